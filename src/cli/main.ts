@@ -1,0 +1,64 @@
+import { Command, CommanderError, InvalidArgumentError } from 'commander';
+import { severities, type Severity } from '../core/rules/rule';
+import { checkFiles, type CheckOptions } from './check';
+import { explain } from './explain';
+import { formatFiles } from './format';
+import { version } from './version';
+
+/** Exit codes: 0 nothing found, 1 something found, 2 the call or a file cannot be read. */
+const unusable = 2;
+
+function oneOf<T extends string>(allowed: readonly T[]) {
+  return (value: string): T => {
+    if ((allowed as readonly string[]).includes(value)) return value as T;
+    throw new InvalidArgumentError(`Use one of ${allowed.join(', ')}.`);
+  };
+}
+
+function program(): Command {
+  const andante = new Command('andante')
+    .description('Proves that every screen of a mobile app’s plan can be reached and every argument is supplied.')
+    .version(version)
+    .exitOverride()
+    .showHelpAfterError('Try andante --help.');
+
+  andante.command('check')
+    .description('check plans: exit 0 when nothing was found, 1 when something was, 2 when a file cannot be read')
+    .argument('<file...>', 'plans to check; - reads standard input')
+    .option('--format <format>', 'text or json', oneOf(['text', 'json'] as const), 'text')
+    .option('--fail-on <severity>', 'the least that makes the check fail: error, warning or note', oneOf<Severity>(severities), 'error')
+    .action((files: string[], options: CheckOptions) => {
+      process.exitCode = checkFiles(files, options);
+    });
+
+  andante.command('format')
+    .description('lay plans out evenly, in place; standard input goes to standard output')
+    .argument('<file...>', 'plans to lay out; - reads standard input')
+    .option('--check', 'write nothing, name the files that are not laid out, and exit 1 if there are any', false)
+    .action((files: string[], options: { check: boolean }) => {
+      process.exitCode = formatFiles(files, options.check);
+    });
+
+  andante.command('explain')
+    .description('say what a rule finds, why it hurts, and show it broken and put right')
+    .argument('[rule]', 'such as supply/missing; without it, all rules are listed')
+    .action((rule: string | undefined) => {
+      process.exitCode = explain(rule);
+    });
+
+  for (const command of andante.commands) command.exitOverride().showHelpAfterError(`Try andante ${command.name()} --help.`);
+  return andante;
+}
+
+// A reader that goes away, such as head, is no error.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code === 'EPIPE') process.exit();
+  throw error;
+});
+
+try {
+  program().parse();
+} catch (error) {
+  if (!(error instanceof CommanderError)) throw error;
+  process.exitCode = error.exitCode === 0 || error.code === 'commander.help' ? (process.argv.length > 2 ? 0 : unusable) : unusable;
+}

@@ -1,0 +1,29 @@
+import { parse } from './language/parse';
+import type { Plan } from './plan/model';
+import { resolve } from './plan/resolve';
+import type { Reach } from './reach/reach';
+import { searchReach } from './reach/search';
+import { runRules } from './rules/catalogue';
+import type { Finding } from './rules/rule';
+import { checkSupply, type Supply } from './supply/supply';
+
+/** All that is known of a plan. */
+export interface Check {
+  readonly text: string;
+  readonly plan: Plan;
+  readonly reach: Reach;
+  readonly supply: Supply;
+  /** In the order of the text. */
+  readonly findings: readonly Finding[];
+}
+
+/**
+ * From text to verdicts: parse, resolve, analyse, run the rules. Never throws on any text.
+ * Time grows in proportion to the text.
+ */
+export function check(text: string): Check {
+  const plan = resolve(parse(text));
+  const reach = searchReach(plan);
+  const supply = checkSupply(plan);
+  return { text, plan, reach, supply, findings: runRules({ text, plan, reach, supply }) };
+}

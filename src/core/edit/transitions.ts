@@ -1,0 +1,46 @@
+import { quote } from '../language/tokens';
+import type { TextEdit } from '../language/edits';
+import { mayBeLeftOut, type Parameter, type Screen } from '../plan/model';
+import { likelyValue } from '../supply/scope';
+import { writeArgument, writeHeld } from './arguments';
+import { appendToScreen } from './body';
+import { titleOf } from './screens';
+
+/** A transition that could be added, and the arguments that its screen cannot supply from what it has. */
+export interface NewTransition {
+  readonly edits: readonly TextEdit[];
+  readonly unsupplied: readonly Parameter[];
+}
+
+/**
+ * Adds `on "Title" push target(…)` to a screen, each required argument supplied by the best value there; a screen that
+ * has no fitting value is made to hold one.
+ */
+export function addTransition(text: string, from: Screen, target: Screen): NewTransition {
+  const needed = target.parameters.filter((parameter) => !mayBeLeftOut(parameter));
+  const unsupplied: Parameter[] = [];
+  const taken = new Set([...from.parameters, ...from.holds].map((value) => value.name));
+  const lines: string[] = [];
+  const values = needed.map((parameter) => {
+    const best = likelyValue(from, null, parameter);
+    if (best) return writeArgument(parameter.name, best.path);
+    unsupplied.push(parameter);
+    const held = freeName(parameter.name, target.name, taken);
+    taken.add(held);
+    lines.push(writeHeld({ name: held, type: parameter.type }));
+    return writeArgument(parameter.name, held);
+  });
+  const list = values.length > 0 ? `(${values.join(', ')})` : '';
+  const trigger = target.title && !target.title.value.includes('{') ? target.title.value : titleOf(target.name);
+  lines.push(`on ${quote(trigger)} push ${target.label}${list}`);
+  return { edits: [appendToScreen(text, from.node, lines)], unsupplied };
+}
+
+/** A name not taken yet: as it is, otherwise behind another word (`giftCardAmount`), otherwise with a number. */
+export function freeName(name: string, word: string, taken: ReadonlySet<string>): string {
+  if (!taken.has(name)) return name;
+  const joined = word + name[0]!.toUpperCase() + name.slice(1);
+  let free = joined;
+  for (let n = 2; taken.has(free); n++) free = `${joined}${n}`;
+  return free;
+}

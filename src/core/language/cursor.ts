@@ -1,0 +1,231 @@
+import { closest } from './closest';
+import { isDeclarationWord, isMemberWord } from './keywords';
+import type { Range } from './range';
+import type { Block, Name, StringNode, SyntaxProblem } from './syntax';
+import { stringValue, tokenize, type Token } from './tokens';
+
+/** Tokens after which a word is no keyword but a name: `start: date`, `link, from`, `on.id`. */
+const afterName = new Set([':', ',', ')', '.', '=']);
+
+/**
+ * A place in the tokens of a text, and the problems found so far. It knows how to go on after a mistake: from
+ * statement to statement, with indentation as a hint only where the braces of the text do not pair.
+ */
+export class Cursor {
+  readonly problems: SyntaxProblem[] = [];
+  private readonly tokens: Token[] = [];
+  /** The doc comment before a token, by the token's place. */
+  private readonly docs = new Map<number, string>();
+  private at = 0;
+  /** Opening braces less closing braces in the whole text. */
+  private readonly surplus: number;
+
+  constructor(readonly text: string) {
+    let doc: string[] = [];
+    let surplus = 0;
+    for (const token of tokenize(text)) {
+      if (token.kind === 'comment') continue;
+      if (token.kind === 'doc') {
+        doc.push(token.text.slice(2).trim());
+        continue;
+      }
+      if (doc.length > 0) this.docs.set(this.tokens.length, doc.join('\n'));
+      doc = [];
+      if (token.text === '{') surplus++;
+      if (token.text === '}') surplus--;
+      this.tokens.push(token);
+    }
+    this.surplus = surplus;
+  }
+
+  peek(ahead = 0): Token {
+    return this.tokens[Math.min(this.at + ahead, this.tokens.length - 1)]!;
+  }
+
+  /** The token before the cursor; at the start of the text, the first one. */
+  get previous(): Token {
+    return this.tokens[Math.max(0, this.at - 1)]!;
+  }
+
+  next(): Token {
+    const token = this.peek();
+    if (token.kind !== 'end') this.at++;
+    return token;
+  }
+
+  get done(): boolean {
+    return this.peek().kind === 'end';
+  }
+
+  /** The doc comment that stands before the cursor's token. */
+  get doc(): string | null {
+    return this.docs.get(this.at) ?? null;
+  }
+
+  report(range: Range, message: string, instead: string | null = null): void {
+    this.problems.push({ from: range.from, to: range.to, message, instead });
+  }
+
+  /** The range from a token to the last token read. */
+  since(start: Range): Range {
+    return { from: start.from, to: Math.max(start.to, this.previous.to) };
+  }
+
+  isSymbol(text: string, ahead = 0): boolean {
+    const token = this.peek(ahead);
+    return token.kind === 'symbol' && token.text === text;
+  }
+
+  isWord(word: string): boolean {
+    const token = this.peek();
+    return token.kind === 'name' && token.text === word;
+  }
+
+  skipSymbol(text: string): boolean {
+    if (!this.isSymbol(text)) return false;
+    this.next();
+    return true;
+  }
+
+  skipWord(word: string): boolean {
+    if (!this.isWord(word)) return false;
+    this.next();
+    return true;
+  }
+
+  /** Whether the cursor's token can begin a statement: one of the words, with nothing behind it that makes it a name. */
+  private beginsWith(test: (word: string) => boolean): boolean {
+    const token = this.peek();
+    if (token.kind !== 'name' || !test(token.text)) return false;
+    const after = this.peek(1);
+    return !(after.kind === 'symbol' && afterName.has(after.text));
+  }
+
+  get beginsDeclaration(): boolean {
+    return this.beginsWith(isDeclarationWord);
+  }
+
+  get beginsMember(): boolean {
+    return this.beginsWith(isMemberWord);
+  }
+
+  /** Whether a new line begins here with a statement: what was expected before it was left out. */
+  get statementOnNewLine(): boolean {
+    return this.peek().first && (this.beginsDeclaration || this.beginsMember);
+  }
+
+  /** Just behind the last token read: where something is missing. */
+  private get gap(): Range {
+    const { from, to } = this.previous;
+    return this.at === 0 ? { from: 0, to: Math.min(1, this.text.length) } : { from, to };
+  }
+
+  /** Reads a name, or reports that one is missing. */
+  name(expected: string): Name | null {
+    const token = this.peek();
+    if (token.kind === 'name' && !this.statementOnNewLine) {
+      this.next();
+      return { text: token.text, from: token.from, to: token.to };
+    }
+    this.missing(expected);
+    return null;
+  }
+
+  /** Reports that something is missing: at the token in its place on this line, otherwise at the one before. */
+  missing(expected: string): void {
+    const token = this.peek();
+    const here = token.kind === 'end' || token.first || token.text === '}' ? this.gap : token;
+    const found = here === token ? `, not ${show(token)}` : '';
+    this.report(here, `${expected} should stand ${here === token ? 'here' : `after ${show(this.previous)}`}${found}.`);
+  }
+
+  string(expected: string): StringNode | null {
+    const token = this.peek();
+    if (token.kind !== 'string') {
+      this.missing(expected);
+      return null;
+    }
+    this.next();
+    const value = stringValue(token.text);
+    if (value === null) {
+      const closed = token.text.length > 1 && token.text.endsWith('"');
+      this.report(token, closed
+        ? 'This text holds an escape that does not exist. Write \\" for a quotation mark and \\\\ for a backslash.'
+        : 'This text has no closing quotation mark on its line.');
+    }
+    return { value: value ?? token.text.slice(1), from: token.from, to: token.to };
+  }
+
+  /** Reports the token that fits nowhere, with the nearest of the words that would, and skips to where reading can go on. */
+  stray(where: string, words: readonly string[]): void {
+    const token = this.peek();
+    const near = token.kind === 'name' ? closest(token.text, words) : null;
+    this.report(
+      token,
+      token.text === '}'
+        ? 'This brace closes nothing.'
+        : `${show(token)} begins nothing ${where}. ${near ? `Did you mean ${near}?` : `What can stand here: ${words.join(', ')}.`}`,
+      near,
+    );
+    this.skip();
+  }
+
+  /** Skips a statement: the rest of its line, and a block in braces whole if one begins on it. */
+  skip(): void {
+    let depth = 0;
+    for (let token = this.next(); !this.done; token = this.next()) {
+      if (token.text === '{' && token.kind === 'symbol') depth++;
+      if (token.text === '}' && token.kind === 'symbol' && --depth <= 0) return;
+      const ahead = this.peek();
+      const screenAhead = this.beginsDeclaration && /^(screen|module|private)$/.test(ahead.text);
+      if (screenAhead && (depth === 0 || ahead.first)) return;
+      if (depth === 0 && (ahead.first || this.isSymbol('}'))) return;
+    }
+  }
+
+  /** The column of the first thing on a token's line. */
+  private indentOf(token: Range): number {
+    const start = this.text.lastIndexOf('\n', token.from - 1) + 1;
+    return /^\s*/.exec(this.text.slice(start, token.from + 1))![0].length;
+  }
+
+  /**
+   * Reads `{ item… }`. A block whose end is missing is closed where something stands that cannot be in it, and reported once.
+   *
+   * @param owner what the block belongs to, for messages, such as `The screen hut`
+   * @param head the first token of the owner's statement, whose indentation its closing brace shares
+   * @param item reads one item, or returns false where what stands here is none and is to be left to the blocks around
+   * @param begins whether an item may begin at the cursor
+   */
+  block<T>(owner: string, head: Range, begins: () => boolean, item: (items: T[]) => boolean): Block<T> | null {
+    const open = this.peek();
+    if (!this.skipSymbol('{')) {
+      if (!begins()) return null;
+      this.report(this.gap, `${owner} has no opening brace.`);
+    }
+    const items: T[] = [];
+    const end = (closed: boolean): Block<T> => ({ items, closed, ...this.since(open) });
+    const unclosed = (): Block<T> => {
+      this.report(open.text === '{' ? open : head, `${owner} has no closing brace.`);
+      return end(false);
+    };
+    for (;;) {
+      if (this.done) return unclosed();
+      if (this.isSymbol('}')) {
+        const brace = this.peek();
+        if (brace.first && this.surplus > 0 && this.indentOf(brace) < this.indentOf(head)) return unclosed();
+        this.next();
+        if (!(brace.first && this.surplus < 0 && this.indentOf(brace) > this.indentOf(head))) return end(true);
+        this.report(brace, 'This brace closes nothing.');
+      } else if (!item(items)) {
+        return unclosed();
+      }
+    }
+  }
+}
+
+/** A token as messages name it. */
+function show(token: Token): string {
+  if (token.kind === 'end') return 'the end of the text';
+  return token.text.length > 40 ? `${token.text.slice(0, 39)}…` : token.text;
+}

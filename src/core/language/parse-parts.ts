@@ -1,0 +1,151 @@
+/** The parts that statements share: references, types, values, argument lists. */
+import type { Cursor } from './cursor';
+import { stepWords } from './keywords';
+import type {
+  ArgumentListNode, ArgumentNode, FieldNode, Name, ParameterNode, ScreenReference, TypeNode, ValueNode,
+} from './syntax';
+
+export function parseReference(cursor: Cursor): ScreenReference | null {
+  const first = cursor.name('A screen’s name');
+  if (!first) return null;
+  if (!cursor.isSymbol('.')) return { module: null, name: first, from: first.from, to: first.to };
+  cursor.next();
+  const name = cursor.name('The name of a screen in the module');
+  // `booking.` half typed still names something: the module's name stands in until the screen's is there.
+  return { module: name ? first : null, name: name ?? first, ...cursor.since(first) };
+}
+
+/** `T`, `list of T`, either with `?`; the mark belongs to the whole: `list of T?` is a list that may be absent. */
+export function parseType(cursor: Cursor): TypeNode | null {
+  const start = cursor.peek();
+  let type: TypeNode;
+  if (cursor.isWord('list') && cursor.peek(1).text === 'of') {
+    cursor.next();
+    cursor.next();
+    const of = parseItemType(cursor);
+    if (!of) return null;
+    type = { kind: 'list', of, ...cursor.since(start) };
+  } else {
+    const name = cursor.name('A type');
+    if (!name) return null;
+    type = { kind: 'named', name, from: name.from, to: name.to };
+  }
+  if (!cursor.skipSymbol('?')) return type;
+  return { kind: 'optional', of: type, ...cursor.since(start) };
+}
+
+/** What a list is of: a type without a mark of its own, since the mark after a list is the list's. */
+function parseItemType(cursor: Cursor): TypeNode | null {
+  const start = cursor.peek();
+  if (cursor.isWord('list') && cursor.peek(1).text === 'of') {
+    cursor.next();
+    cursor.next();
+    const of = parseItemType(cursor);
+    return of && { kind: 'list', of, ...cursor.since(start) };
+  }
+  const name = cursor.name('The type of the list’s items');
+  return name && { kind: 'named', name, from: name.from, to: name.to };
+}
+
+export function parseValue(cursor: Cursor): ValueNode | null {
+  const token = cursor.peek();
+  const range = { from: token.from, to: token.to };
+  if (token.kind === 'string') {
+    const string = cursor.string('A value')!;
+    return { kind: 'string', ...string };
+  }
+  if (token.kind === 'number') {
+    cursor.next();
+    return { kind: 'number', text: token.text, ...range };
+  }
+  if (token.kind === 'name' && (token.text === 'true' || token.text === 'false')) {
+    cursor.next();
+    return { kind: 'bool', value: token.text === 'true', ...range };
+  }
+  const first = cursor.name('A value');
+  if (!first) return null;
+  const names: Name[] = [first];
+  while (cursor.skipSymbol('.')) {
+    const field = cursor.name('The name of a field');
+    if (!field) break;
+    names.push(field);
+  }
+  return { kind: 'path', names, ...cursor.since(first) };
+}
+
+/** `(name: value, name)`; a missing closing parenthesis is reported, and the list ends with its line. */
+export function parseArguments(cursor: Cursor): ArgumentListNode | null {
+  if (!cursor.isSymbol('(')) return null;
+  const open = cursor.next();
+  const items: ArgumentNode[] = [];
+  while (!cursor.isSymbol(')')) {
+    const token = cursor.peek();
+    if (token.kind === 'name' && !cursor.statementOnNewLine) {
+      const argument = parseArgument(cursor);
+      if (argument) items.push(argument);
+    } else if (token.kind === 'string' || token.kind === 'number') {
+      cursor.next();
+      cursor.report(token, `Say which argument ${token.text} is for, as in name: ${token.text}.`);
+    } else {
+      cursor.report(cursor.since(open), 'This list of arguments has no closing parenthesis.', null);
+      return { items, ...cursor.since(open) };
+    }
+    if (!cursor.skipSymbol(',') && !cursor.isSymbol(')') && !listGoesOn(cursor)) {
+      cursor.report(cursor.since(open), 'This list of arguments has no closing parenthesis.', null);
+      return { items, ...cursor.since(open) };
+    }
+  }
+  cursor.next();
+  return { items, ...cursor.since(open) };
+}
+
+/** Whether an argument follows although its comma was left out; the comma is reported, and reading goes on. */
+function listGoesOn(cursor: Cursor): boolean {
+  const token = cursor.peek();
+  if (token.kind !== 'name' || token.first || token.text === 'then' || (stepWords as readonly string[]).includes(token.text)) return false;
+  cursor.missing('A comma');
+  return true;
+}
+
+function parseArgument(cursor: Cursor): ArgumentNode | null {
+  const name = cursor.name('The name of an argument')!;
+  if (cursor.isSymbol('.')) {
+    while (cursor.skipSymbol('.')) if (!cursor.name('The name of a field')) break;
+    const range = cursor.since(name);
+    const value = cursor.text.slice(range.from, range.to);
+    cursor.report(range, `Say which argument ${value} is for, as in name: ${value}.`);
+    return null;
+  }
+  if (!cursor.skipSymbol(':')) return { name, value: null, from: name.from, to: name.to };
+  const value = parseValue(cursor);
+  return { name, value, ...cursor.since(name) };
+}
+
+/** `name: type`, as records, `has` and, with a default, `takes` list them. */
+export function parseField(cursor: Cursor, what: string): FieldNode | null {
+  const name = cursor.name(what);
+  if (!name) return null;
+  let type: TypeNode | null = null;
+  if (cursor.skipSymbol(':')) type = parseType(cursor);
+  else cursor.missing(`A colon and the type of ${name.text}`);
+  return { name, type, ...cursor.since(name) };
+}
+
+export function parseParameter(cursor: Cursor): ParameterNode | null {
+  const field = parseField(cursor, 'The name of an argument');
+  if (!field) return null;
+  const initial = cursor.skipSymbol('=') ? parseValue(cursor) : null;
+  return { name: field.name, type: field.type, initial, ...cursor.since(field) };
+}
+
+/** Items with commas between them; a comma at the end is allowed where `closing` follows it. */
+export function parseList<T>(cursor: Cursor, item: () => T | null, closing: string | null): T[] {
+  const items: T[] = [];
+  for (;;) {
+    const one = item();
+    if (one === null) return items;
+    items.push(one);
+    if (!cursor.skipSymbol(',')) return items;
+    if (closing !== null && cursor.isSymbol(closing)) return items;
+  }
+}

@@ -1,0 +1,54 @@
+/** The types of the language and what may go where. */
+
+export const baseTypes = ['text', 'int', 'decimal', 'bool', 'date', 'time', 'instant', 'url'] as const;
+export type BaseName = (typeof baseTypes)[number];
+
+export const isBaseName = (name: string): name is BaseName => (baseTypes as readonly string[]).includes(name);
+
+export interface IdType { readonly kind: 'id'; readonly name: string; readonly base: BaseName | null }
+export interface ChoiceType { readonly kind: 'choice'; readonly name: string; readonly options: readonly string[] }
+/** Filled in after it is made, since records may hold lists of themselves. */
+export interface RecordType { readonly kind: 'record'; readonly name: string; readonly fields: Map<string, Type> }
+
+export type Type =
+  | { readonly kind: 'base'; readonly name: BaseName }
+  | IdType | ChoiceType | RecordType
+  | { readonly kind: 'list'; readonly of: Type }
+  | { readonly kind: 'optional'; readonly of: Type }
+  /** Stands where a type is missing or unknown: that was reported once, so it fits everywhere. */
+  | { readonly kind: 'unknown' };
+
+export const unknown: Type = { kind: 'unknown' };
+export const base = (name: BaseName): Type => ({ kind: 'base', name });
+
+/** A type as the language writes it. */
+export function showType(type: Type): string {
+  switch (type.kind) {
+    case 'list': return `list of ${showType(type.of)}`;
+    case 'optional': return `${showType(type.of)}?`;
+    case 'unknown': return 'an unknown type';
+    default: return type.name;
+  }
+}
+
+/** What remains of an optional type where the value is there. */
+export const required = (type: Type): Type => (type.kind === 'optional' ? type.of : type);
+
+/** Equality by name: ids, choices and records are nominal (Pierce, Types and Programming Languages, 19.3). */
+export function sameType(a: Type, b: Type): boolean {
+  if (a.kind !== b.kind) return false;
+  if ((a.kind === 'list' && b.kind === 'list') || (a.kind === 'optional' && b.kind === 'optional')) return sameType(a.of, b.of);
+  return 'name' in a && 'name' in b && a.name === b.name;
+}
+
+/**
+ * Whether a value of one type may go where another is wanted: T to T, T to T?, int to decimal, and lists likewise by
+ * their items. Nothing else: no text to int, no id to its base, no T? to T.
+ */
+export function assignable(from: Type, to: Type): boolean {
+  if (from.kind === 'unknown' || to.kind === 'unknown') return true;
+  if (to.kind === 'optional') return assignable(required(from), to.of);
+  if (from.kind === 'list' && to.kind === 'list') return assignable(from.of, to.of);
+  if (from.kind === 'base' && to.kind === 'base' && from.name === 'int' && to.name === 'decimal') return true;
+  return sameType(from, to);
+}

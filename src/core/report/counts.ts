@@ -1,0 +1,42 @@
+import type { Check } from '../check';
+import type { Severity } from '../rules/rule';
+
+/** The numbers of the verdict line and of the JSON report. */
+export interface Counts {
+  readonly screens: number;
+  readonly reached: number;
+  readonly stranded: number;
+  readonly undecided: number;
+  readonly transitions: number;
+  /** Arguments to bring, over all ways in. */
+  readonly arguments: number;
+  /** Those that are brought, have a default, or may be absent. */
+  readonly supplied: number;
+  readonly missing: number;
+  readonly links: number;
+  readonly errors: number;
+  readonly warnings: number;
+  readonly notes: number;
+}
+
+export function countAll({ plan, reach, supply, findings }: Check): Counts {
+  const cells = supply.waysIn.flatMap((wayIn) => wayIn.cells);
+  const of = (severity: Severity): number => findings.filter((finding) => finding.severity === severity).length;
+  const verdicts = plan.screens.map((screen) => reach.variants.map((variant) => variant.verdicts[screen.index]!.reachable));
+  const reached = verdicts.filter((each) => each.includes('yes')).length;
+  const stranded = verdicts.filter((each) => each.every((verdict) => verdict === 'no')).length;
+  return {
+    screens: plan.screens.length,
+    reached,
+    stranded,
+    undecided: plan.screens.length - reached - stranded,
+    transitions: plan.screens.reduce((sum, screen) => sum + screen.transitions.length, 0),
+    arguments: cells.length,
+    supplied: cells.filter((cell) => ['supplied', 'default', 'absent', 'fixed-id'].includes(cell.status)).length,
+    missing: cells.filter((cell) => cell.status === 'missing').length,
+    links: plan.screens.reduce((sum, screen) => sum + screen.links.length, 0),
+    errors: of('error'),
+    warnings: of('warning'),
+    notes: of('note'),
+  };
+}

@@ -1,0 +1,71 @@
+import type { Check } from '../check';
+import { Lines } from '../language/lines';
+import { walkLabels } from '../reach/reach';
+import { plain } from '../rules/message';
+import type { Severity } from '../rules/rule';
+import { countAll, type Counts } from './counts';
+
+/** One screen in one variant. */
+export interface JsonVerdict {
+  readonly reachable: 'yes' | 'no' | 'undecided';
+  readonly taps: number | null;
+  readonly walk: readonly string[] | null;
+  /** What Back can reveal, and whether it can leave the app: null until the stacks are analysed. */
+  readonly beneath: readonly string[] | null;
+  readonly backLeaves: boolean | null;
+}
+
+/** What `andante check --format json` prints: lines and columns from 1, columns in UTF-16 code units. */
+export interface JsonReport {
+  readonly andante: string;
+  readonly file: string;
+  readonly app: string | null;
+  readonly summary: Pick<Counts, 'screens' | 'transitions' | 'arguments' | 'links' | 'errors' | 'warnings' | 'notes'>;
+  readonly screens: readonly {
+    readonly name: string;
+    readonly module: string | null;
+    readonly variants: Readonly<Record<string, JsonVerdict>>;
+  }[];
+  readonly findings: readonly {
+    readonly rule: string;
+    readonly severity: Severity;
+    readonly message: string;
+    readonly line: number;
+    readonly column: number;
+    readonly endLine: number;
+    readonly endColumn: number;
+    readonly subject: string | null;
+    readonly variant: string | null;
+    readonly walk: readonly string[] | null;
+    readonly url: string | null;
+  }[];
+}
+
+export function jsonReport(check: Check, file: string, version: string): JsonReport {
+  const { plan, reach, findings, text } = check;
+  const lines = new Lines(text);
+  const { screens, transitions, arguments: args, links, errors, warnings, notes } = countAll(check);
+  return {
+    andante: version,
+    file,
+    app: plan.name,
+    summary: { screens, transitions, arguments: args, links, errors, warnings, notes },
+    screens: plan.screens.map((screen) => ({
+      name: screen.name,
+      module: screen.module?.name ?? null,
+      variants: Object.fromEntries(reach.variants.map(({ name, verdicts }) => {
+        const { reachable, taps, walk } = verdicts[screen.index]!;
+        return [name, { reachable, taps, walk: walk && walkLabels(walk), beneath: null, backLeaves: null }];
+      })),
+    })),
+    findings: findings.map(({ rule, severity, summary, detail, range, subject, variant, walk, url }) => {
+      const start = lines.positionOf(range.from);
+      const end = lines.positionOf(range.to);
+      return {
+        rule, severity, message: `${plain(summary)} ${plain(detail)}`,
+        line: start.line, column: start.column, endLine: end.line, endColumn: end.column,
+        subject, variant, walk, url,
+      };
+    }),
+  };
+}

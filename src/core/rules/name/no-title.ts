@@ -1,0 +1,29 @@
+import { quote } from '../../language/tokens';
+import { titleOf } from '../../edit/screens';
+import { say } from '../message';
+import type { Rule } from '../rule';
+
+export const noTitle: Rule = {
+  id: 'name/no-title',
+  severity: 'warning',
+  reason: 'A screen has no title.',
+  explanation:
+    'The title stands at the top of the screen, and beside the header arrow of the next one; without it a user sees an ' +
+    'empty bar, and a screen reader says nothing. Titles may be fixed or show arguments: "{name}".',
+  wrong: 'app "Huts"\nstart hut\nscreen hut {}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\n',
+  *check({ plan }) {
+    for (const screen of plan.screens) {
+      if (screen.title && screen.title.value.trim() !== '') continue;
+      const { from, to } = screen.title ?? { from: screen.nameNode.to, to: screen.nameNode.to };
+      const title = quote(titleOf(screen.name));
+      yield {
+        range: screen.nameNode,
+        summary: say`${screen.label} has no title.`,
+        detail: say`Its header stays empty, and so does the label beside the header arrow of the next screen.`,
+        subject: screen.label,
+        fixes: [{ label: `Call it ${title}`, edits: [{ from, to, insert: screen.title ? title : ` ${title}` }] }],
+      };
+    }
+  },
+};

@@ -1,0 +1,43 @@
+import { Lines } from '../../language/lines';
+import { freeName } from '../../edit/transitions';
+import { say, words } from '../message';
+import type { Fix, Rule } from '../rule';
+
+export const duplicateName: Rule = {
+  id: 'plan/duplicate-name',
+  severity: 'error',
+  reason: 'Two things of one kind have the same name.',
+  explanation:
+    'One key a screen, used everywhere: of two with the same name the first counts, and whoever names it cannot mean the ' +
+    'second. Screens of one module whose names differ only by letter case are taken for the same, too: people and some ' +
+    'file systems cannot tell them apart.',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\nscreen map "Legend" {}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Legend" push legend\n}\nscreen legend "Legend" {}\n',
+  *check({ text, plan }) {
+    let lines: Lines | null = null;
+    for (const problem of plan.problems) {
+      if (problem.kind !== 'duplicate') continue;
+      const { name, first, what } = problem;
+      lines ??= new Lines(text);
+      const firstLine = lines.lineOf(first.from);
+      const fixes: Fix[] = [];
+      if (what === 'screen' && name.text === first.text) {
+        const taken = new Set(plan.screens.map((screen) => screen.name));
+        let free = `${name.text}2`;
+        for (let n = 3; taken.has(free); n++) free = freeName(`${name.text}${n}`, name.text, taken);
+        fixes.push({ label: `Call this one ${free}`, edits: [{ from: name.from, to: name.to, insert: free }] });
+      }
+      yield {
+        range: { from: name.from, to: name.to },
+        summary:
+          first.from === name.from ? say`${name.text} is a type of the language and cannot be declared again.`
+          : what === 'start' ? say`The start is declared a second time; line ${firstLine} has the first.`
+          : name.text === first.text ? say`The ${words(what)} ${name.text} is declared a second time; line ${firstLine} has the first.`
+          : say`The ${words(what)}s ${name.text} and ${first.text} (line ${firstLine}) differ by letter case alone.`,
+        detail: name.text === first.text ? say`The first one counts. Give this one another name, or take it out.` : say`Give one of them another name.`,
+        subject: what === 'screen' ? name.text : null,
+        fixes,
+      };
+    }
+  },
+};

@@ -1,0 +1,24 @@
+import { say, words } from '../message';
+import type { Rule } from '../rule';
+
+export const syntax: Rule = {
+  id: 'plan/syntax',
+  severity: 'error',
+  reason: 'A part of the text cannot be read.',
+  explanation:
+    'What cannot be read says nothing: the statement is left out, and the rest of the plan still counts. Each place is ' +
+    'reported once, where reading stopped making sense.',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" pushh map\n}\nscreen map "Map" {}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
+  *check({ plan }) {
+    for (const { from, to, message, instead } of plan.tree.problems) {
+      yield {
+        range: { from, to },
+        summary: say`${words(message)}`,
+        detail: say`The statement is left out until it can be read.`,
+        subject: null,
+        fixes: instead === null ? [] : [{ label: `Write ${instead}`, edits: [{ from, to, insert: instead }] }],
+      };
+    }
+  },
+};

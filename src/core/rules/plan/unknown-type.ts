@@ -1,0 +1,51 @@
+import { closest } from '../../language/closest';
+import { baseTypes } from '../../plan/types';
+import { enumerate, say } from '../message';
+import type { Fix, Rule } from '../rule';
+
+export const unknownType: Rule = {
+  id: 'plan/unknown-type',
+  severity: 'error',
+  reason: 'A type is named that neither the language nor the plan has.',
+  explanation:
+    'Without its type nothing can be said about who may supply an argument. The language has text, int, decimal, bool, ' +
+    'date, time, instant and url; a plan declares ids, choices and records of its own. An id is carried by one of the base types.',
+  wrong: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutID = 1\n}\n',
+  right: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutId = 1\n}\n',
+  *check({ plan }) {
+    for (const problem of plan.problems) {
+      if (problem.kind === 'id-base') {
+        const { from, to, text } = problem.base;
+        const near = closest(text, baseTypes);
+        yield {
+          range: { from, to },
+          summary: say`${problem.name.text} is to be carried by ${text}, which is no base type.`,
+          detail: say`An id is carried by ${enumerate(baseTypes, baseTypes.length, 'or')}.`,
+          subject: null,
+          fixes: [...new Set([...(near ? [near] : []), 'text', 'int'])].map((name) => ({ label: `Write ${name}`, edits: [{ from, to, insert: name }] })),
+        };
+      }
+      if (problem.kind !== 'unknown-type') continue;
+      const { from, to, text } = problem.name;
+      const near = closest(text, [...baseTypes, ...plan.types.keys()]);
+      const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ from, to, insert: near }] }] : [];
+      const place = placeForType(plan.tree.declarations);
+      fixes.push({ label: `Declare the id ${text}`, edits: [{ from: place, to: place, insert: place === 0 ? `id ${text}: text\n` : `\nid ${text}: text` }] });
+      yield {
+        range: { from, to },
+        summary: say`There is no type ${text}.`,
+        detail: near ? say`Did you mean ${near}?` : say`Declare it, or use one that the plan has.`,
+        subject: null,
+        fixes,
+      };
+    }
+  },
+};
+
+/** Behind the last type, otherwise behind the head of the plan. */
+function placeForType(declarations: readonly { readonly kind: string; readonly to: number }[]): number {
+  const isType = (kind: string): boolean => kind === 'id' || kind === 'choice' || kind === 'record';
+  const isHead = (kind: string): boolean => kind === 'app' || kind === 'origin' || kind === 'start';
+  const behind = declarations.filter((node) => isType(node.kind)).at(-1) ?? declarations.filter((node) => isHead(node.kind)).at(-1);
+  return behind?.to ?? 0;
+}

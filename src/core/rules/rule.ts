@@ -1,0 +1,72 @@
+import type { TextEdit } from '../language/edits';
+import type { Range } from '../language/range';
+import type { Plan } from '../plan/model';
+import type { Reach } from '../reach/reach';
+import type { Supply } from '../supply/supply';
+import type { Message } from './message';
+
+/**
+ * - `error`: the app as planned fails a user
+ * - `warning`: it may
+ * - `note`: good to know
+ */
+export type Severity = 'error' | 'warning' | 'note';
+export const severities: readonly Severity[] = ['error', 'warning', 'note'];
+
+/** A way out of a finding: what it does, in the words of its button, and the edits that do it. */
+export interface Fix {
+  readonly label: string;
+  readonly edits: readonly TextEdit[];
+}
+
+/** What a rule reports. */
+export interface Found {
+  /** The part of the text that is to blame. */
+  readonly range: Range;
+  /** What is wrong and where, in one sentence. */
+  readonly summary: Message;
+  /** Why it hurts, and what would fit. */
+  readonly detail: Message;
+  /** The screen that it is about, by label; null where it is about none. */
+  readonly subject: string | null;
+  readonly fixes?: readonly Fix[];
+}
+
+export interface Finding {
+  readonly rule: string;
+  readonly severity: Severity;
+  readonly range: Range;
+  readonly summary: Message;
+  readonly detail: Message;
+  readonly subject: string | null;
+  /** The variant in which it holds; null where it holds in all. */
+  readonly variant: string | null;
+  /** A walk that shows it, as labels of taps. */
+  readonly walk: readonly string[] | null;
+  /** A URL that shows it. */
+  readonly url: string | null;
+  /** Best first. */
+  readonly fixes: readonly Fix[];
+}
+
+/** What a rule may look at. */
+export interface Context {
+  readonly text: string;
+  readonly plan: Plan;
+  readonly reach: Reach;
+  readonly supply: Supply;
+}
+
+export interface Rule {
+  /** `group/name`: what messages, `accept` and the command line call it. */
+  readonly id: string;
+  readonly severity: Severity;
+  /** Why the rule exists, in one line. */
+  readonly reason: string;
+  /** Why it hurts a user and what to do, for `andante explain` and the interface. */
+  readonly explanation: string;
+  /** Whole plans: one that breaks the rule, and the same put right. */
+  readonly wrong: string;
+  readonly right: string;
+  check(context: Context): Iterable<Found>;
+}

@@ -1,0 +1,39 @@
+import { makeOptional } from '../../edit/arguments';
+import { setStart } from '../../edit/screens';
+import { mayBeLeftOut, type Screen } from '../../plan/model';
+import { showType } from '../../plan/types';
+import { say } from '../message';
+import type { Context, Fix, Rule } from '../rule';
+import { addValue, eachCell, nameWayIn, sayWhatFits, valueFixes } from '../supply-parts';
+
+export const missing: Rule = {
+  id: 'supply/missing',
+  severity: 'error',
+  reason: 'A screen is opened without an argument that it requires.',
+  explanation:
+    'The screen then has nothing to show: it stays empty, or the app stops. Every way in must bring every argument that ' +
+    'is neither optional nor has a default.',
+  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  check: (context) => eachCell(context, 'missing', (wayIn, cell) => {
+    const { name, type } = cell.parameter;
+    return {
+      range: wayIn.call.list ?? wayIn.call.reference,
+      summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} without ${name}.`,
+      detail: say`${wayIn.target.label} takes ${`${name}: ${showType(type)}`} and has no default; ${sayWhatFits(wayIn, cell)}.`,
+      fixes: wayIn.site.kind === 'start'
+        ? startFixes(context, wayIn.target)
+        : valueFixes(context, wayIn, cell, addValue(wayIn, cell)),
+    };
+  }),
+};
+
+/** A cold start has nothing to hand over: start elsewhere, or let the screen do without. */
+function startFixes({ plan }: Context, target: Screen): Fix[] {
+  const elsewhere = plan.screens.find((screen) => screen !== target && screen.parameters.every(mayBeLeftOut));
+  const edits = target.parameters.filter((parameter) => !mayBeLeftOut(parameter)).map(makeOptional).filter((edit) => edit !== null);
+  return [
+    ...(elsewhere ? [{ label: `Start at ${elsewhere.label}`, edits: [setStart(plan, elsewhere)] }] : []),
+    { label: 'Let its arguments be absent', edits },
+  ];
+}

@@ -1,0 +1,43 @@
+import { removeArgument } from '../../edit/arguments';
+import { closest } from '../../language/closest';
+import { showType } from '../../plan/types';
+import { enumerate, say } from '../message';
+import type { Fix, Rule } from '../rule';
+import { nameWayIn, subjectOf } from '../supply-parts';
+
+export const unknownArgument: Rule = {
+  id: 'supply/unknown-argument',
+  severity: 'error',
+  reason: 'An argument is given that the screen does not take, or given twice.',
+  explanation:
+    'The value goes nowhere. Most often the name is misspelt, and the argument that was meant is missing; or the screen ' +
+    'has changed and this caller has not followed.',
+  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutID: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  *check({ supply }) {
+    for (const wayIn of supply.waysIn) {
+      for (const { argument, twice } of wayIn.surplus) {
+        const { from, to, text } = argument.name;
+        const open = wayIn.cells.filter((cell) => cell.argument === null).map((cell) => cell.parameter.name);
+        const near = twice ? null : closest(text, open);
+        const fixes: Fix[] = [];
+        // The short form `hutID` carries its value in its name: keep the value, correct the name.
+        if (near) fixes.push({ label: `Write ${near}`, edits: [{ from, to, insert: argument.value ? near : `${near}: ${text}` }] });
+        fixes.push({ label: `Take ${text} out`, edits: [removeArgument(wayIn.call, argument)] });
+        const takes = wayIn.target.parameters.map((parameter) => `${parameter.name}: ${showType(parameter.type)}`);
+        yield {
+          range: { from, to },
+          summary: twice
+            ? say`${nameWayIn(wayIn)} gives ${text} to ${wayIn.target.label} twice.`
+            : say`${nameWayIn(wayIn)} gives ${text} to ${wayIn.target.label}, which does not take it.`,
+          detail: twice ? say`The first value counts.`
+            : near ? say`Did you mean ${near}?`
+            : takes.length === 0 ? say`${wayIn.target.label} takes nothing.`
+            : say`${wayIn.target.label} takes ${enumerate(takes, 5)}.`,
+          subject: subjectOf(wayIn),
+          fixes,
+        };
+      }
+    }
+  },
+};

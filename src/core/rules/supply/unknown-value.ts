@@ -1,0 +1,65 @@
+import { closest } from '../../language/closest';
+import { required, showType } from '../../plan/types';
+import { valuesInScope } from '../../supply/scope';
+import { variableOf, showValue, type Cell, type WayIn } from '../../supply/supply';
+import { enumerate, say, words } from '../message';
+import type { Fix, Rule } from '../rule';
+import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../supply-parts';
+
+export const unknownValue: Rule = {
+  id: 'supply/unknown-value',
+  severity: 'error',
+  reason: 'A value is named that the screen does not have.',
+  explanation:
+    'A transition can hand over literals, the fields of its loop variable, the screen’s own arguments, and what the ' +
+    'screen has. Anything else is not there when the user taps.',
+  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: frist)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  *check(context) {
+    yield* eachCell(context, 'unknown-value', (wayIn, cell) => {
+      const near = nearValue(wayIn, cell);
+      const write = replaceValue(cell.argument!);
+      const others = valueFixes(context, wayIn, cell, write);
+      const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [write(near)] }, ...others.filter((fix) => fix.label !== `Supply ${near}`)] : others;
+      return {
+        range: cell.argument!,
+        summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${cell.value!}, which is no value there.`,
+        detail: near ? say`Did you mean ${near}?` : say`${wayIn.target.label} takes ${`${cell.parameter.name}: ${showType(cell.parameter.type)}`}; ${sayWhatFits(wayIn, cell)}.`,
+        fixes,
+      };
+    });
+    for (const { screen, cell, range } of context.supply.badDefaults) {
+      if (cell.status !== 'unknown-value') continue;
+      const type = required(cell.parameter.type);
+      const options = type.kind === 'choice' ? type.options : [];
+      yield {
+        range,
+        summary: say`The default of ${cell.parameter.name} on ${screen.label} is ${cell.value!}, which is no value of ${showType(type)}.`,
+        detail: options.length > 0 ? say`What can be chosen: ${enumerate(options, 6, 'or')}.` : say`A default is a literal.`,
+        subject: screen.label,
+        fixes: options.slice(0, 3).map((option) => ({ label: `Write ${option}`, edits: [{ from: range.from, to: range.to, insert: option }] })),
+      };
+    }
+    for (const { transition, loop, status } of context.supply.badLoops) {
+      if (status !== 'unknown-value' || !loop.list) continue;
+      const list = loop.list;
+      const lists = valuesInScope(transition.screen, null).filter((value) => required(value.type).kind === 'list').map((value) => value.path);
+      yield {
+        range: list,
+        summary: say`“${words(transition.trigger)}” on ${transition.screen.label} goes through ${showValue(list)}, which is no value there.`,
+        detail: lists.length > 0 ? say`Lists on ${transition.screen.label}: ${enumerate(lists)}.` : say`${transition.screen.label} has no list. Declare one with ${'has'}.`,
+        subject: transition.screen.label,
+        fixes: lists.slice(0, 3).map((path) => ({ label: `Write ${path}`, edits: [{ from: list.from, to: list.to, insert: path }] })),
+      };
+    }
+  },
+};
+
+/** The value in scope, or the option, that was most likely meant. */
+function nearValue(wayIn: WayIn, cell: Cell): string | null {
+  const type = required(cell.parameter.type);
+  const options = type.kind === 'choice' ? type.options : [];
+  const { site } = wayIn;
+  const values = site.kind === 'start' ? [] : valuesInScope(site.transition.screen, variableOf(site.transition)).map((value) => value.path);
+  return closest(cell.value!, [...options, ...values]);
+}

@@ -1,0 +1,46 @@
+import { showType } from '../../plan/types';
+import { say, words } from '../message';
+import type { Rule } from '../rule';
+import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../supply-parts';
+
+export const wrongType: Rule = {
+  id: 'supply/wrong-type',
+  severity: 'error',
+  reason: 'A value goes to an argument of another type.',
+  explanation:
+    'T goes to T and to T?, int to decimal, a choice’s own literal to the choice, and nothing else. Ids are told apart by ' +
+    'name: a StayId is no HutId even where both are texts, since mixing them up shows a user somebody else’s data.',
+  wrong: 'app "Huts"\nstart list\nid HutId: int\nid StayId: int\nscreen list "Huts" {\n  has stay: StayId, first: HutId\n  on "Hut" push hut(hutId: stay)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right: 'app "Huts"\nstart list\nid HutId: int\nid StayId: int\nscreen list "Huts" {\n  has stay: StayId, first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  *check(context) {
+    yield* eachCell(context, 'wrong-type', (wayIn, cell) => {
+      const { name, type } = cell.parameter;
+      return {
+        range: cell.argument!,
+        summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${cell.value!} for ${name}.`,
+        detail: say`${name} is of type ${showType(type)} and ${cell.value!} of type ${cell.type ?? 'text'}; ${sayWhatFits(wayIn, cell)}.`,
+        fixes: valueFixes(context, wayIn, cell, replaceValue(cell.argument!)),
+      };
+    });
+    for (const { screen, cell, range } of context.supply.badDefaults) {
+      if (cell.status !== 'wrong-type') continue;
+      const { name, type } = cell.parameter;
+      yield {
+        range,
+        summary: say`The default of ${name} on ${screen.label} does not fit its type.`,
+        detail: say`${name} is of type ${showType(type)} and ${cell.value!} of type ${cell.type ?? 'text'}.`,
+        subject: screen.label,
+        fixes: [{ label: 'Take the default out', edits: [{ from: cell.parameter.node.type?.to ?? range.from, to: range.to, insert: '' }] }],
+      };
+    }
+    for (const { transition, loop, status, type } of context.supply.badLoops) {
+      if (status !== 'wrong-type' || !loop.list) continue;
+      yield {
+        range: loop.list,
+        summary: say`“${words(transition.trigger)}” on ${transition.screen.label} goes through something that is no list.`,
+        detail: say`What stands behind ${'in'} is of type ${type ?? 'text'}; a list is wanted.`,
+        subject: transition.screen.label,
+      };
+    }
+  },
+};
