@@ -2,7 +2,7 @@ import { distance } from 'fastest-levenshtein';
 
 /**
  * The candidate that a misspelt name was most likely meant to be: the one of least edit distance (Levenshtein 1966),
- * letter case aside, of at most a third of the name's length and never more than three; the first one of equals.
+ * letter case aside and two neighbours swapped counted as one, of at most a third of the name's length and never more than three; the first one of equals.
  * Costs O(candidates × length²), mostly less, since names of far other lengths are not compared.
  *
  * @returns null where nothing is near
@@ -13,11 +13,20 @@ export function closest(name: string, candidates: Iterable<string>): string | nu
   let least = Math.min(3, Math.max(1, Math.floor(name.length / 3))) + 1;
   for (const candidate of candidates) {
     if (Math.abs(candidate.length - name.length) >= least || candidate === name) continue;
-    const edits = distance(wanted, candidate.toLowerCase());
+    const other = candidate.toLowerCase();
+    const edits = isSwap(wanted, other) ? 1 : distance(wanted, other);
     if (edits < least) {
       least = edits;
       best = candidate;
     }
   }
   return best;
+}
+
+/** Whether the names differ by two neighbouring letters that have changed places, the commonest slip of all (Damerau 1964). */
+function isSwap(a: string, b: string): boolean {
+  if (a.length !== b.length) return false;
+  let at = 0;
+  while (at < a.length && a[at] === b[at]) at++;
+  return at + 1 < a.length && a[at] === b[at + 1] && a[at + 1] === b[at] && a.slice(at + 2) === b.slice(at + 2);
 }

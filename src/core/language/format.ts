@@ -44,7 +44,7 @@ export function format(text: string, tree: SyntaxTree = parse(text)): string | n
     const breaks = previous !== null && (
       own || afterComment || (token.first && !(closes && around?.inline))
       || (closes && around !== null && !around.inline && previous.text !== '{')
-      || (previous.text === '{' && previous.kind === 'symbol' && around?.inline === false && !closes)
+      || (previous.text === '{' && previous.kind === 'symbol' && around?.inline === false && !closes && !comment)
     );
     if (!previous || breaks) {
       const blankLine = previous !== null && /\n[ \t\r]*\n/.test(gap) && previous.text !== '{' && !closes;

@@ -105,7 +105,8 @@ function members<K extends MemberNode['kind']>(screen: Screen, kind: K): Extract
 function fillMembers(screen: Mutable<Screen>, table: TypeTable, report: (problem: PlanProblem) => void): void {
   const parameters = members(screen, 'takes').flatMap((takes) => takes.parameters);
   const fields = members(screen, 'has').flatMap((has) => has.fields);
-  const known = new Set(distinct([...parameters, ...fields].map((node) => node.name), 'value', report));
+  const names = [...parameters, ...fields].map((node) => node.name).sort((a, b) => a.from - b.from);
+  const known = new Set(distinct(names, 'value', report));
   screen.parameters = parameters.flatMap((node): Parameter[] => {
     const type = table.resolve(node.type);
     return known.has(node.name) ? [{ name: node.name.text, type, initial: node.initial, node }] : [];

@@ -5,7 +5,7 @@
 import type { Check } from '../check';
 import type { Screen, Step, Transition } from '../plan/model';
 import { showType } from '../plan/types';
-import type { Finding } from '../rules/rule';
+import { severities, type Finding, type Severity } from '../rules/rule';
 import { showValue, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
 import { countAll, type Counts } from './counts';
 import { marginNotes, type MarginNote } from './margin';
@@ -38,8 +38,9 @@ export interface StepCard {
   readonly target: number | null;
   /** What is written after the step: a screen's name, or what the app is left for. */
   readonly name: string;
-  /** Names of arguments that are missing or do not fit. */
-  readonly wrong: readonly string[];
+  /** Names of arguments that are missing, do not fit or are not taken, and of those that only may fail. */
+  readonly broken: readonly string[];
+  readonly doubtful: readonly string[];
 }
 
 export interface WayOutCard {
@@ -76,6 +77,8 @@ export interface ScreenCard {
   readonly links: readonly { readonly pattern: string; readonly at: number }[];
   /** Places in the overview's findings: those about this screen or within its text. */
   readonly findings: readonly number[];
+  /** The gravest severity among them; null where there are none. */
+  readonly worst: Severity | null;
 }
 
 export interface Overview {
@@ -89,7 +92,8 @@ export interface Overview {
   readonly margin: readonly MarginNote[];
 }
 
-export const holds = (status: SupplyStatus): boolean => status === 'supplied' || status === 'default' || status === 'absent';
+const broken: ReadonlySet<SupplyStatus> = new Set(['missing', 'wrong-type', 'unknown-value']);
+const doubtful: ReadonlySet<SupplyStatus> = new Set(['may-be-absent', 'fixed-id']);
 
 /** The overview of one variant (by default the first). Linear in the plan and its findings. */
 export function overview(check: Check, variant = 0): Overview {
@@ -119,6 +123,7 @@ export function overview(check: Check, variant = 0): Overview {
       waysOut: screen.transitions.map((transition) => wayOutCard(transition, byStep)),
       links: screen.links.map((link) => ({ pattern: link.pattern?.text ?? '', at: link.from })),
       findings: about[screen.index]!,
+      worst: severities.find((severity) => about[screen.index]!.some((index) => findings[index]!.severity === severity)) ?? null,
     };
   });
   return {
@@ -166,16 +171,18 @@ function wayOutCard(transition: Transition, byStep: ReadonlyMap<Step, WayIn>): W
     trigger: transition.trigger,
     at: transition.node.from,
     steps: transition.steps.map((step): StepCard => {
-      if (step.kind === 'back') return { kind: step.kind, target: null, name: '', wrong: [] };
-      if (step.kind === 'leave') return { kind: step.kind, target: null, name: step.what, wrong: [] };
+      if (step.kind === 'back') return { kind: step.kind, target: null, name: '', broken: [], doubtful: [] };
+      if (step.kind === 'leave') return { kind: step.kind, target: null, name: step.what, broken: [], doubtful: [] };
       const reference = step.call?.reference;
       const name = reference ? (reference.module ? `${reference.module.text}.` : '') + reference.name.text : '';
       const wayIn = byStep.get(step);
-      const wrong = [
-        ...(wayIn?.cells ?? []).filter((cell) => !holds(cell.status)).map((cell) => cell.parameter.name),
-        ...(wayIn?.surplus ?? []).map((surplus) => surplus.argument.name.text),
-      ];
-      return { kind: step.kind, target: step.call?.target?.index ?? null, name, wrong };
+      const named = (statuses: ReadonlySet<SupplyStatus>): string[] =>
+        (wayIn?.cells ?? []).filter((cell) => statuses.has(cell.status)).map((cell) => cell.parameter.name);
+      return {
+        kind: step.kind, target: step.call?.target?.index ?? null, name,
+        broken: [...named(broken), ...(wayIn?.surplus ?? []).map((surplus) => surplus.argument.name.text)],
+        doubtful: named(doubtful),
+      };
     }),
   };
 }

@@ -1,9 +1,8 @@
 import { makeOptional } from '../../edit/arguments';
-import { setStart } from '../../edit/screens';
 import { mayBeLeftOut, type Screen } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { say } from '../message';
-import type { Context, Fix, Rule } from '../rule';
+import type { Fix, Rule } from '../rule';
 import { addValue, eachCell, nameWayIn, sayWhatFits, valueFixes } from '../supply-parts';
 
 export const missing: Rule = {
@@ -22,18 +21,14 @@ export const missing: Rule = {
       summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} without ${name}.`,
       detail: say`${wayIn.target.label} takes ${`${name}: ${showType(type)}`} and has no default; ${sayWhatFits(wayIn, cell)}.`,
       fixes: wayIn.site.kind === 'start'
-        ? startFixes(context, wayIn.target)
+        ? startFixes(wayIn.target)
         : valueFixes(context, wayIn, cell, addValue(wayIn, cell)),
     };
   }),
 };
 
-/** A cold start has nothing to hand over: start elsewhere, or let the screen do without. */
-function startFixes({ plan }: Context, target: Screen): Fix[] {
-  const elsewhere = plan.screens.find((screen) => screen !== target && screen.parameters.every(mayBeLeftOut));
+/** A cold start has nothing to hand over: the screen has to do without. */
+function startFixes(target: Screen): Fix[] {
   const edits = target.parameters.filter((parameter) => !mayBeLeftOut(parameter)).map(makeOptional).filter((edit) => edit !== null);
-  return [
-    ...(elsewhere ? [{ label: `Start at ${elsewhere.label}`, edits: [setStart(plan, elsewhere)] }] : []),
-    { label: 'Let its arguments be absent', edits },
-  ];
+  return edits.length > 0 ? [{ label: 'Let its arguments be absent', edits }] : [];
 }

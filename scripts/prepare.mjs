@@ -1,0 +1,99 @@
+// What the everyday commands share: installing what is missing, building what is stale. Plain Node: it runs before the install.
+import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join, relative } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const at = (...path) => join(root, ...path);
+
+export class Stop extends Error {}
+
+/** Runs a command; its output is shown unless `quiet`, and then only where it fails. */
+export function run(command, args, { quiet = false, env = {}, ...options } = {}) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, {
+      cwd: root, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env }, ...options,
+    });
+    let said = '';
+    child.stdout?.on('data', (part) => { said += part; });
+    child.stderr?.on('data', (part) => { said += part; });
+    child.on('error', (error) => reject(new Stop(`${command} cannot be run: ${error.message}`)));
+    child.on('close', (code) => {
+      if (code === 0) return resolve(said);
+      if (quiet) process.stderr.write(said);
+      reject(new Stop(`${[command, ...args].join(' ')} ended with ${code}.`));
+    });
+  });
+}
+
+export const bin = (name) => at('node_modules', '.bin', name);
+export const nextCommand = at('node_modules', 'next', 'dist', 'bin', 'next');
+
+export function needNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) throw new Stop(`Andante needs Node 20.19 or newer; this is ${process.versions.node}.`);
+}
+
+/** A hash of files and of all files below folders, in a fixed order. */
+function hashOf(paths) {
+  const hash = createHash('sha256');
+  const add = (path) => {
+    hash.update(relative(root, path)).update('\0').update(readFileSync(path)).update('\0');
+  };
+  const walk = (path) => {
+    for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      if (entry.isDirectory()) walk(join(path, entry.name));
+      else if (entry.isFile() && !/\.test\.tsx?$/.test(entry.name)) add(join(path, entry.name));
+    }
+  };
+  for (const path of paths) {
+    if (!existsSync(path)) continue;
+    if (path.endsWith('/')) walk(path);
+    else add(path);
+  }
+  return hash.digest('hex');
+}
+
+/** Does something unless it was done for the same sources before. */
+async function unlessFresh(stamp, sources, what, act) {
+  const hash = hashOf(sources);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
+  console.log(what);
+  await act();
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, hash);
+}
+
+export function install() {
+  return unlessFresh(at('node_modules', '.andante-installed'), [at('package.json'), at('package-lock.json')], 'Installing packages …',
+    () => run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true }));
+}
+
+export function build() {
+  const sources = [at('src/'), at('package.json'), at('package-lock.json'), at('next.config.ts'), at('postcss.config.mjs'), at('tsconfig.json'), at('scripts', 'bundle-cli.mjs')];
+  return unlessFresh(at('.next', 'andante-built'), sources, 'Building …', async () => {
+    await run(process.execPath, [at('scripts', 'bundle-cli.mjs')], { quiet: true });
+    await run(process.execPath, [nextCommand, 'build'], { quiet: true });
+  });
+}
+
+/** The port that PORT names, otherwise the usual one. */
+export function portFromEnvironment() {
+  const port = Number(process.env.PORT ?? 4310);
+  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Stop(`PORT is to be a number from 1 to 65535, not ${process.env.PORT}.`);
+  return port;
+}
+
+/** Runs a command of these scripts: what it cannot do is said in a sentence, without a stack trace. */
+export async function main(act) {
+  try {
+    await act();
+  } catch (error) {
+    if (!(error instanceof Stop)) throw error;
+    console.error(error.message);
+    process.exit(1);
+  }
+}

@@ -1,0 +1,11 @@
+import { handler } from '../../../../../server/handler';
+import { plans } from '../../../../../server/plans';
+import { noSuchPlan } from '../../../../../server/problem';
+
+export const dynamic = 'force-dynamic';
+
+export const POST = handler<{ id: string }>(async (_request, { id }) => {
+  const plan = await (await plans()).duplicate(id);
+  if (!plan) throw noSuchPlan();
+  return Response.json(plan, { status: 201, headers: { location: `/plans/${plan.id}` } });
+});

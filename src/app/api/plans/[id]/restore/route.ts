@@ -1,0 +1,12 @@
+import { handler } from '../../../../../server/handler';
+import { plans } from '../../../../../server/plans';
+import { noSuchPlan } from '../../../../../server/problem';
+
+export const dynamic = 'force-dynamic';
+
+/** Brings a deleted plan back. */
+export const POST = handler<{ id: string }>(async (_request, { id }) => {
+  const plan = await (await plans()).restore(id);
+  if (!plan) throw noSuchPlan();
+  return plan;
+});

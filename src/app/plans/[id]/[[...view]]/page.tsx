@@ -1,0 +1,26 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { check } from '../../../../core/check';
+import { overview } from '../../../../core/report/overview';
+import { plans } from '../../../../server/plans';
+import { Workspace } from '../../../../ui/workspace/Workspace';
+import { isView } from '../../../../ui/workspace/views';
+
+export const dynamic = 'force-dynamic';
+
+interface Props {
+  params: Promise<{ id: string; view?: string[] }>;
+}
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const plan = await (await plans()).find((await params).id);
+  return { title: plan?.name ?? 'No such plan' };
+}
+
+/** A plan in one of its views. The first analysis is made here, so that the page arrives complete. */
+export default async function PlanPage({ params }: Props) {
+  const { id, view = [] } = await params;
+  const plan = await (await plans()).find(id);
+  if (!plan || view.length > 1 || (view[0] !== undefined && !isView(view[0]))) notFound();
+  return <Workspace key={id} plan={plan} overview={overview(check(plan.text))} />;
+}

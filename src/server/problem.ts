@@ -1,0 +1,18 @@
+import type { Problem } from '../wire/plans';
+
+/** An answer other than success, thrown by a handler and sent as a problem document (RFC 9457). */
+export class Refusal extends Error {
+  constructor(readonly status: number, readonly title: string, detail: string, readonly more: Partial<Problem> = {}) {
+    super(detail);
+  }
+}
+
+export function problemResponse(status: number, title: string, detail: string, more: Partial<Problem> = {}): Response {
+  const problem: Problem = { type: 'about:blank', title, status, detail, ...more };
+  return new Response(JSON.stringify(problem), {
+    status, headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' },
+  });
+}
+
+export const noSuchPlan = (): Refusal =>
+  new Refusal(404, 'No such plan', 'There is no plan with this address. It may have been deleted.');

@@ -1,0 +1,22 @@
+import { sql, type Kysely, type Migration, type MigrationProvider } from 'kysely';
+
+/** Each step of the schema's history, in order of name. What has landed is never changed; a new step is added. */
+const migrations: Record<string, Migration> = {
+  '001-plans': {
+    async up(db: Kysely<unknown>): Promise<void> {
+      await db.schema.createTable('plan')
+        .addColumn('serial', 'integer', (column) => column.primaryKey().autoIncrement())
+        .addColumn('id', 'text', (column) => column.notNull().unique())
+        .addColumn('name', 'text', (column) => column.notNull())
+        .addColumn('text', 'text', (column) => column.notNull())
+        .addColumn('version', 'integer', (column) => column.notNull().check(sql`version > 0`))
+        .addColumn('created_at', 'integer', (column) => column.notNull())
+        .addColumn('updated_at', 'integer', (column) => column.notNull())
+        .addColumn('deleted_at', 'integer')
+        .execute();
+      await db.schema.createIndex('plan_updated_at').on('plan').column('updated_at').execute();
+    },
+  },
+};
+
+export const migrationProvider: MigrationProvider = { getMigrations: async () => migrations };

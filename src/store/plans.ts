@@ -1,0 +1,78 @@
+import { customAlphabet } from 'nanoid';
+import type { PlanDocument, PlanSummary } from '../wire/plans';
+import type { Database } from './database';
+
+/** Short enough to read in an address, long enough never to meet: 12 of 32 signs are 60 bits. */
+const newId = customAlphabet('0123456789abcdefghjkmnpqrstvwxyz', 12);
+
+/** How long a deleted plan can be brought back, in milliseconds: 30 days. */
+export const keptAfterDelete = 30 * 24 * 60 * 60 * 1000;
+
+export type SaveResult =
+  | { readonly kind: 'saved'; readonly plan: PlanSummary }
+  /** Another save came first; nothing was changed. */
+  | { readonly kind: 'overtaken'; readonly current: PlanDocument }
+  | { readonly kind: 'gone' };
+
+const summary = ['id', 'name', 'version', 'updated_at as updatedAt'] as const;
+
+/** The plans of this workplace. Every method is one transaction; deleted plans are as if they were not there. */
+export class PlanStore {
+  constructor(private readonly db: Database, private readonly now: () => number = Date.now) {}
+
+  /** The last changed first. */
+  list(): Promise<PlanSummary[]> {
+    return this.db.selectFrom('plan').select(summary).where('deleted_at', 'is', null)
+      .orderBy('updated_at', 'desc').orderBy('serial', 'desc').execute();
+  }
+
+  find(id: string): Promise<PlanDocument | undefined> {
+    return this.db.selectFrom('plan').select([...summary, 'text']).where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+  }
+
+  async create(name: string, text: string): Promise<PlanSummary> {
+    const now = this.now();
+    return this.db.insertInto('plan')
+      .values({ id: newId(), name, text, version: 1, created_at: now, updated_at: now, deleted_at: null })
+      .returning(summary).executeTakeFirstOrThrow();
+  }
+
+  /** Saves a text over the version that it was made from, and over no other. */
+  save(id: string, text: string, version: number): Promise<SaveResult> {
+    return this.db.transaction().execute(async (tx): Promise<SaveResult> => {
+      const plan = await tx.updateTable('plan').set({ text, version: version + 1, updated_at: this.now() })
+        .where('id', '=', id).where('version', '=', version).where('deleted_at', 'is', null)
+        .returning(summary).executeTakeFirst();
+      if (plan) return { kind: 'saved', plan };
+      const current = await tx.selectFrom('plan').select([...summary, 'text']).where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+      if (!current) return { kind: 'gone' };
+      // The same text again, as after an answer that was lost on its way, is no conflict.
+      return current.text === text ? { kind: 'saved', plan: current } : { kind: 'overtaken', current };
+    });
+  }
+
+  rename(id: string, name: string): Promise<PlanSummary | undefined> {
+    return this.db.updateTable('plan').set({ name }).where('id', '=', id).where('deleted_at', 'is', null).returning(summary).executeTakeFirst();
+  }
+
+  async duplicate(id: string): Promise<PlanSummary | undefined> {
+    const plan = await this.find(id);
+    return plan && this.create(`${plan.name.slice(0, 100)} (copy)`, plan.text);
+  }
+
+  async delete(id: string): Promise<boolean> {
+    const result = await this.db.updateTable('plan').set({ deleted_at: this.now() })
+      .where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+    return result.numUpdatedRows > 0n;
+  }
+
+  /** Brings a deleted plan back. */
+  restore(id: string): Promise<PlanSummary | undefined> {
+    return this.db.updateTable('plan').set({ deleted_at: null }).where('id', '=', id).returning(summary).executeTakeFirst();
+  }
+
+  /** Takes plans out for good that were deleted long ago. */
+  async purge(): Promise<void> {
+    await this.db.deleteFrom('plan').where('deleted_at', '<', this.now() - keptAfterDelete).execute();
+  }
+}

@@ -1,0 +1,72 @@
+import { hoverTooltip, Decoration, EditorView, type DecorationSet } from '@codemirror/view';
+import { RangeSetBuilder, StateField, type Extension } from '@codemirror/state';
+import type { Finding } from '../../core/rules/rule';
+import type { Session } from '../workspace/session';
+import { analysedField, mapped, showOverview } from './overview-effect';
+import { messageElement } from './message-element';
+
+/** Findings beneath the text: the words that are to blame are underlined, the lines of errors washed. */
+const decorations = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(value, transaction) {
+    if (!transaction.effects.some((effect) => effect.is(showOverview))) return value.map(transaction.changes);
+    const analysed = transaction.state.field(analysedField);
+    if (!analysed) return value;
+    const { doc } = transaction.state;
+    const ranges: { from: number; to: number; decoration: Decoration }[] = [];
+    const washed = new Set<number>();
+    for (const { range, severity } of analysed.overview.findings) {
+      const from = mapped(analysed, range.from);
+      const to = Math.min(doc.length, Math.max(mapped(analysed, range.to), from));
+      if (to > from) ranges.push({ from, to, decoration: Decoration.mark({ class: `found found-${severity}` }) });
+      const line = doc.lineAt(from).from;
+      if (severity === 'error' && !washed.has(line)) {
+        washed.add(line);
+        ranges.push({ from: line, to: line, decoration: Decoration.line({ class: 'line-broken' }) });
+      }
+    }
+    const builder = new RangeSetBuilder<Decoration>();
+    ranges.sort((a, b) => a.from - b.from || a.decoration.startSide - b.decoration.startSide);
+    for (const { from, to, decoration } of ranges) builder.add(from, to, decoration);
+    return builder.finish();
+  },
+  provide: (field) => EditorView.decorations.from(field),
+});
+
+/** The findings at an offset of the text as it is now. */
+function findingsAt(state: EditorView['state'], at: number): Finding[] {
+  const analysed = state.field(analysedField);
+  if (!analysed) return [];
+  return analysed.overview.findings.filter(({ range }) => mapped(analysed, range.from) <= at && at <= mapped(analysed, range.to));
+}
+
+/** Resting the pointer on underlined words shows what is wrong with them, and the fixes. */
+const tooltip = (session: Session): Extension => hoverTooltip((view, at) => {
+  const found = findingsAt(view.state, at);
+  if (found.length === 0) return null;
+  return {
+    pos: at,
+    above: true,
+    create: () => {
+      const dom = document.createElement('div');
+      dom.className = 'found-tip';
+      for (const finding of found) {
+        const block = document.createElement('div');
+        block.className = `found-tip-item tip-${finding.severity}`;
+        block.append(messageElement(finding.summary), messageElement(finding.detail));
+        for (const fix of finding.fixes) {
+          const button = document.createElement('button');
+          button.type = 'button';
+          button.className = 'fix-button';
+          button.textContent = fix.label;
+          button.onclick = () => session.edit(fix.edits);
+          block.append(button);
+        }
+        dom.append(block);
+      }
+      return { dom };
+    },
+  };
+});
+
+export const findingMarks = (session: Session): Extension => [decorations, tooltip(session)];

@@ -1,0 +1,37 @@
+export type ThemeChoice = 'system' | 'paper' | 'dusk';
+
+/** Where the choice is kept; nothing there means that the system decides. */
+export const themeKey = 'andante:theme';
+
+/** Runs before the first paint, so that the page never shows itself in the wrong theme. */
+export const themeScript = `(() => {
+  const dark = matchMedia('(prefers-color-scheme: dark)');
+  const set = () => {
+    let choice = null;
+    try { choice = localStorage.getItem('${themeKey}'); } catch {}
+    document.documentElement.dataset.theme = choice === 'paper' || choice === 'dusk' ? choice : dark.matches ? 'dusk' : 'paper';
+  };
+  set();
+  dark.addEventListener('change', set);
+  addEventListener('storage', set);
+  addEventListener('andante:theme', set);
+})()`;
+
+export function storedTheme(): ThemeChoice {
+  try {
+    const choice = localStorage.getItem(themeKey);
+    return choice === 'paper' || choice === 'dusk' ? choice : 'system';
+  } catch {
+    return 'system';
+  }
+}
+
+export function chooseTheme(choice: ThemeChoice): void {
+  try {
+    if (choice === 'system') localStorage.removeItem(themeKey);
+    else localStorage.setItem(themeKey, choice);
+  } catch {
+    // Without storage the choice cannot be kept.
+  }
+  window.dispatchEvent(new Event('andante:theme'));
+}

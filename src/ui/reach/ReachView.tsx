@@ -1,0 +1,112 @@
+'use client';
+
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { PlanPanel } from '../screen/PlanPanel';
+import { ScreenPanel } from '../screen/ScreenPanel';
+import { useWorkspace } from '../workspace/context';
+import { Chart } from './Chart';
+import { layOut } from './layout';
+import { neighbour, type Direction } from './neighbour';
+import { Shelf } from './Shelf';
+import { useWindow } from './window';
+
+const scales = [0.5, 0.65, 0.8, 1, 1.25, 1.5] as const;
+const usual = scales.indexOf(1);
+const arrows: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
+
+/** How far everything is, and what nobody can get to. */
+export function ReachView() {
+  const { session, snapshot, address } = useWorkspace();
+  const { overview } = snapshot;
+  const [step, setStep] = useState<number>(usual);
+  const [folded, setFolded] = useState<ReadonlySet<number | null>>(new Set());
+  const scale = scales[step]!;
+  const chart = useMemo(() => layOut(overview, scale, folded), [overview, scale, folded]);
+  const selected = overview.screens.find((screen) => screen.label === address.screen) ?? null;
+  const scroller = useRef<HTMLDivElement>(null);
+  const visible = useWindow(scroller);
+  const zoom = (by: number): void => setStep((now) => Math.min(scales.length - 1, Math.max(0, now + by)));
+
+  // What is selected is brought into sight, whichever way it was selected.
+  const node = selected ? chart.nodeOf[selected.index] : undefined;
+  const place = node ? `${node.x}:${node.y}` : null;
+  useEffect(() => {
+    if (!node || !scroller.current) return;
+    const { scrollLeft, scrollTop, clientWidth, clientHeight } = scroller.current;
+    const left = node.x - 60;
+    const right = node.x + chart.columnWidth + 140;
+    const to: ScrollToOptions = {};
+    if (node.y < scrollTop + 20 || node.y > scrollTop + clientHeight - 70) to.top = node.y - clientHeight / 2;
+    if (left < scrollLeft || right > scrollLeft + clientWidth) to.left = left - 40;
+    if (to.top !== undefined || to.left !== undefined) scroller.current.scrollTo(to);
+    // Only a new place scrolls; a new analysis that leaves it where it is does not.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [place]);
+
+  // Ctrl and the wheel zoom the chart, not the page: a listener of our own, since React's cannot prevent it.
+  useEffect(() => {
+    const element = scroller.current;
+    const onWheel = (event: WheelEvent): void => {
+      if (!event.ctrlKey) return;
+      event.preventDefault();
+      zoom(event.deltaY < 0 ? 1 : -1);
+    };
+    element?.addEventListener('wheel', onWheel, { passive: false });
+    return () => element?.removeEventListener('wheel', onWheel);
+  }, []);
+
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const direction = arrows[event.key];
+    if (direction) {
+      const next = neighbour(chart, selected?.index ?? null, direction);
+      if (next !== null) {
+        address.go({ screen: overview.screens[next]!.label }, { replace: true });
+        requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>('[data-selected]')?.focus({ preventScroll: true }));
+      }
+    } else if (event.key === 'Enter' && selected) {
+      address.go({ view: 'plan' });
+      session.goTo(selected.at);
+    } else if (event.key === '+' || event.key === '=') zoom(1);
+    else if (event.key === '-') zoom(-1);
+    else if (event.key === '0') setStep(usual);
+    else if (event.key === 'Escape' && selected) address.go({ screen: null });
+    else return;
+    event.preventDefault();
+  };
+
+  return (
+    <main className="grid grid-cols-[minmax(0,1fr)_clamp(300px,29vw,420px)] min-h-0">
+      <div className="grid grid-rows-[minmax(0,1fr)_auto] min-h-0 border-r border-rule relative">
+        <div ref={scroller} className="overflow-auto relative min-h-0" onKeyDown={onKeyDown} data-testid="chart">
+          {chart.nodes.length > 0 || chart.lanes.some((lane) => lane.folded) ? (
+            <Chart chart={chart} scale={scale} selected={selected} visible={visible}
+              onSelect={(label) => address.go({ screen: label })}
+              onFold={(module) => setFolded((now) => {
+                const next = new Set(now);
+                if (!next.delete(module)) next.add(module);
+                return next;
+              })} />
+          ) : (
+            <div className="p-8 max-w-md">
+              <h2 className="font-semibold text-[15px] mb-1">{overview.screens.length === 0 ? 'No screens yet' : 'Nothing has a distance yet'}</h2>
+              <p>{overview.screens.length === 0
+                ? 'Write the first screens in the Plan view; each appears here at its distance from a cold start.'
+                : 'Distances are counted from the screen that comes first. Say which one that is.'}</p>
+            </div>
+          )}
+        </div>
+        <Shelf stranded={chart.stranded} selected={selected}>
+          <div className="flex items-center shrink-0" role="group" aria-label="Zoom">
+            <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label="Smaller" title="Smaller ( − )" disabled={step === 0} onClick={() => zoom(-1)}>−</button>
+            <button type="button" className="btn btn-ghost btn-xs font-mono font-normal" aria-label="As it was" title="As it was ( 0 )" onClick={() => setStep(usual)}>{Math.round(scale * 100)}%</button>
+            <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label="Larger" title="Larger ( + )" disabled={step === scales.length - 1} onClick={() => zoom(1)}>+</button>
+          </div>
+        </Shelf>
+      </div>
+      <div className="overflow-auto px-[18px] py-4 min-w-0 bg-paper">
+        {selected ? <ScreenPanel screen={selected} /> : <PlanPanel />}
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,43 @@
+'use client';
+
+import { useEffect, useState, type RefObject } from 'react';
+
+/** The part of a scrolled area that is in sight, in its own coordinates. */
+export interface Window {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** How far beyond the edges things are still drawn, so that scrolling shows no gaps. */
+const margin = 400;
+/** Scrolling within this distance changes nothing: what is drawn beyond the edges suffices. */
+const grain = 200;
+
+const everything: Window = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
+
+/** What of an element's scrolled area is to be drawn. */
+export function useWindow(element: RefObject<HTMLElement | null>): Window {
+  const [visible, setVisible] = useState(everything);
+  useEffect(() => {
+    const scroller = element.current;
+    if (!scroller) return;
+    const look = (): void => {
+      const { scrollLeft, scrollTop, clientWidth, clientHeight } = scroller;
+      const left = Math.floor(scrollLeft / grain) * grain - margin;
+      const top = Math.floor(scrollTop / grain) * grain - margin;
+      const next = { left, top, right: left + clientWidth + 2 * margin + grain, bottom: top + clientHeight + 2 * margin + grain };
+      setVisible((now) => (now.left === next.left && now.top === next.top && now.right === next.right && now.bottom === next.bottom ? now : next));
+    };
+    look();
+    scroller.addEventListener('scroll', look, { passive: true });
+    const resized = new ResizeObserver(look);
+    resized.observe(scroller);
+    return () => {
+      scroller.removeEventListener('scroll', look);
+      resized.disconnect();
+    };
+  }, [element]);
+  return visible;
+}

@@ -1,0 +1,58 @@
+'use client';
+
+import type { CellCard, ScreenCard, WayInCard } from '../../core/report/overview';
+import { ScreenLink } from '../parts/ScreenLink';
+import { useWorkspace } from '../workspace/context';
+
+/** How many are shown before the rest is counted. */
+const most = 40;
+
+/** Who leads here, and what of the arguments each brings. */
+export function WaysIn({ screen }: { screen: ScreenCard }) {
+  const { session, address } = useWorkspace();
+  return (
+    <section aria-label="Ways in" className="min-w-0">
+      <h3 className="part-head mb-1.5">Ways in</h3>
+      <ul className="grid gap-1.5">
+        {screen.waysIn.slice(0, most).map((way) => (
+          <li key={`${way.at}:${way.step}`} className={`border rounded-field px-2.5 py-1.5 ${isBroken(way) ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}>
+            <div className="flex items-baseline gap-2 flex-wrap">
+              {way.screen !== null && <ScreenLink index={way.screen} />}
+              <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => { address.go({ view: 'plan' }); session.goTo(way.at); }}>{way.trigger}</button>
+              <span className="text-mute ml-auto">{way.step}</span>
+            </div>
+            {way.cells.length > 0 && (
+              <ul className="font-mono text-[11.5px] flex flex-wrap gap-x-3 mt-0.5">
+                {way.cells.map((cell) => <li key={cell.name} className={toneOfCell[cell.status]}>{describe(cell)}</li>)}
+              </ul>
+            )}
+          </li>
+        ))}
+        {screen.waysIn.length > most && <li className="text-mute">and {screen.waysIn.length - most} more</li>}
+        {screen.waysIn.length === 0 && <li className="text-mute">Nothing leads here.</li>}
+      </ul>
+    </section>
+  );
+}
+
+const toneOfCell: Record<CellCard['status'], string> = {
+  supplied: 'text-primary', default: 'text-mute', absent: 'text-mute',
+  missing: 'text-error font-semibold', 'wrong-type': 'text-error font-semibold', 'unknown-value': 'text-error font-semibold',
+  'may-be-absent': 'text-warning', 'fixed-id': 'text-warning',
+};
+
+const isBroken = (way: WayInCard): boolean =>
+  way.cells.some((cell) => cell.status === 'missing' || cell.status === 'wrong-type' || cell.status === 'unknown-value');
+
+function describe({ name, status, value }: CellCard): string {
+  switch (status) {
+    case 'default': return `${name}: default`;
+    case 'absent': return `${name}: absent`;
+    case 'missing': return `${name}: nothing`;
+    case 'may-be-absent': return `${name}: ${value}, if any`;
+    case 'fixed-id': return `${name}: ${value}, always`;
+    case 'wrong-type': return `${name}: ${value}, which does not fit`;
+    case 'unknown-value': return `${name}: ${value}, unknown`;
+    case 'supplied': return value === name ? name : `${name}: ${value}`;
+  }
+}

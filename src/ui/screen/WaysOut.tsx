@@ -1,0 +1,48 @@
+'use client';
+
+import { Fragment } from 'react';
+import type { ScreenCard, StepCard } from '../../core/report/overview';
+import { ScreenLink } from '../parts/ScreenLink';
+import { useWorkspace } from '../workspace/context';
+
+/** What the screen's triggers do. */
+export function WaysOut({ screen }: { screen: ScreenCard }) {
+  const { session, address } = useWorkspace();
+  return (
+    <section aria-label="Ways out" className="min-w-0">
+      <h3 className="part-head mb-1.5">Ways out</h3>
+      <ul className="grid gap-1.5">
+        {screen.waysOut.map((way) => {
+          const names = way.steps.flatMap((step) => step.broken);
+          const doubtful = way.steps.flatMap((step) => step.doubtful);
+          const broken = names.length > 0 || way.steps.some(namesNothing);
+          return (
+            <li key={way.at} className={`border rounded-field px-2.5 py-1.5 ${broken ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}>
+              <div className="flex items-baseline gap-x-2 flex-wrap">
+                <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => { address.go({ view: 'plan' }); session.goTo(way.at); }}>{way.trigger}</button>
+                {way.steps.map((step, index) => (
+                  <Fragment key={index}>
+                    <span className="text-mute">{index > 0 && 'then '}{step.kind}</span>
+                    <Target step={step} />
+                  </Fragment>
+                ))}
+              </div>
+              {names.length > 0 && <p className="font-mono text-[11.5px] text-error font-semibold mt-0.5">{names.join(', ')}?</p>}
+              {doubtful.length > 0 && <p className="font-mono text-[11.5px] text-warning mt-0.5">{doubtful.join(', ')}?</p>}
+            </li>
+          );
+        })}
+        {screen.waysOut.length === 0 && <li className="text-mute">Only Back leads on.</li>}
+      </ul>
+    </section>
+  );
+}
+
+const opens = (step: StepCard): boolean => step.kind !== 'back' && step.kind !== 'leave';
+const namesNothing = (step: StepCard): boolean => opens(step) && step.target === null;
+
+function Target({ step }: { step: StepCard }) {
+  if (step.target !== null) return <ScreenLink index={step.target} />;
+  if (opens(step)) return <span className="font-mono text-error font-semibold" title="There is no such screen">{step.name || '?'}</span>;
+  return step.name === '' ? null : <span>{step.name}</span>;
+}

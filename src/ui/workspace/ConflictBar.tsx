@@ -1,0 +1,42 @@
+'use client';
+
+import { useState } from 'react';
+import { api } from './api';
+import { useWorkspace } from './context';
+
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
+
+/** Says that the plan was changed elsewhere, and lets either text be taken. Nothing is overwritten until one is chosen. */
+export function ConflictBar({ planName }: { planName: string }) {
+  const { session, snapshot } = useWorkspace();
+  const [failed, setFailed] = useState(false);
+  const { save } = snapshot;
+  if (save.kind === 'refused') {
+    return <p role="alert" className="px-4 py-2 bg-error-wash border-b border-rule"><strong className="text-error">Not saved.</strong> {save.reason} The text is kept in this browser.</p>;
+  }
+  if (save.kind !== 'overtaken') return null;
+  const mine = session.text.split('\n').length;
+  const theirs = save.current.text.split('\n').length;
+  const keepBoth = async (): Promise<void> => {
+    try {
+      await api.create({ name: `${planName.slice(0, 100)} (my text)`, text: session.text });
+      session.takeTheirs();
+    } catch {
+      setFailed(true);
+    }
+  };
+  return (
+    <div role="alert" className="px-4 py-2 bg-warning-wash border-b border-rule flex flex-wrap items-center gap-x-5 gap-y-1">
+      <p>
+        <strong className="text-warning">Changed in another window</strong> at {clock.format(save.current.updatedAt)}.
+        {' '}Your text here ({mine} lines) is not saved over the other one ({theirs} lines) until you choose.
+        {failed && ' The copy could not be saved; nothing was changed.'}
+      </p>
+      <span className="flex flex-wrap gap-4">
+        <button type="button" className="fix-button" onClick={() => session.takeTheirs()}>Take the other text</button>
+        <button type="button" className="fix-button" onClick={() => session.keepMine()}>Keep mine</button>
+        <button type="button" className="fix-button" onClick={() => void keepBoth()}>Keep both, mine as a new plan</button>
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,74 @@
+'use client';
+
+import Link from 'next/link';
+import type { RefObject } from 'react';
+import { useWorkspace } from './context';
+import { GoTo } from './GoTo';
+import { PlanMenu } from './PlanMenu';
+import type { SaveState } from './saver';
+import { ThemeSwitch } from '../parts/ThemeSwitch';
+import { views } from './views';
+
+interface Props {
+  planId: string;
+  name: string;
+  onRename: (name: string) => void;
+  goTo: RefObject<HTMLInputElement | null>;
+  onKeys: () => void;
+}
+
+export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
+  const { snapshot, address } = useWorkspace();
+  return (
+    <header className="flex items-center gap-3 h-[46px] px-4 border-b border-rule bg-base-100 min-w-0">
+      <Link href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px] shrink-0" title="All plans">
+        <span className="double-bar h-[18px]" aria-hidden />Andante
+      </Link>
+      <PlanMenu planId={planId} name={name} onRename={onRename} />
+      <SaveNote save={snapshot.save} />
+      <nav aria-label="Views" className="flex gap-1 ml-2">
+        {views.map((view) => (
+          <a
+            key={view.id}
+            href={address.hrefOf({ view: view.id })}
+            aria-current={address.view === view.id ? 'page' : undefined}
+            className="flex items-baseline gap-1.5 px-2.5 py-1.5 rounded-field text-mute hover:text-base-content aria-[current]:bg-primary-wash aria-[current]:text-primary aria-[current]:font-semibold"
+            onClick={(event) => {
+              if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+              event.preventDefault();
+              address.go({ view: view.id });
+            }}
+          >
+            <span className="font-mono text-[11px] font-normal" aria-hidden>{view.key}</span>{view.label}
+          </a>
+        ))}
+      </nav>
+      <span className="flex-1" />
+      <GoTo input={goTo} />
+      <ThemeSwitch />
+      <button type="button" className="btn btn-ghost btn-sm btn-square font-mono" onClick={onKeys} aria-label="Show all keys" title="All keys ( ? )">?</button>
+    </header>
+  );
+}
+
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+function SaveNote({ save }: { save: SaveState }) {
+  const [text, tone] = describe(save);
+  return (
+    <span className={`font-mono text-[12px] whitespace-nowrap shrink-0 ${tone}`} data-save={save.kind} suppressHydrationWarning
+      title={save.kind === 'refused' ? save.reason : undefined}>
+      {text}
+    </span>
+  );
+}
+
+function describe(save: SaveState): [text: string, tone: string] {
+  switch (save.kind) {
+    case 'saved': return [`saved ${clock.format(save.at)}`, 'text-mute'];
+    case 'unsaved': return ['saving…', 'text-mute'];
+    case 'unreachable': return ['kept here, server away', 'text-warning'];
+    case 'overtaken': return ['not saved', 'text-error'];
+    case 'refused': return ['not saved', 'text-error'];
+  }
+}

@@ -1,0 +1,62 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { counted } from '../parts/tones';
+import { useWorkspace } from './context';
+
+interface Part {
+  readonly key: string;
+  readonly only: string | null;
+  readonly tone: '' | 'text-error' | 'text-warning' | 'text-info';
+  readonly content: ReactNode;
+}
+
+/** The verdict in sentences with numbers; each part leads to the findings behind it. */
+export function VerdictLine() {
+  const { snapshot, address } = useWorkspace();
+  const { overview } = snapshot;
+  const { counts } = overview;
+  const by = (prefix: string): number => overview.findings.filter((finding) => finding.rule.startsWith(prefix)).length;
+  const number = (n: number): ReactNode => <strong className="font-semibold">{n}</strong>;
+  const parts: Part[] = [];
+  if (counts.screens === 0) {
+    parts.push({ key: 'empty', only: null, tone: '', content: 'No screens yet' });
+  } else if (counts.undecided > 0) {
+    parts.push({ key: 'reach', only: 'plan', tone: 'text-warning', content: <>Nothing is said about {number(counts.undecided)} {counts.undecided === 1 ? 'screen' : 'screens'} without a start</> });
+  } else {
+    parts.push({ key: 'reach', only: 'reach', tone: '', content: <>{number(counts.reached)} of {counts.screens} screens can be reached</> });
+  }
+  if (counts.stranded > 0) parts.push({ key: 'stranded', only: 'reach/stranded', tone: 'text-error', content: <>{number(counts.stranded)} stranded</> });
+  if (counts.arguments > 0) parts.push({ key: 'supply', only: 'supply', tone: '', content: <>{number(counts.supplied)} of {counts.arguments} arguments supplied</> });
+  if (counts.missing > 0) parts.push({ key: 'missing', only: 'supply/missing', tone: 'text-error', content: <>{number(counts.missing)} missing</> });
+  const doubtful = by('supply/') - by('supply/missing');
+  if (doubtful > 0) parts.push({ key: 'doubtful', only: 'supply', tone: 'text-warning', content: <>{number(doubtful)} that {doubtful === 1 ? 'does' : 'do'} not fit or may not</> });
+  const unread = by('plan/');
+  if (unread > 0) parts.push({ key: 'plan', only: 'plan', tone: 'text-error', content: <>{number(unread)} {unread === 1 ? 'name or line does' : 'names or lines do'} not read</> });
+  const untitled = by('name/');
+  if (untitled > 0) parts.push({ key: 'name', only: 'name', tone: 'text-warning', content: <>{number(untitled)} without a title</> });
+  if (overview.findings.length === 0 && counts.screens > 0) parts.push({ key: 'fine', only: null, tone: '', content: 'Nothing found' });
+  if (counts.links > 0) parts.push({ key: 'links', only: null, tone: '', content: <>{number(counts.links)} {counts.links === 1 ? 'link pattern' : 'link patterns'}</> });
+  return (
+    <section aria-label="Verdict" aria-live="off" className="flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100" title={counted(overview.findings.length, 'finding')}>
+      {parts.map(({ key, only, tone, content }) => {
+        const inner = <span className={tone}>{content}</span>;
+        const shape = 'flex items-center px-4 first:pl-0 border-r last:border-r-0 border-rule whitespace-nowrap';
+        return only === null ? <span key={key} className={shape}>{inner}</span> : (
+          <a
+            key={key}
+            className={`${shape} hover:underline underline-offset-3`}
+            href={address.hrefOf({ view: 'plan', only })}
+            onClick={(event) => {
+              if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+              event.preventDefault();
+              address.go({ view: 'plan', only });
+            }}
+          >
+            {inner}
+          </a>
+        );
+      })}
+    </section>
+  );
+}

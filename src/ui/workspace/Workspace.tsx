@@ -1,0 +1,69 @@
+'use client';
+
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import type { Overview } from '../../core/report/overview';
+import type { Finding, Fix } from '../../core/rules/rule';
+import type { PlanDocument } from '../../wire/plans';
+import { editorExtensions } from '../editor/extensions';
+import { PlanView } from '../plan/PlanView';
+import { ReachView } from '../reach/ReachView';
+import { useAddress } from './address';
+import { ConflictBar } from './ConflictBar';
+import { WorkspaceProvider, type WorkspaceValue } from './context';
+import { Header } from './Header';
+import { KeysDialog } from './KeysDialog';
+import { Session } from './session';
+import { useWorkspaceKeys } from './keys';
+import { VerdictLine } from './VerdictLine';
+
+/** An open plan: the header and the verdict line over one of the views. */
+export function Workspace({ plan, overview }: { plan: PlanDocument; overview: Overview }) {
+  const [session] = useState(() => new Session(plan, overview, editorExtensions));
+  const snapshot = useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot);
+  const address = useAddress(plan.id);
+  const [said, setSaid] = useState('');
+  const [name, setName] = useState(plan.name);
+  const keysDialog = useRef<HTMLDialogElement>(null);
+  const goTo = useRef<HTMLInputElement>(null);
+  useEffect(() => session.start(), [session]);
+
+  const select = useCallback((label: string) => {
+    address.go({ screen: label });
+    const screen = session.getSnapshot().overview.screens.find((one) => one.label === label);
+    if (screen && address.view === 'plan') session.goTo(screen.at);
+  }, [address, session]);
+
+  const showFinding = useCallback((finding: Finding) => {
+    if (address.view === 'plan') session.goTo(finding.range.from);
+    else if (finding.subject) address.go({ screen: finding.subject });
+    else {
+      address.go({ view: 'plan' });
+      session.goTo(finding.range.from);
+    }
+  }, [address, session]);
+
+  const applyFix = useCallback((fix: Fix) => {
+    setSaid(session.edit(fix.edits) ? `${fix.label}: done. Undo with Ctrl+Z.` : 'The text has just changed there; try again.');
+  }, [session]);
+
+  const value = useMemo<WorkspaceValue>(
+    () => ({ session, snapshot, address, select, showFinding, applyFix }),
+    [session, snapshot, address, select, showFinding, applyFix],
+  );
+  useWorkspaceKeys(value, { openKeys: () => keysDialog.current?.showModal(), openGoTo: () => goTo.current?.focus() });
+
+  return (
+    <WorkspaceProvider value={value}>
+      <div className="h-full grid grid-rows-[auto_auto_minmax(0,1fr)] grid-cols-[minmax(0,1fr)]">
+        <Header planId={plan.id} name={name} onRename={setName} goTo={goTo} onKeys={() => keysDialog.current?.showModal()} />
+        <div>
+          <VerdictLine />
+          <ConflictBar planName={name} />
+        </div>
+        {address.view === 'reach' ? <ReachView /> : <PlanView />}
+      </div>
+      <KeysDialog ref={keysDialog} />
+      <p role="status" className="sr-only">{said}</p>
+    </WorkspaceProvider>
+  );
+}

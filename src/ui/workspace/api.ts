@@ -1,0 +1,34 @@
+import type { NewPlan, PlanDocument, PlanSummary, Problem } from '../../wire/plans';
+
+/** An answer of the server that is no success. */
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+/** Talks to a route handler. @throws ProblemError for a problem document, TypeError where the server cannot be reached */
+async function call<T>(path: string, method = 'GET', body?: unknown, keepalive = false): Promise<T> {
+  const response = await fetch(`/api${path}`, {
+    method, keepalive,
+    ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+  });
+  if (response.ok) return (response.status === 204 ? null : await response.json()) as T;
+  const isProblem = response.headers.get('content-type')?.startsWith('application/problem+json');
+  throw new ProblemError(isProblem ? (await response.json()) as Problem : {
+    type: 'about:blank', title: 'No answer', status: response.status, detail: 'The server answered something unexpected.',
+  });
+}
+
+export const api = {
+  list: () => call<{ plans: PlanSummary[] }>('/plans').then(({ plans }) => plans),
+  create: (plan: NewPlan) => call<PlanSummary>('/plans', 'POST', plan),
+  find: (id: string) => call<PlanDocument>(`/plans/${id}`),
+  save: (id: string, text: string, version: number, keepalive = false) =>
+    call<PlanSummary>(`/plans/${id}/text`, 'PUT', { text, version }, keepalive),
+  rename: (id: string, name: string) => call<PlanSummary>(`/plans/${id}`, 'PATCH', { name }),
+  duplicate: (id: string) => call<PlanSummary>(`/plans/${id}/duplicate`, 'POST'),
+  delete: (id: string) => call<null>(`/plans/${id}`, 'DELETE'),
+  restore: (id: string) => call<PlanSummary>(`/plans/${id}/restore`, 'POST'),
+  downloadAddress: (id: string) => `/api/plans/${id}/download`,
+};

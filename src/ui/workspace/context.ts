@@ -1,0 +1,29 @@
+'use client';
+
+import { createContext, useContext } from 'react';
+import type { Finding, Fix } from '../../core/rules/rule';
+import type { Address } from './address';
+import type { Session, Snapshot } from './session';
+
+/** What every view of an open plan shares. */
+export interface WorkspaceValue {
+  readonly session: Session;
+  readonly snapshot: Snapshot;
+  readonly address: Address;
+  /** Selects a screen: the caret goes to it in the Plan view, the chart to it in the Reach view. */
+  select(label: string): void;
+  /** Puts a finding in front of the user. */
+  showFinding(finding: Finding): void;
+  /** Makes a fix's edits, and says so. */
+  applyFix(fix: Fix): void;
+}
+
+const WorkspaceContext = createContext<WorkspaceValue | null>(null);
+
+export const WorkspaceProvider = WorkspaceContext.Provider;
+
+export function useWorkspace(): WorkspaceValue {
+  const value = useContext(WorkspaceContext);
+  if (!value) throw new Error('useWorkspace is for components within a Workspace');
+  return value;
+}

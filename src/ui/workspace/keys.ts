@@ -1,0 +1,73 @@
+'use client';
+
+import { useEffect } from 'react';
+import type { WorkspaceValue } from './context';
+import { views } from './views';
+
+/** All keys, for the dialog that shows them. What an editor or a list does with arrows is its own matter. */
+export const keyTable: readonly { readonly keys: string; readonly does: string }[] = [
+  ...views.map(({ key, label }) => ({ keys: key, does: `${label} view` })),
+  { keys: '/', does: 'go to a screen by name' },
+  { keys: 'F8', does: 'next finding' },
+  { keys: 'Shift F8', does: 'finding before' },
+  { keys: 'Ctrl Z', does: 'undo, in every view' },
+  { keys: 'Ctrl Y', does: 'redo' },
+  { keys: 'Ctrl Space', does: 'in the text: what could stand here' },
+  { keys: 'Ctrl F', does: 'in the text: find and replace' },
+  { keys: 'Arrows', does: 'in Reach: to the next screen in that direction' },
+  { keys: '+  −  0', does: 'in Reach: larger, smaller, as it was' },
+  { keys: 'Enter', does: 'in Reach: to the screen’s text' },
+  { keys: 'Esc', does: 'step out' },
+  { keys: '?', does: 'these keys' },
+];
+
+const isTextField = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Keys that work in every view. Letters and digits are left alone where somebody types. */
+export function useWorkspaceKeys(workspace: WorkspaceValue, open: { openKeys(): void; openGoTo(): void }): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.defaultPrevented || document.querySelector('dialog[open]')) return;
+      const done = (): void => event.preventDefault();
+      const typing = isTextField(event.target);
+      if (event.key === 'F8') {
+        stepThroughFindings(workspace, event.shiftKey ? -1 : 1);
+        return done();
+      }
+      if (event.key === 'Escape' && typing) {
+        (event.target as HTMLElement).blur();
+        return done();
+      }
+      if (typing) return;
+      if ((event.ctrlKey || event.metaKey) && !event.altKey) {
+        const key = event.key.toLowerCase();
+        if (key === 'z') workspace.session[event.shiftKey ? 'redo' : 'undo']();
+        else if (key === 'y') workspace.session.redo();
+        else return;
+        return done();
+      }
+      if (event.altKey) return;
+      const view = views.find((one) => one.key === event.key);
+      if (view) workspace.address.go({ view: view.id });
+      else if (event.key === '/') open.openGoTo();
+      else if (event.key === '?') open.openKeys();
+      else return;
+      done();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [workspace, open]);
+}
+
+/** Goes to the finding after, or before, the caret or the selected screen; round at the ends. */
+function stepThroughFindings({ session, snapshot, address, showFinding }: WorkspaceValue, direction: 1 | -1): void {
+  const { findings, screens } = snapshot.overview;
+  if (findings.length === 0) return;
+  const selected = address.view === 'plan' ? null : screens.find((screen) => screen.label === address.screen);
+  const at = selected ? (direction > 0 ? selected.to : selected.from) : session.analysedAt(session.editor.selection.main.head);
+  const next = direction > 0
+    ? findings.find((finding) => finding.range.from > at) ?? findings[0]
+    : findings.findLast((finding) => finding.range.from < at) ?? findings.at(-1);
+  if (next) showFinding(next);
+}

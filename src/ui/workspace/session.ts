@@ -1,0 +1,229 @@
+import { redo, undo } from '@codemirror/commands';
+import { ChangeSet, EditorState, Transaction, type Extension, type TransactionSpec } from '@codemirror/state';
+import { EditorView } from '@codemirror/view';
+import type { TextEdit } from '../../core/language/edits';
+import type { Overview } from '../../core/report/overview';
+import type { PlanDocument } from '../../wire/plans';
+import { Analyst } from '../analysis/analyst';
+import { showOverview } from '../editor/overview-effect';
+import { Saver, type SaveState } from './saver';
+
+/** What the views see of a session; a new object with each change. */
+export interface Snapshot {
+  readonly overview: Overview;
+  readonly save: SaveState;
+  /** Whether the overview is of the text as it is now. */
+  readonly current: boolean;
+}
+
+/**
+ * An open plan: its text with the history of edits, the analysis that follows it, and the saving. Every view reads the
+ * same session and changes the plan only through `edit`, so undo is one mechanism and survives changing the view.
+ */
+export class Session {
+  private state: EditorState;
+  private view: EditorView | null = null;
+  private snapshot: Snapshot;
+  private readonly listeners = new Set<() => void>();
+  private readonly caretListeners = new Set<() => void>();
+  private analyst: Analyst | null = null;
+  private saver: Saver | null = null;
+  /** Number of the text as it is now, of the one that was analysed last, and what has changed between. */
+  private seq = 0;
+  private analysed = 0;
+  private changes: ChangeSet[] = [];
+  /** The change that made each text that is not analysed yet. */
+  private pending: { seq: number; changes: ChangeSet }[] = [];
+
+  constructor(readonly plan: PlanDocument, overview: Overview, extensions: (session: Session) => Extension) {
+    this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
+    this.state = this.state.update({ effects: showOverview.of({ overview, since: null }) }).state;
+    this.snapshot = { overview, save: { kind: 'saved', at: plan.updatedAt }, current: true };
+  }
+
+  /** Starts the worker and the saving; returns what stops them. */
+  start(): () => void {
+    const analyst = new Analyst((seq, overview) => this.analysisCame(seq, overview));
+    const saver = new Saver(
+      this.plan, () => this.text, (save) => this.publish({ save }), (text) => this.replaceText(text),
+    );
+    this.analyst = analyst;
+    this.saver = saver;
+    const draft = saver.takeDraft();
+    if (draft) {
+      this.replaceText(draft.text);
+      saver.resume(draft);
+    }
+    if (this.analysed < this.seq) analyst.check(this.seq, this.text);
+    return () => {
+      analyst.stop();
+      saver.stop();
+      this.analyst = null;
+      this.saver = null;
+    };
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly getSnapshot = (): Snapshot => this.snapshot;
+
+  readonly subscribeToCaret = (listener: () => void): (() => void) => {
+    this.caretListeners.add(listener);
+    return () => this.caretListeners.delete(listener);
+  };
+
+  readonly getCaret = (): number => this.editor.selection.main.head;
+
+  get text(): string {
+    return this.editor.doc.toString();
+  }
+
+  /** The editor's state, whether a view shows it or not. */
+  get editor(): EditorState {
+    return this.view ? this.view.state : this.state;
+  }
+
+  /** Shows the text in an element. Returns what takes it away again. */
+  mount(parent: HTMLElement): () => void {
+    const view = new EditorView({ state: this.state, parent });
+    this.view = view;
+    return () => {
+      this.state = view.state;
+      this.view = null;
+      view.destroy();
+    };
+  }
+
+  dispatch(spec: TransactionSpec): void {
+    if (this.view) {
+      this.view.dispatch(spec);
+      return;
+    }
+    const transaction = this.state.update(spec);
+    this.state = transaction.state;
+    this.transacted(transaction);
+  }
+
+  /** Puts the caret at an offset of the analysed text, and the editor in front of the user. */
+  goTo(offset: number, focus = true): void {
+    const at = this.nowAt(offset);
+    if (this.editor.selection.main.head !== at) this.dispatch({ selection: { anchor: at } });
+    if (!this.view) return;
+    this.view.dispatch({ effects: EditorView.scrollIntoView(at, { y: 'center' }) });
+    if (focus) this.view.focus();
+  }
+
+  /**
+   * Makes edits that were computed on the analysed text.
+   *
+   * @returns false where the text has changed in the same places since; the next analysis brings new ones
+   */
+  edit(edits: readonly TextEdit[]): boolean {
+    const since = this.changesSince();
+    for (const { from, to } of edits) {
+      if (since && since.touchesRange(from, to)) return false;
+    }
+    const changes = edits.map(({ from, to, insert }) => ({ from: this.nowAt(from), to: this.nowAt(to), insert }));
+    this.dispatch({ changes, userEvent: 'input.fix', scrollIntoView: false });
+    return true;
+  }
+
+  undo(): void {
+    undo({ state: this.editor, dispatch: (transaction) => this.run(transaction) });
+  }
+
+  redo(): void {
+    redo({ state: this.editor, dispatch: (transaction) => this.run(transaction) });
+  }
+
+  complete(offset: number): ReturnType<Analyst['complete']> {
+    return this.analyst?.complete(this.text, offset) ?? Promise.resolve(null);
+  }
+
+  /** Lays the text out. Returns false where it has syntax errors. */
+  async format(): Promise<boolean> {
+    const before = this.text;
+    const text = await (this.analyst?.format(before) ?? Promise.resolve(null));
+    if (text !== null && this.text === before && text !== before) this.replaceText(text);
+    return text !== null;
+  }
+
+  takeTheirs(): void {
+    this.saver?.takeTheirs();
+  }
+
+  keepMine(): void {
+    this.saver?.keepMine();
+  }
+
+  /** Where an offset of the analysed text is in the text as it is now. */
+  nowAt(offset: number): number {
+    const since = this.changesSince();
+    return Math.min(since ? since.mapPos(offset) : offset, this.editor.doc.length);
+  }
+
+  /** Where an offset of the text as it is now was in the analysed text. */
+  analysedAt(offset: number): number {
+    return this.changesSince()?.invertedDesc.mapPos(offset) ?? offset;
+  }
+
+  private run(transaction: Transaction): void {
+    if (this.view) {
+      this.view.dispatch(transaction);
+    } else {
+      this.state = transaction.state;
+      this.transacted(transaction);
+    }
+  }
+
+  /** Replaces the whole text by edits as small as possible at both ends, so that the caret stays where it can. */
+  private replaceText(text: string): void {
+    const old = this.text;
+    if (old === text) return;
+    let start = 0;
+    while (start < old.length && start < text.length && old[start] === text[start]) start++;
+    let end = 0;
+    while (end < old.length - start && end < text.length - start && old.at(-1 - end) === text.at(-1 - end)) end++;
+    this.dispatch({ changes: { from: start, to: old.length - end, insert: text.slice(start, text.length - end) } });
+  }
+
+  private changesSince(): ChangeSet | null {
+    if (this.changes.length === 0) return null;
+    this.changes = [this.changes.reduce((all, next) => all.compose(next))];
+    return this.changes[0]!;
+  }
+
+  private follow(): Extension {
+    return EditorView.updateListener.of((update) => {
+      for (const transaction of update.transactions) this.transacted(transaction);
+      if (update.selectionSet || update.docChanged) for (const listener of this.caretListeners) listener();
+    });
+  }
+
+  private transacted(transaction: Transaction): void {
+    if (!transaction.docChanged) return;
+    this.seq++;
+    this.pending.push({ seq: this.seq, changes: transaction.changes });
+    this.changes.push(transaction.changes);
+    this.analyst?.check(this.seq, this.text);
+    this.saver?.changed();
+    if (this.snapshot.current) this.publish({ current: false });
+  }
+
+  private analysisCame(seq: number, overview: Overview): void {
+    if (seq <= this.analysed && seq !== this.seq) return;
+    this.analysed = seq;
+    this.pending = this.pending.filter((one) => one.seq > seq);
+    this.changes = this.pending.map((one) => one.changes);
+    this.dispatch({ effects: showOverview.of({ overview, since: this.changesSince() }), annotations: Transaction.addToHistory.of(false) });
+    this.publish({ overview, current: seq === this.seq });
+  }
+
+  private publish(change: Partial<Snapshot>): void {
+    this.snapshot = { ...this.snapshot, ...change };
+    for (const listener of this.listeners) listener();
+  }
+}

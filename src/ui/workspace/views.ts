@@ -1,0 +1,9 @@
+/** The views of a plan, in the order of their keys. */
+export const views = [
+  { id: 'plan', label: 'Plan', key: '1' },
+  { id: 'reach', label: 'Reach', key: '2' },
+] as const;
+
+export type View = (typeof views)[number]['id'];
+
+export const isView = (name: string): name is View => views.some((view) => view.id === name);

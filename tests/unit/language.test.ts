@@ -1,0 +1,160 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { check } from '../../src/core/check';
+import { applyEdits } from '../../src/core/language/edits';
+import { format } from '../../src/core/language/format';
+import { parse } from '../../src/core/language/parse';
+import { statements } from '../../src/core/language/syntax';
+import { tokenize } from '../../src/core/language/tokens';
+import { demo, planArbitrary, runs } from './plans';
+
+/** A tree without its places, for comparing what two texts mean. */
+const meaning = (text: string): unknown =>
+  JSON.parse(JSON.stringify(parse(text).declarations, (key, value: unknown) => (key === 'from' || key === 'to' ? undefined : value)));
+
+const screens = (text: string): string[] => check(text).plan.screens.map((screen) => screen.label);
+const problems = (text: string): string[] => parse(text).problems.map((problem) => problem.message);
+
+describe('reading', () => {
+  test('the demo reads, and every statement has the range of its own words', () => {
+    const tree = parse(demo);
+    expect(tree.problems).toEqual([]);
+    const heads = [...statements(tree)].map((node) => demo.slice(node.from, node.to).split(/\s/)[0]);
+    expect(new Set(heads)).toEqual(new Set(['app', 'origin', 'start', 'id', 'choice', 'record', 'module', 'screen', 'private', 'takes', 'has', 'on', 'link']));
+  });
+
+  test('keywords are names where a name stands', () => {
+    const text = 'app "A"\nstart link\nrecord R { on: text, takes: int }\nscreen link "L" {\n  takes start: text?,\n        screen: int?\n  has on: R, module: date\n  on "x" push link(start: on.on)\n}\n';
+    expect(problems(text)).toEqual([]);
+    expect(check(text).findings).toEqual([]);
+  });
+
+  test('doc comments stay with what follows them', () => {
+    const [app, screen] = parse('## What it is.\n## In two lines.\napp "A"\n# no doc\n## One.\nscreen a {}').declarations;
+    expect(app).toMatchObject({ kind: 'app', doc: 'What it is.\nIn two lines.' });
+    expect(screen).toMatchObject({ kind: 'screen', doc: 'One.' });
+  });
+
+  test('`list of T?` is a list that may be absent', () => {
+    const [screen] = check('start a\nscreen a "A" { has rows: list of text? }').plan.screens;
+    expect(screen!.holds[0]!.type).toEqual({ kind: 'optional', of: { kind: 'list', of: { kind: 'base', name: 'text' } } });
+  });
+});
+
+describe('recovery: one mistake gives its own finding and leaves the rest', () => {
+  const whole = `app "A"
+start a
+module m {
+  screen a "A" {
+    on "b" push b
+  }
+  screen b "B" {
+    on "c" push c
+  }
+}
+module n {
+  screen c "C" {
+    on "x" back
+  }
+}
+`;
+  const cases: [name: string, change: (text: string) => string, message: RegExp, screens?: string[]][] = [
+    ['a closing brace of a screen is missing', (text) => text.replace('push b\n  }', 'push b'), /^The screen a has no closing brace\.$/],
+    ['the closing brace of a module’s last screen is missing', (text) => text.replace('push c\n  }', 'push c'), /^The screen b has no closing brace\.$/],
+    ['the closing brace of a module is missing', (text) => text.replace('}\n}\nmodule n', '}\nmodule n'), /^The module m has no closing brace\.$/],
+    ['an opening brace of a screen is missing', (text) => text.replace('"A" {', '"A"'), /^The screen a has no opening brace\.$/],
+    ['an opening brace of a module is missing', (text) => text.replace('module m {', 'module m'), /^The module m has no opening brace\.$/],
+    ['a brace too many', (text) => text.replace('push b\n  }', 'push b\n    }\n  }'), /^This brace closes nothing\.$/],
+    ['a half-typed trigger', (text) => text.replace('on "b" push b', 'on "b'), /no closing quotation mark/],
+    ['a half-typed step', (text) => text.replace('push c', 'push'), /^A screen’s name should stand after push\.$/],
+    ['a step left out', (text) => text.replace('on "c" push c', 'on "c"'), /^A step \(.*\) should stand after "c"\.$/],
+    ['a misspelt step', (text) => text.replace('push b', 'psuh b'), /^psuh is no step\. Did you mean push\?$/],
+    ['a misspelt statement', (text) => text.replace('on "b"', 'no "b"'), /^no begins nothing in a screen\. Did you mean on\?$/],
+    ['an open list of arguments', (text) => text.replace('push b', 'push b(x: y'), /^This list of arguments has no closing parenthesis\.$/],
+    ['a character from nowhere', (text) => text.replace('on "b"', '% on "b"'), /^% begins nothing in a screen/],
+  ];
+  test.each(cases)('%s', (_name, change, message) => {
+    const text = change(whole);
+    expect(text).not.toBe(whole);
+    const found = problems(text);
+    expect(found[0]).toMatch(message);
+    expect(new Set(found).size, found.join('\n')).toBeLessThanOrEqual(2);
+    expect(screens(text)).toEqual(['a', 'b', 'c']);
+    expect(check(text).plan.screens[2]!.module!.name).toBe('n');
+  });
+
+  test('what a later version will read is skipped whole, and said once', () => {
+    const text = `${whole}tabs only phone {\n  "Explore" explore\n}\nscreen d "D" {\n  needs signedIn else push a\n  on "x" back\n}\n`;
+    expect(problems(text)).toEqual(['This version of Andante does not read tabs yet.', 'This version of Andante does not read needs yet.']);
+    expect(screens(text)).toEqual(['a', 'b', 'c', 'd']);
+  });
+
+  test('any prefix of the demo, and any text with a hole in it, is read without throwing and with every range inside', () => {
+    const inside = (text: string): void => {
+      const result = check(text);
+      const places = [...result.plan.tree.problems, ...result.findings.map((finding) => finding.range), ...statements(result.plan.tree)];
+      for (const { from, to } of places) expect(from >= 0 && from <= to && to <= text.length, `${from}-${to} of ${text.length}`).toBe(true);
+      for (const finding of result.findings) for (const fix of finding.fixes) applyEdits(text, fix.edits);
+    };
+    for (let length = 0; length <= demo.length; length += 7) inside(demo.slice(0, length));
+    fc.assert(fc.property(fc.nat(demo.length), fc.nat(60), fc.string({ maxLength: 8, unit: fc.constantFrom(...'{}()":,.?=#-/ \nab1é') }), (at, gap, insert) => {
+      inside(demo.slice(0, at) + insert + demo.slice(at + gap));
+    }), runs(300));
+    fc.assert(fc.property(fc.string({ unit: 'binary', maxLength: 200 }), inside), runs(300));
+  });
+
+  test('two thousand syntax errors are read in well under a second', () => {
+    const text = 'scren a {{ on push ( }\n'.repeat(2000);
+    const begin = performance.now();
+    check(text);
+    expect(performance.now() - begin).toBeLessThan(1000);
+  });
+});
+
+describe('laying out', () => {
+  test('indents by braces, one statement a line, comments where they were', () => {
+    const text = 'app   "A"\n\n\n\nstart a\nmodule m by "T"{ # whose\nscreen a "A"{\n# first\ntakes x:int=1 ,y : text ?\non "b"   push b( x :y )\n       then back # and home\n}\nscreen b "B" { on "c" back }}\n';
+    expect(format(text)).toBe(`app "A"
+
+start a
+module m by "T" { # whose
+  screen a "A" {
+    # first
+    takes x: int = 1, y: text?
+    on "b" push b(x: y)
+        then back # and home
+  }
+  screen b "B" { on "c" back }
+}
+`);
+  });
+
+  test('the demo is laid out, and what does not read is left alone', () => {
+    expect(format(demo)).toBe(demo);
+    expect(format('screen a {')).toBeNull();
+  });
+
+  test('a plan that was laid out means the same, keeps its comments, and stays as it is', () => {
+    fc.assert(fc.property(planArbitrary(), (text) => {
+      const once = format(text);
+      expect(once, text).not.toBeNull();
+      expect(meaning(once!)).toEqual(meaning(text));
+      const comments = (source: string): string[] =>
+        tokenize(source).filter(({ kind }) => kind === 'comment' || kind === 'doc').map(({ text: words, first }) => `${first} ${words.trim()}`);
+      expect(comments(once!)).toEqual(comments(text));
+      expect(format(once!)).toBe(once);
+    }), runs(400));
+  });
+});
+
+describe('text edits', () => {
+  test('apply together, each at its place in the old text', () => {
+    expect(applyEdits('abcdef', [{ from: 4, to: 5, insert: 'E' }, { from: 0, to: 0, insert: '<' }, { from: 1, to: 3, insert: '' }])).toBe('<adEf');
+    expect(applyEdits('ab', [{ from: 1, to: 1, insert: '1' }, { from: 1, to: 1, insert: '2' }])).toBe('a12b');
+  });
+
+  test('refuse to overlap or to leave the text', () => {
+    expect(() => applyEdits('abc', [{ from: 0, to: 2, insert: '' }, { from: 1, to: 3, insert: '' }])).toThrow(RangeError);
+    expect(() => applyEdits('abc', [{ from: 2, to: 4, insert: '' }])).toThrow(RangeError);
+  });
+});
