@@ -1,12 +1,14 @@
-// Bundles the command line into one file that runs without node_modules.
+// Bundles the command line into one file that runs without node_modules: dist/andante.cjs, or the file that is named.
 import { build } from 'esbuild';
 import { chmodSync, readFileSync } from 'node:fs';
 
 const { version } = JSON.parse(readFileSync(new URL('../package.json', import.meta.url), 'utf8'));
 
+const outfile = process.argv[2] ?? 'dist/andante.cjs';
+
 await build({
   entryPoints: ['src/cli/main.ts'],
-  outfile: 'dist/andante.cjs',
+  outfile,
   bundle: true,
   platform: 'node',
   format: 'cjs',
@@ -16,4 +18,4 @@ await build({
   banner: { js: '#!/usr/bin/env node' },
   define: { ANDANTE_VERSION: JSON.stringify(version) },
 });
-chmodSync('dist/andante.cjs', 0o755);
+chmodSync(outfile, 0o755);

@@ -30,11 +30,12 @@ function* withFields(path: string, type: Type, depth: number): Generator<ScopeVa
 
 /**
  * The values in scope that may go to a parameter, best first: of the same name, then of the same type, then assignable;
- * among equals the shorter path, then the order of the text. `hut.id` counts as the name `hutId`.
+ * among equals the loop's own, then the shorter path, then the order of the text. `hut.id` counts as the name `hutId`.
  */
 export function fittingValues(screen: Screen, variable: Variable | null, wanted: Pick<Parameter, 'name' | 'type'>): ScopeValue[] {
   const rank = ({ path, type }: ScopeValue): number =>
-    likeness(path, wanted.name) * 10 + (sameType(type, wanted.type) ? 0 : 5) + path.split('.').length;
+    likeness(path, wanted.name) * 20 + (sameType(type, wanted.type) ? 0 : 10)
+    + (variable && path.split('.')[0] === variable.name ? 0 : 5) + path.split('.').length;
   return valuesInScope(screen, variable)
     .filter((value) => assignable(value.type, wanted.type) && value.type.kind !== 'unknown')
     .map((value, index) => ({ value, index, rank: rank(value) }))

@@ -26,6 +26,16 @@ export function storedTheme(): ThemeChoice {
   }
 }
 
+/** Calls back whenever the choice changes, in this window or another. */
+export function onThemeChoice(listener: () => void): () => void {
+  window.addEventListener('andante:theme', listener);
+  window.addEventListener('storage', listener);
+  return () => {
+    window.removeEventListener('andante:theme', listener);
+    window.removeEventListener('storage', listener);
+  };
+}
+
 export function chooseTheme(choice: ThemeChoice): void {
   try {
     if (choice === 'system') localStorage.removeItem(themeKey);

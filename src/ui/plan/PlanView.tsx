@@ -11,7 +11,7 @@ export function PlanView() {
   const { session, snapshot, address } = useWorkspace();
   const place = useRef<HTMLDivElement>(null);
   const caret = useSyncExternalStore(session.subscribeToCaret, session.getCaret, session.getCaret);
-  const { screens } = snapshot.overview;
+  const { current, overview: { screens } } = snapshot;
   const at = session.analysedAt(caret);
   const under = screens.find((screen) => screen.from <= at && at <= screen.to) ?? null;
   const wanted = useRef(address.screen);
@@ -33,10 +33,10 @@ export function PlanView() {
   // The caret has moved to another screen: the address follows, without a trace in the history.
   useEffect(() => {
     const label = under?.label ?? null;
-    if (label === null || label === wanted.current || !snapshot.current) return;
+    if (label === null || label === wanted.current || !current) return;
     wanted.current = label;
     address.go({ screen: label }, { replace: true });
-  }, [under, address, snapshot.current]);
+  }, [under, address, current]);
 
   return (
     <main className="grid grid-cols-[minmax(0,1.38fr)_minmax(0,1fr)] min-h-0">

@@ -14,7 +14,8 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
 interface Notice {
   readonly text: string;
   readonly isError: boolean;
-  readonly undo?: () => Promise<void>;
+  /** A deleted plan that can be brought back. */
+  readonly deleted?: { readonly id: string; readonly name: string };
 }
 
 /** All plans: open, new, import, rename, duplicate, download, delete with undo. */
@@ -25,13 +26,8 @@ export function PlanList({ initial }: { initial: PlanSummary[] }) {
   const [dropping, setDropping] = useState(false);
   const [naming, setNaming] = useState<{ id: string; name: string } | null>(null);
   const picker = useRef<HTMLInputElement>(null);
-  const bringBack = (id: string, name: string) => async (): Promise<void> => {
-    await api.restore(id);
-    setPlans(await api.list());
-    setNotice({ text: `${name} is back.`, isError: false });
-  };
   const [notice, setNotice] = useState<Notice | null>(() =>
-    deleted ? { text: 'The plan was deleted.', isError: false, undo: bringBack(deleted, 'The plan') } : null);
+    deleted ? { text: 'The plan was deleted.', isError: false, deleted: { id: deleted, name: 'The plan' } } : null);
 
   const run = async (act: () => Promise<void>): Promise<void> => {
     try {
@@ -69,7 +65,12 @@ export function PlanList({ initial }: { initial: PlanSummary[] }) {
   const remove = (plan: PlanSummary) => run(async () => {
     await api.delete(plan.id);
     setPlans((all) => all.filter((one) => one.id !== plan.id));
-    setNotice({ text: `${plan.name} was deleted.`, isError: false, undo: bringBack(plan.id, plan.name) });
+    setNotice({ text: `${plan.name} was deleted.`, isError: false, deleted: plan });
+  });
+  const bringBack = ({ id, name }: { id: string; name: string }) => run(async () => {
+    await api.restore(id);
+    setPlans(await api.list());
+    setNotice({ text: `${name} is back.`, isError: false });
   });
   const duplicate = (plan: PlanSummary) => run(async () => {
     await api.duplicate(plan.id);
@@ -98,7 +99,7 @@ export function PlanList({ initial }: { initial: PlanSummary[] }) {
         {notice && (
           <p role={notice.isError ? 'alert' : 'status'} className={`mt-4 px-3 py-2 rounded-field flex gap-4 ${notice.isError ? 'tone-error' : 'bg-base-200'}`}>
             <span>{notice.text}</span>
-            {notice.undo && <button type="button" className="fix-button" onClick={() => void run(notice.undo!)}>Undo</button>}
+            {notice.deleted && <button type="button" className="fix-button" onClick={() => void bringBack(notice.deleted!)}>Undo</button>}
             <span className="flex-1" />
             <button type="button" className="fix-button" onClick={() => setNotice(null)}>Close</button>
           </p>

@@ -1,5 +1,6 @@
 import { redo, undo } from '@codemirror/commands';
-import { ChangeSet, EditorState, Transaction, type Extension, type TransactionSpec } from '@codemirror/state';
+import type { ChangeSet} from '@codemirror/state';
+import { EditorState, Transaction, type Extension, type TransactionSpec } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import type { TextEdit } from '../../core/language/edits';
 import type { Overview } from '../../core/report/overview';

@@ -1,0 +1,52 @@
+import js from '@eslint/js';
+import hooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+/** The walls of the project: which folder of src must not import what. */
+const walls = {
+  core: {
+    patterns: [
+      { group: ['node:*', 'react', 'react-dom', 'react/*', 'next', 'next/*', '@codemirror/*', 'kysely', 'libsql', 'pino', 'commander'], message: 'The core is pure: it runs in a worker, on the server and in the command line alike.' },
+      { regex: '(^|/)\\.\\./(ui|app|store|cli|server|wire)(/|$)', message: 'The core imports nothing from the rest of the project.' },
+    ],
+  },
+  ui: {
+    patterns: [
+      { regex: '(^|/)\\.\\./(store|server|cli|app)(/|$)', message: 'Views talk to the store through route handlers.' },
+      { group: ['node:*', 'kysely', 'libsql', 'pino', 'commander'], message: 'Views run in the browser.' },
+    ],
+  },
+  store: { patterns: [{ regex: '(^|/)\\.\\./(ui|app|cli)(/|$)', message: 'The store knows nothing of those who use it.' }, { group: ['react', 'react/*', 'next', 'next/*'], message: 'The store is plain Node.' }] },
+  cli: { patterns: [{ regex: '(^|/)\\.\\./(ui|app|store|server)(/|$)', message: 'The command line needs the core alone.' }, { group: ['react', 'react/*', 'next', 'next/*', 'kysely', 'libsql'], message: 'The command line is one small file.' }] },
+  wire: { patterns: [{ regex: '(^|/)\\.\\./(ui|app|store|cli|server)(/|$)', message: 'What goes over the wire is plain types.' }] },
+};
+
+/** No clock, no randomness, no environment in the core. */
+const impure = ['Date', 'performance', 'process', 'window', 'document', 'self', 'globalThis', 'fetch', 'setTimeout', 'setInterval', 'queueMicrotask', 'crypto', 'console', 'localStorage', 'Buffer', 'require'];
+
+export default tseslint.config(
+  { ignores: ['.next/', 'dist/', 'node_modules/', 'next-env.d.ts'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+    },
+  },
+  ...Object.entries(walls).map(([folder, restriction]) => ({
+    files: [`src/${folder}/**/*.{ts,tsx}`],
+    rules: { 'no-restricted-imports': ['error', restriction] },
+  })),
+  {
+    files: ['src/core/**/*.ts'],
+    rules: {
+      'no-restricted-globals': ['error', ...impure],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'The core has no randomness.' }],
+    },
+  },
+  { files: ['src/**/*.tsx', 'src/ui/**/*.ts'], ...hooks.configs.flat['recommended-latest'] },
+  { files: ['**/*.mjs'], languageOptions: { globals: globals.node } },
+);

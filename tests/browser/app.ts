@@ -1,0 +1,157 @@
+/** The production server on a free port with a database of its own, and a browser before it. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { afterAll, beforeAll } from 'vitest';
+import { freePort, startServer } from '../../scripts/server.mjs';
+import type { PlanDocument, PlanSummary } from '../../src/wire/plans';
+import { openBrowser, type Browser } from './browser';
+
+/** How long a condition may take to come true, in milliseconds; a test that waits longer has failed. */
+const patience = 15_000;
+
+export class App {
+  address = '';
+  port = 0;
+  private readonly data = mkdtempSync(join(tmpdir(), 'andante-data-'));
+  private server: Awaited<ReturnType<typeof startServer>> | null = null;
+  private browser: Browser | null = null;
+
+  get driver(): WebDriver {
+    return this.browser!.driver;
+  }
+
+  async start(withBrowser = true): Promise<void> {
+    this.port = await freePort();
+    await this.startServer();
+    if (withBrowser) this.browser = await openBrowser();
+  }
+
+  async startServer(): Promise<void> {
+    this.server = await startServer(this.port, { ANDANTE_DATA: this.data, ANDANTE_LOG: 'silent' });
+    this.address = this.server.address;
+  }
+
+  /** Ends the server at once, as a crash would. */
+  async killServer(): Promise<void> {
+    this.server?.child.kill('SIGKILL');
+    await this.server?.ended;
+  }
+
+  async stop(): Promise<void> {
+    await this.browser?.close();
+    await this.killServer();
+    rmSync(this.data, { recursive: true, force: true });
+  }
+
+  async create(plan: { text?: string; name?: string; from?: 'demo' | 'empty' }): Promise<PlanSummary> {
+    const response = await fetch(`${this.address}/api/plans`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(plan) });
+    return await response.json() as PlanSummary;
+  }
+
+  async plan(id: string): Promise<PlanDocument> {
+    return await (await fetch(`${this.address}/api/plans/${id}`)).json() as PlanDocument;
+  }
+
+  async open(path: string): Promise<void> {
+    await this.driver.get(this.address + path);
+  }
+
+  /** Opens a plan and waits until its editor is there. */
+  async openPlan(id: string, rest = ''): Promise<void> {
+    await this.open(`/plans/${id}${rest}`);
+    await this.find('.cm-content, [data-testid=chart]');
+  }
+
+  find(css: string): Promise<WebElement> {
+    return this.driver.wait(until.elementLocated(By.css(css)), patience, `nothing matches ${css}`);
+  }
+
+  /** A button, link or field by the name that a screen reader gives it. */
+  async named(name: string, css = 'button, a, summary, input, [role=option]'): Promise<WebElement> {
+    let found: WebElement | undefined;
+    await this.until(async () => {
+      for (const element of await this.driver.findElements(By.css(css))) {
+        if ((await element.getAccessibleName()) === name && await element.isDisplayed()) {
+          found = element;
+          return true;
+        }
+      }
+      return false;
+    }, `nothing is called ${name}`);
+    return found!;
+  }
+
+  async click(name: string): Promise<void> {
+    await (await this.named(name)).click();
+  }
+
+  /** Waits until a condition holds; an element that is gone by the time it is asked counts as not yet. */
+  async until(condition: () => Promise<boolean>, otherwise: string): Promise<void> {
+    await this.driver.wait(async () => {
+      try {
+        return await condition();
+      } catch (error) {
+        if ((error as Error).name === 'StaleElementReferenceError') return false;
+        throw error;
+      }
+    }, patience, otherwise);
+  }
+
+  async text(css: string): Promise<string> {
+    return (await this.driver.findElement(By.css(css))).getText();
+  }
+
+  /** Waits until an element's text holds, or no longer holds, some words. */
+  async untilText(css: string, words: string, there = true): Promise<void> {
+    await this.until(async () => {
+      const [element] = await this.driver.findElements(By.css(css));
+      const text = element ? await element.getText() : '';
+      return text.includes(words) === there;
+    }, `${css} ${there ? 'never says' : 'still says'} “${words}”`);
+  }
+
+  /** Types where the focus is. */
+  async type(...keys: string[]): Promise<void> {
+    await this.driver.actions().sendKeys(...keys).perform();
+  }
+
+  async chord(...keys: [...held: string[], last: string]): Promise<void> {
+    const actions = this.driver.actions();
+    for (const key of keys.slice(0, -1)) actions.keyDown(key);
+    actions.sendKeys(keys.at(-1)!);
+    for (const key of keys.slice(0, -1).reverse()) actions.keyUp(key);
+    await actions.perform();
+  }
+
+  /** Puts the caret at the end of the text. */
+  async caretToEnd(): Promise<void> {
+    await (await this.find('.cm-content')).click();
+    await this.chord(Key.CONTROL, Key.END);
+  }
+
+  /** Waits until the list of completions takes the Enter key: it ignores keys for a moment after it has opened. */
+  async untilCompletionIsReady(): Promise<void> {
+    await this.find('.cm-tooltip-autocomplete li[aria-selected]');
+    const opened = Date.now();
+    await this.until(async () => Date.now() - opened > 120, 'time stands still');
+  }
+
+  untilSaved(): Promise<void> {
+    return this.find('[data-save=saved]').then(() => undefined);
+  }
+
+  /** Waits until the server has a text with, or without, some words. */
+  async untilStored(id: string, words: string, there = true): Promise<void> {
+    await this.until(async () => (await this.plan(id)).text.includes(words) === there, `the server ${there ? 'never has' : 'still has'} “${words}”`);
+  }
+}
+
+/** An app for all tests of a file. */
+export function useApp(withBrowser = true): App {
+  const app = new App();
+  beforeAll(() => app.start(withBrowser));
+  afterAll(() => app.stop());
+  return app;
+}

@@ -1,0 +1,145 @@
+import { By, Key } from 'selenium-webdriver';
+import { describe, expect, test } from 'vitest';
+import { useApp } from './app';
+
+const app = useApp();
+const verdict = 'section[aria-label=Verdict]';
+const findings = 'section[aria-label=Findings]';
+const panel = 'article, main > div:last-child';
+
+describe('a first visit', () => {
+  test('shows the demo, its verdict and its findings, and fixes by typing and by pressing', async () => {
+    await app.open('/');
+    await app.find('.cm-content');
+    const id = (await app.driver.getCurrentUrl()).split('/').at(-1)!.split('?')[0]!;
+    expect(await app.text(verdict)).toContain('28 of 29 screens can be reached');
+    expect(await app.text(verdict)).toContain('1 missing');
+    expect(await app.driver.findElements(By.css(`${findings} li`))).toHaveLength(6);
+
+    // By typing: to the finding, and the argument behind the screen's name.
+    await app.click('“See hut” on stay opens hut without hutId.');
+    await app.untilText(panel, 'stay');
+    await app.type(Key.END, '(hutId: stay.hut');
+    await app.untilText(verdict, '1 missing', false);
+    await app.untilText(findings, 'without hutId', false);
+
+    // By pressing its fix; undone and done again, the text follows.
+    await app.click('Write reviews');
+    await app.untilText(findings, 'reveiws', false);
+    await app.untilStored(id, 'push reviews(hutId)');
+    expect((await app.plan(id)).text).toContain('on "See hut" push hut(hutId: stay.hut)');
+    await app.chord(Key.CONTROL, 'z');
+    await app.untilText(findings, 'reveiws');
+    await app.chord(Key.CONTROL, 'y');
+    await app.untilText(findings, 'reveiws', false);
+
+    await app.untilStored(id, 'reveiws', false);
+    await app.driver.navigate().refresh();
+    await app.find('.cm-content');
+    expect(await app.text(verdict)).not.toContain('missing');
+    expect(await app.text(findings)).not.toContain('reveiws');
+  });
+});
+
+describe('the text', () => {
+  const text = 'app "Small"\nid HutId: int\nstart list\n\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\n\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n';
+
+  test('a change made just before a reload is there after it', async () => {
+    const { id } = await app.create({ text });
+    await app.openPlan(id);
+    await app.caretToEnd();
+    await app.type('# the very last words');
+    await app.driver.navigate().refresh();
+    await app.untilText('.cm-content', 'the very last words');
+    await app.untilStored(id, 'the very last words');
+  });
+
+  test('completes names and values, by keyboard', async () => {
+    const { id } = await app.create({ text: text.replace('  on "Hut" push hut(hutId: first)\n', '') });
+    await app.openPlan(id, '?screen=list');
+    await app.driver.executeScript("document.querySelector('.cm-content').focus()");
+    // On a line of its own behind `has first: HutId`.
+    await app.type(Key.DOWN, Key.END, Key.ENTER, 'on "Hut');
+    await app.type(Key.END, ' pus');
+    await app.find('.cm-tooltip-autocomplete');
+    await app.untilText('.cm-tooltip-autocomplete', 'push');
+    await app.untilCompletionIsReady();
+    await app.type(Key.ENTER, ' h');
+    await app.untilText('.cm-tooltip-autocomplete', 'hut');
+    await app.untilCompletionIsReady();
+    await app.type(Key.ENTER, '(');
+    await app.untilText('.cm-tooltip-autocomplete', 'hutId');
+    await app.untilCompletionIsReady();
+    await app.type(Key.ENTER);
+    await app.untilText('.cm-content', 'on "Hut" push hut(hutId: first)');
+    await app.untilText(verdict, 'Nothing found');
+  });
+
+  test('F8 goes from finding to finding, and the margin says what is wrong with each line', async () => {
+    const { id } = await app.create({ from: 'demo' });
+    await app.openPlan(id);
+    await app.type(Key.F8);
+    await app.untilText('article h2', 'explore');
+    await app.untilText(`${findings} li[aria-current]`, 'Hut of the month');
+    await app.type(Key.F8);
+    await app.untilText('article h2', 'search');
+    await app.chord(Key.SHIFT, Key.F8);
+    await app.untilText('article h2', 'explore');
+    await app.untilText('.cm-margin', 'hutId always the same');
+  });
+
+  test('the verdict leads to the findings behind it', async () => {
+    const { id } = await app.create({ from: 'demo' });
+    await app.openPlan(id);
+    await (await app.driver.findElement(By.partialLinkText('1 stranded'))).click();
+    await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 1, 'the list is not filtered');
+    expect(await app.driver.getCurrentUrl()).toContain('only=reach/stranded');
+    await app.click('Show all findings');
+    await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 6, 'the list stays filtered');
+  });
+
+  test('an empty plan says how to begin', async () => {
+    const { id } = await app.create({ from: 'empty' });
+    await app.openPlan(id);
+    expect(await app.text(verdict)).toContain('No screens yet');
+    await app.click('Begin with this');
+    await app.untilText(verdict, '1 of 1 screens can be reached');
+    await app.untilStored(id, 'start home');
+  });
+});
+
+describe('the address', () => {
+  test('holds view and selection, and the browser’s Back goes back in both', async () => {
+    const { id } = await app.create({ from: 'demo' });
+    await app.openPlan(id, '?screen=stay');
+    await app.untilText('article h2', 'stay');
+    await app.type(Key.ESCAPE);
+    await app.driver.executeScript('document.activeElement.blur()');
+    await app.type('2');
+    await app.find('[data-testid=chart]');
+    expect(await app.driver.getCurrentUrl()).toMatch(new RegExp(`/plans/${id}/reach\\?screen=stay$`));
+    await app.click('changeStay');
+    await app.untilText('article h2', 'changeStay');
+    await app.driver.navigate().back();
+    await app.until(async () => (await app.text('article h2')) === 'stay', 'Back does not bring the selection back');
+    await app.driver.navigate().back();
+    await app.find('.cm-content');
+    await app.untilText('article h2', 'stay');
+  });
+
+  test('/ goes to a screen by a part of its name or title, ? shows all keys', async () => {
+    const { id } = await app.create({ from: 'demo' });
+    await app.openPlan(id);
+    await app.driver.executeScript('document.activeElement.blur()');
+    await app.type('/');
+    await app.type('refused');
+    await app.untilText('[role=listbox]', 'declined');
+    await app.type(Key.ENTER);
+    await app.untilText('article h2', 'declined');
+    await app.driver.executeScript('document.activeElement.blur()');
+    await app.type('?');
+    await app.untilText('dialog[open]', 'next finding');
+    await app.type(Key.ESCAPE);
+    await app.until(async () => (await app.driver.findElements(By.css('dialog[open]'))).length === 0, 'the dialog stays');
+  });
+});

@@ -1,0 +1,137 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { check } from '../../src/core/check';
+import { countAll } from '../../src/core/report/counts';
+import type { JsonReport } from '../../src/core/report/json';
+import { demo } from './plans';
+
+let folder: string;
+let program: string;
+
+/** Runs the bundled command line, alone in a folder without any package. */
+function andante(args: string[], input = '', env: Record<string, string> = {}): { code: number | null; out: string; err: string } {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...args], { cwd: folder, input, encoding: 'utf8', env: { PATH: process.env.PATH, NODE_ENV: 'production', ...env } });
+  return { code: status, out: stdout, err: stderr };
+}
+
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'andante-cli-'));
+  program = join(folder, 'andante.cjs');
+  execFileSync(process.execPath, ['scripts/bundle-cli.mjs', program]);
+  writeFileSync(join(folder, 'demo.andante'), demo);
+  writeFileSync(join(folder, 'fine.andante'), 'app "A"\nstart a\nscreen a "A" {\n}\n');
+  writeFileSync(join(folder, 'warned.andante'), 'start a\nscreen a {}\n');
+});
+
+afterAll(() => rmSync(folder, { recursive: true }));
+
+describe('check', () => {
+  test('exits 0, 1 or 2 by what was found, and by the threshold', () => {
+    expect(andante(['check', 'fine.andante']).code).toBe(0);
+    expect(andante(['check', 'demo.andante']).code).toBe(1);
+    expect(andante(['check', 'warned.andante']).code).toBe(0);
+    expect(andante(['check', 'warned.andante', '--fail-on', 'warning']).code).toBe(1);
+    expect(andante(['check', 'fine.andante', 'none.andante']).code).toBe(2);
+    expect(andante(['check', 'fine.andante', '--fail-on', 'nothing']).code).toBe(2);
+    expect(andante(['check']).code).toBe(2);
+    expect(andante(['chek']).code).toBe(2);
+    expect(andante(['--help']).code).toBe(0);
+    expect(andante(['check', '--help']).out).toContain('--fail-on');
+  });
+
+  test('as text shows each line with a marker beneath, without colour off a terminal', () => {
+    const { out, err } = andante(['check', 'demo.andante'], '', { CI: 'true' });
+    expect(err).toBe('');
+    expect(out).toContain([
+      'demo.andante:161:23 error supply/missing',
+      '  “See hut” on stay opens hut without hutId.',
+      '  161  on "See hut" push hut',
+      '                         ‾‾‾',
+      '  hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
+      '  Fix: Supply stay.hut',
+    ].join('\n'));
+    expect(out.trimEnd().split('\n').at(-1)).toBe('demo.andante: 28 of 29 screens can be reached, 37 of 40 arguments supplied. 4 errors, 2 warnings.');
+    // eslint-disable-next-line no-control-regex
+    expect(out).not.toMatch(/\u001b/);
+  });
+
+  test('as JSON is the published object, and nothing else stands on standard output', () => {
+    const { out } = andante(['check', '-', '--format', 'json'], demo);
+    const report = JSON.parse(out) as JsonReport;
+    const { screens, transitions, arguments: args, links } = countAll(check(demo));
+    expect(report.summary).toEqual({ screens, transitions, arguments: args, links, errors: 4, warnings: 2, notes: 0 });
+    expect(Object.keys(report)).toEqual(['andante', 'file', 'app', 'summary', 'screens', 'findings']);
+    expect(report.screens.find((screen) => screen.name === 'stay')).toEqual({
+      name: 'stay', module: 'account',
+      variants: { app: { reachable: 'yes', taps: 2, walk: ['My stays', 'Stay row'], beneath: null, backLeaves: null } },
+    });
+    expect(report.findings.at(-1)).toEqual({
+      rule: 'supply/missing', severity: 'error',
+      message: '“See hut” on stay opens hut without hutId. hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
+      line: 161, column: 23, endLine: 161, endColumn: 26, subject: 'stay', variant: null, walk: null, url: null,
+    });
+    expect(JSON.parse(andante(['check', 'fine.andante', 'warned.andante', '--format', 'json']).out)).toHaveLength(2);
+  });
+
+  test.each<[what: string, make: (path: string) => void, message: RegExp]>([
+    ['missing', () => undefined, /^andante: bad\.andante does not exist\.\n$/],
+    ['a folder', (path) => mkdirSync(path), /^andante: bad\.andante is a folder, not a plan\.\n$/],
+    ['not UTF-8', (path) => writeFileSync(path, Buffer.from([0x61, 0xff, 0xfe])), /^andante: bad\.andante is not UTF-8 text\.\n$/],
+    ['too large', (path) => writeFileSync(path, '#'.repeat(4 * 1024 * 1024 + 1)), /^andante: bad\.andante is larger than 4 MiB, the most that a plan may be\.\n$/],
+    ['empty', (path) => writeFileSync(path, ' \n'), /^andante: bad\.andante is empty\.\n$/],
+  ])('a file that is %s gets one sentence and exit 2', (_what, make, message) => {
+    const path = join(folder, 'bad.andante');
+    make(path);
+    const { code, out, err } = andante(['check', 'bad.andante']);
+    rmSync(path, { recursive: true, force: true });
+    expect({ code, out }).toEqual({ code: 2, out: '' });
+    expect(err).toMatch(message);
+  });
+
+  test('a plan cannot steer the terminal', () => {
+    const { out } = andante(['check', '-'], 'start a\nscreen a "\u001b[2J\u0007" { on "\u001b[31m" push bb }\n');
+    // eslint-disable-next-line no-control-regex
+    expect(out.replace(/\n/g, '')).not.toMatch(/[\u0000-\u001f]/);
+  });
+});
+
+describe('format', () => {
+  const untidy = 'app "A"\nstart a\nscreen a "A"{\non "x" back\n}\n';
+  const tidy = 'app "A"\nstart a\nscreen a "A" {\n  on "x" back\n}\n';
+
+  test('lays out in place and leaves nothing beside', () => {
+    const path = join(folder, 'untidy.andante');
+    writeFileSync(path, untidy);
+    chmodSync(path, 0o640);
+    const before = readdirSync(folder);
+    expect(andante(['format', '--check', 'untidy.andante', 'fine.andante'])).toEqual({ code: 1, out: 'untidy.andante is not laid out.\n', err: '' });
+    expect(andante(['format', 'untidy.andante']).code).toBe(0);
+    expect(readFileSync(path, 'utf8')).toBe(tidy);
+    expect(readdirSync(folder)).toEqual(before);
+    expect(andante(['format', '--check', 'untidy.andante']).code).toBe(0);
+    expect(andante(['format', '-'], untidy).out).toBe(tidy);
+  });
+
+  test('leaves alone what does not read, and says where', () => {
+    const path = join(folder, 'broken.andante');
+    writeFileSync(path, 'start a\nscreen a {\n');
+    expect(andante(['format', 'broken.andante'])).toEqual({
+      code: 2, out: '', err: 'andante: broken.andante cannot be laid out before it reads: 2:10 The screen a has no closing brace.\n',
+    });
+    expect(readFileSync(path, 'utf8')).toBe('start a\nscreen a {\n');
+  });
+});
+
+describe('explain', () => {
+  test('tells a rule with its example, lists all, and knows the nearest', () => {
+    const { out, code } = andante(['explain', 'supply/missing']);
+    expect(code).toBe(0);
+    expect(out).toContain('supply/missing, error');
+    expect(out).toContain('    on "Hut" push hut\n'.replace('    on', '      on'));
+    expect(andante(['explain']).out.trim().split('\n').length).toBeGreaterThan(10);
+    expect(andante(['explain', 'supply/mising'])).toEqual({ code: 2, out: '', err: 'andante: There is no rule supply/mising. Did you mean supply/missing?\n' });
+  });
+});

@@ -1,0 +1,53 @@
+import { describe, expect, test } from 'vitest';
+import { check } from '../../src/core/check';
+import { assignable, base, showType, type Type } from '../../src/core/plan/types';
+import { fittingValues } from '../../src/core/supply/scope';
+
+const { plan } = check(`start a
+id HutId: int
+id StayId: int
+choice Season { summer, winter }
+record Hut { id: HutId, name: text }
+record Stay { hut: Hut, id: StayId }
+screen a "A" {
+  takes name: text, other: HutId, best: HutId?
+  has stay: Stay, huts: list of Hut, hut: Hut
+  on "x" for h in huts push a(name, other: h.id)
+}
+`);
+const named = (name: string): Type => plan.types.get(name)!.type;
+const optional = (of: Type): Type => ({ kind: 'optional', of });
+const listOf = (of: Type): Type => ({ kind: 'list', of });
+
+describe('assignability', () => {
+  const all: Type[] = [
+    base('text'), base('int'), base('decimal'), base('date'), named('HutId'), named('StayId'), named('Season'), named('Hut'),
+    listOf(base('int')), listOf(base('decimal')), listOf(named('Hut')),
+  ];
+  const allowed = new Set(['int>decimal', 'list of int>list of decimal']);
+
+  test('T goes to T and to T?, int to decimal, and nothing else', () => {
+    for (const from of all) {
+      for (const to of all) {
+        const pair = `${showType(from)}>${showType(to)}`;
+        const fits = from === to || allowed.has(pair);
+        expect(assignable(from, to), pair).toBe(fits);
+        expect(assignable(from, optional(to)), `${pair}?`).toBe(fits);
+        expect(assignable(optional(from), optional(to)), `${pair}, both optional`).toBe(fits);
+        expect(assignable(optional(from), to), `${pair} from optional`).toBe(false);
+      }
+    }
+  });
+});
+
+describe('values that fit', () => {
+  const screen = plan.screens[0]!;
+  const paths = (name: string, type: Type): string[] => fittingValues(screen, { name: 'h', type: named('Hut') }, { name, type }).map((value) => value.path);
+
+  test('come best first: by name, then by type, then by shortness', () => {
+    expect(paths('hutId', named('HutId'))).toEqual(['hut.id', 'h.id', 'other', 'stay.hut.id']);
+    expect(paths('id', named('HutId'))).toEqual(['h.id', 'hut.id', 'stay.hut.id', 'other']);
+    expect(paths('name', base('text'))).toEqual(['name', 'h.name', 'hut.name', 'stay.hut.name']);
+    expect(paths('guest', named('Season'))).toEqual([]);
+  });
+});
