@@ -1,4 +1,5 @@
 import { parse } from './language/parse';
+import type { SyntaxTree } from './language/syntax';
 import type { Plan } from './plan/model';
 import { resolve } from './plan/resolve';
 import type { Reach } from './reach/reach';
@@ -22,7 +23,13 @@ export interface Check {
  * Time grows in proportion to the text.
  */
 export function check(text: string): Check {
-  const plan = resolve(parse(text));
+  return checkTree(parse(text));
+}
+
+/** The same from a syntax tree on. */
+export function checkTree(tree: SyntaxTree): Check {
+  const { text } = tree;
+  const plan = resolve(tree);
   const reach = searchReach(plan);
   const supply = checkSupply(plan);
   return { text, plan, reach, supply, findings: runRules({ text, plan, reach, supply }) };

@@ -3,7 +3,6 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
-import { afterAll, beforeAll } from 'vitest';
 import { freePort, startServer } from '../../scripts/server.mjs';
 import type { PlanDocument, PlanSummary } from '../../src/wire/plans';
 import { openBrowser, type Browser } from './browser';
@@ -146,12 +145,4 @@ export class App {
   async untilStored(id: string, words: string, there = true): Promise<void> {
     await this.until(async () => (await this.plan(id)).text.includes(words) === there, `the server ${there ? 'never has' : 'still has'} “${words}”`);
   }
-}
-
-/** An app for all tests of a file. */
-export function useApp(withBrowser = true): App {
-  const app = new App();
-  beforeAll(() => app.start(withBrowser));
-  afterAll(() => app.stop());
-  return app;
 }

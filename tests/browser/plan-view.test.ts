@@ -1,6 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
-import { useApp } from './app';
+import { useApp } from './use-app';
 
 const app = useApp();
 const verdict = 'section[aria-label=Verdict]';

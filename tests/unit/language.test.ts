@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { applyEdits } from '../../src/core/language/edits';
 import { format } from '../../src/core/language/format';
+import { IncrementalParser } from '../../src/core/language/incremental';
 import { parse } from '../../src/core/language/parse';
 import { statements } from '../../src/core/language/syntax';
 import { tokenize } from '../../src/core/language/tokens';
@@ -108,6 +109,33 @@ module n {
     const begin = performance.now();
     check(text);
     expect(performance.now() - begin).toBeLessThan(1000);
+  });
+});
+
+describe('parsing again after an edit', () => {
+  test('gives what parsing anew gives, edit after edit', () => {
+    const edit = fc.record({
+      at: fc.double({ min: 0, max: 1, noNaN: true }), gap: fc.oneof({ weight: 4, arbitrary: fc.nat(3) }, { weight: 1, arbitrary: fc.nat(400) }),
+      insert: fc.oneof(fc.constantFrom('', 'x', '\n', '{', '}', ' ', '"', '## doc\n', '# ', 'screen z "Z" {\n  }\n', '  }\n', 'on "x" push hut\n'), fc.string({ maxLength: 4 })),
+    });
+    fc.assert(fc.property(fc.array(edit, { minLength: 1, maxLength: 8 }), (edits) => {
+      const parser = new IncrementalParser();
+      let text = demo;
+      parser.parse(text);
+      for (const { at, gap, insert } of edits) {
+        const from = Math.floor(at * text.length);
+        text = text.slice(0, from) + insert + text.slice(from + gap);
+        expect(parser.parse(text)).toEqual(parse(text));
+      }
+    }), runs(250));
+  });
+
+  test('takes over what has not changed', () => {
+    const parser = new IncrementalParser();
+    const screens = (tree: ReturnType<typeof parse>): unknown[] => tree.declarations.flatMap((node) => (node.kind === 'module' ? node.body!.items : []));
+    const before = screens(parser.parse(demo));
+    const after = screens(parser.parse(demo.replace('push reveiws', 'push reviews2')));
+    expect(after.filter((screen) => !before.includes(screen))).toHaveLength(1);
   });
 });
 

@@ -26,7 +26,8 @@ export interface Completions {
 const keyword = (word: string): Completion => ({ label: word, kind: 'keyword', detail: '', insert: word });
 
 /**
- * Completions at an offset of the text that was checked. Linear in the text before the offset.
+ * Completions at an offset of the text that was checked. Linear in the screen or module around the offset, and in what
+ * is offered.
  *
  * @returns null where nothing can be said, as in the middle of a string or a comment
  */
@@ -35,6 +36,15 @@ export function complete(check: Check, offset: number): Completions | null {
   if (place.closed) return null;
   const options = place.options();
   return options.length === 0 ? null : { from: place.from, options };
+}
+
+/** Where the screen around an offset begins, otherwise the module, otherwise the declaration before it: what stands further up does not matter. */
+function blockAround(plan: Plan, offset: number): number {
+  const declaration = plan.tree.declarations.findLast((node) => node.from < offset);
+  if (!declaration) return 0;
+  if (declaration.kind !== 'module' || offset > declaration.to) return declaration.from;
+  const screen = declaration.body?.items.findLast((node) => node.from < offset);
+  return screen && offset <= screen.to ? screen.from : declaration.from;
 }
 
 /** A caret's surroundings: the tokens before it and the screen around it. */
@@ -49,7 +59,9 @@ class Place {
 
   constructor({ plan, text }: Check, offset: number) {
     this.plan = plan;
-    const all = tokenize(text.slice(0, offset)).filter((token) => token.kind !== 'end');
+    const begin = blockAround(plan, offset);
+    const all = tokenize(text.slice(begin, offset)).filter((token) => token.kind !== 'end')
+      .map((token): Token => ({ ...token, from: token.from + begin, to: token.to + begin }));
     const last = all.at(-1);
     const inComment = last !== undefined && (last.kind === 'comment' || last.kind === 'doc') && !text.slice(last.to, offset).includes('\n');
     const inString = last?.kind === 'string' && last.to === offset && !(last.text.length > 1 && last.text.endsWith('"'));
@@ -201,8 +213,8 @@ class Place {
   }
 
   private fields(given: readonly Token[], variable: Variable | null): Completion[] {
-    const names: string[] = [];
-    for (let at = given.length - 1; at > 0 && given[at]!.text === '.'; at -= 2) names.unshift(given[at - 1]!.text);
+    const names: Token[] = [];
+    for (let at = given.length - 1; at > 0 && given[at]!.text === '.'; at -= 2) names.unshift(given[at - 1]!);
     const type = this.screen && typeOfPath(this.screen, variable, names);
     const record = type && required(type);
     if (record?.kind !== 'record') return [];
@@ -214,9 +226,9 @@ class Place {
     for (let at = this.before.length - 1; at >= 0; at--) {
       const { text, first } = this.before[at]!;
       if (text === 'for' && this.before[at + 2]?.text === 'in' && this.screen) {
-        const names: string[] = [];
+        const names: Token[] = [];
         for (let place = at + 3; this.before[place]?.kind === 'name'; place += 2) {
-          names.push(this.before[place]!.text);
+          names.push(this.before[place]!);
           if (this.before[place + 1]?.text !== '.') break;
         }
         const list = required(typeOfPath(this.screen, null, names) ?? unknown);

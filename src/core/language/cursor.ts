@@ -1,8 +1,9 @@
 import { closest } from './closest';
 import { isDeclarationWord, isMemberWord } from './keywords';
+import type { Leftovers } from './incremental';
 import type { Range } from './range';
-import type { Block, Name, StringNode, SyntaxProblem } from './syntax';
-import { stringValue, tokenize, type Token } from './tokens';
+import type { Block, Name, ScreenNode, StringNode, SyntaxProblem } from './syntax';
+import { scan, stringValue, tokenize, type Token } from './tokens';
 
 /** Tokens after which a word is no keyword but a name: `start: date`, `link, from`, `on.id`. */
 const afterName = new Set([':', ',', ')', '.', '=']);
@@ -13,44 +14,68 @@ const afterName = new Set([':', ',', ')', '.', '=']);
  */
 export class Cursor {
   readonly problems: SyntaxProblem[] = [];
-  private readonly tokens: Token[] = [];
-  /** The doc comment before a token, by the token's place. */
-  private readonly docs = new Map<number, string>();
-  private at = 0;
-  /** Opening braces less closing braces in the whole text. */
-  private readonly surplus: number;
+  // Tokens are read as they are needed and let go again: a list of all of them would cost more than the parsing.
+  private current: Token;
+  private second: Token | null = null;
+  private last: Token;
+  /** The doc comments before the current token and before the second one. */
+  private currentDoc: string | null;
+  private secondDoc: string | null = null;
 
-  constructor(readonly text: string) {
-    let doc: string[] = [];
-    let surplus = 0;
-    for (const token of tokenize(text)) {
-      if (token.kind === 'comment') continue;
-      if (token.kind === 'doc') {
-        doc.push(token.text.slice(2).trim());
-        continue;
-      }
-      if (doc.length > 0) this.docs.set(this.tokens.length, doc.join('\n'));
-      doc = [];
-      if (token.text === '{') surplus++;
-      if (token.text === '}') surplus--;
-      this.tokens.push(token);
-    }
-    this.surplus = surplus;
+  constructor(readonly text: string, private readonly leftovers: Leftovers | null = null) {
+    this.current = this.read(null);
+    this.currentDoc = this.secondDoc;
+    this.last = this.current;
   }
 
-  peek(ahead = 0): Token {
-    return this.tokens[Math.min(this.at + ahead, this.tokens.length - 1)]!;
+  /** The token that comes next after one, comments left out; the doc comment before it is left in `secondDoc`. */
+  private read(after: Token | null): Token {
+    let doc: string | null = null;
+    let token = scan(this.text, after?.to ?? 0, after, after === null);
+    while (token.kind === 'comment' || token.kind === 'doc') {
+      if (token.kind === 'doc') {
+        const line = token.text.slice(2).trim();
+        doc = doc === null ? line : `${doc}\n${line}`;
+      }
+      token = scan(this.text, token.to, token, false);
+    }
+    this.secondDoc = doc;
+    return token;
+  }
+
+  /** The cursor's token, or the one after it. */
+  peek(ahead: 0 | 1 = 0): Token {
+    if (ahead === 0) return this.current;
+    this.second ??= this.read(this.current);
+    return this.second;
   }
 
   /** The token before the cursor; at the start of the text, the first one. */
   get previous(): Token {
-    return this.tokens[Math.max(0, this.at - 1)]!;
+    return this.last;
   }
 
   next(): Token {
-    const token = this.peek();
-    if (token.kind !== 'end') this.at++;
+    const token = this.current;
+    if (token.kind === 'end') return token;
+    this.current = this.second ?? this.read(token);
+    this.currentDoc = this.secondDoc;
+    this.second = null;
+    this.last = token;
     return token;
+  }
+
+  /** Takes a whole screen over from the tree before, where it stands here unchanged, and goes on behind it. */
+  takeOver(): ScreenNode | null {
+    const screen = this.leftovers?.take(this.current.from, this.currentDoc);
+    if (!screen) return null;
+    // The closing brace is all that anyone still asks of the screen's tokens.
+    const brace = scan(this.text, screen.to - 1, null, false);
+    this.last = brace;
+    this.current = this.read(brace);
+    this.currentDoc = this.secondDoc;
+    this.second = null;
+    return screen;
   }
 
   get done(): boolean {
@@ -59,20 +84,25 @@ export class Cursor {
 
   /** The doc comment that stands before the cursor's token. */
   get doc(): string | null {
-    return this.docs.get(this.at) ?? null;
+    return this.currentDoc;
   }
 
   report(range: Range, message: string, instead: string | null = null): void {
     this.problems.push({ from: range.from, to: range.to, message, instead });
   }
 
-  /** The range from a token to the last token read. */
-  since(start: Range): Range {
-    return { from: start.from, to: Math.max(start.to, this.previous.to) };
+  /** Where the last token read ends. */
+  get end(): number {
+    return this.last.to;
   }
 
-  isSymbol(text: string, ahead = 0): boolean {
-    const token = this.peek(ahead);
+  /** The range from a token to the last token read. */
+  since(start: Range): Range {
+    return { from: start.from, to: Math.max(start.to, this.last.to) };
+  }
+
+  isSymbol(text: string): boolean {
+    const token = this.current;
     return token.kind === 'symbol' && token.text === text;
   }
 
@@ -117,7 +147,7 @@ export class Cursor {
   /** Just behind the last token read: where something is missing. */
   private get gap(): Range {
     const { from, to } = this.previous;
-    return this.at === 0 ? { from: 0, to: Math.min(1, this.text.length) } : { from, to };
+    return { from, to };
   }
 
   /** Reads a name, or reports that one is missing. */
@@ -183,6 +213,14 @@ export class Cursor {
     }
   }
 
+  /** Opening braces less closing braces in the whole text; counted only where a brace stands where none is expected. */
+  private get surplus(): number {
+    this.countedSurplus ??= tokenize(this.text).reduce((sum, { kind, text }) => (kind !== 'symbol' ? sum : text === '{' ? sum + 1 : text === '}' ? sum - 1 : sum), 0);
+    return this.countedSurplus;
+  }
+
+  private countedSurplus: number | null = null;
+
   /** The column of the first thing on a token's line. */
   private indentOf(token: Range): number {
     const start = this.text.lastIndexOf('\n', token.from - 1) + 1;
@@ -204,7 +242,7 @@ export class Cursor {
       this.report(this.gap, `${owner} has no opening brace.`);
     }
     const items: T[] = [];
-    const end = (closed: boolean): Block<T> => ({ items, closed, ...this.since(open) });
+    const end = (closed: boolean): Block<T> => ({ items, closed, from: Math.min(open.from, this.end), to: this.end });
     const unclosed = (): Block<T> => {
       this.report(open.text === '{' ? open : head, `${owner} has no closing brace.`);
       return end(false);
@@ -213,9 +251,10 @@ export class Cursor {
       if (this.done) return unclosed();
       if (this.isSymbol('}')) {
         const brace = this.peek();
-        if (brace.first && this.surplus > 0 && this.indentOf(brace) < this.indentOf(head)) return unclosed();
+        const offset = brace.first ? this.indentOf(brace) - this.indentOf(head) : 0;
+        if (offset < 0 && this.surplus > 0) return unclosed();
         this.next();
-        if (!(brace.first && this.surplus < 0 && this.indentOf(brace) > this.indentOf(head))) return end(true);
+        if (!(offset > 0 && this.surplus < 0)) return end(true);
         this.report(brace, 'This brace closes nothing.');
       } else if (!item(items)) {
         return unclosed();

@@ -12,7 +12,7 @@ export function parseReference(cursor: Cursor): ScreenReference | null {
   cursor.next();
   const name = cursor.name('The name of a screen in the module');
   // `booking.` half typed still names something: the module's name stands in until the screen's is there.
-  return { module: name ? first : null, name: name ?? first, ...cursor.since(first) };
+  return { module: name ? first : null, name: name ?? first, from: first.from, to: cursor.end };
 }
 
 /** `T`, `list of T`, either with `?`; the mark belongs to the whole: `list of T?` is a list that may be absent. */
@@ -24,14 +24,14 @@ export function parseType(cursor: Cursor): TypeNode | null {
     cursor.next();
     const of = parseItemType(cursor);
     if (!of) return null;
-    type = { kind: 'list', of, ...cursor.since(start) };
+    type = { kind: 'list', of, from: start.from, to: cursor.end };
   } else {
     const name = cursor.name('A type');
     if (!name) return null;
     type = { kind: 'named', name, from: name.from, to: name.to };
   }
   if (!cursor.skipSymbol('?')) return type;
-  return { kind: 'optional', of: type, ...cursor.since(start) };
+  return { kind: 'optional', of: type, from: start.from, to: cursor.end };
 }
 
 /** What a list is of: a type without a mark of its own, since the mark after a list is the list's. */
@@ -41,7 +41,7 @@ function parseItemType(cursor: Cursor): TypeNode | null {
     cursor.next();
     cursor.next();
     const of = parseItemType(cursor);
-    return of && { kind: 'list', of, ...cursor.since(start) };
+    return of && { kind: 'list', of, from: start.from, to: cursor.end };
   }
   const name = cursor.name('The type of the list’s items');
   return name && { kind: 'named', name, from: name.from, to: name.to };
@@ -49,18 +49,17 @@ function parseItemType(cursor: Cursor): TypeNode | null {
 
 export function parseValue(cursor: Cursor): ValueNode | null {
   const token = cursor.peek();
-  const range = { from: token.from, to: token.to };
   if (token.kind === 'string') {
-    const string = cursor.string('A value')!;
-    return { kind: 'string', ...string };
+    const { value, from, to } = cursor.string('A value')!;
+    return { kind: 'string', value, from, to };
   }
   if (token.kind === 'number') {
     cursor.next();
-    return { kind: 'number', text: token.text, ...range };
+    return { kind: 'number', text: token.text, from: token.from, to: token.to };
   }
   if (token.kind === 'name' && (token.text === 'true' || token.text === 'false')) {
     cursor.next();
-    return { kind: 'bool', value: token.text === 'true', ...range };
+    return { kind: 'bool', value: token.text === 'true', from: token.from, to: token.to };
   }
   const first = cursor.name('A value');
   if (!first) return null;
@@ -70,7 +69,7 @@ export function parseValue(cursor: Cursor): ValueNode | null {
     if (!field) break;
     names.push(field);
   }
-  return { kind: 'path', names, ...cursor.since(first) };
+  return { kind: 'path', names, from: first.from, to: cursor.end };
 }
 
 /** `(name: value, name)`; a missing closing parenthesis is reported, and the list ends with its line. */
@@ -88,15 +87,15 @@ export function parseArguments(cursor: Cursor): ArgumentListNode | null {
       cursor.report(token, `Say which argument ${token.text} is for, as in name: ${token.text}.`);
     } else {
       cursor.report(cursor.since(open), 'This list of arguments has no closing parenthesis.', null);
-      return { items, ...cursor.since(open) };
+      return { items, from: open.from, to: cursor.end };
     }
     if (!cursor.skipSymbol(',') && !cursor.isSymbol(')') && !listGoesOn(cursor)) {
       cursor.report(cursor.since(open), 'This list of arguments has no closing parenthesis.', null);
-      return { items, ...cursor.since(open) };
+      return { items, from: open.from, to: cursor.end };
     }
   }
   cursor.next();
-  return { items, ...cursor.since(open) };
+  return { items, from: open.from, to: cursor.end };
 }
 
 /** Whether an argument follows although its comma was left out; the comma is reported, and reading goes on. */
@@ -118,7 +117,7 @@ function parseArgument(cursor: Cursor): ArgumentNode | null {
   }
   if (!cursor.skipSymbol(':')) return { name, value: null, from: name.from, to: name.to };
   const value = parseValue(cursor);
-  return { name, value, ...cursor.since(name) };
+  return { name, value, from: name.from, to: cursor.end };
 }
 
 /** `name: type`, as records, `has` and, with a default, `takes` list them. */
@@ -128,14 +127,14 @@ export function parseField(cursor: Cursor, what: string): FieldNode | null {
   let type: TypeNode | null = null;
   if (cursor.skipSymbol(':')) type = parseType(cursor);
   else cursor.missing(`A colon and the type of ${name.text}`);
-  return { name, type, ...cursor.since(name) };
+  return { name, type, from: name.from, to: cursor.end };
 }
 
 export function parseParameter(cursor: Cursor): ParameterNode | null {
   const field = parseField(cursor, 'The name of an argument');
   if (!field) return null;
   const initial = cursor.skipSymbol('=') ? parseValue(cursor) : null;
-  return { name: field.name, type: field.type, initial, ...cursor.since(field) };
+  return { name: field.name, type: field.type, initial, from: field.from, to: cursor.end };
 }
 
 /** Items with commas between them; a comma at the end is allowed where `closing` follows it. */

@@ -9,6 +9,8 @@ const includes = (words: readonly string[], word: string): boolean => words.incl
 
 /** `[private] screen NAME "Title" { … }`; the body may be left out, so that bare screens are quick to lay out. */
 export function parseScreen(cursor: Cursor): ScreenNode {
+  const unchanged = cursor.takeOver();
+  if (unchanged) return unchanged;
   const head = cursor.peek();
   const doc = cursor.doc;
   const isPrivate = cursor.skipWord('private');
@@ -18,7 +20,7 @@ export function parseScreen(cursor: Cursor): ScreenNode {
   const body = cursor.block<MemberNode>(
     name ? `The screen ${name.text}` : 'This screen', head, () => cursor.beginsMember, (items) => parseMember(cursor, items),
   );
-  return { kind: 'screen', doc, private: isPrivate, name, title, body, ...cursor.since(head) };
+  return { kind: 'screen', doc, private: isPrivate, name, title, body, from: head.from, to: cursor.end };
 }
 
 function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
@@ -31,11 +33,11 @@ function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
   } else if (word === 'takes') {
     cursor.next();
     const parameters = parseList(cursor, () => parseParameter(cursor), null);
-    items.push({ kind: 'takes', parameters, ...cursor.since(head) });
+    items.push({ kind: 'takes', parameters, from: head.from, to: cursor.end });
   } else if (word === 'has') {
     cursor.next();
     const fields = parseList(cursor, () => parseField(cursor, 'The name of a value'), null);
-    items.push({ kind: 'has', fields, ...cursor.since(head) });
+    items.push({ kind: 'has', fields, from: head.from, to: cursor.end });
   } else if (word === 'on') {
     items.push(parseOn(cursor));
   } else if (word === 'link') {
@@ -59,7 +61,7 @@ function parseOn(cursor: Cursor): OnNode {
     if (step) steps.push(step);
     else break;
   } while (cursor.skipWord('then'));
-  return { kind: 'on', doc, trigger, loop, steps, ...cursor.since(head) };
+  return { kind: 'on', doc, trigger, loop, steps, from: head.from, to: cursor.end };
 }
 
 function parseLoop(cursor: Cursor): LoopNode | null {
@@ -68,10 +70,10 @@ function parseLoop(cursor: Cursor): LoopNode | null {
   if (!variable) return null;
   if (!cursor.skipWord('in')) {
     cursor.missing('The word in');
-    return { variable, list: null, ...cursor.since(head) };
+    return { variable, list: null, from: head.from, to: cursor.end };
   }
   const list = parseValue(cursor);
-  return { variable, list, ...cursor.since(head) };
+  return { variable, list, from: head.from, to: cursor.end };
 }
 
 function parseStep(cursor: Cursor): StepNode | 'skipped' | null {
@@ -85,16 +87,16 @@ function parseStep(cursor: Cursor): StepNode | 'skipped' | null {
     cursor.next();
     const target = parseReference(cursor);
     const list = target ? parseArguments(cursor) : null;
-    return { kind: word as Opening, target, list, ...cursor.since(head) };
+    return { kind: word as Opening, target, list, from: head.from, to: cursor.end };
   }
   if (word === 'leave') {
     cursor.next();
     const what = cursor.string('What the app is left for, in quotation marks,');
-    return { kind: 'leave', what, ...cursor.since(head) };
+    return { kind: 'leave', what, from: head.from, to: cursor.end };
   }
   if (word === 'back') {
     cursor.next();
-    if (!(cursor.isWord('to') || cursor.isWord('past')) || cursor.peek().first) return { kind: 'back', ...cursor.since(head) };
+    if (!(cursor.isWord('to') || cursor.isWord('past')) || cursor.peek().first) return { kind: 'back', from: head.from, to: cursor.end };
     cursor.report(cursor.since(head), `This version of Andante does not read back ${cursor.peek().text} yet.`);
     cursor.skip();
     return 'skipped';
@@ -133,10 +135,10 @@ function parseLink(cursor: Cursor): LinkNode {
     if (cursor.skipWord('nothing')) under = [];
     else under = parseList(cursor, () => parseUnder(cursor), null);
   }
-  return { kind: 'link', doc, pattern, under, ...cursor.since(head) };
+  return { kind: 'link', doc, pattern, under, from: head.from, to: cursor.end };
 }
 
 function parseUnder(cursor: Cursor): UnderNode | null {
   const target = parseReference(cursor);
-  return target && { target, list: parseArguments(cursor), ...cursor.since(target) };
+  return target && { target, list: parseArguments(cursor), from: target.from, to: cursor.end };
 }

@@ -1,5 +1,6 @@
 /** The parser: recursive descent over the tokens, one function a statement. */
 import { Cursor } from './cursor';
+import type { Leftovers } from './incremental';
 import { declarationWords, plannedDeclarations } from './keywords';
 import { parseArguments, parseField, parseList, parseReference } from './parse-parts';
 import { parseScreen } from './parse-screen';
@@ -10,9 +11,11 @@ import type {
 /**
  * Parses a plan. Never throws: what cannot be read becomes a problem, and the rest of the text still counts.
  * Time and space are linear in the text's length.
+ *
+ * @param leftovers screens of the text before that may be taken over (see `incremental.ts`)
  */
-export function parse(text: string): SyntaxTree {
-  const cursor = new Cursor(text);
+export function parse(text: string, leftovers: Leftovers | null = null): SyntaxTree {
+  const cursor = new Cursor(text, leftovers);
   const declarations: DeclarationNode[] = [];
   while (!cursor.done) {
     const declaration = parseDeclaration(cursor);
@@ -48,7 +51,7 @@ function parseDeclaration(cursor: Cursor): DeclarationNode | null {
 function parseApp(cursor: Cursor): AppNode {
   const doc = cursor.doc;
   const head = cursor.next();
-  return { kind: 'app', doc, name: cursor.string('The app’s name in quotation marks'), ...cursor.since(head) };
+  return { kind: 'app', doc, name: cursor.string('The app’s name in quotation marks'), from: head.from, to: cursor.end };
 }
 
 function parseOrigin(cursor: Cursor): OriginNode {
@@ -61,14 +64,14 @@ function parseOrigin(cursor: Cursor): OriginNode {
   } else {
     cursor.missing('An origin such as https://app.example');
   }
-  return { kind: 'origin', url, ...cursor.since(head) };
+  return { kind: 'origin', url, from: head.from, to: cursor.end };
 }
 
 function parseStart(cursor: Cursor): StartNode {
   const head = cursor.next();
   const target = parseReference(cursor);
   const list = target ? parseArguments(cursor) : null;
-  return { kind: 'start', target, list, ...cursor.since(head) };
+  return { kind: 'start', target, list, from: head.from, to: cursor.end };
 }
 
 function parseId(cursor: Cursor): IdNode {
@@ -80,7 +83,7 @@ function parseId(cursor: Cursor): IdNode {
     if (cursor.skipSymbol(':')) base = cursor.name('The type that carries the id, such as int or text,');
     else cursor.missing('A colon and the type that carries the id');
   }
-  return { kind: 'id', doc, name, base, ...cursor.since(head) };
+  return { kind: 'id', doc, name, base, from: head.from, to: cursor.end };
 }
 
 /** `{ item, item }`, as choices and records have it. */
@@ -107,7 +110,7 @@ function parseChoice(cursor: Cursor): ChoiceNode {
   const head = cursor.next();
   const name = cursor.name('The choice’s name');
   const options = parseBraces(cursor, 'what there is to choose', () => cursor.name('A name to choose'));
-  return { kind: 'choice', doc, name, options, ...cursor.since(head) };
+  return { kind: 'choice', doc, name, options, from: head.from, to: cursor.end };
 }
 
 function parseRecord(cursor: Cursor): RecordNode {
@@ -115,7 +118,7 @@ function parseRecord(cursor: Cursor): RecordNode {
   const head = cursor.next();
   const name = cursor.name('The record’s name');
   const fields = parseBraces<FieldNode>(cursor, 'the fields', () => parseField(cursor, 'The name of a field'));
-  return { kind: 'record', doc, name, fields, ...cursor.since(head) };
+  return { kind: 'record', doc, name, fields, from: head.from, to: cursor.end };
 }
 
 /** `module NAME [by "Owner"] { screens }` */
@@ -134,5 +137,5 @@ function parseModule(cursor: Cursor): ModuleNode {
     },
   );
   if (!body) cursor.missing('An opening brace and the module’s screens');
-  return { kind: 'module', doc, name, owner, body, ...cursor.since(head) };
+  return { kind: 'module', doc, name, owner, body, from: head.from, to: cursor.end };
 }

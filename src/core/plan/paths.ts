@@ -26,9 +26,8 @@ export function typeOfField(type: Type, field: string): Type | null {
 }
 
 /** The type of `name.field.field`, or null where one of the names is unknown. */
-export function typeOfPath(screen: Screen, variable: Variable | null, names: readonly string[]): Type | null {
-  const [first, ...fields] = names;
-  let type = first === undefined ? null : typeOfName(screen, variable, first);
-  for (const field of fields) type = type && typeOfField(type, field);
+export function typeOfPath(screen: Screen, variable: Variable | null, names: readonly { readonly text: string }[]): Type | null {
+  let type = names[0] ? typeOfName(screen, variable, names[0].text) : null;
+  for (let at = 1; at < names.length; at++) type = type && typeOfField(type, names[at]!.text);
   return type;
 }

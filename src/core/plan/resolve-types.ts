@@ -65,7 +65,7 @@ export function resolveTypes(tree: SyntaxTree, report: (problem: PlanProblem) =>
 }
 
 /** Names without repetitions; each repetition is reported. */
-export function distinct(names: readonly Name[], what: string, report: (problem: PlanProblem) => void): Name[] {
+function distinct(names: readonly Name[], what: string, report: (problem: PlanProblem) => void): Name[] {
   const seen = new Map<string, Name>();
   for (const name of names) {
     const first = seen.get(name.text);

@@ -1,8 +1,8 @@
 import type {
-  ArgumentListNode, MemberNode, Name, OnNode, ScreenNode, ScreenReference, StepNode, SyntaxTree,
+  ArgumentListNode, LinkNode, Name, OnNode, ScreenNode, ScreenReference, StepNode, SyntaxTree,
 } from '../language/syntax';
 import type { Call, Held, Loop, Module, Parameter, Plan, PlanProblem, Screen, Step, Transition } from './model';
-import { distinct, resolveTypes, type TypeTable } from './resolve-types';
+import { resolveTypes, type TypeTable } from './resolve-types';
 import { required, unknown, type Type } from './types';
 import { typeOfPath } from './paths';
 
@@ -98,24 +98,36 @@ function collectScreens(tree: SyntaxTree, report: (problem: PlanProblem) => void
   return { modules: [...modules.values()], screens };
 }
 
-function members<K extends MemberNode['kind']>(screen: Screen, kind: K): Extract<MemberNode, { kind: K }>[] {
-  return (screen.node.body?.items ?? []).filter((member): member is Extract<MemberNode, { kind: K }> => member.kind === kind);
-}
-
 function fillMembers(screen: Mutable<Screen>, table: TypeTable, report: (problem: PlanProblem) => void): void {
-  const parameters = members(screen, 'takes').flatMap((takes) => takes.parameters);
-  const fields = members(screen, 'has').flatMap((has) => has.fields);
-  const names = [...parameters, ...fields].map((node) => node.name).sort((a, b) => a.from - b.from);
-  const known = new Set(distinct(names, 'value', report));
-  screen.parameters = parameters.flatMap((node): Parameter[] => {
-    const type = table.resolve(node.type);
-    return known.has(node.name) ? [{ name: node.name.text, type, initial: node.initial, node }] : [];
-  });
-  screen.holds = fields.flatMap((node): Held[] => {
-    const type = table.resolve(node.type);
-    return known.has(node.name) ? [{ name: node.name.text, type, range: node }] : [];
-  });
-  screen.links = members(screen, 'link');
+  const seen = new Map<string, Name>();
+  /** Whether the name is the first of its kind on the screen, in the order of the text. */
+  const isNew = (name: Name): boolean => {
+    const first = seen.get(name.text);
+    if (first) report({ kind: 'duplicate', what: 'value', name, first });
+    else seen.set(name.text, name);
+    return !first;
+  };
+  const parameters: Parameter[] = [];
+  const holds: Held[] = [];
+  const links: LinkNode[] = [];
+  for (const member of screen.node.body?.items ?? []) {
+    if (member.kind === 'link') links.push(member);
+    if (member.kind === 'takes') {
+      for (const node of member.parameters) {
+        const type = table.resolve(node.type);
+        if (isNew(node.name)) parameters.push({ name: node.name.text, type, initial: node.initial, node });
+      }
+    }
+    if (member.kind === 'has') {
+      for (const node of member.fields) {
+        const type = table.resolve(node.type);
+        if (isNew(node.name)) holds.push({ name: node.name.text, type, range: node });
+      }
+    }
+  }
+  screen.parameters = parameters;
+  screen.holds = holds;
+  screen.links = links;
 }
 
 /** Binds what refers to screens. */
@@ -131,7 +143,8 @@ class Binder {
   }
 
   transitions(screen: Screen): Transition[] {
-    return members(screen, 'on').map((node, index) => ({
+    const nodes = (screen.node.body?.items ?? []).filter((member) => member.kind === 'on');
+    return nodes.map((node, index) => ({
       screen, index, node,
       trigger: node.trigger?.value ?? '',
       loop: this.loop(screen, node),
@@ -151,7 +164,7 @@ class Binder {
     const list = node.loop.list;
     let type: Type = unknown;
     if (list?.kind === 'path') {
-      const listed = required(typeOfPath(screen, null, list.names.map((name) => name.text)) ?? unknown);
+      const listed = required(typeOfPath(screen, null, list.names) ?? unknown);
       if (listed.kind === 'list') type = listed.of;
     }
     return { variable: node.loop.variable, type, list };

@@ -14,6 +14,8 @@ export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
   /** Length of the shortest walk from a cold start; null where there is none. */
   readonly taps: number | null;
+  /** The screen that is on top before the last tap of the shortest walk; null at the start and where there is none. */
+  readonly parent: Screen | null;
   /** The shortest walk; null where there is none. */
   readonly walk: readonly Tap[] | null;
 }

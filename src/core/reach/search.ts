@@ -24,39 +24,36 @@ export function searchReach(plan: Plan): Reach {
   const start = plan.start?.target ?? null;
   if (!start) {
     // Without a start nothing is proved of any screen, and plan/no-start or plan/unknown-name has said so once.
-    const undecided: Verdict = { reachable: 'undecided', taps: null, walk: null };
+    const undecided: Verdict = { reachable: 'undecided', taps: null, parent: null, walk: null };
     return { variants: [{ name: soleVariant, verdicts: plan.screens.map(() => undecided) }] };
   }
   const arrivals: (Arrival | null)[] = plan.screens.map(() => null);
   const buckets: Arrival[][] = [[{ screen: start, taps: 0, from: null, by: [] }]];
   for (let taps = 0; taps < buckets.length; taps++) {
+    // A bucket is empty where nothing is that far but something is further.
     for (const arrival of buckets[taps] ?? []) {
       if (arrivals[arrival.screen.index]) continue;
       arrivals[arrival.screen.index] = arrival;
-      for (const next of successors(arrival)) {
-        if (!arrivals[next.screen.index]) (buckets[next.taps] ??= []).push(next);
+      for (const transition of arrival.screen.transitions) {
+        const frames = effectOf(transition);
+        let by: readonly Tap[] = [];
+        // The top frame is shown by the tap itself, each one beneath it by one Back more.
+        for (let at = frames.length - 1; at >= 0; at--) {
+          const shows = frames[at];
+          if (!shows) break;
+          by = [...by, at === frames.length - 1 ? { kind: 'trigger', transition, shows } : { kind: 'back', shows }];
+          if (arrivals[shows.index]) continue;
+          const next = taps + by.length;
+          (buckets[next] ??= []).push({ screen: shows, taps: next, from: arrival, by });
+        }
       }
     }
   }
   const verdicts = arrivals.map((arrival): Verdict =>
     arrival
-      ? { reachable: 'yes', taps: arrival.taps, get walk() { return walkOf(arrival); } }
-      : { reachable: 'no', taps: null, walk: null });
+      ? { reachable: 'yes', taps: arrival.taps, parent: arrival.by.at(-2)?.shows ?? arrival.from?.screen ?? null, get walk() { return walkOf(arrival); } }
+      : { reachable: 'no', taps: null, parent: null, walk: null });
   return { variants: [{ name: soleVariant, verdicts }] };
-}
-
-/** The screens that one tap shows from here, and those that further taps on Back then reveal. */
-function* successors(from: Arrival): Generator<Arrival> {
-  for (const transition of from.screen.transitions) {
-    const frames = effectOf(transition);
-    const by: Tap[] = [];
-    for (let at = frames.length - 1; at >= 0; at--) {
-      const shows = frames[at];
-      if (!shows) break;
-      by.push(by.length === 0 ? { kind: 'trigger', transition, shows } : { kind: 'back', shows });
-      if (shows !== from.screen) yield { screen: shows, taps: from.taps + by.length, from, by: [...by] };
-    }
-  }
 }
 
 function walkOf(arrival: Arrival): Tap[] {

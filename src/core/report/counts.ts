@@ -10,7 +10,7 @@ export interface Counts {
   readonly transitions: number;
   /** Arguments to bring, over all ways in. */
   readonly arguments: number;
-  /** Those that are brought, have a default, or may be absent. */
+  /** Those that are brought (if only a fixed value), have a default, or may be absent. */
   readonly supplied: number;
   readonly missing: number;
   readonly links: number;
@@ -20,7 +20,8 @@ export interface Counts {
 }
 
 export function countAll({ plan, reach, supply, findings }: Check): Counts {
-  const cells = supply.waysIn.flatMap((wayIn) => wayIn.cells);
+  const all = supply.waysIn.reduce((sum, wayIn) => sum + wayIn.cells.length, 0);
+  const flawed = supply.flaws.filter(({ cell }) => cell.status !== 'fixed-id').length;
   const of = (severity: Severity): number => findings.filter((finding) => finding.severity === severity).length;
   const verdicts = plan.screens.map((screen) => reach.variants.map((variant) => variant.verdicts[screen.index]!.reachable));
   const reached = verdicts.filter((each) => each.includes('yes')).length;
@@ -31,9 +32,9 @@ export function countAll({ plan, reach, supply, findings }: Check): Counts {
     stranded,
     undecided: plan.screens.length - reached - stranded,
     transitions: plan.screens.reduce((sum, screen) => sum + screen.transitions.length, 0),
-    arguments: cells.length,
-    supplied: cells.filter((cell) => ['supplied', 'default', 'absent', 'fixed-id'].includes(cell.status)).length,
-    missing: cells.filter((cell) => cell.status === 'missing').length,
+    arguments: all,
+    supplied: all - flawed,
+    missing: supply.flaws.filter(({ cell }) => cell.status === 'missing').length,
     links: plan.screens.reduce((sum, screen) => sum + screen.links.length, 0),
     errors: of('error'),
     warnings: of('warning'),

@@ -1,6 +1,6 @@
 /** The notes in the editor's margin: one short remark beside each line that says something. */
 import type { Check } from '../check';
-import type { Step } from '../plan/model';
+import { mayBeLeftOut, type Screen, type Step, type Transition } from '../plan/model';
 import type { Verdict } from '../reach/reach';
 import type { SupplyStatus, WayIn } from '../supply/supply';
 
@@ -16,7 +16,7 @@ export interface MarginNote {
 
 const counted = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`;
 
-/** The worst comes first: it is what the margin has room for. */
+/** What is said of arguments that do not hold; the worst comes first, since the margin has room for one. */
 const remarks: readonly [SupplyStatus, Tone, (names: string) => string][] = [
   ['missing', 'broken', (names) => `${names} missing`],
   ['wrong-type', 'broken', (names) => `${names} does not fit`],
@@ -25,49 +25,65 @@ const remarks: readonly [SupplyStatus, Tone, (names: string) => string][] = [
   ['fixed-id', 'doubtful', (names) => `${names} always the same`],
 ];
 
+/**
+ * @param verdicts by the index of a screen
+ * @param waysIn by the index of the screen that is entered
+ * @param byStep the way in that a step is, where it opens a known screen
+ */
 export function marginNotes(
   { plan }: Check, verdicts: readonly Verdict[], waysIn: readonly (readonly WayIn[])[], byStep: ReadonlyMap<Step, WayIn>,
 ): MarginNote[] {
   const notes: MarginNote[] = [];
   for (const screen of plan.screens) {
-    const verdict = verdicts[screen.index]!;
     const entering = waysIn[screen.index]!;
-    const ways = counted(entering.length, 'way in', 'ways in');
-    const at = screen.nameNode.from;
-    if (verdict.reachable === 'no') notes.push({ at, text: 'stranded', tone: 'broken' });
-    else if (verdict.taps === null) notes.push({ at, text: ways, tone: 'plain' });
-    else notes.push({ at, text: `${verdict.taps === 0 ? 'at start' : counted(verdict.taps, 'tap', 'taps')} · ${ways}`, tone: 'plain' });
-
-    for (const parameter of screen.parameters) {
-      const index = screen.parameters.indexOf(parameter);
-      const cells = entering.map((wayIn) => wayIn.cells[index]!);
-      const bring = cells.filter((cell) => cell.status === 'supplied' || cell.status === 'fixed-id').length;
-      const required = parameter.initial === null && parameter.type.kind !== 'optional';
-      const text = bring === 0 ? 'nobody brings it' : `${bring} of ${cells.length} ${bring === 1 ? 'brings' : 'bring'} it`;
-      notes.push({ at: parameter.node.from, text, tone: required && bring < cells.length ? 'doubtful' : 'plain' });
-    }
+    notes.push(noteOnScreen(screen, verdicts[screen.index]!, entering.length));
+    screen.parameters.forEach((parameter, index) => {
+      let bring = 0;
+      for (const { cells } of entering) {
+        const { status } = cells[index]!;
+        if (status === 'supplied' || status === 'fixed-id') bring++;
+      }
+      const text = bring === 0 ? 'nobody brings it' : `${bring} of ${entering.length} ${bring === 1 ? 'brings' : 'bring'} it`;
+      notes.push({ at: parameter.node.from, text, tone: !mayBeLeftOut(parameter) && bring < entering.length ? 'doubtful' : 'plain' });
+    });
     for (const transition of screen.transitions) {
-      const calls = transition.steps.filter((step) => 'call' in step);
-      if (calls.length === 0) continue;
-      const unknown = calls.find((step) => step.call && !step.call.target);
-      const reached = calls.map((step) => byStep.get(step)).filter((wayIn) => wayIn !== undefined);
-      const cells = reached.flatMap((wayIn) => wayIn.cells);
-      const surplus = reached.flatMap((wayIn) => wayIn.surplus);
-      const remark = unknown
-        ? { text: 'no such screen', tone: 'broken' as const }
-        : surplus.length > 0
-          ? { text: `${surplus[0]!.argument.name.text} not taken`, tone: 'broken' as const }
-          : remarkOn(cells) ?? (cells.length > 0 ? { text: '✓ supplied', tone: 'holds' as const } : null);
-      if (remark) notes.push({ at: transition.node.from, ...remark });
+      const note = noteOnTransition(transition, byStep);
+      if (note) notes.push(note);
     }
   }
   return notes.sort((a, b) => a.at - b.at);
 }
 
-function remarkOn(cells: WayIn['cells']): { text: string; tone: Tone } | null {
-  for (const [status, tone, text] of remarks) {
-    const names = cells.filter((cell) => cell.status === status).map((cell) => cell.parameter.name);
-    if (names.length > 0) return { text: text(names.join(', ')), tone };
+function noteOnScreen(screen: Screen, { reachable, taps }: Verdict, entering: number): MarginNote {
+  const at = screen.nameNode.from;
+  const ways = counted(entering, 'way in', 'ways in');
+  if (reachable === 'no') return { at, text: 'stranded', tone: 'broken' };
+  if (taps === null) return { at, text: ways, tone: 'plain' };
+  return { at, text: `${taps === 0 ? 'at start' : counted(taps, 'tap', 'taps')} · ${ways}`, tone: 'plain' };
+}
+
+/** The worst that is to be said of the arguments that a transition hands over; null where it hands over none. */
+function noteOnTransition(transition: Transition, byStep: ReadonlyMap<Step, WayIn>): MarginNote | null {
+  const at = transition.node.from;
+  let supplied = false;
+  let worst: { readonly rank: number; readonly names: string[] } | undefined;
+  for (const step of transition.steps) {
+    if (!('call' in step) || !step.call) continue;
+    const wayIn = byStep.get(step);
+    if (!wayIn) return { at, text: 'no such screen', tone: 'broken' };
+    const [surplus] = wayIn.surplus;
+    if (surplus) return { at, text: `${surplus.argument.name.text} not taken`, tone: 'broken' };
+    for (const { status, parameter } of wayIn.cells) {
+      supplied = true;
+      const rank = remarks.findIndex(([flaw]) => flaw === status);
+      if (rank < 0 || rank > (worst?.rank ?? remarks.length)) continue;
+      if (worst?.rank === rank) worst.names.push(parameter.name);
+      else worst = { rank, names: [parameter.name] };
+    }
   }
-  return null;
+  if (worst) {
+    const [, tone, say] = remarks[worst.rank]!;
+    return { at, text: say(worst.names.join(', ')), tone };
+  }
+  return supplied ? { at, text: '✓ supplied', tone: 'holds' } : null;
 }

@@ -6,7 +6,7 @@ import { freeName } from '../edit/transitions';
 import type { ArgumentNode } from '../language/syntax';
 import { required, showType } from '../plan/types';
 import { fittingValues, type ScopeValue } from '../supply/scope';
-import { variableOf, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
+import { showValue, variableOf, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
 import { enumerate, say, words, type Message } from './message';
 import type { Context, Fix, Found } from './rule';
 
@@ -54,7 +54,7 @@ const offered = 3;
  */
 export function valueFixes(context: Context, wayIn: WayIn, cell: Cell, write: (value: string) => TextEdit): Fix[] {
   const values = [...valuesFor(wayIn, cell).map((value) => value.path), ...optionsOf(cell)];
-  const current = cell.value;
+  const current = cell.value && showValue(cell.value);
   const fixes = values.filter((value) => value !== current).slice(0, offered)
     .map((value) => ({ label: `Supply ${value}`, edits: [write(value)] }));
   if (fixes.length > 0 || wayIn.site.kind === 'start') return fixes;
@@ -85,9 +85,7 @@ export const addValue = (wayIn: WayIn, cell: Cell) => (value: string): TextEdit 
 
 /** Every argument of that status, with what the rule has to say of it. */
 export function* eachCell(context: Context, status: SupplyStatus, find: (wayIn: WayIn, cell: Cell) => Omit<Found, 'subject'>): Generator<Found> {
-  for (const wayIn of context.supply.waysIn) {
-    for (const cell of wayIn.cells) {
-      if (cell.status === status) yield { ...find(wayIn, cell), subject: subjectOf(wayIn) };
-    }
+  for (const { wayIn, cell } of context.supply.flaws) {
+    if (cell.status === status) yield { ...find(wayIn, cell), subject: subjectOf(wayIn) };
   }
 }

@@ -4,7 +4,7 @@ import type { ArgumentNode, ValueNode } from '../language/syntax';
 import { isLiteral, literalFits, literalType } from '../plan/literals';
 import type { Call, Loop, Parameter, Plan, Screen, Step, Transition } from '../plan/model';
 import { typeOfPath, type Variable } from '../plan/paths';
-import { assignable, required, showType, type Type } from '../plan/types';
+import { assignable, required, type Type } from '../plan/types';
 
 /** Where a call stands. */
 export type Site =
@@ -27,10 +27,10 @@ export interface Cell {
   readonly parameter: Parameter;
   readonly status: SupplyStatus;
   readonly argument: ArgumentNode | null;
-  /** The value as written; null where none is given. */
-  readonly value: string | null;
-  /** The value's type, as messages name it; null where it has none. */
-  readonly type: string | null;
+  /** Null where none is given. */
+  readonly value: ValueNode | null;
+  /** The value's type; null where it has none. */
+  readonly type: Type | null;
 }
 
 /** An argument that is given although the screen takes none of that name, or given a second time. */
@@ -60,11 +60,16 @@ export interface BadLoop {
   readonly transition: Transition;
   readonly loop: Loop;
   readonly status: 'wrong-type' | 'unknown-value';
-  readonly type: string | null;
+  readonly type: Type | null;
 }
+
+/** Whether an argument is brought, has a default, or may be left out and is. */
+export const holds = (status: SupplyStatus): boolean => status === 'supplied' || status === 'default' || status === 'absent';
 
 export interface Supply {
   readonly waysIn: readonly WayIn[];
+  /** The arguments that do not hold, on all ways in, in the order of the text. */
+  readonly flaws: readonly { readonly wayIn: WayIn; readonly cell: Cell }[];
   readonly badDefaults: readonly BadDefault[];
   readonly badLoops: readonly BadLoop[];
 }
@@ -77,10 +82,14 @@ export function variableOf(transition: Transition): Variable | null {
 /** Checks every argument of every call. Costs O(arguments given + arguments taken, over all calls). */
 export function checkSupply(plan: Plan): Supply {
   const waysIn: WayIn[] = [];
+  const flaws: { wayIn: WayIn; cell: Cell }[] = [];
   const badDefaults: BadDefault[] = [];
   const badLoops: BadLoop[] = [];
   const add = (site: Site, call: Call | null, screen: Screen | null, variable: Variable | null): void => {
-    if (call?.target) waysIn.push(checkCall(site, call, call.target, screen, variable));
+    if (!call?.target) return;
+    const wayIn = checkCall(site, call, call.target, screen, variable);
+    waysIn.push(wayIn);
+    for (const cell of wayIn.cells) if (!holds(cell.status)) flaws.push({ wayIn, cell });
   };
   add({ kind: 'start' }, plan.start, null, null);
   for (const screen of plan.screens) {
@@ -97,23 +106,22 @@ export function checkSupply(plan: Plan): Supply {
       }
     }
   }
-  return { waysIn, badDefaults, badLoops };
+  return { waysIn, flaws, badDefaults, badLoops };
 }
 
 function checkCall(site: Site, call: Call, target: Screen, screen: Screen | null, variable: Variable | null): WayIn {
-  const given = new Map<string, ArgumentNode>();
+  // Calls have a handful of arguments: looking through them is quicker than making a map of them.
+  const named = (name: string): ArgumentNode | null => call.arguments.find((argument) => argument.name.text === name) ?? null;
   const surplus: Surplus[] = [];
   for (const argument of call.arguments) {
     const name = argument.name.text;
-    if (given.has(name)) surplus.push({ argument, twice: true });
-    else if (!target.parameters.some((parameter) => parameter.name === name)) surplus.push({ argument, twice: false });
-    else given.set(name, argument);
+    if (!target.parameters.some((parameter) => parameter.name === name)) surplus.push({ argument, twice: false });
+    else if (named(name) !== argument) surplus.push({ argument, twice: true });
   }
   const cells = target.parameters.map((parameter): Cell => {
-    const argument = given.get(parameter.name) ?? null;
+    const argument = named(parameter.name);
     if (!argument) {
-      const status = parameter.initial ? 'default' : parameter.type.kind === 'optional' ? 'absent' : 'missing';
-      return { parameter, status, argument, value: null, type: null };
+      return cellWithout(parameter);
     }
     const value: ValueNode = argument.value ?? { kind: 'path', names: [argument.name], from: argument.from, to: argument.to };
     return judge(parameter, argument, value, screen, variable);
@@ -121,21 +129,32 @@ function checkCall(site: Site, call: Call, target: Screen, screen: Screen | null
   return { site, call, target, cells, surplus };
 }
 
+/** The cells of arguments that are not given, one a parameter: most cells are such, and all those of a parameter are alike. */
+const cellsWithout = new WeakMap<Parameter, Cell>();
+
+function cellWithout(parameter: Parameter): Cell {
+  let cell = cellsWithout.get(parameter);
+  if (!cell) {
+    const status = parameter.initial ? 'default' : parameter.type.kind === 'optional' ? 'absent' : 'missing';
+    cell = { parameter, status, argument: null, value: null, type: null };
+    cellsWithout.set(parameter, cell);
+  }
+  return cell;
+}
+
 /** Judges a value that goes to a parameter. Without a screen there are no names in scope, only literals. */
 function judge(
   parameter: Parameter, argument: ArgumentNode | null, value: ValueNode, screen: Screen | null, variable: Variable | null,
 ): Cell {
   const wanted = parameter.type;
-  const cell = (status: SupplyStatus, type: Type | null): Cell =>
-    ({ parameter, status, argument, value: showValue(value), type: type && showType(type) });
+  const cell = (status: SupplyStatus, type: Type | null): Cell => ({ parameter, status, argument, value, type });
   if (isLiteral(value)) {
     if (!literalFits(value, wanted)) return cell('wrong-type', literalType(value));
     return cell(required(wanted).kind === 'id' ? 'fixed-id' : 'supplied', wanted);
   }
-  const names = value.names.map((name) => name.text);
-  const type = screen && typeOfPath(screen, variable, names);
+  const type = screen && typeOfPath(screen, variable, value.names);
   const inner = required(wanted);
-  const isOption = names.length === 1 && inner.kind === 'choice' && inner.options.includes(names[0]!);
+  const isOption = value.names.length === 1 && inner.kind === 'choice' && inner.options.includes(value.names[0]!.text);
   if (type && assignable(type, wanted)) return cell('supplied', type);
   if (isOption) return cell('supplied', inner);
   if (!type) return cell('unknown-value', null);
@@ -145,11 +164,11 @@ function judge(
 function checkLoop(transition: Transition): BadLoop | null {
   const loop = transition.loop;
   if (!loop?.list) return null;
-  if (isLiteral(loop.list)) return { transition, loop, status: 'wrong-type', type: showType(literalType(loop.list)) };
-  const type = typeOfPath(transition.screen, null, loop.list.names.map((name) => name.text));
+  if (isLiteral(loop.list)) return { transition, loop, status: 'wrong-type', type: literalType(loop.list) };
+  const type = typeOfPath(transition.screen, null, loop.list.names);
   if (!type) return { transition, loop, status: 'unknown-value', type: null };
   const inner = required(type);
-  return inner.kind === 'list' || inner.kind === 'unknown' ? null : { transition, loop, status: 'wrong-type', type: showType(type) };
+  return inner.kind === 'list' || inner.kind === 'unknown' ? null : { transition, loop, status: 'wrong-type', type };
 }
 
 /** A value as the language writes it. */

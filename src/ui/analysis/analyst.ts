@@ -1,5 +1,7 @@
 import type { Completions } from '../../core/assist/complete';
+import type { ScreenDetail } from '../../core/report/detail';
 import type { Overview } from '../../core/report/overview';
+import { unpack } from './packing';
 import type { Answer, Question } from './protocol';
 
 /** The page's side of the worker. */
@@ -8,12 +10,17 @@ export class Analyst {
   private readonly asked = new Map<number, (answer: Answer) => void>();
   private nextId = 1;
 
-  /** @param onOverview takes each analysis, with the number of the text that it is of */
-  constructor(onOverview: (seq: number, overview: Overview) => void) {
+  /**
+   * @param onOverview takes each analysis, with the number of the text that it is of
+   * @param onDetail takes the detail of the watched screen, where another one is watched
+   */
+  constructor(onOverview: (seq: number, overview: Overview, detail: ScreenDetail | null) => void, onDetail: (detail: ScreenDetail | null) => void) {
     this.worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
     this.worker.onmessage = ({ data }: MessageEvent<Answer>) => {
       if (data.kind === 'check') {
-        onOverview(data.seq, data.overview);
+        onOverview(data.seq, unpack(data.overview), data.detail);
+      } else if (data.kind === 'watch') {
+        onDetail(data.detail);
       } else {
         this.asked.get(data.id)?.(data);
         this.asked.delete(data.id);
@@ -23,6 +30,11 @@ export class Analyst {
 
   check(seq: number, text: string): void {
     this.post({ kind: 'check', seq, text });
+  }
+
+  /** Asks for the detail of a screen, now and with every further analysis. */
+  watch(screen: string | null): void {
+    this.post({ kind: 'watch', screen });
   }
 
   async complete(text: string, offset: number): Promise<Completions | null> {

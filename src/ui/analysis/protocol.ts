@@ -1,14 +1,18 @@
 import type { Completions } from '../../core/assist/complete';
-import type { Overview } from '../../core/report/overview';
+import type { ScreenDetail } from '../../core/report/detail';
+import type { PackedOverview } from './packing';
 
 /** What the page asks of the worker. `seq` numbers the texts of one plan; a later one overtakes those before it. */
 export type Question =
   | { readonly kind: 'check'; readonly seq: number; readonly text: string }
+  /** Which screen's detail is wanted, now and with every further analysis; by label. */
+  | { readonly kind: 'watch'; readonly screen: string | null }
   | { readonly kind: 'complete'; readonly id: number; readonly text: string; readonly offset: number }
   | { readonly kind: 'format'; readonly id: number; readonly text: string };
 
 export type Answer =
-  | { readonly kind: 'check'; readonly seq: number; readonly overview: Overview }
+  | { readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview; readonly detail: ScreenDetail | null }
+  | { readonly kind: 'watch'; readonly detail: ScreenDetail | null }
   | { readonly kind: 'complete'; readonly id: number; readonly completions: Completions | null }
   /** Null where the text has syntax errors. */
   | { readonly kind: 'format'; readonly id: number; readonly text: string | null };

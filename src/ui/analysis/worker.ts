@@ -1,19 +1,24 @@
 /** The worker in which every plan is analysed, so that typing never waits. */
 import { complete } from '../../core/assist/complete';
-import { check, type Check } from '../../core/check';
+import { checkTree, type Check } from '../../core/check';
+import { IncrementalParser } from '../../core/language/incremental';
 import { format } from '../../core/language/format';
+import { detail } from '../../core/report/detail';
 import { overview } from '../../core/report/overview';
+import { pack } from './packing';
 import type { Answer, Question } from './protocol';
 
 declare const self: DedicatedWorkerGlobalScope;
 
+const parser = new IncrementalParser();
 let latest: Check | null = null;
+let watched: string | null = null;
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
 
 const answer = (message: Answer): void => self.postMessage(message);
 
 function checked(text: string): Check {
-  if (latest?.text !== text) latest = check(text);
+  if (latest?.text !== text) latest = checkTree(parser.parse(text));
   return latest;
 }
 
@@ -21,7 +26,9 @@ function checked(text: string): Check {
 function checkWaiting(): void {
   const question = waiting;
   waiting = null;
-  if (question) answer({ kind: 'check', seq: question.seq, overview: overview(checked(question.text)) });
+  if (!question) return;
+  const result = checked(question.text);
+  answer({ kind: 'check', seq: question.seq, overview: pack(overview(result)), detail: detail(result, watched) });
 }
 
 self.onmessage = ({ data }: MessageEvent<Question>) => {
@@ -29,6 +36,11 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
     case 'check':
       if (!waiting) setTimeout(checkWaiting);
       waiting = data;
+      break;
+    case 'watch':
+      watched = data.screen;
+      // Before the first analysis there is nothing to tell yet; it will bring the detail.
+      if (latest && !waiting) answer({ kind: 'watch', detail: detail(latest, watched) });
       break;
     case 'complete':
       answer({ kind: 'complete', id: data.id, completions: complete(checked(data.text), data.offset) });

@@ -1,7 +1,7 @@
-import { RangeSetBuilder, StateField, type RangeSet } from '@codemirror/state';
+import type { BlockInfo, EditorView } from '@codemirror/view';
 import { gutter, GutterMarker } from '@codemirror/view';
 import type { MarginNote } from '../../core/report/margin';
-import { analysedField, mapped, showOverview } from './overview-effect';
+import { analysedField, mapped, showOverview, unmapped } from './overview-effect';
 
 class NoteMarker extends GutterMarker {
   constructor(private readonly note: MarginNote) {
@@ -21,28 +21,40 @@ class NoteMarker extends GutterMarker {
   }
 }
 
-/** The notes, one a line: of several on one line the worst is shown. */
-const notesField = StateField.define<RangeSet<GutterMarker>>({
-  create: () => new RangeSetBuilder<GutterMarker>().finish(),
-  update(markers, transaction) {
-    if (!transaction.effects.some((effect) => effect.is(showOverview))) return markers.map(transaction.changes);
-    const analysed = transaction.state.field(analysedField);
-    if (!analysed) return markers;
-    const order = { broken: 0, doubtful: 1, plain: 2, holds: 3 } as const;
-    const byLine = new Map<number, MarginNote>();
-    for (const note of analysed.overview.margin) {
-      const { from } = transaction.state.doc.lineAt(mapped(analysed, note.at));
-      const known = byLine.get(from);
-      if (!known || order[note.tone] < order[known.tone]) byLine.set(from, note);
-    }
-    const builder = new RangeSetBuilder<GutterMarker>();
-    for (const [from, note] of [...byLine].sort((a, b) => a[0] - b[0])) builder.add(from, from, new NoteMarker(note));
-    return builder.finish();
-  },
-});
+const order = { broken: 0, doubtful: 1, plain: 2, holds: 3 } as const;
+
+/** The first of the notes, which are in the order of the text, that stands at an offset or behind it. */
+function firstFrom(notes: readonly MarginNote[], offset: number): number {
+  let low = 0;
+  let high = notes.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (notes[middle]!.at < offset) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** The note on a line: of several the worst. Looked up when the line is drawn, since most lines never are. */
+function noteOnLine(view: EditorView, line: BlockInfo): NoteMarker | null {
+  const analysed = view.state.field(analysedField);
+  if (!analysed) return null;
+  const notes = analysed.overview.margin;
+  let worst: MarginNote | null = null;
+  for (let at = firstFrom(notes, unmapped(analysed, line.from)); at < notes.length; at++) {
+    const note = notes[at]!;
+    const here = mapped(analysed, note.at);
+    if (here > line.to) break;
+    if (here >= line.from && (!worst || order[note.tone] < order[worst.tone])) worst = note;
+  }
+  return worst && new NoteMarker(worst);
+}
 
 /** The margin to the right of the text. */
-export const marginGutter = [
-  notesField,
-  gutter({ class: 'cm-margin', side: 'after', markers: (view) => view.state.field(notesField), initialSpacer: () => new NoteMarker({ at: 0, text: '', tone: 'plain' }) }),
-];
+export const marginGutter = gutter({
+  class: 'cm-margin',
+  side: 'after',
+  lineMarker: noteOnLine,
+  lineMarkerChange: (update) => update.transactions.some((transaction) => transaction.effects.some((effect) => effect.is(showOverview))),
+  initialSpacer: () => new NoteMarker({ at: 0, text: '', tone: 'plain' }),
+});

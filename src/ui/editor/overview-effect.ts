@@ -22,3 +22,6 @@ export const analysedField = StateField.define<Analysed | null>({
 
 /** An offset of the analysed text in the text as it is now. */
 export const mapped = ({ since }: Analysed, offset: number): number => (since ? since.mapPos(offset) : offset);
+
+/** An offset of the text as it is now in the analysed text. */
+export const unmapped = ({ since }: Analysed, offset: number): number => (since ? since.invertedDesc.mapPos(offset) : offset);

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import type { Finding } from '../../core/rules/rule';
 import { MessageText } from '../parts/MessageText';
 import { counted, toneOf } from '../parts/tones';
@@ -12,20 +12,26 @@ const page = 60;
 const matches = (finding: Finding, only: string | null): boolean =>
   only === null || finding.rule === only || finding.rule.startsWith(`${only}/`) || finding.severity === only;
 
-/** All findings in the order of the text, each with its next step. */
-export function FindingsList({ caret }: { caret: number }) {
+/**
+ * All findings in the order of the text, each with its next step. Remembered: not every keystroke changes it.
+ *
+ * `current` is the place, among all findings, of the one under the caret; -1 where there is none.
+ */
+export const FindingsList = memo(function FindingsList({ current: place }: { current: number }) {
   const { snapshot, address, showFinding, applyFix } = useWorkspace();
   const { findings, counts } = snapshot.overview;
   const [shown, setShown] = useState(page);
   const found = findings.filter((finding) => matches(finding, address.only));
   const severities = [['error', counts.errors], ['warning', counts.warnings], ['note', counts.notes]] as const;
-  const current = found.findIndex(({ range }) => range.from <= caret && caret <= range.to);
+  const current = place < 0 ? -1 : found.indexOf(findings[place]!);
   const list = useRef<HTMLUListElement>(null);
   useEffect(() => {
-    list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
+    // With the next frame, in whose layout it is free; here it would cost one of its own.
+    const frame = requestAnimationFrame(() => list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' }));
+    return () => cancelAnimationFrame(frame);
   }, [current]);
   return (
-    <section aria-label="Findings" className="border-t border-rule bg-base-100 flex flex-col h-[176px]">
+    <section aria-label="Findings" className="border-t border-rule bg-base-100 flex flex-col h-[176px] contain-strict">
       <div className="flex items-center gap-4 px-[18px] pt-2.5 pb-1.5">
         <button type="button" className={`cursor-pointer ${address.only === null ? 'font-semibold' : 'text-mute'}`} onClick={() => address.go({ only: null })}>
           {counted(findings.length, 'finding')}
@@ -66,4 +72,4 @@ export function FindingsList({ caret }: { caret: number }) {
       </ul>
     </section>
   );
-}
+});

@@ -11,7 +11,7 @@ export function PlanView() {
   const { session, snapshot, address } = useWorkspace();
   const place = useRef<HTMLDivElement>(null);
   const caret = useSyncExternalStore(session.subscribeToCaret, session.getCaret, session.getCaret);
-  const { current, overview: { screens } } = snapshot;
+  const { screens, findings } = snapshot.overview;
   const at = session.analysedAt(caret);
   const under = screens.find((screen) => screen.from <= at && at <= screen.to) ?? null;
   const wanted = useRef(address.screen);
@@ -33,19 +33,20 @@ export function PlanView() {
   // The caret has moved to another screen: the address follows, without a trace in the history.
   useEffect(() => {
     const label = under?.label ?? null;
-    if (label === null || label === wanted.current || !current) return;
+    // Where the effect above has just moved the caret, this is of the time before: the next rendering knows better.
+    if (label === wanted.current || !session.isCurrent || session.getCaret() !== caret) return;
     wanted.current = label;
     address.go({ screen: label }, { replace: true });
-  }, [under, address, current]);
+  }, [under, address, snapshot.overview, session, caret]);
 
   return (
     <main className="grid grid-cols-[minmax(0,1.38fr)_minmax(0,1fr)] min-h-0">
       <div className="grid grid-rows-[minmax(0,1fr)_auto] min-h-0 border-r border-rule">
-        <div ref={place} className="min-h-0 overflow-hidden bg-paper" data-testid="editor" />
-        <FindingsList caret={at} />
+        <div ref={place} className="min-h-0 overflow-hidden bg-paper contain-strict" data-testid="editor" />
+        <FindingsList current={findings.findIndex(({ range }) => range.from <= at && at <= range.to)} />
       </div>
-      <div className="overflow-auto px-[18px] py-4 min-w-0">
-        {under ? <ScreenPanel screen={under} /> : <PlanPanel />}
+      <div className="overflow-auto px-[18px] py-4 min-w-0 contain-strict">
+        {address.screen !== null && snapshot.detail ? <ScreenPanel detail={snapshot.detail} /> : <PlanPanel />}
       </div>
     </main>
   );

@@ -1,6 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
+import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
 import { counted } from '../parts/tones';
 import type { Chart as ChartLayout, Edge, Node } from './layout';
@@ -11,6 +12,7 @@ interface Props {
   chart: ChartLayout;
   scale: number;
   selected: ScreenCard | null;
+  detail: ScreenDetail | null;
   visible: Window;
   onSelect: (label: string) => void;
   onFold: (module: number | null) => void;
@@ -20,14 +22,14 @@ const laneHead = 132;
 const topHead = 28;
 
 /** Columns are taps, lanes are modules. */
-export function Chart({ chart, scale, selected, visible, onSelect, onFold }: Props) {
+export function Chart({ chart, scale, selected, detail, visible, onSelect, onFold }: Props) {
   const { nodes, lanes, columns, columnWidth, width, height } = chart;
   // Without a selection the shortest ways and whatever is broken; with one, all the ways in and out of it as well.
   const routed = useMemo(() => {
     const isNear = (edge: Edge): boolean => edge.from === selected?.index || edge.to === selected?.index;
     return routeEdges(chart, chart.edges.filter((edge) => edge.first || edge.tone !== 'holds' || isNear(edge)), scale);
   }, [chart, selected?.index, scale]);
-  const onPath = useMemo(() => pathEdges(selected), [selected]);
+  const onPath = useMemo(() => pathEdges(detail), [detail]);
   const inSight = routed.filter(({ points }) =>
     points.some(({ x, y }) => x >= visible.left && x <= visible.right && y >= visible.top && y <= visible.bottom));
   const ordered = [...inSight].sort((a, b) => weightOf(a.edge, selected, onPath) - weightOf(b.edge, selected, onPath));
@@ -84,7 +86,7 @@ export function Chart({ chart, scale, selected, visible, onSelect, onFold }: Pro
 }
 
 /** The edges of the shortest walk to the selected screen, as `from-to`. */
-function pathEdges(selected: ScreenCard | null): ReadonlySet<string> {
+function pathEdges(selected: ScreenDetail | null): ReadonlySet<string> {
   const walk = selected?.walk ?? [];
   const edges = new Set<string>();
   walk.forEach((step, index) => {
@@ -125,7 +127,7 @@ function NodeButton({ node, chart, scale, isSelected, focusable, onSelect }: Nod
   const { screen } = node;
   const { row, details } = chart.metrics;
   const short = screen.label.length > node.characters ? `${screen.label.slice(0, node.characters - 1)}…` : screen.label;
-  const names = screen.parameters.map((parameter) => parameter.name).join(' ');
+  const names = screen.takes.join(' ');
   const mark = screen.worst === null ? null : { error: 'bg-error', warning: 'bg-warning', note: 'bg-info' }[screen.worst];
   const distance = screen.taps === 0 ? 'at start' : counted(screen.taps ?? 0, 'tap');
   return (
@@ -134,7 +136,7 @@ function NodeButton({ node, chart, scale, isSelected, focusable, onSelect }: Nod
       tabIndex={focusable ? 0 : -1}
       data-selected={isSelected || undefined}
       aria-pressed={isSelected}
-      aria-label={`${screen.label}, ${distance}${mark ? `, ${counted(screen.findings.length, 'finding')}` : ''}`}
+      aria-label={`${screen.label}, ${distance}${mark ? `, ${counted(screen.found, 'finding')}` : ''}`}
       title={[screen.label, screen.title && `“${screen.title}”`, names].filter(Boolean).join('\n')}
       onClick={() => onSelect(screen.label)}
       className={`absolute text-left font-mono cursor-pointer rounded-field whitespace-nowrap hover:bg-base-200 ${isSelected ? 'bg-primary-wash hover:bg-primary-wash' : ''}`}

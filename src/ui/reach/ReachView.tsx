@@ -80,7 +80,7 @@ export function ReachView() {
       <div className="grid grid-rows-[minmax(0,1fr)_auto] min-h-0 border-r border-rule relative">
         <div ref={scroller} className="overflow-auto relative min-h-0" onKeyDown={onKeyDown} data-testid="chart">
           {chart.nodes.length > 0 || chart.lanes.some((lane) => lane.folded) ? (
-            <Chart chart={chart} scale={scale} selected={selected} visible={visible}
+            <Chart chart={chart} scale={scale} selected={selected} detail={selected && snapshot.detail} visible={visible}
               onSelect={(label) => address.go({ screen: label })}
               onFold={(module) => setFolded((now) => {
                 const next = new Set(now);
@@ -105,7 +105,7 @@ export function ReachView() {
         </Shelf>
       </div>
       <div className="overflow-auto px-[18px] py-4 min-w-0 bg-paper">
-        {selected ? <ScreenPanel screen={selected} /> : <PlanPanel />}
+        {selected && snapshot.detail ? <ScreenPanel detail={snapshot.detail} /> : <PlanPanel />}
       </div>
     </main>
   );

@@ -11,7 +11,7 @@ const most = 100;
 /** The screens that no walk gets to, each with the reason and a way out of it; and what the lines of the chart mean. */
 export function Shelf({ stranded, selected, children }: { stranded: readonly ScreenCard[]; selected: ScreenCard | null; children: ReactNode }) {
   const { snapshot, applyFix } = useWorkspace();
-  const { findings } = snapshot.overview;
+  const reasons = new Map(snapshot.overview.findings.filter(({ rule }) => rule === 'reach/stranded').map((finding) => [finding.subject, finding]));
   return (
     <section aria-label="Stranded screens" className={`border-t border-rule ${stranded.length > 0 ? 'bg-error-wash' : 'bg-base-100'}`}>
       {stranded.length > 0 && (
@@ -19,7 +19,7 @@ export function Shelf({ stranded, selected, children }: { stranded: readonly Scr
           <h2><strong className="text-error font-semibold">{stranded.length} stranded</strong> <span className="text-mute ml-2">no walk gets here</span></h2>
           <ul className="mt-1.5 max-h-[22vh] overflow-auto grid gap-1">
             {stranded.slice(0, most).map((screen) => {
-              const finding = screen.findings.map((index) => findings[index]!).find((one) => one.rule === 'reach/stranded' && one.subject === screen.label);
+              const finding = reasons.get(screen.label);
               return (
                 <li key={screen.index} className={`flex flex-wrap items-baseline gap-x-4 gap-y-0.5 rounded-field px-1.5 py-0.5 ${selected?.index === screen.index ? 'bg-paper' : ''}`}>
                   <span className="flex items-center gap-2.5">

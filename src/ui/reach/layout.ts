@@ -3,7 +3,7 @@
  * cold start in taps, its lane is its module. Lines run in the gutters between columns and the gaps between rows, so
  * that none crosses a label.
  */
-import type { Overview, ScreenCard } from '../../core/report/overview';
+import type { Overview, ScreenCard, Way } from '../../core/report/overview';
 
 export interface Metrics {
   /** Height of a row, and of the head that each lane begins with. */
@@ -49,9 +49,9 @@ export interface Lane {
 export interface Edge {
   readonly from: number;
   readonly to: number;
-  readonly kind: 'push' | 'replace' | 'reset' | 'back';
+  readonly kind: Way['kind'];
   /** How it stands with its arguments: where there are several ways between two screens, the best of them counts. */
-  readonly tone: 'holds' | 'doubtful' | 'broken';
+  readonly tone: Way['tone'];
   /** Whether the shortest walk to its target ends with it. */
   readonly first: boolean;
 }
@@ -75,10 +75,6 @@ const leftPad = 24;
 const topPad = 10;
 const narrowest = 12;
 const widest = 26;
-
-/** The screen before the last of the shortest walk. */
-const parentOf = (screen: ScreenCard, start: number | null): number | null =>
-  screen.walk === null || screen.walk.length === 0 ? null : screen.walk.at(-2)?.shows ?? start;
 
 /** Lays the chart out. O(n log n) in screens and ways. */
 export function layOut(overview: Overview, scale: number, folded: ReadonlySet<number | null>): Chart {
@@ -136,7 +132,7 @@ export function layOut(overview: Overview, scale: number, folded: ReadonlySet<nu
 /** Gives the screens of one column their rows: each near the screen that leads to it, none above another's. */
 function placeColumn(column: ScreenCard[], rows: number, overview: Overview, rowOf: number[]): void {
   const wanted = (screen: ScreenCard): number => {
-    const parent = parentOf(screen, overview.start);
+    const { parent } = screen;
     return parent !== null && overview.screens[parent]!.module === screen.module ? rowOf[parent]! : 0;
   };
   column.sort((a, b) => wanted(a) - wanted(b) || a.index - b.index);
@@ -154,30 +150,16 @@ const tones = ['holds', 'doubtful', 'broken'] as const;
 function edgesOf(overview: Overview, nodeOf: readonly (Node | undefined)[]): Edge[] {
   const edges = new Map<number, Edge>();
   const size = overview.screens.length;
-  const add = (edge: Edge): void => {
-    const key = edge.from * size + edge.to;
-    const known = edges.get(key);
-    if (!known) edges.set(key, edge);
-    else if (tones.indexOf(edge.tone) < tones.indexOf(known.tone)) edges.set(key, edge);
-  };
-  for (const screen of overview.screens) {
-    if (!nodeOf[screen.index]) continue;
-    for (const way of screen.waysOut) {
-      for (const step of way.steps) {
-        if (step.target === null || step.kind === 'back' || step.kind === 'leave') continue;
-        if (nodeOf[step.target] && step.target !== screen.index) {
-          const tone = step.broken.length > 0 ? 'broken' : step.doubtful.length > 0 ? 'doubtful' : 'holds';
-          add({ from: screen.index, to: step.target, kind: step.kind, tone, first: false });
-        }
-      }
-    }
+  for (const { from, to, kind, tone } of overview.ways) {
+    if (from === to || !nodeOf[from] || !nodeOf[to]) continue;
+    const known = edges.get(from * size + to);
+    if (!known || tones.indexOf(tone) < tones.indexOf(known.tone)) edges.set(from * size + to, { from, to, kind, tone, first: false });
   }
-  for (const screen of overview.screens) {
-    const parent = parentOf(screen, overview.start);
-    if (parent === null || !nodeOf[parent] || !nodeOf[screen.index]) continue;
-    const known = edges.get(parent * size + screen.index);
+  for (const { index, parent } of overview.screens) {
+    if (parent === null || !nodeOf[parent] || !nodeOf[index]) continue;
+    const known = edges.get(parent * size + index);
     // Without a transition between the two, the walk ends with Back.
-    edges.set(parent * size + screen.index, known ? { ...known, first: true } : { from: parent, to: screen.index, kind: 'back', tone: 'holds', first: true });
+    edges.set(parent * size + index, known ? { ...known, first: true } : { from: parent, to: index, kind: 'back', tone: 'holds', first: true });
   }
   return [...edges.values()];
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { memo } from 'react';
 import { ScreenLink } from '../parts/ScreenLink';
 import { counted } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';
@@ -12,7 +13,7 @@ screen home "Home" {
 `;
 
 /** Beside the text while the caret is on no screen: the plan as a whole, and where to begin. */
-export function PlanPanel() {
+export const PlanPanel = memo(function PlanPanel() {
   const { snapshot, session, showFinding } = useWorkspace();
   const { app, doc, start, modules, screens, findings } = snapshot.overview;
   if (screens.length === 0 && session.text.trim() === '') {
@@ -50,4 +51,4 @@ export function PlanPanel() {
       ))}
     </div>
   );
-}
+});

@@ -1,5 +1,7 @@
 'use client';
 
+import { memo } from 'react';
+import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
 import { FindingCard } from '../findings/FindingCard';
 import { counted } from '../parts/tones';
@@ -8,10 +10,12 @@ import { ShortestWalk } from './ShortestWalk';
 import { WaysIn } from './WaysIn';
 import { WaysOut } from './WaysOut';
 
-/** All about one screen: the same in every view. */
-export function ScreenPanel({ screen }: { screen: ScreenCard }) {
+/** All about one screen: the same in every view. Remembered: the caret moves more often than the detail changes. */
+export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: ScreenDetail }) {
   const { snapshot, session, address } = useWorkspace();
   const { overview } = snapshot;
+  const screen = overview.screens[detail.index];
+  if (!screen) return null;
   const module = screen.module === null ? null : overview.modules[screen.module];
   return (
     <article aria-label={`The screen ${screen.label}`} className="@container grid gap-4 content-start min-w-0">
@@ -24,40 +28,40 @@ export function ScreenPanel({ screen }: { screen: ScreenCard }) {
         <p className="text-mute mt-0.5">
           {screen.title === null ? 'no title' : `“${screen.title}”`}
           {module && <> · <span className="font-mono text-[0.95em]">{module.name}</span>{module.owner && `, ${module.owner}`}</>}
-          {screen.private && ' · private'}
+          {detail.private && ' · private'}
         </p>
-        {screen.doc && <p className="mt-1.5 max-w-prose">{screen.doc}</p>}
-        {screen.parameters.length > 0 && (
+        {detail.doc && <p className="mt-1.5 max-w-prose">{detail.doc}</p>}
+        {detail.parameters.length > 0 && (
           <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-0.5 font-mono text-[12px]" aria-label="Arguments">
-            {screen.parameters.map(({ name, type, initial }) => (
+            {detail.parameters.map(({ name, type, initial }) => (
               <li key={name}>{name}<span className="text-mute">: {type}{initial !== null && ` = ${initial}`}</span></li>
             ))}
           </ul>
         )}
       </header>
-      {screen.findings.length > 0 && (
+      {detail.findings.length > 0 && (
         <section aria-label="Findings here">
           <h3 className="part-head mb-2">Findings here</h3>
-          {screen.findings.map((index) => <FindingCard key={index} finding={overview.findings[index]!} />)}
+          {detail.findings.map((index) => <FindingCard key={index} finding={overview.findings[index]!} />)}
         </section>
       )}
       <div className="grid gap-x-3.5 gap-y-4 @md:grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)]">
-        <WaysIn screen={screen} />
+        <WaysIn detail={detail} />
         <span className="double-bar h-full hidden @md:inline-block" aria-hidden />
-        <WaysOut screen={screen} />
+        <WaysOut detail={detail} />
       </div>
-      <ShortestWalk screen={screen} />
-      {screen.links.length > 0 && (
+      <ShortestWalk detail={detail} />
+      {detail.links.length > 0 && (
         <section>
           <h3 className="part-head mb-1.5">Links</h3>
           <ul className="font-mono text-[12px] grid gap-1">
-            {screen.links.map(({ pattern, at }) => <li key={at}><button type="button" className="cursor-pointer hover:underline break-all text-left" style={{ color: 'var(--url)' }} onClick={() => { address.go({ view: 'plan', screen: screen.label }); session.goTo(at); }}>{pattern}</button></li>)}
+            {detail.links.map(({ pattern, at }) => <li key={at}><button type="button" className="cursor-pointer hover:underline break-all text-left" style={{ color: 'var(--url)' }} onClick={() => { address.go({ view: 'plan', screen: screen.label }); session.goTo(at); }}>{pattern}</button></li>)}
           </ul>
         </section>
       )}
     </article>
   );
-}
+});
 
 function Distance({ screen }: { screen: ScreenCard }) {
   const [text, tone] =

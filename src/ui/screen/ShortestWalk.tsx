@@ -1,21 +1,21 @@
 'use client';
 
 import { Fragment } from 'react';
-import type { ScreenCard } from '../../core/report/overview';
+import type { ScreenDetail } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useWorkspace } from '../workspace/context';
 
 /** The evidence that the screen is reached: what to tap, from a cold start on. */
-export function ShortestWalk({ screen }: { screen: ScreenCard }) {
+export function ShortestWalk({ detail }: { detail: ScreenDetail }) {
   const { snapshot } = useWorkspace();
   const { start } = snapshot.overview;
-  if (screen.walk === null || start === null) return null;
+  if (detail.walk === null || start === null) return null;
   return (
     <section aria-label="Shortest walk from a cold start">
       <h3 className="part-head mb-1.5">Shortest walk from a cold start</h3>
       <p className="bg-base-200 rounded-field px-3 py-2 leading-relaxed">
         <ScreenLink index={start} />
-        {screen.walk.map((step, index) => (
+        {detail.walk.map((step, index) => (
           <Fragment key={index}>
             <span className="text-mute"> — {step.back ? 'Back' : step.label} → </span>
             <ScreenLink index={step.shows} />

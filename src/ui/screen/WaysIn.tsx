@@ -1,6 +1,6 @@
 'use client';
 
-import type { CellCard, ScreenCard, WayInCard } from '../../core/report/overview';
+import type { CellCard, ScreenDetail } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useWorkspace } from '../workspace/context';
 
@@ -8,14 +8,14 @@ import { useWorkspace } from '../workspace/context';
 const most = 40;
 
 /** Who leads here, and what of the arguments each brings. */
-export function WaysIn({ screen }: { screen: ScreenCard }) {
+export function WaysIn({ detail }: { detail: ScreenDetail }) {
   const { session, address } = useWorkspace();
   return (
     <section aria-label="Ways in" className="min-w-0">
       <h3 className="part-head mb-1.5">Ways in</h3>
       <ul className="grid gap-1.5">
-        {screen.waysIn.slice(0, most).map((way) => (
-          <li key={`${way.at}:${way.step}`} className={`border rounded-field px-2.5 py-1.5 ${isBroken(way) ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}>
+        {detail.waysIn.slice(0, most).map((way) => (
+          <li key={`${way.at}:${way.step}`} className={`border rounded-field px-2.5 py-1.5 ${way.tone === 'broken' ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}>
             <div className="flex items-baseline gap-2 flex-wrap">
               {way.screen !== null && <ScreenLink index={way.screen} />}
               <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => { address.go({ view: 'plan' }); session.goTo(way.at); }}>{way.trigger}</button>
@@ -28,8 +28,8 @@ export function WaysIn({ screen }: { screen: ScreenCard }) {
             )}
           </li>
         ))}
-        {screen.waysIn.length > most && <li className="text-mute">and {screen.waysIn.length - most} more</li>}
-        {screen.waysIn.length === 0 && <li className="text-mute">Nothing leads here.</li>}
+        {detail.waysIn.length > most && <li className="text-mute">and {detail.waysIn.length - most} more</li>}
+        {detail.waysIn.length === 0 && <li className="text-mute">Nothing leads here.</li>}
       </ul>
     </section>
   );
@@ -40,9 +40,6 @@ const toneOfCell: Record<CellCard['status'], string> = {
   missing: 'text-error font-semibold', 'wrong-type': 'text-error font-semibold', 'unknown-value': 'text-error font-semibold',
   'may-be-absent': 'text-warning', 'fixed-id': 'text-warning',
 };
-
-const isBroken = (way: WayInCard): boolean =>
-  way.cells.some((cell) => cell.status === 'missing' || cell.status === 'wrong-type' || cell.status === 'unknown-value');
 
 function describe({ name, status, value }: CellCard): string {
   switch (status) {

@@ -1,18 +1,18 @@
 'use client';
 
 import { Fragment } from 'react';
-import type { ScreenCard, StepCard } from '../../core/report/overview';
+import type { ScreenDetail, StepCard } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useWorkspace } from '../workspace/context';
 
 /** What the screen's triggers do. */
-export function WaysOut({ screen }: { screen: ScreenCard }) {
+export function WaysOut({ detail }: { detail: ScreenDetail }) {
   const { session, address } = useWorkspace();
   return (
     <section aria-label="Ways out" className="min-w-0">
       <h3 className="part-head mb-1.5">Ways out</h3>
       <ul className="grid gap-1.5">
-        {screen.waysOut.map((way) => {
+        {detail.waysOut.map((way) => {
           const names = way.steps.flatMap((step) => step.broken);
           const doubtful = way.steps.flatMap((step) => step.doubtful);
           const broken = names.length > 0 || way.steps.some(namesNothing);
@@ -32,7 +32,7 @@ export function WaysOut({ screen }: { screen: ScreenCard }) {
             </li>
           );
         })}
-        {screen.waysOut.length === 0 && <li className="text-mute">Only Back leads on.</li>}
+        {detail.waysOut.length === 0 && <li className="text-mute">Only Back leads on.</li>}
       </ul>
     </section>
   );

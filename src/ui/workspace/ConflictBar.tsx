@@ -2,15 +2,15 @@
 
 import { useState } from 'react';
 import { api } from './api';
-import { useWorkspace } from './context';
+import { useSaveState, useWorkspace } from './context';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
 
 /** Says that the plan was changed elsewhere, and lets either text be taken. Nothing is overwritten until one is chosen. */
 export function ConflictBar({ planName }: { planName: string }) {
-  const { session, snapshot } = useWorkspace();
+  const { session } = useWorkspace();
+  const save = useSaveState();
   const [failed, setFailed] = useState(false);
-  const { save } = snapshot;
   if (save.kind === 'refused') {
     return <p role="alert" className="px-4 py-2 bg-error-wash border-b border-rule"><strong className="text-error">Not saved.</strong> {save.reason} The text is kept in this browser.</p>;
   }

@@ -13,6 +13,8 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
   const [active, setActive] = useState(0);
   const id = useId();
   const found = useMemo(() => {
+    // While the list is closed it costs nothing: this runs with every keystroke in the text.
+    if (!open) return [];
     const wanted = query.trim().toLowerCase();
     const place = (name: string): number => name.toLowerCase().indexOf(wanted);
     const rank = (label: string, title: string | null): number => {
@@ -25,7 +27,7 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
       .filter((one) => one.rank < 3)
       .sort((a, b) => a.rank - b.rank || a.screen.label.localeCompare(b.screen.label))
       .slice(0, most).map((one) => one.screen);
-  }, [query, snapshot.overview.screens]);
+  }, [open, query, snapshot.overview.screens]);
   const choose = (label: string | undefined): void => {
     if (label === undefined) return;
     setQuery('');

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import type { RefObject } from 'react';
-import { useWorkspace } from './context';
+import { useSaveState, useWorkspace } from './context';
 import { GoTo } from './GoTo';
 import { PlanMenu } from './PlanMenu';
 import type { SaveState } from './saver';
@@ -18,14 +18,14 @@ interface Props {
 }
 
 export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
-  const { snapshot, address } = useWorkspace();
+  const { address } = useWorkspace();
   return (
     <header className="flex items-center gap-3 h-[46px] px-4 border-b border-rule bg-base-100 min-w-0">
       <Link href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px] shrink-0" title="All plans">
         <span className="double-bar h-[18px]" aria-hidden />Andante
       </Link>
       <PlanMenu planId={planId} name={name} onRename={onRename} />
-      <SaveNote save={snapshot.save} />
+      <SaveNote />
       <nav aria-label="Views" className="flex gap-1 ml-2">
         {views.map((view) => (
           <a
@@ -53,7 +53,8 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
-function SaveNote({ save }: { save: SaveState }) {
+function SaveNote() {
+  const save = useSaveState();
   const [text, tone] = describe(save);
   return (
     <span className={`font-mono text-[12px] whitespace-nowrap shrink-0 ${tone}`} data-save={save.kind} suppressHydrationWarning

@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import type { ScreenDetail } from '../../core/report/detail';
 import type { Overview } from '../../core/report/overview';
 import type { Finding, Fix } from '../../core/rules/rule';
 import type { PlanDocument } from '../../wire/plans';
@@ -17,8 +18,8 @@ import { useWorkspaceKeys } from './keys';
 import { VerdictLine } from './VerdictLine';
 
 /** An open plan: the header and the verdict line over one of the views. */
-export function Workspace({ plan, overview }: { plan: PlanDocument; overview: Overview }) {
-  const [session] = useState(() => new Session(plan, overview, editorExtensions));
+export function Workspace({ plan, overview, detail }: { plan: PlanDocument; overview: Overview; detail: ScreenDetail | null }) {
+  const [session] = useState(() => new Session(plan, overview, detail, editorExtensions));
   const snapshot = useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot);
   const address = useAddress(plan.id);
   const [said, setSaid] = useState('');
@@ -26,6 +27,7 @@ export function Workspace({ plan, overview }: { plan: PlanDocument; overview: Ov
   const keysDialog = useRef<HTMLDialogElement>(null);
   const goTo = useRef<HTMLInputElement>(null);
   useEffect(() => session.start(), [session]);
+  useEffect(() => session.watch(address.screen), [session, address.screen]);
 
   const select = useCallback((label: string) => {
     address.go({ screen: label });

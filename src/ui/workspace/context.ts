@@ -1,8 +1,9 @@
 'use client';
 
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useSyncExternalStore } from 'react';
 import type { Finding, Fix } from '../../core/rules/rule';
 import type { Address } from './address';
+import type { SaveState } from './saver';
 import type { Session, Snapshot } from './session';
 
 /** What every view of an open plan shares. */
@@ -26,4 +27,10 @@ export function useWorkspace(): WorkspaceValue {
   const value = useContext(WorkspaceContext);
   if (!value) throw new Error('useWorkspace is for components within a Workspace');
   return value;
+}
+
+/** How the saving of the text stands. */
+export function useSaveState(): SaveState {
+  const { session } = useWorkspace();
+  return useSyncExternalStore(session.subscribeToSave, session.getSave, session.getSave);
 }

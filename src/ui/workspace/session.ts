@@ -1,20 +1,20 @@
 import { redo, undo } from '@codemirror/commands';
 import type { ChangeSet} from '@codemirror/state';
-import { EditorState, Transaction, type Extension, type TransactionSpec } from '@codemirror/state';
+import { EditorState, Transaction, type Extension, type Text, type TransactionSpec } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import type { TextEdit } from '../../core/language/edits';
+import type { ScreenDetail } from '../../core/report/detail';
 import type { Overview } from '../../core/report/overview';
 import type { PlanDocument } from '../../wire/plans';
 import { Analyst } from '../analysis/analyst';
 import { showOverview } from '../editor/overview-effect';
 import { Saver, type SaveState } from './saver';
 
-/** What the views see of a session; a new object with each change. */
+/** What the views see of the analysis; a new object with each change. */
 export interface Snapshot {
   readonly overview: Overview;
-  readonly save: SaveState;
-  /** Whether the overview is of the text as it is now. */
-  readonly current: boolean;
+  /** Of the screen that is watched; for a moment still of the one before. */
+  readonly detail: ScreenDetail | null;
 }
 
 /**
@@ -25,8 +25,13 @@ export class Session {
   private state: EditorState;
   private view: EditorView | null = null;
   private snapshot: Snapshot;
+  private save: SaveState;
   private readonly listeners = new Set<() => void>();
+  private readonly saveListeners = new Set<() => void>();
   private readonly caretListeners = new Set<() => void>();
+  private watched: string | null;
+  /** The text of the document, made once for all who ask after a keystroke. */
+  private written: { readonly doc: Text; readonly text: string } | null = null;
   private analyst: Analyst | null = null;
   private saver: Saver | null = null;
   /** Number of the text as it is now, of the one that was analysed last, and what has changed between. */
@@ -36,17 +41,25 @@ export class Session {
   /** The change that made each text that is not analysed yet. */
   private pending: { seq: number; changes: ChangeSet }[] = [];
 
-  constructor(readonly plan: PlanDocument, overview: Overview, extensions: (session: Session) => Extension) {
+  constructor(readonly plan: PlanDocument, overview: Overview, detail: ScreenDetail | null, extensions: (session: Session) => Extension) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
     this.state = this.state.update({ effects: showOverview.of({ overview, since: null }) }).state;
-    this.snapshot = { overview, save: { kind: 'saved', at: plan.updatedAt }, current: true };
+    this.watched = detail?.label ?? null;
+    this.snapshot = { overview, detail };
+    this.save = { kind: 'saved', at: plan.updatedAt };
   }
 
   /** Starts the worker and the saving; returns what stops them. */
   start(): () => void {
-    const analyst = new Analyst((seq, overview) => this.analysisCame(seq, overview));
+    const analyst = new Analyst(
+      (seq, overview, detail) => this.analysisCame(seq, overview, detail),
+      (detail) => this.publish({ detail }),
+    );
     const saver = new Saver(
-      this.plan, () => this.text, (save) => this.publish({ save }), (text) => this.replaceText(text),
+      this.plan, () => this.text, (save) => {
+        this.save = save;
+        for (const listener of this.saveListeners) listener();
+      }, (text) => this.replaceText(text),
     );
     this.analyst = analyst;
     this.saver = saver;
@@ -55,7 +68,9 @@ export class Session {
       this.replaceText(draft.text);
       saver.resume(draft);
     }
-    if (this.analysed < this.seq) analyst.check(this.seq, this.text);
+    analyst.watch(this.watched);
+    // The first analysis was made on the server; the worker makes it again, to have it at hand.
+    analyst.check(this.seq, this.text);
     return () => {
       analyst.stop();
       saver.stop();
@@ -71,6 +86,14 @@ export class Session {
 
   readonly getSnapshot = (): Snapshot => this.snapshot;
 
+  /** The saving has subscribers of its own: it changes with every keystroke, and few show it. */
+  readonly subscribeToSave = (listener: () => void): (() => void) => {
+    this.saveListeners.add(listener);
+    return () => this.saveListeners.delete(listener);
+  };
+
+  readonly getSave = (): SaveState => this.save;
+
   readonly subscribeToCaret = (listener: () => void): (() => void) => {
     this.caretListeners.add(listener);
     return () => this.caretListeners.delete(listener);
@@ -79,7 +102,14 @@ export class Session {
   readonly getCaret = (): number => this.editor.selection.main.head;
 
   get text(): string {
-    return this.editor.doc.toString();
+    const { doc } = this.editor;
+    if (this.written?.doc !== doc) this.written = { doc, text: doc.toString() };
+    return this.written.text;
+  }
+
+  /** Whether the overview is of the text as it is now. */
+  get isCurrent(): boolean {
+    return this.analysed === this.seq;
   }
 
   /** The editor's state, whether a view shows it or not. */
@@ -138,6 +168,14 @@ export class Session {
 
   redo(): void {
     redo({ state: this.editor, dispatch: (transaction) => this.run(transaction) });
+  }
+
+  /** Names the screen whose detail is shown. */
+  watch(screen: string | null): void {
+    if (screen === this.watched) return;
+    this.watched = screen;
+    if (screen === null) this.publish({ detail: null });
+    this.analyst?.watch(screen);
   }
 
   complete(offset: number): ReturnType<Analyst['complete']> {
@@ -211,16 +249,15 @@ export class Session {
     this.changes.push(transaction.changes);
     this.analyst?.check(this.seq, this.text);
     this.saver?.changed();
-    if (this.snapshot.current) this.publish({ current: false });
   }
 
-  private analysisCame(seq: number, overview: Overview): void {
+  private analysisCame(seq: number, overview: Overview, detail: ScreenDetail | null): void {
     if (seq <= this.analysed && seq !== this.seq) return;
     this.analysed = seq;
     this.pending = this.pending.filter((one) => one.seq > seq);
     this.changes = this.pending.map((one) => one.changes);
     this.dispatch({ effects: showOverview.of({ overview, since: this.changesSince() }), annotations: Transaction.addToHistory.of(false) });
-    this.publish({ overview, current: seq === this.seq });
+    this.publish({ overview, detail });
   }
 
   private publish(change: Partial<Snapshot>): void {

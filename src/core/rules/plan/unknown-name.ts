@@ -56,7 +56,7 @@ function argumentsOf(from: Screen, call: Call): { name: string; type: string }[]
     if (seen.has(name.text)) return [];
     seen.add(name.text);
     if (value && isLiteral(value)) return [{ name: name.text, type: showType(literalType(value)) }];
-    const type = typeOfPath(from, variable, value ? value.names.map((part) => part.text) : [name.text]);
+    const type = typeOfPath(from, variable, value ? value.names : [name]);
     return type && type.kind !== 'unknown' ? [{ name: name.text, type: showType(type) }] : [];
   });
 }

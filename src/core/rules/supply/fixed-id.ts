@@ -1,4 +1,5 @@
 import { showType } from '../../plan/types';
+import { showValue } from '../../supply/supply';
 import { say } from '../message';
 import type { Rule } from '../rule';
 import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../supply-parts';
@@ -14,7 +15,7 @@ export const fixedId: Rule = {
   right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   check: (context) => eachCell(context, 'fixed-id', (wayIn, cell) => ({
     range: cell.argument!,
-    summary: say`${nameWayIn(wayIn)} always opens ${wayIn.target.label} with ${cell.parameter.name} ${cell.value!}.`,
+    summary: say`${nameWayIn(wayIn)} always opens ${wayIn.target.label} with ${cell.parameter.name} ${showValue(cell.value!)}.`,
     detail: say`A ${showType(cell.parameter.type)} should come from data; ${sayWhatFits(wayIn, cell)}.`,
     fixes: valueFixes(context, wayIn, cell, replaceValue(cell.argument!)),
   })),

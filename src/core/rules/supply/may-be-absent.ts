@@ -1,5 +1,6 @@
 import { makeOptional } from '../../edit/arguments';
 import { showType } from '../../plan/types';
+import { showValue } from '../../supply/supply';
 import { say } from '../message';
 import type { Rule } from '../rule';
 import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes, valuesFor } from '../supply-parts';
@@ -19,7 +20,7 @@ export const mayBeAbsent: Rule = {
     const others = valuesFor(wayIn, cell).length > 0 ? valueFixes(context, wayIn, cell, replaceValue(cell.argument!)) : [];
     return {
       range: cell.argument!,
-      summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} with ${cell.value!}, which may be absent.`,
+      summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} with ${showValue(cell.value!)}, which may be absent.`,
       detail: say`${wayIn.target.label} requires ${`${name}: ${showType(type)}`}; ${sayWhatFits(wayIn, cell)}.`,
       fixes: [...others, ...(optional ? [{ label: `Let ${name} be absent on ${wayIn.target.label}`, edits: [optional] }] : [])],
     };

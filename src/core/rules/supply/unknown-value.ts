@@ -23,7 +23,7 @@ export const unknownValue: Rule = {
       const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [write(near)] }, ...others.filter((fix) => fix.label !== `Supply ${near}`)] : others;
       return {
         range: cell.argument!,
-        summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${cell.value!}, which is no value there.`,
+        summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${showValue(cell.value!)}, which is no value there.`,
         detail: near ? say`Did you mean ${near}?` : say`${wayIn.target.label} takes ${`${cell.parameter.name}: ${showType(cell.parameter.type)}`}; ${sayWhatFits(wayIn, cell)}.`,
         fixes,
       };
@@ -34,7 +34,7 @@ export const unknownValue: Rule = {
       const options = type.kind === 'choice' ? type.options : [];
       yield {
         range,
-        summary: say`The default of ${cell.parameter.name} on ${screen.label} is ${cell.value!}, which is no value of ${showType(type)}.`,
+        summary: say`The default of ${cell.parameter.name} on ${screen.label} is ${showValue(cell.value!)}, which is no value of ${showType(type)}.`,
         detail: options.length > 0 ? say`What can be chosen: ${enumerate(options, 6, 'or')}.` : say`A default is a literal.`,
         subject: screen.label,
         fixes: options.slice(0, 3).map((option) => ({ label: `Write ${option}`, edits: [{ from: range.from, to: range.to, insert: option }] })),
@@ -61,5 +61,5 @@ function nearValue(wayIn: WayIn, cell: Cell): string | null {
   const options = type.kind === 'choice' ? type.options : [];
   const { site } = wayIn;
   const values = site.kind === 'start' ? [] : valuesInScope(site.transition.screen, variableOf(site.transition)).map((value) => value.path);
-  return closest(cell.value!, [...options, ...values]);
+  return closest(showValue(cell.value!), [...options, ...values]);
 }

@@ -1,4 +1,5 @@
 import { showType } from '../../plan/types';
+import { showValue } from '../../supply/supply';
 import { say, words } from '../message';
 import type { Rule } from '../rule';
 import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../supply-parts';
@@ -17,8 +18,8 @@ export const wrongType: Rule = {
       const { name, type } = cell.parameter;
       return {
         range: cell.argument!,
-        summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${cell.value!} for ${name}.`,
-        detail: say`${name} is of type ${showType(type)} and ${cell.value!} of type ${cell.type ?? 'text'}; ${sayWhatFits(wayIn, cell)}.`,
+        summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${showValue(cell.value!)} for ${name}.`,
+        detail: say`${name} is of type ${showType(type)} and ${showValue(cell.value!)} of type ${showType(cell.type!)}; ${sayWhatFits(wayIn, cell)}.`,
         fixes: valueFixes(context, wayIn, cell, replaceValue(cell.argument!)),
       };
     });
@@ -28,7 +29,7 @@ export const wrongType: Rule = {
       yield {
         range,
         summary: say`The default of ${name} on ${screen.label} does not fit its type.`,
-        detail: say`${name} is of type ${showType(type)} and ${cell.value!} of type ${cell.type ?? 'text'}.`,
+        detail: say`${name} is of type ${showType(type)} and ${showValue(cell.value!)} of type ${showType(cell.type!)}.`,
         subject: screen.label,
         fixes: [{ label: 'Take the default out', edits: [{ from: cell.parameter.node.type?.to ?? range.from, to: range.to, insert: '' }] }],
       };
@@ -38,7 +39,7 @@ export const wrongType: Rule = {
       yield {
         range: loop.list,
         summary: say`“${words(transition.trigger)}” on ${transition.screen.label} goes through something that is no list.`,
-        detail: say`What stands behind ${'in'} is of type ${type ?? 'text'}; a list is wanted.`,
+        detail: say`What stands behind ${'in'} is of type ${showType(type!)}; a list is wanted.`,
         subject: transition.screen.label,
       };
     }

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { check } from '../../../../core/check';
+import { detail } from '../../../../core/report/detail';
 import { overview } from '../../../../core/report/overview';
 import { plans } from '../../../../server/plans';
 import { Workspace } from '../../../../ui/workspace/Workspace';
@@ -10,6 +11,7 @@ export const dynamic = 'force-dynamic';
 
 interface Props {
   params: Promise<{ id: string; view?: string[] }>;
+  searchParams: Promise<{ screen?: string | string[] }>;
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
@@ -18,9 +20,11 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 }
 
 /** A plan in one of its views. The first analysis is made here, so that the page arrives complete. */
-export default async function PlanPage({ params }: Props) {
+export default async function PlanPage({ params, searchParams }: Props) {
   const { id, view = [] } = await params;
   const plan = await (await plans()).find(id);
   if (!plan || view.length > 1 || (view[0] !== undefined && !isView(view[0]))) notFound();
-  return <Workspace key={id} plan={plan} overview={overview(check(plan.text))} />;
+  const { screen } = await searchParams;
+  const result = check(plan.text);
+  return <Workspace key={id} plan={plan} overview={overview(result)} detail={detail(result, typeof screen === 'string' ? screen : null)} />;
 }

@@ -1,0 +1,41 @@
+/** Plans of any size for measurements: like a real one in shape, the same each time. */
+
+const titles = ['Overview', 'Details', 'Edit', 'Search', 'Results', 'Settings', 'History', 'Summary'];
+
+/**
+ * A plan whose screens form modules of about twenty-five, each screen with five transitions: onward in the module, back
+ * to its root, and across to other modules; every twentieth screen has a mistake.
+ */
+export function generatePlan(screens: number, transitions = 5): string {
+  const perModule = 25;
+  // A linear congruential generator (Knuth, TAOCP 3.3.4) instead of chance, so that each run measures the same plan.
+  let state = 12345;
+  const random = (below: number): number => {
+    state = (state * 1103515245 + 12345) % 2147483648;
+    return Math.floor((state / 2147483648) * below);
+  };
+  const lines = [
+    '## Generated, to measure with.', 'app "Measured"', 'origin https://measured.example', 'start s0', '',
+    'id ItemId: int', 'id UserId: text', 'choice Order { newest, oldest }', 'record Item { id: ItemId, name: text, owner: UserId }', '',
+  ];
+  for (let index = 0; index < screens; index++) {
+    const at = index % perModule;
+    const root = index - at;
+    if (at === 0) lines.push(`module m${index / perModule} by "Team ${index / perModule}" {`);
+    lines.push(`  ## Screen number ${index}.`, `  screen s${index} "${titles[index % titles.length]} ${index}" {`);
+    if (at > 0) lines.push('    takes itemId: ItemId', '    takes order: Order = newest');
+    lines.push('    has item: Item, rows: list of Item');
+    if (at > 0) lines.push(`    link /m${index / perModule | 0}/s${index}/{itemId} under s${root}`);
+    for (let n = 0; n < transitions; n++) {
+      const forward = Math.min(screens - 1, n === 0 ? index + 1 : n === 1 ? 2 * index + 1 : n === 2 ? root : n === 3 ? root + random(perModule) : random(screens));
+      const target = Math.min(screens - 1, forward);
+      const needs = target % perModule > 0;
+      const bad = index % 20 === 7 && n === 3;
+      const list = !needs ? '' : bad ? '' : n === 0 ? '(itemId: row.id)' : '(itemId: item.id)';
+      lines.push(`    on "Go ${n}"${n === 0 ? ' for row in rows' : ''} ${n === 2 ? 'reset' : 'push'} s${target}${list}`);
+    }
+    lines.push('  }', '');
+    if (at === perModule - 1 || index === screens - 1) lines.push('}', '');
+  }
+  return lines.join('\n');
+}

@@ -1,0 +1,73 @@
+// npm test: types, lint, unit tests, build, browser tests; ends with a line that sums all suites up.
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { bin, build, install, main, needNode, run, Stop } from './prepare.mjs';
+
+const reports = mkdtempSync(join(tmpdir(), 'andante-test-'));
+let passed = 0;
+let failed = 0;
+
+/** Runs a check that either holds or fails as a whole. A failure counts; success is no test and does not. */
+async function whole(what, command, args) {
+  console.log(`\n${what}`);
+  await run(command, args).catch((error) => {
+    if (!(error instanceof Stop)) throw error;
+    failed++;
+  });
+}
+
+/** Runs a suite and adds its counts. A suite that ends without a report, or with failures outside of its tests, has failed. */
+async function suite(project) {
+  console.log(`\n${project} tests`);
+  const report = join(reports, `${project}.json`);
+  const ended = await run(bin('vitest'), ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`])
+    .then(() => true, (error) => {
+      if (!(error instanceof Stop)) throw error;
+      return false;
+    });
+  if (!existsSync(report)) {
+    failed++;
+    return;
+  }
+  const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
+  passed += numPassedTests;
+  failed += numFailedTests;
+  if ((!ended && numFailedTests === 0) || numTotalTests === 0) failed++;
+}
+
+/** Chromium and its driver: installed where that can be done unasked, otherwise asked for. */
+async function needChromium() {
+  const there = (paths) => paths.some((path) => path && existsSync(path));
+  const found = () => there([process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'])
+    && there([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
+  if (found()) return;
+  const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
+  if (!canInstall) throw new Stop('The browser tests need Chromium and its driver: apt-get install chromium chromium-driver, or name them in CHROMIUM and CHROMEDRIVER.');
+  console.log('\nInstalling Chromium …');
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  await run('apt-get', ['update', '-qq'], { quiet: true, env });
+  await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'chromium-driver'], { quiet: true, env });
+  if (!found()) throw new Stop('Chromium was installed, but is not where it is looked for.');
+}
+
+await main(async () => {
+  try {
+    needNode();
+    await install();
+    await whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false']);
+    await whole('Lint', bin('eslint'), ['.', '--max-warnings', '0']);
+    await suite('unit');
+    await build();
+    await needChromium();
+    await suite('browser');
+  } catch (error) {
+    if (!(error instanceof Stop)) throw error;
+    console.error(error.message);
+    failed++;
+  } finally {
+    rmSync(reports, { recursive: true, force: true });
+  }
+  console.log(`\n${passed} passed, ${failed} failed`);
+  process.exitCode = failed === 0 ? 0 : 1;
+});

@@ -1,0 +1,64 @@
+/**
+ * An overview on its way from the worker: the two lists that have a row for nearly every line of the plan travel as
+ * columns of numbers, since copying thousands of small objects between threads costs more than making them again.
+ */
+import type { MarginNote } from '../../core/report/margin';
+import type { Overview, Way } from '../../core/report/overview';
+
+export interface PackedOverview {
+  readonly rest: Omit<Overview, 'ways' | 'margin'>;
+  readonly ways: PackedRows;
+  readonly margin: PackedRows;
+}
+
+/** Rows of equal length: numbers as they are, words as places in a table of words. */
+interface PackedRows {
+  readonly words: readonly string[];
+  readonly numbers: Uint32Array<ArrayBuffer>;
+}
+
+class Packer {
+  readonly words: string[] = [];
+  private readonly places = new Map<string, number>();
+
+  word(word: string): number {
+    let place = this.places.get(word);
+    if (place === undefined) {
+      place = this.words.push(word) - 1;
+      this.places.set(word, place);
+    }
+    return place;
+  }
+
+  rows<T>(items: readonly T[], width: number, row: (item: T) => readonly number[]): PackedRows {
+    const numbers = new Uint32Array(items.length * width);
+    items.forEach((item, index) => numbers.set(row(item), index * width));
+    return { words: this.words, numbers };
+  }
+}
+
+function* unpackRows({ numbers }: PackedRows, width: number): Generator<Uint32Array> {
+  for (let at = 0; at < numbers.length; at += width) yield numbers.subarray(at, at + width);
+}
+
+export function pack({ ways, margin, ...rest }: Overview): PackedOverview {
+  const wayWords = new Packer();
+  const noteWords = new Packer();
+  return {
+    rest,
+    ways: wayWords.rows(ways, 4, ({ from, to, kind, tone }) => [from, to, wayWords.word(kind), wayWords.word(tone)]),
+    margin: noteWords.rows(margin, 3, ({ at, text, tone }) => [at, noteWords.word(text), noteWords.word(tone)]),
+  };
+}
+
+export function unpack({ rest, ways, margin }: PackedOverview): Overview {
+  return {
+    ...rest,
+    ways: Array.from(unpackRows(ways, 4), ([from, to, kind, tone]): Way => ({
+      from: from!, to: to!, kind: ways.words[kind!] as Way['kind'], tone: ways.words[tone!] as Way['tone'],
+    })),
+    margin: Array.from(unpackRows(margin, 3), ([at, text, tone]): MarginNote => ({
+      at: at!, text: margin.words[text!]!, tone: margin.words[tone!] as MarginNote['tone'],
+    })),
+  };
+}

@@ -1,0 +1,82 @@
+import { request } from 'node:http';
+import { describe, expect, test } from 'vitest';
+import type { Problem } from '../../src/wire/plans';
+import { demo } from '../unit/plans';
+import { useApp } from './use-app';
+
+const app = useApp(false);
+
+interface Answer {
+  readonly status: number;
+  readonly type: string;
+  readonly body: string;
+}
+
+/** Sends a request as it is: unlike fetch, with any Host and Origin. */
+function send(method: string, path: string, headers: Record<string, string> = {}, body: string | Buffer = ''): Promise<Answer> {
+  return new Promise((resolve, reject) => {
+    const sent = request({ host: '127.0.0.1', port: app.port, method, path, headers }, (response) => {
+      const parts: Buffer[] = [];
+      response.on('data', (part: Buffer) => parts.push(part));
+      response.on('end', () => resolve({ status: response.statusCode!, type: response.headers['content-type'] ?? '', body: Buffer.concat(parts).toString() }));
+    });
+    sent.on('error', reject);
+    sent.end(body);
+  });
+}
+
+const json = { 'content-type': 'application/json' };
+
+/** Expects a problem document (RFC 9457) without a stack trace. */
+function problem({ status, type, body }: Answer, wanted: number): Problem {
+  expect(type).toBe('application/problem+json');
+  const document = JSON.parse(body) as Problem;
+  expect(status).toBe(wanted);
+  expect(document).toMatchObject({ status: wanted, type: expect.any(String), title: expect.any(String), detail: expect.any(String) });
+  expect(body).not.toMatch(/\bat \S+:\d+|node_modules/);
+  return document;
+}
+
+describe('requests', () => {
+  test('from elsewhere are refused, pages included', async () => {
+    for (const path of ['/api/plans', '/plans', '/']) {
+      problem(await send('GET', path, { host: 'elsewhere.example' }), 403);
+      problem(await send('GET', path, { host: `127.0.0.1:${app.port + 1}` }), 403);
+    }
+    problem(await send('POST', '/api/plans', { ...json, origin: 'http://elsewhere.example' }, '{}'), 403);
+    problem(await send('POST', '/api/plans', { ...json, origin: 'null' }, '{}'), 403);
+    for (const host of ['127.0.0.1', 'localhost', '[::1]']) {
+      expect((await send('GET', '/api/plans', { host: `${host}:${app.port}`, origin: `http://${host}:${app.port}` })).status).toBe(200);
+    }
+  });
+
+  test('with a body that does not fit are refused in words', async () => {
+    expect(problem(await send('POST', '/api/plans', json, '{"nmae": "x"}'), 422).errors).toEqual([{ at: '/', message: 'must NOT have additional properties' }]);
+    problem(await send('POST', '/api/plans', json, '{"name": ""}'), 422);
+    problem(await send('POST', '/api/plans', json, '{'), 400);
+    problem(await send('POST', '/api/plans', json, Buffer.from([0x22, 0xff, 0x22])), 400);
+    problem(await send('POST', '/api/plans', { 'content-type': 'text/plain' }, '{}'), 415);
+    problem(await send('POST', '/api/plans', json, JSON.stringify({ text: 'x'.repeat(4 * 1024 * 1024) })), 413);
+    problem(await send('POST', '/api/plans', { ...json, 'transfer-encoding': 'chunked' }, JSON.stringify({ text: 'x'.repeat(5 * 1024 * 1024) })), 413);
+    problem(await send('GET', '/api/nothing/here'), 404);
+    for (const [method, path, body] of [['GET', '', ''], ['PATCH', '', '{"name":"x"}'], ['DELETE', '', ''], ['POST', '/duplicate', ''], ['POST', '/restore', ''], ['PUT', '/text', '{"text":"x","version":1}'], ['GET', '/download', '']] as const) {
+      problem(await send(method, `/api/plans/nosuchplan00${path}`, json, body), 404);
+    }
+  });
+
+  test('that come too late change nothing and bring the newer text', async () => {
+    const { id } = await app.create({ name: 'Late', text: 'one' });
+    expect((await send('PUT', `/api/plans/${id}/text`, json, '{"text":"two","version":1}')).status).toBe(200);
+    const late = problem(await send('PUT', `/api/plans/${id}/text`, json, '{"text":"three","version":1}'), 409);
+    expect(late.type).toBe('urn:andante:problem:overtaken');
+    expect(late.current).toMatchObject({ id, text: 'two', version: 2 });
+    expect((await app.plan(id)).text).toBe('two');
+  });
+});
+
+test('a download is the text, under a name that every system takes', async () => {
+  const { id } = await app.create({ name: 'Züge “Süd” / 2', text: demo });
+  const response = await fetch(`${app.address}/api/plans/${id}/download`);
+  expect(await response.text()).toBe(demo);
+  expect(response.headers.get('content-disposition')).toBe("attachment; filename=\"z_ge-s_d-2.andante\"; filename*=UTF-8''z%C3%BCge-s%C3%BCd-2.andante");
+});

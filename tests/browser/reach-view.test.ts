@@ -1,0 +1,75 @@
+import { By, Key } from 'selenium-webdriver';
+import { expect, test } from 'vitest';
+import { useApp } from './use-app';
+
+const app = useApp();
+const verdict = 'section[aria-label=Verdict]';
+const shelf = 'section[aria-label="Stranded screens"]';
+
+test('a stranded screen lies on the shelf with its reason, and moves to its column once something leads to it', async () => {
+  const { id } = await app.create({ from: 'demo' });
+  await app.openPlan(id, '/reach');
+  expect(await app.text(shelf)).toContain('1 stranded');
+  expect(await app.text(shelf)).toContain('No trigger on another screen opens it');
+  expect(await app.driver.findElements(By.css('[aria-label^="giftCard,"]'))).toHaveLength(0);
+  await app.click('Add a transition from dates, which then holds amount');
+  await app.find('[data-testid=chart] [aria-label="giftCard, 3 taps"]');
+  await app.untilText(shelf, 'stranded', false);
+  await app.untilText(verdict, '29 of 29 screens can be reached');
+  await app.untilStored(id, 'on "Gift card" push giftCard(amount)');
+
+  // The same text, the same undo, in every view.
+  await app.driver.executeScript('document.activeElement.blur()');
+  await app.chord(Key.CONTROL, 'z');
+  await app.untilText(shelf, '1 stranded');
+  await app.untilStored(id, 'push giftCard', false);
+});
+
+test('arrows go from screen to screen, Enter to the text, Esc lets go', async () => {
+  const { id } = await app.create({ from: 'demo' });
+  await app.openPlan(id, '/reach?screen=explore');
+  await app.driver.executeScript("document.querySelector('[data-selected]').focus()");
+  await app.type(Key.ARROW_RIGHT);
+  await app.find('[data-selected][aria-label^="search,"]');
+  await app.type(Key.ARROW_DOWN);
+  await app.find('[data-selected][aria-label^="hut,"]');
+  await app.untilText('article h2', 'hut');
+  await app.type('+');
+  await app.named('As it was');
+  await app.untilText('[aria-label="As it was"]', '125%');
+  await app.type('0');
+  await app.untilText('[aria-label="As it was"]', '100%');
+  await app.type(Key.ENTER);
+  await app.untilText('.cm-activeLine', 'screen hut "{name}" {');
+});
+
+test('lanes fold, and a screen can be opened from the panel', async () => {
+  const { id } = await app.create({ from: 'demo' });
+  await app.openPlan(id, '/reach?screen=hut');
+  await (await app.driver.findElement(By.css('button[aria-expanded=true][title="Fold account"]'))).click();
+  await app.untilText('button[title="Unfold account"]', 'screens folded');
+  expect(await app.driver.findElements(By.css('[aria-label^="stays,"]'))).toHaveLength(0);
+  await (await app.driver.findElement(By.css('article section[aria-label="Ways out"] a'))).click();
+  await app.untilText('article h2', 'dates');
+});
+
+test('without a start nothing has a distance, and the page says so', async () => {
+  const { id } = await app.create({ text: 'app "A"\nscreen a "A" {}\n' });
+  await app.openPlan(id, '/reach');
+  await app.untilText('[data-testid=chart]', 'Say which one that is.');
+  expect(await app.text(verdict)).toContain('without a start');
+});
+
+test('of a thousand screens only those in sight are drawn', async () => {
+  const screens = Array.from({ length: 1000 }, (_, index) => {
+    const next = [2 * index + 1, 2 * index + 2].filter((to) => to < 1000).map((to) => `  on "To ${to}" push s${to}\n`).join('');
+    return `screen s${index} "S ${index}" {\n${next}}\n`;
+  });
+  const { id } = await app.create({ text: `app "Large"\nstart s0\n${screens.join('')}` });
+  await app.openPlan(id, '/reach?screen=s999');
+  await app.find('[data-selected][aria-label^="s999,"]');
+  await app.until(async () => (await app.driver.findElements(By.css('[data-testid=chart] button[aria-pressed]'))).length < 400, 'too much is drawn');
+  const box = await (await app.find('[data-selected]')).getRect();
+  expect(box.y).toBeGreaterThan(80);
+  expect(box.y).toBeLessThan(800);
+});
