@@ -72,7 +72,7 @@ module n {
     ['a misspelt step', (text) => text.replace('push b', 'psuh b'), /^psuh is no step\. Did you mean push\?$/],
     ['a misspelt statement', (text) => text.replace('on "b"', 'no "b"'), /^no begins nothing in a screen\. Did you mean on\?$/],
     ['an open list of arguments', (text) => text.replace('push b', 'push b(x: y'), /^This list of arguments has no closing parenthesis\.$/],
-    ['a character from nowhere', (text) => text.replace('on "b"', '% on "b"'), /^% begins nothing in a screen/],
+    ['a character from nowhere', (text) => text.replace('on "b"', '% on "b"'), /^“%” begins nothing in a screen/],
   ];
   test.each(cases)('%s', (_name, change, message) => {
     const text = change(whole);

@@ -148,16 +148,16 @@ describe.each<{ rule: string; broken: [text: string, ...messages: string[]][]; f
     broken: [
       ['app "A"\nscreen a "A" {}\n', '1:1-8 No screen comes first. Say where a cold start begins, as in start a.'],
       ['screen a "A" { takes x: int }\n', '1:1-2 No screen comes first. Say where a cold start begins, as in start a.'],
-      ['app "A"\n', '1:1-8 No screen comes first. Add a screen, and name it behind start.'],
+      ['# two\nscreen a "A"\nscreen b "B"\n', '1:1-2 No screen comes first. Say where a cold start begins, as in start a.'],
     ],
-    fine: ['start a\nscreen a "A" {}\n', 'start b\nscreen a "A" {}\n'],
+    fine: ['start a\nscreen a "A" {}\n', 'start b\nscreen a "A" {}\n', 'app "A"\n'],
   },
   {
     rule: 'plan/syntax',
     broken: [
-      [list('  on "Hut" psuh hut'), `${line}:12-16 psuh is no step. Did you mean push? The statement is left out until it can be read.`],
-      [list('  taks x: int'), `${line}:3-7 taks begins nothing in a screen. Did you mean takes? The statement is left out until it can be read.`],
-      [`${list(good)}}\n`, '17:1-2 This brace closes nothing. The statement is left out until it can be read.'],
+      [list('  on "Hut" psuh hut'), `${line}:12-16 psuh is no step. Did you mean push? What can be read around it still counts.`],
+      [list('  taks x: int'), `${line}:3-7 taks begins nothing in a screen. Did you mean takes? What can be read around it still counts.`],
+      [`${list(good)}}\n`, '17:1-2 This brace closes nothing. What can be read around it still counts.'],
     ],
     fine: [list(good), '# nothing but a comment\n'],
   },

@@ -266,5 +266,6 @@ export class Cursor {
 /** A token as messages name it. */
 function show(token: Token): string {
   if (token.kind === 'end') return 'the end of the text';
+  if (token.kind === 'symbol' || token.kind === 'stray') return `“${token.text}”`;
   return token.text.length > 40 ? `${token.text.slice(0, 39)}…` : token.text;
 }

@@ -14,7 +14,7 @@ export interface MarginNote {
   readonly tone: Tone;
 }
 
-const counted = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`;
+const counted = (count: number, one: string, many: string): string => (count === 0 ? `no ${one}` : `${count} ${count === 1 ? one : many}`);
 
 /** What is said of arguments that do not hold; the worst comes first, since the margin has room for one. */
 const remarks: readonly [SupplyStatus, Tone, (names: string) => string][] = [

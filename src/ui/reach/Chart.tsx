@@ -20,6 +20,8 @@ interface Props {
 
 const laneHead = 132;
 const topHead = 28;
+/** Lines that climb over more rows than this are drawn as stubs until one of their ends is selected: too many of them side by side say nothing. */
+const farthest = 16;
 
 /** Columns are taps, lanes are modules. */
 export function Chart({ chart, scale, selected, detail, visible, onSelect, onFold }: Props) {
@@ -30,8 +32,13 @@ export function Chart({ chart, scale, selected, detail, visible, onSelect, onFol
     return routeEdges(chart, chart.edges.filter((edge) => edge.first || edge.tone !== 'holds' || isNear(edge)), scale);
   }, [chart, selected?.index, scale]);
   const onPath = useMemo(() => pathEdges(detail), [detail]);
-  const inSight = routed.filter(({ points }) =>
-    points.some(({ x, y }) => x >= visible.left && x <= visible.right && y >= visible.top && y <= visible.bottom));
+  const drawn = routed.map(({ edge, points, stub, climb }) => {
+    const isAskedFor = edge.from === selected?.index || edge.to === selected?.index || isOnPath(edge, onPath);
+    return { edge, points: climb > farthest * chart.metrics.row && !isAskedFor ? stub : points };
+  });
+  const inSight = drawn.filter(({ points }) =>
+    points.some(({ x }) => x >= visible.left && x <= visible.right)
+    && points.some(({ y }) => y >= visible.top) && points.some(({ y }) => y <= visible.bottom));
   const ordered = [...inSight].sort((a, b) => weightOf(a.edge, selected, onPath) - weightOf(b.edge, selected, onPath));
   const first = nodes[0]?.screen.index;
   return (

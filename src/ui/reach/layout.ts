@@ -20,7 +20,7 @@ export interface Metrics {
 /** At scale 1 a row holds a name and its arguments; below 0.8 the arguments are left out. */
 export function metricsAt(scale: number): Metrics {
   const details = scale >= 0.8;
-  return { row: (details ? 40 : 26) * scale, laneGap: 14 * scale, gutter: 46 * scale, character: 7.5 * scale, details };
+  return { row: (details ? 44 : 26) * scale, laneGap: 14 * scale, gutter: 46 * scale, character: 7.5 * scale, details };
 }
 
 export interface Node {

@@ -9,6 +9,10 @@ export interface Point {
 export interface RoutedEdge {
   readonly edge: Edge;
   readonly points: readonly Point[];
+  /** Its last bit alone, for lines that are too long to be drawn whole unless somebody asks for them. */
+  readonly stub: readonly Point[];
+  /** How far it goes up or down. */
+  readonly climb: number;
 }
 
 const dotGap = 8;
@@ -48,7 +52,8 @@ export function routeEdges(chart: Chart, edges: readonly Edge[], scale: number):
     const points = adjacent
       ? [exit, { x: track, y: exit.y }, { x: track, y: entry.y }, entry]
       : [exit, { x: track, y: exit.y }, { x: track, y: gapOf(to) }, { x: entry.x - 4 * scale, y: gapOf(to) }, { x: entry.x - 4 * scale, y: entry.y }, entry];
-    return { edge, points };
+    const stub = edge.tone === 'holds' || edge.first ? [{ x: entry.x - dotGap * scale, y: entry.y }, entry] : [exit, { x: exit.x + 2 * dotGap * scale, y: exit.y }];
+    return { edge, points, stub, climb: Math.abs(to.y - from.y) };
   });
 }
 

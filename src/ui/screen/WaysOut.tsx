@@ -15,11 +15,12 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
         {detail.waysOut.map((way) => {
           const names = way.steps.flatMap((step) => step.broken);
           const doubtful = way.steps.flatMap((step) => step.doubtful);
-          const broken = names.length > 0 || way.steps.some(namesNothing);
+          const broken = names.length > 0 || way.steps.length === 0 || way.steps.some(namesNothing);
           return (
             <li key={way.at} className={`border rounded-field px-2.5 py-1.5 ${broken ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}>
               <div className="flex items-baseline gap-x-2 flex-wrap">
                 <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => { address.go({ view: 'plan' }); session.goTo(way.at); }}>{way.trigger}</button>
+                {way.steps.length === 0 && <span className="text-error font-semibold">does nothing</span>}
                 {way.steps.map((step, index) => (
                   <Fragment key={index}>
                     <span className="text-mute">{index > 0 && 'then '}{step.kind}</span>

@@ -31,7 +31,7 @@ export function VerdictLine() {
   if (counts.missing > 0) parts.push({ key: 'missing', only: 'supply/missing', tone: 'text-error', content: <>{number(counts.missing)} missing</> });
   const doubtful = by('supply/') - by('supply/missing');
   if (doubtful > 0) parts.push({ key: 'doubtful', only: 'supply', tone: 'text-warning', content: <>{number(doubtful)} that {doubtful === 1 ? 'does' : 'do'} not fit or may not</> });
-  const unread = by('plan/');
+  const unread = by('plan/') - by('plan/no-start');
   if (unread > 0) parts.push({ key: 'plan', only: 'plan', tone: 'text-error', content: <>{number(unread)} {unread === 1 ? 'name or line does' : 'names or lines do'} not read</> });
   const untitled = by('name/');
   if (untitled > 0) parts.push({ key: 'name', only: 'name', tone: 'text-warning', content: <>{number(untitled)} without a title</> });
@@ -41,7 +41,7 @@ export function VerdictLine() {
     <section aria-label="Verdict" aria-live="off" className="flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100" title={counted(overview.findings.length, 'finding')}>
       {parts.map(({ key, only, tone, content }) => {
         const inner = <span className={tone}>{content}</span>;
-        const shape = 'flex items-center px-4 first:pl-0 border-r last:border-r-0 border-rule whitespace-nowrap';
+        const shape = 'flex items-center pr-4 mr-4 border-r last:border-r-0 border-rule whitespace-nowrap';
         return only === null ? <span key={key} className={shape}>{inner}</span> : (
           <a
             key={key}

@@ -11,13 +11,15 @@ export const noStart: Rule = {
   wrong: 'app "Huts"\nscreen hut "Hut" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\n',
   *check({ plan }) {
-    if (!plan.problems.some((problem) => problem.kind === 'no-start')) return;
+    // A plan without screens has not forgotten which one comes first.
+    const [first] = plan.screens;
+    if (!first || !plan.problems.some((problem) => problem.kind === 'no-start')) return;
     const app = plan.tree.declarations.find((node) => node.kind === 'app');
     const free = plan.screens.filter((screen) => screen.parameters.every(mayBeLeftOut));
     yield {
       range: app ? { from: app.from, to: app.to } : { from: 0, to: Math.min(1, plan.tree.text.length) },
       summary: say`No screen comes first.`,
-      detail: plan.screens.length > 0 ? say`Say where a cold start begins, as in ${`start ${(free[0] ?? plan.screens[0]!).label}`}.` : say`Add a screen, and name it behind ${'start'}.`,
+      detail: say`Say where a cold start begins, as in ${`start ${(free[0] ?? first).label}`}.`,
       subject: null,
       fixes: free.slice(0, 3).map((screen) => ({ label: `Start at ${screen.label}`, edits: [setStart(plan, screen)] })),
     };

@@ -15,7 +15,7 @@ export const syntax: Rule = {
       yield {
         range: { from, to },
         summary: say`${words(message)}`,
-        detail: say`The statement is left out until it can be read.`,
+        detail: say`What can be read around it still counts.`,
         subject: null,
         fixes: instead === null ? [] : [{ label: `Write ${instead}`, edits: [{ from, to, insert: instead }] }],
       };

@@ -1,0 +1,22 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from 'vitest';
+import { check } from '../../src/core/check';
+import { format } from '../../src/core/language/format';
+import { declarationWords, memberWords, plannedDeclarations, plannedMembers, plannedSteps, stepWords } from '../../src/core/language/keywords';
+import { baseTypes } from '../../src/core/plan/types';
+
+const page = readFileSync(new URL('../../docs/language.md', import.meta.url), 'utf8');
+const examples = [...page.matchAll(/```andante\n(.*?)```/gs)].map((match) => match[1]!);
+
+describe('docs/language.md', () => {
+  test('has examples', () => expect(examples.length).toBeGreaterThanOrEqual(5));
+
+  test.each(examples)('example %# reads, has no findings and is laid out', (example) => {
+    expect(check(example).findings.map((finding) => finding.summary)).toEqual([]);
+    expect(format(example)).toBe(example);
+  });
+
+  test.each([...declarationWords, ...memberWords, ...stepWords, ...baseTypes, ...plannedDeclarations, ...plannedMembers, ...plannedSteps])(
+    'tells of %s', (word) => expect(page).toMatch(new RegExp(`\\b${word}\\b`)),
+  );
+});
