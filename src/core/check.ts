@@ -2,11 +2,14 @@ import { parse } from './language/parse';
 import type { SyntaxTree } from './language/syntax';
 import type { Plan } from './plan/model';
 import { resolve } from './plan/resolve';
-import type { Reach } from './reach/reach';
+import type { Reach, ReachAnalysis } from './reach/reach';
 import { searchReach } from './reach/search';
 import { runRules } from './rules/catalogue';
 import type { Finding } from './rules/rule';
 import { checkSupply, type Supply } from './supply/supply';
+
+/** The analysis of reach that is in force: all else knows its verdicts alone. */
+const analyseReach: ReachAnalysis = searchReach;
 
 /** All that is known of a plan. */
 export interface Check {
@@ -30,7 +33,7 @@ export function check(text: string): Check {
 export function checkTree(tree: SyntaxTree): Check {
   const { text } = tree;
   const plan = resolve(tree);
-  const reach = searchReach(plan);
+  const reach = analyseReach(plan);
   const supply = checkSupply(plan);
   return { text, plan, reach, supply, findings: runRules({ text, plan, reach, supply }) };
 }

@@ -118,7 +118,7 @@ describe('the address', () => {
     await app.type('2');
     await app.find('[data-testid=chart]');
     expect(await app.driver.getCurrentUrl()).toMatch(new RegExp(`/plans/${id}/reach\\?screen=stay$`));
-    await app.click('changeStay');
+    await (await app.find('[data-screen=changeStay]')).click();
     await app.untilText('article h2', 'changeStay');
     await app.driver.navigate().back();
     await app.until(async () => (await app.text('article h2')) === 'stay', 'Back does not bring the selection back');

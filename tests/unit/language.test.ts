@@ -97,6 +97,7 @@ module n {
       for (const { from, to } of places) expect(from >= 0 && from <= to && to <= text.length, `${from}-${to} of ${text.length}`).toBe(true);
       for (const finding of result.findings) for (const fix of finding.fixes) applyEdits(text, fix.edits);
     };
+    for (let length = 0; length <= demo.length; length++) parse(demo.slice(0, length));
     for (let length = 0; length <= demo.length; length += 7) inside(demo.slice(0, length));
     fc.assert(fc.property(fc.nat(demo.length), fc.nat(60), fc.string({ maxLength: 8, unit: fc.constantFrom(...'{}()":,.?=#-/ \nab1é') }), (at, gap, insert) => {
       inside(demo.slice(0, at) + insert + demo.slice(at + gap));

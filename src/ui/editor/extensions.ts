@@ -36,5 +36,5 @@ export const editorExtensions = (session: Session): Extension => [
   keymap.of([
     ...closeBracketsKeymap, ...completionKeymap, ...searchKeymap, ...historyKeymap, ...defaultKeymap,
   ]),
-  EditorView.contentAttributes.of({ 'aria-label': 'Text of the plan', spellcheck: 'false', autocorrect: 'off', autocapitalize: 'off' }),
+  EditorView.contentAttributes.of({ 'aria-label': 'Text of the plan', tabindex: '0', spellcheck: 'false', autocorrect: 'off', autocapitalize: 'off' }),
 ];

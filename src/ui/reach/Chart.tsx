@@ -143,7 +143,7 @@ function NodeButton({ node, chart, scale, isSelected, focusable, onSelect }: Nod
       tabIndex={focusable ? 0 : -1}
       data-selected={isSelected || undefined}
       aria-pressed={isSelected}
-      aria-label={`${screen.label}, ${distance}${mark ? `, ${counted(screen.found, 'finding')}` : ''}`}
+      data-screen={screen.label}
       title={[screen.label, screen.title && `“${screen.title}”`, names].filter(Boolean).join('\n')}
       onClick={() => onSelect(screen.label)}
       className={`absolute text-left font-mono cursor-pointer rounded-field whitespace-nowrap hover:bg-base-200 ${isSelected ? 'bg-primary-wash hover:bg-primary-wash' : ''}`}
@@ -158,6 +158,7 @@ function NodeButton({ node, chart, scale, isSelected, focusable, onSelect }: Nod
       {details && names !== '' && (
         <span className="absolute text-mute truncate" style={{ left: 17 * scale, top: row / 2 + 5 * scale, fontSize: 10.5 * scale, maxWidth: chart.columnWidth - chart.metrics.gutter - 14 * scale, lineHeight: 1.15 }}>{names}</span>
       )}
+      <span className="sr-only">, {distance}{mark && `, ${counted(screen.found, 'finding')}`}</span>
     </button>
   );
 }

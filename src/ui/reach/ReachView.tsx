@@ -99,7 +99,7 @@ export function ReachView() {
         <Shelf stranded={chart.stranded} selected={selected}>
           <div className="flex items-center shrink-0" role="group" aria-label="Zoom">
             <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label="Smaller" title="Smaller ( − )" disabled={step === 0} onClick={() => zoom(-1)}>−</button>
-            <button type="button" className="btn btn-ghost btn-xs font-mono font-normal" aria-label="As it was" title="As it was ( 0 )" onClick={() => setStep(usual)}>{Math.round(scale * 100)}%</button>
+            <button type="button" className="btn btn-ghost btn-xs font-mono font-normal" aria-label={`${Math.round(scale * 100)}%, back to 100%`} title="As it was ( 0 )" onClick={() => setStep(usual)}>{`${Math.round(scale * 100)}%`}</button>
             <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label="Larger" title="Larger ( + )" disabled={step === scales.length - 1} onClick={() => zoom(1)}>+</button>
           </div>
         </Shelf>

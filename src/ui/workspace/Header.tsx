@@ -24,6 +24,7 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
       <Link href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px] shrink-0" title="All plans">
         <span className="double-bar h-[18px]" aria-hidden />Andante
       </Link>
+      <h1 className="sr-only">{name}</h1>
       <PlanMenu planId={planId} name={name} onRename={onRename} />
       <SaveNote />
       <nav aria-label="Views" className="flex gap-1 ml-2">

@@ -1,0 +1,27 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { AxeResults } from 'axe-core';
+import { expect, test } from 'vitest';
+import { useApp } from './use-app';
+
+const app = useApp();
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+/** What axe-core finds wrong with the page, as `rule: element`. */
+async function violations(): Promise<string[]> {
+  await app.driver.executeScript(axe);
+  const results = await app.driver.executeAsyncScript<AxeResults>('const done = arguments[0]; axe.run().then(done)');
+  return results.violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html.slice(0, 160)} ${node.any[0]?.message ?? ''}`));
+}
+
+test.each(['paper', 'dusk'])('every view, in the theme %s', async (theme) => {
+  const { id } = await app.create({ from: 'demo' });
+  const broken = await app.create({ text: 'app "B"\nscreen a {\n  on "x" psuh a\n' });
+  await app.open('/plans');
+  await app.driver.executeScript(`localStorage.setItem('andante:theme', '${theme}')`);
+  for (const path of ['/plans', `/plans/${id}`, `/plans/${id}?screen=stay`, `/plans/${id}/reach?screen=hut`, `/plans/${broken.id}`, `/plans/${broken.id}/reach`, '/plans/nosuchplan00']) {
+    await app.open(path);
+    await app.find(path.includes('/reach') ? '[data-testid=chart]' : path.length > 10 && !path.includes('nosuch') ? '.cm-content' : 'main');
+    expect(await violations(), path).toEqual([]);
+  }
+});
