@@ -4,13 +4,15 @@ import { generatePlan } from './generate';
 
 const screens = 500;
 const strokes = 60;
+/** From keystroke to keystroke at least, in milliseconds: eight a second, a fast typist. */
+const cadence = 125;
 
 /**
  * Types and deletes a letter behind a screen's name, so that its note in the margin changes each time; runs in the page
  * and gives the milliseconds from each keystroke to its note, by way of the worker and back.
  */
 const measure = `
-  const [strokes, done] = arguments;
+  const [strokes, cadence, done] = arguments;
   const note = () => [...document.querySelectorAll('.cm-margin .margin-note')].map((element) => element.textContent).join('|');
   const taken = [];
   const stroke = (round) => {
@@ -20,8 +22,9 @@ const measure = `
     const watch = new MutationObserver(() => {
       if (note() === before) return;
       watch.disconnect();
-      taken.push(performance.now() - begin);
-      setTimeout(stroke, 30, round + 1);
+      const now = performance.now();
+      taken.push(now - begin);
+      setTimeout(stroke, Math.max(0, cadence - (now - begin)), round + 1);
     });
     watch.observe(document.querySelector('.cm-gutters-after'), { subtree: true, childList: true, characterData: true });
     document.execCommand(round % 2 === 0 ? 'insertText' : 'delete', false, 'x');
@@ -45,9 +48,9 @@ try {
   const way = lines.findIndex((line, index) => index > head && /reset s\d+$/.test(line));
   for (let line = head; line < way; line++) await app.type(Key.ARROW_DOWN);
   await app.type(Key.END);
-  const taken = ((await app.driver.executeAsyncScript(measure, strokes)) as number[]).slice(4).sort((a, b) => a - b);
+  const taken = ((await app.driver.executeAsyncScript(measure, strokes, cadence)) as number[]).slice(4).sort((a, b) => a - b);
   const at = (share: number): string => taken[Math.min(taken.length - 1, Math.floor(taken.length * share))]!.toFixed(0);
-  console.log(`Keystroke to margin at ${screens} screens, ${taken.length} strokes: median ${at(0.5)} ms, p95 ${at(0.95)} ms, worst ${at(1)} ms.`);
+  console.log(`Keystroke to margin at ${screens} screens, ${taken.length} strokes, eight a second: median ${at(0.5)} ms, p95 ${at(0.95)} ms, worst ${at(1)} ms.`);
   const holds = Number(at(0.95)) < 100;
   console.log(`The p95 ${holds ? 'stays under' : 'EXCEEDS'} 100 ms.`);
   if (!holds) process.exitCode = 1;

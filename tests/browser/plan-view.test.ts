@@ -1,4 +1,4 @@
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { useApp } from './use-app';
 
@@ -86,6 +86,17 @@ describe('the text', () => {
     await app.chord(Key.SHIFT, Key.F8);
     await app.untilText('article h2', 'explore');
     await app.untilText('.cm-margin', 'hutId always the same');
+  });
+
+  test('resting the pointer on underlined words says what is wrong, and offers the fixes', async () => {
+    const { id } = await app.create({ from: 'demo' });
+    await app.openPlan(id, '?screen=stay');
+    await app.untilText('article h2', 'stay');
+    const underlined = By.xpath("//div[contains(@class, 'cm-line')][contains(., 'See hut')]//span[contains(@class, 'found-error')]");
+    await app.driver.actions().move({ origin: await app.driver.wait(until.elementLocated(underlined)) }).perform();
+    await app.untilText('.found-tip', 'hut takes hutId: HutId and has no default');
+    await (await app.find('.found-tip .fix-button')).click();
+    await app.untilStored(id, 'push hut(hutId: stay.hut)');
   });
 
   test('the verdict leads to the findings behind it', async () => {

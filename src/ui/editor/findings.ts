@@ -59,7 +59,10 @@ const tooltip = (session: Session): Extension => hoverTooltip((view, at) => {
           button.type = 'button';
           button.className = 'fix-button';
           button.textContent = fix.label;
-          button.onclick = () => session.edit(fix.edits);
+          button.onclick = () => {
+            const basis = view.state.field(analysedField)?.overview;
+            if (basis) session.edit(fix.edits, basis);
+          };
           block.append(button);
         }
         dom.append(block);

@@ -1,13 +1,13 @@
 'use client';
 
-import { useEffect, useRef, useSyncExternalStore } from 'react';
+import { memo, useEffect, useRef, useSyncExternalStore } from 'react';
 import { FindingsList } from '../findings/FindingsList';
 import { PlanPanel } from '../screen/PlanPanel';
 import { ScreenPanel } from '../screen/ScreenPanel';
 import { useWorkspace } from '../workspace/context';
 
 /** The text with its margin, the screen under the caret beside it, the findings beneath. */
-export function PlanView() {
+export const PlanView = memo(function PlanView() {
   const { session, snapshot, address } = useWorkspace();
   const place = useRef<HTMLDivElement>(null);
   const caret = useSyncExternalStore(session.subscribeToCaret, session.getCaret, session.getCaret);
@@ -50,4 +50,4 @@ export function PlanView() {
       </div>
     </main>
   );
-}
+});

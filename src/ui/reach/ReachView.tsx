@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { PlanPanel } from '../screen/PlanPanel';
 import { ScreenPanel } from '../screen/ScreenPanel';
 import { useWorkspace } from '../workspace/context';
@@ -15,7 +15,7 @@ const usual = scales.indexOf(1);
 const arrows: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
 
 /** How far everything is, and what nobody can get to. */
-export function ReachView() {
+export const ReachView = memo(function ReachView() {
   const { session, snapshot, address } = useWorkspace();
   const { overview } = snapshot;
   const [step, setStep] = useState<number>(usual);
@@ -109,4 +109,4 @@ export function ReachView() {
       </div>
     </main>
   );
-}
+});

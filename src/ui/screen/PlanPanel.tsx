@@ -22,7 +22,7 @@ export const PlanPanel = memo(function PlanPanel() {
         <h2 className="text-[16px] font-semibold">An empty plan</h2>
         <p>Name the app, say which screen comes first, and write down the screens. Their arguments and what leads where can follow.</p>
         <pre className="plan-text bg-base-200 rounded-field p-3 overflow-auto">{firstPlan}</pre>
-        <p><button type="button" className="fix-button" onClick={() => session.edit([{ from: 0, to: 0, insert: firstPlan }])}>Begin with this</button></p>
+        <p><button type="button" className="fix-button" onClick={() => session.edit([{ from: 0, to: 0, insert: firstPlan }], snapshot.overview)}>Begin with this</button></p>
       </div>
     );
   }

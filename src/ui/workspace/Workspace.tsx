@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { Overview } from '../../core/report/overview';
 import type { Finding, Fix } from '../../core/rules/rule';
@@ -20,7 +20,8 @@ import { VerdictLine } from './VerdictLine';
 /** An open plan: the header and the verdict line over one of the views. */
 export function Workspace({ plan, overview, detail }: { plan: PlanDocument; overview: Overview; detail: ScreenDetail | null }) {
   const [session] = useState(() => new Session(plan, overview, detail, editorExtensions));
-  const snapshot = useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot);
+  // The margin follows each analysis at once; what stands around the text may be drawn a moment later, between keystrokes.
+  const snapshot = useDeferredValue(useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot));
   const address = useAddress(plan.id);
   const [said, setSaid] = useState('');
   const [name, setName] = useState(plan.name);
@@ -45,8 +46,8 @@ export function Workspace({ plan, overview, detail }: { plan: PlanDocument; over
   }, [address, session]);
 
   const applyFix = useCallback((fix: Fix) => {
-    setSaid(session.edit(fix.edits) ? `${fix.label}: done. Undo with Ctrl+Z.` : 'The text has just changed there; try again.');
-  }, [session]);
+    setSaid(session.edit(fix.edits, snapshot.overview) ? `${fix.label}: done. Undo with Ctrl+Z.` : 'The text has just changed there; try again.');
+  }, [session, snapshot.overview]);
 
   const value = useMemo<WorkspaceValue>(
     () => ({ session, snapshot, address, select, showFinding, applyFix }),

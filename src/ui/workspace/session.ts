@@ -150,9 +150,11 @@ export class Session {
   /**
    * Makes edits that were computed on the analysed text.
    *
-   * @returns false where the text has changed in the same places since; the next analysis brings new ones
+   * @param basis the analysis that they are from
+   * @returns false where there is a newer analysis, or the text has changed in the same places since; new edits are on their way
    */
-  edit(edits: readonly TextEdit[]): boolean {
+  edit(edits: readonly TextEdit[], basis: Overview): boolean {
+    if (basis !== this.snapshot.overview) return false;
     const since = this.changesSince();
     for (const { from, to } of edits) {
       if (since && since.touchesRange(from, to)) return false;
