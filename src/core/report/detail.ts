@@ -4,6 +4,7 @@ import type { Step, Transition } from '../plan/model';
 import { showType } from '../plan/types';
 import { showValue, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
 import { findingsByScreen } from './overview';
+import { indexWays } from './way-index';
 import { brokenArguments, doubtfulArguments, toneOfWay, type WayTone } from './tone';
 
 export interface ParameterCard {
@@ -70,13 +71,10 @@ export interface ScreenDetail {
 
 /** The detail of the screen with that label, in one variant (by default the first); null where there is none. */
 export function detail(check: Check, label: string | null, variant = 0): ScreenDetail | null {
-  const { plan, reach, supply, findings } = check;
+  const { plan, reach, findings } = check;
   const screen = plan.screens.find((one) => one.label === label);
   if (!screen) return null;
-  const byStep = new Map<Step, WayIn>();
-  for (const wayIn of supply.waysIn) {
-    if (wayIn.site.kind === 'transition' && wayIn.site.transition.screen === screen) byStep.set(wayIn.site.step, wayIn);
-  }
+  const { into, byStep } = indexWays(check);
   const { walk } = reach.variants[variant]!.verdicts[screen.index]!;
   return {
     index: screen.index, label: screen.label, doc: screen.node.doc, private: screen.private,
@@ -84,7 +82,7 @@ export function detail(check: Check, label: string | null, variant = 0): ScreenD
     walk: walk?.map((tap): WalkStep => ({
       label: tap.kind === 'back' ? 'Back' : tap.transition.trigger, back: tap.kind === 'back', shows: tap.shows.index,
     })) ?? null,
-    waysIn: supply.waysIn.filter((wayIn) => wayIn.target === screen).map(wayInCard),
+    waysIn: into[screen.index]!.map(wayInCard),
     waysOut: screen.transitions.map((transition) => wayOutCard(transition, byStep)),
     links: screen.links.map((link) => ({ pattern: link.pattern?.text ?? '', at: link.from })),
     findings: findingsByScreen(plan.screens, findings)[screen.index]!,

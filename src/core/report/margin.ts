@@ -3,6 +3,7 @@ import type { Check } from '../check';
 import { mayBeLeftOut, type Screen, type Step, type Transition } from '../plan/model';
 import type { Verdict } from '../reach/reach';
 import type { SupplyStatus, WayIn } from '../supply/supply';
+import { indexWays } from './way-index';
 
 /** `holds` is proved, `broken` and `doubtful` have a finding, `plain` is a remark. */
 export type Tone = 'holds' | 'broken' | 'doubtful' | 'plain';
@@ -25,17 +26,14 @@ const remarks: readonly [SupplyStatus, Tone, (names: string) => string][] = [
   ['fixed-id', 'doubtful', (names) => `${names} always the same`],
 ];
 
-/**
- * @param verdicts by the index of a screen
- * @param waysIn by the index of the screen that is entered
- * @param byStep the way in that a step is, where it opens a known screen
- */
-export function marginNotes(
-  { plan }: Check, verdicts: readonly Verdict[], waysIn: readonly (readonly WayIn[])[], byStep: ReadonlyMap<Step, WayIn>,
-): MarginNote[] {
+/** The notes for a whole plan, in the order of the text, in one variant (by default the first). Linear in the plan. */
+export function marginNotes(check: Check, variant = 0): MarginNote[] {
+  const { plan, reach } = check;
+  const { verdicts } = reach.variants[variant]!;
+  const { into, byStep } = indexWays(check);
   const notes: MarginNote[] = [];
   for (const screen of plan.screens) {
-    const entering = waysIn[screen.index]!;
+    const entering = into[screen.index]!;
     notes.push(noteOnScreen(screen, verdicts[screen.index]!, entering.length));
     screen.parameters.forEach((parameter, index) => {
       let bring = 0;

@@ -1,14 +1,12 @@
 /**
- * What the views show of a whole plan, as plain data that a worker can post at every keystroke: small, without what is
- * shown of one screen alone (see `detail.ts`). Places are offsets, screens are known by their index. The views lay it
+ * What the views show of a whole plan, as plain data that a worker can post at every keystroke: small, without the notes
+ * in the margin (see `margin.ts`) and what is shown of one screen alone (see `detail.ts`). Places are offsets, screens are known by their index. The views lay it
  * out and decide nothing.
  */
 import type { Check } from '../check';
 import type { Screen, Step } from '../plan/model';
 import { severities, type Finding, type Severity } from '../rules/rule';
-import type { WayIn } from '../supply/supply';
 import { countAll, type Counts } from './counts';
-import { marginNotes, type MarginNote } from './margin';
 import { toneOfWay, type WayTone } from './tone';
 
 export interface ScreenCard {
@@ -49,21 +47,16 @@ export interface Overview {
   readonly screens: readonly ScreenCard[];
   readonly ways: readonly Way[];
   readonly findings: readonly Finding[];
-  readonly margin: readonly MarginNote[];
 }
 
 /** The overview of one variant (by default the first). Linear in the plan and its findings. */
 export function overview(check: Check, variant = 0): Overview {
   const { plan, reach, supply, findings } = check;
   const verdicts = reach.variants[variant]!.verdicts;
-  const waysIn: WayIn[][] = plan.screens.map(() => []);
-  const byStep = new Map<Step, WayIn>();
   const ways: Way[] = [];
   for (const wayIn of supply.waysIn) {
-    waysIn[wayIn.target.index]!.push(wayIn);
     if (wayIn.site.kind !== 'transition') continue;
     const { transition, step } = wayIn.site;
-    byStep.set(step, wayIn);
     ways.push({ from: transition.screen.index, to: wayIn.target.index, kind: step.kind, tone: toneOfWay(wayIn) });
   }
   const moduleIndex = new Map(plan.modules.map((module, index) => [module, index]));
@@ -87,7 +80,6 @@ export function overview(check: Check, variant = 0): Overview {
       };
     }),
     ways, findings,
-    margin: marginNotes(check, verdicts, waysIn, byStep),
   };
 }
 

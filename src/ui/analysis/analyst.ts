@@ -1,8 +1,16 @@
 import type { Completions } from '../../core/assist/complete';
 import type { ScreenDetail } from '../../core/report/detail';
+import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
-import { unpack } from './packing';
+import { unpackMargin, unpackOverview } from './packing';
 import type { Answer, Question } from './protocol';
+
+export interface AnalystListener {
+  marginCame(seq: number, margin: readonly MarginNote[]): void;
+  overviewCame(seq: number, overview: Overview, detail: ScreenDetail | null): void;
+  /** Another screen is watched, and this is its detail. */
+  detailCame(detail: ScreenDetail | null): void;
+}
 
 /** The page's side of the worker. */
 export class Analyst {
@@ -10,20 +18,17 @@ export class Analyst {
   private readonly asked = new Map<number, (answer: Answer) => void>();
   private nextId = 1;
 
-  /**
-   * @param onOverview takes each analysis, with the number of the text that it is of
-   * @param onDetail takes the detail of the watched screen, where another one is watched
-   */
-  constructor(onOverview: (seq: number, overview: Overview, detail: ScreenDetail | null) => void, onDetail: (detail: ScreenDetail | null) => void) {
+  /** @param listener hears what the worker finds, each time with the number of the text that it is of */
+  constructor(listener: AnalystListener) {
     this.worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
     this.worker.onmessage = ({ data }: MessageEvent<Answer>) => {
-      if (data.kind === 'check') {
-        onOverview(data.seq, unpack(data.overview), data.detail);
-      } else if (data.kind === 'watch') {
-        onDetail(data.detail);
-      } else {
-        this.asked.get(data.id)?.(data);
-        this.asked.delete(data.id);
+      switch (data.kind) {
+        case 'margin': return listener.marginCame(data.seq, unpackMargin(data.margin));
+        case 'check': return listener.overviewCame(data.seq, unpackOverview(data.overview), data.detail);
+        case 'watch': return listener.detailCame(data.detail);
+        default:
+          this.asked.get(data.id)?.(data);
+          this.asked.delete(data.id);
       }
     };
   }

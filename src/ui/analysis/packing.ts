@@ -1,18 +1,17 @@
 /**
- * An overview on its way from the worker: the two lists that have a row for nearly every line of the plan travel as
+ * An analysis on its way from the worker: the two lists that have a row for nearly every line of the plan travel as
  * columns of numbers, since copying thousands of small objects between threads costs more than making them again.
  */
 import type { MarginNote } from '../../core/report/margin';
 import type { Overview, Way } from '../../core/report/overview';
 
 export interface PackedOverview {
-  readonly rest: Omit<Overview, 'ways' | 'margin'>;
+  readonly rest: Omit<Overview, 'ways'>;
   readonly ways: PackedRows;
-  readonly margin: PackedRows;
 }
 
 /** Rows of equal length: numbers as they are, words as places in a table of words. */
-interface PackedRows {
+export interface PackedRows {
   readonly words: readonly string[];
   readonly numbers: Uint32Array<ArrayBuffer>;
 }
@@ -41,24 +40,31 @@ function* unpackRows({ numbers }: PackedRows, width: number): Generator<Uint32Ar
   for (let at = 0; at < numbers.length; at += width) yield numbers.subarray(at, at + width);
 }
 
-export function pack({ ways, margin, ...rest }: Overview): PackedOverview {
-  const wayWords = new Packer();
-  const noteWords = new Packer();
+export function packOverview({ ways, ...rest }: Overview): PackedOverview {
+  const packer = new Packer();
+  return { rest, ways: packer.rows(ways, 4, ({ from, to, kind, tone }) => [from, to, packer.word(kind), packer.word(tone)]) };
+}
+
+/** The ways are made only when somebody asks for them: the Plan view never does. */
+export function unpackOverview({ rest, ways }: PackedOverview): Overview {
+  let made: Way[] | null = null;
   return {
-    rest,
-    ways: wayWords.rows(ways, 4, ({ from, to, kind, tone }) => [from, to, wayWords.word(kind), wayWords.word(tone)]),
-    margin: noteWords.rows(margin, 3, ({ at, text, tone }) => [at, noteWords.word(text), noteWords.word(tone)]),
+    ...rest,
+    get ways() {
+      made ??= Array.from(unpackRows(ways, 4), ([from, to, kind, tone]): Way => ({
+        from: from!, to: to!, kind: ways.words[kind!] as Way['kind'], tone: ways.words[tone!] as Way['tone'],
+      }));
+      return made;
+    },
   };
 }
 
-export function unpack({ rest, ways, margin }: PackedOverview): Overview {
-  return {
-    ...rest,
-    ways: Array.from(unpackRows(ways, 4), ([from, to, kind, tone]): Way => ({
-      from: from!, to: to!, kind: ways.words[kind!] as Way['kind'], tone: ways.words[tone!] as Way['tone'],
-    })),
-    margin: Array.from(unpackRows(margin, 3), ([at, text, tone]): MarginNote => ({
-      at: at!, text: margin.words[text!]!, tone: margin.words[tone!] as MarginNote['tone'],
-    })),
-  };
+export function packMargin(margin: readonly MarginNote[]): PackedRows {
+  const packer = new Packer();
+  return packer.rows(margin, 3, ({ at, text, tone }) => [at, packer.word(text), packer.word(tone)]);
 }
+
+export const unpackMargin = (margin: PackedRows): MarginNote[] =>
+  Array.from(unpackRows(margin, 3), ([at, text, tone]): MarginNote => ({
+    at: at!, text: margin.words[text!]!, tone: margin.words[tone!] as MarginNote['tone'],
+  }));

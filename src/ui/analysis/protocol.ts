@@ -1,6 +1,6 @@
 import type { Completions } from '../../core/assist/complete';
 import type { ScreenDetail } from '../../core/report/detail';
-import type { PackedOverview } from './packing';
+import type { PackedOverview, PackedRows } from './packing';
 
 /** What the page asks of the worker. `seq` numbers the texts of one plan; a later one overtakes those before it. */
 export type Question =
@@ -11,6 +11,8 @@ export type Question =
   | { readonly kind: 'format'; readonly id: number; readonly text: string };
 
 export type Answer =
+  /** Comes first, since it stands beside what is being typed; the rest follows. */
+  | { readonly kind: 'margin'; readonly seq: number; readonly margin: PackedRows }
   | { readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview; readonly detail: ScreenDetail | null }
   | { readonly kind: 'watch'; readonly detail: ScreenDetail | null }
   | { readonly kind: 'complete'; readonly id: number; readonly completions: Completions | null }

@@ -4,8 +4,9 @@ import { checkTree, type Check } from '../../core/check';
 import { IncrementalParser } from '../../core/language/incremental';
 import { format } from '../../core/language/format';
 import { detail } from '../../core/report/detail';
+import { marginNotes } from '../../core/report/margin';
 import { overview } from '../../core/report/overview';
-import { pack } from './packing';
+import { packMargin, packOverview } from './packing';
 import type { Answer, Question } from './protocol';
 
 declare const self: DedicatedWorkerGlobalScope;
@@ -28,7 +29,8 @@ function checkWaiting(): void {
   waiting = null;
   if (!question) return;
   const result = checked(question.text);
-  answer({ kind: 'check', seq: question.seq, overview: pack(overview(result)), detail: detail(result, watched) });
+  answer({ kind: 'margin', seq: question.seq, margin: packMargin(marginNotes(result)) });
+  answer({ kind: 'check', seq: question.seq, overview: packOverview(overview(result)), detail: detail(result, watched) });
 }
 
 self.onmessage = ({ data }: MessageEvent<Question>) => {

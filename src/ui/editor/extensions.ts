@@ -10,7 +10,7 @@ import { completionFrom } from './completion';
 import { findingMarks } from './findings';
 import { andanteLanguage } from './language';
 import { marginGutter } from './margin';
-import { analysedField } from './overview-effect';
+import { marginField, overviewField } from './overview-effect';
 
 /** Everything that the editor of a plan is made of. */
 export const editorExtensions = (session: Session): Extension => [
@@ -27,7 +27,8 @@ export const editorExtensions = (session: Session): Extension => [
   highlightActiveLine(),
   highlightSelectionMatches({ minSelectionLength: 3 }),
   search({ top: true }),
-  analysedField,
+  overviewField,
+  marginField,
   andanteLanguage,
   findingMarks(session),
   marginGutter,

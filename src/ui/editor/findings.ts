@@ -2,7 +2,7 @@ import { hoverTooltip, Decoration, EditorView, type DecorationSet } from '@codem
 import { RangeSetBuilder, StateField, type Extension } from '@codemirror/state';
 import type { Finding } from '../../core/rules/rule';
 import type { Session } from '../workspace/session';
-import { analysedField, mapped, showOverview } from './overview-effect';
+import { mapped, overviewField, showOverview } from './overview-effect';
 import { messageElement } from './message-element';
 
 /** Findings beneath the text: the words that are to blame are underlined, the lines of errors washed. */
@@ -10,12 +10,12 @@ const decorations = StateField.define<DecorationSet>({
   create: () => Decoration.none,
   update(value, transaction) {
     if (!transaction.effects.some((effect) => effect.is(showOverview))) return value.map(transaction.changes);
-    const analysed = transaction.state.field(analysedField);
+    const analysed = transaction.state.field(overviewField);
     if (!analysed) return value;
     const { doc } = transaction.state;
     const ranges: { from: number; to: number; decoration: Decoration }[] = [];
     const washed = new Set<number>();
-    for (const { range, severity } of analysed.overview.findings) {
+    for (const { range, severity } of analysed.value.findings) {
       const from = mapped(analysed, range.from);
       const to = Math.min(doc.length, Math.max(mapped(analysed, range.to), from));
       if (to > from) ranges.push({ from, to, decoration: Decoration.mark({ class: `found found-${severity}` }) });
@@ -35,9 +35,9 @@ const decorations = StateField.define<DecorationSet>({
 
 /** The findings at an offset of the text as it is now. */
 function findingsAt(state: EditorView['state'], at: number): Finding[] {
-  const analysed = state.field(analysedField);
+  const analysed = state.field(overviewField);
   if (!analysed) return [];
-  return analysed.overview.findings.filter(({ range }) => mapped(analysed, range.from) <= at && at <= mapped(analysed, range.to));
+  return analysed.value.findings.filter(({ range }) => mapped(analysed, range.from) <= at && at <= mapped(analysed, range.to));
 }
 
 /** Resting the pointer on underlined words shows what is wrong with them, and the fixes. */
@@ -60,7 +60,7 @@ const tooltip = (session: Session): Extension => hoverTooltip((view, at) => {
           button.className = 'fix-button';
           button.textContent = fix.label;
           button.onclick = () => {
-            const basis = view.state.field(analysedField)?.overview;
+            const basis = view.state.field(overviewField)?.value;
             if (basis) session.edit(fix.edits, basis);
           };
           block.append(button);

@@ -1,7 +1,7 @@
 import type { BlockInfo, EditorView } from '@codemirror/view';
 import { gutter, GutterMarker } from '@codemirror/view';
 import type { MarginNote } from '../../core/report/margin';
-import { analysedField, mapped, showOverview, unmapped } from './overview-effect';
+import { marginField, mapped, showMargin, unmapped } from './overview-effect';
 
 class NoteMarker extends GutterMarker {
   constructor(private readonly note: MarginNote) {
@@ -37,9 +37,9 @@ function firstFrom(notes: readonly MarginNote[], offset: number): number {
 
 /** The note on a line: of several the worst. Looked up when the line is drawn, since most lines never are. */
 function noteOnLine(view: EditorView, line: BlockInfo): NoteMarker | null {
-  const analysed = view.state.field(analysedField);
+  const analysed = view.state.field(marginField);
   if (!analysed) return null;
-  const notes = analysed.overview.margin;
+  const notes = analysed.value;
   let worst: MarginNote | null = null;
   for (let at = firstFrom(notes, unmapped(analysed, line.from)); at < notes.length; at++) {
     const note = notes[at]!;
@@ -55,6 +55,6 @@ export const marginGutter = gutter({
   class: 'cm-margin',
   side: 'after',
   lineMarker: noteOnLine,
-  lineMarkerChange: (update) => update.transactions.some((transaction) => transaction.effects.some((effect) => effect.is(showOverview))),
+  lineMarkerChange: (update) => update.transactions.some((transaction) => transaction.effects.some((effect) => effect.is(showMargin))),
   initialSpacer: () => new NoteMarker({ at: 0, text: '', tone: 'plain' }),
 });

@@ -1,27 +1,34 @@
-import { StateEffect, StateField, type ChangeDesc } from '@codemirror/state';
+import { StateEffect, StateField, type ChangeDesc, type Transaction } from '@codemirror/state';
+import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
 
-interface Analysed {
-  readonly overview: Overview;
-  /** What has changed since the text that was analysed; null where nothing has. */
+/** Something that was computed on a text, and what has changed in that text since; null where nothing has. */
+export interface Dated<T> {
+  readonly value: T;
   readonly since: ChangeDesc | null;
 }
 
-/** Brings a new analysis into the editor. */
-export const showOverview = StateEffect.define<Analysed>();
+/** Bring a new analysis into the editor. */
+export const showOverview = StateEffect.define<Dated<Overview>>();
+export const showMargin = StateEffect.define<Dated<readonly MarginNote[]>>();
 
-/** The analysis that the editor shows. Its offsets are of the analysed text: map them through `since`. */
-export const analysedField = StateField.define<Analysed | null>({
-  create: () => null,
-  update(value, transaction) {
-    for (const effect of transaction.effects) if (effect.is(showOverview)) return effect.value;
-    if (!value || !transaction.docChanged) return value;
-    return { overview: value.overview, since: value.since ? value.since.composeDesc(transaction.changes) : transaction.changes.desc };
-  },
-});
+/** Keeps the last value that an effect brought. Its offsets are of its own text: map them through `since`. */
+function dated<T>(effectType: ReturnType<typeof StateEffect.define<Dated<T>>>): StateField<Dated<T> | null> {
+  return StateField.define<Dated<T> | null>({
+    create: () => null,
+    update(last, transaction: Transaction) {
+      for (const effect of transaction.effects) if (effect.is(effectType)) return effect.value;
+      if (!last || !transaction.docChanged) return last;
+      return { value: last.value, since: last.since ? last.since.composeDesc(transaction.changes) : transaction.changes.desc };
+    },
+  });
+}
 
-/** An offset of the analysed text in the text as it is now. */
-export const mapped = ({ since }: Analysed, offset: number): number => (since ? since.mapPos(offset) : offset);
+export const overviewField = dated(showOverview);
+export const marginField = dated(showMargin);
 
-/** An offset of the text as it is now in the analysed text. */
-export const unmapped = ({ since }: Analysed, offset: number): number => (since ? since.invertedDesc.mapPos(offset) : offset);
+/** An offset of the text that something was computed on, in the text as it is now. */
+export const mapped = ({ since }: Dated<unknown>, offset: number): number => (since ? since.mapPos(offset) : offset);
+
+/** The other way about. */
+export const unmapped = ({ since }: Dated<unknown>, offset: number): number => (since ? since.invertedDesc.mapPos(offset) : offset);

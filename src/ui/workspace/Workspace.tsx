@@ -1,8 +1,6 @@
 'use client';
 
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import type { ScreenDetail } from '../../core/report/detail';
-import type { Overview } from '../../core/report/overview';
 import type { Finding, Fix } from '../../core/rules/rule';
 import type { PlanDocument } from '../../wire/plans';
 import { editorExtensions } from '../editor/extensions';
@@ -13,13 +11,13 @@ import { ConflictBar } from './ConflictBar';
 import { WorkspaceProvider, type WorkspaceValue } from './context';
 import { Header } from './Header';
 import { KeysDialog } from './KeysDialog';
-import { Session } from './session';
+import { Session, type Analysis } from './session';
 import { useWorkspaceKeys } from './keys';
 import { VerdictLine } from './VerdictLine';
 
 /** An open plan: the header and the verdict line over one of the views. */
-export function Workspace({ plan, overview, detail }: { plan: PlanDocument; overview: Overview; detail: ScreenDetail | null }) {
-  const [session] = useState(() => new Session(plan, overview, detail, editorExtensions));
+export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: Analysis }) {
+  const [session] = useState(() => new Session(plan, analysis, editorExtensions));
   // The margin follows each analysis at once; what stands around the text may be drawn a moment later, between keystrokes.
   const snapshot = useDeferredValue(useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot));
   const address = useAddress(plan.id);

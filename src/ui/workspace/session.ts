@@ -1,14 +1,22 @@
 import { redo, undo } from '@codemirror/commands';
-import type { ChangeSet} from '@codemirror/state';
-import { EditorState, Transaction, type Extension, type Text, type TransactionSpec } from '@codemirror/state';
+import { EditorState, type ChangeSet, type Extension, type Text, type Transaction, type TransactionSpec } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import type { TextEdit } from '../../core/language/edits';
 import type { ScreenDetail } from '../../core/report/detail';
+import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
 import type { PlanDocument } from '../../wire/plans';
 import { Analyst } from '../analysis/analyst';
-import { showOverview } from '../editor/overview-effect';
+import { showMargin, showOverview } from '../editor/overview-effect';
 import { Saver, type SaveState } from './saver';
+
+/** An analysis of a whole plan, as the page arrives with it. */
+export interface Analysis {
+  readonly overview: Overview;
+  readonly margin: readonly MarginNote[];
+  /** Of the screen that the address names. */
+  readonly detail: ScreenDetail | null;
+}
 
 /** What the views see of the analysis; a new object with each change. */
 export interface Snapshot {
@@ -41,9 +49,9 @@ export class Session {
   /** The change that made each text that is not analysed yet. */
   private pending: { seq: number; changes: ChangeSet }[] = [];
 
-  constructor(readonly plan: PlanDocument, overview: Overview, detail: ScreenDetail | null, extensions: (session: Session) => Extension) {
+  constructor(readonly plan: PlanDocument, { overview, margin, detail }: Analysis, extensions: (session: Session) => Extension) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
-    this.state = this.state.update({ effects: showOverview.of({ overview, since: null }) }).state;
+    this.state = this.state.update({ effects: [showOverview.of({ value: overview, since: null }), showMargin.of({ value: margin, since: null })] }).state;
     this.watched = detail?.label ?? null;
     this.snapshot = { overview, detail };
     this.save = { kind: 'saved', at: plan.updatedAt };
@@ -51,10 +59,11 @@ export class Session {
 
   /** Starts the worker and the saving; returns what stops them. */
   start(): () => void {
-    const analyst = new Analyst(
-      (seq, overview, detail) => this.analysisCame(seq, overview, detail),
-      (detail) => this.publish({ detail }),
-    );
+    const analyst = new Analyst({
+      marginCame: (seq, value) => this.dispatch({ effects: showMargin.of({ value, since: this.changesAfter(seq) }) }),
+      overviewCame: (seq, overview, detail) => this.analysisCame(seq, overview, detail),
+      detailCame: (detail) => this.publish({ detail }),
+    });
     const saver = new Saver(
       this.plan, () => this.text, (save) => {
         this.save = save;
@@ -237,6 +246,12 @@ export class Session {
     return this.changes[0]!;
   }
 
+  /** What has changed after the text of that number; null where nothing has. */
+  private changesAfter(seq: number): ChangeSet | null {
+    const later = this.pending.filter((one) => one.seq > seq).map((one) => one.changes);
+    return later.length === 0 ? null : later.reduce((all, next) => all.compose(next));
+  }
+
   private follow(): Extension {
     return EditorView.updateListener.of((update) => {
       for (const transaction of update.transactions) this.transacted(transaction);
@@ -258,7 +273,7 @@ export class Session {
     this.analysed = seq;
     this.pending = this.pending.filter((one) => one.seq > seq);
     this.changes = this.pending.map((one) => one.changes);
-    this.dispatch({ effects: showOverview.of({ overview, since: this.changesSince() }), annotations: Transaction.addToHistory.of(false) });
+    this.dispatch({ effects: showOverview.of({ value: overview, since: this.changesSince() }) });
     this.publish({ overview, detail });
   }
 

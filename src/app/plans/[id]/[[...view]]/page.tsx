@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { check } from '../../../../core/check';
 import { detail } from '../../../../core/report/detail';
+import { marginNotes } from '../../../../core/report/margin';
 import { overview } from '../../../../core/report/overview';
 import { plans } from '../../../../server/plans';
 import { Workspace } from '../../../../ui/workspace/Workspace';
@@ -26,5 +27,8 @@ export default async function PlanPage({ params, searchParams }: Props) {
   if (!plan || view.length > 1 || (view[0] !== undefined && !isView(view[0]))) notFound();
   const { screen } = await searchParams;
   const result = check(plan.text);
-  return <Workspace key={id} plan={plan} overview={overview(result)} detail={detail(result, typeof screen === 'string' ? screen : null)} />;
+  const analysis = {
+    overview: overview(result), margin: marginNotes(result), detail: detail(result, typeof screen === 'string' ? screen : null),
+  };
+  return <Workspace key={id} plan={plan} analysis={analysis} />;
 }
