@@ -6,7 +6,7 @@ import { indentAt } from './body';
 
 /** A title made of a name: `giftCard` becomes `Gift card`. */
 export function titleOf(name: string): string {
-  const words = name.replace(/_/g, ' ').replace(/([a-z0-9])([A-Z])/g, '$1 $2').trim().toLowerCase();
+  const words = name.replace(/_/g, ' ').replace(/([a-z0-9])([A-Z])/g, '$1 $2').replace(/([A-Z])([A-Z][a-z])/g, '$1 $2').trim().toLowerCase();
   return words === '' ? name : words[0]!.toUpperCase() + words.slice(1);
 }
 
