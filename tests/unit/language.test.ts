@@ -158,6 +158,26 @@ module m by "T" { # whose
 `);
   });
 
+  test.each([
+    ['', ''],
+    ['\n\n# only a comment\n\n\n', '# only a comment\n'],
+    ['app "A" start a screen a "A" {on "x" back takes n:int}', 'app "A"\nstart a\nscreen a "A" { on "x" back takes n: int }\n'],
+    ['screen a "A"{\n\n\non "x" back\n\n\non "y" back\n\n}', 'screen a "A" {\n  on "x" back\n\n  on "y" back\n}\n'],
+    ['record Hut {\nid:HutId,\n    name : text }\nid HutId:int', 'record Hut {\n  id: HutId,\n  name: text\n}\nid HutId: int\n'],
+    ['choice C{a,b ,c}', 'choice C { a, b, c }\n'],
+    ['choice C {}', 'choice C {}\n'],
+    ['screen a "A" {\n\ttakes n: int,\n\tm: int\n}', 'screen a "A" {\n  takes n: int,\n      m: int\n}\n'],
+    ['screen a "A" {\n      # why\n on "x" push  m . b ( c : d . e )\n}', 'screen a "A" {\n  # why\n  on "x" push m.b(c: d.e)\n}\n'],
+    ['screen a "A" {}   # end  \nscreen b "B"', 'screen a "A" {}   # end\nscreen b "B"\n'],
+    ['##  doc  \nscreen a "A"', '##  doc\nscreen a "A"\n'],
+    ['module m by "T" { screen a "A" }', 'module m by "T" { screen a "A" }\n'],
+    ['module m {\nprivate   screen a "A"\n}\n', 'module m {\n  private screen a "A"\n}\n'],
+    ['screen a "A" {\r\n  link   /a/{b}   under  b ,c\r\n}\r\n', 'screen a "A" {\n  link /a/{b} under b, c\n}\n'],
+  ])('of %j', (text, laidOut) => {
+    expect(format(text)).toBe(laidOut);
+    expect(format(laidOut)).toBe(laidOut);
+  });
+
   test('the demo is laid out, and what does not read is left alone', () => {
     expect(format(demo)).toBe(demo);
     expect(format('screen a {')).toBeNull();

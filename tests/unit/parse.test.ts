@@ -1,0 +1,110 @@
+import { describe, expect, test } from 'vitest';
+import { parse } from '../../src/core/language/parse';
+import type { ArgumentListNode, MemberNode, ScreenReference, StepNode, TypeNode, ValueNode } from '../../src/core/language/syntax';
+import { resolve } from '../../src/core/plan/resolve';
+
+// Trees written short, so that a table can say what a statement means.
+const value = (node: ValueNode | null): string => {
+  if (!node) return '-';
+  if (node.kind === 'path') return node.names.map((name) => name.text).join('/');
+  return `${node.kind} ${node.kind === 'number' ? node.text : node.value}`;
+};
+const type = (node: TypeNode | null): string => (!node ? '-' : node.kind === 'named' ? node.name.text : `${node.kind}(${type(node.of)})`);
+const reference = (node: ScreenReference | null): string => (node ? `${node.module ? `${node.module.text}/` : ''}${node.name.text}` : '-');
+const list = (node: ArgumentListNode | null): string => (node ? `[${node.items.map((item) => `${item.name.text}=${value(item.value)}`).join(' ')}]` : '');
+const step = (node: StepNode): string => {
+  if (node.kind === 'back') return 'back';
+  return node.kind === 'leave' ? `leave ${node.what?.value ?? '-'}` : `${node.kind} ${reference(node.target)}${list(node.list)}`;
+};
+const member = (node: MemberNode): string => {
+  switch (node.kind) {
+    case 'takes': return `takes ${node.parameters.map((one) => `${one.name.text}:${type(one.type)}=${value(one.initial)}`).join(' ')}`;
+    case 'has': return `has ${node.fields.map((one) => `${one.name.text}:${type(one.type)}`).join(' ')}`;
+    case 'link': return `link ${node.pattern?.text ?? '-'} under ${node.under?.map((one) => reference(one.target) + list(one.list)).join(' ') ?? 'default'}`;
+    case 'on': return `on ${node.trigger?.value ?? '-'}${node.loop ? ` for ${node.loop.variable.text} in ${value(node.loop.list)}` : ''}: ${node.steps.map(step).join(', ')}`;
+  }
+};
+
+/** The members of a screen with this body, and what is wrong with them. */
+function read(body: string): { members: string[]; problems: string[] } {
+  const tree = parse(`screen a "A" {\n${body}\n}\n`);
+  const [screen] = tree.declarations;
+  return {
+    members: screen?.kind === 'screen' ? screen.body!.items.map(member) : [],
+    problems: tree.problems.map((problem) => `${tree.text.slice(problem.from, problem.to)}: ${problem.message}`),
+  };
+}
+
+describe('what a statement means', () => {
+  test.each([
+    ['takes a: int', 'takes a:int=-'],
+    ['takes a: int = 1, b: text? = "x", c: list of list of Hut?', 'takes a:int=number 1 b:optional(text)=string x c:optional(list(list(Hut)))=-'],
+    ['takes a: Season = summer', 'takes a:Season=summer'],
+    ['takes a: int,\n  b: int', 'takes a:int=- b:int=-'],
+    ['has a: list of text, b: bool?', 'has a:list(text) b:optional(bool)'],
+    ['on "x" back', 'on x: back'],
+    ['on "x" push b', 'on x: push b'],
+    ['on "x" push m.b()', 'on x: push m/b[]'],
+    ['on "x" push b(a, c: d.e.f, g: -1.5, h: "t", i: true)', 'on x: push b[a=- c=d/e/f g=number -1.5 h=string t i=bool true]'],
+    ['on "x"\n  for row in a.rows\n  replace b', 'on x for row in a/rows: replace b'],
+    ['on "x" back then back then reset b(c)', 'on x: back, back, reset b[c=-]'],
+    ['on "\\"é\\u00e9" leave "Mail"', 'on "éé: leave Mail'],
+    ['link /a/{b}', 'link /a/{b} under default'],
+    ['link /a under nothing', 'link /a under '],
+    ['link x:/a{?b} under c, m.d(e: 1)', 'link x:/a{?b} under c m/d[e=number 1]'],
+    ['takes takes: int on "on" push on has has: text link /link under link', 'takes takes:int=-|on on: push on|has has:text|link /link under link'],
+  ])('%j', (body, meaning) => {
+    expect(read(body)).toEqual({ members: meaning.split('|'), problems: [] });
+  });
+});
+
+describe('what is said of a statement that does not read, and what is left of it', () => {
+  test.each([
+    ['takes', [], 'takes: The name of an argument should stand after takes.'],
+    ['takes a', ['takes a:-=-'], 'a: A colon and the type of a should stand after a.'],
+    ['takes a:', ['takes a:-=-'], ':: A type should stand after “:”.'],
+    ['takes a: list of', ['takes a:-=-'], 'of: The type of the list’s items should stand after of.'],
+    ['takes a: int =', ['takes a:int=-'], '=: A value should stand after “=”.'],
+    ['on push b', ['on -: push b'], 'push: The trigger’s name in quotation marks should stand here, not push.'],
+    ['on "x" psh b', ['on x: '], 'psh: psh is no step. Did you mean push?'],
+    ['on "x" push b then', ['on x: push b'], 'then: A step (push, replace, reset, back, leave) should stand after then.'],
+    ['on "x" push m.', ['on x: push m'], '.: The name of a screen in the module should stand after “.”.'],
+    ['on "x" push b(c d)', ['on x: push b[c=- d=-]'], 'd: A comma should stand here, not d.'],
+    ['on "x" push b(12)', ['on x: push b[]'], '12: Say which argument 12 is for, as in name: 12.'],
+    ['on "x" push b(hut.id)', ['on x: push b[]'], 'hut.id: Say which argument hut.id is for, as in name: hut.id.'],
+    ['on "x" for row push b', ['on x for row in -: push b'], 'push: The word in should stand here, not push.'],
+    ['on "x" leave', ['on x: leave -'], 'leave: What the app is left for, in quotation marks, should stand after leave.'],
+    ['on "x" back to b', ['on x: '], 'back: This version of Andante does not read back to yet.'],
+    ['on "x" present b', ['on x: '], 'present: This version of Andante does not read present yet.'],
+    ['link under b', ['link - under b'], 'under: A URL pattern, which begins with a slash or a scheme, should stand here, not under.'],
+    ['on "a\\x" back', ['on a\\x": back'], '"a\\x": This text holds an escape that does not exist. Write \\" for a quotation mark and \\\\ for a backslash.'],
+    [';', [], ';: “;” begins nothing in a screen. What can stand here: takes, has, on, link.'],
+    ['on "x" back;', ['on x: back'], ';: “;” begins nothing in a screen. What can stand here: takes, has, on, link.'],
+  ])('%j', (body, members, problem) => {
+    const result = read(`${body}\nhas z: int`);
+    expect(result.members.filter((one) => !/^(takes|has|on|link) $/.test(one)).slice(0, -1)).toEqual(members);
+    expect(result.members.at(-1)).toBe('has z:int');
+    expect(result.problems[0]).toBe(problem);
+  });
+});
+
+describe('names', () => {
+  const targets = (text: string): (string | null)[] => resolve(parse(text)).screens.flatMap((screen) =>
+    screen.transitions.flatMap((transition) => transition.steps.map((one) => ('call' in one ? one.call?.target?.node.title?.value ?? null : null))));
+
+  test.each([
+    ['a bare name that is unique', 'screen a "A" { on "x" push b }\nmodule m {\n  screen b "MB"\n}\n', ['MB']],
+    ['a bare name in its own module', 'screen b "B"\nmodule m {\n  screen a "A" { on "x" push b }\n  screen b "MB"\n}\n', ['MB']],
+    ['a name with its module', 'screen b "B"\nscreen a "A" { on "x" push m.b }\nmodule m {\n  screen b "MB"\n}\n', ['MB']],
+    ['a bare name of several modules', 'screen a "A" { on "x" push b }\nmodule m {\n  screen b "MB"\n}\nmodule n {\n  screen b "NB"\n}\n', [null]],
+    ['the first of two in one module', 'screen a "A" { on "x" push b }\nscreen b "B1"\nscreen b "B2"\n', ['B1']],
+    ['a module that there is not', 'screen a "A" { on "x" push n.b }\nmodule m {\n  screen b "MB"\n}\n', [null]],
+  ])('%s', (_what, text, titles) => expect(targets(text)).toEqual(titles));
+
+  test('a module written in two parts is one, and labels carry the module only where they must', () => {
+    const plan = resolve(parse('module m by "T" {\n  screen a "A"\n}\nmodule n {\n  screen a "NA"\n  screen b "B"\n}\nmodule m {\n  screen c "C"\n}\n'));
+    expect(plan.modules.map((module) => [module.name, module.owner, module.screens.map((screen) => screen.label)])).toEqual([
+      ['m', 'T', ['m.a', 'c']], ['n', null, ['n.a', 'b']],
+    ]);
+  });
+});
