@@ -69,7 +69,7 @@ async function unlessFresh(stamp, sources, what, act) {
 
 export function install() {
   return unlessFresh(at('node_modules', '.andante-installed'), [at('package.json'), at('package-lock.json')], 'Installing packages …',
-    () => run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true }));
+    () => run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true }));
 }
 
 export function build() {

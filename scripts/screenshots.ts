@@ -11,7 +11,7 @@ try {
   const demo = plans[0]!.id;
   const pictures: [name: string, path: string, ready: string][] = [
     ['plan', `/plans/${demo}?screen=stay`, 'article h2'],
-    ['reach', `/plans/${demo}/reach?screen=pay`, '[data-selected]'],
+    ['reach', `/plans/${demo}/reach?screen=hut`, '[data-selected]'],
   ];
   for (const [name, path, ready] of pictures) {
     await app.open(path);

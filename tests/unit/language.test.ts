@@ -105,11 +105,20 @@ module n {
     fc.assert(fc.property(fc.string({ unit: 'binary', maxLength: 200 }), inside), runs(300));
   });
 
-  test('two thousand syntax errors are read in well under a second', () => {
-    const text = 'scren a {{ on push ( }\n'.repeat(2000);
+  test.each([
+    ['in one screen', `screen a {\n${'  on "x" psuh b\n'.repeat(2000)}}\n`],
+    ['in blocks that are never closed', 'scren a {{ on push ( }\n'.repeat(2000)],
+    ['of strange characters', '%\n'.repeat(2000)],
+  ])('two thousand syntax errors %s are all found, in well under a second', (_where, text) => {
     const begin = performance.now();
-    check(text);
+    const { findings } = check(text);
     expect(performance.now() - begin).toBeLessThan(1000);
+    expect(findings.filter((finding) => finding.rule === 'plan/syntax').length).toBeGreaterThanOrEqual(2000);
+  });
+
+  test('a misspelt statement with a block of its own is skipped whole', () => {
+    expect(problems('scren a "A" {\n  on "x" push b\n}\nscreen b "B" {\n  on "y" back\n}\n')).toEqual(['scren begins nothing outside a screen. Did you mean screen?']);
+    expect(screens('module m {\n  scren a "A" {\n    on "x" push b\n  }\n  screen b "B" {\n  }\n}\n')).toEqual(['b']);
   });
 });
 

@@ -203,6 +203,7 @@ export class Cursor {
   /** Skips a statement: the rest of its line, and a block in braces whole if one begins on it. */
   skip(): void {
     let depth = 0;
+    const indent = this.indentOf(this.peek());
     for (let token = this.next(); !this.done; token = this.next()) {
       if (token.text === '{' && token.kind === 'symbol') depth++;
       if (token.text === '}' && token.kind === 'symbol' && --depth <= 0) return;
@@ -210,6 +211,8 @@ export class Cursor {
       const screenAhead = this.beginsDeclaration && /^(screen|module|private)$/.test(ahead.text);
       if (screenAhead && (depth === 0 || ahead.first)) return;
       if (depth === 0 && (ahead.first || this.isSymbol('}'))) return;
+      // A block that is never closed ends at the latest where something stands no further in than the statement itself.
+      if (ahead.first && ahead.text !== '}' && this.indentOf(ahead) <= indent) return;
     }
   }
 
