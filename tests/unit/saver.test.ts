@@ -1,0 +1,214 @@
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import type { PlanDocument, Problem } from '../../src/wire/plans';
+import { problemType } from '../../src/wire/plans';
+import { Saver } from '../../src/ui/workspace/saver';
+
+/** What the server has, and how it answers. */
+let server: PlanDocument;
+let away: boolean;
+let puts: { text: string; version: number; keepalive: boolean }[];
+let window: EventTarget;
+let text: string;
+let savers: Saver[];
+const storage = new Map<string, string>();
+
+const json = (status: number, body: object, type = 'application/json'): Response =>
+  new Response(JSON.stringify(body), { status, headers: { 'content-type': type } });
+
+async function answer(_path: string, options: RequestInit = {}): Promise<Response> {
+  if (away) throw new TypeError('no answer');
+  if (options.method !== 'PUT') return json(200, server);
+  const { text: sent, version } = JSON.parse(options.body as string) as { text: string; version: number };
+  puts.push({ text: sent, version, keepalive: options.keepalive ?? false });
+  if (sent === 'too large') {
+    return json(413, { type: 'about:blank', title: 'Too large', status: 413, detail: 'A body may be 4 MiB at most.' } satisfies Problem, 'application/problem+json');
+  }
+  if (version !== server.version) {
+    return json(409, { type: problemType.overtaken, title: '', status: 409, detail: '', current: server } satisfies Problem, 'application/problem+json');
+  }
+  server = { ...server, text: sent, version: version + 1, updatedAt: Date.now() };
+  return json(200, { ...server, text: undefined });
+}
+
+/** A browser's storage, as far as it is used here. */
+const storageLike = {
+  get length() { return storage.size; },
+  key: (index: number) => [...storage.keys()][index] ?? null,
+  getItem: (key: string) => storage.get(key) ?? null,
+  setItem: (key: string, value: string) => void storage.set(key, value),
+  removeItem: (key: string) => void storage.delete(key),
+};
+
+function open(plan: PlanDocument = server): Saver {
+  text = plan.text;
+  const saver = new Saver(plan, () => text, () => undefined, (newer) => { text = newer; });
+  savers.push(saver);
+  return saver;
+}
+
+function type(saver: Saver, now: string): void {
+  text = now;
+  saver.changed();
+}
+
+const wait = (milliseconds: number): Promise<unknown> => vi.advanceTimersByTimeAsync(milliseconds);
+
+beforeEach(() => {
+  vi.useFakeTimers({ now: 1_000_000 });
+  server = { id: 'p', name: 'P', text: 'one', version: 1, updatedAt: 0 };
+  away = false;
+  puts = [];
+  savers = [];
+  storage.clear();
+  window = new EventTarget();
+  vi.stubGlobal('window', window);
+  vi.stubGlobal('fetch', answer);
+  vi.stubGlobal('localStorage', storageLike);
+  vi.stubGlobal('sessionStorage', storageLike);
+});
+
+afterEach(() => {
+  for (const saver of savers) saver.stop();
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
+
+describe('saving', () => {
+  test('comes within a second of the last keystroke, once for many', async () => {
+    const saver = open();
+    for (const now of ['one t', 'one tw', 'one two']) {
+      type(saver, now);
+      await wait(100);
+    }
+    expect(saver.state.kind).toBe('unsaved');
+    await wait(900);
+    expect(server).toMatchObject({ text: 'one two', version: 2 });
+    expect(puts).toHaveLength(1);
+    expect(saver.state.kind).toBe('saved');
+    expect([...storage.keys()].filter((key) => key.includes('draft'))).toEqual([]);
+  });
+
+  test('does not wait for ever while somebody keeps typing', async () => {
+    const saver = open();
+    for (let stroke = 0; stroke < 40; stroke++) {
+      type(saver, `one ${'x'.repeat(stroke)}`);
+      await wait(100);
+    }
+    expect(puts.length).toBeGreaterThanOrEqual(1);
+    await wait(1000);
+    expect(server.text).toBe(text);
+  });
+
+  test('of a text that is as it was saved is not needed', async () => {
+    const saver = open();
+    type(saver, 'one x');
+    type(saver, 'one');
+    await wait(3000);
+    expect(puts).toEqual([]);
+    expect(saver.state.kind).toBe('saved');
+  });
+
+  test('is tried again until the server answers, and keeps a draft meanwhile', async () => {
+    const saver = open();
+    away = true;
+    type(saver, 'one two');
+    await wait(1000);
+    expect(saver.state.kind).toBe('unreachable');
+    expect([...storage.values()].some((value) => value.includes('one two'))).toBe(true);
+    type(saver, 'one two three');
+    away = false;
+    await wait(3000);
+    expect(server.text).toBe('one two three');
+    expect(saver.state.kind).toBe('saved');
+  });
+
+  test('that the server will not take says why, and goes on with the next text', async () => {
+    const saver = open();
+    type(saver, 'too large');
+    await wait(1000);
+    expect(saver.state).toEqual({ kind: 'refused', reason: 'A body may be 4 MiB at most.' });
+    type(saver, 'smaller');
+    await wait(1000);
+    expect(saver.state.kind).toBe('saved');
+    expect(server.text).toBe('smaller');
+  });
+});
+
+describe('a plan that was changed elsewhere', () => {
+  /** The server has a newer text, and this window one of its own. */
+  async function conflict(): Promise<Saver> {
+    const saver = open();
+    server = { ...server, text: 'theirs', version: 5 };
+    type(saver, 'mine');
+    await wait(1000);
+    expect(saver.state).toMatchObject({ kind: 'overtaken', current: { text: 'theirs', version: 5 } });
+    expect(server.text).toBe('theirs');
+    return saver;
+  }
+
+  test('is not overwritten, however much more is typed', async () => {
+    const saver = await conflict();
+    type(saver, 'mine and more');
+    await wait(5000);
+    expect(server.text).toBe('theirs');
+    expect(puts).toHaveLength(1);
+  });
+
+  test('can be taken', async () => {
+    (await conflict()).takeTheirs();
+    expect(text).toBe('theirs');
+    await wait(3000);
+    expect(server).toMatchObject({ text: 'theirs', version: 5 });
+  });
+
+  test('can be replaced, once it was seen', async () => {
+    (await conflict()).keepMine();
+    await wait(1000);
+    expect(server).toMatchObject({ text: 'mine', version: 6 });
+  });
+
+  test('is taken quietly where nothing here is unsaved', async () => {
+    const saver = open();
+    server = { ...server, text: 'theirs', version: 2 };
+    window.dispatchEvent(new Event('focus'));
+    await wait(10);
+    expect(text).toBe('theirs');
+    expect(saver.state.kind).toBe('saved');
+    expect(puts).toEqual([]);
+  });
+});
+
+describe('a page that goes away', () => {
+  test('sends what is not saved yet, and keeps it as a draft for the next visit', async () => {
+    const saver = open();
+    type(saver, 'one two');
+    away = true;
+    window.dispatchEvent(new Event('pagehide'));
+    await wait(0);
+    expect(server.text).toBe('one');
+    away = false;
+    const next = open(server);
+    const draft = next.takeDraft();
+    expect(draft).toMatchObject({ text: 'one two', version: 1 });
+    expect(next.takeDraft()).toBeNull();
+    text = draft!.text;
+    next.resume(draft!);
+    await wait(1000);
+    expect(server).toMatchObject({ text: 'one two', version: 2 });
+  });
+
+  test('whose draft is older than the plan leaves the choice to the next visit', async () => {
+    type(open(), 'mine');
+    away = true;
+    window.dispatchEvent(new Event('pagehide'));
+    away = false;
+    server = { ...server, text: 'theirs', version: 2 };
+    const next = open(server);
+    const draft = next.takeDraft()!;
+    text = draft.text;
+    next.resume(draft);
+    await wait(3000);
+    expect(next.state.kind).toBe('overtaken');
+    expect(server.text).toBe('theirs');
+  });
+});
