@@ -64,7 +64,7 @@ for (const screens of [100, 1000, 10_000]) {
     parse: time(() => parse(text)),
     resolve: time(() => resolve(tree)),
     reach: time(() => searchReach(plan)),
-    check: time(() => check(text)),
+    check: time(() => check(text).findings),
     overview: time(() => overview(whole)),
     format: time(() => format(text, tree)),
     complete: time(() => complete(whole, caret)),

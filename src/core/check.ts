@@ -35,5 +35,7 @@ export function checkTree(tree: SyntaxTree): Check {
   const plan = resolve(tree);
   const reach = analyseReach(plan);
   const supply = checkSupply(plan);
-  return { text, plan, reach, supply, findings: runRules({ text, plan, reach, supply }) };
+  // The rules run when somebody asks what they find: the notes in the margin do not, and must not wait for them.
+  let findings: readonly Finding[] | null = null;
+  return { text, plan, reach, supply, get findings() { return (findings ??= runRules({ text, plan, reach, supply })); } };
 }

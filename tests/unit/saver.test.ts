@@ -90,7 +90,7 @@ describe('saving', () => {
 
   test('does not wait for ever while somebody keeps typing', async () => {
     const saver = open();
-    for (let stroke = 0; stroke < 40; stroke++) {
+    for (let stroke = 0; stroke < 70; stroke++) {
       type(saver, `one ${'x'.repeat(stroke)}`);
       await wait(100);
     }

@@ -26,6 +26,8 @@ const remarks: readonly [SupplyStatus, Tone, (names: string) => string][] = [
   ['fixed-id', 'doubtful', (names) => `${names} always the same`],
 ];
 
+const rankOf: ReadonlyMap<SupplyStatus, number> = new Map(remarks.map(([status], rank) => [status, rank]));
+
 /** The notes for a whole plan, in the order of the text, in one variant (by default the first). Linear in the plan. */
 export function marginNotes(check: Check, variant = 0): MarginNote[] {
   const { plan, reach } = check;
@@ -73,8 +75,8 @@ function noteOnTransition(transition: Transition, byStep: ReadonlyMap<Step, WayI
     if (surplus) return { at, text: `${surplus.argument.name.text} not taken`, tone: 'broken' };
     for (const { status, parameter } of wayIn.cells) {
       supplied = true;
-      const rank = remarks.findIndex(([flaw]) => flaw === status);
-      if (rank < 0 || rank > (worst?.rank ?? remarks.length)) continue;
+      const rank = rankOf.get(status);
+      if (rank === undefined || rank > (worst?.rank ?? remarks.length)) continue;
       if (worst?.rank === rank) worst.names.push(parameter.name);
       else worst = { rank, names: [parameter.name] };
     }

@@ -29,9 +29,10 @@ class Packer {
     return place;
   }
 
-  rows<T>(items: readonly T[], width: number, row: (item: T) => readonly number[]): PackedRows {
+  /** @param write puts an item's numbers into their places, from the given one on */
+  rows<T>(items: readonly T[], width: number, write: (item: T, numbers: Uint32Array, at: number) => void): PackedRows {
     const numbers = new Uint32Array(items.length * width);
-    items.forEach((item, index) => numbers.set(row(item), index * width));
+    items.forEach((item, index) => write(item, numbers, index * width));
     return { words: this.words, numbers };
   }
 }
@@ -42,7 +43,12 @@ function* unpackRows({ numbers }: PackedRows, width: number): Generator<Uint32Ar
 
 export function packOverview({ ways, ...rest }: Overview): PackedOverview {
   const packer = new Packer();
-  return { rest, ways: packer.rows(ways, 4, ({ from, to, kind, tone }) => [from, to, packer.word(kind), packer.word(tone)]) };
+  return { rest, ways: packer.rows(ways, 4, ({ from, to, kind, tone }, numbers, at) => {
+    numbers[at] = from;
+    numbers[at + 1] = to;
+    numbers[at + 2] = packer.word(kind);
+    numbers[at + 3] = packer.word(tone);
+  }) };
 }
 
 /** The ways are made only when somebody asks for them: the Plan view never does. */
@@ -61,7 +67,11 @@ export function unpackOverview({ rest, ways }: PackedOverview): Overview {
 
 export function packMargin(margin: readonly MarginNote[]): PackedRows {
   const packer = new Packer();
-  return packer.rows(margin, 3, ({ at, text, tone }) => [at, packer.word(text), packer.word(tone)]);
+  return packer.rows(margin, 3, ({ at, text, tone }, numbers, place) => {
+    numbers[place] = at;
+    numbers[place + 1] = packer.word(text);
+    numbers[place + 2] = packer.word(tone);
+  });
 }
 
 export const unpackMargin = (margin: PackedRows): MarginNote[] =>

@@ -14,7 +14,7 @@ export type SaveState =
 
 /** How long after the last keystroke a text is saved, and how long at most after the first one; milliseconds. */
 const pause = 400;
-const longest = 2000;
+const longest = 5000;
 /** How often an unreachable server is tried again. */
 const retry = 2000;
 /** Browsers send no larger bodies for a page that is going away; longer texts wait as a draft. */
