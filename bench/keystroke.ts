@@ -3,7 +3,9 @@ import { App } from '../tests/browser/app';
 import { generatePlan } from './generate';
 
 const screens = 500;
-const strokes = 60;
+const strokes = 120;
+/** So many at first run code that the browser has not compiled yet; they are told apart. */
+const cold = 20;
 /** From keystroke to keystroke at least, in milliseconds: eight a second, a fast typist. */
 const cadence = 125;
 
@@ -48,10 +50,14 @@ try {
   const way = lines.findIndex((line, index) => index > head && /reset s\d+$/.test(line));
   for (let line = head; line < way; line++) await app.type(Key.ARROW_DOWN);
   await app.type(Key.END);
-  const taken = ((await app.driver.executeAsyncScript(measure, strokes, cadence)) as number[]).slice(4).sort((a, b) => a - b);
-  const at = (share: number): string => taken[Math.min(taken.length - 1, Math.floor(taken.length * share))]!.toFixed(0);
-  console.log(`Keystroke to margin at ${screens} screens, ${taken.length} strokes, eight a second: median ${at(0.5)} ms, p95 ${at(0.95)} ms, worst ${at(1)} ms.`);
-  const holds = Number(at(0.95)) < 100;
+  const all = (await app.driver.executeAsyncScript(measure, strokes, cadence)) as number[];
+  const at = (taken: readonly number[], share: number): string =>
+    [...taken].sort((a, b) => a - b)[Math.min(taken.length - 1, Math.floor(taken.length * share))]!.toFixed(0);
+  const tell = (taken: readonly number[]): string => `median ${at(taken, 0.5)} ms, p95 ${at(taken, 0.95)} ms, worst ${at(taken, 1)} ms`;
+  const warm = all.slice(cold);
+  console.log(`Keystroke to margin at ${screens} screens, eight keys a second, ${warm.length} strokes: ${tell(warm)}.`);
+  console.log(`The first ${cold} after the page was opened: ${tell(all.slice(0, cold))}.`);
+  const holds = Number(at(warm, 0.95)) < 100;
   console.log(`The p95 ${holds ? 'stays under' : 'EXCEEDS'} 100 ms.`);
   if (!holds) process.exitCode = 1;
 } finally {
