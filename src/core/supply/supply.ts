@@ -109,25 +109,35 @@ export function checkSupply(plan: Plan): Supply {
   return { waysIn, flaws, badDefaults, badLoops };
 }
 
+// Most of what a keystroke costs is done here, once for each call: no closures and no empty lists are made for each.
+
+const noSurplus: readonly Surplus[] = [];
+
 function checkCall(site: Site, call: Call, target: Screen, screen: Screen | null, variable: Variable | null): WayIn {
-  // Calls have a handful of arguments: looking through them is quicker than making a map of them.
-  const named = (name: string): ArgumentNode | null => call.arguments.find((argument) => argument.name.text === name) ?? null;
-  const surplus: Surplus[] = [];
-  for (const argument of call.arguments) {
+  const given = call.arguments;
+  let surplus = noSurplus;
+  for (const argument of given) {
     const name = argument.name.text;
-    if (!target.parameters.some((parameter) => parameter.name === name)) surplus.push({ argument, twice: false });
-    else if (named(name) !== argument) surplus.push({ argument, twice: true });
+    const known = target.parameters.some((parameter) => parameter.name === name);
+    if (known && argumentNamed(given, name) === argument) continue;
+    surplus = [...surplus, { argument, twice: known }];
   }
-  const cells = target.parameters.map((parameter): Cell => {
-    const argument = named(parameter.name);
-    if (!argument) {
-      return cellWithout(parameter);
-    }
-    const value: ValueNode = argument.value ?? { kind: 'path', names: [argument.name], from: argument.from, to: argument.to };
-    return judge(parameter, argument, value, screen, variable);
-  });
+  const cells: Cell[] = [];
+  for (const parameter of target.parameters) {
+    const argument = argumentNamed(given, parameter.name);
+    cells.push(argument ? judge(parameter, argument, valueOf(argument), screen, variable) : cellWithout(parameter));
+  }
   return { site, call, target, cells, surplus };
 }
+
+/** The first argument of a name. Calls have a handful: looking through them is quicker than making a map of them. */
+function argumentNamed(given: readonly ArgumentNode[], name: string): ArgumentNode | null {
+  for (let at = 0; at < given.length; at++) if (given[at]!.name.text === name) return given[at]!;
+  return null;
+}
+
+/** The value of an argument; the shorthand `hutId` is the path of that name. */
+export const valueOf = ({ name, value, from, to }: ArgumentNode): ValueNode => value ?? { kind: 'path', names: [name], from, to };
 
 /** The cells of arguments that are not given, one a parameter: most cells are such, and all those of a parameter are alike. */
 const cellsWithout = new WeakMap<Parameter, Cell>();

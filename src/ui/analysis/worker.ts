@@ -8,6 +8,7 @@ import { marginNotes } from '../../core/report/margin';
 import { overview } from '../../core/report/overview';
 import { packMargin, packOverview } from './packing';
 import type { Answer, Question } from './protocol';
+import { warmUp } from './warm-up';
 
 declare const self: DedicatedWorkerGlobalScope;
 
@@ -15,12 +16,24 @@ const parser = new IncrementalParser();
 let latest: Check | null = null;
 let watched: string | null = null;
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
+let warming: Generator | null = null;
+/** For so many milliseconds no text has come: nobody types just now. */
+const quietFor = 250;
+/** When the last text came; the warm-up keeps away from somebody who types. */
+let lastCame = 0;
 
 const answer = (message: Answer): void => self.postMessage(message);
 
 function checked(text: string): Check {
   if (latest?.text !== text) latest = checkTree(parser.parse(text));
   return latest;
+}
+
+/** A part of the warm-up at a time, in pauses of typing, so that a question waits for no more than that. */
+function warmFurther(): void {
+  const pause = performance.now() - lastCame;
+  if (pause < quietFor) setTimeout(warmFurther, quietFor - pause);
+  else if (!warming?.next().done) setTimeout(warmFurther);
 }
 
 /** Runs after the messages that have come in meanwhile, so that only the newest text is analysed. */
@@ -31,6 +44,9 @@ function checkWaiting(): void {
   const result = checked(question.text);
   answer({ kind: 'margin', seq: question.seq, margin: packMargin(marginNotes(result)) });
   answer({ kind: 'check', seq: question.seq, overview: packOverview(overview(result)), detail: detail(result, watched) });
+  if (warming) return;
+  warming = warmUp(question.text);
+  setTimeout(warmFurther, quietFor);
 }
 
 self.onmessage = ({ data }: MessageEvent<Question>) => {
@@ -38,6 +54,7 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
     case 'check':
       if (!waiting) setTimeout(checkWaiting);
       waiting = data;
+      lastCame = performance.now();
       break;
     case 'watch':
       watched = data.screen;
