@@ -27,9 +27,9 @@ function asJson(plan: Plan): string {
   return JSON.stringify(plan.screens.map((screen) => ({
     name: screen.name, module: screen.module?.name, title: screen.title?.value,
     parameters: screen.parameters.map(({ name, type }) => ({ name, type })), holds: screen.holds.map(({ name, type }) => ({ name, type })),
-    transitions: screen.transitions.map(({ trigger, loop, steps }) => ({
+    transitions: screen.transitions.map(({ trigger, loop, branches }) => ({
       trigger, loop: loop?.variable.text,
-      steps: steps.map((step) => ('call' in step ? { kind: step.kind, target: step.call?.target?.name, arguments: step.call?.arguments.map((one) => one.name.text) } : step)),
+      steps: branches.flatMap((branch) => branch.steps).map((step) => ('call' in step ? { kind: step.kind, target: step.call?.target?.name, arguments: step.call?.arguments.map((one) => one.name.text) } : step)),
     })),
   })), (_key, value: unknown) => (value instanceof Map ? undefined : value));
 }
@@ -39,7 +39,7 @@ function asGraph(plan: Plan): DirectedGraph {
   for (const screen of plan.screens) graph.addNode(screen.index);
   for (const screen of plan.screens) {
     for (const transition of screen.transitions) {
-      for (const step of transition.steps) if ('call' in step && step.call?.target) graph.mergeEdge(screen.index, step.call.target.index);
+      for (const step of transition.branches.flatMap((branch) => branch.steps)) if ('call' in step && step.call?.target) graph.mergeEdge(screen.index, step.call.target.index);
     }
   }
   return graph;

@@ -4,6 +4,7 @@ import type { Plan } from './plan/model';
 import { resolve } from './plan/resolve';
 import type { Reach, ReachAnalysis } from './reach/reach';
 import { searchReach } from './reach/search';
+import type { Accepted } from './rules/accept';
 import { runRules } from './rules/catalogue';
 import type { Finding } from './rules/rule';
 import { checkSupply, type Supply } from './supply/supply';
@@ -17,8 +18,9 @@ export interface Check {
   readonly plan: Plan;
   readonly reach: Reach;
   readonly supply: Supply;
-  /** In the order of the text. */
+  /** In the order of the text, without those that the plan accepts. */
   readonly findings: readonly Finding[];
+  readonly accepted: readonly Accepted[];
 }
 
 /**
@@ -36,6 +38,7 @@ export function checkTree(tree: SyntaxTree): Check {
   const reach = analyseReach(plan);
   const supply = checkSupply(plan);
   // The rules run when somebody asks what they find: the notes in the margin do not, and must not wait for them.
-  let findings: readonly Finding[] | null = null;
-  return { text, plan, reach, supply, get findings() { return (findings ??= runRules({ text, plan, reach, supply })); } };
+  let found: ReturnType<typeof runRules> | null = null;
+  const run = (): ReturnType<typeof runRules> => (found ??= runRules({ text, plan, reach, supply }));
+  return { text, plan, reach, supply, get findings() { return run().findings; }, get accepted() { return run().accepted; } };
 }

@@ -46,14 +46,14 @@ describe('check', () => {
     const { out, err } = andante(['check', 'demo.andante'], '', { CI: 'true' });
     expect(err).toBe('');
     expect(out).toContain([
-      'demo.andante:161:23 error supply/missing',
+      'demo.andante:183:23 error supply/missing',
       '  “See hut” on stay opens hut without hutId.',
-      '  161  on "See hut" push hut',
+      '  183  on "See hut" push hut',
       '                         ‾‾‾',
       '  hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
       '  Fix: Supply stay.hut',
     ].join('\n'));
-    expect(out.trimEnd().split('\n').at(-1)).toBe('demo.andante: 28 of 29 screens can be reached, 37 of 40 arguments supplied. 4 errors, 2 warnings.');
+    expect(out.trimEnd().split('\n').at(-1)).toBe('demo.andante: 28 of 29 screens can be reached, 41 of 44 arguments supplied. 4 errors, 2 warnings.');
     // eslint-disable-next-line no-control-regex
     expect(out).not.toMatch(/\u001b/);
   });
@@ -64,14 +64,15 @@ describe('check', () => {
     const { screens, transitions, arguments: args, links } = countAll(check(demo));
     expect(report.summary).toEqual({ screens, transitions, arguments: args, links, errors: 4, warnings: 2, notes: 0 });
     expect(Object.keys(report)).toEqual(['andante', 'file', 'app', 'summary', 'screens', 'findings']);
+    const walked = { reachable: 'yes', taps: 3, walk: ['My stays', 'Sign in', 'Stay row'], beneath: null, backLeaves: null };
     expect(report.screens.find((screen) => screen.name === 'stay')).toEqual({
       name: 'stay', module: 'account',
-      variants: { app: { reachable: 'yes', taps: 2, walk: ['My stays', 'Stay row'], beneath: null, backLeaves: null } },
+      variants: { phone: walked, tablet: walked },
     });
     expect(report.findings.at(-1)).toEqual({
       rule: 'supply/missing', severity: 'error',
       message: '“See hut” on stay opens hut without hutId. hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
-      line: 161, column: 23, endLine: 161, endColumn: 26, subject: 'stay', variant: null, walk: null, url: null,
+      line: 183, column: 23, endLine: 183, endColumn: 26, subject: 'stay', variant: null, walk: null, url: null,
     });
     expect(JSON.parse(andante(['check', 'fine.andante', 'warned.andante', '--format', 'json']).out)).toHaveLength(2);
   });

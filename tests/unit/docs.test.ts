@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { format } from '../../src/core/language/format';
-import { declarationWords, memberWords, plannedDeclarations, plannedMembers, plannedSteps, stepWords } from '../../src/core/language/keywords';
+import { declarationWords, innerWords, memberWords, stepWords, walkWords } from '../../src/core/language/keywords';
 import { baseTypes } from '../../src/core/plan/types';
 
 const page = readFileSync(new URL('../../docs/language.md', import.meta.url), 'utf8');
@@ -16,7 +16,7 @@ describe('docs/language.md', () => {
     expect(format(example)).toBe(example);
   });
 
-  test.each([...declarationWords, ...memberWords, ...stepWords, ...baseTypes, ...plannedDeclarations, ...plannedMembers, ...plannedSteps])(
+  test.each([...declarationWords, ...memberWords, ...stepWords, ...baseTypes, ...innerWords, ...walkWords])(
     'tells of %s', (word) => expect(page).toMatch(new RegExp(`\\b${word}\\b`)),
   );
 });

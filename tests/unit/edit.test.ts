@@ -11,7 +11,7 @@ const screenOf = (result: Check, label: string): Screen => result.plan.screens.f
 
 /** The first call on the screen `a`. */
 function callOf(result: Check): Call {
-  const step = screenOf(result, 'a').transitions[0]!.steps[0]!;
+  const step = screenOf(result, 'a').transitions[0]!.branches[0]!.steps[0]!;
   if (!('call' in step) || !step.call) throw new Error('there is no call');
   return step.call;
 }
@@ -99,7 +99,7 @@ describe('screens', () => {
 
 describe('a new transition', () => {
   const head = 'start a\nid HutId: int\nrecord Hut { id: HutId }\n';
-  const add = (text: string): string => edited(text, (result) => addTransition(text, screenOf(result, 'a'), screenOf(result, 'b')).edits);
+  const add = (text: string): string => edited(text, (result) => addTransition(text, result.plan, screenOf(result, 'a'), screenOf(result, 'b')).edits);
 
   test.each([
     ['with the target’s title', 'screen a "A"\nscreen b "The map"\n', 'screen a "A" {\n  on "The map" push b\n}\nscreen b "The map"\n'],

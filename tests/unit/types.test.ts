@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
+import { screenScope } from '../../src/core/plan/scope';
 import { assignable, base, showType, type Type } from '../../src/core/plan/types';
-import { fittingValues } from '../../src/core/supply/scope';
+import { fittingValues } from '../../src/core/supply/fitting';
 
 const { plan } = check(`start a
 id HutId: int
@@ -42,7 +43,7 @@ describe('assignability', () => {
 
 describe('values that fit', () => {
   const screen = plan.screens[0]!;
-  const paths = (name: string, type: Type): string[] => fittingValues(screen, { name: 'h', type: named('Hut') }, { name, type }).map((value) => value.path);
+  const paths = (name: string, type: Type): string[] => fittingValues(screenScope(screen, [], screen.transitions[0]!.loop), { name, type }).map((value) => value.path);
 
   test('come best first: by name, then by type, then by shortness', () => {
     expect(paths('hutId', named('HutId'))).toEqual(['hut.id', 'h.id', 'other', 'stay.hut.id']);

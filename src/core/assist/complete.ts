@@ -1,16 +1,19 @@
 /** What could stand at a place of the text, best first. */
 import type { Check } from '../check';
 import { closest } from '../language/closest';
-import { declarationWords, memberWords, stepWords } from '../language/keywords';
-import { tokenize, type Token } from '../language/tokens';
-import type { Plan, Screen } from '../plan/model';
-import { typeOfPath, type Variable } from '../plan/paths';
-import { baseTypes, required, showType, unknown, type Type } from '../plan/types';
-import { fittingValues, likelyValue, valuesInScope } from '../supply/scope';
+import { declarationWords, memberWords, stepWords, walkWords } from '../language/keywords';
+import { doors, opening, shapes } from '../language/syntax';
+import { quote, tokenize, type Token } from '../language/tokens';
+import type { Flag, Named, Plan, Screen } from '../plan/model';
+import { arrivalScope, emptyScope, menuScope, screenScope, typeOfPath, withGiven, type Scope } from '../plan/scope';
+import { baseTypes, required, showType, unknown } from '../plan/types';
+import { ruleIds } from '../rules/catalogue';
+import type { Finding } from '../rules/rule';
+import { fittingValues, likelyValue, valuesInScope } from '../supply/fitting';
 
 export interface Completion {
   readonly label: string;
-  readonly kind: 'keyword' | 'screen' | 'argument' | 'value' | 'type';
+  readonly kind: 'keyword' | 'screen' | 'argument' | 'value' | 'type' | 'flag' | 'rule' | 'text';
   /** What it is, beside the label: a title, a type. */
   readonly detail: string;
   /** What is put into the text. */
@@ -47,6 +50,14 @@ function blockAround(plan: Plan, offset: number): number {
   return screen && offset <= screen.to ? screen.from : declaration.from;
 }
 
+/** Words that can only be followed by certain others. */
+const behindWord: Readonly<Record<string, readonly string[]>> = {
+  then: stepWords, otherwise: ['when', ...stepWords], else: stepWords, private: ['screen'], list: ['of'], as: shapes, entry: doors, resume: ['or', 'then'],
+  back: ['to', 'past', 'then'], motion: ['none'],
+};
+
+const blocks: readonly string[] = ['screen', 'module', 'record', 'choice', 'walk', 'menu', 'tabs'];
+
 /** A caret's surroundings: the tokens before it and the screen around it. */
 class Place {
   readonly from: number;
@@ -57,7 +68,8 @@ class Place {
   private readonly screen: Screen | null;
   private readonly newLine: boolean;
 
-  constructor({ plan, text }: Check, offset: number) {
+  constructor(private readonly check: Check, offset: number) {
+    const { plan, text } = check;
     this.plan = plan;
     const begin = blockAround(plan, offset);
     const all = tokenize(text.slice(begin, offset)).filter((token) => token.kind !== 'end')
@@ -66,7 +78,7 @@ class Place {
     const inComment = last !== undefined && (last.kind === 'comment' || last.kind === 'doc') && !text.slice(last.to, offset).includes('\n');
     const inString = last?.kind === 'string' && last.to === offset && !(last.text.length > 1 && last.text.endsWith('"'));
     this.closed = inComment || inString || (last?.kind === 'url' && last.to === offset);
-    const typing = last?.kind === 'name' && last.to === offset ? last : null;
+    const typing = (last?.kind === 'name' || last?.kind === 'rule') && last.to === offset ? last : null;
     this.from = typing ? typing.from : offset;
     this.before = (typing ? all.slice(0, -1) : all).filter((token) => token.kind !== 'comment' && token.kind !== 'doc');
     const previous = this.before.at(-1);
@@ -87,23 +99,77 @@ class Place {
     const call = this.openCall();
     if (call) return call;
     const previous = this.word(1);
-    if (this.newLine || previous === '{' || previous === '}') return this.statementWords();
-    if (this.previous?.kind === 'string' && this.word(2) === 'on') return [...stepWords.map(keyword), keyword('for')];
+    const block = this.block();
+    if (this.newLine || previous === '{' || previous === '}') return this.statementWords(block);
+    if (this.previous?.kind === 'string') return this.behindString(block);
+    const words = behindWord[previous];
+    if (words) return words.map(keyword);
+    return this.behindName(previous, block);
+  }
+
+  /** Behind a word whose company depends on the statement. */
+  private behindName(previous: string, block: string): Completion[] {
+    const head = this.statementHead();
     switch (previous) {
-      case 'push': case 'replace': case 'reset': case 'start': case 'under': return this.screens();
-      case 'then': return stepWords.map(keyword);
-      case 'private': return [keyword('screen')];
-      case 'list': return [keyword('of')];
+      case 'start': case 'under': case 'to': case 'past': case 'beneath': case 'never': case 'after': case 'reach': case 'expect': case 'opens':
+        return this.screens();
+      case 'always': return [keyword('reach'), ...this.screens()];
+      case 'on':
+        if (head === 'accept') return this.subjects();
+        return head === 'menu' ? [keyword('all'), keyword('roots'), ...this.screens()] : [];
+      case 'when': case 'needs': case 'and': case 'not': return this.conditions();
+      case 'or': return this.isWordBefore(2, 'resume') ? stepWords.map(keyword) : this.conditions();
+      case 'is': return this.flagValues(this.word(2), [keyword('not'), keyword('given')]);
+      case 'sets': case 'set': return this.flags();
+      case 'only': return this.plan.variants.map((label) => ({ label, kind: 'value', detail: 'variant', insert: label }));
+      case 'accept': return ruleIds.map((label) => ({ label, kind: 'rule', detail: '', insert: label }));
+      case 'tap': return this.texts(this.plan.screens.flatMap((screen) => screen.transitions.map((transition) => transition.trigger)));
+      case 'tab': return this.texts(this.plan.tabBars.flatMap((bar) => bar.tabs.map((tab) => tab.label)));
+      case 'menu': return block === 'walk' ? this.texts(this.plan.menus.flatMap((menu) => menu.items.map((item) => item.label))) : [];
+      case ':': return head === 'id' ? this.baseTypes() : this.types();
       case 'of': return this.types();
-      case ':': return this.statementHead() === 'id' ? this.baseTypes() : this.types();
-      case '=': return this.literals();
+      case '=': return this.isWordBefore(3, 'sets', 'set') || this.isWordBefore(2, 'flag') ? this.flagValues(this.word(2), []) : this.literals();
+      case 'sample': return this.literals();
       case 'in': return this.lists();
     }
+    if ((opening as readonly string[]).includes(previous)) return this.screens();
+    if (this.word(2) === 'is' || this.isWordBefore(2, 'when', 'needs', 'and', 'not')) return this.behindCondition(head);
     if (this.word(2) === 'module') return [keyword('by')];
     if (this.word(2) === 'for') return [keyword('in')];
-    if (this.statementHead() === 'on') return [...stepWords.map(keyword), keyword('then')];
-    if (this.statementHead() === 'link' && this.previous?.kind === 'url') return [keyword('under')];
+    if (this.word(2) === 'flag') return [];
+    if (head === 'on' || block === 'menu') return ['then', 'otherwise', 'motion', ...(block === 'menu' ? ['icon'] : stepWords)].map(keyword);
+    if (head === 'link' && this.previous?.kind === 'url') return [keyword('under')];
+    if (head === 'accept' && this.previous?.kind === 'rule') return [keyword('on'), keyword('because')];
+    if (head === 'accept') return [keyword('because')];
+    if (head === 'rule') return [keyword('beneath'), keyword('after'), keyword('always')];
+    if (head === 'expect') return [keyword('beneath')];
     return [];
+  }
+
+  private behindString(block: string): Completion[] {
+    const head = this.statementHead();
+    if (block === 'menu' && head !== 'menu') return [...stepWords, 'when'].map(keyword);
+    if (block === 'tabs') return this.screens();
+    switch (head) {
+      case 'on': return this.isWordBefore(2, 'on') ? [...stepWords, 'when', 'for', 'only'].map(keyword) : this.behindCondition(head);
+      case 'needs': return this.behindCondition(head);
+      case 'screen': case 'private': return ['as', 'only'].map(keyword);
+      case 'menu': return ['on', 'only'].map(keyword);
+      case 'entry': return ['opens', 'only'].map(keyword);
+      case 'rule': return ['never', 'always', 'from'].map(keyword);
+      case 'tap': return ['with', 'if', 'unless'].map(keyword);
+      default: return [];
+    }
+  }
+
+  private behindCondition(head: string): Completion[] {
+    const flag = this.plan.flags.find((one) => one.name === this.word(1));
+    const is = !flag || flag.type.kind === 'choice' ? [keyword('is')] : [];
+    return [...is, ...['and', 'or', ...(head === 'needs' ? ['else'] : stepWords)].map(keyword)];
+  }
+
+  private isWordBefore(back: number, ...words: readonly string[]): boolean {
+    return words.includes(this.word(back));
   }
 
   /** The first word of the statement that the caret is in. */
@@ -115,18 +181,82 @@ class Place {
     return '';
   }
 
-  private statementWords(): Completion[] {
+  /** What kind of block the caret is in: the word before its brace; the empty string outside of all. */
+  private block(): string {
     let depth = 0;
     for (let at = this.before.length - 1; at >= 0; at--) {
       const { kind, text } = this.before[at]!;
       if (kind !== 'symbol') continue;
       if (text === '}') depth++;
       if (text !== '{' || --depth >= 0) continue;
-      const head = this.before.slice(0, at).reverse().find((token) => ['screen', 'module', 'record', 'choice'].includes(token.text));
-      if (head?.text === 'screen') return memberWords.map(keyword);
-      return head?.text === 'module' ? [keyword('screen'), keyword('private')] : [];
+      return this.before.slice(0, at).reverse().find((token) => blocks.includes(token.text))?.text ?? '';
     }
-    return declarationWords.map(keyword);
+    return '';
+  }
+
+  private statementWords(block: string): Completion[] {
+    switch (block) {
+      case 'screen': return memberWords.map(keyword);
+      case 'module': return [keyword('screen'), keyword('private')];
+      case 'walk': return walkWords.map(keyword);
+      case '': return declarationWords.map(keyword);
+      default: return [];
+    }
+  }
+
+  private texts(all: readonly string[]): Completion[] {
+    return [...new Set(all)].map((text) => ({ label: quote(text), kind: 'text', detail: '', insert: quote(text) }));
+  }
+
+  private flags(): Completion[] {
+    return this.plan.flags.map((flag) => ({ label: flag.name, kind: 'flag', detail: showType(flag.type), insert: flag.name }));
+  }
+
+  /** What can stand in a condition: flags, and values of which one can ask whether they are given. */
+  private conditions(): Completion[] {
+    const given = valuesInScope(this.scope()).filter((value) => value.type.kind === 'optional')
+      .map(({ path, type }): Completion => ({ label: `${path} is given`, kind: 'value', detail: showType(type), insert: `${path} is given` }));
+    return [...this.flags(), ...given, keyword('not')];
+  }
+
+  private flagValues(name: string, otherwise: readonly Completion[]): Completion[] {
+    const flag: Flag | undefined = this.plan.flags.find((one) => one.name === name);
+    const negated = otherwise.length > 0 && flag ? [keyword('not')] : otherwise;
+    return [...(flag?.values ?? []).map((value): Completion => ({ label: value, kind: 'value', detail: showType(flag!.type), insert: value })), ...negated];
+  }
+
+  /** What the findings of a rule are about, after `accept RULE on`. */
+  private subjects(): Completion[] {
+    const rule = this.before.findLast((token) => token.kind === 'rule')?.text;
+    const names = this.check.findings.filter((finding: Finding) => finding.rule === rule).flatMap((finding) => finding.subject ?? []);
+    return [...new Set(names)].map((label) => {
+      const insert = /^[A-Za-z_][A-Za-z0-9_.]*$/.test(label) ? label : quote(label);
+      return { label, kind: 'value', detail: rule ?? '', insert };
+    });
+  }
+
+  /** The values that can be named at the caret. */
+  private scope(): Scope {
+    const { flags } = this.plan;
+    if (!this.screen) return this.block() === 'menu' ? menuScope(flags) : emptyScope;
+    if (this.statementHead() === 'needs' || this.statementHead() === 'link') return arrivalScope(this.screen, flags);
+    const scope = withGiven(screenScope(this.screen, flags), this.given());
+    const variable = this.variable();
+    return variable ? { ...scope, variable, layers: [[variable], ...scope.layers] } : scope;
+  }
+
+  /** The paths that the branch around the caret asks for with `is given`, read off the tokens: the line may not parse yet. */
+  private given(): ReadonlySet<string> {
+    const paths = new Set<string>();
+    for (let at = this.before.length - 1; at >= 0; at--) {
+      const { text, first } = this.before[at]!;
+      if (text === 'otherwise' || (first && text === 'on')) break;
+      if (text !== 'given' || this.before[at - 1]?.text !== 'is') continue;
+      let from = at - 2;
+      while (this.before[from - 1]?.text === '.') from -= 2;
+      paths.add(this.before.slice(from, at - 1).map((token) => token.text).join(''));
+    }
+    return paths;
   }
 
   private screens(): Completion[] {
@@ -147,17 +277,17 @@ class Place {
     return baseTypes.map((name) => ({ label: name, kind: 'type', detail: '', insert: name }));
   }
 
-  /** What a default may be. */
+  /** What a default or a sample may be. */
   private literals(): Completion[] {
-    const typeName = this.word(2) === '?' ? this.word(3) : this.word(2);
+    const colon = this.before.findLastIndex((token) => token.text === ':');
+    const typeName = this.before[colon + 1]?.text ?? '';
     const type = this.plan.types.get(typeName)?.type;
     if (type?.kind === 'choice') return type.options.map((option) => ({ label: option, kind: 'value', detail: typeName, insert: option }));
     return typeName === 'bool' ? [keyword('false'), keyword('true')] : [];
   }
 
   private lists(): Completion[] {
-    if (!this.screen) return [];
-    return valuesInScope(this.screen, null)
+    return valuesInScope(this.scope())
       .filter((value) => required(value.type).kind === 'list')
       .map((value) => ({ label: value.path, kind: 'value', detail: showType(value.type), insert: value.path }));
   }
@@ -180,58 +310,58 @@ class Place {
   }
 
   private inCall(target: Screen, given: readonly Token[]): Completion[] {
-    const variable = this.variable();
+    const scope = this.scope();
     if (this.word(1) === ':') {
       const name = this.word(2);
       const parameter = target.parameters.find((one) => one.name === name)
         ?? target.parameters.find((one) => one.name === closest(name, target.parameters.map((each) => each.name)));
-      return parameter ? this.values(parameter, variable) : [];
+      return parameter ? this.values(parameter, scope) : [];
     }
-    if (this.word(1) === '.') return this.fields(given, variable);
+    if (this.word(1) === '.') return this.fields(given, scope);
     if (this.word(1) !== '(' && this.word(1) !== ',') return [];
     const taken = new Set(given.map((token) => token.text));
     return target.parameters.filter((parameter) => !taken.has(parameter.name)).map((parameter) => {
-      const best = this.screen ? likelyValue(this.screen, variable, parameter)?.path : undefined;
+      const best = likelyValue(scope, parameter)?.path;
       const value = best === parameter.name ? '' : `: ${best ?? ''}`;
       return { label: parameter.name, kind: 'argument', detail: showType(parameter.type), insert: parameter.name + value };
     });
   }
 
-  private values(parameter: { name: string; type: Type }, variable: Variable | null): Completion[] {
-    if (!this.screen) return [];
-    const value = ({ path, type }: { path: string; type: Type }): Completion =>
+  private values(parameter: Named, scope: Scope): Completion[] {
+    const value = ({ path, type }: Pick<ReturnType<typeof fittingValues>[number], 'path' | 'type'>): Completion =>
       ({ label: path, kind: 'value', detail: showType(type), insert: path });
-    const fitting = fittingValues(this.screen, variable, parameter);
+    const fitting = fittingValues(scope, parameter);
     const fits = new Set(fitting.map((one) => one.path));
     const type = required(parameter.type);
-    const options = type.kind === 'choice' ? type.options : [];
+    const options = type.kind === 'choice' ? type.options : type.kind === 'base' && type.name === 'bool' ? ['true', 'false'] : [];
     return [
       ...fitting.map(value),
       ...options.map((option): Completion => ({ label: option, kind: 'value', detail: showType(type), insert: option })),
-      ...valuesInScope(this.screen, variable).filter((one) => !fits.has(one.path)).map(value),
+      ...valuesInScope(scope).filter((one) => !fits.has(one.path)).map(value),
     ];
   }
 
-  private fields(given: readonly Token[], variable: Variable | null): Completion[] {
+  private fields(given: readonly Token[], scope: Scope): Completion[] {
     const names: Token[] = [];
     for (let at = given.length - 1; at > 0 && given[at]!.text === '.'; at -= 2) names.unshift(given[at - 1]!);
-    const type = this.screen && typeOfPath(this.screen, variable, names);
+    const type = typeOfPath(scope, names);
     const record = type && required(type);
     if (record?.kind !== 'record') return [];
     return [...record.fields].map(([label, field]) => ({ label, kind: 'value', detail: showType(field), insert: label }));
   }
 
   /** The loop variable of the transition around the caret, read off the tokens: the line may not parse yet. */
-  private variable(): Variable | null {
+  private variable(): Named | null {
+    if (!this.screen) return null;
     for (let at = this.before.length - 1; at >= 0; at--) {
       const { text, first } = this.before[at]!;
-      if (text === 'for' && this.before[at + 2]?.text === 'in' && this.screen) {
+      if (text === 'for' && this.before[at + 2]?.text === 'in') {
         const names: Token[] = [];
         for (let place = at + 3; this.before[place]?.kind === 'name'; place += 2) {
           names.push(this.before[place]!);
           if (this.before[place + 1]?.text !== '.') break;
         }
-        const list = required(typeOfPath(this.screen, null, names) ?? unknown);
+        const list = required(typeOfPath(screenScope(this.screen, this.plan.flags), names) ?? unknown);
         return { name: this.before[at + 1]!.text, type: list.kind === 'list' ? list.of : unknown };
       }
       if (first && text === 'on') return null;

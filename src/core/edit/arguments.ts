@@ -31,5 +31,11 @@ export function makeOptional(parameter: Parameter): TextEdit | null {
   return type && parameter.type.kind !== 'optional' ? { from: type.to, to: type.to, insert: '?' } : null;
 }
 
+/** Gives an argument that has none a default. */
+export function giveDefault({ node }: Parameter, value: string): TextEdit {
+  const at = node.type?.to ?? node.name.to;
+  return { from: at, to: at, insert: ` = ${value}` };
+}
+
 /** `has name: Type` */
 export const writeHeld = (parameter: Pick<Parameter, 'name' | 'type'>): string => `has ${parameter.name}: ${showType(parameter.type)}`;

@@ -9,6 +9,12 @@ export function indentAt(text: string, offset: number): string {
   return /^[ \t]*/.exec(text.slice(start))![0];
 }
 
+/** Where a new line can begin behind a statement: behind the comment that may follow on its line. */
+export function behind(text: string, offset: number): number {
+  const rest = /^[ \t]*(#[^\n]*)?(?=\n|$)/.exec(text.slice(offset, offset + 1000));
+  return rest ? offset + rest[0].trimEnd().length : offset;
+}
+
 /** Adds lines at the end of a block in braces, in the block's own style: all on its one line, or on lines of their own. */
 export function appendToBlock<T>(text: string, block: Block<T>, lines: readonly string[]): TextEdit {
   const indent = indentAt(text, block.from);

@@ -2,7 +2,7 @@ import { quote } from '../language/tokens';
 import type { TextEdit } from '../language/edits';
 import type { Plan, Screen } from '../plan/model';
 import { indentUnit } from '../language/format';
-import { indentAt } from './body';
+import { behind, indentAt } from './body';
 
 /** A title made of a name: `giftCard` becomes `Gift card`. */
 export function titleOf(name: string): string {
@@ -25,7 +25,10 @@ export function setStart(plan: Plan, screen: Screen): TextEdit {
   const node = plan.tree.declarations.find((declaration) => declaration.kind === 'start');
   if (node) return { from: node.from, to: node.to, insert: `start ${screen.label}` };
   const head = plan.tree.declarations.filter((declaration) => declaration.kind === 'app' || declaration.kind === 'origin').at(-1);
-  if (head) return { from: head.to, to: head.to, insert: `\nstart ${screen.label}` };
+  if (head) {
+    const at = behind(plan.tree.text, head.to);
+    return { from: at, to: at, insert: `\nstart ${screen.label}` };
+  }
   const first = plan.tree.declarations[0]?.from ?? 0;
   return { from: first, to: first, insert: `start ${screen.label}\n\n` };
 }

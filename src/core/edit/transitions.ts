@@ -1,7 +1,8 @@
 import { quote } from '../language/tokens';
 import type { TextEdit } from '../language/edits';
-import { mayBeLeftOut, type Parameter, type Screen } from '../plan/model';
-import { likelyValue } from '../supply/scope';
+import { mayBeLeftOut, type Parameter, type Plan, type Screen } from '../plan/model';
+import { screenScope } from '../plan/scope';
+import { likelyValue } from '../supply/fitting';
 import { writeArgument, writeHeld } from './arguments';
 import { appendToScreen } from './body';
 import { titleOf } from './screens';
@@ -16,13 +17,14 @@ export interface NewTransition {
  * Adds `on "Title" push target(…)` to a screen, each required argument supplied by the best value there; a screen that
  * has no fitting value is made to hold one.
  */
-export function addTransition(text: string, from: Screen, target: Screen): NewTransition {
+export function addTransition(text: string, plan: Pick<Plan, 'flags'>, from: Screen, target: Screen): NewTransition {
   const needed = target.parameters.filter((parameter) => !mayBeLeftOut(parameter));
   const unsupplied: Parameter[] = [];
-  const taken = new Set([...from.parameters, ...from.holds].map((value) => value.name));
+  const scope = screenScope(from, plan.flags);
+  const taken = new Set(scope.layers.flat().map((value) => value.name));
   const lines: string[] = [];
   const values = needed.map((parameter) => {
-    const best = likelyValue(from, null, parameter);
+    const best = likelyValue(scope, parameter);
     if (best) return writeArgument(parameter.name, best.path);
     unsupplied.push(parameter);
     const held = freeName(parameter.name, target.name, taken);

@@ -132,6 +132,8 @@ export class Cursor {
   }
 
   get beginsDeclaration(): boolean {
+    // `back` alone is a step, and may begin a line as one.
+    if (this.isWord('back')) return this.peek(1).text === 'leaves';
     return this.beginsWith(isDeclarationWord);
   }
 

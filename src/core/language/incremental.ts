@@ -1,5 +1,7 @@
 import { parse } from './parse';
-import type { ArgumentListNode, FieldNode, MemberNode, Name, ScreenNode, ScreenReference, SyntaxTree, TypeNode, ValueNode } from './syntax';
+import type {
+  ArgumentListNode, BranchNode, ConditionNode, FieldNode, MemberNode, Name, OnlyNode, ScreenNode, ScreenReference, StepNode, SyntaxTree, TypeNode, ValueNode,
+} from './syntax';
 
 /**
  * Parses one text after another, each a little different from the one before, as an editor has them. Screens outside of
@@ -90,6 +92,7 @@ function moveScreen(screen: ScreenNode, by: number): void {
   move(screen, by);
   move(screen.name, by);
   move(screen.title, by);
+  moveOnly(screen.only, by);
   move(screen.body, by);
   for (const member of screen.body?.items ?? []) moveMember(member, by);
 }
@@ -101,6 +104,7 @@ function moveMember(member: MemberNode, by: number): void {
       for (const parameter of member.parameters) {
         moveField(parameter, by);
         moveValue(parameter.initial, by);
+        moveValue(parameter.sample, by);
       }
       break;
     case 'has':
@@ -108,14 +112,15 @@ function moveMember(member: MemberNode, by: number): void {
       break;
     case 'on':
       move(member.trigger, by);
+      moveOnly(member.only, by);
       move(member.loop, by);
       move(member.loop?.variable ?? null, by);
       moveValue(member.loop?.list ?? null, by);
-      for (const step of member.steps) {
-        move(step, by);
-        if (step.kind === 'leave') move(step.what, by);
-        else if (step.kind !== 'back') moveCall(step.target, step.list, by);
-      }
+      for (const branch of member.branches) moveBranch(branch, by);
+      break;
+    case 'needs':
+      moveCondition(member.condition, by);
+      for (const step of member.otherwise) moveStep(step, by);
       break;
     case 'link':
       move(member.pattern, by);
@@ -124,6 +129,51 @@ function moveMember(member: MemberNode, by: number): void {
         moveCall(under.target, under.list, by);
       }
       break;
+  }
+}
+
+function moveOnly(only: OnlyNode | null, by: number): void {
+  move(only, by);
+  for (const name of only?.variants ?? []) move(name, by);
+}
+
+function moveBranch(branch: BranchNode, by: number): void {
+  move(branch, by);
+  moveCondition(branch.condition, by);
+  for (const step of branch.steps) moveStep(step, by);
+  move(branch.motion, by);
+}
+
+function moveCondition(condition: ConditionNode | null, by: number): void {
+  if (!condition) return;
+  move(condition, by);
+  switch (condition.kind) {
+    case 'flag': return move(condition.name, by);
+    case 'is':
+      move(condition.name, by);
+      return moveValue(condition.value, by);
+    case 'given':
+      for (const name of condition.names) move(name, by);
+      return;
+    case 'maybe': return move(condition.text, by);
+    case 'not': return moveCondition(condition.of, by);
+    default:
+      moveCondition(condition.left, by);
+      moveCondition(condition.right, by);
+  }
+}
+
+function moveStep(step: StepNode, by: number): void {
+  move(step, by);
+  switch (step.kind) {
+    case 'back': case 'close': return;
+    case 'leave': return move(step.what, by);
+    case 'back to': case 'back past': return moveCall(step.target, null, by);
+    case 'sets':
+      move(step.flag, by);
+      return moveValue(step.value, by);
+    case 'resume': return step.or ? moveStep(step.or, by) : undefined;
+    default: moveCall(step.target, step.list, by);
   }
 }
 

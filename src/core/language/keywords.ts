@@ -2,21 +2,25 @@
  * The words that begin a statement. None is reserved: a screen may be called `link` and an argument `from`, since each
  * word counts as a keyword only where its statement may begin.
  */
-export const declarationWords = ['app', 'origin', 'start', 'id', 'choice', 'record', 'module', 'screen', 'private'] as const;
-export const memberWords = ['takes', 'has', 'on', 'link'] as const;
-export const stepWords = ['push', 'replace', 'reset', 'back', 'leave'] as const;
-/** Words inside statements. */
-export const innerWords = ['by', 'for', 'in', 'then', 'under', 'nothing', 'list', 'of', 'true', 'false'] as const;
-
-/** Statements of the language that this version does not read yet: it says so, and skips them whole. */
-export const plannedDeclarations = [
-  'variants', 'flag', 'tabs', 'menu', 'entry', 'rule', 'walk', 'accept', 'motion', 'include',
+export const declarationWords = [
+  'app', 'origin', 'variants', 'start', 'motion', 'include', 'id', 'choice', 'record', 'flag', 'tabs', 'menu', 'entry',
+  'module', 'screen', 'private', 'rule', 'walk', 'accept',
 ] as const;
-export const plannedMembers = ['needs'] as const;
-export const plannedSteps = ['present', 'close', 'switch', 'sets', 'resume', 'when', 'otherwise'] as const;
+export const memberWords = ['takes', 'has', 'needs', 'on', 'link'] as const;
+export const stepWords = ['push', 'replace', 'present', 'close', 'back', 'reset', 'switch', 'sets', 'resume', 'leave'] as const;
+export const walkWords = ['tap', 'tab', 'menu', 'back', 'open', 'set', 'expect'] as const;
+/** Words inside statements. */
+export const innerWords = [
+  'by', 'as', 'only', 'for', 'in', 'when', 'otherwise', 'and', 'or', 'not', 'is', 'given', 'then', 'to', 'past', 'else',
+  'sample', 'under', 'nothing', 'icon', 'opens', 'list', 'of', 'true', 'false', 'all', 'roots', 'leaves', 'never', 'always',
+  'beneath', 'after', 'from', 'reach', 'with', 'if', 'unless', 'because',
+] as const;
 
-const declarations: ReadonlySet<string> = new Set([...declarationWords, ...plannedDeclarations]);
-const members: ReadonlySet<string> = new Set([...memberWords, ...plannedMembers]);
+const declarations: ReadonlySet<string> = new Set(declarationWords);
+const members: ReadonlySet<string> = new Set(memberWords);
 
 export const isDeclarationWord = (word: string): boolean => declarations.has(word);
 export const isMemberWord = (word: string): boolean => members.has(word);
+
+const walkSteps: ReadonlySet<string> = new Set(walkWords);
+export const isWalkWord = (word: string): boolean => walkSteps.has(word);

@@ -1,8 +1,9 @@
 /** The parts that statements share: references, types, values, argument lists. */
 import type { Cursor } from './cursor';
+import { closest } from './closest';
 import { stepWords } from './keywords';
 import type {
-  ArgumentListNode, ArgumentNode, FieldNode, Name, ParameterNode, ScreenReference, TypeNode, ValueNode,
+  ArgumentListNode, ArgumentNode, FieldNode, Name, OnlyNode, ParameterNode, ScreenReference, TypeNode, ValueNode,
 } from './syntax';
 
 export function parseReference(cursor: Cursor): ScreenReference | null {
@@ -120,7 +121,7 @@ function parseArgument(cursor: Cursor): ArgumentNode | null {
   return { name, value, from: name.from, to: cursor.end };
 }
 
-/** `name: type`, as records, `has` and, with a default, `takes` list them. */
+/** `name: type`, as records, `has` and, with a default and a sample, `takes` list them. */
 export function parseField(cursor: Cursor, what: string): FieldNode | null {
   const name = cursor.name(what);
   if (!name) return null;
@@ -134,7 +135,8 @@ export function parseParameter(cursor: Cursor): ParameterNode | null {
   const field = parseField(cursor, 'The name of an argument');
   if (!field) return null;
   const initial = cursor.skipSymbol('=') ? parseValue(cursor) : null;
-  return { name: field.name, type: field.type, initial, from: field.from, to: cursor.end };
+  const sample = cursor.isWord('sample') && !cursor.peek().first && cursor.skipWord('sample') ? parseValue(cursor) : null;
+  return { name: field.name, type: field.type, initial, sample, from: field.from, to: cursor.end };
 }
 
 /** Items with commas between them; a comma at the end is allowed where `closing` follows it. */
@@ -147,4 +149,30 @@ export function parseList<T>(cursor: Cursor, item: () => T | null, closing: stri
     if (!cursor.skipSymbol(',')) return items;
     if (closing !== null && cursor.isSymbol(closing)) return items;
   }
+}
+
+/** `only phone, tablet`; null where it does not stand here. */
+export function parseOnly(cursor: Cursor): OnlyNode | null {
+  const head = cursor.peek();
+  if (!cursor.skipWord('only')) return null;
+  const variants = parseList(cursor, () => cursor.name('The name of a variant'), null);
+  return { variants, from: head.from, to: cursor.end };
+}
+
+/** One of a few words; what is no such word is reported with the nearest of them. */
+export function parseWord<T extends string>(cursor: Cursor, words: readonly T[], expected: string): T | null {
+  const token = cursor.peek();
+  const word = words.find((one) => one === token.text);
+  if (word && token.kind === 'name') {
+    cursor.next();
+    return word;
+  }
+  if (token.kind !== 'name' || cursor.statementOnNewLine) {
+    cursor.missing(`${expected} (${words.join(', ')})`);
+    return null;
+  }
+  const near = closest(token.text, words);
+  cursor.report(token, `${token.text} is none of ${words.join(', ')}.${near ? ` Did you mean ${near}?` : ''}`, near);
+  cursor.next();
+  return null;
 }

@@ -1,13 +1,12 @@
 /** Screens and what stands in them. */
 import type { Cursor } from './cursor';
-import { memberWords, plannedMembers, plannedSteps, stepWords } from './keywords';
-import { parseArguments, parseField, parseList, parseParameter, parseReference, parseValue } from './parse-parts';
-import { opening, type LinkNode, type LoopNode, type MemberNode, type Name, type OnNode, type Opening, type ScreenNode, type StepNode, type UnderNode } from './syntax';
-import { closest } from './closest';
+import { memberWords } from './keywords';
+import { parseCondition } from './parse-condition';
+import { parseArguments, parseField, parseList, parseOnly, parseParameter, parseReference, parseWord } from './parse-parts';
+import { parseOn, parseSteps } from './parse-transition';
+import { shapes, type LinkNode, type MemberNode, type Name, type NeedsNode, type OnlyNode, type ScreenNode, type Shape, type UnderNode } from './syntax';
 
-const includes = (words: readonly string[], word: string): boolean => words.includes(word);
-
-/** `[private] screen NAME "Title" { … }`; the body may be left out, so that bare screens are quick to lay out. */
+/** `[private] screen NAME "Title" [as sheet] [only phone] { … }`; the body may be left out, so that bare screens are quick to lay out. */
 export function parseScreen(cursor: Cursor): ScreenNode {
   const unchanged = cursor.takeOver();
   if (unchanged) return unchanged;
@@ -17,20 +16,24 @@ export function parseScreen(cursor: Cursor): ScreenNode {
   if (!cursor.skipWord('screen')) cursor.missing('The word screen');
   const name = cursor.name('The screen’s name');
   const title = cursor.peek().kind === 'string' ? cursor.string('The title') : null;
+  let shape: Shape | null = null;
+  let only: OnlyNode | null = null;
+  for (;;) {
+    if (!shape && cursor.skipWord('as')) shape = parseWord(cursor, shapes, 'What the screen comes as');
+    else if (!only && cursor.isWord('only')) only = parseOnly(cursor);
+    else break;
+  }
   const body = cursor.block<MemberNode>(
     name ? `The screen ${name.text}` : 'This screen', head, () => cursor.beginsMember, (items) => parseMember(cursor, items),
   );
-  return { kind: 'screen', doc, private: isPrivate, name, title, body, from: head.from, to: cursor.end };
+  return { kind: 'screen', doc, private: isPrivate, name, title, shape, only, body, from: head.from, to: cursor.end };
 }
 
 function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
   if (cursor.beginsDeclaration) return false;
   const head = cursor.peek();
   const word = cursor.beginsMember ? head.text : '';
-  if (includes(plannedMembers, word)) {
-    cursor.report(head, `This version of Andante does not read ${word} yet.`);
-    cursor.skip();
-  } else if (word === 'takes') {
+  if (word === 'takes') {
     cursor.next();
     const parameters = parseList(cursor, () => parseParameter(cursor), null);
     items.push({ kind: 'takes', parameters, from: head.from, to: cursor.end });
@@ -38,6 +41,8 @@ function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
     cursor.next();
     const fields = parseList(cursor, () => parseField(cursor, 'The name of a value'), null);
     items.push({ kind: 'has', fields, from: head.from, to: cursor.end });
+  } else if (word === 'needs') {
+    items.push(parseNeeds(cursor));
   } else if (word === 'on') {
     items.push(parseOn(cursor));
   } else if (word === 'link') {
@@ -48,75 +53,15 @@ function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
   return true;
 }
 
-/** `on "Trigger" [for x in list] STEP [then STEP]…` */
-function parseOn(cursor: Cursor): OnNode {
-  const doc = cursor.doc;
+/** `needs CONDITION else STEPS` */
+function parseNeeds(cursor: Cursor): NeedsNode {
   const head = cursor.next();
-  const trigger = cursor.string('The trigger’s name in quotation marks');
-  const loop = cursor.isWord('for') ? parseLoop(cursor) : null;
-  const steps: StepNode[] = [];
-  do {
-    const step = parseStep(cursor);
-    if (step === 'skipped') break;
-    if (step) steps.push(step);
-    else break;
-  } while (cursor.skipWord('then'));
-  return { kind: 'on', doc, trigger, loop, steps, from: head.from, to: cursor.end };
-}
-
-function parseLoop(cursor: Cursor): LoopNode | null {
-  const head = cursor.next();
-  const variable = cursor.name('A name for each item');
-  if (!variable) return null;
-  if (!cursor.skipWord('in')) {
-    cursor.missing('The word in');
-    return { variable, list: null, from: head.from, to: cursor.end };
+  const condition = parseCondition(cursor);
+  if (!cursor.skipWord('else')) {
+    if (condition) cursor.missing('The word else and what happens instead');
+    return { kind: 'needs', condition, otherwise: [], from: head.from, to: cursor.end };
   }
-  const list = parseValue(cursor);
-  return { variable, list, from: head.from, to: cursor.end };
-}
-
-function parseStep(cursor: Cursor): StepNode | 'skipped' | null {
-  const head = cursor.peek();
-  if (head.kind !== 'name' || cursor.statementOnNewLine) {
-    cursor.missing(`A step (${stepWords.join(', ')})`);
-    return null;
-  }
-  const word = head.text;
-  if (includes(opening, word)) {
-    cursor.next();
-    const target = parseReference(cursor);
-    const list = target ? parseArguments(cursor) : null;
-    return { kind: word as Opening, target, list, from: head.from, to: cursor.end };
-  }
-  if (word === 'leave') {
-    cursor.next();
-    const what = cursor.string('What the app is left for, in quotation marks,');
-    return { kind: 'leave', what, from: head.from, to: cursor.end };
-  }
-  if (word === 'back') {
-    cursor.next();
-    if (!(cursor.isWord('to') || cursor.isWord('past')) || cursor.peek().first) return { kind: 'back', from: head.from, to: cursor.end };
-    cursor.report(cursor.since(head), `This version of Andante does not read back ${cursor.peek().text} yet.`);
-    cursor.skip();
-    return 'skipped';
-  }
-  if (includes(plannedSteps, word)) {
-    cursor.report(head, `This version of Andante does not read ${word} yet.`);
-    cursor.skip();
-    return 'skipped';
-  }
-  const near = closest(word, stepWords);
-  cursor.report(head, `${word} is no step. ${near ? `Did you mean ${near}?` : `A trigger can ${stepWords.join(', ')}.`}`, near);
-  cursor.next();
-  // Most likely the step is misspelt and the rest of it right: read the rest so that it is not reported as well.
-  if (cursor.peek().kind === 'name' && !cursor.peek().first) {
-    parseReference(cursor);
-    parseArguments(cursor);
-  } else if (cursor.peek().kind === 'string' && !cursor.peek().first) {
-    cursor.next();
-  }
-  return 'skipped';
+  return { kind: 'needs', condition, otherwise: parseSteps(cursor).steps, from: head.from, to: cursor.end };
 }
 
 /** `link PATTERN [under SCREEN(args), … | under nothing]` */

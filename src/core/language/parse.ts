@@ -1,11 +1,15 @@
 /** The parser: recursive descent over the tokens, one function a statement. */
 import { Cursor } from './cursor';
 import type { Leftovers } from './incremental';
-import { declarationWords, plannedDeclarations } from './keywords';
-import { parseArguments, parseField, parseList, parseReference } from './parse-parts';
+import { declarationWords } from './keywords';
+import { parseAccept, parseRule, parseWalk } from './parse-checks';
+import { parseEntry, parseMenu, parseTabs } from './parse-menus';
+import { parseArguments, parseList, parseReference } from './parse-parts';
 import { parseScreen } from './parse-screen';
+import { parseChoice, parseFlag, parseId, parseRecord } from './parse-types';
 import type {
-  AppNode, Block, ChoiceNode, DeclarationNode, FieldNode, IdNode, ModuleNode, Name, OriginNode, RecordNode, ScreenNode, StartNode, SyntaxTree,
+  AppNode, BackLeavesNode, Block, DeclarationNode, IncludeNode, ModuleNode, MotionNode, Name, OriginNode, ScreenNode, StartNode, SyntaxTree,
+  VariantsNode,
 } from './syntax';
 
 /**
@@ -30,20 +34,26 @@ function parseDeclaration(cursor: Cursor): DeclarationNode | null {
   switch (word) {
     case 'app': return parseApp(cursor);
     case 'origin': return parseOrigin(cursor);
+    case 'variants': return parseVariants(cursor);
     case 'start': return parseStart(cursor);
+    case 'motion': return parseMotion(cursor);
+    case 'back': return parseBackLeaves(cursor);
+    case 'include': return parseInclude(cursor);
     case 'id': return parseId(cursor);
     case 'choice': return parseChoice(cursor);
     case 'record': return parseRecord(cursor);
+    case 'flag': return parseFlag(cursor);
+    case 'tabs': return parseTabs(cursor);
+    case 'menu': return parseMenu(cursor);
+    case 'entry': return parseEntry(cursor);
     case 'module': return parseModule(cursor);
     case 'private':
     case 'screen': return parseScreen(cursor);
+    case 'rule': return parseRule(cursor);
+    case 'walk': return parseWalk(cursor);
+    case 'accept': return parseAccept(cursor);
     default:
-      if ((plannedDeclarations as readonly string[]).includes(word)) {
-        cursor.report(head, `This version of Andante does not read ${word} yet.`);
-        cursor.skip();
-      } else {
-        cursor.stray('outside a screen', declarationWords);
-      }
+      cursor.stray('outside a screen', declarationWords);
       return null;
   }
 }
@@ -74,51 +84,27 @@ function parseStart(cursor: Cursor): StartNode {
   return { kind: 'start', target, list, from: head.from, to: cursor.end };
 }
 
-function parseId(cursor: Cursor): IdNode {
-  const doc = cursor.doc;
+function parseVariants(cursor: Cursor): VariantsNode {
   const head = cursor.next();
-  const name = cursor.name('The id’s name');
-  let base: Name | null = null;
-  if (name) {
-    if (cursor.skipSymbol(':')) base = cursor.name('The type that carries the id, such as int or text,');
-    else cursor.missing('A colon and the type that carries the id');
-  }
-  return { kind: 'id', doc, name, base, from: head.from, to: cursor.end };
+  const names = parseList(cursor, () => cursor.name('The name of a variant'), null);
+  return { kind: 'variants', names, from: head.from, to: cursor.end };
 }
 
-/** `{ item, item }`, as choices and records have it. */
-function parseBraces<T>(cursor: Cursor, what: string, item: () => T | null): T[] {
-  const open = cursor.peek();
-  if (!cursor.skipSymbol('{')) {
-    cursor.missing(`An opening brace and ${what}`);
-    return [];
-  }
-  const items = cursor.isSymbol('}') ? [] : parseList(cursor, item, '}');
-  if (!cursor.skipSymbol('}')) {
-    if (cursor.done || cursor.statementOnNewLine) cursor.report(open, 'This brace is not closed.');
-    else {
-      cursor.missing(`A comma or the closing brace`);
-      while (!cursor.done && !cursor.isSymbol('}') && !cursor.statementOnNewLine) cursor.next();
-      cursor.skipSymbol('}');
-    }
-  }
-  return items;
+function parseMotion(cursor: Cursor): MotionNode {
+  const head = cursor.next();
+  return { kind: 'motion', name: cursor.name('How screens come in, such as slide or none,'), from: head.from, to: cursor.end };
 }
 
-function parseChoice(cursor: Cursor): ChoiceNode {
-  const doc = cursor.doc;
+/** `back leaves`; the cursor has seen both words. */
+function parseBackLeaves(cursor: Cursor): BackLeavesNode {
   const head = cursor.next();
-  const name = cursor.name('The choice’s name');
-  const options = parseBraces(cursor, 'what there is to choose', () => cursor.name('A name to choose'));
-  return { kind: 'choice', doc, name, options, from: head.from, to: cursor.end };
+  cursor.next();
+  return { kind: 'back leaves', from: head.from, to: cursor.end };
 }
 
-function parseRecord(cursor: Cursor): RecordNode {
-  const doc = cursor.doc;
+function parseInclude(cursor: Cursor): IncludeNode {
   const head = cursor.next();
-  const name = cursor.name('The record’s name');
-  const fields = parseBraces<FieldNode>(cursor, 'the fields', () => parseField(cursor, 'The name of a field'));
-  return { kind: 'record', doc, name, fields, from: head.from, to: cursor.end };
+  return { kind: 'include', file: cursor.string('The name of a file in quotation marks'), from: head.from, to: cursor.end };
 }
 
 /** `module NAME [by "Owner"] { screens }` */

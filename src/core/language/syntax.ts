@@ -42,14 +42,42 @@ export interface ArgumentListNode extends Range {
   readonly items: readonly ArgumentNode[];
 }
 
-export const opening = ['push', 'replace', 'reset'] as const;
-/** The steps that put a screen on the stack. */
+export const opening = ['push', 'replace', 'present', 'reset', 'switch'] as const;
+/** The steps that open a screen. */
 export type Opening = (typeof opening)[number];
 
 export type StepNode =
   | (Range & { readonly kind: Opening; readonly target: ScreenReference | null; readonly list: ArgumentListNode | null })
-  | (Range & { readonly kind: 'back' })
+  | (Range & { readonly kind: 'back' | 'close' })
+  | (Range & { readonly kind: 'back to' | 'back past'; readonly target: ScreenReference | null })
+  | (Range & { readonly kind: 'sets'; readonly flag: Name | null; readonly value: ValueNode | null })
+  /** `or` is what happens where no arrival was put off. */
+  | (Range & { readonly kind: 'resume'; readonly or: StepNode | null })
   | (Range & { readonly kind: 'leave'; readonly what: StringNode | null });
+
+export type ConditionNode =
+  /** A bool flag: `signedIn`. */
+  | (Range & { readonly kind: 'flag'; readonly name: Name })
+  /** `tier is member`, `tier is not member` */
+  | (Range & { readonly kind: 'is'; readonly name: Name; readonly not: boolean; readonly value: ValueNode | null })
+  /** `season is given`: an optional value is there. */
+  | (Range & { readonly kind: 'given'; readonly names: readonly Name[]; readonly not: boolean })
+  /** A condition in quotes, which may hold or not at each use. */
+  | (Range & { readonly kind: 'maybe'; readonly text: StringNode })
+  | (Range & { readonly kind: 'not'; readonly of: ConditionNode })
+  | (Range & { readonly kind: 'and' | 'or'; readonly left: ConditionNode; readonly right: ConditionNode });
+
+/** One outcome of a trigger: its steps, and the condition under which it is the one that happens. */
+export interface BranchNode extends Range {
+  readonly condition: ConditionNode | null;
+  readonly steps: readonly StepNode[];
+  readonly motion: Name | null;
+}
+
+/** `only phone, tablet`: the variants in which something is there. */
+export interface OnlyNode extends Range {
+  readonly variants: readonly Name[];
+}
 
 export interface LoopNode extends Range {
   readonly variable: Name;
@@ -60,6 +88,7 @@ export interface ParameterNode extends Range {
   readonly name: Name;
   readonly type: TypeNode | null;
   readonly initial: ValueNode | null;
+  readonly sample: ValueNode | null;
 }
 
 export interface FieldNode extends Range {
@@ -81,8 +110,17 @@ export interface OnNode extends Range {
   readonly kind: 'on';
   readonly doc: string | null;
   readonly trigger: StringNode | null;
+  readonly only: OnlyNode | null;
   readonly loop: LoopNode | null;
-  readonly steps: readonly StepNode[];
+  /** In the order in which they are tried; the last one may have no condition. */
+  readonly branches: readonly BranchNode[];
+}
+
+/** `needs CONDITION else STEPS`: what an arrival wants to hold, and what happens instead. */
+export interface NeedsNode extends Range {
+  readonly kind: 'needs';
+  readonly condition: ConditionNode | null;
+  readonly otherwise: readonly StepNode[];
 }
 
 export interface LinkNode extends Range {
@@ -98,7 +136,7 @@ export interface UnderNode extends Range {
   readonly list: ArgumentListNode | null;
 }
 
-export type MemberNode = TakesNode | HasNode | OnNode | LinkNode;
+export type MemberNode = TakesNode | HasNode | NeedsNode | OnNode | LinkNode;
 
 /** A block in braces; the range includes them. `closed` is false where the closing brace is missing. */
 export interface Block<T> extends Range {
@@ -112,8 +150,14 @@ export interface ScreenNode extends Range {
   readonly private: boolean;
   readonly name: Name | null;
   readonly title: StringNode | null;
+  /** `as sheet`, `as dialog`: the screen always arrives as a modal. */
+  readonly shape: Shape | null;
+  readonly only: OnlyNode | null;
   readonly body: Block<MemberNode> | null;
 }
+
+export const shapes = ['sheet', 'dialog'] as const;
+export type Shape = (typeof shapes)[number];
 
 export interface ModuleNode extends Range {
   readonly kind: 'module';
@@ -161,9 +205,140 @@ export interface RecordNode extends Range {
   readonly fields: readonly FieldNode[];
 }
 
+export interface VariantsNode extends Range {
+  readonly kind: 'variants';
+  readonly names: readonly Name[];
+}
+
+/** How screens come in where nothing else is said. */
+export interface MotionNode extends Range {
+  readonly kind: 'motion';
+  readonly name: Name | null;
+}
+
+/** `back leaves`: Back on the last frame of any tab leaves the app. */
+export interface BackLeavesNode extends Range {
+  readonly kind: 'back leaves';
+}
+
+export interface IncludeNode extends Range {
+  readonly kind: 'include';
+  readonly file: StringNode | null;
+}
+
+export interface FlagNode extends Range {
+  readonly kind: 'flag';
+  readonly doc: string | null;
+  readonly name: Name | null;
+  /** Null for a bool flag. */
+  readonly type: Name | null;
+  readonly initial: ValueNode | null;
+}
+
+export interface TabNode extends Range {
+  readonly kind: 'tab';
+  readonly doc: string | null;
+  readonly label: StringNode;
+  readonly target: ScreenReference | null;
+  readonly list: ArgumentListNode | null;
+  readonly icon: Name | null;
+}
+
+export interface TabsNode extends Range {
+  readonly kind: 'tabs';
+  readonly doc: string | null;
+  readonly only: OnlyNode | null;
+  readonly body: Block<TabNode> | null;
+}
+
+export interface MenuItemNode extends Range {
+  readonly kind: 'item';
+  readonly doc: string | null;
+  readonly label: StringNode;
+  readonly branches: readonly BranchNode[];
+  readonly icon: Name | null;
+}
+
+export interface MenuNode extends Range {
+  readonly kind: 'menu';
+  readonly doc: string | null;
+  readonly title: StringNode | null;
+  readonly only: OnlyNode | null;
+  /** The screens that show it; null where nothing is said. */
+  readonly on: 'all' | 'roots' | readonly ScreenReference[] | null;
+  readonly body: Block<MenuItemNode> | null;
+}
+
+export const doors = ['shortcut', 'widget', 'notification', 'share', 'page'] as const;
+/** What kind of door from outside an entry is; `page` is a web page, `share` what other apps share to. */
+export type Door = (typeof doors)[number];
+
+export interface EntryNode extends Range {
+  readonly kind: 'entry';
+  readonly doc: string | null;
+  readonly door: Door | null;
+  readonly label: StringNode | null;
+  readonly only: OnlyNode | null;
+  /** Either a URL or a screen. */
+  readonly url: Name | null;
+  readonly target: ScreenReference | null;
+  readonly list: ArgumentListNode | null;
+}
+
+/**
+ * `never A beneath B` · `never A after B` · `always A beneath B` · `from A always reach B`; kept, and checked once the
+ * stacks are analysed.
+ */
+export interface RuleNode extends Range {
+  readonly kind: 'rule';
+  readonly doc: string | null;
+  readonly title: StringNode | null;
+  readonly claim: 'never beneath' | 'never after' | 'always beneath' | 'always reach' | null;
+  readonly first: ScreenReference | null;
+  readonly second: ScreenReference | null;
+}
+
+export type WalkStepNode =
+  | (Range & {
+    readonly kind: 'tap';
+    readonly label: StringNode | null;
+    readonly values: readonly WalkValueNode[];
+    /** What a condition in quotes is taken to be. */
+    readonly condition: { readonly holds: boolean; readonly text: StringNode | null } | null;
+  })
+  | (Range & { readonly kind: 'tab' | 'menu'; readonly label: StringNode | null })
+  | (Range & { readonly kind: 'back' })
+  | (Range & { readonly kind: 'open'; readonly url: Name | null })
+  | (Range & { readonly kind: 'set'; readonly flag: Name | null; readonly value: ValueNode | null })
+  | (Range & { readonly kind: 'expect'; readonly screen: ScreenReference | null; readonly beneath: ScreenReference | null });
+
+/** `name = literal`, as a walk gives what a user typed or which row was tapped. */
+export interface WalkValueNode extends Range {
+  readonly name: Name;
+  readonly value: ValueNode | null;
+}
+
+export interface WalkNode extends Range {
+  readonly kind: 'walk';
+  readonly doc: string | null;
+  readonly title: StringNode | null;
+  readonly body: Block<WalkStepNode> | null;
+}
+
+export interface AcceptNode extends Range {
+  readonly kind: 'accept';
+  readonly rule: Name | null;
+  /** What the finding is about; null where it is about nothing that has a name. */
+  readonly subject: (Range & { readonly text: string }) | null;
+  readonly because: StringNode | null;
+}
+
 export type TypeDeclarationNode = IdNode | ChoiceNode | RecordNode;
-export type DeclarationNode = AppNode | OriginNode | StartNode | TypeDeclarationNode | ModuleNode | ScreenNode;
-export type StatementNode = DeclarationNode | MemberNode;
+export type DeclarationNode =
+  | AppNode | OriginNode | VariantsNode | StartNode | MotionNode | BackLeavesNode | IncludeNode
+  | TypeDeclarationNode | FlagNode | TabsNode | MenuNode | EntryNode | ModuleNode | ScreenNode
+  | RuleNode | WalkNode | AcceptNode;
+export type StatementNode = DeclarationNode | MemberNode | TabNode | MenuItemNode | WalkStepNode;
 
 /** Something in the text that the language does not allow, in words for the person who types. */
 export interface SyntaxProblem extends Range {
@@ -178,16 +353,14 @@ export interface SyntaxTree {
   readonly problems: readonly SyntaxProblem[];
 }
 
-/** Every statement of a tree in the order of the text: declarations, the screens of modules, the members of screens. */
+/** Every statement of a tree in the order of the text: declarations, and what stands in their blocks. */
 export function* statements(tree: SyntaxTree): Generator<StatementNode> {
   for (const declaration of tree.declarations) {
     yield declaration;
-    if (declaration.kind === 'module') {
-      for (const screen of declaration.body?.items ?? []) {
-        yield screen;
-        yield* screen.body?.items ?? [];
-      }
+    if (!('body' in declaration)) continue;
+    for (const item of declaration.body?.items ?? []) {
+      yield item;
+      if (item.kind === 'screen') yield* item.body?.items ?? [];
     }
-    if (declaration.kind === 'screen') yield* declaration.body?.items ?? [];
   }
 }

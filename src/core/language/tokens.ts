@@ -2,11 +2,12 @@ import type { Range } from './range';
 
 /**
  * - `url`: an origin or a URL pattern, which runs to the next blank
+ * - `rule`: the id of a rule, such as `name/same-title`
  * - `symbol`: one of `{ } ( ) , : = . ?`
  * - `stray`: a character that begins nothing in the language
  * - `end`: the end of the text, of length 0
  */
-export type TokenKind = 'name' | 'string' | 'number' | 'url' | 'symbol' | 'comment' | 'doc' | 'stray' | 'end';
+export type TokenKind = 'name' | 'string' | 'number' | 'url' | 'rule' | 'symbol' | 'comment' | 'doc' | 'stray' | 'end';
 
 export interface Token extends Range {
   readonly kind: TokenKind;
@@ -20,6 +21,7 @@ const string = /"(?:[^"\\\r\n]|\\[^\r\n])*"?/y;
 const url = /[^\s]+/y;
 /** What a URL may begin with where a name could stand too: a path, or a scheme and its colon. */
 const urlStart = /\/|[A-Za-z][A-Za-z0-9+.-]*:[^\s:]/y;
+const ruleId = /[A-Za-z]+\/[A-Za-z-]*/y;
 const symbols = '{}(),:=.?';
 
 /** Where a match that begins at an offset ends; the offset itself where there is none. */
@@ -80,6 +82,10 @@ export function scan(text: string, from: number, previous: Token | null, lineSta
   // A URL stands on the line of its keyword: a half-typed `link` does not swallow what comes next.
   if (!first && previous?.kind === 'name' && code !== 35 && code !== 34 && urlFollows(previous, text, at)) {
     return token('url', text, at, endOf(url, text, at), first);
+  }
+  if (!first && previous?.kind === 'name' && previous.text === 'accept') {
+    const end = endOf(ruleId, text, at);
+    if (end > at) return token('rule', text, at, end, first);
   }
   if (isNameStart(code)) return token('name', text, at, endOfName(text, at), first);
   const char = text[at]!;

@@ -4,15 +4,23 @@
  */
 import type { Range } from '../language/range';
 import type {
-  ArgumentListNode, ArgumentNode, LinkNode, ModuleNode, Name, OnNode, Opening, ParameterNode, ScreenNode, ScreenReference,
-  StringNode, SyntaxTree, TypeDeclarationNode, ValueNode,
+  AcceptNode, ArgumentListNode, ArgumentNode, BranchNode, EntryNode, FlagNode, IncludeNode, LinkNode, MenuItemNode, MenuNode, ModuleNode, Name, NeedsNode,
+  OnNode, Opening, ParameterNode, RuleNode, ScreenNode, ScreenReference, Shape, StringNode, SyntaxTree, TabNode, TabsNode,
+  TypeDeclarationNode, ValueNode, WalkNode,
 } from '../language/syntax';
+import type { Scope } from './scope';
 import type { Type } from './types';
 
-export interface Parameter {
+/** Something that has a name and a type, as a screen's values have. */
+export interface Named {
   readonly name: string;
   readonly type: Type;
+}
+
+export interface Parameter extends Named {
   readonly initial: ValueNode | null;
+  /** A value to show the screen with, where nobody has handed one over. */
+  readonly sample: ValueNode | null;
   readonly node: ParameterNode;
 }
 
@@ -20,10 +28,16 @@ export interface Parameter {
 export const mayBeLeftOut = (parameter: Parameter): boolean => parameter.initial !== null || parameter.type.kind === 'optional';
 
 /** A value that a screen holds: loaded data, what the user typed. */
-export interface Held {
-  readonly name: string;
-  readonly type: Type;
+export interface Held extends Named {
   readonly range: Range;
+}
+
+/** A piece of app state that conditions read and transitions set. Its values are written as the language does: `true`, `guest`. */
+export interface Flag extends Named {
+  /** All that it can be, in the order declared; `false` before `true`. Empty where its type is unknown. */
+  readonly values: readonly string[];
+  readonly initial: string;
+  readonly node: FlagNode;
 }
 
 /** A screen with the arguments given to it, wherever one is opened. */
@@ -35,10 +49,45 @@ export interface Call {
   readonly arguments: readonly ArgumentNode[];
 }
 
+export type Condition =
+  /** The flag has this value. */
+  | { readonly kind: 'flag'; readonly flag: Flag; readonly value: string }
+  /** An optional value is there; data is not known before a run, so it may hold or not. */
+  | { readonly kind: 'given'; readonly names: readonly Name[] }
+  /** In quotes: may hold or not at each use. */
+  | { readonly kind: 'maybe'; readonly text: string }
+  /** Names something that there is not, and was reported: may hold or not. */
+  | { readonly kind: 'unknown' }
+  | { readonly kind: 'not'; readonly of: Condition }
+  | { readonly kind: 'and' | 'or'; readonly left: Condition; readonly right: Condition };
+
 export type Step =
   | { readonly kind: Opening; readonly call: Call | null; readonly range: Range }
-  | { readonly kind: 'back'; readonly range: Range }
+  | { readonly kind: 'back' | 'close'; readonly range: Range }
+  | { readonly kind: 'back to' | 'back past'; readonly target: Screen | null; readonly range: Range }
+  | { readonly kind: 'sets'; readonly flag: Flag | null; readonly value: string | null; readonly range: Range }
+  | { readonly kind: 'resume'; readonly or: Step | null; readonly range: Range }
   | { readonly kind: 'leave'; readonly what: string; readonly range: Range };
+
+/** A step that opens a screen. */
+export type OpeningStep = Extract<Step, { call: Call | null }>;
+
+/** The steps that open a screen, those behind `resume or` included. */
+export function* openings(steps: readonly Step[]): Generator<OpeningStep> {
+  for (const step of steps) {
+    if ('call' in step) yield step;
+    else if (step.kind === 'resume' && step.or) yield* openings([step.or]);
+  }
+}
+
+/** One outcome of a trigger; the first whose condition holds happens. */
+export interface Branch {
+  readonly condition: Condition | null;
+  readonly steps: readonly Step[];
+  /** How the screen comes in; null where the app's own motion holds. */
+  readonly motion: string | null;
+  readonly node: BranchNode;
+}
 
 export interface Loop {
   readonly variable: Name;
@@ -47,14 +96,35 @@ export interface Loop {
   readonly list: ValueNode | null;
 }
 
+/** The variants in which something is there; null for all of them. */
+export type Only = ReadonlySet<string> | null;
+
+export const isIn = (only: Only, variant: string): boolean => only === null || only.has(variant);
+
 export interface Transition {
   readonly screen: Screen;
   /** Place among the screen's transitions, in the order of the text. */
   readonly index: number;
   readonly trigger: string;
+  readonly only: Only;
   readonly loop: Loop | null;
-  readonly steps: readonly Step[];
+  readonly branches: readonly Branch[];
   readonly node: OnNode;
+}
+
+/** What an arrival at a screen wants to hold, and what happens instead. */
+export interface Needs {
+  readonly condition: Condition;
+  readonly otherwise: readonly Step[];
+  readonly node: NeedsNode;
+}
+
+export interface Link {
+  readonly screen: Screen;
+  readonly pattern: string;
+  /** The stack below the screen, bottom first; null where nothing is said. */
+  readonly under: readonly Call[] | null;
+  readonly node: LinkNode;
 }
 
 export interface Screen {
@@ -66,10 +136,14 @@ export interface Screen {
   readonly module: Module | null;
   readonly private: boolean;
   readonly title: StringNode | null;
+  /** Null for a plain screen. */
+  readonly shape: Shape | null;
+  readonly only: Only;
   readonly parameters: readonly Parameter[];
   readonly holds: readonly Held[];
+  readonly needs: readonly Needs[];
   readonly transitions: readonly Transition[];
-  readonly links: readonly LinkNode[];
+  readonly links: readonly Link[];
   readonly node: ScreenNode;
   readonly nameNode: Name;
 }
@@ -81,27 +155,104 @@ export interface Module {
   readonly node: ModuleNode;
 }
 
+export interface Tab {
+  readonly label: string;
+  readonly call: Call | null;
+  readonly icon: string | null;
+  readonly node: TabNode;
+}
+
+/** The tabs of some variants, in the order shown. */
+export interface TabBar {
+  readonly only: Only;
+  readonly tabs: readonly Tab[];
+  readonly node: TabsNode;
+}
+
+export interface MenuItem {
+  readonly menu: Menu;
+  readonly label: string;
+  readonly branches: readonly Branch[];
+  readonly icon: string | null;
+  readonly node: MenuItemNode;
+}
+
+export interface Menu {
+  readonly title: string;
+  readonly only: Only;
+  /** Which screens show it: all, the roots (start, tab roots, and what the menu itself resets or switches to), or those listed. */
+  readonly on: 'all' | 'roots' | ReadonlySet<Screen>;
+  readonly items: readonly MenuItem[];
+  readonly node: MenuNode;
+}
+
+/** A door from outside: it opens a URL or a screen. */
+export interface Entry {
+  readonly label: string;
+  readonly only: Only;
+  readonly url: string | null;
+  readonly call: Call | null;
+  readonly node: EntryNode;
+}
+
+/** A rule that the plan states of itself. */
+export interface Claim {
+  readonly title: string;
+  readonly first: Screen | null;
+  readonly second: Screen | null;
+  readonly node: RuleNode;
+}
+
 export interface Plan {
   readonly tree: SyntaxTree;
   readonly name: string | null;
   readonly doc: string | null;
   readonly origins: readonly string[];
+  /** The variants in which the app ships; a plan that declares none has the one called `app`. */
+  readonly variants: readonly string[];
   /** What every cold start opens; null where no `start` names a screen. */
   readonly start: Call | null;
+  readonly motion: string | null;
+  /** Whether Back on the last frame of any tab leaves the app. */
+  readonly backLeaves: boolean;
   readonly types: ReadonlyMap<string, { readonly type: Type; readonly node: TypeDeclarationNode }>;
+  readonly flags: readonly Flag[];
+  readonly tabBars: readonly TabBar[];
+  readonly menus: readonly Menu[];
+  readonly entries: readonly Entry[];
   readonly modules: readonly Module[];
   readonly screens: readonly Screen[];
+  readonly claims: readonly Claim[];
+  readonly walks: readonly WalkNode[];
+  readonly accepts: readonly AcceptNode[];
+  readonly includes: readonly IncludeNode[];
   readonly problems: readonly PlanProblem[];
 }
+
+/** A plan that declares no variants has this one. */
+export const soleVariant = 'app';
+
+/** What can be named, as messages call it. */
+export type NameKind = 'screen' | 'flag' | 'variant' | 'module' | 'type' | 'value' | 'option' | 'field' | 'start' | 'walk' | 'rule' | 'menu' | 'tab bar';
 
 /** What resolving found: facts, for the rules to put into words. */
 export type PlanProblem =
   | { readonly kind: 'unknown-screen'; readonly reference: ScreenReference; readonly from: Screen | null; readonly call: Call | null }
   /** A bare name that several modules use. */
   | { readonly kind: 'ambiguous-screen'; readonly reference: ScreenReference; readonly candidates: readonly Screen[] }
-  | { readonly kind: 'duplicate'; readonly what: string; readonly name: Name; readonly first: Name }
+  /** A screen that a variant does not have, opened or shown in that variant. */
+  | { readonly kind: 'not-in-variant'; readonly reference: ScreenReference; readonly target: Screen; readonly variants: readonly string[] }
+  | { readonly kind: 'unknown-flag' | 'unknown-variant'; readonly name: Name; readonly known: readonly string[] }
+  | { readonly kind: 'duplicate'; readonly what: NameKind; readonly name: Name; readonly first: Name }
   | { readonly kind: 'unknown-type'; readonly name: Name }
   /** An id whose base is no base type. */
   | { readonly kind: 'id-base'; readonly name: Name; readonly base: Name }
+  /** A flag whose type is no choice. */
+  | { readonly kind: 'flag-type'; readonly name: Name; readonly type: Name }
+  /** A flag compared with, set to, or starting as what it cannot be; `value` is null where a choice stands for a condition. */
+  | { readonly kind: 'flag-value'; readonly flag: Flag; readonly value: ValueNode | null; readonly range: Range }
+  /** `is given` asked of what the screen does not have, or of what is always there. */
+  | { readonly kind: 'given-unknown' | 'given-always'; readonly range: Range; readonly text: string; readonly screen: Screen | null; readonly scope: Scope }
   | { readonly kind: 'cyclic-type'; readonly name: Name; readonly ring: readonly string[] }
   | { readonly kind: 'no-start' };
+

@@ -1,5 +1,5 @@
 import type { FieldNode, Name, SyntaxTree, TypeDeclarationNode, TypeNode } from '../language/syntax';
-import type { Plan, PlanProblem } from './model';
+import type { NameKind, Plan, PlanProblem } from './model';
 import { base, isBaseName, unknown, type RecordType, type Type } from './types';
 
 /** The declared types of a plan, and the function that turns type nodes into types. */
@@ -65,7 +65,7 @@ export function resolveTypes(tree: SyntaxTree, report: (problem: PlanProblem) =>
 }
 
 /** Names without repetitions; each repetition is reported. */
-function distinct(names: readonly Name[], what: string, report: (problem: PlanProblem) => void): Name[] {
+function distinct(names: readonly Name[], what: NameKind, report: (problem: PlanProblem) => void): Name[] {
   const seen = new Map<string, Name>();
   for (const name of names) {
     const first = seen.get(name.text);

@@ -1,36 +1,17 @@
-import type {
-  ArgumentListNode, LinkNode, Name, OnNode, ScreenNode, ScreenReference, StepNode, SyntaxTree,
-} from '../language/syntax';
-import type { Call, Held, Loop, Module, Parameter, Plan, PlanProblem, Screen, Step, Transition } from './model';
+import type { DeclarationNode, Name, OnNode, ScreenNode, SyntaxTree } from '../language/syntax';
+import { Binder, type Place } from './bind';
+import { Directory } from './directory';
+import {
+  soleVariant, type Call, type Held, type Loop, type Module, type Parameter, type Plan, type PlanProblem, type Screen, type Transition,
+} from './model';
+import { resolveFlags } from './resolve-flags';
+import { resolveOutside } from './resolve-outside';
 import { resolveTypes, type TypeTable } from './resolve-types';
+import { arrivalScope, emptyScope, screenScope, typeOfPath } from './scope';
 import { required, unknown, type Type } from './types';
-import { typeOfPath } from './paths';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
-
-/** Finds screens by name: bare where that is unique or one's own module has it, otherwise with the module. */
-class Directory {
-  private readonly byName = new Map<string, Screen[]>();
-
-  constructor(screens: readonly Screen[]) {
-    for (const screen of screens) {
-      const same = this.byName.get(screen.name);
-      if (same) same.push(screen);
-      else this.byName.set(screen.name, [screen]);
-    }
-  }
-
-  find(reference: ScreenReference, from: Module | null): readonly Screen[] {
-    const named = this.byName.get(reference.name.text) ?? [];
-    if (reference.module) return named.filter((screen) => screen.module?.name === reference.module!.text).slice(0, 1);
-    if (named.length < 2) return named;
-    const own = named.filter((screen) => screen.module === from);
-    if (own.length > 0) return own.slice(0, 1);
-    const modules = new Set(named.map((screen) => screen.module));
-    // The same name twice in one module is reported as such; here the first one counts.
-    return modules.size === 1 ? named.slice(0, 1) : named;
-  }
-}
+type Report = (problem: PlanProblem) => void;
 
 /**
  * Binds every name of a syntax tree. What cannot be bound is left null and listed in the plan's problems.
@@ -40,24 +21,47 @@ export function resolve(tree: SyntaxTree): Plan {
   const problems: PlanProblem[] = [];
   const report = (problem: PlanProblem): void => void problems.push(problem);
   const table = resolveTypes(tree, report);
+  const flags = resolveFlags(tree, table.types, report);
+  const variants = resolveVariants(tree, report);
   const { modules, screens } = collectScreens(tree, report);
-  for (const screen of screens) fillMembers(screen, table, report);
-  const binder = new Binder(new Directory(screens), report);
-  for (const screen of screens) (screen as Mutable<Screen>).transitions = binder.transitions(screen);
-  for (const screen of screens) for (const link of screen.links) for (const under of link.under ?? []) binder.call(under.target, under.list, screen);
+  const binder = new Binder(new Directory(screens), flags, variants, report);
+  // Calls look at the variants of their target, and conditions at the values of their screen: all of these first.
+  for (const screen of screens) fillValues(screen, table, binder, report);
+  for (const screen of screens) fillWays(screen, binder, flags);
 
-  const start = bindStart(tree, binder, report);
-  const app = tree.declarations.find((node) => node.kind === 'app');
+  const ofKind = <K extends DeclarationNode['kind']>(kind: K): Extract<DeclarationNode, { kind: K }>[] =>
+    tree.declarations.filter((node): node is Extract<DeclarationNode, { kind: K }> => node.kind === kind);
+  const app = ofKind('app')[0];
   return {
-    tree, start, modules, screens, problems,
+    tree, modules, screens, problems, flags, variants,
+    start: bindStart(tree, binder, report),
     types: table.types,
     name: app?.name?.value ?? null,
     doc: app?.doc ?? null,
-    origins: tree.declarations.flatMap((node) => (node.kind === 'origin' && node.url ? [node.url.text] : [])),
+    origins: ofKind('origin').flatMap((node) => (node.url ? [node.url.text] : [])),
+    motion: ofKind('motion')[0]?.name?.text ?? null,
+    backLeaves: ofKind('back leaves').length > 0,
+    walks: ofKind('walk'),
+    accepts: ofKind('accept'),
+    includes: ofKind('include'),
+    ...resolveOutside(tree, binder, flags, variants, report),
   };
 }
 
-function collectScreens(tree: SyntaxTree, report: (problem: PlanProblem) => void): { modules: Module[]; screens: Screen[] } {
+function resolveVariants(tree: SyntaxTree, report: Report): string[] {
+  const names = new Map<string, Name>();
+  for (const node of tree.declarations) {
+    if (node.kind !== 'variants') continue;
+    for (const name of node.names) {
+      const first = names.get(name.text);
+      if (first) report({ kind: 'duplicate', what: 'variant', name, first });
+      else names.set(name.text, name);
+    }
+  }
+  return names.size > 0 ? [...names.keys()] : [soleVariant];
+}
+
+function collectScreens(tree: SyntaxTree, report: Report): { modules: Module[]; screens: Screen[] } {
   const modules = new Map<string, Mutable<Module>>();
   const moduleNames = new Map<string, Name>();
   const screens: Screen[] = [];
@@ -73,8 +77,8 @@ function collectScreens(tree: SyntaxTree, report: (problem: PlanProblem) => void
     else seen.set(key, node.name);
     counts.set(node.name.text, (counts.get(node.name.text) ?? 0) + 1);
     const screen: Screen = {
-      index: screens.length, name: node.name.text, label: node.name.text, module, private: node.private, title: node.title,
-      parameters: [], holds: [], transitions: [], links: [], node, nameNode: node.name,
+      index: screens.length, name: node.name.text, label: node.name.text, module, private: node.private, title: node.title, shape: node.shape,
+      only: null, parameters: [], holds: [], needs: [], transitions: [], links: [], node, nameNode: node.name,
     };
     screens.push(screen);
     return screen;
@@ -98,7 +102,8 @@ function collectScreens(tree: SyntaxTree, report: (problem: PlanProblem) => void
   return { modules: [...modules.values()], screens };
 }
 
-function fillMembers(screen: Mutable<Screen>, table: TypeTable, report: (problem: PlanProblem) => void): void {
+/** What a screen takes and has, and the variants that it is in. */
+function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder, report: Report): void {
   const seen = new Map<string, Name>();
   /** Whether the name is the first of its kind on the screen, in the order of the text. */
   const isNew = (name: Name): boolean => {
@@ -109,13 +114,11 @@ function fillMembers(screen: Mutable<Screen>, table: TypeTable, report: (problem
   };
   const parameters: Parameter[] = [];
   const holds: Held[] = [];
-  const links: LinkNode[] = [];
   for (const member of screen.node.body?.items ?? []) {
-    if (member.kind === 'link') links.push(member);
     if (member.kind === 'takes') {
       for (const node of member.parameters) {
         const type = table.resolve(node.type);
-        if (isNew(node.name)) parameters.push({ name: node.name.text, type, initial: node.initial, node });
+        if (isNew(node.name)) parameters.push({ name: node.name.text, type, initial: node.initial, sample: node.sample, node });
       }
     }
     if (member.kind === 'has') {
@@ -127,51 +130,44 @@ function fillMembers(screen: Mutable<Screen>, table: TypeTable, report: (problem
   }
   screen.parameters = parameters;
   screen.holds = holds;
-  screen.links = links;
+  screen.only = binder.only(screen.node.only);
 }
 
-/** Binds what refers to screens. */
-class Binder {
-  constructor(private readonly directory: Directory, private readonly report: (problem: PlanProblem) => void) {}
-
-  call(reference: ScreenReference, list: ArgumentListNode | null, from: Screen | null): Call {
-    const found = this.directory.find(reference, from?.module ?? null);
-    const call: Call = { target: found.length === 1 ? found[0]! : null, reference, list, arguments: list?.items ?? [] };
-    if (found.length === 0) this.report({ kind: 'unknown-screen', reference, from, call });
-    if (found.length > 1) this.report({ kind: 'ambiguous-screen', reference, candidates: found });
-    return call;
+/** What leads away from a screen, and the links that lead to it. */
+function fillWays(screen: Mutable<Screen>, binder: Binder, flags: Plan['flags']): void {
+  const members = screen.node.body?.items ?? [];
+  const onArrival: Place = { screen, only: [screen.only], scope: arrivalScope(screen, flags) };
+  const shown: Place = { screen, only: [screen.only], scope: screenScope(screen, flags) };
+  const transitions: Transition[] = [];
+  for (const node of members) {
+    if (node.kind !== 'on') continue;
+    const loop = node.loop && bindLoop(node, shown);
+    const only = binder.only(node.only);
+    const place = loop || only ? { screen, only: [screen.only, only], scope: loop ? screenScope(screen, flags, loop) : shown.scope } : shown;
+    transitions.push({ screen, index: transitions.length, trigger: node.trigger?.value ?? '', only, loop, branches: binder.branches(node.branches, place), node });
   }
-
-  transitions(screen: Screen): Transition[] {
-    const nodes = (screen.node.body?.items ?? []).filter((member) => member.kind === 'on');
-    return nodes.map((node, index) => ({
-      screen, index, node,
-      trigger: node.trigger?.value ?? '',
-      loop: this.loop(screen, node),
-      steps: node.steps.map((step) => this.step(step, screen)),
-    }));
-  }
-
-  private step(node: StepNode, screen: Screen): Step {
-    const range = { from: node.from, to: node.to };
-    if (node.kind === 'back') return { kind: 'back', range };
-    if (node.kind === 'leave') return { kind: 'leave', what: node.what?.value ?? '', range };
-    return { kind: node.kind, call: node.target ? this.call(node.target, node.list, screen) : null, range };
-  }
-
-  private loop(screen: Screen, node: OnNode): Loop | null {
-    if (!node.loop) return null;
-    const list = node.loop.list;
-    let type: Type = unknown;
-    if (list?.kind === 'path') {
-      const listed = required(typeOfPath(screen, null, list.names) ?? unknown);
-      if (listed.kind === 'list') type = listed.of;
-    }
-    return { variable: node.loop.variable, type, list };
-  }
+  screen.transitions = transitions;
+  screen.needs = members.filter((member) => member.kind === 'needs').flatMap((node) => (node.condition
+    ? [{ condition: binder.condition(node.condition, onArrival), otherwise: binder.steps(node.otherwise, onArrival), node }]
+    : []));
+  screen.links = members.filter((member) => member.kind === 'link').map((node) => ({
+    screen, node, pattern: node.pattern?.text ?? '',
+    under: node.under && node.under.map((one) => binder.call(one.target, one.list, onArrival)),
+  }));
 }
 
-function bindStart(tree: SyntaxTree, binder: Binder, report: (problem: PlanProblem) => void): Call | null {
+function bindLoop(node: OnNode, { scope }: Place): Loop | null {
+  if (!node.loop) return null;
+  const list = node.loop.list;
+  let type: Type = unknown;
+  if (list?.kind === 'path') {
+    const listed = required(typeOfPath(scope, list.names) ?? unknown);
+    if (listed.kind === 'list') type = listed.of;
+  }
+  return { variable: node.loop.variable, type, list };
+}
+
+function bindStart(tree: SyntaxTree, binder: Binder, report: Report): Call | null {
   const nodes = tree.declarations.filter((node) => node.kind === 'start');
   const [first, ...more] = nodes;
   for (const node of more) {
@@ -179,5 +175,5 @@ function bindStart(tree: SyntaxTree, binder: Binder, report: (problem: PlanProbl
     report({ kind: 'duplicate', what: 'start', name, first: { ...first!, text: 'start' } });
   }
   if (!first) report({ kind: 'no-start' });
-  return first?.target ? binder.call(first.target, first.list, null) : null;
+  return first?.target ? binder.call(first.target, first.list, { screen: null, only: [], scope: emptyScope }) : null;
 }

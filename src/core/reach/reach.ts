@@ -2,18 +2,18 @@
  * What an analysis of reach answers. The verdicts are the contract between the analysis and all that shows them;
  * `searchReach` fills it today.
  */
-import type { Plan, Screen, Transition } from '../plan/model';
+import type { Plan, Screen } from '../plan/model';
+import type { Event } from '../walk/walker';
 
 /** One thing that a user does, and the screen that is on top after it. */
-export type Tap =
-  | { readonly kind: 'trigger'; readonly transition: Transition; readonly shows: Screen }
-  /** The header arrow or the system's Back. */
-  | { readonly kind: 'back'; readonly shows: Screen };
+export type Tap = Event & { readonly shows: Screen };
 
 export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
-  /** Length of the shortest walk from a cold start; null where there is none. */
+  /** Length of the shortest walk; null where there is none. */
   readonly taps: number | null;
+  /** Whether only a link or an entry leads here: the walk then begins with it, not with a cold start. */
+  readonly fromOutside: boolean;
   /** The screen that is on top before the last tap of the shortest walk; null at the start and where there is none. */
   readonly parent: Screen | null;
   /** The shortest walk; null where there is none. */
@@ -22,20 +22,28 @@ export interface Verdict {
 
 export interface VariantReach {
   readonly name: string;
-  /** By `screen.index`. */
+  /** By `screen.index`; a screen that the variant does not have is not reached in it. */
   readonly verdicts: readonly Verdict[];
 }
 
 export interface Reach {
+  /** In the order of the plan's variants. */
   readonly variants: readonly VariantReach[];
 }
 
 export type ReachAnalysis = (plan: Plan) => Reach;
 
-/** A plan that declares no variants has this one. */
-export const soleVariant = 'app';
+/** What an event is called, as the screen shows it. */
+export function labelOf(event: Event): string {
+  switch (event.kind) {
+    case 'trigger': return event.transition.trigger;
+    case 'item': return event.item.label;
+    case 'tab': return event.tab.label;
+    case 'back': return 'Back';
+    case 'link': return event.link.pattern;
+    case 'entry': return event.entry.label;
+  }
+}
 
 /** A walk as people read it: what is tapped, in order. */
-export function walkLabels(walk: readonly Tap[]): string[] {
-  return walk.map((tap) => (tap.kind === 'back' ? 'Back' : tap.transition.trigger));
-}
+export const walkLabels = (walk: readonly Tap[]): string[] => walk.map(labelOf);

@@ -1,63 +1,121 @@
-import type { Plan, Screen } from '../plan/model';
-import { effectOf } from './effect';
-import { soleVariant, type Reach, type Tap, type Verdict } from './reach';
+import { isIn, type Plan, type Screen } from '../plan/model';
+import { activeStack, type Configuration, type Frame } from '../walk/configuration';
+import { Walker, type Event } from '../walk/walker';
+import { mayReach } from './over-approximation';
+import type { Reach, Tap, VariantReach, Verdict } from './reach';
 
-/** How a screen was first reached: from which screen, and by which taps from there. */
+/** A configuration and how it was first reached. */
 interface Arrival {
+  readonly configuration: Configuration;
   readonly screen: Screen;
   readonly taps: number;
   readonly from: Arrival | null;
-  readonly by: readonly Tap[];
+  readonly by: Event | null;
 }
 
+const undecided: Verdict = { reachable: 'undecided', taps: null, fromOutside: false, parent: null, walk: null };
+const stranded: Verdict = { ...undecided, reachable: 'no' };
+
 /**
- * Breadth-first search from the start screen over the screens that can be on top (Moore 1959), with a bucket for each
- * number of taps (Dial 1969), since a frame that a transition put beneath its top one is further away by one Back each.
+ * Breadth-first search over configurations (Moore 1959), from a cold start; what that leaves unreached is then sought
+ * from links and entries. It goes on from one configuration only for each screen on top, flags, tab and put-off arrival:
+ * every "yes" is a run that the walker made, every "no" is proved by an over-approximation, and what lies between, where another
+ * stack beneath would be wanted, is undecided. The number of taps may be too high for the same reason.
  *
- * It keeps no stack. Which screens are reached is exact for the steps it knows, since every screen beneath was put
- * there by an arrival that the search has seen. The number of taps is exact but for one case: a transition that goes
- * back several frames at once and lands on a frame that was never on top may be shorter than the walk found here.
- *
- * Costs O(screens + steps of all transitions).
+ * Costs O(steps of all transitions · reachable combinations of flags), for each variant.
  */
 export function searchReach(plan: Plan): Reach {
-  const start = plan.start?.target ?? null;
-  if (!start) {
-    // Without a start nothing is proved of any screen, and plan/no-start or plan/unknown-name has said so once.
-    const undecided: Verdict = { reachable: 'undecided', taps: null, parent: null, walk: null };
-    return { variants: [{ name: soleVariant, verdicts: plan.screens.map(() => undecided) }] };
+  return { variants: plan.variants.map((variant) => searchVariant(plan, variant)) };
+}
+
+function searchVariant(plan: Plan, variant: string): VariantReach {
+  const start = plan.start?.target;
+  // Without a start nothing is proved of any screen, and plan/no-start or plan/unknown-name has said so once.
+  if (!start || !isIn(start.only, variant)) return { name: variant, verdicts: plan.screens.map(() => undecided) };
+  const search = new Search(plan, new Walker(plan, variant));
+  search.fromColdStart();
+  search.fromOutside(variant);
+  const may = search.first.every((arrival) => arrival !== null) ? null : mayReach(plan, variant);
+  const verdicts = plan.screens.map((screen): Verdict => {
+    const arrival = search.first[screen.index];
+    if (!arrival) return may!.has(screen) ? undecided : stranded;
+    return {
+      reachable: 'yes', taps: arrival.taps, fromOutside: isOutside(arrival), parent: arrival.from?.screen ?? null,
+      get walk() { return walkOf(arrival); },
+    };
+  });
+  return { name: variant, verdicts };
+}
+
+class Search {
+  /** By the screen's index: the arrival with the fewest taps. */
+  readonly first: (Arrival | null)[];
+  private readonly seen = new Set<string>();
+  private readonly queue: Arrival[] = [];
+  private readonly gates: boolean;
+
+  constructor(private readonly plan: Plan, private readonly walker: Walker) {
+    this.first = plan.screens.map(() => null);
+    this.gates = plan.screens.some((screen) => screen.needs.length > 0);
   }
-  const arrivals: (Arrival | null)[] = plan.screens.map(() => null);
-  const buckets: Arrival[][] = [[{ screen: start, taps: 0, from: null, by: [] }]];
-  for (let taps = 0; taps < buckets.length; taps++) {
-    // A bucket is empty where nothing is that far but something is further.
-    for (const arrival of buckets[taps] ?? []) {
-      if (arrivals[arrival.screen.index]) continue;
-      arrivals[arrival.screen.index] = arrival;
-      for (const transition of arrival.screen.transitions) {
-        const frames = effectOf(transition);
-        let by: readonly Tap[] = [];
-        // The top frame is shown by the tap itself, each one beneath it by one Back more.
-        for (let at = frames.length - 1; at >= 0; at--) {
-          const shows = frames[at];
-          if (!shows) break;
-          by = [...by, at === frames.length - 1 ? { kind: 'trigger', transition, shows } : { kind: 'back', shows }];
-          if (arrivals[shows.index]) continue;
-          const next = taps + by.length;
-          (buckets[next] ??= []).push({ screen: shows, taps: next, from: arrival, by });
+
+  fromColdStart(): void {
+    for (const configuration of this.walker.coldStart()) this.add(configuration, null, null);
+    this.run();
+  }
+
+  /** Seeks what no tap inside the app leads to; each link and each entry counts as a tap. */
+  fromOutside(variant: string): void {
+    const events: Event[] = [
+      ...this.plan.screens.flatMap((screen) => (this.first[screen.index] ? [] : screen.links.map((link): Event => ({ kind: 'link', link })))),
+      ...this.plan.entries.flatMap((entry): Event[] => (isIn(entry.only, variant) && entry.call?.target && !this.first[entry.call.target.index] ? [{ kind: 'entry', entry }] : [])),
+    ];
+    for (const event of events) {
+      for (const configuration of this.walker.open(event as Parameters<Walker['open']>[0])) this.add(configuration, null, event);
+    }
+    this.run();
+  }
+
+  private run(): void {
+    for (let at = 0; at < this.queue.length; at++) {
+      const arrival = this.queue[at]!;
+      for (const event of this.walker.events(arrival.configuration)) {
+        for (const configuration of this.walker.after(arrival.configuration, event)) {
+          if (configuration !== arrival.configuration) this.add(configuration, arrival, event);
         }
       }
     }
+    this.queue.length = 0;
   }
-  const verdicts = arrivals.map((arrival): Verdict =>
-    arrival
-      ? { reachable: 'yes', taps: arrival.taps, parent: arrival.by.at(-2)?.shows ?? arrival.from?.screen ?? null, get walk() { return walkOf(arrival); } }
-      : { reachable: 'no', taps: null, parent: null, walk: null });
-  return { variants: [{ name: soleVariant, verdicts }] };
+
+  private add(configuration: Configuration, from: Arrival | null, by: Event | null): void {
+    const top = activeStack(configuration)!;
+    const { below } = top;
+    // What lies beneath matters for the key only where Back would show something that has not been on top yet.
+    const fresh = below && !this.first[below.screen.index] ? below.screen.index : '';
+    const key = `${top.screen.index} ${configuration.active} ${this.gates ? gateOf(top) : ''} ${fresh} ${configuration.flags.join()}`;
+    if (this.seen.has(key)) return;
+    this.seen.add(key);
+    const arrival: Arrival = { configuration, screen: top.screen, taps: (from?.taps ?? 0) + (by ? 1 : 0), from, by };
+    if (!this.first[top.screen.index]) this.first[top.screen.index] = arrival;
+    this.queue.push(arrival);
+  }
+}
+
+/** The screen whose arrival the nearest gate puts off. */
+function gateOf(top: Frame): number | '' {
+  for (let frame: Frame | null = top; frame; frame = frame.below) if (frame.putOff) return frame.putOff.screen.index;
+  return '';
+}
+
+function isOutside(arrival: Arrival): boolean {
+  let first = arrival;
+  while (first.from) first = first.from;
+  return first.by !== null;
 }
 
 function walkOf(arrival: Arrival): Tap[] {
-  const parts: (readonly Tap[])[] = [];
-  for (let at: Arrival | null = arrival; at; at = at.from) parts.push(at.by);
-  return parts.reverse().flat();
+  const taps: Tap[] = [];
+  for (let at: Arrival | null = arrival; at; at = at.from) if (at.by) taps.push({ ...at.by, shows: at.screen });
+  return taps.reverse();
 }

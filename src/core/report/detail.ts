@@ -1,9 +1,13 @@
 /** All that is shown of one screen, as plain data. */
 import type { Check } from '../check';
+import type { Range } from '../language/range';
 import type { Step, Transition } from '../plan/model';
 import { showType } from '../plan/types';
+import { labelOf } from '../reach/reach';
+import { placeOf, screenOf, stepOf, type Site } from '../supply/site';
 import { showValue, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
 import { findingsByScreen } from './overview';
+import { reachOf } from './variant';
 import { indexWays } from './way-index';
 import { brokenArguments, doubtfulArguments, toneOfWay, type WayTone } from './tone';
 
@@ -20,9 +24,11 @@ export interface CellCard {
 }
 
 export interface WayInCard {
-  /** Index of the screen that it comes from; null for the start. */
+  /** Index of the screen that it comes from; null where it comes from none. */
   readonly screen: number | null;
+  /** What is tapped or opened, in the app's own words. */
   readonly trigger: string;
+  /** The step that opens the screen, or what else it is that does: a tab, an entry, the start. */
   readonly step: string;
   /** Where it stands in the text. */
   readonly at: number;
@@ -32,19 +38,35 @@ export interface WayInCard {
 
 export interface StepCard {
   readonly kind: Step['kind'];
-  /** Index of the screen that it opens; null where it opens none or names none. */
+  /** Whether the step opens a screen, or goes back to one: it then has a target unless it names none. */
+  readonly opens: boolean;
+  /** Index of that screen; null where there is none of that name. */
   readonly target: number | null;
-  /** What is written after the step: a screen's name, or what the app is left for. */
+  /** What is written after the step: a screen's name, a flag and its value, or what the app is left for. */
   readonly name: string;
   /** Names of arguments that fail, and of those that may. */
   readonly broken: readonly string[];
   readonly doubtful: readonly string[];
 }
 
+export interface BranchCard {
+  /** The condition as written; null where there is none. */
+  readonly when: string | null;
+  readonly steps: readonly StepCard[];
+}
+
 export interface WayOutCard {
   readonly trigger: string;
   readonly at: number;
-  readonly steps: readonly StepCard[];
+  /** The variants in which it is there; null for all. */
+  readonly only: readonly string[] | null;
+  readonly branches: readonly BranchCard[];
+}
+
+export interface NeedsCard {
+  readonly condition: string;
+  readonly at: number;
+  readonly otherwise: readonly StepCard[];
 }
 
 export interface WalkStep {
@@ -59,7 +81,13 @@ export interface ScreenDetail {
   readonly label: string;
   readonly doc: string | null;
   readonly private: boolean;
+  /** `sheet`, `dialog`; null for a plain screen. */
+  readonly shape: string | null;
+  readonly only: readonly string[] | null;
+  readonly needs: readonly NeedsCard[];
   readonly parameters: readonly ParameterCard[];
+  /** Whether the shortest walk begins with a link or an entry. */
+  readonly fromOutside: boolean;
   /** The shortest walk; null where there is none. */
   readonly walk: readonly WalkStep[] | null;
   readonly waysIn: readonly WayInCard[];
@@ -70,21 +98,22 @@ export interface ScreenDetail {
 }
 
 /** The detail of the screen with that label, in one variant (by default the first); null where there is none. */
-export function detail(check: Check, label: string | null, variant = 0): ScreenDetail | null {
-  const { plan, reach, findings } = check;
+export function detail(check: Check, label: string | null, variant: string | null = null): ScreenDetail | null {
+  const { plan, findings } = check;
   const screen = plan.screens.find((one) => one.label === label);
   if (!screen) return null;
-  const { into, byStep } = indexWays(check);
-  const { walk } = reach.variants[variant]!.verdicts[screen.index]!;
+  const { into } = indexWays(check);
+  const { walk, fromOutside } = reachOf(check, variant).verdicts[screen.index]!;
+  const write = new StepWriter(check);
   return {
-    index: screen.index, label: screen.label, doc: screen.node.doc, private: screen.private,
+    index: screen.index, label: screen.label, doc: screen.node.doc, private: screen.private, shape: screen.shape, only: screen.only && [...screen.only],
+    needs: screen.needs.map(({ node, otherwise }) => ({ condition: textOf(check, node.condition), at: node.from, otherwise: write.steps(otherwise) })),
     parameters: screen.parameters.map(({ name, type, initial }) => ({ name, type: showType(type), initial: initial && showValue(initial) })),
-    walk: walk?.map((tap): WalkStep => ({
-      label: tap.kind === 'back' ? 'Back' : tap.transition.trigger, back: tap.kind === 'back', shows: tap.shows.index,
-    })) ?? null,
+    fromOutside,
+    walk: walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows.index })) ?? null,
     waysIn: into[screen.index]!.map(wayInCard),
-    waysOut: screen.transitions.map((transition) => wayOutCard(transition, byStep)),
-    links: screen.links.map((link) => ({ pattern: link.pattern?.text ?? '', at: link.from })),
+    waysOut: screen.transitions.map((transition) => wayOutCard(check, transition, write)),
+    links: screen.links.map((link) => ({ pattern: link.pattern, at: link.node.from })),
     findings: findingsByScreen(plan.screens, findings)[screen.index]!,
   };
 }
@@ -93,31 +122,61 @@ const cellCard = (cell: Cell): CellCard => ({ name: cell.parameter.name, status:
 
 function wayInCard(wayIn: WayIn): WayInCard {
   const { site, call, cells } = wayIn;
-  const transition = site.kind === 'transition' ? site.transition : null;
   return {
-    screen: transition?.screen.index ?? null,
-    trigger: transition?.trigger ?? 'Cold start',
-    step: site.kind === 'transition' ? site.step.kind : 'start',
-    at: transition ? transition.node.from : call.reference.from,
-    tone: toneOfWay(wayIn),
-    cells: cells.map(cellCard),
+    screen: screenOf(site)?.index ?? null, trigger: nameOf(site), step: stepOf(site), at: placeOf(site, call),
+    tone: toneOfWay(wayIn), cells: cells.map(cellCard),
   };
 }
 
-function wayOutCard(transition: Transition, byStep: ReadonlyMap<Step, WayIn>): WayOutCard {
+/** What is tapped or opened, in the app's own words. */
+function nameOf(site: Site): string {
+  switch (site.kind) {
+    case 'start': return 'Cold start';
+    case 'transition': return site.transition.trigger;
+    case 'item': return `${site.item.menu.title}: ${site.item.label}`;
+    case 'tab': return site.tab.label;
+    case 'entry': return site.entry.label;
+    case 'needs': return 'instead of it';
+    case 'under': return site.link.pattern;
+  }
+}
+
+const textOf = ({ text }: Check, range: Range | null): string => (range ? text.slice(range.from, range.to) : '');
+
+function wayOutCard(check: Check, { trigger, node, only, branches }: Transition, write: StepWriter): WayOutCard {
   return {
-    trigger: transition.trigger,
-    at: transition.node.from,
-    steps: transition.steps.map((step): StepCard => {
-      if (step.kind === 'back') return { kind: step.kind, target: null, name: '', broken: [], doubtful: [] };
-      if (step.kind === 'leave') return { kind: step.kind, target: null, name: step.what, broken: [], doubtful: [] };
-      const reference = step.call?.reference;
-      const name = reference ? (reference.module ? `${reference.module.text}.` : '') + reference.name.text : '';
-      const wayIn = byStep.get(step);
-      return {
-        kind: step.kind, target: step.call?.target?.index ?? null, name,
-        broken: wayIn ? brokenArguments(wayIn) : [], doubtful: wayIn ? doubtfulArguments(wayIn) : [],
-      };
-    }),
+    trigger, at: node.from, only: only && [...only],
+    branches: branches.map((branch) => ({
+      when: branch.condition ? textOf(check, branch.node.condition) : null,
+      steps: write.steps(branch.steps),
+    })),
   };
+}
+
+class StepWriter {
+  constructor(private readonly check: Check) {}
+
+  steps(steps: readonly Step[]): StepCard[] {
+    return steps.map((step) => this.step(step));
+  }
+
+  private step(step: Step): StepCard {
+    const nothing = { kind: step.kind, opens: false, target: null, name: '', broken: [], doubtful: [] };
+    switch (step.kind) {
+      case 'back':
+      case 'close': return nothing;
+      case 'leave': return { ...nothing, name: step.what };
+      case 'sets': return { ...nothing, name: `${step.flag?.name ?? '?'} = ${step.value ?? '?'}` };
+      case 'resume': return { ...nothing, name: step.or ? `or ${textOf(this.check, step.or.range)}` : '' };
+      case 'back to':
+      case 'back past': return { ...nothing, opens: true, target: step.target?.index ?? null, name: step.target?.label ?? '' };
+      default: {
+        const wayIn = indexWays(this.check).byStep.get(step);
+        return {
+          ...nothing, opens: true, target: step.call?.target?.index ?? null, name: textOf(this.check, step.call?.reference ?? null),
+          broken: wayIn ? brokenArguments(wayIn) : [], doubtful: wayIn ? doubtfulArguments(wayIn) : [],
+        };
+      }
+    }
+  }
 }

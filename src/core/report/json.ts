@@ -1,5 +1,6 @@
 import type { Check } from '../check';
 import { Lines } from '../language/lines';
+import { isIn } from '../plan/model';
 import { walkLabels } from '../reach/reach';
 import { plain } from '../rules/message';
 import type { Severity } from '../rules/rule';
@@ -53,7 +54,7 @@ export function jsonReport(check: Check, file: string, version: string): JsonRep
     screens: plan.screens.map((screen) => ({
       name: screen.name,
       module: screen.module?.name ?? null,
-      variants: Object.fromEntries(reach.variants.map(({ name, verdicts }) => {
+      variants: Object.fromEntries(reach.variants.filter(({ name }) => isIn(screen.only, name)).map(({ name, verdicts }) => {
         const { reachable, taps, walk } = verdicts[screen.index]!;
         return [name, { reachable, taps, walk: walk && walkLabels(walk), beneath: null, backLeaves: null }];
       })),

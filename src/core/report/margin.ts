@@ -1,8 +1,9 @@
 /** The notes in the editor's margin: one short remark beside each line that says something. */
 import type { Check } from '../check';
-import { mayBeLeftOut, type Screen, type Step, type Transition } from '../plan/model';
+import { isIn, mayBeLeftOut, openings, type Screen, type Step, type Transition } from '../plan/model';
 import type { Verdict } from '../reach/reach';
 import type { SupplyStatus, WayIn } from '../supply/supply';
+import { reachOf } from './variant';
 import { indexWays } from './way-index';
 
 /** `holds` is proved, `broken` and `doubtful` have a finding, `plain` is a remark. */
@@ -29,14 +30,16 @@ const remarks: readonly [SupplyStatus, Tone, (names: string) => string][] = [
 const rankOf: ReadonlyMap<SupplyStatus, number> = new Map(remarks.map(([status], rank) => [status, rank]));
 
 /** The notes for a whole plan, in the order of the text, in one variant (by default the first). Linear in the plan. */
-export function marginNotes(check: Check, variant = 0): MarginNote[] {
-  const { plan, reach } = check;
-  const { verdicts } = reach.variants[variant]!;
+export function marginNotes(check: Check, variant: string | null = null): MarginNote[] {
+  const { plan } = check;
+  const { name, verdicts } = reachOf(check, variant);
   const { into, byStep } = indexWays(check);
   const notes: MarginNote[] = [];
   for (const screen of plan.screens) {
     const entering = into[screen.index]!;
-    notes.push(noteOnScreen(screen, verdicts[screen.index]!, entering.length));
+    notes.push(isIn(screen.only, name)
+      ? noteOnScreen(screen, verdicts[screen.index]!, entering.length, Boolean(plan.start?.target))
+      : { at: screen.nameNode.from, text: `not in ${name}`, tone: 'plain' });
     screen.parameters.forEach((parameter, index) => {
       let bring = 0;
       for (const { cells } of entering) {
@@ -54,11 +57,12 @@ export function marginNotes(check: Check, variant = 0): MarginNote[] {
   return notes.sort((a, b) => a.at - b.at);
 }
 
-function noteOnScreen(screen: Screen, { reachable, taps }: Verdict, entering: number): MarginNote {
+function noteOnScreen(screen: Screen, { reachable, taps }: Verdict, entering: number, hasStart: boolean): MarginNote {
   const at = screen.nameNode.from;
   const ways = counted(entering, 'way in', 'ways in');
   if (reachable === 'no') return { at, text: 'stranded', tone: 'broken' };
-  if (taps === null) return { at, text: ways, tone: 'plain' };
+  // Without a start nothing is decided of any screen, which has been said once.
+  if (taps === null) return { at, text: hasStart ? `undecided · ${ways}` : ways, tone: 'plain' };
   return { at, text: `${taps === 0 ? 'at start' : counted(taps, 'tap', 'taps')} · ${ways}`, tone: 'plain' };
 }
 
@@ -67,8 +71,8 @@ function noteOnTransition(transition: Transition, byStep: ReadonlyMap<Step, WayI
   const at = transition.node.from;
   let supplied = false;
   let worst: { readonly rank: number; readonly names: string[] } | undefined;
-  for (const step of transition.steps) {
-    if (!('call' in step) || !step.call) continue;
+  for (const step of transition.branches.flatMap((branch) => [...openings(branch.steps)])) {
+    if (!step.call) continue;
     const wayIn = byStep.get(step);
     if (!wayIn) return { at, text: 'no such screen', tone: 'broken' };
     const [surplus] = wayIn.surplus;

@@ -4,12 +4,16 @@
  * out and decide nothing.
  */
 import type { Check } from '../check';
-import type { Screen, Step } from '../plan/model';
+import { isIn, type Screen, type Step } from '../plan/model';
 import { severities, type Finding, type Severity } from '../rules/rule';
+import { screenOf } from '../supply/site';
 import { countAll, type Counts } from './counts';
+import { reachOf } from './variant';
 import { toneOfWay, type WayTone } from './tone';
 
 export interface ScreenCard {
+  /** Whether the variant has it. */
+  readonly there: boolean;
   readonly index: number;
   readonly label: string;
   /** Place among the overview's modules. */
@@ -39,6 +43,9 @@ export interface Way {
 }
 
 export interface Overview {
+  /** All variants, and the one that this is of. */
+  readonly variants: readonly string[];
+  readonly variant: string;
   readonly app: string | null;
   readonly doc: string | null;
   readonly start: number | null;
@@ -50,18 +57,18 @@ export interface Overview {
 }
 
 /** The overview of one variant (by default the first). Linear in the plan and its findings. */
-export function overview(check: Check, variant = 0): Overview {
-  const { plan, reach, supply, findings } = check;
-  const verdicts = reach.variants[variant]!.verdicts;
+export function overview(check: Check, variant: string | null = null): Overview {
+  const { plan, supply, findings } = check;
+  const { name, verdicts } = reachOf(check, variant);
   const ways: Way[] = [];
   for (const wayIn of supply.waysIn) {
-    if (wayIn.site.kind !== 'transition') continue;
-    const { transition, step } = wayIn.site;
-    ways.push({ from: transition.screen.index, to: wayIn.target.index, kind: step.kind, tone: toneOfWay(wayIn) });
+    if (wayIn.site.kind !== 'transition' && wayIn.site.kind !== 'needs') continue;
+    ways.push({ from: screenOf(wayIn.site)!.index, to: wayIn.target.index, kind: wayIn.site.step.kind, tone: toneOfWay(wayIn) });
   }
   const moduleIndex = new Map(plan.modules.map((module, index) => [module, index]));
   const about = findingsByScreen(plan.screens, findings);
   return {
+    variants: plan.variants, variant: name,
     app: plan.name, doc: plan.doc, start: plan.start?.target?.index ?? null,
     counts: countAll(check),
     modules: plan.modules.map(({ name, owner }) => ({ name, owner })),
@@ -69,6 +76,7 @@ export function overview(check: Check, variant = 0): Overview {
       const { reachable, taps, parent } = verdicts[screen.index]!;
       const here = about[screen.index]!;
       return {
+        there: isIn(screen.only, name),
         index: screen.index, label: screen.label,
         module: screen.module ? moduleIndex.get(screen.module) ?? null : null,
         title: screen.title?.value ?? null,

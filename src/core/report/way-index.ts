@@ -20,7 +20,7 @@ export function indexWays({ plan, supply }: Check): WayIndex {
   const byStep = new Map<Step, WayIn>();
   for (const wayIn of supply.waysIn) {
     into[wayIn.target.index]!.push(wayIn);
-    if (wayIn.site.kind === 'transition') byStep.set(wayIn.site.step, wayIn);
+    if ('step' in wayIn.site) byStep.set(wayIn.site.step, wayIn);
   }
   const index = { into, byStep };
   made.set(supply, index);

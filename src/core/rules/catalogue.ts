@@ -1,40 +1,66 @@
 /** All rules, in the order of the documents. */
+import { silence, type Accepted } from './accept';
+import { sameTarget } from './menu/same-target';
+import { tooManyTabs } from './menu/too-many-tabs';
+import { moduleCycle } from './module/cycle';
+import { noOwner } from './module/no-owner';
+import { privateScreen } from './module/private';
 import { noTitle } from './name/no-title';
+import { sameTitle } from './name/same-title';
+import { style } from './name/style';
+import { unclearTrigger } from './name/unclear-trigger';
 import { cyclicType } from './plan/cyclic-type';
 import { duplicateName } from './plan/duplicate-name';
+import { flagValue } from './plan/flag-value';
+import { idleAccept } from './plan/idle-accept';
 import { noStart } from './plan/no-start';
 import { syntax } from './plan/syntax';
 import { unknownName } from './plan/unknown-name';
 import { unknownType } from './plan/unknown-type';
 import { stranded } from './reach/stranded';
 import type { Context, Finding, Rule } from './rule';
+import { constant } from './supply/constant';
+import { defaultUnused } from './supply/default-unused';
 import { fixedId } from './supply/fixed-id';
 import { mayBeAbsent } from './supply/may-be-absent';
 import { missing } from './supply/missing';
 import { unknownArgument } from './supply/unknown-argument';
 import { unknownValue } from './supply/unknown-value';
+import { unpackedRecord } from './supply/unpacked-record';
 import { wrongType } from './supply/wrong-type';
 
 export const catalogue: readonly Rule[] = [
-  syntax, unknownName, duplicateName, unknownType, cyclicType, noStart,
+  syntax, unknownName, duplicateName, unknownType, cyclicType, flagValue, noStart, idleAccept,
   stranded,
-  missing, unknownArgument, wrongType, unknownValue, mayBeAbsent, fixedId,
-  noTitle,
+  missing, unknownArgument, wrongType, unknownValue, mayBeAbsent, fixedId, unpackedRecord, constant, defaultUnused,
+  tooManyTabs, sameTarget,
+  privateScreen, moduleCycle, noOwner,
+  noTitle, sameTitle, style, unclearTrigger,
 ];
+
+export const ruleIds: readonly string[] = catalogue.map((rule) => rule.id);
 
 export const ruleById = (id: string): Rule | undefined => catalogue.find((rule) => rule.id === id);
 
-/** Runs every rule; the findings come in the order of the text. */
-export function runRules(context: Context): Finding[] {
+/** Runs every rule, and silences what the plan accepts; the findings come in the order of the text. */
+export function runRules(given: Omit<Context, 'rules' | 'silenced'>): { findings: readonly Finding[]; accepted: readonly Accepted[] } {
+  const context: Context = { ...given, rules: ruleIds, silenced: { findings: [], accepted: [], used: new Set() } };
+  const found = catalogue.filter((rule) => rule !== idleAccept).flatMap((rule) => run(rule, context)).sort(byPlace);
+  const silenced = silence(given.plan, found);
+  const idle = run(idleAccept, { ...context, silenced });
+  return { findings: idle.length > 0 ? [...silenced.findings, ...idle].sort(byPlace) : silenced.findings, accepted: silenced.accepted };
+}
+
+const byPlace = (a: Finding, b: Finding): number => a.range.from - b.range.from || a.range.to - b.range.to;
+
+function run(rule: Rule, context: Context): Finding[] {
   const findings: Finding[] = [];
-  for (const rule of catalogue) {
-    for (const found of rule.check(context)) {
-      findings.push({
-        rule: rule.id, severity: rule.severity, variant: null, walk: null, url: null,
-        range: { from: found.range.from, to: found.range.to },
-        summary: found.summary, detail: found.detail, subject: found.subject, fixes: found.fixes ?? [],
-      });
-    }
+  for (const found of rule.check(context)) {
+    findings.push({
+      rule: rule.id, severity: rule.severity, variant: null, walk: null, url: null,
+      range: { from: found.range.from, to: found.range.to },
+      summary: found.summary, detail: found.detail, subject: found.subject, fixes: found.fixes ?? [],
+    });
   }
-  return findings.sort((a, b) => a.range.from - b.range.from || a.range.to - b.range.to);
+  return findings;
 }

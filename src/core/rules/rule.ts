@@ -3,6 +3,7 @@ import type { Range } from '../language/range';
 import type { Plan } from '../plan/model';
 import type { Reach } from '../reach/reach';
 import type { Supply } from '../supply/supply';
+import type { Silenced } from './accept';
 import type { Message } from './message';
 
 /**
@@ -55,6 +56,10 @@ export interface Context {
   readonly plan: Plan;
   readonly reach: Reach;
   readonly supply: Supply;
+  /** The ids of all rules. */
+  readonly rules: readonly string[];
+  /** What the other rules have found, for the one rule that is about that; empty for all others. */
+  readonly silenced: Silenced;
 }
 
 export interface Rule {

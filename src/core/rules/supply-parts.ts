@@ -1,42 +1,63 @@
 /** What the supply rules share: naming a way in, naming the values that would fit, and the fixes that put them there. */
 import type { TextEdit } from '../language/edits';
-import { addArguments, writeHeld } from '../edit/arguments';
+import { addArguments, makeOptional, writeHeld } from '../edit/arguments';
 import { prependToScreen } from '../edit/body';
 import { freeName } from '../edit/transitions';
 import type { ArgumentNode } from '../language/syntax';
 import { required, showType } from '../plan/types';
-import { fittingValues, type ScopeValue } from '../supply/scope';
-import { showValue, variableOf, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
+import { sampleOf } from '../plan/example';
+import { fittingValues, type ScopeValue } from '../supply/fitting';
+import { scopeOf, screenOf } from '../supply/site';
+import { showValue, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
 import { enumerate, say, words, type Message } from './message';
 import type { Context, Fix, Found } from './rule';
 
 /** The way in, as the start of a sentence: `“See hut” on stay`. */
-export function nameWayIn(wayIn: WayIn): Message {
-  if (wayIn.site.kind === 'start') return say`A cold start`;
-  const { transition } = wayIn.site;
-  return say`“${words(transition.trigger)}” on ${transition.screen.label}`;
+export function nameWayIn({ site, target }: WayIn): Message {
+  switch (site.kind) {
+    case 'start': return say`A cold start`;
+    case 'transition': return say`“${words(site.transition.trigger)}” on ${site.transition.screen.label}`;
+    case 'item': return say`“${words(site.item.label)}” in the menu “${words(site.item.menu.title)}”`;
+    case 'tab': return say`The tab “${words(site.tab.label)}”`;
+    case 'entry': return say`The ${words(site.entry.node.door ?? 'entry')} “${words(site.entry.label)}”`;
+    case 'needs': return say`Where ${site.screen.label} lacks what it needs, its else`;
+    case 'under': return say`The link ${site.link.pattern} to ${site.link.screen.label}${words(site.link.screen === target ? '' : ' builds a stack that')}`;
+  }
 }
 
-/** Whose finding it is: the screen that calls, or the one that is opened where nobody does. */
-export const subjectOf = (wayIn: WayIn): string =>
-  wayIn.site.kind === 'start' ? wayIn.target.label : wayIn.site.transition.screen.label;
-
-/** The values on the calling screen that fit the cell's argument, best first. */
-export function valuesFor(wayIn: WayIn, cell: Cell): ScopeValue[] {
-  if (wayIn.site.kind === 'start') return [];
-  const { transition } = wayIn.site;
-  return fittingValues(transition.screen, variableOf(transition), cell.parameter);
+/** Whose finding it is: the screen, menu or entry that opens, or the screen that is opened where nobody does. */
+export function subjectOf({ site, target }: WayIn): string {
+  switch (site.kind) {
+    case 'start': return target.label;
+    case 'item': return site.item.menu.title;
+    case 'tab': return site.tab.label;
+    case 'entry': return site.entry.label;
+    default: return screenOf(site)!.label;
+  }
 }
+
+/** The values that can be named there and fit the cell's argument, best first. */
+export const valuesFor = ({ plan }: Pick<Context, 'plan'>, wayIn: WayIn, cell: Cell): ScopeValue[] =>
+  fittingValues(scopeOf(wayIn.site, plan), cell.parameter);
+
+/** What is said where no value can be named at all. */
+const withoutValues: Partial<Record<WayIn['site']['kind'], string>> = {
+  start: 'a cold start has no values to hand over', tab: 'a tab has no values to hand over', item: 'a menu has no values but flags to hand over',
+  entry: 'an entry hands over a sample of it',
+};
 
 /** `on stay, stay.hut fits`, or that nothing there does. */
-export function sayWhatFits(wayIn: WayIn, cell: Cell): Message {
-  if (wayIn.site.kind === 'start') return say`a cold start has no values to hand over`;
-  const screen = wayIn.site.transition.screen.label;
-  const values = valuesFor(wayIn, cell).map((value) => value.path);
-  if (values.length > 0) return say`on ${screen}, ${enumerate(values)} ${words(values.length === 1 ? 'fits' : 'fit')}`;
+export function sayWhatFits(context: Pick<Context, 'plan'>, wayIn: WayIn, cell: Cell): Message {
+  const values = valuesFor(context, wayIn, cell).map((value) => value.path);
+  const screen = screenOf(wayIn.site)?.label;
+  const fit = words(values.length === 1 ? 'fits' : 'fit');
+  if (values.length > 0) return screen ? say`on ${screen}, ${enumerate(values)} ${fit}` : say`${enumerate(values)} ${fit}`;
   const options = optionsOf(cell);
   if (options.length > 0) return say`what can be chosen: ${enumerate(options, 6, 'or')}`;
-  return say`on ${screen}, no value is of type ${showType(required(cell.parameter.type))}`;
+  const none = withoutValues[wayIn.site.kind];
+  if (none) return say`${words(none)}`;
+  if (wayIn.site.kind !== 'transition') return say`of what ${screen!} takes, no value is of type ${showType(required(cell.parameter.type))}`;
+  return say`on ${screen!}, no value is of type ${showType(required(cell.parameter.type))}`;
 }
 
 function optionsOf(cell: Cell): readonly string[] {
@@ -48,26 +69,34 @@ function optionsOf(cell: Cell): readonly string[] {
 const offered = 3;
 
 /**
- * Fixes that give the argument a fitting value, best first; where the screen has none, one that makes it hold one.
+ * Fixes that give the argument a fitting value, best first; where the screen has none, one that makes it hold one. An entry
+ * is given a sample; where no value can ever be handed over, the argument is allowed to be absent.
  *
  * @param write the edit that puts a value in place
  */
 export function valueFixes(context: Context, wayIn: WayIn, cell: Cell, write: (value: string) => TextEdit): Fix[] {
-  const values = [...valuesFor(wayIn, cell).map((value) => value.path), ...optionsOf(cell)];
+  const { site } = wayIn;
   const current = cell.value && showValue(cell.value);
-  const fixes = values.filter((value) => value !== current).slice(0, offered)
+  const sample = site.kind === 'entry' ? sampleOf(cell.parameter, showValue) : null;
+  const values = [...valuesFor(context, wayIn, cell).map((value) => value.path), ...(sample ? [sample] : []), ...optionsOf(cell)];
+  const fixes = [...new Set(values)].filter((value) => value !== current).slice(0, offered)
     .map((value) => ({ label: `Supply ${value}`, edits: [write(value)] }));
-  if (fixes.length > 0 || wayIn.site.kind === 'start') return fixes;
-  const screen = wayIn.site.transition.screen;
-  const taken = new Set([...screen.parameters, ...screen.holds].map((value) => value.name));
-  const variable = variableOf(wayIn.site.transition);
-  if (variable) taken.add(variable.name);
+  if (fixes.length > 0) return fixes;
+  if (site.kind === 'transition') return [holdFix(context, wayIn, cell, write)];
+  const optional = cell.status === 'missing' ? makeOptional(cell.parameter) : null;
+  return optional ? [{ label: `Let ${cell.parameter.name} be absent on ${wayIn.target.label}`, edits: [optional] }] : [];
+}
+
+/** Makes the calling screen hold a value, and hands that over. */
+function holdFix(context: Context, wayIn: WayIn, cell: Cell, write: (value: string) => TextEdit): Fix {
+  const screen = screenOf(wayIn.site)!;
+  const taken = new Set(scopeOf(wayIn.site, context.plan).layers.flat().map((named) => named.name));
   const name = freeName(cell.parameter.name, wayIn.target.name, taken);
   const held = { name, type: required(cell.parameter.type) };
-  return [{
+  return {
     label: `Let ${screen.label} hold ${name}: ${showType(held.type)}`,
     edits: [prependToScreen(context.text, screen.node, writeHeld(held)), write(name)],
-  }];
+  };
 }
 
 /** The edit that gives an argument which has a value another one. */

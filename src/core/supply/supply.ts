@@ -2,14 +2,11 @@
 import type { Range } from '../language/range';
 import type { ArgumentNode, ValueNode } from '../language/syntax';
 import { isLiteral, literalFits, literalType } from '../plan/literals';
-import type { Call, Loop, Parameter, Plan, Screen, Step, Transition } from '../plan/model';
-import { typeOfPath, type Variable } from '../plan/paths';
+import type { Call, Loop, Parameter, Plan, Screen, Transition } from '../plan/model';
+import { emptyScope, screenScope, typeOfPath, type Scope } from '../plan/scope';
 import { assignable, required, type Type } from '../plan/types';
-
-/** Where a call stands. */
-export type Site =
-  | { readonly kind: 'transition'; readonly transition: Transition; readonly step: Step }
-  | { readonly kind: 'start' };
+import { scopeOf, sites, type Site } from './site';
+import { checkWalkValues, type BadWalkValue } from './walk-values';
 
 /**
  * - `supplied`, `default`, `absent`: it holds (absent: the argument is optional and left out)
@@ -48,9 +45,10 @@ export interface WayIn {
   readonly surplus: readonly Surplus[];
 }
 
-/** A default that does not fit its own argument. */
+/** A default or a sample that does not fit its own argument. */
 export interface BadDefault {
   readonly screen: Screen;
+  readonly what: 'default' | 'sample';
   readonly cell: Cell;
   readonly range: Range;
 }
@@ -68,52 +66,53 @@ export const holds = (status: SupplyStatus): boolean => status === 'supplied' ||
 
 export interface Supply {
   readonly waysIn: readonly WayIn[];
-  /** The arguments that do not hold, on all ways in, in the order of the text. */
+  /** The arguments that do not hold, on all ways in. */
   readonly flaws: readonly { readonly wayIn: WayIn; readonly cell: Cell }[];
   readonly badDefaults: readonly BadDefault[];
   readonly badLoops: readonly BadLoop[];
-}
-
-/** What a transition's values may name beside the screen's own. */
-export function variableOf(transition: Transition): Variable | null {
-  return transition.loop && { name: transition.loop.variable.text, type: transition.loop.type };
+  readonly badWalkValues: readonly BadWalkValue[];
 }
 
 /** Checks every argument of every call. Costs O(arguments given + arguments taken, over all calls). */
 export function checkSupply(plan: Plan): Supply {
   const waysIn: WayIn[] = [];
   const flaws: { wayIn: WayIn; cell: Cell }[] = [];
-  const badDefaults: BadDefault[] = [];
-  const badLoops: BadLoop[] = [];
-  const add = (site: Site, call: Call | null, screen: Screen | null, variable: Variable | null): void => {
-    if (!call?.target) return;
-    const wayIn = checkCall(site, call, call.target, screen, variable);
+  let scope = emptyScope;
+  let branch: unknown = null;
+  for (const { site, call } of sites(plan)) {
+    if (!call.target) continue;
+    // The steps of one branch share their scope.
+    if (!('branch' in site) || site.branch !== branch) scope = scopeOf(site, plan);
+    branch = 'branch' in site ? site.branch : null;
+    const wayIn = checkCall(site, call, call.target, scope);
     waysIn.push(wayIn);
     for (const cell of wayIn.cells) if (!holds(cell.status)) flaws.push({ wayIn, cell });
-  };
-  add({ kind: 'start' }, plan.start, null, null);
+  }
+  const badDefaults: BadDefault[] = [];
+  const badLoops: BadLoop[] = [];
   for (const screen of plan.screens) {
     for (const parameter of screen.parameters) {
-      if (!parameter.initial) continue;
-      const cell = judge(parameter, null, parameter.initial, null, null);
-      if (cell.status !== 'supplied' && cell.status !== 'fixed-id') badDefaults.push({ screen, cell, range: parameter.initial });
+      if (parameter.initial) checkDefault(screen, parameter, 'default', parameter.initial, badDefaults);
+      if (parameter.sample) checkDefault(screen, parameter, 'sample', parameter.sample, badDefaults);
     }
     for (const transition of screen.transitions) {
-      const bad = checkLoop(transition);
+      const bad = transition.loop && checkLoop(transition, screenScope(screen, plan.flags));
       if (bad) badLoops.push(bad);
-      for (const step of transition.steps) {
-        if ('call' in step) add({ kind: 'transition', transition, step }, step.call, screen, variableOf(transition));
-      }
     }
   }
-  return { waysIn, flaws, badDefaults, badLoops };
+  return { waysIn, flaws, badDefaults, badLoops, badWalkValues: checkWalkValues(plan) };
+}
+
+function checkDefault(screen: Screen, parameter: Parameter, what: BadDefault['what'], value: ValueNode, bad: BadDefault[]): void {
+  const cell = judge(parameter, null, value, emptyScope, true);
+  if (cell.status !== 'supplied') bad.push({ screen, what, cell, range: value });
 }
 
 // Most of what a keystroke costs is done here, once for each call: no closures and no empty lists are made for each.
 
 const noSurplus: readonly Surplus[] = [];
 
-function checkCall(site: Site, call: Call, target: Screen, screen: Screen | null, variable: Variable | null): WayIn {
+function checkCall(site: Site, call: Call, target: Screen, scope: Scope): WayIn {
   const given = call.arguments;
   let surplus = noSurplus;
   for (const argument of given) {
@@ -125,7 +124,8 @@ function checkCall(site: Site, call: Call, target: Screen, screen: Screen | null
   const cells: Cell[] = [];
   for (const parameter of target.parameters) {
     const argument = argumentNamed(given, parameter.name);
-    cells.push(argument ? judge(parameter, argument, valueOf(argument), screen, variable) : cellWithout(parameter));
+    // In an entry a human gives a sample, and a sample of an id is a literal.
+    cells.push(argument ? judge(parameter, argument, valueOf(argument), scope, site.kind === 'entry') : cellWithout(parameter));
   }
   return { site, call, target, cells, surplus };
 }
@@ -152,17 +152,15 @@ function cellWithout(parameter: Parameter): Cell {
   return cell;
 }
 
-/** Judges a value that goes to a parameter. Without a screen there are no names in scope, only literals. */
-function judge(
-  parameter: Parameter, argument: ArgumentNode | null, value: ValueNode, screen: Screen | null, variable: Variable | null,
-): Cell {
+/** Judges a value that goes to a parameter; `sample` says whether a literal may stand for an id. */
+function judge(parameter: Parameter, argument: ArgumentNode | null, value: ValueNode, scope: Scope, sample: boolean): Cell {
   const wanted = parameter.type;
   const cell = (status: SupplyStatus, type: Type | null): Cell => ({ parameter, status, argument, value, type });
   if (isLiteral(value)) {
     if (!literalFits(value, wanted)) return cell('wrong-type', literalType(value));
-    return cell(required(wanted).kind === 'id' ? 'fixed-id' : 'supplied', wanted);
+    return cell(!sample && required(wanted).kind === 'id' ? 'fixed-id' : 'supplied', wanted);
   }
-  const type = screen && typeOfPath(screen, variable, value.names);
+  const type = typeOfPath(scope, value.names);
   const inner = required(wanted);
   const isOption = value.names.length === 1 && inner.kind === 'choice' && inner.options.includes(value.names[0]!.text);
   if (type && assignable(type, wanted)) return cell('supplied', type);
@@ -171,11 +169,11 @@ function judge(
   return cell(assignable(required(type), wanted) ? 'may-be-absent' : 'wrong-type', type);
 }
 
-function checkLoop(transition: Transition): BadLoop | null {
+function checkLoop(transition: Transition, scope: Scope): BadLoop | null {
   const loop = transition.loop;
   if (!loop?.list) return null;
   if (isLiteral(loop.list)) return { transition, loop, status: 'wrong-type', type: literalType(loop.list) };
-  const type = typeOfPath(transition.screen, null, loop.list.names);
+  const type = typeOfPath(scope, loop.list.names);
   if (!type) return { transition, loop, status: 'unknown-value', type: null };
   const inner = required(type);
   return inner.kind === 'list' || inner.kind === 'unknown' ? null : { transition, loop, status: 'wrong-type', type };

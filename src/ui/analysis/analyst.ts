@@ -37,9 +37,9 @@ export class Analyst {
     this.post({ kind: 'check', seq, text });
   }
 
-  /** Asks for the detail of a screen, now and with every further analysis. */
-  watch(screen: string | null): void {
-    this.post({ kind: 'watch', screen });
+  /** Asks for the detail of a screen and for a variant's verdicts, now and with every further analysis. */
+  watch(screen: string | null, variant: string | null): void {
+    this.post({ kind: 'watch', screen, variant });
   }
 
   async complete(text: string, offset: number): Promise<Completions | null> {

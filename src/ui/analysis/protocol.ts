@@ -5,8 +5,8 @@ import type { PackedOverview, PackedRows } from './packing';
 /** What the page asks of the worker. `seq` numbers the texts of one plan; a later one overtakes those before it. */
 export type Question =
   | { readonly kind: 'check'; readonly seq: number; readonly text: string }
-  /** Which screen's detail is wanted, now and with every further analysis; by label. */
-  | { readonly kind: 'watch'; readonly screen: string | null }
+  /** Which screen's detail is wanted, by label, and which variant's verdicts, now and with every further analysis. */
+  | { readonly kind: 'watch'; readonly screen: string | null; readonly variant: string | null }
   | { readonly kind: 'complete'; readonly id: number; readonly text: string; readonly offset: number }
   | { readonly kind: 'format'; readonly id: number; readonly text: string };
 

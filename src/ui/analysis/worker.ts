@@ -14,7 +14,9 @@ declare const self: DedicatedWorkerGlobalScope;
 
 const parser = new IncrementalParser();
 let latest: Check | null = null;
+let latestSeq = 0;
 let watched: string | null = null;
+let variant: string | null = null;
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
 let warming: Generator | null = null;
 /** For so many milliseconds no text has come: nobody types just now. */
@@ -36,14 +38,20 @@ function warmFurther(): void {
   else if (!warming?.next().done) setTimeout(warmFurther);
 }
 
+/** Sends all that the page shows of an analysis; the margin first, since it stands beside what is being typed. */
+function tell(result: Check, seq: number): void {
+  answer({ kind: 'margin', seq, margin: packMargin(marginNotes(result, variant)) });
+  answer({ kind: 'check', seq, overview: packOverview(overview(result, variant)), detail: detail(result, watched, variant) });
+}
+
 /** Runs after the messages that have come in meanwhile, so that only the newest text is analysed. */
 function checkWaiting(): void {
   const question = waiting;
   waiting = null;
   if (!question) return;
   const result = checked(question.text);
-  answer({ kind: 'margin', seq: question.seq, margin: packMargin(marginNotes(result)) });
-  answer({ kind: 'check', seq: question.seq, overview: packOverview(overview(result)), detail: detail(result, watched) });
+  latestSeq = question.seq;
+  tell(result, latestSeq);
   if (warming) return;
   warming = warmUp(question.text);
   setTimeout(warmFurther, quietFor);
@@ -59,7 +67,12 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
     case 'watch':
       watched = data.screen;
       // Before the first analysis there is nothing to tell yet; it will bring the detail.
-      if (latest && !waiting) answer({ kind: 'watch', detail: detail(latest, watched) });
+      if (!latest || waiting) variant = data.variant;
+      else if (variant === data.variant) answer({ kind: 'watch', detail: detail(latest, watched, variant) });
+      else {
+        variant = data.variant;
+        tell(latest, latestSeq);
+      }
       break;
     case 'complete':
       answer({ kind: 'complete', id: data.id, completions: complete(checked(data.text), data.offset) });

@@ -7,7 +7,7 @@ export const completionFrom = (session: Session): Extension =>
   autocompletion({
     icons: false,
     override: [async (context: CompletionContext): Promise<CompletionResult | null> => {
-      const before = context.matchBefore(/[A-Za-z_][A-Za-z0-9_]*|[ (:.,={]$/);
+      const before = context.matchBefore(/[A-Za-z_][A-Za-z0-9_]*(\/[a-z-]*)?|[ (:.,={]$/);
       if (!before && !context.explicit) return null;
       const found = await session.complete(context.pos);
       if (!found || context.aborted) return null;
@@ -16,7 +16,7 @@ export const completionFrom = (session: Session): Extension =>
       if (!typed && !context.explicit && found.options.every((option) => option.kind === 'keyword')) return null;
       return {
         from: found.from,
-        validFor: /^[A-Za-z0-9_.]*$/,
+        validFor: /^[A-Za-z0-9_./-]*$/,
         options: found.options.map((option, index): EditorCompletion => ({
           label: option.label, detail: option.detail, apply: option.insert, type: option.kind, boost: -index,
         })),

@@ -18,7 +18,7 @@ function styleOf(token: Token, previous: Token | null, rest: string, inCall: boo
     case 'doc': return 'docComment';
     case 'string': return 'string';
     case 'number': return 'number';
-    case 'url': return 'url';
+    case 'url': case 'rule': return 'url';
     case 'stray': return 'invalid';
     case 'symbol': return 'punctuation';
     case 'name':

@@ -96,7 +96,7 @@ export const ReachView = memo(function ReachView() {
             </div>
           )}
         </div>
-        <Shelf stranded={chart.stranded} selected={selected}>
+        <Shelf stranded={chart.stranded} undecided={chart.undecided} selected={selected}>
           <div className="flex items-center shrink-0" role="group" aria-label="Zoom">
             <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label="Smaller" title="Smaller ( − )" disabled={step === 0} onClick={() => zoom(-1)}>−</button>
             <button type="button" className="btn btn-ghost btn-xs font-mono font-normal" aria-label={`${Math.round(scale * 100)}%, back to 100%`} title="As it was ( 0 )" onClick={() => setStep(usual)}>{`${Math.round(scale * 100)}%`}</button>

@@ -68,6 +68,8 @@ export interface Chart {
   readonly nodeOf: readonly (Node | undefined)[];
   readonly edges: readonly Edge[];
   readonly stranded: readonly ScreenCard[];
+  /** Those for which neither a walk nor a proof that there is none was found. */
+  readonly undecided: readonly ScreenCard[];
 }
 
 /** Space to the left of the first column, and above the first lane. */
@@ -92,7 +94,7 @@ export function layOut(overview: Overview, scale: number, folded: ReadonlySet<nu
 
   const modules: readonly (number | null)[] = [...overview.modules.keys(), null];
   for (const module of modules) {
-    const inLane = overview.screens.filter((screen) => screen.module === module);
+    const inLane = overview.screens.filter((screen) => screen.module === module && screen.there);
     if (inLane.length === 0) continue;
     const here = inLane.filter((screen) => screen.taps !== null);
     const isFolded = folded.has(module);
@@ -125,7 +127,8 @@ export function layOut(overview: Overview, scale: number, folded: ReadonlySet<nu
     width: leftPad * scale + columns * columnWidth,
     height: top + topPad * scale,
     edges: edgesOf(overview, nodeOf),
-    stranded: overview.screens.filter((screen) => screen.reachable === 'no'),
+    stranded: overview.screens.filter((screen) => screen.there && screen.reachable === 'no'),
+    undecided: overview.start === null ? [] : overview.screens.filter((screen) => screen.there && screen.reachable === 'undecided'),
   };
 }
 

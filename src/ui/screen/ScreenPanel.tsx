@@ -8,7 +8,7 @@ import { counted } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';
 import { ShortestWalk } from './ShortestWalk';
 import { WaysIn } from './WaysIn';
-import { WaysOut } from './WaysOut';
+import { Steps, WaysOut } from './WaysOut';
 
 /** All about one screen: the same in every view. Remembered: the caret moves more often than the detail changes. */
 export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: ScreenDetail }) {
@@ -29,6 +29,8 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
           {screen.title === null ? 'no title' : `“${screen.title}”`}
           {module && <> · <span className="font-mono text-[0.95em]">{module.name}</span>{module.owner && `, ${module.owner}`}</>}
           {detail.private && ' · private'}
+          {detail.shape && ` · as ${detail.shape}`}
+          {detail.only && ` · only ${detail.only.join(', ')}`}
         </p>
         {detail.doc && <p className="mt-1.5 max-w-prose">{detail.doc}</p>}
         {detail.parameters.length > 0 && (
@@ -38,6 +40,14 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
             ))}
           </ul>
         )}
+        {detail.needs.map(({ condition, at, otherwise }) => (
+          <p key={at} className="mt-2 flex items-baseline gap-x-2 flex-wrap">
+            <span className="text-mute">needs</span>
+            <button type="button" className="font-mono text-[12px] cursor-pointer hover:underline text-left" onClick={() => { address.go({ view: 'plan' }); session.goTo(at); }}>{condition}</button>
+            <span className="text-mute">else</span>
+            <Steps steps={otherwise} />
+          </p>
+        ))}
       </header>
       {detail.findings.length > 0 && (
         <section aria-label="Findings here">

@@ -11,10 +11,10 @@ export function ShortestWalk({ detail }: { detail: ScreenDetail }) {
   const { start } = snapshot.overview;
   if (detail.walk === null || start === null) return null;
   return (
-    <section aria-label="Shortest walk from a cold start">
-      <h3 className="part-head mb-1.5">Shortest walk from a cold start</h3>
+    <section aria-label="Shortest walk">
+      <h3 className="part-head mb-1.5">{detail.fromOutside ? 'Shortest walk, from outside' : 'Shortest walk from a cold start'}</h3>
       <p className="bg-base-200 rounded-field px-3 py-2 leading-relaxed">
-        <ScreenLink index={start} />
+        {!detail.fromOutside && <ScreenLink index={start} />}
         {detail.walk.map((step, index) => (
           <Fragment key={index}>
             <span className="text-mute"> — {step.back ? 'Back' : step.label} → </span>

@@ -45,10 +45,27 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
         ))}
       </nav>
       <span className="flex-1" />
+      <VariantSwitch />
       <GoTo input={goTo} />
       <ThemeSwitch />
       <button type="button" className="btn btn-ghost btn-sm btn-square font-mono" onClick={onKeys} aria-label="Show all keys" title="All keys ( ? )">?</button>
     </header>
+  );
+}
+
+/** Which variant's verdicts are shown, where the plan has several; it stays when the view changes. */
+function VariantSwitch() {
+  const { snapshot, address } = useWorkspace();
+  const { variants, variant } = snapshot.overview;
+  if (variants.length < 2) return null;
+  return (
+    <label className="flex items-center gap-1.5 shrink-0">
+      <span className="sr-only">Variant</span>
+      <select className="select select-sm w-auto min-w-20 max-w-36" value={variant} title="The variant whose verdicts are shown"
+        onChange={(event) => address.go({ variant: event.target.value === variants[0] ? null : event.target.value })}>
+        {variants.map((name) => <option key={name}>{name}</option>)}
+      </select>
+    </label>
   );
 }
 

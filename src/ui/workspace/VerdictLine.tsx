@@ -21,20 +21,23 @@ export function VerdictLine() {
   const parts: Part[] = [];
   if (counts.screens === 0) {
     parts.push({ key: 'empty', only: null, tone: '', content: 'No screens yet' });
-  } else if (counts.undecided > 0) {
+  } else if (overview.start === null) {
     parts.push({ key: 'reach', only: 'plan', tone: 'text-warning', content: <>Nothing is said about {number(counts.undecided)} {counts.undecided === 1 ? 'screen' : 'screens'} without a start</> });
   } else {
     parts.push({ key: 'reach', only: 'reach', tone: '', content: <>{number(counts.reached)} of {counts.screens} screens can be reached</> });
   }
+  if (overview.start !== null && counts.undecided > 0) parts.push({ key: 'undecided', only: null, tone: 'text-warning', content: <>{number(counts.undecided)} undecided</> });
   if (counts.stranded > 0) parts.push({ key: 'stranded', only: 'reach/stranded', tone: 'text-error', content: <>{number(counts.stranded)} stranded</> });
   if (counts.arguments > 0) parts.push({ key: 'supply', only: 'supply', tone: '', content: <>{number(counts.supplied)} of {counts.arguments} arguments supplied</> });
   if (counts.missing > 0) parts.push({ key: 'missing', only: 'supply/missing', tone: 'text-error', content: <>{number(counts.missing)} missing</> });
-  const doubtful = by('supply/') - by('supply/missing');
+  const doubtful = overview.findings.filter(({ rule, severity }) => rule.startsWith('supply/') && rule !== 'supply/missing' && severity !== 'note').length;
   if (doubtful > 0) parts.push({ key: 'doubtful', only: 'supply', tone: 'text-warning', content: <>{number(doubtful)} that {doubtful === 1 ? 'does' : 'do'} not fit or may not</> });
   const unread = by('plan/') - by('plan/no-start');
   if (unread > 0) parts.push({ key: 'plan', only: 'plan', tone: 'text-error', content: <>{number(unread)} {unread === 1 ? 'name or line does' : 'names or lines do'} not read</> });
-  const untitled = by('name/');
-  if (untitled > 0) parts.push({ key: 'name', only: 'name', tone: 'text-warning', content: <>{number(untitled)} without a title</> });
+  const names = by('name/');
+  if (names > 0) parts.push({ key: 'name', only: 'name', tone: 'text-warning', content: <>{number(names)} {names === 1 ? 'name' : 'names'} to look at</> });
+  const order = by('menu/') + by('module/');
+  if (order > 0) parts.push({ key: 'order', only: by('module/') > 0 ? 'module' : 'menu', tone: 'text-info', content: <>{number(order)} about menus and modules</> });
   if (overview.findings.length === 0 && counts.screens > 0) parts.push({ key: 'fine', only: null, tone: '', content: 'Nothing found' });
   if (counts.links > 0) parts.push({ key: 'links', only: null, tone: '', content: <>{number(counts.links)} {counts.links === 1 ? 'link pattern' : 'link patterns'}</> });
   return (

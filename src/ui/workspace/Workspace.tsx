@@ -26,7 +26,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
   const keysDialog = useRef<HTMLDialogElement>(null);
   const goTo = useRef<HTMLInputElement>(null);
   useEffect(() => session.start(), [session]);
-  useEffect(() => session.watch(address.screen), [session, address.screen]);
+  useEffect(() => session.watch(address.screen, address.variant), [session, address.screen, address.variant]);
 
   const select = useCallback((label: string) => {
     address.go({ screen: label });

@@ -12,6 +12,8 @@ export interface Place {
   /** Label of the selected screen. */
   readonly screen: string | null;
   readonly only: FindingFilter;
+  /** The variant whose verdicts are shown; null for the first. */
+  readonly variant: string | null;
 }
 
 export interface Address extends Place {
@@ -28,18 +30,20 @@ export function useAddress(planId: string): Address {
   const view: View = isView(last) ? last : 'plan';
   const screen = search.get('screen');
   const only = search.get('only');
+  const variant = search.get('variant');
   const hrefOf = useCallback((change: Partial<Place>): string => {
-    const next = { view, screen, only, ...change };
+    const next = { view, screen, only, variant, ...change };
     const query = new URLSearchParams();
     if (next.screen) query.set('screen', next.screen);
     if (next.only) query.set('only', next.only);
+    if (next.variant) query.set('variant', next.variant);
     const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
     return `/plans/${planId}${next.view === 'plan' ? '' : `/${next.view}`}${suffix}`;
-  }, [planId, view, screen, only]);
+  }, [planId, view, screen, only, variant]);
   const go = useCallback((change: Partial<Place>, { replace = false } = {}): void => {
     const href = hrefOf(change);
     if (href === window.location.pathname + window.location.search) return;
     window.history[replace ? 'replaceState' : 'pushState'](null, '', href);
   }, [hrefOf]);
-  return useMemo(() => ({ view, screen, only, go, hrefOf }), [view, screen, only, go, hrefOf]);
+  return useMemo(() => ({ view, screen, only, variant, go, hrefOf }), [view, screen, only, variant, go, hrefOf]);
 }

@@ -38,6 +38,7 @@ export class Session {
   private readonly saveListeners = new Set<() => void>();
   private readonly caretListeners = new Set<() => void>();
   private watched: string | null;
+  private variant: string | null = null;
   /** The text of the document, made once for all who ask after a keystroke. */
   private written: { readonly doc: Text; readonly text: string } | null = null;
   private analyst: Analyst | null = null;
@@ -53,6 +54,7 @@ export class Session {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
     this.state = this.state.update({ effects: [showOverview.of({ value: overview, since: null }), showMargin.of({ value: margin, since: null })] }).state;
     this.watched = detail?.label ?? null;
+    this.variant = overview.variant === overview.variants[0] ? null : overview.variant;
     this.snapshot = { overview, detail };
     this.save = { kind: 'saved', at: plan.updatedAt };
   }
@@ -77,7 +79,7 @@ export class Session {
       this.replaceText(draft.text);
       saver.resume(draft);
     }
-    analyst.watch(this.watched);
+    analyst.watch(this.watched, this.variant);
     // The first analysis was made on the server; the worker makes it again, to have it at hand.
     analyst.check(this.seq, this.text);
     return () => {
@@ -181,12 +183,13 @@ export class Session {
     redo({ state: this.editor, dispatch: (transaction) => this.run(transaction) });
   }
 
-  /** Names the screen whose detail is shown. */
-  watch(screen: string | null): void {
-    if (screen === this.watched) return;
+  /** Names the screen whose detail is shown, and the variant whose verdicts are. */
+  watch(screen: string | null, variant: string | null): void {
+    if (screen === this.watched && variant === this.variant) return;
     this.watched = screen;
+    this.variant = variant;
     if (screen === null) this.publish({ detail: null });
-    this.analyst?.watch(screen);
+    this.analyst?.watch(screen, variant);
   }
 
   complete(offset: number): ReturnType<Analyst['complete']> {

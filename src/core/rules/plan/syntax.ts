@@ -20,5 +20,14 @@ export const syntax: Rule = {
         fixes: instead === null ? [] : [{ label: `Write ${instead}`, edits: [{ from, to, insert: instead }] }],
       };
     }
+    for (const { file, from, to } of plan.includes) {
+      if (!file) continue;
+      yield {
+        range: { from, to },
+        summary: say`What ${file.value} says is not part of this plan.`,
+        detail: say`Files are put together on the command line and at import; here a plan is one text.`,
+        subject: null,
+      };
+    }
   },
 };

@@ -1,18 +1,19 @@
-import type { ScreenReference } from '../../language/syntax';
+import type { Name, ScreenReference } from '../../language/syntax';
 import { closest } from '../../language/closest';
+import { declareFlag } from '../../edit/declarations';
 import { createScreen } from '../../edit/screens';
-import type { Call, Screen } from '../../plan/model';
-import { typeOfPath } from '../../plan/paths';
+import type { Call, Plan, Screen } from '../../plan/model';
 import { isLiteral, literalType } from '../../plan/literals';
 import { showType } from '../../plan/types';
-import { variableOf } from '../../supply/supply';
-import { enumerate, say } from '../message';
+import { emptyScope, typeOfPath } from '../../plan/scope';
+import { scopeOf, sites, type Site } from '../../supply/site';
+import { enumerate, say, words, type Message } from '../message';
 import type { Context, Fix, Found, Rule } from '../rule';
 
 export const unknownName: Rule = {
   id: 'plan/unknown-name',
   severity: 'error',
-  reason: 'A screen is named that the plan does not have.',
+  reason: 'A screen, a flag, a variant or a rule is named that there is not.',
   explanation:
     'A control that leads to a screen which does not exist does nothing, or brings the app down. Either the name is ' +
     'misspelt, or the screen is still to be made. A bare name that several modules use must be written with its module.',
@@ -22,6 +23,12 @@ export const unknownName: Rule = {
     for (const problem of context.plan.problems) {
       if (problem.kind === 'unknown-screen') yield unknownScreen(context, problem.reference, problem.from, problem.call);
       if (problem.kind === 'ambiguous-screen') yield ambiguousScreen(problem.reference, problem.candidates);
+      if (problem.kind === 'not-in-variant') yield notInVariant(problem.reference, problem.target, problem.variants);
+      if (problem.kind === 'unknown-flag') yield unknownFlag(context, problem.name, problem.known);
+      if (problem.kind === 'unknown-variant') yield unknownWord('variant', problem.name, problem.known, say`Declare it behind ${'variants'}.`);
+    }
+    for (const { rule } of context.plan.accepts) {
+      if (rule && !context.rules.includes(rule.text)) yield unknownWord('rule', rule, context.rules, say`${'andante explain'} lists all of them.`);
     }
   },
 };
@@ -35,30 +42,79 @@ function unknownScreen({ plan, text }: Context, reference: ScreenReference, from
   const fixes: Fix[] = [];
   if (near) fixes.push({ label: `Write ${near}`, edits: [{ from: start, to, insert: near }] });
   if (!reference.module) {
-    const takes = call && from ? argumentsOf(from, call) : [];
+    const takes = call ? argumentsOf(plan, call) : [];
     fixes.push({ label: `Create the screen ${name}`, edits: [createScreen(text, reference.name.text, from ?? plan.screens.at(-1) ?? null, takes)] });
   }
   return {
     range: { from: start, to },
-    summary: from ? say`${from.label} leads to ${name}, which is no screen of this plan.` : say`The app is to start at ${name}, which is no screen of this plan.`,
+    summary: say`${from ? say`${from.label} leads to` : whoNames(plan, start)} ${name}, which is no screen of this plan.`,
     detail: near ? say`Did you mean ${near}?` : say`Create it, or name a screen that exists.`,
     subject: from?.label ?? null,
     fixes,
   };
 }
 
+/** The declaration that names something at an offset, outside of screens, as the start of a sentence. */
+function whoNames(plan: Plan, offset: number): Message {
+  const node = plan.tree.declarations.find((one) => one.from <= offset && offset <= one.to);
+  switch (node?.kind) {
+    case 'tabs': return say`A tab leads to`;
+    case 'menu': return say`The menu “${words(node.title?.value ?? '')}” names`;
+    case 'entry': return say`The entry “${words(node.label?.value ?? '')}” opens`;
+    case 'rule': return say`The rule “${words(node.title?.value ?? '')}” names`;
+    case 'walk': return say`The walk “${words(node.title?.value ?? '')}” names`;
+    default: return say`The app is to start at`;
+  }
+}
+
 /** What a new screen takes, read off the values that its first caller hands over. */
-function argumentsOf(from: Screen, call: Call): { name: string; type: string }[] {
-  const transition = from.transitions.find((one) => one.steps.some((step) => 'call' in step && step.call === call));
-  const variable = transition ? variableOf(transition) : null;
+function argumentsOf(plan: Plan, call: Call): { name: string; type: string }[] {
+  const site = siteOf(plan, call);
+  const scope = site ? scopeOf(site, plan) : emptyScope;
   const seen = new Set<string>();
   return call.arguments.flatMap(({ name, value }) => {
     if (seen.has(name.text)) return [];
     seen.add(name.text);
     if (value && isLiteral(value)) return [{ name: name.text, type: showType(literalType(value)) }];
-    const type = typeOfPath(from, variable, value ? value.names : [name]);
+    const type = typeOfPath(scope, value ? value.names : [name]);
     return type && type.kind !== 'unknown' ? [{ name: name.text, type: showType(type) }] : [];
   });
+}
+
+function siteOf(plan: Plan, call: Call): Site | null {
+  for (const one of sites(plan)) if (one.call === call) return one.site;
+  return null;
+}
+
+/** A flag, a variant or a rule that there is not. */
+function unknownWord(what: string, name: Name, known: readonly string[], advice: Message): Found {
+  const near = closest(name.text, known);
+  return {
+    range: { from: name.from, to: name.to },
+    summary: say`There is no ${words(what)} ${name.text}.`,
+    detail: near ? say`Did you mean ${near}?` : known.length > 0 && known.length < 7 ? say`What there is: ${enumerate(known, 6)}.` : advice,
+    subject: null,
+    fixes: near ? [{ label: `Write ${near}`, edits: [{ from: name.from, to: name.to, insert: near }] }] : [],
+  };
+}
+
+function unknownFlag({ plan }: Context, name: Name, known: readonly string[]): Found {
+  const found = unknownWord('flag', name, known, say`Declare it, as in ${`flag ${name.text}`}.`);
+  return { ...found, fixes: [...(found.fixes ?? []), { label: `Declare the flag ${name.text}`, edits: [declareFlag(plan, name.text)] }] };
+}
+
+function notInVariant(reference: ScreenReference, target: Screen, variants: readonly string[]): Found {
+  const has = [...target.only!];
+  return {
+    range: { from: reference.from, to: reference.to },
+    summary: say`${target.label} is not there in ${enumerate(variants, 4, 'or')}, and is opened there.`,
+    detail: say`It is declared for ${enumerate(has, 4)} only. Open it there only, or let it be there everywhere.`,
+    subject: target.label,
+    fixes: [{
+      label: `Let ${target.label} be there in ${variants.join(' and ')}, too`,
+      edits: [{ from: target.node.only!.to, to: target.node.only!.to, insert: variants.map((variant) => `, ${variant}`).join('') }],
+    }],
+  };
 }
 
 function ambiguousScreen(reference: ScreenReference, candidates: readonly Screen[]): Found {

@@ -1,3 +1,4 @@
+import { declareType } from '../../edit/declarations';
 import { closest } from '../../language/closest';
 import { baseTypes } from '../../plan/types';
 import { enumerate, say } from '../message';
@@ -25,12 +26,20 @@ export const unknownType: Rule = {
           fixes: [...new Set([...(near ? [near] : []), 'text', 'int'])].map((name) => ({ label: `Write ${name}`, edits: [{ from, to, insert: name }] })),
         };
       }
+      if (problem.kind === 'flag-type') {
+        const { from, to, text } = problem.type;
+        yield {
+          range: { from, to },
+          summary: say`The flag ${problem.name.text} cannot be a ${text}.`,
+          detail: say`A flag holds or not, or is one of a choice: what it can be is to be known before a run.`,
+          subject: problem.name.text,
+        };
+      }
       if (problem.kind !== 'unknown-type') continue;
       const { from, to, text } = problem.name;
       const near = closest(text, [...baseTypes, ...plan.types.keys()]);
       const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ from, to, insert: near }] }] : [];
-      const place = placeForType(plan.tree.declarations);
-      fixes.push({ label: `Declare the id ${text}`, edits: [{ from: place, to: place, insert: place === 0 ? `id ${text}: text\n` : `\nid ${text}: text` }] });
+      fixes.push({ label: `Declare the id ${text}`, edits: [declareType(plan, `id ${text}: text`)] });
       yield {
         range: { from, to },
         summary: say`There is no type ${text}.`,
@@ -41,11 +50,3 @@ export const unknownType: Rule = {
     }
   },
 };
-
-/** Behind the last type, otherwise behind the head of the plan. */
-function placeForType(declarations: readonly { readonly kind: string; readonly to: number }[]): number {
-  const isType = (kind: string): boolean => kind === 'id' || kind === 'choice' || kind === 'record';
-  const isHead = (kind: string): boolean => kind === 'app' || kind === 'origin' || kind === 'start';
-  const behind = declarations.filter((node) => isType(node.kind)).at(-1) ?? declarations.filter((node) => isHead(node.kind)).at(-1);
-  return behind?.to ?? 0;
-}

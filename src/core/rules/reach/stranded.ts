@@ -1,8 +1,11 @@
 import { addTransition } from '../../edit/transitions';
-import type { Plan, Screen } from '../../plan/model';
+import { isIn, openings, type Plan, type Screen, type Transition } from '../../plan/model';
 import type { Reach } from '../../reach/reach';
+import { screenOf } from '../../supply/site';
+import type { WayIn } from '../../supply/supply';
 import { enumerate, say, type Message } from '../message';
-import type { Fix, Rule } from '../rule';
+import type { Context, Fix, Rule } from '../rule';
+import { nameWayIn } from '../supply-parts';
 
 export const stranded: Rule = {
   id: 'reach/stranded',
@@ -10,22 +13,26 @@ export const stranded: Rule = {
   reason: 'No run of the app reaches the screen.',
   explanation:
     'A screen that no walk from a cold start can show was built for nobody: either a control that should lead to it was ' +
-    'forgotten, or the screen is left over. Where only stranded screens lead to it, reaching one of those is enough.',
+    'forgotten, or the screen is left over, or a condition on the way never holds. Where only stranded screens lead to it, ' +
+    'reaching one of those is enough.',
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
-  *check({ text, plan, reach }) {
+  *check(context) {
+    const { text, plan, reach } = context;
     const lost = plan.screens.filter((screen) => isStranded(reach, screen));
     if (lost.length === 0) return;
-    const callers = callersOf(plan);
+    const callers = callersOf(context);
     for (const screen of lost) {
-      const others = (callers.get(screen) ?? []).filter((caller) => caller !== screen);
+      const ways = (callers.get(screen) ?? []).filter((way) => screenOf(way.site) !== screen);
+      // Where a screen that is reached opens it, a condition stands in the way, and one way more would not help.
+      const closed = ways.find((way) => isReached(reach, screenOf(way.site))) ?? (screen === plan.start?.target ? screen : null);
       yield {
         range: screen.nameNode,
-        summary: others.length === 0 ? say`Nothing leads to ${screen.label}.` : say`No walk gets to ${screen.label}.`,
-        detail: reasonFor(screen, others),
+        summary: ways.length === 0 && !closed ? say`Nothing leads to ${screen.label}.` : say`No walk gets to ${screen.label}.`,
+        detail: closed ? sayWhatNeverHolds(context, screen, closed) : reasonFor(screen, ways),
         subject: screen.label,
-        fixes: hostsFor(plan, reach, screen).map((host): Fix => {
-          const { edits, unsupplied } = addTransition(text, host, screen);
+        fixes: closed || screen.needs.length > 0 ? [] : hostsFor(plan, reach, screen).map((host): Fix => {
+          const { edits, unsupplied } = addTransition(text, plan, host, screen);
           const held = unsupplied.length > 0 ? `, which then holds ${unsupplied.map((parameter) => parameter.name).join(', ')}` : '';
           return { label: `Add a transition from ${host.label}${held}`, edits };
         }),
@@ -38,29 +45,37 @@ export const stranded: Rule = {
 export const isStranded = (reach: Reach, screen: Screen): boolean =>
   reach.variants.every((variant) => variant.verdicts[screen.index]?.reachable === 'no');
 
-function reasonFor(screen: Screen, others: readonly Screen[]): Message {
-  if (others.length > 0) {
-    const labels = others.map((other) => other.label);
-    return labels.length === 1
-      ? say`Only ${labels[0]!} leads here, and no walk gets there either.`
-      : say`Only ${enumerate(labels)} lead here, and no walk gets to them either.`;
-  }
-  const itself = screen.transitions.some((transition) => transition.steps.some((step) => 'call' in step && step.call?.target === screen));
+const isReached = (reach: Reach, screen: Screen | null): boolean =>
+  screen !== null && reach.variants.some((variant) => variant.verdicts[screen.index]?.reachable === 'yes');
+
+function reasonFor(screen: Screen, ways: readonly WayIn[]): Message {
+  const labels = [...new Set(ways.map((way) => screenOf(way.site)!.label))];
+  if (labels.length === 1) return say`Only ${labels[0]!} leads here, and no walk gets there either.`;
+  if (labels.length > 1) return say`Only ${enumerate(labels)} lead here, and no walk gets to them either.`;
+  const itself = screen.transitions.some((transition) => opensSelf(transition, screen));
   return itself ? say`It only leads to itself, so nobody will ever see it.` : say`No trigger on another screen opens it, so nobody will ever see it.`;
 }
 
-/** Which screens have a transition that opens a screen, in the order of the text. */
-function callersOf(plan: Plan): Map<Screen, Screen[]> {
-  const callers = new Map<Screen, Screen[]>();
-  for (const screen of plan.screens) {
-    for (const transition of screen.transitions) {
-      for (const step of transition.steps) {
-        if (!('call' in step) || !step.call?.target) continue;
-        const known = callers.get(step.call.target) ?? [];
-        if (known.at(-1) !== screen) known.push(screen);
-        callers.set(step.call.target, known);
-      }
-    }
+/** Why a screen is not reached although a reached one opens it: a condition, its own or that of the trigger. */
+function sayWhatNeverHolds({ text }: Context, screen: Screen, way: WayIn | Screen): Message {
+  const [needs] = screen.needs;
+  const condition = 'site' in way && way.site.kind === 'transition' ? way.site.branch.node.condition : null;
+  if ('site' in way && condition) return say`${nameWayIn(way)} opens it only when ${text.slice(condition.from, condition.to)}, which never holds.`;
+  if (needs?.node.condition) return say`It needs ${text.slice(needs.node.condition.from, needs.node.condition.to)}, which never holds.`;
+  return 'site' in way ? say`${nameWayIn(way)} opens it, but no run gets that far.` : say`The app is to start with it, but no run shows it.`;
+}
+
+const opensSelf = ({ branches }: Transition, screen: Screen): boolean =>
+  branches.some((branch) => [...openings(branch.steps)].some((step) => step.call?.target === screen));
+
+/** The ways in to each screen that stand on another screen, in the order of the text. */
+function callersOf({ supply }: Context): Map<Screen, WayIn[]> {
+  const callers = new Map<Screen, WayIn[]>();
+  for (const wayIn of supply.waysIn) {
+    if (wayIn.site.kind !== 'transition' && wayIn.site.kind !== 'needs') continue;
+    const known = callers.get(wayIn.target);
+    if (known) known.push(wayIn);
+    else callers.set(wayIn.target, [wayIn]);
   }
   return callers;
 }
@@ -73,10 +88,11 @@ const offered = 2;
  * Where the plan is large, only the first so many of each kind are looked at.
  */
 function hostsFor(plan: Plan, reach: Reach, screen: Screen): Screen[] {
-  const verdicts = reach.variants[0]?.verdicts ?? [];
-  const taps = (host: Screen): number => verdicts[host.index]?.taps ?? Infinity;
+  const taps = (host: Screen): number => reach.variants.reduce(
+    (least, { name, verdicts }) => Math.min(least, isIn(screen.only, name) ? verdicts[host.index]?.taps ?? Infinity : Infinity), Infinity,
+  );
   const hosts = (screen.module?.screens ?? plan.screens).filter((host) => taps(host) < Infinity).sort((a, b) => taps(a) - taps(b));
   const start = plan.start?.target;
-  if (start && hosts.length < offered && !hosts.includes(start)) hosts.push(start);
+  if (start && hosts.length < offered && !hosts.includes(start) && taps(start) < Infinity) hosts.push(start);
   return hosts.slice(0, offered);
 }

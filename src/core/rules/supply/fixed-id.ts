@@ -16,7 +16,7 @@ export const fixedId: Rule = {
   check: (context) => eachCell(context, 'fixed-id', (wayIn, cell) => ({
     range: cell.argument!,
     summary: say`${nameWayIn(wayIn)} always opens ${wayIn.target.label} with ${cell.parameter.name} ${showValue(cell.value!)}.`,
-    detail: say`A ${showType(cell.parameter.type)} should come from data; ${sayWhatFits(wayIn, cell)}.`,
+    detail: say`A ${showType(cell.parameter.type)} should come from data; ${sayWhatFits(context, wayIn, cell)}.`,
     fixes: valueFixes(context, wayIn, cell, replaceValue(cell.argument!)),
   })),
 };

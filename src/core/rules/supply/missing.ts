@@ -1,8 +1,6 @@
-import { makeOptional } from '../../edit/arguments';
-import { mayBeLeftOut, type Screen } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { say } from '../message';
-import type { Fix, Rule } from '../rule';
+import type { Rule } from '../rule';
 import { addValue, eachCell, nameWayIn, sayWhatFits, valueFixes } from '../supply-parts';
 
 export const missing: Rule = {
@@ -19,16 +17,8 @@ export const missing: Rule = {
     return {
       range: wayIn.call.list ?? wayIn.call.reference,
       summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} without ${name}.`,
-      detail: say`${wayIn.target.label} takes ${`${name}: ${showType(type)}`} and has no default; ${sayWhatFits(wayIn, cell)}.`,
-      fixes: wayIn.site.kind === 'start'
-        ? startFixes(wayIn.target)
-        : valueFixes(context, wayIn, cell, addValue(wayIn, cell)),
+      detail: say`${wayIn.target.label} takes ${`${name}: ${showType(type)}`} and has no default; ${sayWhatFits(context, wayIn, cell)}.`,
+      fixes: valueFixes(context, wayIn, cell, addValue(wayIn, cell)),
     };
   }),
 };
-
-/** A cold start has nothing to hand over: the screen has to do without. */
-function startFixes(target: Screen): Fix[] {
-  const edits = target.parameters.filter((parameter) => !mayBeLeftOut(parameter)).map(makeOptional).filter((edit) => edit !== null);
-  return edits.length > 0 ? [{ label: 'Let its arguments be absent', edits }] : [];
-}

@@ -1,9 +1,11 @@
 import { closest } from '../../language/closest';
 import { required, showType } from '../../plan/types';
-import { valuesInScope } from '../../supply/scope';
-import { variableOf, showValue, type Cell, type WayIn } from '../../supply/supply';
+import { screenScope } from '../../plan/scope';
+import { valuesInScope } from '../../supply/fitting';
+import { scopeOf } from '../../supply/site';
+import { showValue, type Cell, type WayIn } from '../../supply/supply';
 import { enumerate, say, words } from '../message';
-import type { Fix, Rule } from '../rule';
+import type { Context, Fix, Found, Rule } from '../rule';
 import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../supply-parts';
 
 export const unknownValue: Rule = {
@@ -17,33 +19,34 @@ export const unknownValue: Rule = {
   right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   *check(context) {
     yield* eachCell(context, 'unknown-value', (wayIn, cell) => {
-      const near = nearValue(wayIn, cell);
+      const near = nearValue(context, wayIn, cell);
       const write = replaceValue(cell.argument!);
       const others = valueFixes(context, wayIn, cell, write);
       const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [write(near)] }, ...others.filter((fix) => fix.label !== `Supply ${near}`)] : others;
       return {
         range: cell.argument!,
         summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${showValue(cell.value!)}, which is no value there.`,
-        detail: near ? say`Did you mean ${near}?` : say`${wayIn.target.label} takes ${`${cell.parameter.name}: ${showType(cell.parameter.type)}`}; ${sayWhatFits(wayIn, cell)}.`,
+        detail: near ? say`Did you mean ${near}?` : say`${wayIn.target.label} takes ${`${cell.parameter.name}: ${showType(cell.parameter.type)}`}; ${sayWhatFits(context, wayIn, cell)}.`,
         fixes,
       };
     });
-    for (const { screen, cell, range } of context.supply.badDefaults) {
+    for (const { screen, what, cell, range } of context.supply.badDefaults) {
       if (cell.status !== 'unknown-value') continue;
       const type = required(cell.parameter.type);
       const options = type.kind === 'choice' ? type.options : [];
       yield {
         range,
-        summary: say`The default of ${cell.parameter.name} on ${screen.label} is ${showValue(cell.value!)}, which is no value of ${showType(type)}.`,
-        detail: options.length > 0 ? say`What can be chosen: ${enumerate(options, 6, 'or')}.` : say`A default is a literal.`,
+        summary: say`The ${words(what)} of ${cell.parameter.name} on ${screen.label} is ${showValue(cell.value!)}, which is no value of ${showType(type)}.`,
+        detail: options.length > 0 ? say`What can be chosen: ${enumerate(options, 6, 'or')}.` : say`A ${words(what)} is a literal.`,
         subject: screen.label,
         fixes: options.slice(0, 3).map((option) => ({ label: `Write ${option}`, edits: [{ from: range.from, to: range.to, insert: option }] })),
       };
     }
+    yield* unknownWalkValues(context);
     for (const { transition, loop, status } of context.supply.badLoops) {
       if (status !== 'unknown-value' || !loop.list) continue;
       const list = loop.list;
-      const lists = valuesInScope(transition.screen, null).filter((value) => required(value.type).kind === 'list').map((value) => value.path);
+      const lists = valuesInScope(screenScope(transition.screen, [])).filter((value) => required(value.type).kind === 'list').map((value) => value.path);
       yield {
         range: list,
         summary: say`“${words(transition.trigger)}” on ${transition.screen.label} goes through ${showValue(list)}, which is no value there.`,
@@ -56,10 +59,23 @@ export const unknownValue: Rule = {
 };
 
 /** The value in scope, or the option, that was most likely meant. */
-function nearValue(wayIn: WayIn, cell: Cell): string | null {
+function nearValue({ plan }: Context, wayIn: WayIn, cell: Cell): string | null {
   const type = required(cell.parameter.type);
   const options = type.kind === 'choice' ? type.options : [];
-  const { site } = wayIn;
-  const values = site.kind === 'start' ? [] : valuesInScope(site.transition.screen, variableOf(site.transition)).map((value) => value.path);
+  const values = valuesInScope(scopeOf(wayIn.site, plan)).map((value) => value.path);
   return closest(showValue(cell.value!), [...options, ...values]);
+}
+
+function* unknownWalkValues({ supply }: Context): Generator<Found> {
+  for (const { walk, trigger, given, status, known } of supply.badWalkValues) {
+    if (status !== 'unknown-value') continue;
+    const near = closest(given.name.text, known);
+    yield {
+      range: given.name,
+      summary: say`The walk “${words(walk.title?.value ?? '')}” gives “${words(trigger)}” ${given.name.text}, which no screen with that trigger has.`,
+      detail: near ? say`Did you mean ${near}?` : known.length > 0 ? say`What it can be given: ${enumerate(known, 5)}.` : say`It can be given nothing.`,
+      subject: walk.title?.value ?? null,
+      fixes: near ? [{ label: `Write ${near}`, edits: [{ from: given.name.from, to: given.name.to, insert: near }] }] : [],
+    };
+  }
 }

@@ -1,7 +1,10 @@
+import type { TextEdit } from '../../language/edits';
+import type { Range } from '../../language/range';
+import type { Parameter } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
 import { say, words } from '../message';
-import type { Rule } from '../rule';
+import type { Context, Found, Rule } from '../rule';
 import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../supply-parts';
 
 export const wrongType: Rule = {
@@ -19,21 +22,22 @@ export const wrongType: Rule = {
       return {
         range: cell.argument!,
         summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${showValue(cell.value!)} for ${name}.`,
-        detail: say`${name} is of type ${showType(type)} and ${showValue(cell.value!)} of type ${showType(cell.type!)}; ${sayWhatFits(wayIn, cell)}.`,
+        detail: say`${name} is of type ${showType(type)} and ${showValue(cell.value!)} of type ${showType(cell.type!)}; ${sayWhatFits(context, wayIn, cell)}.`,
         fixes: valueFixes(context, wayIn, cell, replaceValue(cell.argument!)),
       };
     });
-    for (const { screen, cell, range } of context.supply.badDefaults) {
+    for (const { screen, what, cell, range } of context.supply.badDefaults) {
       if (cell.status !== 'wrong-type') continue;
       const { name, type } = cell.parameter;
       yield {
         range,
-        summary: say`The default of ${name} on ${screen.label} does not fit its type.`,
+        summary: say`The ${words(what)} of ${name} on ${screen.label} does not fit its type.`,
         detail: say`${name} is of type ${showType(type)} and ${showValue(cell.value!)} of type ${showType(cell.type!)}.`,
         subject: screen.label,
-        fixes: [{ label: 'Take the default out', edits: [{ from: cell.parameter.node.type?.to ?? range.from, to: range.to, insert: '' }] }],
+        fixes: [{ label: `Take the ${what} out`, edits: [takeOut(cell.parameter, what, range)] }],
       };
     }
+    yield* wrongWalkValues(context);
     for (const { transition, loop, status, type } of context.supply.badLoops) {
       if (status !== 'wrong-type' || !loop.list) continue;
       yield {
@@ -45,3 +49,21 @@ export const wrongType: Rule = {
     }
   },
 };
+
+/** A default begins behind the type, a sample behind what stands before it. */
+function takeOut({ node, initial }: Parameter, what: 'default' | 'sample', range: Range): TextEdit {
+  const before = (what === 'sample' ? initial?.to : undefined) ?? node.type?.to ?? node.name.to;
+  return { from: before, to: range.to, insert: '' };
+}
+
+function* wrongWalkValues({ supply }: Context): Generator<Found> {
+  for (const { walk, trigger, given, status, type } of supply.badWalkValues) {
+    if (status !== 'wrong-type') continue;
+    yield {
+      range: given.value!,
+      summary: say`The walk “${words(walk.title?.value ?? '')}” gives “${words(trigger)}” ${showValue(given.value!)} for ${given.name.text}.`,
+      detail: say`${given.name.text} is of type ${showType(type!)}, and a walk gives literals.`,
+      subject: walk.title?.value ?? null,
+    };
+  }
+}

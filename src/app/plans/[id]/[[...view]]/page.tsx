@@ -12,7 +12,7 @@ export const dynamic = 'force-dynamic';
 
 interface Props {
   params: Promise<{ id: string; view?: string[] }>;
-  searchParams: Promise<{ screen?: string | string[] }>;
+  searchParams: Promise<{ screen?: string | string[]; variant?: string | string[] }>;
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
@@ -25,10 +25,11 @@ export default async function PlanPage({ params, searchParams }: Props) {
   const { id, view = [] } = await params;
   const plan = await (await plans()).find(id);
   if (!plan || view.length > 1 || (view[0] !== undefined && !isView(view[0]))) notFound();
-  const { screen } = await searchParams;
+  const { screen, variant } = await searchParams;
+  const shown = typeof variant === 'string' ? variant : null;
   const result = check(plan.text);
   const analysis = {
-    overview: overview(result), margin: marginNotes(result), detail: detail(result, typeof screen === 'string' ? screen : null),
+    overview: overview(result, shown), margin: marginNotes(result, shown), detail: detail(result, typeof screen === 'string' ? screen : null, shown),
   };
   return <Workspace key={id} plan={plan} analysis={analysis} />;
 }

@@ -1,6 +1,6 @@
-/** Which values a screen's transitions can name, and which of them fit an argument. */
-import type { Parameter, Screen } from '../plan/model';
-import type { Variable } from '../plan/paths';
+/** Which values fit an argument. */
+import type { Named } from '../plan/model';
+import type { Scope } from '../plan/scope';
 import { assignable, required, sameType, type Type } from '../plan/types';
 
 /** A value as a transition writes it, such as `stay.hut`. */
@@ -12,31 +12,32 @@ export interface ScopeValue {
 /** How many fields deep values are offered; what is named in the plan may go deeper. */
 const offeredDepth = 2;
 
-/** Every value in scope, names before their fields, in the order: loop variable, arguments, what the screen has. */
-export function valuesInScope(screen: Screen, variable: Variable | null): ScopeValue[] {
-  const names: Variable[] = [
-    ...(variable ? [variable] : []),
-    ...screen.parameters.filter((parameter) => parameter.name !== variable?.name),
-    ...screen.holds.filter((held) => held.name !== variable?.name),
-  ];
-  return names.flatMap(({ name, type }) => [...withFields(name, type, offeredDepth)]);
+/** Every value in scope, names before their fields, in the order: loop variable, arguments, what the screen has, flags. */
+export function valuesInScope({ layers, given }: Scope): ScopeValue[] {
+  const seen = new Set<string>();
+  return layers.flat().flatMap(({ name, type }) => {
+    if (seen.has(name)) return [];
+    seen.add(name);
+    return [...withFields(name, type, offeredDepth, given)];
+  });
 }
 
-function* withFields(path: string, type: Type, depth: number): Generator<ScopeValue> {
+function* withFields(path: string, declared: Type, depth: number, given: ReadonlySet<string>): Generator<ScopeValue> {
+  const type = given.has(path) ? required(declared) : declared;
   yield { path, type };
   if (type.kind !== 'record' || depth === 0) return;
-  for (const [field, fieldType] of type.fields) yield* withFields(`${path}.${field}`, fieldType, depth - 1);
+  for (const [field, fieldType] of type.fields) yield* withFields(`${path}.${field}`, fieldType, depth - 1, given);
 }
 
 /**
  * The values in scope that may go to a parameter, best first: of the same name, then of the same type, then assignable;
  * among equals the loop's own, then the shorter path, then the order of the text. `hut.id` counts as the name `hutId`.
  */
-export function fittingValues(screen: Screen, variable: Variable | null, wanted: Pick<Parameter, 'name' | 'type'>): ScopeValue[] {
+export function fittingValues(scope: Scope, wanted: Named): ScopeValue[] {
   const rank = ({ path, type }: ScopeValue): number =>
     likeness(path, wanted.name) * 20 + (sameType(type, wanted.type) ? 0 : 10)
-    + (variable && path.split('.')[0] === variable.name ? 0 : 5) + path.split('.').length;
-  return valuesInScope(screen, variable)
+    + (path.split('.')[0] === scope.variable?.name ? 0 : 5) + path.split('.').length;
+  return valuesInScope(scope)
     .filter((value) => assignable(value.type, wanted.type) && value.type.kind !== 'unknown')
     .map((value, index) => ({ value, index, rank: rank(value) }))
     .sort((a, b) => a.rank - b.rank || a.index - b.index)
@@ -47,9 +48,9 @@ export function fittingValues(screen: Screen, variable: Variable | null, wanted:
  * The value that is most likely meant for a parameter: one of its name, or one of its own id, choice or record type.
  * A bare text or int of another name fits, but would be a guess.
  */
-export function likelyValue(screen: Screen, variable: Variable | null, wanted: Pick<Parameter, 'name' | 'type'>): ScopeValue | null {
+export function likelyValue(scope: Scope, wanted: Named): ScopeValue | null {
   const type = required(wanted.type);
-  return fittingValues(screen, variable, wanted).find((value) => type.kind !== 'base' || likeness(value.path, wanted.name) < 2) ?? null;
+  return fittingValues(scope, wanted).find((value) => type.kind !== 'base' || likeness(value.path, wanted.name) < 2) ?? null;
 }
 
 /** 0 where the path spells the name (`hut.id` spells `hutId`), 1 where its last field does, otherwise 2. */

@@ -1,0 +1,60 @@
+/** Conditions, with the usual precedence: `not` before `and` before `or`. */
+import type { Cursor } from './cursor';
+import { parseValue } from './parse-parts';
+import type { ConditionNode, Name } from './syntax';
+
+/** Reads a condition, or reports that one is missing. */
+export function parseCondition(cursor: Cursor): ConditionNode | null {
+  return parseJoined(cursor, 'or', () => parseJoined(cursor, 'and', () => parseOperand(cursor)));
+}
+
+function parseJoined(cursor: Cursor, word: 'and' | 'or', part: () => ConditionNode | null): ConditionNode | null {
+  let left = part();
+  while (left && cursor.skipWord(word)) {
+    const right = part();
+    if (!right) return left;
+    left = { kind: word, left, right, from: left.from, to: right.to };
+  }
+  return left;
+}
+
+/** `not X`, `(…)`, `"may hold"`, `flag`, `flag is value`, `value is given` */
+function parseOperand(cursor: Cursor): ConditionNode | null {
+  const head = cursor.peek();
+  if (cursor.skipWord('not')) {
+    const of = parseOperand(cursor);
+    return of && { kind: 'not', of, from: head.from, to: of.to };
+  }
+  if (cursor.skipSymbol('(')) {
+    const inner = parseCondition(cursor);
+    if (inner && !cursor.skipSymbol(')')) cursor.missing('A closing parenthesis');
+    return inner && { ...inner, from: head.from, to: cursor.end };
+  }
+  if (head.kind === 'string') {
+    const text = cursor.string('A condition')!;
+    return { kind: 'maybe', text, from: text.from, to: text.to };
+  }
+  const first = cursor.name('A condition: a flag, or a text in quotation marks,');
+  if (!first) return null;
+  const names: Name[] = [first];
+  while (cursor.skipSymbol('.')) {
+    const field = cursor.name('The name of a field');
+    if (!field) break;
+    names.push(field);
+  }
+  if (cursor.isSymbol('=')) {
+    cursor.report(cursor.peek(), 'A condition compares with the word is, as in tier is member; “=” gives a value.', 'is');
+    cursor.next();
+    return { kind: 'is', name: first, not: false, value: parseValue(cursor), from: first.from, to: cursor.end };
+  }
+  if (!cursor.skipWord('is')) {
+    if (names.length > 1) cursor.missing('The words is given');
+    return { kind: 'flag', name: first, from: first.from, to: cursor.end };
+  }
+  const not = cursor.skipWord('not');
+  if (cursor.isWord('given') || names.length > 1) {
+    if (!cursor.skipWord('given')) cursor.missing('The word given');
+    return { kind: 'given', names, not, from: first.from, to: cursor.end };
+  }
+  return { kind: 'is', name: first, not, value: parseValue(cursor), from: first.from, to: cursor.end };
+}

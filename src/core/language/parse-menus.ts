@@ -1,0 +1,93 @@
+/** Ways in that belong to no screen: tabs, menus, entries. */
+import type { Cursor } from './cursor';
+import { parseArguments, parseList, parseOnly, parseReference, parseWord } from './parse-parts';
+import { parseBranches } from './parse-transition';
+import {
+  doors, type Block, type EntryNode, type MenuItemNode, type MenuNode, type Name, type OnlyNode, type ScreenReference, type TabNode, type TabsNode,
+} from './syntax';
+
+/** A block whose items each begin with a label in quotation marks. */
+function parseLabelled<T>(cursor: Cursor, owner: string, head: { from: number; to: number }, what: string, item: () => T): Block<T> | null {
+  const isLabel = (): boolean => cursor.peek().kind === 'string';
+  const body = cursor.block<T>(owner, head, isLabel, (items) => {
+    if (isLabel()) items.push(item());
+    else if (cursor.beginsDeclaration || cursor.beginsMember) return false;
+    else {
+      cursor.missing(what);
+      cursor.skip();
+    }
+    return true;
+  });
+  if (!body) cursor.missing('An opening brace and the items');
+  return body;
+}
+
+const parseIcon = (cursor: Cursor): Name | null => (cursor.skipWord('icon') ? cursor.name('The icon’s name') : null);
+
+/** `tabs [only phone] { "Label" SCREEN(args) [icon NAME] … }` */
+export function parseTabs(cursor: Cursor): TabsNode {
+  const doc = cursor.doc;
+  const head = cursor.next();
+  const only = parseOnly(cursor);
+  const body = parseLabelled(cursor, 'The tabs', head, 'A tab’s label in quotation marks', (): TabNode => {
+    const itemDoc = cursor.doc;
+    const label = cursor.string('The tab’s label')!;
+    const target = parseReference(cursor);
+    const list = target ? parseArguments(cursor) : null;
+    const icon = parseIcon(cursor);
+    return { kind: 'tab', doc: itemDoc, label, target, list, icon, from: label.from, to: cursor.end };
+  });
+  return { kind: 'tabs', doc, only, body, from: head.from, to: cursor.end };
+}
+
+/** `menu "Title" [only tablet] [on all | on roots | on SCREEN, …] { "Label" STEPS [icon NAME] … }` */
+export function parseMenu(cursor: Cursor): MenuNode {
+  const doc = cursor.doc;
+  const head = cursor.next();
+  const title = cursor.peek().kind === 'string' ? cursor.string('The menu’s title') : null;
+  if (!title) cursor.missing('The menu’s title in quotation marks');
+  let only: OnlyNode | null = null;
+  let on: MenuNode['on'] = null;
+  for (;;) {
+    if (!only && cursor.isWord('only')) only = parseOnly(cursor);
+    else if (!on && cursor.skipWord('on')) on = parsePlaces(cursor);
+    else break;
+  }
+  const body = parseLabelled(cursor, title ? `The menu ${title.value}` : 'This menu', head, 'An item’s label in quotation marks', (): MenuItemNode => {
+    const itemDoc = cursor.doc;
+    const label = cursor.string('The item’s label')!;
+    const branches = parseBranches(cursor);
+    const icon = parseIcon(cursor);
+    return { kind: 'item', doc: itemDoc, label, branches, icon, from: label.from, to: cursor.end };
+  });
+  return { kind: 'menu', doc, title, only, on, body, from: head.from, to: cursor.end };
+}
+
+function parsePlaces(cursor: Cursor): 'all' | 'roots' | readonly ScreenReference[] {
+  if (cursor.skipWord('all')) return 'all';
+  if (cursor.skipWord('roots')) return 'roots';
+  return parseList(cursor, () => parseReference(cursor), null);
+}
+
+/** `entry DOOR "Label" [only phone] opens URL | opens SCREEN(args)` */
+export function parseEntry(cursor: Cursor): EntryNode {
+  const doc = cursor.doc;
+  const head = cursor.next();
+  const door = parseWord(cursor, doors, 'The kind of entry');
+  const label = cursor.peek().kind === 'string' ? cursor.string('The entry’s label') : null;
+  if (!label) cursor.missing('The entry’s label in quotation marks');
+  const only = parseOnly(cursor);
+  const node = { kind: 'entry', doc, door, label, only } as const;
+  if (!cursor.skipWord('opens')) {
+    cursor.missing('The word opens and a URL or a screen');
+    return { ...node, url: null, target: null, list: null, from: head.from, to: cursor.end };
+  }
+  const token = cursor.peek();
+  if (token.kind === 'url') {
+    cursor.next();
+    return { ...node, url: { text: token.text, from: token.from, to: token.to }, target: null, list: null, from: head.from, to: cursor.end };
+  }
+  const target = parseReference(cursor);
+  const list = target ? parseArguments(cursor) : null;
+  return { ...node, url: null, target, list, from: head.from, to: cursor.end };
+}

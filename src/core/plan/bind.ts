@@ -1,0 +1,140 @@
+/** Binds what refers to screens and flags: calls, steps, branches, conditions. */
+import type {
+  ArgumentListNode, BranchNode, ConditionNode, Name, OnlyNode, ScreenReference, StepNode, ValueNode,
+} from '../language/syntax';
+import type { Range } from '../language/range';
+import type { Directory } from './directory';
+import { isIn, type Branch, type Call, type Condition, type Flag, type Only, type PlanProblem, type Screen, type Step } from './model';
+import { flagValue } from './resolve-flags';
+import { typeOfPath, type Scope } from './scope';
+
+/** Where something stands: what its names mean depends on it. */
+export interface Place {
+  /** The screen in whose body it stands; null outside of screens. */
+  readonly screen: Screen | null;
+  /** Restrictions to variants, each from one thing around it. */
+  readonly only: readonly Only[];
+  readonly scope: Scope;
+}
+
+export class Binder {
+  private readonly flagByName: ReadonlyMap<string, Flag>;
+
+  constructor(
+    private readonly directory: Directory, private readonly flags: readonly Flag[], private readonly variants: readonly string[],
+    private readonly report: (problem: PlanProblem) => void,
+  ) {
+    this.flagByName = new Map(flags.map((flag) => [flag.name, flag]));
+  }
+
+  /** The variants that `only` names; unknown ones are reported and left out. */
+  only(node: OnlyNode | null): Only {
+    if (!node) return null;
+    const known = node.variants.filter((name) => {
+      if (this.variants.includes(name.text)) return true;
+      this.report({ kind: 'unknown-variant', name, known: this.variants });
+      return false;
+    });
+    // Where none of the names is known, what was meant is unknown: better everywhere than nowhere.
+    return known.length === 0 ? null : new Set(known.map((name) => name.text));
+  }
+
+  /** The screen that a reference names. */
+  screen(reference: ScreenReference, from: Screen | null): Screen | null {
+    return this.find(reference, from, null);
+  }
+
+  private find(reference: ScreenReference, from: Screen | null, call: Call | null): Screen | null {
+    const found = this.directory.find(reference, from?.module ?? null);
+    if (found.length === 0) this.report({ kind: 'unknown-screen', reference, from, call });
+    if (found.length > 1) this.report({ kind: 'ambiguous-screen', reference, candidates: found });
+    return found.length === 1 ? found[0]! : null;
+  }
+
+  call(reference: ScreenReference, list: ArgumentListNode | null, place: Place): Call {
+    const call = { target: null as Screen | null, reference, list, arguments: list?.items ?? [] };
+    call.target = this.find(reference, place.screen, call);
+    if (call.target?.only) this.checkVariants(reference, call.target, place);
+    return call;
+  }
+
+  private checkVariants(reference: ScreenReference, target: Screen, place: Place): void {
+    const without = this.variants.filter((variant) => place.only.every((only) => isIn(only, variant)) && !isIn(target.only, variant));
+    if (without.length > 0) this.report({ kind: 'not-in-variant', reference, target, variants: without });
+  }
+
+  branches(nodes: readonly BranchNode[], place: Place): Branch[] {
+    return nodes.map((node) => ({
+      condition: node.condition && this.condition(node.condition, place),
+      steps: this.steps(node.steps, place),
+      motion: node.motion?.text ?? null,
+      node,
+    }));
+  }
+
+  steps(nodes: readonly StepNode[], place: Place): Step[] {
+    return nodes.map((node) => this.step(node, place));
+  }
+
+  private step(node: StepNode, place: Place): Step {
+    const range = { from: node.from, to: node.to };
+    switch (node.kind) {
+      case 'back':
+      case 'close': return { kind: node.kind, range };
+      case 'leave': return { kind: 'leave', what: node.what?.value ?? '', range };
+      case 'back to':
+      case 'back past': return { kind: node.kind, target: node.target && this.screen(node.target, place.screen), range };
+      case 'resume': return { kind: 'resume', or: node.or && this.step(node.or, place), range };
+      case 'sets': return { kind: 'sets', ...(node.flag ? this.setFlag(node.flag, node.value, node) : { flag: null, value: null }), range };
+      default: return { kind: node.kind, call: node.target ? this.call(node.target, node.list, place) : null, range };
+    }
+  }
+
+  flag(name: Name): Flag | null {
+    const flag = this.flagByName.get(name.text) ?? null;
+    if (!flag) this.report({ kind: 'unknown-flag', name, known: this.flags.map((one) => one.name) });
+    return flag;
+  }
+
+  /** A flag and what it becomes. */
+  setFlag(name: Name, value: ValueNode | null, range: Range): { flag: Flag | null; value: string | null } {
+    const flag = this.flag(name);
+    return { flag, value: flag && flagValue(flag, value, value ?? range, this.report) };
+  }
+
+  condition(node: ConditionNode, place: Place): Condition {
+    switch (node.kind) {
+      case 'maybe': return { kind: 'maybe', text: node.text.value };
+      case 'not': return { kind: 'not', of: this.condition(node.of, place) };
+      case 'and':
+      case 'or': return { kind: node.kind, left: this.condition(node.left, place), right: this.condition(node.right, place) };
+      case 'given': {
+        this.checkGiven(node, place);
+        const given: Condition = { kind: 'given', names: node.names };
+        return node.not ? { kind: 'not', of: given } : given;
+      }
+      case 'flag': {
+        const flag = this.flag(node.name);
+        if (!flag || flag.values.length === 0) return { kind: 'unknown' };
+        if (flag.type.kind !== 'choice') return { kind: 'flag', flag, value: 'true' };
+        this.report({ kind: 'flag-value', flag, value: null, range: node });
+        return { kind: 'unknown' };
+      }
+      case 'is': {
+        const flag = this.flag(node.name);
+        const value = flag && flagValue(flag, node.value, node.value ?? node, this.report);
+        if (!flag || value === null) return { kind: 'unknown' };
+        const is: Condition = { kind: 'flag', flag, value };
+        return node.not ? { kind: 'not', of: is } : is;
+      }
+    }
+  }
+
+  private checkGiven(node: Extract<ConditionNode, { kind: 'given' }>, { scope, screen }: Place): void {
+    const type = typeOfPath(scope, node.names);
+    if (type?.kind === 'optional' || type?.kind === 'unknown') return;
+    const text = node.names.map((name) => name.text).join('.');
+    const range = { from: node.names[0]!.from, to: node.names.at(-1)!.to };
+    this.report({ kind: type ? 'given-always' : 'given-unknown', range, text, screen, scope });
+  }
+}

@@ -1,0 +1,100 @@
+import type { DeclarationNode, Name, StringNode, SyntaxTree } from '../language/syntax';
+import type { Binder, Place } from './bind';
+import { isIn, type Claim, type Entry, type Flag, type Menu, type MenuItem, type NameKind, type Plan, type PlanProblem, type Screen, type TabBar } from './model';
+import { emptyScope, menuScope } from './scope';
+
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+
+/** Binds what belongs to no screen: tabs, menus, entries, and what the plan asks to be checked. */
+export function resolveOutside(
+  tree: SyntaxTree, binder: Binder, flags: readonly Flag[], variants: readonly string[], report: (problem: PlanProblem) => void,
+): Pick<Plan, 'tabBars' | 'menus' | 'entries' | 'claims'> {
+  const tabBars: TabBar[] = [];
+  const menus: Menu[] = [];
+  const entries: Entry[] = [];
+  const claims: Claim[] = [];
+  const titles = new Map<string, Name>();
+  /** Menus, rules and walks are called by their titles, so no two of a kind may share one. */
+  const noteTitle = (what: NameKind, title: StringNode | null): void => {
+    if (!title) return;
+    const name = { text: title.value, from: title.from, to: title.to };
+    const first = titles.get(`${what} ${title.value}`);
+    if (first) report({ kind: 'duplicate', what, name, first });
+    else titles.set(`${what} ${title.value}`, name);
+  };
+  for (const node of tree.declarations) {
+    switch (node.kind) {
+      case 'tabs': tabBars.push(tabBar(node)); break;
+      case 'menu':
+        noteTitle('menu', node.title);
+        menus.push(menu(node));
+        break;
+      case 'entry': entries.push(entry(node)); break;
+      case 'rule':
+        noteTitle('rule', node.title);
+        claims.push({
+          title: node.title?.value ?? '', node,
+          first: node.first && binder.screen(node.first, null), second: node.second && binder.screen(node.second, null),
+        });
+        break;
+      case 'walk':
+        noteTitle('walk', node.title);
+        bindWalk(node);
+        break;
+    }
+  }
+  checkBars(tabBars, variants, report);
+  return { tabBars, menus, entries, claims };
+
+  function tabBar(node: Extract<DeclarationNode, { kind: 'tabs' }>): TabBar {
+    const only = binder.only(node.only);
+    const place: Place = { screen: null, only: [only], scope: emptyScope };
+    const tabs = (node.body?.items ?? []).map((tab) => ({
+      label: tab.label.value, call: tab.target && binder.call(tab.target, tab.list, place), icon: tab.icon?.text ?? null, node: tab,
+    }));
+    return { only, tabs, node };
+  }
+
+  function menu(node: Extract<DeclarationNode, { kind: 'menu' }>): Menu {
+    const only = binder.only(node.only);
+    const place: Place = { screen: null, only: [only], scope: menuScope(flags) };
+    const on = node.on === null ? 'all' : typeof node.on === 'string' ? node.on
+      : new Set(node.on.map((reference) => binder.screen(reference, null)).filter((screen): screen is Screen => screen !== null));
+    const result: Mutable<Menu> = { title: node.title?.value ?? '', only, on, items: [], node };
+    result.items = (node.body?.items ?? []).map((item): MenuItem => ({
+      menu: result, label: item.label.value, branches: binder.branches(item.branches, place), icon: item.icon?.text ?? null, node: item,
+    }));
+    return result;
+  }
+
+  function entry(node: Extract<DeclarationNode, { kind: 'entry' }>): Entry {
+    const only = binder.only(node.only);
+    const call = node.target && binder.call(node.target, node.list, { screen: null, only: [only], scope: emptyScope });
+    return { label: node.label?.value ?? '', only, url: node.url?.text ?? null, call, node };
+  }
+
+  /** A walk's names are looked up now, so that a rename or a misspelling is seen; the walk itself is replayed elsewhere. */
+  function bindWalk(node: Extract<DeclarationNode, { kind: 'walk' }>): void {
+    for (const step of node.body?.items ?? []) {
+      if (step.kind === 'expect') {
+        if (step.screen) binder.screen(step.screen, null);
+        if (step.beneath) binder.screen(step.beneath, null);
+      } else if (step.kind === 'set' && step.flag) {
+        binder.setFlag(step.flag, step.value, step);
+      }
+    }
+  }
+}
+
+/** A variant has one bar of tabs at most. */
+function checkBars(bars: readonly TabBar[], variants: readonly string[], report: (problem: PlanProblem) => void): void {
+  const head = ({ node }: TabBar): Name => ({ text: 'tabs', from: node.from, to: node.from + 'tabs'.length });
+  const doubled = new Set<TabBar>();
+  for (const variant of variants) {
+    const [first, ...more] = bars.filter((bar) => isIn(bar.only, variant));
+    for (const bar of more) {
+      if (!doubled.has(bar)) report({ kind: 'duplicate', what: 'tab bar', name: head(bar), first: head(first!) });
+      doubled.add(bar);
+    }
+  }
+}

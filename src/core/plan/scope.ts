@@ -1,0 +1,81 @@
+/** Which values can be named where, and of which type they are. */
+import type { Condition, Flag, Loop, Named, Screen } from './model';
+import { required, unknown, type Type } from './types';
+
+/** The values that can be named at one place of the plan. */
+export interface Scope {
+  /** The loop's variable; null where there is no loop. */
+  readonly variable: Named | null;
+  /** Looked through in order; of a name, the first counts. */
+  readonly layers: readonly (readonly Named[])[];
+  /** Paths such as `season` that a condition has shown to be there. */
+  readonly given: ReadonlySet<string>;
+}
+
+const nothing: ReadonlySet<string> = new Set();
+
+/** Where there are no values, only literals: tabs, entries, the start. */
+export const emptyScope: Scope = { variable: null, layers: [], given: nothing };
+
+/** What a menu's items can name. */
+export const menuScope = (flags: readonly Flag[]): Scope => ({ variable: null, layers: [flags], given: nothing });
+
+/** What can be named where a screen is not shown yet, as in its links and behind the else of its needs: its arguments. */
+export const arrivalScope = (screen: Screen, flags: readonly Flag[]): Scope => ({ variable: null, layers: [screen.parameters, flags], given: nothing });
+
+/** What a screen's transitions can name: the loop's variable, the screen's arguments, what it has, and flags. */
+export function screenScope(screen: Screen, flags: readonly Flag[], loop: Loop | null = null): Scope {
+  const variable = loop && { name: loop.variable.text, type: loop.type };
+  const own = [screen.parameters, screen.holds, flags];
+  return { variable, layers: variable ? [[variable], ...own] : own, given: nothing };
+}
+
+/** The same scope where further paths are known to be there. */
+export const withGiven = (scope: Scope, given: ReadonlySet<string>): Scope => (given.size === 0 ? scope : { ...scope, given });
+
+function typeOfName({ layers }: Scope, name: string): Type | null {
+  for (const layer of layers) for (const named of layer) if (named.name === name) return named.type;
+  return null;
+}
+
+/** A field of a value; the field of a value that may be absent may be absent too. Null where there is no such field. */
+export function typeOfField(type: Type, field: string): Type | null {
+  if (type.kind === 'unknown') return unknown;
+  if (type.kind === 'optional') {
+    const inner = typeOfField(type.of, field);
+    return inner && (inner.kind === 'optional' || inner.kind === 'unknown' ? inner : { kind: 'optional', of: inner });
+  }
+  return type.kind === 'record' ? type.fields.get(field) ?? null : null;
+}
+
+/** The type of `name.field.field`, or null where one of the names is unknown. */
+export function typeOfPath(scope: Scope, names: readonly { readonly text: string }[]): Type | null {
+  let type = names[0] ? typeOfName(scope, names[0].text) : null;
+  let path = names[0]?.text ?? '';
+  for (let at = 1; ; at++) {
+    if (type?.kind === 'optional' && scope.given.has(path)) type = required(type);
+    if (at >= names.length) return type;
+    type = type && typeOfField(type, names[at]!.text);
+    path = scope.given.size > 0 ? `${path}.${names[at]!.text}` : '';
+  }
+}
+
+/**
+ * The paths that are known to be there where a condition holds, or where it does not: types that follow from tests
+ * (Tobin-Hochstadt & Felleisen, Logical Types for Untyped Languages, 2010), for `is given` alone.
+ */
+export function givenBy(condition: Condition, holds: boolean): ReadonlySet<string> {
+  switch (condition.kind) {
+    case 'given': return holds ? new Set([condition.names.map((name) => name.text).join('.')]) : nothing;
+    case 'not': return givenBy(condition.of, !holds);
+    case 'and':
+    case 'or': {
+      const left = givenBy(condition.left, holds);
+      const right = givenBy(condition.right, holds);
+      // Both sides are settled where an `and` holds, or an `or` does not; otherwise only what both would show.
+      if ((condition.kind === 'and') === holds) return new Set([...left, ...right]);
+      return new Set([...left].filter((path) => right.has(path)));
+    }
+    default: return nothing;
+  }
+}

@@ -1,0 +1,147 @@
+import { isIn, type Branch, type Condition, type Plan, type Screen, type Step } from '../plan/model';
+
+/**
+ * A set of screens that holds every screen which some run of a variant can show, and perhaps more: what lies beneath the
+ * frames that a trigger puts on is left out, and each flag is taken by itself. What is not in the set is stranded.
+ *
+ * A least fixed point by iteration (Cousot & Cousot 1977): in each round reached screens open others, and give flags values.
+ * Costs O(steps of all transitions) a round; there are at most as many rounds as screens and flag values, mostly a few.
+ */
+export function mayReach(plan: Plan, variant: string): ReadonlySet<Screen> {
+  return new FixedPoint(plan, variant).reached;
+}
+
+class FixedPoint {
+  readonly reached = new Set<Screen>();
+  private readonly values: ReadonlyMap<string, Set<string>>;
+  private grown = true;
+  /** Screens whose else has run in this round: what it shows does not depend on who arrives. */
+  private readonly ranElse = new Set<Screen>();
+
+  constructor(private readonly plan: Plan, private readonly variant: string) {
+    this.values = new Map(plan.flags.map((flag) => [flag.name, new Set([flag.initial])]));
+    while (this.grown) {
+      this.grown = false;
+      this.ranElse.clear();
+      this.round();
+    }
+  }
+
+  private round(): void {
+    const { plan, variant } = this;
+    this.open(plan.start?.target);
+    for (const screen of this.reached) {
+      for (const transition of screen.transitions) if (isIn(transition.only, variant)) this.runBranches(transition.branches);
+    }
+    for (const menu of plan.menus) if (isIn(menu.only, variant)) for (const item of menu.items) this.runBranches(item.branches);
+    for (const bar of plan.tabBars) {
+      // The tabs are shown once one of their roots is.
+      if (isIn(bar.only, variant) && bar.tabs.some((tab) => tab.call?.target && this.reached.has(tab.call.target))) for (const tab of bar.tabs) this.open(tab.call?.target);
+    }
+    for (const entry of plan.entries) if (isIn(entry.only, variant)) this.open(entry.call?.target);
+    for (const screen of plan.screens) {
+      for (const link of screen.links) {
+        if (!isIn(screen.only, variant)) continue;
+        this.open(screen);
+        for (const call of link.under ?? []) this.open(call.target);
+      }
+    }
+  }
+
+  /** A screen that is opened by itself. */
+  private open(screen: Screen | null | undefined): void {
+    if (screen) this.show(this.arrive(screen));
+  }
+
+  private show(frames: readonly Screen[]): void {
+    for (const screen of frames) {
+      if (this.reached.has(screen)) continue;
+      this.reached.add(screen);
+      this.grown = true;
+    }
+  }
+
+  private runBranches(branches: readonly Branch[]): void {
+    for (const { condition, steps } of branches) {
+      const { holds, fails } = condition ? mayBe(condition, this.values) : { holds: true, fails: false };
+      if (holds) this.show(this.run(steps));
+      if (!fails) return;
+    }
+  }
+
+  /** The frames that steps put on and leave there, bottom first; each is shown, by the tap or by Back. */
+  private run(steps: readonly Step[]): Screen[] {
+    let frames: Screen[] = [];
+    for (const step of steps) {
+      switch (step.kind) {
+        case 'leave': break;
+        case 'sets': this.set(step); break;
+        case 'back': frames = frames.slice(0, -1); break;
+        case 'back to':
+        case 'back past': {
+          const at = frames.lastIndexOf(step.target!);
+          frames = frames.slice(0, at < 0 ? 0 : at + (step.kind === 'back to' ? 1 : 0));
+          break;
+        }
+        // What was put off counts as opened where it was put off.
+        case 'close':
+        case 'resume':
+          this.show(frames);
+          if (step.kind === 'resume' && step.or) frames = this.run([step.or]);
+          break;
+        default: {
+          const opened = step.call?.target ? this.arrive(step.call.target) : [];
+          if (opened.length === 0) break;
+          if (step.kind === 'push' || step.kind === 'present') frames = [...frames, ...opened];
+          else if (step.kind === 'replace') frames = [...frames.slice(0, -1), ...opened];
+          else frames = opened;
+        }
+      }
+    }
+    return frames;
+  }
+
+  /** The screen itself where its `needs` may hold; what happens instead is shown at once. */
+  private arrive(screen: Screen): Screen[] {
+    if (!isIn(screen.only, this.variant)) return [];
+    for (const { condition, otherwise } of screen.needs) {
+      const { holds, fails } = mayBe(condition, this.values);
+      if (fails && !this.ranElse.has(screen)) {
+        this.ranElse.add(screen);
+        this.show(this.run(otherwise));
+      }
+      if (!holds) return [];
+    }
+    return [screen];
+  }
+
+  private set({ flag, value }: Extract<Step, { kind: 'sets' }>): void {
+    const values = flag && this.values.get(flag.name);
+    if (!values || value === null || values.has(value)) return;
+    values.add(value);
+    this.grown = true;
+  }
+}
+
+/** Whether a condition may hold, and whether it may fail, where each flag has any of its possible values. */
+function mayBe(condition: Condition, values: ReadonlyMap<string, ReadonlySet<string>>): { holds: boolean; fails: boolean } {
+  switch (condition.kind) {
+    case 'flag': {
+      const possible = values.get(condition.flag.name)!;
+      return { holds: possible.has(condition.value), fails: possible.size > 1 || !possible.has(condition.value) };
+    }
+    case 'not': {
+      const { holds, fails } = mayBe(condition.of, values);
+      return { holds: fails, fails: holds };
+    }
+    case 'and':
+    case 'or': {
+      const left = mayBe(condition.left, values);
+      const right = mayBe(condition.right, values);
+      return condition.kind === 'and'
+        ? { holds: left.holds && right.holds, fails: left.fails || right.fails }
+        : { holds: left.holds || right.holds, fails: left.fails && right.fails };
+    }
+    default: return { holds: true, fails: true };
+  }
+}

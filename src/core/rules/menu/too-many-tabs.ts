@@ -1,0 +1,28 @@
+import { say } from '../message';
+import type { Rule } from '../rule';
+
+/** So many fit beside one another on a phone, each wide enough for a thumb and its label. */
+const most = 5;
+
+export const tooManyTabs: Rule = {
+  id: 'menu/too-many-tabs',
+  severity: 'warning',
+  reason: 'There are more than five tabs.',
+  explanation:
+    'On a phone a sixth tab makes all of them too narrow for a thumb, or is hidden behind another one where nobody looks. ' +
+    'Move what is used least into a menu.',
+  wrong: 'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n  "C" c\n  "D" d\n  "E" e\n  "F" f\n}\nscreen a "A"\nscreen b "B"\nscreen c "C"\nscreen d "D"\nscreen e "E"\nscreen f "F"\n',
+  right: 'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n  "C" c\n  "D" d\n  "E" e\n}\nscreen a "A"\nscreen b "B"\nscreen c "C"\nscreen d "D"\nscreen e "E"\n',
+  *check({ plan }) {
+    for (const { tabs } of plan.tabBars) {
+      const first = tabs[most];
+      if (!first) continue;
+      yield {
+        range: { from: first.node.from, to: tabs.at(-1)!.node.to },
+        summary: say`There are ${tabs.length} tabs.`,
+        detail: say`More than five do not fit on a phone: move what is used least into a menu.`,
+        subject: first.label,
+      };
+    }
+  },
+};

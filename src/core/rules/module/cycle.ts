@@ -1,0 +1,47 @@
+import type { Module, Plan } from '../../plan/model';
+import type { WayIn } from '../../supply/supply';
+import { ringThrough, stronglyConnectedComponents } from '../../plan/graph';
+import { say, type Message } from '../message';
+import type { Rule } from '../rule';
+import { nameWayIn } from '../supply-parts';
+
+export const moduleCycle: Rule = {
+  id: 'module/cycle',
+  severity: 'note',
+  reason: 'Modules need each other in a ring.',
+  explanation:
+    'None of them can be built, tested or given away without the others. Often one way back would do: `back` or `back to` ' +
+    'instead of opening a screen of the module that one came from; or a screen that belongs to the other module.',
+  wrong: 'app "Huts"\nstart hut\nmodule a {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map" {\n    on "Done" push hut\n  }\n}\n',
+  right: 'app "Huts"\nstart hut\nmodule a {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map" {\n    on "Done" back\n  }\n}\n',
+  *check({ plan, supply }) {
+    const needs = dependencies(plan, supply.waysIn);
+    const next = (module: Module): readonly Module[] => [...needs.get(module)!.keys()];
+    for (const component of stronglyConnectedComponents(plan.modules, next)) {
+      if (component.length < 2) continue;
+      const first = plan.modules.find((module) => component.includes(module))!;
+      const ring = ringThrough(first, next);
+      const ways = ring.map((module, index) => needs.get(module)!.get(ring[(index + 1) % ring.length]!)!);
+      const more = component.length - ring.length;
+      yield {
+        range: first.node.name ?? first.node,
+        summary: say`The modules ${[...ring, first].map((module) => module.name).join(' > ')} need each other in a ring.`,
+        detail: say`${ways.map(sayWay).reduce((all, way) => say`${all}; ${way}`)}.${more > 0 ? say` ${more} more hang together with them.` : ''}`,
+        subject: first.name,
+      };
+    }
+  },
+};
+
+/** Which modules each module opens screens of, each with the first way in that shows it. */
+function dependencies(plan: Plan, waysIn: readonly WayIn[]): Map<Module, Map<Module, WayIn>> {
+  const needs = new Map<Module, Map<Module, WayIn>>(plan.modules.map((module) => [module, new Map()]));
+  for (const wayIn of waysIn) {
+    const from = wayIn.site.kind === 'transition' ? wayIn.site.transition.screen.module : null;
+    const to = wayIn.target.module;
+    if (from && to && from !== to && !needs.get(from)!.has(to)) needs.get(from)!.set(to, wayIn);
+  }
+  return needs;
+}
+
+const sayWay = (wayIn: WayIn): Message => say`${nameWayIn(wayIn)} opens ${wayIn.target.label}`;

@@ -1,0 +1,46 @@
+import type { Range } from '../../language/range';
+import type { Module, Screen, Step } from '../../plan/model';
+import { screenOf, sites } from '../../supply/site';
+import { say } from '../message';
+import type { Found, Rule } from '../rule';
+
+export const privateScreen: Rule = {
+  id: 'module/private',
+  severity: 'error',
+  reason: 'A private screen is used from outside of its module.',
+  explanation:
+    'Its module may change or remove a private screen without asking anyone. Open one of the module’s other screens, or ' +
+    'agree with its owner that this one is no longer private. The app’s start, tabs, menus and entries are outside of every module.',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  private screen legend "Legend"\n}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  screen legend "Legend"\n}\n',
+  *check({ text, plan }) {
+    if (!plan.screens.some((screen) => screen.private && screen.module)) return;
+    for (const { site, call } of sites(plan)) {
+      if (call.target) yield* used(text, call.target, call.reference, screenOf(site), screenOf(site)?.module ?? null);
+    }
+    for (const screen of plan.screens) {
+      for (const step of stepsOf(screen)) {
+        if ((step.kind === 'back to' || step.kind === 'back past') && step.target) yield* used(text, step.target, step.range, screen, screen.module);
+      }
+    }
+  },
+};
+
+function* stepsOf(screen: Screen): Generator<Step> {
+  for (const { branches } of screen.transitions) for (const branch of branches) yield* branch.steps;
+  for (const { otherwise } of screen.needs) yield* otherwise;
+}
+
+function* used(text: string, target: Screen, { from, to }: Range, by: Screen | null, module: Module | null): Generator<Found> {
+  if (!target.private || !target.module || target.module === module) return;
+  const owner = target.module.owner ? say` (${target.module.owner})` : '';
+  const word = target.node.from;
+  const rest = /^private\s+/.exec(text.slice(word, target.nameNode.from))![0].length;
+  yield {
+    range: { from, to },
+    summary: by ? say`${by.label} uses ${target.label}, which is private to ${target.module.name}.` : say`${target.label} is used from outside, and is private to ${target.module.name}.`,
+    detail: say`The module${owner} may change it without asking. Open one of its other screens, or let this one be public.`,
+    subject: by?.label ?? target.label,
+    fixes: [{ label: `Let ${target.label} be public`, edits: [{ from: word, to: word + rest, insert: '' }] }],
+  };
+}

@@ -1,0 +1,31 @@
+import type { Screen } from '../../plan/model';
+import { say, words } from '../message';
+import type { Rule } from '../rule';
+
+export const sameTitle: Rule = {
+  id: 'name/same-title',
+  severity: 'warning',
+  reason: 'Two screens have the same title.',
+  explanation:
+    'A user who sees the one takes it for the other, and so does the label beside the header arrow. Titles that show ' +
+    'arguments are left out: they differ by what they show. Screens that never ship together are, too.',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Hut" {}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
+  *check({ plan }) {
+    const byTitle = new Map<string, Screen[]>();
+    for (const screen of plan.screens) {
+      const title = screen.title?.value.trim() ?? '';
+      if (title === '' || title.includes('{')) continue;
+      const before = byTitle.get(title.toLowerCase()) ?? [];
+      const first = before.find((other) => other.only === null || screen.only === null || [...screen.only].some((variant) => other.only!.has(variant)));
+      byTitle.set(title.toLowerCase(), [...before, screen]);
+      if (!first) continue;
+      yield {
+        range: screen.title!,
+        summary: say`${screen.label} and ${first.label} are both called “${words(title)}”.`,
+        detail: say`A user cannot tell them apart, nor where the header arrow leads. Give one of them another title.`,
+        subject: screen.label,
+      };
+    }
+  },
+};

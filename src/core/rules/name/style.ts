@@ -1,0 +1,81 @@
+import type { Name } from '../../language/syntax';
+import type { Plan } from '../../plan/model';
+import { say, words } from '../message';
+import type { Rule } from '../rule';
+
+/** What editors and copies leave behind. */
+const leftOver = /^(screen|page|view|new|untitled|test|tmp|temp|foo|bar|baz|copy|unnamed)_?\d*$|^(new|my)(Screen|Page|View)\d*$|.(_copy|Copy)\d*$/;
+
+export const style: Rule = {
+  id: 'name/style',
+  severity: 'note',
+  reason: 'A name is written in another style than the others of its kind, or was left over.',
+  explanation:
+    'A name is typed in many places, by people and by generated code; one that breaks the pattern is mistyped. What most ' +
+    'names of a kind have is the pattern: small or capital first letter, capitals or underscores between words. Names such as ' +
+    'screen1 are left over from when the screen was made.',
+  wrong: 'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push Map_legend\n}\nscreen Map_legend "Legend" {}\n',
+  right: 'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push mapLegend\n}\nscreen mapLegend "Legend" {}\n',
+  *check({ plan }) {
+    for (const [kind, names] of namesByKind(plan)) {
+      const capital = usual(names.map(({ name }) => startsWithCapital(name.text)));
+      const underscores = usual(names.flatMap(({ name }) => joint(name.text) ?? []));
+      for (const { name, subject } of names) {
+        const { text, from, to } = name;
+        const other =
+          capital !== null && startsWithCapital(text) !== capital ? say`begins with a ${words(capital ? 'small' : 'capital')} letter`
+          : underscores !== null && joint(text) === !underscores ? say`joins words with ${words(underscores ? 'capitals' : 'underscores')}`
+          : null;
+        if (other) {
+          yield {
+            range: { from, to },
+            summary: say`The ${words(kind)} ${text} ${other}, unlike most of its kind.`,
+            detail: say`A name that breaks the pattern is mistyped, by people and in generated code.`,
+            subject,
+          };
+        } else if (kind === 'screen' && leftOver.test(text)) {
+          yield {
+            range: { from, to },
+            summary: say`The screen is still called ${text}.`,
+            detail: say`Name what it shows: the name stands in every transition, walk and test.`,
+            subject,
+          };
+        }
+      }
+    }
+  },
+};
+
+const startsWithCapital = (name: string): boolean => /^_*[A-Z]/.test(name);
+
+/** Whether underscores join the words of a name; null where it has but one word. */
+function joint(name: string): boolean | null {
+  const inner = name.replace(/^_+|_+$/g, '');
+  return inner.includes('_') ? true : /[a-z][A-Z]/.test(inner) ? false : null;
+}
+
+/** What two thirds of the names or more have; null where they are not agreed, and nobody can be said to differ. */
+function usual(marks: readonly boolean[]): boolean | null {
+  const yes = marks.filter(Boolean).length;
+  if (yes * 3 >= marks.length * 2) return true;
+  return (marks.length - yes) * 3 >= marks.length * 2 ? false : null;
+}
+
+function namesByKind(plan: Plan): Map<string, { name: Name; subject: string }[]> {
+  const kinds = new Map<string, { name: Name; subject: string }[]>();
+  const add = (kind: string, name: Name | null, subject: string): void => {
+    if (name) kinds.set(kind, [...(kinds.get(kind) ?? []), { name, subject }]);
+  };
+  const values: { name: Name; subject: string }[] = [];
+  const screens: { name: Name; subject: string }[] = [];
+  for (const screen of plan.screens) {
+    screens.push({ name: screen.nameNode, subject: screen.label });
+    for (const parameter of screen.parameters) values.push({ name: parameter.node.name, subject: screen.label });
+  }
+  kinds.set('screen', screens);
+  kinds.set('argument', values);
+  for (const [type, { node }] of plan.types) add('type', node.name, type);
+  for (const flag of plan.flags) add('flag', flag.node.name, flag.name);
+  for (const module of plan.modules) add('module', module.node.name, module.name);
+  return kinds;
+}

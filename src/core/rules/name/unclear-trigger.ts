@@ -1,0 +1,45 @@
+import { isIn, type Transition } from '../../plan/model';
+import { say, words } from '../message';
+import type { Rule } from '../rule';
+
+/** Names of controls, not of what they do. */
+const generic = /^(button|btn|action|trigger|control|item|link|image|icon|view|cell|click|click here|tap|tap here|press|here|untitled|new|test|todo|tbd|x+)[ _-]?\d*$/i;
+
+export const unclearTrigger: Rule = {
+  id: 'name/unclear-trigger',
+  severity: 'warning',
+  reason: 'A trigger’s name does not say what it does, or does not tell it from another one.',
+  explanation:
+    'Triggers are what walks and tests tap, what a screen reader says, and what a colleague looks for. Name what happens, ' +
+    'as the user would: "Book", not "Button 2". Two triggers of one screen may share a name where conditions tell them apart.',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Button 1" push map\n}\nscreen map "Map" {}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Show map" push map\n}\nscreen map "Map" {}\n',
+  *check({ plan }) {
+    for (const screen of plan.screens) {
+      const seen = new Map<string, Transition>();
+      for (const transition of screen.transitions) {
+        const { trigger, node } = transition;
+        if (!node.trigger) continue;
+        const first = seen.get(trigger);
+        if (trigger.trim() === '' || generic.test(trigger.trim())) {
+          yield {
+            range: node.trigger,
+            summary: trigger.trim() === '' ? say`A trigger on ${screen.label} has no name.` : say`“${words(trigger)}” on ${screen.label} does not say what it does.`,
+            detail: say`Name what happens, as the user would: walks, tests and screen readers call it so.`,
+            subject: screen.label,
+          };
+        } else if (first && !isConditional(first) && !isConditional(transition) && plan.variants.some((variant) => isIn(first.only, variant) && isIn(transition.only, variant))) {
+          yield {
+            range: node.trigger,
+            summary: say`${screen.label} has two triggers called “${words(trigger)}”.`,
+            detail: say`Nothing tells which of them a tap means. Give one another name, or say with ${'when'} which it is to be.`,
+            subject: screen.label,
+          };
+        }
+        if (!first) seen.set(trigger, transition);
+      }
+    }
+  },
+};
+
+const isConditional = ({ branches }: Transition): boolean => branches.every((branch) => branch.condition !== null);

@@ -1,0 +1,38 @@
+import { closest } from '../../language/closest';
+import { say, words } from '../message';
+import type { Finding, Rule } from '../rule';
+
+/**
+ * Its findings are made where the others are silenced (see `accept.ts`), since it is about what the other rules find; the
+ * rule itself finds nothing.
+ */
+export const idleAccept: Rule = {
+  id: 'plan/idle-accept',
+  severity: 'warning',
+  reason: 'An accept silences nothing.',
+  explanation:
+    'What it was written for is gone, or it names the wrong thing. Left in place it would silence the next finding of the ' +
+    'kind, which nobody has looked at. One accept silences one finding, the first in the order of the text.',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\naccept name/no-title on hut because "The bar stays empty"\n',
+  right: 'app "Huts"\nstart hut\nscreen hut {}\naccept name/no-title on hut because "The bar stays empty"\n',
+  *check({ plan, silenced }) {
+    for (const node of plan.accepts) {
+      if (!node.rule || silenced.used.has(node)) continue;
+      const { rule, subject } = node;
+      const others = silenced.findings.filter((finding) => finding.rule === rule.text);
+      const near = subject && closest(subject.text, others.flatMap((finding: Finding) => finding.subject ?? []));
+      yield {
+        range: { from: node.from, to: node.to },
+        summary: subject
+          ? say`This accept silences nothing: ${rule.text} finds nothing${words(others.length > 0 ? ' more' : '')} on ${subject.text}.`
+          : say`This accept silences nothing: ${rule.text} finds nothing that is about no name.`,
+        detail: near && near !== subject.text ? say`Did you mean ${near}?` : say`Take it out, so that the next finding of the kind is seen.`,
+        subject: null,
+        fixes: [
+          ...(near && near !== subject.text ? [{ label: `Write ${near}`, edits: [{ from: subject.from, to: subject.to, insert: near }] }] : []),
+          { label: 'Take the accept out', edits: [{ from: node.from, to: node.to, insert: '' }] },
+        ],
+      };
+    }
+  },
+};

@@ -1,0 +1,60 @@
+import { giveDefault, removeArgument } from '../../edit/arguments';
+import { isLiteral } from '../../plan/literals';
+import type { Screen } from '../../plan/model';
+import { typeOfPath } from '../../plan/scope';
+import { required } from '../../plan/types';
+import { scopeOf } from '../../supply/site';
+import { showValue, type Cell, type WayIn } from '../../supply/supply';
+import { say } from '../message';
+import type { Context, Rule } from '../rule';
+
+export const constant: Rule = {
+  id: 'supply/constant',
+  severity: 'note',
+  reason: 'Every way in gives an argument the same literal.',
+  explanation:
+    'An argument that is always the same is none: it makes every caller longer, and a reader looks for the one that ' +
+    'differs. Give it a default, or take it out.',
+  wrong: 'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map(zoom: 3)\n  on "Legend" push map(zoom: 3)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
+  right: 'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map\n  on "Legend" push map\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
+  *check(context) {
+    for (const [screen, waysIn] of waysInto(context)) {
+      if (waysIn.length < 2) continue;
+      for (const [index, parameter] of screen.parameters.entries()) {
+        const first = literalOf(context, waysIn[0]!, waysIn[0]!.cells[index]!);
+        // A literal for an id is what supply/fixed-id is about.
+        if (first === null || required(parameter.type).kind === 'id') continue;
+        if (!waysIn.every((wayIn) => literalOf(context, wayIn, wayIn.cells[index]!) === first)) continue;
+        const outs = waysIn.map((wayIn) => removeArgument(wayIn.call, wayIn.cells[index]!.argument!));
+        const initial = parameter.initial && showValue(parameter.initial) === first ? [] : parameter.initial
+          ? [{ from: parameter.initial.from, to: parameter.initial.to, insert: first }]
+          : [giveDefault(parameter, first)];
+        yield {
+          range: parameter.node.name,
+          summary: say`All ${waysIn.length} ways in to ${screen.label} give ${parameter.name} the same value, ${first}.`,
+          detail: say`Let it be the default, and no caller has to say it.`,
+          subject: screen.label,
+          fixes: [{ label: `Make ${first} the default`, edits: [...initial, ...outs] }],
+        };
+      }
+    }
+  },
+};
+
+function waysInto({ supply }: Context): Map<Screen, WayIn[]> {
+  const into = new Map<Screen, WayIn[]>();
+  for (const wayIn of supply.waysIn) {
+    const known = into.get(wayIn.target);
+    if (known) known.push(wayIn);
+    else into.set(wayIn.target, [wayIn]);
+  }
+  return into;
+}
+
+/** The literal that a cell hands over, as written; null where it is none, or does not fit. */
+function literalOf({ plan }: Context, { site }: WayIn, { value, status, type }: Cell): string | null {
+  if (!value || status !== 'supplied') return null;
+  if (isLiteral(value)) return showValue(value);
+  if (type?.kind !== 'choice' || value.names.length > 1) return null;
+  return typeOfPath(scopeOf(site, plan), value.names) ? null : showValue(value);
+}

@@ -1,0 +1,94 @@
+import { openings, type Branch, type Call, type Entry, type Link, type MenuItem, type Needs, type OpeningStep, type Plan, type Screen, type Tab, type Transition } from '../plan/model';
+import { arrivalScope, emptyScope, givenBy, menuScope, screenScope, withGiven, type Scope } from '../plan/scope';
+
+/** Where a screen is opened, and so where its arguments are to be brought. */
+export type Site =
+  | { readonly kind: 'start' }
+  | { readonly kind: 'transition'; readonly transition: Transition; readonly branch: Branch; readonly step: OpeningStep }
+  /** The else of what a screen needs. */
+  | { readonly kind: 'needs'; readonly screen: Screen; readonly needs: Needs; readonly step: OpeningStep }
+  | { readonly kind: 'item'; readonly item: MenuItem; readonly branch: Branch; readonly step: OpeningStep }
+  | { readonly kind: 'tab'; readonly tab: Tab }
+  | { readonly kind: 'entry'; readonly entry: Entry }
+  /** The stack that a link builds below its screen. */
+  | { readonly kind: 'under'; readonly link: Link };
+
+/** Every place that opens a screen, known or not: the start, then screen by screen, then menus, tabs and entries. */
+export function* sites(plan: Plan): Generator<{ readonly site: Site; readonly call: Call }> {
+  if (plan.start) yield { site: { kind: 'start' }, call: plan.start };
+  for (const screen of plan.screens) {
+    for (const transition of screen.transitions) {
+      for (const branch of transition.branches) {
+        for (const step of openings(branch.steps)) if (step.call) yield { site: { kind: 'transition', transition, branch, step }, call: step.call };
+      }
+    }
+    for (const needs of screen.needs) {
+      for (const step of openings(needs.otherwise)) if (step.call) yield { site: { kind: 'needs', screen, needs, step }, call: step.call };
+    }
+    for (const link of screen.links) for (const call of link.under ?? []) yield { site: { kind: 'under', link }, call };
+  }
+  for (const menu of plan.menus) {
+    for (const item of menu.items) {
+      for (const branch of item.branches) {
+        for (const step of openings(branch.steps)) if (step.call) yield { site: { kind: 'item', item, branch, step }, call: step.call };
+      }
+    }
+  }
+  for (const bar of plan.tabBars) for (const tab of bar.tabs) if (tab.call) yield { site: { kind: 'tab', tab }, call: tab.call };
+  for (const entry of plan.entries) if (entry.call) yield { site: { kind: 'entry', entry }, call: entry.call };
+}
+
+/** The screen that the site stands on; null where it stands on none. */
+export function screenOf(site: Site): Screen | null {
+  switch (site.kind) {
+    case 'transition': return site.transition.screen;
+    case 'needs': return site.screen;
+    case 'under': return site.link.screen;
+    default: return null;
+  }
+}
+
+/** Where the statement begins that the site is a part of. */
+export function placeOf(site: Site, call: Call): number {
+  switch (site.kind) {
+    case 'start': return call.reference.from;
+    case 'transition': return site.transition.node.from;
+    case 'needs': return site.needs.node.from;
+    case 'item': return site.item.node.from;
+    case 'tab': return site.tab.node.from;
+    case 'entry': return site.entry.node.from;
+    case 'under': return site.link.node.from;
+  }
+}
+
+/** What the step does to the stack, as the language calls it; tabs, entries and the rest by what they are. */
+export const stepOf = (site: Site): string => ('step' in site ? site.step.kind : site.kind);
+
+/** The condition under which the site's branch happens, among those before it. */
+function knownIn(branches: readonly Branch[], branch: Branch): ReadonlySet<string> {
+  const given = new Set<string>();
+  for (const each of branches) {
+    if (each.condition) for (const path of givenBy(each.condition, each === branch)) given.add(path);
+    if (each === branch) break;
+  }
+  return given;
+}
+
+/** The values that can be named there. */
+export function scopeOf(site: Site, { flags }: Pick<Plan, 'flags'>): Scope {
+  switch (site.kind) {
+    case 'transition': {
+      const { screen, loop, branches } = site.transition;
+      return scopeOfBranch(screenScope(screen, flags, loop), branches, site.branch);
+    }
+    case 'item': return scopeOfBranch(menuScope(flags), site.item.branches, site.branch);
+    case 'needs': return withGiven(arrivalScope(site.screen, flags), givenBy(site.needs.condition, false));
+    case 'under': return arrivalScope(site.link.screen, []);
+    default: return emptyScope;
+  }
+}
+
+/** The scope of one branch: what the conditions show to be there counts as there. */
+function scopeOfBranch(scope: Scope, branches: readonly Branch[], branch: Branch): Scope {
+  return branches.length === 1 && !branch.condition ? scope : withGiven(scope, knownIn(branches, branch));
+}

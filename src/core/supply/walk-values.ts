@@ -1,0 +1,60 @@
+import type { ValueNode, WalkNode, WalkValueNode } from '../language/syntax';
+import { isLiteral, literalFits } from '../plan/literals';
+import type { Named, Plan, Transition } from '../plan/model';
+import { screenScope } from '../plan/scope';
+import { required, type Type } from '../plan/types';
+
+/** A value in a kept walk that no control of that name can be given. */
+export interface BadWalkValue {
+  readonly walk: WalkNode;
+  readonly trigger: string;
+  readonly given: WalkValueNode;
+  readonly status: 'unknown-value' | 'wrong-type';
+  /** What the value is to fit; null where nothing of its name is there. */
+  readonly type: Type | null;
+  /** The values that the controls of that name can be given. */
+  readonly known: readonly string[];
+}
+
+/**
+ * Checks what taps of kept walks are given against the screens that have such a trigger. Which of them is on top is not
+ * known before the walk is replayed, so a value is wrong only where it fits none of them. A literal may stand for an id.
+ */
+export function checkWalkValues(plan: Plan): BadWalkValue[] {
+  const taps = plan.walks.flatMap((walk) => (walk.body?.items ?? []).flatMap((step) => (step.kind === 'tap' && step.label ? [{ walk, step }] : [])));
+  if (taps.every(({ step }) => step.values.length === 0)) return [];
+  const byTrigger = new Map<string, Transition[]>();
+  for (const transition of plan.screens.flatMap((screen) => screen.transitions)) {
+    byTrigger.set(transition.trigger, [...(byTrigger.get(transition.trigger) ?? []), transition]);
+  }
+  return taps.flatMap(({ walk, step }) => {
+    const transitions = byTrigger.get(step.label!.value) ?? [];
+    const settable = transitions.flatMap((transition) => [...settableOn(transition)]);
+    return step.values.flatMap((given): BadWalkValue[] => {
+      if (!given.value || transitions.length === 0) return [];
+      const named = settable.filter((one) => one.name === given.name.text);
+      if (named.some((one) => valueFits(given.value!, one.type))) return [];
+      return [{
+        walk, trigger: step.label!.value, given, type: named[0]?.type ?? null,
+        status: named.length === 0 ? 'unknown-value' : 'wrong-type',
+        known: [...new Set(settable.map((one) => one.name))],
+      }];
+    });
+  });
+}
+
+/** What a user decides at a tap: which item of the list, and what the screen has. */
+function settableOn(transition: Transition): readonly Named[] {
+  return screenScope(transition.screen, [], transition.loop).layers.flat();
+}
+
+/** Whether a literal fits; an item of a list of records is told by its id. */
+function valueFits(value: ValueNode, type: Type): boolean {
+  const wanted = required(type);
+  if (wanted.kind === 'choice') return value.kind === 'path' && value.names.length === 1 && wanted.options.includes(value.names[0]!.text);
+  if (wanted.kind === 'record') {
+    const id = [...wanted.fields.values()].find((field) => required(field).kind === 'id');
+    return id !== undefined && valueFits(value, id);
+  }
+  return isLiteral(value) && literalFits(value, wanted);
+}

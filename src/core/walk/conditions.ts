@@ -1,0 +1,82 @@
+import type { Condition, Flag } from '../plan/model';
+
+/** What a condition can turn out to be, given the flags. */
+export interface Outcomes {
+  readonly holds: boolean;
+  readonly fails: boolean;
+}
+
+/**
+ * Whether a condition can hold and whether it can fail. Flags are exact; what stands in quotes, and whether a value is
+ * given, may be either, but the same within one condition. Costs O(2^k) for k such parts, for which there are at most eight;
+ * beyond, parts count as independent of one another.
+ *
+ * @param valueOf the value that a flag has
+ */
+export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string): Outcomes {
+  const open = [...new Set(openParts(condition))];
+  const assumed = new Map<string, boolean>();
+  if (open.length > 8) return either(condition, valueOf);
+  let holds = false;
+  let fails = false;
+  for (let bits = 0; bits < 1 << open.length; bits++) {
+    open.forEach((part, index) => assumed.set(part, (bits & (1 << index)) !== 0));
+    if (evaluate(condition, valueOf, assumed)) holds = true;
+    else fails = true;
+    if (holds && fails) break;
+  }
+  return { holds, fails };
+}
+
+function partOf(condition: Condition): string | null {
+  switch (condition.kind) {
+    case 'maybe': return `"${condition.text}`;
+    case 'given': return condition.names.map((name) => name.text).join('.');
+    case 'unknown': return '';
+    default: return null;
+  }
+}
+
+function* openParts(condition: Condition): Generator<string> {
+  if (condition.kind === 'not') yield* openParts(condition.of);
+  else if (condition.kind === 'and' || condition.kind === 'or') {
+    yield* openParts(condition.left);
+    yield* openParts(condition.right);
+  } else {
+    const part = partOf(condition);
+    if (part !== null) yield part;
+  }
+}
+
+function evaluate(condition: Condition, valueOf: (flag: Flag) => string, assumed: ReadonlyMap<string, boolean>): boolean {
+  switch (condition.kind) {
+    case 'flag': return valueOf(condition.flag) === condition.value;
+    case 'not': return !evaluate(condition.of, valueOf, assumed);
+    case 'and': return evaluate(condition.left, valueOf, assumed) && evaluate(condition.right, valueOf, assumed);
+    case 'or': return evaluate(condition.left, valueOf, assumed) || evaluate(condition.right, valueOf, assumed);
+    default: return assumed.get(partOf(condition)!)!;
+  }
+}
+
+/** The same with every part on its own: may say "either" where parts that belong together rule one out. */
+function either(condition: Condition, valueOf: (flag: Flag) => string): Outcomes {
+  switch (condition.kind) {
+    case 'flag': {
+      const holds = valueOf(condition.flag) === condition.value;
+      return { holds, fails: !holds };
+    }
+    case 'not': {
+      const { holds, fails } = either(condition.of, valueOf);
+      return { holds: fails, fails: holds };
+    }
+    case 'and':
+    case 'or': {
+      const left = either(condition.left, valueOf);
+      const right = either(condition.right, valueOf);
+      return condition.kind === 'and'
+        ? { holds: left.holds && right.holds, fails: left.fails || right.fails }
+        : { holds: left.holds || right.holds, fails: left.fails && right.fails };
+    }
+    default: return { holds: true, fails: true };
+  }
+}

@@ -1,0 +1,47 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { check } from '../../src/core/check';
+import { applyEdits } from '../../src/core/language/edits';
+import { plain } from '../../src/core/rules/message';
+import { demo, planArbitrary, runs } from './plans';
+
+describe('fixes', () => {
+  const errors = (text: string): number => check(text).findings.filter((finding) => finding.severity === 'error').length;
+  const key = (finding: { rule: string; summary: Parameters<typeof plain>[0] }): string => `${finding.rule} ${plain(finding.summary)}`;
+
+  /** Every fix leaves a plan that reads, in which its finding is gone; and no error has come. */
+  function everyFixHolds(text: string): void {
+    const before = check(text);
+    const syntax = before.plan.tree.problems.length;
+    const count = errors(text);
+    for (const finding of before.findings) {
+      for (const fix of finding.fixes) {
+        const after = applyEdits(text, fix.edits);
+        const result = check(after);
+        const about = `${key(finding)}\n${fix.label}\n--- before\n${text}\n--- after\n${after}`;
+        expect(result.plan.tree.problems.length, about).toBeLessThanOrEqual(syntax);
+        const same = (findings: readonly typeof finding[]): number => findings.filter((one) => key(one) === key(finding)).length;
+        expect(same(result.findings), about).toBeLessThan(same(before.findings));
+        // A name that could not be read hid whatever else was wrong with its statement: reading it may uncover that.
+        if (!finding.rule.startsWith('plan/')) expect(errors(after), about).toBeLessThanOrEqual(count);
+      }
+    }
+  }
+
+  test('of the demo', () => everyFixHolds(demo));
+
+  test('of random plans', () => {
+    fc.assert(fc.property(planArbitrary(4), everyFixHolds), runs(300));
+  });
+
+  test('one after the other, they leave the demo without findings', () => {
+    let text = demo;
+    for (let round = 0; round < 10; round++) {
+      const fix = check(text).findings[0]?.fixes[0];
+      if (fix) text = applyEdits(text, fix.edits);
+    }
+    expect(check(text).findings).toEqual([]);
+    expect(text).toContain('on "See hut" push hut(hutId: stay.hut)');
+    expect(text).toContain('push reviews(hutId)');
+  });
+});
