@@ -73,11 +73,11 @@ export type Step =
 export type OpeningStep = Extract<Step, { call: Call | null }>;
 
 /** The steps that open a screen, those behind `resume or` included. */
-export function* openings(steps: readonly Step[]): Generator<OpeningStep> {
-  for (const step of steps) {
-    if ('call' in step) yield step;
-    else if (step.kind === 'resume' && step.or) yield* openings([step.or]);
-  }
+export function openings(steps: readonly Step[]): readonly OpeningStep[] {
+  // Nearly all transitions have one step, which opens a screen.
+  const [first] = steps;
+  if (steps.length === 1 && first && 'call' in first) return [first];
+  return steps.flatMap((step): readonly OpeningStep[] => ('call' in step ? [step] : step.kind === 'resume' && step.or ? openings([step.or]) : []));
 }
 
 /** One outcome of a trigger; the first whose condition holds happens. */

@@ -2,7 +2,7 @@ import type { DeclarationNode, Name, OnNode, ScreenNode, SyntaxTree } from '../l
 import { Binder, type Place } from './bind';
 import { Directory } from './directory';
 import {
-  soleVariant, type Call, type Held, type Loop, type Module, type Parameter, type Plan, type PlanProblem, type Screen, type Transition,
+  soleVariant, type Call, type Held, type Link, type Loop, type Module, type Needs, type Parameter, type Plan, type PlanProblem, type Screen, type Transition,
 } from './model';
 import { resolveFlags } from './resolve-flags';
 import { resolveOutside } from './resolve-outside';
@@ -135,25 +135,33 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder, r
 
 /** What leads away from a screen, and the links that lead to it. */
 function fillWays(screen: Mutable<Screen>, binder: Binder, flags: Plan['flags']): void {
-  const members = screen.node.body?.items ?? [];
-  const onArrival: Place = { screen, only: [screen.only], scope: arrivalScope(screen, flags) };
-  const shown: Place = { screen, only: [screen.only], scope: screenScope(screen, flags) };
+  const only = [screen.only];
+  const shown: Place = { screen, only, scope: screenScope(screen, flags) };
+  const onArrival = (): Place => ({ screen, only, scope: arrivalScope(screen, flags) });
   const transitions: Transition[] = [];
-  for (const node of members) {
-    if (node.kind !== 'on') continue;
-    const loop = node.loop && bindLoop(node, shown);
-    const only = binder.only(node.only);
-    const place = loop || only ? { screen, only: [screen.only, only], scope: loop ? screenScope(screen, flags, loop) : shown.scope } : shown;
-    transitions.push({ screen, index: transitions.length, trigger: node.trigger?.value ?? '', only, loop, branches: binder.branches(node.branches, place), node });
+  const needs: Needs[] = [];
+  const links: Link[] = [];
+  for (const node of screen.node.body?.items ?? []) {
+    if (node.kind === 'on') transitions.push(bindTransition(screen, transitions.length, node, shown, binder, flags));
+    if (node.kind === 'needs' && node.condition) {
+      const place = onArrival();
+      needs.push({ condition: binder.condition(node.condition, place), otherwise: binder.steps(node.otherwise, place), node });
+    }
+    if (node.kind === 'link') {
+      const place = onArrival();
+      links.push({ screen, node, pattern: node.pattern?.text ?? '', under: node.under && node.under.map((one) => binder.call(one.target, one.list, place)) });
+    }
   }
   screen.transitions = transitions;
-  screen.needs = members.filter((member) => member.kind === 'needs').flatMap((node) => (node.condition
-    ? [{ condition: binder.condition(node.condition, onArrival), otherwise: binder.steps(node.otherwise, onArrival), node }]
-    : []));
-  screen.links = members.filter((member) => member.kind === 'link').map((node) => ({
-    screen, node, pattern: node.pattern?.text ?? '',
-    under: node.under && node.under.map((one) => binder.call(one.target, one.list, onArrival)),
-  }));
+  screen.needs = needs;
+  screen.links = links;
+}
+
+function bindTransition(screen: Screen, index: number, node: OnNode, shown: Place, binder: Binder, flags: Plan['flags']): Transition {
+  const loop = node.loop && bindLoop(node, shown);
+  const only = binder.only(node.only);
+  const place = loop || only ? { screen, only: [screen.only, only], scope: loop ? screenScope(screen, flags, loop) : shown.scope } : shown;
+  return { screen, index, trigger: node.trigger?.value ?? '', only, loop, branches: binder.branches(node.branches, place), node };
 }
 
 function bindLoop(node: OnNode, { scope }: Place): Loop | null {

@@ -50,13 +50,14 @@ function searchVariant(plan: Plan, variant: string): VariantReach {
 class Search {
   /** By the screen's index: the arrival with the fewest taps. */
   readonly first: (Arrival | null)[];
-  private readonly seen = new Set<string>();
+  private readonly seen = new Set<string | number>();
   private readonly queue: Arrival[] = [];
-  private readonly gates: boolean;
+  /** Whether the stack is all that a configuration holds. */
+  private readonly plain: boolean;
 
   constructor(private readonly plan: Plan, private readonly walker: Walker) {
     this.first = plan.screens.map(() => null);
-    this.gates = plan.screens.some((screen) => screen.needs.length > 0);
+    this.plain = plan.flags.length === 0 && plan.tabBars.length === 0 && plan.screens.every((screen) => screen.needs.length === 0);
   }
 
   fromColdStart(): void {
@@ -92,8 +93,9 @@ class Search {
     const top = activeStack(configuration)!;
     const { below } = top;
     // What lies beneath matters for the key only where Back would show something that has not been on top yet.
-    const fresh = below && !this.first[below.screen.index] ? below.screen.index : '';
-    const key = `${top.screen.index} ${configuration.active} ${this.gates ? gateOf(top) : ''} ${fresh} ${configuration.flags.join()}`;
+    const fresh = below && !this.first[below.screen.index] ? below.screen.index + 1 : 0;
+    const shown = top.screen.index * (this.plan.screens.length + 1) + fresh;
+    const key = this.plain ? shown : `${shown} ${configuration.active} ${gateOf(top)} ${configuration.flags.join()}`;
     if (this.seen.has(key)) return;
     this.seen.add(key);
     const arrival: Arrival = { configuration, screen: top.screen, taps: (from?.taps ?? 0) + (by ? 1 : 0), from, by };

@@ -71,7 +71,7 @@ function noteOnTransition(transition: Transition, byStep: ReadonlyMap<Step, WayI
   const at = transition.node.from;
   let supplied = false;
   let worst: { readonly rank: number; readonly names: string[] } | undefined;
-  for (const step of transition.branches.flatMap((branch) => [...openings(branch.steps)])) {
+  for (const step of transition.branches.flatMap((branch) => openings(branch.steps))) {
     if (!step.call) continue;
     const wayIn = byStep.get(step);
     if (!wayIn) return { at, text: 'no such screen', tone: 'broken' };

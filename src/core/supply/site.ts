@@ -14,28 +14,32 @@ export type Site =
   | { readonly kind: 'under'; readonly link: Link };
 
 /** Every place that opens a screen, known or not: the start, then screen by screen, then menus, tabs and entries. */
-export function* sites(plan: Plan): Generator<{ readonly site: Site; readonly call: Call }> {
-  if (plan.start) yield { site: { kind: 'start' }, call: plan.start };
+export function sites(plan: Plan): { readonly site: Site; readonly call: Call }[] {
+  const all: { site: Site; call: Call }[] = [];
+  eachSite(plan, (site, call) => all.push({ site, call }));
+  return all;
+}
+
+/** The same one after the other, for those who need no list. */
+export function eachSite(plan: Plan, visit: (site: Site, call: Call) => void): void {
+  const add = (site: Site, call: Call | null): void => {
+    if (call) visit(site, call);
+  };
+  add({ kind: 'start' }, plan.start);
   for (const screen of plan.screens) {
     for (const transition of screen.transitions) {
-      for (const branch of transition.branches) {
-        for (const step of openings(branch.steps)) if (step.call) yield { site: { kind: 'transition', transition, branch, step }, call: step.call };
-      }
+      for (const branch of transition.branches) for (const step of openings(branch.steps)) add({ kind: 'transition', transition, branch, step }, step.call);
     }
-    for (const needs of screen.needs) {
-      for (const step of openings(needs.otherwise)) if (step.call) yield { site: { kind: 'needs', screen, needs, step }, call: step.call };
-    }
-    for (const link of screen.links) for (const call of link.under ?? []) yield { site: { kind: 'under', link }, call };
+    for (const needs of screen.needs) for (const step of openings(needs.otherwise)) add({ kind: 'needs', screen, needs, step }, step.call);
+    for (const link of screen.links) for (const call of link.under ?? []) add({ kind: 'under', link }, call);
   }
   for (const menu of plan.menus) {
     for (const item of menu.items) {
-      for (const branch of item.branches) {
-        for (const step of openings(branch.steps)) if (step.call) yield { site: { kind: 'item', item, branch, step }, call: step.call };
-      }
+      for (const branch of item.branches) for (const step of openings(branch.steps)) add({ kind: 'item', item, branch, step }, step.call);
     }
   }
-  for (const bar of plan.tabBars) for (const tab of bar.tabs) if (tab.call) yield { site: { kind: 'tab', tab }, call: tab.call };
-  for (const entry of plan.entries) if (entry.call) yield { site: { kind: 'entry', entry }, call: entry.call };
+  for (const bar of plan.tabBars) for (const tab of bar.tabs) add({ kind: 'tab', tab }, tab.call);
+  for (const entry of plan.entries) add({ kind: 'entry', entry }, entry.call);
 }
 
 /** The screen that the site stands on; null where it stands on none. */

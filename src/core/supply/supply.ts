@@ -5,7 +5,7 @@ import { isLiteral, literalFits, literalType } from '../plan/literals';
 import type { Call, Loop, Parameter, Plan, Screen, Transition } from '../plan/model';
 import { emptyScope, screenScope, typeOfPath, type Scope } from '../plan/scope';
 import { assignable, required, type Type } from '../plan/types';
-import { scopeOf, sites, type Site } from './site';
+import { eachSite, scopeOf, type Site } from './site';
 import { checkWalkValues, type BadWalkValue } from './walk-values';
 
 /**
@@ -77,17 +77,13 @@ export interface Supply {
 export function checkSupply(plan: Plan): Supply {
   const waysIn: WayIn[] = [];
   const flaws: { wayIn: WayIn; cell: Cell }[] = [];
-  let scope = emptyScope;
-  let branch: unknown = null;
-  for (const { site, call } of sites(plan)) {
-    if (!call.target) continue;
-    // The steps of one branch share their scope.
-    if (!('branch' in site) || site.branch !== branch) scope = scopeOf(site, plan);
-    branch = 'branch' in site ? site.branch : null;
-    const wayIn = checkCall(site, call, call.target, scope);
+  const scopes = new Scopes(plan);
+  eachSite(plan, (site, call) => {
+    if (!call.target) return;
+    const wayIn = checkCall(site, call, call.target, scopes.of(site));
     waysIn.push(wayIn);
     for (const cell of wayIn.cells) if (!holds(cell.status)) flaws.push({ wayIn, cell });
-  }
+  });
   const badDefaults: BadDefault[] = [];
   const badLoops: BadLoop[] = [];
   for (const screen of plan.screens) {
@@ -101,6 +97,23 @@ export function checkSupply(plan: Plan): Supply {
     }
   }
   return { waysIn, flaws, badDefaults, badLoops, badWalkValues: checkWalkValues(plan) };
+}
+
+/** The scopes of sites that come one after the other: most of those on one screen share theirs. */
+class Scopes {
+  private screen: Screen | null = null;
+  private scope = emptyScope;
+
+  constructor(private readonly plan: Plan) {}
+
+  of(site: Site): Scope {
+    if (site.kind !== 'transition' || site.transition.loop || site.branch.condition || site.transition.branches.length > 1) return scopeOf(site, this.plan);
+    if (site.transition.screen !== this.screen) {
+      this.screen = site.transition.screen;
+      this.scope = screenScope(this.screen, this.plan.flags);
+    }
+    return this.scope;
+  }
 }
 
 function checkDefault(screen: Screen, parameter: Parameter, what: BadDefault['what'], value: ValueNode, bad: BadDefault[]): void {

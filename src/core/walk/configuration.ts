@@ -34,7 +34,8 @@ export interface Configuration {
 export const activeStack = ({ stacks, active }: Configuration): Stack => stacks[active] ?? null;
 
 export function withStack(configuration: Configuration, stack: Stack): Configuration {
-  return { ...configuration, stacks: configuration.stacks.map((each, place) => (place === configuration.active ? stack : each)) };
+  const { flags, active, stacks } = configuration;
+  return { flags, active, stacks: stacks.length === 1 ? [stack] : stacks.map((each, place) => (place === active ? stack : each)) };
 }
 
 /** The screens of a stack, the top one first. */

@@ -25,6 +25,7 @@ export class Walker {
   private readonly tabs: readonly Tab[];
   /** The place of the tab's stack by the index of its root. */
   private readonly tabOf = new Map<Screen, number>();
+  private readonly anyNeeds: boolean;
   private readonly flagIndex: ReadonlyMap<string, number>;
   /** Screens at which an arrival is being put off: an else that comes back to its own screen would never end. */
   private readonly puttingOff = new Set<Screen>();
@@ -37,6 +38,7 @@ export class Walker {
       const root = tab.call?.target;
       if (root && this.has(root) && !this.tabOf.has(root)) this.tabOf.set(root, index + 1);
     });
+    this.anyNeeds = plan.screens.some((screen) => screen.needs.length > 0);
     this.flagIndex = new Map(plan.flags.map((flag, index) => [flag.name, index]));
   }
 
@@ -98,7 +100,8 @@ export class Walker {
   }
 
   /** Where the active stack has run empty, the app is left. */
-  private settle(configurations: readonly Configuration[]): Configuration[] {
+  private settle(configurations: Configuration[]): Configuration[] {
+    if (configurations.length === 1) return activeStack(configurations[0]!) ? configurations : [];
     return configurations.filter((configuration) => activeStack(configuration) !== null);
   }
 
@@ -111,6 +114,7 @@ export class Walker {
   }
 
   private runBranches(configuration: Configuration, branches: readonly Branch[]): Configuration[] {
+    if (branches.length === 1 && !branches[0]!.condition) return this.run(configuration, branches[0]!.steps);
     const after: Configuration[] = [];
     for (const { condition, steps } of branches) {
       const { holds, fails } = condition ? this.outcomes(condition, configuration) : { holds: true, fails: false };
@@ -126,7 +130,9 @@ export class Walker {
 
   private run(configuration: Configuration, steps: readonly Step[]): Configuration[] {
     let after = [configuration];
-    for (const step of steps) after = after.flatMap((each) => this.step(each, step)).slice(0, mostOutcomes);
+    for (const step of steps) {
+      after = after.length === 1 ? this.step(after[0]!, step) : after.flatMap((each) => this.step(each, step)).slice(0, mostOutcomes);
+    }
     return after;
   }
 
@@ -160,6 +166,7 @@ export class Walker {
   /** Makes an arrival, or what its screens' `needs` want instead. */
   private arrive(configuration: Configuration, arrival: Arrival): Configuration[] {
     if (!this.has(arrival.screen)) return [configuration];
+    if (!this.anyNeeds) return [this.place(configuration, arrival)];
     const after: Configuration[] = [];
     for (const screen of this.arrivingAt(configuration, arrival)) {
       for (const { condition, otherwise } of screen.needs) {

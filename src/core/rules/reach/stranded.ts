@@ -66,7 +66,7 @@ function sayWhatNeverHolds({ text }: Context, screen: Screen, way: WayIn | Scree
 }
 
 const opensSelf = ({ branches }: Transition, screen: Screen): boolean =>
-  branches.some((branch) => [...openings(branch.steps)].some((step) => step.call?.target === screen));
+  branches.some((branch) => openings(branch.steps).some((step) => step.call?.target === screen));
 
 /** The ways in to each screen that stand on another screen, in the order of the text. */
 function callersOf({ supply }: Context): Map<Screen, WayIn[]> {
