@@ -1,28 +1,37 @@
-import { check } from '../core/check';
-import { jsonReport, type JsonReport } from '../core/report/json';
+import { check, type Check } from '../core/check';
+import { jsonReport } from '../core/report/json';
+import { junitReport } from '../core/report/junit';
+import { sarifReport } from '../core/report/sarif';
+import type { Source } from '../core/report/source';
 import { severities, type Severity } from '../core/rules/rule';
-import { forEachPlan } from './read';
+import { forEachWhole } from './read';
 import { textReport } from './text-report';
 import { version } from './version';
 
+export const checkFormats = ['text', 'json', 'sarif', 'junit'] as const;
+
 export interface CheckOptions {
-  readonly format: 'text' | 'json';
+  readonly format: (typeof checkFormats)[number];
   readonly failOn: Severity;
 }
 
-/** Checks plans and prints what was found: one object a file as JSON (a list of them where there are several files), or text. */
+/** Checks plans and prints what was found. As JSON that is one object a file, a list of them where there are several files. */
 export function checkFiles(files: readonly string[], { format, failOn }: CheckOptions): number {
-  const reports: JsonReport[] = [];
-  const threshold = severities.indexOf(failOn);
-  let failed = false;
-  const readable = forEachPlan(files, (file, text) => {
+  const checks: { check: Check; source: Source }[] = [];
+  const fails = (severity: string): boolean => severities.indexOf(severity as Severity) <= severities.indexOf(failOn);
+  const readable = forEachWhole(files, (source, text) => {
     const result = check(text);
-    failed ||= result.findings.some((finding) => severities.indexOf(finding.severity) <= threshold);
-    if (format === 'json') reports.push(jsonReport(result, file, version));
-    else process.stdout.write(textReport(result, file));
+    checks.push({ check: result, source });
+    if (format === 'text') process.stdout.write(textReport(result, source));
   });
-  if (format === 'json' && reports.length > 0) {
-    process.stdout.write(`${JSON.stringify(files.length === 1 ? reports[0] : reports, null, 2)}\n`);
-  }
-  return !readable ? 2 : failed ? 1 : 0;
+  if (checks.length > 0 && format !== 'text') process.stdout.write(print(checks, format, files.length > 1, fails));
+  return !readable ? 2 : checks.some((one) => one.check.findings.some((finding) => fails(finding.severity))) ? 1 : 0;
+}
+
+function print(checks: readonly { check: Check; source: Source }[], format: CheckOptions['format'], several: boolean, fails: (severity: string) => boolean): string {
+  const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
+  if (format === 'junit') return junitReport(checks, fails);
+  if (format === 'sarif') return json(sarifReport(checks, version));
+  const reports = checks.map((one) => jsonReport(one.check, one.source, version));
+  return json(several ? reports : reports[0]);
 }

@@ -1,8 +1,9 @@
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
 import { severities, type Severity } from '../core/rules/rule';
-import { checkFiles, type CheckOptions } from './check';
+import { checkFiles, checkFormats, type CheckOptions } from './check';
 import { explain } from './explain';
 import { formatFiles } from './format';
+import { printModel } from './model';
 import { version } from './version';
 
 /** Exit codes: 0 nothing found, 1 something found, 2 the call or a file cannot be read. */
@@ -25,7 +26,7 @@ function program(): Command {
   andante.command('check')
     .description('check plans: exit 0 when nothing was found, 1 when something was, 2 when a file cannot be read')
     .argument('<file...>', 'plans to check; - reads standard input')
-    .option('--format <format>', 'text or json', oneOf(['text', 'json'] as const), 'text')
+    .option('--format <format>', 'text, json, sarif or junit', oneOf(checkFormats), 'text')
     .option('--fail-on <severity>', 'the least that makes the check fail: error, warning or note', oneOf<Severity>(severities), 'error')
     .action((files: string[], options: CheckOptions) => {
       process.exitCode = checkFiles(files, options);
@@ -37,6 +38,14 @@ function program(): Command {
     .option('--check', 'write nothing, name the files that are not laid out, and exit 1 if there are any', false)
     .action((files: string[], options: { check: boolean }) => {
       process.exitCode = formatFiles(files, options.check);
+    });
+
+  andante.command('model')
+    .description('print a plan as JSON, as docs/schema/plan.schema.json says')
+    .argument('<file>', 'the plan, as text or as that JSON; - reads standard input')
+    .option('--text', 'print it as text instead, without comments', false)
+    .action((file: string, options: { text: boolean }) => {
+      process.exitCode = printModel(file, options.text);
     });
 
   andante.command('explain')

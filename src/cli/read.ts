@@ -1,4 +1,9 @@
 import { readFileSync, statSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { expandIncludes } from '../core/language/include';
+import { writePlan } from '../core/model/write-plan';
+import { asModel, isMisfit } from '../wire/model';
+import { Source } from '../core/report/source';
 import { maximumBytes } from '../core/limits';
 
 /** A plan that cannot be read; the message is one sentence for the person who called. */
@@ -24,7 +29,20 @@ export function readPlan(file: string): string {
     throw new Unreadable(`${name} is not UTF-8 text.`);
   }
   if (text.trim() === '') throw new Unreadable(`${name} is empty.`);
-  return text;
+  return /\.json$/i.test(file) ? fromJson(name, text) : text;
+}
+
+/** The text of a plan that is kept as JSON. */
+function fromJson(name: string, text: string): string {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    throw new Unreadable(`${name} is not JSON.`);
+  }
+  const model = asModel(json);
+  if (isMisfit(model)) throw new Unreadable(`${name} is JSON, but not a plan: ${model[0]!.at} ${model[0]!.message}.`);
+  return writePlan(model);
 }
 
 function readInput(): Buffer {
@@ -49,6 +67,26 @@ function readFile(file: string): Buffer {
   } catch (error) {
     if (error instanceof Unreadable) throw error;
     throw new Unreadable(`${file} ${reasons[(error as NodeJS.ErrnoException).code ?? ''] ?? 'cannot be read'}.`);
+  }
+}
+
+/** Runs something for each plan with what it includes; what cannot be read is said on standard error, and the others still run. */
+export function forEachWhole(files: readonly string[], run: (source: Source, text: string) => void): boolean {
+  return forEachPlan(files, (file, text) => {
+    const whole = expandIncludes(file, text, (name, by) => include(name, by === standardInput ? '.' : dirname(by), by));
+    if (whole.text.length > maximumBytes) throw new Unreadable(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
+    run(new Source(file, whole), whole.text);
+  });
+}
+
+/** A file that another one includes, by its path from there. */
+function include(name: string, folder: string, by: string): { file: string; text: string } {
+  const file = join(folder, name);
+  try {
+    return { file, text: readPlan(file) };
+  } catch (error) {
+    if (error instanceof Unreadable) throw new Unreadable(`${error.message.slice(0, -1)}; ${nameOf(by)} includes it.`);
+    throw error;
   }
 }
 

@@ -19,6 +19,8 @@ export interface NewPlan {
   readonly name?: string;
   readonly from?: 'empty' | 'demo';
   readonly text?: string;
+  /** A plan as JSON, as `docs/schema/plan.schema.json` has it; takes the place of a text. */
+  readonly model?: Record<string, unknown>;
 }
 
 export interface SaveText {
@@ -54,6 +56,7 @@ export const newPlanSchema: JSONSchemaType<NewPlan> = {
     name: { ...name, nullable: true },
     from: { type: 'string', enum: ['empty', 'demo'], nullable: true },
     text: { type: 'string', nullable: true },
+    model: { type: 'object', nullable: true, required: [], additionalProperties: true },
   },
   required: [],
 };

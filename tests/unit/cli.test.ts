@@ -53,7 +53,7 @@ describe('check', () => {
       '  hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
       '  Fix: Supply stay.hut',
     ].join('\n'));
-    expect(out.trimEnd().split('\n').at(-1)).toBe('demo.andante: 28 of 29 screens can be reached, 41 of 44 arguments supplied. 4 errors, 2 warnings.');
+    expect(out.trimEnd().split('\n').at(-1)).toBe('demo.andante: 28 of 29 screens can be reached, 41 of 44 arguments supplied. 4 errors, 2 warnings. 1 accepted.');
     // eslint-disable-next-line no-control-regex
     expect(out).not.toMatch(/\u001b/);
   });
@@ -92,6 +92,25 @@ describe('check', () => {
     expect(err).toMatch(message);
   });
 
+  test('as SARIF and JUnit, for all files together', () => {
+    const sarif = JSON.parse(andante(['check', 'demo.andante', 'warned.andante', '--format', 'sarif']).out) as { runs: { results: { locations: { physicalLocation: { artifactLocation: { uri: string } } }[] }[] }[] };
+    expect(sarif.runs[0]!.results.map((result) => result.locations[0]!.physicalLocation.artifactLocation.uri)).toEqual([...Array<string>(7).fill('demo.andante'), 'warned.andante']);
+    const { out, code } = andante(['check', 'demo.andante', 'warned.andante', '--format', 'junit', '--fail-on', 'warning']);
+    expect(code).toBe(1);
+    expect(out).toMatch(/^<\?xml[^]*<testsuites name="andante" tests="\d+" failures="7" errors="0">/);
+  });
+
+  test('a plan of several files is checked as one, and each finding is told in its own file', () => {
+    mkdirSync(join(folder, 'parts'), { recursive: true });
+    writeFileSync(join(folder, 'whole.andante'), 'app "A"\nstart a\ninclude "parts/b.andante"\nscreen a "A" { on "B" push b }\n');
+    writeFileSync(join(folder, 'parts/b.andante'), '\nscreen b {}\n');
+    expect(andante(['check', 'whole.andante', '--fail-on', 'warning']).out).toContain('parts/b.andante:2:8 warning name/no-title');
+    const report = JSON.parse(andante(['check', 'whole.andante', '--format', 'json']).out) as JsonReport;
+    expect(report.findings).toMatchObject([{ rule: 'name/no-title', file: 'parts/b.andante', line: 2, column: 8 }]);
+    writeFileSync(join(folder, 'whole.andante'), 'include "parts/c.andante"\n');
+    expect(andante(['check', 'whole.andante'])).toEqual({ code: 2, out: '', err: 'andante: parts/c.andante does not exist; whole.andante includes it.\n' });
+  });
+
   test('a plan cannot steer the terminal', () => {
     const { out } = andante(['check', '-'], 'start a\nscreen a "\u001b[2J\u0007" { on "\u001b[31m" push bb }\n');
     // eslint-disable-next-line no-control-regex
@@ -123,6 +142,19 @@ describe('format', () => {
       code: 2, out: '', err: 'andante: broken.andante cannot be laid out before it reads: 2:10 The screen a has no closing brace.\n',
     });
     expect(readFileSync(path, 'utf8')).toBe('start a\nscreen a {\n');
+  });
+});
+
+describe('model', () => {
+  test('prints JSON that reads as the same plan again, and refuses what is none', () => {
+    const { out, code } = andante(['model', 'demo.andante']);
+    expect(code).toBe(0);
+    writeFileSync(join(folder, 'demo.json'), out);
+    expect(andante(['model', 'demo.json']).out).toBe(out);
+    expect(andante(['model', '-'], andante(['model', 'demo.json', '--text']).out).out).toBe(out);
+    expect(andante(['check', 'demo.json']).out.trimEnd().split('\n').at(-1)).toMatch(/^demo\.json: 28 of 29 screens/);
+    writeFileSync(join(folder, 'bad.json'), '{"format":1}');
+    expect(andante(['check', 'bad.json'])).toEqual({ code: 2, out: '', err: "andante: bad.json is JSON, but not a plan: / must have required property 'origins'.\n" });
   });
 });
 

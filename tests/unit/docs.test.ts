@@ -3,10 +3,15 @@ import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { format } from '../../src/core/language/format';
 import { declarationWords, innerWords, memberWords, stepWords, walkWords } from '../../src/core/language/keywords';
+import { rulesPage } from '../../src/core/report/rules-page';
 import { baseTypes } from '../../src/core/plan/types';
 
 const page = readFileSync(new URL('../../docs/language.md', import.meta.url), 'utf8');
 const examples = [...page.matchAll(/```andante\n(.*?)```/gs)].map((match) => match[1]!);
+
+test('docs/rules.md is what the catalogue says; otherwise run npm run docs', () => {
+  expect(readFileSync(new URL('../../docs/rules.md', import.meta.url), 'utf8')).toBe(rulesPage());
+});
 
 describe('docs/language.md', () => {
   test('has examples', () => expect(examples.length).toBeGreaterThanOrEqual(5));

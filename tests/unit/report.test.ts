@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { Source } from '../../src/core/report/source';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { Lines } from '../../src/core/language/lines';
@@ -143,7 +144,7 @@ describe('the JSON report', () => {
   test('has places from 1, within the text, and every screen in the order declared', () => {
     fc.assert(fc.property(planArbitrary(), (text) => {
       const result = check(text);
-      const report = jsonReport(result, 'x.andante', '0');
+      const report = jsonReport(result, Source.of('x.andante', text), '0');
       const rows = text.split('\n');
       for (const { line, column, endLine, endColumn, message } of report.findings) {
         expect(line).toBeGreaterThanOrEqual(1);

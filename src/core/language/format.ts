@@ -77,11 +77,14 @@ function inlineBraces(tokens: readonly Token[]): Set<number> {
   return inline;
 }
 
+const conditionWords: ReadonlySet<string> = new Set(['when', 'needs', 'and', 'or', 'not']);
+
 /** What stands between two tokens of one line. */
 function between(left: Token, right: Token): string {
   if (right.kind === 'symbol') {
     if (',:).?'.includes(right.text)) return '';
-    if (right.text === '(') return left.kind === 'name' ? '' : ' ';
+    // Behind a word of a condition it groups; behind any other name it holds arguments.
+    if (right.text === '(') return left.kind === 'name' && !conditionWords.has(left.text) ? '' : ' ';
     if (right.text === '}' && left.text === '{') return '';
   }
   if (left.kind === 'symbol' && '(.'.includes(left.text)) return '';

@@ -1,9 +1,9 @@
 import type { Check } from '../check';
-import { Lines } from '../language/lines';
 import { isIn } from '../plan/model';
 import { walkLabels } from '../reach/reach';
 import { plain } from '../rules/message';
 import type { Severity } from '../rules/rule';
+import type { Source } from './source';
 import { countAll, type Counts } from './counts';
 
 /** One screen in one variant. */
@@ -39,16 +39,17 @@ export interface JsonReport {
     readonly variant: string | null;
     readonly walk: readonly string[] | null;
     readonly url: string | null;
+    /** Which file it is in, where a plan is of several. */
+    readonly file?: string;
   }[];
 }
 
-export function jsonReport(check: Check, file: string, version: string): JsonReport {
-  const { plan, reach, findings, text } = check;
-  const lines = new Lines(text);
+export function jsonReport(check: Check, source: Source, version: string): JsonReport {
+  const { plan, reach, findings } = check;
   const { screens, transitions, arguments: args, links, errors, warnings, notes } = countAll(check);
   return {
     andante: version,
-    file,
+    file: source.file,
     app: plan.name,
     summary: { screens, transitions, arguments: args, links, errors, warnings, notes },
     screens: plan.screens.map((screen) => ({
@@ -60,12 +61,12 @@ export function jsonReport(check: Check, file: string, version: string): JsonRep
       })),
     })),
     findings: findings.map(({ rule, severity, summary, detail, range, subject, variant, walk, url }) => {
-      const start = lines.positionOf(range.from);
-      const end = lines.positionOf(range.to);
+      const start = source.positionOf(range.from);
+      const end = source.positionOf(range.to);
       return {
         rule, severity, message: `${plain(summary)} ${plain(detail)}`,
         line: start.line, column: start.column, endLine: end.line, endColumn: end.column,
-        subject, variant, walk, url,
+        subject, variant, walk, url, ...(source.isSingle ? {} : { file: start.file }),
       };
     }),
   };

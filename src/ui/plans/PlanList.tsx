@@ -7,7 +7,7 @@ import type { PlanSummary } from '../../wire/plans';
 import { ThemeSwitch } from '../parts/ThemeSwitch';
 import { counted } from '../parts/tones';
 import { api } from '../workspace/api';
-import { readPlanFile } from './import';
+import { readPlanFiles } from './import';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -41,7 +41,7 @@ export function PlanList({ initial }: { initial: PlanSummary[] }) {
   const importFiles = (files: Iterable<File>) => run(async () => {
     const list = [...files];
     let last: PlanSummary | null = null;
-    for (const file of list) last = await api.create(await readPlanFile(file));
+    for (const plan of await readPlanFiles(list)) last = await api.create(plan);
     if (list.length === 1 && last) return open(last.id);
     setPlans(await api.list());
     setNotice({ text: `${counted(list.length, 'plan')} imported.`, isError: false });
@@ -92,10 +92,10 @@ export function PlanList({ initial }: { initial: PlanSummary[] }) {
           <button type="button" className="btn btn-sm btn-primary" onClick={make('empty')}>New plan</button>
           <button type="button" className="btn btn-sm" onClick={make('demo')}>New from the demo</button>
           <button type="button" className="btn btn-sm" onClick={() => picker.current?.click()}>Import…</button>
-          <input ref={picker} type="file" accept=".andante,text/plain" multiple hidden aria-label="Plan files to import"
+          <input ref={picker} type="file" accept=".andante,.json,text/plain" multiple hidden aria-label="Plan files to import"
             onChange={(event) => { void importFiles([...(event.target.files ?? [])]); event.target.value = ''; }} />
         </div>
-        <p className="text-mute mt-1">Or drop <code>.andante</code> files anywhere on this page.</p>
+        <p className="text-mute mt-1">Or drop <code>.andante</code> files anywhere on this page, those that include one another together; or the JSON of a plan.</p>
         {notice && (
           <p role={notice.isError ? 'alert' : 'status'} className={`mt-4 px-3 py-2 rounded-field flex gap-4 ${notice.isError ? 'tone-error' : 'bg-base-200'}`}>
             <span>{notice.text}</span>

@@ -1,11 +1,36 @@
+import { expandIncludes } from '../../core/language/include';
 import { maximumBytes } from '../../core/limits';
+import type { NewPlan } from '../../wire/plans';
 
 /**
- * Reads a dropped or picked file as a plan.
+ * Reads dropped or picked files as plans: texts, or JSON as `andante model` prints it. Files that others of them include
+ * become a part of those.
  *
- * @throws Error with one sentence for the person where it is too large or no text
+ * @throws Error with one sentence for the person where a file is too large or no text, or an included one is not among them
  */
-export async function readPlanFile(file: File): Promise<{ text: string; name?: string }> {
+export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> {
+  const read = await Promise.all(files.map(async (file) => ({ name: file.name, text: await readText(file) })));
+  const isJson = (name: string): boolean => /\.json$/i.test(name);
+  const texts = new Map(read.filter(({ name }) => !isJson(name)).map(({ name, text }) => [name, text]));
+  const included = new Set<string>();
+  const whole = new Map<string, string>();
+  for (const [name, text] of texts) {
+    whole.set(name, expandIncludes(name, text, (other, by) => {
+      // A page sees names without folders.
+      const file = other.split('/').at(-1)!;
+      const found = texts.get(file);
+      if (found === undefined) throw new Error(`${by} includes ${other}, which is not among the files. Pick or drop them together.`);
+      included.add(file);
+      return { file, text: found };
+    }).text);
+  }
+  // Where files include one another in a ring, all of them are included: the first then counts as the whole.
+  const roots = [...whole].filter(([name]) => !included.has(name));
+  const plans = (roots.length > 0 ? roots : [...whole].slice(0, 1)).map(([name, text]) => textPlan(name, text));
+  return [...plans, ...read.filter(({ name }) => isJson(name)).map(({ name, text }) => jsonPlan(name, text))];
+}
+
+async function readText(file: File): Promise<string> {
   if (file.size > maximumBytes) throw new Error(`${file.name} is larger than 4 MiB, the most that a plan may be.`);
   let bytes: ArrayBuffer;
   try {
@@ -20,7 +45,22 @@ export async function readPlanFile(file: File): Promise<{ text: string; name?: s
     throw new Error(`${file.name} is not UTF-8 text, so it is no plan.`);
   }
   if (text.trim() === '') throw new Error(`${file.name} is empty.`);
-  // Without an app's name in the text the server would have no name for it but the file's.
-  const base = file.name.replace(/\.andante$|\.txt$/i, '').trim();
+  return text;
+}
+
+/** Without an app's name in the text the server would have no name for the plan but the file's. */
+function textPlan(file: string, text: string): NewPlan {
+  const base = file.replace(/\.andante$|\.txt$/i, '').trim();
   return /^\s*app\s+"[^"]/m.test(text) || base === '' ? { text } : { text, name: base.slice(0, 120) };
+}
+
+function jsonPlan(file: string, text: string): NewPlan {
+  let model: unknown;
+  try {
+    model = JSON.parse(text);
+  } catch {
+    throw new Error(`${file} is not JSON.`);
+  }
+  if (typeof model !== 'object' || model === null || Array.isArray(model)) throw new Error(`${file} is JSON, but not a plan.`);
+  return { model: model as Record<string, unknown>, ...('app' in model ? {} : { name: file.replace(/\.json$/i, '').slice(0, 120) || 'Plan' }) };
 }

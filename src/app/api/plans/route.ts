@@ -1,5 +1,8 @@
 import { handler, readJson } from '../../../server/handler';
 import { demoName, demoText, plans } from '../../../server/plans';
+import { writePlan } from '../../../core/model/write-plan';
+import { Refusal } from '../../../server/problem';
+import { asModel, isMisfit } from '../../../wire/model';
 import { newPlanSchema } from '../../../wire/plans';
 import { parse } from '../../../core/language/parse';
 
@@ -10,11 +13,18 @@ export const GET = handler(async () => ({ plans: await (await plans()).list() })
 
 /** A new plan: empty, from the demo, or with a text of its own. */
 export const POST = handler(async (request) => {
-  const { name, from = 'empty', text } = await readJson(request, newPlanSchema);
-  const content = text ?? (from === 'demo' ? demoText() : '');
+  const { name, from = 'empty', text, model } = await readJson(request, newPlanSchema);
+  const content = text ?? (model ? textOf(model) : null) ?? (from === 'demo' ? demoText() : '');
   const plan = await (await plans()).create(name?.trim() ?? nameOf(content) ?? (from === 'demo' ? demoName : 'Untitled plan'), content);
   return Response.json(plan, { status: 201, headers: { location: `/plans/${plan.id}` } });
 });
+
+/** The text of a plan that comes as JSON. */
+function textOf(json: Record<string, unknown>): string {
+  const model = asModel(json);
+  if (isMisfit(model)) throw new Refusal(422, 'Not a plan', 'The JSON is not a plan of the form that Andante writes.', { errors: model });
+  return writePlan(model);
+}
 
 /** The app's name, where the text has one. */
 function nameOf(text: string): string | undefined {

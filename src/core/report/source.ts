@@ -1,0 +1,43 @@
+import type { Whole } from '../language/include';
+import { Lines } from '../language/lines';
+
+/** A place as people name it: lines and columns from 1, columns in UTF-16 code units. */
+export interface Position {
+  readonly file: string;
+  readonly line: number;
+  readonly column: number;
+}
+
+/** Where the offsets of a plan's text are: in its one file, or in one of several that were put together. */
+export class Source {
+  private readonly lines = new Map<string, Lines>();
+
+  constructor(readonly file: string, private readonly whole: Whole) {}
+
+  static of(file: string, text: string): Source {
+    return new Source(file, { text, pieces: [{ file, from: 0, to: text.length, at: 0 }], files: new Map([[file, text]]) });
+  }
+
+  /** Whether the plan is of one file. */
+  get isSingle(): boolean {
+    return this.whole.files.size === 1;
+  }
+
+  positionOf(offset: number): Position {
+    const piece = this.whole.pieces.find((one) => offset < one.to) ?? this.whole.pieces.at(-1);
+    const file = piece?.file ?? this.file;
+    const inFile = piece ? Math.max(0, offset - piece.from) + piece.at : 0;
+    return { file, ...this.linesOf(file).positionOf(inFile) };
+  }
+
+  /** The text of a position's line. */
+  lineAt({ file, line }: Position): string {
+    return this.linesOf(file).textOf(line);
+  }
+
+  private linesOf(file: string): Lines {
+    let lines = this.lines.get(file);
+    if (!lines) this.lines.set(file, (lines = new Lines(this.whole.files.get(file) ?? '')));
+    return lines;
+  }
+}
