@@ -12,6 +12,7 @@ try {
   const pictures: [name: string, path: string, ready: string][] = [
     ['plan', `/plans/${demo}?screen=stay`, 'article h2'],
     ['reach', `/plans/${demo}/reach?screen=hut`, '[data-selected]'],
+    ['supply', `/plans/${demo}/supply?screen=hut`, '[data-status=missing]'],
   ];
   for (const [name, path, ready] of pictures) {
     await app.open(path);

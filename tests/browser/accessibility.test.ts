@@ -19,9 +19,9 @@ test.each(['paper', 'dusk'])('every view, in the theme %s', async (theme) => {
   const broken = await app.create({ text: 'app "B"\nscreen a {\n  on "x" psuh a\n' });
   await app.open('/plans');
   await app.driver.executeScript(`localStorage.setItem('andante:theme', '${theme}')`);
-  for (const path of ['/plans', `/plans/${id}`, `/plans/${id}?screen=stay`, `/plans/${id}/reach?screen=hut`, `/plans/${broken.id}`, `/plans/${broken.id}/reach`, '/plans/nosuchplan00']) {
+  for (const path of ['/plans', `/plans/${id}`, `/plans/${id}?screen=stay`, `/plans/${id}/reach?screen=hut`, `/plans/${id}/supply?screen=hut`, `/plans/${id}/supply?filter=way:tab`, `/plans/${broken.id}`, `/plans/${broken.id}/reach`, `/plans/${broken.id}/supply`, '/plans/nosuchplan00']) {
     await app.open(path);
-    await app.find(path.includes('/reach') ? '[data-testid=chart]' : path.length > 10 && !path.includes('nosuch') ? '.cm-content' : 'main');
+    await app.find(path.includes('/reach') ? '[data-testid=chart]' : path.includes('/supply') ? '[data-testid=supply]' : path.length > 10 && !path.includes('nosuch') ? '.cm-content' : 'main');
     expect(await violations(), path).toEqual([]);
   }
 });

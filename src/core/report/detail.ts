@@ -129,7 +129,7 @@ function wayInCard(wayIn: WayIn): WayInCard {
 }
 
 /** What is tapped or opened, in the app's own words. */
-function nameOf(site: Site): string {
+export function nameOf(site: Site): string {
   switch (site.kind) {
     case 'start': return 'Cold start';
     case 'transition': return site.transition.trigger;

@@ -59,7 +59,7 @@ function run(rule: Rule, context: Context): Finding[] {
     findings.push({
       rule: rule.id, severity: rule.severity, variant: null, walk: null, url: null,
       range: { from: found.range.from, to: found.range.to },
-      summary: found.summary, detail: found.detail, subject: found.subject, fixes: found.fixes ?? [],
+      summary: found.summary, detail: found.detail, subject: found.subject, argument: found.argument ?? null, fixes: found.fixes ?? [],
     });
   }
   return findings;

@@ -30,6 +30,8 @@ export interface Found {
   readonly detail: Message;
   /** The screen that it is about, by label; null where it is about none. */
   readonly subject: string | null;
+  /** The argument that it is about, where it is about one on one way in. */
+  readonly argument?: string;
   readonly fixes?: readonly Fix[];
 }
 
@@ -40,6 +42,8 @@ export interface Finding {
   readonly summary: Message;
   readonly detail: Message;
   readonly subject: string | null;
+  /** The argument that it is about; null where it is not about one on one way in. */
+  readonly argument: string | null;
   /** The variant in which it holds; null where it holds in all. */
   readonly variant: string | null;
   /** A walk that shows it, as labels of taps. */

@@ -115,6 +115,6 @@ export const addValue = (wayIn: WayIn, cell: Cell) => (value: string): TextEdit 
 /** Every argument of that status, with what the rule has to say of it. */
 export function* eachCell(context: Context, status: SupplyStatus, find: (wayIn: WayIn, cell: Cell) => Omit<Found, 'subject'>): Generator<Found> {
   for (const { wayIn, cell } of context.supply.flaws) {
-    if (cell.status === status) yield { ...find(wayIn, cell), subject: subjectOf(wayIn) };
+    if (cell.status === status) yield { ...find(wayIn, cell), subject: subjectOf(wayIn), argument: cell.parameter.name };
   }
 }

@@ -2,14 +2,21 @@ import type { Completions } from '../../core/assist/complete';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
+import type { SupplyTable } from '../../core/report/supply-table';
 import { unpackMargin, unpackOverview } from './packing';
-import type { Answer, Question } from './protocol';
+import type { Answer, Question, Watched } from './protocol';
+
+/** What is shown beside the overview; null where it is not looked at. */
+export interface Looked {
+  readonly detail: ScreenDetail | null;
+  readonly supply: SupplyTable | null;
+}
 
 export interface AnalystListener {
   marginCame(seq: number, margin: readonly MarginNote[]): void;
-  overviewCame(seq: number, overview: Overview, detail: ScreenDetail | null): void;
-  /** Another screen is watched, and this is its detail. */
-  detailCame(detail: ScreenDetail | null): void;
+  overviewCame(seq: number, overview: Overview, looked: Looked): void;
+  /** Something else is watched, and this is it. */
+  lookedAt(looked: Looked): void;
 }
 
 /** The page's side of the worker. */
@@ -24,8 +31,8 @@ export class Analyst {
     this.worker.onmessage = ({ data }: MessageEvent<Answer>) => {
       switch (data.kind) {
         case 'margin': return listener.marginCame(data.seq, unpackMargin(data.margin));
-        case 'check': return listener.overviewCame(data.seq, unpackOverview(data.overview), data.detail);
-        case 'watch': return listener.detailCame(data.detail);
+        case 'check': return listener.overviewCame(data.seq, unpackOverview(data.overview), data);
+        case 'watch': return listener.lookedAt(data);
         default:
           this.asked.get(data.id)?.(data);
           this.asked.delete(data.id);
@@ -37,9 +44,9 @@ export class Analyst {
     this.post({ kind: 'check', seq, text });
   }
 
-  /** Asks for the detail of a screen and for a variant's verdicts, now and with every further analysis. */
-  watch(screen: string | null, variant: string | null): void {
-    this.post({ kind: 'watch', screen, variant });
+  /** Says what is looked at beside the overview, now and with every further analysis. */
+  watch(watched: Watched): void {
+    this.post({ kind: 'watch', watched });
   }
 
   async complete(text: string, offset: number): Promise<Completions | null> {

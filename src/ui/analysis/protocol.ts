@@ -1,20 +1,31 @@
 import type { Completions } from '../../core/assist/complete';
 import type { ScreenDetail } from '../../core/report/detail';
+import type { SupplyTable } from '../../core/report/supply-table';
 import type { PackedOverview, PackedRows } from './packing';
+
+/** What is looked at beside the overview. */
+export interface Watched {
+  /** The screen whose detail is wanted, by label. */
+  readonly screen: string | null;
+  /** The variant whose verdicts are wanted; null for the first. */
+  readonly variant: string | null;
+  /** Whether the table of supply is wanted. */
+  readonly supply: boolean;
+}
 
 /** What the page asks of the worker. `seq` numbers the texts of one plan; a later one overtakes those before it. */
 export type Question =
   | { readonly kind: 'check'; readonly seq: number; readonly text: string }
-  /** Which screen's detail is wanted, by label, and which variant's verdicts, now and with every further analysis. */
-  | { readonly kind: 'watch'; readonly screen: string | null; readonly variant: string | null }
+  /** What is wanted beside the overview, now and with every further analysis. */
+  | { readonly kind: 'watch'; readonly watched: Watched }
   | { readonly kind: 'complete'; readonly id: number; readonly text: string; readonly offset: number }
   | { readonly kind: 'format'; readonly id: number; readonly text: string };
 
 export type Answer =
   /** Comes first, since it stands beside what is being typed; the rest follows. */
   | { readonly kind: 'margin'; readonly seq: number; readonly margin: PackedRows }
-  | { readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview; readonly detail: ScreenDetail | null }
-  | { readonly kind: 'watch'; readonly detail: ScreenDetail | null }
+  | { readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview; readonly detail: ScreenDetail | null; readonly supply: SupplyTable | null }
+  | { readonly kind: 'watch'; readonly detail: ScreenDetail | null; readonly supply: SupplyTable | null }
   | { readonly kind: 'complete'; readonly id: number; readonly completions: Completions | null }
   /** Null where the text has syntax errors. */
   | { readonly kind: 'format'; readonly id: number; readonly text: string | null };

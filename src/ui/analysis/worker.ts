@@ -5,9 +5,11 @@ import { IncrementalParser } from '../../core/language/incremental';
 import { format } from '../../core/language/format';
 import { detail } from '../../core/report/detail';
 import { marginNotes } from '../../core/report/margin';
+import { supplyTable } from '../../core/report/supply-table';
 import { overview } from '../../core/report/overview';
+import type { Looked } from './analyst';
 import { packMargin, packOverview } from './packing';
-import type { Answer, Question } from './protocol';
+import type { Answer, Question, Watched } from './protocol';
 import { warmUp } from './warm-up';
 
 declare const self: DedicatedWorkerGlobalScope;
@@ -15,8 +17,7 @@ declare const self: DedicatedWorkerGlobalScope;
 const parser = new IncrementalParser();
 let latest: Check | null = null;
 let latestSeq = 0;
-let watched: string | null = null;
-let variant: string | null = null;
+let watched: Watched = { screen: null, variant: null, supply: false };
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
 let warming: Generator | null = null;
 /** For so many milliseconds no text has come: nobody types just now. */
@@ -40,9 +41,13 @@ function warmFurther(): void {
 
 /** Sends all that the page shows of an analysis; the margin first, since it stands beside what is being typed. */
 function tell(result: Check, seq: number): void {
-  answer({ kind: 'margin', seq, margin: packMargin(marginNotes(result, variant)) });
-  answer({ kind: 'check', seq, overview: packOverview(overview(result, variant)), detail: detail(result, watched, variant) });
+  answer({ kind: 'margin', seq, margin: packMargin(marginNotes(result, watched.variant)) });
+  answer({ kind: 'check', seq, overview: packOverview(overview(result, watched.variant)), ...look(result) });
 }
+
+const look = (result: Check): Looked => ({
+  detail: detail(result, watched.screen, watched.variant), supply: watched.supply ? supplyTable(result) : null,
+});
 
 /** Runs after the messages that have come in meanwhile, so that only the newest text is analysed. */
 function checkWaiting(): void {
@@ -64,16 +69,15 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
       waiting = data;
       lastCame = performance.now();
       break;
-    case 'watch':
-      watched = data.screen;
-      // Before the first analysis there is nothing to tell yet; it will bring the detail.
-      if (!latest || waiting) variant = data.variant;
-      else if (variant === data.variant) answer({ kind: 'watch', detail: detail(latest, watched, variant) });
-      else {
-        variant = data.variant;
-        tell(latest, latestSeq);
-      }
+    case 'watch': {
+      const { variant } = watched;
+      watched = data.watched;
+      // Before the first analysis there is nothing to tell yet; it will bring what is wanted.
+      if (!latest || waiting) break;
+      if (variant !== watched.variant) tell(latest, latestSeq);
+      else answer({ kind: 'watch', ...look(latest) });
       break;
+    }
     case 'complete':
       answer({ kind: 'complete', id: data.id, completions: complete(checked(data.text), data.offset) });
       break;

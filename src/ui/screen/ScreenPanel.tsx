@@ -12,7 +12,7 @@ import { Steps, WaysOut } from './WaysOut';
 
 /** All about one screen: the same in every view. Remembered: the caret moves more often than the detail changes. */
 export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: ScreenDetail }) {
-  const { snapshot, session, address } = useWorkspace();
+  const { snapshot, openAt } = useWorkspace();
   const { overview } = snapshot;
   const screen = overview.screens[detail.index];
   if (!screen) return null;
@@ -43,7 +43,7 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
         {detail.needs.map(({ condition, at, otherwise }) => (
           <p key={at} className="mt-2 flex items-baseline gap-x-2 flex-wrap">
             <span className="text-mute">needs</span>
-            <button type="button" className="font-mono text-[12px] cursor-pointer hover:underline text-left" onClick={() => { address.go({ view: 'plan' }); session.goTo(at); }}>{condition}</button>
+            <button type="button" className="font-mono text-[12px] cursor-pointer hover:underline text-left" onClick={() => openAt(at)}>{condition}</button>
             <span className="text-mute">else</span>
             <Steps steps={otherwise} />
           </p>
@@ -65,7 +65,7 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
         <section>
           <h3 className="part-head mb-1.5">Links</h3>
           <ul className="font-mono text-[12px] grid gap-1">
-            {detail.links.map(({ pattern, at }) => <li key={at}><button type="button" className="cursor-pointer hover:underline break-all text-left" style={{ color: 'var(--url)' }} onClick={() => { address.go({ view: 'plan', screen: screen.label }); session.goTo(at); }}>{pattern}</button></li>)}
+            {detail.links.map(({ pattern, at }) => <li key={at}><button type="button" className="cursor-pointer hover:underline break-all text-left" style={{ color: 'var(--url)' }} onClick={() => openAt(at)}>{pattern}</button></li>)}
           </ul>
         </section>
       )}

@@ -9,7 +9,7 @@ const most = 40;
 
 /** Who leads here, and what of the arguments each brings. */
 export function WaysIn({ detail }: { detail: ScreenDetail }) {
-  const { session, address } = useWorkspace();
+  const { openAt } = useWorkspace();
   return (
     <section aria-label="Ways in" className="min-w-0">
       <h3 className="part-head mb-1.5">Ways in</h3>
@@ -18,7 +18,7 @@ export function WaysIn({ detail }: { detail: ScreenDetail }) {
           <li key={`${way.at}:${way.step}`} className={`border rounded-field px-2.5 py-1.5 ${way.tone === 'broken' ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}>
             <div className="flex items-baseline gap-2 flex-wrap">
               {way.screen !== null && <ScreenLink index={way.screen} />}
-              <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => { address.go({ view: 'plan' }); session.goTo(way.at); }}>{way.trigger}</button>
+              <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => openAt(way.at)}>{way.trigger}</button>
               <span className="text-mute ml-auto">{way.step}</span>
             </div>
             {way.cells.length > 0 && (

@@ -7,7 +7,7 @@ import { useWorkspace } from '../workspace/context';
 
 /** What the screen's triggers do. */
 export function WaysOut({ detail }: { detail: ScreenDetail }) {
-  const { session, address } = useWorkspace();
+  const { openAt } = useWorkspace();
   return (
     <section aria-label="Ways out" className="min-w-0">
       <h3 className="part-head mb-1.5">Ways out</h3>
@@ -20,7 +20,7 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
           return (
             <li key={way.at} className={`border rounded-field px-2.5 py-1.5 ${broken ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}>
               <div className="flex items-baseline gap-x-2 flex-wrap">
-                <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => { address.go({ view: 'plan' }); session.goTo(way.at); }}>{way.trigger}</button>
+                <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => openAt(way.at)}>{way.trigger}</button>
                 {way.only && <span className="text-mute">only {way.only.join(', ')}</span>}
                 {steps.length === 0 && <span className="text-error font-semibold">does nothing</span>}
                 {way.branches.length === 1 && way.branches[0]!.when === null && <Steps steps={steps} />}

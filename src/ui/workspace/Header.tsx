@@ -59,13 +59,11 @@ function VariantSwitch() {
   const { variants, variant } = snapshot.overview;
   if (variants.length < 2) return null;
   return (
-    <label className="flex items-center gap-1.5 shrink-0">
-      <span className="sr-only">Variant</span>
-      <select className="select select-sm w-auto min-w-20 max-w-36" value={variant} title="The variant whose verdicts are shown"
-        onChange={(event) => address.go({ variant: event.target.value === variants[0] ? null : event.target.value })}>
-        {variants.map((name) => <option key={name}>{name}</option>)}
-      </select>
-    </label>
+    <select aria-label="Variant" title="The variant whose verdicts are shown" value={variant}
+      className="shrink min-w-16 max-w-32 h-8 px-2 border border-rule rounded-field bg-paper cursor-pointer"
+      onChange={(event) => address.go({ variant: event.target.value === variants[0] ? null : event.target.value })}>
+      {variants.map((name) => <option key={name}>{name}</option>)}
+    </select>
   );
 }
 

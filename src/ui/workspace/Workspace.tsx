@@ -6,6 +6,7 @@ import type { PlanDocument } from '../../wire/plans';
 import { editorExtensions } from '../editor/extensions';
 import { PlanView } from '../plan/PlanView';
 import { ReachView } from '../reach/ReachView';
+import { SupplyView } from '../supply/SupplyView';
 import { useAddress } from './address';
 import { ConflictBar } from './ConflictBar';
 import { WorkspaceProvider, type WorkspaceValue } from './context';
@@ -22,11 +23,15 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
   const snapshot = useDeferredValue(useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot));
   const address = useAddress(plan.id);
   const [said, setSaid] = useState('');
+  const [shown, setShown] = useState<Finding | null>(null);
   const [name, setName] = useState(plan.name);
   const keysDialog = useRef<HTMLDialogElement>(null);
   const goTo = useRef<HTMLInputElement>(null);
   useEffect(() => session.start(), [session]);
-  useEffect(() => session.watch(address.screen, address.variant), [session, address.screen, address.variant]);
+  useEffect(
+    () => session.watch({ screen: address.screen, variant: address.variant, supply: address.view === 'supply' }),
+    [session, address.screen, address.variant, address.view],
+  );
 
   const select = useCallback((label: string) => {
     address.go({ screen: label });
@@ -34,22 +39,27 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
     if (screen && address.view === 'plan') session.goTo(screen.at);
   }, [address, session]);
 
+  const openAt = useCallback((offset: number) => {
+    const around = session.getSnapshot().overview.screens.find((screen) => screen.from <= offset && offset <= screen.to);
+    address.go({ view: 'plan', screen: around?.label ?? null });
+    session.goTo(offset);
+  }, [address, session]);
+
   const showFinding = useCallback((finding: Finding) => {
+    setShown(finding);
+    if (address.view === 'supply' && finding.argument !== null) return;
     if (address.view === 'plan') session.goTo(finding.range.from);
     else if (finding.subject) address.go({ screen: finding.subject });
-    else {
-      address.go({ view: 'plan' });
-      session.goTo(finding.range.from);
-    }
-  }, [address, session]);
+    else openAt(finding.range.from);
+  }, [address, session, openAt]);
 
   const applyFix = useCallback((fix: Fix) => {
     setSaid(session.edit(fix.edits, snapshot.overview) ? `${fix.label}: done. Undo with Ctrl+Z.` : 'The text has just changed there; try again.');
   }, [session, snapshot.overview]);
 
   const value = useMemo<WorkspaceValue>(
-    () => ({ session, snapshot, address, select, showFinding, applyFix }),
-    [session, snapshot, address, select, showFinding, applyFix],
+    () => ({ session, snapshot, address, shown, select, openAt, showFinding, applyFix }),
+    [session, snapshot, address, shown, select, openAt, showFinding, applyFix],
   );
   useWorkspaceKeys(value, { openKeys: () => keysDialog.current?.showModal(), openGoTo: () => goTo.current?.focus() });
 
@@ -61,7 +71,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
           <VerdictLine />
           <ConflictBar planName={name} />
         </div>
-        {address.view === 'reach' ? <ReachView /> : <PlanView />}
+        {address.view === 'reach' ? <ReachView /> : address.view === 'supply' ? <SupplyView /> : <PlanView />}
       </div>
       <KeysDialog ref={keysDialog} />
       <p role="status" className="sr-only">{said}</p>

@@ -14,6 +14,8 @@ export interface Place {
   readonly only: FindingFilter;
   /** The variant whose verdicts are shown; null for the first. */
   readonly variant: string | null;
+  /** What the Supply view leaves out, as it writes it; null for nothing. */
+  readonly filter: string | null;
 }
 
 export interface Address extends Place {
@@ -31,19 +33,21 @@ export function useAddress(planId: string): Address {
   const screen = search.get('screen');
   const only = search.get('only');
   const variant = search.get('variant');
+  const filter = search.get('filter');
   const hrefOf = useCallback((change: Partial<Place>): string => {
-    const next = { view, screen, only, variant, ...change };
+    const next = { view, screen, only, variant, filter, ...change };
     const query = new URLSearchParams();
     if (next.screen) query.set('screen', next.screen);
     if (next.only) query.set('only', next.only);
     if (next.variant) query.set('variant', next.variant);
+    if (next.filter) query.set('filter', next.filter);
     const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
     return `/plans/${planId}${next.view === 'plan' ? '' : `/${next.view}`}${suffix}`;
-  }, [planId, view, screen, only, variant]);
+  }, [planId, view, screen, only, variant, filter]);
   const go = useCallback((change: Partial<Place>, { replace = false } = {}): void => {
     const href = hrefOf(change);
     if (href === window.location.pathname + window.location.search) return;
     window.history[replace ? 'replaceState' : 'pushState'](null, '', href);
   }, [hrefOf]);
-  return useMemo(() => ({ view, screen, only, variant, go, hrefOf }), [view, screen, only, variant, go, hrefOf]);
+  return useMemo(() => ({ view, screen, only, variant, filter, go, hrefOf }), [view, screen, only, variant, filter, go, hrefOf]);
 }

@@ -11,8 +11,12 @@ export interface WorkspaceValue {
   readonly session: Session;
   readonly snapshot: Snapshot;
   readonly address: Address;
+  /** The finding that was last put in front of the user. */
+  readonly shown: Finding | null;
   /** Selects a screen: the caret goes to it in the Plan view, the chart to it in the Reach view. */
   select(label: string): void;
+  /** Goes to an offset of the analysed text in the Plan view; the screen around it becomes the selected one. */
+  openAt(offset: number): void;
   /** Puts a finding in front of the user. */
   showFinding(finding: Finding): void;
   /** Makes a fix's edits, and says so. */

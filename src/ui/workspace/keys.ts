@@ -14,9 +14,10 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
   { keys: 'Ctrl Y', does: 'redo' },
   { keys: 'Ctrl Space', does: 'in the text: what could stand here' },
   { keys: 'Ctrl F', does: 'in the text: find and replace' },
-  { keys: 'Arrows', does: 'in Reach: to the next screen in that direction' },
+  { keys: 'Arrows', does: 'in Reach and Supply: to the next screen or argument in that direction' },
   { keys: '+  −  0', does: 'in Reach: larger, smaller, as it was' },
-  { keys: 'Enter', does: 'in Reach: to the screen’s text' },
+  { keys: 'Enter', does: 'in Reach and Supply: to the text' },
+  { keys: 's', does: 'in Supply: give the argument the value that fits best' },
   { keys: 'Esc', does: 'step out' },
   { keys: '?', does: 'these keys' },
 ];
@@ -61,9 +62,12 @@ export function useWorkspaceKeys(workspace: WorkspaceValue, open: { openKeys(): 
 }
 
 /** Goes to the finding after, or before, the caret or the selected screen; round at the ends. */
-function stepThroughFindings({ session, snapshot, address, showFinding }: WorkspaceValue, direction: 1 | -1): void {
+function stepThroughFindings({ session, snapshot, address, shown, showFinding }: WorkspaceValue, direction: 1 | -1): void {
   const { findings, screens } = snapshot.overview;
   if (findings.length === 0) return;
+  const last = shown === null ? -1 : findings.findIndex((one) => one.rule === shown.rule && one.range.from === shown.range.from && one.argument === shown.argument);
+  // Without a caret, one goes on from the finding that was shown last.
+  if (address.view !== 'plan' && last >= 0) return showFinding(findings[(last + direction + findings.length) % findings.length]!);
   const selected = address.view === 'plan' ? null : screens.find((screen) => screen.label === address.screen);
   const at = selected ? (direction > 0 ? selected.to : selected.from) : session.analysedAt(session.editor.selection.main.head);
   const next = direction > 0

@@ -6,7 +6,9 @@ import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
 import type { PlanDocument } from '../../wire/plans';
-import { Analyst } from '../analysis/analyst';
+import type { SupplyTable } from '../../core/report/supply-table';
+import { Analyst, type Looked } from '../analysis/analyst';
+import type { Watched } from '../analysis/protocol';
 import { showMargin, showOverview } from '../editor/overview-effect';
 import { Saver, type SaveState } from './saver';
 
@@ -16,6 +18,8 @@ export interface Analysis {
   readonly margin: readonly MarginNote[];
   /** Of the screen that the address names. */
   readonly detail: ScreenDetail | null;
+  /** Where the address names the view that shows it. */
+  readonly supply: SupplyTable | null;
 }
 
 /** What the views see of the analysis; a new object with each change. */
@@ -23,6 +27,8 @@ export interface Snapshot {
   readonly overview: Overview;
   /** Of the screen that is watched; for a moment still of the one before. */
   readonly detail: ScreenDetail | null;
+  /** Null while no view shows it. */
+  readonly supply: SupplyTable | null;
 }
 
 /**
@@ -37,8 +43,7 @@ export class Session {
   private readonly listeners = new Set<() => void>();
   private readonly saveListeners = new Set<() => void>();
   private readonly caretListeners = new Set<() => void>();
-  private watched: string | null;
-  private variant: string | null = null;
+  private watched: Watched;
   /** The text of the document, made once for all who ask after a keystroke. */
   private written: { readonly doc: Text; readonly text: string } | null = null;
   private analyst: Analyst | null = null;
@@ -50,12 +55,11 @@ export class Session {
   /** The change that made each text that is not analysed yet. */
   private pending: { seq: number; changes: ChangeSet }[] = [];
 
-  constructor(readonly plan: PlanDocument, { overview, margin, detail }: Analysis, extensions: (session: Session) => Extension) {
+  constructor(readonly plan: PlanDocument, { overview, margin, detail, supply }: Analysis, extensions: (session: Session) => Extension) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
     this.state = this.state.update({ effects: [showOverview.of({ value: overview, since: null }), showMargin.of({ value: margin, since: null })] }).state;
-    this.watched = detail?.label ?? null;
-    this.variant = overview.variant === overview.variants[0] ? null : overview.variant;
-    this.snapshot = { overview, detail };
+    this.watched = { screen: detail?.label ?? null, variant: overview.variant === overview.variants[0] ? null : overview.variant, supply: supply !== null };
+    this.snapshot = { overview, detail, supply };
     this.save = { kind: 'saved', at: plan.updatedAt };
   }
 
@@ -63,8 +67,8 @@ export class Session {
   start(): () => void {
     const analyst = new Analyst({
       marginCame: (seq, value) => this.dispatch({ effects: showMargin.of({ value, since: this.changesAfter(seq) }) }),
-      overviewCame: (seq, overview, detail) => this.analysisCame(seq, overview, detail),
-      detailCame: (detail) => this.publish({ detail }),
+      overviewCame: (seq, overview, looked) => this.analysisCame(seq, overview, looked),
+      lookedAt: ({ detail, supply }) => this.publish({ detail, supply }),
     });
     const saver = new Saver(
       this.plan, () => this.text, (save) => {
@@ -79,7 +83,7 @@ export class Session {
       this.replaceText(draft.text);
       saver.resume(draft);
     }
-    analyst.watch(this.watched, this.variant);
+    analyst.watch(this.watched);
     // The first analysis was made on the server; the worker makes it again, to have it at hand.
     analyst.check(this.seq, this.text);
     return () => {
@@ -183,13 +187,13 @@ export class Session {
     redo({ state: this.editor, dispatch: (transaction) => this.run(transaction) });
   }
 
-  /** Names the screen whose detail is shown, and the variant whose verdicts are. */
-  watch(screen: string | null, variant: string | null): void {
-    if (screen === this.watched && variant === this.variant) return;
-    this.watched = screen;
-    this.variant = variant;
-    if (screen === null) this.publish({ detail: null });
-    this.analyst?.watch(screen, variant);
+  /** Says what is looked at beside the overview. */
+  watch(watched: Watched): void {
+    const { screen, variant, supply } = this.watched;
+    if (screen === watched.screen && variant === watched.variant && supply === watched.supply) return;
+    this.watched = watched;
+    if (watched.screen === null) this.publish({ detail: null });
+    this.analyst?.watch(watched);
   }
 
   complete(offset: number): ReturnType<Analyst['complete']> {
@@ -271,13 +275,13 @@ export class Session {
     this.saver?.changed();
   }
 
-  private analysisCame(seq: number, overview: Overview, detail: ScreenDetail | null): void {
+  private analysisCame(seq: number, overview: Overview, { detail, supply }: Looked): void {
     if (seq <= this.analysed && seq !== this.seq) return;
     this.analysed = seq;
     this.pending = this.pending.filter((one) => one.seq > seq);
     this.changes = this.pending.map((one) => one.changes);
     this.dispatch({ effects: showOverview.of({ value: overview, since: this.changesSince() }) });
-    this.publish({ overview, detail });
+    this.publish({ overview, detail, supply });
   }
 
   private publish(change: Partial<Snapshot>): void {

@@ -2,6 +2,7 @@
 export const views = [
   { id: 'plan', label: 'Plan', key: '1' },
   { id: 'reach', label: 'Reach', key: '2' },
+  { id: 'supply', label: 'Supply', key: '3' },
 ] as const;
 
 export type View = (typeof views)[number]['id'];

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { check } from '../../../../core/check';
 import { detail } from '../../../../core/report/detail';
 import { marginNotes } from '../../../../core/report/margin';
+import { supplyTable } from '../../../../core/report/supply-table';
 import { overview } from '../../../../core/report/overview';
 import { plans } from '../../../../server/plans';
 import { Workspace } from '../../../../ui/workspace/Workspace';
@@ -30,6 +31,7 @@ export default async function PlanPage({ params, searchParams }: Props) {
   const result = check(plan.text);
   const analysis = {
     overview: overview(result, shown), margin: marginNotes(result, shown), detail: detail(result, typeof screen === 'string' ? screen : null, shown),
+    supply: view[0] === 'supply' ? supplyTable(result) : null,
   };
   return <Workspace key={id} plan={plan} analysis={analysis} />;
 }

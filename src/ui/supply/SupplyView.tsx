@@ -1,0 +1,149 @@
+'use client';
+
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { counted } from '../parts/tones';
+import { useWindow } from '../reach/window';
+import { useWorkspace } from '../workspace/context';
+import { BlockTable } from './BlockTable';
+import { CellDock } from './CellDock';
+import { cellOfFinding, moveCell, type CellPlace, type Move } from './cells';
+import { CountBar } from './CountBar';
+import { applyFilter, readFilter, wayKinds, writeFilter, type SupplyFilter } from './filter';
+import { layOutBlocks, rowHeight, rowTop } from './layout';
+
+const moves: Readonly<Record<string, Move>> = { ArrowUp: 'up', ArrowDown: 'down', ArrowLeft: 'left', ArrowRight: 'right', Home: 'first', End: 'last' };
+
+/** Who brings each argument, from where, and who fails to. */
+export const SupplyView = memo(function SupplyView() {
+  const { snapshot, address, shown, openAt, applyFix } = useWorkspace();
+  const { overview, supply } = snapshot;
+  const filter = readFilter(address.filter);
+  const blocks = useMemo(() => applyFilter(supply?.blocks ?? [], overview, readFilter(address.filter)), [supply, overview, address.filter]);
+  const scroller = useRef<HTMLDivElement>(null);
+  const visible = useWindow(scroller);
+  const [available, setAvailable] = useState(1240);
+  const layout = useMemo(() => layOutBlocks(blocks, available), [blocks, available]);
+  const [selected, setSelected] = useState<CellPlace | null>(null);
+  const row = selected && blocks[selected.block]?.rows[selected.row];
+  const cell = row?.cells[selected!.column];
+  const chosen = overview.screens.find((screen) => screen.label === address.screen) ?? null;
+
+  useLayoutEffect(() => {
+    const element = scroller.current!;
+    const measure = (): void => setAvailable(Math.max(360, element.clientWidth - 36));
+    measure();
+    const resized = new ResizeObserver(measure);
+    resized.observe(element);
+    return () => resized.disconnect();
+  }, []);
+
+  const scrollTo = useCallback((top: number, height: number): void => {
+    const element = scroller.current;
+    if (!element) return;
+    if (top < element.scrollTop || top + height > element.scrollTop + element.clientHeight) element.scrollTo({ top: Math.max(0, top - 60) });
+  }, []);
+
+  // F8 has put a finding in front of the user: its cell is selected, while rendering, so that nothing is drawn without it.
+  const [answered, setAnswered] = useState(shown);
+  if (shown !== answered) {
+    setAnswered(shown);
+    const index = shown ? overview.findings.findIndex((one) => one.rule === shown.rule && one.range.from === shown.range.from && one.argument === shown.argument) : -1;
+    const place = index < 0 ? null : cellOfFinding(blocks, index);
+    if (place) setSelected(place);
+  }
+
+  // What is selected is brought into sight, has the focus, and its screen stands in the address.
+  useEffect(() => {
+    const placed = selected && layout.placed[selected.block];
+    if (!placed) return;
+    scrollTo(placed.top + rowTop(selected.row) - rowHeight, 2 * rowHeight);
+    const label = overview.screens[placed.block.screen]?.label ?? null;
+    if (label !== address.screen) address.go({ screen: label }, { replace: true });
+    const frame = requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>('[data-selected]')?.focus({ preventScroll: true }));
+    return () => cancelAnimationFrame(frame);
+    // Only another selection; what else changes leaves it where it is.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [selected]);
+
+  // A screen that was chosen elsewhere is brought into sight; one chosen by its cell is there already.
+  const chosenIndex = chosen?.index ?? null;
+  useEffect(() => {
+    const placed = layout.placed.find(({ block }) => block.screen === chosenIndex);
+    if (placed && !(selected && blocks[selected.block]?.screen === chosenIndex)) scrollTo(placed.top, Math.min(placed.height, 200));
+    // Only another screen scrolls; typing and filtering do not.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [chosenIndex]);
+
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const move = moves[event.key];
+    const fix = cell && cell.finding !== null ? overview.findings[cell.finding]?.fixes[0] : undefined;
+    if (move) setSelected(moveCell(blocks, selected, move));
+    else if (event.key === 'Enter' && cell) openAt(cell.at);
+    else if (event.key === 's' && fix) applyFix(fix);
+    else if (event.key === 'Escape' && selected) {
+      setSelected(null);
+      scroller.current?.focus();
+    } else return;
+    event.preventDefault();
+  };
+  const setFilter = (change: Partial<SupplyFilter>): void => {
+    setSelected(null);
+    address.go({ filter: writeFilter({ ...filter, ...change }) });
+  };
+  const tabbable = selected ?? moveCell(blocks, null, 'down');
+  const field = 'h-7 px-2 border border-rule rounded-field bg-paper cursor-pointer max-w-40';
+
+  return (
+    <main className="grid grid-rows-[auto_minmax(0,1fr)_auto] min-h-0">
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2 px-[18px] pt-4 pb-3">
+        {supply ? <CountBar counts={supply.counts} /> : <div className="h-[28px]" />}
+        <span className="flex-1" />
+        <div className="flex flex-wrap items-center gap-2">
+          <select aria-label="Module" className={field} value={filter.module ?? '*'} onChange={(event) => setFilter({ module: event.target.value === '*' ? null : event.target.value })}>
+            <option value="*">all modules</option>
+            {overview.modules.map(({ name }) => <option key={name} value={name}>{name}</option>)}
+            {overview.screens.some((screen) => screen.module === null) && <option value="">in no module</option>}
+          </select>
+          <select aria-label="Ways in" className={field} value={filter.way ?? '*'} onChange={(event) => setFilter({ way: event.target.value === '*' ? null : event.target.value as SupplyFilter['way'] })}>
+            <option value="*">all ways in</option>
+            {wayKinds.map(([kind, label]) => <option key={kind} value={kind}>{label}</option>)}
+          </select>
+          <label className="flex items-center gap-1.5 cursor-pointer whitespace-nowrap">
+            <input type="checkbox" className="accent-primary size-3.5" checked={filter.wrong} onChange={(event) => setFilter({ wrong: event.target.checked })} />
+            only what is wrong
+          </label>
+        </div>
+      </div>
+      <div ref={scroller} tabIndex={-1} className="overflow-auto relative min-h-0 px-[18px] outline-none" onKeyDown={onKeyDown} data-testid="supply">
+        {blocks.length === 0 && <Nothing has={(supply?.blocks.length ?? 0) > 0} screens={overview.screens.length} onAll={() => setFilter({ wrong: false, module: null, way: null })} />}
+        <div className="relative" style={{ width: layout.width, height: layout.height }}>
+          {layout.placed.map((placed, index) => (placed.top < visible.bottom && placed.top + placed.height > visible.top ? (
+            <BlockTable key={placed.block.screen} index={index} placed={placed}
+              from={Math.max(visible.top, -1e6)} to={Math.min(visible.bottom, 1e9)}
+              selected={selected?.block === index ? selected : null} tabbable={tabbable?.block === index ? tabbable : null}
+              chosen={chosenIndex === placed.block.screen} onSelect={setSelected} onOpen={openAt} />
+          ) : null))}
+        </div>
+      </div>
+      <section aria-label="The selected argument" aria-live="polite" className="border-t border-rule bg-base-100 px-[18px] py-2.5 h-[86px] overflow-auto">
+        {selected && row && cell ? (
+          <CellDock block={blocks[selected.block]!} row={row} cell={cell} column={blocks[selected.block]!.columns[selected.column]!} onOpen={openAt} />
+        ) : (
+          <p className="text-mute">{counted(blocks.length, 'screen')} with arguments. Each row is a way in, each column an argument. Arrow keys move, <kbd className="key-hint">Enter</kbd> goes to the text, <kbd className="key-hint">s</kbd> supplies the value that fits best.</p>
+        )}
+      </section>
+    </main>
+  );
+});
+
+function Nothing({ has, screens, onAll }: { has: boolean; screens: number; onAll: () => void }) {
+  return (
+    <div className="max-w-md pt-4">
+      <h2 className="font-semibold text-[15px] mb-1">{has ? 'Nothing of this kind' : screens === 0 ? 'No screens yet' : 'No screen takes an argument'}</h2>
+      {has
+        ? <p>No argument is left by this filter. <button type="button" className="fix-button" onClick={onAll}>Show all</button></p>
+        : <p>Arguments are declared in a screen, as in <code>takes hutId: HutId</code>; each then appears here with everyone who should bring it.</p>}
+    </div>
+  );
+}

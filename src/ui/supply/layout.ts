@@ -1,0 +1,57 @@
+/** Where the blocks of the Supply view stand: in columns, each block beneath the one above it, in the order of the text. */
+import type { SupplyBlock } from '../../core/report/supply-table';
+
+export const rowHeight = 27;
+const blockPadding = 10;
+const gap = 13;
+/** The narrowest column in which a way in and two arguments are legible. */
+const narrowest = 430;
+/** Room that a way in, and that an argument wants. */
+const wayWidth = 170;
+const argumentWidth = 96;
+
+export interface PlacedBlock {
+  readonly block: SupplyBlock;
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+export interface SupplyLayout {
+  readonly placed: readonly PlacedBlock[];
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Lays blocks out within a width. A block with more arguments than a column holds takes the whole width, or more. O(blocks). */
+export function layOutBlocks(blocks: readonly SupplyBlock[], available: number): SupplyLayout {
+  const count = Math.max(1, Math.floor((available + gap) / (narrowest + gap)) > 1 ? 2 : 1);
+  const columnWidth = (available - gap * (count - 1)) / count;
+  const bottoms = Array.from({ length: count }, () => 0);
+  let width = available;
+  const placed = blocks.map((block): PlacedBlock => {
+    const wanted = wayWidth + block.columns.length * argumentWidth + 2 * blockPadding;
+    const height = 2 * blockPadding + (1 + Math.max(1, block.rows.length)) * rowHeight;
+    const spans = wanted > columnWidth && count > 1;
+    const column = spans ? 0 : bottoms.indexOf(Math.min(...bottoms));
+    const top = spans ? Math.max(...bottoms) : bottoms[column]!;
+    const own = Math.max(wanted, spans ? available : columnWidth);
+    width = Math.max(width, own);
+    if (spans) bottoms.fill(top + height + gap);
+    else bottoms[column] = top + height + gap;
+    return { block, left: column * (columnWidth + gap), top, width: spans || own > columnWidth ? own : columnWidth, height };
+  });
+  return { placed, width, height: Math.max(0, ...bottoms) };
+}
+
+/** Which rows of a block lie between two heights of the view, as a half-open range. */
+export function rowsWithin({ top, block }: PlacedBlock, from: number, to: number): readonly [first: number, last: number] {
+  const begin = top + blockPadding + rowHeight;
+  const first = Math.max(0, Math.floor((from - begin) / rowHeight));
+  return [Math.min(first, block.rows.length), Math.min(block.rows.length, Math.max(first, Math.ceil((to - begin) / rowHeight)))];
+}
+
+/** The place of a row within its block. */
+export const rowTop = (row: number): number => blockPadding + (row + 1) * rowHeight;
+export const headTop = blockPadding;
