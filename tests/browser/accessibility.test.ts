@@ -24,4 +24,8 @@ test.each(['paper', 'dusk'])('every view, in the theme %s', async (theme) => {
     await app.find(path.includes('/reach') ? '[data-testid=chart]' : path.includes('/supply') ? '[data-testid=supply]' : path.length > 10 && !path.includes('nosuch') ? '.cm-content' : 'main');
     expect(await violations(), path).toEqual([]);
   }
+  await app.openPlan(id, '/reach?screen=hut');
+  await app.click('Arguments');
+  await app.named('Add an argument');
+  expect(await violations(), 'the dialog of changes').toEqual([]);
 });

@@ -18,7 +18,7 @@ export function behind(text: string, offset: number): number {
 /** Adds lines at the end of a block in braces, in the block's own style: all on its one line, or on lines of their own. */
 export function appendToBlock<T>(text: string, block: Block<T>, lines: readonly string[]): TextEdit {
   const indent = indentAt(text, block.from);
-  const rows = lines.map((line) => `\n${indent}${indentUnit}${line}`).join('');
+  const rows = lines.map((line) => (line === '' ? '\n' : `\n${indent}${indentUnit}${line}`)).join('');
   if (!block.closed) return { from: block.to, to: block.to, insert: rows };
   const close = block.to - 1;
   const inside = text.slice(block.from + 1, close);

@@ -1,4 +1,5 @@
 import type { Completions } from '../../core/assist/complete';
+import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
@@ -58,6 +59,12 @@ export class Analyst {
   async format(text: string): Promise<string | null> {
     const answer = await this.ask((id) => ({ kind: 'format', id, text }));
     return answer.kind === 'format' ? answer.text : null;
+  }
+
+  /** What a change would do to a text. */
+  async propose(text: string, request: Request): Promise<Proposed | null> {
+    const answer = await this.ask((id) => ({ kind: 'propose', id, text, request }));
+    return answer.kind === 'propose' ? answer.answer : null;
   }
 
   stop(): void {

@@ -1,4 +1,5 @@
 import type { Completions } from '../../core/assist/complete';
+import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { SupplyTable } from '../../core/report/supply-table';
 import type { PackedOverview, PackedRows } from './packing';
@@ -19,7 +20,8 @@ export type Question =
   /** What is wanted beside the overview, now and with every further analysis. */
   | { readonly kind: 'watch'; readonly watched: Watched }
   | { readonly kind: 'complete'; readonly id: number; readonly text: string; readonly offset: number }
-  | { readonly kind: 'format'; readonly id: number; readonly text: string };
+  | { readonly kind: 'format'; readonly id: number; readonly text: string }
+  | { readonly kind: 'propose'; readonly id: number; readonly text: string; readonly request: Request };
 
 export type Answer =
   /** Comes first, since it stands beside what is being typed; the rest follows. */
@@ -28,4 +30,5 @@ export type Answer =
   | { readonly kind: 'watch'; readonly detail: ScreenDetail | null; readonly supply: SupplyTable | null }
   | { readonly kind: 'complete'; readonly id: number; readonly completions: Completions | null }
   /** Null where the text has syntax errors. */
-  | { readonly kind: 'format'; readonly id: number; readonly text: string | null };
+  | { readonly kind: 'format'; readonly id: number; readonly text: string | null }
+  | { readonly kind: 'propose'; readonly id: number; readonly answer: Proposed };

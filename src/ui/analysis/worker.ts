@@ -1,6 +1,7 @@
 /** The worker in which every plan is analysed, so that typing never waits. */
 import { complete } from '../../core/assist/complete';
 import { checkTree, type Check } from '../../core/check';
+import { propose } from '../../core/edit/propose';
 import { IncrementalParser } from '../../core/language/incremental';
 import { format } from '../../core/language/format';
 import { detail } from '../../core/report/detail';
@@ -80,6 +81,9 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
     }
     case 'complete':
       answer({ kind: 'complete', id: data.id, completions: complete(checked(data.text), data.offset) });
+      break;
+    case 'propose':
+      answer({ kind: 'propose', id: data.id, answer: propose(checked(data.text), data.request) });
       break;
     case 'format':
       answer({ kind: 'format', id: data.id, text: format(data.text) });

@@ -14,7 +14,7 @@ screen home "Home" {
 
 /** Beside the text while the caret is on no screen: the plan as a whole, and where to begin. */
 export const PlanPanel = memo(function PlanPanel() {
-  const { snapshot, session, showFinding } = useWorkspace();
+  const { snapshot, session, showFinding, change } = useWorkspace();
   const { app, doc, start, modules, screens, findings } = snapshot.overview;
   if (screens.length === 0 && session.text.trim() === '') {
     return (
@@ -22,7 +22,10 @@ export const PlanPanel = memo(function PlanPanel() {
         <h2 className="text-[16px] font-semibold">An empty plan</h2>
         <p>Name the app, say which screen comes first, and write down the screens. Their arguments and what leads where can follow.</p>
         <pre className="plan-text bg-base-200 rounded-field p-3 overflow-auto">{firstPlan}</pre>
-        <p><button type="button" className="fix-button" onClick={() => session.edit([{ from: 0, to: 0, insert: firstPlan }], snapshot.overview)}>Begin with this</button></p>
+        <p className="flex gap-5">
+          <button type="button" className="fix-button" onClick={() => session.edit([{ from: 0, to: 0, insert: firstPlan }], snapshot.overview)}>Begin with this</button>
+          <button type="button" className="fix-button" onClick={() => change({ kind: 'list', module: null })}>Add many screens from a list</button>
+        </p>
       </div>
     );
   }
@@ -40,6 +43,7 @@ export const PlanPanel = memo(function PlanPanel() {
       {findings[0] && (
         <p><button type="button" className="fix-button" onClick={() => showFinding(findings[0]!)}>Go to the first of {counted(findings.length, 'finding')}</button> <kbd className="key-hint">F8</kbd></p>
       )}
+      <p><button type="button" className="fix-button" onClick={() => change({ kind: 'list', module: null })}>Add many screens from a list</button></p>
       {modulesAndOwn.map((module) => (
         <section key={module.name}>
           <h3 className="mb-1"><span className="font-mono font-semibold">{module.name || 'In no module'}</span> <span className="text-mute">{module.owner}</span></h3>

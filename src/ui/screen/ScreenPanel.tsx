@@ -6,6 +6,7 @@ import type { ScreenCard } from '../../core/report/overview';
 import { FindingCard } from '../findings/FindingCard';
 import { counted } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';
+import { ScreenActions } from './ScreenActions';
 import { ShortestWalk } from './ShortestWalk';
 import { WaysIn } from './WaysIn';
 import { Steps, WaysOut } from './WaysOut';
@@ -48,6 +49,7 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
             <Steps steps={otherwise} />
           </p>
         ))}
+        <ScreenActions screen={screen} />
       </header>
       {detail.findings.length > 0 && (
         <section aria-label="Findings here">

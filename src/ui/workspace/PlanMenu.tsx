@@ -14,7 +14,7 @@ interface Props {
 
 /** The plan's name, and what can be done with the plan as a whole. */
 export function PlanMenu({ planId, name, onRename }: Props) {
-  const { session } = useWorkspace();
+  const { session, change } = useWorkspace();
   const router = useRouter();
   const menu = useRef<HTMLDetailsElement>(null);
   const [naming, setNaming] = useState<string | null>(null);
@@ -54,6 +54,7 @@ export function PlanMenu({ planId, name, onRename }: Props) {
       </summary>
       <ul className="dropdown-content menu bg-paper border border-rule rounded-field shadow-lg z-30 w-56 mt-1">
         <li><button type="button" onClick={() => { if (menu.current) menu.current.open = false; setNaming(name); }}>Rename…</button></li>
+        <li><button type="button" onClick={run(() => change({ kind: 'list', module: null }))}>Add many screens…</button></li>
         <li><button type="button" onClick={run(async () => { if (!(await session.format())) throw new Error('The text has lines that do not read; put them right first.'); })}>Lay the text out</button></li>
         <li><a href={api.downloadAddress(planId)} download>Download</a></li>
         <li><button type="button" onClick={run(async () => router.push(`/plans/${(await api.duplicate(planId)).id}`))}>Duplicate</button></li>

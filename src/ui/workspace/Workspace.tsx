@@ -3,6 +3,8 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { Finding, Fix } from '../../core/rules/rule';
 import type { PlanDocument } from '../../wire/plans';
+import { ChangeDialog } from '../change/ChangeDialog';
+import type { Draft } from '../change/draft';
 import { editorExtensions } from '../editor/extensions';
 import { PlanView } from '../plan/PlanView';
 import { ReachView } from '../reach/ReachView';
@@ -23,6 +25,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
   const snapshot = useDeferredValue(useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot));
   const address = useAddress(plan.id);
   const [said, setSaid] = useState('');
+  const [draft, setDraft] = useState<Draft | null>(null);
   const [shown, setShown] = useState<Finding | null>(null);
   const [name, setName] = useState(plan.name);
   const keysDialog = useRef<HTMLDialogElement>(null);
@@ -58,7 +61,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
   }, [session, snapshot.overview]);
 
   const value = useMemo<WorkspaceValue>(
-    () => ({ session, snapshot, address, shown, select, openAt, showFinding, applyFix }),
+    () => ({ session, snapshot, address, shown, select, openAt, showFinding, change: setDraft, applyFix }),
     [session, snapshot, address, shown, select, openAt, showFinding, applyFix],
   );
   useWorkspaceKeys(value, { openKeys: () => keysDialog.current?.showModal(), openGoTo: () => goTo.current?.focus() });
@@ -74,6 +77,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
         {address.view === 'reach' ? <ReachView /> : address.view === 'supply' ? <SupplyView /> : <PlanView />}
       </div>
       <KeysDialog ref={keysDialog} />
+      {draft && <ChangeDialog key={`${draft.kind} ${'screen' in draft ? draft.screen : ''}`} draft={draft} onClose={() => setDraft(null)} onDone={setSaid} />}
       <p role="status" className="sr-only">{said}</p>
     </WorkspaceProvider>
   );

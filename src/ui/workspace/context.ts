@@ -2,6 +2,7 @@
 
 import { createContext, useContext, useSyncExternalStore } from 'react';
 import type { Finding, Fix } from '../../core/rules/rule';
+import type { Draft } from '../change/draft';
 import type { Address } from './address';
 import type { SaveState } from './saver';
 import type { Session, Snapshot } from './session';
@@ -19,6 +20,8 @@ export interface WorkspaceValue {
   openAt(offset: number): void;
   /** Puts a finding in front of the user. */
   showFinding(finding: Finding): void;
+  /** Opens the dialog in which a change is prepared and shown before it is made. */
+  change(draft: Draft): void;
   /** Makes a fix's edits, and says so. */
   applyFix(fix: Fix): void;
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
+import type { Draft } from '../change/draft';
 import type { WorkspaceValue } from './context';
 import { views } from './views';
 
@@ -10,6 +11,10 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
   { keys: '/', does: 'go to a screen by name' },
   { keys: 'F8', does: 'next finding' },
   { keys: 'Shift F8', does: 'finding before' },
+  { keys: 'F2', does: 'rename: in the text the name at the caret, elsewhere the screen' },
+  { keys: 'Shift F2', does: 'in the text: put a screen in the way of the step at the caret' },
+  { keys: 'o', does: 'add a way out of the selected screen' },
+  { keys: 'Delete', does: 'outside of the text: delete the selected screen' },
   { keys: 'Ctrl Z', does: 'undo, in every view' },
   { keys: 'Ctrl Y', does: 'redo' },
   { keys: 'Ctrl Space', does: 'in the text: what could stand here' },
@@ -36,6 +41,11 @@ export function useWorkspaceKeys(workspace: WorkspaceValue, open: { openKeys(): 
         stepThroughFindings(workspace, event.shiftKey ? -1 : 1);
         return done();
       }
+      if (event.key === 'F2') {
+        const draft = draftAt(workspace, event.shiftKey);
+        if (draft) workspace.change(draft);
+        return done();
+      }
       if (event.key === 'Escape' && typing) {
         (event.target as HTMLElement).blur();
         return done();
@@ -53,12 +63,31 @@ export function useWorkspaceKeys(workspace: WorkspaceValue, open: { openKeys(): 
       if (view) workspace.address.go({ view: view.id });
       else if (event.key === '/') open.openGoTo();
       else if (event.key === '?') open.openKeys();
+      else if (event.key === 'o' && isScreen(workspace)) workspace.change({ kind: 'way', screen: workspace.address.screen! });
+      else if (event.key === 'Delete' && isScreen(workspace)) workspace.change({ kind: 'delete', screen: workspace.address.screen! });
       else return;
       done();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [workspace, open]);
+}
+
+const isScreen = ({ address, snapshot }: WorkspaceValue): boolean => snapshot.overview.screens.some((screen) => screen.label === address.screen);
+
+/** What F2 is about: the name at the caret, or with Shift the step there; outside of the text the selected screen. */
+function draftAt({ session, address, snapshot }: WorkspaceValue, between: boolean): Draft | null {
+  const { doc, selection } = session.editor;
+  const at = selection.main.head;
+  if (address.view === 'plan') {
+    if (between) return { kind: 'between', at };
+    const line = doc.lineAt(at);
+    const before = /\w*$/.exec(line.text.slice(0, at - line.from))![0];
+    const name = before + /^\w*/.exec(line.text.slice(at - line.from))![0];
+    return name === '' ? null : { kind: 'rename', at, name };
+  }
+  const screen = snapshot.overview.screens.find((one) => one.label === address.screen);
+  return screen && !between ? { kind: 'rename', at: session.nowAt(screen.at), name: screen.label.split('.').at(-1)! } : null;
 }
 
 /** Goes to the finding after, or before, the caret or the selected screen; round at the ends. */

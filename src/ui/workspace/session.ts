@@ -1,6 +1,7 @@
 import { redo, undo } from '@codemirror/commands';
 import { EditorState, type ChangeSet, type Extension, type Text, type Transaction, type TransactionSpec } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
+import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { TextEdit } from '../../core/language/edits';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
@@ -198,6 +199,20 @@ export class Session {
 
   complete(offset: number): ReturnType<Analyst['complete']> {
     return this.analyst?.complete(this.text, offset) ?? Promise.resolve(null);
+  }
+
+  /** What a change would do to the text as it is now; the text itself comes back, to be handed to `make`. */
+  async propose(request: Request): Promise<{ readonly text: string; readonly answer: Proposed } | null> {
+    const { text } = this;
+    const answer = await (this.analyst?.propose(text, request) ?? Promise.resolve(null));
+    return answer && { text, answer };
+  }
+
+  /** Makes edits that were computed on a text, all as one step of undo. Returns false where the text is another one by now. */
+  make(edits: readonly TextEdit[], text: string): boolean {
+    if (this.text !== text) return false;
+    this.dispatch({ changes: edits.map(({ from, to, insert }) => ({ from, to, insert })), userEvent: 'input.change' });
+    return true;
   }
 
   /** Lays the text out. Returns false where it has syntax errors. */

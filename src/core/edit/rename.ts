@@ -1,0 +1,60 @@
+import { applyEdits, type TextEdit } from '../language/edits';
+import { parse } from '../language/parse';
+import { references, symbolAt, type Reference, type Symbol } from '../plan/references';
+import { resolve } from '../plan/resolve';
+import type { Plan } from '../plan/model';
+
+/** A name with all its uses, in the order of the text. */
+export interface Renameable {
+  readonly symbol: Symbol;
+  readonly name: string;
+  readonly uses: readonly Reference[];
+}
+
+/** A rename that can be made, or in one sentence why it cannot. */
+export type Rename = { readonly edits: readonly TextEdit[] } | { readonly refusal: string };
+
+/** What can be renamed at an offset; null where nothing is named that the plan declares. */
+export function renameableAt(plan: Plan, offset: number): Renameable | null {
+  const all = references(plan);
+  const here = symbolAt(all, offset);
+  const uses = here && all.filter((one) => one.symbol === here.symbol);
+  if (!here || !uses!.some((one) => one.declares)) return null;
+  return { symbol: here.symbol, name: plan.tree.text.slice(here.from, here.to), uses: uses! };
+}
+
+/**
+ * Gives something another name, everywhere. Refuses where afterwards any name of the plan would name something else than
+ * before, or nothing: the new text is resolved and all its references compared. Linear in the plan.
+ */
+export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: string): Rename {
+  if (!/^[A-Za-z_][A-Za-z0-9_]*$/.test(to)) return { refusal: `${to === '' ? 'Nothing' : to} is no name: letters, digits and underscores, and no digit first.` };
+  if (to === name) return { edits: [] };
+  const { text } = plan.tree;
+  const places = new Map<number, Reference[]>();
+  for (const use of uses) places.set(use.from, [...(places.get(use.from) ?? []), use]);
+  const edits = [...places.values()].map(([first, both]): TextEdit => {
+    const { from, to: end, short } = first!;
+    // `hutId` alone stands for `hutId: hutId`; where only one of the two is renamed, it is written in full.
+    if (short === 'argument' && !both) return { from, to: end, insert: `${to}: ${name}` };
+    if (short === 'value' && !both) return { from, to: end, insert: `${name}: ${to}` };
+    return { from, to: end, insert: to };
+  });
+  const before = references(plan);
+  const after = resolve(parse(applyEdits(text, edits)));
+  const renamed = new Map(before.map((one) => [one.symbol, one.symbol === symbol ? lastWord(symbol, to) : withinRenamed(one.symbol, symbol, to)]));
+  const told = (all: readonly { symbol: Symbol; declares: boolean }[]): string => all.map((one) => `${one.symbol}${one.declares ? '!' : ''}`).join('\n');
+  const expected = before.map((one) => ({ symbol: renamed.get(one.symbol)!, declares: one.declares }));
+  if (told(expected) === told(references(after)) && after.problems.length <= plan.problems.length) return { edits };
+  return { refusal: `${to} already names something there: with it some names would no longer mean what they mean now.` };
+}
+
+/** A symbol with its last word, the name, replaced; screens are known by their place, which stays. */
+const lastWord = (symbol: Symbol, to: string): Symbol => (symbol.startsWith('screen ') ? symbol : symbol.replace(/\S+$/, to));
+
+/** Options and fields carry the name of their type. */
+function withinRenamed(symbol: Symbol, renamed: Symbol, to: string): Symbol {
+  if (!renamed.startsWith('type ')) return symbol;
+  const [kind, type, name] = symbol.split(' ');
+  return (kind === 'option' || kind === 'field') && type === renamed.slice('type '.length) ? `${kind} ${to} ${name}` : symbol;
+}

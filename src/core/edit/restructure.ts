@@ -1,0 +1,66 @@
+/** Changes to a plan's screens as a whole. */
+import { indentUnit } from '../language/format';
+import type { TextEdit } from '../language/edits';
+import type { Plan, Screen } from '../plan/model';
+import { showType } from '../plan/types';
+import { sites } from '../supply/site';
+import { appendToBlock } from './body';
+import { createScreen } from './screens';
+
+/** The lines of a screen, with the comments directly above it, and the line break behind. */
+function linesOf(text: string, screen: Screen): { from: number; to: number } {
+  let from = text.lastIndexOf('\n', screen.node.from - 1) + 1;
+  for (;;) {
+    const before = text.lastIndexOf('\n', from - 2) + 1;
+    if (from === 0 || !/^[ \t]*#/.test(text.slice(before, from))) break;
+    from = before;
+  }
+  const rest = /^[ \t]*(#[^\n]*)?(\n|$)/.exec(text.slice(screen.node.to));
+  return { from: text.slice(from, screen.node.from).trim() === '' || /^\s*#/.test(text.slice(from)) ? from : screen.node.from, to: screen.node.to + (rest?.[0].length ?? 0) };
+}
+
+/** Takes a screen out. What leads to it is left as it is: each such place then has a finding. */
+export function deleteScreen({ tree: { text } }: Plan, screen: Screen): TextEdit[] {
+  const { from, to } = linesOf(text, screen);
+  // One of the blank lines around it goes, too.
+  const blank = /^[ \t]*\n/.exec(text.slice(to));
+  return [{ from, to: to + (blank && /\n[ \t]*\n$/.test(text.slice(0, from)) ? blank[0].length : 0), insert: '' }];
+}
+
+/**
+ * Moves a screen, with its comments, to the end of a module, or out of all modules to the end of the plan. References that
+ * name its old module follow.
+ */
+export function moveToModule(plan: Plan, screen: Screen, module: string | null): TextEdit[] {
+  const { text } = plan.tree;
+  const own = linesOf(text, screen);
+  const block = plan.modules.find((one) => one.name === module)?.node.body ?? null;
+  const indent = /^[ \t]*/.exec(text.slice(own.from))![0];
+  const lines = text.slice(own.from, own.to).trimEnd().split('\n').map((line) => (line.startsWith(indent) ? line.slice(indent.length) : line));
+  const added = block
+    ? appendToBlock(text, block, [...(block.items.length > 0 ? [''] : []), ...lines])
+    : { from: text.trimEnd().length, to: text.length, insert: `\n\n${lines.join('\n')}\n` };
+  const references = sites(plan).filter(({ call }) => call.target === screen && call.reference.module).map(({ call }): TextEdit => {
+    const { from, to } = call.reference.module!;
+    // The dot goes with the module's name where the screen is in none.
+    return module === null ? { from, to: call.reference.name.from, insert: '' } : { from, to, insert: module };
+  }).filter((edit) => edit.from < own.from || edit.from >= own.to);
+  return [...deleteScreen(plan, screen), added, ...references];
+}
+
+/** Puts a new screen in the way of a step: the step opens it, with what it handed over, and it opens what the step opened. */
+export function putBetween(plan: Plan, offset: number, name: string): TextEdit[] | null {
+  const found = sites(plan).find(({ call }) => call.target && call.reference.from <= offset && offset <= call.reference.to);
+  const target = found?.call.target;
+  if (!found || !target) return null;
+  const { call, site } = found;
+  const given = target.parameters.filter((parameter) => call.arguments.some((argument) => argument.name.text === parameter.name));
+  const from = site.kind === 'transition' ? site.transition.screen : target;
+  const created = createScreen(plan.tree.text, name, from, given.map((parameter) => ({ name: parameter.name, type: showType(parameter.type) })));
+  const list = given.length > 0 ? `(${given.map((parameter) => parameter.name).join(', ')})` : '';
+  const line = `on "Continue" push ${target.label}${list}`;
+  const close = created.insert.lastIndexOf('}');
+  const indent = /[ \t]*$/.exec(created.insert.slice(0, close))![0];
+  const inner = `${created.insert.slice(0, close - indent.length).trimEnd()}\n${indent}${indentUnit}${line}\n${indent}`;
+  return [{ from: call.reference.from, to: call.reference.to, insert: name }, { ...created, insert: inner + created.insert.slice(close) }];
+}

@@ -1,0 +1,153 @@
+import type { TextEdit } from '../language/edits';
+import { indentUnit } from '../language/format';
+import type { Parameter, Plan, Screen } from '../plan/model';
+import { assignable, required, showType, type Type } from '../plan/types';
+import { resolveTypes } from '../plan/resolve-types';
+import { parse } from '../language/parse';
+import { likelyValue } from '../supply/fitting';
+import { scopeOf } from '../supply/site';
+import { holds, type Supply, type WayIn } from '../supply/supply';
+import { writeArgument, writeHeld } from './arguments';
+import { prependToScreen } from './body';
+import { freeName } from './transitions';
+
+/** One argument as a screen is to take it. */
+export interface WantedParameter {
+  /** What it is called now; null for one that is new. */
+  readonly was: string | null;
+  readonly name: string;
+  /** As the language writes it, `?` included. */
+  readonly type: string;
+  /** A literal as written; null for none. */
+  readonly initial: string | null;
+}
+
+/** A place that has to follow, and what is proposed for it. */
+export interface Follower {
+  readonly at: number;
+  /** What is done there, in words; null where nothing fits, and somebody has to look. */
+  readonly proposal: string | null;
+}
+
+/**
+ * Changes which arguments a screen takes, and lets every way in follow: an argument that is gone is no longer given; one that
+ * is new and required is given the value there that is most likely meant, and where there is none, the screen is made to hold
+ * one. Names are changed by `rename`, not here.
+ */
+export function changeSignature(plan: Plan, supply: Supply, screen: Screen, wanted: readonly WantedParameter[]): { edits: TextEdit[]; followers: Follower[] } {
+  const edits: TextEdit[] = [...declare(plan, screen, wanted)];
+  const followers: Follower[] = [];
+  const kept = new Set(wanted.flatMap((one) => one.was ?? []));
+  const gone = screen.parameters.filter((parameter) => !kept.has(parameter.name));
+  const types = typesOf(plan, wanted);
+  for (const wayIn of supply.waysIn) {
+    if (wayIn.target !== screen) continue;
+    const said: string[] = [];
+    let open = false;
+    // The arguments as they are to be, by name; those of names that the screen never took stay as they are.
+    const given = new Map(wayIn.call.arguments.map((one) => [one.name.text, plan.tree.text.slice(one.from, one.to)]));
+    for (const { name } of gone) if (given.delete(name)) said.push(`${name} is no longer given`);
+    wanted.forEach((one, index) => {
+      const type = types[index]!;
+      const before = screen.parameters.find((parameter) => parameter.name === one.was);
+      if (before) {
+        const cell = wayIn.cells.find(({ parameter }) => parameter === before);
+        // What did not fit before is a finding already, and not what is being changed.
+        if (!cell?.argument || !cell.type || !holds(cell.status) || assignable(cell.type, type)) return;
+        const best = likelyValue(scopeOf(wayIn.site, plan), { name: one.name, type })?.path ?? null;
+        if (best) given.set(one.name, writeArgument(one.name, best));
+        open ||= best === null;
+        said.push(best ? `${one.name} becomes ${best}` : `${one.name} no longer fits`);
+        return;
+      }
+      if (one.initial !== null || type.kind === 'optional') return;
+      const proposed = propose(plan, wayIn, one.name, type);
+      if (proposed) {
+        edits.push(...proposed.edits);
+        given.set(one.name, writeArgument(one.name, proposed.value));
+      }
+      open ||= proposed === null;
+      said.push(!proposed ? `nothing there can be ${one.name}` : `${one.name} is given ${proposed.value}${proposed.edits.length > 0 ? ', which it then holds' : ''}`);
+    });
+    if (said.length === 0) continue;
+    edits.push(...rewriteList(wayIn, [...given.values()]));
+    followers.push({ at: wayIn.call.reference.from, proposal: open ? null : said.join('; ') });
+  }
+  return { edits: mergeAtSamePlace(edits), followers };
+}
+
+/** The edit that gives a call these arguments, if they are not those that it has. */
+function rewriteList({ call: { list, reference } }: WayIn, given: readonly string[]): TextEdit[] {
+  const insert = given.length === 0 ? '' : `(${given.join(', ')})`;
+  if (!list) return insert === '' ? [] : [{ from: reference.to, to: reference.to, insert }];
+  return [{ from: list.from, to: list.to, insert }];
+}
+
+/** The `takes` of the screen: what stays is changed where it stands, what is gone taken out, what is new added behind. */
+function declare({ tree: { text } }: Plan, screen: Screen, wanted: readonly WantedParameter[]): TextEdit[] {
+  const current = (parameter: Parameter): string => text.slice(parameter.node.from, parameter.node.to);
+  const typeText = ({ node }: Parameter): string => (node.type ? text.slice(node.type.from, node.type.to) : '');
+  const written = (one: WantedParameter): string => {
+    const before = screen.parameters.find((each) => each.name === one.was);
+    // A sample of another type would not fit.
+    const sample = before && one.type === typeText(before) ? /\ssample\s.*$/s.exec(current(before))?.[0] ?? '' : '';
+    return `${one.name}: ${one.type}${one.initial === null ? '' : ` = ${one.initial}`}${sample}`;
+  };
+  const same = wanted.length === screen.parameters.length && wanted.every((one) => one.was !== null);
+  if (same) {
+    // Only order and types change: each place takes what now stands there in the order.
+    return screen.parameters.flatMap((parameter, index): TextEdit[] => {
+      const one = wanted[index]!;
+      const insert = written(one);
+      return insert === current(parameter) ? [] : [{ from: parameter.node.from, to: parameter.node.to, insert }];
+    });
+  }
+  const statements = (screen.node.body?.items ?? []).filter((member) => member.kind === 'takes');
+  const lines = wanted.map((one) => `takes ${written(one)}`);
+  const [first, ...rest] = statements;
+  const outs = rest.map((statement): TextEdit => ({ from: lineStart(text, statement.from), to: lineEnd(text, statement.to), insert: '' }));
+  if (!first) return lines.length === 0 ? [] : [prependToScreen(text, screen.node, lines.join(`\n${indentOf(text, screen.node.from)}${indentUnit}`))];
+  if (lines.length === 0) return [{ from: lineStart(text, first.from), to: lineEnd(text, first.to), insert: '' }, ...outs];
+  return [{ from: first.from, to: first.to, insert: lines.join(`\n${indentOf(text, first.from)}`) }, ...outs];
+}
+
+const lineStart = (text: string, offset: number): number => {
+  const start = text.lastIndexOf('\n', offset - 1) + 1;
+  return text.slice(start, offset).trim() === '' ? start : offset;
+};
+const lineEnd = (text: string, offset: number): number => offset + (/^[ \t]*\n/.exec(text.slice(offset))?.[0].length ?? 0);
+const indentOf = (text: string, offset: number): string => /^[ \t]*/.exec(text.slice(text.lastIndexOf('\n', offset - 1) + 1))![0];
+
+/** The wanted types, resolved against those that the plan declares. */
+function typesOf(plan: Plan, wanted: readonly WantedParameter[]): Type[] {
+  const [screen] = parse(`screen a {\n${wanted.map((one, index) => `takes p${index}: ${one.type}`).join('\n')}\n}`).declarations;
+  const nodes = screen?.kind === 'screen' ? (screen.body?.items ?? []).flatMap((member) => (member.kind === 'takes' ? member.parameters : [])) : [];
+  const table = resolveTypes(plan.tree, () => undefined);
+  return wanted.map((_one, index) => table.resolve(nodes.find((node) => node.name.text === `p${index}`)?.type ?? null));
+}
+
+function propose(plan: Plan, { site, target }: WayIn, name: string, type: Type): { value: string; edits: TextEdit[] } | null {
+  const scope = scopeOf(site, plan);
+  const best = likelyValue(scope, { name, type });
+  if (best) return { value: best.path, edits: [] };
+  if (site.kind !== 'transition') return null;
+  const held = freeName(name, target.name, new Set(scope.layers.flat().map((one) => one.name)));
+  const { screen } = site.transition;
+  return { value: held, edits: [prependToScreen(plan.tree.text, screen.node, writeHeld({ name: held, type: required(type) }))] };
+}
+
+/** Two ways in on one screen may want it to hold the same value: once is enough. */
+function mergeAtSamePlace(edits: readonly TextEdit[]): TextEdit[] {
+  const seen = new Set<string>();
+  return edits.filter(({ from, to, insert }) => {
+    const key = `${from} ${to} ${insert}`;
+    const known = from === to && insert.startsWith('has ') && seen.has(key);
+    seen.add(key);
+    return !known;
+  });
+}
+
+/** The arguments of a screen as they are, to begin from. */
+export const currentSignature = ({ tree: { text } }: Plan, screen: Screen): WantedParameter[] => screen.parameters.map(({ name, type, initial, node }) => ({
+  was: name, name, type: node.type ? text.slice(node.type.from, node.type.to) : showType(type), initial: initial ? text.slice(initial.from, initial.to) : null,
+}));

@@ -1,0 +1,15 @@
+import type { Request } from '../../core/edit/propose';
+
+/** A change that somebody has begun: what it is about; the rest is filled in in the dialog. Offsets are those of the text as it is now. */
+export type Draft =
+  | { readonly kind: 'rename'; readonly at: number; readonly name: string }
+  | { readonly kind: 'delete' | 'start' | 'move' | 'way' | 'signature'; readonly screen: string }
+  | { readonly kind: 'between'; readonly at: number }
+  | { readonly kind: 'list'; readonly module: string | null };
+
+/** What a dialog is called, and its button. */
+export const words: Readonly<Record<Request['kind'], readonly [title: string, button: string]>> = {
+  rename: ['Rename', 'Rename everywhere'], delete: ['Delete a screen', 'Delete it'], start: ['Start with another screen', 'Start with it'],
+  move: ['Move a screen', 'Move it'], way: ['Add a way out', 'Add it'], signature: ['Change the arguments', 'Change them'],
+  between: ['Put a screen between', 'Put it there'], list: ['Add many screens', 'Add them'],
+};
