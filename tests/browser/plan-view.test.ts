@@ -154,3 +154,22 @@ describe('the address', () => {
     await app.until(async () => (await app.driver.findElements(By.css('dialog[open]'))).length === 0, 'the dialog stays');
   });
 });
+
+test('F12 goes to a declaration, Shift F12 puts a caret in every use, blocks fold', async () => {
+  const { id } = await app.create({ text: 'start b\nscreen b "B" {\n  on "A" push b\n}\n\nscreen a "A" {\n  on "B" push b\n}' });
+  await app.openPlan(id);
+  await app.caretToEnd();
+  await app.type(Key.ARROW_UP, Key.END);
+  await app.untilText('.cm-activeLine', 'on "B" push b');
+  await app.type(Key.F12);
+  await app.untilText('.cm-activeLine', 'screen b "B" {');
+  await app.chord(Key.SHIFT, Key.F12);
+  await app.until(async () => (await app.driver.findElements(By.css('.cm-selectionBackground'))).length >= 4, 'the uses are not selected');
+  await app.type('cc');
+  await app.untilStored(id, 'start cc\nscreen cc "B" {\n  on "A" push cc\n}\n\nscreen a "A" {\n  on "B" push cc\n}');
+  // The gutter holds one more mark, unseen, for its width.
+  for (const mark of await app.driver.findElements(By.css('.cm-foldGutter .cm-gutterElement span[title]'))) {
+    if (await mark.isDisplayed()) await mark.click();
+  }
+  await app.find('.cm-foldPlaceholder');
+});

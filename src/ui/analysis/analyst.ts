@@ -1,4 +1,5 @@
 import type { Completions } from '../../core/assist/complete';
+import type { Description } from '../../core/assist/describe';
 import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
@@ -59,6 +60,12 @@ export class Analyst {
   async format(text: string): Promise<string | null> {
     const answer = await this.ask((id) => ({ kind: 'format', id, text }));
     return answer.kind === 'format' ? answer.text : null;
+  }
+
+  /** What is known of the name at an offset. */
+  async describe(text: string, offset: number): Promise<Description | null> {
+    const answer = await this.ask((id) => ({ kind: 'describe', id, text, offset }));
+    return answer.kind === 'describe' ? answer.description : null;
   }
 
   /** What a change would do to a text. */

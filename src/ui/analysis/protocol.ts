@@ -1,4 +1,5 @@
 import type { Completions } from '../../core/assist/complete';
+import type { Description } from '../../core/assist/describe';
 import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { SupplyTable } from '../../core/report/supply-table';
@@ -21,7 +22,8 @@ export type Question =
   | { readonly kind: 'watch'; readonly watched: Watched }
   | { readonly kind: 'complete'; readonly id: number; readonly text: string; readonly offset: number }
   | { readonly kind: 'format'; readonly id: number; readonly text: string }
-  | { readonly kind: 'propose'; readonly id: number; readonly text: string; readonly request: Request };
+  | { readonly kind: 'propose'; readonly id: number; readonly text: string; readonly request: Request }
+  | { readonly kind: 'describe'; readonly id: number; readonly text: string; readonly offset: number };
 
 export type Answer =
   /** Comes first, since it stands beside what is being typed; the rest follows. */
@@ -31,4 +33,5 @@ export type Answer =
   | { readonly kind: 'complete'; readonly id: number; readonly completions: Completions | null }
   /** Null where the text has syntax errors. */
   | { readonly kind: 'format'; readonly id: number; readonly text: string | null }
-  | { readonly kind: 'propose'; readonly id: number; readonly answer: Proposed };
+  | { readonly kind: 'propose'; readonly id: number; readonly answer: Proposed }
+  | { readonly kind: 'describe'; readonly id: number; readonly description: Description | null };

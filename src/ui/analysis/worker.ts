@@ -1,5 +1,6 @@
 /** The worker in which every plan is analysed, so that typing never waits. */
 import { complete } from '../../core/assist/complete';
+import { describe } from '../../core/assist/describe';
 import { checkTree, type Check } from '../../core/check';
 import { propose } from '../../core/edit/propose';
 import { IncrementalParser } from '../../core/language/incremental';
@@ -81,6 +82,9 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
     }
     case 'complete':
       answer({ kind: 'complete', id: data.id, completions: complete(checked(data.text), data.offset) });
+      break;
+    case 'describe':
+      answer({ kind: 'describe', id: data.id, description: describe(checked(data.text), data.offset, watched.variant) });
       break;
     case 'propose':
       answer({ kind: 'propose', id: data.id, answer: propose(checked(data.text), data.request) });

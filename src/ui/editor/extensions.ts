@@ -3,13 +3,15 @@ import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { bracketMatching, indentOnInput, indentUnit } from '@codemirror/language';
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search';
 import { EditorState, type Extension } from '@codemirror/state';
-import { drawSelection, EditorView, highlightActiveLine, highlightActiveLineGutter, keymap, lineNumbers } from '@codemirror/view';
+import { drawSelection, EditorView, highlightActiveLine, highlightActiveLineGutter, keymap, lineNumbers, rectangularSelection } from '@codemirror/view';
 import { indentUnit as unit } from '../../core/language/format';
 import type { Session } from '../workspace/session';
 import { completionFrom } from './completion';
 import { findingMarks } from './findings';
+import { folding } from './folding';
 import { andanteLanguage } from './language';
 import { marginGutter } from './margin';
+import { nameTools } from './names';
 import { marginField, overviewField } from './overview-effect';
 
 /** Everything that the editor of a plan is made of. */
@@ -21,6 +23,7 @@ export const editorExtensions = (session: Session): Extension => [
   highlightActiveLineGutter(),
   history(),
   drawSelection(),
+  rectangularSelection(),
   indentOnInput(),
   bracketMatching(),
   closeBrackets(),
@@ -30,7 +33,9 @@ export const editorExtensions = (session: Session): Extension => [
   overviewField,
   marginField,
   andanteLanguage,
+  folding,
   findingMarks(session),
+  nameTools(session),
   marginGutter,
   completionFrom(session),
   // Tab is not bound: it moves on to the next control, as everywhere on the page; Mod-] and Mod-[ indent.

@@ -201,6 +201,13 @@ export class Session {
     return this.analyst?.complete(this.text, offset) ?? Promise.resolve(null);
   }
 
+  /** What is known of the name at an offset; null where the text has changed by the time it is known. */
+  async describe(offset: number): ReturnType<Analyst['describe']> {
+    const { text } = this;
+    const found = await (this.analyst?.describe(text, offset) ?? Promise.resolve(null));
+    return this.text === text ? found : null;
+  }
+
   /** What a change would do to the text as it is now; the text itself comes back, to be handed to `make`. */
   async propose(request: Request): Promise<{ readonly text: string; readonly answer: Proposed } | null> {
     const { text } = this;

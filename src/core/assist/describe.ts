@@ -1,0 +1,65 @@
+/** What is known of the name at a place of the text: for hovering, going to its declaration, and all its uses. */
+import type { Check } from '../check';
+import type { Range } from '../language/range';
+import type { Screen } from '../plan/model';
+import { references, symbolAt, type Reference } from '../plan/references';
+import { indexWays } from '../report/way-index';
+import { reachOf } from '../report/variant';
+
+export interface Description {
+  /** The name itself, where it was asked for. */
+  readonly range: Range;
+  readonly name: string;
+  /** The line on which it is declared, and where that is; null where it is declared nowhere. */
+  readonly declaration: string | null;
+  readonly at: number | null;
+  /** Its doc comment; null where it has none. */
+  readonly doc: string | null;
+  /** What there is to say of it, a sentence each. */
+  readonly facts: readonly string[];
+  /** Every place that names it, its declaration included, in the order of the text. */
+  readonly uses: readonly Range[];
+}
+
+/** Describes the name at an offset of the text that was checked, in one variant; null where nothing is named. Linear in the plan. */
+export function describe(check: Check, offset: number, variant: string | null = null): Description | null {
+  const { plan, text } = check;
+  const all = references(plan);
+  const here = symbolAt(all, offset);
+  if (!here) return null;
+  const uses = all.filter((one) => one.symbol === here.symbol);
+  const declared = uses.find((one) => one.declares) ?? null;
+  const [kind, index] = here.symbol.split(' ');
+  const screen = kind === 'screen' ? plan.screens[Number(index)] ?? null : null;
+  const places = new Set(uses.filter((one) => !one.declares).map((one) => one.from)).size;
+  return {
+    range: { from: here.from, to: here.to }, name: text.slice(here.from, here.to),
+    declaration: declared && lineAt(text, declared.from), at: declared?.from ?? null,
+    doc: screen?.node.doc ?? docOf(check, declared),
+    facts: [...(screen ? factsOf(check, screen, variant) : []), `${places === 0 ? 'Named nowhere else' : places === 1 ? 'Named in one other place' : `Named in ${places} other places`}.`],
+    uses: uses.map(({ from, to }) => ({ from, to })),
+  };
+}
+
+function lineAt(text: string, offset: number): string {
+  const end = text.indexOf('\n', offset);
+  return text.slice(text.lastIndexOf('\n', offset - 1) + 1, end < 0 ? text.length : end).trim().replace(/\s*\{$/, '');
+}
+
+/** The doc comment of the declaration that a name stands in. */
+function docOf({ plan }: Check, declared: Reference | null): string | null {
+  const node = declared && plan.tree.declarations.find((one) => one.from <= declared.from && declared.to <= one.to);
+  return node && 'doc' in node && 'name' in node && node.name?.from === declared.from ? node.doc : null;
+}
+
+function factsOf(check: Check, screen: Screen, variant: string | null): string[] {
+  const { reachable, taps, fromOutside } = reachOf(check, variant).verdicts[screen.index]!;
+  const ways = indexWays(check).into[screen.index]!.length;
+  const out = screen.transitions.length;
+  const found = check.findings.filter((finding) => finding.subject === screen.label).length;
+  return [
+    reachable === 'no' ? 'Stranded: no walk gets there.' : taps === null ? 'Whether it is reached is undecided.'
+      : taps === 0 ? 'A cold start shows it.' : `${taps} ${taps === 1 ? 'tap' : 'taps'} from ${fromOutside ? 'outside' : 'a cold start'}.`,
+    `${ways === 1 ? '1 way in' : `${ways} ways in`}, ${out === 1 ? '1 way out' : `${out} ways out`}${found > 0 ? `, ${found === 1 ? '1 finding' : `${found} findings`}` : ''}.`,
+  ];
+}
