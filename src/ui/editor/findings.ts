@@ -34,7 +34,7 @@ const decorations = StateField.define<DecorationSet>({
 });
 
 /** The findings at an offset of the text as it is now. */
-function findingsAt(state: EditorView['state'], at: number): Finding[] {
+export function findingsAt(state: EditorView['state'], at: number): Finding[] {
   const analysed = state.field(overviewField);
   if (!analysed) return [];
   return analysed.value.findings.filter(({ range }) => mapped(analysed, range.from) <= at && at <= mapped(analysed, range.to));

@@ -1,6 +1,7 @@
 import { EditorSelection, Prec, type Extension } from '@codemirror/state';
 import { EditorView, hoverTooltip, keymap } from '@codemirror/view';
 import type { Description } from '../../core/assist/describe';
+import { findingsAt } from './findings';
 import type { Session } from '../workspace/session';
 
 /** How many uses become carets; with more, typing into all of them is rename's business. */
@@ -21,7 +22,9 @@ export const nameTools = (session: Session): Extension => {
     view.dispatch({ selection: EditorSelection.create(places.map(({ from, to }) => EditorSelection.range(from, to)), main), userEvent: 'select' });
   };
   return [
-    hoverTooltip(async (_view, at) => {
+    hoverTooltip(async (view, at) => {
+      // Findings have a tip of their own, with buttons: nothing is to move while somebody aims at them.
+      if (findingsAt(view.state, at).length > 0) return null;
       const found = await session.describe(at);
       return found && { pos: found.range.from, end: found.range.to, above: true, create: () => ({ dom: tip(found) }) };
     }, { hoverTime: 500 }),
