@@ -94,6 +94,16 @@ describe('screens', () => {
   });
 });
 
+test('a literal that is handed over becomes a value that the screen holds, wherever the screen repeats it', () => {
+  const fixed = plan.replace('push hut(hutId: first)\n', 'push hut(hutId: 12)\n    on "Same" push hut(hutId: 12)\n    on "Other" push hut(hutId: 13)\n');
+  const at = fixed.indexOf('12)');
+  expect(after(fixed, { kind: 'extract', at, name: 'best' })).toContain(
+    '    has best: HutId\n    on "Hut" push hut(hutId: best)\n    on "Same" push hut(hutId: best)\n    on "Other" push hut(hutId: 13)\n');
+  expect(made(fixed, { kind: 'extract', at, name: 'hutId' }).lines.at(-1)!.after).toContain('push hut(hutId)');
+  expect(refused(fixed, { kind: 'extract', at, name: 'first' })).toBe('list has first already.');
+  expect(refused(fixed, { kind: 'extract', at: 0, name: 'x' })).toBe('No literal that is handed over stands here.');
+});
+
 describe('a signature', () => {
   const signature = (screen: string, text = plan) => {
     const result = check(text);

@@ -7,7 +7,7 @@ import { countAll, type Counts } from '../report/counts';
 import { plain } from '../rules/message';
 import { addListed, understandList, type ListedScreen } from './add-many';
 import { rename, renameableAt } from './rename';
-import { deleteScreen, moveToModule, putBetween } from './restructure';
+import { deleteScreen, extractLiteral, moveToModule, putBetween } from './restructure';
 import { setStart } from './screens';
 import { changeSignature, type WantedParameter } from './signature';
 import { addTransition } from './transitions';
@@ -20,7 +20,7 @@ export type Request =
   /** A null module is none. */
   | { readonly kind: 'move'; readonly screen: string; readonly module: string | null }
   | { readonly kind: 'way'; readonly from: string; readonly to: string }
-  | { readonly kind: 'between'; readonly at: number; readonly name: string }
+  | { readonly kind: 'between' | 'extract'; readonly at: number; readonly name: string }
   | { readonly kind: 'list'; readonly list: string; readonly module: string | null }
   | { readonly kind: 'signature'; readonly screen: string; readonly wanted: readonly WantedParameter[] };
 
@@ -84,6 +84,13 @@ export function propose(now: Check, request: Request): Answer {
       if (plan.screens.some((screen) => screen.name === request.name)) return { refusal: `There is a screen ${request.name} already.` };
       const edits = putBetween(plan, request.at, request.name);
       return edits ? proposal(now, edits) : { refusal: 'No step that opens a screen stands here.' };
+    }
+    case 'extract': {
+      if (!/^[A-Za-z_]\w*$/.test(request.name)) return { refusal: 'Give the value a name: letters, digits and underscores, and no digit first.' };
+      const around = plan.screens.find((screen) => screen.node.from <= request.at && request.at <= screen.node.to);
+      if (around && [...around.parameters, ...around.holds].some((one) => one.name === request.name)) return { refusal: `${around.label} has ${request.name} already.` };
+      const edits = extractLiteral(plan, request.at, request.name);
+      return edits ? proposal(now, edits) : { refusal: 'No literal that is handed over stands here.' };
     }
     case 'list': {
       const listed = understandList(plan, request.list);

@@ -1,10 +1,13 @@
 /** Changes to a plan's screens as a whole. */
 import { indentUnit } from '../language/format';
 import type { TextEdit } from '../language/edits';
+import { isLiteral } from '../plan/literals';
 import type { Plan, Screen } from '../plan/model';
-import { showType } from '../plan/types';
+import { required, sameType, showType } from '../plan/types';
 import { sites } from '../supply/site';
-import { appendToBlock } from './body';
+import { showValue } from '../supply/supply';
+import { writeArgument, writeHeld } from './arguments';
+import { appendToBlock, prependToScreen } from './body';
 import { createScreen } from './screens';
 
 /** The lines of a screen, with the comments directly above it, and the line break behind. */
@@ -63,4 +66,23 @@ export function putBetween(plan: Plan, offset: number, name: string): TextEdit[]
   const indent = /[ \t]*$/.exec(created.insert.slice(0, close))![0];
   const inner = `${created.insert.slice(0, close - indent.length).trimEnd()}\n${indent}${indentUnit}${line}\n${indent}`;
   return [{ from: call.reference.from, to: call.reference.to, insert: name }, { ...created, insert: inner + created.insert.slice(close) }];
+}
+
+/**
+ * Lets a screen hold the value of a literal that its transitions hand over: the literal at an offset becomes a name, and so does
+ * every equal one that the screen hands over for an argument of the same type. Null where no such literal stands there.
+ */
+export function extractLiteral(plan: Plan, offset: number, name: string): TextEdit[] | null {
+  const given = sites(plan).flatMap(({ site, call }) => (site.kind !== 'transition' || !call.target ? [] : call.arguments.flatMap((argument) => {
+    const parameter = call.target!.parameters.find((one) => one.name === argument.name.text);
+    return parameter && argument.value && isLiteral(argument.value) ? [{ screen: site.transition.screen, argument, value: argument.value, parameter }] : [];
+  })));
+  const here = given.find(({ value }) => value.from <= offset && offset <= value.to);
+  if (!here) return null;
+  const type = required(here.parameter.type);
+  const same = given.filter(({ screen, value, parameter }) => screen === here.screen && showValue(value) === showValue(here.value) && sameType(required(parameter.type), type));
+  return [
+    prependToScreen(plan.tree.text, here.screen.node, writeHeld({ name, type })),
+    ...same.map(({ argument }): TextEdit => ({ from: argument.from, to: argument.to, insert: writeArgument(argument.name.text, name) })),
+  ];
 }

@@ -74,7 +74,7 @@ export function ChangeDialog({ draft, onClose, onDone }: Props) {
       <form className="modal-box bg-base-100 max-w-2xl grid gap-3.5" onSubmit={submit}>
         <h2 id="change-head" className="font-semibold text-[15px] flex gap-2.5"><span className="double-bar h-[18px]" aria-hidden />{title}{subject && <span className="font-mono font-normal">{subject}</span>}</h2>
         {draft.kind === 'rename' && <label className="grid gap-1">New name<input data-first className={field} value={name} spellCheck={false} onFocus={(event) => event.target.select()} onChange={(event) => setName(event.target.value.trim())} /></label>}
-        {draft.kind === 'between' && <label className="grid gap-1">Name of the new screen<input data-first className={field} value={name} spellCheck={false} onChange={(event) => setName(event.target.value.trim())} /></label>}
+        {(draft.kind === 'between' || draft.kind === 'extract') && <label className="grid gap-1">{draft.kind === 'between' ? 'Name of the new screen' : 'Name of the value, in place of the literal'}<input data-first className={field} value={name} spellCheck={false} onChange={(event) => setName(event.target.value.trim())} /></label>}
         {draft.kind === 'way' && (
           <label className="grid gap-1">The screen that it opens
             <input data-first className={field} list="change-screens" value={name} spellCheck={false} onChange={(event) => setName(event.target.value.trim())} />
@@ -129,7 +129,8 @@ function requestOf(draft: Draft, { name, module, list, wanted }: { name: string;
     case 'start': return { kind: draft.kind, screen: draft.screen };
     case 'move': return { kind: 'move', screen: draft.screen, module: module === '' ? null : module };
     case 'way': return name === '' ? null : { kind: 'way', from: draft.screen, to: name };
-    case 'between': return name === '' ? null : { kind: 'between', at: draft.at, name };
+    case 'between':
+    case 'extract': return name === '' ? null : { kind: draft.kind, at: draft.at, name };
     case 'list': return list.trim() === '' ? null : { kind: 'list', list, module: module === '' ? null : module };
     case 'signature': return { kind: 'signature', screen: draft.screen, wanted };
   }

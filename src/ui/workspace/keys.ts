@@ -11,7 +11,7 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
   { keys: '/', does: 'go to a screen by name' },
   { keys: 'F8', does: 'next finding' },
   { keys: 'Shift F8', does: 'finding before' },
-  { keys: 'F2', does: 'rename: in the text the name at the caret, elsewhere the screen' },
+  { keys: 'F2', does: 'rename: in the text the name at the caret, elsewhere the screen; at a literal: let the screen hold it' },
   { keys: 'Shift F2', does: 'in the text: put a screen in the way of the step at the caret' },
   { keys: 'o', does: 'add a way out of the selected screen' },
   { keys: 'Delete', does: 'outside of the text: delete the selected screen' },
@@ -87,11 +87,16 @@ function draftAt({ session, address, snapshot }: WorkspaceValue, between: boolea
     const line = doc.lineAt(at);
     const before = /\w*$/.exec(line.text.slice(0, at - line.from))![0];
     const name = before + /^\w*/.exec(line.text.slice(at - line.from))![0];
-    return name === '' ? null : { kind: 'rename', at, name };
+    // A number or a text in quotation marks is no name: it can become one that the screen holds.
+    if (name === '' || /^\d/.test(name) || (isInString(line.text.slice(0, at - line.from)) && !/\{[\w.]*$/.test(line.text.slice(0, at - line.from)))) return { kind: 'extract', at };
+    return { kind: 'rename', at, name };
   }
   const screen = snapshot.overview.screens.find((one) => one.label === address.screen);
   return screen && !between ? { kind: 'rename', at: session.nowAt(screen.at), name: screen.label.split('.').at(-1)! } : null;
 }
+
+/** Whether a line's text ends within quotation marks. */
+const isInString = (before: string): boolean => (before.replace(/\\./g, '').match(/"/g) ?? []).length % 2 === 1;
 
 /** Goes to the finding after, or before, the caret or the selected screen; round at the ends. */
 function stepThroughFindings({ session, snapshot, address, shown, showFinding }: WorkspaceValue, direction: 1 | -1): void {
