@@ -3,7 +3,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
+import { parse } from '../../src/core/language/parse';
+import { toModel } from '../../src/core/model/to-model';
+import { resolve } from '../../src/core/plan/resolve';
 import { useApp } from './use-app';
+
+const verdict = 'section[aria-label=Verdict]';
 
 const app = useApp();
 const list = 'ul[aria-label=Plans]';
@@ -71,6 +76,21 @@ test('files are imported by picker and by drop; what is no plan is refused in a 
   await app.untilText('[role=status]', '2 plans imported.');
   await app.untilText(list, 'Dropped');
   await app.untilText(list, 'second');
+
+  // Files that include one another are one plan; the JSON of a plan is a plan; what lacks a part, or is no plan, is refused.
+  const main = write('main.andante', 'app "Whole"\nstart a\ninclude "part.andante"\nscreen a "A" { on "B" push b }\n');
+  await (await app.find('input[type=file]')).sendKeys(main);
+  await app.untilText('[role=alert]', 'main.andante includes part.andante, which is not among the files.');
+  await (await app.find('input[type=file]')).sendKeys(`${main}\n${write('part.andante', 'screen b "B" {}\n')}`);
+  await app.find('.cm-content');
+  await app.untilText(verdict, '2 of 2 screens can be reached');
+  await app.open('/plans');
+  const json = JSON.stringify(toModel(resolve(parse('app "From JSON"\nstart a\nscreen a "A"\n'))));
+  await (await app.find('input[type=file]')).sendKeys(write('bad.json', '{"format":1}'));
+  await app.untilText('[role=alert]', 'The JSON is not a plan of the form that Andante writes.');
+  await (await app.find('input[type=file]')).sendKeys(write('plan.json', json));
+  await app.find('.cm-content');
+  await app.untilText('header', 'From JSON');
   rmSync(folder, { recursive: true });
 });
 

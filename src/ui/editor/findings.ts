@@ -41,9 +41,11 @@ export function findingsAt(state: EditorView['state'], at: number): Finding[] {
 }
 
 /** Resting the pointer on underlined words shows what is wrong with them, and the fixes. */
-const tooltip = (session: Session): Extension => hoverTooltip((view, at) => {
+const tooltip = (session: Session): Extension => hoverTooltip(async (view, at) => {
   const found = findingsAt(view.state, at);
   if (found.length === 0) return null;
+  // The rules are many words, and not needed before somebody asks.
+  const { ruleById } = await import('../../core/rules/catalogue');
   return {
     pos: at,
     above: true,
@@ -53,7 +55,7 @@ const tooltip = (session: Session): Extension => hoverTooltip((view, at) => {
       for (const finding of found) {
         const block = document.createElement('div');
         block.className = `found-tip-item tip-${finding.severity}`;
-        block.append(messageElement(finding.summary), messageElement(finding.detail));
+        block.append(messageElement(finding.summary), messageElement(finding.detail), explanation(finding.rule, ruleById(finding.rule)?.explanation ?? ''));
         for (const fix of finding.fixes) {
           const button = document.createElement('button');
           button.type = 'button';
@@ -71,5 +73,14 @@ const tooltip = (session: Session): Extension => hoverTooltip((view, at) => {
     },
   };
 });
+
+/** Why the rule is there, folded away until somebody wants to know. */
+function explanation(rule: string, text: string): HTMLElement {
+  const details = document.createElement('details');
+  const summary = document.createElement('summary');
+  summary.textContent = rule;
+  details.append(summary, text);
+  return details;
+}
 
 export const findingMarks = (session: Session): Extension => [decorations, tooltip(session)];

@@ -25,7 +25,7 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
   { keys: 'Arrows', does: 'in Reach and Supply: to the next screen or argument in that direction' },
   { keys: '+  −  0', does: 'in Reach: larger, smaller, as it was' },
   { keys: 'Enter', does: 'in Reach and Supply: to the text' },
-  { keys: 's', does: 'in Supply: give the argument the value that fits best' },
+  { keys: 's', does: 'outside of the text: supply the value that fits best' },
   { keys: 'Esc', does: 'step out' },
   { keys: '?', does: 'these keys' },
 ];
@@ -67,6 +67,7 @@ export function useWorkspaceKeys(workspace: WorkspaceValue, open: { openKeys(): 
       else if (event.key === '/') open.openGoTo();
       else if (event.key === '?') open.openKeys();
       else if (event.key === 'o' && isScreen(workspace)) workspace.change({ kind: 'way', screen: workspace.address.screen! });
+      else if (event.key === 's' && isScreen(workspace)) supplyFirst(workspace);
       else if (event.key === 'Delete' && isScreen(workspace)) workspace.change({ kind: 'delete', screen: workspace.address.screen! });
       else return;
       done();
@@ -77,6 +78,12 @@ export function useWorkspaceKeys(workspace: WorkspaceValue, open: { openKeys(): 
 }
 
 const isScreen = ({ address, snapshot }: WorkspaceValue): boolean => snapshot.overview.screens.some((screen) => screen.label === address.screen);
+
+/** Gives the first argument that the selected screen fails to supply the value that fits best. */
+function supplyFirst({ address, snapshot, applyFix }: WorkspaceValue): void {
+  const finding = snapshot.overview.findings.find((one) => one.subject === address.screen && one.argument !== null && one.fixes.length > 0);
+  if (finding) applyFix(finding.fixes[0]!);
+}
 
 /** What F2 is about: the name at the caret, or with Shift the step there; outside of the text the selected screen. */
 function draftAt({ session, address, snapshot }: WorkspaceValue, between: boolean): Draft | null {
