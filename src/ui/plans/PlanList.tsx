@@ -39,12 +39,11 @@ export function PlanList({ initial }: { initial: PlanSummary[] }) {
   const open = (id: string): void => router.push(`/plans/${id}`);
   const make = (from: 'empty' | 'demo') => () => run(async () => open((await api.create({ from })).id));
   const importFiles = (files: Iterable<File>) => run(async () => {
-    const list = [...files];
-    let last: PlanSummary | null = null;
-    for (const plan of await readPlanFiles(list)) last = await api.create(plan);
-    if (list.length === 1 && last) return open(last.id);
+    const made: PlanSummary[] = [];
+    for (const plan of await readPlanFiles([...files])) made.push(await api.create(plan));
+    if (made.length === 1) return open(made[0]!.id);
     setPlans(await api.list());
-    setNotice({ text: `${counted(list.length, 'plan')} imported.`, isError: false });
+    setNotice({ text: `${counted(made.length, 'plan')} imported.`, isError: false });
   });
   const onDrop = (event: DragEvent): void => {
     event.preventDefault();
