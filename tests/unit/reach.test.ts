@@ -1,7 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
-import type { Plan, Screen, Transition } from '../../src/core/plan/model';
+import { parse } from '../../src/core/language/parse';
+import { resolve } from '../../src/core/plan/resolve';
+import { isIn, type Plan, type Screen, type Transition } from '../../src/core/plan/model';
+import { activeStack, type Configuration } from '../../src/core/walk/configuration';
+import { Walker } from '../../src/core/walk/walker';
 import { walkLabels, type Tap } from '../../src/core/reach/reach';
 import { planArbitrary, runs } from './plans';
 
@@ -102,5 +106,72 @@ describe('reach', () => {
     const { reach } = check('start a\nscreen a "A" { on "Call" leave "b" }\nscreen b "B" {}\n');
     expect(reach.variants[0]!.verdicts.map((verdict) => verdict.reachable)).toEqual(['yes', 'no']);
     expect(check('screen a "A" {}').reach.variants[0]!.verdicts[0]!.reachable).toBe('undecided');
+  });
+
+  test('with the whole language: what any run shows is never called stranded, and every walk can be walked', () => {
+    /** A configuration as one string, every frame of every stack included. */
+    const keyOf = ({ flags, active, stacks }: Configuration): string => `${flags.join()} ${active} ${stacks.map((stack) => {
+      const frames: string[] = [];
+      for (let frame = stack; frame; frame = frame.below) frames.push(`${frame.screen.index}${frame.modal ? 'm' : ''}${frame.putOff ? `g${frame.putOff.kind}${frame.putOff.screen.index}` : ''}`);
+      return frames.join(',');
+    }).join(';')}`;
+
+    fc.assert(fc.property(planArbitrary(4), (text) => {
+      const { plan, reach } = check(text);
+      if (!plan.start?.target) return;
+      for (const { name, verdicts } of reach.variants) {
+        if (!isIn(plan.start.target.only, name)) continue;
+        const walker = new Walker(plan, name);
+        const outside = [
+          ...plan.screens.flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
+          ...plan.entries.filter((entry) => isIn(entry.only, name)).map((entry) => ({ kind: 'entry', entry }) as const),
+        ];
+        const queue = [...walker.coldStart(), ...outside.flatMap((event) => walker.open(event))];
+        const seen = new Map(queue.map((configuration) => [keyOf(configuration), configuration]));
+        for (const configuration of seen.values()) {
+          if (seen.size > 300) break;
+          for (const event of walker.events(configuration)) for (const next of walker.after(configuration, event)) if (!seen.has(keyOf(next))) seen.set(keyOf(next), next);
+        }
+        for (const configuration of seen.values()) {
+          const { screen } = activeStack(configuration)!;
+          expect(verdicts[screen.index]!.reachable, `${screen.label} in ${name} of\n${text}`).not.toBe('no');
+        }
+        verdicts.forEach(({ walk, fromOutside }, index) => {
+          if (!walk) return;
+          // A condition in quotes may go either way: all configurations that can follow are followed.
+          let now = fromOutside ? [] : walker.coldStart();
+          walk.forEach((tap, at) => {
+            const next = fromOutside && at === 0 && (tap.kind === 'link' || tap.kind === 'entry') ? walker.open(tap) : now.flatMap((configuration) => walker.after(configuration, tap));
+            now = next.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
+          });
+          expect(now.some((configuration) => activeStack(configuration)!.screen.index === index)).toBe(true);
+        });
+      }
+    }), runs(150));
+  });
+
+  test('a cold start shows the same whatever was walked before', () => {
+    const plan = resolve(parse(`start s1
+screen s1 { needs lost else push s0 }
+screen s2 { needs lost else push s0 then resume or back then push s0 }
+screen s0 { needs lost else push s1 then push s0 }
+entry widget "Next stay" opens s2
+`));
+    const walker = new Walker(plan, 'app');
+    const shown = (): number[] => walker.coldStart().map((configuration) => activeStack(configuration)!.screen.index);
+    const first = shown();
+    for (let round = 0; round < 5; round++) walker.open({ kind: 'entry', entry: plan.entries[0]! });
+    expect(shown()).toEqual(first);
+  });
+
+  test('the last frame stays where what is gone back to is not there, also in an else on an empty stack', () => {
+    const { plan, reach } = check('flag ready\nstart a\nscreen a "A" { link /a under b }\nscreen b "B" { needs ready else push c then back to b }\nscreen c "C" {}\n');
+    expect(plan.screens.map((screen) => `${screen.label} ${reach.variants[0]!.verdicts[screen.index]!.reachable}`)).not.toContain('c no');
+  });
+
+  test('Back reveals the first tab’s root whatever it needs', () => {
+    const { plan, reach } = check('flag ready\nstart a\ntabs {\n  "B" b\n  "A" a\n}\nscreen a "A" {}\nscreen b "B" { needs ready else leave "Mail" }\n');
+    const { reachable, walk } = reach.variants[0]!.verdicts[plan.screens.find((screen) => screen.name === 'b')!.index]!;
+    expect([reachable, walkLabels(walk!)]).toEqual(['yes', ['Back']]);
   });
 });

@@ -35,8 +35,11 @@ class FixedPoint {
     }
     for (const menu of plan.menus) if (isIn(menu.only, variant)) for (const item of menu.items) this.runBranches(item.branches);
     for (const bar of plan.tabBars) {
-      // The tabs are shown once one of their roots is.
-      if (isIn(bar.only, variant) && bar.tabs.some((tab) => tab.call?.target && this.reached.has(tab.call.target))) for (const tab of bar.tabs) this.open(tab.call?.target);
+      // The tabs are shown once one of their roots is; the roots are then put there, and Back may reveal one whatever it needs.
+      const roots = bar.tabs.flatMap((tab) => (tab.call?.target && isIn(tab.call.target.only, variant) ? [tab.call.target] : []));
+      if (!isIn(bar.only, variant) || !roots.some((root) => this.reached.has(root))) continue;
+      this.show(roots);
+      for (const root of roots) this.open(root);
     }
     for (const entry of plan.entries) if (isIn(entry.only, variant)) this.open(entry.call?.target);
     for (const screen of plan.screens) {
@@ -80,7 +83,8 @@ class FixedPoint {
         case 'back to':
         case 'back past': {
           const at = frames.lastIndexOf(step.target!);
-          frames = frames.slice(0, at < 0 ? 0 : at + (step.kind === 'back to' ? 1 : 0));
+          // Where the screen is in no frame of the stack, the last frame stays: that may be the lowest of these.
+          frames = at < 0 ? frames.slice(0, 1) : frames.slice(0, at + (step.kind === 'back to' ? 1 : 0));
           break;
         }
         // What was put off counts as opened where it was put off.

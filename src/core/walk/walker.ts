@@ -53,6 +53,7 @@ export class Walker {
 
   /** What a cold start can show; nothing where the plan names no start that this variant has. */
   coldStart(): Configuration[] {
+    this.elses = 0;
     const start = this.plan.start?.target;
     return start && this.has(start) ? this.settle(this.arrive(this.nothing, { kind: 'reset', screen: start })) : [];
   }
