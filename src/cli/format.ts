@@ -2,7 +2,8 @@ import { realpathSync, renameSync, rmSync, statSync, writeFileSync } from 'node:
 import { format } from '../core/language/format';
 import { Lines } from '../core/language/lines';
 import { parse } from '../core/language/parse';
-import { forEachPlan, nameOf, standardInput, Unreadable } from './read';
+import { NoPlan } from '../wire/plan-file';
+import { forEachPlan, nameOf, standardInput } from './read';
 
 /** Lays plans out in place, or with `onlyCheck` names those that are not laid out. */
 export function formatFiles(files: readonly string[], onlyCheck: boolean): number {
@@ -12,7 +13,7 @@ export function formatFiles(files: readonly string[], onlyCheck: boolean): numbe
     const result = format(text, tree);
     if (result === null) {
       const { line, column } = new Lines(text).positionOf(tree.problems[0]!.from);
-      throw new Unreadable(`${nameOf(file)} cannot be laid out before it reads: ${line}:${column} ${tree.problems[0]!.message}`);
+      throw new NoPlan(`${nameOf(file)} cannot be laid out before it reads: ${line}:${column} ${tree.problems[0]!.message}`);
     }
     const changed = result !== text;
     untidy ||= changed;
@@ -37,6 +38,6 @@ function replaceFile(file: string, text: string): void {
     renameSync(beside, target);
   } catch {
     rmSync(beside, { force: true });
-    throw new Unreadable(`${file} cannot be written.`);
+    throw new NoPlan(`${file} cannot be written.`);
   }
 }

@@ -3,11 +3,9 @@ import { dirname, join } from 'node:path';
 import { expandIncludes } from '../core/language/include';
 import { writePlan } from '../core/model/write-plan';
 import { asModel, isMisfit } from '../wire/model';
+import { jsonOfText, NoPlan, textOfBytes } from '../wire/plan-file';
 import { Source } from '../core/report/source';
 import { maximumBytes } from '../core/limits';
-
-/** A plan that cannot be read; the message is one sentence for the person who called. */
-export class Unreadable extends Error {}
 
 /** The name of standard input, in calls and in messages. */
 export const standardInput = '-';
@@ -16,32 +14,19 @@ export const nameOf = (file: string): string => (file === standardInput ? 'Stand
 /**
  * Reads a plan's text from a file, or from standard input for `-`.
  *
- * @throws Unreadable where there is no such file, or it is a folder, too large, empty, or not UTF-8
+ * @throws NoPlan where there is no such file, or it is a folder, too large, empty, or not UTF-8
  */
 export function readPlan(file: string): string {
   const name = nameOf(file);
   const bytes = file === standardInput ? readInput() : readFile(file);
-  if (bytes.length > maximumBytes) throw new Unreadable(`${name} is larger than 4 MiB, the most that a plan may be.`);
-  let text: string;
-  try {
-    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    throw new Unreadable(`${name} is not UTF-8 text.`);
-  }
-  if (text.trim() === '') throw new Unreadable(`${name} is empty.`);
+  const text = textOfBytes(name, bytes);
   return /\.json$/i.test(file) ? fromJson(name, text) : text;
 }
 
 /** The text of a plan that is kept as JSON. */
 function fromJson(name: string, text: string): string {
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch {
-    throw new Unreadable(`${name} is not JSON.`);
-  }
-  const model = asModel(json);
-  if (isMisfit(model)) throw new Unreadable(`${name} is JSON, but not a plan: ${model[0]!.at} ${model[0]!.message}.`);
+  const model = asModel(jsonOfText(name, text));
+  if (isMisfit(model)) throw new NoPlan(`${name} is JSON, but not a plan: ${model[0]!.at} ${model[0]!.message}.`);
   return writePlan(model);
 }
 
@@ -49,7 +34,7 @@ function readInput(): Buffer {
   try {
     return readFileSync(0);
   } catch {
-    throw new Unreadable('Standard input cannot be read.');
+    throw new NoPlan('Standard input cannot be read.');
   }
 }
 
@@ -61,12 +46,12 @@ const reasons: Record<string, string> = {
 function readFile(file: string): Buffer {
   try {
     const { size, isDirectory } = ((stat) => ({ size: stat.size, isDirectory: stat.isDirectory() }))(statSync(file));
-    if (isDirectory) throw new Unreadable(`${file} is a folder, not a plan.`);
-    if (size > maximumBytes) throw new Unreadable(`${file} is larger than 4 MiB, the most that a plan may be.`);
+    if (isDirectory) throw new NoPlan(`${file} is a folder, not a plan.`);
+    if (size > maximumBytes) throw new NoPlan(`${file} is larger than 4 MiB, the most that a plan may be.`);
     return readFileSync(file);
   } catch (error) {
-    if (error instanceof Unreadable) throw error;
-    throw new Unreadable(`${file} ${reasons[(error as NodeJS.ErrnoException).code ?? ''] ?? 'cannot be read'}.`);
+    if (error instanceof NoPlan) throw error;
+    throw new NoPlan(`${file} ${reasons[(error as NodeJS.ErrnoException).code ?? ''] ?? 'cannot be read'}.`);
   }
 }
 
@@ -74,7 +59,7 @@ function readFile(file: string): Buffer {
 export function forEachWhole(files: readonly string[], run: (source: Source, text: string) => void): boolean {
   return forEachPlan(files, (file, text) => {
     const whole = expandIncludes(file, text, (name, by) => include(name, by === standardInput ? '.' : dirname(by), by));
-    if (whole.text.length > maximumBytes) throw new Unreadable(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
+    if (whole.text.length > maximumBytes) throw new NoPlan(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
     run(new Source(file, whole), whole.text);
   });
 }
@@ -85,7 +70,7 @@ function include(name: string, folder: string, by: string): { file: string; text
   try {
     return { file, text: readPlan(file) };
   } catch (error) {
-    if (error instanceof Unreadable) throw new Unreadable(`${error.message.slice(0, -1)}; ${nameOf(by)} includes it.`);
+    if (error instanceof NoPlan) throw new NoPlan(`${error.message.slice(0, -1)}; ${nameOf(by)} includes it.`);
     throw error;
   }
 }
@@ -97,7 +82,7 @@ export function forEachPlan(files: readonly string[], run: (file: string, text: 
     try {
       run(file, readPlan(file));
     } catch (error) {
-      if (!(error instanceof Unreadable)) throw error;
+      if (!(error instanceof NoPlan)) throw error;
       process.stderr.write(`andante: ${error.message}\n`);
       all = false;
     }

@@ -3,7 +3,6 @@ import type { Check } from '../check';
 import type { Range } from '../language/range';
 import type { Screen } from '../plan/model';
 import { references, symbolAt, type Reference } from '../plan/references';
-import { indexWays } from '../report/way-index';
 import { reachOf } from '../report/variant';
 
 export interface Description {
@@ -54,7 +53,7 @@ function docOf({ plan }: Check, declared: Reference | null): string | null {
 
 function factsOf(check: Check, screen: Screen, variant: string | null): string[] {
   const { reachable, taps, fromOutside } = reachOf(check, variant).verdicts[screen.index]!;
-  const ways = indexWays(check).into[screen.index]!.length;
+  const ways = check.supply.into[screen.index]!.length;
   const out = screen.transitions.length;
   const found = check.findings.filter((finding) => finding.subject === screen.label).length;
   return [

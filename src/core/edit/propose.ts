@@ -104,8 +104,8 @@ export function propose(now: Check, request: Request): Answer {
       const names = request.wanted.map((one) => one.name);
       const twice = names.find((name, index) => names.indexOf(name) !== index) ?? screen.holds.find((held) => names.includes(held.name))?.name;
       if (twice) return { refusal: `${screen.label} has ${twice} already.` };
-      const { edits, followers } = changeSignature(plan, supply, screen, request.wanted);
-      return proposal(now, edits, { open: followers.filter((follower) => follower.proposal === null).length });
+      const { edits, open } = changeSignature(plan, supply, screen, request.wanted);
+      return proposal(now, edits, { open });
     }
   }
 }

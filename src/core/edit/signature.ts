@@ -22,65 +22,52 @@ export interface WantedParameter {
   readonly initial: string | null;
 }
 
-/** A place that has to follow, and what is proposed for it. */
-export interface Follower {
-  readonly at: number;
-  /** What is done there, in words; null where nothing fits, and somebody has to look. */
-  readonly proposal: string | null;
-}
-
 /**
  * Changes which arguments a screen takes, and lets every way in follow: an argument that is gone is no longer given; one that
  * is new and required is given the value there that is most likely meant, and where there is none, the screen is made to hold
  * one. Names are changed by `rename`, not here.
+ *
+ * @returns the edits, and how many ways in they leave for somebody to look at, since nothing there fits
  */
-export function changeSignature(plan: Plan, supply: Supply, screen: Screen, wanted: readonly WantedParameter[]): { edits: TextEdit[]; followers: Follower[] } {
+export function changeSignature(plan: Plan, supply: Supply, screen: Screen, wanted: readonly WantedParameter[]): { edits: TextEdit[]; open: number } {
   const edits: TextEdit[] = [...declare(plan, screen, wanted)];
-  const followers: Follower[] = [];
+  let open = 0;
   const kept = new Set(wanted.flatMap((one) => one.was ?? []));
   const gone = screen.parameters.filter((parameter) => !kept.has(parameter.name));
   const types = typesOf(plan, wanted);
-  for (const wayIn of supply.waysIn) {
-    if (wayIn.target !== screen) continue;
-    const said: string[] = [];
-    let open = false;
+  for (const wayIn of supply.into[screen.index]!) {
     // The arguments as they are to be, by name; those of names that the screen never took stay as they are.
     const given = new Map(wayIn.call.arguments.map((one) => [one.name.text, plan.tree.text.slice(one.from, one.to)]));
-    for (const { name } of gone) if (given.delete(name)) said.push(`${name} is no longer given`);
+    const before = [...given.values()].join();
+    let fits = true;
+    for (const { name } of gone) given.delete(name);
     wanted.forEach((one, index) => {
       const type = types[index]!;
-      const before = screen.parameters.find((parameter) => parameter.name === one.was);
-      if (before) {
-        const cell = wayIn.cells.find(({ parameter }) => parameter === before);
+      const known = screen.parameters.find((parameter) => parameter.name === one.was);
+      if (known) {
+        const cell = wayIn.cells.find(({ parameter }) => parameter === known);
         // What did not fit before is a finding already, and not what is being changed.
         if (!cell?.argument || !cell.type || !holds(cell.status) || assignable(cell.type, type)) return;
         const best = likelyValue(scopeOf(wayIn.site, plan), { name: one.name, type })?.path ?? null;
         if (best) given.set(one.name, writeArgument(one.name, best));
-        open ||= best === null;
-        said.push(best ? `${one.name} becomes ${best}` : `${one.name} no longer fits`);
-        return;
+        fits &&= best !== null;
+      } else if (one.initial === null && type.kind !== 'optional') {
+        const proposed = propose(plan, wayIn, one.name, type);
+        edits.push(...proposed?.edits ?? []);
+        if (proposed) given.set(one.name, writeArgument(one.name, proposed.value));
+        fits &&= proposed !== null;
       }
-      if (one.initial !== null || type.kind === 'optional') return;
-      const proposed = propose(plan, wayIn, one.name, type);
-      if (proposed) {
-        edits.push(...proposed.edits);
-        given.set(one.name, writeArgument(one.name, proposed.value));
-      }
-      open ||= proposed === null;
-      said.push(!proposed ? `nothing there can be ${one.name}` : `${one.name} is given ${proposed.value}${proposed.edits.length > 0 ? ', which it then holds' : ''}`);
     });
-    if (said.length === 0) continue;
-    edits.push(...rewriteList(wayIn, [...given.values()]));
-    followers.push({ at: wayIn.call.reference.from, proposal: open ? null : said.join('; ') });
+    if (!fits) open++;
+    if ([...given.values()].join() !== before) edits.push(rewriteList(wayIn, [...given.values()]));
   }
-  return { edits: mergeAtSamePlace(edits), followers };
+  return { edits: mergeAtSamePlace(edits), open };
 }
 
-/** The edit that gives a call these arguments, if they are not those that it has. */
-function rewriteList({ call: { list, reference } }: WayIn, given: readonly string[]): TextEdit[] {
-  const insert = given.length === 0 ? '' : `(${given.join(', ')})`;
-  if (!list) return insert === '' ? [] : [{ from: reference.to, to: reference.to, insert }];
-  return [{ from: list.from, to: list.to, insert }];
+/** The edit that gives a call these arguments. */
+function rewriteList({ call: { list, reference } }: WayIn, given: readonly string[]): TextEdit {
+  const { from, to } = list ?? { from: reference.to, to: reference.to };
+  return { from, to, insert: given.length === 0 ? '' : `(${given.join(', ')})` };
 }
 
 /** The `takes` of the screen: what stays is changed where it stands, what is gone taken out, what is new added behind. */

@@ -1,7 +1,7 @@
 /** Conditions, with the usual precedence: `not` before `and` before `or`. */
 import type { Cursor } from './cursor';
-import { parseValue } from './parse-parts';
-import type { ConditionNode, Name } from './syntax';
+import { parsePath, parseValue } from './parse-parts';
+import type { ConditionNode } from './syntax';
 
 /** Reads a condition, or reports that one is missing. */
 export function parseCondition(cursor: Cursor): ConditionNode | null {
@@ -34,14 +34,9 @@ function parseOperand(cursor: Cursor): ConditionNode | null {
     const text = cursor.string('A condition')!;
     return { kind: 'maybe', text, from: text.from, to: text.to };
   }
-  const first = cursor.name('A condition: a flag, or a text in quotation marks,');
-  if (!first) return null;
-  const names: Name[] = [first];
-  while (cursor.skipSymbol('.')) {
-    const field = cursor.name('The name of a field');
-    if (!field) break;
-    names.push(field);
-  }
+  const names = parsePath(cursor, 'A condition: a flag, or a text in quotation marks,');
+  if (!names) return null;
+  const [first] = names;
   if (cursor.isSymbol('=')) {
     cursor.report(cursor.peek(), 'A condition compares with the word is, as in tier is member; “=” gives a value.', 'is');
     cursor.next();

@@ -62,15 +62,21 @@ export function parseValue(cursor: Cursor): ValueNode | null {
     cursor.next();
     return { kind: 'bool', value: token.text === 'true', from: token.from, to: token.to };
   }
-  const first = cursor.name('A value');
+  const names = parsePath(cursor, 'A value');
+  return names && { kind: 'path', names, from: token.from, to: cursor.end };
+}
+
+/** `name.field.field`; at least one name, or null where there is none. */
+export function parsePath(cursor: Cursor, expected: string): [Name, ...Name[]] | null {
+  const first = cursor.name(expected);
   if (!first) return null;
-  const names: Name[] = [first];
+  const names: [Name, ...Name[]] = [first];
   while (cursor.skipSymbol('.')) {
     const field = cursor.name('The name of a field');
     if (!field) break;
     names.push(field);
   }
-  return { kind: 'path', names, from: first.from, to: cursor.end };
+  return names;
 }
 
 /** `(name: value, name)`; a missing closing parenthesis is reported, and the list ends with its line. */

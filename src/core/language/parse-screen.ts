@@ -61,7 +61,7 @@ function parseNeeds(cursor: Cursor): NeedsNode {
     if (condition) cursor.missing('The word else and what happens instead');
     return { kind: 'needs', condition, otherwise: [], from: head.from, to: cursor.end };
   }
-  return { kind: 'needs', condition, otherwise: parseSteps(cursor).steps, from: head.from, to: cursor.end };
+  return { kind: 'needs', condition, otherwise: parseSteps(cursor), from: head.from, to: cursor.end };
 }
 
 /** `link PATTERN [under SCREEN(args), … | under nothing]` */

@@ -45,9 +45,9 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
     const condition = conditional ? parseCondition(cursor) : null;
     // A condition that does not read has been reported; its steps are not to count as if there were none.
     if (conditional && !condition && !includes(stepWords, cursor.peek().text)) return branches;
-    const { steps, sound } = parseSteps(cursor);
+    const steps = parseSteps(cursor);
     if (steps.length === 0 && !conditional) return branches;
-    const motion = sound && cursor.skipWord('motion') ? cursor.name('How the screen comes in, such as slide or none,') : null;
+    const motion = cursor.skipWord('motion') ? cursor.name('How the screen comes in, such as slide or none,') : null;
     branches.push({ condition, steps, motion, from: head.from, to: cursor.end });
     if (!cursor.isWord('otherwise')) return branches;
     const word = cursor.next();
@@ -55,15 +55,15 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
   }
 }
 
-/** Steps joined with `then`; `sound` is false where one of them could not be read. */
-export function parseSteps(cursor: Cursor): { steps: StepNode[]; sound: boolean } {
+/** Steps joined with `then`, up to one that cannot be read. */
+export function parseSteps(cursor: Cursor): StepNode[] {
   const steps: StepNode[] = [];
   do {
     const step = parseStep(cursor);
-    if (!step) return { steps, sound: false };
+    if (!step) break;
     steps.push(step);
   } while (cursor.skipWord('then'));
-  return { steps, sound: true };
+  return steps;
 }
 
 function parseStep(cursor: Cursor): StepNode | null {

@@ -1,4 +1,5 @@
 import { isIn, type Branch, type Condition, type Plan, type Screen, type Step } from '../plan/model';
+import { independentOutcomes, type Outcomes } from '../walk/conditions';
 
 /**
  * A set of screens that holds every screen which some run of a variant can show, and perhaps more: what lies beneath the
@@ -66,7 +67,7 @@ class FixedPoint {
 
   private runBranches(branches: readonly Branch[]): void {
     for (const { condition, steps } of branches) {
-      const { holds, fails } = condition ? mayBe(condition, this.values) : { holds: true, fails: false };
+      const { holds, fails } = condition ? this.outcomes(condition) : { holds: true, fails: false };
       if (holds) this.show(this.run(steps));
       if (!fails) return;
     }
@@ -109,7 +110,7 @@ class FixedPoint {
   private arrive(screen: Screen): Screen[] {
     if (!isIn(screen.only, this.variant)) return [];
     for (const { condition, otherwise } of screen.needs) {
-      const { holds, fails } = mayBe(condition, this.values);
+      const { holds, fails } = this.outcomes(condition);
       if (fails && !this.ranElse.has(screen)) {
         this.ranElse.add(screen);
         this.show(this.run(otherwise));
@@ -119,33 +120,18 @@ class FixedPoint {
     return [screen];
   }
 
+  /** What a condition can turn out to be, where each flag has any of its possible values. */
+  private outcomes(condition: Condition): Outcomes {
+    return independentOutcomes(condition, (flag, value) => {
+      const possible = this.values.get(flag.name)!;
+      return { holds: possible.has(value), fails: possible.size > 1 || !possible.has(value) };
+    });
+  }
+
   private set({ flag, value }: Extract<Step, { kind: 'sets' }>): void {
     const values = flag && this.values.get(flag.name);
     if (!values || value === null || values.has(value)) return;
     values.add(value);
     this.grown = true;
-  }
-}
-
-/** Whether a condition may hold, and whether it may fail, where each flag has any of its possible values. */
-function mayBe(condition: Condition, values: ReadonlyMap<string, ReadonlySet<string>>): { holds: boolean; fails: boolean } {
-  switch (condition.kind) {
-    case 'flag': {
-      const possible = values.get(condition.flag.name)!;
-      return { holds: possible.has(condition.value), fails: possible.size > 1 || !possible.has(condition.value) };
-    }
-    case 'not': {
-      const { holds, fails } = mayBe(condition.of, values);
-      return { holds: fails, fails: holds };
-    }
-    case 'and':
-    case 'or': {
-      const left = mayBe(condition.left, values);
-      const right = mayBe(condition.right, values);
-      return condition.kind === 'and'
-        ? { holds: left.holds && right.holds, fails: left.fails || right.fails }
-        : { holds: left.holds || right.holds, fails: left.fails && right.fails };
-    }
-    default: return { holds: true, fails: true };
   }
 }

@@ -1,5 +1,6 @@
 /** All that is shown of one screen, as plain data. */
 import type { Check } from '../check';
+import { currentSignature, type WantedParameter } from '../edit/signature';
 import type { Range } from '../language/range';
 import type { Step, Transition } from '../plan/model';
 import { showType } from '../plan/types';
@@ -8,7 +9,6 @@ import { placeOf, screenOf, stepOf, type Site } from '../supply/site';
 import { showValue, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
 import { findingsByScreen } from './overview';
 import { reachOf } from './variant';
-import { indexWays } from './way-index';
 import { brokenArguments, doubtfulArguments, toneOfWay, type WayTone } from './tone';
 
 export interface ParameterCard {
@@ -86,6 +86,8 @@ export interface ScreenDetail {
   readonly only: readonly string[] | null;
   readonly needs: readonly NeedsCard[];
   readonly parameters: readonly ParameterCard[];
+  /** The same as they are written, to begin a change of them from. */
+  readonly signature: readonly WantedParameter[];
   /** Whether the shortest walk begins with a link or an entry. */
   readonly fromOutside: boolean;
   /** The shortest walk; null where there is none. */
@@ -102,16 +104,16 @@ export function detail(check: Check, label: string | null, variant: string | nul
   const { plan, findings } = check;
   const screen = plan.screens.find((one) => one.label === label);
   if (!screen) return null;
-  const { into } = indexWays(check);
   const { walk, fromOutside } = reachOf(check, variant).verdicts[screen.index]!;
   const write = new StepWriter(check);
   return {
     index: screen.index, label: screen.label, doc: screen.node.doc, private: screen.private, shape: screen.shape, only: screen.only && [...screen.only],
     needs: screen.needs.map(({ node, otherwise }) => ({ condition: textOf(check, node.condition), at: node.from, otherwise: write.steps(otherwise) })),
     parameters: screen.parameters.map(({ name, type, initial }) => ({ name, type: showType(type), initial: initial && showValue(initial) })),
+    signature: currentSignature(plan, screen),
     fromOutside,
     walk: walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows.index })) ?? null,
-    waysIn: into[screen.index]!.map(wayInCard),
+    waysIn: check.supply.into[screen.index]!.map(wayInCard),
     waysOut: screen.transitions.map((transition) => wayOutCard(check, transition, write)),
     links: screen.links.map((link) => ({ pattern: link.pattern, at: link.node.from })),
     findings: findingsByScreen(plan.screens, findings)[screen.index]!,
@@ -171,7 +173,7 @@ class StepWriter {
       case 'back to':
       case 'back past': return { ...nothing, opens: true, target: step.target?.index ?? null, name: step.target?.label ?? '' };
       default: {
-        const wayIn = indexWays(this.check).byStep.get(step);
+        const wayIn = this.check.supply.byStep.get(step);
         return {
           ...nothing, opens: true, target: step.call?.target?.index ?? null, name: textOf(this.check, step.call?.reference ?? null),
           broken: wayIn ? brokenArguments(wayIn) : [], doubtful: wayIn ? doubtfulArguments(wayIn) : [],

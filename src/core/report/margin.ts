@@ -4,7 +4,6 @@ import { isIn, mayBeLeftOut, openings, type Screen, type Step, type Transition }
 import type { Verdict } from '../reach/reach';
 import type { SupplyStatus, WayIn } from '../supply/supply';
 import { reachOf } from './variant';
-import { indexWays } from './way-index';
 
 /** `holds` is proved, `broken` and `doubtful` have a finding, `plain` is a remark. */
 export type Tone = 'holds' | 'broken' | 'doubtful' | 'plain';
@@ -31,9 +30,8 @@ const rankOf: ReadonlyMap<SupplyStatus, number> = new Map(remarks.map(([status],
 
 /** The notes for a whole plan, in the order of the text, in one variant (by default the first). Linear in the plan. */
 export function marginNotes(check: Check, variant: string | null = null): MarginNote[] {
-  const { plan } = check;
+  const { plan, supply: { into, byStep } } = check;
   const { name, verdicts } = reachOf(check, variant);
-  const { into, byStep } = indexWays(check);
   const notes: MarginNote[] = [];
   for (const screen of plan.screens) {
     const entering = into[screen.index]!;

@@ -5,7 +5,6 @@ import { showType } from '../plan/types';
 import { placeOf, screenOf, stepOf, type Site } from '../supply/site';
 import { holds, showValue, type SupplyStatus, type WayIn } from '../supply/supply';
 import { nameOf } from './detail';
-import { indexWays } from './way-index';
 
 export interface SupplyCell {
   readonly status: SupplyStatus;
@@ -46,7 +45,6 @@ export interface SupplyTable {
 
 /** The table of a whole plan. Linear in all arguments on all ways in. */
 export function supplyTable(check: Check): SupplyTable {
-  const { into } = indexWays(check);
   const findings = findingsByCell(check.findings);
   const counts: Record<SupplyStatus, number> = {
     supplied: 0, default: 0, absent: 0, missing: 0, 'may-be-absent': 0, 'wrong-type': 0, 'unknown-value': 0, 'fixed-id': 0,
@@ -54,7 +52,7 @@ export function supplyTable(check: Check): SupplyTable {
   const blocks = check.plan.screens.filter((screen) => screen.parameters.length > 0).map((screen): SupplyBlock => ({
     screen: screen.index,
     columns: screen.parameters.map(({ name, type, initial }) => ({ name, type: showType(type), initial: initial && showValue(initial) })),
-    rows: into[screen.index]!.map((wayIn) => row(wayIn, findings)),
+    rows: check.supply.into[screen.index]!.map((wayIn) => row(wayIn, findings)),
   }));
   for (const { rows } of blocks) for (const { cells } of rows) for (const cell of cells) counts[cell.status]++;
   return { blocks, counts };

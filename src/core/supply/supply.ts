@@ -2,7 +2,7 @@
 import type { Range } from '../language/range';
 import type { ArgumentNode, ValueNode } from '../language/syntax';
 import { isLiteral, literalFits, literalType } from '../plan/literals';
-import type { Call, Loop, Parameter, Plan, Screen, Transition } from '../plan/model';
+import type { Call, Loop, Parameter, Plan, Screen, Step, Transition } from '../plan/model';
 import { emptyScope, screenScope, typeOfPath, type Scope } from '../plan/scope';
 import { assignable, required, type Type } from '../plan/types';
 import { eachSite, scopeOf, type Site } from './site';
@@ -66,6 +66,10 @@ export const holds = (status: SupplyStatus): boolean => status === 'supplied' ||
 
 export interface Supply {
   readonly waysIn: readonly WayIn[];
+  /** The same by the index of the screen that is entered. */
+  readonly into: readonly (readonly WayIn[])[];
+  /** The same by the step that opens; only steps that open a known screen have one. */
+  readonly byStep: ReadonlyMap<Step, WayIn>;
   /** The arguments that do not hold, on all ways in. */
   readonly flaws: readonly { readonly wayIn: WayIn; readonly cell: Cell }[];
   readonly badDefaults: readonly BadDefault[];
@@ -76,12 +80,16 @@ export interface Supply {
 /** Checks every argument of every call. Costs O(arguments given + arguments taken, over all calls). */
 export function checkSupply(plan: Plan): Supply {
   const waysIn: WayIn[] = [];
+  const into: WayIn[][] = plan.screens.map(() => []);
+  const byStep = new Map<Step, WayIn>();
   const flaws: { wayIn: WayIn; cell: Cell }[] = [];
   const scopes = new Scopes(plan);
   eachSite(plan, (site, call) => {
     if (!call.target) return;
     const wayIn = checkCall(site, call, call.target, scopes.of(site));
     waysIn.push(wayIn);
+    into[call.target.index]!.push(wayIn);
+    if ('step' in site) byStep.set(site.step, wayIn);
     for (const cell of wayIn.cells) if (!holds(cell.status)) flaws.push({ wayIn, cell });
   });
   const badDefaults: BadDefault[] = [];
@@ -96,7 +104,7 @@ export function checkSupply(plan: Plan): Supply {
       if (bad) badLoops.push(bad);
     }
   }
-  return { waysIn, flaws, badDefaults, badLoops, badWalkValues: checkWalkValues(plan) };
+  return { waysIn, into, byStep, flaws, badDefaults, badLoops, badWalkValues: checkWalkValues(plan) };
 }
 
 /** The scopes of sites that come one after the other: most of those on one screen share theirs. */

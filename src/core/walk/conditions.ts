@@ -16,7 +16,12 @@ export interface Outcomes {
 export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string): Outcomes {
   const open = [...new Set(openParts(condition))];
   const assumed = new Map<string, boolean>();
-  if (open.length > 8) return either(condition, valueOf);
+  if (open.length > 8) {
+    return independentOutcomes(condition, (flag, value) => {
+      const holds = valueOf(flag) === value;
+      return { holds, fails: !holds };
+    });
+  }
   let holds = false;
   let fails = false;
   for (let bits = 0; bits < 1 << open.length; bits++) {
@@ -58,21 +63,22 @@ function evaluate(condition: Condition, valueOf: (flag: Flag) => string, assumed
   }
 }
 
-/** The same with every part on its own: may say "either" where parts that belong together rule one out. */
-function either(condition: Condition, valueOf: (flag: Flag) => string): Outcomes {
+/**
+ * The same with every part on its own: may say that a condition can go either way where parts that belong together rule that out.
+ *
+ * @param judge whether a flag can have a value, and whether it can have another one
+ */
+export function independentOutcomes(condition: Condition, judge: (flag: Flag, value: string) => Outcomes): Outcomes {
   switch (condition.kind) {
-    case 'flag': {
-      const holds = valueOf(condition.flag) === condition.value;
-      return { holds, fails: !holds };
-    }
+    case 'flag': return judge(condition.flag, condition.value);
     case 'not': {
-      const { holds, fails } = either(condition.of, valueOf);
+      const { holds, fails } = independentOutcomes(condition.of, judge);
       return { holds: fails, fails: holds };
     }
     case 'and':
     case 'or': {
-      const left = either(condition.left, valueOf);
-      const right = either(condition.right, valueOf);
+      const left = independentOutcomes(condition.left, judge);
+      const right = independentOutcomes(condition.right, judge);
       return condition.kind === 'and'
         ? { holds: left.holds && right.holds, fails: left.fails || right.fails }
         : { holds: left.holds || right.holds, fails: left.fails && right.fails };

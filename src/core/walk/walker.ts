@@ -1,5 +1,5 @@
 import { isIn, type Branch, type Call, type Entry, type Link, type MenuItem, type Plan, type Screen, type Step, type Tab, type Transition } from '../plan/model';
-import { outcomesOf } from './conditions';
+import { outcomesOf, type Outcomes } from './conditions';
 import { activeStack, mainStack, withStack, type Arrival, type Configuration, type Frame, type Stack } from './configuration';
 
 /** One thing that a user does. */
@@ -125,7 +125,7 @@ export class Walker {
     return after;
   }
 
-  private outcomes(condition: NonNullable<Branch['condition']>, { flags }: Configuration): { holds: boolean; fails: boolean } {
+  private outcomes(condition: NonNullable<Branch['condition']>, { flags }: Configuration): Outcomes {
     return outcomesOf(condition, (flag) => flags[this.flagIndex.get(flag.name)!]!);
   }
 

@@ -25,7 +25,7 @@ export function ChangeDialog({ draft, onClose, onDone }: Props) {
   const [module, setModule] = useState(draft.kind === 'list' ? draft.module ?? '' : '');
   const [list, setList] = useState('');
   const [wanted, setWanted] = useState<readonly WantedParameter[]>(() => (draft.kind === 'signature' && snapshot.detail?.label === draft.screen
-    ? snapshot.detail.parameters.map((one) => ({ was: one.name, name: one.name, type: one.type, initial: one.initial })) : []));
+    ? snapshot.detail.signature : []));
   const request = requestOf(draft, { name, module, list, wanted });
   const key = JSON.stringify(request);
   const [proposed, setProposed] = useState<{ readonly key: string; readonly text: string; readonly answer: Answer } | null>(null);

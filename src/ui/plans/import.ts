@@ -1,12 +1,13 @@
 import { expandIncludes } from '../../core/language/include';
 import { maximumBytes } from '../../core/limits';
+import { jsonOfText, NoPlan, textOfBytes } from '../../wire/plan-file';
 import type { NewPlan } from '../../wire/plans';
 
 /**
  * Reads dropped or picked files as plans: texts, or JSON as `andante model` prints it. Files that others of them include
  * become a part of those.
  *
- * @throws Error with one sentence for the person where a file is too large or no text, or an included one is not among them
+ * @throws NoPlan with one sentence for the person where a file is too large or no text, or an included one is not among them
  */
 export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> {
   const read = await Promise.all(files.map(async (file) => ({ name: file.name, text: await readText(file) })));
@@ -19,7 +20,7 @@ export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> 
       // A page sees names without folders.
       const file = other.split('/').at(-1)!;
       const found = texts.get(file);
-      if (found === undefined) throw new Error(`${by} includes ${other}, which is not among the files. Pick or drop them together.`);
+      if (found === undefined) throw new NoPlan(`${by} includes ${other}, which is not among the files. Pick or drop them together.`);
       included.add(file);
       return { file, text: found };
     }).text);
@@ -31,21 +32,15 @@ export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> 
 }
 
 async function readText(file: File): Promise<string> {
-  if (file.size > maximumBytes) throw new Error(`${file.name} is larger than 4 MiB, the most that a plan may be.`);
+  // Told before it is read: a file of gigabytes would not fit into the page.
+  if (file.size > maximumBytes) throw new NoPlan(`${file.name} is larger than 4 MiB, the most that a plan may be.`);
   let bytes: ArrayBuffer;
   try {
     bytes = await file.arrayBuffer();
   } catch {
-    throw new Error(`${file.name} cannot be read. If it is a folder, drop the files in it.`);
+    throw new NoPlan(`${file.name} cannot be read. If it is a folder, drop the files in it.`);
   }
-  let text: string;
-  try {
-    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    throw new Error(`${file.name} is not UTF-8 text, so it is no plan.`);
-  }
-  if (text.trim() === '') throw new Error(`${file.name} is empty.`);
-  return text;
+  return textOfBytes(file.name, bytes);
 }
 
 /** Without an app's name in the text the server would have no name for the plan but the file's. */
@@ -55,12 +50,7 @@ function textPlan(file: string, text: string): NewPlan {
 }
 
 function jsonPlan(file: string, text: string): NewPlan {
-  let model: unknown;
-  try {
-    model = JSON.parse(text);
-  } catch {
-    throw new Error(`${file} is not JSON.`);
-  }
-  if (typeof model !== 'object' || model === null || Array.isArray(model)) throw new Error(`${file} is JSON, but not a plan.`);
+  const model = jsonOfText(file, text);
+  if (typeof model !== 'object' || model === null || Array.isArray(model)) throw new NoPlan(`${file} is JSON, but not a plan.`);
   return { model: model as Record<string, unknown>, ...('app' in model ? {} : { name: file.replace(/\.json$/i, '').slice(0, 120) || 'Plan' }) };
 }

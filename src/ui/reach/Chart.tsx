@@ -6,7 +6,7 @@ import type { ScreenCard } from '../../core/report/overview';
 import { counted } from '../parts/tones';
 import type { Chart as ChartLayout, Edge, Node } from './layout';
 import { pathOf, routeEdges } from './route';
-import type { Window } from './window';
+import type { Window } from '../parts/window';
 
 interface Props {
   chart: ChartLayout;

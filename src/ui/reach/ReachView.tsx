@@ -8,7 +8,7 @@ import { Chart } from './Chart';
 import { layOut } from './layout';
 import { neighbour, type Direction } from './neighbour';
 import { Shelf } from './Shelf';
-import { useWindow } from './window';
+import { useWindow } from '../parts/window';
 
 const scales = [0.5, 0.65, 0.8, 1, 1.25, 1.5] as const;
 const usual = scales.indexOf(1);

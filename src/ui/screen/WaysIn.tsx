@@ -2,6 +2,7 @@
 
 import type { CellCard, ScreenDetail } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
+import { textOfCell } from '../supply/cells';
 import { useWorkspace } from '../workspace/context';
 
 /** How many are shown before the rest is counted. */
@@ -41,15 +42,5 @@ const toneOfCell: Record<CellCard['status'], string> = {
   'may-be-absent': 'text-warning', 'fixed-id': 'text-warning',
 };
 
-function describe({ name, status, value }: CellCard): string {
-  switch (status) {
-    case 'default': return `${name}: default`;
-    case 'absent': return `${name}: absent`;
-    case 'missing': return `${name}: nothing`;
-    case 'may-be-absent': return `${name}: ${value}, if any`;
-    case 'fixed-id': return `${name}: ${value}, always`;
-    case 'wrong-type': return `${name}: ${value}, which does not fit`;
-    case 'unknown-value': return `${name}: ${value}, unknown`;
-    case 'supplied': return value === name ? name : `${name}: ${value}`;
-  }
-}
+/** The short form where a value has the argument's own name, as the language writes it. */
+const describe = (cell: CellCard): string => (cell.status === 'supplied' && cell.value === cell.name ? cell.name : `${cell.name}: ${textOfCell(cell)}`);

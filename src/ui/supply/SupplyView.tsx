@@ -1,8 +1,9 @@
 'use client';
 
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { placeOfFinding } from '../findings/same';
 import { counted } from '../parts/tones';
-import { useWindow } from '../reach/window';
+import { useWindow } from '../parts/window';
 import { useWorkspace } from '../workspace/context';
 import { BlockTable } from './BlockTable';
 import { CellDock } from './CellDock';
@@ -47,7 +48,7 @@ export const SupplyView = memo(function SupplyView() {
   const [answered, setAnswered] = useState(shown);
   if (shown !== answered) {
     setAnswered(shown);
-    const index = shown ? overview.findings.findIndex((one) => one.rule === shown.rule && one.range.from === shown.range.from && one.argument === shown.argument) : -1;
+    const index = placeOfFinding(overview.findings, shown);
     const place = index < 0 ? null : cellOfFinding(blocks, index);
     if (place) setSelected(place);
   }

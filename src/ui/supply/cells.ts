@@ -1,5 +1,4 @@
-import type { SupplyCell } from '../../core/report/supply-table';
-import type { SupplyBlock } from '../../core/report/supply-table';
+import type { SupplyBlock, SupplyCell } from '../../core/report/supply-table';
 
 /** A cell of the view: places within the blocks that are shown. */
 export interface CellPlace {
@@ -10,8 +9,8 @@ export interface CellPlace {
 
 export const samePlace = (a: CellPlace | null, b: CellPlace): boolean => a?.block === b.block && a.row === b.row && a.column === b.column;
 
-/** What stands in a cell. */
-export function textOfCell({ status, value, type }: SupplyCell): string {
+/** What is said of an argument on a way in. */
+export function textOfCell({ status, value, type }: Pick<SupplyCell, 'status' | 'value'> & Partial<Pick<SupplyCell, 'type'>>): string {
   switch (status) {
     case 'supplied': return value ?? '';
     case 'default': return 'default';

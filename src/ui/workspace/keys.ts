@@ -2,6 +2,7 @@
 
 import { useEffect } from 'react';
 import type { Draft } from '../change/draft';
+import { placeOfFinding } from '../findings/same';
 import type { WorkspaceValue } from './context';
 import { views } from './views';
 
@@ -109,7 +110,7 @@ const isInString = (before: string): boolean => (before.replace(/\\./g, '').matc
 function stepThroughFindings({ session, snapshot, address, shown, showFinding }: WorkspaceValue, direction: 1 | -1): void {
   const { findings, screens } = snapshot.overview;
   if (findings.length === 0) return;
-  const last = shown === null ? -1 : findings.findIndex((one) => one.rule === shown.rule && one.range.from === shown.range.from && one.argument === shown.argument);
+  const last = placeOfFinding(findings, shown);
   // Without a caret, one goes on from the finding that was shown last.
   if (address.view !== 'plan' && last >= 0) return showFinding(findings[(last + direction + findings.length) % findings.length]!);
   const selected = address.view === 'plan' ? null : screens.find((screen) => screen.label === address.screen);

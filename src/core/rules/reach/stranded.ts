@@ -18,12 +18,11 @@ export const stranded: Rule = {
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
   *check(context) {
-    const { text, plan, reach } = context;
+    const { text, plan, reach, supply } = context;
     const lost = plan.screens.filter((screen) => isStranded(reach, screen));
     if (lost.length === 0) return;
-    const callers = callersOf(context);
     for (const screen of lost) {
-      const ways = (callers.get(screen) ?? []).filter((way) => screenOf(way.site) !== screen);
+      const ways = supply.into[screen.index]!.filter(({ site }) => (site.kind === 'transition' || site.kind === 'needs') && screenOf(site) !== screen);
       // Where a screen that is reached opens it, a condition stands in the way, and one way more would not help.
       const closed = ways.find((way) => isReached(reach, screenOf(way.site))) ?? (screen === plan.start?.target ? screen : null);
       yield {
@@ -67,18 +66,6 @@ function sayWhatNeverHolds({ text }: Context, screen: Screen, way: WayIn | Scree
 
 const opensSelf = ({ branches }: Transition, screen: Screen): boolean =>
   branches.some((branch) => openings(branch.steps).some((step) => step.call?.target === screen));
-
-/** The ways in to each screen that stand on another screen, in the order of the text. */
-function callersOf({ supply }: Context): Map<Screen, WayIn[]> {
-  const callers = new Map<Screen, WayIn[]>();
-  for (const wayIn of supply.waysIn) {
-    if (wayIn.site.kind !== 'transition' && wayIn.site.kind !== 'needs') continue;
-    const known = callers.get(wayIn.target);
-    if (known) known.push(wayIn);
-    else callers.set(wayIn.target, [wayIn]);
-  }
-  return callers;
-}
 
 /** How many screens are offered to lead to a stranded one. */
 const offered = 2;

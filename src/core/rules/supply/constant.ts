@@ -1,6 +1,5 @@
 import { giveDefault, removeArgument } from '../../edit/arguments';
 import { isLiteral } from '../../plan/literals';
-import type { Screen } from '../../plan/model';
 import { typeOfPath } from '../../plan/scope';
 import { required } from '../../plan/types';
 import { scopeOf } from '../../supply/site';
@@ -18,9 +17,12 @@ export const constant: Rule = {
   wrong: 'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map(zoom: 3)\n  on "Legend" push map(zoom: 3)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
   right: 'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map\n  on "Legend" push map\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
   *check(context) {
-    for (const [screen, waysIn] of waysInto(context)) {
+    const { plan, supply } = context;
+    for (const screen of plan.screens) {
+      const waysIn = supply.into[screen.index]!;
       if (waysIn.length < 2) continue;
-      for (const [index, parameter] of screen.parameters.entries()) {
+      for (let index = 0; index < screen.parameters.length; index++) {
+        const parameter = screen.parameters[index]!;
         const first = literalOf(context, waysIn[0]!, waysIn[0]!.cells[index]!);
         // A literal for an id is what supply/fixed-id is about.
         if (first === null || required(parameter.type).kind === 'id') continue;
@@ -40,16 +42,6 @@ export const constant: Rule = {
     }
   },
 };
-
-function waysInto({ supply }: Context): Map<Screen, WayIn[]> {
-  const into = new Map<Screen, WayIn[]>();
-  for (const wayIn of supply.waysIn) {
-    const known = into.get(wayIn.target);
-    if (known) known.push(wayIn);
-    else into.set(wayIn.target, [wayIn]);
-  }
-  return into;
-}
 
 /** The literal that a cell hands over, as written; null where it is none, or does not fit. */
 function literalOf({ plan }: Context, { site }: WayIn, { value, status, type }: Cell): string | null {

@@ -1,4 +1,3 @@
-import type { Screen } from '../../plan/model';
 import { showValue } from '../../supply/supply';
 import { say } from '../message';
 import type { Rule } from '../rule';
@@ -13,21 +12,17 @@ export const defaultUnused: Rule = {
     'argument out uses the default.',
   wrong: 'app "Huts"\nstart list\nscreen list "Huts" {\n  has near: int\n  on "Map" push map(zoom: near)\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
   right: 'app "Huts"\nstart list\nscreen list "Huts" {\n  has near: int\n  on "Map" push map(zoom: near)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
-  *check({ supply }) {
-    const given = new Map<Screen, { ways: number; byIndex: number[] }>();
-    for (const { target, cells } of supply.waysIn) {
-      const counts = given.get(target) ?? { ways: 0, byIndex: target.parameters.map(() => 0) };
-      counts.ways++;
-      cells.forEach((cell, index) => { if (cell.argument) counts.byIndex[index]!++; });
-      given.set(target, counts);
-    }
-    for (const [screen, { ways, byIndex }] of given) {
-      for (const [index, { initial, name, node }] of screen.parameters.entries()) {
-        if (!initial || byIndex[index]! < ways || screen.links.some((link) => !isInPath(link.pattern, name))) continue;
+  *check({ plan, supply }) {
+    for (const screen of plan.screens) {
+      const waysIn = supply.into[screen.index]!;
+      if (waysIn.length === 0) continue;
+      for (let index = 0; index < screen.parameters.length; index++) {
+        const { initial, name, node } = screen.parameters[index]!;
+        if (!initial || waysIn.some(({ cells }) => !cells[index]!.argument) || screen.links.some((link) => !isInPath(link.pattern, name))) continue;
         yield {
           range: initial,
           summary: say`The default ${showValue(initial)} of ${name} on ${screen.label} is never used.`,
-          detail: ways === 1 ? say`The one way in gives a value of its own.` : say`All ${ways} ways in give a value of their own.`,
+          detail: waysIn.length === 1 ? say`The one way in gives a value of its own.` : say`All ${waysIn.length} ways in give a value of their own.`,
           subject: screen.label,
           fixes: [{ label: 'Take the default out', edits: [{ from: node.type?.to ?? node.name.to, to: initial.to, insert: '' }] }],
         };

@@ -1,0 +1,31 @@
+import { maximumBytes } from '../core/limits';
+
+/** A file that is no plan; the message is one sentence for the person who chose it. */
+export class NoPlan extends Error {}
+
+/**
+ * The text of a file, as the application and the command line both read it.
+ *
+ * @param name what the file is called in the sentence
+ * @throws NoPlan where it is too large, not UTF-8, or empty
+ */
+export function textOfBytes(name: string, bytes: ArrayBuffer | Uint8Array): string {
+  if (bytes.byteLength > maximumBytes) throw new NoPlan(`${name} is larger than 4 MiB, the most that a plan may be.`);
+  let text: string;
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    throw new NoPlan(`${name} is not UTF-8 text, so it is no plan.`);
+  }
+  if (text.trim() === '') throw new NoPlan(`${name} is empty.`);
+  return text;
+}
+
+/** @throws NoPlan where a text is no JSON */
+export function jsonOfText(name: string, text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new NoPlan(`${name} is not JSON.`);
+  }
+}
