@@ -63,30 +63,34 @@ export class Binder {
     if (without.length > 0) this.report({ kind: 'not-in-variant', reference, target, variants: without });
   }
 
+  // Run for every transition at each keystroke: without closures, and a node serves as the range of its step.
+
   branches(nodes: readonly BranchNode[], place: Place): Branch[] {
-    return nodes.map((node) => ({
-      condition: node.condition && this.condition(node.condition, place),
-      steps: this.steps(node.steps, place),
-      motion: node.motion?.text ?? null,
-      node,
-    }));
+    const branches: Branch[] = [];
+    for (const node of nodes) {
+      branches.push({
+        condition: node.condition && this.condition(node.condition, place), steps: this.steps(node.steps, place), motion: node.motion?.text ?? null, node,
+      });
+    }
+    return branches;
   }
 
   steps(nodes: readonly StepNode[], place: Place): Step[] {
-    return nodes.map((node) => this.step(node, place));
+    const steps: Step[] = [];
+    for (const node of nodes) steps.push(this.step(node, place));
+    return steps;
   }
 
   private step(node: StepNode, place: Place): Step {
-    const range = { from: node.from, to: node.to };
     switch (node.kind) {
       case 'back':
-      case 'close': return { kind: node.kind, range };
-      case 'leave': return { kind: 'leave', what: node.what?.value ?? '', range };
+      case 'close': return { kind: node.kind, range: node };
+      case 'leave': return { kind: 'leave', what: node.what?.value ?? '', range: node };
       case 'back to':
-      case 'back past': return { kind: node.kind, target: node.target && this.screen(node.target, place.screen), range };
-      case 'resume': return { kind: 'resume', or: node.or && this.step(node.or, place), range };
-      case 'sets': return { kind: 'sets', ...(node.flag ? this.setFlag(node.flag, node.value, node) : { flag: null, value: null }), range };
-      default: return { kind: node.kind, call: node.target ? this.call(node.target, node.list, place) : null, range };
+      case 'back past': return { kind: node.kind, target: node.target && this.screen(node.target, place.screen), range: node };
+      case 'resume': return { kind: 'resume', or: node.or && this.step(node.or, place), range: node };
+      case 'sets': return { kind: 'sets', ...(node.flag ? this.setFlag(node.flag, node.value, node) : { flag: null, value: null }), range: node };
+      default: return { kind: node.kind, call: node.target ? this.call(node.target, node.list, place) : null, range: node };
     }
   }
 

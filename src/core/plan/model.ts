@@ -75,8 +75,7 @@ export type OpeningStep = Extract<Step, { call: Call | null }>;
 /** The steps that open a screen, those behind `resume or` included. */
 export function openings(steps: readonly Step[]): readonly OpeningStep[] {
   // Nearly all transitions have one step, which opens a screen.
-  const [first] = steps;
-  if (steps.length === 1 && first && 'call' in first) return [first];
+  if (steps.length === 1 && 'call' in steps[0]!) return steps as readonly OpeningStep[];
   return steps.flatMap((step): readonly OpeningStep[] => ('call' in step ? [step] : step.kind === 'resume' && step.or ? openings([step.or]) : []));
 }
 

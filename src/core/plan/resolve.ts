@@ -148,8 +148,8 @@ function fillWays(screen: Mutable<Screen>, binder: Binder, flags: Plan['flags'])
       needs.push({ condition: binder.condition(node.condition, place), otherwise: binder.steps(node.otherwise, place), node });
     }
     if (node.kind === 'link') {
-      const place = onArrival();
-      links.push({ screen, node, pattern: node.pattern?.text ?? '', under: node.under && node.under.map((one) => binder.call(one.target, one.list, place)) });
+      const place = node.under && onArrival();
+      links.push({ screen, node, pattern: node.pattern?.text ?? '', under: place && node.under!.map((one) => binder.call(one.target, one.list, place)) });
     }
   }
   screen.transitions = transitions;

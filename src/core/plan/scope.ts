@@ -34,7 +34,10 @@ export function screenScope(screen: Screen, flags: readonly Flag[], loop: Loop |
 export const withGiven = (scope: Scope, given: ReadonlySet<string>): Scope => (given.size === 0 ? scope : { ...scope, given });
 
 function typeOfName({ layers }: Scope, name: string): Type | null {
-  for (const layer of layers) for (const named of layer) if (named.name === name) return named.type;
+  for (let layer = 0; layer < layers.length; layer++) {
+    const names = layers[layer]!;
+    for (let at = 0; at < names.length; at++) if (names[at]!.name === name) return names[at]!.type;
+  }
   return null;
 }
 

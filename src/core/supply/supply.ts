@@ -81,7 +81,6 @@ export interface Supply {
 export function checkSupply(plan: Plan): Supply {
   const waysIn: WayIn[] = [];
   const into: WayIn[][] = plan.screens.map(() => []);
-  const byStep = new Map<Step, WayIn>();
   const flaws: { wayIn: WayIn; cell: Cell }[] = [];
   const scopes = new Scopes(plan);
   eachSite(plan, (site, call) => {
@@ -89,7 +88,6 @@ export function checkSupply(plan: Plan): Supply {
     const wayIn = checkCall(site, call, call.target, scopes.of(site));
     waysIn.push(wayIn);
     into[call.target.index]!.push(wayIn);
-    if ('step' in site) byStep.set(site.step, wayIn);
     for (const cell of wayIn.cells) if (!holds(cell.status)) flaws.push({ wayIn, cell });
   });
   const badDefaults: BadDefault[] = [];
@@ -104,7 +102,18 @@ export function checkSupply(plan: Plan): Supply {
       if (bad) badLoops.push(bad);
     }
   }
-  return { waysIn, into, byStep, flaws, badDefaults, badLoops, badWalkValues: checkWalkValues(plan) };
+  // Asked for by what is shown beside the text, not by the rules.
+  let byStep: Map<Step, WayIn> | null = null;
+  return {
+    waysIn, into, flaws, badDefaults, badLoops, badWalkValues: checkWalkValues(plan),
+    get byStep() { return (byStep ??= indexBySteps(waysIn)); },
+  };
+}
+
+function indexBySteps(waysIn: readonly WayIn[]): Map<Step, WayIn> {
+  const byStep = new Map<Step, WayIn>();
+  for (const wayIn of waysIn) if ('step' in wayIn.site) byStep.set(wayIn.site.step, wayIn);
+  return byStep;
 }
 
 /** The scopes of sites that come one after the other: most of those on one screen share theirs. */

@@ -17,11 +17,12 @@ export const style: Rule = {
   wrong: 'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push Map_legend\n}\nscreen Map_legend "Legend" {}\n',
   right: 'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push mapLegend\n}\nscreen mapLegend "Legend" {}\n',
   *check({ plan }) {
-    for (const [kind, names] of namesByKind(plan)) {
-      const capital = usual(names.map(({ name }) => startsWithCapital(name.text)));
-      const underscores = usual(names.flatMap(({ name }) => joint(name.text) ?? []));
-      for (const { name, subject } of names) {
-        const { text, from, to } = name;
+    for (const { kind, names, subjects } of namesByKind(plan)) {
+      const capital = usual(names, startsWithCapital);
+      const underscores = usual(names, joint);
+      for (let at = 0; at < names.length; at++) {
+        const { text, from, to } = names[at]!;
+        const subject = subjects[at]!;
         const other =
           capital !== null && startsWithCapital(text) !== capital ? say`begins with a ${words(capital ? 'small' : 'capital')} letter`
           : underscores !== null && joint(text) === !underscores ? say`joins words with ${words(underscores ? 'capitals' : 'underscores')}`
@@ -74,28 +75,40 @@ function joint(name: string): boolean | null {
   return capitals ? false : null;
 }
 
-/** What two thirds of the names or more have; null where they are not agreed, and nobody can be said to differ. */
-function usual(marks: readonly boolean[]): boolean | null {
-  const yes = marks.filter(Boolean).length;
-  if (yes * 3 >= marks.length * 2) return true;
-  return (marks.length - yes) * 3 >= marks.length * 2 ? false : null;
+/** What two thirds or more of the names that can have it do have; null where they are not agreed, and nobody can be said to differ. */
+function usual(names: readonly Name[], has: (name: string) => boolean | null): boolean | null {
+  let yes = 0;
+  let no = 0;
+  for (const { text } of names) {
+    const mark = has(text);
+    if (mark === true) yes++;
+    if (mark === false) no++;
+  }
+  if (yes > 0 && yes >= 2 * no) return true;
+  return no > 0 && no >= 2 * yes ? false : null;
 }
 
-function namesByKind(plan: Plan): Map<string, { name: Name; subject: string }[]> {
-  const kinds = new Map<string, { name: Name; subject: string }[]>();
-  const add = (kind: string, name: Name | null, subject: string): void => {
-    if (name) kinds.set(kind, [...(kinds.get(kind) ?? []), { name, subject }]);
+/** Names of one kind, and what a finding about each is about, side by side. */
+interface Names {
+  readonly kind: string;
+  readonly names: Name[];
+  readonly subjects: string[];
+}
+
+function namesByKind(plan: Plan): Names[] {
+  const of = (kind: string): Names => ({ kind, names: [], subjects: [] });
+  const add = ({ names, subjects }: Names, name: Name | null, subject: string): void => {
+    if (!name) return;
+    names.push(name);
+    subjects.push(subject);
   };
-  const values: { name: Name; subject: string }[] = [];
-  const screens: { name: Name; subject: string }[] = [];
+  const [screens, values, types, flags, modules] = [of('screen'), of('argument'), of('type'), of('flag'), of('module')];
   for (const screen of plan.screens) {
-    screens.push({ name: screen.nameNode, subject: screen.label });
-    for (const parameter of screen.parameters) values.push({ name: parameter.node.name, subject: screen.label });
+    add(screens, screen.nameNode, screen.label);
+    for (const parameter of screen.parameters) add(values, parameter.node.name, screen.label);
   }
-  kinds.set('screen', screens);
-  kinds.set('argument', values);
-  for (const [type, { node }] of plan.types) add('type', node.name, type);
-  for (const flag of plan.flags) add('flag', flag.node.name, flag.name);
-  for (const module of plan.modules) add('module', module.node.name, module.name);
-  return kinds;
+  for (const [type, { node }] of plan.types) add(types, node.name, type);
+  for (const flag of plan.flags) add(flags, flag.node.name, flag.name);
+  for (const module of plan.modules) add(modules, module.node.name, module.name);
+  return [screens, values, types, flags, modules];
 }

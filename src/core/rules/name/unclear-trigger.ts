@@ -2,8 +2,19 @@ import { isIn, type Transition } from '../../plan/model';
 import { say, words } from '../message';
 import type { Rule } from '../rule';
 
-/** Names of controls, not of what they do. */
-const generic = /^(button|btn|action|trigger|control|item|link|image|icon|view|cell|click|click here|tap|tap here|press|here|untitled|new|test|todo|tbd|x+)[ _-]?\d*$/i;
+/** Names of controls, not of what they do; a number may follow them. */
+const generic: ReadonlySet<string> = new Set([
+  'button', 'btn', 'action', 'trigger', 'control', 'item', 'link', 'image', 'icon', 'view', 'cell', 'click', 'click here', 'tap', 'tap here', 'press', 'here',
+  'untitled', 'new', 'test', 'todo', 'tbd', 'x', 'xx', 'xxx',
+]);
+const longest = 10;
+
+function isGeneric(trigger: string): boolean {
+  let end = trigger.length;
+  while (end > 0 && trigger.charCodeAt(end - 1) >= 48 && trigger.charCodeAt(end - 1) <= 57) end--;
+  if (' _-'.includes(trigger[end - 1] ?? '?')) end--;
+  return end <= longest && generic.has(trigger.slice(0, end).toLowerCase());
+}
 
 export const unclearTrigger: Rule = {
   id: 'name/unclear-trigger',
@@ -16,19 +27,18 @@ export const unclearTrigger: Rule = {
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Show map" push map\n}\nscreen map "Map" {}\n',
   *check({ plan }) {
     for (const screen of plan.screens) {
-      const seen = new Map<string, Transition>();
       for (const transition of screen.transitions) {
         const { trigger, node } = transition;
         if (!node.trigger) continue;
-        const first = seen.get(trigger);
-        if (trigger.trim() === '' || generic.test(trigger.trim())) {
+        const first = screen.transitions.find((other) => other.trigger === trigger)!;
+        if (trigger.trim() === '' || isGeneric(trigger.trim())) {
           yield {
             range: node.trigger,
             summary: trigger.trim() === '' ? say`A trigger on ${screen.label} has no name.` : say`“${words(trigger)}” on ${screen.label} does not say what it does.`,
             detail: say`Name what happens, as the user would: walks, tests and screen readers call it so.`,
             subject: screen.label,
           };
-        } else if (first && !isConditional(first) && !isConditional(transition) && plan.variants.some((variant) => isIn(first.only, variant) && isIn(transition.only, variant))) {
+        } else if (first !== transition && !isConditional(first) && !isConditional(transition) && plan.variants.some((variant) => isIn(first.only, variant) && isIn(transition.only, variant))) {
           yield {
             range: node.trigger,
             summary: say`${screen.label} has two triggers called “${words(trigger)}”.`,
@@ -36,7 +46,6 @@ export const unclearTrigger: Rule = {
             subject: screen.label,
           };
         }
-        if (!first) seen.set(trigger, transition);
       }
     }
   },
