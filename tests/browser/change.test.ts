@@ -69,3 +69,67 @@ test('a pasted list becomes screens', async () => {
   await app.click('Add them');
   await app.untilStored(id, 'screen hutList "Hut list"\n\nscreen hut "Hut" {\n  takes hutId: HutId\n  link /huts/{hutId}\n}\n');
 });
+
+test('a way out, a screen between, a value for a literal, another start and a deleted screen, each from its key', async () => {
+  const { id } = await app.create({ text: 'app "A"\nid HutId: int\nstart home\n\nscreen home "Home" {\n  on "Hut" push hut(hutId: 12)\n}\n\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n\nscreen map "Map"\n' });
+  const done = async (key: string, ...typed: string[]): Promise<void> => {
+    await app.type(key);
+    await app.find(dialog);
+    if (typed.length > 0) await app.type(...typed);
+    await ready();
+    await app.type(Key.ENTER);
+    await app.until(async () => (await app.driver.findElements({ css: dialog })).length === 0, 'the dialog stays');
+  };
+  await app.openPlan(id, '/reach?screen=home');
+  await app.untilText('article h2', 'home');
+  await let_go();
+  await done('o', 'map');
+  await app.untilStored(id, '  on "Map" push map\n');
+
+  // In the text: F2 at a literal, Shift F2 at a step.
+  await app.openPlan(id);
+  await (await app.find('.cm-content')).click();
+  await app.chord(Key.CONTROL, Key.HOME);
+  for (let line = 0; line < 5; line++) await app.type(Key.ARROW_DOWN);
+  await app.type(Key.END, Key.ARROW_LEFT, Key.ARROW_LEFT);
+  await done(Key.F2, 'best');
+  await app.untilStored(id, '  has best: HutId\n  on "Hut" push hut(hutId: best)');
+  await app.type(Key.HOME);
+  for (let letter = 0; letter < 15; letter++) await app.type(Key.ARROW_RIGHT);
+  await app.driver.actions().keyDown(Key.SHIFT).sendKeys(Key.F2).keyUp(Key.SHIFT).perform();
+  await app.find(dialog);
+  await app.type('choose');
+  await ready();
+  await app.type(Key.ENTER);
+  await app.untilStored(id, 'push choose(hutId: best)');
+  expect((await app.plan(id)).text).toContain('screen choose "Choose" {\n  takes hutId: HutId\n  on "Continue" push hut(hutId)\n}');
+
+  // What another start would strand is shown before it is done; a deleted screen leaves its findings.
+  await app.openPlan(id, '/reach?screen=map');
+  await app.untilText('article h2', 'map');
+  await app.click('Start here');
+  await app.untilText(dialog, '1 of 4');
+  await app.untilText(dialog, 'reach/stranded: Nothing leads to home.');
+  await app.type(Key.ESCAPE);
+  await let_go();
+  await app.type(Key.DELETE);
+  await app.untilText(dialog, 'plan/unknown-name: home leads to map');
+  await app.click('Delete it');
+  await app.untilStored(id, 'screen map', false);
+});
+
+test('each variant has its verdicts, and the choice stays in the address', async () => {
+  const { id } = await app.create({ text: 'variants phone, tablet\nstart a\nscreen a "A" {\n  on "B" only tablet push b\n}\nscreen b "B"\nscreen c "C" only phone\n' });
+  await app.openPlan(id, '/reach');
+  const shelf = 'section[aria-label="Stranded screens"]';
+  await app.untilText(shelf, 'Another variant gets here, phone does not.');
+  await app.untilText(shelf, '2 stranded');
+  await (await app.find('select[aria-label=Variant] option:nth-child(2)')).click();
+  await app.find('[data-screen=b]');
+  await app.untilText(shelf, 'stranded', false);
+  expect(await app.driver.getCurrentUrl()).toContain('variant=tablet');
+  await app.driver.navigate().refresh();
+  await app.find('[data-screen=b]');
+  await app.type('1');
+  await app.untilText('.cm-margin', 'not in tablet');
+});

@@ -29,7 +29,7 @@ export function parseTabs(cursor: Cursor): TabsNode {
   const doc = cursor.doc;
   const head = cursor.next();
   const only = parseOnly(cursor);
-  const body = parseLabelled(cursor, 'The tabs', head, 'A tab’s label in quotation marks', (): TabNode => {
+  const body = parseLabelled(cursor, 'This bar of tabs', head, 'A tab’s label in quotation marks', (): TabNode => {
     const itemDoc = cursor.doc;
     const label = cursor.string('The tab’s label')!;
     const target = parseReference(cursor);
