@@ -99,6 +99,18 @@ describe('the text', () => {
     await app.untilStored(id, 'push hut(hutId: stay.hut)');
   });
 
+  test('/ goes to anything that the plan declares, and what it accepts is listed with the reason', async () => {
+    const { id } = await app.create({ from: 'demo' });
+    await app.openPlan(id);
+    await app.type('/');
+    await app.type('signed');
+    await app.untilText('[role=listbox]:not([hidden])', 'flag');
+    await app.type(Key.ENTER);
+    await app.untilText('.cm-activeLine', 'flag signedIn');
+    await app.click('1 accepted');
+    await app.untilText(findings, 'the teams release together');
+  });
+
   test('the verdict leads to the findings behind it', async () => {
     const { id } = await app.create({ from: 'demo' });
     await app.openPlan(id);

@@ -1,3 +1,6 @@
+import sarifSchema from '@microsoft/jest-sarif/lib/schemas/sarif-2.1.0-rtm.5.json';
+import AjvDraft04 from 'ajv-draft-04';
+import addFormats from 'ajv-formats';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import fc from 'fast-check';
 import type { Log } from 'sarif';
@@ -18,8 +21,13 @@ import { demo, planArbitrary, runs } from './plans';
 const checked = (text: string, file = 'x.andante') => [{ check: check(text), source: Source.of(file, text) }];
 
 describe('SARIF', () => {
-  /** What the standard requires of the parts that are used here, beside what the types of @types/sarif already say. */
+  const ajv = new AjvDraft04({ strict: false, unicodeRegExp: false });
+  addFormats(ajv);
+  const fitsSchema = ajv.compile(sarifSchema);
+
+  /** What the standard's own schema says, and its prose of the parts that are used here. */
   function holds(log: Log, text: string): void {
+    expect(fitsSchema(log), JSON.stringify(fitsSchema.errors)).toBe(true);
     expect(log.version).toBe('2.1.0');
     const [run] = log.runs;
     const rules = run!.tool.driver.rules!;
@@ -41,6 +49,11 @@ describe('SARIF', () => {
 
   test('has what the standard requires, whatever the plan', () => {
     fc.assert(fc.property(planArbitrary(4), (text) => holds(sarifReport(checked(text, 'my plan.andante'), '1.0.0'), text)), runs(60));
+  });
+
+  test('is refused by the schema where it is broken', () => {
+    const log = sarifReport(checked(demo), '1.0.0');
+    expect(fitsSchema({ ...log, runs: [{ ...log.runs[0], tool: {} }] })).toBe(false);
   });
 
   test('tells an accepted finding as suppressed, with the reason', () => {

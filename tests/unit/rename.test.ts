@@ -66,8 +66,10 @@ describe('renaming', () => {
     else expect(result).toMatch(/ already names something there: | is no name: /);
   });
 
-  test('there and back is the identity but for the short form, and never changes what anything means', () => {
-    fc.assert(fc.property(fc.oneof(planArbitrary(4), fc.constant(demo)), fc.nat(), (text, pick) => {
+  test('there and back is the identity, and never changes what anything means', () => {
+    fc.assert(fc.property(fc.oneof(planArbitrary(4), fc.constant(demo)), fc.nat(), (written, pick) => {
+      // A call that says `a: a` in full would come back as `a`: the one case in which the text is another one.
+      const text = written.replace(/\b(\w+): \1\b/g, '$1');
       const before = resolve(parse(text));
       const all = references(before);
       if (all.length === 0) return;
@@ -83,8 +85,7 @@ describe('renaming', () => {
       const back = rename(after, renameableAt(after, place.from)!, what.name);
       expect('refusal' in back).toBe(false);
       const again = applyEdits(between, (back as { edits: [] }).edits);
-      const long = (written: string): string => written.replace(/\b(\w+): \1\b/g, '$1');
-      expect(long(again)).toBe(long(text));
+      expect(again).toBe(text);
     }), runs(300));
   });
 });

@@ -1,5 +1,6 @@
 import { applyEdits, type TextEdit } from '../language/edits';
 import { parse } from '../language/parse';
+import type { Range } from '../language/range';
 import { references, symbolAt, type Reference, type Symbol } from '../plan/references';
 import { resolve } from '../plan/resolve';
 import type { Plan } from '../plan/model';
@@ -31,22 +32,36 @@ export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: strin
   if (!/^[A-Za-z_][A-Za-z0-9_]*$/.test(to)) return { refusal: `${to === '' ? 'Nothing' : to} is no name: letters, digits and underscores, and no digit first.` };
   if (to === name) return { edits: [] };
   const { text } = plan.tree;
+  const before = references(plan);
   const places = new Map<number, Reference[]>();
   for (const use of uses) places.set(use.from, [...(places.get(use.from) ?? []), use]);
   const edits = [...places.values()].map(([first, both]): TextEdit => {
     const { from, to: end, short } = first!;
+    const pair = both ? null : pairToShorten(text, first!, to);
+    if (pair) return { ...pair, insert: to };
     // `hutId` alone stands for `hutId: hutId`; where only one of the two is renamed, it is written in full.
     if (short === 'argument' && !both) return { from, to: end, insert: `${to}: ${name}` };
     if (short === 'value' && !both) return { from, to: end, insert: `${name}: ${to}` };
     return { from, to: end, insert: to };
   });
-  const before = references(plan);
   const after = resolve(parse(applyEdits(text, edits)));
   const renamed = new Map(before.map((one) => [one.symbol, one.symbol === symbol ? lastWord(symbol, to) : withinRenamed(one.symbol, symbol, to)]));
   const told = (all: readonly { symbol: Symbol; declares: boolean }[]): string => all.map((one) => `${one.symbol}${one.declares ? '!' : ''}`).join('\n');
   const expected = before.map((one) => ({ symbol: renamed.get(one.symbol)!, declares: one.declares }));
   if (told(expected) === told(references(after)) && after.problems.length <= plan.problems.length) return { edits };
   return { refusal: `${to} already names something there: with it some names would no longer mean what they mean now.` };
+}
+
+/**
+ * The pair `argument: value` of a call, where a use is one half of it and the other is called `to` already. It is then
+ * written short, so that renaming there and back leaves the text as it was. The other half may name nothing (yet).
+ */
+function pairToShorten(text: string, { symbol, declares, short, from, to: end }: Reference, to: string): Range | null {
+  if (declares || short || !/^(argument|value|loop|flag|option) /.test(symbol)) return null;
+  const before = /(\w+)\s*:\s*$/.exec(text.slice(Math.max(0, from - to.length - 20), from));
+  if (before?.[1] === to && text[end] !== '.') return { from: from - before[0].length, to: end };
+  const after = /^\s*:\s*(\w+)(?!\.)\b/.exec(text.slice(end, end + to.length + 20));
+  return after?.[1] === to ? { from, to: end + after[0].length } : null;
 }
 
 /** A symbol with its last word, the name, replaced; screens are known by their place, which stays. */

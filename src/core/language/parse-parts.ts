@@ -83,12 +83,14 @@ export function parsePath(cursor: Cursor, expected: string): [Name, ...Name[]] |
 export function parseArguments(cursor: Cursor): ArgumentListNode | null {
   if (!cursor.isSymbol('(')) return null;
   const open = cursor.next();
-  const items: ArgumentNode[] = [];
+  let items: ArgumentNode[] = [];
   while (!cursor.isSymbol(')')) {
     const token = cursor.peek();
     if (token.kind === 'name' && !cursor.statementOnNewLine) {
       const argument = parseArgument(cursor);
-      if (argument) items.push(argument);
+      // A list of one that begins with it has no room to spare; one that grows from nothing has room for 17.
+      if (argument && items.length === 0) items = [argument];
+      else if (argument) items.push(argument);
     } else if (token.kind === 'string' || token.kind === 'number') {
       cursor.next();
       cursor.report(token, `Say which argument ${token.text} is for, as in name: ${token.text}.`);
@@ -147,14 +149,16 @@ export function parseParameter(cursor: Cursor): ParameterNode | null {
 
 /** Items with commas between them; a comma at the end is allowed where `closing` follows it. */
 export function parseList<T>(cursor: Cursor, item: () => T | null, closing: string | null): T[] {
-  const items: T[] = [];
-  for (;;) {
+  const first = item();
+  if (first === null) return [];
+  const items = [first];
+  while (cursor.skipSymbol(',')) {
+    if (closing !== null && cursor.isSymbol(closing)) break;
     const one = item();
-    if (one === null) return items;
+    if (one === null) break;
     items.push(one);
-    if (!cursor.skipSymbol(',')) return items;
-    if (closing !== null && cursor.isSymbol(closing)) return items;
   }
+  return items;
 }
 
 /** `only phone, tablet`; null where it does not stand here. */

@@ -38,7 +38,7 @@ function parseLoop(cursor: Cursor): LoopNode | null {
 
 /** `[when CONDITION] STEPS [motion NAME] [otherwise [when CONDITION] STEPS …]` */
 export function parseBranches(cursor: Cursor): BranchNode[] {
-  const branches: BranchNode[] = [];
+  let branches: BranchNode[] = [];
   for (;;) {
     const head = cursor.peek();
     const conditional = cursor.skipWord('when');
@@ -48,7 +48,9 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
     const steps = parseSteps(cursor);
     if (steps.length === 0 && !conditional) return branches;
     const motion = cursor.skipWord('motion') ? cursor.name('How the screen comes in, such as slide or none,') : null;
-    branches.push({ condition, steps, motion, from: head.from, to: cursor.end });
+    const branch = { condition, steps, motion, from: head.from, to: cursor.end };
+    if (branches.length === 0) branches = [branch];
+    else branches.push(branch);
     if (!cursor.isWord('otherwise')) return branches;
     const word = cursor.next();
     if (!conditional) cursor.report(word, 'Only what stands behind a when can have an otherwise: the steps before it always happen.');
@@ -57,12 +59,15 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
 
 /** Steps joined with `then`, up to one that cannot be read. */
 export function parseSteps(cursor: Cursor): StepNode[] {
-  const steps: StepNode[] = [];
-  do {
+  const first = parseStep(cursor);
+  if (!first) return [];
+  // Nearly always there is but one: a list that begins with it has no room to spare.
+  const steps = [first];
+  while (cursor.skipWord('then')) {
     const step = parseStep(cursor);
     if (!step) break;
     steps.push(step);
-  } while (cursor.skipWord('then'));
+  }
   return steps;
 }
 

@@ -63,22 +63,17 @@ export class Binder {
     if (without.length > 0) this.report({ kind: 'not-in-variant', reference, target, variants: without });
   }
 
-  // Run for every transition at each keystroke: without closures, and a node serves as the range of its step.
+  // Run for every transition at each keystroke: lists are mapped, since one that grows by push has room for 17, and a node
+  // serves as the range of its step.
 
   branches(nodes: readonly BranchNode[], place: Place): Branch[] {
-    const branches: Branch[] = [];
-    for (const node of nodes) {
-      branches.push({
-        condition: node.condition && this.condition(node.condition, place), steps: this.steps(node.steps, place), motion: node.motion?.text ?? null, node,
-      });
-    }
-    return branches;
+    return nodes.map((node) => ({
+      condition: node.condition && this.condition(node.condition, place), steps: this.steps(node.steps, place), motion: node.motion?.text ?? null, node,
+    }));
   }
 
   steps(nodes: readonly StepNode[], place: Place): Step[] {
-    const steps: Step[] = [];
-    for (const node of nodes) steps.push(this.step(node, place));
-    return steps;
+    return nodes.map((node) => this.step(node, place));
   }
 
   private step(node: StepNode, place: Place): Step {

@@ -5,6 +5,7 @@
  */
 import type { Check } from '../check';
 import { isIn, type Screen, type Step } from '../plan/model';
+import type { Accepted } from '../rules/accept';
 import { severities, type Finding, type Severity } from '../rules/rule';
 import { screenOf } from '../supply/site';
 import { countAll, type Counts } from './counts';
@@ -54,6 +55,8 @@ export interface Overview {
   readonly screens: readonly ScreenCard[];
   readonly ways: readonly Way[];
   readonly findings: readonly Finding[];
+  /** Findings that the plan accepts, with its reasons. */
+  readonly accepted: readonly Accepted[];
 }
 
 /** The overview of one variant (by default the first). Linear in the plan and its findings. */
@@ -87,7 +90,7 @@ export function overview(check: Check, variant: string | null = null): Overview 
         worst: severities.find((severity) => here.some((index) => findings[index]!.severity === severity)) ?? null,
       };
     }),
-    ways, findings,
+    ways, findings, accepted: check.accepted,
   };
 }
 

@@ -138,7 +138,7 @@ function checkDefault(screen: Screen, parameter: Parameter, what: BadDefault['wh
   if (cell.status !== 'supplied') bad.push({ screen, what, cell, range: value });
 }
 
-// Most of what a keystroke costs is done here, once for each call: no closures and no empty lists are made for each.
+// Most of what a keystroke costs is done here, once for each call: no empty lists are made for each, and none that grow.
 
 const noSurplus: readonly Surplus[] = [];
 
@@ -151,12 +151,11 @@ function checkCall(site: Site, call: Call, target: Screen, scope: Scope): WayIn 
     if (known && argumentNamed(given, name) === argument) continue;
     surplus = [...surplus, { argument, twice: known }];
   }
-  const cells: Cell[] = [];
-  for (const parameter of target.parameters) {
+  const cells = target.parameters.map((parameter) => {
     const argument = argumentNamed(given, parameter.name);
     // In an entry a human gives a sample, and a sample of an id is a literal.
-    cells.push(argument ? judge(parameter, argument, valueOf(argument), scope, site.kind === 'entry') : cellWithout(parameter));
-  }
+    return argument ? judge(parameter, argument, valueOf(argument), scope, site.kind === 'entry') : cellWithout(parameter);
+  });
   return { site, call, target, cells, surplus };
 }
 

@@ -1,5 +1,6 @@
 import type { Completions } from '../../core/assist/complete';
 import type { Description } from '../../core/assist/describe';
+import type { OutlineItem } from '../../core/assist/outline';
 import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
@@ -66,6 +67,12 @@ export class Analyst {
   async describe(text: string, offset: number): Promise<Description | null> {
     const answer = await this.ask((id) => ({ kind: 'describe', id, text, offset }));
     return answer.kind === 'describe' ? answer.description : null;
+  }
+
+  /** All that a text declares. */
+  async outline(text: string): Promise<readonly OutlineItem[]> {
+    const answer = await this.ask((id) => ({ kind: 'outline', id, text }));
+    return answer.kind === 'outline' ? answer.outline : [];
   }
 
   /** What a change would do to a text. */

@@ -1,5 +1,6 @@
 import type { Completions } from '../../core/assist/complete';
 import type { Description } from '../../core/assist/describe';
+import type { OutlineItem } from '../../core/assist/outline';
 import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { SupplyTable } from '../../core/report/supply-table';
@@ -22,6 +23,7 @@ export type Question =
   | { readonly kind: 'watch'; readonly watched: Watched }
   | { readonly kind: 'complete'; readonly id: number; readonly text: string; readonly offset: number }
   | { readonly kind: 'format'; readonly id: number; readonly text: string }
+  | { readonly kind: 'outline'; readonly id: number; readonly text: string }
   | { readonly kind: 'propose'; readonly id: number; readonly text: string; readonly request: Request }
   | { readonly kind: 'describe'; readonly id: number; readonly text: string; readonly offset: number };
 
@@ -33,5 +35,6 @@ export type Answer =
   | { readonly kind: 'complete'; readonly id: number; readonly completions: Completions | null }
   /** Null where the text has syntax errors. */
   | { readonly kind: 'format'; readonly id: number; readonly text: string | null }
+  | { readonly kind: 'outline'; readonly id: number; readonly outline: readonly OutlineItem[] }
   | { readonly kind: 'propose'; readonly id: number; readonly answer: Proposed }
   | { readonly kind: 'describe'; readonly id: number; readonly description: Description | null };

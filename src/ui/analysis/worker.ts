@@ -1,6 +1,7 @@
 /** The worker in which every plan is analysed, so that typing never waits. */
 import { complete } from '../../core/assist/complete';
 import { describe } from '../../core/assist/describe';
+import { outline } from '../../core/assist/outline';
 import { checkTree, type Check } from '../../core/check';
 import { propose } from '../../core/edit/propose';
 import { IncrementalParser } from '../../core/language/incremental';
@@ -85,6 +86,9 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
       break;
     case 'describe':
       answer({ kind: 'describe', id: data.id, description: describe(checked(data.text), data.offset, watched.variant) });
+      break;
+    case 'outline':
+      answer({ kind: 'outline', id: data.id, outline: outline(checked(data.text).plan) });
       break;
     case 'propose':
       answer({ kind: 'propose', id: data.id, answer: propose(checked(data.text), data.request) });

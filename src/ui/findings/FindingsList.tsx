@@ -9,6 +9,9 @@ import { useWorkspace } from '../workspace/context';
 /** How many rows are drawn before one asks for more. */
 const page = 60;
 
+/** What the address says where the accepted findings are looked at in place of the open ones. */
+const accepted = 'accepted';
+
 const matches = (finding: Finding, only: string | null): boolean =>
   only === null || finding.rule === only || finding.rule.startsWith(`${only}/`) || finding.severity === only;
 
@@ -43,7 +46,13 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
             {counted(count, severity)}
           </button>
         ))}
-        {address.only !== null && !severities.some(([severity]) => severity === address.only) && (
+        {snapshot.overview.accepted.length > 0 && (
+          <button type="button" aria-pressed={address.only === accepted} className={`cursor-pointer ${address.only === accepted ? 'font-semibold' : 'text-mute'}`}
+            onClick={() => address.go({ only: address.only === accepted ? null : accepted })}>
+            {snapshot.overview.accepted.length} accepted
+          </button>
+        )}
+        {address.only !== null && address.only !== accepted && !severities.some(([severity]) => severity === address.only) && (
           <span className="rule-tag tone-primary">{address.only} · {found.length} <button type="button" className="cursor-pointer font-semibold" aria-label="Show all findings" onClick={() => address.go({ only: null })}>×</button></span>
         )}
         <span className="flex-1" />
@@ -68,7 +77,15 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
           <li className="px-[18px] py-1"><button type="button" className="fix-button" onClick={() => setShown(shown + page * 5)}>Show more of {found.length}</button></li>
         )}
         {findings.length === 0 && counts.screens > 0 && <li className="px-[18px] py-1 text-mute">Nothing found: every screen is reached and every argument supplied.</li>}
-        {findings.length > 0 && found.length === 0 && <li className="px-[18px] py-1 text-mute">Nothing of this kind is left.</li>}
+        {address.only === accepted && snapshot.overview.accepted.map(({ finding, because }, index) => (
+          <li key={index} className="grid grid-cols-[148px_minmax(0,1fr)] gap-x-3 items-baseline px-[18px] py-[3px] hover:bg-base-200">
+            <span className="rule-tag tone-primary truncate justify-self-stretch" title={finding.rule}>{finding.rule}</span>
+            <button type="button" className="text-left cursor-pointer" onClick={() => showFinding(finding)}>
+              <MessageText message={finding.summary} /> <span className="text-mute">Accepted: {because}</span>
+            </button>
+          </li>
+        ))}
+        {findings.length > 0 && found.length === 0 && address.only !== accepted && <li className="px-[18px] py-1 text-mute">Nothing of this kind is left.</li>}
       </ul>
     </section>
   );

@@ -201,6 +201,11 @@ export class Session {
     return this.analyst?.complete(this.text, offset) ?? Promise.resolve(null);
   }
 
+  /** All that the text declares as it is now. */
+  outline(): ReturnType<Analyst['outline']> {
+    return this.analyst?.outline(this.text) ?? Promise.resolve([]);
+  }
+
   /** What is known of the name at an offset; null where the text has changed by the time it is known. */
   async describe(offset: number): ReturnType<Analyst['describe']> {
     const { text } = this;
