@@ -29,6 +29,8 @@ export class Walker {
   private readonly flagIndex: ReadonlyMap<string, number>;
   /** Screens at which an arrival is being put off: an else that comes back to its own screen would never end. */
   private readonly puttingOff = new Set<Screen>();
+  /** Whether an event ran into a bound: not all that can follow was then told. */
+  bounded = false;
   /** How many elses have run since the event. */
   private elses = 0;
 
@@ -132,7 +134,10 @@ export class Walker {
   private run(configuration: Configuration, steps: readonly Step[]): Configuration[] {
     let after = [configuration];
     for (const step of steps) {
-      after = after.length === 1 ? this.step(after[0]!, step) : after.flatMap((each) => this.step(each, step)).slice(0, mostOutcomes);
+      after = after.length === 1 ? this.step(after[0]!, step) : after.flatMap((each) => this.step(each, step));
+      if (after.length <= mostOutcomes) continue;
+      after.length = mostOutcomes;
+      this.bounded = true;
     }
     return after;
   }
@@ -194,7 +199,11 @@ export class Walker {
    * elses by several steps each would otherwise take exponential time.
    */
   private putOff(configuration: Configuration, arrival: Arrival, at: Screen, otherwise: readonly Step[]): Configuration[] {
-    if (this.puttingOff.has(at) || ++this.elses > mostElses) return [configuration];
+    if (this.puttingOff.has(at)) return [configuration];
+    if (++this.elses > mostElses) {
+      this.bounded = true;
+      return [configuration];
+    }
     this.puttingOff.add(at);
     const after = this.run(configuration, otherwise).map((each) => {
       const depth = each.active === configuration.active ? sharedDepth(activeStack(configuration), activeStack(each)) : 0;
@@ -216,10 +225,9 @@ export class Walker {
       case 'switch': {
         const tab = this.tabOf.get(screen);
         if (tab === undefined) return this.build(configuration, [screen]);
-        const stacks = configuration.stacks.map((each, place) => {
-          if (place === mainStack) return configuration.active === mainStack ? null : each;
-          return place === tab ? each ?? frameOf(screen, null) : each;
-        });
+        // No tab is ever without its root: coming from the main stack, all of them are put there.
+        const roots = this.roots();
+        const stacks = configuration.stacks.map((each, place) => (place === mainStack ? (configuration.active === mainStack ? null : each) : each ?? roots[place - 1]!));
         return { ...configuration, stacks, active: tab };
       }
     }
@@ -235,8 +243,12 @@ export class Walker {
     for (const screen of screens) stack = frameOf(screen, stack);
     const tab = this.tabOf.get(screens[0]!);
     if (tab === undefined) return { ...configuration, active: mainStack, stacks: configuration.stacks.map((_each, place) => (place === mainStack ? stack : null)) };
-    const roots = this.tabs.map((each): Stack => (each.call?.target && this.has(each.call.target) ? frameOf(each.call.target, null) : null));
-    return { ...configuration, active: tab, stacks: [null, ...roots].map((root, place) => (place === tab ? stack : root)) };
+    return { ...configuration, active: tab, stacks: [null, ...this.roots()].map((root, place) => (place === tab ? stack : root)) };
+  }
+
+  /** What every tab begins with. */
+  private roots(): Stack[] {
+    return this.tabs.map((each) => (each.call?.target && this.has(each.call.target) ? frameOf(each.call.target, null) : null));
   }
 
   /** The stack that a link builds, bottom first. */

@@ -1,0 +1,446 @@
+/**
+ * One variant of a plan as a pushdown system. Its control states are the values of the flags that matter, which tab is active
+ * (place 0 is the main stack), and, within an event, what is still to be done. Its stack symbols are frames: a screen, whether
+ * it is modal, the arrival that a gate puts off, whether it is the last frame, and whether a gate lies beneath it. With the
+ * last two every step is a plain push or pop.
+ *
+ * What empties the stack puts a last frame on top instead: nothing ever looks below one.
+ */
+import { isIn, type Branch, type Call, type Link, type MenuItem, type Needs, type Plan, type Screen, type Step, type Tab } from '../plan/model';
+import type { Event } from '../walk/walker';
+import { Valuations, type Outcome, type Valuation } from './valuations';
+
+/** An arrival that `needs` did not let happen, to be made again by `resume`. */
+export interface PutOff {
+  readonly id: number;
+  readonly kind: 'push' | 'replace' | 'present' | 'reset' | 'switch' | 'link';
+  readonly screen: Screen;
+  /** Of a link; null for an entry that names its screen, and for steps. */
+  readonly link: Link | null;
+}
+
+export interface StackSymbol {
+  readonly id: number;
+  readonly screen: Screen;
+  readonly modal: boolean;
+  readonly putOff: PutOff | null;
+  readonly last: boolean;
+  readonly gateBeneath: boolean;
+}
+
+export interface Control {
+  readonly id: number;
+  readonly valuation: Valuation;
+  readonly place: number;
+  /** What is still to be done before the next event; null where the app waits for one. */
+  readonly agenda: Agenda | null;
+  /** Whether the watched screen has been on top. */
+  readonly seen: boolean;
+}
+
+/** What is still to be done, as a list. */
+interface Agenda {
+  readonly item: Item;
+  readonly next: Agenda | null;
+}
+
+type Item =
+  | { readonly kind: 'steps'; readonly steps: readonly Step[]; readonly at: number }
+  | { readonly kind: 'arrive'; readonly putOff: PutOff }
+  /** Behind the steps of an else: the lowest frame that they put on, above so many that were there, becomes the gate. */
+  | { readonly kind: 'mark'; readonly putOff: PutOff; readonly at: Screen; readonly level: number };
+
+/** `(p, γ) → (to, word)`, the word with its top first. Its event is null where it goes on with one that has begun. */
+export interface PushdownRule {
+  readonly to: Control;
+  readonly word: readonly StackSymbol[];
+  readonly event: Event | null;
+  /** The branch of a trigger or menu item that was taken. */
+  readonly branch: Branch | null;
+  /** Steps that went back to what is not in the stack. */
+  readonly missing: readonly Step[];
+}
+
+/** The part of a configuration that a rule looks at while it is worked out. */
+interface Machine {
+  valuation: Valuation;
+  place: number;
+  /** The frames on top that are known, the lowest first. */
+  known: Frame[];
+  /** Whether nothing lies beneath them, and whether a gate does. */
+  bottom: boolean;
+  gateBeneath: boolean;
+  agenda: Agenda | null;
+  missing: readonly Step[];
+}
+
+type Frame = Pick<StackSymbol, 'screen' | 'modal' | 'putOff'>;
+
+/** A bound for plans that nobody means: so many elses run within one event. The same as the walker's. */
+const mostElses = 64;
+
+export class Pushdown {
+  readonly valuations: Valuations;
+  /** Whether a transition goes on after it has switched to a tab: then two stacks have to be known at once. */
+  switchesMidway = false;
+  /** Whether an event ran into a bound: not all that can follow is then in the system. */
+  bounded = false;
+  private readonly tabs: readonly Tab[];
+  private readonly tabOf = new Map<Screen, number>();
+  private readonly symbols = new Map<string, StackSymbol>();
+  private readonly controls = new Map<string, Control>();
+  private readonly putOffs = new Map<string, PutOff>();
+  private readonly stepsIds = new Map<readonly Step[], number>();
+  private readonly links: readonly Link[];
+  private elses = 0;
+
+  /** @param watched the screen of which each control state is to remember whether it has been on top */
+  constructor(private readonly plan: Plan, private readonly variant: string, readonly watched: Screen | null = null) {
+    this.valuations = new Valuations(plan, variant);
+    this.tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
+    this.tabs.forEach((tab, index) => {
+      const root = tab.call?.target;
+      if (root && this.has(root) && !this.tabOf.has(root)) this.tabOf.set(root, index + 1);
+    });
+    this.links = plan.screens.flatMap((screen) => (this.has(screen) ? screen.links : []));
+  }
+
+  has(screen: Screen): boolean {
+    return isIn(screen.only, this.variant);
+  }
+
+  /** What a cold start leads to. */
+  coldStart(): PushdownRule[] {
+    const start = this.plan.start?.target;
+    return start && this.has(start) ? this.finish(null, this.fresh(this.valuations.initial, this.put('reset', start, null))) : [];
+  }
+
+  /** What links and entries lead to, whatever is on the stack: they empty it. */
+  fromOutside(valuation: Valuation, seen: boolean): PushdownRule[] {
+    const doors: { event: Event; putOff: PutOff }[] = this.links.map((link) => ({ event: { kind: 'link', link }, putOff: this.put('link', link.screen, link) }));
+    for (const entry of this.plan.entries) {
+      const screen = entry.call?.target;
+      if (screen && isIn(entry.only, this.variant) && this.has(screen)) doors.push({ event: { kind: 'entry', entry }, putOff: this.put('link', screen, null) });
+    }
+    return doors.flatMap(({ event, putOff }) => this.finish(event, this.fresh(valuation, putOff), null, seen));
+  }
+
+  /** Whether links or entries open anything. */
+  get hasDoors(): boolean {
+    return this.links.length > 0 || this.plan.entries.some((entry) => entry.call?.target && isIn(entry.only, this.variant));
+  }
+
+  /** All rules of a head. */
+  rules(control: Control, symbol: StackSymbol): PushdownRule[] {
+    const begin = (agenda: Agenda | null): Machine => ({
+      valuation: control.valuation, place: control.place, known: [symbol], bottom: symbol.last, gateBeneath: symbol.gateBeneath, agenda, missing: [],
+    });
+    if (control.agenda) return this.finish(null, begin(raised(control.agenda)), null, control.seen);
+    const seen = control.seen || symbol.screen === this.watched;
+    const rules: PushdownRule[] = [];
+    const offer = (event: Event, branches: readonly Branch[]): void => {
+      for (const branch of branches) {
+        const outcome: Outcome = branch.condition ? this.valuations.outcome(branch.condition, control.valuation) : 'holds';
+        if (outcome !== 'fails') rules.push(...this.finish(event, begin(stepsOf(branch.steps, 0, null)), branch, seen));
+        if (outcome === 'holds') return;
+      }
+    };
+    for (const transition of symbol.screen.transitions) if (isIn(transition.only, this.variant)) offer({ kind: 'trigger', transition }, transition.branches);
+    for (const item of this.itemsOn(symbol.screen)) offer({ kind: 'item', item }, item.branches);
+    if (control.place > 0) {
+      for (const tab of this.tabs) {
+        const root = tab.call?.target;
+        if (root) rules.push(...this.finish({ kind: 'tab', tab }, begin({ item: { kind: 'arrive', putOff: this.put('switch', root, null) }, next: null }), null, seen));
+      }
+    }
+    rules.push(...this.back(control, symbol, seen));
+    return rules;
+  }
+
+  /** The menu items that a screen shows. */
+  itemsOn(screen: Screen): MenuItem[] {
+    return this.plan.menus.flatMap(({ only, on, items }) => {
+      if (!isIn(only, this.variant)) return [];
+      const roots = (): boolean => screen === this.plan.start?.target || this.tabOf.has(screen) || items.some((item) => item.branches.some((branch) =>
+        branch.steps.some((step) => (step.kind === 'reset' || step.kind === 'switch') && step.call?.target === screen)));
+      return on === 'all' || (on === 'roots' ? roots() : on.has(screen)) ? items : [];
+    });
+  }
+
+  private back(control: Control, symbol: StackSymbol, seen: boolean): PushdownRule[] {
+    const { valuation, place } = control;
+    const rule = (to: Control, word: StackSymbol[]): PushdownRule => ({ to, word, event: { kind: 'back' }, branch: null, missing: [] });
+    if (!symbol.last) return [rule(this.control(valuation, place, null, seen), [])];
+    if (this.backLeavesFrom(control)) return [];
+    // Where the first tab was left with more on its stack, that was on top before: its root alone can be new.
+    return [rule(this.control(valuation, 1, null, seen), this.word([frameOf(this.firstTab!)], true, false))];
+  }
+
+  /** The root of the first tab, to which Back on the last frame of another one goes; null where there is none. */
+  get firstTab(): Screen | null {
+    const first = this.tabs[0]?.call?.target;
+    return first && this.has(first) ? first : null;
+  }
+
+  /** Whether Back on the last frame leaves the app. */
+  backLeavesFrom({ place }: Control): boolean {
+    return place <= 1 || this.plan.backLeaves || !this.firstTab;
+  }
+
+  private fresh(valuation: Valuation, putOff: PutOff): Machine {
+    return { valuation, place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', putOff }, next: null }, missing: [] };
+  }
+
+  /** Works an event off as far as it can be without seeing more of the stack. */
+  private finish(event: Event | null, machine: Machine, branch: Branch | null = null, seen = false): PushdownRule[] {
+    this.elses = 0;
+    const rules: PushdownRule[] = [];
+    const open = [machine];
+    for (let at = open.pop(); at; at = open.pop()) {
+      if (this.work(at, open) === 'left') continue;
+      const { valuation, place, agenda, known, bottom, gateBeneath, missing } = at;
+      rules.push({ to: this.control(valuation, place, agenda, seen), word: this.word(known, bottom, gateBeneath), event, branch, missing });
+    }
+    return rules;
+  }
+
+  /** Runs a machine until nothing is left to do, more of the stack has to be seen, or the app is left; what else can happen is put on `open`. */
+  private work(machine: Machine, open: Machine[]): 'done' | 'waits' | 'left' {
+    while (machine.agenda) {
+      const { item, next } = machine.agenda;
+      if (item.kind === 'mark') {
+        machine.agenda = next;
+        const gate = machine.known[item.level];
+        if (gate) machine.known = machine.known.with(item.level, { ...gate, putOff: item.putOff });
+      } else if (item.kind === 'arrive') {
+        const looks = item.putOff.kind === 'replace' || (item.putOff.kind === 'switch' && this.tabOf.get(item.putOff.screen) === machine.place);
+        if (looks && needsTop(machine)) return 'waits';
+        machine.agenda = next;
+        this.arrive(machine, item.putOff, open);
+      } else {
+        const step: Step | undefined = item.steps[item.at];
+        const rest = step && item.at + 1 < item.steps.length ? stepsOf(item.steps, item.at + 1, next) : next;
+        if (step && this.step(machine, step, rest) === 'waits') return 'waits';
+        if (!step) machine.agenda = next;
+      }
+    }
+    return machine.known.length === 0 && machine.bottom ? 'left' : 'done';
+  }
+
+  /** One step; `rest` is what is to be done after it. Where it waits, it stays on the agenda. */
+  private step(machine: Machine, step: Step, rest: Agenda | null): 'done' | 'waits' {
+    switch (step.kind) {
+      case 'leave': break;
+      case 'sets': machine.valuation = this.valuations.set(machine.valuation, step); break;
+      case 'back':
+        if (needsTop(machine)) return 'waits';
+        machine.known.pop();
+        break;
+      case 'close':
+      case 'back to':
+      case 'back past':
+        if (!takeOff(machine, step)) return 'waits';
+        break;
+      case 'resume': {
+        const gate = machine.known.findLastIndex((frame) => frame.putOff !== null);
+        if (gate < 0 && machine.gateBeneath) {
+          machine.known = [];
+          machine.agenda = lowered(machine.agenda, 0);
+          return 'waits';
+        }
+        if (gate >= 0) {
+          const { putOff } = machine.known[gate]!;
+          machine.known = machine.known.slice(0, gate);
+          machine.agenda = { item: { kind: 'arrive', putOff: putOff! }, next: lowered(rest, machine.known.length) };
+          return 'done';
+        }
+        machine.agenda = step.or ? stepsOf(this.orOf(step), 0, rest) : rest;
+        return 'done';
+      }
+      default: {
+        const screen = step.call?.target;
+        machine.agenda = screen ? { item: { kind: 'arrive', putOff: this.put(step.kind, screen, null) }, next: rest } : rest;
+        return 'done';
+      }
+    }
+    machine.agenda = lowered(rest, machine.known.length);
+    return 'done';
+  }
+
+  private readonly orSteps = new Map<Step, readonly Step[]>();
+
+  /** The step behind `resume or` as a list, the same one each time, so that it is known again. */
+  private orOf(step: Extract<Step, { kind: 'resume' }>): readonly Step[] {
+    let steps = this.orSteps.get(step);
+    if (!steps) this.orSteps.set(step, (steps = [step.or!]));
+    return steps;
+  }
+
+  /** Makes an arrival, or what its screens' `needs` want instead; what else can happen is put on `open`. */
+  private arrive(machine: Machine, putOff: PutOff, open: Machine[]): void {
+    if (!this.has(putOff.screen)) return;
+    for (const screen of this.arrivingAt(machine, putOff)) {
+      for (const needs of screen.needs) {
+        const outcome = this.valuations.outcome(needs.condition, machine.valuation);
+        if (outcome === 'holds') continue;
+        if (outcome === 'either') open.push(this.putOffAt({ ...machine, known: [...machine.known] }, putOff, screen, needs));
+        else {
+          this.putOffAt(machine, putOff, screen, needs);
+          return;
+        }
+      }
+    }
+    this.place(machine, putOff);
+  }
+
+  private arrivingAt(machine: Machine, { kind, screen, link }: PutOff): readonly Screen[] {
+    if (kind === 'link') return this.built(screen, link);
+    if (kind === 'switch' && this.tabOf.get(screen) === machine.place) return [machine.known.at(-1)?.screen ?? screen];
+    return [screen];
+  }
+
+  private putOffAt(machine: Machine, putOff: PutOff, at: Screen, needs: Needs): Machine {
+    if (putOff.kind === 'link') this.empty(machine);
+    for (let agenda = machine.agenda; agenda; agenda = agenda.next) if (agenda.item.kind === 'mark' && agenda.item.at === at) return machine;
+    if (++this.elses > mostElses) {
+      this.bounded = true;
+      return machine;
+    }
+    machine.agenda = stepsOf(needs.otherwise, 0, { item: { kind: 'mark', putOff, at, level: machine.known.length }, next: machine.agenda });
+    return machine;
+  }
+
+  private place(machine: Machine, { kind, screen, link }: PutOff): void {
+    switch (kind) {
+      case 'push': machine.known.push(frameOf(screen)); break;
+      case 'present': machine.known.push({ ...frameOf(screen), modal: true }); break;
+      case 'replace':
+        // What lies beneath the top is known without seeing it.
+        if (machine.known.length > 0) machine.known.pop();
+        machine.agenda = lowered(machine.agenda, machine.known.length);
+        machine.known.push(frameOf(screen));
+        break;
+      case 'reset': this.build(machine, [screen]); break;
+      case 'link': this.build(machine, this.built(screen, link)); break;
+      case 'switch': {
+        const tab = this.tabOf.get(screen);
+        if (tab === machine.place) break;
+        if (tab !== undefined && machine.place > 0 && machine.agenda) this.switchesMidway = true;
+        this.build(machine, [screen]);
+      }
+    }
+  }
+
+  private empty(machine: Machine): void {
+    machine.place = 0;
+    machine.known = [];
+    machine.bottom = true;
+    machine.gateBeneath = false;
+    machine.agenda = lowered(machine.agenda, 0);
+  }
+
+  private build(machine: Machine, screens: readonly Screen[]): void {
+    this.empty(machine);
+    machine.known = screens.map(frameOf);
+    machine.place = this.tabOf.get(screens[0]!) ?? 0;
+  }
+
+  /** The stack that a link builds, bottom first. */
+  private built(screen: Screen, link: Link | null): Screen[] {
+    const { start } = this.plan;
+    const under: readonly Call[] = link?.under ?? (start && start.target !== screen ? [start] : []);
+    return [...under.flatMap((call) => (call.target && this.has(call.target) ? [call.target] : [])), screen];
+  }
+
+  private put(kind: PutOff['kind'], screen: Screen, link: Link | null): PutOff {
+    const key = `${kind} ${screen.index} ${link ? this.links.indexOf(link) : ''}`;
+    let putOff = this.putOffs.get(key);
+    if (!putOff) this.putOffs.set(key, (putOff = { id: this.putOffs.size, kind, screen, link }));
+    return putOff;
+  }
+
+  private word(frames: readonly Frame[], bottom: boolean, gateBeneath: boolean): StackSymbol[] {
+    let gate = gateBeneath;
+    const word = frames.map((frame, index) => {
+      const symbol = this.symbol(frame, bottom && index === 0, gate);
+      gate ||= frame.putOff !== null;
+      return symbol;
+    });
+    return word.reverse();
+  }
+
+  private symbol({ screen, modal, putOff }: Frame, last: boolean, gateBeneath: boolean): StackSymbol {
+    const key = `${screen.index} ${modal ? 'm' : ''}${last ? 'l' : ''}${gateBeneath ? 'g' : ''}${putOff?.id ?? ''}`;
+    let symbol = this.symbols.get(key);
+    if (!symbol) this.symbols.set(key, (symbol = { id: this.symbols.size, screen, modal, putOff, last, gateBeneath }));
+    return symbol;
+  }
+
+  private control(valuation: Valuation, place: number, agenda: Agenda | null, seen: boolean): Control {
+    const key = `${valuation} ${place} ${seen ? 's' : ''}${agenda ? this.keyOf(agenda) : ''}`;
+    let control = this.controls.get(key);
+    if (!control) this.controls.set(key, (control = { id: this.controls.size, valuation, place, agenda, seen }));
+    return control;
+  }
+
+  private keyOf(agenda: Agenda): string {
+    const parts: string[] = [];
+    for (let at: Agenda | null = agenda; at; at = at.next) {
+      const { item } = at;
+      if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
+      else parts.push(item.kind === 'arrive' ? `a${item.putOff.id}` : `m${item.putOff.id}.${item.at.index}.${item.level}`);
+    }
+    return parts.join('/');
+  }
+
+  private stepsId(steps: readonly Step[]): number {
+    let id = this.stepsIds.get(steps);
+    if (id === undefined) this.stepsIds.set(steps, (id = this.stepsIds.size));
+    return id;
+  }
+}
+
+const frameOf = (screen: Screen): Frame => ({ screen, modal: screen.shape !== null, putOff: null });
+
+/** Whether the top frame would have to be seen to go on. */
+const needsTop = ({ known, bottom }: Machine): boolean => known.length === 0 && !bottom;
+
+const stepsOf = (steps: readonly Step[], at: number, next: Agenda | null): Agenda => ({ item: { kind: 'steps', steps, at }, next });
+
+/** An agenda whose marks know that no more than so many known frames are left of those that were there. */
+function lowered(agenda: Agenda | null, height: number): Agenda | null {
+  if (!agenda) return null;
+  const next = lowered(agenda.next, height);
+  const { item } = agenda;
+  if (item.kind === 'mark' && item.level > height) return { item: { ...item, level: height }, next };
+  return next === agenda.next ? agenda : { item, next };
+}
+
+/** An agenda whose marks know that one more frame of those that were there is known. */
+function raised(agenda: Agenda): Agenda {
+  const { item } = agenda;
+  const next = agenda.next && raised(agenda.next);
+  return { item: item.kind === 'mark' ? { ...item, level: item.level + 1 } : item, next };
+}
+
+/** Takes frames off as `close`, `back to` and `back past` do; false where more of the stack has to be seen. */
+function takeOff(machine: Machine, step: Step): boolean {
+  const target = 'target' in step ? step.target : null;
+  for (;;) {
+    const top = machine.known.at(-1);
+    if (!top) return machine.bottom;
+    const found = step.kind === 'close' ? top.modal : top.screen === target;
+    if (found && step.kind === 'back to') return true;
+    if (found) {
+      machine.known.pop();
+      return true;
+    }
+    if (machine.known.length === 1 && machine.bottom) {
+      // The last frame stays.
+      if (target) machine.missing = [...machine.missing, step];
+      return true;
+    }
+    machine.known.pop();
+    machine.agenda = lowered(machine.agenda, machine.known.length);
+  }
+}
