@@ -2,25 +2,30 @@ import { parse } from './language/parse';
 import type { SyntaxTree } from './language/syntax';
 import type { Plan } from './plan/model';
 import { resolve } from './plan/resolve';
-import type { Reach, ReachAnalysis } from './reach/reach';
+import { exactReach } from './reach/exact';
+import type { Reach } from './reach/reach';
 import { searchReach } from './reach/search';
 import type { Accepted } from './rules/accept';
 import { runRules } from './rules/catalogue';
 import type { Finding } from './rules/rule';
 import { checkSupply, type Supply } from './supply/supply';
 
-/** The analysis of reach that is in force: all else knows its verdicts alone. */
-const analyseReach: ReachAnalysis = searchReach;
-
 /** All that is known of a plan. */
 export interface Check {
   readonly text: string;
   readonly plan: Plan;
+  /** What a quick look finds: all of it true, the taps perhaps too many, and some screens undecided. */
+  readonly quick: Reach;
+  /** All that can be decided. Worked out when it is asked for first. */
   readonly reach: Reach;
+  /** What is known of it without further work. */
+  readonly soonest: Reach;
   readonly supply: Supply;
   /** In the order of the text, without those that the plan accepts. */
   readonly findings: readonly Finding[];
   readonly accepted: readonly Accepted[];
+  /** Works out `reach`; pauses every few milliseconds, where other work may come in. */
+  deepen(): Generator<void, Reach, void>;
 }
 
 /**
@@ -35,10 +40,24 @@ export function check(text: string): Check {
 export function checkTree(tree: SyntaxTree): Check {
   const { text } = tree;
   const plan = resolve(tree);
-  const reach = analyseReach(plan);
+  const quick = searchReach(plan);
   const supply = checkSupply(plan);
+  let reach: Reach | null = null;
+  function* deepen(): Generator<void, Reach, void> {
+    return (reach ??= yield* exactReach(plan, quick));
+  }
+  const deep = (): Reach => {
+    const work = deepen();
+    for (let at = work.next(); ; at = work.next()) if (at.done) return at.value;
+  };
   // The rules run when somebody asks what they find: the notes in the margin do not, and must not wait for them.
   let found: ReturnType<typeof runRules> | null = null;
-  const run = (): ReturnType<typeof runRules> => (found ??= runRules({ text, plan, reach, supply }));
-  return { text, plan, reach, supply, get findings() { return run().findings; }, get accepted() { return run().accepted; } };
+  const run = (): ReturnType<typeof runRules> => (found ??= runRules({ text, plan, reach: deep(), supply }));
+  return {
+    text, plan, quick, supply, deepen,
+    get reach() { return reach ?? deep(); },
+    get soonest() { return reach ?? quick; },
+    get findings() { return run().findings; },
+    get accepted() { return run().accepted; },
+  };
 }

@@ -1,12 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { parse } from '../../src/core/language/parse';
-import { isIn, type Plan } from '../../src/core/plan/model';
-import { resolve } from '../../src/core/plan/resolve';
-import { Pushdown } from '../../src/core/reach/pushdown';
+import { check } from '../../src/core/check';
+import { isIn, type Plan, type Screen } from '../../src/core/plan/model';
 import type { Tap } from '../../src/core/reach/reach';
-import { Saturation, tapsOf } from '../../src/core/reach/saturation';
-import { revealedBy } from '../../src/core/reach/stacks';
 import { walkTo } from '../../src/core/reach/witness';
 import { activeStack, type Configuration } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
@@ -19,23 +15,46 @@ const keyOf = ({ flags, active, stacks }: Configuration): string => `${flags.joi
   return frames.join(',');
 }).join(';')}`;
 
-/** All configurations up to a number, level by level, by brute force; with the number of taps, and whether all were found. */
-function bruteForce(plan: Plan, variant: string, most: number): { levels: Configuration[][]; whole: boolean } | null {
+interface Forced {
+  /** For each screen shown, the fewest taps; in the order found. */
+  readonly taps: ReadonlyMap<Screen, number>;
+  /** What Back revealed, as `screen>screen`, and the screens from which it left the app. */
+  readonly revealed: ReadonlySet<string>;
+  readonly leaves: ReadonlySet<Screen>;
+  /** Whether these are all configurations. */
+  readonly whole: boolean;
+}
+
+/** Every configuration up to a number, level by level, by brute force; null where the walker ran into a bound. */
+function bruteForce(plan: Plan, variant: string, outside: boolean, most: number): Forced | null {
   const walker = new Walker(plan, variant);
+  const doors = outside ? [
+    ...plan.screens.filter((screen) => isIn(screen.only, variant)).flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
+    ...plan.entries.filter((entry) => isIn(entry.only, variant)).map((entry) => ({ kind: 'entry', entry }) as const),
+  ] : [];
   const seen = new Set<string>();
-  const levels: Configuration[][] = [];
+  const taps = new Map<Screen, number>();
+  const revealed = new Set<string>();
+  const leaves = new Set<Screen>();
   let level = walker.coldStart();
-  while (level.length > 0) {
-    const fresh = level.filter((configuration) => {
+  for (let number = 0; number === 0 || level.length > 0; number++) {
+    const next: Configuration[] = number === 0 ? doors.flatMap((door) => walker.open(door)) : [];
+    for (const configuration of level) {
       const key = keyOf(configuration);
-      return !seen.has(key) && seen.add(key);
-    });
-    levels.push(fresh);
+      if (seen.has(key)) continue;
+      seen.add(key);
+      const { screen } = activeStack(configuration)!;
+      if (!taps.has(screen)) taps.set(screen, number);
+      const back = walker.after(configuration, { kind: 'back' });
+      if (back.length === 0) leaves.add(screen);
+      for (const each of back) revealed.add(`${screen.label}>${activeStack(each)!.screen.label}`);
+      for (const event of [...walker.events(configuration), ...doors]) next.push(...walker.after(configuration, event));
+    }
     if (walker.bounded) return null;
-    if (seen.size > most) return { levels, whole: false };
-    level = fresh.flatMap((configuration) => walker.events(configuration).flatMap((event) => walker.after(configuration, event)));
+    if (seen.size > most) return { taps, revealed, leaves, whole: false };
+    level = next;
   }
-  return { levels, whole: true };
+  return { taps, revealed, leaves, whole: true };
 }
 
 /** All that a walk can lead to, given what was on top after each tap. */
@@ -43,54 +62,60 @@ function replay(plan: Plan, variant: string, walk: readonly Tap[]): Configuratio
   const walker = new Walker(plan, variant);
   let now = walker.coldStart();
   walk.forEach((tap, at) => {
-    const next = at === 0 && (tap.kind === 'link' || tap.kind === 'entry') ? [...walker.open(tap), ...now.flatMap((each) => walker.after(each, tap))] : now.flatMap((each) => walker.after(each, tap));
+    const next = now.flatMap((each) => walker.after(each, tap));
+    if (at === 0 && (tap.kind === 'link' || tap.kind === 'entry')) next.push(...walker.open(tap));
     now = next.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
   });
   return now;
 }
 
-describe('the analysis', () => {
-  test('agrees with every configuration by brute force', () => {
-    fc.assert(fc.property(planArbitrary(5), (text) => {
-      const plan = resolve(parse(text));
-      if (!plan.start?.target) return;
-      for (const variant of plan.variants) {
-        if (!isIn(plan.start.target.only, variant)) continue;
-        if (plan.tabBars.some((bar) => isIn(bar.only, variant))) continue;
-        const system = new Pushdown(plan, variant);
-        const saturation = new Saturation(system, false);
-        const revealed = revealedBy(saturation, system, plan.screens.length);
-        const about = `in ${variant} of\n${text}`;
-        const first = new Map(plan.screens.map((screen) => [screen, saturation.heads.find((head) => head.symbol.screen === screen)]));
-        const force = bruteForce(plan, variant, 500);
-        if (!force || system.bounded) continue;
-        const { levels, whole } = force;
-        const found = new Set();
-        levels.forEach((level, taps) => {
-          for (const configuration of level) {
-            const { screen, below } = activeStack(configuration)!;
-            const head = first.get(screen);
-            expect(head, `${screen.label} is shown after ${taps} ${about}`).toBeDefined();
-            if (!found.has(screen)) expect(tapsOf(head!), `taps to ${screen.label} ${about}`).toBe(taps);
-            found.add(screen);
-            if (below) expect([...revealed[screen.index]!.keys()].map((one) => one.label), `beneath ${screen.label} ${about}`).toContain(below.screen.label);
-          }
-        });
-        for (const [screen, head] of first) {
-          if (!head) continue;
-          if (whole) expect(found.has(screen), `${screen.label} is never shown ${about}`).toBe(true);
-          const walk = walkTo(head);
-          expect(walk.length).toBe(tapsOf(head));
-          expect(replay(plan, variant, walk).some((configuration) => activeStack(configuration)!.screen === screen), `walk to ${screen.label}: ${walk.map((tap) => `${tap.kind} ${tap.shows.label}`).join(' > ')} ${about}`).toBe(true);
-          for (const [beneath, sight] of revealed[screen.index]!) {
-            const there = walkTo(sight.head, sight.beneath);
-            expect(replay(plan, variant, there).some((configuration) => {
-              const top = activeStack(configuration)!;
-              return top.screen === screen && top.below?.screen === beneath;
-            }), `walk to ${beneath.label} beneath ${screen.label}: ${there.map((tap) => `${tap.kind} ${tap.shows.label}`).join(' > ')} ${about}`).toBe(true);
-          }
-        }
+const told = (walk: readonly Tap[]): string => walk.map((tap) => `${tap.kind} to ${tap.shows.label}`).join(', ');
+
+/** Compares the analysis of every variant with brute force; returns how many variants were decided exactly. */
+function compare(text: string): number {
+  const { plan, reach } = check(text);
+  let exact = 0;
+  for (const { name, verdicts, stacks } of reach.variants) {
+    if (!stacks) continue;
+    const about = `in ${name} of\n${text}`;
+    const inside = bruteForce(plan, name, false, 400);
+    const all = bruteForce(plan, name, true, 400);
+    if (!inside || !all) continue;
+    exact++;
+    for (const screen of plan.screens) {
+      const { reachable, taps, fromOutside, walk } = verdicts[screen.index]!;
+      const forced = inside.taps.get(screen);
+      if (forced !== undefined) expect([reachable, taps, fromOutside], `${screen.label} is shown after ${forced} taps ${about}`).toEqual(['yes', forced, false]);
+      else if (all.taps.has(screen)) expect(reachable, `${screen.label} is shown ${about}`).toBe('yes');
+      if (inside.whole && forced === undefined) expect(reachable === 'yes' && !fromOutside, `${screen.label} is not shown from within ${about}`).toBe(false);
+      if (all.whole && !all.taps.has(screen)) expect(reachable, `${screen.label} is never shown ${about}`).toBe('no');
+      if (!walk) continue;
+      expect(walk.length).toBe(taps);
+      expect(replay(plan, name, walk).some((configuration) => activeStack(configuration)!.screen === screen), `the walk ${told(walk)} ${about}`).toBe(true);
+      const beneath = stacks.revealed(screen);
+      for (const [other, sight] of beneath) {
+        if (all.whole) expect(all.revealed, `${other.label} is not beneath ${screen.label} ${about}`).toContain(`${screen.label}>${other.label}`);
+        if (sight.beneath.length === 0) continue;
+        const there = walkTo(sight.head, sight.beneath);
+        expect(replay(plan, name, there).some((configuration) => {
+          const top = activeStack(configuration)!;
+          return top.screen === screen && top.below?.screen === other;
+        }), `${other.label} beneath ${screen.label} after ${told(there)} ${about}`).toBe(true);
       }
-    }), runs(300));
+      const labels = [...beneath.keys()].map((other) => `${screen.label}>${other.label}`);
+      for (const pair of all.revealed) if (pair.startsWith(`${screen.label}>`)) expect(labels, `beneath ${about}`).toContain(pair);
+      const leaving = stacks.leaves(screen);
+      if (all.leaves.has(screen)) expect(leaving, `Back leaves from ${screen.label} ${about}`).not.toBeNull();
+      if (leaving) expect(all.leaves.has(screen) || !all.whole, `Back does not leave from ${screen.label} ${about}`).toBe(true);
+    }
+  }
+  return exact;
+}
+
+describe('the analysis', () => {
+  test('agrees with every configuration by brute force, and its walks replay', () => {
+    let exact = 0;
+    fc.assert(fc.property(planArbitrary(6), (text) => void (exact += compare(text))), runs(1000));
+    expect(exact).toBeGreaterThan(500);
   });
 });

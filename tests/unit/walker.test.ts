@@ -134,7 +134,7 @@ ${more}`;
     ['go back to the first tab from the last frame of another', ['Two', 'Back'], '- | *a | b'],
     ['leave the app from the last frame of the first', ['Back'], 'left'],
     ['are emptied by a reset to a screen that is none of their roots', ['Two', 'One', 'Out'], '*d | - | -'],
-    ['are come to from the main stack, which is emptied', ['Out', 'To two'], '- | - | *b'],
+    ['are come to from the main stack, which is emptied', ['Out', 'To two'], '- | a | *b'],
     ['hold their roots again after a reset to one of them', ['Deep', 'Two', 'Home'], '- | *a | b'],
     ['where a variant has none, switch is reset', ['Deep', 'Two now'], 'b', 'tablet'],
     ['show a menu on the start, and on what it resets to itself', ['Extra', 'Home'], 'a', 'tablet'],

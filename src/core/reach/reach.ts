@@ -1,9 +1,7 @@
-/**
- * What an analysis of reach answers. The verdicts are the contract between the analysis and all that shows them;
- * `searchReach` fills it today.
- */
-import type { Plan, Screen } from '../plan/model';
+/** What an analysis of reach answers. The verdicts are the contract between the analyses and all that shows them. */
+import type { Screen } from '../plan/model';
 import type { Event } from '../walk/walker';
+import type { Stacks } from './stacks';
 
 /** One thing that a user does, and the screen that is on top after it. */
 export type Tap = Event & { readonly shows: Screen };
@@ -12,7 +10,7 @@ export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
   /** Length of the shortest walk; null where there is none. */
   readonly taps: number | null;
-  /** Whether only a link or an entry leads here: the walk then begins with it, not with a cold start. */
+  /** Whether only links or entries lead here: the walk then has one, mostly as its first tap in place of a cold start. */
   readonly fromOutside: boolean;
   /** The screen that is on top before the last tap of the shortest walk; null at the start and where there is none. */
   readonly parent: Screen | null;
@@ -24,14 +22,14 @@ export interface VariantReach {
   readonly name: string;
   /** By `screen.index`; a screen that the variant does not have is not reached in it. */
   readonly verdicts: readonly Verdict[];
+  /** All reachable stacks; null where they are not (yet) known exactly. */
+  readonly stacks: Stacks | null;
 }
 
 export interface Reach {
   /** In the order of the plan's variants. */
   readonly variants: readonly VariantReach[];
 }
-
-export type ReachAnalysis = (plan: Plan) => Reach;
 
 /** What an event is called, as the screen shows it. */
 export function labelOf(event: Event): string {

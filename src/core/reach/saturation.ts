@@ -57,6 +57,9 @@ interface Return {
 /** The fewest events with which a configuration is reached that begins with the transition. */
 export const tapsOf = ({ weight, to }: Transition): number => weight + to.entry;
 
+/** How many transitions are taken between two pauses: some milliseconds of work. */
+const slice = 2000;
+
 export class Saturation {
   /** The automaton's states that are control states, in the order reached. */
   readonly controls: State[] = [];
@@ -73,12 +76,24 @@ export class Saturation {
   /** @param outside whether links and entries are opened, too, at every time */
   constructor(private readonly system: Pushdown, private readonly outside: boolean) {
     this.end = this.newState(null, 0);
+  }
+
+  /** Saturates; pauses after every few thousand transitions, where other work may come in. */
+  *run(): Generator<void, void, void> {
+    const { system } = this;
     for (const rule of system.coldStart()) this.apply(null, rule, 0);
-    if (outside) for (const rule of system.fromOutside(system.valuations.initial, false)) this.apply(null, rule, 1);
+    if (this.outside) for (const rule of system.fromOutside(system.valuations.initial, false)) this.apply(null, rule, 1);
+    let untilPause = slice;
     for (let taps = 0; taps < this.queue.length; taps++) {
       const bucket = this.queue[taps] ?? [];
       // The bucket grows while it is worked off: what goes on with an event costs nothing.
-      for (const transition of bucket) if (!transition.done && tapsOf(transition) === taps) this.take(transition);
+      for (const transition of bucket) {
+        if (transition.done || tapsOf(transition) !== taps) continue;
+        this.take(transition);
+        if (--untilPause > 0) continue;
+        untilPause = slice;
+        yield;
+      }
       delete this.queue[taps];
     }
   }

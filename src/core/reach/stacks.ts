@@ -1,5 +1,6 @@
 /** What the automaton of all reachable configurations says of stacks. */
-import type { Screen } from '../plan/model';
+import { stronglyConnectedComponents } from '../plan/graph';
+import type { Plan, Screen } from '../plan/model';
 import type { Pushdown } from './pushdown';
 import type { Saturation, State, Transition } from './saturation';
 
@@ -9,25 +10,58 @@ export interface Sight {
   readonly beneath: readonly Transition[];
 }
 
-/** For each screen, by index: the screens that Back on it can reveal, each with the shortest walk's configuration. */
-export function revealedBy(saturation: Saturation, system: Pushdown, screens: number): Map<Screen, Sight>[] {
-  const revealed = Array.from({ length: screens }, () => new Map<Screen, Sight>());
-  const firstTab: Transition[] = [];
-  for (const head of saturation.heads) if (head.from.control!.place === 1) firstTab.push(head);
-  for (const head of saturation.heads) {
-    const { symbol, to, from } = head;
-    const here = revealed[symbol.screen.index]!;
-    if (!symbol.last) {
-      for (const edge of to.taken) if (!here.has(edge.symbol.screen)) here.set(edge.symbol.screen, { head, beneath: [edge] });
-    } else if (!system.backLeavesFrom(from.control!)) {
-      // Whatever the first tab was left with is beneath a last frame of another one, its root at least.
-      const root = system.firstTab!;
-      if (!here.has(root)) here.set(root, { head, beneath: [] });
-      for (const other of firstTab) if (!here.has(other.symbol.screen)) here.set(other.symbol.screen, { head, beneath: [] });
-    }
+/** All stacks that runs of one variant can build. */
+export class Stacks {
+  private revealedBy: Map<Screen, Sight>[] | null = null;
+
+  /**
+   * @param inside what is reached without links and entries
+   * @param all what is reached with them, at any time
+   */
+  constructor(private readonly plan: Plan, readonly system: Pushdown, readonly inside: Saturation, readonly all: Saturation) {}
+
+  /** The screens that Back on a screen can reveal, each with a configuration that shows it, fewest taps first. */
+  revealed(screen: Screen): ReadonlyMap<Screen, Sight> {
+    this.revealedBy ??= this.allRevealed();
+    return this.revealedBy[screen.index]!;
   }
-  return revealed;
+
+  /** The first head with the screen on top from which Back leaves the app; null where there is none. */
+  leaves(screen: Screen): Transition | null {
+    return this.all.heads.find(({ symbol, from }) => symbol.screen === screen && symbol.last && this.system.backLeavesFrom(from.control!)) ?? null;
+  }
+
+  /** The most frames that any stack has; null where there is no bound. */
+  deepest(): number | null {
+    const depth = new Map<State, number>();
+    // A place comes after all that can lie beneath it; a place that can lie beneath itself has no depth.
+    const components = stronglyConnectedComponents(placesBeneath(this.all), placesUnder);
+    for (const [place, ...more] of components) {
+      if (more.length > 0 || placesUnder(place!).includes(place!)) return null;
+      depth.set(place!, place!.taken.reduce((most, { symbol, to }) => Math.max(most, symbol.last ? 1 : 1 + (depth.get(to) ?? 0)), 0));
+    }
+    return this.all.heads.reduce((most, { symbol, to }) => Math.max(most, symbol.last ? 1 : 1 + (depth.get(to) ?? 0)), 0);
+  }
+
+  private allRevealed(): Map<Screen, Sight>[] {
+    const revealed = this.plan.screens.map(() => new Map<Screen, Sight>());
+    const firstTab = new Map<Screen, Transition>();
+    for (const head of this.all.heads) if (head.from.control!.place === 1 && !firstTab.has(head.symbol.screen)) firstTab.set(head.symbol.screen, head);
+    for (const head of this.all.heads) {
+      const { symbol, to, from } = head;
+      const here = revealed[symbol.screen.index]!;
+      if (!symbol.last) {
+        for (const edge of to.taken) if (!here.has(edge.symbol.screen)) here.set(edge.symbol.screen, { head, beneath: [edge] });
+      } else if (!this.system.backLeavesFrom(from.control!)) {
+        // Whatever the first tab was left with is beneath a last frame of another one, its root at least.
+        for (const screen of [this.system.firstTab!, ...firstTab.keys()]) if (!here.has(screen)) here.set(screen, { head, beneath: [] });
+      }
+    }
+    return revealed;
+  }
 }
+
+const placesUnder = (place: State): State[] => place.taken.flatMap(({ symbol, to }) => (symbol.last ? [] : [to]));
 
 /** The edges to what can lie directly beneath, within the stack. */
 export const edgesBeneath = ({ symbol, to }: Transition): readonly Transition[] => (symbol.last ? [] : to.taken);
@@ -60,7 +94,7 @@ export function findBeneath(head: Transition, fits: (edge: Transition) => boolea
 }
 
 /** The states that can stand beneath something, with what goes on from each. */
-export const placesBeneath = (saturation: Saturation): Set<State> => {
+const placesBeneath = (saturation: Saturation): Set<State> => {
   const places = new Set<State>();
   const queue: State[] = [];
   const add = (transition: Transition): void => {

@@ -27,6 +27,17 @@ export function walkBy(transition: Transition, rule: PushdownRule, top: StackSym
   return taps(used.reverse());
 }
 
+/** What was on top when the last event of the shortest walk happened; null where no event has. */
+export function eventBefore(transition: Transition): Transition | null {
+  for (let at: Transition | null = transition; at; ) {
+    const derivation: Derivation | null = at.origin.kind === 'rule' ? at.origin : at.origin.kind === 'return' ? at.origin.popped : at.to.by;
+    if (!derivation) return null;
+    if (derivation.rule.event) return derivation.on;
+    at = derivation.on;
+  }
+  return null;
+}
+
 /** Collects what was used, the last first. */
 function collect(transition: Transition, beneath: readonly Transition[], used: Used[]): void {
   let at: Transition | null = transition;

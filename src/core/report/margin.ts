@@ -31,7 +31,8 @@ const rankOf: ReadonlyMap<SupplyStatus, number> = new Map(remarks.map(([status],
 /** The notes for a whole plan, in the order of the text, in one variant (by default the first). Linear in the plan. */
 export function marginNotes(check: Check, variant: string | null = null): MarginNote[] {
   const { plan, supply: { into, byStep } } = check;
-  const { name, verdicts } = reachOf(check, variant);
+  // These stand beside what is being typed, and wait for no analysis that takes its time.
+  const { name, verdicts } = reachOf({ reach: check.soonest }, variant);
   const notes: MarginNote[] = [];
   for (const screen of plan.screens) {
     const entering = into[screen.index]!;

@@ -24,6 +24,8 @@ export function* warmUp(text: string): Generator<void, void, void> {
     const check = checkTree(tree);
     packMargin(marginNotes(check));
     yield;
+    const work = check.deepen();
+    while (!work.next().done) yield;
     packOverview(overview(check));
     yield;
   }

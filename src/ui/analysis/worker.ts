@@ -10,6 +10,7 @@ import { detail } from '../../core/report/detail';
 import { marginNotes } from '../../core/report/margin';
 import { supplyTable } from '../../core/report/supply-table';
 import { overview } from '../../core/report/overview';
+import type { Reach } from '../../core/reach/reach';
 import type { Looked } from './analyst';
 import { packMargin, packOverview } from './packing';
 import type { Answer, Question, Watched } from './protocol';
@@ -44,9 +45,39 @@ function warmFurther(): void {
 
 /** Sends all that the page shows of an analysis; the margin first, since it stands beside what is being typed. */
 function tell(result: Check, seq: number): void {
+  tellMargin(result, seq);
+  tellRest(result, seq);
+}
+
+function tellMargin(result: Check, seq: number): void {
   answer({ kind: 'margin', seq, margin: packMargin(marginNotes(result, watched.variant)) });
+}
+
+function tellRest(result: Check, seq: number): void {
   answer({ kind: 'check', seq, overview: packOverview(overview(result, watched.variant)), ...look(result) });
 }
+
+/** Goes on with the exact analysis, a slice at a time, and tells what it found; newer text makes it stop. */
+function goOn(result: Check, seq: number, work: Generator<void, Reach, void>): void {
+  if (seq !== latestSeq || waiting) return;
+  const { done, value } = work.next();
+  if (!done) {
+    setTimeout(() => goOn(result, seq, work));
+    return;
+  }
+  if (saysOther(result.quick, value)) tellMargin(result, seq);
+  tellRest(result, seq);
+  if (warming) return;
+  warming = warmUp(result.text);
+  setTimeout(warmFurther, quietFor);
+}
+
+/** Whether the margin would say something else of a screen. */
+const saysOther = (quick: Reach, exact: Reach): boolean => quick.variants.some(({ verdicts }, variant) =>
+  verdicts.some(({ reachable, taps }, index) => {
+    const other = exact.variants[variant]!.verdicts[index]!;
+    return other.reachable !== reachable || other.taps !== taps;
+  }));
 
 const look = (result: Check): Looked => ({
   detail: detail(result, watched.screen, watched.variant), supply: watched.supply ? supplyTable(result) : null,
@@ -59,10 +90,8 @@ function checkWaiting(): void {
   if (!question) return;
   const result = checked(question.text);
   latestSeq = question.seq;
-  tell(result, latestSeq);
-  if (warming) return;
-  warming = warmUp(question.text);
-  setTimeout(warmFurther, quietFor);
+  tellMargin(result, latestSeq);
+  goOn(result, latestSeq, result.deepen());
 }
 
 self.onmessage = ({ data }: MessageEvent<Question>) => {

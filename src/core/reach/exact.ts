@@ -1,0 +1,60 @@
+import { isIn, type Plan, type Screen } from '../plan/model';
+import { Pushdown } from './pushdown';
+import type { Reach, VariantReach, Verdict } from './reach';
+import { Saturation, tapsOf, type Transition } from './saturation';
+import { Stacks } from './stacks';
+import { eventBefore, walkTo } from './witness';
+
+const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, parent: null, walk: null };
+
+/**
+ * Decides what can be reached, and every stack with it, by saturating each variant's pushdown system. Where tabs share flags
+ * with one another, where a plan runs into a bound, or where it has no start, the verdicts of the quick analysis stand.
+ *
+ * Without flags time grows with the screens and their transitions; with flags, with the values of those that conditions read
+ * and that some run gives them.
+ *
+ * @returns pauses every few milliseconds of work, so that newer text need not wait; dropping it half way does no harm
+ */
+export function* exactReach(plan: Plan, quick: Reach): Generator<void, Reach, void> {
+  const variants: VariantReach[] = [];
+  for (const known of quick.variants) variants.push((yield* exactVariant(plan, known.name)) ?? known);
+  return { variants };
+}
+
+function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReach | null, void> {
+  const start = plan.start?.target;
+  if (!start || !isIn(start.only, variant)) return null;
+  const system = new Pushdown(plan, variant);
+  const inside = new Saturation(system, false);
+  yield* inside.run();
+  const all = system.hasDoors ? new Saturation(system, true) : inside;
+  if (all !== inside) yield* all.run();
+  if (system.bounded || areTabsCoupled(plan, system, all)) return null;
+  const first = new Map<Screen, Transition>();
+  for (const head of inside.heads) if (!first.has(head.symbol.screen)) first.set(head.symbol.screen, head);
+  const outside = new Map<Screen, Transition>();
+  for (const head of all.heads) if (!first.has(head.symbol.screen) && !outside.has(head.symbol.screen)) outside.set(head.symbol.screen, head);
+  const verdicts = plan.screens.map((screen): Verdict => {
+    const head = first.get(screen) ?? outside.get(screen);
+    if (!head) return stranded;
+    return {
+      reachable: 'yes', taps: tapsOf(head), fromOutside: !first.has(screen), parent: eventBefore(head)?.symbol.screen ?? null,
+      get walk() { return walkTo(head); },
+    };
+  });
+  return { name: variant, verdicts, stacks: new Stacks(plan, system, inside, all) };
+}
+
+/**
+ * Whether the stacks of tabs depend on one another: by flags that change while tabs are shown, by `needs` that are looked at
+ * when a tab is come back to, or by a transition that switches the tab and goes on. Each stack for itself is then not exact;
+ * in general nothing is, since two stacks that share a finite memory can do whatever any machine can.
+ */
+function areTabsCoupled(plan: Plan, system: Pushdown, all: Saturation): boolean {
+  const valuations = new Set(all.controls.flatMap(({ control }) => (control && control.place > 0 ? [control.valuation] : [])));
+  if (valuations.size === 0) return false;
+  if (valuations.size > 1 || system.switchesMidway) return true;
+  const [valuation] = valuations;
+  return plan.screens.some((screen) => system.has(screen) && screen.needs.some((needs) => system.valuations.outcome(needs.condition, valuation!) !== 'holds'));
+}
