@@ -53,7 +53,7 @@ describe('check', () => {
       '  hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
       '  Fix: Supply stay.hut',
     ].join('\n'));
-    expect(out.trimEnd().split('\n').at(-1)).toBe('demo.andante: 28 of 29 screens can be reached, 41 of 44 arguments supplied. 4 errors, 2 warnings. 1 accepted.');
+    expect(out.trimEnd().split('\n').at(-1)).toBe('demo.andante: 28 of 29 screens can be reached, 41 of 44 arguments supplied. 4 errors, 2 warnings. 2 accepted.');
     // eslint-disable-next-line no-control-regex
     expect(out).not.toMatch(/\u001b/);
   });
@@ -64,10 +64,11 @@ describe('check', () => {
     const { screens, transitions, arguments: args, links } = countAll(check(demo));
     expect(report.summary).toEqual({ screens, transitions, arguments: args, links, errors: 4, warnings: 2, notes: 0 });
     expect(Object.keys(report)).toEqual(['andante', 'file', 'app', 'summary', 'screens', 'findings']);
-    const walked = { reachable: 'yes', taps: 3, walk: ['My stays', 'Sign in', 'Stay row'], beneath: null, backLeaves: null };
+    const walked = { reachable: 'yes', taps: 3, walk: ['My stays', 'Sign in', 'Stay row'], beneath: ['explore', 'hut', 'stays'] };
     expect(report.screens.find((screen) => screen.name === 'stay')).toEqual({
       name: 'stay', module: 'account',
-      variants: { phone: walked, tablet: walked },
+      // On the phone tabs share a flag: what was seen is told, and that it may not be all.
+      variants: { phone: { ...walked, beneathIsAll: false, backLeaves: null }, tablet: { ...walked, beneathIsAll: true, backLeaves: false } },
     });
     expect(report.findings.at(-1)).toEqual({
       rule: 'supply/missing', severity: 'error',
@@ -94,7 +95,7 @@ describe('check', () => {
 
   test('as SARIF and JUnit, for all files together', () => {
     const sarif = JSON.parse(andante(['check', 'demo.andante', 'warned.andante', '--format', 'sarif']).out) as { runs: { results: { locations: { physicalLocation: { artifactLocation: { uri: string } } }[] }[] }[] };
-    expect(sarif.runs[0]!.results.map((result) => result.locations[0]!.physicalLocation.artifactLocation.uri)).toEqual([...Array<string>(7).fill('demo.andante'), 'warned.andante']);
+    expect(sarif.runs[0]!.results.map((result) => result.locations[0]!.physicalLocation.artifactLocation.uri)).toEqual([...Array<string>(8).fill('demo.andante'), 'warned.andante']);
     const { out, code } = andante(['check', 'demo.andante', 'warned.andante', '--format', 'junit', '--fail-on', 'warning']);
     expect(code).toBe(1);
     expect(out).toMatch(/^<\?xml[^]*<testsuites name="andante" tests="\d+" failures="7" errors="0">/);

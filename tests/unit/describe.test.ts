@@ -10,7 +10,7 @@ test('a screen is told with its declaration, doc comment, ways and findings', ()
   expect(at('on "Stay r')).toBeNull();
   expect(at('on "Stay row" for s in booked push stay')).toMatchObject({
     name: 'stay', declaration: 'screen stay "Stay {stayId}"', at: demo.indexOf('screen stay ') + 7, doc: 'One booking, from its day of arrival on.',
-    facts: ['3 taps from a cold start.', '4 ways in, 4 ways out, 1 finding.', 'Named in 4 other places.'],
+    facts: ['3 taps from a cold start.', '4 ways in, 4 ways out, 1 finding.', 'Named in 5 other places.'],
   });
   expect(at('screen giftCard')!.facts[0]).toBe('Stranded: no walk gets there.');
 });

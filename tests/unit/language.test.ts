@@ -27,7 +27,7 @@ describe('reading', () => {
   });
 
   test('keywords are names where a name stands', () => {
-    const text = 'app "A"\nstart link\nrecord R { on: text, takes: int }\nscreen link "L" {\n  takes start: text?,\n        screen: int?\n  has on: R, module: date\n  on "Go on" push link(start: on.on)\n}\n';
+    const text = 'app "A"\nstart link\nrecord R { on: text, takes: int }\nscreen link "L" {\n  takes start: text?,\n        screen: int?\n  has on: R, module: date\n  on "Go on" replace link(start: on.on)\n}\n';
     expect(problems(text)).toEqual([]);
     expect(check(text).findings).toEqual([]);
   });

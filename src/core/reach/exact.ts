@@ -1,4 +1,5 @@
 import { isIn, type Plan, type Screen } from '../plan/model';
+import { backOf } from './back';
 import { Pushdown } from './pushdown';
 import type { Reach, VariantReach, Verdict } from './reach';
 import { Saturation, tapsOf, type Transition } from './saturation';
@@ -43,7 +44,8 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
       get walk() { return walkTo(head); },
     };
   });
-  return { name: variant, verdicts, stacks: new Stacks(plan, system, inside, all) };
+  const stacks = new Stacks(plan, system, inside, all);
+  return { name: variant, verdicts, stacks, back: backOf(plan, variant, stacks) };
 }
 
 /**

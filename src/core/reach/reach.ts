@@ -1,6 +1,7 @@
 /** What an analysis of reach answers. The verdicts are the contract between the analyses and all that shows them. */
 import type { Screen } from '../plan/model';
 import type { Event } from '../walk/walker';
+import type { Back } from './back';
 import type { Stacks } from './stacks';
 
 /** One thing that a user does, and the screen that is on top after it. */
@@ -24,6 +25,8 @@ export interface VariantReach {
   readonly verdicts: readonly Verdict[];
   /** All reachable stacks; null where they are not (yet) known exactly. */
   readonly stacks: Stacks | null;
+  /** What Back does on a screen. */
+  back(screen: Screen): Back;
 }
 
 export interface Reach {

@@ -13,6 +13,8 @@ export interface Sight {
 /** All stacks that runs of one variant can build. */
 export class Stacks {
   private revealedBy: Map<Screen, Sight>[] | null = null;
+  private byScreen: Transition[][] | null = null;
+  private insideByScreen: Transition[][] | null = null;
 
   /**
    * @param inside what is reached without links and entries
@@ -26,9 +28,26 @@ export class Stacks {
     return this.revealedBy[screen.index]!;
   }
 
+  /** Whether the screen is ever on top with something beneath it in its stack, and whether with nothing. */
+  beneathTop(screen: Screen): { readonly some: boolean; readonly none: boolean } {
+    const heads = this.headsOf(screen);
+    return { some: heads.some(({ symbol }) => !symbol.last), none: heads.some(({ symbol }) => symbol.last) };
+  }
+
+  /** Every head with the screen on top, fewest taps first. */
+  headsOf(screen: Screen): readonly Transition[] {
+    return (this.byScreen ??= grouped(this.plan, this.all))[screen.index]!;
+  }
+
+  /** The same, with what is reached without links and entries first: the walks there are those that a user would try. */
+  sightsOf(screen: Screen): readonly Transition[] {
+    if (this.inside === this.all) return this.headsOf(screen);
+    return [...(this.insideByScreen ??= grouped(this.plan, this.inside))[screen.index]!, ...this.headsOf(screen)];
+  }
+
   /** The first head with the screen on top from which Back leaves the app; null where there is none. */
   leaves(screen: Screen): Transition | null {
-    return this.all.heads.find(({ symbol, from }) => symbol.screen === screen && symbol.last && this.system.backLeavesFrom(from.control!)) ?? null;
+    return this.headsOf(screen).find(({ symbol, from }) => symbol.last && this.system.backLeavesFrom(from.control!)) ?? null;
   }
 
   /** The most frames that any stack has; null where there is no bound. */
@@ -61,6 +80,12 @@ export class Stacks {
   }
 }
 
+function grouped(plan: Plan, { heads }: Saturation): Transition[][] {
+  const byScreen: Transition[][] = plan.screens.map(() => []);
+  for (const head of heads) byScreen[head.symbol.screen.index]!.push(head);
+  return byScreen;
+}
+
 const placesUnder = (place: State): State[] => place.taken.flatMap(({ symbol, to }) => (symbol.last ? [] : [to]));
 
 /** The edges to what can lie directly beneath, within the stack. */
@@ -91,6 +116,12 @@ export function findBeneath(head: Transition, fits: (edge: Transition) => boolea
     if (through(edge)) add(edgesBeneath(edge), edge);
   }
   return null;
+}
+
+/** A stack with that head in which a screen lies nowhere beneath, as the transitions beneath the head; null where it always does. */
+export function findWithout(head: Transition, screen: Screen): Transition[] | null {
+  if (head.symbol.last) return [];
+  return findBeneath(head, ({ symbol }) => symbol.last && symbol.screen !== screen, ({ symbol }) => symbol.screen !== screen);
 }
 
 /** The states that can stand beneath something, with what goes on from each. */

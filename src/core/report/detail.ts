@@ -76,6 +76,15 @@ export interface WalkStep {
   readonly shows: number;
 }
 
+/** What Back does here: see `Back` of the analysis. */
+export interface BackCard {
+  /** Indices of the screens that it can reveal. */
+  readonly reveals: readonly number[];
+  readonly whole: boolean;
+  readonly leaves: boolean | null;
+  readonly arrow: 'always' | 'never' | 'sometimes' | null;
+}
+
 export interface ScreenDetail {
   readonly index: number;
   readonly label: string;
@@ -92,6 +101,7 @@ export interface ScreenDetail {
   readonly fromOutside: boolean;
   /** The shortest walk; null where there is none. */
   readonly walk: readonly WalkStep[] | null;
+  readonly back: BackCard;
   readonly waysIn: readonly WayInCard[];
   readonly waysOut: readonly WayOutCard[];
   readonly links: readonly { readonly pattern: string; readonly at: number }[];
@@ -104,7 +114,9 @@ export function detail(check: Check, label: string | null, variant: string | nul
   const { plan, findings } = check;
   const screen = plan.screens.find((one) => one.label === label);
   if (!screen) return null;
-  const { walk, fromOutside } = reachOf(check, variant).verdicts[screen.index]!;
+  const { verdicts, back } = reachOf(check, variant);
+  const { walk, fromOutside } = verdicts[screen.index]!;
+  const { reveals, whole, leaves, arrow } = back(screen);
   const write = new StepWriter(check);
   return {
     index: screen.index, label: screen.label, doc: screen.node.doc, private: screen.private, shape: screen.shape, only: screen.only && [...screen.only],
@@ -113,6 +125,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
     signature: currentSignature(plan, screen),
     fromOutside,
     walk: walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows.index })) ?? null,
+    back: { reveals: reveals.map((other) => other.index), whole, leaves, arrow },
     waysIn: check.supply.into[screen.index]!.map(wayInCard),
     waysOut: screen.transitions.map((transition) => wayOutCard(check, transition, write)),
     links: screen.links.map((link) => ({ pattern: link.pattern, at: link.node.from })),

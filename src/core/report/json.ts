@@ -11,8 +11,11 @@ export interface JsonVerdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
   readonly taps: number | null;
   readonly walk: readonly string[] | null;
-  /** What Back can reveal, and whether it can leave the app: null until the stacks are analysed. */
-  readonly beneath: readonly string[] | null;
+  /** What Back can reveal, as far as a walk shows it. */
+  readonly beneath: readonly string[];
+  /** Whether that is all: false where tabs share flags, or the plan has no start. */
+  readonly beneathIsAll: boolean;
+  /** Whether Back can leave the app; null where no walk was found that does and none is ruled out. */
   readonly backLeaves: boolean | null;
 }
 
@@ -55,9 +58,10 @@ export function jsonReport(check: Check, source: Source, version: string): JsonR
     screens: plan.screens.map((screen) => ({
       name: screen.name,
       module: screen.module?.name ?? null,
-      variants: Object.fromEntries(reach.variants.filter(({ name }) => isIn(screen.only, name)).map(({ name, verdicts }) => {
+      variants: Object.fromEntries(reach.variants.filter(({ name }) => isIn(screen.only, name)).map(({ name, verdicts, back }) => {
         const { reachable, taps, walk } = verdicts[screen.index]!;
-        return [name, { reachable, taps, walk: walk && walkLabels(walk), beneath: null, backLeaves: null }];
+        const { reveals, whole, leaves } = back(screen);
+        return [name, { reachable, taps, walk: walk && walkLabels(walk), beneath: reveals.map(({ label }) => label), beneathIsAll: whole, backLeaves: leaves }];
       })),
     })),
     findings: findings.map(({ rule, severity, summary, detail, range, subject, variant, walk, url }) => {

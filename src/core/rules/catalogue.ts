@@ -1,4 +1,5 @@
 /** All rules, in the order of the documents. */
+import { walkLabels } from '../reach/reach';
 import { silence, type Accepted } from './accept';
 import { sameTarget } from './menu/same-target';
 import { tooManyTabs } from './menu/too-many-tabs';
@@ -17,8 +18,19 @@ import { noStart } from './plan/no-start';
 import { syntax } from './plan/syntax';
 import { unknownName } from './plan/unknown-name';
 import { unknownType } from './plan/unknown-type';
+import { deadEnd } from './reach/dead-end';
+import { deadTransition } from './reach/dead-transition';
+import { gated } from './reach/gated';
+import { linkOnly } from './reach/link-only';
 import { stranded } from './reach/stranded';
+import { trap } from './reach/trap';
+import { variantOnly } from './reach/variant-only';
 import type { Context, Finding, Rule } from './rule';
+import { backTargetMissing } from './stack/back-target-missing';
+import { doubled } from './stack/doubled';
+import { grows } from './stack/grows';
+import { guardedRevealed } from './stack/guarded-revealed';
+import { ruleBroken } from './stack/rule-broken';
 import { constant } from './supply/constant';
 import { defaultUnused } from './supply/default-unused';
 import { fixedId } from './supply/fixed-id';
@@ -28,14 +40,17 @@ import { unknownArgument } from './supply/unknown-argument';
 import { unknownValue } from './supply/unknown-value';
 import { unpackedRecord } from './supply/unpacked-record';
 import { wrongType } from './supply/wrong-type';
+import { brokenWalk } from './walk/broken';
 
 export const catalogue: readonly Rule[] = [
   syntax, unknownName, duplicateName, unknownType, cyclicType, flagValue, noStart, idleAccept,
-  stranded,
+  stranded, variantOnly, gated, linkOnly, deadTransition, deadEnd, trap,
   missing, unknownArgument, wrongType, unknownValue, mayBeAbsent, fixedId, unpackedRecord, constant, defaultUnused,
+  grows, backTargetMissing, guardedRevealed, ruleBroken, doubled,
   tooManyTabs, sameTarget,
   privateScreen, moduleCycle, noOwner,
   noTitle, sameTitle, style, unclearTrigger,
+  brokenWalk,
 ];
 
 export const ruleIds: readonly string[] = catalogue.map((rule) => rule.id);
@@ -57,7 +72,7 @@ function run(rule: Rule, context: Context): Finding[] {
   const findings: Finding[] = [];
   for (const found of rule.check(context)) {
     findings.push({
-      rule: rule.id, severity: rule.severity, variant: null, walk: null, url: null,
+      rule: rule.id, severity: rule.severity, variant: found.variant ?? null, walk: found.walk ? walkLabels(found.walk) : null, url: null,
       range: { from: found.range.from, to: found.range.to },
       summary: found.summary, detail: found.detail, subject: found.subject, argument: found.argument ?? null, fixes: found.fixes ?? [],
     });

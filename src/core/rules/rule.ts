@@ -1,7 +1,7 @@
 import type { TextEdit } from '../language/edits';
 import type { Range } from '../language/range';
 import type { Plan } from '../plan/model';
-import type { Reach } from '../reach/reach';
+import type { Reach, Tap } from '../reach/reach';
 import type { Supply } from '../supply/supply';
 import type { Silenced } from './accept';
 import type { Message } from './message';
@@ -32,6 +32,10 @@ export interface Found {
   readonly subject: string | null;
   /** The argument that it is about, where it is about one on one way in. */
   readonly argument?: string;
+  /** The variant in which it holds; left out where it holds in all. */
+  readonly variant?: string | null;
+  /** A walk that shows it. */
+  readonly walk?: readonly Tap[] | null;
   readonly fixes?: readonly Fix[];
 }
 

@@ -6,16 +6,22 @@ export interface Outcomes {
   readonly fails: boolean;
 }
 
+/** What conditions in quotes are taken to be, by their text. */
+export type Assumptions = ReadonlyMap<string, boolean>;
+const none: Assumptions = new Map();
+
 /**
  * Whether a condition can hold and whether it can fail. Flags are exact; what stands in quotes, and whether a value is
  * given, may be either, but the same within one condition. Costs O(2^k) for k such parts, for which there are at most eight;
  * beyond, parts count as independent of one another.
  *
  * @param valueOf the value that a flag has
+ * @param taken conditions in quotes that are taken to hold, or not to
  */
-export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string): Outcomes {
-  const open = [...new Set(openParts(condition))];
+export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string, taken: Assumptions = none): Outcomes {
   const assumed = new Map<string, boolean>();
+  for (const [text, holds] of taken) assumed.set(quoted(text), holds);
+  const open = [...new Set(openParts(condition))].filter((part) => !assumed.has(part));
   if (open.length > 8) {
     return independentOutcomes(condition, (flag, value) => {
       const holds = valueOf(flag) === value;
@@ -33,9 +39,11 @@ export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string
   return { holds, fails };
 }
 
+const quoted = (text: string): string => `"${text}`;
+
 function partOf(condition: Condition): string | null {
   switch (condition.kind) {
-    case 'maybe': return `"${condition.text}`;
+    case 'maybe': return quoted(condition.text);
     case 'given': return condition.names.map((name) => name.text).join('.');
     case 'unknown': return '';
     default: return null;

@@ -1,5 +1,5 @@
-import { isIn, type Branch, type Call, type Entry, type Link, type MenuItem, type Plan, type Screen, type Step, type Tab, type Transition } from '../plan/model';
-import { outcomesOf, type Outcomes } from './conditions';
+import { isIn, type Branch, type Call, type Entry, type Flag, type Link, type MenuItem, type Plan, type Screen, type Step, type Tab, type Transition } from '../plan/model';
+import { outcomesOf, type Assumptions, type Outcomes } from './conditions';
 import { activeStack, mainStack, withStack, type Arrival, type Configuration, type Frame, type Stack } from './configuration';
 
 /** One thing that a user does. */
@@ -31,6 +31,7 @@ export class Walker {
   private readonly puttingOff = new Set<Screen>();
   /** Whether an event ran into a bound: not all that can follow was then told. */
   bounded = false;
+  private assumed: Assumptions | undefined;
   /** How many elses have run since the event. */
   private elses = 0;
 
@@ -56,6 +57,7 @@ export class Walker {
   /** What a cold start can show; nothing where the plan names no start that this variant has. */
   coldStart(): Configuration[] {
     this.elses = 0;
+    this.assumed = undefined;
     const start = this.plan.start?.target;
     return start && this.has(start) ? this.settle(this.arrive(this.nothing, { kind: 'reset', screen: start })) : [];
   }
@@ -86,9 +88,14 @@ export class Walker {
       branch.steps.some((step) => (step.kind === 'reset' || step.kind === 'switch') && step.call?.target === screen)));
   }
 
-  /** The configurations that can follow an event. */
-  after(configuration: Configuration, event: Event): Configuration[] {
+  /**
+   * The configurations that can follow an event.
+   *
+   * @param assumed what conditions in quotes are taken to be; those not in it may go either way
+   */
+  after(configuration: Configuration, event: Event, assumed?: Assumptions): Configuration[] {
     this.elses = 0;
+    this.assumed = assumed;
     switch (event.kind) {
       case 'trigger': return this.settle(this.runBranches(configuration, event.transition.branches));
       case 'item': return this.settle(this.runBranches(configuration, event.item.branches));
@@ -128,7 +135,7 @@ export class Walker {
   }
 
   private outcomes(condition: NonNullable<Branch['condition']>, { flags }: Configuration): Outcomes {
-    return outcomesOf(condition, (flag) => flags[this.flagIndex.get(flag.name)!]!);
+    return outcomesOf(condition, (flag) => flags[this.flagIndex.get(flag.name)!]!, this.assumed);
   }
 
   private run(configuration: Configuration, steps: readonly Step[]): Configuration[] {
@@ -156,7 +163,8 @@ export class Walker {
     }
   }
 
-  private set(configuration: Configuration, { flag, value }: Extract<Step, { kind: 'sets' }>): Configuration {
+  /** What is so after a flag was changed, by a step or by something outside of the app. */
+  set(configuration: Configuration, { flag, value }: { readonly flag: Flag | null; readonly value: string | null }): Configuration {
     if (!flag || value === null) return configuration;
     const changed = this.flagIndex.get(flag.name);
     return { ...configuration, flags: configuration.flags.map((old, index) => (index === changed ? value : old)) };

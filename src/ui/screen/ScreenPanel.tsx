@@ -9,6 +9,7 @@ import { useWorkspace } from '../workspace/context';
 import { ScreenActions } from './ScreenActions';
 import { ShortestWalk } from './ShortestWalk';
 import { WaysIn } from './WaysIn';
+import { WhatBackDoes } from './WhatBackDoes';
 import { Steps, WaysOut } from './WaysOut';
 
 /** All about one screen: the same in every view. Remembered: the caret moves more often than the detail changes. */
@@ -63,6 +64,7 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
         <WaysOut detail={detail} />
       </div>
       <ShortestWalk detail={detail} />
+      {screen.reachable === 'yes' && <WhatBackDoes back={detail.back} />}
       {detail.links.length > 0 && (
         <section>
           <h3 className="part-head mb-1.5">Links</h3>

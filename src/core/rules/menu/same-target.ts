@@ -11,8 +11,8 @@ export const sameTarget: Rule = {
   explanation:
     'A user tries both and wonders what the difference is. Most often one of them was copied and should lead elsewhere. ' +
     'Items that open one screen with different arguments are fine.',
-  wrong: 'app "Huts"\nstart hut\nmenu "More" {\n  "Map" push map\n  "Chart" push map\n}\nscreen hut "Hut" {}\nscreen map "Map" {}\n',
-  right: 'app "Huts"\nstart hut\nmenu "More" {\n  "Map" push map\n  "Legend" push legend\n}\nscreen hut "Hut" {}\nscreen map "Map" {}\nscreen legend "Legend" {}\n',
+  wrong: 'app "Huts"\nstart hut\nmenu "More" {\n  "Map" reset map\n  "Chart" reset map\n}\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
+  right: 'app "Huts"\nstart hut\nmenu "More" {\n  "Map" reset map\n  "Legend" reset legend\n}\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\nscreen legend "Legend" { on "Hut" reset hut }\n',
   *check({ plan }) {
     for (const menu of plan.menus) {
       const items = menu.items.map(({ label, branches, node }) => ({ label, does: branches.length === 1 ? whatBranchDoes(branches[0]!) : null, range: node }));

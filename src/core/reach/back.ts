@@ -1,0 +1,40 @@
+import type { Plan, Screen } from '../plan/model';
+import { observe, type Observed } from './observe';
+import type { Stacks } from './stacks';
+
+/** What Back does on one screen of one variant. */
+export interface Back {
+  /** What it can reveal, in the order of the plan. */
+  readonly reveals: readonly Screen[];
+  /** Whether that is all; otherwise it is what was seen, and there may be more. */
+  readonly whole: boolean;
+  /** Whether it can leave the app; null where that was not seen and is not ruled out. */
+  readonly leaves: boolean | null;
+  /** Whether a header arrow is shown, over all runs; null where the screen was not seen, or perhaps not all of it. */
+  readonly arrow: 'always' | 'never' | 'sometimes' | null;
+}
+
+/** What Back does on each screen, by index: read off all stacks, or seen in walks where they are not known. */
+export function backOf(plan: Plan, variant: string, stacks: Stacks | null): (screen: Screen) => Back {
+  if (stacks) return (screen) => fromStacks(plan, stacks, screen);
+  let observed: Observed | null = null;
+  return (screen) => fromWalks(plan, (observed ??= observe(plan, variant)), screen);
+}
+
+function fromStacks(plan: Plan, stacks: Stacks, screen: Screen): Back {
+  const reveals = stacks.revealed(screen);
+  const { some, none } = stacks.beneathTop(screen);
+  return {
+    reveals: plan.screens.filter((other) => reveals.has(other)), whole: true, leaves: stacks.leaves(screen) !== null,
+    arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null,
+  };
+}
+
+function fromWalks(plan: Plan, { reveals, leaves, arrow, noArrow, whole }: Observed, screen: Screen): Back {
+  const some = arrow.has(screen);
+  const none = noArrow.has(screen);
+  return {
+    reveals: plan.screens.filter((other) => reveals[screen.index]!.has(other)), whole, leaves: leaves.has(screen) || (whole ? false : null),
+    arrow: some && none ? 'sometimes' : !whole || some === none ? null : some ? 'always' : 'never',
+  };
+}

@@ -1,0 +1,60 @@
+import { isIn, type Plan, type Screen } from '../plan/model';
+import { activeStack, type Configuration } from '../walk/configuration';
+import { Walker, type Event } from '../walk/walker';
+
+/** What Back was seen to do. */
+export interface Observed {
+  readonly reveals: readonly ReadonlySet<Screen>[];
+  readonly leaves: ReadonlySet<Screen>;
+  /** Screens seen on top with something beneath them in their stack, and with nothing. */
+  readonly arrow: ReadonlySet<Screen>;
+  readonly noArrow: ReadonlySet<Screen>;
+  /** Whether nothing was left to see. */
+  readonly whole: boolean;
+}
+
+/** How many configurations are looked at. */
+const most = 1500;
+
+/**
+ * Walks a variant level by level, from a cold start and from outside, up to a number of configurations: for plans whose
+ * stacks no analysis can know exactly. All that it tells is true; not all that is true is told, unless it saw the whole.
+ */
+export function observe(plan: Plan, variant: string): Observed {
+  const walker = new Walker(plan, variant);
+  const reveals = plan.screens.map(() => new Set<Screen>());
+  const [leaves, arrow, noArrow] = [new Set<Screen>(), new Set<Screen>(), new Set<Screen>()];
+  const doors: Extract<Event, { kind: 'link' | 'entry' }>[] = [
+    ...plan.screens.filter((screen) => isIn(screen.only, variant)).flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
+    ...plan.entries.filter((entry) => isIn(entry.only, variant)).map((entry) => ({ kind: 'entry', entry }) as const),
+  ];
+  const seen = new Map<string, Configuration>();
+  const add = (configurations: readonly Configuration[]): void => {
+    for (const configuration of configurations) {
+      const key = keyOf(configuration);
+      if (!seen.has(key) && seen.size < most) seen.set(key, configuration);
+    }
+  };
+  add(walker.coldStart());
+  for (const door of doors) add(walker.open(door));
+  for (const configuration of seen.values()) {
+    const { screen, below } = activeStack(configuration)!;
+    (below ? arrow : noArrow).add(screen);
+    const back = walker.after(configuration, { kind: 'back' });
+    if (back.length === 0) leaves.add(screen);
+    for (const each of back) reveals[screen.index]!.add(activeStack(each)!.screen);
+    for (const event of walker.events(configuration)) add(walker.after(configuration, event));
+    for (const door of doors) add(walker.after(configuration, door));
+  }
+  return { reveals, leaves, arrow, noArrow, whole: seen.size < most && !walker.bounded };
+}
+
+/** A configuration as one string, every frame of every stack included. */
+function keyOf({ flags, active, stacks }: Configuration): string {
+  const parts = [flags.join(), active];
+  for (const stack of stacks) {
+    parts.push(';');
+    for (let frame = stack; frame; frame = frame.below) parts.push(`${frame.screen.index}${frame.modal ? 'm' : ''}${frame.putOff ? `${frame.putOff.kind}${frame.putOff.screen.index}` : ''}`);
+  }
+  return parts.join(' ');
+}

@@ -1,0 +1,44 @@
+import { isIn, type Branch, type Transition } from '../../plan/model';
+import type { Context } from '../rule';
+
+/** A branch of a trigger on a reached screen that no run ever takes. */
+export interface DeadBranch {
+  readonly transition: Transition;
+  readonly branch: Branch;
+  /** Whether its own condition never holds; otherwise those before it always happen first. */
+  readonly never: boolean;
+}
+
+/** The branches that are dead in every variant in which their screen is reached; none where any of those is not known exactly. */
+export function deadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): DeadBranch[] {
+  const taken = new Set<Branch>();
+  const possible = new Set<Branch>();
+  const undecided = new Set<string>();
+  for (const { name, stacks } of reach.variants) {
+    if (!stacks) {
+      undecided.add(name);
+      continue;
+    }
+    for (const screen of plan.screens) {
+      if (!screen.transitions.some(({ branches }) => branches.some(({ condition }) => condition))) continue;
+      for (const head of stacks.headsOf(screen)) {
+        const control = head.from.control!;
+        for (const { branch } of stacks.all.rulesOf(control, head.symbol)) if (branch) taken.add(branch);
+        for (const { branches } of screen.transitions) {
+          for (const branch of branches) if (!branch.condition || stacks.system.valuations.outcome(branch.condition, control.valuation) !== 'fails') possible.add(branch);
+        }
+      }
+    }
+  }
+  const dead: DeadBranch[] = [];
+  for (const screen of plan.screens) {
+    const reached = reach.variants.filter(({ verdicts }) => verdicts[screen.index]!.reachable !== 'no');
+    for (const transition of screen.transitions) {
+      const there = reached.filter(({ name }) => isIn(transition.only, name));
+      if (there.length === 0 || there.some(({ name }) => undecided.has(name))) continue;
+      if (!transition.branches.some(({ condition }) => condition)) continue;
+      for (const branch of transition.branches) if (!taken.has(branch)) dead.push({ transition, branch, never: !possible.has(branch) });
+    }
+  }
+  return dead;
+}

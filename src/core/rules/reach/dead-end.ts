@@ -1,0 +1,37 @@
+import { isIn, type Screen } from '../../plan/model';
+import type { Tap } from '../../reach/reach';
+import { walkTo } from '../../reach/witness';
+import { say } from '../message';
+import type { Rule } from '../rule';
+import { inVariants, sayVariant, sayWalk } from '../stack-parts';
+
+export const deadEnd: Rule = {
+  id: 'reach/dead-end',
+  severity: 'warning',
+  reason: 'A screen with no way on, and nothing beneath it: the user can only leave.',
+  explanation:
+    'A run ends on the screen with an empty stack beneath it, and nothing on it leads anywhere: Back leaves the app, and ' +
+    'whoever wants to go on has to start anew. Lead on from it, or leave something beneath it to go back to.',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" { on "Pay" reset receipt }\nscreen receipt "Receipt" {}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" { on "Pay" push receipt }\nscreen receipt "Receipt" {}\n',
+  *check(context) {
+    const { plan } = context;
+    const found = inVariants(context, function* ({ name, stacks }): Iterable<readonly [Screen, Tap[]]> {
+      for (const screen of plan.screens) {
+        // An app of one screen has no way on, and needs none.
+        if (screen === plan.start?.target || !isIn(screen.only, name)) continue;
+        const head = stacks.inside.heads.find((each) => each.symbol.screen === screen && each.symbol.last
+          && stacks.inside.rulesOf(each.from.control!, each.symbol).every(({ to, word }) => to === each.from.control && word.length === 1 && word[0] === each.symbol));
+        if (head) yield [screen, walkTo(head)];
+      }
+    });
+    for (const { key: screen, found: walk, variant } of found) {
+      yield {
+        range: screen.nameNode,
+        summary: say`${sayVariant(variant)}${screen.label} is a dead end: the only way out is to leave the app.`,
+        detail: say`After ${sayWalk(walk)} nothing lies beneath it, and nothing on it leads on.`,
+        subject: screen.label, variant, walk,
+      };
+    }
+  },
+};

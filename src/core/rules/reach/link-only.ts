@@ -1,0 +1,27 @@
+import { say } from '../message';
+import type { Rule } from '../rule';
+
+export const linkOnly: Rule = {
+  id: 'reach/link-only',
+  severity: 'note',
+  reason: 'Only a link or an entry leads to the screen.',
+  explanation:
+    'Nobody finds the screen by using the app: a link, a shortcut or a notification has to open it. That is right for a ' +
+    'receipt that is mailed, and a mistake for a screen to which a control was forgotten.',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {\n  link /map\n}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map\n}\n',
+  *check({ plan, reach }) {
+    for (const screen of plan.screens) {
+      const verdicts = reach.variants.map((variant) => variant.verdicts[screen.index]!);
+      const reached = verdicts.filter(({ reachable }) => reachable === 'yes');
+      if (reached.length === 0 || !reached.every(({ fromOutside }) => fromOutside)) continue;
+      const [{ walk }] = reached as [typeof reached[0]];
+      yield {
+        range: screen.nameNode,
+        summary: say`Only from outside does anything lead to ${screen.label}.`,
+        detail: say`A link or an entry opens it; no walk that begins with a cold start and stays inside the app gets there.`,
+        subject: screen.label, walk,
+      };
+    }
+  },
+};

@@ -1,0 +1,51 @@
+import type { Screen } from '../../plan/model';
+import { PreStar } from '../../reach/pre-star';
+import type { Tap } from '../../reach/reach';
+import { walkTo } from '../../reach/witness';
+import { enumerate, say } from '../message';
+import type { Rule } from '../rule';
+import { inVariants, sayVariant, sayWalk } from '../stack-parts';
+
+export const trap: Rule = {
+  id: 'reach/trap',
+  severity: 'warning',
+  reason: 'Screens from which the start can never be reached again.',
+  explanation:
+    'Once there, the user goes round among these screens and never comes back to where the app began, whatever they tap. ' +
+    'That is right after a first-time tour, and a mistake nearly everywhere else. Lead back to the start from one of them. Where most screens of the app are such, ' +
+    'the start is taken for an entrance, a welcome or a sign-in, and nothing is said.',
+  wrong: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Tour" reset a\n  on "Huts" push huts\n  on "Stays" push stays\n  on "Help" push help\n}\nscreen huts "Huts" {}\nscreen stays "Stays" {}\nscreen help "Help" {}\nscreen a "A" { on "B" reset b }\nscreen b "B" { on "A" reset a }\n',
+  right: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Tour" reset a\n  on "Huts" push huts\n  on "Stays" push stays\n  on "Help" push help\n}\nscreen huts "Huts" {}\nscreen stays "Stays" {}\nscreen help "Help" {}\nscreen a "A" { on "B" reset b }\nscreen b "B" {\n  on "A" reset a\n  on "Home" reset home\n}\n',
+  *check(context) {
+    const start = context.plan.start?.target;
+    if (!start) return;
+    const found = inVariants(context, function* ({ stacks: { inside } }): Iterable<readonly [string, { screens: Screen[]; walk: Tap[] }]> {
+      // Where Back alone always ends at the start, as nearly everywhere, nothing has to be saturated.
+      if (inside.heads.every(({ symbol }) => !symbol.last || symbol.screen === start)) return;
+      const toStart = new PreStar(inside, start);
+      const screens = new Set<Screen>();
+      let walk: Tap[] | null = null;
+      for (const head of inside.heads) {
+        const { screen } = head.symbol;
+        if (screen === start || screens.has(screen)) continue;
+        const beneath = toStart.hopeless(head);
+        if (!beneath) continue;
+        // Where nothing leads on at all, it is a dead end.
+        if (head.symbol.last && inside.rulesOf(head.from.control!, head.symbol).every(({ word }) => word.length === 1 && word[0] === head.symbol)) continue;
+        screens.add(screen);
+        walk ??= walkTo(head, beneath);
+      }
+      // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
+      const reached = new Set(inside.heads.map(({ symbol }) => symbol.screen)).size;
+      if (walk && screens.size * 2 < reached) yield [[...screens].map(({ index }) => index).join(), { screens: [...screens], walk }];
+    });
+    for (const { found: { screens, walk }, variant } of found) {
+      yield {
+        range: screens[0]!.nameNode,
+        summary: say`${sayVariant(variant)}From ${enumerate(screens.map(({ label }) => label))} nothing leads back to ${start.label}.`,
+        detail: say`After ${sayWalk(walk)} no tap, and no Back, ever shows it again.`,
+        subject: screens[0]!.label, variant, walk,
+      };
+    }
+  },
+};

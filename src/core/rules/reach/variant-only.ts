@@ -1,0 +1,47 @@
+import { isIn, type Only, type Plan } from '../../plan/model';
+import type { Site } from '../../supply/site';
+import { enumerate, say } from '../message';
+import type { Rule } from '../rule';
+
+export const variantOnly: Rule = {
+  id: 'reach/variant-only',
+  severity: 'warning',
+  reason: 'A screen is reached in some variants and not in others that have it.',
+  explanation:
+    'What one shape of the app offers in a menu or in tabs, another may offer nowhere. Whoever uses that shape never sees the ' +
+    'screen. Lead to it there, too, or say with “only” that the screen is not part of that variant.',
+  wrong: 'app "Huts"\nvariants phone, tablet\nstart hut\nmenu "More" only tablet { "Map" reset map }\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
+  right: 'app "Huts"\nvariants phone, tablet\nstart hut\nmenu "More" { "Map" reset map }\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
+  *check({ plan, reach, supply }) {
+    if (plan.variants.length < 2) return;
+    for (const screen of plan.screens) {
+      const there = reach.variants.filter(({ name }) => isIn(screen.only, name));
+      const without = there.filter(({ verdicts }) => verdicts[screen.index]!.reachable === 'no');
+      const reached = there.filter(({ verdicts }) => verdicts[screen.index]!.reachable === 'yes');
+      if (without.length === 0 || reached.length === 0) continue;
+      const names = reached.map(({ name }) => name);
+      const to = screen.nameNode.to + (screen.title ? screen.title.to - screen.nameNode.to : 0);
+      yield {
+        range: screen.nameNode,
+        summary: say`${screen.label} is reached in ${enumerate(names)}, not in ${enumerate(without.map(({ name }) => name))}.`,
+        detail: say`No walk gets to it there, although the screen is declared for every variant it is not kept out of.`,
+        subject: screen.label,
+        variant: without.length === 1 ? without[0]!.name : null,
+        fixes: screen.only || !supply.into[screen.index]!.every(({ site }) => without.every(({ name }) => isElsewhere(plan, site, name))) ? [] : [{ label: `Have it only in ${names.join(', ')}`, edits: [{ from: to, to, insert: ` only ${names.join(', ')}` }] }],
+      };
+    }
+  },
+};
+
+/** Whether a way in does not stand in the variant at all, so that it would not break there. */
+function isElsewhere(plan: Plan, site: Site, variant: string): boolean {
+  const outside = (...all: Only[]): boolean => all.some((only) => !isIn(only, variant));
+  switch (site.kind) {
+    case 'transition': return outside(site.transition.only, site.transition.screen.only);
+    case 'needs': return outside(site.screen.only);
+    case 'item': return outside(site.item.menu.only);
+    case 'tab': return outside(plan.tabBars.find(({ tabs }) => tabs.includes(site.tab))!.only);
+    case 'entry': return outside(site.entry.only);
+    default: return false;
+  }
+}

@@ -1,0 +1,55 @@
+/** What the rules about stacks share: looking at every variant, and telling walks. */
+import type { Plan, Screen, Step } from '../plan/model';
+import { labelOf, type Tap, type VariantReach } from '../reach/reach';
+import type { Stacks } from '../reach/stacks';
+import { say, words, type Message } from './message';
+import type { Context } from './rule';
+
+/** A variant all of whose stacks are known. */
+export type Decided = VariantReach & { readonly stacks: Stacks };
+
+/** Something found in one or more variants. */
+export interface InVariant<K, T> {
+  readonly key: K;
+  readonly found: T;
+  /** The one variant in which it was found first; null where it holds in all. */
+  readonly variant: string | null;
+}
+
+/**
+ * Looks at every variant whose stacks are known, and tells what is found in several of them once.
+ *
+ * @param find what is found in one variant, by what it is about
+ */
+export function inVariants<K, T>({ plan, reach }: Pick<Context, 'plan' | 'reach'>, find: (variant: Decided) => Iterable<readonly [K, T]>): InVariant<K, T>[] {
+  const all = new Map<K, { found: T; variants: string[] }>();
+  for (const variant of reach.variants) {
+    if (!variant.stacks) continue;
+    for (const [key, found] of find(variant as Decided)) {
+      const known = all.get(key);
+      if (!known) all.set(key, { found, variants: [variant.name] });
+      else if (!known.variants.includes(variant.name)) known.variants.push(variant.name);
+    }
+  }
+  return [...all].map(([key, { found, variants }]) => ({ key, found, variant: variants.length === plan.variants.length ? null : variants[0]! }));
+}
+
+/** A walk in words: `“Book”, “Pay”, Back`; long ones are cut in the middle. */
+export function sayWalk(walk: readonly Tap[]): Message {
+  if (walk.length === 0) return say`a cold start`;
+  const told = walk.map((tap) => (tap.kind === 'back' ? 'Back' : `“${labelOf(tap)}”`));
+  const shown = told.length > 7 ? [...told.slice(0, 3), '…', ...told.slice(-3)] : told;
+  return say`${words(shown.join(', '))}`;
+}
+
+/** `in phone: ` in front of a message that does not hold in all variants. */
+export const sayVariant = (variant: string | null): Message => (variant === null ? [] : say`In ${variant}: `);
+
+/** Every list of steps of a plan, with the screen on which it stands; none for a menu's. */
+export function* allSteps(plan: Plan): Generator<{ readonly screen: Screen | null; readonly steps: readonly Step[] }> {
+  for (const screen of plan.screens) {
+    for (const { branches } of screen.transitions) for (const { steps } of branches) yield { screen, steps };
+    for (const { otherwise } of screen.needs) yield { screen, steps: otherwise };
+  }
+  for (const menu of plan.menus) for (const item of menu.items) for (const { steps } of item.branches) yield { screen: null, steps };
+}

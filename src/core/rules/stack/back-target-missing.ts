@@ -1,0 +1,48 @@
+import { mayBeLeftOut, type Screen, type Step } from '../../plan/model';
+import type { Tap } from '../../reach/reach';
+import { walkBy } from '../../reach/witness';
+import { say } from '../message';
+import type { Rule } from '../rule';
+import { allSteps, inVariants, sayVariant, sayWalk } from '../stack-parts';
+
+export const backTargetMissing: Rule = {
+  id: 'stack/back-target-missing',
+  severity: 'error',
+  reason: 'A run goes back to a screen that is not in its stack.',
+  explanation:
+    'Where the screen is not in the stack, going back to it takes everything off down to the last frame, and the user ends up ' +
+    'somewhere else than meant. It happens when the screen from which one goes back can be come to on more than one path. ' +
+    'Use reset, which needs nothing to be there, or go back step by step.',
+  wrong: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to hut }\n',
+  right: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to home }\n',
+  *check(context) {
+    const places = new Map<Step, Screen | null>();
+    for (const { screen, steps } of allSteps(context.plan)) for (const step of steps) for (const each of step.kind === 'resume' && step.or ? [step, step.or] : [step]) places.set(each, screen);
+    const found = inVariants(context, function* ({ stacks: { all } }): Iterable<readonly [Step, Tap[]]> {
+      const seen = new Set<Step>();
+      for (const { control, taken } of all.controls) {
+        for (const transition of taken) {
+          for (const rule of all.rulesOf(control!, transition.symbol)) {
+            for (const step of rule.missing) {
+              if (seen.has(step)) continue;
+              seen.add(step);
+              yield [step, walkBy(transition, rule, rule.word[0] ?? transition.symbol)];
+            }
+          }
+        }
+      }
+    });
+    for (const { key: step, found: walk, variant } of found) {
+      const target = 'target' in step ? step.target : null;
+      const screen = places.get(step) ?? null;
+      if (!target) continue;
+      yield {
+        range: step.range,
+        summary: say`${sayVariant(variant)}${screen ? say`${screen.label}` : say`The menu`} goes back to ${target.label}, which is not always in the stack.`,
+        detail: say`After ${sayWalk(walk)} it is not: everything is then taken off down to the last frame.`,
+        subject: screen?.label ?? null, variant, walk,
+        fixes: step.kind === 'back to' && target.parameters.every(mayBeLeftOut) ? [{ label: `Reset to ${target.label} instead`, edits: [{ from: step.range.from, to: step.range.to, insert: `reset ${target.label}` }] }] : [],
+      };
+    }
+  },
+};

@@ -1,0 +1,87 @@
+import type { Claim, Plan } from '../../plan/model';
+import { PreStar } from '../../reach/pre-star';
+import { Pushdown } from '../../reach/pushdown';
+import type { Tap } from '../../reach/reach';
+import { Saturation } from '../../reach/saturation';
+import { findBeneath, findWithout } from '../../reach/stacks';
+import { walkTo } from '../../reach/witness';
+import { say, words, type Message } from '../message';
+import type { Rule } from '../rule';
+import { inVariants, sayVariant, sayWalk, type Decided } from '../stack-parts';
+
+export const ruleBroken: Rule = {
+  id: 'stack/rule-broken',
+  severity: 'error',
+  reason: 'A run breaks a rule that the plan states of itself.',
+  explanation:
+    'A rule says what must hold in every run: never A beneath B, never A after B, always A beneath B, from A always reach B. ' +
+    'It is decided over all stacks that any run can build, not only those that somebody has tried. The walk shows one that ' +
+    'breaks it: take away the step that leads there, or end the flow with back past or reset.',
+  wrong: 'app "Huts"\nstart home\nscreen home "Home" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" push receipt }\nscreen receipt "Receipt" {}\nrule "No order is paid twice" never pay beneath receipt\n',
+  right: 'app "Huts"\nstart home\nscreen home "Home" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back past pay then push receipt }\nscreen receipt "Receipt" {}\nrule "No order is paid twice" never pay beneath receipt\n',
+  *check(context) {
+    const { plan } = context;
+    const claims = plan.claims.filter((claim) => claim.first && claim.second);
+    if (claims.length === 0) return;
+    const found = inVariants(context, function* (variant): Iterable<readonly [Claim, readonly Tap[]]> {
+      for (const claim of claims) {
+        const walk = breaks(plan, variant, claim);
+        if (walk) yield [claim, walk];
+      }
+    });
+    for (const { key: claim, found: walk, variant } of found) {
+      yield {
+        range: claim.node,
+        summary: say`${sayVariant(variant)}The rule “${words(claim.title)}” does not hold.`,
+        detail: say`After ${sayWalk(walk)} ${whatIsShown(claim)}.`,
+        subject: claim.title || null, variant, walk,
+      };
+    }
+  },
+};
+
+function whatIsShown({ node, first, second }: Claim): Message {
+  const [a, b] = [first!.label, second!.label];
+  switch (node.claim) {
+    case 'never beneath': return say`${a} lies beneath ${b}, and Back leads to it`;
+    case 'never after': return say`${a} is shown, and ${b} was shown before`;
+    case 'always beneath': return say`${b} is shown without ${a} beneath it`;
+    default: return say`${a} is shown, and nothing leads to ${b} from there`;
+  }
+}
+
+/** The shortest walk found that breaks a claim; null where it holds in every run. */
+function breaks(plan: Plan, { name, stacks }: Decided, { node, first, second }: Claim): readonly Tap[] | null {
+  const [a, b] = [first!, second!];
+  switch (node.claim) {
+    case 'never beneath':
+      for (const head of stacks.sightsOf(b)) {
+        const beneath = findBeneath(head, ({ symbol }) => symbol.screen === a);
+        if (beneath) return walkTo(head, beneath);
+      }
+      return null;
+    case 'always beneath':
+      for (const head of stacks.sightsOf(b)) {
+        const beneath = findWithout(head, a);
+        if (beneath) return walkTo(head, beneath);
+      }
+      return null;
+    case 'never after': {
+      // Whether B has been shown is one bit more in the control states.
+      const watched = new Saturation(new Pushdown(plan, name, b), true);
+      const work = watched.run();
+      while (!work.next().done);
+      const head = watched.heads.find(({ symbol, from }) => symbol.screen === a && from.control!.seen);
+      return head ? walkTo(head) : null;
+    }
+    case 'always reach': {
+      const toGoal = new PreStar(stacks.all, b);
+      for (const head of stacks.sightsOf(a)) {
+        const beneath = toGoal.hopeless(head);
+        if (beneath) return walkTo(head, beneath);
+      }
+      return null;
+    }
+    default: return null;
+  }
+}

@@ -1,0 +1,47 @@
+import { replay, type Break, type Replayed } from '../../walk/replay';
+import { enumerate, say, words, type Message } from '../message';
+import type { Fix, Rule } from '../rule';
+
+export const brokenWalk: Rule = {
+  id: 'walk/broken',
+  severity: 'error',
+  reason: 'A kept walk can no longer be walked.',
+  explanation:
+    'A kept walk says how the app is meant to be used. A change has taken away a control that it taps, or leads somewhere else ' +
+    'now. Either the change breaks what users do, or the walk is to be brought up to date. A walk that can be walked in one ' +
+    'variant holds.',
+  wrong: 'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "Hut"\n  expect hut\n}\n',
+  right: 'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "See hut"\n  expect hut\n}\n',
+  *check({ plan }) {
+    for (const walk of plan.walks) {
+      const replayed = plan.variants.map((variant) => replay(plan, variant, walk));
+      if (!replayed.every(({ outcome }) => outcome === 'broken')) continue;
+      // The variant in which it gets furthest tells most.
+      const { step, at, because } = (replayed as Extract<Replayed, { outcome: 'broken' }>[]).reduce((best, each) => (each.step > best.step ? each : best));
+      const name = walk.title?.value ?? '';
+      // Without a start there is nothing to walk from, which has been said once.
+      if (because.why === 'no-start') continue;
+      yield {
+        range: at ?? walk.title ?? walk,
+        summary: say`The walk “${words(name)}” breaks at step ${step}.`,
+        detail: sayWhy(because),
+        subject: name || null,
+        fixes: because.why === 'no-control' && because.near !== null && at && 'label' in at && at.label ? [writes(because.near, at.label)] : [],
+      };
+    }
+  },
+};
+
+const writes = (near: string, { from, to }: { readonly from: number; readonly to: number }): Fix => ({ label: `Write “${near}”`, edits: [{ from, to, insert: JSON.stringify(near) }] });
+
+function sayWhy(because: Break): Message {
+  switch (because.why) {
+    case 'no-control': return say`${onTop(because)} has nothing called “${words(because.name)}”${words(because.near ? `; “${because.near}” comes nearest` : '')}.`;
+    case 'nothing-follows': return say`On ${onTop(because)}, “${words(because.name)}” cannot happen there, or it leaves the app.`;
+    case 'other-screen': return say`${onTop(because)} is on top there, not ${because.wanted.label}.`;
+    case 'not-beneath': return say`${because.wanted.label} is on top there, but Back would not show ${because.beneath.label}.`;
+    case 'no-start': return say`No run begins.`;
+  }
+}
+
+const onTop = ({ screens }: { readonly screens: readonly { readonly label: string }[] }): Message => enumerate(screens.map(({ label }) => label), 3, 'or');
