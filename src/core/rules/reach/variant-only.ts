@@ -1,6 +1,6 @@
 import { isIn, type Only, type Plan } from '../../plan/model';
 import type { Site } from '../../supply/site';
-import { enumerate, say } from '../message';
+import { enumerate, say, words } from '../message';
 import type { Rule } from '../rule';
 
 export const variantOnly: Rule = {
@@ -24,7 +24,7 @@ export const variantOnly: Rule = {
       yield {
         range: screen.nameNode,
         summary: say`${screen.label} is reached in ${enumerate(names)}, not in ${enumerate(without.map(({ name }) => name))}.`,
-        detail: say`No walk gets to it there, although the screen is declared for every variant it is not kept out of.`,
+        detail: say`The screen is declared for ${words(without.length === 1 ? 'that variant' : 'those variants')}, too, and no walk there gets to it.`,
         subject: screen.label,
         variant: without.length === 1 ? without[0]!.name : null,
         fixes: screen.only || !supply.into[screen.index]!.every(({ site }) => without.every(({ name }) => isElsewhere(plan, site, name))) ? [] : [{ label: `Have it only in ${names.join(', ')}`, edits: [{ from: to, to, insert: ` only ${names.join(', ')}` }] }],

@@ -1,7 +1,7 @@
 import { ringThrough, stronglyConnectedComponents } from '../../plan/graph';
 import type { Screen } from '../../plan/model';
-import type { Tap } from '../../reach/reach';
-import type { Saturation, State, Transition } from '../../reach/saturation';
+import { labelOf, type Tap } from '../../reach/reach';
+import { tapsOf, type Saturation, type State, type Transition } from '../../reach/saturation';
 import { findWithout } from '../../reach/stacks';
 import { walkTo } from '../../reach/witness';
 import { enumerate, say, words } from '../message';
@@ -37,11 +37,11 @@ export const grows: Rule = {
       const labels = screens.map(({ label }) => label);
       const trigger = closing?.kind === 'trigger' ? closing.transition : null;
       yield {
-        range: trigger?.node ?? screens[0]!.nameNode,
+        range: trigger?.node ?? (closing?.kind === 'item' ? closing.item.node : screens[0]!.nameNode),
         summary: labels.length === 1
           ? say`${sayVariant(variant)}${labels[0]!} can be put onto itself again and again: the stack grows without end.`
           : say`${sayVariant(variant)}${enumerate(labels, 4)} open one another in a ring: the stack grows without end.`,
-        detail: say`Once round: ${sayWalk(walk)}${words(trigger ? `; “${trigger.trigger}” closes the ring` : '')}. Back has to retrace every round.`,
+        detail: say`Once round: ${sayWalk(walk)}${words(closing ? `; “${labelOf(closing)}” closes the ring` : '')}. Back has to retrace every round.`,
         subject: trigger?.screen.label ?? labels[0]!, variant, walk,
         fixes: closing?.kind === 'trigger' ? goesBack(context, closing) : [],
       };
@@ -68,17 +68,24 @@ function ringsOf({ heads: sights }: Saturation): Ring[] {
   const heads = new Map<State, Transition>();
   for (const head of sights) if (!head.symbol.last && !heads.has(head.to)) heads.set(head.to, head);
   const next = (place: State): State[] => under(place).map(({ to }) => to);
+  const taps = new Map<Screen, number>();
+  for (const head of sights) if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, tapsOf(head));
+  const nearest = (head: Transition): number => taps.get(head.symbol.screen)!;
   const rings: Ring[] = [];
   for (const component of stronglyConnectedComponents(heads.keys(), next)) {
     const places = new Set(component);
-    // The place nearest to the start, so that the walk round is short, and the ring begins where a user comes in.
-    const first = component.filter((place) => heads.has(place)).sort((a, b) => a.entry - b.entry)[0];
+    // The ring is told from the screen on that is nearest to the start: to that one a user would go back.
+    const first = component.filter((place) => heads.has(place)).sort((a, b) => nearest(heads.get(a)!) - nearest(heads.get(b)!))[0];
     if (!first || (component.length === 1 && !next(first).includes(first))) continue;
     const round = ringThrough(first, (place) => next(place).filter((each) => places.has(each)));
     const edges = round.map((place, index) => under(place).find(({ to }) => to === round[(index + 1) % round.length])!);
     const head = heads.get(first)!;
-    const walk = walkTo(head, edges);
-    rings.push({ screens: [...new Set(edges.map(({ symbol }) => symbol.screen).reverse())], walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null });
+    // The last edge is the same screen again, one round further down; where that is the start, it lies there anyway.
+    const between = edges.slice(0, -1);
+    const walk = walkTo(head, nearest(head) === 0 ? between : edges);
+    rings.push({
+      screens: [...new Set([head, ...between.toReversed()].map(({ symbol }) => symbol.screen))], walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null,
+    });
   }
   return rings;
 }
