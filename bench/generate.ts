@@ -5,8 +5,10 @@ const titles = ['Overview', 'Details', 'Edit', 'Search', 'Results', 'Settings', 
 /**
  * A plan whose screens form modules of about twenty-five, each screen with five transitions: onward in the module, back
  * to its root, and across to other modules; every twentieth screen has a mistake.
+ *
+ * @param flags how many flags there are; every seventh transition sets one, every fifth reads one
  */
-export function generatePlan(screens: number, transitions = 5): string {
+export function generatePlan(screens: number, transitions = 5, flags = 0): string {
   const perModule = 25;
   // A linear congruential generator (Knuth, TAOCP 3.3.4) instead of chance, so that each run measures the same plan.
   let state = 12345;
@@ -17,6 +19,7 @@ export function generatePlan(screens: number, transitions = 5): string {
   const lines = [
     '## Generated, to measure with.', 'app "Measured"', 'origin https://measured.example', 'start s0', '',
     'id ItemId: int', 'id UserId: text', 'choice Order { newest, oldest }', 'record Item { id: ItemId, name: text, owner: UserId }', '',
+    ...Array.from({ length: flags }, (_, index) => `flag f${index}`),
   ];
   for (let index = 0; index < screens; index++) {
     const at = index % perModule;
@@ -32,7 +35,10 @@ export function generatePlan(screens: number, transitions = 5): string {
       const needs = target % perModule > 0;
       const bad = index % 20 === 7 && n === 3;
       const list = !needs ? '' : bad ? '' : n === 0 ? '(itemId: row.id)' : '(itemId: item.id)';
-      lines.push(`    on "Go ${n}"${n === 0 ? ' for row in rows' : ''} ${n === 2 ? 'reset' : 'push'} s${target}${list}`);
+      const step = index * transitions + n;
+      const when = flags > 0 && step % 5 === 4 ? ` when ${step % 2 === 0 ? '' : 'not '}f${step % flags}` : '';
+      const sets = flags > 0 && step % 7 === 3 ? `sets f${step % flags} = ${step % 3 > 0} then ` : '';
+      lines.push(`    on "Go ${n}"${n === 0 ? ' for row in rows' : ''}${when} ${sets}${n === 2 ? 'reset' : 'push'} s${target}${list}`);
     }
     lines.push('  }', '');
     if (at === perModule - 1 || index === screens - 1) lines.push('}', '');

@@ -7,5 +7,7 @@ await main(async () => {
   await build();
   await run(bin('tsx'), ['bench/core.ts']);
   console.log();
+  await run(bin('tsx'), ['bench/reach.ts']);
+  console.log();
   await run(bin('tsx'), ['bench/keystroke.ts']);
 });

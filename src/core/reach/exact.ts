@@ -10,7 +10,8 @@ const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, par
 
 /**
  * Decides what can be reached, and every stack with it, by saturating each variant's pushdown system. Where tabs share flags
- * with one another, where a plan runs into a bound, or where it has no start, the verdicts of the quick analysis stand.
+ * with one another, where there is more to work out than a user would wait for, or where a plan has no start, the verdicts of
+ * the quick analysis stand.
  *
  * Without flags time grows with the screens and their transitions; with flags, with the values of those that conditions read
  * and that some run gives them.
@@ -29,9 +30,10 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
   const system = new Pushdown(plan, variant);
   const inside = new Saturation(system, false);
   yield* inside.run();
+  if (inside.exhausted) return null;
   const all = system.hasDoors ? new Saturation(system, true) : inside;
   if (all !== inside) yield* all.run();
-  if (system.bounded || areTabsCoupled(plan, system, all)) return null;
+  if (all.exhausted || system.bounded || areTabsCoupled(plan, system, all)) return null;
   const first = new Map<Screen, Transition>();
   for (const head of inside.heads) if (!first.has(head.symbol.screen)) first.set(head.symbol.screen, head);
   const outside = new Map<Screen, Transition>();

@@ -87,9 +87,10 @@ export class Pushdown {
   bounded = false;
   private readonly tabs: readonly Tab[];
   private readonly tabOf = new Map<Screen, number>();
-  private readonly symbols = new Map<string, StackSymbol>();
-  private readonly controls = new Map<string, Control>();
-  private readonly putOffs = new Map<string, PutOff>();
+  private readonly symbols = new Map<number, StackSymbol>();
+  private readonly controls = new Map<string | number, Control>();
+  private readonly putOffs = new Map<Link | Screen, Map<PutOff['kind'], PutOff>>();
+  private putOffCount = 0;
   private readonly stepsIds = new Map<readonly Step[], number>();
   private readonly links: readonly Link[];
   private elses = 0;
@@ -116,13 +117,13 @@ export class Pushdown {
   }
 
   /** What links and entries lead to, whatever is on the stack: they empty it. */
-  fromOutside(valuation: Valuation, seen: boolean): PushdownRule[] {
+  *fromOutside(valuation: Valuation, seen: boolean): Generator<PushdownRule, void, void> {
     const doors: { event: Event; putOff: PutOff }[] = this.links.map((link) => ({ event: { kind: 'link', link }, putOff: this.put('link', link.screen, link) }));
     for (const entry of this.plan.entries) {
       const screen = entry.call?.target;
       if (screen && isIn(entry.only, this.variant) && this.has(screen)) doors.push({ event: { kind: 'entry', entry }, putOff: this.put('link', screen, null) });
     }
-    return doors.flatMap(({ event, putOff }) => this.finish(event, this.fresh(valuation, putOff), null, seen));
+    for (const { event, putOff } of doors) yield* this.finish(event, this.fresh(valuation, putOff), null, seen);
   }
 
   /** Whether links or entries open anything. */
@@ -353,9 +354,11 @@ export class Pushdown {
   }
 
   private put(kind: PutOff['kind'], screen: Screen, link: Link | null): PutOff {
-    const key = `${kind} ${screen.index} ${link ? this.links.indexOf(link) : ''}`;
-    let putOff = this.putOffs.get(key);
-    if (!putOff) this.putOffs.set(key, (putOff = { id: this.putOffs.size, kind, screen, link }));
+    const of = link ?? screen;
+    let byKind = this.putOffs.get(of);
+    if (!byKind) this.putOffs.set(of, (byKind = new Map()));
+    let putOff = byKind.get(kind);
+    if (!putOff) byKind.set(kind, (putOff = { id: this.putOffCount++, kind, screen, link }));
     return putOff;
   }
 
@@ -370,14 +373,15 @@ export class Pushdown {
   }
 
   private symbol({ screen, modal, putOff }: Frame, last: boolean, gateBeneath: boolean): StackSymbol {
-    const key = `${screen.index} ${modal ? 'm' : ''}${last ? 'l' : ''}${gateBeneath ? 'g' : ''}${putOff?.id ?? ''}`;
+    const key = (((putOff ? putOff.id + 1 : 0) * this.plan.screens.length + screen.index) * 8) + (modal ? 4 : 0) + (last ? 2 : 0) + (gateBeneath ? 1 : 0);
     let symbol = this.symbols.get(key);
     if (!symbol) this.symbols.set(key, (symbol = { id: this.symbols.size, screen, modal, putOff, last, gateBeneath }));
     return symbol;
   }
 
   private control(valuation: Valuation, place: number, agenda: Agenda | null, seen: boolean): Control {
-    const key = `${valuation} ${place} ${seen ? 's' : ''}${agenda ? this.keyOf(agenda) : ''}`;
+    const ready = (valuation * (this.tabs.length + 1) + place) * 2 + (seen ? 1 : 0);
+    const key = agenda ? `${ready} ${this.keyOf(agenda)}` : ready;
     let control = this.controls.get(key);
     if (!control) this.controls.set(key, (control = { id: this.controls.size, valuation, place, agenda, seen }));
     return control;

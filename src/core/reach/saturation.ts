@@ -60,6 +60,9 @@ export const tapsOf = ({ weight, to }: Transition): number => weight + to.entry;
 /** How many transitions are taken between two pauses: some milliseconds of work. */
 const slice = 2000;
 
+/** How many times a transition may be found, again or anew: two or three seconds of work. Flags that everything sets and reads come to that. */
+const mostWork = 1_500_000;
+
 export class Saturation {
   /** The automaton's states that are control states, in the order reached. */
   readonly controls: State[] = [];
@@ -67,11 +70,14 @@ export class Saturation {
   /** Every taken transition from a control state that waits for an event: the heads of all reachable configurations, fewest taps first. */
   readonly heads: Transition[] = [];
   private readonly byControl = new Map<Control, State>();
-  private readonly places = new Map<string, State>();
+  private readonly places = new Map<number, State>();
   private readonly queue: Transition[][] = [];
   private readonly rules = new Map<Control, Map<StackSymbol, readonly PushdownRule[]>>();
   private readonly opened = new Set<string>();
+  /** What is opened from outside once the transitions of this many taps are taken. */
+  private readonly opening: { readonly on: Transition | null; readonly rules: Iterable<PushdownRule> }[] = [];
   private states = 0;
+  private work = 0;
 
   /** @param outside whether links and entries are opened, too, at every time */
   constructor(private readonly system: Pushdown, private readonly outside: boolean) {
@@ -82,20 +88,35 @@ export class Saturation {
   *run(): Generator<void, void, void> {
     const { system } = this;
     for (const rule of system.coldStart()) this.apply(null, rule, 0);
-    if (this.outside) for (const rule of system.fromOutside(system.valuations.initial, false)) this.apply(null, rule, 1);
+    if (this.outside) this.opening.push({ on: null, rules: system.fromOutside(system.valuations.initial, false) });
     let untilPause = slice;
-    for (let taps = 0; taps < this.queue.length; taps++) {
+    for (let taps = 0; taps < this.queue.length || this.opening.length > 0; taps++) {
       const bucket = this.queue[taps] ?? [];
       // The bucket grows while it is worked off: what goes on with an event costs nothing.
       for (const transition of bucket) {
         if (transition.done || tapsOf(transition) !== taps) continue;
         this.take(transition);
+        if (this.exhausted) return;
         if (--untilPause > 0) continue;
         untilPause = slice;
         yield;
       }
       delete this.queue[taps];
+      // What links open is one tap away from here.
+      for (const { on, rules } of this.opening.splice(0)) {
+        for (const rule of rules) {
+          this.apply(on, rule, 1);
+          if (--untilPause > 0) continue;
+          untilPause = slice;
+          yield;
+        }
+      }
     }
+  }
+
+  /** Whether it was given up: not all is known then. */
+  get exhausted(): boolean {
+    return this.work > mostWork;
   }
 
   /** The rules of a head, worked out once. */
@@ -129,7 +150,7 @@ export class Saturation {
     const key = `${control.valuation} ${seen}`;
     if (this.opened.has(key)) return;
     this.opened.add(key);
-    for (const rule of this.system.fromOutside(control.valuation, seen)) this.apply(transition, rule, 1);
+    this.opening.push({ on: transition, rules: this.system.fromOutside(control.valuation, seen) });
   }
 
   /** Uses a rule on the head of a transition. */
@@ -150,11 +171,9 @@ export class Saturation {
       this.add(control, word[0]!, to, weight, { kind: 'rule', on, rule });
       return;
     }
-    let key = `${rule.to.id}`;
     let from = control;
     for (let at = 0; at < word.length - 1; at++) {
-      key += ` ${word[at]!.id}`;
-      const place = this.placeOf(key);
+      const place = this.placeOf(from, word[at]!);
       const entry = weight + to.entry;
       if (entry < place.entry) {
         place.entry = entry;
@@ -171,6 +190,7 @@ export class Saturation {
   }
 
   private add(from: State, symbol: StackSymbol, to: State, weight: number, origin: Origin): void {
+    this.work++;
     const key = symbol.id * 0x10000000 + to.id;
     let transition = from.out.get(key);
     if (!transition) {
@@ -196,12 +216,11 @@ export class Saturation {
     return state;
   }
 
-  private placeOf(key: string): State {
+  /** The place below a symbol that was pushed in a control state, or on another place. */
+  private placeOf(from: State, symbol: StackSymbol): State {
+    const key = from.id * 0x4000000 + symbol.id;
     let place = this.places.get(key);
-    if (!place) {
-      place = this.newState(null, Infinity);
-      this.places.set(key, place);
-    }
+    if (!place) this.places.set(key, (place = this.newState(null, Infinity)));
     return place;
   }
 

@@ -71,6 +71,7 @@ function breaks(plan: Plan, { name, stacks }: Decided, { node, first, second }: 
       const watched = new Saturation(new Pushdown(plan, name, b), true);
       const work = watched.run();
       while (!work.next().done);
+      // A walk that was found is one, whether all are known or not.
       const head = watched.heads.find(({ symbol, from }) => symbol.screen === a && from.control!.seen);
       return head ? walkTo(head) : null;
     }
