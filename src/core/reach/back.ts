@@ -6,6 +6,10 @@ import type { Stacks } from './stacks';
 export interface Back {
   /** What it can reveal, in the order of the plan. */
   readonly reveals: readonly Screen[];
+  /** Those of them that lie beneath it in its own stack. */
+  readonly within: readonly Screen[];
+  /** Whether it can go to the first tab, with whatever is on top there. */
+  readonly toFirstTab: boolean;
   /** Whether that is all; otherwise it is what was seen, and there may be more. */
   readonly whole: boolean;
   /** Whether it can leave the app; null where that was not seen and is not ruled out. */
@@ -23,18 +27,20 @@ export function backOf(plan: Plan, variant: string, stacks: Stacks | null): (scr
 
 function fromStacks(plan: Plan, stacks: Stacks, screen: Screen): Back {
   const reveals = stacks.revealed(screen);
+  const isWithin = (other: Screen): boolean => (reveals.get(other)?.beneath.length ?? 0) > 0;
   const { some, none } = stacks.beneathTop(screen);
   return {
-    reveals: plan.screens.filter((other) => reveals.has(other)), whole: true, leaves: stacks.leaves(screen) !== null,
+    reveals: plan.screens.filter((other) => reveals.has(other)), within: plan.screens.filter(isWithin), toFirstTab: stacks.goesToFirstTab(screen), whole: true, leaves: stacks.leaves(screen) !== null,
     arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null,
   };
 }
 
-function fromWalks(plan: Plan, { reveals, leaves, arrow, noArrow, whole }: Observed, screen: Screen): Back {
+function fromWalks(plan: Plan, { reveals, within, toFirstTab, leaves, arrow, noArrow, whole }: Observed, screen: Screen): Back {
   const some = arrow.has(screen);
   const none = noArrow.has(screen);
   return {
-    reveals: plan.screens.filter((other) => reveals[screen.index]!.has(other)), whole, leaves: leaves.has(screen) || (whole ? false : null),
+    reveals: plan.screens.filter((other) => reveals[screen.index]!.has(other)), within: plan.screens.filter((other) => within[screen.index]!.has(other)),
+    toFirstTab: toFirstTab.has(screen), whole, leaves: leaves.has(screen) || (whole ? false : null),
     arrow: some && none ? 'sometimes' : !whole || some === none ? null : some ? 'always' : 'never',
   };
 }

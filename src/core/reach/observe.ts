@@ -5,6 +5,10 @@ import { Walker, type Event } from '../walk/walker';
 /** What Back was seen to do. */
 export interface Observed {
   readonly reveals: readonly ReadonlySet<Screen>[];
+  /** The same, without what another tab has on top. */
+  readonly within: readonly ReadonlySet<Screen>[];
+  /** The screens from which it went to the first tab. */
+  readonly toFirstTab: ReadonlySet<Screen>;
   readonly leaves: ReadonlySet<Screen>;
   /** Screens seen on top with something beneath them in their stack, and with nothing. */
   readonly arrow: ReadonlySet<Screen>;
@@ -23,7 +27,8 @@ const most = 1500;
 export function observe(plan: Plan, variant: string): Observed {
   const walker = new Walker(plan, variant);
   const reveals = plan.screens.map(() => new Set<Screen>());
-  const [leaves, arrow, noArrow] = [new Set<Screen>(), new Set<Screen>(), new Set<Screen>()];
+  const within = plan.screens.map(() => new Set<Screen>());
+  const [leaves, arrow, noArrow, toFirstTab] = [new Set<Screen>(), new Set<Screen>(), new Set<Screen>(), new Set<Screen>()];
   const doors: Extract<Event, { kind: 'link' | 'entry' }>[] = [
     ...plan.screens.filter((screen) => isIn(screen.only, variant)).flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
     ...plan.entries.filter((entry) => isIn(entry.only, variant)).map((entry) => ({ kind: 'entry', entry }) as const),
@@ -42,11 +47,15 @@ export function observe(plan: Plan, variant: string): Observed {
     (below ? arrow : noArrow).add(screen);
     const back = walker.after(configuration, { kind: 'back' });
     if (back.length === 0) leaves.add(screen);
-    for (const each of back) reveals[screen.index]!.add(activeStack(each)!.screen);
+    for (const each of back) {
+      reveals[screen.index]!.add(activeStack(each)!.screen);
+      if (each.active === configuration.active) within[screen.index]!.add(activeStack(each)!.screen);
+      else toFirstTab.add(screen);
+    }
     for (const event of walker.events(configuration)) add(walker.after(configuration, event));
     for (const door of doors) add(walker.after(configuration, door));
   }
-  return { reveals, leaves, arrow, noArrow, whole: seen.size < most && !walker.bounded };
+  return { reveals, within, toFirstTab, leaves, arrow, noArrow, whole: seen.size < most && !walker.bounded };
 }
 
 /** A configuration as one string, every frame of every stack included. */

@@ -62,6 +62,11 @@ export class Stacks {
     return this.all.heads.reduce((most, { symbol, to }) => Math.max(most, symbol.last ? 1 : 1 + (depth.get(to) ?? 0)), 0);
   }
 
+  /** Whether Back on the screen can go to the first tab. */
+  goesToFirstTab(screen: Screen): boolean {
+    return this.headsOf(screen).some(({ symbol, from }) => symbol.last && !this.system.backLeavesFrom(from.control!));
+  }
+
   private allRevealed(): Map<Screen, Sight>[] {
     const revealed = this.plan.screens.map(() => new Map<Screen, Sight>());
     const firstTab = new Map<Screen, Transition>();
@@ -70,7 +75,8 @@ export class Stacks {
       const { symbol, to, from } = head;
       const here = revealed[symbol.screen.index]!;
       if (!symbol.last) {
-        for (const edge of to.taken) if (!here.has(edge.symbol.screen)) here.set(edge.symbol.screen, { head, beneath: [edge] });
+        // What lies in the stack itself comes before what another tab has on top.
+        for (const edge of to.taken) if (!here.get(edge.symbol.screen)?.beneath.length) here.set(edge.symbol.screen, { head, beneath: [edge] });
       } else if (!this.system.backLeavesFrom(from.control!)) {
         // Whatever the first tab was left with is beneath a last frame of another one, its root at least.
         for (const screen of [this.system.firstTab!, ...firstTab.keys()]) if (!here.has(screen)) here.set(screen, { head, beneath: [] });

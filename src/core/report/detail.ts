@@ -78,8 +78,9 @@ export interface WalkStep {
 
 /** What Back does here: see `Back` of the analysis. */
 export interface BackCard {
-  /** Indices of the screens that it can reveal. */
-  readonly reveals: readonly number[];
+  /** Indices of the screens that it can reveal in the same stack. */
+  readonly within: readonly number[];
+  readonly toFirstTab: boolean;
   readonly whole: boolean;
   readonly leaves: boolean | null;
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
@@ -116,7 +117,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
   if (!screen) return null;
   const { verdicts, back } = reachOf(check, variant);
   const { walk, fromOutside } = verdicts[screen.index]!;
-  const { reveals, whole, leaves, arrow } = back(screen);
+  const { within, toFirstTab, whole, leaves, arrow } = back(screen);
   const write = new StepWriter(check);
   return {
     index: screen.index, label: screen.label, doc: screen.node.doc, private: screen.private, shape: screen.shape, only: screen.only && [...screen.only],
@@ -125,7 +126,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
     signature: currentSignature(plan, screen),
     fromOutside,
     walk: walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows.index })) ?? null,
-    back: { reveals: reveals.map((other) => other.index), whole, leaves, arrow },
+    back: { within: within.map((other) => other.index), toFirstTab, whole, leaves, arrow },
     waysIn: check.supply.into[screen.index]!.map(wayInCard),
     waysOut: screen.transitions.map((transition) => wayOutCard(check, transition, write)),
     links: screen.links.map((link) => ({ pattern: link.pattern, at: link.node.from })),
