@@ -4,7 +4,9 @@ import { checkFiles, checkFormats, type CheckOptions } from './check';
 import { explain } from './explain';
 import { formatFiles } from './format';
 import { printModel } from './model';
+import { printTour, tourFormats, type TourOptions } from './tour';
 import { version } from './version';
+import { walkPlan } from './walk';
 
 /** Exit codes: 0 nothing found, 1 something found, 2 the call or a file cannot be read. */
 const unusable = 2;
@@ -38,6 +40,23 @@ function program(): Command {
     .option('--check', 'write nothing, name the files that are not laid out, and exit 1 if there are any', false)
     .action((files: string[], options: { check: boolean }) => {
       process.exitCode = formatFiles(files, options.check);
+    });
+
+  andante.command('walk')
+    .description('walk the kept walks of a plan: exit 0 when all of them hold, 1 when one is broken in every variant')
+    .argument('<file>', 'the plan; - reads standard input')
+    .option('--name <name>', 'only the walk of that name')
+    .action((file: string, options: { name?: string }) => {
+      process.exitCode = walkPlan(file, options.name);
+    });
+
+  andante.command('tour')
+    .description('print a small set of walks that together use every outcome of every trigger and menu item')
+    .argument('<file>', 'the plan; - reads standard input')
+    .option('--format <format>', 'text (walks of the language), json or csv', oneOf(tourFormats), 'text')
+    .option('--variant <variant>', 'the variant to walk; the first one unless said')
+    .action((file: string, options: TourOptions) => {
+      process.exitCode = printTour(file, options);
     });
 
   andante.command('model')

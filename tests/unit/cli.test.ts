@@ -169,3 +169,30 @@ describe('explain', () => {
     expect(andante(['explain', 'supply/mising'])).toEqual({ code: 2, out: '', err: 'andante: There is no rule supply/mising. Did you mean supply/missing?\n' });
   });
 });
+
+describe('walk and tour', () => {
+  const plan = 'app "A"\nvariants p, t\nstart a\nscreen a "A" {\n  on "=B" when "it works" push b otherwise push c\n}\nscreen b "B" {}\nscreen c "C" {}\n';
+  const walk = 'walk "W" {\n  tap "=B" if "it works"\n  expect b beneath a\n}\n';
+
+  test('a kept walk is told step by step, and a broken one ends with 1', () => {
+    writeFileSync(join(folder, 'walked.andante'), `${plan}${walk}`);
+    const { out, code } = andante(['walk', 'walked.andante', '--name', 'W']);
+    expect(code).toBe(0);
+    expect(out.split('\n').slice(0, 5)).toEqual(['W, in p', `  ${'cold start'.padEnd(32)} a`, `  ${'tap "=B" if "it works"'.padEnd(32)} b`, `  ${'expect b beneath a'.padEnd(32)} b`, '  holds']);
+    writeFileSync(join(folder, 'walked.andante'), `${plan}${walk.replace('if', 'unless')}`);
+    const broken = andante(['walk', 'walked.andante']);
+    expect([broken.code, broken.out.trim().split('\n').at(-1)]).toEqual([1, '  breaks at step 2: c is on top there, not b.']);
+    expect(andante(['walk', 'walked.andante', '--name', 'X'])).toEqual({ code: 2, out: '', err: 'andante: walked.andante keeps no walk called “X”. It keeps “W”.\n' });
+  });
+
+  test('a tour comes as walks, as rows that no spreadsheet runs, and as JSON', () => {
+    writeFileSync(join(folder, 'toured.andante'), plan);
+    expect(andante(['tour', 'toured.andante'])).toEqual({
+      code: 0, err: '', out: 'walk "Tour 1" {\n  tap "=B" if "it works"\n  expect b\n}\n\nwalk "Tour 2" {\n  tap "=B" unless "it works"\n  expect c\n}\n',
+    });
+    expect(andante(['tour', 'toured.andante', '--format', 'csv']).out).toBe(
+      'walk,step,do,label,condition,shows\n1,1,tap,"\'=B","if ""it works""",b\n2,1,tap,"\'=B","unless ""it works""",c\n');
+    expect(JSON.parse(andante(['tour', 'toured.andante', '--format', 'json', '--variant', 't']).out)).toMatchObject({ app: 'A', variant: 't', taps: 2, whole: true, walks: [[{ label: '=B', shows: 'b' }], [{ shows: 'c' }]] });
+    expect(andante(['tour', 'toured.andante', '--variant', 'x'])).toEqual({ code: 2, out: '', err: 'andante: toured.andante has no variant x; it has p, t.\n' });
+  });
+});

@@ -4,16 +4,9 @@ import { check } from '../../src/core/check';
 import { isIn, type Plan, type Screen } from '../../src/core/plan/model';
 import type { Tap } from '../../src/core/reach/reach';
 import { walkTo } from '../../src/core/reach/witness';
-import { activeStack, screensOf, type Configuration } from '../../src/core/walk/configuration';
+import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
 import { Walker, type Event } from '../../src/core/walk/walker';
 import { planArbitrary, runs } from './plans';
-
-/** A configuration as one string, every frame of every stack included. */
-const keyOf = ({ flags, active, stacks }: Configuration): string => `${flags.join()} ${active} ${stacks.map((stack) => {
-  const frames: string[] = [];
-  for (let frame = stack; frame; frame = frame.below) frames.push(`${frame.screen.index}${frame.modal ? 'm' : ''}${frame.putOff ? `g${frame.putOff.kind}${frame.putOff.screen.index}` : ''}`);
-  return frames.join(',');
-}).join(';')}`;
 
 interface Forced {
   /** For each screen shown, the fewest taps; in the order found. */

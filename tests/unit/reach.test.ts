@@ -4,7 +4,7 @@ import { check } from '../../src/core/check';
 import { parse } from '../../src/core/language/parse';
 import { resolve } from '../../src/core/plan/resolve';
 import { isIn, type Plan, type Screen, type Transition } from '../../src/core/plan/model';
-import { activeStack, type Configuration } from '../../src/core/walk/configuration';
+import { activeStack, keyOf } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 import { walkLabels, type Tap } from '../../src/core/reach/reach';
 import { planArbitrary, runs } from './plans';
@@ -109,13 +109,6 @@ describe('reach', () => {
   });
 
   test('with the whole language: what any run shows is never called stranded, and every walk can be walked', () => {
-    /** A configuration as one string, every frame of every stack included. */
-    const keyOf = ({ flags, active, stacks }: Configuration): string => `${flags.join()} ${active} ${stacks.map((stack) => {
-      const frames: string[] = [];
-      for (let frame = stack; frame; frame = frame.below) frames.push(`${frame.screen.index}${frame.modal ? 'm' : ''}${frame.putOff ? `g${frame.putOff.kind}${frame.putOff.screen.index}` : ''}`);
-      return frames.join(',');
-    }).join(';')}`;
-
     fc.assert(fc.property(planArbitrary(4), (text) => {
       const { plan, reach } = check(text);
       if (!plan.start?.target) return;

@@ -1,5 +1,5 @@
 import { isIn, type Plan, type Screen } from '../plan/model';
-import { activeStack, type Configuration } from '../walk/configuration';
+import { activeStack, keyOf, type Configuration } from '../walk/configuration';
 import { Walker, type Event } from '../walk/walker';
 
 /** What Back was seen to do. */
@@ -56,14 +56,4 @@ export function observe(plan: Plan, variant: string): Observed {
     for (const door of doors) add(walker.after(configuration, door));
   }
   return { reveals, within, toFirstTab, leaves, arrow, noArrow, whole: seen.size < most && !walker.bounded };
-}
-
-/** A configuration as one string, every frame of every stack included. */
-function keyOf({ flags, active, stacks }: Configuration): string {
-  const parts = [flags.join(), active];
-  for (const stack of stacks) {
-    parts.push(';');
-    for (let frame = stack; frame; frame = frame.below) parts.push(`${frame.screen.index}${frame.modal ? 'm' : ''}${frame.putOff ? `${frame.putOff.kind}${frame.putOff.screen.index}` : ''}`);
-  }
-  return parts.join(' ');
 }

@@ -140,11 +140,7 @@ export class Pushdown {
     const seen = control.seen || symbol.screen === this.watched;
     const rules: PushdownRule[] = [];
     const offer = (event: Event, branches: readonly Branch[]): void => {
-      for (const branch of branches) {
-        const outcome: Outcome = branch.condition ? this.valuations.outcome(branch.condition, control.valuation) : 'holds';
-        if (outcome !== 'fails') rules.push(...this.finish(event, begin(stepsOf(branch.steps, 0, null)), branch, seen));
-        if (outcome === 'holds') return;
-      }
+      for (const branch of this.possible(branches, control.valuation)) rules.push(...this.finish(event, begin(stepsOf(branch.steps, 0, null)), branch, seen));
     };
     for (const transition of symbol.screen.transitions) if (isIn(transition.only, this.variant)) offer({ kind: 'trigger', transition }, transition.branches);
     for (const item of this.itemsOn(symbol.screen)) offer({ kind: 'item', item }, item.branches);
@@ -156,6 +152,24 @@ export class Pushdown {
     }
     rules.push(...this.back(control, symbol, seen));
     return rules;
+  }
+
+  /** The branches that can happen, in their order. */
+  private possible(branches: readonly Branch[], valuation: Valuation): readonly Branch[] {
+    if (branches.length === 1 && !branches[0]!.condition) return branches;
+    const possible: Branch[] = [];
+    for (const branch of branches) {
+      const outcome: Outcome = branch.condition ? this.valuations.outcome(branch.condition, valuation) : 'holds';
+      if (outcome !== 'fails') possible.push(branch);
+      if (outcome === 'holds') break;
+    }
+    return possible;
+  }
+
+  /** The branches that can happen on a screen, whether anything follows them or they leave the app. */
+  *branchesAt({ valuation }: Control, screen: Screen): Generator<Branch, void, void> {
+    for (const { only, branches } of screen.transitions) if (isIn(only, this.variant)) yield* this.possible(branches, valuation);
+    for (const { branches } of this.itemsOn(screen)) yield* this.possible(branches, valuation);
   }
 
   /** The menu items that a screen shows. */

@@ -1,6 +1,6 @@
 /** What the automaton of all reachable configurations says of stacks. */
 import { stronglyConnectedComponents } from '../plan/graph';
-import type { Plan, Screen } from '../plan/model';
+import type { Branch, Plan, Screen } from '../plan/model';
 import type { Pushdown } from './pushdown';
 import type { Saturation, State, Transition } from './saturation';
 
@@ -65,6 +65,13 @@ export class Stacks {
   /** Whether Back on the screen can go to the first tab. */
   goesToFirstTab(screen: Screen): boolean {
     return this.headsOf(screen).some(({ symbol, from }) => symbol.last && !this.system.backLeavesFrom(from.control!));
+  }
+
+  /** The branches of triggers and menu items that some run without links and entries takes. */
+  outcomes(): Set<Branch> {
+    const taken = new Set<Branch>();
+    for (const { from, symbol } of this.inside.heads) for (const branch of this.system.branchesAt(from.control!, symbol.screen)) taken.add(branch);
+    return taken;
   }
 
   private allRevealed(): Map<Screen, Sight>[] {

@@ -42,3 +42,17 @@ export function withStack(configuration: Configuration, stack: Stack): Configura
 export function* screensOf(stack: Stack): Generator<Screen> {
   for (let frame = stack; frame; frame = frame.below) yield frame.screen;
 }
+
+/** A configuration as one string, every frame of every stack included: two are alike just where these are. */
+export function keyOf({ flags, active, stacks }: Configuration): string {
+  const parts: (string | number)[] = [flags.join(), active];
+  for (const stack of stacks) {
+    parts.push(';');
+    for (let frame = stack; frame; frame = frame.below) {
+      parts.push(`${frame.screen.index}${frame.modal ? 'm' : ''}`);
+      // Two links of one screen may build different stacks.
+      if (frame.putOff) parts.push(`${frame.putOff.kind}${frame.putOff.screen.index}${frame.putOff.kind === 'link' && frame.putOff.link ? `@${frame.putOff.link.node.from}` : ''}`);
+    }
+  }
+  return parts.join(' ');
+}

@@ -15,12 +15,13 @@ export type Break =
   | { readonly why: 'not-beneath'; readonly wanted: Screen; readonly beneath: Screen }
   | { readonly why: 'no-start' };
 
-/** How far a kept walk can be walked in one variant. */
-export type Replayed =
-  | { readonly outcome: 'holds'; readonly shown: readonly Screen[] }
+/** How far a kept walk can be walked in one variant; `shown` is what can be on top at the start and after each step. */
+export type Replayed = { readonly shown: readonly (readonly Screen[])[] } & (
+  | { readonly outcome: 'holds' }
   /** A step does not read, or opens a URL: what that opens is not looked up. */
   | { readonly outcome: 'undecided' }
-  | { readonly outcome: 'broken'; readonly step: number; readonly at: WalkStepNode | null; readonly because: Break };
+  | { readonly outcome: 'broken'; readonly step: number; readonly at: WalkStepNode | null; readonly because: Break }
+);
 
 /**
  * Walks a kept walk from a cold start. Where a condition in quotes is not told, every outcome is followed, and one that
@@ -29,15 +30,17 @@ export type Replayed =
 export function replay(plan: Plan, variant: string, walk: WalkNode): Replayed {
   const walker = new Walker(plan, variant);
   let now = walker.coldStart();
-  if (now.length === 0) return { outcome: 'broken', step: 0, at: null, because: { why: 'no-start' } };
+  if (now.length === 0) return { shown: [], outcome: 'broken', step: 0, at: null, because: { why: 'no-start' } };
+  const shown = [topsOf(now)];
   const steps = walk.body?.items ?? [];
   for (const [index, at] of steps.entries()) {
     const next = stepOn(plan, walker, variant, now, at);
-    if (next === null) return { outcome: 'undecided' };
-    if (!Array.isArray(next)) return { outcome: 'broken', step: index + 1, at, because: next as Break };
+    if (next === null) return { shown, outcome: 'undecided' };
+    if (!Array.isArray(next)) return { shown, outcome: 'broken', step: index + 1, at, because: next as Break };
     now = next as Configuration[];
+    shown.push(topsOf(now));
   }
-  return { outcome: 'holds', shown: topsOf(now) };
+  return { shown, outcome: 'holds' };
 }
 
 const topsOf = (configurations: readonly Configuration[]): Screen[] => [...new Set(configurations.map((each) => activeStack(each)!.screen))];

@@ -109,6 +109,19 @@ export class Walker {
     }
   }
 
+  /** The branches of a trigger or menu item that can happen, each with what can follow it; nothing follows where the app is left. */
+  outcomesBy(configuration: Configuration, event: Extract<Event, { kind: 'trigger' | 'item' }>): { readonly branch: Branch; readonly after: Configuration[] }[] {
+    const outcomes: { branch: Branch; after: Configuration[] }[] = [];
+    this.assumed = undefined;
+    for (const branch of event.kind === 'trigger' ? event.transition.branches : event.item.branches) {
+      const { holds, fails } = branch.condition ? this.outcomes(branch.condition, configuration) : { holds: true, fails: false };
+      this.elses = 0;
+      if (holds) outcomes.push({ branch, after: this.settle(this.run(configuration, branch.steps)) });
+      if (!fails) break;
+    }
+    return outcomes;
+  }
+
   /** Where the active stack has run empty, the app is left. */
   private settle(configurations: Configuration[]): Configuration[] {
     if (configurations.length === 1) return activeStack(configurations[0]!) ? configurations : [];

@@ -23,7 +23,7 @@ export function deadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): 
       if (!screen.transitions.some(({ branches }) => branches.some(({ condition }) => condition))) continue;
       for (const head of stacks.headsOf(screen)) {
         const control = head.from.control!;
-        for (const { branch } of stacks.all.rulesOf(control, head.symbol)) if (branch) taken.add(branch);
+        for (const branch of stacks.system.branchesAt(control, screen)) taken.add(branch);
         for (const { branches } of screen.transitions) {
           for (const branch of branches) if (!branch.condition || stacks.system.valuations.outcome(branch.condition, control.valuation) !== 'fails') possible.add(branch);
         }

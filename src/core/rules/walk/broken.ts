@@ -24,7 +24,7 @@ export const brokenWalk: Rule = {
       yield {
         range: at ?? walk.title ?? walk,
         summary: say`The walk “${words(name)}” breaks at step ${step}.`,
-        detail: sayWhy(because),
+        detail: sayBreak(because),
         subject: name || null,
         fixes: because.why === 'no-control' && because.near !== null && at && 'label' in at && at.label ? [writes(because.near, at.label)] : [],
       };
@@ -34,7 +34,8 @@ export const brokenWalk: Rule = {
 
 const writes = (near: string, { from, to }: { readonly from: number; readonly to: number }): Fix => ({ label: `Write “${near}”`, edits: [{ from, to, insert: JSON.stringify(near) }] });
 
-function sayWhy(because: Break): Message {
+/** Why a walk breaks, in a sentence. */
+export function sayBreak(because: Break): Message {
   switch (because.why) {
     case 'no-control': return say`${onTop(because)} has nothing called “${words(because.name)}”${words(because.near ? `; “${because.near}” comes nearest` : '')}.`;
     case 'nothing-follows': return say`On ${onTop(because)}, “${words(because.name)}” cannot happen there, or it leaves the app.`;

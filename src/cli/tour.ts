@@ -1,0 +1,34 @@
+import Papa from 'papaparse';
+import { check } from '../core/check';
+import { tourRows, tourText } from '../core/report/tour';
+import { planTour, tapsIn } from '../core/walk/tour';
+import { NoPlan } from '../wire/plan-file';
+import { forEachWhole, nameOf } from './read';
+
+export const tourFormats = ['text', 'json', 'csv'] as const;
+
+export interface TourOptions {
+  readonly format: typeof tourFormats[number];
+  readonly variant?: string;
+}
+
+/** Prints a tour of one variant: a small set of walks that together use every outcome that can happen. */
+export function printTour(file: string, { format, variant }: TourOptions): number {
+  return forEachWhole([file], ({ file: name }, text) => {
+    const { plan, reach } = check(text);
+    const of = variant ?? plan.variants[0]!;
+    if (!plan.variants.includes(of)) throw new NoPlan(`${nameOf(name)} has no variant ${of}; it has ${plan.variants.join(', ')}.`);
+    if (!plan.start?.target) throw new NoPlan(`${nameOf(name)} names no screen to start with, so no walk can begin.`);
+    const tour = planTour(plan, of, reach.variants.find((one) => one.name === of)?.stacks?.outcomes());
+    const rows = tourRows(tour);
+    if (format === 'json') {
+      const walks = tour.walks.map((_walk, index) => rows.filter((row) => row.walk === index + 1).map(({ walk: _number, ...rest }) => rest));
+      process.stdout.write(`${JSON.stringify({ app: plan.name, variant: of, taps: tapsIn(tour.walks), whole: tour.whole, walks }, null, 2)}\n`);
+    } else if (format === 'csv') {
+      process.stdout.write(`${Papa.unparse(rows, { columns: ['walk', 'step', 'do', 'label', 'condition', 'shows'], escapeFormulae: true, newline: '\n' })}\n`);
+    } else {
+      process.stdout.write(tourText(tour));
+    }
+    if (!tour.whole) process.stderr.write(`andante: ${nameOf(name)} has more configurations than were looked at; the tour may leave outcomes out.\n`);
+  }) ? 0 : 2;
+}

@@ -1,0 +1,51 @@
+/** A tour as walks of the language, and as rows. */
+import type { Condition } from '../plan/model';
+import { labelOf } from '../reach/reach';
+import { quote } from '../language/tokens';
+import type { Tour, TourTap } from '../walk/tour';
+
+export interface TourRow {
+  readonly walk: number;
+  readonly step: number;
+  readonly do: 'tap' | 'menu' | 'tab' | 'back';
+  readonly label: string;
+  /** What a condition in quotes has to be for it; empty where there is none. */
+  readonly condition: string;
+  /** The screen that is on top after it; empty where it leaves the app. */
+  readonly shows: string;
+}
+
+const words = { trigger: 'tap', item: 'menu', tab: 'tab', back: 'back', link: 'tap', entry: 'tap' } as const;
+
+export const tourRows = ({ walks }: Tour): TourRow[] => walks.flatMap((walk, index) => walk.map((tap, at): TourRow => ({
+  walk: index + 1, step: at + 1, do: words[tap.event.kind], label: labelOf(tap.event), condition: conditionOf(tap), shows: tap.shows?.label ?? '',
+})));
+
+/** The tour as walk declarations, to be put into the plan or read by people. */
+export function tourText({ walks }: Tour): string {
+  return walks.map((walk, index) => {
+    const lines = walk.map((tap) => {
+      const word = words[tap.event.kind];
+      const condition = word === 'tap' ? conditionOf(tap) : '';
+      return `  ${word}${word === 'back' ? '' : ` ${quote(labelOf(tap.event))}`}${condition && ` ${condition}`}`;
+    });
+    const end = walk.at(-1)?.shows;
+    return `walk "Tour ${index + 1}" {\n${lines.join('\n')}\n${end ? `  expect ${end.label}\n` : ''}}\n`;
+  }).join('\n');
+}
+
+/** `if "…"` or `unless "…"` where the outcome rests on one condition in quotes. */
+function conditionOf({ event, branch }: TourTap): string {
+  if (!branch || (event.kind !== 'trigger' && event.kind !== 'item')) return '';
+  const branches = event.kind === 'trigger' ? event.transition.branches : event.item.branches;
+  const own = quoted(branch.condition);
+  if (own) return own;
+  const first = quoted(branches[0]?.condition ?? null);
+  return branch !== branches[0] && branches.length === 2 && first ? (first.startsWith('if') ? first.replace('if', 'unless') : first.replace('unless', 'if')) : '';
+}
+
+function quoted(condition: Condition | null): string | null {
+  if (condition?.kind === 'maybe') return `if ${quote(condition.text)}`;
+  if (condition?.kind === 'not' && condition.of.kind === 'maybe') return `unless ${quote(condition.of.text)}`;
+  return null;
+}
