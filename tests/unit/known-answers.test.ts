@@ -1,0 +1,80 @@
+import { describe, expect, test } from 'vitest';
+import { check } from '../../src/core/check';
+import { walkLabels } from '../../src/core/reach/reach';
+
+/** What is known of a screen: its verdict, taps and walk, what Back reveals, and whether it leaves. */
+function known(text: string, label: string): unknown[] {
+  const { plan, reach } = check(text);
+  const screen = plan.screens.find((one) => one.label === label)!;
+  const [{ verdicts, back }] = reach.variants as [typeof reach.variants[0]];
+  const { reachable, taps, walk } = verdicts[screen.index]!;
+  const { reveals, leaves } = back(screen);
+  return [reachable, taps, walk && walkLabels(walk), reveals.map((other) => other.label), leaves];
+}
+/** What is found of runs. */
+const rules = (text: string): string[] => check(text).findings.filter(({ rule }) => !rule.startsWith('name/')).map(({ rule, subject, walk }) => `${rule} ${subject}${walk ? `: ${walk.join(', ')}` : ''}`);
+
+describe('plans whose answers are known by hand', () => {
+  test('a sign-in that stays beneath', () => {
+    const text = 'flag in\nstart home\nscreen home "Home" { on "Sign in" push login }\nscreen login "Sign in" { on "Go" sets in = true then push inbox }\nscreen inbox "Inbox" {}\nrule "No sign-in beneath" never login beneath inbox\n';
+    expect(known(text, 'inbox')).toEqual(['yes', 2, ['Sign in', 'Go'], ['login'], false]);
+    expect(rules(text)).toEqual(['stack/rule-broken No sign-in beneath: Sign in, Go']);
+    expect(rules(text.replace('then push inbox', 'then replace inbox'))).toEqual([]);
+  });
+
+  test('a sign-out that reveals private screens', () => {
+    const text = 'flag in\nstart home\nscreen home "Home" { on "Sign in" sets in = true then push mail }\nscreen mail "Mail" {\n  needs in else back\n  on "Me" push me\n}\nscreen me "Me" { on "Sign out" sets in = false }\n';
+    expect(rules(text)).toEqual(['stack/guarded-revealed mail: Sign in, Me, Sign out, Back']);
+    const { findings } = check(text);
+    expect(findings[0]!.fixes.map(({ label }) => label)).toEqual(['End “Sign out” with reset home']);
+  });
+
+  test('a paid order that is met again through Back', () => {
+    const text = 'start shop\nscreen shop "Shop" { on "Order" push order }\nscreen order "Order" { on "Pay" push thanks }\nscreen thanks "Thanks" { on "More" push extras }\nscreen extras "Extras" {}\nrule "Paid once" never order beneath thanks\nrule "Nor further down" never order beneath extras\n';
+    expect(rules(text)).toEqual(['stack/rule-broken Paid once: Order, Pay', 'stack/rule-broken Nor further down: Order, Pay, More']);
+    expect(rules(text.replace('push thanks', 'back past order then push thanks'))).toEqual([]);
+  });
+
+  test('a ring of three', () => {
+    const text = 'start a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" push a }\n';
+    const { reach, findings } = check(text);
+    expect(rules(text)).toEqual(['stack/grows c: B, C, A']);
+    expect(reach.variants[0]!.stacks!.deepest()).toBeNull();
+    expect(findings[0]!.fixes.map(({ label }) => label)).toEqual(['Go back to a instead']);
+    expect(check(text.replace('push a', 'back to a')).reach.variants[0]!.stacks!.deepest()).toBe(3);
+    expect(known(text, 'a')).toEqual(['yes', 0, [], ['c'], true]);
+  });
+
+  test('a wizard with back past', () => {
+    const text = 'start home\nscreen home "Home" { on "New" push one }\nscreen one "One" { on "Next" push two }\nscreen two "Two" { on "Next" push three }\nscreen three "Three" { on "Done" back past one then push made }\nscreen made "Made" {}\nrule "The wizard is over" never one beneath made\n';
+    expect(known(text, 'made')).toEqual(['yes', 4, ['New', 'Next', 'Next', 'Done'], ['home'], false]);
+    expect(rules(text)).toEqual([]);
+  });
+
+  test('a guard that only another tab can make true', () => {
+    const text = 'flag paid\nstart a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "Open" when paid push gift }\nscreen b "B" { on "Pay" sets paid = true }\nscreen gift "Gift" {}\n';
+    // Two stacks that share a flag: nothing is claimed of all stacks; but these few configurations can be counted.
+    expect(check(text).reach.variants[0]!.stacks).toBeNull();
+    expect(known(text, 'gift')).toEqual(['yes', 4, ['B', 'Pay', 'A', 'Open'], ['a'], false]);
+  });
+
+  test('a back to that misses on one path', () => {
+    const text = 'start a\nscreen a "A" {\n  on "B" push b\n  on "C" push c\n}\nscreen b "B" { on "C" push c }\nscreen c "C" { on "Done" back to b }\n';
+    expect(rules(text)).toEqual(['stack/back-target-missing c: C, Done']);
+    expect(known(text, 'b')).toEqual(['yes', 1, ['B'], ['a'], false]);
+  });
+
+  test('a link with nothing under it', () => {
+    const text = 'start a\nscreen a "A" { on "B" push b }\nscreen b "B" { link /b under nothing }\n';
+    expect(known(text, 'b')).toEqual(['yes', 1, ['B'], ['a'], true]);
+    expect(known(text.replace(' under nothing', ''), 'b')).toEqual(['yes', 1, ['B'], ['a'], false]);
+  });
+
+  test('a needs whose else itself needs', () => {
+    const text = 'flag old\nflag in\nstart a\nscreen a "A" { on "Bar" push bar }\nscreen bar "Bar" { needs old else push age }\nscreen age "Age" {\n  needs in else push login\n  on "Yes" sets old = true then resume\n}\nscreen login "Sign in" { on "Go" sets in = true then resume }\n';
+    // Gates nest: the sign-in resumes the question, the question the bar, and nothing of them stays beneath.
+    expect(known(text, 'bar')).toEqual(['yes', 3, ['Bar', 'Go', 'Yes'], ['a'], false]);
+    expect(known(text, 'age')).toEqual(['yes', 2, ['Bar', 'Go'], ['a'], false]);
+    expect(rules(text)).toEqual([]);
+  });
+});
