@@ -8,6 +8,7 @@ import { parse } from '../src/core/language/parse';
 import { resolve } from '../src/core/plan/resolve';
 import type { Plan } from '../src/core/plan/model';
 import { searchReach } from '../src/core/reach/search';
+import { marginNotes } from '../src/core/report/margin';
 import { overview } from '../src/core/report/overview';
 import { generatePlan } from './generate';
 
@@ -47,9 +48,9 @@ function asGraph(plan: Plan): DirectedGraph {
 
 const columns = ['screens', 'KiB', 'parse', 'resolve', 'reach', 'check', 'overview', 'format', 'complete', 'JSON.parse', 'library BFS'] as const;
 const number = (n: number): string => (n < 10 ? n.toFixed(2) : n.toFixed(0));
-// The application's worker has warmed up before anyone types, and the figure that counts is what a keystroke then costs.
+// What a keystroke waits for: everything up to the notes in the margin. The application's worker has warmed up before anyone types.
 const thousand = generatePlan(1000);
-const warm = time(() => check(thousand).findings, 15, 30);
+const warm = time(() => marginNotes(check(thousand)), 15, 30);
 
 console.log('Milliseconds, median of 7; check is everything from text to findings.\n');
 console.log(columns.map((column) => column.padStart(11)).join(''));
@@ -82,5 +83,5 @@ for (const screens of [100, 1000, 10_000]) {
 console.log(`\n${ratios.join('\n')}`);
 const [, middle, large] = totals;
 console.log(`Ten times the screens take ${number(large!.check / middle!.check)} times as long; 10 would be in proportion.`);
-console.log(`The check of 1,000 screens: ${number(middle!.check)} ms while the code is cold; warm, as in the worker, it ${warm < 150 ? 'stays under' : 'EXCEEDS'} 150 ms: ${number(warm)} ms.`);
+console.log(`1,000 screens: ${number(middle!.check)} ms to all findings, all stacks included; from text to margin, warm as in the worker, it ${warm < 150 ? 'stays under' : 'EXCEEDS'} 150 ms: ${number(warm)} ms.`);
 if (warm >= 150) process.exitCode = 1;

@@ -57,8 +57,8 @@ interface Return {
 /** The fewest events with which a configuration is reached that begins with the transition. */
 export const tapsOf = ({ weight, to }: Transition): number => weight + to.entry;
 
-/** How many transitions are taken between two pauses: some milliseconds of work. */
-const slice = 2000;
+/** How many transitions are taken, or links opened, between two pauses: a few milliseconds of work. */
+const slice = 100;
 
 /** How many times a transition may be found, again or anew: two or three seconds of work. Flags that everything sets and reads come to that. */
 const mostWork = 1_500_000;
@@ -84,7 +84,7 @@ export class Saturation {
     this.end = this.newState(null, 0);
   }
 
-  /** Saturates; pauses after every few thousand transitions, where other work may come in. */
+  /** Saturates; pauses every few milliseconds, where other work may come in. */
   *run(): Generator<void, void, void> {
     const { system } = this;
     for (const rule of system.coldStart()) this.apply(null, rule, 0);

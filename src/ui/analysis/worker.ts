@@ -57,16 +57,32 @@ function tellRest(result: Check, seq: number): void {
   answer({ kind: 'check', seq, overview: packOverview(overview(result, watched.variant)), ...look(result) });
 }
 
+/** An analysis that took longer than this, in milliseconds, waits the next time until nobody has typed for a moment. */
+const quick = 30;
+const pauseOfTyping = 160;
+let lastTook = 0;
+
+const channel = new MessageChannel();
+let soon: (() => void) | null = null;
+channel.port1.onmessage = () => soon?.();
+
+/** Runs something after the messages that have come in meanwhile. Timers of 0 ms would wait for 4 after the fifth. */
+function afterMessages(run: () => void): void {
+  soon = run;
+  channel.port2.postMessage(null);
+}
+
 /** Goes on with the exact analysis, a slice at a time, and tells what it found; newer text makes it stop. */
-function goOn(result: Check, seq: number, work: Generator<void, Reach, void>): void {
+function goOn(result: Check, seq: number, work: Generator<void, Reach, void>, began = performance.now()): void {
   if (seq !== latestSeq || waiting) return;
   const { done, value } = work.next();
   if (!done) {
-    setTimeout(() => goOn(result, seq, work));
+    afterMessages(() => goOn(result, seq, work, began));
     return;
   }
   if (saysOther(result.quick, value)) tellMargin(result, seq);
   tellRest(result, seq);
+  lastTook = performance.now() - began;
   if (warming) return;
   warming = warmUp(result.text);
   setTimeout(warmFurther, quietFor);
@@ -91,7 +107,10 @@ function checkWaiting(): void {
   const result = checked(question.text);
   latestSeq = question.seq;
   tellMargin(result, latestSeq);
-  goOn(result, latestSeq, result.deepen());
+  const seq = latestSeq;
+  // Where the rest takes its time, it would make the next keystroke wait: then it is for the pauses.
+  if (lastTook > quick) setTimeout(() => goOn(result, seq, result.deepen()), pauseOfTyping);
+  else goOn(result, seq, result.deepen());
 }
 
 self.onmessage = ({ data }: MessageEvent<Question>) => {
