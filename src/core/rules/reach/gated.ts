@@ -1,4 +1,4 @@
-import type { Branch, Transition } from '../../plan/model';
+import type { Branch } from '../../plan/model';
 import { say, words } from '../message';
 import type { Context, Rule } from '../rule';
 import { deadBranches } from './dead-branches';
@@ -18,7 +18,7 @@ export const gated: Rule = {
       yield {
         range: branch.node.condition,
         summary: say`“${words(transition.trigger)}” on ${transition.screen.label} waits for what never holds.`,
-        detail: say`Whenever ${transition.screen.label} is shown, ${conditionOf(context, branch)} does not hold${sayWhoSets(context, transition, branch)}.`,
+        detail: say`Whenever ${transition.screen.label} is shown, ${conditionOf(context, branch)} does not hold${sayWhoSets(context, branch)}.`,
         subject: transition.screen.label,
       };
     }
@@ -27,7 +27,7 @@ export const gated: Rule = {
 
 const conditionOf = ({ text }: Context, { node }: Branch): string => text.slice(node.condition!.from, node.condition!.to);
 
-function sayWhoSets({ plan }: Context, _transition: Transition, { condition }: Branch): ReturnType<typeof say> {
+function sayWhoSets({ plan }: Context, { condition }: Branch): ReturnType<typeof say> {
   if (condition?.kind !== 'flag') return [];
   const sets = plan.screens.some((screen) => screen.transitions.some(({ branches }) => branches.some(({ steps }) =>
     steps.some((step) => step.kind === 'sets' && step.flag === condition.flag && step.value === condition.value))));
