@@ -13,6 +13,7 @@ try {
     ['plan', `/plans/${demo}?screen=stay`, 'article h2'],
     ['reach', `/plans/${demo}/reach?screen=hut`, '[data-selected]'],
     ['supply', `/plans/${demo}/supply?screen=hut`, '[data-status=missing]'],
+    ['walk', `/plans/${demo}/walk?walk=tap+"Hut+card"+with+hut+%3D+14+tap+"Book"+tap+"Continue"+tap+"Continue"`, 'main[data-current]'],
   ];
   for (const [name, path, ready] of pictures) {
     await app.open(path);

@@ -6,8 +6,8 @@ import { exactReach } from './reach/exact';
 import type { Reach } from './reach/reach';
 import { searchReach } from './reach/search';
 import type { Accepted } from './rules/accept';
-import { runRules } from './rules/catalogue';
-import type { Finding } from './rules/rule';
+import { runRules, type RulesRun } from './rules/catalogue';
+import type { Finding, Witness } from './rules/rule';
 import { checkSupply, type Supply } from './supply/supply';
 
 /** All that is known of a plan. */
@@ -24,6 +24,8 @@ export interface Check {
   /** In the order of the text, without those that the plan accepts. */
   readonly findings: readonly Finding[];
   readonly accepted: readonly Accepted[];
+  /** The walks of those findings that have one. */
+  readonly witnesses: ReadonlyMap<Finding, Witness>;
   /** Works out `reach`; pauses every few milliseconds, where other work may come in. */
   deepen(): Generator<void, Reach, void>;
 }
@@ -51,13 +53,14 @@ export function checkTree(tree: SyntaxTree): Check {
     for (let at = work.next(); ; at = work.next()) if (at.done) return at.value;
   };
   // The rules run when somebody asks what they find: the notes in the margin do not, and must not wait for them.
-  let found: ReturnType<typeof runRules> | null = null;
-  const run = (): ReturnType<typeof runRules> => (found ??= runRules({ text, plan, reach: deep(), supply }));
+  let found: RulesRun | null = null;
+  const run = (): RulesRun => (found ??= runRules({ text, plan, reach: deep(), supply }));
   return {
     text, plan, quick, supply, deepen,
     get reach() { return reach ?? deep(); },
     get soonest() { return reach ?? quick; },
     get findings() { return run().findings; },
     get accepted() { return run().accepted; },
+    get witnesses() { return run().witnesses; },
   };
 }

@@ -73,7 +73,7 @@ describe('check', () => {
     expect(report.findings.at(-1)).toEqual({
       rule: 'supply/missing', severity: 'error',
       message: '“See hut” on stay opens hut without hutId. hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
-      line: 183, column: 23, endLine: 183, endColumn: 26, subject: 'stay', variant: null, walk: null, url: null,
+      line: 183, column: 23, endLine: 183, endColumn: 26, subject: 'stay', variant: null, walk: [...walked.walk, 'See hut'], url: null,
     });
     expect(JSON.parse(andante(['check', 'fine.andante', 'warned.andante', '--format', 'json']).out)).toHaveLength(2);
   });

@@ -34,10 +34,10 @@ describe('what a declaration outside of screens means', () => {
       { title: 'R', claim: 'never beneath', first: 'a', second: 'b' }, { title: 'S', claim: 'never after', first: 'a', second: 'm.b' },
       { title: 'T', claim: 'always beneath', first: 'a', second: 'b' }, { title: 'U', claim: 'always reach', first: 'a', second: 'b' },
     ]],
-    ['walk "W" { tap "A" with x = 1, y = "t" if "open"  tap "B" unless "late" tab "T"  menu "M"  back  open /a/b  set f = true  expect a beneath m.b }', 'walks', [{
+    ['walk "W" { tap "A" with x = 1, y = "t" if "open"  tap "B" unless "late" if "x" tab "T"  menu "M" if "y"  back  open /a/b  open "E" unless "z"  set f = true  expect a beneath m.b }', 'walks', [{
       title: 'W', steps: [
-        { do: 'tap', label: 'A', with: [{ name: 'x', value: { number: '1' } }, { name: 'y', value: { text: 't' } }], if: 'open' }, { do: 'tap', label: 'B', with: [], unless: 'late' },
-        { do: 'tab', label: 'T' }, { do: 'menu', label: 'M' }, { do: 'back' }, { do: 'open', url: '/a/b' }, { do: 'set', flag: 'f', value: { bool: true } },
+        { do: 'tap', label: 'A', with: [{ name: 'x', value: { number: '1' } }, { name: 'y', value: { text: 't' } }], if: ['open'] }, { do: 'tap', label: 'B', with: [], if: ['x'], unless: ['late'] },
+        { do: 'tab', label: 'T' }, { do: 'menu', label: 'M', if: ['y'] }, { do: 'back' }, { do: 'open', url: '/a/b' }, { do: 'open', entry: 'E', unless: ['z'] }, { do: 'set', flag: 'f', value: { bool: true } },
         { do: 'expect', screen: 'a', beneath: 'm.b' },
       ],
     }]],
@@ -72,7 +72,7 @@ describe('what is said of a declaration that does not read; what comes behind it
     ['walk "W" { tup "A" }', 'tup: tup begins nothing in a walk. Did you mean tap?'],
     ['walk "W" { tap }', 'tap: The trigger’s name in quotation marks should stand after tap.'],
     ['walk "W" { tap "A" with x }', 'x: “=” and the value of x should stand after x.'],
-    ['walk "W" { open here }', 'here: A URL should stand here, not here.'],
+    ['walk "W" { open here }', 'here: A URL, or the label of an entry in quotation marks should stand here, not here.'],
     ['walk "W" { expect }', 'expect: A screen’s name should stand after expect.'],
     ['accept', 'accept: A rule’s id, such as name/same-title, should stand after accept.'],
     ['accept name/style on a', 'a: The word because and the reason should stand after a.'],

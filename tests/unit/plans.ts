@@ -109,7 +109,7 @@ function outsideArbitrary(screens: number): fc.Arbitrary<string[]> {
   const entry = fc.oneof(callArbitrary(screens, ['opens']), fc.constant('opens /huts/12?season=winter')).map((opens) => `entry widget "Next stay" ${opens}`);
   const claim = fc.tuple(target, target).chain(([a, b]) => fc.constantFrom(`never ${a} beneath ${b}`, `never ${a} after ${b}`, `always ${a} beneath ${b}`, `from ${a} always reach ${b}`)).map((text) => `rule "R" ${text}`);
   const walk = fc.array(fc.oneof(
-    fc.constantFrom('tap "T0"', 'tap "T1" with a = 1, hut = 12 if "it works"', 'tab "Tab 0"', 'menu "Item 0"', 'back', 'open /huts/12', 'set ready = true'),
+    fc.constantFrom('tap "T0"', 'tap "T1" with a = 1, hut = 12 if "it works"', 'tap "T2" if "it works" unless "it rains"', 'tab "Tab 0"', 'menu "Item 0" unless "it works"', 'back', 'open /huts/12', 'open "Next stay"', 'set ready = true'),
     target.map((one) => `expect ${one}`), target.map((one) => `expect ${one} beneath s0`),
   ), { maxLength: 4 }).map((steps) => `walk "W" { ${steps.join(' ')} }`);
   const accept = fc.tuple(fc.constantFrom('name/no-title', 'supply/missing', 'reach/stranded', 'name/nothing'), fc.oneof(target.map((one) => ` on ${one}`), fc.constant('')))

@@ -124,6 +124,7 @@ class Place {
       case 'only': return this.plan.variants.map((label) => ({ label, kind: 'value', detail: 'variant', insert: label }));
       case 'accept': return ruleIds.map((label) => ({ label, kind: 'rule', detail: '', insert: label }));
       case 'tap': return this.texts(this.plan.screens.flatMap((screen) => screen.transitions.map((transition) => transition.trigger)));
+      case 'open': return this.texts(this.plan.entries.map((entry) => entry.label));
       case 'tab': return this.texts(this.plan.tabBars.flatMap((bar) => bar.tabs.map((tab) => tab.label)));
       case 'menu': return block === 'walk' ? this.texts(this.plan.menus.flatMap((menu) => menu.items.map((item) => item.label))) : [];
       case ':': return head === 'id' ? this.baseTypes() : this.types();
@@ -154,10 +155,11 @@ class Place {
       case 'on': return this.isWordBefore(2, 'on') ? [...stepWords, 'when', 'for', 'only'].map(keyword) : this.behindCondition(head);
       case 'needs': return this.behindCondition(head);
       case 'screen': case 'private': return ['as', 'only'].map(keyword);
-      case 'menu': return ['on', 'only'].map(keyword);
+      case 'menu': return (block === 'walk' ? ['if', 'unless'] : ['on', 'only']).map(keyword);
       case 'entry': return ['opens', 'only'].map(keyword);
       case 'rule': return ['never', 'always', 'from'].map(keyword);
       case 'tap': return ['with', 'if', 'unless'].map(keyword);
+      case 'tab': case 'open': return ['if', 'unless'].map(keyword);
       default: return [];
     }
   }

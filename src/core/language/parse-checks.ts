@@ -2,7 +2,7 @@
 import type { Cursor } from './cursor';
 import { isWalkWord, walkWords } from './keywords';
 import { parseList, parseReference, parseValue } from './parse-parts';
-import type { AcceptNode, Name, RuleNode, ScreenReference, WalkNode, WalkStepNode, WalkValueNode } from './syntax';
+import type { AcceptNode, Name, RuleNode, ScreenReference, StringNode, TakenNode, WalkNode, WalkStepNode, WalkValueNode } from './syntax';
 
 /** `rule "Title" never A beneath B · never A after B · always A beneath B · from A always reach B` */
 export function parseRule(cursor: Cursor): RuleNode {
@@ -61,15 +61,19 @@ function parseWalkStep(cursor: Cursor): WalkStepNode {
     case 'tab':
     case 'menu': {
       const label = cursor.string(head.text === 'tab' ? 'The tab’s label' : 'The item’s label');
-      return { kind: head.text, label, from, to: cursor.end };
+      const taken = label ? parseTaken(cursor) : [];
+      return { kind: head.text, label, taken, from, to: cursor.end };
     }
     case 'back': return { kind: 'back', from, to: cursor.end };
     case 'open': {
       const token = cursor.peek();
       let url: Name | null = null;
+      let label: StringNode | null = null;
       if (token.kind === 'url') url = { text: cursor.next().text, from: token.from, to: token.to };
-      else cursor.missing('A URL');
-      return { kind: 'open', url, from, to: cursor.end };
+      else if (token.kind === 'string') label = cursor.string('The entry’s label');
+      else cursor.missing('A URL, or the label of an entry in quotation marks');
+      const taken = url || label ? parseTaken(cursor) : [];
+      return { kind: 'open', url, label, taken, from, to: cursor.end };
     }
     case 'set': {
       const given = parseWalkValue(cursor, 'The name of a flag');
@@ -83,15 +87,23 @@ function parseWalkStep(cursor: Cursor): WalkStepNode {
   }
 }
 
-/** `tap "Trigger" [with name = literal, …] [if "condition" | unless "condition"]` */
+/** `tap "Trigger" [with name = literal, …]`, and what conditions are taken to be */
 function parseTap(cursor: Cursor, from: number): WalkStepNode {
   const label = cursor.string('The trigger’s name in quotation marks');
   const values = label && cursor.skipWord('with') ? parseList(cursor, () => parseWalkValue(cursor, 'The name of a value'), null) : [];
-  const holds = cursor.isWord('if');
-  if (!label || (!holds && !cursor.isWord('unless'))) return { kind: 'tap', label, values, condition: null, from, to: cursor.end };
-  cursor.next();
-  const text = cursor.string('The condition in quotation marks');
-  return { kind: 'tap', label, values, condition: { holds, text }, from, to: cursor.end };
+  const taken = label ? parseTaken(cursor) : [];
+  return { kind: 'tap', label, values, taken, from, to: cursor.end };
+}
+
+/** `if "condition"`, `unless "condition"`, as many as there are */
+function parseTaken(cursor: Cursor): TakenNode[] {
+  const taken: TakenNode[] = [];
+  for (;;) {
+    const holds = cursor.isWord('if');
+    if (!holds && !cursor.isWord('unless')) return taken;
+    cursor.next();
+    taken.push({ holds, text: cursor.string('The condition in quotation marks') });
+  }
 }
 
 function parseWalkValue(cursor: Cursor, what: string): WalkValueNode | null {

@@ -303,14 +303,20 @@ export type WalkStepNode =
     readonly kind: 'tap';
     readonly label: StringNode | null;
     readonly values: readonly WalkValueNode[];
-    /** What a condition in quotes is taken to be. */
-    readonly condition: { readonly holds: boolean; readonly text: StringNode | null } | null;
+    readonly taken: readonly TakenNode[];
   })
-  | (Range & { readonly kind: 'tab' | 'menu'; readonly label: StringNode | null })
+  | (Range & { readonly kind: 'tab' | 'menu'; readonly label: StringNode | null; readonly taken: readonly TakenNode[] })
   | (Range & { readonly kind: 'back' })
-  | (Range & { readonly kind: 'open'; readonly url: Name | null })
+  /** Either a URL, or the label of an entry. */
+  | (Range & { readonly kind: 'open'; readonly url: Name | null; readonly label: StringNode | null; readonly taken: readonly TakenNode[] })
   | (Range & { readonly kind: 'set'; readonly flag: Name | null; readonly value: ValueNode | null })
   | (Range & { readonly kind: 'expect'; readonly screen: ScreenReference | null; readonly beneath: ScreenReference | null });
+
+/** `if "…"`, `unless "…"`: what a condition in quotes is taken to be in one step of a walk. */
+export interface TakenNode {
+  readonly holds: boolean;
+  readonly text: StringNode | null;
+}
 
 /** `name = literal`, as a walk gives what a user typed or which row was tapped. */
 export interface WalkValueNode extends Range {

@@ -51,14 +51,20 @@ export interface ScreenModel {
   }[];
 }
 
+/** The conditions in quotes that a step takes to hold, and not to. */
+export interface TakenModel {
+  readonly if?: readonly string[];
+  readonly unless?: readonly string[];
+}
+
 export type WalkStepModel =
   | {
     readonly do: 'tap'; readonly label: string; readonly with: readonly { readonly name: string; readonly value: ValueModel }[];
-    readonly if?: string; readonly unless?: string;
-  }
-  | { readonly do: 'tab' | 'menu'; readonly label: string }
+  } & TakenModel
+  | { readonly do: 'tab' | 'menu'; readonly label: string } & TakenModel
   | { readonly do: 'back' }
-  | { readonly do: 'open'; readonly url: string }
+  | { readonly do: 'open'; readonly url: string } & TakenModel
+  | { readonly do: 'open'; readonly entry: string } & TakenModel
   | { readonly do: 'set'; readonly flag: string; readonly value: ValueModel }
   | { readonly do: 'expect'; readonly screen: string; readonly beneath?: string };
 

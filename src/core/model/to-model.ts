@@ -1,6 +1,6 @@
-import type { ArgumentListNode, BranchNode, ConditionNode, DeclarationNode, OnlyNode, ScreenReference, StepNode, TypeNode, ValueNode, WalkStepNode } from '../language/syntax';
+import type { ArgumentListNode, BranchNode, ConditionNode, DeclarationNode, OnlyNode, ScreenReference, StepNode, TakenNode, TypeNode, ValueNode, WalkStepNode } from '../language/syntax';
 import type { Plan, Screen } from '../plan/model';
-import type { ArgumentsModel, BranchModel, CallModel, ConditionModel, PlanModel, ScreenModel, StepModel, TypeModel, ValueModel, WalkStepModel } from './model';
+import type { ArgumentsModel, BranchModel, CallModel, ConditionModel, PlanModel, ScreenModel, StepModel, TakenModel, TypeModel, ValueModel, WalkStepModel } from './model';
 
 /**
  * The model of a plan. Parts of statements that did not read are left out with their statement; names that there are not stand
@@ -129,17 +129,25 @@ function stepOf(node: StepNode): StepModel[] {
   }
 }
 
+function takenOf(taken: readonly TakenNode[]): TakenModel {
+  const of = (wanted: boolean): string[] => taken.flatMap(({ holds, text }) => (holds === wanted && text ? [text.value] : []));
+  const [held, failed] = [of(true), of(false)];
+  return { ...(held.length > 0 && { if: held }), ...(failed.length > 0 && { unless: failed }) };
+}
+
 function walkStepOf(node: WalkStepNode): WalkStepModel[] {
   switch (node.kind) {
     case 'tap': {
       const given = node.values.flatMap(({ name, value }) => (value ? [{ name: name.text, value: valueOf(value) }] : []));
-      const text = node.condition?.text?.value;
-      return node.label ? [{ do: 'tap', label: node.label.value, with: given, ...optional(node.condition?.holds ? 'if' : 'unless', text) }] : [];
+      return node.label ? [{ do: 'tap', label: node.label.value, with: given, ...takenOf(node.taken) }] : [];
     }
     case 'tab':
-    case 'menu': return node.label ? [{ do: node.kind, label: node.label.value }] : [];
+    case 'menu': return node.label ? [{ do: node.kind, label: node.label.value, ...takenOf(node.taken) }] : [];
     case 'back': return [{ do: 'back' }];
-    case 'open': return node.url ? [{ do: 'open', url: node.url.text }] : [];
+    case 'open': {
+      if (node.url) return [{ do: 'open', url: node.url.text, ...takenOf(node.taken) }];
+      return node.label ? [{ do: 'open', entry: node.label.value, ...takenOf(node.taken) }] : [];
+    }
     case 'set': return node.flag && node.value ? [{ do: 'set', flag: node.flag.text, value: valueOf(node.value) }] : [];
     case 'expect': return node.screen ? [{ do: 'expect', screen: nameOf(node.screen), ...optional('beneath', node.beneath && nameOf(node.beneath)) }] : [];
   }

@@ -1,6 +1,6 @@
 import { indentUnit } from '../language/format';
 import { quote } from '../language/tokens';
-import type { BranchModel, CallModel, ConditionModel, PlanModel, ScreenModel, StepModel, TypeModel, ValueModel, WalkStepModel } from './model';
+import type { BranchModel, CallModel, ConditionModel, PlanModel, ScreenModel, StepModel, TakenModel, TypeModel, ValueModel, WalkStepModel } from './model';
 
 /**
  * The text of a plan's model, laid out as `format` does. The model of that text is equal to it again.
@@ -129,17 +129,19 @@ function writeClaim(claim: PlanModel['rules'][number]['claim'], first: string, s
   }
 }
 
+const taken = ({ if: held = [], unless: failed = [] }: TakenModel): string =>
+  [...held.map((text) => ` if ${quote(text)}`), ...failed.map((text) => ` unless ${quote(text)}`)].join('');
+
 function walkStep(model: WalkStepModel): string {
   switch (model.do) {
     case 'tap': {
       const given = model.with.length === 0 ? '' : ` with ${model.with.map((one) => `${one.name} = ${value(one.value)}`).join(', ')}`;
-      const taken = model.if !== undefined ? ` if ${quote(model.if)}` : model.unless !== undefined ? ` unless ${quote(model.unless)}` : '';
-      return `tap ${quote(model.label)}${given}${taken}`;
+      return `tap ${quote(model.label)}${given}${taken(model)}`;
     }
     case 'tab':
-    case 'menu': return `${model.do} ${quote(model.label)}`;
+    case 'menu': return `${model.do} ${quote(model.label)}${taken(model)}`;
     case 'back': return 'back';
-    case 'open': return `open ${model.url}`;
+    case 'open': return `open ${'url' in model ? model.url : quote(model.entry)}${taken(model)}`;
     case 'set': return `set ${model.flag} = ${value(model.value)}`;
     case 'expect': return `expect ${model.screen}${model.beneath === undefined ? '' : ` beneath ${model.beneath}`}`;
   }

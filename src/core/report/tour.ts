@@ -21,18 +21,22 @@ export const tourRows = ({ walks }: Tour): TourRow[] => walks.flatMap((walk, ind
   walk: index + 1, step: at + 1, do: words[tap.event.kind], label: labelOf(tap.event), condition: conditionOf(tap), shows: tap.shows?.label ?? '',
 })));
 
-/** The tour as walk declarations, to be put into the plan or read by people. */
-export function tourText({ walks }: Tour): string {
-  return walks.map((walk, index) => {
-    const lines = walk.map((tap) => {
-      const word = words[tap.event.kind];
-      const condition = word === 'tap' ? conditionOf(tap) : '';
-      return `  ${word}${word === 'back' ? '' : ` ${quote(labelOf(tap.event))}`}${condition && ` ${condition}`}`;
-    });
-    const end = walk.at(-1)?.shows;
-    return `walk "Tour ${index + 1}" {\n${lines.join('\n')}\n${end ? `  expect ${end.label}\n` : ''}}\n`;
-  }).join('\n');
+/** One walk of a tour as steps of the language; the last says what it ends on. */
+export function stepsOf(walk: Tour['walks'][number]): string[] {
+  const steps = walk.map((tap) => {
+    const word = words[tap.event.kind];
+    const condition = word === 'back' ? '' : conditionOf(tap);
+    return `${word}${word === 'back' ? '' : ` ${quote(labelOf(tap.event))}`}${condition && ` ${condition}`}`;
+  });
+  const end = walk.at(-1)?.shows;
+  return end ? [...steps, `expect ${end.label}`] : steps;
 }
+
+/** A walk declaration. */
+export const walkText = (title: string, steps: readonly string[]): string => `walk ${quote(title)} {\n${steps.map((step) => `  ${step}\n`).join('')}}\n`;
+
+/** The tour as walk declarations, to be put into the plan or read by people. */
+export const tourText = ({ walks }: Tour): string => walks.map((walk, index) => walkText(`Tour ${index + 1}`, stepsOf(walk))).join('\n');
 
 /** `if "…"` or `unless "…"` where the outcome rests on one condition in quotes. */
 function conditionOf({ event, branch }: TourTap): string {

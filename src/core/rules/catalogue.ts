@@ -25,7 +25,7 @@ import { linkOnly } from './reach/link-only';
 import { stranded } from './reach/stranded';
 import { trap } from './reach/trap';
 import { variantOnly } from './reach/variant-only';
-import type { Context, Finding, Rule } from './rule';
+import type { Context, Finding, Rule, Witness } from './rule';
 import { backTargetMissing } from './stack/back-target-missing';
 import { doubled } from './stack/doubled';
 import { grows } from './stack/grows';
@@ -57,25 +57,36 @@ export const ruleIds: readonly string[] = catalogue.map((rule) => rule.id);
 
 export const ruleById = (id: string): Rule | undefined => catalogue.find((rule) => rule.id === id);
 
+/** What all rules have found. */
+export interface RulesRun {
+  readonly findings: readonly Finding[];
+  readonly accepted: readonly Accepted[];
+  /** The walks of those findings that have one. */
+  readonly witnesses: ReadonlyMap<Finding, Witness>;
+}
+
 /** Runs every rule, and silences what the plan accepts; the findings come in the order of the text. */
-export function runRules(given: Omit<Context, 'rules' | 'silenced'>): { findings: readonly Finding[]; accepted: readonly Accepted[] } {
+export function runRules(given: Omit<Context, 'rules' | 'silenced'>): RulesRun {
+  const witnesses = new Map<Finding, Witness>();
   const context: Context = { ...given, rules: ruleIds, silenced: { findings: [], accepted: [], used: new Set() } };
-  const found = catalogue.filter((rule) => rule !== idleAccept).flatMap((rule) => run(rule, context)).sort(byPlace);
+  const found = catalogue.filter((rule) => rule !== idleAccept).flatMap((rule) => run(rule, context, witnesses)).sort(byPlace);
   const silenced = silence(given.plan, found);
-  const idle = run(idleAccept, { ...context, silenced });
-  return { findings: idle.length > 0 ? [...silenced.findings, ...idle].sort(byPlace) : silenced.findings, accepted: silenced.accepted };
+  const idle = run(idleAccept, { ...context, silenced }, witnesses);
+  return { findings: idle.length > 0 ? [...silenced.findings, ...idle].sort(byPlace) : silenced.findings, accepted: silenced.accepted, witnesses };
 }
 
 const byPlace = (a: Finding, b: Finding): number => a.range.from - b.range.from || a.range.to - b.range.to;
 
-function run(rule: Rule, context: Context): Finding[] {
+function run(rule: Rule, context: Context, witnesses: Map<Finding, Witness>): Finding[] {
   const findings: Finding[] = [];
   for (const found of rule.check(context)) {
-    findings.push({
+    const finding: Finding = {
       rule: rule.id, severity: rule.severity, variant: found.variant ?? null, walk: found.walk ? walkLabels(found.walk) : null, url: null,
       range: { from: found.range.from, to: found.range.to },
       summary: found.summary, detail: found.detail, subject: found.subject, argument: found.argument ?? null, fixes: found.fixes ?? [],
-    });
+    };
+    findings.push(finding);
+    if (found.walk) witnesses.set(finding, { variant: found.walkIn ?? found.variant ?? context.plan.variants[0]!, walk: found.walk });
   }
   return findings;
 }

@@ -36,6 +36,8 @@ export interface Found {
   readonly variant?: string | null;
   /** A walk that shows it. */
   readonly walk?: readonly Tap[] | null;
+  /** The variant in which that can be walked, where it is not the one above, or the first. */
+  readonly walkIn?: string;
   readonly fixes?: readonly Fix[];
 }
 
@@ -56,6 +58,12 @@ export interface Finding {
   readonly url: string | null;
   /** Best first. */
   readonly fixes: readonly Fix[];
+}
+
+/** A finding's walk, to be walked. */
+export interface Witness {
+  readonly variant: string;
+  readonly walk: readonly Tap[];
 }
 
 /** What a rule may look at. */

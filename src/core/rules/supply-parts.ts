@@ -4,6 +4,7 @@ import { addArguments, makeOptional, writeHeld } from '../edit/arguments';
 import { prependToScreen } from '../edit/body';
 import { freeName } from '../edit/transitions';
 import type { ArgumentNode } from '../language/syntax';
+import { isIn } from '../plan/model';
 import { required, showType } from '../plan/types';
 import { sampleOf } from '../plan/example';
 import { fittingValues, type ScopeValue } from '../supply/fitting';
@@ -115,6 +116,19 @@ export const addValue = (wayIn: WayIn, cell: Cell) => (value: string): TextEdit 
 /** Every argument of that status, with what the rule has to say of it. */
 export function* eachCell(context: Context, status: SupplyStatus, find: (wayIn: WayIn, cell: Cell) => Omit<Found, 'subject'>): Generator<Found> {
   for (const { wayIn, cell } of context.supply.flaws) {
-    if (cell.status === status) yield { ...find(wayIn, cell), subject: subjectOf(wayIn), argument: cell.parameter.name };
+    if (cell.status === status) yield { ...find(wayIn, cell), subject: subjectOf(wayIn), argument: cell.parameter.name, ...walkThrough(context, wayIn) };
   }
+}
+
+/** A walk to the screen that opens another, and through the trigger where nothing else can happen there. */
+export function walkThrough({ plan, reach }: Context, { site, target }: WayIn): Pick<Found, 'walk' | 'walkIn'> {
+  const from = screenOf(site);
+  if (site.kind !== 'transition' || !from) return {};
+  const { transition } = site;
+  const variant = reach.variants.find(({ name, verdicts }) => verdicts[from.index]!.walk && isIn(transition.only, name) && isIn(target.only, name));
+  if (!variant || plan.start === null) return {};
+  const walk = variant.verdicts[from.index]!.walk!;
+  const sure = transition.branches.length === 1 && !transition.branches[0]!.condition && transition.branches[0]!.steps.length === 1
+    && (site.step.kind === 'push' || site.step.kind === 'present') && target.needs.length === 0;
+  return { walkIn: variant.name, walk: sure ? [...walk, { kind: 'trigger', transition, shows: target }] : walk };
 }

@@ -20,7 +20,10 @@ const none: Assumptions = new Map();
  */
 export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string, taken: Assumptions = none): Outcomes {
   const assumed = new Map<string, boolean>();
-  for (const [text, holds] of taken) assumed.set(quoted(text), holds);
+  for (const [text, holds] of taken) {
+    assumed.set(quoted(text), holds);
+    if (text.endsWith(isGiven)) assumed.set(text.slice(0, -isGiven.length), holds);
+  }
   const open = [...new Set(openParts(condition))].filter((part) => !assumed.has(part));
   if (open.length > 8) {
     return independentOutcomes(condition, (flag, value) => {
@@ -40,6 +43,11 @@ export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string
 }
 
 const quoted = (text: string): string => `"${text}`;
+const isGiven = ' is given';
+
+/** The parts of a condition that may go either way, as a walk names them: texts in quotes, and `season is given`. */
+export const openTexts = (condition: Condition): string[] =>
+  [...openParts(condition)].flatMap((part) => (part === '' ? [] : [part.startsWith('"') ? part.slice(1) : `${part}${isGiven}`]));
 
 function partOf(condition: Condition): string | null {
   switch (condition.kind) {

@@ -1,16 +1,24 @@
 import type { Link, Screen } from '../plan/model';
+import type { Values } from './value';
 
 /** An arrival that `needs` did not let happen, to be made again by `resume`. */
-export type Arrival =
-  | { readonly kind: 'push' | 'replace' | 'present' | 'reset' | 'switch'; readonly screen: Screen }
+export type Arrival = {
+  readonly screen: Screen;
+  /** What the screen arrives with; null for a walker without data. */
+  readonly values: Values | null;
+} & (
+  | { readonly kind: 'push' | 'replace' | 'present' | 'reset' | 'switch' }
   /** A link builds a whole stack; null stands for an entry that names its screen. */
-  | { readonly kind: 'link'; readonly screen: Screen; readonly link: Link | null };
+  | { readonly kind: 'link'; readonly link: Link | null }
+);
 
 /** A screen on a stack, and what lies beneath it. Stacks share their lower frames, so a step costs no copying. */
 export interface Frame {
   readonly screen: Screen;
   /** `close` takes off through the nearest modal frame. */
   readonly modal: boolean;
+  /** The screen's arguments and what it holds; null for a walker without data. */
+  readonly values: Values | null;
   /** The arrival that the frame puts off; null for a frame that is no gate. */
   readonly putOff: Arrival | null;
   readonly below: Frame | null;

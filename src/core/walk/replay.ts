@@ -1,110 +1,200 @@
 import { closest } from '../language/closest';
-import type { ValueNode, WalkNode, WalkStepNode } from '../language/syntax';
-import { isIn, type Plan, type Screen } from '../plan/model';
-import { activeStack, type Configuration } from './configuration';
+import type { TakenNode, ValueNode, WalkStepNode, WalkValueNode } from '../language/syntax';
+import { openUrl } from '../links/open';
+import { isIn, type Branch, type Plan, type Screen } from '../plan/model';
+import type { Assumptions } from './conditions';
+import { activeStack, keyOf, type Configuration } from './configuration';
+import type { Data } from './data';
+import { literalOf } from './samples';
+import type { Values } from './value';
 import { Walker, type Event } from './walker';
 
 /** Why a kept walk can no longer be walked. */
 export type Break =
   /** No control of that name is on the screen that is on top. */
   | { readonly why: 'no-control'; readonly screens: readonly Screen[]; readonly name: string; readonly near: string | null }
-  /** The control is there, and its condition does not hold, or the tap leaves the app. */
+  /** The control is there, and its condition does not hold. */
   | { readonly why: 'nothing-follows'; readonly screens: readonly Screen[]; readonly name: string }
   | { readonly why: 'other-screen'; readonly screens: readonly Screen[]; readonly wanted: Screen }
   /** The screen is on top, and Back would not reveal the other one. */
   | { readonly why: 'not-beneath'; readonly wanted: Screen; readonly beneath: Screen }
+  /** No pattern fits the URL, or no entry has the label. */
+  | { readonly why: 'opens-nothing'; readonly name: string; readonly near: string | null }
+  /** A step before it has left the app. */
+  | { readonly why: 'left' }
   | { readonly why: 'no-start' };
 
-/** How far a kept walk can be walked in one variant; `shown` is what can be on top at the start and after each step. */
-export type Replayed = { readonly shown: readonly (readonly Screen[])[] } & (
+/** How far a kept walk can be walked in one variant. */
+export type Replayed = {
+  /** What can be on top at the start and after each step; nothing where the app is left. */
+  readonly shown: readonly (readonly Screen[])[];
+  /** One run that gets as far as any: where it is at the start and after each step. */
+  readonly run: readonly Stop[];
+} & (
   | { readonly outcome: 'holds' }
-  /** A step does not read, or opens a URL: what that opens is not looked up. */
+  /** A step does not read. */
   | { readonly outcome: 'undecided' }
   | { readonly outcome: 'broken'; readonly step: number; readonly at: WalkStepNode | null; readonly because: Break }
 );
 
+/** Where a run is after a step. */
+export interface Stop {
+  /** Null where the app is left. */
+  readonly configuration: Configuration | null;
+  /** The outcome of the trigger or menu item that led here; null where none did. */
+  readonly branch: Branch | null;
+}
+
+/** The same, with the one before it in the same run. */
+interface Moment extends Stop {
+  readonly before: Moment | null;
+}
+
 /**
  * Walks a kept walk from a cold start. Where a condition in quotes is not told, every outcome is followed, and one that
  * goes through to the end is enough.
+ *
+ * @param data keeps what is handed over, where somebody wants to see it
  */
-export function replay(plan: Plan, variant: string, walk: WalkNode): Replayed {
-  const walker = new Walker(plan, variant);
-  let now = walker.coldStart();
-  if (now.length === 0) return { shown: [], outcome: 'broken', step: 0, at: null, because: { why: 'no-start' } };
-  const shown = [topsOf(now)];
-  const steps = walk.body?.items ?? [];
+export function replay(plan: Plan, variant: string, steps: readonly WalkStepNode[], data: Data | null = null): Replayed {
+  const replayer = new Replayer(plan, variant, data);
+  let now = replayer.start();
+  const shown: (readonly Screen[])[] = [];
+  const told = (): Pick<Replayed, 'shown' | 'run'> => ({ shown, run: runOf(now[0]) });
+  if (now.length === 0) return { ...told(), outcome: 'broken', step: 0, at: null, because: { why: 'no-start' } };
+  shown.push(topsOf(now));
   for (const [index, at] of steps.entries()) {
-    const next = stepOn(plan, walker, variant, now, at);
-    if (next === null) return { shown, outcome: 'undecided' };
-    if (!Array.isArray(next)) return { shown, outcome: 'broken', step: index + 1, at, because: next as Break };
-    now = next as Configuration[];
+    const next = replayer.step(now.filter(isOn), at);
+    if (next === null) return { ...told(), outcome: 'undecided' };
+    if (!isMoments(next)) return { ...told(), outcome: 'broken', step: index + 1, at, because: next };
+    now = next;
     shown.push(topsOf(now));
   }
-  return { shown, outcome: 'holds' };
+  return { ...told(), outcome: 'holds' };
 }
 
-const topsOf = (configurations: readonly Configuration[]): Screen[] => [...new Set(configurations.map((each) => activeStack(each)!.screen))];
+type Running = Moment & { readonly configuration: Configuration };
+const isOn = (moment: Moment): moment is Running => moment.configuration !== null;
+const isMoments = (next: readonly Moment[] | Break): next is readonly Moment[] => Array.isArray(next);
+const topsOf = (moments: readonly Moment[]): Screen[] => [...new Set(moments.filter(isOn).map(({ configuration }) => activeStack(configuration)!.screen))];
 
-/** What can be so after one step; why there is nothing; or null where the step cannot be judged. */
-function stepOn(plan: Plan, walker: Walker, variant: string, now: readonly Configuration[], step: WalkStepNode): readonly Configuration[] | Break | null {
-  switch (step.kind) {
-    case 'tap': {
-      const { label, condition } = step;
-      if (!label || (condition && !condition.text)) return null;
-      const assumed = condition ? new Map([[condition.text!.value, condition.holds]]) : undefined;
-      return control(walker, now, label.value, (event) => (event.kind === 'trigger' ? event.transition.trigger : null), assumed);
+function runOf(last: Moment | undefined): Stop[] {
+  const run: Stop[] = [];
+  for (let moment: Moment | null = last ?? null; moment; moment = moment.before) run.push(moment);
+  return run.reverse();
+}
+
+class Replayer {
+  private readonly walker: Walker;
+
+  constructor(private readonly plan: Plan, private readonly variant: string, data: Data | null) {
+    this.walker = new Walker(plan, variant, data);
+  }
+
+  start(): readonly Moment[] {
+    return this.walker.coldStart().map((configuration) => ({ configuration, branch: null, before: null }));
+  }
+
+  /** What can be so after one step; why there is nothing; or null where the step cannot be judged. */
+  step(now: readonly Running[], step: WalkStepNode): readonly Moment[] | Break | null {
+    if (now.length === 0) return { why: 'left' };
+    const taken = 'taken' in step ? assumptionsOf(step.taken) : null;
+    if ('taken' in step && !taken) return null;
+    switch (step.kind) {
+      case 'tap': {
+        if (!step.label) return null;
+        return this.control(now, step.label.value, (event) => (event.kind === 'trigger' ? event.transition.trigger : null), taken!, valuesOf(step.values));
+      }
+      case 'menu': return step.label && this.control(now, step.label.value, (event) => (event.kind === 'item' ? event.item.label : null), taken!);
+      case 'tab': return step.label && this.control(now, step.label.value, (event) => (event.kind === 'tab' ? event.tab.label : null), taken!);
+      case 'back': return this.control(now, 'Back', (event) => (event.kind === 'back' ? 'Back' : null));
+      case 'set': {
+        const flag = this.plan.flags.find(({ name }) => name === step.flag?.text);
+        const value = step.value && literalOf(step.value);
+        return flag && value !== null && flag.values.includes(value)
+          ? now.map((before) => ({ configuration: this.walker.set(before.configuration, { flag, value }), branch: null, before }))
+          : null;
+      }
+      case 'open': {
+        const opened = openingOf(this.plan, this.variant, step);
+        if (opened === null) return null;
+        return 'why' in opened ? opened : this.follow(now, opened, taken!);
+      }
+      case 'expect': return this.expect(now, step);
     }
-    case 'menu': return step.label && control(walker, now, step.label.value, (event) => (event.kind === 'item' ? event.item.label : null));
-    case 'tab': return step.label && control(walker, now, step.label.value, (event) => (event.kind === 'tab' ? event.tab.label : null));
-    case 'back': return control(walker, now, 'Back', (event) => (event.kind === 'back' ? 'Back' : null));
-    case 'set': {
-      const flag = plan.flags.find(({ name }) => name === step.flag?.text);
-      const value = step.value && flagValue(step.value);
-      return flag && value !== null && flag.values.includes(value) ? now.map((each) => walker.set(each, { flag, value })) : null;
+  }
+
+  private expect(now: readonly Running[], step: Extract<WalkStepNode, { kind: 'expect' }>): readonly Moment[] | Break | null {
+    const wanted = screenNamed(this.plan, step.screen);
+    const beneath = screenNamed(this.plan, step.beneath);
+    if (!wanted || (step.beneath && !beneath)) return null;
+    const there = now.filter(({ configuration }) => activeStack(configuration)!.screen === wanted);
+    if (there.length === 0) return { why: 'other-screen', screens: topsOf(now), wanted };
+    const above = !beneath ? there : there.filter(({ configuration }) =>
+      this.walker.after(configuration, { kind: 'back' }).some((back) => activeStack(back)!.screen === beneath));
+    return above.length > 0 ? above.map((before) => ({ configuration: before.configuration, branch: null, before })) : { why: 'not-beneath', wanted, beneath: beneath! };
+  }
+
+  private control(now: readonly Running[], name: string, nameOf: (event: Event) => string | null, taken?: Assumptions, given?: Values): readonly Moment[] | Break {
+    const next: Moment[] = [];
+    const names = new Set<string>();
+    for (const moment of now) {
+      for (const event of this.walker.events(moment.configuration)) {
+        const called = nameOf(event);
+        if (called === null) continue;
+        names.add(called);
+        if (called === name) next.push(...this.follow([moment], event, taken, given));
+      }
     }
-    case 'open': {
-      const entry = plan.entries.find(({ url, only }) => url !== null && url === step.url?.text && isIn(only, variant));
-      return entry?.call ? now.flatMap((each) => walker.after(each, { kind: 'entry', entry })) : null;
-    }
-    case 'expect': {
-      const wanted = screenNamed(plan, step.screen);
-      const beneath = screenNamed(plan, step.beneath);
-      if (!wanted || (step.beneath && !beneath)) return null;
-      const there = now.filter((each) => activeStack(each)!.screen === wanted);
-      if (there.length === 0) return { why: 'other-screen', screens: topsOf(now), wanted };
-      if (!beneath) return there;
-      const above = there.filter((each) => walker.after(each, { kind: 'back' }).some((back) => activeStack(back)!.screen === beneath));
-      return above.length > 0 ? above : { why: 'not-beneath', wanted, beneath };
-    }
+    if (next.length > 0) return distinct(next);
+    const screens = topsOf(now);
+    return names.has(name) ? { why: 'nothing-follows', screens, name } : { why: 'no-control', screens, name, near: closest(name, [...names]) };
+  }
+
+  /** What can be so after an event. */
+  private follow(now: readonly Running[], event: Event, taken?: Assumptions, given?: Values): Moment[] {
+    return now.flatMap((before) => {
+      const outcomes = event.kind === 'trigger' || event.kind === 'item'
+        ? this.walker.outcomesBy(before.configuration, event, taken, given)
+        : [{ branch: null, after: this.walker.after(before.configuration, event, taken) }];
+      return outcomes.flatMap(({ branch, after }) => (after.length > 0 ? after : [null]).map((configuration): Moment => ({ configuration, branch, before })));
+    });
   }
 }
 
-function control(
-  walker: Walker, now: readonly Configuration[], name: string, nameOf: (event: Event) => string | null, assumed?: ReadonlyMap<string, boolean>,
-): readonly Configuration[] | Break {
-  const next: Configuration[] = [];
-  const names = new Set<string>();
-  for (const configuration of now) {
-    for (const event of walker.events(configuration)) {
-      const called = nameOf(event);
-      if (called === null) continue;
-      names.add(called);
-      if (called === name) next.push(...walker.after(configuration, event, assumed));
-    }
+/** Of moments that are alike one each, so that walks whose outcomes are not told do not branch for ever. */
+function distinct(moments: readonly Moment[]): readonly Moment[] {
+  if (moments.length === 1) return moments;
+  const byKey = new Map<string, Moment>();
+  for (const moment of moments) {
+    const key = moment.configuration ? keyOf(moment.configuration) : '';
+    if (!byKey.has(key)) byKey.set(key, moment);
   }
-  if (next.length > 0) return next;
-  const screens = topsOf(now);
-  return names.has(name) ? { why: 'nothing-follows', screens, name } : { why: 'no-control', screens, name, near: closest(name, [...names]) };
+  return [...byKey.values()];
 }
+
+/** What a step of a walk opens; why it opens nothing; or null where it does not read. */
+function openingOf(plan: Plan, variant: string, { url, label }: Extract<WalkStepNode, { kind: 'open' }>): Event | Extract<Break, { why: 'opens-nothing' }> | null {
+  const here = plan.entries.filter(({ only }) => isIn(only, variant));
+  const entry = label && here.find((each) => each.label === label.value);
+  if (label && !entry) return { why: 'opens-nothing', name: label.value, near: closest(label.value, here.map((each) => each.label)) };
+  if (entry?.call) return { kind: 'entry', entry };
+  const address = entry ? entry.url : url?.text ?? null;
+  if (address === null) return null;
+  const opened = openUrl(plan, variant, address);
+  return opened ? { kind: 'link', ...opened } : { why: 'opens-nothing', name: address, near: null };
+}
+
+/** What conditions are taken to be; null where one does not read. */
+function assumptionsOf(taken: readonly TakenNode[]): Assumptions | null {
+  return taken.every(({ text }) => text) ? new Map(taken.map(({ holds, text }) => [text!.value, holds])) : null;
+}
+
+const valuesOf = (given: readonly WalkValueNode[]): Values =>
+  Object.fromEntries(given.flatMap(({ name, value }) => (value ? [[name.text, literalOf(value as ValueNode)]] : [])));
 
 function screenNamed(plan: Plan, reference: { readonly module: { readonly text: string } | null; readonly name: { readonly text: string } } | null): Screen | null {
   if (!reference) return null;
   const named = plan.screens.filter((screen) => screen.name === reference.name.text && (!reference.module || screen.module?.name === reference.module.text));
   return named.length === 1 ? named[0]! : null;
-}
-
-/** What a flag is set to: `true`, `false`, or an option's name; null for what no flag can be. */
-function flagValue(value: ValueNode): string | null {
-  if (value.kind === 'bool') return String(value.value);
-  return value.kind === 'path' && value.names.length === 1 ? value.names[0]!.text : null;
 }

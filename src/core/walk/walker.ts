@@ -1,6 +1,8 @@
 import { isIn, type Branch, type Call, type Entry, type Flag, type Link, type MenuItem, type Plan, type Screen, type Step, type Tab, type Transition } from '../plan/model';
-import { outcomesOf, type Assumptions, type Outcomes } from './conditions';
+import { openTexts, outcomesOf, type Assumptions, type Outcomes } from './conditions';
 import { activeStack, mainStack, withStack, type Arrival, type Configuration, type Frame, type Stack } from './configuration';
+import type { Data } from './data';
+import type { Values } from './value';
 
 /** One thing that a user does. */
 export type Event =
@@ -8,7 +10,8 @@ export type Event =
   | { readonly kind: 'item'; readonly item: MenuItem }
   | { readonly kind: 'tab'; readonly tab: Tab }
   | { readonly kind: 'back' }
-  | { readonly kind: 'link'; readonly link: Link }
+  /** `values` are the arguments that its URL brings; samples stand for the rest. */
+  | { readonly kind: 'link'; readonly link: Link; readonly values?: Values }
   | { readonly kind: 'entry'; readonly entry: Entry };
 
 /** Bounds for plans that nobody means: so many elses run within one event, and so many outcomes of one are followed. */
@@ -19,7 +22,8 @@ const mostOutcomes = 64;
  * Walks one variant of an app: from a configuration and an event to the configurations that can follow. There are
  * several where a condition in quotes may hold or not, and none where the app is left.
  *
- * A step that opens a screen which there is not does nothing. Arguments are not kept: no step depends on them.
+ * A step that opens a screen which there is not does nothing. Arguments are kept where there is data to begin with; no
+ * step depends on them.
  */
 export class Walker {
   private readonly tabs: readonly Tab[];
@@ -32,10 +36,12 @@ export class Walker {
   /** Whether an event ran into a bound: not all that can follow was then told. */
   bounded = false;
   private assumed: Assumptions | undefined;
+  /** The conditions in quotes, and those on optional values, that went either way since the event. */
+  readonly undecided = new Set<string>();
   /** How many elses have run since the event. */
   private elses = 0;
 
-  constructor(private readonly plan: Plan, private readonly variant: string) {
+  constructor(private readonly plan: Plan, private readonly variant: string, private readonly data: Data | null = null) {
     this.tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
     this.tabs.forEach((tab, index) => {
       const root = tab.call?.target;
@@ -56,10 +62,9 @@ export class Walker {
 
   /** What a cold start can show; nothing where the plan names no start that this variant has. */
   coldStart(): Configuration[] {
-    this.elses = 0;
-    this.assumed = undefined;
+    this.begin();
     const start = this.plan.start?.target;
-    return start && this.has(start) ? this.settle(this.arrive(this.nothing, { kind: 'reset', screen: start })) : [];
+    return start && this.has(start) ? this.settle(this.arrive(this.nothing, { kind: 'reset', screen: start, values: this.valuesOf(this.plan.start) })) : [];
   }
 
   /** What a link or an entry can show when the app was not running. */
@@ -88,38 +93,74 @@ export class Walker {
       branch.steps.some((step) => (step.kind === 'reset' || step.kind === 'switch') && step.call?.target === screen)));
   }
 
+  private begin(assumed?: Assumptions): void {
+    this.elses = 0;
+    this.assumed = assumed;
+    if (this.data) this.undecided.clear();
+  }
+
   /**
    * The configurations that can follow an event.
    *
    * @param assumed what conditions in quotes are taken to be; those not in it may go either way
+   * @param given what the user typed or chose at a trigger, for a walker with data
    */
-  after(configuration: Configuration, event: Event, assumed?: Assumptions): Configuration[] {
-    this.elses = 0;
-    this.assumed = assumed;
+  after(configuration: Configuration, event: Event, assumed?: Assumptions, given?: Values): Configuration[] {
+    this.begin(assumed);
     switch (event.kind) {
-      case 'trigger': return this.settle(this.runBranches(configuration, event.transition.branches));
-      case 'item': return this.settle(this.runBranches(configuration, event.item.branches));
-      case 'tab': return event.tab.call?.target ? this.settle(this.arrive(configuration, { kind: 'switch', screen: event.tab.call.target })) : [configuration];
+      case 'trigger': {
+        const [now, context] = this.tapped(configuration, event.transition, given);
+        return this.settle(this.runBranches(now, event.transition.branches, context));
+      }
+      case 'item': return this.settle(this.runBranches(configuration, event.item.branches, this.noValues));
+      case 'tab': {
+        const { call } = event.tab;
+        return call?.target ? this.settle(this.arrive(configuration, { kind: 'switch', screen: call.target, values: this.valuesOf(call) })) : [configuration];
+      }
       case 'back': return this.back(configuration);
-      case 'link': return this.settle(this.arrive(configuration, { kind: 'link', screen: event.link.screen, link: event.link }));
+      case 'link': {
+        const { screen } = event.link;
+        return this.settle(this.arrive(configuration, { kind: 'link', screen, link: event.link, values: this.data?.withArguments(screen, event.values ?? {}) ?? null }));
+      }
       case 'entry': {
-        const screen = event.entry.call?.target;
-        return screen && this.has(screen) ? this.settle(this.arrive(configuration, { kind: 'link', screen, link: null })) : [];
+        const { call } = event.entry;
+        return call?.target && this.has(call.target)
+          ? this.settle(this.arrive(configuration, { kind: 'link', screen: call.target, link: null, values: this.valuesOf(call) })) : [];
       }
     }
   }
 
   /** The branches of a trigger or menu item that can happen, each with what can follow it; nothing follows where the app is left. */
-  outcomesBy(configuration: Configuration, event: Extract<Event, { kind: 'trigger' | 'item' }>): { readonly branch: Branch; readonly after: Configuration[] }[] {
+  outcomesBy(
+    configuration: Configuration, event: Extract<Event, { kind: 'trigger' | 'item' }>, assumed?: Assumptions, given?: Values,
+  ): { readonly branch: Branch; readonly after: Configuration[] }[] {
     const outcomes: { branch: Branch; after: Configuration[] }[] = [];
-    this.assumed = undefined;
+    this.begin(assumed);
+    const [now, context] = event.kind === 'trigger' ? this.tapped(configuration, event.transition, given) : [configuration, this.noValues];
     for (const branch of event.kind === 'trigger' ? event.transition.branches : event.item.branches) {
-      const { holds, fails } = branch.condition ? this.outcomes(branch.condition, configuration) : { holds: true, fails: false };
+      const { holds, fails } = branch.condition ? this.outcomes(branch.condition, now) : { holds: true, fails: false };
       this.elses = 0;
-      if (holds) outcomes.push({ branch, after: this.settle(this.run(configuration, branch.steps)) });
+      if (holds) outcomes.push({ branch, after: this.settle(this.run(now, branch.steps, context)) });
       if (!fails) break;
     }
     return outcomes;
+  }
+
+  private get noValues(): Values | null {
+    return this.data && {};
+  }
+
+  /** What a call with nothing around it hands over. */
+  private valuesOf(call: Call | null): Values | null {
+    return this.data && call?.target ? this.data.onArrival(call.target, call, {}) : null;
+  }
+
+  /** The configuration with what the user typed into the screen, and what the trigger's steps can name. */
+  private tapped(configuration: Configuration, transition: Transition, given: Values = {}): [Configuration, Values | null] {
+    const top = activeStack(configuration);
+    if (!this.data || !top?.values) return [configuration, null];
+    const { screen, context } = this.data.atTap(top.values, transition, given, this.assumed ?? new Map());
+    return [screen === top.values ? configuration : withStack(configuration, { ...top, values: screen }), context];
   }
 
   /** Where the active stack has run empty, the app is left. */
@@ -136,25 +177,28 @@ export class Walker {
     return this.settle([{ ...configuration, active: 1 }]);
   }
 
-  private runBranches(configuration: Configuration, branches: readonly Branch[]): Configuration[] {
-    if (branches.length === 1 && !branches[0]!.condition) return this.run(configuration, branches[0]!.steps);
+  private runBranches(configuration: Configuration, branches: readonly Branch[], context: Values | null): Configuration[] {
+    if (branches.length === 1 && !branches[0]!.condition) return this.run(configuration, branches[0]!.steps, context);
     const after: Configuration[] = [];
     for (const { condition, steps } of branches) {
       const { holds, fails } = condition ? this.outcomes(condition, configuration) : { holds: true, fails: false };
-      if (holds) after.push(...this.run(configuration, steps));
+      if (holds) after.push(...this.run(configuration, steps, context));
       if (!fails) return after;
     }
     return after;
   }
 
   private outcomes(condition: NonNullable<Branch['condition']>, { flags }: Configuration): Outcomes {
-    return outcomesOf(condition, (flag) => flags[this.flagIndex.get(flag.name)!]!, this.assumed);
+    const outcomes = outcomesOf(condition, (flag) => flags[this.flagIndex.get(flag.name)!]!, this.assumed);
+    if (this.data && outcomes.holds && outcomes.fails) for (const text of openTexts(condition)) this.undecided.add(text);
+    return outcomes;
   }
 
-  private run(configuration: Configuration, steps: readonly Step[]): Configuration[] {
+  /** @param context what the steps can name, beside flags */
+  private run(configuration: Configuration, steps: readonly Step[], context: Values | null): Configuration[] {
     let after = [configuration];
     for (const step of steps) {
-      after = after.length === 1 ? this.step(after[0]!, step) : after.flatMap((each) => this.step(each, step));
+      after = after.length === 1 ? this.step(after[0]!, step, context) : after.flatMap((each) => this.step(each, step, context));
       if (after.length <= mostOutcomes) continue;
       after.length = mostOutcomes;
       this.bounded = true;
@@ -162,7 +206,7 @@ export class Walker {
     return after;
   }
 
-  private step(configuration: Configuration, step: Step): Configuration[] {
+  private step(configuration: Configuration, step: Step, context: Values | null): Configuration[] {
     const stack = activeStack(configuration);
     switch (step.kind) {
       case 'leave': return [configuration];
@@ -171,9 +215,19 @@ export class Walker {
       case 'back to': return [withStack(configuration, takeUntil(stack, step.target))];
       case 'back past': return [withStack(configuration, takeThrough(stack, (frame) => frame.screen === step.target))];
       case 'sets': return [this.set(configuration, step)];
-      case 'resume': return this.resume(configuration, step.or);
-      default: return step.call?.target ? this.arrive(configuration, { kind: step.kind, screen: step.call.target }) : [configuration];
+      case 'resume': return this.resume(configuration, step.or, context);
+      default: {
+        const { call } = step;
+        return call?.target ? this.arrive(configuration, { kind: step.kind, screen: call.target, values: this.passed(call.target, call, context, configuration) }) : [configuration];
+      }
     }
+  }
+
+  /** What a call hands over to its screen. */
+  private passed(screen: Screen, call: Call, context: Values | null, { flags }: Configuration): Values | null {
+    if (!this.data || !context) return null;
+    const all = call.arguments.length === 0 ? context : { ...Object.fromEntries(this.plan.flags.map(({ name }, index) => [name, flags[index]!])), ...context };
+    return this.data.onArrival(screen, call, all);
   }
 
   /** What is so after a flag was changed, by a step or by something outside of the app. */
@@ -183,11 +237,11 @@ export class Walker {
     return { ...configuration, flags: configuration.flags.map((old, index) => (index === changed ? value : old)) };
   }
 
-  private resume(configuration: Configuration, or: Step | null): Configuration[] {
+  private resume(configuration: Configuration, or: Step | null, context: Values | null): Configuration[] {
     for (let frame = activeStack(configuration); frame; frame = frame.below) {
       if (frame.putOff) return this.arrive(withStack(configuration, frame.below), frame.putOff);
     }
-    return or ? this.step(configuration, or) : [configuration];
+    return or ? this.step(configuration, or, context) : [configuration];
   }
 
   /** Makes an arrival, or what its screens' `needs` want instead. */
@@ -195,10 +249,10 @@ export class Walker {
     if (!this.has(arrival.screen)) return [configuration];
     if (!this.anyNeeds) return [this.place(configuration, arrival)];
     const after: Configuration[] = [];
-    for (const screen of this.arrivingAt(configuration, arrival)) {
+    for (const { screen, values } of this.arrivingAt(configuration, arrival)) {
       for (const { condition, otherwise } of screen.needs) {
         const { holds, fails } = this.outcomes(condition, configuration);
-        if (fails) after.push(...this.putOff(arrival.kind === 'link' ? this.emptied(configuration) : configuration, arrival, screen, otherwise));
+        if (fails) after.push(...this.putOff(arrival.kind === 'link' ? this.emptied(configuration) : configuration, arrival, screen, otherwise, values));
         if (!holds) return after;
       }
     }
@@ -207,11 +261,11 @@ export class Walker {
   }
 
   /** Whose `needs` an arrival has to fulfil, in the order in which they are looked at. */
-  private arrivingAt(configuration: Configuration, arrival: Arrival): readonly Screen[] {
+  private arrivingAt(configuration: Configuration, arrival: Arrival): readonly Placed[] {
     if (arrival.kind === 'link') return this.built(arrival);
-    if (arrival.kind !== 'switch') return [arrival.screen];
+    if (arrival.kind !== 'switch') return [arrival];
     const tab = this.tabOf.get(arrival.screen);
-    return [(tab === undefined ? null : configuration.stacks[tab]?.screen) ?? arrival.screen];
+    return [(tab === undefined ? null : configuration.stacks[tab]) ?? arrival];
   }
 
   /**
@@ -219,14 +273,14 @@ export class Walker {
    * `needs` there still does not hold does nothing, and so does one beyond so many within one event: elses that lead to
    * elses by several steps each would otherwise take exponential time.
    */
-  private putOff(configuration: Configuration, arrival: Arrival, at: Screen, otherwise: readonly Step[]): Configuration[] {
+  private putOff(configuration: Configuration, arrival: Arrival, at: Screen, otherwise: readonly Step[], context: Values | null): Configuration[] {
     if (this.puttingOff.has(at)) return [configuration];
     if (++this.elses > mostElses) {
       this.bounded = true;
       return [configuration];
     }
     this.puttingOff.add(at);
-    const after = this.run(configuration, otherwise).map((each) => {
+    const after = this.run(configuration, otherwise, context).map((each) => {
       const depth = each.active === configuration.active ? sharedDepth(activeStack(configuration), activeStack(each)) : 0;
       return withStack(each, markGate(activeStack(each), depth, arrival));
     });
@@ -236,16 +290,15 @@ export class Walker {
 
   private place(configuration: Configuration, arrival: Arrival): Configuration {
     const stack = activeStack(configuration);
-    const { screen } = arrival;
     switch (arrival.kind) {
-      case 'push': return withStack(configuration, frameOf(screen, stack));
-      case 'present': return withStack(configuration, { ...frameOf(screen, stack), modal: true });
-      case 'replace': return withStack(configuration, frameOf(screen, stack?.below ?? null));
-      case 'reset': return this.build(configuration, [screen]);
+      case 'push': return withStack(configuration, frameOf(arrival, stack));
+      case 'present': return withStack(configuration, { ...frameOf(arrival, stack), modal: true });
+      case 'replace': return withStack(configuration, frameOf(arrival, stack?.below ?? null));
+      case 'reset': return this.build(configuration, [arrival]);
       case 'link': return this.build(configuration, this.built(arrival));
       case 'switch': {
-        const tab = this.tabOf.get(screen);
-        if (tab === undefined) return this.build(configuration, [screen]);
+        const tab = this.tabOf.get(arrival.screen);
+        if (tab === undefined) return this.build(configuration, [arrival]);
         // No tab is ever without its root: coming from the main stack, all of them are put there.
         const roots = this.roots();
         const stacks = configuration.stacks.map((each, place) => (place === mainStack ? (configuration.active === mainStack ? null : each) : each ?? roots[place - 1]!));
@@ -259,28 +312,34 @@ export class Walker {
   }
 
   /** Empties all stacks and builds one; on a tab where its bottom is that tab's root, and then every other tab holds its own. */
-  private build(configuration: Configuration, screens: readonly Screen[]): Configuration {
+  private build(configuration: Configuration, screens: readonly Placed[]): Configuration {
     let stack: Stack = null;
     for (const screen of screens) stack = frameOf(screen, stack);
-    const tab = this.tabOf.get(screens[0]!);
+    const tab = this.tabOf.get(screens[0]!.screen);
     if (tab === undefined) return { ...configuration, active: mainStack, stacks: configuration.stacks.map((_each, place) => (place === mainStack ? stack : null)) };
     return { ...configuration, active: tab, stacks: [null, ...this.roots()].map((root, place) => (place === tab ? stack : root)) };
   }
 
   /** What every tab begins with. */
   private roots(): Stack[] {
-    return this.tabs.map((each) => (each.call?.target && this.has(each.call.target) ? frameOf(each.call.target, null) : null));
+    return this.tabs.map((each) => (each.call?.target && this.has(each.call.target) ? frameOf({ screen: each.call.target, values: this.valuesOf(each.call) }, null) : null));
   }
 
   /** The stack that a link builds, bottom first. */
-  private built({ link, screen }: Extract<Arrival, { kind: 'link' }>): Screen[] {
+  private built(arrival: Extract<Arrival, { kind: 'link' }>): Placed[] {
     const { start } = this.plan;
+    const { link, screen } = arrival;
     const under: readonly Call[] = link?.under ?? (start && start.target !== screen ? [start] : []);
-    return [...under.flatMap((call) => (call.target && this.has(call.target) ? [call.target] : [])), screen];
+    const context = link?.under ? arrival.values : this.noValues;
+    return [...under.flatMap((call): Placed[] => (call.target && this.has(call.target)
+      ? [{ screen: call.target, values: this.data && context && this.data.onArrival(call.target, call, context) }] : [])), arrival];
   }
 }
 
-const frameOf = (screen: Screen, below: Stack): Frame => ({ screen, modal: screen.shape !== null, putOff: null, below });
+/** A screen with what it arrives with. */
+type Placed = Pick<Frame, 'screen' | 'values'>;
+
+const frameOf = ({ screen, values }: Placed, below: Stack): Frame => ({ screen, modal: screen.shape !== null, values, putOff: null, below });
 
 /** Takes frames off until the screen is on top; where it is not there, down to the last frame. */
 function takeUntil(stack: Stack, screen: Screen | null): Stack {

@@ -1,19 +1,14 @@
 import type { Completions } from '../../core/assist/complete';
 import type { Description } from '../../core/assist/describe';
 import type { OutlineItem } from '../../core/assist/outline';
+import type { WalkToKeep } from '../../core/edit/keep-walk';
+import type { TextEdit } from '../../core/language/edits';
+import type { RestOfTour } from '../../core/report/walk-tour';
 import type { Answer as Proposed, Request } from '../../core/edit/propose';
-import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
-import type { SupplyTable } from '../../core/report/supply-table';
 import { unpackMargin, unpackOverview } from './packing';
-import type { Answer, Question, Watched } from './protocol';
-
-/** What is shown beside the overview; null where it is not looked at. */
-export interface Looked {
-  readonly detail: ScreenDetail | null;
-  readonly supply: SupplyTable | null;
-}
+import type { Answer, FoundWalk, Looked, Question, Watched } from './protocol';
 
 export interface AnalystListener {
   marginCame(seq: number, margin: readonly MarginNote[]): void;
@@ -79,6 +74,24 @@ export class Analyst {
   async propose(text: string, request: Request): Promise<Proposed | null> {
     const answer = await this.ask((id) => ({ kind: 'propose', id, text, request }));
     return answer.kind === 'propose' ? answer.answer : null;
+  }
+
+  /** The walk that shows a finding (by its place), or the shortest one to a screen (by its label). */
+  async witness(text: string, of: number | string, variant: string | null): Promise<FoundWalk | null> {
+    const answer = await this.ask((id) => ({ kind: 'witness', id, text, of, variant }));
+    return answer.kind === 'witness' ? answer.found : null;
+  }
+
+  /** Walks that use what the kept ones do not. */
+  async tour(text: string, variant: string | null): Promise<RestOfTour | null> {
+    const answer = await this.ask((id) => ({ kind: 'tour', id, text, variant }));
+    return answer.kind === 'tour' ? answer.rest : null;
+  }
+
+  /** The edits that put walks into the plan. */
+  async keep(text: string, walks: readonly WalkToKeep[]): Promise<readonly TextEdit[]> {
+    const answer = await this.ask((id) => ({ kind: 'keep', id, text, walks }));
+    return answer.kind === 'keep' ? answer.edits : [];
   }
 
   stop(): void {

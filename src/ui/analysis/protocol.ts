@@ -2,9 +2,20 @@ import type { Completions } from '../../core/assist/complete';
 import type { Description } from '../../core/assist/describe';
 import type { OutlineItem } from '../../core/assist/outline';
 import type { Answer as Proposed, Request } from '../../core/edit/propose';
+import type { WalkToKeep } from '../../core/edit/keep-walk';
+import type { TextEdit } from '../../core/language/edits';
+import type { WalkCard, WalkRequest } from '../../core/report/walk-card';
+import type { RestOfTour } from '../../core/report/walk-tour';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { SupplyTable } from '../../core/report/supply-table';
 import type { PackedOverview, PackedRows } from './packing';
+
+/** What is shown beside the overview; null where it is not looked at. */
+export interface Looked {
+  readonly detail: ScreenDetail | null;
+  readonly supply: SupplyTable | null;
+  readonly walk: WalkCard | null;
+}
 
 /** What is looked at beside the overview. */
 export interface Watched {
@@ -14,6 +25,14 @@ export interface Watched {
   readonly variant: string | null;
   /** Whether the table of supply is wanted. */
   readonly supply: boolean;
+  /** The walk that is wanted; null for none. */
+  readonly walk: WalkRequest | null;
+}
+
+/** A walk that was found, as steps of the language. */
+export interface FoundWalk {
+  readonly variant: string;
+  readonly steps: string;
 }
 
 /** What the page asks of the worker. `seq` numbers the texts of one plan; a later one overtakes those before it. */
@@ -25,16 +44,24 @@ export type Question =
   | { readonly kind: 'format'; readonly id: number; readonly text: string }
   | { readonly kind: 'outline'; readonly id: number; readonly text: string }
   | { readonly kind: 'propose'; readonly id: number; readonly text: string; readonly request: Request }
+  /** The walk that shows a finding, known by its place among all, or the shortest one to a screen, known by its label. */
+  | { readonly kind: 'witness'; readonly id: number; readonly text: string; readonly of: number | string; readonly variant: string | null }
+  /** Walks that use what the kept ones do not. */
+  | { readonly kind: 'tour'; readonly id: number; readonly text: string; readonly variant: string | null }
+  | { readonly kind: 'keep'; readonly id: number; readonly text: string; readonly walks: readonly WalkToKeep[] }
   | { readonly kind: 'describe'; readonly id: number; readonly text: string; readonly offset: number };
 
 export type Answer =
   /** Comes first, since it stands beside what is being typed; the rest follows. */
   | { readonly kind: 'margin'; readonly seq: number; readonly margin: PackedRows }
-  | { readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview; readonly detail: ScreenDetail | null; readonly supply: SupplyTable | null }
-  | { readonly kind: 'watch'; readonly detail: ScreenDetail | null; readonly supply: SupplyTable | null }
+  | { readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview } & Looked
+  | { readonly kind: 'watch' } & Looked
   | { readonly kind: 'complete'; readonly id: number; readonly completions: Completions | null }
   /** Null where the text has syntax errors. */
   | { readonly kind: 'format'; readonly id: number; readonly text: string | null }
   | { readonly kind: 'outline'; readonly id: number; readonly outline: readonly OutlineItem[] }
   | { readonly kind: 'propose'; readonly id: number; readonly answer: Proposed }
+  | { readonly kind: 'witness'; readonly id: number; readonly found: FoundWalk | null }
+  | { readonly kind: 'tour'; readonly id: number; readonly rest: RestOfTour }
+  | { readonly kind: 'keep'; readonly id: number; readonly edits: readonly TextEdit[] }
   | { readonly kind: 'describe'; readonly id: number; readonly description: Description | null };

@@ -3,6 +3,7 @@ import { complete } from '../../core/assist/complete';
 import { describe } from '../../core/assist/describe';
 import { outline } from '../../core/assist/outline';
 import { checkTree, type Check } from '../../core/check';
+import { keepWalks } from '../../core/edit/keep-walk';
 import { propose } from '../../core/edit/propose';
 import { IncrementalParser } from '../../core/language/incremental';
 import { format } from '../../core/language/format';
@@ -10,10 +11,13 @@ import { detail } from '../../core/report/detail';
 import { marginNotes } from '../../core/report/margin';
 import { supplyTable } from '../../core/report/supply-table';
 import { overview } from '../../core/report/overview';
+import { reachOf } from '../../core/report/variant';
+import { walkCard } from '../../core/report/walk-card';
+import { restOfTour } from '../../core/report/walk-tour';
 import type { Reach } from '../../core/reach/reach';
-import type { Looked } from './analyst';
+import { retrace } from '../../core/walk/trail';
 import { packMargin, packOverview } from './packing';
-import type { Answer, Question, Watched } from './protocol';
+import type { Answer, FoundWalk, Looked, Question, Watched } from './protocol';
 import { warmUp } from './warm-up';
 
 declare const self: DedicatedWorkerGlobalScope;
@@ -21,7 +25,7 @@ declare const self: DedicatedWorkerGlobalScope;
 const parser = new IncrementalParser();
 let latest: Check | null = null;
 let latestSeq = 0;
-let watched: Watched = { screen: null, variant: null, supply: false };
+let watched: Watched = { screen: null, variant: null, supply: false, walk: null };
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
 let warming: Generator | null = null;
 /** For so many milliseconds no text has come: nobody types just now. */
@@ -97,7 +101,21 @@ const saysOther = (quick: Reach, exact: Reach): boolean => quick.variants.some((
 
 const look = (result: Check): Looked => ({
   detail: detail(result, watched.screen, watched.variant), supply: watched.supply ? supplyTable(result) : null,
+  walk: watched.walk && walkCard(result, watched.walk, watched.variant),
 });
+
+/** The walk that shows a finding, or the shortest one to a screen, as steps that can be walked. */
+function witness(result: Check, of: number | string, variant: string | null): FoundWalk | null {
+  const { plan, findings, witnesses } = result;
+  let found = typeof of === 'number' ? witnesses.get(findings[of]!) : undefined;
+  if (typeof of === 'string') {
+    const { name, verdicts } = reachOf(result, variant);
+    const walk = verdicts[plan.screens.find((screen) => screen.label === of)?.index ?? -1]?.walk;
+    found = walk ? { variant: name, walk } : undefined;
+  }
+  const steps = found && retrace(plan, found.variant, found.walk);
+  return steps ? { variant: found!.variant, steps: steps.join(' ') } : null;
+}
 
 /** Runs after the messages that have come in meanwhile, so that only the newest text is analysed. */
 function checkWaiting(): void {
@@ -140,6 +158,15 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
       break;
     case 'propose':
       answer({ kind: 'propose', id: data.id, answer: propose(checked(data.text), data.request) });
+      break;
+    case 'witness':
+      answer({ kind: 'witness', id: data.id, found: witness(checked(data.text), data.of, data.variant) });
+      break;
+    case 'tour':
+      answer({ kind: 'tour', id: data.id, rest: restOfTour(checked(data.text), data.variant) });
+      break;
+    case 'keep':
+      answer({ kind: 'keep', id: data.id, edits: keepWalks(checked(data.text).plan, data.walks) });
       break;
     case 'format':
       answer({ kind: 'format', id: data.id, text: format(data.text) });

@@ -21,7 +21,7 @@ const matches = (finding: Finding, only: string | null): boolean =>
  * `current` is the place, among all findings, of the one under the caret; -1 where there is none.
  */
 export const FindingsList = memo(function FindingsList({ current: place }: { current: number }) {
-  const { snapshot, address, showFinding, applyFix } = useWorkspace();
+  const { snapshot, address, showFinding, applyFix, watchWalk } = useWorkspace();
   const { findings, counts } = snapshot.overview;
   const [shown, setShown] = useState(page);
   const found = findings.filter((finding) => matches(finding, address.only));
@@ -69,7 +69,10 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
                 <MessageText message={finding.summary} />
                 {index === current && <span className="block text-mute"><MessageText message={finding.detail} /></span>}
               </button>
-              {fix ? <button type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button> : <span />}
+              <span className="flex flex-wrap gap-x-4 justify-end">
+                {index === current && finding.walk && <button type="button" className="fix-button" onClick={() => watchWalk(finding)}>Watch the walk</button>}
+                {fix && <button type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>}
+              </span>
             </li>
           );
         })}

@@ -7,12 +7,15 @@ import { useWorkspace } from '../workspace/context';
 
 /** The evidence that the screen is reached: what to tap, from a cold start on. */
 export function ShortestWalk({ detail }: { detail: ScreenDetail }) {
-  const { snapshot } = useWorkspace();
+  const { snapshot, watchWalk } = useWorkspace();
   const { start } = snapshot.overview;
   if (detail.walk === null || start === null) return null;
   return (
     <section aria-label="Shortest walk">
-      <h3 className="part-head mb-1.5">{detail.fromOutside ? 'Shortest walk, from outside' : 'Shortest walk from a cold start'}</h3>
+      <div className="flex items-baseline justify-between gap-3 mb-1.5">
+        <h3 className="part-head">{detail.fromOutside ? 'Shortest walk, from outside' : 'Shortest walk from a cold start'}</h3>
+        {detail.walk.length > 0 && <button type="button" className="fix-button font-normal" onClick={() => watchWalk(detail.label)}>Watch it</button>}
+      </div>
       <p className="bg-base-200 rounded-field px-3 py-2 leading-relaxed">
         {!detail.fromOutside && <ScreenLink index={start} />}
         {detail.walk.map((step, index) => (

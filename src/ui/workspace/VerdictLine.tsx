@@ -34,6 +34,14 @@ export function VerdictLine() {
   if (doubtful > 0) parts.push({ key: 'doubtful', only: 'supply', tone: 'text-warning', content: <>{number(doubtful)} that {doubtful === 1 ? 'does' : 'do'} not fit or may not</> });
   const unread = by('plan/') - by('plan/no-start');
   if (unread > 0) parts.push({ key: 'plan', only: 'plan', tone: 'text-error', content: <>{number(unread)} {unread === 1 ? 'name or line does' : 'names or lines do'} not read</> });
+  const reach = by('reach/') - by('reach/stranded');
+  if (reach > 0) parts.push({ key: 'ways', only: 'reach', tone: 'text-warning', content: <>{number(reach)} more about reach</> });
+  const claims = by('stack/rule-broken');
+  if (claims > 0) parts.push({ key: 'rules', only: 'stack/rule-broken', tone: 'text-error', content: <>{number(claims)} {claims === 1 ? 'rule' : 'rules'} broken</> });
+  const stacks = by('stack/') - claims;
+  if (stacks > 0) parts.push({ key: 'stack', only: 'stack', tone: 'text-warning', content: <>{number(stacks)} about Back and stacks</> });
+  const walks = by('walk/');
+  if (walks > 0) parts.push({ key: 'walk', only: 'walk', tone: 'text-error', content: <>{number(walks)} kept {walks === 1 ? 'walk' : 'walks'} broken</> });
   const names = by('name/');
   if (names > 0) parts.push({ key: 'name', only: 'name', tone: 'text-warning', content: <>{number(names)} {names === 1 ? 'name' : 'names'} to look at</> });
   const order = by('menu/') + by('module/');

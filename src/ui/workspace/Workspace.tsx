@@ -9,6 +9,7 @@ import { editorExtensions } from '../editor/extensions';
 import { PlanView } from '../plan/PlanView';
 import { ReachView } from '../reach/ReachView';
 import { SupplyView } from '../supply/SupplyView';
+import { WalkView } from '../walk/WalkView';
 import { useAddress } from './address';
 import { ConflictBar } from './ConflictBar';
 import { WorkspaceProvider, type WorkspaceValue } from './context';
@@ -60,9 +61,17 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
     setSaid(session.edit(fix.edits, snapshot.overview) ? `${fix.label}: done. Undo with Ctrl+Z.` : 'The text has just changed there; try again.');
   }, [session, snapshot.overview]);
 
+  const watchWalk = useCallback((of: Finding | string) => {
+    const { variants, findings } = snapshot.overview;
+    void session.witness(typeof of === 'string' ? of : findings.indexOf(of), address.variant).then((found) => {
+      if (!found) setSaid('The text has just changed; try again.');
+      else address.go({ view: 'walk', walk: found.steps, taken: 0, variant: found.variant === variants[0] ? null : found.variant });
+    });
+  }, [address, session, snapshot.overview]);
+
   const value = useMemo<WorkspaceValue>(
-    () => ({ session, snapshot, address, shown, select, openAt, showFinding, change: setDraft, applyFix }),
-    [session, snapshot, address, shown, select, openAt, showFinding, applyFix],
+    () => ({ session, snapshot, address, shown, select, openAt, showFinding, watchWalk, say: setSaid, change: setDraft, applyFix }),
+    [session, snapshot, address, shown, select, openAt, showFinding, watchWalk, applyFix],
   );
   useWorkspaceKeys(value, { openKeys: () => keysDialog.current?.showModal(), openGoTo: () => goTo.current?.focus() });
 
@@ -74,7 +83,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
           <VerdictLine />
           <ConflictBar planName={name} />
         </div>
-        {address.view === 'reach' ? <ReachView /> : address.view === 'supply' ? <SupplyView /> : <PlanView />}
+        {address.view === 'reach' ? <ReachView /> : address.view === 'supply' ? <SupplyView /> : address.view === 'walk' ? <WalkView /> : <PlanView />}
       </div>
       <KeysDialog ref={keysDialog} />
       {draft && <ChangeDialog key={`${draft.kind} ${'screen' in draft ? draft.screen : ''}`} draft={draft} onClose={() => setDraft(null)} onDone={setSaid} />}

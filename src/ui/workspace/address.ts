@@ -1,7 +1,8 @@
 'use client';
 
 import { usePathname, useSearchParams } from 'next/navigation';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { readTaken } from './taken';
 import { isView, type View } from './views';
 
 /** Which findings are listed: all, one severity's, or one rule's or group's (`supply/missing`, `supply`). */
@@ -16,6 +17,10 @@ export interface Place {
   readonly variant: string | null;
   /** What the Supply view leaves out, as it writes it; null for nothing. */
   readonly filter: string | null;
+  /** The walk that is walked, as steps of the language; null for a cold start. */
+  readonly walk: string | null;
+  /** How many of its steps are taken; null for all. */
+  readonly taken: number | null;
 }
 
 export interface Address extends Place {
@@ -24,30 +29,52 @@ export interface Address extends Place {
   hrefOf(change: Partial<Place>): string;
 }
 
+/** A walk longer than this, in characters, does not fit into what servers take for an address. */
+export const longestWalk = 6000;
+
+/** The place that an address names. */
+function placeOf(path: string, search: { get(name: string): string | null }): Place {
+  const last = path.split('/')[3] ?? '';
+  const view: View = isView(last) ? last : 'plan';
+  return {
+    view, screen: search.get('screen'), only: search.get('only'), variant: search.get('variant'), filter: search.get('filter'),
+    walk: search.get('walk'), taken: readTaken(search.get('taken')),
+  };
+}
+
+function addressOf(planId: string, { view, screen, only, variant, filter, walk, taken }: Place): string {
+  const query = new URLSearchParams();
+  if (screen) query.set('screen', screen);
+  if (only) query.set('only', only);
+  if (variant) query.set('variant', variant);
+  if (filter) query.set('filter', filter);
+  if (walk && walk.length <= longestWalk) query.set('walk', walk);
+  if (walk && taken !== null) query.set('taken', String(taken));
+  const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
+  return `/plans/${planId}${view === 'plan' ? '' : `/${view}`}${suffix}`;
+}
+
 /** View, selection and filter live in the address, so that any of them can be bookmarked and gone back from. */
 export function useAddress(planId: string): Address {
   const path = usePathname();
   const search = useSearchParams();
-  const last = path.split('/')[3] ?? '';
-  const view: View = isView(last) ? last : 'plan';
-  const screen = search.get('screen');
-  const only = search.get('only');
-  const variant = search.get('variant');
-  const filter = search.get('filter');
-  const hrefOf = useCallback((change: Partial<Place>): string => {
-    const next = { view, screen, only, variant, filter, ...change };
-    const query = new URLSearchParams();
-    if (next.screen) query.set('screen', next.screen);
-    if (next.only) query.set('only', next.only);
-    if (next.variant) query.set('variant', next.variant);
-    if (next.filter) query.set('filter', next.filter);
-    const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
-    return `/plans/${planId}${next.view === 'plan' ? '' : `/${next.view}`}${suffix}`;
-  }, [planId, view, screen, only, variant, filter]);
+  const place = useMemo(() => placeOf(path, search), [path, search]);
+  const hrefOf = useCallback((change: Partial<Place>): string => addressOf(planId, { ...place, ...change }), [planId, place]);
+  const mounted = useRef(false);
+  useEffect(() => queueMicrotask(() => {
+    mounted.current = true;
+  }), []);
   const go = useCallback((change: Partial<Place>, { replace = false } = {}): void => {
-    const href = hrefOf(change);
-    if (href === window.location.pathname + window.location.search) return;
-    window.history[replace ? 'replaceState' : 'pushState'](null, '', href);
-  }, [hrefOf]);
-  return useMemo(() => ({ view, screen, only, variant, filter, go, hrefOf }), [view, screen, only, variant, filter, go, hrefOf]);
+    const act = (): void => {
+      const { pathname, search: written } = window.location;
+      // From where the address is by now: several may go somewhere before anything is drawn.
+      const href = addressOf(planId, { ...placeOf(pathname, new URLSearchParams(written)), ...change });
+      if (href === pathname + written) return;
+      window.history[replace ? 'replaceState' : 'pushState'](null, '', href);
+    };
+    // The router, which stands around all views, begins to follow the history when they are mounted, not before.
+    if (mounted.current) act();
+    else queueMicrotask(act);
+  }, [planId]);
+  return useMemo(() => ({ ...place, go, hrefOf }), [place, go, hrefOf]);
 }

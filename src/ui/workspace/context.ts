@@ -20,6 +20,10 @@ export interface WorkspaceValue {
   openAt(offset: number): void;
   /** Puts a finding in front of the user. */
   showFinding(finding: Finding): void;
+  /** Goes to the Walk view to watch the walk that shows a finding, or the shortest one to a screen (by its label). */
+  watchWalk(of: Finding | string): void;
+  /** Tells the user something in a sentence, for those who hear it; what is seen says it otherwise. */
+  say(sentence: string): void;
   /** Opens the dialog in which a change is prepared and shown before it is made. */
   change(draft: Draft): void;
   /** Makes a fix's edits, and says so. */

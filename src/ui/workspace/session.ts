@@ -8,8 +8,11 @@ import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
 import type { PlanDocument } from '../../wire/plans';
 import type { SupplyTable } from '../../core/report/supply-table';
-import { Analyst, type Looked } from '../analysis/analyst';
-import type { Watched } from '../analysis/protocol';
+import type { WalkToKeep } from '../../core/edit/keep-walk';
+import type { WalkCard, WalkRequest } from '../../core/report/walk-card';
+import type { RestOfTour } from '../../core/report/walk-tour';
+import { Analyst } from '../analysis/analyst';
+import type { FoundWalk, Looked, Watched } from '../analysis/protocol';
 import { showMargin, showOverview } from '../editor/overview-effect';
 import { Saver, type SaveState } from './saver';
 
@@ -21,6 +24,7 @@ export interface Analysis {
   readonly detail: ScreenDetail | null;
   /** Where the address names the view that shows it. */
   readonly supply: SupplyTable | null;
+  readonly walk: WalkCard | null;
 }
 
 /** What the views see of the analysis; a new object with each change. */
@@ -28,8 +32,9 @@ export interface Snapshot {
   readonly overview: Overview;
   /** Of the screen that is watched; for a moment still of the one before. */
   readonly detail: ScreenDetail | null;
-  /** Null while no view shows it. */
+  /** Null while no view shows them. */
   readonly supply: SupplyTable | null;
+  readonly walk: WalkCard | null;
 }
 
 /**
@@ -56,11 +61,11 @@ export class Session {
   /** The change that made each text that is not analysed yet. */
   private pending: { seq: number; changes: ChangeSet }[] = [];
 
-  constructor(readonly plan: PlanDocument, { overview, margin, detail, supply }: Analysis, extensions: (session: Session) => Extension) {
+  constructor(readonly plan: PlanDocument, { overview, margin, detail, supply, walk }: Analysis, extensions: (session: Session) => Extension) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
     this.state = this.state.update({ effects: [showOverview.of({ value: overview, since: null }), showMargin.of({ value: margin, since: null })] }).state;
-    this.watched = { screen: detail?.label ?? null, variant: overview.variant === overview.variants[0] ? null : overview.variant, supply: supply !== null };
-    this.snapshot = { overview, detail, supply };
+    this.watched = { screen: detail?.label ?? null, variant: overview.variant === overview.variants[0] ? null : overview.variant, supply: supply !== null, walk: walk && walk.request };
+    this.snapshot = { overview, detail, supply, walk };
     this.save = { kind: 'saved', at: plan.updatedAt };
   }
 
@@ -69,7 +74,7 @@ export class Session {
     const analyst = new Analyst({
       marginCame: (seq, value) => this.dispatch({ effects: showMargin.of({ value, since: this.changesAfter(seq) }) }),
       overviewCame: (seq, overview, looked) => this.analysisCame(seq, overview, looked),
-      lookedAt: ({ detail, supply }) => this.publish({ detail, supply }),
+      lookedAt: ({ detail, supply, walk }) => this.publish({ detail, supply, walk }),
     });
     const saver = new Saver(
       this.plan, () => this.text, (save) => {
@@ -188,10 +193,11 @@ export class Session {
     redo({ state: this.editor, dispatch: (transaction) => this.run(transaction) });
   }
 
-  /** Says what is looked at beside the overview. */
-  watch(watched: Watched): void {
-    const { screen, variant, supply } = this.watched;
-    if (screen === watched.screen && variant === watched.variant && supply === watched.supply) return;
+  /** Says what is looked at beside the overview; what is left out stays as it is. */
+  watch(change: Partial<Watched>): void {
+    const watched = { ...this.watched, ...change };
+    const { screen, variant, supply, walk } = this.watched;
+    if (screen === watched.screen && variant === watched.variant && supply === watched.supply && sameWalk(walk, watched.walk)) return;
     this.watched = watched;
     if (watched.screen === null) this.publish({ detail: null });
     this.analyst?.watch(watched);
@@ -218,6 +224,23 @@ export class Session {
     const { text } = this;
     const answer = await (this.analyst?.propose(text, request) ?? Promise.resolve(null));
     return answer && { text, answer };
+  }
+
+  /** The walk that shows a finding (by its place among those shown), or the shortest one to a screen; null where there is none. */
+  witness(of: number | string, variant: string | null): Promise<FoundWalk | null> {
+    return this.isCurrent && this.analyst ? this.analyst.witness(this.text, of, variant) : Promise.resolve(null);
+  }
+
+  /** Walks that use what the kept ones do not. */
+  tour(variant: string | null): Promise<RestOfTour | null> {
+    return this.analyst?.tour(this.text, variant) ?? Promise.resolve(null);
+  }
+
+  /** Writes walks into the plan. Returns false where the text has changed meanwhile. */
+  async keep(walks: readonly WalkToKeep[]): Promise<boolean> {
+    const { text } = this;
+    const edits = await (this.analyst?.keep(text, walks) ?? Promise.resolve([]));
+    return edits.length > 0 && this.make(edits, text);
   }
 
   /** Makes edits that were computed on a text, all as one step of undo. Returns false where the text is another one by now. */
@@ -302,13 +325,13 @@ export class Session {
     this.saver?.changed();
   }
 
-  private analysisCame(seq: number, overview: Overview, { detail, supply }: Looked): void {
+  private analysisCame(seq: number, overview: Overview, { detail, supply, walk }: Looked): void {
     if (seq <= this.analysed && seq !== this.seq) return;
     this.analysed = seq;
     this.pending = this.pending.filter((one) => one.seq > seq);
     this.changes = this.pending.map((one) => one.changes);
     this.dispatch({ effects: showOverview.of({ value: overview, since: this.changesSince() }) });
-    this.publish({ overview, detail, supply });
+    this.publish({ overview, detail, supply, walk });
   }
 
   private publish(change: Partial<Snapshot>): void {
@@ -316,3 +339,7 @@ export class Session {
     for (const listener of this.listeners) listener();
   }
 }
+
+/** Whether two requests want the same; what was typed is kept as it is while nothing is typed. */
+const sameWalk = (a: WalkRequest | null, b: WalkRequest | null): boolean =>
+  a === b || (a !== null && b !== null && a.steps === b.steps && a.taken === b.taken && a.typed === b.typed);

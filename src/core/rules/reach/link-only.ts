@@ -12,15 +12,14 @@ export const linkOnly: Rule = {
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map\n}\n',
   *check({ plan, reach }) {
     for (const screen of plan.screens) {
-      const verdicts = reach.variants.map((variant) => variant.verdicts[screen.index]!);
-      const reached = verdicts.filter(({ reachable }) => reachable === 'yes');
-      if (reached.length === 0 || !reached.every(({ fromOutside }) => fromOutside)) continue;
-      const [{ walk }] = reached as [typeof reached[0]];
+      const reached = reach.variants.map(({ name, verdicts }) => ({ name, ...verdicts[screen.index]! })).filter(({ reachable }) => reachable === 'yes');
+      const [first] = reached;
+      if (!first || !reached.every(({ fromOutside }) => fromOutside)) continue;
       yield {
         range: screen.nameNode,
         summary: say`Only from outside does anything lead to ${screen.label}.`,
         detail: say`A link or an entry opens it; no walk that begins with a cold start and stays inside the app gets there.`,
-        subject: screen.label, walk,
+        subject: screen.label, walk: first.walk, walkIn: first.name,
       };
     }
   },

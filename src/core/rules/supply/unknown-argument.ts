@@ -3,7 +3,7 @@ import { closest } from '../../language/closest';
 import { showType } from '../../plan/types';
 import { enumerate, say } from '../message';
 import type { Fix, Rule } from '../rule';
-import { nameWayIn, subjectOf } from '../supply-parts';
+import { nameWayIn, subjectOf, walkThrough } from '../supply-parts';
 
 export const unknownArgument: Rule = {
   id: 'supply/unknown-argument',
@@ -14,7 +14,8 @@ export const unknownArgument: Rule = {
     'has changed and this caller has not followed.',
   wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutID: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  *check({ supply }) {
+  *check(context) {
+    const { supply } = context;
     for (const wayIn of supply.waysIn) {
       for (const { argument, twice } of wayIn.surplus) {
         const { from, to, text } = argument.name;
@@ -35,6 +36,7 @@ export const unknownArgument: Rule = {
             : takes.length === 0 ? say`${wayIn.target.label} takes nothing.`
             : say`${wayIn.target.label} takes ${enumerate(takes, 5)}.`,
           subject: subjectOf(wayIn),
+          ...walkThrough(context, wayIn),
           fixes,
         };
       }

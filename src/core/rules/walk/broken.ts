@@ -14,7 +14,7 @@ export const brokenWalk: Rule = {
   right: 'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "See hut"\n  expect hut\n}\n',
   *check({ plan }) {
     for (const walk of plan.walks) {
-      const replayed = plan.variants.map((variant) => replay(plan, variant, walk));
+      const replayed = plan.variants.map((variant) => replay(plan, variant, walk.body?.items ?? []));
       if (!replayed.every(({ outcome }) => outcome === 'broken')) continue;
       // The variant in which it gets furthest tells most.
       const { step, at, because } = (replayed as Extract<Replayed, { outcome: 'broken' }>[]).reduce((best, each) => (each.step > best.step ? each : best));
@@ -26,7 +26,7 @@ export const brokenWalk: Rule = {
         summary: say`The walk “${words(name)}” breaks at step ${step}.`,
         detail: sayBreak(because),
         subject: name || null,
-        fixes: because.why === 'no-control' && because.near !== null && at && 'label' in at && at.label ? [writes(because.near, at.label)] : [],
+        fixes: 'near' in because && because.near !== null && at && 'label' in at && at.label ? [writes(because.near, at.label)] : [],
       };
     }
   },
@@ -38,9 +38,11 @@ const writes = (near: string, { from, to }: { readonly from: number; readonly to
 export function sayBreak(because: Break): Message {
   switch (because.why) {
     case 'no-control': return say`${onTop(because)} has nothing called “${words(because.name)}”${words(because.near ? `; “${because.near}” comes nearest` : '')}.`;
-    case 'nothing-follows': return say`On ${onTop(because)}, “${words(because.name)}” cannot happen there, or it leaves the app.`;
+    case 'nothing-follows': return say`On ${onTop(because)}, “${words(because.name)}” cannot happen there.`;
     case 'other-screen': return say`${onTop(because)} is on top there, not ${because.wanted.label}.`;
     case 'not-beneath': return say`${because.wanted.label} is on top there, but Back would not show ${because.beneath.label}.`;
+    case 'opens-nothing': return say`“${words(because.name)}” opens no screen here${words(because.near ? `; “${because.near}” comes nearest` : '')}.`;
+    case 'left': return say`The step before it has left the app.`;
     case 'no-start': return say`No run begins.`;
   }
 }

@@ -1,0 +1,87 @@
+/** The stacks of a configuration, as the Walk view shows them. */
+import { isIn, type Plan, type Screen } from '../plan/model';
+import { outcomesOf } from '../walk/conditions';
+import { mainStack, type Configuration, type Frame, type Stack } from '../walk/configuration';
+import { titleWith } from '../walk/data';
+import { at, isRecord, showInFull, showPlainly, type Value } from '../walk/value';
+
+export interface ValueCard {
+  readonly name: string;
+  /** As a screen shows it; null for an argument that nobody has brought. */
+  readonly value: string | null;
+}
+
+export interface FrameCard {
+  /** Index of the screen. */
+  readonly screen: number;
+  readonly title: string;
+  /** Its arguments. */
+  readonly values: readonly ValueCard[];
+  readonly modal: boolean;
+  /** Label of the screen whose arrival it puts off; null for a frame that is no gate. */
+  readonly waits: string | null;
+  /** A condition that the screen needs and that does not hold now, as written. */
+  readonly lacks: string | null;
+}
+
+export interface StackCard {
+  /** The tab’s label; null for the main stack. */
+  readonly name: string | null;
+  readonly active: boolean;
+  /** The top one first; at most so many as are shown. */
+  readonly frames: readonly FrameCard[];
+  /** How many there are in all. */
+  readonly depth: number;
+}
+
+/** So many frames of a stack are told one by one. */
+export const mostFrames = 24;
+
+export class StackWriter {
+  private readonly tabs: readonly { readonly label: string }[];
+
+  constructor(private readonly plan: Plan, variant: string) {
+    this.tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
+  }
+
+  /** The stacks that are not empty, the active one first. */
+  stacks(configuration: Configuration): StackCard[] {
+    const all = configuration.stacks.flatMap((stack, place) => (stack ? [{ stack, place }] : []));
+    return [...all.filter(({ place }) => place === configuration.active), ...all.filter(({ place }) => place !== configuration.active)]
+      .map(({ stack, place }) => this.stack(stack, place, configuration));
+  }
+
+  private stack(stack: Stack, place: number, configuration: Configuration): StackCard {
+    const frames: FrameCard[] = [];
+    let depth = 0;
+    for (let frame = stack; frame; frame = frame.below) if (depth++ < mostFrames) frames.push(this.frame(frame, configuration));
+    return { name: place === mainStack ? null : this.tabs[place - 1]!.label, active: place === configuration.active, frames, depth };
+  }
+
+  frame(frame: Frame, configuration: Configuration): FrameCard {
+    const { screen, modal, putOff } = frame;
+    return { screen: screen.index, title: titleOf(frame), values: argumentsOf(frame), modal, waits: putOff?.screen.label ?? null, lacks: this.lackOf(screen, configuration) };
+  }
+
+  private lackOf(screen: Screen, { flags }: Configuration): string | null {
+    const lacking = screen.needs.find(({ condition }) => !outcomesOf(condition, (flag) => flags[this.plan.flags.indexOf(flag)]!).holds);
+    const written = lacking?.node.condition;
+    return written ? this.plan.tree.text.slice(written.from, written.to) : null;
+  }
+}
+
+/** A screen's title with the values that it shows; its name where it has none. */
+export function titleOf({ screen, values }: Pick<Frame, 'screen' | 'values'>): string {
+  if (!screen.title) return screen.name;
+  return titleWith(screen.title.value, (names) => {
+    let value: Value | undefined = values ? at(values, names[0]!) : undefined;
+    for (const name of names.slice(1)) value = value !== undefined && isRecord(value) ? at(value, name) : undefined;
+    return value === undefined ? `{${names.join('.')}}` : showPlainly(value);
+  });
+}
+
+const argumentsOf = ({ screen, values }: Frame): ValueCard[] =>
+  screen.parameters.map(({ name }) => {
+    const value = values ? at(values, name) : undefined;
+    return { name, value: value === undefined ? null : showInFull(value) };
+  });

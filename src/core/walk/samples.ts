@@ -1,0 +1,87 @@
+import { quote } from '../language/tokens';
+import type { ValueNode } from '../language/syntax';
+import { exampleOf } from '../plan/example';
+import type { Parameter, Plan } from '../plan/model';
+import { required, type Type } from '../plan/types';
+import { tellingField, type Value, type Values } from './value';
+
+/** So many items has the sample of a list. */
+const rows = 3;
+/** A record within a record within … is shown so deep; records may hold lists of themselves. */
+const deepest = 3;
+
+/** Values to show screens with, where a plan has no data: the plan's own samples, defaults, and otherwise one of each type. */
+export class Samples {
+  /** A plan's sample for one id stands for all of its type. */
+  private readonly ids = new Map<string, string>();
+
+  constructor(plan: Plan) {
+    for (const screen of plan.screens) {
+      for (const { type, sample } of screen.parameters) {
+        const wanted = required(type);
+        if (wanted.kind === 'id' && sample && !this.ids.has(wanted.name)) this.ids.set(wanted.name, literalOf(sample)!);
+      }
+    }
+  }
+
+  /** What an argument is where nobody hands one over: its sample, its default, one of its type. */
+  ofParameter({ name, type, sample, initial }: Parameter): Value {
+    const own = sample ?? initial;
+    return own ? literalOf(own) : this.of(type, name);
+  }
+
+  /**
+   * A value of a type.
+   *
+   * @param name what the value is called, which tells texts apart
+   * @param row tells the items of a list apart, from 0
+   */
+  of(declared: Type, name: string, row = 0, depth = 0): Value {
+    const type = required(declared);
+    switch (type.kind) {
+      case 'list': return depth >= deepest ? [] : Array.from({ length: rows }, (_none, index): Value => this.of(type.of, name, index, depth + 1));
+      case 'record': {
+        if (depth >= deepest) return {};
+        return Object.fromEntries([...type.fields].map(([field, of]): [string, Value] => [field, this.of(of, field, row, depth + 1)]));
+      }
+      case 'choice': return type.options[row % type.options.length] ?? null;
+      case 'id': return nth(this.ids.get(type.name) ?? (type.base === null || type.base === 'text' ? quote(`${stem(type.name)}-1`) : exampleOf(type)!), row);
+      case 'base': return nth(type.name === 'text' ? quote(`some ${wordsOf(name)}`) : exampleOf(type)!, row);
+      default: return null;
+    }
+  }
+
+  /** The record of a type whose id is the one given: what a walk means by a row. */
+  withId(declared: Type, name: string, id: string): Value {
+    const type = required(declared);
+    const sample = this.of(type, name);
+    if (type.kind !== 'record') return id;
+    const field = tellingField(type);
+    return field === null ? sample : Object.fromEntries([...Object.entries(sample as Values), [field, id]]);
+  }
+}
+
+/** The same literal for another row: numbers are counted up, also at the end of a text. Dates and the like stay. */
+function nth(literal: string, row: number): string {
+  if (row === 0) return literal;
+  if (/^-?\d+(\.\d+)?$/.test(literal)) return String(Number(literal) + row);
+  if (!literal.startsWith('"') || /^"\d{2,4}[-:]|^"[a-z]+:/.test(literal)) return literal;
+  const counted = /^"(.*?)(\d{1,9})"$/.exec(literal);
+  return counted ? `"${counted[1]}${Number(counted[2]) + row}"` : `${literal.slice(0, -1)} ${row + 1}"`;
+}
+
+/** A literal as the language writes it; null for a path of several names. */
+export function literalOf(value: ValueNode): string | null {
+  switch (value.kind) {
+    case 'string': return quote(value.value);
+    case 'number': return value.text;
+    case 'bool': return String(value.value);
+    case 'path': return value.names.length === 1 ? value.names[0]!.text : null;
+  }
+}
+
+/** `firstName` as people say it: `first name`. */
+const wordsOf = (name: string): string => name.replace(/_+/g, ' ').replace(/([a-z0-9])([A-Z])/g, '$1 $2').toLowerCase().trim();
+
+/** What the ids of a type are of: `StayId` of a `stay`. */
+const stem = (name: string): string => `${name[0]!.toLowerCase()}${name.slice(1)}`.replace(/(.)Id$/, '$1');

@@ -1,0 +1,65 @@
+/** Walks as they stand in the language: the steps of one that somebody is walking, or is to watch. */
+import { parse } from '../language/parse';
+import type { WalkStepNode } from '../language/syntax';
+import { quote } from '../language/tokens';
+import { urlOf } from '../links/open';
+import type { Plan } from '../plan/model';
+import { labelOf, type Tap } from '../reach/reach';
+import type { Assumptions } from './conditions';
+import { activeStack, keyOf, type Configuration } from './configuration';
+import { Data } from './data';
+import { outcomesOfEvent } from './outcomes';
+import { Walker, type Event } from './walker';
+
+/** The steps of a text such as `tap "Book" back`; null where it does not read. */
+export function readTrail(text: string): readonly WalkStepNode[] | null {
+  const { declarations, problems } = parse(`walk "W" {\n${text}\n}`);
+  const [walk] = declarations;
+  return problems.length === 0 && declarations.length === 1 && walk?.kind === 'walk' ? walk.body?.items ?? null : null;
+}
+
+/** A step as the language writes it, without what the user typed. */
+export function headOf(event: Event, data: Data): string {
+  switch (event.kind) {
+    case 'trigger': return `tap ${quote(labelOf(event))}`;
+    case 'item': return `menu ${quote(labelOf(event))}`;
+    case 'tab': return `tab ${quote(labelOf(event))}`;
+    case 'back': return 'back';
+    case 'link': return `open ${urlOf(event.link, data.withArguments(event.link.screen, event.values ?? {})) ?? event.link.pattern}`;
+    case 'entry': return `open ${quote(labelOf(event))}`;
+  }
+}
+
+/** What conditions are taken to be, as the language writes it behind a step. */
+export const tailOf = (assumed: Assumptions): string => [...assumed].map(([text, holds]) => ` ${holds ? 'if' : 'unless'} ${quote(text)}`).join('');
+
+interface Moment {
+  readonly configuration: Configuration;
+  readonly step: string;
+  readonly before: Moment | null;
+}
+
+/**
+ * Writes a walk that the analysis found as steps of the language, so that it can be walked: what has to hold for each tap to
+ * show what it showed is worked out by walking it. Null where it cannot be walked, which the tests rule out.
+ */
+export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): string[] | null {
+  const data = new Data(plan);
+  const walker = new Walker(plan, variant, data);
+  let now: readonly Moment[] = walker.coldStart().map((configuration) => ({ configuration, step: '', before: null }));
+  for (const { shows, ...event } of walk) {
+    const next = new Map<string, Moment>();
+    for (const before of now) {
+      if (event.kind === 'trigger' && activeStack(before.configuration)!.screen !== event.transition.screen) continue;
+      for (const { assumed, told, after } of outcomesOfEvent(walker, before.configuration, event)) {
+        if (!after || activeStack(after)!.screen !== shows) continue;
+        const key = keyOf(after);
+        if (!next.has(key)) next.set(key, { configuration: after, step: headOf(event, data) + tailOf(assumed) + (told ? '' : ` expect ${shows.label}`), before });
+      }
+    }
+    now = [...next.values()];
+  }
+  const steps: string[] = [];
+  for (let moment = now[0] ?? null; moment?.before; moment = moment.before) steps.push(moment.step);
+  return now.length > 0 ? steps.reverse() : null;
+}

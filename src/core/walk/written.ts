@@ -1,0 +1,87 @@
+/**
+ * A configuration as plain data that JSON keeps: what an app has to write down before it is killed, to be restored as it
+ * was. Screens go by their labels, so that it can be read with the next version of the plan as well.
+ */
+import { isIn, type Plan, type Screen } from '../plan/model';
+import type { Arrival, Configuration, Frame, Stack } from './configuration';
+import type { Values } from './value';
+
+export interface WrittenArrival {
+  readonly by: Arrival['kind'];
+  readonly screen: string;
+  readonly values?: Values;
+  /** The pattern, where a link was put off. */
+  readonly link?: string;
+}
+
+export interface WrittenFrame {
+  readonly screen: string;
+  readonly modal?: true;
+  readonly values?: Values;
+  readonly putOff?: WrittenArrival;
+}
+
+export interface WrittenConfiguration {
+  readonly flags: Readonly<Record<string, string>>;
+  /** Place of the active stack. */
+  readonly active: number;
+  /** The main stack, then one for each tab; each bottom first. */
+  readonly stacks: readonly (readonly WrittenFrame[])[];
+}
+
+export function write(plan: Plan, { flags, active, stacks }: Configuration): WrittenConfiguration {
+  return {
+    flags: Object.fromEntries(plan.flags.map(({ name }, index) => [name, flags[index]!])),
+    active, stacks: stacks.map(writeStack),
+  };
+}
+
+function writeStack(stack: Stack): WrittenFrame[] {
+  const frames: WrittenFrame[] = [];
+  for (let frame = stack; frame; frame = frame.below) {
+    const { screen, modal, values, putOff } = frame;
+    frames.push({ screen: screen.label, ...(modal && { modal }), ...(values && { values }), ...(putOff && { putOff: writeArrival(putOff) }) });
+  }
+  return frames.reverse();
+}
+
+const writeArrival = (arrival: Arrival): WrittenArrival => ({
+  by: arrival.kind, screen: arrival.screen.label, ...(arrival.values && { values: arrival.values }),
+  ...(arrival.kind === 'link' && arrival.link && { link: arrival.link.pattern }),
+});
+
+/** Why a configuration cannot be restored, in a sentence. */
+export class NotRestored extends Error {}
+
+/**
+ * The configuration that was written down.
+ *
+ * @throws NotRestored where it is of another plan: a screen, a flag's value, a tab or a link in it is there no longer
+ */
+export function restore(plan: Plan, variant: string, written: WrittenConfiguration): Configuration {
+  const tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs.length ?? 0;
+  if (written.stacks.length !== tabs + 1) throw new NotRestored(`It has ${written.stacks.length - 1} tabs, and ${variant} has ${tabs}.`);
+  const labels = new Map(plan.screens.filter((screen) => isIn(screen.only, variant)).map((screen) => [screen.label, screen]));
+  const screenOf = (label: string): Screen => {
+    const screen = labels.get(label);
+    if (!screen) throw new NotRestored(`${variant} has no screen ${label} any more.`);
+    return screen;
+  };
+  const arrivalOf = ({ by, screen, values, link: pattern }: WrittenArrival): Arrival => {
+    const of = { screen: screenOf(screen), values: values ?? null };
+    if (by !== 'link') return { kind: by, ...of };
+    const link = pattern === undefined ? null : of.screen.links.find((each) => each.pattern === pattern);
+    if (link === undefined) throw new NotRestored(`${screen} has no link ${pattern} any more.`);
+    return { kind: 'link', link, ...of };
+  };
+  const stackOf = (frames: readonly WrittenFrame[]): Stack => frames.reduce<Stack>((below, { screen, modal, values, putOff }): Frame => (
+    { screen: screenOf(screen), modal: modal ?? false, values: values ?? null, putOff: putOff ? arrivalOf(putOff) : null, below }), null);
+  return {
+    flags: plan.flags.map(({ name, values, initial }) => {
+      const value = Object.hasOwn(written.flags, name) ? written.flags[name]! : initial;
+      if (!values.includes(value)) throw new NotRestored(`${name} cannot be ${value} any more.`);
+      return value;
+    }),
+    active: written.active, stacks: written.stacks.map(stackOf),
+  };
+}

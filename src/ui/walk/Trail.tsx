@@ -1,0 +1,113 @@
+'use client';
+
+import { useEffect, useRef, useState, type FormEvent, type RefObject } from 'react';
+import type { StepCard, WalkCard } from '../../core/report/walk-card';
+import { MessageText } from '../parts/MessageText';
+import { useWorkspace } from '../workspace/context';
+import { toKeep } from './steps';
+
+interface Props {
+  readonly card: WalkCard;
+  readonly keepName: RefObject<HTMLInputElement | null>;
+  /** Goes to where the walk was after so many steps. */
+  onStep(at: number): void;
+}
+
+const words: Readonly<Record<NonNullable<StepCard['kind']>, string>> = { tap: 'tap', tab: 'tab', menu: 'menu', back: 'Back', open: 'open', set: 'set', expect: 'expect' };
+
+/** The walk so far, and what of it is still to come; any step can be gone back to. */
+export function Trail({ card, keepName, onStep }: Props) {
+  const { steps, taken, broken } = card;
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' }));
+    return () => cancelAnimationFrame(frame);
+  }, [taken, steps.length]);
+  const last = steps.length - 1;
+  return (
+    <section aria-label="This walk" className="min-w-0">
+      <div className="flex items-baseline justify-between gap-3 mb-1.5">
+        <h3 className="part-head">This walk</h3>
+        {taken < last && (
+          <span className="flex items-baseline gap-2">
+            <span className="text-mute">{taken} of {last}</span>
+            <button type="button" className="fix-button" disabled={taken === 0} onClick={() => onStep(taken - 1)} aria-label="Step before">← <span className="sr-only">before</span></button>
+            {broken?.step !== taken + 1 && <button type="button" className="fix-button" onClick={() => onStep(taken + 1)}>Next step →</button>}
+          </span>
+        )}
+      </div>
+      <ol ref={list} className="max-h-[46vh] overflow-auto grid gap-0.5 -mx-1.5">
+        {steps.map((step, index) => (
+          <li key={index}>
+            <button type="button" onClick={() => onStep(index)} aria-current={index === taken ? 'step' : undefined} disabled={broken !== null && index >= broken.step}
+              className={`w-full text-left grid grid-cols-[22px_minmax(0,1fr)] gap-x-2 rounded-field px-1.5 py-1 cursor-pointer hover:bg-base-200 disabled:cursor-default aria-[current]:bg-primary-wash ${index > taken ? 'text-mute' : ''}`}>
+              <span className="font-mono text-[11.5px] text-mute text-right">{index}</span>
+              <span className="min-w-0">
+                <span>{step.kind === null ? '' : `${words[step.kind]} `}<span className={step.kind === 'tap' || step.kind === null ? 'font-semibold' : ''}>{step.label}</span>{step.more && <span className="text-mute"> {step.more}</span>}</span>
+                <Shown step={step} />
+              </span>
+            </button>
+            {broken?.step === index && card.state !== 'no-start' && <p className="text-error pl-[38px] pb-1"><MessageText message={broken.why} /></p>}
+          </li>
+        ))}
+      </ol>
+      {last === 0 && card.state === 'on' && <p className="text-mute pl-8 pt-1">Tap something on the phone, or press its letter.</p>}
+      {last > 0 && <Keep card={card} input={keepName} />}
+      <Written text={card.written} />
+    </section>
+  );
+}
+
+/** The stack after a step, cut at its bottom where it is long. */
+function Shown({ step: { stack } }: { step: StepCard }) {
+  if (stack === null) return null;
+  const shown = stack.length > 5 ? ['…', ...stack.slice(-4)] : stack;
+  return <span className="block font-mono text-[11.5px] text-mute [overflow-wrap:anywhere]">{shown.length === 0 ? 'the app is left' : shown.join(' › ')}</span>;
+}
+
+/** Writes the steps that are taken into the plan, as a walk that is replayed with every change. */
+function Keep({ card, input }: { card: WalkCard; input: RefObject<HTMLInputElement | null> }) {
+  const { session, snapshot, say } = useWorkspace();
+  const [title, setTitle] = useState('');
+  const [refused, setRefused] = useState('');
+  const screens = snapshot.overview.screens;
+  const steps = toKeep(card, (screen) => screens[screen]!.label);
+  const keep = (event: FormEvent): void => {
+    event.preventDefault();
+    const name = title.trim();
+    if (name === '') {
+      setRefused('Give the walk a name: what the user wants to do.');
+      input.current?.focus();
+    } else if (card.kept.some((walk) => walk.name === name)) {
+      setRefused(`A walk “${name}” is kept already.`);
+    } else {
+      void session.keep([{ title: name, steps }]).then((done) => {
+        setRefused(done ? '' : 'The text has just changed; try again.');
+        if (!done) return;
+        setTitle('');
+        input.current?.blur();
+        say(`The walk “${name}” is kept in the plan. Undo with Ctrl+Z.`);
+      });
+    }
+  };
+  if (card.taken === 0 || (card.broken !== null && card.taken >= card.broken.step)) return null;
+  return (
+    <form className="mt-2.5 flex flex-wrap items-center gap-x-2 gap-y-1" onSubmit={keep}>
+      <input ref={input} aria-label="Name of the walk" placeholder="What the user wants to do" value={title} onChange={(event) => setTitle(event.target.value)}
+        className="h-8 px-2 border border-rule rounded-field bg-paper flex-1 min-w-40" autoComplete="off" />
+      <button className="btn btn-sm" type="submit">Keep this walk <kbd className="key-hint" aria-hidden>k</kbd></button>
+      {refused !== '' && <p role="alert" className="basis-full text-error">{refused}</p>}
+    </form>
+  );
+}
+
+/** All there is to know of the running app: what it would have to write down before it is killed. */
+function Written({ text }: { text: string }) {
+  if (text === '') return null;
+  return (
+    <details className="mt-2.5 text-mute">
+      <summary className="cursor-pointer w-max max-w-full">To be restored after it is killed, the app writes down {text.length} characters</summary>
+      <pre className="plan-text bg-base-200 rounded-field p-2.5 mt-1.5 max-h-56 overflow-auto text-base-content" tabIndex={0}>{text}</pre>
+    </details>
+  );
+}

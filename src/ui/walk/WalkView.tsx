@@ -1,0 +1,124 @@
+'use client';
+
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { WalkCard } from '../../core/report/walk-card';
+import type { Value, Values } from '../../core/walk/value';
+import { longestWalk } from '../workspace/address';
+import { useWorkspace } from '../workspace/context';
+import { nothingTyped } from '../workspace/taken';
+import { AppState } from './AppState';
+import { Coverage } from './Coverage';
+import { useWalkKeys } from './keys';
+import { KeptWalks } from './KeptWalks';
+import { OpenDialog } from './OpenDialog';
+import { Phone } from './Phone';
+import { Stacks } from './Stacks';
+import { stepOf, tapsOf, withStep, type Tap } from './steps';
+import { Trail } from './Trail';
+
+/** What it is like to use the app: a phone to tap, the stacks beside it, the walk so far, and the walks that are kept. */
+export const WalkView = memo(function WalkView() {
+  const { session, snapshot, address, say } = useWorkspace();
+  const card = snapshot.walk;
+  const steps = address.walk ?? '';
+  const taken = address.taken ?? Infinity;
+  const [typed, setTyped] = useState<Readonly<Record<string, Values>>>(nothingTyped);
+  const [looked, setLooked] = useState<Tap | null>(null);
+  const [opening, setOpening] = useState(false);
+  const keepName = useRef<HTMLInputElement>(null);
+
+  // What was typed is of the screen that was on top, and what was looked at too.
+  const place = `${steps} ${taken}`;
+  const here = `${place} ${address.variant}`;
+  const [answered, setAnswered] = useState(here);
+  if (here !== answered) {
+    setAnswered(here);
+    setTyped(nothingTyped);
+    setLooked(null);
+  }
+
+  useEffect(() => session.watch({ walk: { steps, taken, typed } }), [session, steps, taken, typed]);
+  useEffect(() => () => session.watch({ walk: null }), [session]);
+
+  const taps = useMemo(() => tapsOf(card?.phone?.offers ?? []), [card]);
+  /** Whether what is shown is what the address says. */
+  const isCurrent = card !== null && card.request.steps === steps && card.request.taken === taken && snapshot.overview.variant === card.variant;
+
+  /** Where the last step leads; what is pressed before it is shown waits. */
+  const goal = useRef<string | null>(null);
+  const isThere = useCallback(() => isCurrent && (goal.current === null || goal.current === place), [isCurrent, place]);
+  useEffect(() => {
+    goal.current = null;
+  }, [place]);
+  const go = useCallback((next: { readonly steps: string; readonly taken: number | null }, how?: { replace: boolean }) => {
+    if (next.steps.length > longestWalk) {
+      say('This walk is as long as an address can hold: keep it, and begin another.');
+      return;
+    }
+    goal.current = `${next.steps} ${next.taken ?? Infinity}`;
+    address.go({ walk: next.steps === '' ? null : next.steps, taken: next.taken }, how);
+  }, [address, say]);
+
+  const step = useCallback((of: WalkCard, text: string) => go(withStep(of, text)), [go]);
+  const tap = useCallback((of: WalkCard, { offer, outcome }: Tap) => step(of, stepOf({ offer, outcome }, typed[offer.head] ?? {})), [step, typed]);
+  const stepTo = useCallback((of: WalkCard, at: number) => {
+    const last = of.steps.length - 1;
+    if (at < 0 || at > last) return;
+    go({ steps: of.request.steps, taken: at === last ? null : at }, { replace: true });
+  }, [go]);
+
+  // The screen on top is the selected one, for the other views.
+  const top = isCurrent && card.phone ? snapshot.overview.screens[card.phone.screen]?.label ?? null : null;
+  const lastTop = useRef<string | null>(null);
+  useEffect(() => {
+    if (top === null || top === lastTop.current) return;
+    lastTop.current = top;
+    if (address.screen !== top) address.go({ screen: top }, { replace: true });
+  }, [top, address]);
+
+  const press = useCallback((key: string): boolean => {
+    if (!card) return false;
+    if (key === 'Backspace') {
+      const back = taps.find(({ offer }) => offer.kind === 'back');
+      if (back) tap(card, back);
+      return true;
+    }
+    if (key === 'ArrowLeft' || key === 'ArrowRight') {
+      stepTo(card, card.taken + (key === 'ArrowLeft' ? -1 : 1));
+      return true;
+    }
+    if (key === 'Home') {
+      go({ steps: '', taken: null });
+      return true;
+    }
+    const tapped = taps.find(({ letter }) => letter === key);
+    if (tapped) tap(card, tapped);
+    return tapped !== undefined;
+  }, [card, taps, tap, stepTo, go]);
+  const openLink = useCallback(() => setOpening(card !== null && card.phone !== null), [card]);
+  const keep = useCallback(() => keepName.current?.focus(), []);
+  useWalkKeys({ isThere, press, openLink, keep });
+
+  if (!card) return <main aria-busy className="bg-base-100" />;
+  const type = (head: string, name: string, value: Value | null): void => setTyped((now) => ({
+    ...now, [head]: Object.fromEntries([...Object.entries(now[head] ?? {}).filter(([other]) => other !== name), ...(value === null ? [] : [[name, value]])]),
+  }));
+  return (
+    <main className="grid grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)] min-h-0" data-steps={card.steps.length - 1} data-current={isCurrent || undefined}>
+      <div className="overflow-auto bg-base-200 border-r border-rule px-6 py-5 min-h-0">
+        <Phone card={card} taps={taps} typed={typed} looked={looked} onLook={setLooked} onTap={(tapped) => isThere() && tap(card, tapped)} onType={type}
+          onOpen={openLink} onRestart={() => go({ steps: '', taken: null })} />
+      </div>
+      <div className="overflow-auto border-r border-rule px-[18px] py-4 grid gap-5 content-start min-w-0">
+        <Stacks card={card} looked={looked} />
+        <AppState card={card} onSet={(flag, value) => step(card, `set ${flag} = ${value}`)} />
+        <Coverage card={card} />
+      </div>
+      <div className="overflow-auto px-[18px] py-4 grid gap-5 content-start min-w-0">
+        <Trail card={card} keepName={keepName} onStep={(at) => stepTo(card, at)} />
+        <KeptWalks card={card} />
+      </div>
+      {opening && <OpenDialog doors={card.doors} onClose={() => setOpening(false)} onOpen={(text) => step(card, text)} />}
+    </main>
+  );
+});

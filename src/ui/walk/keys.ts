@@ -1,0 +1,41 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+
+interface Keys {
+  /** Whether what is shown is where the walk stands; until then, what taps something waits. */
+  isThere(): boolean;
+  /** Does what a key does here; false where it does nothing. */
+  press(key: string): boolean;
+  openLink(): void;
+  keep(): void;
+}
+
+const isTap = (key: string): boolean => key === 'Backspace' || /^[a-z]$/.test(key);
+/** What means the same in every view is left to all of them. */
+const isElsewhere = (key: string): boolean => key === 'o' || key === 's';
+
+/** The keys of the Walk view. Keys that come while the next screen is on its way are for that one. */
+export function useWalkKeys({ isThere, press, openLink, keep }: Keys): void {
+  const waiting = useRef<string[]>([]);
+  useEffect(() => {
+    const key = isThere() ? waiting.current.shift() : undefined;
+    if (key !== undefined) press(key);
+  }, [isThere, press]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const { key, target } = event;
+      if (event.ctrlKey || event.metaKey || event.altKey || isElsewhere(key) || document.querySelector('dialog[open]')) return;
+      if (target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
+      if (key === 'l') openLink();
+      else if (key === 'k') keep();
+      else if (isTap(key) && (!isThere() || waiting.current.length > 0)) waiting.current.push(key);
+      else if (!press(key)) return;
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    // Before the keys of all views, which leave alone what was taken here.
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
+  }, [isThere, press, openLink, keep]);
+}

@@ -1,0 +1,8 @@
+/** What an address says of a walk. Apart from `address.ts`, since the server reads it too. */
+import type { WalkRequest } from '../../core/report/walk-card';
+
+/** A count as an address writes it; null for all else. */
+export const readTaken = (written: string | null | undefined): number | null => (written && /^\d{1,5}$/.test(written) ? Number(written) : null);
+
+/** The same object each time, so that nobody takes it for a change. */
+export const nothingTyped: WalkRequest['typed'] = {};
