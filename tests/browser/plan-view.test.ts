@@ -107,7 +107,7 @@ describe('the text', () => {
     await app.untilText('[role=listbox]:not([hidden])', 'flag');
     await app.type(Key.ENTER);
     await app.untilText('.cm-activeLine', 'flag signedIn');
-    await app.click('2 accepted');
+    await app.click('3 accepted');
     await app.untilText(findings, 'the teams release together');
   });
 

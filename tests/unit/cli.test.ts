@@ -53,7 +53,7 @@ describe('check', () => {
       '  hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
       '  Fix: Supply stay.hut',
     ].join('\n'));
-    expect(out.trimEnd().split('\n').at(-1)).toBe('demo.andante: 28 of 29 screens can be reached, 41 of 44 arguments supplied. 4 errors, 2 warnings. 2 accepted.');
+    expect(out.trimEnd().split('\n').at(-1)).toBe('demo.andante: 28 of 29 screens can be reached, 41 of 44 arguments supplied. 4 errors, 2 warnings. 3 accepted.');
     // eslint-disable-next-line no-control-regex
     expect(out).not.toMatch(/\u001b/);
   });
@@ -95,7 +95,7 @@ describe('check', () => {
 
   test('as SARIF and JUnit, for all files together', () => {
     const sarif = JSON.parse(andante(['check', 'demo.andante', 'warned.andante', '--format', 'sarif']).out) as { runs: { results: { locations: { physicalLocation: { artifactLocation: { uri: string } } }[] }[] }[] };
-    expect(sarif.runs[0]!.results.map((result) => result.locations[0]!.physicalLocation.artifactLocation.uri)).toEqual([...Array<string>(8).fill('demo.andante'), 'warned.andante']);
+    expect(sarif.runs[0]!.results.map((result) => result.locations[0]!.physicalLocation.artifactLocation.uri)).toEqual([...Array<string>(9).fill('demo.andante'), 'warned.andante']);
     const { out, code } = andante(['check', 'demo.andante', 'warned.andante', '--format', 'junit', '--fail-on', 'warning']);
     expect(code).toBe(1);
     expect(out).toMatch(/^<\?xml[^]*<testsuites name="andante" tests="\d+" failures="7" errors="0">/);

@@ -77,4 +77,45 @@ describe('plans whose answers are known by hand', () => {
     expect(known(text, 'age')).toEqual(['yes', 2, ['Bar', 'Go'], ['a'], false]);
     expect(rules(text)).toEqual([]);
   });
+
+  test('a tab left with more on its stack than it had', () => {
+    const text = 'start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "Aside" push note then switch b }\nscreen b "B" {}\nscreen note "Note" {}\nrule "Not on a note" never a beneath note\n';
+    expect(known(text, 'note')).toEqual(['yes', 2, ['Aside', 'A'], ['a'], false]);
+    expect(rules(text)).toEqual(['stack/rule-broken Not on a note: Aside, A']);
+  });
+});
+
+describe('tabs that share flags', () => {
+  const shop = (done: string): string => `start home
+flag in
+tabs {
+  "Home" home
+  "Mine" mine
+}
+screen home "Home" { on "Order" push order }
+screen order "Order" { on "Pay" when in ${done} }
+screen receipt "Receipt" { on "Done" reset home }
+screen mine "Mine" {
+  needs in else present login
+  on "Out" sets in = false then reset home
+}
+screen login "Sign in" as sheet { on "Go" sets in = true then resume }
+rule "Paid once" never order beneath receipt
+`;
+
+  test('what is in none of the stacks known from above is proved never to happen', () => {
+    const { reach } = check(shop('replace receipt'));
+    expect(reach.variants[0]!.stacks).toBeNull();
+    // Signing out empties all stacks: nobody comes back to a stack of somebody who was signed in. That the sign-in can be asked for twice is so.
+    expect(rules(shop('replace receipt'))).toEqual(['stack/grows login: Mine, Mine']);
+    const leaky = shop('replace receipt').replace('screen home "Home" {', 'screen home "Home" { on "Forget me" sets in = false').replace('on "Out" sets in = false then reset home', 'on "Mail" push mail').concat('screen mail "Mail" {}\n');
+    expect(rules(leaky)).toContain('stack/guarded-revealed mine: Mine, Go, Mail, Home, Forget me, Mine, Back');
+  });
+
+  test('what a walk shows is told', () => expect(rules(shop('push receipt')).join(';')).toContain('stack/rule-broken Paid once: Order, Mine, Go, Home, Pay'));
+
+  test('what is neither is undecided, and said to be', () => {
+    const text = `${shop('replace receipt')}rule "A way on" from order always reach receipt\n`;
+    expect(rules(text)).toContain('stack/undecided null');
+  });
 });

@@ -4,8 +4,11 @@ import { check } from '../../src/core/check';
 import { isIn, type Plan, type Screen } from '../../src/core/plan/model';
 import type { Tap } from '../../src/core/reach/reach';
 import { walkTo } from '../../src/core/reach/witness';
+import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
 import { Walker, type Event } from '../../src/core/walk/walker';
+import type { Coupled } from '../../src/core/rules/stack-parts';
+import { suspectsOf } from '../../src/core/rules/stack/suspects';
 import { planArbitrary, runs } from './plans';
 
 interface Forced {
@@ -108,11 +111,68 @@ function compare(text: string): number {
   return exact;
 }
 
+/** Whether what is known from above of tabs that share flags has every configuration that brute force finds; how many variants were looked at. */
+function compareAbove(text: string): number {
+  const { plan, reach } = check(text);
+  let compared = 0;
+  for (const { name, verdicts, above } of reach.variants) {
+    if (!above) continue;
+    compared++;
+    const heads = new Set(above.all.heads.map(({ from, symbol }) => `${from.control!.valuation} ${from.control!.place} ${symbol.screen.index} ${symbol.last}`));
+    const { valuations } = above.system;
+    const walker = new Walker(plan, name);
+    const doors = doorsOf(plan, name);
+    const seen = new Map<string, Configuration>();
+    const add = (all: readonly Configuration[]): void => all.forEach((each) => seen.size < 400 && seen.set(keyOf(each), seen.get(keyOf(each)) ?? each));
+    add([...walker.coldStart(), ...doors.flatMap((door) => walker.open(door))]);
+    for (const configuration of seen.values()) {
+      const { screen, below } = activeStack(configuration)!;
+      const about = `${screen.label} in ${name} of\n${text}`;
+      expect(verdicts[screen.index]!.reachable, about).not.toBe('no');
+      let valuation = valuations.initial;
+      plan.flags.forEach((flag, index) => {
+        if (valuations.read(valuation).has(flag)) valuation = valuations.set(valuation, { kind: 'sets', flag, value: configuration.flags[index]!, range: flag.node });
+      });
+      expect(heads, `${valuation} ${about}`).toContain(`${valuation} ${configuration.active} ${screen.index} ${below === null}`);
+      if (below) expect([...above.revealed(screen)].filter(([, { beneath }]) => beneath.length > 0).map(([other]) => other.label), about).toContain(below.screen.label);
+      for (const event of [...walker.events(configuration), ...doors]) add(walker.after(configuration, event));
+    }
+  }
+  return compared;
+}
+
 describe('the analysis', () => {
   test('agrees with every configuration by brute force, and its walks replay', () => {
     let exact = 0;
     fc.assert(fc.property(planArbitrary(6), (text) => void (exact += compare(text))), runs(2000));
     expect(exact).toBeGreaterThan(1000);
+  }, 300_000);
+
+  test('of tabs that share flags has all that runs can do', () => {
+    let compared = 0;
+    fc.assert(fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))), runs(1500));
+    expect(compared).toBeGreaterThan(100);
+  }, 300_000);
+
+  test('of tabs that share flags no rule is held to be kept that some run breaks', () => {
+    let broken = 0;
+    fc.assert(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
+      const claims = [`never s${first} beneath s${second}`, `never s${first} after s${second}`, `always s${first} beneath s${second}`];
+      const { plan, reach } = check(`${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`);
+      const [a, b] = [first, second].map((index) => plan.screens.find(({ name }) => name === `s${index}`));
+      if (!a || !b) return;
+      for (const variant of reach.variants) {
+        const graph = variant.above && allConfigurations(plan, variant.name, 250);
+        if (!graph) continue;
+        const suspected = suspectsOf({ plan }, variant as Coupled).claims;
+        for (const claim of plan.claims) {
+          if (!claims.includes(claim.title) || !breaks(graph, claim.title, a, b)) continue;
+          broken++;
+          expect(suspected.has(claim), `${claim.title} in ${variant.name} of\n${text}`).toBe(true);
+        }
+      }
+    }), runs(600));
+    expect(broken).toBeGreaterThan(20);
   }, 300_000);
 
   test('decides every rule as looking at all configurations does, where these can be counted', () => {
@@ -124,13 +184,17 @@ describe('the analysis', () => {
       const [a, b] = [first, second].map((index) => plan.screens.find(({ name }) => name === `s${index}`));
       if (!a || !b || plan.variants.length !== reach.variants.length) return;
       const broken = new Set<string>();
+      const leaks = new Set<string>();
       for (const { name, stacks } of reach.variants) {
         if (!stacks) return;
         const graph = allConfigurations(plan, name, 300);
         if (!graph) return;
         for (const claim of claims) if (breaks(graph, claim, a, b)) broken.add(claim);
+        for (const screen of leaksIn(plan, name, graph)) leaks.add(screen.label);
       }
       decided++;
+      const leaked = findings.filter(({ rule }) => rule === 'stack/guarded-revealed').map(({ subject }) => subject!);
+      expect([...new Set(leaked)].sort(), whole).toEqual([...leaks].sort());
       const found = findings.filter(({ rule }) => rule === 'stack/rule-broken').map(({ subject }) => subject!).filter((subject) => claims.includes(subject));
       expect(found.sort(), whole).toEqual([...broken].sort());
     }), runs(1200));
@@ -162,6 +226,24 @@ function allConfigurations(plan: Plan, variant: string, most: number): Map<strin
     for (const door of doors) outside.push(...add(walker.after(configuration, door)));
   }
   return nodes;
+}
+
+/** The screens that some event shows again, from beneath, although what they need does not hold. */
+function leaksIn(plan: Plan, variant: string, graph: ReadonlyMap<string, Node>): Set<Screen> {
+  const walker = new Walker(plan, variant);
+  const leaks = new Set<Screen>();
+  for (const { configuration } of graph.values()) {
+    const frames = new Set<object>();
+    for (const stack of configuration.stacks) for (let frame = stack; frame; frame = frame.below) frames.add(frame);
+    for (const event of walker.events(configuration)) {
+      for (const after of walker.after(configuration, event)) {
+        const top = activeStack(after)!;
+        if (top === activeStack(configuration) || !frames.has(top)) continue;
+        if (top.screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => after.flags[plan.flags.indexOf(flag)]!).holds)) leaks.add(top.screen);
+      }
+    }
+  }
+  return leaks;
 }
 
 function breaks(graph: ReadonlyMap<string, Node>, claim: string, a: Screen, b: Screen): boolean {

@@ -1,5 +1,9 @@
 import { testRules } from './rule-table';
 
+/** Two tabs: what the trigger of the first does where flag `a` is set, what the one of the second does, and what is asked of all runs. */
+const tabbed = (pay: string, sets: string, claims: string): string =>
+  `start home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a ${pay} }\nscreen pay "Pay" {}\nscreen more "More" { on "A" ${sets} }\n${claims}`;
+
 testRules([
   {
     rule: 'reach/variant-only',
@@ -176,6 +180,21 @@ testRules([
     fine: [
       'start a\nscreen a "A" {\n  takes n: int = 1\n  has m: int\n  on "Next" push a(n: m)\n}\n',
       'start a\nscreen a "A" { on "Again" replace a }\n',
+    ],
+  },
+  {
+    rule: 'stack/undecided',
+    broken: [
+      [tabbed('push pay', 'sets a = true', 'rule "R" from pay always reach home\n'), '3:1-5 Tabs share flags, and that leaves something undecided. No walk that was tried shows it, and it is not ruled out: that the rule “R” is broken.'],
+      [`variants p, t\n${tabbed('push pay', 'sets a = true', 'rule "R" from pay always reach home\n').replace('tabs', 'tabs only t')}`,
+        '4:1-5 Tabs share flags in t, and that leaves something undecided. No walk that was tried shows it, and it is not ruled out: that the rule “R” is broken.'],
+      [tabbed('push pay', 'when not a sets a = true otherwise leave "Mail"', 'rule "R" from pay always reach more\nrule "S" from home always reach more\n'),
+        '3:1-5 Tabs share flags, and that leaves something undecided. No walk that was tried shows it, and it is not ruled out: that the rule “R” is broken; that the rule “S” is broken.'],
+    ],
+    fine: [
+      tabbed('push pay', 'sets a = true then reset home', 'rule "R" from pay always reach home\n'),
+      tabbed('push pay', 'sets a = true', 'rule "R" never more beneath pay\n'),
+      tabbed('push pay', 'sets a = true', ''),
     ],
   },
   {

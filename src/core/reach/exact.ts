@@ -20,7 +20,7 @@ const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, par
  */
 export function* exactReach(plan: Plan, quick: Reach): Generator<void, Reach, void> {
   const variants: VariantReach[] = [];
-  for (const known of quick.variants) variants.push((yield* exactVariant(plan, known.name)) ?? known);
+  for (const known of quick.variants) variants.push((yield* exactVariant(plan, known.name)) ?? (yield* fromAbove(plan, known)) ?? known);
   return { variants };
 }
 
@@ -47,7 +47,23 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
     };
   });
   const stacks = new Stacks(plan, system, inside, all);
-  return { name: variant, verdicts, stacks, back: backOf(plan, variant, stacks) };
+  return { name: variant, verdicts, stacks, above: null, back: backOf(plan, variant, stacks) };
+}
+
+/**
+ * Where tabs depend on one another: stacks among which all reachable ones are, each tab by itself and what the others may do
+ * meanwhile taken from `Away`. A screen that is in none of them is stranded; what was undecided of the others stays so.
+ */
+function* fromAbove(plan: Plan, known: VariantReach): Generator<void, VariantReach | null, void> {
+  const start = plan.start?.target;
+  if (!start || !isIn(start.only, known.name)) return null;
+  const system = new Pushdown(plan, known.name, null, true);
+  const all = new Saturation(system, true);
+  yield* all.run();
+  if (all.exhausted || system.bounded || system.switchesMidway) return null;
+  const shown = new Set(all.heads.map(({ symbol }) => symbol.screen));
+  const verdicts = known.verdicts.map((verdict, index) => (verdict.reachable === 'undecided' && !shown.has(plan.screens[index]!) ? stranded : verdict));
+  return { ...known, verdicts, above: new Stacks(plan, system, all, all) };
 }
 
 /**
@@ -56,9 +72,9 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
  * in general nothing is, since two stacks that share a finite memory can do whatever any machine can.
  */
 function areTabsCoupled(plan: Plan, system: Pushdown, all: Saturation): boolean {
-  const valuations = new Set(all.controls.flatMap(({ control }) => (control && control.place > 0 ? [control.valuation] : [])));
-  if (valuations.size === 0) return false;
-  if (valuations.size > 1 || system.switchesMidway) return true;
-  const [valuation] = valuations;
-  return plan.screens.some((screen) => system.has(screen) && screen.needs.some((needs) => system.valuations.outcome(needs.condition, valuation!) !== 'holds'));
+  const valuations = [...new Set(all.controls.flatMap(({ control }) => (control && control.place > 0 ? [control.valuation] : [])))];
+  if (valuations.length === 0) return false;
+  // What changes flags and empties all stacks couples nothing.
+  if (system.switchesMidway || valuations.some((valuation) => system.away.after(valuation).length > 1)) return true;
+  return plan.screens.some((screen) => system.has(screen) && screen.needs.some((needs) => valuations.some((valuation) => system.valuations.outcome(needs.condition, valuation) !== 'holds')));
 }

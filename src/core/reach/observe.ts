@@ -17,8 +17,9 @@ export interface Observed {
   readonly whole: boolean;
 }
 
-/** How many configurations are looked at. */
+/** How many configurations are looked at, and how many events are tried in all. */
 const most = 1500;
+const mostEvents = 40_000;
 
 /**
  * Walks a variant level by level, from a cold start and from outside, up to a number of configurations: for plans whose
@@ -42,7 +43,9 @@ export function observe(plan: Plan, variant: string): Observed {
   };
   add(walker.coldStart());
   for (const door of doors) add(walker.open(door));
+  let events = 0;
   for (const configuration of seen.values()) {
+    if (events > mostEvents) break;
     const { screen, below } = activeStack(configuration)!;
     (below ? arrow : noArrow).add(screen);
     const back = walker.after(configuration, { kind: 'back' });
@@ -52,8 +55,10 @@ export function observe(plan: Plan, variant: string): Observed {
       if (each.active === configuration.active) within[screen.index]!.add(activeStack(each)!.screen);
       else toFirstTab.add(screen);
     }
-    for (const event of walker.events(configuration)) add(walker.after(configuration, event));
-    for (const door of doors) add(walker.after(configuration, door));
+    for (const event of [...walker.events(configuration), ...doors]) {
+      events++;
+      add(walker.after(configuration, event));
+    }
   }
-  return { reveals, within, toFirstTab, leaves, arrow, noArrow, whole: seen.size < most && !walker.bounded };
+  return { reveals, within, toFirstTab, leaves, arrow, noArrow, whole: seen.size < most && events <= mostEvents && !walker.bounded };
 }

@@ -8,6 +8,7 @@
  */
 import { isIn, type Branch, type Call, type Link, type MenuItem, type Needs, type Plan, type Screen, type Step, type Tab } from '../plan/model';
 import type { Event } from '../walk/walker';
+import { Away } from './away';
 import { Valuations, type Outcome, type Valuation } from './valuations';
 
 /** An arrival that `needs` did not let happen, to be made again by `resume`. */
@@ -48,7 +49,9 @@ type Item =
   | { readonly kind: 'steps'; readonly steps: readonly Step[]; readonly at: number }
   | { readonly kind: 'arrive'; readonly putOff: PutOff }
   /** Behind the steps of an else: the lowest frame that they put on, above so many that were there, becomes the gate. */
-  | { readonly kind: 'mark'; readonly putOff: PutOff; readonly at: Screen; readonly level: number };
+  | { readonly kind: 'mark'; readonly putOff: PutOff; readonly at: Screen; readonly level: number }
+  /** The tab has been left for another one, which shows this screen; its stack is as it will be when the user comes back. */
+  | { readonly kind: 'left'; readonly shows: Screen };
 
 /** `(p, γ) → (to, word)`, the word with its top first. Its event is null where it goes on with one that has begun. */
 export interface PushdownRule {
@@ -59,6 +62,8 @@ export interface PushdownRule {
   readonly branch: Branch | null;
   /** Steps that went back to what is not in the stack. */
   readonly missing: readonly Step[];
+  /** What is on top afterwards, where that is not what the word says. */
+  readonly shows?: Screen;
 }
 
 /** The part of a configuration that a rule looks at while it is worked out. */
@@ -72,6 +77,8 @@ interface Machine {
   gateBeneath: boolean;
   agenda: Agenda | null;
   missing: readonly Step[];
+  /** The top as it was when the event began; null where that was before. */
+  readonly origin: StackSymbol | null;
 }
 
 type Frame = Pick<StackSymbol, 'screen' | 'modal' | 'putOff'>;
@@ -94,9 +101,16 @@ export class Pushdown {
   private readonly stepsIds = new Map<readonly Step[], number>();
   private readonly links: readonly Link[];
   private elses = 0;
+  /** The screens that need something. */
+  private readonly asking: readonly Screen[];
+  readonly away: Away;
 
-  /** @param watched the screen of which each control state is to remember whether it has been on top */
-  constructor(private readonly plan: Plan, private readonly variant: string, readonly watched: Screen | null = null) {
+  /**
+   * @param watched the screen of which each control state is to remember whether it has been on top
+   * @param above whether tabs that share flags are taken to do to one another whatever they might (see `Away`): the system then
+   *   has all that runs can do, and perhaps more
+   */
+  constructor(private readonly plan: Plan, private readonly variant: string, readonly watched: Screen | null = null, private readonly above = false) {
     this.valuations = new Valuations(plan, variant);
     this.tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
     this.tabs.forEach((tab, index) => {
@@ -104,6 +118,8 @@ export class Pushdown {
       if (root && this.has(root) && !this.tabOf.has(root)) this.tabOf.set(root, index + 1);
     });
     this.links = plan.screens.flatMap((screen) => (this.has(screen) ? screen.links : []));
+    this.asking = plan.screens.filter((screen) => this.has(screen) && screen.needs.length > 0);
+    this.away = new Away(plan, variant, this.valuations, (screen) => this.tabOf.has(screen));
   }
 
   has(screen: Screen): boolean {
@@ -134,8 +150,9 @@ export class Pushdown {
   /** All rules of a head. */
   rules(control: Control, symbol: StackSymbol): PushdownRule[] {
     const begin = (agenda: Agenda | null): Machine => ({
-      valuation: control.valuation, place: control.place, known: [symbol], bottom: symbol.last, gateBeneath: symbol.gateBeneath, agenda, missing: [],
+      valuation: control.valuation, place: control.place, known: [symbol], bottom: symbol.last, gateBeneath: symbol.gateBeneath, agenda, missing: [], origin: control.agenda ? null : symbol,
     });
+    if (control.agenda?.item.kind === 'left') return this.backToLeft(control, symbol);
     if (control.agenda) return this.finish(null, begin(raised(control.agenda)), null, control.seen);
     const seen = control.seen || symbol.screen === this.watched;
     const rules: PushdownRule[] = [];
@@ -151,7 +168,20 @@ export class Pushdown {
       }
     }
     rules.push(...this.back(control, symbol, seen));
+    if (this.above && control.place > 0) rules.push(...this.comingBack(control, symbol, seen));
     return rules;
+  }
+
+  /** Leaving the tab and coming back to it: by then flags may have changed, and the watched screen may have been seen. */
+  private comingBack({ valuation, place }: Control, symbol: StackSymbol, seen: boolean): PushdownRule[] {
+    const tab = this.tabs[place - 1]!;
+    return this.away.after(valuation).flatMap((later) => (this.watched && !seen ? [false, true] : [seen]).flatMap((was): PushdownRule[] => (
+      later === valuation && was === seen ? [] : [{ to: this.control(later, place, null, was), word: [symbol], event: { kind: 'tab', tab }, branch: null, missing: [] }])));
+  }
+
+  /** By its tab to a stack that was changed just before it was left. */
+  private backToLeft({ valuation, place, seen }: Control, symbol: StackSymbol): PushdownRule[] {
+    return [{ to: this.control(valuation, place, null, seen), word: [symbol], event: { kind: 'tab', tab: this.tabs[place - 1]! }, branch: null, missing: [] }];
   }
 
   /** The branches that can happen, in their order. */
@@ -203,7 +233,7 @@ export class Pushdown {
   }
 
   private fresh(valuation: Valuation, putOff: PutOff): Machine {
-    return { valuation, place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', putOff }, next: null }, missing: [] };
+    return { valuation, place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', putOff }, next: null }, missing: [], origin: null };
   }
 
   /** Works an event off as far as it can be without seeing more of the stack. */
@@ -214,7 +244,8 @@ export class Pushdown {
     for (let at = open.pop(); at; at = open.pop()) {
       if (this.work(at, open) === 'left') continue;
       const { valuation, place, agenda, known, bottom, gateBeneath, missing } = at;
-      rules.push({ to: this.control(valuation, place, agenda, seen), word: this.word(known, bottom, gateBeneath), event, branch, missing });
+      const left = agenda?.item.kind === 'left' ? { shows: agenda.item.shows } : {};
+      rules.push({ to: this.control(valuation, place, agenda, seen), word: this.word(known, bottom, gateBeneath), event, branch, missing, ...left });
     }
     return rules;
   }
@@ -223,6 +254,7 @@ export class Pushdown {
   private work(machine: Machine, open: Machine[]): 'done' | 'waits' | 'left' {
     while (machine.agenda) {
       const { item, next } = machine.agenda;
+      if (item.kind === 'left') return 'waits';
       if (item.kind === 'mark') {
         machine.agenda = next;
         const gate = machine.known[item.level];
@@ -294,6 +326,18 @@ export class Pushdown {
   /** Makes an arrival, or what its screens' `needs` want instead; what else can happen is put on `open`. */
   private arrive(machine: Machine, putOff: PutOff, open: Machine[]): void {
     if (!this.has(putOff.screen)) return;
+    const tab = putOff.kind === 'switch' ? this.tabOf.get(putOff.screen) : undefined;
+    if (this.above && tab !== undefined && machine.place > 0 && tab !== machine.place) {
+      // What is on top of the other tab is not known: any screen that needs something might put the arrival off.
+      for (const screen of this.asking) {
+        if (screen === putOff.screen) continue;
+        for (const needs of screen.needs) {
+          const outcome = this.valuations.outcome(needs.condition, machine.valuation);
+          if (outcome !== 'holds') open.push(this.putOffAt({ ...machine, known: [...machine.known] }, putOff, screen, needs));
+          if (outcome === 'fails') break;
+        }
+      }
+    }
     for (const screen of this.arrivingAt(machine, putOff)) {
       for (const needs of screen.needs) {
         const outcome = this.valuations.outcome(needs.condition, machine.valuation);
@@ -305,7 +349,7 @@ export class Pushdown {
         }
       }
     }
-    this.place(machine, putOff);
+    this.place(machine, putOff, open);
   }
 
   private arrivingAt(machine: Machine, { kind, screen, link }: PutOff): readonly Screen[] {
@@ -325,7 +369,7 @@ export class Pushdown {
     return machine;
   }
 
-  private place(machine: Machine, { kind, screen, link }: PutOff): void {
+  private place(machine: Machine, { kind, screen, link }: PutOff, open: Machine[]): void {
     switch (kind) {
       case 'push': machine.known.push(frameOf(screen)); break;
       case 'present': machine.known.push({ ...frameOf(screen), modal: true }); break;
@@ -339,8 +383,17 @@ export class Pushdown {
       case 'link': this.build(machine, this.built(screen, link)); break;
       case 'switch': {
         const tab = this.tabOf.get(screen);
-        if (tab === machine.place) break;
-        if (tab !== undefined && machine.place > 0 && machine.agenda) this.switchesMidway = true;
+        if (tab !== undefined && tab === machine.place) {
+          // A gate that was the last frame has left it empty: no tab is ever without its root.
+          if (machine.known.length === 0 && machine.bottom) machine.known = [frameOf(screen)];
+          break;
+        }
+        if (tab !== undefined && machine.place > 0) {
+          if (machine.agenda) this.switchesMidway = true;
+          // What was done to this tab's stack before it is left is seen when the user comes back.
+          const untouched = machine.known.length === 1 && machine.known[0] === machine.origin;
+          if (!untouched && (machine.known.length > 0 || !machine.bottom)) open.push({ ...machine, known: [...machine.known], agenda: { item: { kind: 'left', shows: screen }, next: null } });
+        }
         this.build(machine, [screen]);
       }
     }
@@ -406,6 +459,7 @@ export class Pushdown {
     for (let at: Agenda | null = agenda; at; at = at.next) {
       const { item } = at;
       if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
+      else if (item.kind === 'left') parts.push(`l${item.shows.index}`);
       else parts.push(item.kind === 'arrive' ? `a${item.putOff.id}` : `m${item.putOff.id}.${item.at.index}.${item.level}`);
     }
     return parts.join('/');

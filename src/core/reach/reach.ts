@@ -25,6 +25,8 @@ export interface VariantReach {
   readonly verdicts: readonly Verdict[];
   /** All reachable stacks; null where they are not (yet) known exactly. */
   readonly stacks: Stacks | null;
+  /** Where they are not, stacks among which all reachable ones are, and perhaps more: what is not there never happens. Null where not even that is known (yet). */
+  readonly above: Stacks | null;
   /** What Back does on a screen. */
   back(screen: Screen): Back;
 }

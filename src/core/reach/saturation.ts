@@ -114,6 +114,11 @@ export class Saturation {
     }
   }
 
+  /** The places beneath what was pushed. */
+  get below(): Iterable<State> {
+    return this.places.values();
+  }
+
   /** Whether it was given up: not all is known then. */
   get exhausted(): boolean {
     return this.work > mostWork;

@@ -76,8 +76,15 @@ export class Stacks {
 
   private allRevealed(): Map<Screen, Sight>[] {
     const revealed = this.plan.screens.map(() => new Map<Screen, Sight>());
-    const firstTab = new Map<Screen, Transition>();
-    for (const head of this.all.heads) if (head.from.control!.place === 1 && !firstTab.has(head.symbol.screen)) firstTab.set(head.symbol.screen, head);
+    // What the first tab was left with, by the flags: they do not change while tabs are shown, or their stacks are not exact.
+    const firstTab = new Map<number, Set<Screen>>();
+    for (const { from, symbol } of this.all.heads) {
+      const { place, valuation } = from.control!;
+      if (place !== 1) continue;
+      const left = firstTab.get(valuation);
+      if (left) left.add(symbol.screen);
+      else firstTab.set(valuation, new Set([symbol.screen]));
+    }
     for (const head of this.all.heads) {
       const { symbol, to, from } = head;
       const here = revealed[symbol.screen.index]!;
@@ -86,7 +93,7 @@ export class Stacks {
         for (const edge of to.taken) if (!here.get(edge.symbol.screen)?.beneath.length) here.set(edge.symbol.screen, { head, beneath: [edge] });
       } else if (!this.system.backLeavesFrom(from.control!)) {
         // Whatever the first tab was left with is beneath a last frame of another one, its root at least.
-        for (const screen of [this.system.firstTab!, ...firstTab.keys()]) if (!here.has(screen)) here.set(screen, { head, beneath: [] });
+        for (const screen of [this.system.firstTab!, ...firstTab.get(from.control!.valuation) ?? []]) if (!here.has(screen)) here.set(screen, { head, beneath: [] });
       }
     }
     return revealed;

@@ -27,6 +27,13 @@ export function walkBy(transition: Transition, rule: PushdownRule, top: StackSym
   return taps(used.reverse());
 }
 
+/** A short walk whose last rule pops the head of a transition, so that what lies beneath it in `edge` is shown. */
+export function walkPopping(transition: Transition, rule: PushdownRule, edge: Transition): Tap[] {
+  const used: Used[] = [{ rule, top: edge.symbol }];
+  collect(transition, [edge], used);
+  return taps(used.reverse());
+}
+
 /** What was on top when the last event of the shortest walk happened; null where no event has. */
 export function eventBefore(transition: Transition): Transition | null {
   for (let at: Transition | null = transition; at; ) {
@@ -88,8 +95,9 @@ function since(transition: Transition, used: Used[]): void {
 function taps(used: readonly Used[]): Tap[] {
   const walk: Tap[] = [];
   for (const { rule, top } of used) {
-    if (rule.event) walk.push({ ...rule.event, shows: top.screen });
-    else if (walk.length > 0) walk[walk.length - 1] = { ...walk.at(-1)!, shows: top.screen };
+    const shows = rule.shows ?? top.screen;
+    if (rule.event) walk.push({ ...rule.event, shows });
+    else if (walk.length > 0) walk[walk.length - 1] = { ...walk.at(-1)!, shows };
   }
   return walk;
 }

@@ -184,9 +184,10 @@ function coverage(check: Check, variant: string, used: ReadonlySet<Branch>): Cov
   return { used: [...used].filter((branch) => all.has(branch)).length, all: all.size };
 }
 
-/** Every outcome that can happen; where that is not known, every one on a screen that is not stranded. */
+/** Every outcome that can happen, as far as that is known: perhaps more where tabs share flags. */
 export function outcomesWanted(plan: Plan, variant: string, reach: VariantReach): ReadonlySet<Branch> {
-  if (reach.stacks) return reach.stacks.outcomes();
+  const stacks = reach.stacks ?? reach.above;
+  if (stacks) return stacks.outcomes();
   const all = outcomesIn(plan, variant);
   for (const screen of plan.screens) {
     if (reach.verdicts[screen.index]!.reachable !== 'no') continue;

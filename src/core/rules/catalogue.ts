@@ -31,6 +31,7 @@ import { doubled } from './stack/doubled';
 import { grows } from './stack/grows';
 import { guardedRevealed } from './stack/guarded-revealed';
 import { ruleBroken } from './stack/rule-broken';
+import { undecided } from './stack/undecided';
 import { constant } from './supply/constant';
 import { defaultUnused } from './supply/default-unused';
 import { fixedId } from './supply/fixed-id';
@@ -46,7 +47,7 @@ export const catalogue: readonly Rule[] = [
   syntax, unknownName, duplicateName, unknownType, cyclicType, flagValue, noStart, idleAccept,
   stranded, variantOnly, gated, linkOnly, deadTransition, deadEnd, trap,
   missing, unknownArgument, wrongType, unknownValue, mayBeAbsent, fixedId, unpackedRecord, constant, defaultUnused,
-  grows, backTargetMissing, guardedRevealed, ruleBroken, doubled,
+  grows, backTargetMissing, guardedRevealed, ruleBroken, doubled, undecided,
   tooManyTabs, sameTarget,
   privateScreen, moduleCycle, noOwner,
   noTitle, sameTitle, style, unclearTrigger,

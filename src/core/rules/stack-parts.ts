@@ -8,6 +8,9 @@ import type { Context } from './rule';
 /** A variant all of whose stacks are known. */
 export type Decided = VariantReach & { readonly stacks: Stacks };
 
+/** A variant whose tabs share flags, all of whose stacks are known from above. */
+export type Coupled = VariantReach & { readonly above: Stacks };
+
 /** Something found in one or more variants. */
 export interface InVariant<K, T> {
   readonly key: K;
@@ -20,18 +23,25 @@ export interface InVariant<K, T> {
  * Looks at every variant whose stacks are known, and tells what is found in several of them once.
  *
  * @param find what is found in one variant, by what it is about
+ * @param confirm what a walk shows in one whose stacks are known from above alone
  */
-export function inVariants<K, T>({ plan, reach }: Pick<Context, 'plan' | 'reach'>, find: (variant: Decided) => Iterable<readonly [K, T]>): InVariant<K, T>[] {
+export function inVariants<K, T>(
+  { plan, reach }: Pick<Context, 'plan' | 'reach'>, find: (variant: Decided) => Iterable<readonly [K, T]>, confirm: (variant: Coupled) => Iterable<readonly [K, T]> = () => [],
+): InVariant<K, T>[] {
   const all = new Map<K, { found: T; variants: string[] }>();
   for (const variant of reach.variants) {
-    if (!variant.stacks) continue;
-    for (const [key, found] of find(variant as Decided)) {
+    for (const [key, found] of variant.stacks ? find(variant as Decided) : variant.above ? confirm(variant as Coupled) : []) {
       const known = all.get(key);
       if (!known) all.set(key, { found, variants: [variant.name] });
       else if (!known.variants.includes(variant.name)) known.variants.push(variant.name);
     }
   }
   return [...all].map(([key, { found, variants }]) => ({ key, found, variant: variants.length === plan.variants.length ? null : variants[0]! }));
+}
+
+/** Those that a walk shows. */
+export function* confirmed<K>(suspects: ReadonlyMap<K, readonly Tap[] | null>): Iterable<readonly [K, readonly Tap[]]> {
+  for (const [key, walk] of suspects) if (walk) yield [key, walk];
 }
 
 /** A walk in words: `“Book”, “Pay”, Back`; long ones are cut in the middle. */

@@ -137,18 +137,17 @@ class Replayer {
 
   private control(now: readonly Running[], name: string, nameOf: (event: Event) => string | null, taken?: Assumptions, given?: Values): readonly Moment[] | Break {
     const next: Moment[] = [];
-    const names = new Set<string>();
-    for (const moment of now) {
-      for (const event of this.walker.events(moment.configuration)) {
-        const called = nameOf(event);
-        if (called === null) continue;
-        names.add(called);
-        if (called === name) next.push(...this.follow([moment], event, taken, given));
-      }
-    }
+    const all = now.flatMap((moment) => this.walker.events(moment.configuration).flatMap((event) => {
+      const called = nameOf(event);
+      return called === null ? [] : [{ moment, event, called }];
+    }));
+    for (const { moment, event, called } of all) if (called === name) next.push(...this.follow([moment], event, taken, given));
     if (next.length > 0) return distinct(next);
     const screens = topsOf(now);
-    return names.has(name) ? { why: 'nothing-follows', screens, name } : { why: 'no-control', screens, name, near: closest(name, [...names]) };
+    if (all.some(({ called }) => called === name)) return { why: 'nothing-follows', screens, name };
+    // A name in its place is proposed only where something follows it.
+    const possible = all.filter(({ moment, event }) => this.follow([moment], event, taken, given).length > 0);
+    return { why: 'no-control', screens, name, near: closest(name, [...new Set(possible.map(({ called }) => called))]) };
   }
 
   /** What can be so after an event. */

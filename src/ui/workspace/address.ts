@@ -60,18 +60,26 @@ export function useAddress(planId: string): Address {
   const search = useSearchParams();
   const place = useMemo(() => placeOf(path, search), [path, search]);
   const hrefOf = useCallback((change: Partial<Place>): string => addressOf(planId, { ...place, ...change }), [planId, place]);
+  // Where the address is on its way to: several may go somewhere before anything is drawn, and until then the router may write an
+  // older one into the browser's address once more.
+  const latest = useRef(place);
   const mounted = useRef(false);
-  useEffect(() => queueMicrotask(() => {
-    mounted.current = true;
-  }), []);
-  const go = useCallback((change: Partial<Place>, { replace = false } = {}): void => {
-    const act = (): void => {
-      const { pathname, search: written } = window.location;
-      // From where the address is by now: several may go somewhere before anything is drawn.
-      const href = addressOf(planId, { ...placeOf(pathname, new URLSearchParams(written)), ...change });
-      if (href === pathname + written) return;
-      window.history[replace ? 'replaceState' : 'pushState'](null, '', href);
+  useEffect(() => {
+    const onPop = (): void => {
+      latest.current = placeOf(window.location.pathname, new URLSearchParams(window.location.search));
     };
+    window.addEventListener('popstate', onPop);
+    queueMicrotask(() => {
+      mounted.current = true;
+    });
+    return () => window.removeEventListener('popstate', onPop);
+  }, []);
+  const go = useCallback((change: Partial<Place>, { replace = false } = {}): void => {
+    const before = addressOf(planId, latest.current);
+    latest.current = { ...latest.current, ...change };
+    const href = addressOf(planId, latest.current);
+    if (href === before) return;
+    const act = (): void => window.history[replace ? 'replaceState' : 'pushState'](null, '', href);
     // The router, which stands around all views, begins to follow the history when they are mounted, not before.
     if (mounted.current) act();
     else queueMicrotask(act);

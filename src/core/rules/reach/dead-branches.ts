@@ -9,12 +9,15 @@ export interface DeadBranch {
   readonly never: boolean;
 }
 
-/** The branches that are dead in every variant in which their screen is reached; none where any of those is not known exactly. */
+/** The branches that are dead in every variant in which their screen is reached; none where of any of those too little is known. */
 export function deadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): DeadBranch[] {
   const taken = new Set<Branch>();
   const possible = new Set<Branch>();
   const undecided = new Set<string>();
-  for (const { name, stacks } of reach.variants) {
+  for (const variant of reach.variants) {
+    const { name } = variant;
+    // What is in no stack of those known from above never happens either.
+    const stacks = variant.stacks ?? variant.above;
     if (!stacks) {
       undecided.add(name);
       continue;

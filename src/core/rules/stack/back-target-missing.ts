@@ -1,9 +1,9 @@
 import { mayBeLeftOut, type Screen, type Step } from '../../plan/model';
-import type { Tap } from '../../reach/reach';
-import { walkBy } from '../../reach/witness';
 import { say } from '../message';
 import type { Rule } from '../rule';
-import { allSteps, inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { missingTargets } from './missing-targets';
+import { suspectsOf } from './suspects';
+import { allSteps, confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
 
 export const backTargetMissing: Rule = {
   id: 'stack/back-target-missing',
@@ -18,20 +18,7 @@ export const backTargetMissing: Rule = {
   *check(context) {
     const places = new Map<Step, Screen | null>();
     for (const { screen, steps } of allSteps(context.plan)) for (const step of steps) for (const each of step.kind === 'resume' && step.or ? [step, step.or] : [step]) places.set(each, screen);
-    const found = inVariants(context, function* ({ stacks: { all } }): Iterable<readonly [Step, Tap[]]> {
-      const seen = new Set<Step>();
-      for (const { control, taken } of all.controls) {
-        for (const transition of taken) {
-          for (const rule of all.rulesOf(control!, transition.symbol)) {
-            for (const step of rule.missing) {
-              if (seen.has(step)) continue;
-              seen.add(step);
-              yield [step, walkBy(transition, rule, rule.word[0] ?? transition.symbol)];
-            }
-          }
-        }
-      }
-    });
+    const found = inVariants(context, ({ stacks }) => missingTargets(stacks), (variant) => confirmed(suspectsOf(context, variant).missing));
     for (const { key: step, found: walk, variant } of found) {
       const target = 'target' in step ? step.target : null;
       const screen = places.get(step) ?? null;

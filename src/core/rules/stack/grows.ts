@@ -1,20 +1,10 @@
-import { ringThrough, stronglyConnectedComponents } from '../../plan/graph';
-import type { Screen } from '../../plan/model';
 import { labelOf, type Tap } from '../../reach/reach';
-import { tapsOf, type Saturation, type State, type Transition } from '../../reach/saturation';
 import { findWithout } from '../../reach/stacks';
-import { walkTo } from '../../reach/witness';
 import { enumerate, say, words } from '../message';
 import type { Context, Fix, Rule } from '../rule';
 import { inVariants, sayVariant, sayWalk } from '../stack-parts';
-
-interface Ring {
-  /** In the order in which they come to lie on one another, the one nearest to the start first. */
-  readonly screens: readonly Screen[];
-  readonly walk: readonly Tap[];
-  /** The tap that closes it. */
-  readonly closing: Tap | null;
-}
+import { keyOfRing, ringsOf, type Ring } from './rings';
+import { suspectsOf } from './suspects';
 
 export const grows: Rule = {
   id: 'stack/grows',
@@ -31,7 +21,9 @@ export const grows: Rule = {
       const rings = ringsOf(stacks.inside);
       // What only links can pile up comes after what a user can.
       if (stacks.all !== stacks.inside) rings.push(...ringsOf(stacks.all).filter(({ screens }) => !rings.some((ring) => ring.screens.some((screen) => screens.includes(screen)))));
-      for (const ring of rings) yield [ring.screens.map(({ index }) => index).sort((a, b) => a - b).join(), ring];
+      for (const ring of rings) yield [keyOfRing(ring), ring];
+    }, function* (variant): Iterable<readonly [string, Ring]> {
+      for (const [key, ring] of suspectsOf(context, variant).rings) if (ring.confirmed) yield [key, ring];
     });
     for (const { found: { screens, walk, closing }, variant } of found) {
       const labels = screens.map(({ label }) => label);
@@ -59,33 +51,4 @@ function goesBack({ reach }: Context, { transition, shows }: Extract<Tap, { kind
     return [{ label: `Go back to ${shows.label} instead`, edits: [{ from: step.range.from, to: step.range.to, insert: `back to ${shows.label}` }] }];
   }
   return [];
-}
-
-const under = (place: State): Transition[] => place.taken.filter(({ symbol }) => !symbol.last);
-
-/** One ring for each set of screens that can pile up on one another. */
-function ringsOf({ heads: sights }: Saturation): Ring[] {
-  const heads = new Map<State, Transition>();
-  for (const head of sights) if (!head.symbol.last && !heads.has(head.to)) heads.set(head.to, head);
-  const next = (place: State): State[] => under(place).map(({ to }) => to);
-  const taps = new Map<Screen, number>();
-  for (const head of sights) if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, tapsOf(head));
-  const nearest = (head: Transition): number => taps.get(head.symbol.screen)!;
-  const rings: Ring[] = [];
-  for (const component of stronglyConnectedComponents(heads.keys(), next)) {
-    const places = new Set(component);
-    // The ring is told from the screen on that is nearest to the start: to that one a user would go back.
-    const first = component.filter((place) => heads.has(place)).sort((a, b) => nearest(heads.get(a)!) - nearest(heads.get(b)!))[0];
-    if (!first || (component.length === 1 && !next(first).includes(first))) continue;
-    const round = ringThrough(first, (place) => next(place).filter((each) => places.has(each)));
-    const edges = round.map((place, index) => under(place).find(({ to }) => to === round[(index + 1) % round.length])!);
-    const head = heads.get(first)!;
-    // The last edge is the same screen again, one round further down; where that is the start, it lies there anyway.
-    const between = edges.slice(0, -1);
-    const walk = walkTo(head, nearest(head) === 0 ? between : edges);
-    rings.push({
-      screens: [...new Set([head, ...between.toReversed()].map(({ symbol }) => symbol.screen))], walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null,
-    });
-  }
-  return rings;
 }

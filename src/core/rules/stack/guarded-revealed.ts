@@ -1,9 +1,10 @@
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../reach/reach';
-import { walkTo } from '../../reach/witness';
 import { say } from '../message';
 import type { Context, Fix, Rule } from '../rule';
-import { inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { revealedWithoutNeeds } from './leaks';
+import { suspectsOf } from './suspects';
 
 export const guardedRevealed: Rule = {
   id: 'stack/guarded-revealed',
@@ -16,16 +17,7 @@ export const guardedRevealed: Rule = {
   wrong: 'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false }\n',
   right: 'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false then reset home }\n',
   *check(context) {
-    const found = inVariants(context, function* ({ stacks: { all, system } }): Iterable<readonly [Screen, Tap[]]> {
-      const seen = new Set<Screen>();
-      for (const head of all.heads) {
-        const { screen } = head.symbol;
-        if (screen.needs.length === 0 || seen.has(screen) || head.origin.kind !== 'return') continue;
-        if (!screen.needs.some(({ condition }) => system.valuations.outcome(condition, head.from.control!.valuation) === 'fails')) continue;
-        seen.add(screen);
-        yield [screen, walkTo(head)];
-      }
-    });
+    const found = inVariants(context, ({ stacks }) => revealedWithoutNeeds(stacks), (variant) => confirmed(suspectsOf(context, variant).revealed));
     for (const { key: screen, found: walk, variant } of found) {
       yield {
         range: screen.needs[0]!.node,

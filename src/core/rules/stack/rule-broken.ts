@@ -1,13 +1,10 @@
-import type { Claim, Plan } from '../../plan/model';
-import { PreStar } from '../../reach/pre-star';
-import { Pushdown } from '../../reach/pushdown';
+import type { Claim } from '../../plan/model';
 import type { Tap } from '../../reach/reach';
-import { Saturation } from '../../reach/saturation';
-import { findBeneath, findWithout } from '../../reach/stacks';
-import { walkTo } from '../../reach/witness';
 import { say, words, type Message } from '../message';
 import type { Rule } from '../rule';
-import { inVariants, sayVariant, sayWalk, type Decided } from '../stack-parts';
+import { confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { breaks } from './claims';
+import { suspectsOf } from './suspects';
 
 export const ruleBroken: Rule = {
   id: 'stack/rule-broken',
@@ -23,12 +20,12 @@ export const ruleBroken: Rule = {
     const { plan } = context;
     const claims = plan.claims.filter((claim) => claim.first && claim.second);
     if (claims.length === 0) return;
-    const found = inVariants(context, function* (variant): Iterable<readonly [Claim, readonly Tap[]]> {
+    const found = inVariants(context, function* ({ name, stacks }): Iterable<readonly [Claim, readonly Tap[]]> {
       for (const claim of claims) {
-        const walk = breaks(plan, variant, claim);
+        const walk = breaks(plan, name, stacks, claim);
         if (walk) yield [claim, walk];
       }
-    });
+    }, (variant) => confirmed(suspectsOf(context, variant).claims));
     for (const { key: claim, found: walk, variant } of found) {
       yield {
         range: claim.node,
@@ -47,42 +44,5 @@ function whatIsShown({ node, first, second }: Claim): Message {
     case 'never after': return say`${a} is shown, and ${b} was shown before`;
     case 'always beneath': return say`${b} is shown without ${a} beneath it`;
     default: return say`${a} is shown, and nothing leads to ${b} from there`;
-  }
-}
-
-/** The shortest walk found that breaks a claim; null where it holds in every run. */
-function breaks(plan: Plan, { name, stacks }: Decided, { node, first, second }: Claim): readonly Tap[] | null {
-  const [a, b] = [first!, second!];
-  switch (node.claim) {
-    case 'never beneath':
-      for (const head of stacks.sightsOf(b)) {
-        const beneath = findBeneath(head, ({ symbol }) => symbol.screen === a);
-        if (beneath) return walkTo(head, beneath);
-      }
-      return null;
-    case 'always beneath':
-      for (const head of stacks.sightsOf(b)) {
-        const beneath = findWithout(head, a);
-        if (beneath) return walkTo(head, beneath);
-      }
-      return null;
-    case 'never after': {
-      // Whether B has been shown is one bit more in the control states.
-      const watched = new Saturation(new Pushdown(plan, name, b), true);
-      const work = watched.run();
-      while (!work.next().done);
-      // A walk that was found is one, whether all are known or not.
-      const head = watched.heads.find(({ symbol, from }) => symbol.screen === a && from.control!.seen);
-      return head ? walkTo(head) : null;
-    }
-    case 'always reach': {
-      const toGoal = new PreStar(stacks.all, b);
-      for (const head of stacks.sightsOf(a)) {
-        const beneath = toGoal.hopeless(head);
-        if (beneath) return walkTo(head, beneath);
-      }
-      return null;
-    }
-    default: return null;
   }
 }

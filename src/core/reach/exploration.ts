@@ -1,0 +1,101 @@
+import { isIn, type Plan, type Screen } from '../plan/model';
+import { activeStack, keyOf, type Configuration } from '../walk/configuration';
+import { Walker, type Event } from '../walk/walker';
+import type { Tap } from './reach';
+
+/** How many configurations are gone on from, and how many events are tried in all. */
+const most = 2000;
+const mostEvents = 20_000;
+/** Where conditions leave open what comes of a tap, so many outcomes of a given walk are followed. */
+const mostAtOnce = 50;
+
+/** A configuration, and how it was come to. */
+export interface Moment {
+  readonly configuration: Configuration;
+  readonly by: Event | null;
+  readonly before: Moment | null;
+  /** Whether the watched screen was on top before. */
+  readonly seen: boolean;
+}
+
+/**
+ * Walks a variant level by level, from a cold start on and with links and entries at any time, as far as somebody asks and up
+ * to a number of configurations and events. What it comes to is a run; that it does not come to something proves nothing.
+ */
+export class Exploration {
+  /** All that events led to, configurations that were known already too. */
+  private readonly moments: Moment[] = [];
+  private readonly queue: Moment[] = [];
+  private readonly known = new Set<string>();
+  private readonly walker: Walker;
+  private readonly doors: readonly Event[];
+  private events = 0;
+  private expanded = 0;
+
+  constructor(plan: Plan, variant: string, private readonly watched: Screen | null = null) {
+    this.walker = new Walker(plan, variant);
+    this.doors = [
+      ...plan.screens.filter((screen) => isIn(screen.only, variant)).flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
+      ...plan.entries.filter((entry) => isIn(entry.only, variant)).map((entry) => ({ kind: 'entry', entry }) as const),
+    ];
+    this.add(this.walker.coldStart(), null, null);
+  }
+
+  /**
+   * A walk that ends as is wanted, mostly the shortest; null where none was found.
+   *
+   * @param hint a walk that may end so, to be tried last: it may be longer than what is explored
+   */
+  find(fits: (moment: Moment) => boolean, hint: readonly Tap[] = []): Tap[] | null {
+    for (let at = 0; at < this.moments.length || this.goOn(at); at++) {
+      const moment = this.moments[at]!;
+      if (fits(moment)) return walkOf(moment);
+    }
+    const hinted = this.follow(hint).find(fits);
+    return hinted ? walkOf(hinted) : null;
+  }
+
+  /** What a walk leads to, as far as it can be walked. */
+  private follow(walk: readonly Tap[]): readonly Moment[] {
+    let now: readonly Moment[] = this.walker.coldStart().map((configuration) => ({ configuration, by: null, before: null, seen: false }));
+    for (const { shows, ...event } of walk) {
+      now = now.flatMap((before) => this.walker.after(before.configuration, event).map((configuration) => this.moment(configuration, event, before)))
+        .filter(({ configuration }) => activeStack(configuration)!.screen === shows).slice(0, mostAtOnce);
+    }
+    return now;
+  }
+
+  private moment(configuration: Configuration, by: Event | null, before: Moment | null): Moment {
+    return { configuration, by, before, seen: before !== null && (before.seen || activeStack(before.configuration)!.screen === this.watched) };
+  }
+
+  /** Explores until there are more moments than so many; false where there is nothing left to explore. */
+  private goOn(count: number): boolean {
+    while (this.moments.length <= count) {
+      const moment = this.queue[this.expanded++];
+      if (!moment || this.events > mostEvents) return false;
+      for (const event of [...this.walker.events(moment.configuration), ...this.doors]) {
+        this.events++;
+        this.add(this.walker.after(moment.configuration, event), event, moment);
+      }
+    }
+    return true;
+  }
+
+  private add(configurations: readonly Configuration[], by: Event | null, before: Moment | null): void {
+    for (const configuration of configurations) {
+      const moment = this.moment(configuration, by, before);
+      this.moments.push(moment);
+      const key = `${moment.seen} ${keyOf(configuration)}`;
+      if (this.known.has(key) || this.known.size >= most) continue;
+      this.known.add(key);
+      this.queue.push(moment);
+    }
+  }
+}
+
+function walkOf(last: Moment): Tap[] {
+  const walk: Tap[] = [];
+  for (let at: Moment | null = last; at?.by; at = at.before) walk.push({ ...at.by, shows: activeStack(at.configuration)!.screen });
+  return walk.reverse();
+}

@@ -1,0 +1,66 @@
+/** Whether a rule of the plan holds in one variant. */
+import type { Claim, Plan } from '../../plan/model';
+import { Exploration } from '../../reach/exploration';
+import { PreStar } from '../../reach/pre-star';
+import { Pushdown } from '../../reach/pushdown';
+import type { Tap } from '../../reach/reach';
+import { Saturation } from '../../reach/saturation';
+import { findBeneath, findWithout, type Stacks } from '../../reach/stacks';
+import { walkTo } from '../../reach/witness';
+import { activeStack, screensOf, type Configuration } from '../../walk/configuration';
+
+/**
+ * The shortest walk found that breaks a claim; null where it holds in every run.
+ *
+ * @param above whether the stacks are all that there are, and perhaps more: the walk then proves nothing, and null still does
+ */
+export function breaks(plan: Plan, variant: string, stacks: Stacks, { node, first, second }: Claim, above = false): readonly Tap[] | null {
+  const [a, b] = [first!, second!];
+  switch (node.claim) {
+    case 'never beneath':
+      for (const head of stacks.sightsOf(b)) {
+        const beneath = findBeneath(head, ({ symbol }) => symbol.screen === a);
+        if (beneath) return walkTo(head, beneath);
+      }
+      return null;
+    case 'always beneath':
+      for (const head of stacks.sightsOf(b)) {
+        const beneath = findWithout(head, a);
+        if (beneath) return walkTo(head, beneath);
+      }
+      return null;
+    case 'never after': {
+      // Whether B has been shown is one bit more in the control states.
+      const watched = new Saturation(new Pushdown(plan, variant, b, above), true);
+      const work = watched.run();
+      while (!work.next().done);
+      // A walk that was found is one, whether all are known or not.
+      const head = watched.heads.find(({ symbol, from }) => symbol.screen === a && from.control!.seen);
+      return head ? walkTo(head) : above && watched.exhausted ? [] : null;
+    }
+    case 'always reach': {
+      const [shown] = stacks.sightsOf(a);
+      // That something leads on is not known of stacks that perhaps are none.
+      if (above) return shown ? walkTo(shown) : null;
+      const toGoal = new PreStar(stacks.all, b);
+      for (const head of stacks.sightsOf(a)) {
+        const beneath = toGoal.hopeless(head);
+        if (beneath) return walkTo(head, beneath);
+      }
+      return null;
+    }
+    default: return null;
+  }
+}
+
+/** A walk that breaks a claim, sought by walking, at last as the analysis hints; that none is found proves nothing. */
+export function breakingWalk(plan: Plan, variant: string, explored: Exploration, { node, first: a, second: b }: Claim, hint: readonly Tap[]): Tap[] | null {
+  const top = (configuration: Configuration) => activeStack(configuration)!.screen;
+  const hasBeneath = (configuration: Configuration): boolean => [...screensOf(activeStack(configuration)!.below)].includes(a!);
+  switch (node.claim) {
+    case 'never beneath': return explored.find(({ configuration }) => top(configuration) === b && hasBeneath(configuration), hint);
+    case 'always beneath': return explored.find(({ configuration }) => top(configuration) === b && !hasBeneath(configuration), hint);
+    case 'never after': return new Exploration(plan, variant, b).find(({ configuration, seen }) => seen && top(configuration) === a, hint);
+    default: return null;
+  }
+}

@@ -1,0 +1,99 @@
+/**
+ * What may go wrong with stacks in a variant whose tabs share flags. There all stacks are known from above alone: what is in none
+ * of them never happens; of what is, a walk is sought, and where none is found it stays undecided.
+ */
+import { isIn, type Claim, type Plan, type Screen, type Step } from '../../plan/model';
+import { Exploration } from '../../reach/exploration';
+import type { Tap, VariantReach } from '../../reach/reach';
+import { outcomesOf } from '../../walk/conditions';
+import { activeStack, screensOf, type Configuration, type Frame } from '../../walk/configuration';
+import { Walker } from '../../walk/walker';
+import type { Context } from '../rule';
+import type { Coupled } from '../stack-parts';
+import { breakingWalk, breaks } from './claims';
+import { revealedWithoutNeeds } from './leaks';
+import { missingTargets } from './missing-targets';
+import { keyOfRing, ringsOf, type Ring } from './rings';
+
+/** Each with a walk that shows it; null where it is undecided. */
+export interface Suspects {
+  readonly claims: ReadonlyMap<Claim, readonly Tap[] | null>;
+  readonly revealed: ReadonlyMap<Screen, readonly Tap[] | null>;
+  readonly missing: ReadonlyMap<Step, readonly Tap[] | null>;
+  readonly rings: ReadonlyMap<string, Ring & { readonly confirmed: boolean }>;
+}
+
+const known = new WeakMap<VariantReach, Suspects>();
+
+/** Worked out once for each analysis: several rules ask. */
+export function suspectsOf({ plan }: Pick<Context, 'plan'>, variant: Coupled): Suspects {
+  let suspects = known.get(variant);
+  if (!suspects) known.set(variant, (suspects = suspect(plan, variant)));
+  return suspects;
+}
+
+function suspect(plan: Plan, { name, above }: Coupled): Suspects {
+  const explored = new Exploration(plan, name);
+  const claims = new Map<Claim, readonly Tap[] | null>();
+  for (const claim of plan.claims) {
+    const hint = claim.first && claim.second && breaks(plan, name, above, claim, true);
+    if (hint) claims.set(claim, breakingWalk(plan, name, explored, claim, hint));
+  }
+  const revealed = new Map<Screen, readonly Tap[] | null>();
+  for (const [screen, hint] of revealedWithoutNeeds(above)) {
+    revealed.set(screen, explored.find(({ configuration, before }) => isRevealed(plan, screen, configuration, before?.configuration ?? null), hint));
+  }
+  const missing = new Map<Step, readonly Tap[] | null>();
+  for (const [step] of missingTargets(above)) missing.set(step, missingWalk(plan, name, explored, step));
+  const rings = new Map<string, Ring & { confirmed: boolean }>();
+  for (const ring of ringsOf(above.all)) {
+    const walk = growingWalk(explored, ring);
+    rings.set(keyOfRing(ring), walk ? { ...ring, walk, closing: walk.findLast(({ kind }) => kind !== 'back') ?? null, confirmed: true } : { ...ring, confirmed: false });
+  }
+  return { claims, revealed, missing, rings };
+}
+
+function* framesOf({ stacks }: Configuration): Generator<Frame> {
+  for (const stack of stacks) for (let frame = stack; frame; frame = frame.below) yield frame;
+}
+
+/** Whether an event has shown a screen that was there before, without what it needs. */
+function isRevealed(plan: Plan, screen: Screen, now: Configuration, before: Configuration | null): boolean {
+  const top = activeStack(now)!;
+  if (top.screen !== screen || !before || top === activeStack(before)) return false;
+  const lacks = screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => now.flags[plan.flags.indexOf(flag)]!).holds);
+  return lacks && [...framesOf(before)].includes(top);
+}
+
+/** A walk to a screen without the target of a step beneath, from which that step is the first to move anything. */
+function missingWalk(plan: Plan, variant: string, explored: Exploration, step: Step): readonly Tap[] | null {
+  const target = 'target' in step ? step.target : null;
+  for (const transition of plan.screens.flatMap((screen) => screen.transitions)) {
+    const branch = transition.branches.find(({ steps }) => steps.find(({ kind }) => kind !== 'sets' && kind !== 'leave') === step);
+    if (!branch || !target || !isIn(transition.only, variant)) continue;
+    const walker = new Walker(plan, variant);
+    const walk = explored.find(({ configuration: now }) => {
+      const top = activeStack(now)!;
+      return top.screen === transition.screen && ![...screensOf(top)].includes(target) && walker.outcomesBy(now, { kind: 'trigger', transition }).some((outcome) => outcome.branch === branch);
+    });
+    if (walk) return walk;
+  }
+  return null;
+}
+
+/**
+ * A walk that comes to the same screen again with the same flags, and with all that was there at the first time still
+ * beneath: what it did between can be done once more, and as often as one likes.
+ */
+function growingWalk(explored: Exploration, { screens, walk }: Ring): readonly Tap[] | null {
+  return explored.find(({ configuration, before }) => {
+    const top = activeStack(configuration)!;
+    if (!screens.includes(top.screen)) return false;
+    for (let moment = before; moment; moment = moment.before) {
+      const then = activeStack(moment.configuration)!;
+      if (then.screen !== top.screen || moment.configuration.active !== configuration.active || moment.configuration.flags.join() !== configuration.flags.join()) continue;
+      for (let frame = top.below; frame; frame = frame.below) if (frame === then) return true;
+    }
+    return false;
+  }, walk);
+}
