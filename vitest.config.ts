@@ -1,9 +1,12 @@
 import { defineConfig } from 'vitest/config';
 
+// `ANDANTE_RUNS` asks for so many times as many runs of each property (tests/unit/plans.ts): they may take so many times as long.
+const runs = Math.max(1, Number(process.env.ANDANTE_RUNS ?? 1));
+
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'], testTimeout: 180_000 } },
+      { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'], testTimeout: 300_000 * runs } },
       { test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false } },
     ],
   },

@@ -113,7 +113,7 @@ test('every walk that the analysis finds can be written down and walked again: o
   follow(demo);
   fc.assert(fc.property(planArbitrary(6), follow), runs(300));
   expect(walked).toBeGreaterThan(500);
-}, 120_000);
+});
 
 describe('a walk that is kept', () => {
   test.each([
