@@ -125,7 +125,7 @@ export function walkThrough({ plan, reach }: Context, { site, target }: WayIn): 
   const from = screenOf(site);
   if (site.kind !== 'transition' || !from) return {};
   const { transition } = site;
-  const variant = reach.variants.find(({ name, verdicts }) => verdicts[from.index]!.walk && isIn(transition.only, name) && isIn(target.only, name));
+  const variant = reach.variants.find(({ name, verdicts }) => verdicts[from.index]!.reachable === 'yes' && isIn(transition.only, name) && isIn(target.only, name));
   if (!variant || plan.start === null) return {};
   const walk = variant.verdicts[from.index]!.walk!;
   const sure = transition.branches.length === 1 && !transition.branches[0]!.condition && transition.branches[0]!.steps.length === 1

@@ -34,6 +34,7 @@ export function deadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): 
     }
   }
   const dead: DeadBranch[] = [];
+  if (undecided.size === reach.variants.length) return dead;
   for (const screen of plan.screens) {
     const reached = reach.variants.filter(({ verdicts }) => verdicts[screen.index]!.reachable !== 'no');
     for (const transition of screen.transitions) {

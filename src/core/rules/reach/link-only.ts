@@ -12,14 +12,14 @@ export const linkOnly: Rule = {
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map\n}\n',
   *check({ plan, reach }) {
     for (const screen of plan.screens) {
-      const reached = reach.variants.map(({ name, verdicts }) => ({ name, ...verdicts[screen.index]! })).filter(({ reachable }) => reachable === 'yes');
+      const reached = reach.variants.filter(({ verdicts }) => verdicts[screen.index]!.reachable === 'yes');
       const [first] = reached;
-      if (!first || !reached.every(({ fromOutside }) => fromOutside)) continue;
+      if (!first || !reached.every(({ verdicts }) => verdicts[screen.index]!.fromOutside)) continue;
       yield {
         range: screen.nameNode,
         summary: say`Only from outside does anything lead to ${screen.label}.`,
         detail: say`A link or an entry opens it; no walk that begins with a cold start and stays inside the app gets there.`,
-        subject: screen.label, walk: first.walk, walkIn: first.name,
+        subject: screen.label, walk: first.verdicts[screen.index]!.walk, walkIn: first.name,
       };
     }
   },

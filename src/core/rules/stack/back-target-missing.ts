@@ -16,9 +16,10 @@ export const backTargetMissing: Rule = {
   wrong: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to hut }\n',
   right: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to home }\n',
   *check(context) {
+    const found = inVariants(context, ({ stacks }) => missingTargets(stacks), (variant) => confirmed(suspectsOf(context, variant).missing));
+    if (found.length === 0) return;
     const places = new Map<Step, Screen | null>();
     for (const { screen, steps } of allSteps(context.plan)) for (const step of steps) for (const each of step.kind === 'resume' && step.or ? [step, step.or] : [step]) places.set(each, screen);
-    const found = inVariants(context, ({ stacks }) => missingTargets(stacks), (variant) => confirmed(suspectsOf(context, variant).missing));
     for (const { key: step, found: walk, variant } of found) {
       const target = 'target' in step ? step.target : null;
       const screen = places.get(step) ?? null;

@@ -16,7 +16,8 @@ export const doubled: Rule = {
       if (reach.variants.every(({ verdicts }) => verdicts[screen.index]!.reachable === 'no')) continue;
       for (const transition of screen.transitions) {
         for (const branch of transition.branches) {
-          const step = doubling(screen, branch);
+          // Most branches lead elsewhere, which is quickly seen.
+          const step = branch.steps.some((each) => 'call' in each && each.call?.target === screen) ? doubling(screen, branch) : null;
           if (!step) continue;
           yield {
             range: step.range,
