@@ -20,11 +20,15 @@ const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, par
  */
 export function* exactReach(plan: Plan, quick: Reach): Generator<void, Reach, void> {
   const variants: VariantReach[] = [];
-  for (const known of quick.variants) variants.push((yield* exactVariant(plan, known.name)) ?? (yield* fromAbove(plan, known)) ?? known);
+  for (const known of quick.variants) {
+    const exact = yield* exactVariant(plan, known.name);
+    variants.push((exact === 'coupled' ? yield* fromAbove(plan, known) : exact) ?? known);
+  }
   return { variants };
 }
 
-function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReach | null, void> {
+/** `coupled` where tabs depend on one another; null where there is too much to work out, or no start. */
+function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReach | 'coupled' | null, void> {
   const start = plan.start?.target;
   if (!start || !isIn(start.only, variant)) return null;
   const system = new Pushdown(plan, variant);
@@ -33,7 +37,8 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
   if (inside.exhausted) return null;
   const all = system.hasDoors ? new Saturation(system, true) : inside;
   if (all !== inside) yield* all.run();
-  if (all.exhausted || system.bounded || areTabsCoupled(plan, system, all)) return null;
+  if (all.exhausted || system.bounded) return null;
+  if (areTabsCoupled(plan, system, all)) return 'coupled';
   const first = new Map<Screen, Transition>();
   for (const head of inside.heads) if (!first.has(head.symbol.screen)) first.set(head.symbol.screen, head);
   const outside = new Map<Screen, Transition>();
