@@ -6,6 +6,9 @@ import { nextCommand, root, Stop } from './prepare.mjs';
 
 export const host = '127.0.0.1';
 
+/** In bytes. A walk stands in the address, and may be long. */
+const mostHeaders = 256 * 1024;
+
 /** Whether nobody listens on the port yet. */
 function isFree(port) {
   return new Promise((resolve) => {
@@ -36,7 +39,7 @@ export function freePort() {
  * What it says is kept back unless it fails to start; later its log goes on to standard error.
  */
 export async function startServer(port, env = {}) {
-  const child = spawn(process.execPath, [nextCommand, 'start', '-H', host, '-p', String(port)], {
+  const child = spawn(process.execPath, [`--max-http-header-size=${mostHeaders}`, nextCommand, 'start', '-H', host, '-p', String(port)], {
     cwd: root, stdio: ['ignore', 'pipe', 'pipe'],
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', PORT: String(port), ...env },
   });

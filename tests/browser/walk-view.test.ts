@@ -159,6 +159,21 @@ test('plans a tour of what the kept walks leave out, and keeps it', async () => 
   expect(await app.driver.findElements(By.css(`${kept} [data-outcome=broken]`))).toHaveLength(0);
 });
 
+test('a walk of hundreds of steps is in the address, and one that is longer than that is refused in a sentence', async () => {
+  const { id } = await app.create({ from: 'demo' });
+  const walk = (rounds: number): string => `?walk=${encodeURIComponent('tap "Search" back '.repeat(rounds).trim())}`;
+  await openWalk(id, walk(400));
+  await app.untilText(title, 'Explore');
+  await app.openPlan(id);
+  // 2,300 rounds are 41,400 characters, more than may be; it is served all the same, and nothing is lost by one step more.
+  await openWalk(id, walk(2300));
+  // The page is long: it follows the keys once it has named its screen in the address.
+  await app.until(async () => (await app.driver.getCurrentUrl()).includes('screen=explore'), 'the screen is never in the address');
+  await app.type('a');
+  await app.untilText('[role=alert]', 'as long as an address can hold');
+  await app.untilText(title, 'Explore');
+});
+
 test.each([
   ['an empty plan', '', '', 'Nothing to walk'],
   ['an address that does not read', undefined, '?walk=tup', 'This walk does not read'],

@@ -1,4 +1,4 @@
-import { isIn, type Plan, type Screen } from '../plan/model';
+import type { Plan, Screen } from '../plan/model';
 import { activeStack, keyOf, type Configuration } from '../walk/configuration';
 import { Walker, type Event } from '../walk/walker';
 import type { Tap } from './reach';
@@ -34,10 +34,7 @@ export class Exploration {
 
   constructor(plan: Plan, variant: string, private readonly watched: Screen | null = null) {
     this.walker = new Walker(plan, variant);
-    this.doors = [
-      ...plan.screens.filter((screen) => isIn(screen.only, variant)).flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
-      ...plan.entries.filter((entry) => isIn(entry.only, variant)).map((entry) => ({ kind: 'entry', entry }) as const),
-    ];
+    this.doors = this.walker.doors();
     this.add(this.walker.coldStart(), null, null);
   }
 

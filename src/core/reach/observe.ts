@@ -1,6 +1,6 @@
-import { isIn, type Plan, type Screen } from '../plan/model';
+import type { Plan, Screen } from '../plan/model';
 import { activeStack, keyOf, type Configuration } from '../walk/configuration';
-import { Walker, type Event } from '../walk/walker';
+import { Walker } from '../walk/walker';
 
 /** What Back was seen to do. */
 export interface Observed {
@@ -30,10 +30,7 @@ export function observe(plan: Plan, variant: string): Observed {
   const reveals = plan.screens.map(() => new Set<Screen>());
   const within = plan.screens.map(() => new Set<Screen>());
   const [leaves, arrow, noArrow, toFirstTab] = [new Set<Screen>(), new Set<Screen>(), new Set<Screen>(), new Set<Screen>()];
-  const doors: Extract<Event, { kind: 'link' | 'entry' }>[] = [
-    ...plan.screens.filter((screen) => isIn(screen.only, variant)).flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
-    ...plan.entries.filter((entry) => isIn(entry.only, variant)).map((entry) => ({ kind: 'entry', entry }) as const),
-  ];
+  const doors = walker.doors();
   const seen = new Map<string, Configuration>();
   const add = (configurations: readonly Configuration[]): void => {
     for (const configuration of configurations) {

@@ -45,6 +45,9 @@ export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string
 const quoted = (text: string): string => `"${text}`;
 const isGiven = ' is given';
 
+/** The values that are taken not to be there: `season` of `unless "season is given"`. */
+export const absentIn = (taken: Assumptions): string[] => [...taken].flatMap(([text, holds]) => (!holds && text.endsWith(isGiven) ? [text.slice(0, -isGiven.length)] : []));
+
 /** The parts of a condition that may go either way, as a walk names them: texts in quotes, and `season is given`. */
 export const openTexts = (condition: Condition): string[] =>
   [...openParts(condition)].flatMap((part) => (part === '' ? [] : [part.startsWith('"') ? part.slice(1) : `${part}${isGiven}`]));

@@ -1,6 +1,6 @@
 import type { ValueNode } from '../language/syntax';
 import type { Call, Plan, Screen, Transition } from '../plan/model';
-import type { Assumptions } from './conditions';
+import { absentIn, type Assumptions } from './conditions';
 import { literalOf, Samples } from './samples';
 import { at, isRecord, withValues, type Value, type Values } from './value';
 
@@ -53,7 +53,7 @@ export class Data {
     });
     const own = typed.length === 0 ? values : withValues(values, Object.fromEntries(typed));
     // What is taken not to be there is handed over as absent.
-    const absent = [...assumed].flatMap(([text, holds]): [string, Value][] => (!holds && text.endsWith(' is given') ? [[text.slice(0, -' is given'.length), null]] : []));
+    const absent = absentIn(assumed).map((name): [string, Value] => [name, null]);
     const context = absent.length === 0 ? own : withValues(own, Object.fromEntries(absent));
     if (!loop) return { screen: own, context };
     const row = at(given, loop.variable.text);
@@ -82,4 +82,3 @@ export class Data {
 export function titleWith(title: string, show: (names: readonly string[]) => string): string {
   return title.replace(/\{([A-Za-z_][\w.]*)\}/g, (_all, path: string) => show(path.split('.')));
 }
-

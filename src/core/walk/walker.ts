@@ -86,6 +86,14 @@ export class Walker {
     return events;
   }
 
+  /** The ways in from outside: links, then entries that open a screen. */
+  doors(): Extract<Event, { kind: 'link' | 'entry' }>[] {
+    return [
+      ...this.plan.screens.flatMap((screen) => (this.has(screen) ? screen.links.map((link) => ({ kind: 'link', link }) as const) : [])),
+      ...this.plan.entries.filter((entry) => isIn(entry.only, this.variant)).map((entry) => ({ kind: 'entry', entry }) as const),
+    ];
+  }
+
   private shows(on: 'all' | 'roots' | ReadonlySet<Screen>, items: readonly MenuItem[], screen: Screen): boolean {
     if (on === 'all') return true;
     if (on !== 'roots') return on.has(screen);

@@ -8,7 +8,7 @@ import { useWorkspace } from '../workspace/context';
 
 /** How much of what can be tapped the kept walks use, and walks for the rest. */
 export function Coverage({ card: { coverage: { used, all }, variant } }: { card: WalkCard }) {
-  const { session, address, say } = useWorkspace();
+  const { session, address, walkTo, say } = useWorkspace();
   const [tour, setTour] = useState<{ readonly of: string; readonly rest: RestOfTour } | null>(null);
   const [planning, setPlanning] = useState(false);
   const plan = (): void => {
@@ -45,7 +45,7 @@ export function Coverage({ card: { coverage: { used, all }, variant } }: { card:
           <ol className="mt-1 grid gap-0.5 max-h-44 overflow-auto">
             {rest.walks.map(({ steps, taps, ends }, index) => (
               <li key={index} className="flex flex-wrap gap-x-3 items-baseline">
-                <button type="button" className="fix-button font-normal" onClick={() => address.go({ walk: steps.join(' '), taken: 0 })}>Watch tour {index + 1}</button>
+                <button type="button" className="fix-button font-normal" onClick={() => walkTo({ steps: steps.join(' '), taken: 0 })}>Watch tour {index + 1}</button>
                 <span className="text-mute">{counted(taps, 'tap')}{ends !== null && `, ends at ${ends}`}</span>
               </li>
             ))}

@@ -8,7 +8,7 @@ import { useWorkspace } from '../workspace/context';
 
 /** The walks that the plan keeps: each is replayed with every change. */
 export function KeptWalks({ card }: { card: WalkCard }) {
-  const { snapshot, address, openAt, applyFix } = useWorkspace();
+  const { snapshot, walkTo, openAt, applyFix } = useWorkspace();
   const broken = snapshot.overview.findings.filter(({ rule }) => rule === 'walk/broken');
   return (
     <section aria-label="Kept walks" className="min-w-0">
@@ -25,7 +25,7 @@ export function KeptWalks({ card }: { card: WalkCard }) {
               </p>
               {walk.broken ? <p className="text-error">Step {walk.broken.step}: <MessageText message={walk.broken.why} /></p> : <p className="text-mute">{sayLength(walk)}</p>}
               <p className="flex flex-wrap gap-x-4">
-                <button type="button" className="fix-button" onClick={() => address.go({ walk: walk.steps, taken: 0 })}>Watch it</button>
+                <button type="button" className="fix-button" onClick={() => walkTo({ steps: walk.steps, taken: 0 })}>Watch it</button>
                 {fix && <button type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>}
               </p>
             </li>

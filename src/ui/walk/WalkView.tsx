@@ -3,9 +3,8 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { Value, Values } from '../../core/walk/value';
-import { longestWalk } from '../workspace/address';
 import { useWorkspace } from '../workspace/context';
-import { nothingTyped } from '../workspace/taken';
+import { longestWalk, nothingTyped } from '../workspace/taken';
 import { AppState } from './AppState';
 import { Coverage } from './Coverage';
 import { useWalkKeys } from './keys';
@@ -18,7 +17,7 @@ import { Trail } from './Trail';
 
 /** What it is like to use the app: a phone to tap, the stacks beside it, the walk so far, and the walks that are kept. */
 export const WalkView = memo(function WalkView() {
-  const { session, snapshot, address, say } = useWorkspace();
+  const { session, snapshot, address, walkTo } = useWorkspace();
   const card = snapshot.walk;
   const steps = address.walk ?? '';
   const taken = address.taken ?? Infinity;
@@ -51,13 +50,9 @@ export const WalkView = memo(function WalkView() {
     goal.current = null;
   }, [place]);
   const go = useCallback((next: { readonly steps: string; readonly taken: number | null }, how?: { replace: boolean }) => {
-    if (next.steps.length > longestWalk) {
-      say('This walk is as long as an address can hold: keep it, and begin another.');
-      return;
-    }
-    goal.current = `${next.steps} ${next.taken ?? Infinity}`;
-    address.go({ walk: next.steps === '' ? null : next.steps, taken: next.taken }, how);
-  }, [address, say]);
+    if (next.steps.length <= longestWalk) goal.current = `${next.steps} ${next.taken ?? Infinity}`;
+    walkTo(next, how);
+  }, [walkTo]);
 
   const step = useCallback((of: WalkCard, text: string) => go(withStep(of, text)), [go]);
   const tap = useCallback((of: WalkCard, { offer, outcome }: Tap) => step(of, stepOf({ offer, outcome }, typed[offer.head] ?? {})), [step, typed]);

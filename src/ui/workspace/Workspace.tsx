@@ -10,7 +10,8 @@ import { PlanView } from '../plan/PlanView';
 import { ReachView } from '../reach/ReachView';
 import { SupplyView } from '../supply/SupplyView';
 import { WalkView } from '../walk/WalkView';
-import { useAddress } from './address';
+import { useAddress, type Address } from './address';
+import { longestWalk } from './taken';
 import { ConflictBar } from './ConflictBar';
 import { WorkspaceProvider, type WorkspaceValue } from './context';
 import { Header } from './Header';
@@ -26,6 +27,8 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
   const snapshot = useDeferredValue(useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot));
   const address = useAddress(plan.id);
   const [said, setSaid] = useState('');
+  /** What was refused, and where: it is told until one goes somewhere else. */
+  const [refused, setRefused] = useState<{ readonly why: string; readonly at: Address } | null>(null);
   const [draft, setDraft] = useState<Draft | null>(null);
   const [shown, setShown] = useState<Finding | null>(null);
   const [name, setName] = useState(plan.name);
@@ -61,17 +64,21 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
     setSaid(session.edit(fix.edits, snapshot.overview) ? `${fix.label}: done. Undo with Ctrl+Z.` : 'The text has just changed there; try again.');
   }, [session, snapshot.overview]);
 
+  const walkTo = useCallback<WorkspaceValue['walkTo']>(({ steps, taken, ...variant }, how) => {
+    if (steps.length > longestWalk) setRefused({ why: 'This walk is as long as an address can hold. Keep it in the plan, and begin another.', at: address });
+    else address.go({ view: 'walk', walk: steps === '' ? null : steps, taken, ...variant }, how);
+  }, [address]);
   const watchWalk = useCallback((of: Finding | string) => {
     const { variants, findings } = snapshot.overview;
     void session.witness(typeof of === 'string' ? of : findings.indexOf(of), address.variant).then((found) => {
-      if (!found) setSaid('The text has just changed; try again.');
-      else address.go({ view: 'walk', walk: found.steps, taken: 0, variant: found.variant === variants[0] ? null : found.variant });
+      if (!found) setRefused({ why: 'The text has just changed; try again.', at: address });
+      else walkTo({ steps: found.steps, taken: 0, variant: found.variant === variants[0] ? null : found.variant });
     });
-  }, [address, session, snapshot.overview]);
+  }, [address, session, snapshot.overview, walkTo]);
 
   const value = useMemo<WorkspaceValue>(
-    () => ({ session, snapshot, address, shown, select, openAt, showFinding, watchWalk, say: setSaid, change: setDraft, applyFix }),
-    [session, snapshot, address, shown, select, openAt, showFinding, watchWalk, applyFix],
+    () => ({ session, snapshot, address, shown, select, openAt, showFinding, walkTo, watchWalk, say: setSaid, change: setDraft, applyFix }),
+    [session, snapshot, address, shown, select, openAt, showFinding, walkTo, watchWalk, applyFix],
   );
   useWorkspaceKeys(value, { openKeys: () => keysDialog.current?.showModal(), openGoTo: () => goTo.current?.focus() });
 
@@ -82,6 +89,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
         <div>
           <VerdictLine />
           <ConflictBar planName={name} />
+          {refused?.at === address && <p role="alert" className="px-4 py-1.5 bg-warning-wash text-warning border-b border-rule">{refused.why}</p>}
         </div>
         {address.view === 'reach' ? <ReachView /> : address.view === 'supply' ? <SupplyView /> : address.view === 'walk' ? <WalkView /> : <PlanView />}
       </div>

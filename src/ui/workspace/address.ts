@@ -29,9 +29,6 @@ export interface Address extends Place {
   hrefOf(change: Partial<Place>): string;
 }
 
-/** A walk longer than this, in characters, does not fit into what servers take for an address. */
-export const longestWalk = 6000;
-
 /** The place that an address names. */
 function placeOf(path: string, search: { get(name: string): string | null }): Place {
   const last = path.split('/')[3] ?? '';
@@ -48,7 +45,7 @@ function addressOf(planId: string, { view, screen, only, variant, filter, walk, 
   if (only) query.set('only', only);
   if (variant) query.set('variant', variant);
   if (filter) query.set('filter', filter);
-  if (walk && walk.length <= longestWalk) query.set('walk', walk);
+  if (walk) query.set('walk', walk);
   if (walk && taken !== null) query.set('taken', String(taken));
   const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
   return `/plans/${planId}${view === 'plan' ? '' : `/${view}`}${suffix}`;
