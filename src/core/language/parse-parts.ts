@@ -70,7 +70,11 @@ export function parseValue(cursor: Cursor): ValueNode | null {
 export function parsePath(cursor: Cursor, expected: string): [Name, ...Name[]] | null {
   const first = cursor.name(expected);
   if (!first) return null;
-  const names: [Name, ...Name[]] = [first];
+  if (!cursor.skipSymbol('.')) return [first];
+  const second = cursor.name('The name of a field');
+  if (!second) return [first];
+  // Most paths are no longer than this: a list that begins with both has no room to spare.
+  const names: [Name, ...Name[]] = [first, second];
   while (cursor.skipSymbol('.')) {
     const field = cursor.name('The name of a field');
     if (!field) break;
