@@ -95,7 +95,7 @@ function compare(text: string): number {
       for (const [other, sight] of beneath) {
         if (all.whole) expect(all.revealed, `${other.label} is not beneath ${screen.label} ${about}`).toContain(`${screen.label}>${other.label}`);
         if (sight.beneath.length === 0) continue;
-        const there = walkTo(sight.head, sight.beneath);
+        const there = walkTo(stacks.all, sight.transition, sight.beneath);
         expect(replay(plan, name, there).some((configuration) => {
           const top = activeStack(configuration)!;
           return top.screen === screen && top.below?.screen === other;
@@ -118,7 +118,7 @@ function compareAbove(text: string): number {
   for (const { name, verdicts, above } of reach.variants) {
     if (!above) continue;
     compared++;
-    const heads = new Set(above.all.heads.map(({ from, symbol }) => `${from.control!.valuation} ${from.control!.place} ${symbol.screen.index} ${symbol.last}`));
+    const heads = new Set(above.all.sights.map(({ head: { control, symbol } }) => `${control.valuation} ${control.place} ${symbol.screen.index} ${symbol.last}`));
     const { valuations } = above.system;
     const walker = new Walker(plan, name);
     const doors = doorsOf(plan, name);

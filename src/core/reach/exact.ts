@@ -1,8 +1,10 @@
 import { isIn, type Plan, type Screen } from '../plan/model';
+import type { Transition } from './automaton';
 import { backOf } from './back';
 import { Pushdown } from './pushdown';
 import type { Reach, VariantReach, Verdict } from './reach';
-import { Saturation, tapsOf, type Transition } from './saturation';
+import { runsFrom } from './runs';
+import { Saturation } from './saturation';
 import { Stacks } from './stacks';
 import { eventBefore, walkTo } from './witness';
 
@@ -32,26 +34,27 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
   const start = plan.start?.target;
   if (!start || !isIn(start.only, variant)) return null;
   const system = new Pushdown(plan, variant);
-  const inside = new Saturation(system, false);
-  yield* inside.run();
-  if (inside.exhausted) return null;
-  const all = system.hasDoors ? new Saturation(system, true) : inside;
-  if (all !== inside) yield* all.run();
-  if (all.exhausted || system.bounded) return null;
-  if (areTabsCoupled(plan, system, all)) return 'coupled';
+  const saturation = new Saturation(system, system.hasDoors);
+  yield* saturation.run();
+  if (saturation.exhausted || system.bounded) return null;
+  if (areTabsCoupled(plan, system, saturation)) return 'coupled';
+  const { runs: all } = saturation;
+  const inside = system.hasDoors ? yield* runsFrom(saturation.starts) : all;
   const first = new Map<Screen, Transition>();
-  for (const head of inside.heads) if (!first.has(head.symbol.screen)) first.set(head.symbol.screen, head);
+  for (const sight of inside.sights) if (!first.has(sight.head.symbol.screen)) first.set(sight.head.symbol.screen, sight);
   const outside = new Map<Screen, Transition>();
-  for (const head of all.heads) if (!first.has(head.symbol.screen) && !outside.has(head.symbol.screen)) outside.set(head.symbol.screen, head);
+  for (const sight of all.sights) if (!first.has(sight.head.symbol.screen) && !outside.has(sight.head.symbol.screen)) outside.set(sight.head.symbol.screen, sight);
   const verdicts = plan.screens.map((screen): Verdict => {
-    const head = first.get(screen) ?? outside.get(screen);
-    if (!head) return stranded;
+    const fromOutside = !first.has(screen);
+    const sight = first.get(screen) ?? outside.get(screen);
+    if (!sight) return stranded;
+    const runs = fromOutside ? all : inside;
     return {
-      reachable: 'yes', taps: tapsOf(head), fromOutside: !first.has(screen), parent: eventBefore(head)?.symbol.screen ?? null,
-      get walk() { return walkTo(head); },
+      reachable: 'yes', taps: runs.taps(sight), fromOutside, parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
+      get walk() { return walkTo(runs, sight); },
     };
   });
-  const stacks = new Stacks(plan, system, inside, all);
+  const stacks = new Stacks(plan, system, saturation, inside);
   return { name: variant, verdicts, stacks, above: null, back: backOf(plan, variant, stacks) };
 }
 
@@ -63,12 +66,12 @@ function* fromAbove(plan: Plan, known: VariantReach): Generator<void, VariantRea
   const start = plan.start?.target;
   if (!start || !isIn(start.only, known.name)) return null;
   const system = new Pushdown(plan, known.name, null, true);
-  const all = new Saturation(system, true);
-  yield* all.run();
-  if (all.exhausted || system.bounded || system.switchesMidway) return null;
-  const shown = new Set(all.heads.map(({ symbol }) => symbol.screen));
+  const saturation = new Saturation(system, true);
+  yield* saturation.run();
+  if (saturation.exhausted || system.bounded || system.switchesMidway) return null;
+  const shown = new Set(saturation.runs.sights.map(({ head }) => head.symbol.screen));
   const verdicts = known.verdicts.map((verdict, index) => (verdict.reachable === 'undecided' && !shown.has(plan.screens[index]!) ? stranded : verdict));
-  return { ...known, verdicts, above: new Stacks(plan, system, all, all) };
+  return { ...known, verdicts, above: new Stacks(plan, system, saturation, saturation.runs) };
 }
 
 /**
@@ -76,8 +79,8 @@ function* fromAbove(plan: Plan, known: VariantReach): Generator<void, VariantRea
  * when a tab is come back to, or by a transition that switches the tab and goes on. Each stack for itself is then not exact;
  * in general nothing is, since two stacks that share a finite memory can do whatever any machine can.
  */
-function areTabsCoupled(plan: Plan, system: Pushdown, all: Saturation): boolean {
-  const valuations = [...new Set(all.controls.flatMap(({ control }) => (control && control.place > 0 ? [control.valuation] : [])))];
+function areTabsCoupled(plan: Plan, system: Pushdown, { controls }: Saturation): boolean {
+  const valuations = [...new Set([...controls].flatMap(({ place, valuation }) => (place > 0 ? [valuation] : [])))];
   if (valuations.length === 0) return false;
   // What changes flags and empties all stacks couples nothing.
   if (system.switchesMidway || valuations.some((valuation) => system.away.after(valuation).length > 1)) return true;

@@ -3,8 +3,10 @@
  * Schwoon, "Efficient algorithms for model checking pushdown systems" (CAV 2000), algorithm 1.
  */
 import type { Screen } from '../plan/model';
+
+import type { Edge, Head, Place, Transition } from './automaton';
 import type { Control, StackSymbol } from './pushdown';
-import type { Saturation, State, Transition } from './saturation';
+import type { Runs } from './runs';
 
 /** Where reading a stack from a control state leads: to control states, or to `anything`, which accepts whatever is beneath. */
 const anything = 'anything';
@@ -22,19 +24,13 @@ export class PreStar {
   private readonly queue: { readonly control: Control; readonly symbol: StackSymbol; readonly target: Target }[] = [];
 
   /**
-   * @param saturation the rules of its heads are those that are followed
+   * @param heads those whose rules are followed
    * @param goal the screen that is to be on top
    */
-  constructor(saturation: Saturation, goal: Screen) {
-    const heads = new Map<Control, Set<StackSymbol>>();
-    for (const { control, taken } of saturation.controls) {
-      for (const { symbol } of taken) {
-        const known = heads.get(control!) ?? new Set();
-        if (known.has(symbol)) continue;
-        heads.set(control!, known.add(symbol));
-        if (!control!.agenda && symbol.screen === goal) this.add(control!, symbol, anything);
-        for (const { to, word } of saturation.rulesOf(control!, symbol)) this.follow({ head: { control: control!, symbol }, rest: word }, to);
-      }
+  constructor(heads: Iterable<Head>, goal: Screen) {
+    for (const { control, symbol, rules } of heads) {
+      if (!control.agenda && symbol.screen === goal) this.add(control, symbol, anything);
+      for (const { to, word } of rules) this.follow({ head: { control, symbol }, rest: word }, to);
     }
     for (const { control, symbol, target } of this.queue) {
       for (const { head, rest } of this.pending.get(control)?.get(symbol) ?? []) this.follow({ head, rest: rest.slice(1) }, target);
@@ -69,18 +65,18 @@ export class PreStar {
   }
 
   /**
-   * A reachable stack with this head from which the goal is out of reach, as the transitions beneath it; null where there is none.
-   * Follows, along the stacks, the set of what reading them can lead to.
+   * A stack that some run has, beginning with this transition, from which the goal is out of reach, as the frames beneath; null
+   * where there is none. Follows, along the stacks, the set of what reading them can lead to.
    */
-  hopeless(head: Transition): Transition[] | null {
-    interface Point { readonly place: State; readonly at: ReadonlySet<Target>; readonly by: Transition; readonly from: Point | null }
-    const first = this.targets.get(head.from.control!)?.get(head.symbol) ?? new Set<Target>();
+  hopeless(runs: Runs, { head, to }: Transition): Edge[] | null {
+    interface Point { readonly place: Place; readonly at: ReadonlySet<Target>; readonly by: Edge; readonly from: Point | null }
+    const first = this.targets.get(head.control)?.get(head.symbol) ?? new Set<Target>();
     if (first.has(anything)) return null;
     if (head.symbol.last || first.size === 0) return [];
     const seen = new Set<string>();
     const queue: Point[] = [];
-    const step = (place: State, at: ReadonlySet<Target>, from: Point | null): Transition[] | null => {
-      for (const edge of place.taken) {
+    const step = (place: Place, at: ReadonlySet<Target>, from: Point | null): Edge[] | null => {
+      for (const edge of runs.beneath(place)) {
         const after = new Set<Target>();
         for (const target of at) for (const next of (target === anything ? [] : this.targets.get(target)?.get(edge.symbol) ?? [])) after.add(next);
         if (after.has(anything)) continue;
@@ -93,12 +89,12 @@ export class PreStar {
       }
       return null;
     };
-    const pathTo = (point: Point): Transition[] => {
-      const path: Transition[] = [];
+    const pathTo = (point: Point): Edge[] => {
+      const path: Edge[] = [];
       for (let at: Point | null = point; at; at = at.from) path.unshift(at.by);
       return path;
     };
-    const found = step(head.to, first, null);
+    const found = step(to, first, null);
     if (found) return found;
     for (const point of queue) {
       const path = step(point.place, point.at, point);

@@ -1,31 +1,35 @@
 /** What the automaton of all reachable configurations says of stacks. */
-import { stronglyConnectedComponents } from '../plan/graph';
 import type { Branch, Plan, Screen } from '../plan/model';
+import type { Edge, Head, Transition } from './automaton';
+import { deepest } from './beneath';
 import type { Pushdown } from './pushdown';
-import type { Saturation, State, Transition } from './saturation';
+import type { Runs } from './runs';
+import type { Saturation } from './saturation';
 
-/** Something that a run can show: a head of a configuration, and the frames beneath it that matter, as transitions that go on from there. */
+/** Something that a run can show: what a configuration begins with, and the frames beneath it that matter. */
 export interface Sight {
-  readonly head: Transition;
-  readonly beneath: readonly Transition[];
+  readonly transition: Transition;
+  readonly beneath: readonly Edge[];
 }
 
 /** All stacks that runs of one variant can build. */
 export class Stacks {
-  private revealedBy: Map<Screen, Sight>[] | null = null;
-  private byScreen: Transition[][] | null = null;
-  private insideByScreen: Transition[][] | null = null;
+  /** What is reached with links and entries, at any time. */
+  readonly all: Runs;
+  private readonly revealedBy = new Map<Screen, ReadonlyMap<Screen, Sight>>();
+  private readonly byScreen = new Map<Runs, Transition[][]>();
+  private firstTabBy: Map<number, Set<Screen>> | null = null;
 
-  /**
-   * @param inside what is reached without links and entries
-   * @param all what is reached with them, at any time
-   */
-  constructor(private readonly plan: Plan, readonly system: Pushdown, readonly inside: Saturation, readonly all: Saturation) {}
+  /** @param inside what is reached without links and entries */
+  constructor(private readonly plan: Plan, readonly system: Pushdown, readonly saturation: Saturation, readonly inside: Runs) {
+    this.all = saturation.runs;
+  }
 
-  /** The screens that Back on a screen can reveal, each with a configuration that shows it, fewest taps first. */
+  /** The screens that Back on a screen can reveal, each with a configuration that shows it. */
   revealed(screen: Screen): ReadonlyMap<Screen, Sight> {
-    this.revealedBy ??= this.allRevealed();
-    return this.revealedBy[screen.index]!;
+    let revealed = this.revealedBy.get(screen);
+    if (!revealed) this.revealedBy.set(screen, (revealed = this.findRevealed(screen)));
+    return revealed;
   }
 
   /** Whether the screen is ever on top with something beneath it in its stack, and whether with nothing. */
@@ -34,126 +38,79 @@ export class Stacks {
     return { some: heads.some(({ symbol }) => !symbol.last), none: heads.some(({ symbol }) => symbol.last) };
   }
 
-  /** Every head with the screen on top, fewest taps first. */
-  headsOf(screen: Screen): readonly Transition[] {
-    return (this.byScreen ??= grouped(this.plan, this.all))[screen.index]!;
-  }
-
-  /** The same, with what is reached without links and entries first: the walks there are those that a user would try. */
-  sightsOf(screen: Screen): readonly Transition[] {
-    if (this.inside === this.all) return this.headsOf(screen);
-    return [...(this.insideByScreen ??= grouped(this.plan, this.inside))[screen.index]!, ...this.headsOf(screen)];
-  }
-
-  /** The first head with the screen on top from which Back leaves the app; null where there is none. */
-  leaves(screen: Screen): Transition | null {
-    return this.headsOf(screen).find(({ symbol, from }) => symbol.last && this.system.backLeavesFrom(from.control!)) ?? null;
-  }
-
-  /** The most frames that any stack has; null where there is no bound. */
-  deepest(): number | null {
-    const depth = new Map<State, number>();
-    // A place comes after all that can lie beneath it; a place that can lie beneath itself has no depth.
-    const components = stronglyConnectedComponents(placesBeneath(this.all), placesUnder);
-    for (const [place, ...more] of components) {
-      if (more.length > 0 || placesUnder(place!).includes(place!)) return null;
-      depth.set(place!, place!.taken.reduce((most, { symbol, to }) => Math.max(most, symbol.last ? 1 : 1 + (depth.get(to) ?? 0)), 0));
+  /** Every transition with the screen on top, fewest taps first. */
+  transitionsOf(screen: Screen, runs: Runs = this.all): readonly Transition[] {
+    let byScreen = this.byScreen.get(runs);
+    if (!byScreen) {
+      byScreen = this.plan.screens.map(() => []);
+      for (const transition of runs.sights) byScreen[transition.head.symbol.screen.index]!.push(transition);
+      this.byScreen.set(runs, byScreen);
     }
-    return this.all.heads.reduce((most, { symbol, to }) => Math.max(most, symbol.last ? 1 : 1 + (depth.get(to) ?? 0)), 0);
+    return byScreen[screen.index]!;
+  }
+
+  /** Every head with the screen on top, fewest taps first. */
+  headsOf(screen: Screen, runs: Runs = this.all): readonly Head[] {
+    return [...new Set(this.transitionsOf(screen, runs).map(({ head }) => head))];
+  }
+
+  /** What is reached without links and entries, and then with them: the walks of the first are those that a user would try. */
+  get eachRuns(): readonly Runs[] {
+    return this.inside === this.all ? [this.all] : [this.inside, this.all];
+  }
+
+  /** The first transition with the screen on top from which Back leaves the app; null where there is none. */
+  leaves(screen: Screen): Transition | null {
+    return this.transitionsOf(screen).find(({ head: { symbol, control } }) => symbol.last && this.system.backLeavesFrom(control)) ?? null;
   }
 
   /** Whether Back on the screen can go to the first tab. */
   goesToFirstTab(screen: Screen): boolean {
-    return this.headsOf(screen).some(({ symbol, from }) => symbol.last && !this.system.backLeavesFrom(from.control!));
+    return this.headsOf(screen).some(({ symbol, control }) => symbol.last && !this.system.backLeavesFrom(control));
+  }
+
+  /** The most frames that any stack has; null where there is no bound. */
+  deepest(): number | null {
+    return deepest(this.all);
   }
 
   /** The branches of triggers and menu items that some run without links and entries takes. */
   outcomes(): Set<Branch> {
     const taken = new Set<Branch>();
-    for (const { from, symbol } of this.inside.heads) for (const branch of this.system.branchesAt(from.control!, symbol.screen)) taken.add(branch);
+    for (const screen of this.plan.screens) {
+      for (const { control } of this.headsOf(screen, this.inside)) for (const branch of this.system.branchesAt(control, screen)) taken.add(branch);
+    }
     return taken;
   }
 
-  private allRevealed(): Map<Screen, Sight>[] {
-    const revealed = this.plan.screens.map(() => new Map<Screen, Sight>());
-    // What the first tab was left with, by the flags: they do not change while tabs are shown, or their stacks are not exact.
-    const firstTab = new Map<number, Set<Screen>>();
-    for (const { from, symbol } of this.all.heads) {
-      const { place, valuation } = from.control!;
+  /** What the first tab was left with, by the flags: they do not change while tabs are shown, or their stacks are not exact. */
+  private get firstTab(): ReadonlyMap<number, ReadonlySet<Screen>> {
+    if (this.firstTabBy) return this.firstTabBy;
+    const left = new Map<number, Set<Screen>>();
+    for (const { head: { control: { place, valuation }, symbol } } of this.all.sights) {
       if (place !== 1) continue;
-      const left = firstTab.get(valuation);
-      if (left) left.add(symbol.screen);
-      else firstTab.set(valuation, new Set([symbol.screen]));
+      const screens = left.get(valuation);
+      if (screens) screens.add(symbol.screen);
+      else left.set(valuation, new Set([symbol.screen]));
     }
-    for (const head of this.all.heads) {
-      const { symbol, to, from } = head;
-      const here = revealed[symbol.screen.index]!;
+    return (this.firstTabBy = left);
+  }
+
+  private findRevealed(screen: Screen): Map<Screen, Sight> {
+    const { all, system } = this;
+    const revealed = new Map<Screen, Sight>();
+    const places = new Set();
+    for (const transition of this.transitionsOf(screen)) {
+      const { to, head: { control, symbol } } = transition;
       if (!symbol.last) {
         // What lies in the stack itself comes before what another tab has on top.
-        for (const edge of to.taken) if (!here.get(edge.symbol.screen)?.beneath.length) here.set(edge.symbol.screen, { head, beneath: [edge] });
-      } else if (!this.system.backLeavesFrom(from.control!)) {
+        if (!places.has(to)) for (const edge of all.symbolsBeneath(to)) if (!revealed.get(edge.symbol.screen)?.beneath.length) revealed.set(edge.symbol.screen, { transition, beneath: [edge] });
+        places.add(to);
+      } else if (!system.backLeavesFrom(control)) {
         // Whatever the first tab was left with is beneath a last frame of another one, its root at least.
-        for (const screen of [this.system.firstTab!, ...firstTab.get(from.control!.valuation) ?? []]) if (!here.has(screen)) here.set(screen, { head, beneath: [] });
+        for (const other of [system.firstTab!, ...this.firstTab.get(control.valuation) ?? []]) if (!revealed.has(other)) revealed.set(other, { transition, beneath: [] });
       }
     }
     return revealed;
   }
 }
-
-function grouped(plan: Plan, { heads }: Saturation): Transition[][] {
-  const byScreen: Transition[][] = plan.screens.map(() => []);
-  for (const head of heads) byScreen[head.symbol.screen.index]!.push(head);
-  return byScreen;
-}
-
-const placesUnder = (place: State): State[] => place.taken.flatMap(({ symbol, to }) => (symbol.last ? [] : [to]));
-
-/** The edges to what can lie directly beneath, within the stack. */
-export const edgesBeneath = ({ symbol, to }: Transition): readonly Transition[] => (symbol.last ? [] : to.taken);
-
-/**
- * A stack in which a frame that fits lies anywhere beneath a head, by breadth-first search; null where there is none.
- *
- * @param through whether a frame may lie between
- */
-export function findBeneath(head: Transition, fits: (edge: Transition) => boolean, through: (edge: Transition) => boolean = () => true): Transition[] | null {
-  const from = new Map<Transition, Transition | null>();
-  const queue: Transition[] = [];
-  const add = (edges: readonly Transition[], before: Transition | null): void => {
-    for (const edge of edges) {
-      if (from.has(edge)) continue;
-      from.set(edge, before);
-      queue.push(edge);
-    }
-  };
-  add(edgesBeneath(head), null);
-  for (const edge of queue) {
-    if (fits(edge)) {
-      const path: Transition[] = [];
-      for (let at: Transition | null = edge; at; at = from.get(at)!) path.unshift(at);
-      return path;
-    }
-    if (through(edge)) add(edgesBeneath(edge), edge);
-  }
-  return null;
-}
-
-/** A stack with that head in which a screen lies nowhere beneath, as the transitions beneath the head; null where it always does. */
-export function findWithout(head: Transition, screen: Screen): Transition[] | null {
-  if (head.symbol.last) return [];
-  return findBeneath(head, ({ symbol }) => symbol.last && symbol.screen !== screen, ({ symbol }) => symbol.screen !== screen);
-}
-
-/** The states that can stand beneath something, with what goes on from each. */
-const placesBeneath = (saturation: Saturation): Set<State> => {
-  const places = new Set<State>();
-  const queue: State[] = [];
-  const add = (transition: Transition): void => {
-    if (transition.symbol.last || places.has(transition.to)) return;
-    places.add(transition.to);
-    queue.push(transition.to);
-  };
-  for (const head of saturation.heads) add(head);
-  for (const place of queue) for (const edge of place.taken) add(edge);
-  return places;
-};

@@ -24,8 +24,7 @@ export function deadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): 
     }
     for (const screen of plan.screens) {
       if (!screen.transitions.some(({ branches }) => branches.some(({ condition }) => condition))) continue;
-      for (const head of stacks.headsOf(screen)) {
-        const control = head.from.control!;
+      for (const { control } of stacks.headsOf(screen)) {
         for (const branch of stacks.system.branchesAt(control, screen)) taken.add(branch);
         for (const { branches } of screen.transitions) {
           for (const branch of branches) if (!branch.condition || stacks.system.valuations.outcome(branch.condition, control.valuation) !== 'fails') possible.add(branch);

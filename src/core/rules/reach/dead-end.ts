@@ -20,9 +20,9 @@ export const deadEnd: Rule = {
       for (const screen of plan.screens) {
         // An app of one screen has no way on, and needs none.
         if (screen === plan.start?.target || !isIn(screen.only, name)) continue;
-        const head = stacks.inside.heads.find((each) => each.symbol.screen === screen && each.symbol.last
-          && stacks.inside.rulesOf(each.from.control!, each.symbol).every(({ to, word }) => to === each.from.control && word.length === 1 && word[0] === each.symbol));
-        if (head) yield [screen, walkTo(head)];
+        const sight = stacks.transitionsOf(screen, stacks.inside).find(({ head: { control, symbol, rules } }) =>
+          symbol.last && rules.every(({ to, word }) => to === control && word.length === 1 && word[0] === symbol));
+        if (sight) yield [screen, walkTo(stacks.inside, sight)];
       }
     });
     for (const { key: screen, found: walk, variant } of found) {

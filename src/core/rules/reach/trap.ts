@@ -19,24 +19,25 @@ export const trap: Rule = {
   *check(context) {
     const start = context.plan.start?.target;
     if (!start) return;
-    const found = inVariants(context, function* ({ stacks: { inside } }): Iterable<readonly [string, { screens: Screen[]; walk: Tap[] }]> {
+    const found = inVariants(context, function* ({ stacks: { inside, saturation } }): Iterable<readonly [string, { screens: Screen[]; walk: Tap[] }]> {
       // Where Back alone always ends at the start, as nearly everywhere, nothing has to be saturated.
-      if (inside.heads.every(({ symbol }) => !symbol.last || symbol.screen === start)) return;
-      const toStart = new PreStar(inside, start);
+      if (inside.sights.every(({ head: { symbol } }) => !symbol.last || symbol.screen === start)) return;
+      const toStart = new PreStar(saturation.heads, start);
       const screens = new Set<Screen>();
       let walk: Tap[] | null = null;
-      for (const head of inside.heads) {
-        const { screen } = head.symbol;
+      for (const sight of inside.sights) {
+        const { symbol, rules } = sight.head;
+        const { screen } = symbol;
         if (screen === start || screens.has(screen)) continue;
-        const beneath = toStart.hopeless(head);
+        const beneath = toStart.hopeless(inside, sight);
         if (!beneath) continue;
         // Where nothing leads on at all, it is a dead end.
-        if (head.symbol.last && inside.rulesOf(head.from.control!, head.symbol).every(({ word }) => word.length === 1 && word[0] === head.symbol)) continue;
+        if (symbol.last && rules.every(({ word }) => word.length === 1 && word[0] === symbol)) continue;
         screens.add(screen);
-        walk ??= walkTo(head, beneath);
+        walk ??= walkTo(inside, sight, beneath);
       }
       // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
-      const reached = new Set(inside.heads.map(({ symbol }) => symbol.screen)).size;
+      const reached = new Set(inside.sights.map(({ head }) => head.symbol.screen)).size;
       if (walk && screens.size * 2 < reached) yield [[...screens].map(({ index }) => index).join(), { screens: [...screens], walk }];
     });
     for (const { found: { screens, walk }, variant } of found) {

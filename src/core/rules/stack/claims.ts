@@ -5,7 +5,8 @@ import { PreStar } from '../../reach/pre-star';
 import { Pushdown } from '../../reach/pushdown';
 import type { Tap } from '../../reach/reach';
 import { Saturation } from '../../reach/saturation';
-import { findBeneath, findWithout, type Stacks } from '../../reach/stacks';
+import { SearchBeneath, SearchWithout } from '../../reach/beneath';
+import type { Stacks } from '../../reach/stacks';
 import { walkTo } from '../../reach/witness';
 import { activeStack, screensOf, type Configuration } from '../../walk/configuration';
 
@@ -18,15 +19,13 @@ export function breaks(plan: Plan, variant: string, stacks: Stacks, { node, firs
   const [a, b] = [first!, second!];
   switch (node.claim) {
     case 'never beneath':
-      for (const head of stacks.sightsOf(b)) {
-        const beneath = findBeneath(head, ({ symbol }) => symbol.screen === a);
-        if (beneath) return walkTo(head, beneath);
-      }
-      return null;
     case 'always beneath':
-      for (const head of stacks.sightsOf(b)) {
-        const beneath = findWithout(head, a);
-        if (beneath) return walkTo(head, beneath);
+      for (const runs of stacks.eachRuns) {
+        const search = node.claim === 'never beneath' ? new SearchBeneath(runs, ({ screen }) => screen === a) : new SearchWithout(runs, a);
+        for (const sight of stacks.transitionsOf(b, runs)) {
+          const beneath = search.from(sight);
+          if (beneath) return walkTo(runs, sight, beneath);
+        }
       }
       return null;
     case 'never after': {
@@ -35,17 +34,17 @@ export function breaks(plan: Plan, variant: string, stacks: Stacks, { node, firs
       const work = watched.run();
       while (!work.next().done);
       // A walk that was found is one, whether all are known or not.
-      const head = watched.heads.find(({ symbol, from }) => symbol.screen === a && from.control!.seen);
-      return head ? walkTo(head) : above && watched.exhausted ? [] : null;
+      const sight = watched.runs.sights.find(({ head: { symbol, control } }) => symbol.screen === a && control.seen);
+      return sight ? walkTo(watched.runs, sight) : above && watched.exhausted ? [] : null;
     }
     case 'always reach': {
-      const [shown] = stacks.sightsOf(a);
+      const shown = stacks.eachRuns.flatMap((runs) => stacks.transitionsOf(a, runs).map((sight) => ({ runs, sight })));
       // That something leads on is not known of stacks that perhaps are none.
-      if (above) return shown ? walkTo(shown) : null;
-      const toGoal = new PreStar(stacks.all, b);
-      for (const head of stacks.sightsOf(a)) {
-        const beneath = toGoal.hopeless(head);
-        if (beneath) return walkTo(head, beneath);
+      if (above) return shown[0] ? walkTo(shown[0].runs, shown[0].sight) : null;
+      const toGoal = new PreStar(stacks.saturation.heads, b);
+      for (const { runs, sight } of shown) {
+        const beneath = toGoal.hopeless(runs, sight);
+        if (beneath) return walkTo(runs, sight, beneath);
       }
       return null;
     }

@@ -1,5 +1,5 @@
 import { labelOf, type Tap } from '../../reach/reach';
-import { findWithout } from '../../reach/stacks';
+import { SearchWithout } from '../../reach/beneath';
 import { enumerate, say, words } from '../message';
 import type { Context, Fix, Rule } from '../rule';
 import { inVariants, sayVariant, sayWalk } from '../stack-parts';
@@ -43,8 +43,12 @@ export const grows: Rule = {
 
 /** `back to` in place of the push that closes the ring, where what it goes back to is always beneath. */
 function goesBack({ reach }: Context, { transition, shows }: Extract<Tap, { kind: 'trigger' }>): Fix[] {
-  const always = reach.variants.every(({ stacks }) => !stacks || stacks.headsOf(transition.screen).every((head) => findWithout(head, shows) === null));
-  if (transition.screen === shows || !always) return [];
+  if (transition.screen === shows) return [];
+  const always = reach.variants.every(({ stacks }) => {
+    const search = stacks && new SearchWithout(stacks.all, shows);
+    return !stacks || stacks.transitionsOf(transition.screen).every((sight) => search!.from(sight) === null);
+  });
+  if (!always) return [];
   for (const { steps } of transition.branches) {
     const step = steps.at(-1);
     if (step?.kind !== 'push' || step.call?.target !== shows) continue;
