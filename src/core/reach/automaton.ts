@@ -1,12 +1,13 @@
 /**
  * The finite automaton of all configurations that a pushdown system reaches, factored so that it stays small where flags take
  * many values: what can happen to a frame does not depend on what lies beneath it, so it is kept once for each head and not
- * once for each place that the head can stand on.
+ * once for each place that the head can stand on; and what happens alike in many control states is kept as a set of them.
  *
  * In the words of Reps, Horwitz, Sagiv, "Precise interprocedural dataflow analysis via graph reachability" (POPL 1995): a
- * transition is a path edge from where its frame was pushed, a step that stands for a push and what returns from it is a
- * summary edge.
+ * transition is a path edge from where its frame was pushed, steps that stand for a push and what returns from it are summary
+ * edges. A rule that puts another symbol in the place of the top is a tail call.
  */
+import { isIn, type Bits } from './bits';
 import type { Control, PushdownRule, StackSymbol } from './pushdown';
 
 /** A control state and the symbol on top. */
@@ -16,51 +17,52 @@ export interface Head {
   readonly symbol: StackSymbol;
   /** Worked out when it is reached first. */
   rules: readonly PushdownRule[];
-  /** By what lies beneath, found so far. */
-  readonly transitions: Map<Place, Transition>;
-  /** Those of them whose weight is final, fewest taps first. */
-  readonly taken: Transition[];
-  /** The heads that it becomes above the same place; the cheapest way to each. */
-  readonly steps: Map<Head, Step>;
-  /** The rules that put frames onto it, or onto an empty stack. */
+  /** What it stands on, in the order found, and the fewest events since it was pushed onto that. */
+  readonly over: Place[];
+  readonly weights: number[];
+  /** The control states that it comes to with the same frame on top. */
+  readonly steps: Effect[];
+  /** The control states that it comes to by taking the frame off. */
+  readonly pops: Effect[];
+  /** The rules that put frames onto it, or in its place. */
   readonly calls: Call[];
-  /** The rules that take it off. */
-  readonly pops: PushdownRule[];
 }
+
+/** What a head comes to: with so many events to these control states. */
+export interface Effect extends Bits {
+  readonly weight: number;
+  readonly origin: Origin;
+}
+
+export type Origin =
+  | { readonly kind: 'rule'; readonly rule: PushdownRule }
+  /** What the caller pushed above the place was popped after so many events. */
+  | { readonly kind: 'return'; readonly caller: Exclude<Caller, { kind: 'with' }>; readonly place: Place; readonly weight: number };
 
 /** What lies beneath a frame that was pushed in one control state, or above another place: a state of the automaton. */
 export interface Place {
   readonly id: number;
-  readonly callers: Caller[];
-  /** The control states that what was pushed above it is popped into. */
-  readonly returns: Map<Control, Return>;
-  /** The transitions that lead to it and whose weight is final. */
-  readonly over: Transition[];
-  /** What was pushed above it, as it was pushed; null where more was pushed above that, onto the place `above`. */
-  readonly start: Head | null;
+  /** What was pushed above it. */
+  readonly symbol: StackSymbol;
+  /** The control state in which that was done; null where more was pushed above that, onto the place `above`. */
+  readonly start: Control | null;
   readonly above: Place | null;
+  readonly callers: Caller[];
+  /** The heads that stand on it, in the order of their weights. */
+  readonly found: (Bits & { readonly weight: number; readonly heads: readonly Head[] })[];
+  /** The control states that what was pushed above it is popped into, in the order of the events since. */
+  readonly returns: (Bits & { readonly weight: number })[];
 }
 
+/** What the configurations begin with that have this head, on this place. */
 export interface Transition {
   readonly head: Head;
   readonly to: Place;
-  /** The fewest events since what lies above `to` was pushed. */
-  weight: number;
-  origin: Origin;
-  done: boolean;
 }
 
-export type Origin =
-  /** It has just been pushed. */
-  | { readonly kind: 'entry' }
-  /** A rule has replaced the top. */
-  | { readonly kind: 'rule'; readonly head: Head; readonly rule: PushdownRule }
-  /** What was pushed above it was popped. */
-  | { readonly kind: 'return'; readonly caller: Caller; readonly popped: Return };
-
-export interface Step {
-  readonly weight: number;
-  readonly origin: Origin;
+/** The events since what lies above the place was pushed. */
+export function weightOf({ head: { control }, to }: Transition): number {
+  return to.found.find((found) => isIn(control, found))!.weight;
 }
 
 /** A use of a rule that pushes. */
@@ -72,22 +74,14 @@ export interface Call {
   readonly places: readonly Place[];
 }
 
-/** What can lie directly beneath what was pushed above a place. */
+/** How something came to be pushed above a place. */
 export type Caller =
-  /** A symbol above whatever lies beneath the head. */
-  | { readonly kind: 'head'; readonly symbol: StackSymbol; readonly head: Head; readonly rule: PushdownRule; readonly cost: number }
-  /** A symbol that was pushed by the same rule. */
-  | { readonly kind: 'fixed'; readonly symbol: StackSymbol; readonly over: Place };
-
-/** That a frame above a place is popped. */
-export interface Return {
-  readonly control: Control;
-  readonly place: Place;
-  /** The events since the frame was pushed, and the head and rule that popped it. */
-  weight: number;
-  head: Head;
-  rule: PushdownRule;
-}
+  /** Onto the head's own frame, which lies directly beneath then. */
+  | { readonly kind: 'onto'; readonly head: Head; readonly rule: PushdownRule; readonly cost: number }
+  /** In place of the head's frame: beneath lies what lay beneath that. */
+  | { readonly kind: 'instead'; readonly head: Head; readonly rule: PushdownRule; readonly cost: number }
+  /** Together with a symbol beneath it. */
+  | { readonly kind: 'with'; readonly symbol: StackSymbol; readonly over: Place };
 
 /** A rule used on a configuration that begins with a transition; null stands for the empty stack before a start. */
 export interface Derivation {
@@ -99,7 +93,11 @@ export interface Derivation {
 export interface Edge {
   readonly symbol: StackSymbol;
   readonly to: Place;
-  readonly caller: Caller;
-  /** What the caller's rule was used on; null where the rule pushed the frame itself. */
-  readonly on: Transition | null;
+  readonly caller: Extract<Caller, { kind: 'onto' | 'with' }>;
+  /** What stood there before, put in place of one another since the caller, the last first. */
+  readonly replaced: readonly Replaced[];
+}
+
+export interface Replaced extends Transition {
+  readonly rule: PushdownRule;
 }

@@ -1,15 +1,18 @@
 import { stronglyConnectedComponents } from '../plan/graph';
 import type { Screen } from '../plan/model';
-import type { Edge, Head, Place, Transition } from './automaton';
+import type { Caller, Edge, Head, Place, Replaced, Transition } from './automaton';
 import type { StackSymbol } from './pushdown';
 import type { Runs } from './runs';
+
+/** How a search came to a place: to what lies beneath a frame there, or to what that frame had replaced. */
+type Move = Omit<Edge, 'replaced'> | Replaced;
 
 /**
  * Looks for stacks in which a frame that fits lies anywhere beneath the top: breadth-first search, in which no place is looked
  * at twice, also by searches from several tops, as long as nothing is found.
  */
 export class SearchBeneath {
-  private readonly before = new Map<Place, { readonly edge: Edge; readonly from: Place } | null>();
+  private readonly before = new Map<Place, { readonly move: Move; readonly from: Place } | null>();
   private readonly expanded = new Set<Head>();
 
   /**
@@ -21,33 +24,50 @@ export class SearchBeneath {
   /** The frames beneath the top down to one that fits; null where there is none. */
   from({ head, to }: Transition): Edge[] | null {
     if (head.symbol.last || this.before.has(to)) return null;
-    const { runs, fits, through } = this;
     this.before.set(to, null);
     const queue = [to];
-    const add = (edge: Edge, from: Place): void => {
-      if (this.before.has(edge.to)) return;
-      this.before.set(edge.to, { edge, from });
-      queue.push(edge.to);
-    };
     for (const place of queue) {
-      for (const edge of runs.symbolsBeneath(place)) if (fits(edge.symbol)) return this.path(edge, place);
       for (const caller of place.callers) {
-        const { symbol } = caller;
-        if (symbol.last || !through(symbol)) continue;
-        if (caller.kind === 'fixed') {
-          if (runs.has(caller.over)) add({ symbol, to: caller.over, caller, on: null }, place);
-        } else if (!this.expanded.has(caller.head)) {
+        const move = this.firstMove(caller);
+        if (!move) continue;
+        if ('symbol' in move && this.fits(move.symbol)) return this.path(move, place);
+        if ('symbol' in move && (move.symbol.last || !this.through(move.symbol))) continue;
+        if (caller.kind === 'with') this.add(move, place, queue);
+        else if (!this.expanded.has(caller.head)) {
           this.expanded.add(caller.head);
-          for (const on of caller.head.taken) if (runs.has(on.to)) add({ symbol, to: on.to, caller, on }, place);
+          for (const over of caller.head.over) if (this.runs.has(over)) this.add({ ...move, to: over }, place, queue);
         }
       }
     }
     return null;
   }
 
-  private path(last: Edge, place: Place): Edge[] {
-    const path = [last];
-    for (let at = this.before.get(place); at; at = this.before.get(at.from)) path.unshift(at.edge);
+  private firstMove(caller: Caller): Move | null {
+    if (caller.kind === 'with') return this.runs.has(caller.over) ? { symbol: caller.symbol, to: caller.over, caller } : null;
+    const { head, rule } = caller;
+    const to = head.over.find((place) => this.runs.has(place));
+    return !to ? null : caller.kind === 'onto' ? { symbol: head.symbol, to, caller } : { head, rule, to };
+  }
+
+  private add(move: Move, from: Place, queue: Place[]): void {
+    if (this.before.has(move.to)) return;
+    this.before.set(move.to, { move, from });
+    queue.push(move.to);
+  }
+
+  private path(last: Move, place: Place): Edge[] {
+    const moves = [last];
+    for (let at = this.before.get(place); at; at = this.before.get(at.from)) moves.unshift(at.move);
+    const path: Edge[] = [];
+    let replaced: Replaced[] = [];
+    for (const move of moves) {
+      if ('symbol' in move) {
+        path.push({ ...move, replaced });
+        replaced = [];
+      } else {
+        replaced.push(move);
+      }
+    }
     return path;
   }
 }
@@ -67,37 +87,50 @@ export class SearchWithout {
   }
 }
 
-/** What lies beneath what, as a graph: from a place to the heads that can lie there, and from each to the places beneath. */
+/** What lies beneath what, as a graph: from a place to the heads that put something there, and from each to the places beneath. */
 export type Beneath = Place | Head;
 
 export const isPlace = (node: Beneath): node is Place => 'callers' in node;
 
-/** What comes next in that graph, down to the last frames. */
-export function nextBeneath(runs: Runs, node: Beneath): Beneath[] {
-  if (!isPlace(node)) return node.taken.flatMap(({ to }) => (runs.has(to) ? [to] : []));
-  const next = new Set<Beneath>();
-  for (const caller of node.callers) {
-    if (caller.symbol.last) continue;
-    if (caller.kind === 'head') next.add(caller.head);
-    else if (runs.has(caller.over)) next.add(caller.over);
-  }
-  return [...next];
+/** What comes next in that graph, and whether a frame lies between. */
+interface Next {
+  readonly node: Beneath;
+  readonly frame: boolean;
 }
 
-/** The sets of places that can lie beneath one another again and again, and alone those that cannot; what lies beneath others first. */
-export function componentsBeneath(runs: Runs): Beneath[][] {
-  const roots = new Set<Beneath>();
-  for (const { head, to } of runs.sights) if (!head.symbol.last) roots.add(to);
-  return stronglyConnectedComponents<Beneath>(roots, (node) => nextBeneath(runs, node));
+function nextBeneath(runs: Runs, node: Beneath): Next[] {
+  if (!isPlace(node)) return node.symbol.last ? [] : node.over.flatMap((place) => (runs.has(place) ? [{ node: place, frame: false }] : []));
+  return node.callers.flatMap((caller): Next[] => {
+    if (caller.kind !== 'with') return [{ node: caller.head, frame: caller.kind === 'onto' }];
+    return runs.has(caller.over) ? [{ node: caller.over, frame: true }] : [];
+  });
+}
+
+/** The places that frames stand on which are not the last of their stack. */
+export function placesOf(runs: Runs): Set<Place> {
+  const places = new Set<Place>();
+  for (const { head } of runs.sights) if (!head.symbol.last) for (const place of head.over) if (runs.has(place)) places.add(place);
+  return places;
+}
+
+/** The strongly connected components of that graph, and whether a frame lies within; what lies beneath others comes first. */
+export function* componentsBeneath(runs: Runs): Generator<{ readonly nodes: readonly Beneath[]; readonly grows: boolean }> {
+  for (const nodes of stronglyConnectedComponents<Beneath>(placesOf(runs), (node) => nextBeneath(runs, node).map((next) => next.node))) {
+    const inside = nodes.length > 1 ? new Set(nodes) : null;
+    // What only replaces one another does not pile up.
+    yield { nodes, grows: inside !== null && nodes.some((node) => nextBeneath(runs, node).some((next) => next.frame && inside.has(next.node))) };
+  }
 }
 
 /** The most frames that any stack has; null where there is no bound. */
 export function deepest(runs: Runs): number | null {
+  /** How many frames can lie beneath what was pushed above a place; of heads, beneath their own frame. */
   const depth = new Map<Beneath, number>();
-  for (const [node, ...more] of componentsBeneath(runs)) {
-    if (more.length > 0) return null;
-    // A place that can be looked beneath has a last frame there at least.
-    depth.set(node!, nextBeneath(runs, node!).reduce((most, next) => Math.max(most, depth.get(next)! + (isPlace(node!) ? 1 : 0)), isPlace(node!) ? 1 : 0));
+  for (const { nodes, grows } of componentsBeneath(runs)) {
+    if (grows) return null;
+    const next = nodes.flatMap((node) => nextBeneath(runs, node));
+    const most = next.reduce((deep, { node, frame }) => Math.max(deep, (depth.get(node) ?? 0) + (frame ? 1 : 0)), 0);
+    for (const node of nodes) depth.set(node, most);
   }
-  return runs.sights.reduce((most, { head, to }) => Math.max(most, head.symbol.last ? 1 : 1 + depth.get(to)!), 0);
+  return [...depth.values()].reduce((most, beneath) => Math.max(most, 1 + beneath), runs.sights.length > 0 ? 1 : 0);
 }

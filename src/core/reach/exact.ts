@@ -50,7 +50,7 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
     if (!sight) return stranded;
     const runs = fromOutside ? all : inside;
     return {
-      reachable: 'yes', taps: runs.taps(sight), fromOutside, parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
+      reachable: 'yes', taps: runs.tapsOf(sight.head), fromOutside, parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
       get walk() { return walkTo(runs, sight); },
     };
   });

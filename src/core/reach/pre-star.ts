@@ -65,40 +65,32 @@ export class PreStar {
   }
 
   /**
-   * A stack that some run has, beginning with this transition, from which the goal is out of reach, as the frames beneath; null
-   * where there is none. Follows, along the stacks, the set of what reading them can lead to.
+   * A stack that some run has, beginning with this head, from which the goal is out of reach; null where there is none.
+   * Follows, along the stacks, the set of what reading them can lead to.
    */
-  hopeless(runs: Runs, { head, to }: Transition): Edge[] | null {
-    interface Point { readonly place: Place; readonly at: ReadonlySet<Target>; readonly by: Edge; readonly from: Point | null }
+  hopeless(runs: Runs, head: Head): { readonly sight: Transition; readonly beneath: Edge[] } | null {
     const first = this.targets.get(head.control)?.get(head.symbol) ?? new Set<Target>();
     if (first.has(anything)) return null;
-    if (head.symbol.last || first.size === 0) return [];
+    if (head.symbol.last || first.size === 0) return { sight: runs.soonestOf(head)!, beneath: [] };
+    interface Point { readonly place: Place; readonly at: ReadonlySet<Target>; readonly by: Edge | null; readonly from: Point | null; readonly sight: Transition }
     const seen = new Set<string>();
-    const queue: Point[] = [];
-    const step = (place: Place, at: ReadonlySet<Target>, from: Point | null): Edge[] | null => {
-      for (const edge of runs.beneath(place)) {
+    const queue = runs.transitionsOf(head).map((sight): Point => ({ place: sight.to, at: first, by: null, from: null, sight }));
+    for (const point of queue) {
+      for (const edge of runs.beneath(point.place)) {
         const after = new Set<Target>();
-        for (const target of at) for (const next of (target === anything ? [] : this.targets.get(target)?.get(edge.symbol) ?? [])) after.add(next);
+        for (const target of point.at) for (const next of (target === anything ? [] : this.targets.get(target)?.get(edge.symbol) ?? [])) after.add(next);
         if (after.has(anything)) continue;
-        const point: Point = { place: edge.to, at: after, by: edge, from };
-        if (edge.symbol.last || after.size === 0) return pathTo(point);
+        const next: Point = { place: edge.to, at: after, by: edge, from: point, sight: point.sight };
+        if (edge.symbol.last || after.size === 0) {
+          const beneath: Edge[] = [];
+          for (let at: Point | null = next; at?.by; at = at.from) beneath.unshift(at.by);
+          return { sight: next.sight, beneath };
+        }
         const key = `${edge.to.id} ${[...after].map((target) => (target as Control).id).sort((a, b) => a - b).join()}`;
         if (seen.has(key)) continue;
         seen.add(key);
-        queue.push(point);
+        queue.push(next);
       }
-      return null;
-    };
-    const pathTo = (point: Point): Edge[] => {
-      const path: Edge[] = [];
-      for (let at: Point | null = point; at; at = at.from) path.unshift(at.by);
-      return path;
-    };
-    const found = step(to, first, null);
-    if (found) return found;
-    for (const point of queue) {
-      const path = step(point.place, point.at, point);
-      if (path) return path;
     }
     return null;
   }

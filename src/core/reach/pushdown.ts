@@ -9,6 +9,7 @@
 import { isIn, type Branch, type Call, type Link, type MenuItem, type Needs, type Plan, type Screen, type Step, type Tab } from '../plan/model';
 import type { Event } from '../walk/walker';
 import { Away } from './away';
+import { Members, type Member } from './bits';
 import { Valuations, type Outcome, type Valuation } from './valuations';
 
 /** An arrival that `needs` did not let happen, to be made again by `resume`. */
@@ -29,7 +30,7 @@ export interface StackSymbol {
   readonly gateBeneath: boolean;
 }
 
-export interface Control {
+export interface Control extends Member {
   readonly id: number;
   readonly valuation: Valuation;
   readonly place: number;
@@ -96,6 +97,9 @@ export class Pushdown {
   private readonly tabOf = new Map<Screen, number>();
   private readonly symbols = new Map<number, StackSymbol>();
   private readonly controls = new Map<string | number, Control>();
+  // Those that wait for an event are alike in what happens to them, and go into words of their own.
+  private readonly waiting = new Members(0);
+  private readonly busy = new Members(1);
   private readonly putOffs = new Map<Link | Screen, Map<PutOff['kind'], PutOff>>();
   private putOffCount = 0;
   private readonly stepsIds = new Map<readonly Step[], number>();
@@ -450,7 +454,10 @@ export class Pushdown {
     const ready = (valuation * (this.tabs.length + 1) + place) * 2 + (seen ? 1 : 0);
     const key = agenda ? `${ready} ${this.keyOf(agenda)}` : ready;
     let control = this.controls.get(key);
-    if (!control) this.controls.set(key, (control = { id: this.controls.size, valuation, place, agenda, seen }));
+    if (!control) {
+      control = { id: this.controls.size, ...(agenda ? this.busy : this.waiting).next(), valuation, place, agenda, seen };
+      this.controls.set(key, control);
+    }
     return control;
   }
 

@@ -1,63 +1,97 @@
-import type { Call, Derivation, Edge, Place, Transition } from './automaton';
-
-/** How soon a place can be come to, and by what. */
-interface Entrance {
-  readonly taps: number;
-  readonly by: Derivation;
-}
+import { weightOf, type Call, type Derivation, type Edge, type Head, type Place, type Replaced, type Transition } from './automaton';
 
 /**
  * The configurations that some runs come to, out of all that an automaton accepts: all runs, or those without links and
- * entries. Which transitions there are above a place and what they weigh is the same in both; which places there are, and
- * how soon, is not.
+ * entries. What can stand on a place, and after how many events, is the same in both; which places are come to, and how soon,
+ * is not.
  */
 export class Runs {
-  /** The transitions of configurations that wait for an event, fewest taps first. */
+  /** How each head that waits for an event is come to soonest, fewest taps first. */
   readonly sights: Transition[] = [];
-  private readonly entrances: (Entrance | undefined)[] = [];
+  // Numbers and objects apart: the numbers are asked for all the time.
+  private readonly soonest: number[] = [];
+  private readonly derivations: Derivation[] = [];
+  private readonly reached: Transition[] = [];
+  private readonly reachedAfter: number[] = [];
 
   /** Says that a place can be come to; whether that is sooner than was known. */
   enter(place: Place, taps: number, by: Derivation): boolean {
-    const known = this.entrances[place.id];
-    if (known && known.taps <= taps) return false;
-    this.entrances[place.id] = { taps, by };
+    while (this.soonest.length <= place.id) this.soonest.push(Infinity);
+    if (this.soonest[place.id]! <= taps) return false;
+    this.soonest[place.id] = taps;
+    this.derivations[place.id] = by;
     return true;
   }
 
+  /** Says how a head is come to soonest. Those with fewer taps come first. */
+  reach(transition: Transition, taps: number): void {
+    const { head } = transition;
+    this.reached[head.id] = transition;
+    this.reachedAfter[head.id] = taps;
+    if (!head.control.agenda) this.sights.push(transition);
+  }
+
+  /** How a head is come to soonest; undefined where it is not. */
+  soonestOf({ id }: Head): Transition | undefined {
+    return this.reached[id];
+  }
+
+  /** The fewest events with which a head is come to. */
+  tapsOf({ id }: Head): number {
+    return this.reachedAfter[id]!;
+  }
+
+  /** The fewest events with which a place is come to; infinite where it is not. */
+  tapsTo({ id }: Place): number {
+    return id < this.soonest.length ? this.soonest[id]! : Infinity;
+  }
+
   has(place: Place): boolean {
-    return this.entrances[place.id] !== undefined;
+    return this.tapsTo(place) < Infinity;
   }
 
-  entrance(place: Place): Entrance {
-    return this.entrances[place.id]!;
+  /** By what a place is come to soonest. */
+  derivation({ id }: Place): Derivation {
+    return this.derivations[id]!;
   }
 
-  /** The fewest events with which a configuration is reached that begins with the transition. */
-  taps({ to, weight }: Transition): number {
-    return weight + this.entrances[to.id]!.taps;
+  /** All transitions of a head, fewest taps first. */
+  transitionsOf(head: Head): Transition[] {
+    const taps = (transition: Transition): number => weightOf(transition) + this.tapsTo(transition.to);
+    return head.over.filter((to) => this.has(to)).map((to) => ({ head, to })).map((each) => [taps(each), each] as const)
+      .sort(([a], [b]) => a - b).map(([, each]) => each);
   }
 
-  /** What can lie directly beneath what was pushed above a place, one edge for each symbol and place beneath that. */
-  *beneath(place: Place): Generator<Edge, void, void> {
-    for (const caller of place.callers) {
-      const { symbol } = caller;
-      if (caller.kind === 'fixed') {
-        if (this.has(caller.over)) yield { symbol, to: caller.over, caller, on: null };
-      } else {
-        for (const on of caller.head.taken) if (this.has(on.to)) yield { symbol, to: on.to, caller, on };
-      }
-    }
+  /** What can lie directly beneath what was pushed above a place: every symbol with every place beneath that. */
+  beneath(place: Place): Generator<Edge, void, void> {
+    return this.edges(place, true);
   }
 
-  /** One edge for each symbol that can lie there. */
-  *symbolsBeneath(place: Place): Generator<Edge, void, void> {
-    for (const caller of place.callers) {
-      const { symbol } = caller;
-      if (caller.kind === 'fixed') {
-        if (this.has(caller.over)) yield { symbol, to: caller.over, caller, on: null };
-      } else {
-        const on = caller.head.taken.find(({ to }) => this.has(to));
-        if (on) yield { symbol, to: on.to, caller, on };
+  /** One edge for each symbol that can lie there and the control state in which something was pushed onto it. */
+  symbolsBeneath(place: Place): Generator<Edge, void, void> {
+    return this.edges(place, false);
+  }
+
+  private *edges(from: Place, all: boolean): Generator<Edge, void, void> {
+    const seen = new Set([from]);
+    const queue: { readonly place: Place; readonly replaced: readonly Replaced[] }[] = [{ place: from, replaced: [] }];
+    for (const { place, replaced } of queue) {
+      for (const caller of place.callers) {
+        if (caller.kind === 'with') {
+          if (this.has(caller.over)) yield { symbol: caller.symbol, to: caller.over, caller, replaced };
+          continue;
+        }
+        const { head, rule } = caller;
+        for (const to of head.over) {
+          if (!this.has(to)) continue;
+          if (caller.kind === 'onto') {
+            yield { symbol: head.symbol, to, caller, replaced };
+            if (!all) break;
+          } else if (!seen.has(to)) {
+            seen.add(to);
+            queue.push({ place: to, replaced: [...replaced, { head, to, rule }] });
+          }
+        }
       }
     }
   }
@@ -66,30 +100,37 @@ export class Runs {
 /** How many places are looked at between two pauses: a few milliseconds of work. */
 const slice = 500;
 
-/** The runs that only calls from within lead to: Dijkstra's algorithm (1959) on the places, from those of a cold start. */
+/** The runs that only calls from within lead to: Dijkstra's algorithm (1959) on places and heads, from those of a cold start. */
 export function* runsFrom(starts: readonly Call[]): Generator<void, Runs, void> {
   const runs = new Runs();
-  const queue: Place[][] = [];
-  const sights: Transition[][] = [];
+  const queue: (Place | Transition)[][] = [];
+  const soonest: number[] = [];
   const enter = ({ places, cost, rule }: Call, on: Transition | null, taps: number): void => {
-    for (const place of places) if (runs.enter(place, taps + cost, { on, rule })) (queue[taps + cost] ??= []).push(place);
+    for (const place of places) if (taps + cost < runs.tapsTo(place) && runs.enter(place, taps + cost, { on, rule })) (queue[taps + cost] ??= []).push(place);
   };
   for (const start of starts) enter(start, null, 0);
   let untilPause = slice;
   for (let taps = 0; taps < queue.length; taps++) {
-    // The bucket grows while it is worked off: what goes on with an event costs nothing.
-    for (const place of queue[taps] ?? []) {
-      if (runs.entrance(place).taps !== taps) continue;
-      for (const transition of place.over) {
-        const at = taps + transition.weight;
-        if (!transition.head.control.agenda) (sights[at] ??= []).push(transition);
-        for (const call of transition.head.calls) enter(call, transition, at);
+    // The list grows while it is worked off: what goes on with an event costs nothing.
+    for (const next of queue[taps] ?? []) {
+      if ('head' in next) {
+        if (runs.soonestOf(next.head)) continue;
+        runs.reach(next, taps);
+        for (const call of next.head.calls) enter(call, next, taps);
+        continue;
+      }
+      if (runs.tapsTo(next) !== taps) continue;
+      for (const { weight, heads } of next.found) {
+        for (const head of heads) {
+          if (taps + weight >= (soonest[head.id] ?? Infinity)) continue;
+          soonest[head.id] = taps + weight;
+          (queue[taps + weight] ??= []).push({ head, to: next });
+        }
       }
       if (--untilPause > 0) continue;
       untilPause = slice;
       yield;
     }
   }
-  for (const bucket of sights) for (const transition of bucket ?? []) runs.sights.push(transition);
   return runs;
 }

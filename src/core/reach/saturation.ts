@@ -3,20 +3,38 @@
  *
  * Saturation from the initial configurations, post*: Bouajjani, Esparza, Maler, "Reachability analysis of pushdown automata"
  * (CONCUR 1997); Schwoon, "Model-checking pushdown systems" (2002), algorithm 2. Weights: Reps, Schwoon, Jha, Melski,
- * "Weighted pushdown systems" (2005). Transitions are taken in the order of the fewest events with which any configuration
- * that begins with them is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each is taken once.
+ * "Weighted pushdown systems" (2005). What is found is taken in the order of the fewest events with which any configuration
+ * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
-import type { Call, Caller, Head, Origin, Place, Return, Step, Transition } from './automaton';
+import type { Call, Caller, Effect, Head, Origin, Place, Transition } from './automaton';
 import type { Control, Pushdown, PushdownRule, StackSymbol } from './pushdown';
 import { Runs } from './runs';
 
 /** How much is done between two pauses: a few milliseconds of work. */
-const slice = 5_000;
+const slice = 4_000;
 
 /** How much is done before it is given up: two or three seconds of work. */
-const mostWork = 40_000_000;
+const mostWork = 10_000_000;
 
-const entered: Origin = { kind: 'entry' };
+/** Sets of control states by the events since a place was come to, and then by word. */
+type Pending = (number[] | undefined)[];
+
+/** What is still to be done for a place. */
+interface Open {
+  readonly place: Place;
+  readonly heads: Pending;
+  readonly returns: Pending;
+  /** What has been found, by word. */
+  readonly foundHeads: number[];
+  readonly foundReturns: number[];
+}
+
+/** What is to be done after so many events: a word of heads or of returns. */
+interface Due {
+  readonly open: Open;
+  readonly what: 'heads' | 'returns';
+  readonly word: number;
+}
 
 export class Saturation {
   /** All runs. */
@@ -25,11 +43,17 @@ export class Saturation {
   readonly starts: Call[] = [];
   readonly heads: Head[] = [];
   readonly places: Place[] = [];
-  private readonly byControl = new Map<Control, Map<StackSymbol, Head>>();
-  private readonly byFrom = new Map<Control | Place, Map<StackSymbol, Place>>();
-  private readonly queue: Transition[][] = [];
+  /** The control states that were come to, in the order reached. */
+  readonly controls = new Set<Control>();
+  /** By the numbers of symbols, and then of words and bits of control states. */
+  private readonly bySymbol: (Head | undefined)[][][] = [];
+  private readonly placesOf: { readonly byControl: Map<number, Place>; readonly byPlace: Map<number, Place> }[] = [];
+  private readonly members: Control[][] = [];
+  /** By the numbers of places. */
+  private readonly open: Open[] = [];
+  private readonly queue: Due[][] = [];
   private readonly opened = new Set<string>();
-  /** What is opened from outside once the transitions of this many taps are taken. */
+  /** What is opened from outside once all of this many taps is done. */
   private readonly opening: { readonly on: Transition | null; readonly rules: Iterable<PushdownRule> }[] = [];
   private work = 0;
 
@@ -47,11 +71,9 @@ export class Saturation {
     if (this.outside) this.opening.push({ on: null, rules: system.fromOutside(system.valuations.initial, false) });
     let pauseAt = slice;
     for (let taps = 0; taps < queue.length || this.opening.length > 0; taps++) {
-      const bucket = queue[taps] ?? [];
-      // The bucket grows while it is worked off: what goes on with an event costs nothing.
-      for (const transition of bucket) {
-        if (transition.done || this.runs.taps(transition) !== taps) continue;
-        this.take(transition, taps);
+      // The list grows while it is worked off: what goes on with an event costs nothing.
+      for (const due of queue[taps] ?? []) {
+        this.take(due, taps);
         if (this.work < pauseAt) continue;
         if (this.exhausted) return;
         pauseAt = this.work + slice;
@@ -75,27 +97,48 @@ export class Saturation {
     return this.work > mostWork;
   }
 
-  /** The control states that were come to, in the order reached. */
-  get controls(): Iterable<Control> {
-    return this.byControl.keys();
+  /** The control states that what was pushed above a place is popped into, each with the fewest events since. */
+  *returnsTo({ returns }: Place): Generator<{ readonly control: Control; readonly weight: number }, void, void> {
+    for (const { weight, word, bits } of returns) for (const control of this.controlsIn(word, bits)) yield { control, weight };
   }
 
-  private take(transition: Transition, taps: number): void {
-    transition.done = true;
-    const { head, to, weight } = transition;
-    const { control } = head;
-    to.over.push(transition);
-    head.taken.push(transition);
-    if (!control.agenda) {
-      this.runs.sights.push(transition);
-      if (this.outside) this.open(transition);
+  private take({ open, what, word }: Due, taps: number): void {
+    const { place } = open;
+    const weight = taps - this.runs.tapsTo(place);
+    const pending = open[what][weight];
+    const found = what === 'heads' ? open.foundHeads : open.foundReturns;
+    this.work++;
+    if (!pending) return;
+    const bits = (pending[word] ?? 0) & ~(found[word] ?? 0);
+    pending[word] = 0;
+    if (bits === 0) return;
+    found[word] = (found[word] ?? 0) | bits;
+    if (what === 'returns') {
+      place.returns.push({ weight, word, bits });
+      for (const caller of place.callers) this.giveBack(caller, place, weight, word, bits);
+      return;
     }
-    if (head.taken.length === 1) this.expand(head);
-    this.work += 1 + head.steps.size;
-    for (const rule of head.pops) this.giveBack(to, head, rule, weight + costOf(rule));
-    for (const [next, step] of head.steps) this.relax(next, to, weight + step.weight, step.origin);
-    // Of the transitions of a head the one that is taken first has the fewest taps.
-    if (head.taken.length === 1) for (const call of head.calls) this.enter(call, transition, taps);
+    const heads: Head[] = [];
+    for (const control of this.controlsIn(word, bits)) heads.push(this.headOf(control, place.symbol));
+    place.found.push({ weight, word, bits, heads });
+    for (const head of heads) this.stand(head, place, weight, taps);
+  }
+
+  /** A head is found to stand on a place. */
+  private stand(head: Head, place: Place, weight: number, taps: number): void {
+    const first = head.over.length === 0;
+    if (first) this.expand(head);
+    head.over.push(place);
+    head.weights.push(weight);
+    this.work += 1 + head.steps.length + head.pops.length;
+    for (const step of head.steps) this.await('heads', place, weight + step.weight, step.word, step.bits);
+    for (const pop of head.pops) this.await('returns', place, weight + pop.weight, pop.word, pop.bits);
+    if (!first) return;
+    const transition: Transition = { head, to: place };
+    this.runs.reach(transition, taps);
+    if (!head.control.agenda && this.outside) this.openFromOutside(transition);
+    // A head is found with the fewest taps first.
+    for (const call of head.calls) this.enter(call, transition, taps);
   }
 
   /** Works out a head's rules. */
@@ -103,16 +146,18 @@ export class Saturation {
     const { control, symbol } = head;
     head.rules = this.system.rules(control, symbol);
     for (const rule of head.rules) {
-      const { word } = rule;
+      const { to, word } = rule;
+      const cost = rule.event ? 1 : 0;
       this.work++;
-      if (word.length === 0) head.pops.push(rule);
-      else if (word.length === 1 && !isFresh(head, word)) this.step(head, this.headOf(rule.to, word[0]!), { weight: costOf(rule), origin: { kind: 'rule', head, rule } });
-      else head.calls.push(this.call(head, rule, costOf(rule)));
+      this.number(to);
+      if (word.length === 0) this.addEffect(head, 'returns', cost, to.word, to.bit, { kind: 'rule', rule });
+      else if (word.length === 1 && word[0] === symbol) this.addEffect(head, 'heads', cost, to.word, to.bit, { kind: 'rule', rule });
+      else head.calls.push(this.call(head, rule, cost));
     }
   }
 
   /** Opens links and entries: what is on the stack does not matter to them, so the first that is reached will do. */
-  private open(transition: Transition): void {
+  private openFromOutside(transition: Transition): void {
     const { control, symbol } = transition.head;
     const seen = control.seen || symbol.screen === this.system.watched;
     const key = `${control.valuation} ${seen}`;
@@ -124,11 +169,14 @@ export class Saturation {
   /** A rule that pushes, used on a head, or on an empty stack. */
   private call(head: Head | null, rule: PushdownRule, cost: number): Call {
     const { to, word } = rule;
-    const fresh = !head || isFresh(head, word);
+    const bottom = word.at(-1)!;
+    const onto = head !== null && bottom === head.symbol;
     const places: Place[] = [];
     let from: Control | Place = to;
-    for (const symbol of fresh ? word : word.slice(0, -1)) places.push((from = this.placeOf(from, symbol)));
-    if (!fresh) this.addCaller(places.at(-1)!, { kind: 'head', symbol: word.at(-1)!, head, rule, cost });
+    for (const symbol of onto ? word.slice(0, -1) : word) places.push((from = this.placeOf(from, symbol)));
+    // Nothing ever looks beneath a last frame.
+    if (onto) this.addCaller(places.at(-1)!, { kind: 'onto', head, rule, cost });
+    else if (head && !bottom.last) this.addCaller(places.at(-1)!, { kind: 'instead', head, rule, cost });
     return { rule, cost, places };
   }
 
@@ -137,94 +185,95 @@ export class Saturation {
     this.work += places.length;
     for (const place of places) {
       if (!this.runs.enter(place, taps + cost, { on, rule })) continue;
-      // Nothing above the place has been taken yet, or it could not be come to sooner: all there is above it is found again.
-      if (place.start) this.relax(place.start, place, 0, entered);
-      for (const caller of place.above?.callers ?? []) {
-        if (caller.kind === 'fixed' && caller.over === place) for (const back of place.above!.returns.values()) this.summarize(caller, back);
+      // Nothing above it has been taken yet, or it could not be come to sooner: what was to be taken later is to be taken now.
+      const open = this.open[place.id]!;
+      for (const what of ['heads', 'returns'] as const) {
+        open[what].forEach((words, weight) => words!.forEach((bits, word) => { if (bits) this.due(open, what, weight, word); }));
       }
+      if (place.start) this.await('heads', place, 0, place.start.word, place.start.bit);
     }
   }
 
   private addCaller(place: Place, caller: Caller): void {
     place.callers.push(caller);
-    for (const back of place.returns.values()) this.summarize(caller, back);
+    for (const { weight, word, bits } of place.returns) this.giveBack(caller, place, weight, word, bits);
   }
 
-  private giveBack(place: Place, head: Head, rule: PushdownRule, weight: number): void {
-    const known = place.returns.get(rule.to);
-    if (known && known.weight <= weight) return;
-    const back: Return = { control: rule.to, place, weight, head, rule };
-    place.returns.set(rule.to, back);
-    for (const caller of place.callers) this.summarize(caller, back);
-  }
-
-  /** What a caller becomes once what it pushed has been popped. */
-  private summarize(caller: Caller, popped: Return): void {
+  /** What was pushed above a place has been popped. */
+  private giveBack(caller: Caller, place: Place, weight: number, word: number, bits: number): void {
     this.work++;
-    const next = this.headOf(popped.control, caller.symbol);
-    const origin = { kind: 'return', caller, popped } as const;
-    if (caller.kind === 'head') this.step(caller.head, next, { weight: caller.cost + popped.weight, origin });
-    else if (this.runs.has(caller.over)) this.relax(next, caller.over, popped.weight, origin);
+    if (caller.kind === 'with') this.await('heads', caller.over, weight, word, bits);
+    else this.addEffect(caller.head, caller.kind === 'onto' ? 'heads' : 'returns', caller.cost + weight, word, bits, { kind: 'return', caller, place, weight });
   }
 
-  private step(head: Head, next: Head, step: Step): void {
-    const known = head.steps.get(next);
-    if (known && known.weight <= step.weight) return;
-    head.steps.set(next, step);
-    this.work += head.taken.length;
-    for (const { to, weight } of head.taken) this.relax(next, to, weight + step.weight, step.origin);
+  /** A head comes to control states, with its frame on top or without it. */
+  private addEffect(head: Head, what: Due['what'], weight: number, word: number, bits: number, origin: Origin): void {
+    const known: Effect[] = what === 'heads' ? head.steps : head.pops;
+    let fresh = bits;
+    for (const effect of known) if (effect.word === word && effect.weight <= weight) fresh &= ~effect.bits;
+    if (fresh === 0) return;
+    known.push({ weight, word, bits: fresh, origin });
+    const { over, weights } = head;
+    this.work += over.length;
+    for (let at = 0; at < over.length; at++) this.await(what, over[at]!, weights[at]! + weight, word, fresh);
   }
 
-  private relax(head: Head, to: Place, weight: number, origin: Origin): void {
-    let transition = head.transitions.get(to);
-    if (!transition) {
-      transition = { head, to, weight, origin, done: false };
-      head.transitions.set(to, transition);
-    } else if (transition.done) {
-      return;
-    } else if (weight < transition.weight) {
-      transition.weight = weight;
-      transition.origin = origin;
-    }
-    (this.queue[this.runs.taps(transition)] ??= []).push(transition);
+  /** Puts down what is to be done for a place so many events after it is come to. */
+  private await(what: Due['what'], place: Place, weight: number, word: number, bits: number): void {
+    const open = this.open[place.id]!;
+    const fresh = bits & ~((what === 'heads' ? open.foundHeads : open.foundReturns)[word] ?? 0);
+    if (fresh === 0) return;
+    const words = (open[what][weight] ??= []);
+    const known = words[word] ?? 0;
+    words[word] = known | fresh;
+    if (known === 0) this.due(open, what, weight, word);
+  }
+
+  private due(open: Open, what: Due['what'], weight: number, word: number): void {
+    const taps = this.runs.tapsTo(open.place) + weight;
+    if (taps < Infinity) (this.queue[taps] ??= []).push({ open, what, word });
+  }
+
+  private controlsIn(word: number, bits: number): Control[] {
+    const controls: Control[] = [];
+    for (let left = bits; left !== 0; left &= left - 1) controls.push(this.members[word]![31 - Math.clz32(left & -left)]!);
+    return controls;
+  }
+
+  /** Says which control state a bit stands for. */
+  private number(control: Control): void {
+    (this.members[control.word] ??= [])[31 - Math.clz32(control.bit)] = control;
   }
 
   private headOf(control: Control, symbol: StackSymbol): Head {
-    const bySymbol = ofKey(this.byControl, control);
-    let head = bySymbol.get(symbol);
+    const words = (this.bySymbol[symbol.id] ??= []);
+    const byBit = (words[control.word] ??= []);
+    const at = 31 - Math.clz32(control.bit);
+    let head = byBit[at];
     if (!head) {
-      head = { id: this.heads.length, control, symbol, rules: [], transitions: new Map(), taken: [], steps: new Map(), calls: [], pops: [] };
-      bySymbol.set(symbol, head);
+      head = { id: this.heads.length, control, symbol, rules: [], over: [], weights: [], steps: [], pops: [], calls: [] };
+      byBit[at] = head;
       this.heads.push(head);
+      this.controls.add(control);
     }
     return head;
   }
 
   /** The place below a symbol that was pushed in a control state, or above another place. */
   private placeOf(from: Control | Place, symbol: StackSymbol): Place {
-    const bySymbol = ofKey(this.byFrom, from);
-    let place = bySymbol.get(symbol);
+    const places = (this.placesOf[symbol.id] ??= { byControl: new Map(), byPlace: new Map() });
+    const above = 'callers' in from ? from : null;
+    const start = 'callers' in from ? null : from;
+    const byFrom = above ? places.byPlace : places.byControl;
+    let place = byFrom.get(from.id);
     if (!place) {
-      const above = 'callers' in from ? from : null;
-      place = { id: this.places.length, callers: [], returns: new Map(), over: [], start: above ? null : this.headOf(from as Control, symbol), above };
-      bySymbol.set(symbol, place);
+      place = { id: this.places.length, symbol, start, above, callers: [], found: [], returns: [] };
+      byFrom.set(from.id, place);
       this.places.push(place);
-      if (above) this.addCaller(above, { kind: 'fixed', symbol, over: place });
+      this.open.push({ place, heads: [], returns: [], foundHeads: [], foundReturns: [] });
+      if (start) this.number(start);
+      if (above) this.addCaller(above, { kind: 'with', symbol, over: place });
     }
     return place;
   }
-}
-
-const costOf = ({ event }: PushdownRule): number => (event ? 1 : 0);
-
-/** Whether a rule leaves a stack of which nothing was there before: below a last frame nothing matters, so it begins anew there. */
-function isFresh({ symbol }: Head, word: readonly StackSymbol[]): boolean {
-  const bottom = word.at(-1)!;
-  return bottom.last && bottom !== symbol;
-}
-
-function ofKey<K, V>(map: Map<K, Map<StackSymbol, V>>, key: K): Map<StackSymbol, V> {
-  let inner = map.get(key);
-  if (!inner) map.set(key, (inner = new Map()));
-  return inner;
 }

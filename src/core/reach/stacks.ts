@@ -1,6 +1,6 @@
 /** What the automaton of all reachable configurations says of stacks. */
 import type { Branch, Plan, Screen } from '../plan/model';
-import type { Edge, Head, Transition } from './automaton';
+import type { Edge, Head, Place, Transition } from './automaton';
 import { deepest } from './beneath';
 import type { Pushdown } from './pushdown';
 import type { Runs } from './runs';
@@ -38,12 +38,17 @@ export class Stacks {
     return { some: heads.some(({ symbol }) => !symbol.last), none: heads.some(({ symbol }) => symbol.last) };
   }
 
-  /** Every transition with the screen on top, fewest taps first. */
-  transitionsOf(screen: Screen, runs: Runs = this.all): readonly Transition[] {
+  /** Every transition with the screen on top, fewest taps first for each head. */
+  transitionsOf(screen: Screen, runs: Runs = this.all): Transition[] {
+    return this.sightsOf(screen, runs).flatMap(({ head }) => runs.transitionsOf(head));
+  }
+
+  /** How each head with the screen on top is come to soonest, fewest taps first. */
+  sightsOf(screen: Screen, runs: Runs = this.all): readonly Transition[] {
     let byScreen = this.byScreen.get(runs);
     if (!byScreen) {
       byScreen = this.plan.screens.map(() => []);
-      for (const transition of runs.sights) byScreen[transition.head.symbol.screen.index]!.push(transition);
+      for (const sight of runs.sights) byScreen[sight.head.symbol.screen.index]!.push(sight);
       this.byScreen.set(runs, byScreen);
     }
     return byScreen[screen.index]!;
@@ -51,7 +56,7 @@ export class Stacks {
 
   /** Every head with the screen on top, fewest taps first. */
   headsOf(screen: Screen, runs: Runs = this.all): readonly Head[] {
-    return [...new Set(this.transitionsOf(screen, runs).map(({ head }) => head))];
+    return this.sightsOf(screen, runs).map(({ head }) => head);
   }
 
   /** What is reached without links and entries, and then with them: the walks of the first are those that a user would try. */
@@ -61,7 +66,7 @@ export class Stacks {
 
   /** The first transition with the screen on top from which Back leaves the app; null where there is none. */
   leaves(screen: Screen): Transition | null {
-    return this.transitionsOf(screen).find(({ head: { symbol, control } }) => symbol.last && this.system.backLeavesFrom(control)) ?? null;
+    return this.sightsOf(screen).find(({ head: { symbol, control } }) => symbol.last && this.system.backLeavesFrom(control)) ?? null;
   }
 
   /** Whether Back on the screen can go to the first tab. */
@@ -99,16 +104,19 @@ export class Stacks {
   private findRevealed(screen: Screen): Map<Screen, Sight> {
     const { all, system } = this;
     const revealed = new Map<Screen, Sight>();
-    const places = new Set();
-    for (const transition of this.transitionsOf(screen)) {
-      const { to, head: { control, symbol } } = transition;
-      if (!symbol.last) {
-        // What lies in the stack itself comes before what another tab has on top.
-        if (!places.has(to)) for (const edge of all.symbolsBeneath(to)) if (!revealed.get(edge.symbol.screen)?.beneath.length) revealed.set(edge.symbol.screen, { transition, beneath: [edge] });
-        places.add(to);
-      } else if (!system.backLeavesFrom(control)) {
+    const places = new Set<Place>();
+    for (const sight of this.sightsOf(screen)) {
+      const { head } = sight;
+      if (!head.symbol.last) {
+        for (const to of head.over) {
+          if (places.has(to)) continue;
+          places.add(to);
+          // What lies in the stack itself comes before what another tab has on top.
+          for (const edge of all.symbolsBeneath(to)) if (!revealed.get(edge.symbol.screen)?.beneath.length) revealed.set(edge.symbol.screen, { transition: { head, to }, beneath: [edge] });
+        }
+      } else if (!system.backLeavesFrom(head.control)) {
         // Whatever the first tab was left with is beneath a last frame of another one, its root at least.
-        for (const other of [system.firstTab!, ...this.firstTab.get(control.valuation) ?? []]) if (!revealed.has(other)) revealed.set(other, { transition, beneath: [] });
+        for (const other of [system.firstTab!, ...this.firstTab.get(head.control.valuation) ?? []]) if (!revealed.has(other)) revealed.set(other, { transition: sight, beneath: [] });
       }
     }
     return revealed;

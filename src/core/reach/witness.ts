@@ -1,6 +1,7 @@
 /** From the automaton back to walks: which events lead to a configuration, in order. */
-import type { Caller, Derivation, Edge, Return, Transition } from './automaton';
-import type { PushdownRule, StackSymbol } from './pushdown';
+import { weightOf, type Derivation, type Edge, type Head, type Origin, type Place, type Transition } from './automaton';
+import { isIn } from './bits';
+import type { Control, PushdownRule, StackSymbol } from './pushdown';
 import type { Tap } from './reach';
 import type { Runs } from './runs';
 
@@ -17,88 +18,133 @@ interface Used {
  */
 export function walkTo(runs: Runs, transition: Transition, beneath: readonly Edge[] = []): Tap[] {
   const used: Used[] = [];
-  collect(runs, transition, beneath, used);
+  since(transition, used);
+  before(runs, transition.to, beneath, used);
   return taps(used.reverse());
 }
 
 /** The same, and one event more. */
 export function walkBy(runs: Runs, transition: Transition, rule: PushdownRule, top: StackSymbol): Tap[] {
   const used: Used[] = [{ rule, top }];
-  collect(runs, transition, [], used);
+  since(transition, used);
+  before(runs, transition.to, [], used);
   return taps(used.reverse());
 }
 
-/** A short walk whose last rule pops what the transition begins with, so that what lies beneath it in `edge` is shown. */
-export function walkPopping(runs: Runs, transition: Transition, rule: PushdownRule, edge: Edge): Tap[] {
-  const used: Used[] = [{ rule, top: edge.symbol }];
-  collect(runs, transition, [edge], used);
+/** A short walk that ends by popping, after so many events, what was pushed above a place, so that what lies beneath in `edge` is shown. */
+export function walkPopping(runs: Runs, place: Place, control: Control, weight: number, edge: Edge): Tap[] {
+  const used: Used[] = [];
+  popping(place, control, weight, edge.symbol, used);
+  before(runs, place, [edge], used);
   return taps(used.reverse());
 }
 
 /** What was on top when the last event of the shortest walk happened; null where no event has. */
 export function eventBefore(runs: Runs, transition: Transition): Transition | null {
   for (let at: Transition | null = transition; at; ) {
-    const derivation: Derivation = derivationOf(runs, at);
+    const derivation: Derivation = lastRule(runs, at);
     if (derivation.rule.event) return derivation.on;
     at = derivation.on;
   }
   return null;
 }
 
-/** The last rule of the shortest walk. */
-function derivationOf(runs: Runs, { origin, to }: Transition): Derivation {
-  switch (origin.kind) {
-    case 'entry': return runs.entrance(to).by;
-    case 'rule': return { on: origin.head.transitions.get(to)!, rule: origin.rule };
-    case 'return': return { on: popped(origin.popped), rule: origin.popped.rule };
+function lastRule(runs: Runs, { head, to }: Transition): Derivation {
+  const last = lastChange(head, to);
+  if (last === null) return runs.derivation(to);
+  if (last.origin?.kind === 'rule') return { on: { head: last.from!, to }, rule: last.origin.rule };
+  let { place, weight } = last.origin ?? { place: to.above!, weight: weightOf({ head, to }) };
+  for (;;) {
+    const pop = lastPop(place, head.control, weight);
+    if (pop.origin.kind === 'rule') return { on: { head: pop.head, to: place }, rule: pop.origin.rule };
+    ({ place, weight } = pop.origin);
   }
 }
 
-const popped = ({ head, place }: Return): Transition => head.transitions.get(place)!;
+/**
+ * How a head came to stand on a place: from another one there, or, where that is null, by what was popped above it. Null where
+ * it was pushed as it is.
+ */
+function lastChange(head: Head, to: Place): { readonly from: Head | null; readonly origin: Origin | null } | null {
+  const { control } = head;
+  const at = to.found.findIndex((found) => isIn(control, found));
+  const { weight } = to.found[at]!;
+  if (at === 0 && to.start === control) return null;
+  // What was found before this was: nothing can come to be from itself.
+  for (const { weight: earlier, heads } of to.found.slice(0, at)) {
+    for (const from of heads) {
+      const step = from.steps.find((each) => earlier + each.weight === weight && isIn(control, each));
+      if (step) return { from, origin: step.origin };
+    }
+  }
+  return { from: null, origin: null };
+}
 
-/** Collects what was used, the last first. */
-function collect(runs: Runs, transition: Transition, beneath: readonly Edge[], used: Used[]): void {
-  let at: Transition | null = transition;
-  let rest = beneath;
-  while (at) {
-    since(at, used);
-    const call = rest.findIndex(({ on }) => on !== null);
-    const edge = rest[call];
-    if (edge?.caller.kind === 'head') {
-      const { rule } = edge.caller;
-      used.push({ rule, top: rule.word[0]! });
-      rest = rest.slice(call + 1);
-      at = edge.on;
+/** The last of what took what was pushed above a place off it, after so many events. */
+function lastPop(place: Place, control: Control, weight: number): { readonly head: Head; readonly origin: Origin } {
+  for (const { weight: earlier, heads } of place.found) {
+    for (const head of heads) {
+      const pop = head.pops.find((each) => earlier + each.weight === weight && isIn(control, each));
+      if (pop) return { head, origin: pop.origin };
+    }
+  }
+  throw new Error('What has returned was popped.');
+}
+
+/** Collects what was used before a place was come to with these frames beneath it, the last first. */
+function before(runs: Runs, place: Place, beneath: readonly Edge[], used: Used[]): void {
+  const use = (rule: PushdownRule): void => void used.push({ rule, top: rule.word[0]! });
+  let at = place;
+  for (const { caller, replaced, to } of beneath) {
+    for (const { rule, ...transition } of replaced) {
+      use(rule);
+      since(transition, used);
+    }
+    if (caller.kind === 'onto') {
+      use(caller.rule);
+      since({ head: caller.head, to }, used);
+    }
+    at = to;
+  }
+  for (;;) {
+    const { rule, on } = runs.derivation(at);
+    use(rule);
+    if (!on) return;
+    since(on, used);
+    at = on.to;
+  }
+}
+
+/** Collects what was used since the place of a transition was come to, the last first. */
+function since({ head, to }: Transition, used: Used[]): void {
+  for (let at = head; ; ) {
+    const last = lastChange(at, to);
+    if (!last) return;
+    const { from, origin } = last;
+    if (!from || !origin) {
+      popping(to.above!, at.control, weightOf({ head: at, to }), at.symbol, used);
+      return;
+    }
+    if (origin.kind === 'rule') {
+      used.push({ rule: origin.rule, top: at.symbol });
     } else {
-      const { by } = runs.entrance(rest.at(-1)?.to ?? at.to);
-      used.push({ rule: by.rule, top: by.rule.word[0]! });
-      rest = [];
-      at = by.on;
+      popping(origin.place, at.control, origin.weight, at.symbol, used);
+      used.push({ rule: origin.caller.rule, top: origin.caller.rule.word[0]! });
     }
+    at = from;
   }
 }
 
-/** What was used since the place of a transition was come to, the last first. */
-function since(transition: Transition, used: Used[]): void {
-  let at: Transition | null = transition;
-  while (at) {
-    const { origin, head, to }: Transition = at;
-    switch (origin.kind) {
-      case 'entry': return;
-      case 'rule':
-        used.push({ rule: origin.rule, top: head.symbol });
-        at = origin.head.transitions.get(to)!;
-        break;
-      case 'return': {
-        const { caller }: { caller: Caller } = origin;
-        used.push({ rule: origin.popped.rule, top: head.symbol });
-        since(popped(origin.popped), used);
-        if (caller.kind === 'fixed') return;
-        used.push({ rule: caller.rule, top: caller.rule.word[0]! });
-        at = caller.head.transitions.get(to)!;
-      }
-    }
+/** Collects what was used from when a place was come to until what was pushed above it was popped, the last first. */
+function popping(place: Place, control: Control, weight: number, top: StackSymbol, used: Used[]): void {
+  const { head, origin } = lastPop(place, control, weight);
+  if (origin.kind === 'rule') {
+    used.push({ rule: origin.rule, top });
+  } else {
+    popping(origin.place, control, origin.weight, top, used);
+    used.push({ rule: origin.caller.rule, top: origin.caller.rule.word[0]! });
   }
+  since({ head, to: place }, used);
 }
 
 /** The taps of a run: an event may take several rules. */

@@ -20,7 +20,7 @@ export const deadEnd: Rule = {
       for (const screen of plan.screens) {
         // An app of one screen has no way on, and needs none.
         if (screen === plan.start?.target || !isIn(screen.only, name)) continue;
-        const sight = stacks.transitionsOf(screen, stacks.inside).find(({ head: { control, symbol, rules } }) =>
+        const sight = stacks.sightsOf(screen, stacks.inside).find(({ head: { control, symbol, rules } }) =>
           symbol.last && rules.every(({ to, word }) => to === control && word.length === 1 && word[0] === symbol));
         if (sight) yield [screen, walkTo(stacks.inside, sight)];
       }

@@ -29,12 +29,12 @@ export const trap: Rule = {
         const { symbol, rules } = sight.head;
         const { screen } = symbol;
         if (screen === start || screens.has(screen)) continue;
-        const beneath = toStart.hopeless(inside, sight);
-        if (!beneath) continue;
+        const hopeless = toStart.hopeless(inside, sight.head);
+        if (!hopeless) continue;
         // Where nothing leads on at all, it is a dead end.
         if (symbol.last && rules.every(({ word }) => word.length === 1 && word[0] === symbol)) continue;
         screens.add(screen);
-        walk ??= walkTo(inside, sight, beneath);
+        walk ??= walkTo(inside, hopeless.sight, hopeless.beneath);
       }
       // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
       const reached = new Set(inside.sights.map(({ head }) => head.symbol.screen)).size;

@@ -38,13 +38,13 @@ export function breaks(plan: Plan, variant: string, stacks: Stacks, { node, firs
       return sight ? walkTo(watched.runs, sight) : above && watched.exhausted ? [] : null;
     }
     case 'always reach': {
-      const shown = stacks.eachRuns.flatMap((runs) => stacks.transitionsOf(a, runs).map((sight) => ({ runs, sight })));
+      const shown = stacks.eachRuns.flatMap((runs) => stacks.sightsOf(a, runs).map((sight) => ({ runs, sight })));
       // That something leads on is not known of stacks that perhaps are none.
       if (above) return shown[0] ? walkTo(shown[0].runs, shown[0].sight) : null;
       const toGoal = new PreStar(stacks.saturation.heads, b);
       for (const { runs, sight } of shown) {
-        const beneath = toGoal.hopeless(runs, sight);
-        if (beneath) return walkTo(runs, sight, beneath);
+        const hopeless = toGoal.hopeless(runs, sight.head);
+        if (hopeless) return walkTo(runs, hopeless.sight, hopeless.beneath);
       }
       return null;
     }

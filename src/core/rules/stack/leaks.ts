@@ -11,13 +11,14 @@ export function* revealedWithoutNeeds({ all, saturation, system }: Stacks): Gene
   // Not only how a screen is reached first: one that is shown by other means may also be gone back to.
   for (const place of saturation.places) {
     const edges = [...all.symbolsBeneath(place)].filter(({ symbol }) => symbol.screen.needs.length > 0);
-    for (const { control, head, rule } of edges.length > 0 ? place.returns.values() : []) {
+    if (edges.length === 0) continue;
+    for (const { control, weight } of saturation.returnsTo(place)) {
       if (control.agenda) continue;
       for (const edge of edges) {
         const { screen } = edge.symbol;
         if (!lacks(screen, control.valuation)) continue;
         seen.add(screen);
-        yield [screen, walkPopping(all, head.transitions.get(place)!, rule, edge)];
+        yield [screen, walkPopping(all, place, control, weight, edge)];
       }
     }
   }

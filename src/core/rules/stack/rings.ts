@@ -1,8 +1,8 @@
 /** Rings of screens that can pile up on one another without end. */
 import { ringThrough } from '../../plan/graph';
 import type { Screen } from '../../plan/model';
-import type { Place, Transition } from '../../reach/automaton';
-import { componentsBeneath, isPlace, nextBeneath } from '../../reach/beneath';
+import type { Edge, Place, Transition } from '../../reach/automaton';
+import { componentsBeneath, isPlace } from '../../reach/beneath';
 import type { Tap } from '../../reach/reach';
 import type { Runs } from '../../reach/runs';
 import { walkTo } from '../../reach/witness';
@@ -20,28 +20,26 @@ export const keyOfRing = ({ screens }: Pick<Ring, 'screens'>): string => screens
 
 /** One ring for each set of screens that can pile up on one another. */
 export function ringsOf(runs: Runs): Ring[] {
-  const sights = new Map<Place, Transition>();
   const taps = new Map<Screen, number>();
-  for (const sight of runs.sights) {
-    const { symbol } = sight.head;
-    if (!symbol.last && !sights.has(sight.to)) sights.set(sight.to, sight);
-    if (!taps.has(symbol.screen)) taps.set(symbol.screen, runs.taps(sight));
-  }
-  const nearest = (place: Place): number => taps.get(sights.get(place)!.head.symbol.screen)!;
+  for (const { head } of runs.sights) if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, runs.tapsOf(head));
+  const nearest = ({ symbol }: Place): number => taps.get(symbol.screen) ?? Infinity;
   const rings: Ring[] = [];
-  for (const component of componentsBeneath(runs)) {
-    if (component.length === 1) continue;
-    const places = new Set(component.filter(isPlace));
-    // The ring is told from the screen on that is nearest to the start: to that one a user would go back.
-    const first = [...places].filter((place) => sights.has(place)).sort((a, b) => nearest(a) - nearest(b))[0];
-    if (!first) continue;
-    const next = (place: Place): Place[] => nextBeneath(runs, place).flatMap((node) => (isPlace(node) ? [node] : node.taken.map(({ to }) => to))).filter((each) => places.has(each));
-    const round = ringThrough(first, next);
-    const edges = round.map((place, index) => {
-      for (const edge of runs.beneath(place)) if (!edge.symbol.last && edge.to === round[(index + 1) % round.length]) return edge;
-      throw new Error('A ring has an edge from each place to the next.');
-    });
-    const sight = sights.get(first)!;
+  for (const { nodes, grows } of componentsBeneath(runs)) {
+    if (!grows) continue;
+    const places = new Set(nodes.filter(isPlace));
+    const known = new Map<Place, Edge[]>();
+    const within = (place: Place): Edge[] => {
+      let edges = known.get(place);
+      if (!edges) known.set(place, (edges = [...runs.beneath(place)].filter(({ symbol, to }) => !symbol.last && places.has(to))));
+      return edges;
+    };
+    // The ring is told from the screen on that is nearest to the start: to that one a user would go back. What only ever takes
+    // another one's place is beneath nothing by itself.
+    const beneath = new Set([...places].flatMap((place) => within(place).map(({ to }) => to)));
+    const first = [...beneath].reduce((best, place) => (nearest(place) < nearest(best) ? place : best));
+    const round = ringThrough(first, (place) => within(place).map(({ to }) => to));
+    const edges = round.map((place, index) => within(place).find(({ to }) => to === round[(index + 1) % round.length])!);
+    const sight = sightOn(first);
     // The last edge is the same screen again, one round further down; where that is the start, it lies there anyway.
     const between = edges.slice(0, -1);
     const walk = walkTo(runs, sight, nearest(first) === 0 ? between : edges);
@@ -50,4 +48,10 @@ export function ringsOf(runs: Runs): Ring[] {
     });
   }
   return rings;
+}
+
+/** What stands on a place first and waits for an event. */
+function sightOn(to: Place): Transition {
+  for (const { heads } of to.found) for (const head of heads) if (!head.control.agenda) return { head, to };
+  throw new Error('Every place of a ring is one that something stands on.');
 }
