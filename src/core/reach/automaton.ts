@@ -20,18 +20,20 @@ export interface Head {
   /** What it stands on, in the order found, and the fewest events since it was pushed onto that. */
   readonly over: Place[];
   readonly weights: number[];
-  /** The control states that it comes to with the same frame on top. */
-  readonly steps: Effect[];
-  /** The control states that it comes to by taking the frame off. */
-  readonly pops: Effect[];
+  /** What it comes to with the same frame on top. */
+  readonly steps: Effects;
+  /** What it comes to by taking the frame off. */
+  readonly pops: Effects;
   /** The rules that put frames onto it, or in its place. */
   readonly calls: Call[];
 }
 
-/** What a head comes to: with so many events to these control states. */
-export interface Effect extends Bits {
-  readonly weight: number;
-  readonly origin: Origin;
+/** The control states that a head comes to. */
+export interface Effects {
+  /** By the number of events. */
+  readonly sums: (Bits & { readonly weight: number })[];
+  /** The same by what leads to them. */
+  readonly each: (Bits & { readonly weight: number; readonly origin: Origin })[];
 }
 
 export type Origin =
@@ -52,6 +54,11 @@ export interface Place {
   readonly found: (Bits & { readonly weight: number; readonly heads: readonly Head[] })[];
   /** The control states that what was pushed above it is popped into, in the order of the events since. */
   readonly returns: (Bits & { readonly weight: number })[];
+  /**
+   * Of a last frame that was pushed together with what lies above: how it stands alone once that is popped. Nothing ever looks
+   * beneath it, so it is the same frame then however it came to be there.
+   */
+  readonly alone: { readonly control: Control; readonly weight: number; readonly place: Place }[];
 }
 
 /** What the configurations begin with that have this head, on this place. */
@@ -84,10 +91,14 @@ export type Caller =
   | { readonly kind: 'with'; readonly symbol: StackSymbol; readonly over: Place };
 
 /** A rule used on a configuration that begins with a transition; null stands for the empty stack before a start. */
-export interface Derivation {
+export interface Use {
+  readonly kind: 'use';
   readonly on: Transition | null;
   readonly rule: PushdownRule;
 }
+
+/** How a place is come to: by a rule, or because what was pushed together with a last frame is popped so many events after that. */
+export type Derivation = Use | { readonly kind: 'alone'; readonly of: Place; readonly control: Control; readonly weight: number };
 
 /** A frame beneath a place, and the place beneath that. */
 export interface Edge {

@@ -14,13 +14,11 @@ export class Runs {
   private readonly reached: Transition[] = [];
   private readonly reachedAfter: number[] = [];
 
-  /** Says that a place can be come to; whether that is sooner than was known. */
-  enter(place: Place, taps: number, by: Derivation): boolean {
-    while (this.soonest.length <= place.id) this.soonest.push(Infinity);
-    if (this.soonest[place.id]! <= taps) return false;
-    this.soonest[place.id] = taps;
-    this.derivations[place.id] = by;
-    return true;
+  /** Says how a place is come to, sooner than was known. */
+  enter({ id }: Place, taps: number, by: Derivation): void {
+    while (this.soonest.length <= id) this.soonest.push(Infinity);
+    this.soonest[id] = taps;
+    this.derivations[id] = by;
   }
 
   /** Says how a head is come to soonest. Those with fewer taps come first. */
@@ -105,8 +103,12 @@ export function* runsFrom(starts: readonly Call[]): Generator<void, Runs, void> 
   const runs = new Runs();
   const queue: (Place | Transition)[][] = [];
   const soonest: number[] = [];
+  const enterPlace = (place: Place, taps: number, by: Derivation): void => {
+    runs.enter(place, taps, by);
+    (queue[taps] ??= []).push(place);
+  };
   const enter = ({ places, cost, rule }: Call, on: Transition | null, taps: number): void => {
-    for (const place of places) if (taps + cost < runs.tapsTo(place) && runs.enter(place, taps + cost, { on, rule })) (queue[taps + cost] ??= []).push(place);
+    for (const place of places) if (taps + cost < runs.tapsTo(place)) enterPlace(place, taps + cost, { kind: 'use', on, rule });
   };
   for (const start of starts) enter(start, null, 0);
   let untilPause = slice;
@@ -120,6 +122,9 @@ export function* runsFrom(starts: readonly Call[]): Generator<void, Runs, void> 
         continue;
       }
       if (runs.tapsTo(next) !== taps) continue;
+      for (const { place, control, weight } of next.alone) {
+        if (taps + weight < runs.tapsTo(place)) enterPlace(place, taps + weight, { kind: 'alone', of: next, control, weight });
+      }
       for (const { weight, heads } of next.found) {
         for (const head of heads) {
           if (taps + weight >= (soonest[head.id] ?? Infinity)) continue;

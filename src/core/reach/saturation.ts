@@ -6,7 +6,7 @@
  * "Weighted pushdown systems" (2005). What is found is taken in the order of the fewest events with which any configuration
  * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
-import type { Call, Caller, Effect, Head, Origin, Place, Transition } from './automaton';
+import type { Call, Caller, Derivation, Head, Origin, Place, Transition } from './automaton';
 import type { Control, Pushdown, PushdownRule, StackSymbol } from './pushdown';
 import { Runs } from './runs';
 
@@ -19,20 +19,18 @@ const mostWork = 10_000_000;
 /** Sets of control states by the events since a place was come to, and then by word. */
 type Pending = (number[] | undefined)[];
 
-/** What is still to be done for a place. */
-interface Open {
-  readonly place: Place;
+/** A place, with what is still to be done for it, and what has been found, by word. */
+interface OpenPlace extends Place {
   readonly heads: Pending;
-  readonly returns: Pending;
-  /** What has been found, by word. */
-  readonly foundHeads: number[];
-  readonly foundReturns: number[];
+  readonly pops: Pending;
+  readonly knownHeads: number[];
+  readonly knownPops: number[];
 }
 
-/** What is to be done after so many events: a word of heads or of returns. */
+/** What is to be done after so many events: a word of the heads that stand on a place, or of what is popped from there. */
 interface Due {
-  readonly open: Open;
-  readonly what: 'heads' | 'returns';
+  readonly place: OpenPlace;
+  readonly what: 'heads' | 'pops';
   readonly word: number;
 }
 
@@ -42,15 +40,13 @@ export class Saturation {
   /** What a cold start pushes. */
   readonly starts: Call[] = [];
   readonly heads: Head[] = [];
-  readonly places: Place[] = [];
+  readonly places: OpenPlace[] = [];
   /** The control states that were come to, in the order reached. */
   readonly controls = new Set<Control>();
   /** By the numbers of symbols, and then of words and bits of control states. */
   private readonly bySymbol: (Head | undefined)[][][] = [];
-  private readonly placesOf: { readonly byControl: Map<number, Place>; readonly byPlace: Map<number, Place> }[] = [];
+  private readonly placesOf: { readonly byControl: Map<number, OpenPlace>; readonly byPlace: Map<number, OpenPlace> }[] = [];
   private readonly members: Control[][] = [];
-  /** By the numbers of places. */
-  private readonly open: Open[] = [];
   private readonly queue: Due[][] = [];
   private readonly opened = new Set<string>();
   /** What is opened from outside once all of this many taps is done. */
@@ -102,37 +98,35 @@ export class Saturation {
     for (const { weight, word, bits } of returns) for (const control of this.controlsIn(word, bits)) yield { control, weight };
   }
 
-  private take({ open, what, word }: Due, taps: number): void {
-    const { place } = open;
+  private take({ place, what, word }: Due, taps: number): void {
     const weight = taps - this.runs.tapsTo(place);
-    const pending = open[what][weight];
-    const found = what === 'heads' ? open.foundHeads : open.foundReturns;
+    const pending = place[what][weight];
     this.work++;
     if (!pending) return;
-    const bits = (pending[word] ?? 0) & ~(found[word] ?? 0);
+    const known = what === 'heads' ? place.knownHeads : place.knownPops;
+    const bits = (pending[word] ?? 0) & ~(known[word] ?? 0);
     pending[word] = 0;
     if (bits === 0) return;
-    found[word] = (found[word] ?? 0) | bits;
-    if (what === 'returns') {
+    known[word] = (known[word] ?? 0) | bits;
+    if (what === 'pops') {
       place.returns.push({ weight, word, bits });
       for (const caller of place.callers) this.giveBack(caller, place, weight, word, bits);
       return;
     }
-    const heads: Head[] = [];
-    for (const control of this.controlsIn(word, bits)) heads.push(this.headOf(control, place.symbol));
+    const heads = this.controlsIn(word, bits).map((control) => this.headOf(control, place.symbol));
     place.found.push({ weight, word, bits, heads });
     for (const head of heads) this.stand(head, place, weight, taps);
   }
 
   /** A head is found to stand on a place. */
-  private stand(head: Head, place: Place, weight: number, taps: number): void {
+  private stand(head: Head, place: OpenPlace, weight: number, taps: number): void {
     const first = head.over.length === 0;
     if (first) this.expand(head);
     head.over.push(place);
     head.weights.push(weight);
-    this.work += 1 + head.steps.length + head.pops.length;
-    for (const step of head.steps) this.await('heads', place, weight + step.weight, step.word, step.bits);
-    for (const pop of head.pops) this.await('returns', place, weight + pop.weight, pop.word, pop.bits);
+    this.work += 1 + head.steps.sums.length + head.pops.sums.length;
+    for (const step of head.steps.sums) this.await('heads', place, weight + step.weight, step.word, step.bits);
+    for (const pop of head.pops.sums) this.await('pops', place, weight + pop.weight, pop.word, pop.bits);
     if (!first) return;
     const transition: Transition = { head, to: place };
     this.runs.reach(transition, taps);
@@ -150,7 +144,7 @@ export class Saturation {
       const cost = rule.event ? 1 : 0;
       this.work++;
       this.number(to);
-      if (word.length === 0) this.addEffect(head, 'returns', cost, to.word, to.bit, { kind: 'rule', rule });
+      if (word.length === 0) this.addEffect(head, 'pops', cost, to.word, to.bit, { kind: 'rule', rule });
       else if (word.length === 1 && word[0] === symbol) this.addEffect(head, 'heads', cost, to.word, to.bit, { kind: 'rule', rule });
       else head.calls.push(this.call(head, rule, cost));
     }
@@ -183,15 +177,18 @@ export class Saturation {
   /** Comes to the places of a call, with what it pushes above the first of them. */
   private enter({ places, rule, cost }: Call, on: Transition | null, taps: number): void {
     this.work += places.length;
-    for (const place of places) {
-      if (!this.runs.enter(place, taps + cost, { on, rule })) continue;
-      // Nothing above it has been taken yet, or it could not be come to sooner: what was to be taken later is to be taken now.
-      const open = this.open[place.id]!;
-      for (const what of ['heads', 'returns'] as const) {
-        open[what].forEach((words, weight) => words!.forEach((bits, word) => { if (bits) this.due(open, what, weight, word); }));
-      }
-      if (place.start) this.await('heads', place, 0, place.start.word, place.start.bit);
+    for (const { id } of places) this.enterPlace(this.places[id]!, taps + cost, { kind: 'use', on, rule });
+  }
+
+  private enterPlace(place: OpenPlace, taps: number, by: Derivation): void {
+    if (taps >= this.runs.tapsTo(place)) return;
+    this.runs.enter(place, taps, by);
+    // Nothing above it has been taken yet, or it could not be come to sooner: what was to be taken later is to be taken now.
+    for (const what of ['heads', 'pops'] as const) {
+      place[what].forEach((words, weight) => words!.forEach((bits, word) => { if (bits) this.due(place, what, weight, word); }));
     }
+    if (place.start) this.await('heads', place, 0, place.start.word, place.start.bit);
+    for (const { place: alone, control, weight } of place.alone) this.enterPlace(this.places[alone.id]!, taps + weight, { kind: 'alone', of: place, control, weight });
   }
 
   private addCaller(place: Place, caller: Caller): void {
@@ -202,36 +199,53 @@ export class Saturation {
   /** What was pushed above a place has been popped. */
   private giveBack(caller: Caller, place: Place, weight: number, word: number, bits: number): void {
     this.work++;
-    if (caller.kind === 'with') this.await('heads', caller.over, weight, word, bits);
-    else this.addEffect(caller.head, caller.kind === 'onto' ? 'heads' : 'returns', caller.cost + weight, word, bits, { kind: 'return', caller, place, weight });
+    if (caller.kind !== 'with') this.addEffect(caller.head, caller.kind === 'onto' ? 'heads' : 'pops', caller.cost + weight, word, bits, { kind: 'return', caller, place, weight });
+    else if (caller.symbol.last) this.leaveAlone(this.places[caller.over.id]!, weight, this.controlsIn(word, bits));
+    else this.await('heads', this.places[caller.over.id]!, weight, word, bits);
+  }
+
+  /** What was pushed together with a last frame is popped. */
+  private leaveAlone(over: OpenPlace, weight: number, controls: readonly Control[]): void {
+    for (const control of controls) {
+      const place = this.placeOf(control, over.symbol);
+      over.alone.push({ control, weight, place });
+      if (this.runs.has(over)) this.enterPlace(place, this.runs.tapsTo(over) + weight, { kind: 'alone', of: over, control, weight });
+    }
   }
 
   /** A head comes to control states, with its frame on top or without it. */
   private addEffect(head: Head, what: Due['what'], weight: number, word: number, bits: number, origin: Origin): void {
-    const known: Effect[] = what === 'heads' ? head.steps : head.pops;
+    const { sums, each } = what === 'heads' ? head.steps : head.pops;
     let fresh = bits;
-    for (const effect of known) if (effect.word === word && effect.weight <= weight) fresh &= ~effect.bits;
+    let at = -1;
+    for (let index = 0; index < sums.length; index++) {
+      const sum = sums[index]!;
+      if (sum.word !== word || sum.weight > weight) continue;
+      if (sum.weight === weight) at = index;
+      fresh &= ~sum.bits;
+    }
     if (fresh === 0) return;
-    known.push({ weight, word, bits: fresh, origin });
+    each.push({ weight, word, bits: fresh, origin });
+    if (at < 0) sums.push({ weight, word, bits: fresh });
+    else sums[at] = { weight, word, bits: sums[at]!.bits | fresh };
     const { over, weights } = head;
     this.work += over.length;
-    for (let at = 0; at < over.length; at++) this.await(what, over[at]!, weights[at]! + weight, word, fresh);
+    for (let index = 0; index < over.length; index++) this.await(what, over[index] as OpenPlace, weights[index]! + weight, word, fresh);
   }
 
   /** Puts down what is to be done for a place so many events after it is come to. */
-  private await(what: Due['what'], place: Place, weight: number, word: number, bits: number): void {
-    const open = this.open[place.id]!;
-    const fresh = bits & ~((what === 'heads' ? open.foundHeads : open.foundReturns)[word] ?? 0);
+  private await(what: Due['what'], place: OpenPlace, weight: number, word: number, bits: number): void {
+    const fresh = bits & ~((what === 'heads' ? place.knownHeads : place.knownPops)[word] ?? 0);
     if (fresh === 0) return;
-    const words = (open[what][weight] ??= []);
+    const words = (place[what][weight] ??= []);
     const known = words[word] ?? 0;
     words[word] = known | fresh;
-    if (known === 0) this.due(open, what, weight, word);
+    if (known === 0) this.due(place, what, weight, word);
   }
 
-  private due(open: Open, what: Due['what'], weight: number, word: number): void {
-    const taps = this.runs.tapsTo(open.place) + weight;
-    if (taps < Infinity) (this.queue[taps] ??= []).push({ open, what, word });
+  private due(place: OpenPlace, what: Due['what'], weight: number, word: number): void {
+    const taps = this.runs.tapsTo(place) + weight;
+    if (taps < Infinity) (this.queue[taps] ??= []).push({ place, what, word });
   }
 
   private controlsIn(word: number, bits: number): Control[] {
@@ -251,7 +265,7 @@ export class Saturation {
     const at = 31 - Math.clz32(control.bit);
     let head = byBit[at];
     if (!head) {
-      head = { id: this.heads.length, control, symbol, rules: [], over: [], weights: [], steps: [], pops: [], calls: [] };
+      head = { id: this.heads.length, control, symbol, rules: [], over: [], weights: [], steps: { sums: [], each: [] }, pops: { sums: [], each: [] }, calls: [] };
       byBit[at] = head;
       this.heads.push(head);
       this.controls.add(control);
@@ -260,17 +274,16 @@ export class Saturation {
   }
 
   /** The place below a symbol that was pushed in a control state, or above another place. */
-  private placeOf(from: Control | Place, symbol: StackSymbol): Place {
+  private placeOf(from: Control | Place, symbol: StackSymbol): OpenPlace {
     const places = (this.placesOf[symbol.id] ??= { byControl: new Map(), byPlace: new Map() });
     const above = 'callers' in from ? from : null;
     const start = 'callers' in from ? null : from;
     const byFrom = above ? places.byPlace : places.byControl;
     let place = byFrom.get(from.id);
     if (!place) {
-      place = { id: this.places.length, symbol, start, above, callers: [], found: [], returns: [] };
+      place = { id: this.places.length, symbol, start, above, callers: [], found: [], returns: [], alone: [], heads: [], pops: [], knownHeads: [], knownPops: [] };
       byFrom.set(from.id, place);
       this.places.push(place);
-      this.open.push({ place, heads: [], returns: [], foundHeads: [], foundReturns: [] });
       if (start) this.number(start);
       if (above) this.addCaller(above, { kind: 'with', symbol, over: place });
     }

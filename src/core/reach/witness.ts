@@ -1,5 +1,5 @@
 /** From the automaton back to walks: which events lead to a configuration, in order. */
-import { weightOf, type Derivation, type Edge, type Head, type Origin, type Place, type Transition } from './automaton';
+import { weightOf, type Edge, type Head, type Origin, type Place, type Transition, type Use } from './automaton';
 import { isIn } from './bits';
 import type { Control, PushdownRule, StackSymbol } from './pushdown';
 import type { Tap } from './reach';
@@ -42,23 +42,27 @@ export function walkPopping(runs: Runs, place: Place, control: Control, weight: 
 /** What was on top when the last event of the shortest walk happened; null where no event has. */
 export function eventBefore(runs: Runs, transition: Transition): Transition | null {
   for (let at: Transition | null = transition; at; ) {
-    const derivation: Derivation = lastRule(runs, at);
-    if (derivation.rule.event) return derivation.on;
-    at = derivation.on;
+    const { rule, on }: Use = lastRule(runs, at);
+    if (rule.event) return on;
+    at = on;
   }
   return null;
 }
 
-function lastRule(runs: Runs, { head, to }: Transition): Derivation {
+function lastRule(runs: Runs, { head, to }: Transition): Use {
   const last = lastChange(head, to);
-  if (last === null) return runs.derivation(to);
-  if (last.origin?.kind === 'rule') return { on: { head: last.from!, to }, rule: last.origin.rule };
-  let { place, weight } = last.origin ?? { place: to.above!, weight: weightOf({ head, to }) };
-  for (;;) {
-    const pop = lastPop(place, head.control, weight);
-    if (pop.origin.kind === 'rule') return { on: { head: pop.head, to: place }, rule: pop.origin.rule };
-    ({ place, weight } = pop.origin);
+  if (last === null) {
+    const by = runs.derivation(to);
+    return by.kind === 'use' ? by : lastPopRule(by.of.above!, by.control, by.weight);
   }
+  const { from, origin } = last;
+  if (!from || !origin) return lastPopRule(to.above!, head.control, weightOf({ head, to }));
+  return origin.kind === 'rule' ? { kind: 'use', on: { head: from, to }, rule: origin.rule } : lastPopRule(origin.place, head.control, origin.weight);
+}
+
+function lastPopRule(place: Place, control: Control, weight: number): Use {
+  const { head, origin } = lastPop(place, control, weight);
+  return origin.kind === 'rule' ? { kind: 'use', on: { head, to: place }, rule: origin.rule } : lastPopRule(origin.place, control, origin.weight);
 }
 
 /**
@@ -73,7 +77,7 @@ function lastChange(head: Head, to: Place): { readonly from: Head | null; readon
   // What was found before this was: nothing can come to be from itself.
   for (const { weight: earlier, heads } of to.found.slice(0, at)) {
     for (const from of heads) {
-      const step = from.steps.find((each) => earlier + each.weight === weight && isIn(control, each));
+      const step = from.steps.each.find((each) => earlier + each.weight === weight && isIn(control, each));
       if (step) return { from, origin: step.origin };
     }
   }
@@ -84,7 +88,7 @@ function lastChange(head: Head, to: Place): { readonly from: Head | null; readon
 function lastPop(place: Place, control: Control, weight: number): { readonly head: Head; readonly origin: Origin } {
   for (const { weight: earlier, heads } of place.found) {
     for (const head of heads) {
-      const pop = head.pops.find((each) => earlier + each.weight === weight && isIn(control, each));
+      const pop = head.pops.each.find((each) => earlier + each.weight === weight && isIn(control, each));
       if (pop) return { head, origin: pop.origin };
     }
   }
@@ -107,11 +111,16 @@ function before(runs: Runs, place: Place, beneath: readonly Edge[], used: Used[]
     at = to;
   }
   for (;;) {
-    const { rule, on } = runs.derivation(at);
-    use(rule);
-    if (!on) return;
-    since(on, used);
-    at = on.to;
+    const by = runs.derivation(at);
+    if (by.kind === 'alone') {
+      popping(by.of.above!, by.control, by.weight, at.symbol, used);
+      at = by.of;
+      continue;
+    }
+    use(by.rule);
+    if (!by.on) return;
+    since(by.on, used);
+    at = by.on.to;
   }
 }
 
