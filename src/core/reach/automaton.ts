@@ -21,19 +21,17 @@ export interface Head {
   readonly over: Place[];
   readonly weights: number[];
   /** What it comes to with the same frame on top. */
-  readonly steps: Effects;
+  readonly steps: Effect[];
   /** What it comes to by taking the frame off. */
-  readonly pops: Effects;
+  readonly pops: Effect[];
   /** The rules that put frames onto it, or in its place. */
   readonly calls: Call[];
 }
 
-/** The control states that a head comes to. */
-export interface Effects {
-  /** By the number of events. */
-  readonly sums: (Bits & { readonly weight: number })[];
-  /** The same by what leads to them. */
-  readonly each: (Bits & { readonly weight: number; readonly origin: Origin })[];
+/** The control states that a head comes to, after so many events. */
+export interface Effect extends Bits {
+  readonly weight: number;
+  readonly origin: Origin;
 }
 
 export type Origin =

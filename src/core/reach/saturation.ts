@@ -16,22 +16,38 @@ const slice = 4_000;
 /** How much is done before it is given up: two or three seconds of work. */
 const mostWork = 10_000_000;
 
-/** Sets of control states by the events since a place was come to, and then by word. */
-type Pending = (number[] | undefined)[];
-
-/** A place, with what is still to be done for it, and what has been found, by word. */
-interface OpenPlace extends Place {
-  readonly heads: Pending;
-  readonly pops: Pending;
-  readonly knownHeads: number[];
-  readonly knownPops: number[];
+/** One word of the control states in which something stands on a place, and of those that it was popped into. */
+interface Lane {
+  readonly place: OpenPlace;
+  readonly word: number;
+  /** After how many events the place is come to. */
+  since: number;
+  heads: number;
+  pops: number;
+  /** What is to be taken now. */
+  nextHeads: number;
+  nextPops: number;
 }
 
-/** What is to be done after so many events: a word of the heads that stand on a place, or of what is popped from there. */
-interface Due {
-  readonly place: OpenPlace;
-  readonly what: 'heads' | 'pops';
-  readonly word: number;
+interface OpenPlace extends Place {
+  /** By word. */
+  readonly lanes: Lane[];
+}
+
+interface OpenHead extends Head {
+  /** Those of the places that it stands on, in its own word: most of what it comes to is in the same. */
+  readonly lanes: Lane[];
+  /** What it comes to, as numbers in threes: weight, word, bits, for each weight and word. Side by side they are read far more quickly than as objects. */
+  readonly stepSums: number[];
+  readonly popSums: number[];
+}
+
+/** What is to be taken after so many events, each lane with its bits. Two lists of each kind: an object for each would cost more than the work. */
+class Due {
+  readonly heads: Lane[] = [];
+  readonly headBits: number[] = [];
+  readonly pops: Lane[] = [];
+  readonly popBits: number[] = [];
 }
 
 export class Saturation {
@@ -39,15 +55,15 @@ export class Saturation {
   readonly runs = new Runs();
   /** What a cold start pushes. */
   readonly starts: Call[] = [];
-  readonly heads: Head[] = [];
+  readonly heads: OpenHead[] = [];
   readonly places: OpenPlace[] = [];
   /** The control states that were come to, in the order reached. */
   readonly controls = new Set<Control>();
   /** By the numbers of symbols, and then of words and bits of control states. */
-  private readonly bySymbol: (Head | undefined)[][][] = [];
+  private readonly bySymbol: (OpenHead | undefined)[][][] = [];
   private readonly placesOf: { readonly byControl: Map<number, OpenPlace>; readonly byPlace: Map<number, OpenPlace> }[] = [];
   private readonly members: Control[][] = [];
-  private readonly queue: Due[][] = [];
+  private readonly queue: Due[] = [];
   private readonly opened = new Set<string>();
   /** What is opened from outside once all of this many taps is done. */
   private readonly opening: { readonly on: Transition | null; readonly rules: Iterable<PushdownRule> }[] = [];
@@ -67,15 +83,18 @@ export class Saturation {
     if (this.outside) this.opening.push({ on: null, rules: system.fromOutside(system.valuations.initial, false) });
     let pauseAt = slice;
     for (let taps = 0; taps < queue.length || this.opening.length > 0; taps++) {
-      // The list grows while it is worked off: what goes on with an event costs nothing.
-      for (const due of queue[taps] ?? []) {
-        this.take(due, taps);
-        if (this.work < pauseAt) continue;
-        if (this.exhausted) return;
-        pauseAt = this.work + slice;
-        yield;
+      // What goes on with an event costs nothing: more may be due at once.
+      for (let due = queue[taps]; due; due = queue[taps]) {
+        delete queue[taps];
+        for (const taken of [this.takeHeads(due, taps), this.takePops(due, taps)]) {
+          while (!taken.next().done) {
+            if (this.work < pauseAt) continue;
+            if (this.exhausted) return;
+            pauseAt = this.work + slice;
+            yield;
+          }
+        }
       }
-      delete queue[taps];
       // What links open is one tap away from here.
       for (const { on, rules } of this.opening.splice(0)) {
         for (const rule of rules) {
@@ -98,35 +117,62 @@ export class Saturation {
     for (const { weight, word, bits } of returns) for (const control of this.controlsIn(word, bits)) yield { control, weight };
   }
 
-  private take({ place, what, word }: Due, taps: number): void {
-    const weight = taps - this.runs.tapsTo(place);
-    const pending = place[what][weight];
-    this.work++;
-    if (!pending) return;
-    const known = what === 'heads' ? place.knownHeads : place.knownPops;
-    const bits = (pending[word] ?? 0) & ~(known[word] ?? 0);
-    pending[word] = 0;
-    if (bits === 0) return;
-    known[word] = (known[word] ?? 0) | bits;
-    if (what === 'pops') {
+  private *takeHeads({ heads: lanes, headBits }: Due, taps: number): Generator<void, void, void> {
+    const now: Lane[] = [];
+    for (let at = 0; at < lanes.length; at++) {
+      const lane = lanes[at]!;
+      const fresh = headBits[at]! & ~lane.heads;
+      if (fresh === 0) continue;
+      if (lane.nextHeads === 0) now.push(lane);
+      lane.nextHeads |= fresh;
+    }
+    this.work += lanes.length;
+    for (const lane of now) {
+      const { place, word, nextHeads: bits } = lane;
+      const weight = taps - lane.since;
+      lane.heads |= bits;
+      lane.nextHeads = 0;
+      const heads: OpenHead[] = [];
+      for (let left = bits; left !== 0; left &= left - 1) heads.push(this.headOf(this.members[word]![31 - Math.clz32(left & -left)]!, place.symbol));
+      place.found.push({ weight, word, bits, heads });
+      for (const head of heads) this.stand(head, lane, weight, taps);
+      yield;
+    }
+  }
+
+  private *takePops({ pops: lanes, popBits }: Due, taps: number): Generator<void, void, void> {
+    const now: Lane[] = [];
+    for (let at = 0; at < lanes.length; at++) {
+      const lane = lanes[at]!;
+      const fresh = popBits[at]! & ~lane.pops;
+      if (fresh === 0) continue;
+      if (lane.nextPops === 0) now.push(lane);
+      lane.nextPops |= fresh;
+    }
+    this.work += lanes.length;
+    for (const lane of now) {
+      const { place, word, nextPops: bits } = lane;
+      const weight = taps - lane.since;
+      lane.pops |= bits;
+      lane.nextPops = 0;
       place.returns.push({ weight, word, bits });
       for (const caller of place.callers) this.giveBack(caller, place, weight, word, bits);
-      return;
+      yield;
     }
-    const heads = this.controlsIn(word, bits).map((control) => this.headOf(control, place.symbol));
-    place.found.push({ weight, word, bits, heads });
-    for (const head of heads) this.stand(head, place, weight, taps);
   }
 
   /** A head is found to stand on a place. */
-  private stand(head: Head, place: OpenPlace, weight: number, taps: number): void {
+  private stand(head: OpenHead, lane: Lane, weight: number, taps: number): void {
+    const { place } = lane;
     const first = head.over.length === 0;
     if (first) this.expand(head);
     head.over.push(place);
+    head.lanes.push(lane);
     head.weights.push(weight);
-    this.work += 1 + head.steps.sums.length + head.pops.sums.length;
-    for (const step of head.steps.sums) this.await('heads', place, weight + step.weight, step.word, step.bits);
-    for (const pop of head.pops.sums) this.await('pops', place, weight + pop.weight, pop.word, pop.bits);
+    const { stepSums, popSums } = head;
+    this.work += 1 + (stepSums.length + popSums.length) / 3;
+    for (let at = 0; at < stepSums.length; at += 3) this.await('heads', this.laneBeside(lane, stepSums[at + 1]!), weight + stepSums[at]!, stepSums[at + 2]!);
+    for (let at = 0; at < popSums.length; at += 3) this.await('pops', this.laneBeside(lane, popSums[at + 1]!), weight + popSums[at]!, popSums[at + 2]!);
     if (!first) return;
     const transition: Transition = { head, to: place };
     this.runs.reach(transition, taps);
@@ -136,7 +182,7 @@ export class Saturation {
   }
 
   /** Works out a head's rules. */
-  private expand(head: Head): void {
+  private expand(head: OpenHead): void {
     const { control, symbol } = head;
     head.rules = this.system.rules(control, symbol);
     for (const rule of head.rules) {
@@ -144,9 +190,10 @@ export class Saturation {
       const cost = rule.event ? 1 : 0;
       this.work++;
       this.number(to);
-      if (word.length === 0) this.addEffect(head, 'pops', cost, to.word, to.bit, { kind: 'rule', rule });
-      else if (word.length === 1 && word[0] === symbol) this.addEffect(head, 'heads', cost, to.word, to.bit, { kind: 'rule', rule });
-      else head.calls.push(this.call(head, rule, cost));
+      if (word.length === 0 || (word.length === 1 && word[0] === symbol)) {
+        const what = word.length === 0 ? 'pops' : 'heads';
+        if (this.unknown(head, what, cost, to.word, to.bit) !== 0) this.addEffect(head, what, cost, to.word, to.bit, { kind: 'rule', rule });
+      } else head.calls.push(this.call(head, rule, cost));
     }
   }
 
@@ -183,11 +230,10 @@ export class Saturation {
   private enterPlace(place: OpenPlace, taps: number, by: Derivation): void {
     if (taps >= this.runs.tapsTo(place)) return;
     this.runs.enter(place, taps, by);
-    // Nothing above it has been taken yet, or it could not be come to sooner: what was to be taken later is to be taken now.
-    for (const what of ['heads', 'pops'] as const) {
-      place[what].forEach((words, weight) => words!.forEach((bits, word) => { if (bits) this.due(place, what, weight, word); }));
-    }
-    if (place.start) this.await('heads', place, 0, place.start.word, place.start.bit);
+    // Nothing above it has been taken yet, or it could not be come to sooner: all that there is is put down again.
+    for (const lane of place.lanes) if (lane) lane.since = taps;
+    if (place.start) this.await('heads', this.laneOf(place, place.start.word), 0, place.start.bit);
+    else if (!place.symbol.last) for (const { weight, word, bits } of place.above!.returns) this.await('heads', this.laneOf(place, word), weight, bits);
     for (const { place: alone, control, weight } of place.alone) this.enterPlace(this.places[alone.id]!, taps + weight, { kind: 'alone', of: place, control, weight });
   }
 
@@ -199,9 +245,16 @@ export class Saturation {
   /** What was pushed above a place has been popped. */
   private giveBack(caller: Caller, place: Place, weight: number, word: number, bits: number): void {
     this.work++;
-    if (caller.kind !== 'with') this.addEffect(caller.head, caller.kind === 'onto' ? 'heads' : 'pops', caller.cost + weight, word, bits, { kind: 'return', caller, place, weight });
-    else if (caller.symbol.last) this.leaveAlone(this.places[caller.over.id]!, weight, this.controlsIn(word, bits));
-    else this.await('heads', this.places[caller.over.id]!, weight, word, bits);
+    if (caller.kind === 'with') {
+      const over = caller.over as OpenPlace;
+      if (caller.symbol.last) this.leaveAlone(over, weight, this.controlsIn(word, bits));
+      else if (this.runs.has(over)) this.await('heads', this.laneOf(over, word), weight, bits);
+      return;
+    }
+    const head = caller.head as OpenHead;
+    const what = caller.kind === 'onto' ? 'heads' : 'pops';
+    const fresh = this.unknown(head, what, caller.cost + weight, word, bits);
+    if (fresh !== 0) this.addEffect(head, what, caller.cost + weight, word, fresh, { kind: 'return', caller, place, weight });
   }
 
   /** What was pushed together with a last frame is popped. */
@@ -213,39 +266,46 @@ export class Saturation {
     }
   }
 
+  /** Those of the control states that a head is not known to come to so soon. */
+  private unknown(head: OpenHead, what: 'heads' | 'pops', weight: number, word: number, bits: number): number {
+    const sums = what === 'heads' ? head.stepSums : head.popSums;
+    let unknown = bits;
+    for (let at = 0; at < sums.length; at += 3) if (sums[at + 1] === word && sums[at]! <= weight) unknown &= ~sums[at + 2]!;
+    return unknown;
+  }
+
   /** A head comes to control states, with its frame on top or without it. */
-  private addEffect(head: Head, what: Due['what'], weight: number, word: number, bits: number, origin: Origin): void {
-    const { sums, each } = what === 'heads' ? head.steps : head.pops;
-    let fresh = bits;
-    let at = -1;
-    for (let index = 0; index < sums.length; index++) {
-      const sum = sums[index]!;
-      if (sum.word !== word || sum.weight > weight) continue;
-      if (sum.weight === weight) at = index;
-      fresh &= ~sum.bits;
+  private addEffect(head: OpenHead, what: 'heads' | 'pops', weight: number, word: number, bits: number, origin: Origin): void {
+    (what === 'heads' ? head.steps : head.pops).push({ weight, word, bits, origin });
+    const sums = what === 'heads' ? head.stepSums : head.popSums;
+    let sum = 0;
+    while (sum < sums.length && (sums[sum + 1] !== word || sums[sum] !== weight)) sum += 3;
+    if (sum === sums.length) sums.push(weight, word, bits);
+    else sums[sum + 2]! |= bits;
+    const { lanes, weights } = head;
+    this.work += lanes.length;
+    for (let at = 0; at < lanes.length; at++) this.await(what, this.laneBeside(lanes[at]!, word), weights[at]! + weight, bits);
+  }
+
+  /** Puts down what is to be taken for a place so many events after it is come to. */
+  private await(what: 'heads' | 'pops', lane: Lane, weight: number, bits: number): void {
+    if ((bits & ~(what === 'heads' ? lane.heads : lane.pops)) === 0) return;
+    const due = (this.queue[lane.since + weight] ??= new Due());
+    if (what === 'heads') {
+      due.heads.push(lane);
+      due.headBits.push(bits);
+    } else {
+      due.pops.push(lane);
+      due.popBits.push(bits);
     }
-    if (fresh === 0) return;
-    each.push({ weight, word, bits: fresh, origin });
-    if (at < 0) sums.push({ weight, word, bits: fresh });
-    else sums[at] = { weight, word, bits: sums[at]!.bits | fresh };
-    const { over, weights } = head;
-    this.work += over.length;
-    for (let index = 0; index < over.length; index++) this.await(what, over[index] as OpenPlace, weights[index]! + weight, word, fresh);
   }
 
-  /** Puts down what is to be done for a place so many events after it is come to. */
-  private await(what: Due['what'], place: OpenPlace, weight: number, word: number, bits: number): void {
-    const fresh = bits & ~((what === 'heads' ? place.knownHeads : place.knownPops)[word] ?? 0);
-    if (fresh === 0) return;
-    const words = (place[what][weight] ??= []);
-    const known = words[word] ?? 0;
-    words[word] = known | fresh;
-    if (known === 0) this.due(place, what, weight, word);
+  private laneOf(place: OpenPlace, word: number): Lane {
+    return (place.lanes[word] ??= { place, word, since: this.runs.tapsTo(place), heads: 0, pops: 0, nextHeads: 0, nextPops: 0 });
   }
 
-  private due(place: OpenPlace, what: Due['what'], weight: number, word: number): void {
-    const taps = this.runs.tapsTo(place) + weight;
-    if (taps < Infinity) (this.queue[taps] ??= []).push({ place, what, word });
+  private laneBeside(lane: Lane, word: number): Lane {
+    return lane.word === word ? lane : this.laneOf(lane.place, word);
   }
 
   private controlsIn(word: number, bits: number): Control[] {
@@ -259,13 +319,13 @@ export class Saturation {
     (this.members[control.word] ??= [])[31 - Math.clz32(control.bit)] = control;
   }
 
-  private headOf(control: Control, symbol: StackSymbol): Head {
+  private headOf(control: Control, symbol: StackSymbol): OpenHead {
     const words = (this.bySymbol[symbol.id] ??= []);
     const byBit = (words[control.word] ??= []);
     const at = 31 - Math.clz32(control.bit);
     let head = byBit[at];
     if (!head) {
-      head = { id: this.heads.length, control, symbol, rules: [], over: [], weights: [], steps: { sums: [], each: [] }, pops: { sums: [], each: [] }, calls: [] };
+      head = { id: this.heads.length, control, symbol, rules: [], over: [], lanes: [], weights: [], steps: [], pops: [], stepSums: [], popSums: [], calls: [] };
       byBit[at] = head;
       this.heads.push(head);
       this.controls.add(control);
@@ -281,7 +341,7 @@ export class Saturation {
     const byFrom = above ? places.byPlace : places.byControl;
     let place = byFrom.get(from.id);
     if (!place) {
-      place = { id: this.places.length, symbol, start, above, callers: [], found: [], returns: [], alone: [], heads: [], pops: [], knownHeads: [], knownPops: [] };
+      place = { id: this.places.length, symbol, start, above, callers: [], found: [], returns: [], alone: [], lanes: [] };
       byFrom.set(from.id, place);
       this.places.push(place);
       if (start) this.number(start);

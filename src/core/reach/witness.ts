@@ -77,7 +77,7 @@ function lastChange(head: Head, to: Place): { readonly from: Head | null; readon
   // What was found before this was: nothing can come to be from itself.
   for (const { weight: earlier, heads } of to.found.slice(0, at)) {
     for (const from of heads) {
-      const step = from.steps.each.find((each) => earlier + each.weight === weight && isIn(control, each));
+      const step = from.steps.find((each) => earlier + each.weight === weight && isIn(control, each));
       if (step) return { from, origin: step.origin };
     }
   }
@@ -88,7 +88,7 @@ function lastChange(head: Head, to: Place): { readonly from: Head | null; readon
 function lastPop(place: Place, control: Control, weight: number): { readonly head: Head; readonly origin: Origin } {
   for (const { weight: earlier, heads } of place.found) {
     for (const head of heads) {
-      const pop = head.pops.each.find((each) => earlier + each.weight === weight && isIn(control, each));
+      const pop = head.pops.find((each) => earlier + each.weight === weight && isIn(control, each));
       if (pop) return { head, origin: pop.origin };
     }
   }
