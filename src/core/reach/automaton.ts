@@ -53,10 +53,10 @@ export interface Place {
   /** The control states that what was pushed above it is popped into, in the order of the events since. */
   readonly returns: (Bits & { readonly weight: number })[];
   /**
-   * Of a last frame that was pushed together with what lies above: how it stands alone once that is popped. Nothing ever looks
-   * beneath it, so it is the same frame then however it came to be there.
+   * Of a last frame that was pushed together with what lies above: how it stands alone once that is popped, by the number of the
+   * control state. Nothing ever looks beneath it, so it is the same frame then however it came to be there. Null for all others.
    */
-  readonly alone: { readonly control: Control; readonly weight: number; readonly place: Place }[];
+  readonly alone: ReadonlyMap<number, Place> | null;
 }
 
 /** What the configurations begin with that have this head, on this place. */

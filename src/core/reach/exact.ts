@@ -3,7 +3,7 @@ import type { Transition } from './automaton';
 import { backOf } from './back';
 import { Pushdown } from './pushdown';
 import type { Reach, VariantReach, Verdict } from './reach';
-import { runsFrom } from './runs';
+import { runsWithin } from './runs';
 import { Saturation } from './saturation';
 import { Stacks } from './stacks';
 import { eventBefore, walkTo } from './witness';
@@ -39,7 +39,7 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
   if (saturation.exhausted || system.bounded) return null;
   if (areTabsCoupled(plan, system, saturation)) return 'coupled';
   const { runs: all } = saturation;
-  const inside = system.hasDoors ? yield* runsFrom(saturation.starts) : all;
+  const inside = system.hasDoors ? yield* runsWithin(saturation) : all;
   const first = new Map<Screen, Transition>();
   for (const sight of inside.sights) if (!first.has(sight.head.symbol.screen)) first.set(sight.head.symbol.screen, sight);
   const outside = new Map<Screen, Transition>();

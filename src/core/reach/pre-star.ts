@@ -7,6 +7,7 @@ import type { Screen } from '../plan/model';
 import type { Edge, Head, Place, Transition } from './automaton';
 import type { Control, StackSymbol } from './pushdown';
 import type { Runs } from './runs';
+import type { Saturation } from './saturation';
 
 /** Where reading a stack from a control state leads: to control states, or to `anything`, which accepts whatever is beneath. */
 const anything = 'anything';
@@ -16,6 +17,18 @@ type Target = Control | typeof anything;
 interface Pending {
   readonly head: { readonly control: Control; readonly symbol: StackSymbol };
   readonly rest: readonly StackSymbol[];
+}
+
+/**
+ * Whether a screen can be reached from every last frame, and so from everywhere: Back leads to one of these. Costs far less
+ * than looking at every stack. Links and entries do not count.
+ */
+export function lastFramesReach(saturation: Saturation, goal: Screen): boolean {
+  const before = saturation.heads.map((): Head[] => []);
+  for (const head of saturation.heads) for (const next of saturation.after(head)) before[next.id]!.push(head);
+  const leading = new Set<Head>(saturation.heads.filter(({ control, symbol }) => !control.agenda && symbol.screen === goal));
+  for (const head of leading) for (const each of before[head.id]!) leading.add(each);
+  return saturation.runs.sights.every(({ head }) => !head.symbol.last || leading.has(head));
 }
 
 export class PreStar {

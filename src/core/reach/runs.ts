@@ -1,4 +1,5 @@
 import { weightOf, type Call, type Derivation, type Edge, type Head, type Place, type Replaced, type Transition } from './automaton';
+import type { Saturation } from './saturation';
 
 /**
  * The configurations that some runs come to, out of all that an automaton accepts: all runs, or those without links and
@@ -99,7 +100,7 @@ export class Runs {
 const slice = 500;
 
 /** The runs that only calls from within lead to: Dijkstra's algorithm (1959) on places and heads, from those of a cold start. */
-export function* runsFrom(starts: readonly Call[]): Generator<void, Runs, void> {
+export function* runsWithin(saturation: Saturation): Generator<void, Runs, void> {
   const runs = new Runs();
   const queue: (Place | Transition)[][] = [];
   const soonest: number[] = [];
@@ -110,7 +111,7 @@ export function* runsFrom(starts: readonly Call[]): Generator<void, Runs, void> 
   const enter = ({ places, cost, rule }: Call, on: Transition | null, taps: number): void => {
     for (const place of places) if (taps + cost < runs.tapsTo(place)) enterPlace(place, taps + cost, { kind: 'use', on, rule });
   };
-  for (const start of starts) enter(start, null, 0);
+  for (const start of saturation.starts) enter(start, null, 0);
   let untilPause = slice;
   for (let taps = 0; taps < queue.length; taps++) {
     // The list grows while it is worked off: what goes on with an event costs nothing.
@@ -122,8 +123,9 @@ export function* runsFrom(starts: readonly Call[]): Generator<void, Runs, void> 
         continue;
       }
       if (runs.tapsTo(next) !== taps) continue;
-      for (const { place, control, weight } of next.alone) {
-        if (taps + weight < runs.tapsTo(place)) enterPlace(place, taps + weight, { kind: 'alone', of: next, control, weight });
+      for (const { control, weight } of next.alone ? saturation.returnsTo(next.above!) : []) {
+        const alone = next.alone!.get(control.id)!;
+        if (taps + weight < runs.tapsTo(alone)) enterPlace(alone, taps + weight, { kind: 'alone', of: next, control, weight });
       }
       for (const { weight, heads } of next.found) {
         for (const head of heads) {

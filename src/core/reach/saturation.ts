@@ -7,6 +7,7 @@
  * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
 import type { Call, Caller, Derivation, Head, Origin, Place, Transition } from './automaton';
+import { Lanes, type What } from './lanes';
 import type { Control, Pushdown, PushdownRule, StackSymbol } from './pushdown';
 import { Runs } from './runs';
 
@@ -14,40 +15,19 @@ import { Runs } from './runs';
 const slice = 4_000;
 
 /** How much is done before it is given up: two or three seconds of work. */
-const mostWork = 10_000_000;
-
-/** One word of the control states in which something stands on a place, and of those that it was popped into. */
-interface Lane {
-  readonly place: OpenPlace;
-  readonly word: number;
-  /** After how many events the place is come to. */
-  since: number;
-  heads: number;
-  pops: number;
-  /** What is to be taken now. */
-  nextHeads: number;
-  nextPops: number;
-}
+const mostWork = 6_000_000;
 
 interface OpenPlace extends Place {
   /** By word. */
-  readonly lanes: Lane[];
+  readonly lanes: number[];
 }
 
 interface OpenHead extends Head {
   /** Those of the places that it stands on, in its own word: most of what it comes to is in the same. */
-  readonly lanes: Lane[];
+  readonly lanes: number[];
   /** What it comes to, as numbers in threes: weight, word, bits, for each weight and word. Side by side they are read far more quickly than as objects. */
   readonly stepSums: number[];
   readonly popSums: number[];
-}
-
-/** What is to be taken after so many events, each lane with its bits. Two lists of each kind: an object for each would cost more than the work. */
-class Due {
-  readonly heads: Lane[] = [];
-  readonly headBits: number[] = [];
-  readonly pops: Lane[] = [];
-  readonly popBits: number[] = [];
 }
 
 export class Saturation {
@@ -63,7 +43,7 @@ export class Saturation {
   private readonly bySymbol: (OpenHead | undefined)[][][] = [];
   private readonly placesOf: { readonly byControl: Map<number, OpenPlace>; readonly byPlace: Map<number, OpenPlace> }[] = [];
   private readonly members: Control[][] = [];
-  private readonly queue: Due[] = [];
+  private readonly lanes = new Lanes();
   private readonly opened = new Set<string>();
   /** What is opened from outside once all of this many taps is done. */
   private readonly opening: { readonly on: Transition | null; readonly rules: Iterable<PushdownRule> }[] = [];
@@ -74,7 +54,7 @@ export class Saturation {
 
   /** Saturates; pauses every few milliseconds, where other work may come in. */
   *run(): Generator<void, void, void> {
-    const { system, queue } = this;
+    const { system, lanes } = this;
     for (const rule of system.coldStart()) {
       const call = this.call(null, rule, 0);
       this.starts.push(call);
@@ -82,12 +62,14 @@ export class Saturation {
     }
     if (this.outside) this.opening.push({ on: null, rules: system.fromOutside(system.valuations.initial, false) });
     let pauseAt = slice;
-    for (let taps = 0; taps < queue.length || this.opening.length > 0; taps++) {
+    for (let taps = 0; lanes.isDue(taps) || this.opening.length > 0; taps++) {
       // What goes on with an event costs nothing: more may be due at once.
-      for (let due = queue[taps]; due; due = queue[taps]) {
-        delete queue[taps];
-        for (const taken of [this.takeHeads(due, taps), this.takePops(due, taps)]) {
-          while (!taken.next().done) {
+      for (let more = true; more; ) {
+        more = false;
+        for (const what of ['heads', 'pops'] as const) {
+          for (const { lane, bits } of lanes.take(what, taps)) {
+            more = true;
+            this.take(what, lane, bits, taps);
             if (this.work < pauseAt) continue;
             if (this.exhausted) return;
             pauseAt = this.work + slice;
@@ -117,53 +99,31 @@ export class Saturation {
     for (const { weight, word, bits } of returns) for (const control of this.controlsIn(word, bits)) yield { control, weight };
   }
 
-  private *takeHeads({ heads: lanes, headBits }: Due, taps: number): Generator<void, void, void> {
-    const now: Lane[] = [];
-    for (let at = 0; at < lanes.length; at++) {
-      const lane = lanes[at]!;
-      const fresh = headBits[at]! & ~lane.heads;
-      if (fresh === 0) continue;
-      if (lane.nextHeads === 0) now.push(lane);
-      lane.nextHeads |= fresh;
-    }
-    this.work += lanes.length;
-    for (const lane of now) {
-      const { place, word, nextHeads: bits } = lane;
-      const weight = taps - lane.since;
-      lane.heads |= bits;
-      lane.nextHeads = 0;
-      const heads: OpenHead[] = [];
-      for (let left = bits; left !== 0; left &= left - 1) heads.push(this.headOf(this.members[word]![31 - Math.clz32(left & -left)]!, place.symbol));
-      place.found.push({ weight, word, bits, heads });
-      for (const head of heads) this.stand(head, lane, weight, taps);
-      yield;
-    }
+  /** The heads that one can become with an event or two while nothing beneath its own frame is looked at. */
+  *after({ steps, calls, symbol }: Head): Generator<Head, void, void> {
+    for (const { word, bits } of steps) for (const control of this.controlsIn(word, bits)) yield this.headOf(control, symbol);
+    for (const { places: [place] } of calls) yield this.headOf(place!.start!, place!.symbol);
   }
 
-  private *takePops({ pops: lanes, popBits }: Due, taps: number): Generator<void, void, void> {
-    const now: Lane[] = [];
-    for (let at = 0; at < lanes.length; at++) {
-      const lane = lanes[at]!;
-      const fresh = popBits[at]! & ~lane.pops;
-      if (fresh === 0) continue;
-      if (lane.nextPops === 0) now.push(lane);
-      lane.nextPops |= fresh;
-    }
-    this.work += lanes.length;
-    for (const lane of now) {
-      const { place, word, nextPops: bits } = lane;
-      const weight = taps - lane.since;
-      lane.pops |= bits;
-      lane.nextPops = 0;
+  private take(what: What, lane: number, bits: number, taps: number): void {
+    const { lanes } = this;
+    const place = lanes.place[lane] as OpenPlace;
+    const word = lanes.word[lane]!;
+    const weight = taps - lanes.since[lane]!;
+    if (what === 'pops') {
       place.returns.push({ weight, word, bits });
       for (const caller of place.callers) this.giveBack(caller, place, weight, word, bits);
-      yield;
+      return;
     }
+    const heads: OpenHead[] = [];
+    for (let left = bits; left !== 0; left &= left - 1) heads.push(this.headOf(this.members[word]![31 - Math.clz32(left & -left)]!, place.symbol));
+    place.found.push({ weight, word, bits, heads });
+    for (const head of heads) this.stand(head, place, lane, weight, taps);
   }
 
   /** A head is found to stand on a place. */
-  private stand(head: OpenHead, lane: Lane, weight: number, taps: number): void {
-    const { place } = lane;
+  private stand(head: OpenHead, place: Place, lane: number, weight: number, taps: number): void {
+    const { lanes } = this;
     const first = head.over.length === 0;
     if (first) this.expand(head);
     head.over.push(place);
@@ -171,8 +131,8 @@ export class Saturation {
     head.weights.push(weight);
     const { stepSums, popSums } = head;
     this.work += 1 + (stepSums.length + popSums.length) / 3;
-    for (let at = 0; at < stepSums.length; at += 3) this.await('heads', this.laneBeside(lane, stepSums[at + 1]!), weight + stepSums[at]!, stepSums[at + 2]!);
-    for (let at = 0; at < popSums.length; at += 3) this.await('pops', this.laneBeside(lane, popSums[at + 1]!), weight + popSums[at]!, popSums[at + 2]!);
+    for (let at = 0; at < stepSums.length; at += 3) lanes.await('heads', this.laneBeside(lane, stepSums[at + 1]!), weight + stepSums[at]!, stepSums[at + 2]!);
+    for (let at = 0; at < popSums.length; at += 3) lanes.await('pops', this.laneBeside(lane, popSums[at + 1]!), weight + popSums[at]!, popSums[at + 2]!);
     if (!first) return;
     const transition: Transition = { head, to: place };
     this.runs.reach(transition, taps);
@@ -231,10 +191,10 @@ export class Saturation {
     if (taps >= this.runs.tapsTo(place)) return;
     this.runs.enter(place, taps, by);
     // Nothing above it has been taken yet, or it could not be come to sooner: all that there is is put down again.
-    for (const lane of place.lanes) if (lane) lane.since = taps;
-    if (place.start) this.await('heads', this.laneOf(place, place.start.word), 0, place.start.bit);
-    else if (!place.symbol.last) for (const { weight, word, bits } of place.above!.returns) this.await('heads', this.laneOf(place, word), weight, bits);
-    for (const { place: alone, control, weight } of place.alone) this.enterPlace(this.places[alone.id]!, taps + weight, { kind: 'alone', of: place, control, weight });
+    for (const lane of place.lanes) if (lane !== undefined) this.lanes.since[lane] = taps;
+    if (place.start) this.lanes.await('heads', this.laneOf(place, place.start.word), 0, place.start.bit);
+    else if (!place.alone) for (const { weight, word, bits } of place.above!.returns) this.lanes.await('heads', this.laneOf(place, word), weight, bits);
+    if (place.alone) for (const { control, weight } of this.returnsTo(place.above!)) this.leaveAlone(place, control, weight);
   }
 
   private addCaller(place: Place, caller: Caller): void {
@@ -247,8 +207,9 @@ export class Saturation {
     this.work++;
     if (caller.kind === 'with') {
       const over = caller.over as OpenPlace;
-      if (caller.symbol.last) this.leaveAlone(over, weight, this.controlsIn(word, bits));
-      else if (this.runs.has(over)) this.await('heads', this.laneOf(over, word), weight, bits);
+      if (!this.runs.has(over)) return;
+      if (over.alone) for (const control of this.controlsIn(word, bits)) this.leaveAlone(over, control, weight);
+      else this.lanes.await('heads', this.laneOf(over, word), weight, bits);
       return;
     }
     const head = caller.head as OpenHead;
@@ -258,16 +219,13 @@ export class Saturation {
   }
 
   /** What was pushed together with a last frame is popped. */
-  private leaveAlone(over: OpenPlace, weight: number, controls: readonly Control[]): void {
-    for (const control of controls) {
-      const place = this.placeOf(control, over.symbol);
-      over.alone.push({ control, weight, place });
-      if (this.runs.has(over)) this.enterPlace(place, this.runs.tapsTo(over) + weight, { kind: 'alone', of: over, control, weight });
-    }
+  private leaveAlone(of: OpenPlace, control: Control, weight: number): void {
+    this.work++;
+    this.enterPlace(this.placeOf(control, of.symbol), this.runs.tapsTo(of) + weight, { kind: 'alone', of, control, weight });
   }
 
   /** Those of the control states that a head is not known to come to so soon. */
-  private unknown(head: OpenHead, what: 'heads' | 'pops', weight: number, word: number, bits: number): number {
+  private unknown(head: OpenHead, what: What, weight: number, word: number, bits: number): number {
     const sums = what === 'heads' ? head.stepSums : head.popSums;
     let unknown = bits;
     for (let at = 0; at < sums.length; at += 3) if (sums[at + 1] === word && sums[at]! <= weight) unknown &= ~sums[at + 2]!;
@@ -275,7 +233,7 @@ export class Saturation {
   }
 
   /** A head comes to control states, with its frame on top or without it. */
-  private addEffect(head: OpenHead, what: 'heads' | 'pops', weight: number, word: number, bits: number, origin: Origin): void {
+  private addEffect(head: OpenHead, what: What, weight: number, word: number, bits: number, origin: Origin): void {
     (what === 'heads' ? head.steps : head.pops).push({ weight, word, bits, origin });
     const sums = what === 'heads' ? head.stepSums : head.popSums;
     let sum = 0;
@@ -284,28 +242,15 @@ export class Saturation {
     else sums[sum + 2]! |= bits;
     const { lanes, weights } = head;
     this.work += lanes.length;
-    for (let at = 0; at < lanes.length; at++) this.await(what, this.laneBeside(lanes[at]!, word), weights[at]! + weight, bits);
+    for (let at = 0; at < lanes.length; at++) this.lanes.await(what, this.laneBeside(lanes[at]!, word), weights[at]! + weight, bits);
   }
 
-  /** Puts down what is to be taken for a place so many events after it is come to. */
-  private await(what: 'heads' | 'pops', lane: Lane, weight: number, bits: number): void {
-    if ((bits & ~(what === 'heads' ? lane.heads : lane.pops)) === 0) return;
-    const due = (this.queue[lane.since + weight] ??= new Due());
-    if (what === 'heads') {
-      due.heads.push(lane);
-      due.headBits.push(bits);
-    } else {
-      due.pops.push(lane);
-      due.popBits.push(bits);
-    }
+  private laneOf(place: OpenPlace, word: number): number {
+    return (place.lanes[word] ??= this.lanes.add(place, word, this.runs.tapsTo(place)));
   }
 
-  private laneOf(place: OpenPlace, word: number): Lane {
-    return (place.lanes[word] ??= { place, word, since: this.runs.tapsTo(place), heads: 0, pops: 0, nextHeads: 0, nextPops: 0 });
-  }
-
-  private laneBeside(lane: Lane, word: number): Lane {
-    return lane.word === word ? lane : this.laneOf(lane.place, word);
+  private laneBeside(lane: number, word: number): number {
+    return this.lanes.word[lane] === word ? lane : this.laneOf(this.lanes.place[lane] as OpenPlace, word);
   }
 
   private controlsIn(word: number, bits: number): Control[] {
@@ -341,7 +286,7 @@ export class Saturation {
     const byFrom = above ? places.byPlace : places.byControl;
     let place = byFrom.get(from.id);
     if (!place) {
-      place = { id: this.places.length, symbol, start, above, callers: [], found: [], returns: [], alone: [], lanes: [] };
+      place = { id: this.places.length, symbol, start, above, callers: [], found: [], returns: [], alone: above && symbol.last ? places.byControl : null, lanes: [] };
       byFrom.set(from.id, place);
       this.places.push(place);
       if (start) this.number(start);

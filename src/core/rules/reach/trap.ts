@@ -1,5 +1,5 @@
 import type { Screen } from '../../plan/model';
-import { PreStar } from '../../reach/pre-star';
+import { lastFramesReach, PreStar } from '../../reach/pre-star';
 import type { Tap } from '../../reach/reach';
 import { walkTo } from '../../reach/witness';
 import { enumerate, say } from '../message';
@@ -20,8 +20,8 @@ export const trap: Rule = {
     const start = context.plan.start?.target;
     if (!start) return;
     const found = inVariants(context, function* ({ stacks: { inside, saturation } }): Iterable<readonly [string, { screens: Screen[]; walk: Tap[] }]> {
-      // Where Back alone always ends at the start, as nearly everywhere, nothing has to be saturated.
-      if (inside.sights.every(({ head: { symbol } }) => !symbol.last || symbol.screen === start)) return;
+      // Nearly everywhere: nothing has to be saturated.
+      if (lastFramesReach(saturation, start)) return;
       const toStart = new PreStar(saturation.heads, start);
       const screens = new Set<Screen>();
       let walk: Tap[] | null = null;

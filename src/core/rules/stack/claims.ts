@@ -1,7 +1,7 @@
 /** Whether a rule of the plan holds in one variant. */
 import type { Claim, Plan } from '../../plan/model';
 import { Exploration } from '../../reach/exploration';
-import { PreStar } from '../../reach/pre-star';
+import { lastFramesReach, PreStar } from '../../reach/pre-star';
 import { Pushdown } from '../../reach/pushdown';
 import type { Tap } from '../../reach/reach';
 import { Saturation } from '../../reach/saturation';
@@ -41,6 +41,7 @@ export function breaks(plan: Plan, variant: string, stacks: Stacks, { node, firs
       const shown = stacks.eachRuns.flatMap((runs) => stacks.sightsOf(a, runs).map((sight) => ({ runs, sight })));
       // That something leads on is not known of stacks that perhaps are none.
       if (above) return shown[0] ? walkTo(shown[0].runs, shown[0].sight) : null;
+      if (lastFramesReach(stacks.saturation, b)) return null;
       const toGoal = new PreStar(stacks.saturation.heads, b);
       for (const { runs, sight } of shown) {
         const hopeless = toGoal.hopeless(runs, sight.head);

@@ -1,7 +1,7 @@
 /** Rings of screens that can pile up on one another without end. */
 import { ringThrough } from '../../plan/graph';
 import type { Screen } from '../../plan/model';
-import type { Edge, Place, Transition } from '../../reach/automaton';
+import type { Edge, Head, Place, Transition } from '../../reach/automaton';
 import { componentsBeneath, isPlace } from '../../reach/beneath';
 import type { Tap } from '../../reach/reach';
 import type { Runs } from '../../reach/runs';
@@ -35,8 +35,8 @@ export function ringsOf(runs: Runs): Ring[] {
     };
     // The ring is told from the screen on that is nearest to the start: to that one a user would go back. What only ever takes
     // another one's place is beneath nothing by itself.
-    const beneath = new Set([...places].flatMap((place) => within(place).map(({ to }) => to)));
-    const first = [...beneath].reduce((best, place) => (nearest(place) < nearest(best) ? place : best));
+    const beneath = [...standingBeneath(places)].filter((place) => places.has(place));
+    const first = beneath.reduce((best, place) => (nearest(place) < nearest(best) ? place : best));
     const round = ringThrough(first, (place) => within(place).map(({ to }) => to));
     const edges = round.map((place, index) => within(place).find(({ to }) => to === round[(index + 1) % round.length])!);
     const sight = sightOn(first);
@@ -48,6 +48,20 @@ export function ringsOf(runs: Runs): Ring[] {
     });
   }
   return rings;
+}
+
+/** The places of the frames that can lie directly beneath what stands on one of these. */
+function standingBeneath(places: ReadonlySet<Place>): Set<Place> {
+  const heads = new Set<Head>();
+  const beneath = new Set<Place>();
+  for (const { callers } of places) {
+    for (const caller of callers) {
+      if (caller.kind === 'onto' && !caller.head.symbol.last) heads.add(caller.head);
+      if (caller.kind === 'with' && !caller.symbol.last) beneath.add(caller.over);
+    }
+  }
+  for (const { over } of heads) for (const place of over) beneath.add(place);
+  return beneath;
 }
 
 /** What stands on a place first and waits for an event. */
