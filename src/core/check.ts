@@ -8,6 +8,7 @@ import { searchReach } from './reach/search';
 import type { Accepted } from './rules/accept';
 import { runRules, type RulesRun } from './rules/catalogue';
 import type { Finding, Witness } from './rules/rule';
+import { settleTrials } from './rules/trial';
 import { checkSupply, type Supply } from './supply/supply';
 
 /** All that is known of a plan. */
@@ -40,6 +41,11 @@ export function check(text: string): Check {
 
 /** The same from a syntax tree on. */
 export function checkTree(tree: SyntaxTree): Check {
+  return checkWith(tree, (run, { text, plan }) => settleTrials(run, text, plan.screens.length, (other) => checkWith(parse(other), (untried) => untried).findings));
+}
+
+/** @param settle decides on the fixes that are offered on trial */
+function checkWith(tree: SyntaxTree, settle: (run: RulesRun, check: Pick<Check, 'text' | 'plan'>) => RulesRun): Check {
   const { text } = tree;
   const plan = resolve(tree);
   const quick = searchReach(plan);
@@ -54,7 +60,7 @@ export function checkTree(tree: SyntaxTree): Check {
   };
   // The rules run when somebody asks what they find: the notes in the margin do not, and must not wait for them.
   let found: RulesRun | null = null;
-  const run = (): RulesRun => (found ??= runRules({ text, plan, reach: deep(), supply }));
+  const run = (): RulesRun => (found ??= settle(runRules({ text, plan, reach: deep(), supply }), { text, plan }));
   return {
     text, plan, quick, supply, deepen,
     get reach() { return reach ?? deep(); },

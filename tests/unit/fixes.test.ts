@@ -52,6 +52,19 @@ describe('fixes', () => {
     fc.assert(fc.property(planArbitrary(4), everyFixHolds), runs(150));
   });
 
+  test('on trial are offered where they are enough, and not otherwise', () => {
+    const plan = (more: string): string => [
+      'app "Huts"', 'start home', 'flag paid', 'screen home "Home" { on "Order" push order }',
+      'screen order "Order" {', '  on "Pay" sets paid = true then reset receipt', '}',
+      `screen receipt "Receipt" { on "Home" ${more}reset home }`, 'rule "Nothing is paid twice" never order after receipt', '',
+    ].join('\n');
+    const fixesOf = (text: string): string[] => check(text).findings.flatMap(({ rule, fixes }) => (rule === 'stack/rule-broken' ? fixes.map(({ label }) => label) : []));
+    expect(fixesOf(plan(''))).toEqual(['Let order need not paid']);
+    everyFixHolds(plan(''));
+    // Where the flag is taken back before, asking for it helps nothing.
+    expect(fixesOf(plan('sets paid = false then '))).toEqual([]);
+  });
+
   test('one after the other, they leave the demo without findings', () => {
     let text = demo;
     for (let round = 0; round < 10; round++) {

@@ -18,6 +18,8 @@ export const severities: readonly Severity[] = ['error', 'warning', 'note'];
 export interface Fix {
   readonly label: string;
   readonly edits: readonly TextEdit[];
+  /** Whether it may not be enough: it is offered only where a check of the plan with it says that it is. */
+  readonly onTrial?: true;
 }
 
 /** What a rule reports. */

@@ -4,25 +4,24 @@ import type { Finding } from '../../core/rules/rule';
 import { MessageText } from '../parts/MessageText';
 import { toneOf } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';
+import { WatchWalk } from './WatchWalk';
 
 const bar = { error: 'border-error', warning: 'border-warning', note: 'border-info' } as const;
 
 /** One finding in full, with all its fixes. */
 export function FindingCard({ finding }: { finding: Finding }) {
-  const { applyFix, showFinding, watchWalk } = useWorkspace();
+  const { applyFix, showFinding } = useWorkspace();
   return (
     <div className={`border-l-[3px] ${bar[finding.severity]} pl-3 py-0.5 mb-3`}>
       <button type="button" className={`rule-tag ${toneOf[finding.severity]} cursor-pointer`} onClick={() => showFinding(finding)}>{finding.rule}</button>
       <p className="mt-1 font-medium"><MessageText message={finding.summary} /></p>
       <p className="text-mute"><MessageText message={finding.detail} /></p>
-      {(finding.fixes.length > 0 || finding.walk) && (
-        <p className="flex flex-wrap gap-x-5 gap-y-1 mt-1">
-          {finding.walk && <button type="button" className="fix-button" onClick={() => watchWalk(finding)}>Watch the walk</button>}
+      <p className="flex flex-wrap gap-x-5 gap-y-1 mt-1 empty:hidden">
+          <WatchWalk finding={finding} />
           {finding.fixes.map((fix) => (
             <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>
           ))}
-        </p>
-      )}
+      </p>
     </div>
   );
 }

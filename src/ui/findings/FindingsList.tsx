@@ -5,6 +5,7 @@ import type { Finding } from '../../core/rules/rule';
 import { MessageText } from '../parts/MessageText';
 import { counted, toneOf } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';
+import { WatchWalk } from './WatchWalk';
 
 /** How many rows are drawn before one asks for more. */
 const page = 60;
@@ -21,7 +22,7 @@ const matches = (finding: Finding, only: string | null): boolean =>
  * `current` is the place, among all findings, of the one under the caret; -1 where there is none.
  */
 export const FindingsList = memo(function FindingsList({ current: place }: { current: number }) {
-  const { snapshot, address, showFinding, applyFix, watchWalk } = useWorkspace();
+  const { snapshot, address, showFinding, applyFix } = useWorkspace();
   const { findings, counts } = snapshot.overview;
   const [shown, setShown] = useState(page);
   const found = findings.filter((finding) => matches(finding, address.only));
@@ -70,7 +71,7 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
                 {index === current && <span className="block text-mute"><MessageText message={finding.detail} /></span>}
               </button>
               <span className="flex flex-wrap gap-x-4 justify-end">
-                {index === current && finding.walk && <button type="button" className="fix-button" onClick={() => watchWalk(finding)}>Watch the walk</button>}
+                {index === current && <WatchWalk finding={finding} />}
                 {fix && <button type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>}
               </span>
             </li>

@@ -18,12 +18,12 @@ export interface Ring {
 /** Two rings of the same screens are told once. */
 export const keyOfRing = ({ screens }: Pick<Ring, 'screens'>): string => screens.map(({ index }) => index).sort((a, b) => a - b).join();
 
-/** One ring for each set of screens that can pile up on one another. */
+/** One ring for each set of screens that can pile up on one another, those that begin nearest to the start first. */
 export function ringsOf(runs: Runs): Ring[] {
   const taps = new Map<Screen, number>();
   for (const { head } of runs.sights) if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, runs.tapsOf(head));
   const nearest = ({ symbol }: Place): number => taps.get(symbol.screen) ?? Infinity;
-  const rings: Ring[] = [];
+  const rings: { readonly ring: Ring; readonly taps: number }[] = [];
   for (const { nodes, grows } of componentsBeneath(runs)) {
     if (!grows) continue;
     const places = new Set(nodes.filter(isPlace));
@@ -36,18 +36,18 @@ export function ringsOf(runs: Runs): Ring[] {
     // The ring is told from the screen on that is nearest to the start: to that one a user would go back. What only ever takes
     // another one's place is beneath nothing by itself.
     const beneath = [...standingBeneath(places)].filter((place) => places.has(place));
-    const first = beneath.reduce((best, place) => (nearest(place) < nearest(best) ? place : best));
+    const first = beneath.reduce((best, place) => (nearest(place) - nearest(best) || runs.tapsTo(place) - runs.tapsTo(best)) < 0 ? place : best);
     const round = ringThrough(first, (place) => within(place).map(({ to }) => to));
     const edges = round.map((place, index) => within(place).find(({ to }) => to === round[(index + 1) % round.length])!);
     const sight = sightOn(first);
     // The last edge is the same screen again, one round further down; where that is the start, it lies there anyway.
     const between = edges.slice(0, -1);
     const walk = walkTo(runs, sight, nearest(first) === 0 ? between : edges);
-    rings.push({
+    rings.push({ taps: runs.tapsTo(first), ring: {
       screens: [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))], walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null,
-    });
+    } });
   }
-  return rings;
+  return rings.sort((a, b) => a.taps - b.taps).map(({ ring }) => ring);
 }
 
 /** The places of the frames that can lie directly beneath what stands on one of these. */

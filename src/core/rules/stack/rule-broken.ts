@@ -3,6 +3,7 @@ import type { Tap } from '../../reach/reach';
 import { say, words, type Message } from '../message';
 import type { Rule } from '../rule';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { askFor } from './asks';
 import { breaks } from './claims';
 import { suspectsOf } from './suspects';
 
@@ -32,6 +33,7 @@ export const ruleBroken: Rule = {
         summary: say`${sayVariant(variant)}The rule “${words(claim.title)}” does not hold.`,
         detail: say`After ${sayWalk(walk)} ${whatIsShown(claim)}.`,
         subject: claim.title || null, variant, walk,
+        fixes: claim.node.claim === 'never after' ? askFor(plan, claim.first!, walk) : [],
       };
     }
   },

@@ -47,6 +47,8 @@ function suspect(plan: Plan, { name, above }: Coupled): Suspects {
   for (const [step] of missingTargets(above)) missing.set(step, missingWalk(plan, name, explored, step));
   const rings = new Map<string, Ring & { confirmed: boolean }>();
   for (const ring of ringsOf(above.all)) {
+    // The nearest to the start comes first.
+    if (rings.get(keyOfRing(ring))?.confirmed) continue;
     const walk = growingWalk(explored, ring);
     rings.set(keyOfRing(ring), walk ? { ...ring, walk, closing: walk.findLast(({ kind }) => kind !== 'back') ?? null, confirmed: true } : { ...ring, confirmed: false });
   }

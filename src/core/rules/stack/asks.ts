@@ -1,0 +1,29 @@
+import { prependToScreen } from '../../edit/body';
+import { mayBeLeftOut, type Flag, type Plan, type Screen } from '../../plan/model';
+import type { Tap } from '../../reach/reach';
+import type { Fix } from '../rule';
+
+/**
+ * Lets a screen ask for a condition, so that it is no longer shown without: one of the flags that the walk sets, by which it
+ * can be told. Whether that is enough only a new analysis can say.
+ */
+export function askFor({ start, tree }: Plan, screen: Screen, walk: readonly Tap[]): Fix[] {
+  const otherwise = start?.target && start.target !== screen && start.target.parameters.every(mayBeLeftOut) ? `reset ${start.target.label}` : 'back';
+  return flagsSetIn(walk).flatMap((flag) => {
+    const conditions = flag.values.join() === 'false,true' ? [flag.name, `not ${flag.name}`] : flag.values.map((value) => `${flag.name} = ${value}`);
+    return conditions.map((condition): Fix => ({
+      label: `Let ${screen.label} need ${condition}`, onTrial: true,
+      edits: [prependToScreen(tree.text, screen.node, `needs ${condition} else ${otherwise}`)],
+    }));
+  });
+}
+
+/** The flags that the triggers and menu items of a walk set, the last first. */
+function flagsSetIn(walk: readonly Tap[]): Flag[] {
+  const flags = new Set<Flag>();
+  for (const tap of walk.toReversed()) {
+    const branches = tap.kind === 'trigger' ? tap.transition.branches : tap.kind === 'item' ? tap.item.branches : [];
+    for (const { steps } of branches) for (const step of steps) if (step.kind === 'sets' && step.flag) flags.add(step.flag);
+  }
+  return [...flags];
+}
