@@ -175,6 +175,26 @@ describe('the analysis', () => {
     expect(broken).toBeGreaterThan(20);
   });
 
+  test('of tabs that share flags tells only of dead ends, traps and screens out of reach that are such', () => {
+    let told = 0;
+    fc.assert(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
+      const claim = `from s${first} always reach s${second}`;
+      const { plan, reach } = check(`${text}\nrule "${claim}" ${claim}\n`);
+      const start = plan.start?.target;
+      if (!start) return;
+      for (const variant of reach.variants) {
+        if (!variant.above) continue;
+        const { deadEnds, trapped, claims } = suspectsOf({ plan }, variant as Coupled);
+        const about = (what: string): string => `${what} in ${variant.name} of\n${text}`;
+        for (const [screen, walk] of deadEnds) expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a dead end`)).toEqual(new Set([screen]));
+        for (const [screen, walk] of trapped) expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a trap`)).not.toContain(start);
+        for (const [{ title, first: from, second: goal }, walk] of claims) if (walk && title === claim) expect(shownAfter(plan, variant.name, walk, from!), about(claim)).not.toContain(goal);
+        told += deadEnds.size + trapped.size + [...claims].filter(([{ title }, walk]) => walk && title === claim).length;
+      }
+    }), runs(1500));
+    expect(told).toBeGreaterThan(30);
+  });
+
   test('decides every rule as looking at all configurations does, where these can be counted', () => {
     let decided = 0;
     fc.assert(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
@@ -201,6 +221,20 @@ describe('the analysis', () => {
     expect(decided).toBeGreaterThan(120);
   });
 });
+
+/** All screens that taps show after a walk, in the one of the configurations which it can end in that shows the fewest; up to so many configurations. */
+function shownAfter(plan: Plan, variant: string, walk: readonly Tap[], screen: Screen, most = 400): Set<Screen> {
+  const walker = new Walker(plan, variant);
+  const ends = replay(plan, variant, walk).filter((configuration) => activeStack(configuration)!.screen === screen);
+  expect(ends.length).toBeGreaterThan(0);
+  return ends.map((end) => {
+    const seen = new Map([[keyOf(end), end]]);
+    for (const configuration of seen.values()) {
+      for (const event of walker.events(configuration)) for (const next of walker.after(configuration, event)) if (seen.size < most) seen.set(keyOf(next), seen.get(keyOf(next)) ?? next);
+    }
+    return new Set([...seen.values()].map((each) => activeStack(each)!.screen));
+  }).reduce((few, each) => (each.size < few.size ? each : few));
+}
 
 interface Node {
   readonly configuration: Configuration;

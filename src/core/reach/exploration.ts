@@ -91,6 +91,12 @@ export class Exploration {
   }
 }
 
+/** Whether only what is inside of the app led there. */
+export function isFromWithin(last: Moment): boolean {
+  for (let at: Moment | null = last; at; at = at.before) if (at.by?.kind === 'link' || at.by?.kind === 'entry') return false;
+  return true;
+}
+
 function walkOf(last: Moment): Tap[] {
   const walk: Tap[] = [];
   for (let at: Moment | null = last; at?.by; at = at.before) walk.push({ ...at.by, shows: activeStack(at.configuration)!.screen });

@@ -34,6 +34,7 @@ export function lastFramesReach(saturation: Saturation, goal: Screen): boolean {
 export class PreStar {
   private readonly targets = new Map<Control, Map<StackSymbol, Set<Target>>>();
   private readonly pending = new Map<Control, Map<StackSymbol, Pending[]>>();
+  private readonly heads = new Map<Control, Set<StackSymbol>>();
   private readonly queue: { readonly control: Control; readonly symbol: StackSymbol; readonly target: Target }[] = [];
 
   /**
@@ -42,6 +43,7 @@ export class PreStar {
    */
   constructor(heads: Iterable<Head>, goal: Screen) {
     for (const { control, symbol, rules } of heads) {
+      this.heads.set(control, (this.heads.get(control) ?? new Set()).add(symbol));
       if (!control.agenda && symbol.screen === goal) this.add(control, symbol, anything);
       for (const { to, word } of rules) this.follow({ head: { control, symbol }, rest: word }, to);
     }
@@ -75,6 +77,19 @@ export class PreStar {
     if (known.has(target)) return;
     known.add(target);
     this.queue.push({ control, symbol, target });
+  }
+
+  /** Whether the goal can be reached from a configuration, its stack given top first; of heads that no run came to, it is taken to be so. */
+  accepts(control: Control, [top, ...beneath]: readonly StackSymbol[]): boolean {
+    if (!top || !this.heads.get(control)?.has(top)) return true;
+    let at: ReadonlySet<Target> = this.targets.get(control)?.get(top) ?? new Set();
+    for (const symbol of beneath) {
+      if (at.has(anything)) return true;
+      const next = new Set<Target>();
+      for (const target of at) for (const after of this.targets.get(target as Control)?.get(symbol) ?? []) next.add(after);
+      at = next;
+    }
+    return at.has(anything);
   }
 
   /**

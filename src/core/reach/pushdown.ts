@@ -98,7 +98,7 @@ export class Pushdown {
   private readonly symbols = new Map<number, StackSymbol>();
   private readonly controls = new Map<string | number, Control>();
   // Those that wait for an event are alike in what happens to them, and go into words of their own.
-  private readonly waiting = new Members(0);
+  private readonly idle = new Members(0);
   private readonly busy = new Members(1);
   private readonly putOffs = new Map<Link | Screen, Map<PutOff['kind'], PutOff>>();
   private putOffCount = 0;
@@ -149,6 +149,16 @@ export class Pushdown {
   /** Whether links or entries open anything. */
   get hasDoors(): boolean {
     return this.links.length > 0 || this.plan.entries.some((entry) => entry.call?.target && isIn(entry.only, this.variant));
+  }
+
+  /** The control state that waits for an event with these flags and in this place. */
+  waiting(valuation: Valuation, place: number): Control {
+    return this.control(valuation, place, null, false);
+  }
+
+  /** A stack without gates as symbols, given bottom first; the top comes first. */
+  stack(frames: readonly Pick<Frame, 'screen' | 'modal'>[]): StackSymbol[] {
+    return this.word(frames.map(({ screen, modal }) => ({ screen, modal, putOff: null })), true, false);
   }
 
   /** All rules of a head. */
@@ -455,7 +465,7 @@ export class Pushdown {
     const key = agenda ? `${ready} ${this.keyOf(agenda)}` : ready;
     let control = this.controls.get(key);
     if (!control) {
-      control = { id: this.controls.size, ...(agenda ? this.busy : this.waiting).next(), valuation, place, agenda, seen };
+      control = { id: this.controls.size, ...(agenda ? this.busy : this.idle).next(), valuation, place, agenda, seen };
       this.controls.set(key, control);
     }
     return control;

@@ -44,6 +44,13 @@ export class Valuations {
     return valuation + weight * (flag.values.indexOf(value) - flag.values.indexOf(this.valueOf(valuation, flag)));
   }
 
+  /** The valuation in which each flag that matters has its value. */
+  of(valueOf: (flag: Flag) => string): Valuation {
+    let valuation = 0;
+    for (const [flag, weight] of this.weight) valuation += weight * Math.max(0, flag.values.indexOf(valueOf(flag)));
+    return valuation;
+  }
+
   /** The values of all flags that matter, as a walk would have to find them. */
   read(valuation: Valuation): ReadonlyMap<Flag, string> {
     return new Map([...this.weight.keys()].map((flag) => [flag, this.valueOf(valuation, flag)]));

@@ -3,7 +3,8 @@ import type { Tap } from '../../reach/reach';
 import { walkTo } from '../../reach/witness';
 import { say } from '../message';
 import type { Rule } from '../rule';
-import { inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { inVariants, sayVariant, sayWalk, staysAsItIs } from '../stack-parts';
+import { suspectsOf } from '../stack/suspects';
 
 export const deadEnd: Rule = {
   id: 'reach/dead-end',
@@ -16,15 +17,14 @@ export const deadEnd: Rule = {
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" { on "Pay" push receipt }\nscreen receipt "Receipt" {}\n',
   *check(context) {
     const { plan } = context;
-    const found = inVariants(context, function* ({ name, stacks }): Iterable<readonly [Screen, Tap[]]> {
+    const found = inVariants(context, function* ({ name, stacks }): Iterable<readonly [Screen, readonly Tap[]]> {
       for (const screen of plan.screens) {
         // An app of one screen has no way on, and needs none.
         if (screen === plan.start?.target || !isIn(screen.only, name)) continue;
-        const sight = stacks.sightsOf(screen, stacks.inside).find(({ head: { control, symbol, rules } }) =>
-          symbol.last && rules.every(({ to, word }) => to === control && word.length === 1 && word[0] === symbol));
+        const sight = stacks.sightsOf(screen, stacks.inside).find(({ head }) => staysAsItIs(head));
         if (sight) yield [screen, walkTo(stacks.inside, sight)];
       }
-    });
+    }, (variant) => suspectsOf(context, variant).deadEnds);
     for (const { key: screen, found: walk, variant } of found) {
       yield {
         range: screen.nameNode,

@@ -4,7 +4,13 @@ import type { Tap } from '../../reach/reach';
 import { walkTo } from '../../reach/witness';
 import { enumerate, say } from '../message';
 import type { Rule } from '../rule';
-import { inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { inVariants, sayVariant, sayWalk, staysAsItIs } from '../stack-parts';
+import { suspectsOf } from '../stack/suspects';
+
+interface Trapped {
+  readonly screens: readonly Screen[];
+  readonly walk: readonly Tap[];
+}
 
 export const trap: Rule = {
   id: 'reach/trap',
@@ -19,26 +25,30 @@ export const trap: Rule = {
   *check(context) {
     const start = context.plan.start?.target;
     if (!start) return;
-    const found = inVariants(context, function* ({ stacks: { inside, saturation } }): Iterable<readonly [string, { screens: Screen[]; walk: Tap[] }]> {
+    const found = inVariants(context, function* ({ stacks: { inside, saturation } }): Iterable<readonly [string, Trapped]> {
       // Nearly everywhere: nothing has to be saturated.
       if (lastFramesReach(saturation, start)) return;
       const toStart = new PreStar(saturation.heads, start);
       const screens = new Set<Screen>();
-      let walk: Tap[] | null = null;
+      let walk: readonly Tap[] | null = null;
       for (const sight of inside.sights) {
-        const { symbol, rules } = sight.head;
-        const { screen } = symbol;
+        const { screen } = sight.head.symbol;
         if (screen === start || screens.has(screen)) continue;
         const hopeless = toStart.hopeless(inside, sight.head);
         if (!hopeless) continue;
         // Where nothing leads on at all, it is a dead end.
-        if (symbol.last && rules.every(({ word }) => word.length === 1 && word[0] === symbol)) continue;
+        if (staysAsItIs(sight.head)) continue;
         screens.add(screen);
         walk ??= walkTo(inside, hopeless.sight, hopeless.beneath);
       }
       // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
       const reached = new Set(inside.sights.map(({ head }) => head.symbol.screen)).size;
       if (walk && screens.size * 2 < reached) yield [[...screens].map(({ index }) => index).join(), { screens: [...screens], walk }];
+    }, function* (variant): Iterable<readonly [string, Trapped]> {
+      const { trapped } = suspectsOf(context, variant);
+      const screens = [...trapped.keys()];
+      const reached = new Set(variant.above.all.sights.map(({ head }) => head.symbol.screen)).size;
+      if (screens.length > 0 && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk: [...trapped.values()].reduce((short, walk) => (walk.length < short.length ? walk : short)) }];
     });
     for (const { found: { screens, walk }, variant } of found) {
       yield {

@@ -3,16 +3,20 @@
  * of them never happens; of what is, a walk is sought, and where none is found it stays undecided.
  */
 import { isIn, type Claim, type Plan, type Screen, type Step } from '../../plan/model';
-import { Exploration } from '../../reach/exploration';
+import { Exploration, isFromWithin } from '../../reach/exploration';
+import { lastFramesReach } from '../../reach/pre-star';
 import type { Tap, VariantReach } from '../../reach/reach';
+import type { Stacks } from '../../reach/stacks';
+import { walkTo } from '../../reach/witness';
 import { outcomesOf } from '../../walk/conditions';
 import { activeStack, screensOf, type Configuration, type Frame } from '../../walk/configuration';
 import { Walker } from '../../walk/walker';
 import type { Context } from '../rule';
-import type { Coupled } from '../stack-parts';
+import { staysAsItIs, type Coupled } from '../stack-parts';
 import { breakingWalk, breaks } from './claims';
 import { revealedWithoutNeeds } from './leaks';
 import { missingTargets } from './missing-targets';
+import { isStuck, NoReturn } from './no-return';
 import { keyOfRing, ringsOf, type Ring } from './rings';
 
 /** Each with a walk that shows it; null where it is undecided. */
@@ -21,6 +25,9 @@ export interface Suspects {
   readonly revealed: ReadonlyMap<Screen, readonly Tap[] | null>;
   readonly missing: ReadonlyMap<Step, readonly Tap[] | null>;
   readonly rings: ReadonlyMap<string, Ring & { readonly confirmed: boolean }>;
+  /** Those that a walk shows; that there are no others is not known. */
+  readonly deadEnds: ReadonlyMap<Screen, readonly Tap[]>;
+  readonly trapped: ReadonlyMap<Screen, readonly Tap[]>;
 }
 
 const known = new WeakMap<VariantReach, Suspects>();
@@ -37,7 +44,11 @@ function suspect(plan: Plan, { name, above }: Coupled): Suspects {
   const claims = new Map<Claim, readonly Tap[] | null>();
   for (const claim of plan.claims) {
     const hint = claim.first && claim.second && breaks(plan, name, above, claim, true);
-    if (hint) claims.set(claim, breakingWalk(plan, name, explored, claim, hint));
+    if (!hint) continue;
+    const noReturn = claim.node.claim === 'always reach' ? new NoReturn(plan, above, claim.second!) : null;
+    claims.set(claim, noReturn
+      ? explored.find(({ configuration }) => activeStack(configuration)!.screen === claim.first && noReturn.from(configuration), hint)
+      : breakingWalk(plan, name, explored, claim, hint));
   }
   const revealed = new Map<Screen, readonly Tap[] | null>();
   for (const [screen, hint] of revealedWithoutNeeds(above)) {
@@ -52,7 +63,37 @@ function suspect(plan: Plan, { name, above }: Coupled): Suspects {
     const walk = growingWalk(explored, ring);
     rings.set(keyOfRing(ring), walk ? { ...ring, walk, closing: walk.findLast(({ kind }) => kind !== 'back') ?? null, confirmed: true } : { ...ring, confirmed: false });
   }
-  return { claims, revealed, missing, rings };
+  return { claims, revealed, missing, rings, deadEnds: deadEndsOf(plan, name, above, explored), trapped: trappedIn(plan, above, explored) };
+}
+
+/** The screens with nothing beneath from which nothing leads on. */
+function deadEndsOf(plan: Plan, variant: string, above: Stacks, explored: Exploration): Map<Screen, readonly Tap[]> {
+  const found = new Map<Screen, readonly Tap[]>();
+  const walker = new Walker(plan, variant);
+  for (const screen of plan.screens) {
+    if (screen === plan.start?.target) continue;
+    const sight = above.sightsOf(screen).find(({ head }) => staysAsItIs(head));
+    const walk = sight && explored.find((moment) => {
+      const top = activeStack(moment.configuration)!;
+      return top.screen === screen && top.below === null && isStuck(walker, moment.configuration) && isFromWithin(moment);
+    }, walkTo(above.all, sight));
+    if (walk) found.set(screen, walk);
+  }
+  return found;
+}
+
+/** The screens from which the start is never shown again, where something else still happens. */
+function trappedIn(plan: Plan, above: Stacks, explored: Exploration): Map<Screen, readonly Tap[]> {
+  const found = new Map<Screen, readonly Tap[]>();
+  const start = plan.start?.target;
+  if (!start || lastFramesReach(above.saturation, start)) return found;
+  const noReturn = new NoReturn(plan, above, start);
+  for (const screen of plan.screens) {
+    const sights = screen === start ? [] : above.sightsOf(screen).filter(({ head }) => !staysAsItIs(head));
+    const walk = sights.length > 0 && explored.find((moment) => activeStack(moment.configuration)!.screen === screen && noReturn.from(moment.configuration) && isFromWithin(moment));
+    if (walk) found.set(screen, walk);
+  }
+  return found;
 }
 
 function* framesOf({ stacks }: Configuration): Generator<Frame> {

@@ -1,0 +1,47 @@
+import type { Flag, Plan, Screen } from '../../plan/model';
+import { PreStar } from '../../reach/pre-star';
+import type { StackSymbol } from '../../reach/pushdown';
+import type { Stacks } from '../../reach/stacks';
+import { keyOf, type Configuration, type Stack } from '../../walk/configuration';
+import type { Walker } from '../../walk/walker';
+
+/**
+ * From which configurations a screen is never shown again, in a variant whose tabs share flags. Its stacks are known from above:
+ * what cannot be done there cannot be done at all. Each tab is looked at by itself, with all that the flags may have become by
+ * the time it is come back to.
+ */
+export class NoReturn {
+  private readonly toGoal: PreStar;
+
+  constructor(private readonly plan: Plan, private readonly above: Stacks, goal: Screen) {
+    this.toGoal = new PreStar(above.saturation.heads, goal);
+  }
+
+  /** Whether it is out of reach, links and entries left aside; false where that is not known. */
+  from({ flags, active, stacks }: Configuration): boolean {
+    const { system } = this.above;
+    const now = system.valuations.of((flag: Flag) => flags[this.plan.flags.indexOf(flag)]!);
+    return stacks.every((stack, place) => {
+      if (!stack) return true;
+      const symbols = this.symbolsOf(stack);
+      const valuations = place === active && place === 0 ? [now] : [now, ...system.away.after(now)];
+      return symbols !== null && valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, place), symbols));
+    });
+  }
+
+  /** The stack's symbols, top first; null where it has a gate, which puts off what only a run can tell. */
+  private symbolsOf(stack: Stack): StackSymbol[] | null {
+    const frames: { screen: Screen; modal: boolean }[] = [];
+    for (let frame = stack; frame; frame = frame.below) {
+      if (frame.putOff) return null;
+      frames.unshift({ screen: frame.screen, modal: frame.modal });
+    }
+    return this.above.system.stack(frames);
+  }
+}
+
+/** Whether nothing that can be done there changes anything, but for Back, which leaves the app. */
+export function isStuck(walker: Walker, configuration: Configuration): boolean {
+  const key = keyOf(configuration);
+  return walker.events(configuration).every((event) => walker.after(configuration, event).every((next) => keyOf(next) === key));
+}
