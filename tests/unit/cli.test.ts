@@ -68,7 +68,7 @@ describe('check', () => {
     expect(report.screens.find((screen) => screen.name === 'stay')).toEqual({
       name: 'stay', module: 'account',
       // On the phone tabs share a flag: what was seen is told, and that it may not be all.
-      variants: { phone: { ...walked, beneathIsAll: false, backLeaves: null }, tablet: { ...walked, beneathIsAll: true, backLeaves: false } },
+      variants: { phone: { ...walked, beneathIsAll: false, backLeaves: null, deepest: null }, tablet: { ...walked, beneathIsAll: true, backLeaves: false, deepest: 'no bound' } },
     });
     expect(report.findings.at(-1)).toEqual({
       rule: 'supply/missing', severity: 'error',

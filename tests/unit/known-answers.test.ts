@@ -45,6 +45,26 @@ describe('plans whose answers are known by hand', () => {
     expect(known(text, 'a')).toEqual(['yes', 0, [], ['c'], true]);
   });
 
+  test('how deep a stack is with each screen on top, and what piles up beneath it', () => {
+    const depths = (text: string): string[] => {
+      const { plan, reach } = check(`app "Huts"\n${text}`);
+      return plan.screens.map((screen) => {
+        const { frames, ring } = reach.variants[0]!.stacks!.deepestOn(screen);
+        return `${screen.label}: ${frames ?? ring.map(({ label }) => label).join(' on ')}`;
+      });
+    };
+    // Beside the ring nothing piles up; above it everything does.
+    expect(depths('start home\nscreen home "Home" {\n  on "A" push a\n  on "Map" push map\n}\nscreen map "Map" {}\nscreen a "A" { on "B" push b }\nscreen b "B" {\n  on "A" push a\n  on "End" push end\n}\nscreen end "End" {}\n'))
+      .toEqual(['home: 1', 'map: 2', 'a: a on b', 'b: a on b', 'end: a on b']);
+    // What takes one another's place does not pile up, however often it does.
+    expect(depths('start home\nscreen home "Home" { on "A" push a }\nscreen a "A" { on "B" replace b }\nscreen b "B" {\n  on "A" replace a\n  on "Map" push map\n}\nscreen map "Map" {}\n'))
+      .toEqual(['home: 1', 'a: 2', 'b: 2', 'map: 3']);
+    // What stands in another one's place when the next is pushed does.
+    expect(depths('start a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" replace c }\nscreen c "C" { on "A" push a }\n')).toEqual(['a: a on c', 'b: a on c', 'c: a on c']);
+    // A link that builds a stack is as deep as that.
+    expect(depths('start a\nscreen a "A" {}\nscreen b "B" {}\nscreen c "C" { link /c under a, b }\n')).toEqual(['a: 1', 'b: 2', 'c: 3']);
+  });
+
   test('a wizard with back past', () => {
     const text = 'start home\nscreen home "Home" { on "New" push one }\nscreen one "One" { on "Next" push two }\nscreen two "Two" { on "Next" push three }\nscreen three "Three" { on "Done" back past one then push made }\nscreen made "Made" {}\nrule "The wizard is over" never one beneath made\n';
     expect(known(text, 'made')).toEqual(['yes', 4, ['New', 'Next', 'Next', 'Done'], ['home'], false]);

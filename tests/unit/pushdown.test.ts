@@ -17,6 +17,8 @@ interface Forced {
   /** What Back revealed, as `screen>screen`, and the screens from which it left the app. */
   readonly revealed: ReadonlySet<string>;
   readonly leaves: ReadonlySet<Screen>;
+  /** The most frames of a stack that was shown. */
+  readonly deepest: number;
   /** Whether these are all configurations. */
   readonly whole: boolean;
 }
@@ -35,6 +37,7 @@ function bruteForce(plan: Plan, variant: string, outside: boolean, most: number)
   const taps = new Map<Screen, number>();
   const revealed = new Set<string>();
   const leaves = new Set<Screen>();
+  let deepest = 0;
   let level = walker.coldStart();
   for (let number = 0; number === 0 || level.length > 0; number++) {
     const next: Configuration[] = number === 0 ? doors.flatMap((door) => walker.open(door)) : [];
@@ -43,6 +46,7 @@ function bruteForce(plan: Plan, variant: string, outside: boolean, most: number)
       if (seen.has(key)) continue;
       seen.add(key);
       const { screen } = activeStack(configuration)!;
+      deepest = Math.max(deepest, [...screensOf(activeStack(configuration))].length);
       if (!taps.has(screen)) taps.set(screen, number);
       const back = walker.after(configuration, { kind: 'back' });
       if (back.length === 0) leaves.add(screen);
@@ -50,10 +54,10 @@ function bruteForce(plan: Plan, variant: string, outside: boolean, most: number)
       for (const event of [...walker.events(configuration), ...doors]) next.push(...walker.after(configuration, event));
     }
     if (walker.bounded) return null;
-    if (seen.size > most) return { taps, revealed, leaves, whole: false };
+    if (seen.size > most) return { taps, revealed, leaves, deepest, whole: false };
     level = next;
   }
-  return { taps, revealed, leaves, whole: true };
+  return { taps, revealed, leaves, deepest, whole: true };
 }
 
 /** All that a walk can lead to, given what was on top after each tap. */
@@ -81,6 +85,9 @@ function compare(text: string): number {
     const all = bruteForce(plan, name, true, 250);
     if (!inside || !all) continue;
     exact++;
+    const deepest = stacks.deepest();
+    if (all.whole) expect(deepest, `frames ${about}`).toBe(all.deepest);
+    else expect(deepest ?? Infinity, `frames ${about}`).toBeGreaterThanOrEqual(all.deepest);
     for (const screen of plan.screens) {
       const { reachable, taps, fromOutside, walk } = verdicts[screen.index]!;
       const forced = inside.taps.get(screen);

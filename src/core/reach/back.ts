@@ -16,6 +16,8 @@ export interface Back {
   readonly leaves: boolean | null;
   /** Whether a header arrow is shown, over all runs; null where the screen was not seen, or perhaps not all of it. */
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
+  /** The most frames that a stack has with it on top, and without a bound (null) the ring that piles up; null where that is not known. */
+  readonly deepest: { readonly frames: number | null; readonly ring: readonly Screen[] } | null;
 }
 
 /** What Back does on each screen, by index: read off all stacks, or seen in walks where they are not known. */
@@ -31,7 +33,7 @@ function fromStacks(plan: Plan, stacks: Stacks, screen: Screen): Back {
   const { some, none } = stacks.beneathTop(screen);
   return {
     reveals: plan.screens.filter((other) => reveals.has(other)), within: plan.screens.filter(isWithin), toFirstTab: stacks.goesToFirstTab(screen), whole: true, leaves: stacks.leaves(screen) !== null,
-    arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null,
+    arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null, deepest: some || none ? stacks.deepestOn(screen) : null,
   };
 }
 
@@ -41,6 +43,6 @@ function fromWalks(plan: Plan, { reveals, within, toFirstTab, leaves, arrow, noA
   return {
     reveals: plan.screens.filter((other) => reveals[screen.index]!.has(other)), within: plan.screens.filter((other) => within[screen.index]!.has(other)),
     toFirstTab: toFirstTab.has(screen), whole, leaves: leaves.has(screen) || (whole ? false : null),
-    arrow: some && none ? 'sometimes' : !whole || some === none ? null : some ? 'always' : 'never',
+    arrow: some && none ? 'sometimes' : !whole || some === none ? null : some ? 'always' : 'never', deepest: null,
   };
 }

@@ -113,24 +113,47 @@ export function placesOf(runs: Runs): Set<Place> {
   return places;
 }
 
-/** The strongly connected components of that graph, and whether a frame lies within; what lies beneath others comes first. */
-export function* componentsBeneath(runs: Runs): Generator<{ readonly nodes: readonly Beneath[]; readonly grows: boolean }> {
-  for (const nodes of stronglyConnectedComponents<Beneath>(placesOf(runs), (node) => nextBeneath(runs, node).map((next) => next.node))) {
-    const inside = nodes.length > 1 ? new Set(nodes) : null;
-    // What only replaces one another does not pile up.
-    yield { nodes, grows: inside !== null && nodes.some((node) => nextBeneath(runs, node).some((next) => next.frame && inside.has(next.node))) };
-  }
+/** What can lie beneath one another again and again, or something alone that cannot. */
+interface Component {
+  readonly nodes: readonly Beneath[];
+  /** Whether a frame lies within: what only replaces one another does not pile up. */
+  readonly grows: boolean;
 }
 
-/** The most frames that any stack has; null where there is no bound. */
-export function deepest(runs: Runs): number | null {
-  /** How many frames can lie beneath what was pushed above a place; of heads, beneath their own frame. */
-  const depth = new Map<Beneath, number>();
-  for (const { nodes, grows } of componentsBeneath(runs)) {
-    if (grows) return null;
-    const next = nodes.flatMap((node) => nextBeneath(runs, node));
-    const most = next.reduce((deep, { node, frame }) => Math.max(deep, (depth.get(node) ?? 0) + (frame ? 1 : 0)), 0);
-    for (const node of nodes) depth.set(node, most);
+const known = new WeakMap<Runs, readonly Component[]>();
+
+/** The strongly connected components of that graph, worked out once for all runs; what lies beneath others comes first. */
+export function componentsBeneath(runs: Runs): readonly Component[] {
+  let components = known.get(runs);
+  if (!components) {
+    components = stronglyConnectedComponents<Beneath>(placesOf(runs), (node) => nextBeneath(runs, node).map((next) => next.node)).map((nodes) => {
+      const inside = nodes.length > 1 ? new Set(nodes) : null;
+      return { nodes, grows: inside !== null && nodes.some((node) => nextBeneath(runs, node).some((next) => next.frame && inside.has(next.node))) };
+    });
+    known.set(runs, components);
   }
-  return [...depth.values()].reduce((most, beneath) => Math.max(most, 1 + beneath), runs.sights.length > 0 ? 1 : 0);
+  return components;
+}
+
+/** How many frames can lie beneath what stands on a place. */
+export interface Depth {
+  /** Infinite where there is no bound. */
+  readonly frames: number;
+  /** The component in which they pile up then. */
+  readonly growing: readonly Beneath[] | null;
+}
+
+/** The depths of all places, and of heads beneath their own frame. */
+export function depthsBeneath(runs: Runs): ReadonlyMap<Beneath, Depth> {
+  const depths = new Map<Beneath, Depth>();
+  for (const { nodes, grows } of componentsBeneath(runs)) {
+    let depth: Depth = grows ? { frames: Infinity, growing: nodes } : { frames: 0, growing: null };
+    for (const { node, frame } of grows ? [] : nodes.flatMap((each) => nextBeneath(runs, each))) {
+      const beneath = depths.get(node);
+      const frames = (beneath?.frames ?? 0) + (frame ? 1 : 0);
+      if (frames > depth.frames) depth = { frames, growing: beneath?.growing ?? null };
+    }
+    for (const node of nodes) depths.set(node, depth);
+  }
+  return depths;
 }

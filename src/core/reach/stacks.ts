@@ -1,8 +1,9 @@
 /** What the automaton of all reachable configurations says of stacks. */
 import type { Branch, Plan, Screen } from '../plan/model';
 import type { Edge, Head, Place, Transition } from './automaton';
-import { deepest } from './beneath';
+import { depthsBeneath, type Beneath, type Depth } from './beneath';
 import type { Pushdown } from './pushdown';
+import { ringsOf, type Ring } from './rings';
 import type { Runs } from './runs';
 import type { Saturation } from './saturation';
 
@@ -18,6 +19,8 @@ export class Stacks {
   readonly all: Runs;
   private readonly revealedBy = new Map<Screen, ReadonlyMap<Screen, Sight>>();
   private readonly byScreen = new Map<Runs, Transition[][]>();
+  private knownDepths: ReadonlyMap<Beneath, Depth> | null = null;
+  private knownRings: readonly Ring[] | null = null;
   private firstTabBy: Map<number, Set<Screen>> | null = null;
 
   /** @param inside what is reached without links and entries */
@@ -74,9 +77,31 @@ export class Stacks {
     return this.headsOf(screen).some(({ symbol, control }) => symbol.last && !this.system.backLeavesFrom(control));
   }
 
+  /** The most frames that a stack has with the screen on top; without a bound, the screens that can pile up beneath. */
+  deepestOn(screen: Screen): { readonly frames: number | null; readonly ring: readonly Screen[] } {
+    let deepest = 0;
+    for (const { symbol, over } of this.headsOf(screen)) {
+      for (const place of over) {
+        const { frames, growing } = symbol.last ? { frames: 0, growing: null } : this.depths.get(place)!;
+        if (growing) return { frames: null, ring: this.rings.find(({ component }) => component === growing)!.screens };
+        deepest = Math.max(deepest, 1 + frames);
+      }
+    }
+    return { frames: deepest, ring: [] };
+  }
+
   /** The most frames that any stack has; null where there is no bound. */
   deepest(): number | null {
-    return deepest(this.all);
+    const each = this.plan.screens.map((screen) => this.deepestOn(screen).frames);
+    return each.reduce((most, frames) => (most === null || frames === null ? null : Math.max(most, frames)), 0);
+  }
+
+  private get depths(): ReadonlyMap<Beneath, Depth> {
+    return (this.knownDepths ??= depthsBeneath(this.all));
+  }
+
+  private get rings(): readonly Ring[] {
+    return (this.knownRings ??= ringsOf(this.all));
   }
 
   /** The branches of triggers and menu items that some run without links and entries takes. */

@@ -84,6 +84,8 @@ export interface BackCard {
   readonly whole: boolean;
   readonly leaves: boolean | null;
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
+  /** The most screens that a stack has with this one on top, null where there is no bound, and then the ring; null where that is not known. */
+  readonly deepest: { readonly frames: number | null; readonly ring: readonly number[] } | null;
 }
 
 export interface ScreenDetail {
@@ -117,7 +119,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
   if (!screen) return null;
   const { verdicts, back } = reachOf(check, variant);
   const { walk, fromOutside } = verdicts[screen.index]!;
-  const { within, toFirstTab, whole, leaves, arrow } = back(screen);
+  const { within, toFirstTab, whole, leaves, arrow, deepest } = back(screen);
   const write = new StepWriter(check);
   return {
     index: screen.index, label: screen.label, doc: screen.node.doc, private: screen.private, shape: screen.shape, only: screen.only && [...screen.only],
@@ -126,7 +128,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
     signature: currentSignature(plan, screen),
     fromOutside,
     walk: walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows.index })) ?? null,
-    back: { within: within.map((other) => other.index), toFirstTab, whole, leaves, arrow },
+    back: { within: within.map((other) => other.index), toFirstTab, whole, leaves, arrow, deepest: deepest && { frames: deepest.frames, ring: deepest.ring.map(({ index }) => index) } },
     waysIn: check.supply.into[screen.index]!.map(wayInCard),
     waysOut: screen.transitions.map((transition) => wayOutCard(check, transition, write)),
     links: screen.links.map((link) => ({ pattern: link.pattern, at: link.node.from })),

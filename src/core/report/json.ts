@@ -17,6 +17,8 @@ export interface JsonVerdict {
   readonly beneathIsAll: boolean;
   /** Whether Back can leave the app; null where no walk was found that does and none is ruled out. */
   readonly backLeaves: boolean | null;
+  /** The most screens that a stack has with this one on top; null where that is not known. */
+  readonly deepest: number | 'no bound' | null;
 }
 
 /** What `andante check --format json` prints: lines and columns from 1, columns in UTF-16 code units. */
@@ -60,8 +62,8 @@ export function jsonReport(check: Check, source: Source, version: string): JsonR
       module: screen.module?.name ?? null,
       variants: Object.fromEntries(reach.variants.filter(({ name }) => isIn(screen.only, name)).map(({ name, verdicts, back }) => {
         const { reachable, taps, walk } = verdicts[screen.index]!;
-        const { reveals, whole, leaves } = back(screen);
-        return [name, { reachable, taps, walk: walk && walkLabels(walk), beneath: reveals.map(({ label }) => label), beneathIsAll: whole, backLeaves: leaves }];
+        const { reveals, whole, leaves, deepest } = back(screen);
+        return [name, { reachable, taps, walk: walk && walkLabels(walk), beneath: reveals.map(({ label }) => label), beneathIsAll: whole, backLeaves: leaves, deepest: deepest && (deepest.frames ?? 'no bound') }];
       })),
     })),
     findings: findings.map(({ rule, severity, summary, detail, range, subject, variant, walk, url }) => {

@@ -9,7 +9,7 @@ const most = 12;
 const arrows = { always: 'The header arrow is always there.', never: 'There is never a header arrow.', sometimes: 'The header arrow is there in some walks and not in others.' } as const;
 
 /** What Back reveals from a screen, and whether it leaves the app. */
-export function WhatBackDoes({ back: { within, toFirstTab, whole, leaves, arrow } }: { back: BackCard }) {
+export function WhatBackDoes({ back: { within, toFirstTab, whole, leaves, arrow, deepest } }: { back: BackCard }) {
   return (
     <section aria-label="Back from here">
       <h3 className="part-head mb-1.5">Back from here</h3>
@@ -26,6 +26,14 @@ export function WhatBackDoes({ back: { within, toFirstTab, whole, leaves, arrow 
         {arrow && `${arrows[arrow]} `}
         {!whole && 'Seen in walks; where tabs share flags there may be more.'}
       </p>
+      {deepest && deepest.frames !== null && deepest.frames > 1 && <p className="text-mute mt-0.5">With it on top a stack has {deepest.frames} screens at most.</p>}
+      {deepest && deepest.frames === null && (
+        <p className="flex flex-wrap gap-x-2.5 gap-y-1 items-baseline text-mute mt-0.5">
+          <span>Without end, these pile up beneath it:</span>
+          {deepest.ring.slice(0, most).map((index) => <ScreenLink key={index} index={index} />)}
+          {deepest.ring.length > most && <span>and {deepest.ring.length - most} more</span>}
+        </p>
+      )}
     </section>
   );
 }

@@ -3,7 +3,7 @@ import { SearchWithout } from '../../reach/beneath';
 import { enumerate, say, words } from '../message';
 import type { Context, Fix, Rule } from '../rule';
 import { inVariants, sayVariant, sayWalk } from '../stack-parts';
-import { keyOfRing, ringsOf, type Ring } from './rings';
+import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 import { suspectsOf } from './suspects';
 
 export const grows: Rule = {

@@ -17,7 +17,7 @@ import { breakingWalk, breaks } from './claims';
 import { revealedWithoutNeeds } from './leaks';
 import { missingTargets } from './missing-targets';
 import { isStuck, NoReturn } from './no-return';
-import { keyOfRing, ringsOf, type Ring } from './rings';
+import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 
 /** Each with a walk that shows it; null where it is undecided. */
 export interface Suspects {

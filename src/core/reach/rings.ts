@@ -1,11 +1,11 @@
 /** Rings of screens that can pile up on one another without end. */
-import { ringThrough } from '../../plan/graph';
-import type { Screen } from '../../plan/model';
-import type { Edge, Head, Place, Transition } from '../../reach/automaton';
-import { componentsBeneath, isPlace } from '../../reach/beneath';
-import type { Tap } from '../../reach/reach';
-import type { Runs } from '../../reach/runs';
-import { walkTo } from '../../reach/witness';
+import { ringThrough } from '../plan/graph';
+import type { Screen } from '../plan/model';
+import type { Edge, Head, Place, Transition } from './automaton';
+import { componentsBeneath, isPlace, type Beneath } from './beneath';
+import type { Tap } from './reach';
+import type { Runs } from './runs';
+import { walkTo } from './witness';
 
 export interface Ring {
   /** In the order in which they come to lie on one another, the one nearest to the start first. */
@@ -13,6 +13,8 @@ export interface Ring {
   readonly walk: readonly Tap[];
   /** The tap that closes it. */
   readonly closing: Tap | null;
+  /** All that can lie beneath one another there. */
+  readonly component: readonly Beneath[];
 }
 
 /** Two rings of the same screens are told once. */
@@ -44,6 +46,7 @@ export function ringsOf(runs: Runs): Ring[] {
     const between = edges.slice(0, -1);
     const walk = walkTo(runs, sight, nearest(first) === 0 ? between : edges);
     rings.push({ taps: runs.tapsTo(first), ring: {
+      component: nodes,
       screens: [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))], walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null,
     } });
   }
