@@ -1,5 +1,6 @@
 import { request } from 'node:http';
 import { describe, expect, test } from 'vitest';
+import { generatePlan } from '../../bench/generate';
 import type { Problem } from '../../src/wire/plans';
 import { demo } from '../unit/plans';
 import { useApp } from './use-app';
@@ -48,6 +49,17 @@ describe('requests', () => {
     for (const host of ['127.0.0.1', 'localhost', '[::1]']) {
       expect((await send('GET', '/api/plans', { host: `${host}:${app.port}`, origin: `http://${host}:${app.port}` })).status).toBe(200);
     }
+  });
+
+  test('are answered while somebody else’s large plan is analysed', async () => {
+    const { id } = JSON.parse((await send('POST', '/api/plans', json, JSON.stringify({ name: 'Large', text: generatePlan(400, 5, 4) }))).body) as { id: string };
+    let open = true;
+    const page = send('GET', `/plans/${id}`).finally(() => (open = false));
+    let answered = 0;
+    for (; open; answered++) expect((await send('GET', '/api/plans')).status).toBe(200);
+    expect((await page).status).toBe(200);
+    expect(answered).toBeGreaterThan(10);
+    expect((await send('DELETE', `/api/plans/${id}`)).status).toBe(204);
   });
 
   test('with a body that does not fit are refused in words', async () => {

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { check } from '../../../../core/check';
 import { detail } from '../../../../core/report/detail';
 import { marginNotes } from '../../../../core/report/margin';
 import { supplyTable } from '../../../../core/report/supply-table';
 import { overview } from '../../../../core/report/overview';
 import { walkCard } from '../../../../core/report/walk-card';
+import { analyse } from '../../../../server/analyse';
 import { plans } from '../../../../server/plans';
 import { Workspace } from '../../../../ui/workspace/Workspace';
 import { nothingTyped, readTaken } from '../../../../ui/workspace/taken';
@@ -33,7 +33,7 @@ export default async function PlanPage({ params, searchParams }: Props) {
   if (!plan || view.length > 1 || (view[0] !== undefined && !isView(view[0]))) notFound();
   const { screen, variant, walk, taken } = await searchParams;
   const shown = one(variant);
-  const result = check(plan.text);
+  const result = await analyse(plan.text);
   const request = { steps: one(walk) ?? '', taken: readTaken(one(taken)) ?? Infinity, typed: nothingTyped };
   const analysis = {
     overview: overview(result, shown), margin: marginNotes(result, shown), detail: detail(result, one(screen), shown),

@@ -1,0 +1,30 @@
+import { describe, expect, test } from 'vitest';
+import { generatePlan } from '../../bench/generate';
+import { check } from '../../src/core/check';
+
+describe('flags', () => {
+  test('that everything sets and reads are all decided', () => {
+    const { reach, plan } = check(generatePlan(120, 5, 4));
+    const { stacks } = reach.variants[0]!;
+    // Sixteen valuations, nearly everywhere.
+    const valuations = plan.screens.map((screen) => new Set(stacks!.headsOf(screen).map(({ control }) => control.valuation)).size);
+    expect(valuations.filter((count) => count === 16).length).toBeGreaterThan(100);
+  });
+
+  test('of which there are many, of few values together, are too', () => {
+    // A wizard of twelve steps, each of which sets a flag of its own: thirteen valuations out of 4,096.
+    const steps = Array.from({ length: 12 }, (_none, index) => index);
+    const text = [
+      'app "Huts"', 'start s0', ...steps.map((index) => `flag f${index}`),
+      ...steps.map((index) => `screen s${index} "Step ${index}" {\n  on "Next" sets f${index} = true then push s${index + 1}\n}`),
+      `screen s12 "Done" {\n  on "All" when ${steps.map((index) => `f${index}`).join(' and ')} push all\n  on "Some" when not f5 push some\n}`,
+      'screen all "All" {}', 'screen some "Some" {}', '',
+    ].join('\n');
+    const { reach, plan } = check(text);
+    const [{ verdicts, stacks }] = reach.variants as [typeof reach.variants[0]];
+    const tapsOf = (name: string): number | null => verdicts[plan.screens.findIndex((screen) => screen.name === name)]!.taps;
+    expect([tapsOf('s12'), tapsOf('all'), tapsOf('some')]).toEqual([12, 13, null]);
+    // Back does not take a flag back: a step is seen with all that were set above it.
+    expect(new Set(stacks!.all.sights.map(({ head }) => head.control.valuation)).size).toBe(13);
+  });
+});
