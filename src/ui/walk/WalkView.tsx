@@ -92,14 +92,14 @@ export const WalkView = memo(function WalkView() {
   }, [card, taps, tap, stepTo, go]);
   const openLink = useCallback(() => setOpening(card !== null && card.phone !== null), [card]);
   const keep = useCallback(() => keepName.current?.focus(), []);
-  useWalkKeys({ isThere, press, openLink, keep });
+  const heard = useWalkKeys({ isThere, press, openLink, keep });
 
   if (!card) return <main aria-busy className="bg-base-100" />;
   const type = (head: string, name: string, value: Value | null): void => setTyped((now) => ({
     ...now, [head]: Object.fromEntries([...Object.entries(now[head] ?? {}).filter(([other]) => other !== name), ...(value === null ? [] : [[name, value]])]),
   }));
   return (
-    <main className="grid grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)] min-h-0" data-steps={card.steps.length - 1} data-current={isCurrent || undefined}>
+    <main className="grid grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)] min-h-0" data-steps={card.steps.length - 1} data-current={(isCurrent && heard) || undefined}>
       <div className="overflow-auto bg-base-200 border-r border-rule px-6 py-5 min-h-0">
         <Phone card={card} taps={taps} typed={typed} looked={looked} onLook={setLooked} onTap={(tapped) => isThere() && tap(card, tapped)} onType={type}
           onOpen={openLink} onRestart={() => go({ steps: '', taken: null })} />

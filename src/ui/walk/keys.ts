@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from 'react';
 
 interface Keys {
   /** Whether what is shown is where the walk stands; until then, what taps something waits. */
@@ -11,25 +11,34 @@ interface Keys {
   keep(): void;
 }
 
-const isTap = (key: string): boolean => key === 'Backspace' || /^[a-z]$/.test(key);
+/** What is meant for the screen, or the step, that is shown once those before it are done. */
+const isNext = (key: string): boolean => /^([a-z]|Backspace|ArrowLeft|ArrowRight|Home)$/.test(key);
 /** What means the same in every view is left to all of them. */
 const isElsewhere = (key: string): boolean => key === 'o' || key === 's';
 
-/** The keys of the Walk view. Keys that come while the next screen is on its way are for that one. */
-export function useWalkKeys({ isThere, press, openLink, keep }: Keys): void {
+const neverChanges = (): (() => void) => () => undefined;
+
+/**
+ * The keys of the Walk view. Keys that come while the next screen is on its way are for that one.
+ *
+ * @returns whether keys are heard: not before the page, which comes complete from the server, has come to life
+ */
+export function useWalkKeys({ isThere, press, openLink, keep }: Keys): boolean {
+  const heard = useSyncExternalStore(neverChanges, () => true, () => false);
   const waiting = useRef<string[]>([]);
   useEffect(() => {
     const key = isThere() ? waiting.current.shift() : undefined;
     if (key !== undefined) press(key);
   }, [isThere, press]);
-  useEffect(() => {
+  // Not after the next painting: a key may come before that.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const { key, target } = event;
       if (event.ctrlKey || event.metaKey || event.altKey || isElsewhere(key) || document.querySelector('dialog[open]')) return;
       if (target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
       if (key === 'l') openLink();
       else if (key === 'k') keep();
-      else if (isTap(key) && (!isThere() || waiting.current.length > 0)) waiting.current.push(key);
+      else if (isNext(key) && (!isThere() || waiting.current.length > 0)) waiting.current.push(key);
       else if (!press(key)) return;
       event.preventDefault();
       event.stopPropagation();
@@ -38,4 +47,5 @@ export function useWalkKeys({ isThere, press, openLink, keep }: Keys): void {
     window.addEventListener('keydown', onKey, { capture: true });
     return () => window.removeEventListener('keydown', onKey, { capture: true });
   }, [isThere, press, openLink, keep]);
+  return heard;
 }
