@@ -157,8 +157,8 @@ describe('the analysis', () => {
 
   test('of tabs that share flags has all that runs can do', () => {
     let compared = 0;
-    fc.assert(fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))), runs(1200));
-    expect(compared).toBeGreaterThan(100);
+    fc.assert(fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))), runs(800));
+    expect(compared).toBeGreaterThan(60);
   });
 
   test('of tabs that share flags no rule is held to be kept that some run breaks', () => {
@@ -198,8 +198,8 @@ describe('the analysis', () => {
         for (const [{ title, first: from, second: goal }, walk] of claims) if (walk && title === claim) expect(shownAfter(plan, variant.name, walk, from!), about(claim)).not.toContain(goal);
         told += deadEnds.size + trapped.size + [...claims].filter(([{ title }, walk]) => walk && title === claim).length;
       }
-    }), runs(1500));
-    expect(told).toBeGreaterThan(30);
+    }), runs(400));
+    expect(told).toBeGreaterThan(10);
   });
 
   test('decides every rule as looking at all configurations does, where these can be counted', () => {
