@@ -44,6 +44,10 @@ export interface RuleTable {
 
 export function testRules(tables: readonly RuleTable[]): void {
   describe.each(tables)('$rule', ({ rule, broken, fine }) => {
+    test('has plans enough that break it, and near misses', () => {
+      expect(broken.length).toBeGreaterThanOrEqual(3);
+      expect(fine.length).toBeGreaterThanOrEqual(2);
+    });
     test.each(broken.map((one) => [...one]))('finds: %#', (text, ...messages) => {
       expect(found(rule, text!)).toEqual(messages);
     });

@@ -12,6 +12,9 @@ export interface Bits {
   readonly bits: number;
 }
 
+/** Which place in its word a bit has, from 0. */
+export const placeInWord = (bit: number): number => 31 - Math.clz32(bit);
+
 /** So many are small integers to every engine. */
 const perWord = 30;
 

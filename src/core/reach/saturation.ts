@@ -7,6 +7,7 @@
  * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
 import type { Call, Caller, Derivation, Head, Origin, Place, Transition } from './automaton';
+import { placeInWord } from './bits';
 import { Lanes, type What } from './lanes';
 import type { Control, Pushdown, PushdownRule, StackSymbol } from './pushdown';
 import { Runs } from './runs';
@@ -115,8 +116,7 @@ export class Saturation {
       for (const caller of place.callers) this.giveBack(caller, place, weight, word, bits);
       return;
     }
-    const heads: OpenHead[] = [];
-    for (let left = bits; left !== 0; left &= left - 1) heads.push(this.headOf(this.members[word]![31 - Math.clz32(left & -left)]!, place.symbol));
+    const heads = this.controlsIn(word, bits).map((control) => this.headOf(control, place.symbol));
     place.found.push({ weight, word, bits, heads });
     for (const head of heads) this.stand(head, place, lane, weight, taps);
   }
@@ -193,8 +193,8 @@ export class Saturation {
     // Nothing above it has been taken yet, or it could not be come to sooner: all that there is is put down again.
     for (const lane of place.lanes) if (lane !== undefined) this.lanes.since[lane] = taps;
     if (place.start) this.lanes.await('heads', this.laneOf(place, place.start.word), 0, place.start.bit);
-    else if (!place.alone) for (const { weight, word, bits } of place.above!.returns) this.lanes.await('heads', this.laneOf(place, word), weight, bits);
-    if (place.alone) for (const { control, weight } of this.returnsTo(place.above!)) this.leaveAlone(place, control, weight);
+    else if (place.alone) for (const { control, weight } of this.returnsTo(place.above!)) this.leaveAlone(place, control, weight);
+    else for (const { weight, word, bits } of place.above!.returns) this.lanes.await('heads', this.laneOf(place, word), weight, bits);
   }
 
   private addCaller(place: Place, caller: Caller): void {
@@ -255,19 +255,19 @@ export class Saturation {
 
   private controlsIn(word: number, bits: number): Control[] {
     const controls: Control[] = [];
-    for (let left = bits; left !== 0; left &= left - 1) controls.push(this.members[word]![31 - Math.clz32(left & -left)]!);
+    for (let left = bits; left !== 0; left &= left - 1) controls.push(this.members[word]![placeInWord(left & -left)]!);
     return controls;
   }
 
   /** Says which control state a bit stands for. */
   private number(control: Control): void {
-    (this.members[control.word] ??= [])[31 - Math.clz32(control.bit)] = control;
+    (this.members[control.word] ??= [])[placeInWord(control.bit)] = control;
   }
 
   private headOf(control: Control, symbol: StackSymbol): OpenHead {
     const words = (this.bySymbol[symbol.id] ??= []);
     const byBit = (words[control.word] ??= []);
-    const at = 31 - Math.clz32(control.bit);
+    const at = placeInWord(control.bit);
     let head = byBit[at];
     if (!head) {
       head = { id: this.heads.length, control, symbol, rules: [], over: [], lanes: [], weights: [], steps: [], pops: [], stepSums: [], popSums: [], calls: [] };

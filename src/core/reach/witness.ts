@@ -51,12 +51,12 @@ export function eventBefore(runs: Runs, transition: Transition): Transition | nu
 
 function lastRule(runs: Runs, { head, to }: Transition): Use {
   const last = lastChange(head, to);
-  if (last === null) {
+  if (last === 'pushed') {
     const by = runs.derivation(to);
     return by.kind === 'use' ? by : lastPopRule(by.of.above!, by.control, by.weight);
   }
+  if (last === 'uncovered') return lastPopRule(to.above!, head.control, weightOf({ head, to }));
   const { from, origin } = last;
-  if (!from || !origin) return lastPopRule(to.above!, head.control, weightOf({ head, to }));
   return origin.kind === 'rule' ? { kind: 'use', on: { head: from, to }, rule: origin.rule } : lastPopRule(origin.place, head.control, origin.weight);
 }
 
@@ -66,14 +66,14 @@ function lastPopRule(place: Place, control: Control, weight: number): Use {
 }
 
 /**
- * How a head came to stand on a place: from another one there, or, where that is null, by what was popped above it. Null where
- * it was pushed as it is.
+ * How a head came to stand on a place: from another one there, pushed as it is, or uncovered when what was pushed together with
+ * it, above, was popped.
  */
-function lastChange(head: Head, to: Place): { readonly from: Head | null; readonly origin: Origin | null } | null {
+function lastChange(head: Head, to: Place): { readonly from: Head; readonly origin: Origin } | 'pushed' | 'uncovered' {
   const { control } = head;
   const at = to.found.findIndex((found) => isIn(control, found));
   const { weight } = to.found[at]!;
-  if (at === 0 && to.start === control) return null;
+  if (at === 0 && to.start === control) return 'pushed';
   // What was found before this was: nothing can come to be from itself.
   for (const { weight: earlier, heads } of to.found.slice(0, at)) {
     for (const from of heads) {
@@ -81,7 +81,7 @@ function lastChange(head: Head, to: Place): { readonly from: Head | null; readon
       if (step) return { from, origin: step.origin };
     }
   }
-  return { from: null, origin: null };
+  return 'uncovered';
 }
 
 /** The last of what took what was pushed above a place off it, after so many events. */
@@ -128,12 +128,12 @@ function before(runs: Runs, place: Place, beneath: readonly Edge[], used: Used[]
 function since({ head, to }: Transition, used: Used[]): void {
   for (let at = head; ; ) {
     const last = lastChange(at, to);
-    if (!last) return;
-    const { from, origin } = last;
-    if (!from || !origin) {
+    if (last === 'pushed') return;
+    if (last === 'uncovered') {
       popping(to.above!, at.control, weightOf({ head: at, to }), at.symbol, used);
       return;
     }
+    const { from, origin } = last;
     if (origin.kind === 'rule') {
       used.push({ rule: origin.rule, top: at.symbol });
     } else {

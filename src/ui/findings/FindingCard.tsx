@@ -17,10 +17,10 @@ export function FindingCard({ finding }: { finding: Finding }) {
       <p className="mt-1 font-medium"><MessageText message={finding.summary} /></p>
       <p className="text-mute"><MessageText message={finding.detail} /></p>
       <p className="flex flex-wrap gap-x-5 gap-y-1 mt-1 empty:hidden">
-          <WatchWalk finding={finding} />
-          {finding.fixes.map((fix) => (
-            <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>
-          ))}
+        <WatchWalk finding={finding} />
+        {finding.fixes.map((fix) => (
+          <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>
+        ))}
       </p>
     </div>
   );

@@ -70,7 +70,7 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
                 <MessageText message={finding.summary} />
                 {index === current && <span className="block text-mute"><MessageText message={finding.detail} /></span>}
               </button>
-              <span className="flex flex-wrap gap-x-4 justify-end">
+              <span className={index === current ? 'flex flex-col items-end' : 'flex flex-wrap gap-x-4 justify-end'}>
                 {index === current && <WatchWalk finding={finding} />}
                 {fix && <button type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>}
               </span>

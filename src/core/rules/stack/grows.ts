@@ -1,9 +1,9 @@
-import { labelOf, type Tap } from '../../reach/reach';
 import { SearchWithout } from '../../reach/beneath';
+import { labelOf, type Tap } from '../../reach/reach';
+import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 import { enumerate, say, words } from '../message';
 import type { Context, Fix, Rule } from '../rule';
 import { inVariants, sayVariant, sayWalk } from '../stack-parts';
-import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 import { suspectsOf } from './suspects';
 
 export const grows: Rule = {

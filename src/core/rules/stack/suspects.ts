@@ -6,6 +6,7 @@ import { isIn, type Claim, type Plan, type Screen, type Step } from '../../plan/
 import { Exploration, isFromWithin } from '../../reach/exploration';
 import { lastFramesReach } from '../../reach/pre-star';
 import type { Tap, VariantReach } from '../../reach/reach';
+import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 import type { Stacks } from '../../reach/stacks';
 import { walkTo } from '../../reach/witness';
 import { outcomesOf } from '../../walk/conditions';
@@ -17,7 +18,6 @@ import { breakingWalk, breaks } from './claims';
 import { revealedWithoutNeeds } from './leaks';
 import { missingTargets } from './missing-targets';
 import { isStuck, NoReturn } from './no-return';
-import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 
 /** Each with a walk that shows it; null where it is undecided. */
 export interface Suspects {
