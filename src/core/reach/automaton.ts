@@ -7,7 +7,7 @@
  * transition is a path edge from where its frame was pushed, steps that stand for a push and what returns from it are summary
  * edges. A rule that puts another symbol in the place of the top is a tail call.
  */
-import { isIn, type Bits } from './bits';
+import type { Effects } from './effects';
 import type { Control, PushdownRule, StackSymbol } from './pushdown';
 
 /** A control state and the symbol on top. */
@@ -16,28 +16,16 @@ export interface Head {
   readonly control: Control;
   readonly symbol: StackSymbol;
   /** Worked out when it is reached first. */
-  rules: readonly PushdownRule[];
-  /** What it stands on, in the order found, and the fewest events since it was pushed onto that. */
-  readonly over: Place[];
-  readonly weights: number[];
+  readonly rules: readonly PushdownRule[];
+  /** What it stands on, in the order found. */
+  readonly over: readonly Place[];
   /** What it comes to with the same frame on top. */
-  readonly steps: Effect[];
+  readonly steps: Effects;
   /** What it comes to by taking the frame off. */
-  readonly pops: Effect[];
-  /** The rules that put frames onto it, or in its place. */
-  readonly calls: Call[];
+  readonly pops: Effects;
+  /** What its rules push onto it, or in its place, at the same index; null where one pushes nothing. */
+  readonly calls: readonly (Call | null)[];
 }
-
-/** The control states that a head comes to, after so many events. */
-export interface Effect extends Bits {
-  readonly weight: number;
-  readonly origin: Origin;
-}
-
-export type Origin =
-  | { readonly kind: 'rule'; readonly rule: PushdownRule }
-  /** What the caller pushed above the place was popped after so many events. */
-  | { readonly kind: 'return'; readonly caller: Exclude<Caller, { kind: 'with' }>; readonly place: Place; readonly weight: number };
 
 /** What lies beneath a frame that was pushed in one control state, or above another place: a state of the automaton. */
 export interface Place {
@@ -47,16 +35,18 @@ export interface Place {
   /** The control state in which that was done; null where more was pushed above that, onto the place `above`. */
   readonly start: Control | null;
   readonly above: Place | null;
-  readonly callers: Caller[];
-  /** The heads that stand on it, in the order of their weights. */
-  readonly found: (Bits & { readonly weight: number; readonly heads: readonly Head[] })[];
-  /** The control states that what was pushed above it is popped into, in the order of the events since. */
-  readonly returns: (Bits & { readonly weight: number })[];
+  readonly callers: readonly Caller[];
+  /** The heads that stand on it, in the order found, which is that of the fewest events since it was come to. */
+  readonly heads: readonly Head[];
+  /** The fewest events with which a head that stands on it becomes that since something was pushed there. */
+  weightOf(head: Head): number;
+  /** Calls for each head that stands on it, in no order, with that weight. */
+  eachHead(use: (head: Head, weight: number) => void): void;
   /**
    * Of a last frame that was pushed together with what lies above: how it stands alone once that is popped, by the number of the
    * control state. Nothing ever looks beneath it, so it is the same frame then however it came to be there. Null for all others.
    */
-  readonly alone: ReadonlyMap<number, Place> | null;
+  readonly alone: readonly (Place | undefined)[] | null;
 }
 
 /** What the configurations begin with that have this head, on this place. */
@@ -66,27 +56,49 @@ export interface Transition {
 }
 
 /** The events since what lies above the place was pushed. */
-export function weightOf({ head: { control }, to }: Transition): number {
-  return to.found.find((found) => isIn(control, found))!.weight;
+export function weightOf({ head, to }: Transition): number {
+  return to.weightOf(head);
 }
 
 /** A use of a rule that pushes. */
-export interface Call {
+export type Call = Onto | Instead | Anew;
+
+interface Pushes {
   readonly rule: PushdownRule;
+  /** Which of the head's rules it is. */
+  readonly index: number;
   /** How many events it takes: none where it goes on with one that has begun. */
   readonly cost: number;
   /** The places beneath what it pushes, the uppermost first. */
   readonly places: readonly Place[];
 }
 
+/** Onto the head's own frame, which lies directly beneath then. */
+export interface Onto extends Pushes {
+  readonly kind: 'onto';
+  readonly head: Head;
+}
+
+/** In place of the head's frame: beneath lies what lay beneath that. */
+export interface Instead extends Pushes {
+  readonly kind: 'instead';
+  readonly head: Head;
+}
+
+/** With a last frame: nothing ever looks beneath it. */
+export interface Anew extends Pushes {
+  readonly kind: 'anew';
+}
+
+/** Pushed together with a symbol beneath it. */
+export interface With {
+  readonly kind: 'with';
+  readonly symbol: StackSymbol;
+  readonly over: Place;
+}
+
 /** How something came to be pushed above a place. */
-export type Caller =
-  /** Onto the head's own frame, which lies directly beneath then. */
-  | { readonly kind: 'onto'; readonly head: Head; readonly rule: PushdownRule; readonly cost: number }
-  /** In place of the head's frame: beneath lies what lay beneath that. */
-  | { readonly kind: 'instead'; readonly head: Head; readonly rule: PushdownRule; readonly cost: number }
-  /** Together with a symbol beneath it. */
-  | { readonly kind: 'with'; readonly symbol: StackSymbol; readonly over: Place };
+export type Caller = Onto | Instead | With;
 
 /** A rule used on a configuration that begins with a transition; null stands for the empty stack before a start. */
 export interface Use {
@@ -102,7 +114,7 @@ export type Derivation = Use | { readonly kind: 'alone'; readonly of: Place; rea
 export interface Edge {
   readonly symbol: StackSymbol;
   readonly to: Place;
-  readonly caller: Extract<Caller, { kind: 'onto' | 'with' }>;
+  readonly caller: Onto | With;
   /** What stood there before, put in place of one another since the caller, the last first. */
   readonly replaced: readonly Replaced[];
 }

@@ -114,7 +114,7 @@ export class PreStar {
           for (let at: Point | null = next; at?.by; at = at.from) beneath.unshift(at.by);
           return { sight: next.sight, beneath };
         }
-        const key = `${edge.to.id} ${[...after].map((target) => (target as Control).id).sort((a, b) => a - b).join()}`;
+        const key = `${edge.to.id} ${[...after].map((target) => (target as Control).number).sort((a, b) => a - b).join()}`;
         if (seen.has(key)) continue;
         seen.add(key);
         queue.push(next);

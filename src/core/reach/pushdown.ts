@@ -9,8 +9,8 @@
 import { isIn, type Branch, type Call, type Link, type MenuItem, type Needs, type Plan, type Screen, type Step, type Tab } from '../plan/model';
 import type { Event } from '../walk/walker';
 import { Away } from './away';
-import { Members, type Member } from './bits';
-import { Valuations, type Outcome, type Valuation } from './valuations';
+import { Blocks, Numbers } from './blocks';
+import { Valuations, type Outcome as Holds, type Valuation } from './valuations';
 
 /** An arrival that `needs` did not let happen, to be made again by `resume`. */
 export interface PutOff {
@@ -30,8 +30,8 @@ export interface StackSymbol {
   readonly gateBeneath: boolean;
 }
 
-export interface Control extends Member {
-  readonly id: number;
+export interface Control {
+  readonly number: number;
   readonly valuation: Valuation;
   readonly place: number;
   /** What is still to be done before the next event; null where the app waits for one. */
@@ -64,7 +64,24 @@ export interface PushdownRule {
   /** Steps that went back to what is not in the stack. */
   readonly missing: readonly Step[];
   /** What is on top afterwards, where that is not what the word says. */
-  readonly shows?: Screen;
+  readonly shows: Screen | null;
+}
+
+/** What an event comes to. */
+interface Outcome extends Pick<PushdownRule, 'word' | 'missing' | 'shows'> {
+  /** Null where it is as it was. */
+  readonly valuation: Valuation | null;
+  readonly place: number;
+  readonly agenda: Agenda | null;
+}
+
+/** Outcomes that are the same whatever values flags have, by what leads to them. */
+type Fixed = Map<Branch | Tab | PutOff, readonly Outcome[]>;
+
+/** What a screen offers. */
+interface Offer {
+  readonly event: Event;
+  readonly branches: readonly Branch[];
 }
 
 /** The part of a configuration that a rule looks at while it is worked out. */
@@ -84,6 +101,8 @@ interface Machine {
 
 type Frame = Pick<StackSymbol, 'screen' | 'modal' | 'putOff'>;
 
+const back: Event = { kind: 'back' };
+
 /** A bound for plans that nobody means: so many elses run within one event. The same as the walker's. */
 const mostElses = 64;
 
@@ -97,13 +116,18 @@ export class Pushdown {
   private readonly tabOf = new Map<Screen, number>();
   private readonly symbols = new Map<number, StackSymbol>();
   private readonly controls = new Map<string | number, Control>();
-  // Those that wait for an event are alike in what happens to them, and go into words of their own.
-  private readonly idle = new Members(0);
-  private readonly busy = new Members(1);
+  // Those that wait for an event are alike in what happens to them, and go into blocks of their own.
+  private readonly idle: Numbers;
+  private readonly busy: Numbers;
+  readonly blocks: Blocks;
   private readonly putOffs = new Map<Link | Screen, Map<PutOff['kind'], PutOff>>();
   private putOffCount = 0;
   private readonly stepsIds = new Map<readonly Step[], number>();
   private readonly links: readonly Link[];
+  private readonly offers: (readonly Offer[])[] = [];
+  /** By the numbers of symbols and places. */
+  private readonly fixed: Fixed[] = [];
+  private readonly fixedDoors: Fixed = new Map();
   private elses = 0;
   /** The screens that need something. */
   private readonly asking: readonly Screen[];
@@ -121,6 +145,9 @@ export class Pushdown {
       const root = tab.call?.target;
       if (root && this.has(root) && !this.tabOf.has(root)) this.tabOf.set(root, index + 1);
     });
+    this.blocks = new Blocks(this.valuations.count * (this.tabs.length + 1) * (watched ? 2 : 1));
+    this.idle = new Numbers(this.blocks, 0);
+    this.busy = new Numbers(this.blocks, 1);
     this.links = plan.screens.flatMap((screen) => (this.has(screen) ? screen.links : []));
     this.asking = plan.screens.filter((screen) => this.has(screen) && screen.needs.length > 0);
     this.away = new Away(plan, variant, this.valuations, (screen) => this.tabOf.has(screen));
@@ -133,7 +160,9 @@ export class Pushdown {
   /** What a cold start leads to. */
   coldStart(): PushdownRule[] {
     const start = this.plan.start?.target;
-    return start && this.has(start) ? this.finish(null, this.fresh(this.valuations.initial, this.put('reset', start, null))) : [];
+    if (!start || !this.has(start)) return [];
+    const { initial } = this.valuations;
+    return this.rulesOf(this.work(this.fresh(initial, this.put('reset', start, null))), initial, null, null, false);
   }
 
   /** What links and entries lead to, whatever is on the stack: they empty it. */
@@ -143,7 +172,7 @@ export class Pushdown {
       const screen = entry.call?.target;
       if (screen && isIn(entry.only, this.variant) && this.has(screen)) doors.push({ event: { kind: 'entry', entry }, putOff: this.put('link', screen, null) });
     }
-    for (const { event, putOff } of doors) yield* this.finish(event, this.fresh(valuation, putOff), null, seen);
+    for (const { event, putOff } of doors) yield* this.rulesOf(this.outcomes(this.fixedDoors, putOff, () => this.fresh(valuation, putOff)), valuation, event, null, seen);
   }
 
   /** Whether links or entries open anything. */
@@ -163,39 +192,71 @@ export class Pushdown {
 
   /** All rules of a head. */
   rules(control: Control, symbol: StackSymbol): PushdownRule[] {
-    const begin = (agenda: Agenda | null): Machine => ({
-      valuation: control.valuation, place: control.place, known: [symbol], bottom: symbol.last, gateBeneath: symbol.gateBeneath, agenda, missing: [], origin: control.agenda ? null : symbol,
+    const { valuation, place, agenda } = control;
+    const begin = (todo: Agenda): Machine => ({
+      valuation, place, known: [symbol], bottom: symbol.last, gateBeneath: symbol.gateBeneath, agenda: todo, missing: [], origin: agenda ? null : symbol,
     });
-    if (control.agenda?.item.kind === 'left') return this.backToLeft(control, symbol);
-    if (control.agenda) return this.finish(null, begin(raised(control.agenda)), null, control.seen);
+    if (agenda?.item.kind === 'left') return this.backToLeft(control, symbol);
+    if (agenda) return this.rulesOf(this.work(begin(raised(agenda))), valuation, null, null, control.seen);
     const seen = control.seen || symbol.screen === this.watched;
+    const fixed = this.fixedOn(symbol, place);
     const rules: PushdownRule[] = [];
-    const offer = (event: Event, branches: readonly Branch[]): void => {
-      for (const branch of this.possible(branches, control.valuation)) rules.push(...this.finish(event, begin(stepsOf(branch.steps, 0, null)), branch, seen));
-    };
-    for (const transition of symbol.screen.transitions) if (isIn(transition.only, this.variant)) offer({ kind: 'trigger', transition }, transition.branches);
-    for (const item of this.itemsOn(symbol.screen)) offer({ kind: 'item', item }, item.branches);
-    if (control.place > 0) {
-      for (const tab of this.tabs) {
-        const root = tab.call?.target;
-        if (root) rules.push(...this.finish({ kind: 'tab', tab }, begin({ item: { kind: 'arrive', putOff: this.put('switch', root, null) }, next: null }), null, seen));
+    for (const { event, branches } of this.offersOn(symbol.screen)) {
+      for (const branch of this.possible(branches, valuation)) {
+        const outcomes = this.outcomes(fixed, branch, () => begin(stepsOf(branch.steps, 0, null)));
+        rules.push(...this.rulesOf(outcomes, valuation, event, branch, seen));
       }
     }
+    for (const tab of place > 0 ? this.tabs : []) {
+      const root = tab.call?.target;
+      if (!root) continue;
+      const outcomes = this.outcomes(fixed, tab, () => begin({ item: { kind: 'arrive', putOff: this.put('switch', root, null) }, next: null }));
+      rules.push(...this.rulesOf(outcomes, valuation, { kind: 'tab', tab }, null, seen));
+    }
     rules.push(...this.back(control, symbol, seen));
-    if (this.above && control.place > 0) rules.push(...this.comingBack(control, symbol, seen));
+    if (this.above && place > 0) rules.push(...this.comingBack(control, symbol, seen));
     return rules;
+  }
+
+  private rulesOf(outcomes: readonly Outcome[], before: Valuation, event: Event | null, branch: Branch | null, seen: boolean): PushdownRule[] {
+    return outcomes.map(({ valuation, place, agenda, word, missing, shows }) => ({ to: this.control(valuation ?? before, place, agenda, seen), word, event, branch, missing, shows }));
+  }
+
+  /** What comes of something; worked out once for all values of flags where it asks and sets none. */
+  private outcomes(fixed: Fixed, of: Branch | Tab | PutOff, begin: () => Machine): readonly Outcome[] {
+    if (this.valuations.count === 1) return this.work(begin());
+    const known = fixed.get(of);
+    if (known) return known;
+    const { uses } = this.valuations;
+    const outcomes = this.work(begin());
+    if (this.valuations.uses > uses) return outcomes;
+    const same = outcomes.map((outcome) => ({ ...outcome, valuation: null }));
+    fixed.set(of, same);
+    return same;
+  }
+
+  private fixedOn({ id }: StackSymbol, place: number): Fixed {
+    return this.valuations.count === 1 ? this.fixedDoors : (this.fixed[id * (this.tabs.length + 1) + place] ??= new Map());
+  }
+
+  /** The triggers and menu items that a screen shows. */
+  private offersOn(screen: Screen): readonly Offer[] {
+    return (this.offers[screen.index] ??= [
+      ...screen.transitions.flatMap((transition): Offer[] => (isIn(transition.only, this.variant) ? [{ event: { kind: 'trigger', transition }, branches: transition.branches }] : [])),
+      ...this.itemsOn(screen).map((item): Offer => ({ event: { kind: 'item', item }, branches: item.branches })),
+    ]);
   }
 
   /** Leaving the tab and coming back to it: by then flags may have changed, and the watched screen may have been seen. */
   private comingBack({ valuation, place }: Control, symbol: StackSymbol, seen: boolean): PushdownRule[] {
     const tab = this.tabs[place - 1]!;
     return this.away.after(valuation).flatMap((later) => (this.watched && !seen ? [false, true] : [seen]).flatMap((was): PushdownRule[] => (
-      later === valuation && was === seen ? [] : [{ to: this.control(later, place, null, was), word: [symbol], event: { kind: 'tab', tab }, branch: null, missing: [] }])));
+      later === valuation && was === seen ? [] : [{ to: this.control(later, place, null, was), word: [symbol], event: { kind: 'tab', tab }, branch: null, missing: [], shows: null }])));
   }
 
   /** By its tab to a stack that was changed just before it was left. */
   private backToLeft({ valuation, place, seen }: Control, symbol: StackSymbol): PushdownRule[] {
-    return [{ to: this.control(valuation, place, null, seen), word: [symbol], event: { kind: 'tab', tab: this.tabs[place - 1]! }, branch: null, missing: [] }];
+    return [{ to: this.control(valuation, place, null, seen), word: [symbol], event: { kind: 'tab', tab: this.tabs[place - 1]! }, branch: null, missing: [], shows: null }];
   }
 
   /** The branches that can happen, in their order. */
@@ -203,7 +264,7 @@ export class Pushdown {
     if (branches.length === 1 && !branches[0]!.condition) return branches;
     const possible: Branch[] = [];
     for (const branch of branches) {
-      const outcome: Outcome = branch.condition ? this.valuations.outcome(branch.condition, valuation) : 'holds';
+      const outcome: Holds = branch.condition ? this.valuations.outcome(branch.condition, valuation) : 'holds';
       if (outcome !== 'fails') possible.push(branch);
       if (outcome === 'holds') break;
     }
@@ -212,8 +273,7 @@ export class Pushdown {
 
   /** The branches that can happen on a screen, whether anything follows them or they leave the app. */
   *branchesAt({ valuation }: Control, screen: Screen): Generator<Branch, void, void> {
-    for (const { only, branches } of screen.transitions) if (isIn(only, this.variant)) yield* this.possible(branches, valuation);
-    for (const { branches } of this.itemsOn(screen)) yield* this.possible(branches, valuation);
+    for (const { branches } of this.offersOn(screen)) yield* this.possible(branches, valuation);
   }
 
   /** The menu items that a screen shows. */
@@ -228,7 +288,7 @@ export class Pushdown {
 
   private back(control: Control, symbol: StackSymbol, seen: boolean): PushdownRule[] {
     const { valuation, place } = control;
-    const rule = (to: Control, word: StackSymbol[]): PushdownRule => ({ to, word, event: { kind: 'back' }, branch: null, missing: [] });
+    const rule = (to: Control, word: StackSymbol[]): PushdownRule => ({ to, word, event: back, branch: null, missing: [], shows: null });
     if (!symbol.last) return [rule(this.control(valuation, place, null, seen), [])];
     if (this.backLeavesFrom(control)) return [];
     // Where the first tab was left with more on its stack, that was on top before: its root alone can be new.
@@ -251,21 +311,20 @@ export class Pushdown {
   }
 
   /** Works an event off as far as it can be without seeing more of the stack. */
-  private finish(event: Event | null, machine: Machine, branch: Branch | null = null, seen = false): PushdownRule[] {
+  private work(machine: Machine): Outcome[] {
     this.elses = 0;
-    const rules: PushdownRule[] = [];
+    const outcomes: Outcome[] = [];
     const open = [machine];
     for (let at = open.pop(); at; at = open.pop()) {
-      if (this.work(at, open) === 'left') continue;
+      if (this.run(at, open) === 'left') continue;
       const { valuation, place, agenda, known, bottom, gateBeneath, missing } = at;
-      const left = agenda?.item.kind === 'left' ? { shows: agenda.item.shows } : {};
-      rules.push({ to: this.control(valuation, place, agenda, seen), word: this.word(known, bottom, gateBeneath), event, branch, missing, ...left });
+      outcomes.push({ valuation, place, agenda, word: this.word(known, bottom, gateBeneath), missing, shows: agenda?.item.kind === 'left' ? agenda.item.shows : null });
     }
-    return rules;
+    return outcomes;
   }
 
   /** Runs a machine until nothing is left to do, more of the stack has to be seen, or the app is left; what else can happen is put on `open`. */
-  private work(machine: Machine, open: Machine[]): 'done' | 'waits' | 'left' {
+  private run(machine: Machine, open: Machine[]): 'done' | 'waits' | 'left' {
     while (machine.agenda) {
       const { item, next } = machine.agenda;
       if (item.kind === 'left') return 'waits';
@@ -465,7 +524,7 @@ export class Pushdown {
     const key = agenda ? `${ready} ${this.keyOf(agenda)}` : ready;
     let control = this.controls.get(key);
     if (!control) {
-      control = { id: this.controls.size, ...(agenda ? this.busy : this.idle).next(), valuation, place, agenda, seen };
+      control = { number: (agenda ? this.busy : this.idle).next(), valuation, place, agenda, seen };
       this.controls.set(key, control);
     }
     return control;

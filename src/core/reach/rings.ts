@@ -69,6 +69,6 @@ function standingBeneath(places: ReadonlySet<Place>): Set<Place> {
 
 /** What stands on a place first and waits for an event. */
 function sightOn(to: Place): Transition {
-  for (const { heads } of to.found) for (const head of heads) if (!head.control.agenda) return { head, to };
+  for (const head of to.heads) if (!head.control.agenda) return { head, to };
   throw new Error('Every place of a ring is one that something stands on.');
 }

@@ -1,4 +1,4 @@
-import { weightOf, type Call, type Derivation, type Edge, type Head, type Place, type Replaced, type Transition } from './automaton';
+import type { Call, Derivation, Edge, Head, Place, Replaced, Transition } from './automaton';
 import type { Saturation } from './saturation';
 
 /**
@@ -56,8 +56,7 @@ export class Runs {
 
   /** All transitions of a head, fewest taps first. */
   transitionsOf(head: Head): Transition[] {
-    const taps = (transition: Transition): number => weightOf(transition) + this.tapsTo(transition.to);
-    return head.over.filter((to) => this.has(to)).map((to) => ({ head, to })).map((each) => [taps(each), each] as const)
+    return head.over.map((to) => [this.tapsTo(to) + to.weightOf(head), { head, to }] as const).filter(([taps]) => taps < Infinity)
       .sort(([a], [b]) => a - b).map(([, each]) => each);
   }
 
@@ -119,21 +118,20 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
       if ('head' in next) {
         if (runs.soonestOf(next.head)) continue;
         runs.reach(next, taps);
-        for (const call of next.head.calls) enter(call, next, taps);
+        for (const call of next.head.calls) if (call) enter(call, next, taps);
         continue;
       }
       if (runs.tapsTo(next) !== taps) continue;
       for (const { control, weight } of next.alone ? saturation.returnsTo(next.above!) : []) {
-        const alone = next.alone!.get(control.id)!;
+        const alone = next.alone![control.number]!;
         if (taps + weight < runs.tapsTo(alone)) enterPlace(alone, taps + weight, { kind: 'alone', of: next, control, weight });
       }
-      for (const { weight, heads } of next.found) {
-        for (const head of heads) {
-          if (taps + weight >= (soonest[head.id] ?? Infinity)) continue;
-          soonest[head.id] = taps + weight;
-          (queue[taps + weight] ??= []).push({ head, to: next });
-        }
-      }
+      next.eachHead((head, weight) => {
+        const after = taps + weight;
+        if (after >= (soonest[head.id] ?? Infinity)) return;
+        soonest[head.id] = after;
+        (queue[after] ??= []).push({ head, to: next });
+      });
       if (--untilPause > 0) continue;
       untilPause = slice;
       yield;

@@ -6,30 +6,20 @@
  * "Weighted pushdown systems" (2005). What is found is taken in the order of the fewest events with which any configuration
  * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
-import type { Call, Caller, Derivation, Head, Origin, Place, Transition } from './automaton';
-import { placeInWord } from './bits';
-import { Lanes, type What } from './lanes';
+import type { Call, Derivation, Head, Instead, Onto, Place, Transition } from './automaton';
+import { EffectTiles } from './effects';
+import { OfSymbol, OpenHead, OpenPlace, type Tables } from './of-symbol';
 import type { Control, Pushdown, PushdownRule, StackSymbol } from './pushdown';
+import { nobody, ReturnLists } from './return-lists';
 import { Runs } from './runs';
+import { mostKnown, Schedule } from './schedule';
+import { never } from './tiles';
 
 /** How much is done between two pauses: a few milliseconds of work. */
 const slice = 4_000;
 
 /** How much is done before it is given up: two or three seconds of work. */
 const mostWork = 6_000_000;
-
-interface OpenPlace extends Place {
-  /** By word. */
-  readonly lanes: number[];
-}
-
-interface OpenHead extends Head {
-  /** Those of the places that it stands on, in its own word: most of what it comes to is in the same. */
-  readonly lanes: number[];
-  /** What it comes to, as numbers in threes: weight, word, bits, for each weight and word. Side by side they are read far more quickly than as objects. */
-  readonly stepSums: number[];
-  readonly popSums: number[];
-}
 
 export class Saturation {
   /** All runs. */
@@ -40,22 +30,23 @@ export class Saturation {
   readonly places: OpenPlace[] = [];
   /** The control states that were come to, in the order reached. */
   readonly controls = new Set<Control>();
-  /** By the numbers of symbols, and then of words and bits of control states. */
-  private readonly bySymbol: (OpenHead | undefined)[][][] = [];
-  private readonly placesOf: { readonly byControl: Map<number, OpenPlace>; readonly byPlace: Map<number, OpenPlace> }[] = [];
-  private readonly members: Control[][] = [];
-  private readonly lanes = new Lanes();
+  private readonly byNumber: Control[] = [];
+  private readonly tables: Tables;
   private readonly opened = new Set<string>();
   /** What is opened from outside once all of this many taps is done. */
   private readonly opening: { readonly on: Transition | null; readonly rules: Iterable<PushdownRule> }[] = [];
+  private taps = 0;
   private work = 0;
 
   /** @param outside whether links and entries are opened, too, at every time */
-  constructor(private readonly system: Pushdown, private readonly outside: boolean) {}
+  constructor(private readonly system: Pushdown, private readonly outside: boolean) {
+    const { blocks } = system;
+    this.tables = { standing: new Schedule(blocks), returning: new Schedule(blocks), effects: new EffectTiles(blocks), returns: new ReturnLists(), symbols: [] };
+  }
 
   /** Saturates; pauses every few milliseconds, where other work may come in. */
   *run(): Generator<void, void, void> {
-    const { system, lanes } = this;
+    const { system, tables: { standing, returning } } = this;
     for (const rule of system.coldStart()) {
       const call = this.call(null, rule, 0);
       this.starts.push(call);
@@ -63,14 +54,15 @@ export class Saturation {
     }
     if (this.outside) this.opening.push({ on: null, rules: system.fromOutside(system.valuations.initial, false) });
     let pauseAt = slice;
-    for (let taps = 0; lanes.isDue(taps) || this.opening.length > 0; taps++) {
+    for (; standing.reaches(this.taps) || returning.reaches(this.taps) || this.opening.length > 0; this.taps++) {
       // What goes on with an event costs nothing: more may be due at once.
       for (let more = true; more; ) {
         more = false;
-        for (const what of ['heads', 'pops'] as const) {
-          for (const { lane, bits } of lanes.take(what, taps)) {
+        for (const schedule of [standing, returning]) {
+          const due = schedule.take(this.taps);
+          for (let at = 0; at < due.length; ) {
             more = true;
-            this.take(what, lane, bits, taps);
+            at = schedule === standing ? this.takeHeads(due, at) : this.takeReturns(due, at);
             if (this.work < pauseAt) continue;
             if (this.exhausted) return;
             pauseAt = this.work + slice;
@@ -81,7 +73,7 @@ export class Saturation {
       // What links open is one tap away from here.
       for (const { on, rules } of this.opening.splice(0)) {
         for (const rule of rules) {
-          this.enter(this.call(null, rule, 1), on, taps);
+          this.enter(this.call(null, rule, 1), on, this.taps);
           if (this.work < pauseAt) continue;
           pauseAt = this.work + slice;
           yield;
@@ -96,65 +88,101 @@ export class Saturation {
   }
 
   /** The control states that what was pushed above a place is popped into, each with the fewest events since. */
-  *returnsTo({ returns }: Place): Generator<{ readonly control: Control; readonly weight: number }, void, void> {
-    for (const { weight, word, bits } of returns) for (const control of this.controlsIn(word, bits)) yield { control, weight };
+  returnsTo(place: Place): { readonly control: Control; readonly weight: number }[] {
+    const returns: { readonly control: Control; readonly weight: number }[] = [];
+    this.eachReturn(place as OpenPlace, (control, weight) => returns.push({ control: this.byNumber[control]!, weight }));
+    return returns;
+  }
+
+  private eachReturn(place: OpenPlace, use: (control: number, weight: number) => void): void {
+    const { of, number, since } = place;
+    of.returning.eachInRow(number, (control, taps) => use(control, taps - since));
   }
 
   /** The heads that one can become with an event or two while nothing beneath its own frame is looked at. */
-  *after({ steps, calls, symbol }: Head): Generator<Head, void, void> {
-    for (const { word, bits } of steps) for (const control of this.controlsIn(word, bits)) yield this.headOf(control, symbol);
-    for (const { places: [place] } of calls) yield this.headOf(place!.start!, place!.symbol);
+  after({ control, steps, calls, symbol }: Head): Head[] {
+    const after = calls.flatMap((call) => (call ? [this.headOf(call.places[0]!.start!, call.places[0]!.symbol)] : []));
+    steps.eachInRow(control.number, (to) => after.push(this.headOf(this.byNumber[to]!, symbol)));
+    return after;
   }
 
-  private take(what: What, lane: number, bits: number, taps: number): void {
-    const { lanes } = this;
-    const place = lanes.place[lane] as OpenPlace;
-    const word = lanes.word[lane]!;
-    const weight = taps - lanes.since[lane]!;
-    if (what === 'pops') {
-      place.returns.push({ weight, word, bits });
-      for (const caller of place.callers) this.giveBack(caller, place, weight, word, bits);
-      return;
-    }
-    const heads = this.controlsIn(word, bits).map((control) => this.headOf(control, place.symbol));
-    place.found.push({ weight, word, bits, heads });
-    for (const head of heads) this.stand(head, place, lane, weight, taps);
-  }
-
-  /** A head is found to stand on a place. */
-  private stand(head: OpenHead, place: Place, lane: number, weight: number, taps: number): void {
-    const { lanes } = this;
-    const first = head.over.length === 0;
+  /** A head stands on some places: what is due from `begin` on in one row. Says where the next row begins. */
+  private takeHeads(due: Int32Array, begin: number): number {
+    const { tables: { standing }, taps } = this;
+    const { of, row, column } = standing.at(due[begin]!);
+    const head = this.headOf(this.byNumber[row]!, of.symbol);
+    const first = head.expanded === null;
     if (first) this.expand(head);
-    head.over.push(place);
-    head.lanes.push(lane);
-    head.weights.push(weight);
-    const { stepSums, popSums } = head;
-    this.work += 1 + (stepSums.length + popSums.length) / 3;
-    for (let at = 0; at < stepSums.length; at += 3) lanes.await('heads', this.laneBeside(lane, stepSums[at + 1]!), weight + stepSums[at]!, stepSums[at + 2]!);
-    for (let at = 0; at < popSums.length; at += 3) lanes.await('pops', this.laneBeside(lane, popSums[at + 1]!), weight + popSums[at]!, popSums[at + 2]!);
-    if (!first) return;
-    const transition: Transition = { head, to: place };
+    const end = standing.endOfRow(due, begin);
+    for (let at = begin; at < end; at++) this.goOn(of, row, column + due[at]! - due[begin]!);
+    if (!first) return end;
+    const transition: Transition = { head, to: of.places[column]! };
     this.runs.reach(transition, taps);
     if (!head.control.agenda && this.outside) this.openFromOutside(transition);
     // A head is found with the fewest taps first.
-    for (const call of head.calls) this.enter(call, transition, taps);
+    for (const call of head.calls) if (call) this.enter(call, transition, taps);
+    return end;
+  }
+
+  /** Puts down what a head that stands on a place from now on comes to. */
+  private goOn({ steps, pops, standing, returning }: OfSymbol, control: number, place: number): void {
+    const { taps, tables } = this;
+    const { size } = tables.effects.blocks;
+    for (let block = 0; block < steps.columnBlocks; block++) {
+      const effects = steps.known(control, block);
+      if (effects < 0) continue;
+      this.work++;
+      tables.standing.awaitEach(tables.effects, effects, mostKnown, taps, standing.index(block * size, place), size);
+    }
+    for (let block = 0; block < pops.columnBlocks; block++) {
+      const effects = pops.known(control, block);
+      if (effects < 0) continue;
+      this.work++;
+      tables.returning.awaitEach(tables.effects, effects, mostKnown, taps, returning.part(place, block), 1);
+    }
+  }
+
+  /** What was pushed above a place is popped into some control states: what is due from `begin` on in one row. Says where the next row begins. */
+  private takeReturns(due: Int32Array, begin: number): number {
+    const { returning, returns, effects, symbols } = this.tables;
+    const { of, row, column } = returning.at(due[begin]!);
+    const place = of.places[row]!;
+    const weight = this.taps - place.since;
+    const end = returning.endOfRow(due, begin);
+    for (let next = place.firstReturn; next !== nobody; next = returns.after(next)) {
+      const { symbol, control, rule, cost, pops } = returns.at(next);
+      const caller = symbols[symbol]!;
+      const known = (pops ? caller.pops : caller.steps).index(control, column) - due[begin]!;
+      for (let at = begin; at < end; at++) {
+        // Most of it is known from another call.
+        if (effects.values[known + due[at]!]! <= cost + weight) continue;
+        const to = column + due[at]! - due[begin]!;
+        if (pops) this.addPop(caller, control, cost + weight, to, rule);
+        else this.addStep(caller, control, cost + weight, to, rule);
+      }
+    }
+    for (const over of place.withBeneath ?? []) {
+      if (over.since === never) continue;
+      for (let at = begin; at < end; at++) this.uncover(over, this.byNumber[column + due[at]! - due[begin]!]!, weight);
+    }
+    return end;
   }
 
   /** Works out a head's rules. */
   private expand(head: OpenHead): void {
-    const { control, symbol } = head;
-    head.rules = this.system.rules(control, symbol);
-    for (const rule of head.rules) {
+    const { control, symbol, of } = head;
+    const rules = this.system.rules(control, symbol);
+    const calls = rules.map((rule, index) => {
       const { to, word } = rule;
       const cost = rule.event ? 1 : 0;
       this.work++;
-      this.number(to);
-      if (word.length === 0 || (word.length === 1 && word[0] === symbol)) {
-        const what = word.length === 0 ? 'pops' : 'heads';
-        if (this.unknown(head, what, cost, to.word, to.bit) !== 0) this.addEffect(head, what, cost, to.word, to.bit, { kind: 'rule', rule });
-      } else head.calls.push(this.call(head, rule, cost));
-    }
+      this.byNumber[to.number] = to;
+      if (word.length > 1 || (word.length === 1 && word[0] !== symbol)) return this.call(head, rule, cost, index);
+      if (word.length === 0) this.addPop(of, control.number, cost, to.number, index);
+      else this.addStep(of, control.number, cost, to.number, index);
+      return null;
+    });
+    head.expanded = { rules, calls };
   }
 
   /** Opens links and entries: what is on the stack does not matter to them, so the first that is reached will do. */
@@ -168,110 +196,92 @@ export class Saturation {
   }
 
   /** A rule that pushes, used on a head, or on an empty stack. */
-  private call(head: Head | null, rule: PushdownRule, cost: number): Call {
+  private call(head: Head | null, rule: PushdownRule, cost: number, index = 0): Call {
     const { to, word } = rule;
     const bottom = word.at(-1)!;
     const onto = head !== null && bottom === head.symbol;
-    const places: Place[] = [];
-    let from: Control | Place = to;
-    for (const symbol of onto ? word.slice(0, -1) : word) places.push((from = this.placeOf(from, symbol)));
+    const above = onto ? word.length - 1 : word.length;
+    let place = this.placeOf(to, word[0]!);
+    const places = above === 1 ? place.itself : [place, ...word.slice(1, above).map((symbol) => (place = this.placeOf(place, symbol)))];
     // Nothing ever looks beneath a last frame.
-    if (onto) this.addCaller(places.at(-1)!, { kind: 'onto', head, rule, cost });
-    else if (head && !bottom.last) this.addCaller(places.at(-1)!, { kind: 'instead', head, rule, cost });
-    return { rule, cost, places };
+    const call: Call = head && (onto || !bottom.last) ? { kind: onto ? 'onto' : 'instead', head, rule, index, cost, places } : { kind: 'anew', rule, index, cost, places };
+    if (call.kind !== 'anew') this.addReturn(place, call);
+    return call;
   }
 
   /** Comes to the places of a call, with what it pushes above the first of them. */
   private enter({ places, rule, cost }: Call, on: Transition | null, taps: number): void {
     this.work += places.length;
-    for (const { id } of places) this.enterPlace(this.places[id]!, taps + cost, { kind: 'use', on, rule });
+    for (const place of places as readonly OpenPlace[]) if (taps + cost < place.since) this.enterPlace(place, taps + cost, { kind: 'use', on, rule });
   }
 
   private enterPlace(place: OpenPlace, taps: number, by: Derivation): void {
-    if (taps >= this.runs.tapsTo(place)) return;
-    this.runs.enter(place, taps, by);
     // Nothing above it has been taken yet, or it could not be come to sooner: all that there is is put down again.
-    for (const lane of place.lanes) if (lane !== undefined) this.lanes.since[lane] = taps;
-    if (place.start) this.lanes.await('heads', this.laneOf(place, place.start.word), 0, place.start.bit);
-    else if (place.alone) for (const { control, weight } of this.returnsTo(place.above!)) this.leaveAlone(place, control, weight);
-    else for (const { weight, word, bits } of place.above!.returns) this.lanes.await('heads', this.laneOf(place, word), weight, bits);
+    place.since = taps;
+    this.runs.enter(place, taps, by);
+    if (place.start) this.awaitHead(place, place.start.number, 0);
+    else this.eachReturn(place.above!, (control, weight) => this.uncover(place, this.byNumber[control]!, weight));
   }
 
-  private addCaller(place: Place, caller: Caller): void {
-    place.callers.push(caller);
-    for (const { weight, word, bits } of place.returns) this.giveBack(caller, place, weight, word, bits);
+  /** Adds one more to those that are to be told of what returns from a place. */
+  private addReturn(place: OpenPlace, { head: { symbol, control: { number } }, cost, index, kind }: Onto | Instead): void {
+    const of = this.ofSymbol(symbol);
+    const pops = kind === 'instead';
+    place.firstReturn = this.tables.returns.add({ symbol: symbol.id, control: number, rule: index, cost, pops }, place.firstReturn);
+    this.eachReturn(place, (to, weight) => {
+      if (pops) this.addPop(of, number, cost + weight, to, index);
+      else this.addStep(of, number, cost + weight, to, index);
+    });
   }
 
-  /** What was pushed above a place has been popped. */
-  private giveBack(caller: Caller, place: Place, weight: number, word: number, bits: number): void {
+  /** What was pushed together with a frame, above it, is popped. */
+  private uncover(place: OpenPlace, control: Control, weight: number): void {
     this.work++;
-    if (caller.kind === 'with') {
-      const over = caller.over as OpenPlace;
-      if (!this.runs.has(over)) return;
-      if (over.alone) for (const control of this.controlsIn(word, bits)) this.leaveAlone(over, control, weight);
-      else this.lanes.await('heads', this.laneOf(over, word), weight, bits);
-      return;
+    if (!place.alone) this.awaitHead(place, control.number, weight);
+    else if ((place.of.placeByControl[control.number]?.since ?? never) > place.since + weight) this.enterPlace(this.placeOf(control, place.symbol), place.since + weight, { kind: 'alone', of: place, control, weight });
+  }
+
+  /** A head comes to a control state with its frame on top, so far after it was found itself. */
+  private addStep({ steps, standing }: OfSymbol, from: number, weight: number, to: number, rule: number): void {
+    this.work++;
+    if (!steps.add(from, to, weight, rule)) return;
+    const { taps, tables } = this;
+    for (let block = 0; block < standing.columnBlocks; block++) {
+      const found = standing.known(from, block);
+      if (found < 0) continue;
+      this.work++;
+      tables.standing.awaitEach(tables.standing, found, taps, weight, standing.part(to, block), 1);
     }
-    const head = caller.head as OpenHead;
-    const what = caller.kind === 'onto' ? 'heads' : 'pops';
-    const fresh = this.unknown(head, what, caller.cost + weight, word, bits);
-    if (fresh !== 0) this.addEffect(head, what, caller.cost + weight, word, fresh, { kind: 'return', caller, place, weight });
   }
 
-  /** What was pushed together with a last frame is popped. */
-  private leaveAlone(of: OpenPlace, control: Control, weight: number): void {
+  /** A head comes to a control state without its frame. */
+  private addPop({ pops, standing, returning }: OfSymbol, from: number, weight: number, to: number, rule: number): void {
     this.work++;
-    this.enterPlace(this.placeOf(control, of.symbol), this.runs.tapsTo(of) + weight, { kind: 'alone', of, control, weight });
+    if (!pops.add(from, to, weight, rule)) return;
+    const { taps, tables } = this;
+    const { size } = tables.returning.blocks;
+    for (let block = 0; block < standing.columnBlocks; block++) {
+      const found = standing.known(from, block);
+      if (found < 0) continue;
+      this.work++;
+      tables.returning.awaitEach(tables.standing, found, taps, weight, returning.index(block * size, to), size);
+    }
   }
 
-  /** Those of the control states that a head is not known to come to so soon. */
-  private unknown(head: OpenHead, what: What, weight: number, word: number, bits: number): number {
-    const sums = what === 'heads' ? head.stepSums : head.popSums;
-    let unknown = bits;
-    for (let at = 0; at < sums.length; at += 3) if (sums[at + 1] === word && sums[at]! <= weight) unknown &= ~sums[at + 2]!;
-    return unknown;
+  private awaitHead(place: OpenPlace, control: number, weight: number): void {
+    this.tables.standing.await(place.of.standing.index(control, place.number), place.since + weight);
   }
 
-  /** A head comes to control states, with its frame on top or without it. */
-  private addEffect(head: OpenHead, what: What, weight: number, word: number, bits: number, origin: Origin): void {
-    (what === 'heads' ? head.steps : head.pops).push({ weight, word, bits, origin });
-    const sums = what === 'heads' ? head.stepSums : head.popSums;
-    let sum = 0;
-    while (sum < sums.length && (sums[sum + 1] !== word || sums[sum] !== weight)) sum += 3;
-    if (sum === sums.length) sums.push(weight, word, bits);
-    else sums[sum + 2]! |= bits;
-    const { lanes, weights } = head;
-    this.work += lanes.length;
-    for (let at = 0; at < lanes.length; at++) this.lanes.await(what, this.laneBeside(lanes[at]!, word), weights[at]! + weight, bits);
-  }
-
-  private laneOf(place: OpenPlace, word: number): number {
-    return (place.lanes[word] ??= this.lanes.add(place, word, this.runs.tapsTo(place)));
-  }
-
-  private laneBeside(lane: number, word: number): number {
-    return this.lanes.word[lane] === word ? lane : this.laneOf(this.lanes.place[lane] as OpenPlace, word);
-  }
-
-  private controlsIn(word: number, bits: number): Control[] {
-    const controls: Control[] = [];
-    for (let left = bits; left !== 0; left &= left - 1) controls.push(this.members[word]![placeInWord(left & -left)]!);
-    return controls;
-  }
-
-  /** Says which control state a bit stands for. */
-  private number(control: Control): void {
-    (this.members[control.word] ??= [])[placeInWord(control.bit)] = control;
+  private ofSymbol(symbol: StackSymbol): OfSymbol {
+    return (this.tables.symbols[symbol.id] ??= new OfSymbol(symbol, this.tables));
   }
 
   private headOf(control: Control, symbol: StackSymbol): OpenHead {
-    const words = (this.bySymbol[symbol.id] ??= []);
-    const byBit = (words[control.word] ??= []);
-    const at = placeInWord(control.bit);
-    let head = byBit[at];
+    const of = this.ofSymbol(symbol);
+    let head = of.heads[control.number];
     if (!head) {
-      head = { id: this.heads.length, control, symbol, rules: [], over: [], lanes: [], weights: [], steps: [], pops: [], stepSums: [], popSums: [], calls: [] };
-      byBit[at] = head;
+      head = new OpenHead(this.heads.length, of, control);
+      of.heads[control.number] = head;
       this.heads.push(head);
       this.controls.add(control);
     }
@@ -279,18 +289,20 @@ export class Saturation {
   }
 
   /** The place below a symbol that was pushed in a control state, or above another place. */
-  private placeOf(from: Control | Place, symbol: StackSymbol): OpenPlace {
-    const places = (this.placesOf[symbol.id] ??= { byControl: new Map(), byPlace: new Map() });
+  private placeOf(from: Control | OpenPlace, symbol: StackSymbol): OpenPlace {
+    const of = this.ofSymbol(symbol);
     const above = 'callers' in from ? from : null;
     const start = 'callers' in from ? null : from;
-    const byFrom = above ? places.byPlace : places.byControl;
-    let place = byFrom.get(from.id);
+    let place = above ? above.withBeneath?.find((each) => each.symbol === symbol) : of.placeByControl[start!.number];
     if (!place) {
-      place = { id: this.places.length, symbol, start, above, callers: [], found: [], returns: [], alone: above && symbol.last ? places.byControl : null, lanes: [] };
-      byFrom.set(from.id, place);
+      place = new OpenPlace(this.places.length, of, of.places.length, start, above);
+      of.places.push(place);
       this.places.push(place);
-      if (start) this.number(start);
-      if (above) this.addCaller(above, { kind: 'with', symbol, over: place });
+      if (start) {
+        of.placeByControl[start.number] = place;
+        this.byNumber[start.number] = start;
+      }
+      if (above) (above.withBeneath ??= []).push(place);
     }
     return place;
   }

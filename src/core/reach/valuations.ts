@@ -15,6 +15,10 @@ const mostOpen = 8;
  */
 export class Valuations {
   readonly initial: Valuation;
+  /** How many there are, reached or not. */
+  readonly count: number;
+  /** How often a condition was decided or a flag set. */
+  uses = 0;
   private readonly weight = new Map<Flag, number>();
 
   constructor(plan: Plan, variant: string) {
@@ -26,6 +30,7 @@ export class Valuations {
       weight *= Math.max(1, flag.values.length);
     }
     this.initial = initial;
+    this.count = weight;
   }
 
   /** Whether any flag matters. */
@@ -39,6 +44,7 @@ export class Valuations {
 
   /** The valuation after a step sets a flag; the same where the flag does not matter. */
   set(valuation: Valuation, { flag, value }: Extract<Step, { kind: 'sets' }>): Valuation {
+    this.uses++;
     const weight = flag && this.weight.get(flag);
     if (!weight || value === null) return valuation;
     return valuation + weight * (flag.values.indexOf(value) - flag.values.indexOf(this.valueOf(valuation, flag)));
@@ -61,6 +67,7 @@ export class Valuations {
    * ways, alike wherever it stands in the condition, by expansion on one part after the other (Shannon 1938).
    */
   outcome(condition: Condition, valuation: Valuation): Outcome {
+    this.uses++;
     return this.expand(condition, valuation, new Map());
   }
 

@@ -1,6 +1,6 @@
 /** From the automaton back to walks: which events lead to a configuration, in order. */
-import { weightOf, type Edge, type Head, type Origin, type Place, type Transition, type Use } from './automaton';
-import { isIn } from './bits';
+import { weightOf, type Edge, type Head, type Place, type Transition, type Use } from './automaton';
+import type { Effects } from './effects';
 import type { Control, PushdownRule, StackSymbol } from './pushdown';
 import type { Tap } from './reach';
 import type { Runs } from './runs';
@@ -55,42 +55,56 @@ function lastRule(runs: Runs, { head, to }: Transition): Use {
     const by = runs.derivation(to);
     return by.kind === 'use' ? by : lastPopRule(by.of.above!, by.control, by.weight);
   }
-  if (last === 'uncovered') return lastPopRule(to.above!, head.control, weightOf({ head, to }));
-  const { from, origin } = last;
-  return origin.kind === 'rule' ? { kind: 'use', on: { head: from, to }, rule: origin.rule } : lastPopRule(origin.place, head.control, origin.weight);
+  return last === 'uncovered' ? lastPopRule(to.above!, head.control, weightOf({ head, to })) : lastRuleOf(last, to, head.control);
 }
 
 function lastPopRule(place: Place, control: Control, weight: number): Use {
-  const { head, origin } = lastPop(place, control, weight);
-  return origin.kind === 'rule' ? { kind: 'use', on: { head, to: place }, rule: origin.rule } : lastPopRule(origin.place, control, origin.weight);
+  return lastRuleOf(lastPop(place, control, weight), place, control);
+}
+
+function lastRuleOf({ head, rule, popped }: Change, to: Place, control: Control): Use {
+  return popped ? lastPopRule(popped.place, control, popped.weight) : { kind: 'use', on: { head, to }, rule };
+}
+
+/** What a head became by one of its rules. */
+interface Change {
+  readonly head: Head;
+  readonly rule: PushdownRule;
+  /** Where the rule pushes: from which place all that was popped again, and after how many events. */
+  readonly popped: { readonly place: Place; readonly weight: number } | null;
+}
+
+/** What a head became after just so many events; null where it did not. */
+function changeOf(head: Head, effects: Effects, control: Control, weight: number): Change | null {
+  const index = effects.ruleTo(head.control, control, weight);
+  if (index === undefined) return null;
+  const rule = head.rules[index]!;
+  const call = head.calls[index];
+  return { head, rule, popped: call ? { place: call.places.at(-1)!, weight: weight - call.cost } : null };
 }
 
 /**
  * How a head came to stand on a place: from another one there, pushed as it is, or uncovered when what was pushed together with
  * it, above, was popped.
  */
-function lastChange(head: Head, to: Place): { readonly from: Head; readonly origin: Origin } | 'pushed' | 'uncovered' {
+function lastChange(head: Head, to: Place): Change | 'pushed' | 'uncovered' {
   const { control } = head;
-  const at = to.found.findIndex((found) => isIn(control, found));
-  const { weight } = to.found[at]!;
-  if (at === 0 && to.start === control) return 'pushed';
+  if (to.heads[0] === head && to.start === control) return 'pushed';
+  const weight = to.weightOf(head);
   // What was found before this was: nothing can come to be from itself.
-  for (const { weight: earlier, heads } of to.found.slice(0, at)) {
-    for (const from of heads) {
-      const step = from.steps.find((each) => earlier + each.weight === weight && isIn(control, each));
-      if (step) return { from, origin: step.origin };
-    }
+  for (const from of to.heads) {
+    if (from === head) break;
+    const change = changeOf(from, from.steps, control, weight - to.weightOf(from));
+    if (change) return change;
   }
   return 'uncovered';
 }
 
 /** The last of what took what was pushed above a place off it, after so many events. */
-function lastPop(place: Place, control: Control, weight: number): { readonly head: Head; readonly origin: Origin } {
-  for (const { weight: earlier, heads } of place.found) {
-    for (const head of heads) {
-      const pop = head.pops.find((each) => earlier + each.weight === weight && isIn(control, each));
-      if (pop) return { head, origin: pop.origin };
-    }
+function lastPop(place: Place, control: Control, weight: number): Change {
+  for (const head of place.heads) {
+    const change = changeOf(head, head.pops, control, weight - place.weightOf(head));
+    if (change) return change;
   }
   throw new Error('What has returned was popped.');
 }
@@ -133,27 +147,26 @@ function since({ head, to }: Transition, used: Used[]): void {
       popping(to.above!, at.control, weightOf({ head: at, to }), at.symbol, used);
       return;
     }
-    const { from, origin } = last;
-    if (origin.kind === 'rule') {
-      used.push({ rule: origin.rule, top: at.symbol });
-    } else {
-      popping(origin.place, at.control, origin.weight, at.symbol, used);
-      used.push({ rule: origin.caller.rule, top: origin.caller.rule.word[0]! });
-    }
-    at = from;
+    undo(last, at, used);
+    at = last.head;
   }
 }
 
 /** Collects what was used from when a place was come to until what was pushed above it was popped, the last first. */
 function popping(place: Place, control: Control, weight: number, top: StackSymbol, used: Used[]): void {
-  const { head, origin } = lastPop(place, control, weight);
-  if (origin.kind === 'rule') {
-    used.push({ rule: origin.rule, top });
-  } else {
-    popping(origin.place, control, origin.weight, top, used);
-    used.push({ rule: origin.caller.rule, top: origin.caller.rule.word[0]! });
+  const last = lastPop(place, control, weight);
+  undo(last, { control, symbol: top }, used);
+  since({ head: last.head, to: place }, used);
+}
+
+/** Collects what a head's rule began, up to where a control state was come to with a symbol on top, the last first. */
+function undo({ rule, popped }: Change, { control, symbol }: Pick<Head, 'control' | 'symbol'>, used: Used[]): void {
+  if (!popped) {
+    used.push({ rule, top: symbol });
+    return;
   }
-  since({ head, to: place }, used);
+  popping(popped.place, control, popped.weight, symbol, used);
+  used.push({ rule, top: rule.word[0]! });
 }
 
 /** The taps of a run: an event may take several rules. */

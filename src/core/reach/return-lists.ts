@@ -1,0 +1,48 @@
+import { lengthened } from './tiles';
+
+/** Who called for what was pushed above a place, and comes to something when that is popped. */
+export interface Return {
+  /** The head, by the numbers of its symbol and its control state. */
+  readonly symbol: number;
+  readonly control: number;
+  /** Which of its rules it used, and how many events that takes. */
+  readonly rule: number;
+  readonly cost: number;
+  /** Whether the head's own frame went with that. */
+  readonly pops: boolean;
+}
+
+const fields = 5;
+
+/** Marks the end of a list. */
+export const nobody = -1;
+
+/** Linked lists of these in one table: there are many, and each is gone through many times. */
+export class ReturnLists {
+  private numbers: Int32Array = new Int32Array(1 << 10);
+  private length = 0;
+
+  /** Adds one before the first of a list, and says where the list begins now. */
+  add({ symbol, control, rule, cost, pops }: Return, first: number): number {
+    const at = this.length;
+    this.length += fields;
+    if (this.length > this.numbers.length) this.numbers = lengthened(this.numbers, 0);
+    const { numbers } = this;
+    numbers[at] = symbol;
+    numbers[at + 1] = control;
+    numbers[at + 2] = rule;
+    numbers[at + 3] = 2 * cost + (pops ? 1 : 0);
+    numbers[at + 4] = first;
+    return at;
+  }
+
+  at(at: number): Return {
+    const { numbers } = this;
+    return { symbol: numbers[at]!, control: numbers[at + 1]!, rule: numbers[at + 2]!, cost: numbers[at + 3]! >> 1, pops: (numbers[at + 3]! & 1) === 1 };
+  }
+
+  /** Where the next one of the list is. */
+  after(at: number): number {
+    return this.numbers[at + 4]!;
+  }
+}
