@@ -7,8 +7,9 @@
  * transition is a path edge from where its frame was pushed, steps that stand for a push and what returns from it are summary
  * edges. A rule that puts another symbol in the place of the top is a tail call.
  */
+import type { Control, StackSymbol } from './alphabet';
 import type { Effects } from './effects';
-import type { Control, PushdownRule, StackSymbol } from './pushdown';
+import type { PushdownRule } from './pushdown';
 
 /** A control state and the symbol on top. */
 export interface Head {
@@ -17,14 +18,16 @@ export interface Head {
   readonly symbol: StackSymbol;
   /** Worked out when it is reached first. */
   readonly rules: readonly PushdownRule[];
+  /** At the same index as a rule, the control state that it leads to. */
+  readonly targets: readonly Control[];
+  /** At the same index, the lowest place above which it pushes something; null where it pushes nothing. */
+  readonly pushed: readonly (Place | null)[];
   /** What it stands on, in the order found. */
   readonly over: readonly Place[];
   /** What it comes to with the same frame on top. */
   readonly steps: Effects;
   /** What it comes to by taking the frame off. */
   readonly pops: Effects;
-  /** What its rules push onto it, or in its place, at the same index; null where one pushes nothing. */
-  readonly calls: readonly (Call | null)[];
 }
 
 /** What lies beneath a frame that was pushed in one control state, or above another place: a state of the automaton. */
@@ -60,34 +63,28 @@ export function weightOf({ head, to }: Transition): number {
   return to.weightOf(head);
 }
 
-/** A use of a rule that pushes. */
-export type Call = Onto | Instead | Anew;
+/** How many events a rule takes: none where it goes on with one that has begun. */
+export const costOf = ({ event }: PushdownRule): 0 | 1 => (event ? 1 : 0);
 
-interface Pushes {
-  readonly rule: PushdownRule;
-  /** Which of the head's rules it is. */
-  readonly index: number;
-  /** How many events it takes: none where it goes on with one that has begun. */
-  readonly cost: number;
-  /** The places beneath what it pushes, the uppermost first. */
-  readonly places: readonly Place[];
+/** The places above which something was pushed at once, the uppermost first, by the lowest of them. */
+export function placesUpFrom(lowest: Place): Place[] {
+  const places: Place[] = [];
+  for (let place: Place | null = lowest; place; place = place.above) places.unshift(place);
+  return places;
 }
 
-/** Onto the head's own frame, which lies directly beneath then. */
-export interface Onto extends Pushes {
+/** By a rule of a head: onto the head's own frame, which lies directly beneath then. */
+export interface Onto {
   readonly kind: 'onto';
   readonly head: Head;
+  readonly rule: PushdownRule;
 }
 
 /** In place of the head's frame: beneath lies what lay beneath that. */
-export interface Instead extends Pushes {
+export interface Instead {
   readonly kind: 'instead';
   readonly head: Head;
-}
-
-/** With a last frame: nothing ever looks beneath it. */
-export interface Anew extends Pushes {
-  readonly kind: 'anew';
+  readonly rule: PushdownRule;
 }
 
 /** Pushed together with a symbol beneath it. */

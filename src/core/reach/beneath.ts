@@ -1,11 +1,25 @@
-import { stronglyConnectedComponents } from '../plan/graph';
 import type { Screen } from '../plan/model';
+import type { StackSymbol } from './alphabet';
 import type { Caller, Edge, Head, Place, Replaced, Transition } from './automaton';
-import type { StackSymbol } from './pushdown';
 import type { Runs } from './runs';
 
 /** How a search came to a place: to what lies beneath a frame there, or to what that frame had replaced. */
-type Move = Omit<Edge, 'replaced'> | Replaced;
+export type Move = Omit<Edge, 'replaced'> | Replaced;
+
+/** The frames on a way of moves, each with what it had replaced. */
+export function edgesOf(moves: readonly Move[]): Edge[] {
+  const edges: Edge[] = [];
+  let replaced: Replaced[] = [];
+  for (const move of moves) {
+    if ('symbol' in move) {
+      edges.push({ ...move, replaced });
+      replaced = [];
+    } else {
+      replaced.push(move);
+    }
+  }
+  return edges;
+}
 
 /**
  * Looks for stacks in which a frame that fits lies anywhere beneath the top: breadth-first search, in which no place is looked
@@ -58,17 +72,7 @@ export class SearchBeneath {
   private path(last: Move, place: Place): Edge[] {
     const moves = [last];
     for (let at = this.before.get(place); at; at = this.before.get(at.from)) moves.unshift(at.move);
-    const path: Edge[] = [];
-    let replaced: Replaced[] = [];
-    for (const move of moves) {
-      if ('symbol' in move) {
-        path.push({ ...move, replaced });
-        replaced = [];
-      } else {
-        replaced.push(move);
-      }
-    }
-    return path;
+    return edgesOf(moves);
   }
 }
 
@@ -85,75 +89,4 @@ export class SearchWithout {
   from(transition: Transition): Edge[] | null {
     return transition.head.symbol.last ? [] : this.search.from(transition);
   }
-}
-
-/** What lies beneath what, as a graph: from a place to the heads that put something there, and from each to the places beneath. */
-export type Beneath = Place | Head;
-
-export const isPlace = (node: Beneath): node is Place => 'callers' in node;
-
-/** What comes next in that graph, and whether a frame lies between. */
-interface Next {
-  readonly node: Beneath;
-  readonly frame: boolean;
-}
-
-function nextBeneath(runs: Runs, node: Beneath): Next[] {
-  if (!isPlace(node)) return node.symbol.last ? [] : node.over.flatMap((place) => (runs.has(place) ? [{ node: place, frame: false }] : []));
-  return node.callers.flatMap((caller): Next[] => {
-    if (caller.kind !== 'with') return [{ node: caller.head, frame: caller.kind === 'onto' }];
-    return runs.has(caller.over) ? [{ node: caller.over, frame: true }] : [];
-  });
-}
-
-/** The places that frames stand on which are not the last of their stack. */
-export function placesOf(runs: Runs): Set<Place> {
-  const places = new Set<Place>();
-  for (const { head } of runs.sights) if (!head.symbol.last) for (const place of head.over) if (runs.has(place)) places.add(place);
-  return places;
-}
-
-/** What can lie beneath one another again and again, or something alone that cannot. */
-interface Component {
-  readonly nodes: readonly Beneath[];
-  /** Whether a frame lies within: what only replaces one another does not pile up. */
-  readonly grows: boolean;
-}
-
-const known = new WeakMap<Runs, readonly Component[]>();
-
-/** The strongly connected components of that graph, worked out once for all runs; what lies beneath others comes first. */
-export function componentsBeneath(runs: Runs): readonly Component[] {
-  let components = known.get(runs);
-  if (!components) {
-    components = stronglyConnectedComponents<Beneath>(placesOf(runs), (node) => nextBeneath(runs, node).map((next) => next.node)).map((nodes) => {
-      const inside = nodes.length > 1 ? new Set(nodes) : null;
-      return { nodes, grows: inside !== null && nodes.some((node) => nextBeneath(runs, node).some((next) => next.frame && inside.has(next.node))) };
-    });
-    known.set(runs, components);
-  }
-  return components;
-}
-
-/** How many frames can lie beneath what stands on a place. */
-export interface Depth {
-  /** Infinite where there is no bound. */
-  readonly frames: number;
-  /** The component in which they pile up then. */
-  readonly growing: readonly Beneath[] | null;
-}
-
-/** The depths of all places, and of heads beneath their own frame. */
-export function depthsBeneath(runs: Runs): ReadonlyMap<Beneath, Depth> {
-  const depths = new Map<Beneath, Depth>();
-  for (const { nodes, grows } of componentsBeneath(runs)) {
-    let depth: Depth = grows ? { frames: Infinity, growing: nodes } : { frames: 0, growing: null };
-    for (const { node, frame } of grows ? [] : nodes.flatMap((each) => nextBeneath(runs, each))) {
-      const beneath = depths.get(node);
-      const frames = (beneath?.frames ?? 0) + (frame ? 1 : 0);
-      if (frames > depth.frames) depth = { frames, growing: beneath?.growing ?? null };
-    }
-    for (const node of nodes) depths.set(node, depth);
-  }
-  return depths;
 }

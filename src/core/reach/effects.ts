@@ -1,4 +1,4 @@
-import type { Control } from './pushdown';
+import type { Control } from './alphabet';
 import { lengthened, Matrix, Tiles } from './tiles';
 
 /** The weights of effects, and at the same index the rules. */
@@ -10,6 +10,14 @@ export class EffectTiles extends Tiles<null> {
     if (this.rules.length < this.values.length) this.rules = lengthened(this.rules, 0);
     return begin;
   }
+
+  /** Puts down at an index that something is come to after so many events, by the rule with that index; false where that was known, or sooner. */
+  improve(at: number, weight: number, rule: number): boolean {
+    if (this.values[at]! <= weight) return false;
+    this.values[at] = weight;
+    this.rules[at] = rule;
+    return true;
+  }
 }
 
 /**
@@ -19,16 +27,6 @@ export class EffectTiles extends Tiles<null> {
 export class Effects extends Matrix<null> {
   constructor(override readonly tiles: EffectTiles) {
     super(tiles, null);
-  }
-
-  /** Puts down that a control state is come to after so many events, by the rule with that index; false where that was known, or sooner. */
-  add(from: number, to: number, weight: number, rule: number): boolean {
-    const at = this.index(from, to);
-    const { values, rules } = this.tiles;
-    if (values[at]! <= weight) return false;
-    values[at] = weight;
-    rules[at] = rule;
-    return true;
   }
 
   /** By which rule a control state is come to after just so many events; undefined where it is not. */

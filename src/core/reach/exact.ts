@@ -84,5 +84,5 @@ function areTabsCoupled(plan: Plan, system: Pushdown, { controls }: Saturation):
   if (valuations.length === 0) return false;
   // What changes flags and empties all stacks couples nothing.
   if (system.switchesMidway || valuations.some((valuation) => system.away.after(valuation).length > 1)) return true;
-  return plan.screens.some((screen) => system.has(screen) && screen.needs.some((needs) => valuations.some((valuation) => system.valuations.outcome(needs.condition, valuation) !== 'holds')));
+  return plan.screens.some((screen) => system.variant.has(screen) && screen.needs.some((needs) => valuations.some((valuation) => system.valuations.outcome(needs.condition, valuation) !== 'holds')));
 }

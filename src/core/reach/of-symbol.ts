@@ -1,6 +1,7 @@
-import type { Call, Caller, Head, Instead, Onto, Place } from './automaton';
+import type { Control, StackSymbol } from './alphabet';
+import type { Caller, Head, Instead, Onto, Place } from './automaton';
 import { Effects, type EffectTiles } from './effects';
-import type { Control, PushdownRule, StackSymbol } from './pushdown';
+import type { PushdownRule } from './pushdown';
 import { nobody, type ReturnLists } from './return-lists';
 import type { Schedule } from './schedule';
 import { Matrix, never } from './tiles';
@@ -39,8 +40,7 @@ export class OfSymbol {
 
 export class OpenHead implements Head {
   /** Null as long as it was not reached. */
-  expanded: { readonly rules: readonly PushdownRule[]; readonly calls: readonly (Call | null)[] } | null = null;
-
+  expanded: Pick<Head, 'rules' | 'targets' | 'pushed'> | null = null;
   private places: readonly Place[] | null = null;
 
   constructor(readonly id: number, readonly of: OfSymbol, readonly control: Control) {}
@@ -53,16 +53,20 @@ export class OpenHead implements Head {
     return this.expanded?.rules ?? [];
   }
 
-  get calls(): readonly (Call | null)[] {
-    return this.expanded?.calls ?? [];
+  get targets(): readonly Control[] {
+    return this.expanded?.targets ?? [];
+  }
+
+  get pushed(): readonly (Place | null)[] {
+    return this.expanded?.pushed ?? [];
   }
 
   get over(): readonly Place[] {
     if (this.places) return this.places;
     const { places, standing, tables } = this.of;
-    const found: { readonly place: Place; readonly turn: number }[] = [];
-    standing.eachInRow(this.control.number, (number, _taps, at) => found.push({ place: places[number]!, turn: tables.standing.turns[at]! }));
-    return (this.places = found.sort((a, b) => a.turn - b.turn).map(({ place }) => place));
+    const found: number[] = [];
+    standing.eachInRow(this.control.number, (_number, _taps, at) => found.push(at));
+    return (this.places = tables.standing.inOrder(found).map((at) => places[tables.standing.at(at).column]!));
   }
 
   get steps(): Effects {
@@ -81,9 +85,8 @@ export class OpenPlace implements Place {
   firstReturn = nobody;
   /** After how many events it is come to soonest. */
   since = never;
-  /** A list of nothing else. */
-  readonly itself: readonly OpenPlace[] = [this];
   private standing: readonly Head[] | null = null;
+  private calls: readonly Caller[] | null = null;
 
   /** @param number among those of its symbol */
   constructor(readonly id: number, readonly of: OfSymbol, readonly number: number, readonly start: Control | null, readonly above: OpenPlace | null) {}
@@ -96,12 +99,17 @@ export class OpenPlace implements Place {
     return this.above && this.symbol.last ? this.of.placeByControl : null;
   }
 
-  get callers(): Caller[] {
+  get callers(): readonly Caller[] {
+    return (this.calls ??= this.findCallers());
+  }
+
+  private findCallers(): Caller[] {
     const { returns, symbols } = this.of.tables;
     const calls: (Onto | Instead)[] = [];
     for (let at = this.firstReturn; at !== nobody; at = returns.after(at)) {
-      const { symbol, control, rule } = returns.at(at);
-      calls.push(symbols[symbol]!.heads[control]!.calls[rule] as Onto | Instead);
+      const { symbol, control, rule, pops } = returns.at(at);
+      const head = symbols[symbol]!.heads[control]!;
+      calls.push({ kind: pops ? 'instead' : 'onto', head, rule: head.rules[rule]! });
     }
     return [...(this.withBeneath ?? []).map((over): Caller => ({ kind: 'with', symbol: over.symbol, over })), ...calls.reverse()];
   }
@@ -109,9 +117,9 @@ export class OpenPlace implements Place {
   get heads(): readonly Head[] {
     if (this.standing) return this.standing;
     const { heads, standing, tables } = this.of;
-    const found: { readonly head: Head; readonly turn: number }[] = [];
-    standing.eachInColumn(this.number, (control, _taps, at) => found.push({ head: heads[control]!, turn: tables.standing.turns[at]! }));
-    return (this.standing = found.sort((a, b) => a.turn - b.turn).map(({ head }) => head));
+    const found: number[] = [];
+    standing.eachInColumn(this.number, (_control, _taps, at) => found.push(at));
+    return (this.standing = tables.standing.inOrder(found).map((at) => heads[tables.standing.at(at).row]!));
   }
 
   weightOf({ control }: Head): number {

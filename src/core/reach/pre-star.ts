@@ -3,9 +3,8 @@
  * Schwoon, "Efficient algorithms for model checking pushdown systems" (CAV 2000), algorithm 1.
  */
 import type { Screen } from '../plan/model';
-
+import type { Control, StackSymbol } from './alphabet';
 import type { Edge, Head, Place, Transition } from './automaton';
-import type { Control, StackSymbol } from './pushdown';
 import type { Runs } from './runs';
 import type { Saturation } from './saturation';
 
@@ -24,11 +23,27 @@ interface Pending {
  * than looking at every stack. Links and entries do not count.
  */
 export function lastFramesReach(saturation: Saturation, goal: Screen): boolean {
-  const before = saturation.heads.map((): Head[] => []);
-  for (const head of saturation.heads) for (const next of saturation.after(head)) before[next.id]!.push(head);
-  const leading = new Set<Head>(saturation.heads.filter(({ control, symbol }) => !control.agenda && symbol.screen === goal));
-  for (const head of leading) for (const each of before[head.id]!) leading.add(each);
-  return saturation.runs.sights.every(({ head }) => !head.symbol.last || leading.has(head));
+  const { heads, runs } = saturation;
+  // Linked lists of what comes before each head, in arrays of numbers.
+  const first = new Int32Array(heads.length).fill(-1);
+  const sources: number[] = [];
+  const nexts: number[] = [];
+  for (const head of heads) {
+    saturation.eachAfter(head, ({ id }) => {
+      nexts.push(first[id]!);
+      first[id] = sources.push(head.id) - 1;
+    });
+  }
+  const leads = new Uint8Array(heads.length);
+  const queue: number[] = [];
+  const add = (id: number): void => {
+    if (leads[id]) return;
+    leads[id] = 1;
+    queue.push(id);
+  };
+  for (const { id, control, symbol } of heads) if (!control.agenda && symbol.screen === goal) add(id);
+  for (const id of queue) for (let at = first[id]!; at >= 0; at = nexts[at]!) add(sources[at]!);
+  return runs.sights.every(({ head }) => !head.symbol.last || leads[head.id] === 1);
 }
 
 export class PreStar {
@@ -42,10 +57,10 @@ export class PreStar {
    * @param goal the screen that is to be on top
    */
   constructor(heads: Iterable<Head>, goal: Screen) {
-    for (const { control, symbol, rules } of heads) {
+    for (const { control, symbol, rules, targets } of heads) {
       this.heads.set(control, (this.heads.get(control) ?? new Set()).add(symbol));
       if (!control.agenda && symbol.screen === goal) this.add(control, symbol, anything);
-      for (const { to, word } of rules) this.follow({ head: { control, symbol }, rest: word }, to);
+      rules.forEach(({ word }, index) => this.follow({ head: { control, symbol }, rest: word }, targets[index]!));
     }
     for (const { control, symbol, target } of this.queue) {
       for (const { head, rest } of this.pending.get(control)?.get(symbol) ?? []) this.follow({ head, rest: rest.slice(1) }, target);

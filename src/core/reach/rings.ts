@@ -1,8 +1,8 @@
 /** Rings of screens that can pile up on one another without end. */
-import { ringThrough } from '../plan/graph';
 import type { Screen } from '../plan/model';
-import type { Edge, Head, Place, Transition } from './automaton';
-import { componentsBeneath, isPlace, type Beneath } from './beneath';
+import type { Place, Transition } from './automaton';
+import { edgesOf, type Move } from './beneath';
+import { beneathGraph, hasFrame, isPlace, leadsTo, type BeneathGraph, type Growing } from './beneath-graph';
 import type { Tap } from './reach';
 import type { Runs } from './runs';
 import { walkTo } from './witness';
@@ -14,7 +14,7 @@ export interface Ring {
   /** The tap that closes it. */
   readonly closing: Tap | null;
   /** All that can lie beneath one another there. */
-  readonly component: readonly Beneath[];
+  readonly of: Growing;
 }
 
 /** Two rings of the same screens are told once. */
@@ -25,46 +25,96 @@ export function ringsOf(runs: Runs): Ring[] {
   const taps = new Map<Screen, number>();
   for (const { head } of runs.sights) if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, runs.tapsOf(head));
   const nearest = ({ symbol }: Place): number => taps.get(symbol.screen) ?? Infinity;
-  const rings: { readonly ring: Ring; readonly taps: number }[] = [];
-  for (const { nodes, grows } of componentsBeneath(runs)) {
-    if (!grows) continue;
-    const places = new Set(nodes.filter(isPlace));
-    const known = new Map<Place, Edge[]>();
-    const within = (place: Place): Edge[] => {
-      let edges = known.get(place);
-      if (!edges) known.set(place, (edges = [...runs.beneath(place)].filter(({ symbol, to }) => !symbol.last && places.has(to))));
-      return edges;
-    };
+  const graph = beneathGraph(runs);
+  const rings = graph.growing.map((of) => {
     // The ring is told from the screen on that is nearest to the start: to that one a user would go back. What only ever takes
     // another one's place is beneath nothing by itself.
-    const beneath = [...standingBeneath(places)].filter((place) => places.has(place));
-    const first = beneath.reduce((best, place) => (nearest(place) - nearest(best) || runs.tapsTo(place) - runs.tapsTo(best)) < 0 ? place : best);
-    const round = ringThrough(first, (place) => within(place).map(({ to }) => to));
-    const edges = round.map((place, index) => within(place).find(({ to }) => to === round[(index + 1) % round.length])!);
+    const isNearer = (place: Place, other: Place): boolean => (nearest(place) - nearest(other) || runs.tapsTo(place) - runs.tapsTo(other) || place.symbol.screen.index - other.symbol.screen.index) < 0;
+    const first = standingBeneath(graph, of).reduce((best, place) => (isNearer(place, best) ? place : best));
+    const edges = edgesOf(ringThrough(graph, of, first));
     const sight = sightOn(first);
     // The last edge is the same screen again, one round further down; where that is the start, it lies there anyway.
     const between = edges.slice(0, -1);
     const walk = walkTo(runs, sight, nearest(first) === 0 ? between : edges);
-    rings.push({ taps: runs.tapsTo(first), ring: {
-      component: nodes,
-      screens: [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))], walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null,
-    } });
-  }
+    const screens = [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))];
+    return { taps: runs.tapsTo(first), ring: { of, screens, walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null } };
+  });
   return rings.sort((a, b) => a.taps - b.taps).map(({ ring }) => ring);
 }
 
-/** The places of the frames that can lie directly beneath what stands on one of these. */
-function standingBeneath(places: ReadonlySet<Place>): Set<Place> {
-  const heads = new Set<Head>();
-  const beneath = new Set<Place>();
-  for (const { callers } of places) {
-    for (const caller of callers) {
-      if (caller.kind === 'onto' && !caller.head.symbol.last) heads.add(caller.head);
-      if (caller.kind === 'with' && !caller.symbol.last) beneath.add(caller.over);
-    }
+/** The places in a component of the frames that can lie directly beneath what stands on others there. */
+function standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): Place[] {
+  const beneath = new Set<number>();
+  const heads = new Set<number>();
+  const isWithin = (node: number): boolean => graph.componentOf[node] === component;
+  for (const node of nodes) {
+    graph.eachEdge(node, (edge) => {
+      const to = leadsTo(edge);
+      if (hasFrame(edge) && isWithin(to)) (isPlace(graph.nodes[to]!) ? beneath : heads).add(to);
+    });
   }
-  for (const { over } of heads) for (const place of over) beneath.add(place);
-  return beneath;
+  for (const head of heads) graph.eachEdge(head, (edge) => { if (isWithin(leadsTo(edge))) beneath.add(leadsTo(edge)); });
+  return [...beneath].map((node) => graph.nodes[node] as Place);
+}
+
+/**
+ * A way round from a place to itself, by what lies beneath, with the fewest frames: breadth-first search, in which what a frame
+ * has replaced is no further away than the frame.
+ */
+function ringThrough(graph: BeneathGraph, { component }: Growing, place: Place): Move[] {
+  const first = graph.nodes.indexOf(place);
+  // A head counts twice: as one whose frame lies beneath, and as one whose frame was replaced. States are edges that lead to a node.
+  const before = new Map<number, number | null>([[2 * first, null]]);
+  const way = (last: number): number[] => {
+    const states = [2 * first, last];
+    for (let at = before.get(last); at !== null && at !== undefined; at = before.get(at)) states.push(at);
+    return states.reverse();
+  };
+  for (let level = [2 * first]; level.length > 0; ) {
+    const next: number[] = [];
+    // The list grows by what has been replaced.
+    for (let index = 0; index < level.length; index++) {
+      const state = level[index]!;
+      const from = graph.nodes[leadsTo(state)]!;
+      let closed = false;
+      graph.eachEdge(leadsTo(state), (edge) => {
+        const to = leadsTo(edge);
+        if (graph.componentOf[to] !== component) return;
+        // What lies beneath a frame is beneath it whichever way the frame is come to.
+        if (to === first && (isPlace(from) || hasFrame(state)) && (hasFrame(edge) || !isPlace(from))) {
+          closed = true;
+          return false;
+        }
+        const at = isPlace(graph.nodes[to]!) ? 2 * to : edge;
+        if (before.has(at)) return;
+        before.set(at, state);
+        (hasFrame(edge) ? next : level).push(at);
+      });
+      if (closed) return movesOn(graph, way(state));
+    }
+    level = next;
+  }
+  throw new Error('Every place of a ring leads round to itself.');
+}
+
+/** A way in the graph as moves: each place, but for the first, by the frame or the head between. */
+function movesOn(graph: BeneathGraph, states: readonly number[]): Move[] {
+  const moves: Move[] = [];
+  for (let index = 1, place = graph.nodes[leadsTo(states[0]!)] as Place; index < states.length; index++) {
+    const node = graph.nodes[leadsTo(states[index]!)]!;
+    if (isPlace(node)) {
+      const caller = place.callers.find((each) => each.kind === 'with' && each.over === node)!;
+      if (caller.kind === 'with') moves.push({ symbol: caller.symbol, to: node, caller });
+      place = node;
+      continue;
+    }
+    const caller = place.callers.find((each) => each.kind === (hasFrame(states[index]!) ? 'onto' : 'instead') && each.head === node)!;
+    const to = graph.nodes[leadsTo(states[++index]!)] as Place;
+    if (caller.kind === 'onto') moves.push({ symbol: node.symbol, to, caller });
+    else if (caller.kind === 'instead') moves.push({ head: node, rule: caller.rule, to });
+    place = to;
+  }
+  return moves;
 }
 
 /** What stands on a place first and waits for an event. */

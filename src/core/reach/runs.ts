@@ -1,4 +1,5 @@
-import type { Call, Derivation, Edge, Head, Place, Replaced, Transition } from './automaton';
+import { costOf, placesUpFrom, type Derivation, type Edge, type Head, type Place, type Replaced, type Transition } from './automaton';
+import type { PushdownRule } from './pushdown';
 import type { Saturation } from './saturation';
 
 /**
@@ -107,10 +108,10 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
     runs.enter(place, taps, by);
     (queue[taps] ??= []).push(place);
   };
-  const enter = ({ places, cost, rule }: Call, on: Transition | null, taps: number): void => {
-    for (const place of places) if (taps + cost < runs.tapsTo(place)) enterPlace(place, taps + cost, { kind: 'use', on, rule });
+  const enter = (lowest: Place, rule: PushdownRule, on: Transition | null, taps: number): void => {
+    for (const place of lowest.above ? placesUpFrom(lowest) : [lowest]) if (taps < runs.tapsTo(place)) enterPlace(place, taps, { kind: 'use', on, rule });
   };
-  for (const start of saturation.starts) enter(start, null, 0);
+  for (const { lowest, rule } of saturation.starts) enter(lowest, rule, null, 0);
   let untilPause = slice;
   for (let taps = 0; taps < queue.length; taps++) {
     // The list grows while it is worked off: what goes on with an event costs nothing.
@@ -118,7 +119,8 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
       if ('head' in next) {
         if (runs.soonestOf(next.head)) continue;
         runs.reach(next, taps);
-        for (const call of next.head.calls) if (call) enter(call, next, taps);
+        const { pushed, rules } = next.head;
+        for (let index = 0; index < pushed.length; index++) if (pushed[index]) enter(pushed[index]!, rules[index]!, next, taps + costOf(rules[index]!));
         continue;
       }
       if (runs.tapsTo(next) !== taps) continue;

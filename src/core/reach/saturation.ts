@@ -6,14 +6,16 @@
  * "Weighted pushdown systems" (2005). What is found is taken in the order of the fewest events with which any configuration
  * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
-import type { Call, Derivation, Head, Instead, Onto, Place, Transition } from './automaton';
-import { EffectTiles } from './effects';
+import type { Control, StackSymbol } from './alphabet';
+import { costOf, placesUpFrom, type Derivation, type Head, type Place, type Transition } from './automaton';
+import { EffectTiles, type Effects } from './effects';
 import { OfSymbol, OpenHead, OpenPlace, type Tables } from './of-symbol';
-import type { Control, Pushdown, PushdownRule, StackSymbol } from './pushdown';
-import { nobody, ReturnLists } from './return-lists';
+import type { Pushdown, PushdownRule } from './pushdown';
+import { nobody, ReturnLists, type Return } from './return-lists';
 import { Runs } from './runs';
 import { mostKnown, Schedule } from './schedule';
 import { never } from './tiles';
+import type { Valuation } from './valuations';
 
 /** How much is done between two pauses: a few milliseconds of work. */
 const slice = 4_000;
@@ -24,8 +26,8 @@ const mostWork = 6_000_000;
 export class Saturation {
   /** All runs. */
   readonly runs = new Runs();
-  /** What a cold start pushes. */
-  readonly starts: Call[] = [];
+  /** What a cold start pushes, and above which place. */
+  readonly starts: { readonly lowest: Place; readonly rule: PushdownRule }[] = [];
   readonly heads: OpenHead[] = [];
   readonly places: OpenPlace[] = [];
   /** The control states that were come to, in the order reached. */
@@ -34,7 +36,7 @@ export class Saturation {
   private readonly tables: Tables;
   private readonly opened = new Set<string>();
   /** What is opened from outside once all of this many taps is done. */
-  private readonly opening: { readonly on: Transition | null; readonly rules: Iterable<PushdownRule> }[] = [];
+  private readonly opening: { readonly on: Transition | null; readonly valuation: Valuation; readonly seen: boolean }[] = [];
   private taps = 0;
   private work = 0;
 
@@ -48,11 +50,11 @@ export class Saturation {
   *run(): Generator<void, void, void> {
     const { system, tables: { standing, returning } } = this;
     for (const rule of system.coldStart()) {
-      const call = this.call(null, rule, 0);
-      this.starts.push(call);
-      this.enter(call, null, 0);
+      const lowest = this.above(system.target(rule, system.valuations.initial, false), rule.word);
+      this.starts.push({ lowest, rule });
+      this.enter(lowest, rule, null, 0);
     }
-    if (this.outside) this.opening.push({ on: null, rules: system.fromOutside(system.valuations.initial, false) });
+    if (this.outside) this.opening.push({ on: null, valuation: system.valuations.initial, seen: false });
     let pauseAt = slice;
     for (; standing.reaches(this.taps) || returning.reaches(this.taps) || this.opening.length > 0; this.taps++) {
       // What goes on with an event costs nothing: more may be due at once.
@@ -71,9 +73,9 @@ export class Saturation {
         }
       }
       // What links open is one tap away from here.
-      for (const { on, rules } of this.opening.splice(0)) {
-        for (const rule of rules) {
-          this.enter(this.call(null, rule, 1), on, this.taps);
+      for (const { on, valuation, seen } of this.opening.splice(0)) {
+        for (const rule of system.fromOutside(valuation)) {
+          this.enter(this.above(system.target(rule, valuation, seen), rule.word), rule, on, this.taps + 1);
           if (this.work < pauseAt) continue;
           pauseAt = this.work + slice;
           yield;
@@ -99,11 +101,10 @@ export class Saturation {
     of.returning.eachInRow(number, (control, taps) => use(control, taps - since));
   }
 
-  /** The heads that one can become with an event or two while nothing beneath its own frame is looked at. */
-  after({ control, steps, calls, symbol }: Head): Head[] {
-    const after = calls.flatMap((call) => (call ? [this.headOf(call.places[0]!.start!, call.places[0]!.symbol)] : []));
-    steps.eachInRow(control.number, (to) => after.push(this.headOf(this.byNumber[to]!, symbol)));
-    return after;
+  /** Calls for each head that one can become with an event or two while nothing beneath its own frame is looked at. */
+  eachAfter({ control, steps, rules, targets, pushed, symbol }: Head, use: (head: Head) => void): void {
+    for (let index = 0; index < rules.length; index++) if (pushed[index]) use(this.headOf(targets[index]!, rules[index]!.word[0]!));
+    steps.eachInRow(control.number, (to) => use(this.headOf(this.byNumber[to]!, symbol)));
   }
 
   /** A head stands on some places: what is due from `begin` on in one row. Says where the next row begins. */
@@ -120,7 +121,8 @@ export class Saturation {
     this.runs.reach(transition, taps);
     if (!head.control.agenda && this.outside) this.openFromOutside(transition);
     // A head is found with the fewest taps first.
-    for (const call of head.calls) if (call) this.enter(call, transition, taps);
+    const { rules, pushed } = head.expanded!;
+    for (let index = 0; index < rules.length; index++) if (pushed[index]) this.enter(pushed[index] as OpenPlace, rules[index]!, transition, taps + costOf(rules[index]!));
     return end;
   }
 
@@ -149,16 +151,17 @@ export class Saturation {
     const place = of.places[row]!;
     const weight = this.taps - place.since;
     const end = returning.endOfRow(due, begin);
+    const { blocks } = effects;
+    const inFirst = blocks.of(column) === 0;
     for (let next = place.firstReturn; next !== nobody; next = returns.after(next)) {
-      const { symbol, control, rule, cost, pops } = returns.at(next);
-      const caller = symbols[symbol]!;
-      const known = (pops ? caller.pops : caller.steps).index(control, column) - due[begin]!;
+      const { symbol, control, rule, cost, pops, row } = returns.at(next);
+      const known = (inFirst ? row + column : this.effectsOf(symbol, pops).index(control, column)) - due[begin]!;
       for (let at = begin; at < end; at++) {
         // Most of it is known from another call.
-        if (effects.values[known + due[at]!]! <= cost + weight) continue;
+        if (!effects.improve(known + due[at]!, cost + weight, rule)) continue;
         const to = column + due[at]! - due[begin]!;
-        if (pops) this.addPop(caller, control, cost + weight, to, rule);
-        else this.addStep(caller, control, cost + weight, to, rule);
+        if (pops) this.spreadPop(symbols[symbol]!, control, cost + weight, to);
+        else this.spreadStep(symbols[symbol]!, control, cost + weight, to);
       }
     }
     for (const over of place.withBeneath ?? []) {
@@ -170,49 +173,68 @@ export class Saturation {
 
   /** Works out a head's rules. */
   private expand(head: OpenHead): void {
+    const { system } = this;
     const { control, symbol, of } = head;
-    const rules = this.system.rules(control, symbol);
-    const calls = rules.map((rule, index) => {
-      const { to, word } = rule;
-      const cost = rule.event ? 1 : 0;
-      this.work++;
+    const rules = system.rules(control, symbol);
+    const seen = system.hasSeen(control, symbol);
+    const targets: Control[] = [];
+    const pushed: (OpenPlace | null)[] = [];
+    for (let index = 0; index < rules.length; index++) {
+      const rule = rules[index]!;
+      const to = system.target(rule, control.valuation, seen);
       this.byNumber[to.number] = to;
-      if (word.length > 1 || (word.length === 1 && word[0] !== symbol)) return this.call(head, rule, cost, index);
-      if (word.length === 0) this.addPop(of, control.number, cost, to.number, index);
-      else this.addStep(of, control.number, cost, to.number, index);
-      return null;
-    });
-    head.expanded = { rules, calls };
+      targets.push(to);
+      pushed.push(this.use(of, control, rule, index, to));
+    }
+    head.expanded = { rules, targets, pushed };
   }
 
   /** Opens links and entries: what is on the stack does not matter to them, so the first that is reached will do. */
   private openFromOutside(transition: Transition): void {
     const { control, symbol } = transition.head;
-    const seen = control.seen || symbol.screen === this.system.watched;
+    const seen = this.system.hasSeen(control, symbol);
     const key = `${control.valuation} ${seen}`;
     if (this.opened.has(key)) return;
     this.opened.add(key);
-    this.opening.push({ on: transition, rules: this.system.fromOutside(control.valuation, seen) });
+    this.opening.push({ on: transition, valuation: control.valuation, seen });
   }
 
-  /** A rule that pushes, used on a head, or on an empty stack. */
-  private call(head: Head | null, rule: PushdownRule, cost: number, index = 0): Call {
-    const { to, word } = rule;
+  /** Puts down what a rule of a head does; says above which place it pushes something, if it does. */
+  private use(of: OfSymbol, { number }: Control, rule: PushdownRule, index: number, to: Control): OpenPlace | null {
+    const { word } = rule;
+    const cost = costOf(rule);
+    this.work++;
+    if (word.length === 0) {
+      this.addPop(of, number, cost, to.number, index);
+      return null;
+    }
     const bottom = word.at(-1)!;
-    const onto = head !== null && bottom === head.symbol;
-    const above = onto ? word.length - 1 : word.length;
-    let place = this.placeOf(to, word[0]!);
-    const places = above === 1 ? place.itself : [place, ...word.slice(1, above).map((symbol) => (place = this.placeOf(place, symbol)))];
+    const onto = bottom === of.symbol;
+    if (onto && word.length === 1) {
+      this.addStep(of, number, cost, to.number, index);
+      return null;
+    }
+    const lowest = this.above(to, onto ? word.slice(0, -1) : word);
     // Nothing ever looks beneath a last frame.
-    const call: Call = head && (onto || !bottom.last) ? { kind: onto ? 'onto' : 'instead', head, rule, index, cost, places } : { kind: 'anew', rule, index, cost, places };
-    if (call.kind !== 'anew') this.addReturn(place, call);
-    return call;
+    if (onto || !bottom.last) this.addReturn(lowest, { symbol: of.symbol.id, control: number, rule: index, cost, pops: !onto, row: (onto ? of.steps : of.pops).part(number, 0) });
+    return lowest;
   }
 
-  /** Comes to the places of a call, with what it pushes above the first of them. */
-  private enter({ places, rule, cost }: Call, on: Transition | null, taps: number): void {
-    this.work += places.length;
-    for (const place of places as readonly OpenPlace[]) if (taps + cost < place.since) this.enterPlace(place, taps + cost, { kind: 'use', on, rule });
+  /** The lowest of the places above which a word is pushed. */
+  private above(to: Control, word: readonly StackSymbol[]): OpenPlace {
+    let place = this.placeOf(to, word[0]!);
+    for (let index = 1; index < word.length; index++) place = this.placeOf(place, word[index]!);
+    return place;
+  }
+
+  /** Comes to a place, and to those above it, with what a rule pushes there. */
+  private enter(lowest: OpenPlace, rule: PushdownRule, on: Transition | null, taps: number): void {
+    this.work++;
+    if (!lowest.above) {
+      if (taps < lowest.since) this.enterPlace(lowest, taps, { kind: 'use', on, rule });
+      return;
+    }
+    for (const place of placesUpFrom(lowest) as OpenPlace[]) if (taps < place.since) this.enterPlace(place, taps, { kind: 'use', on, rule });
   }
 
   private enterPlace(place: OpenPlace, taps: number, by: Derivation): void {
@@ -224,13 +246,13 @@ export class Saturation {
   }
 
   /** Adds one more to those that are to be told of what returns from a place. */
-  private addReturn(place: OpenPlace, { head: { symbol, control: { number } }, cost, index, kind }: Onto | Instead): void {
-    const of = this.ofSymbol(symbol);
-    const pops = kind === 'instead';
-    place.firstReturn = this.tables.returns.add({ symbol: symbol.id, control: number, rule: index, cost, pops }, place.firstReturn);
-    this.eachReturn(place, (to, weight) => {
-      if (pops) this.addPop(of, number, cost + weight, to, index);
-      else this.addStep(of, number, cost + weight, to, index);
+  private addReturn(place: OpenPlace, to: Return): void {
+    place.firstReturn = this.tables.returns.add(to, place.firstReturn);
+    const { symbol, control, rule, cost, pops } = to;
+    const of = this.tables.symbols[symbol]!;
+    this.eachReturn(place, (popped, weight) => {
+      if (pops) this.addPop(of, control, cost + weight, popped, rule);
+      else this.addStep(of, control, cost + weight, popped, rule);
     });
   }
 
@@ -242,10 +264,14 @@ export class Saturation {
   }
 
   /** A head comes to a control state with its frame on top, so far after it was found itself. */
-  private addStep({ steps, standing }: OfSymbol, from: number, weight: number, to: number, rule: number): void {
-    this.work++;
-    if (!steps.add(from, to, weight, rule)) return;
+  private addStep(of: OfSymbol, from: number, weight: number, to: number, rule: number): void {
+    if (this.tables.effects.improve(of.steps.index(from, to), weight, rule)) this.spreadStep(of, from, weight, to);
+  }
+
+  /** Wherever the head stands, it comes to that. */
+  private spreadStep({ standing }: OfSymbol, from: number, weight: number, to: number): void {
     const { taps, tables } = this;
+    this.work++;
     for (let block = 0; block < standing.columnBlocks; block++) {
       const found = standing.known(from, block);
       if (found < 0) continue;
@@ -255,10 +281,13 @@ export class Saturation {
   }
 
   /** A head comes to a control state without its frame. */
-  private addPop({ pops, standing, returning }: OfSymbol, from: number, weight: number, to: number, rule: number): void {
-    this.work++;
-    if (!pops.add(from, to, weight, rule)) return;
+  private addPop(of: OfSymbol, from: number, weight: number, to: number, rule: number): void {
+    if (this.tables.effects.improve(of.pops.index(from, to), weight, rule)) this.spreadPop(of, from, weight, to);
+  }
+
+  private spreadPop({ standing, returning }: OfSymbol, from: number, weight: number, to: number): void {
     const { taps, tables } = this;
+    this.work++;
     const { size } = tables.returning.blocks;
     for (let block = 0; block < standing.columnBlocks; block++) {
       const found = standing.known(from, block);
@@ -270,6 +299,11 @@ export class Saturation {
 
   private awaitHead(place: OpenPlace, control: number, weight: number): void {
     this.tables.standing.await(place.of.standing.index(control, place.number), place.since + weight);
+  }
+
+  private effectsOf(symbol: number, pops: boolean): Effects {
+    const of = this.tables.symbols[symbol]!;
+    return pops ? of.pops : of.steps;
   }
 
   private ofSymbol(symbol: StackSymbol): OfSymbol {

@@ -6,7 +6,7 @@ import { lengthened, never, Tiles } from './tiles';
  */
 export class Schedule<Of> extends Tiles<Of> {
   /** In which order things were taken, at the same index as they are. */
-  turns: Int32Array = new Int32Array(1);
+  private turns: Int32Array = new Int32Array(1);
   /** By the number of events. */
   private readonly due: (number[] | undefined)[] = [];
   private taken = 0;
@@ -47,6 +47,11 @@ export class Schedule<Of> extends Tiles<Of> {
     while (this.turns.length < this.values.length) this.turns = lengthened(this.turns, 0);
     for (const at of next) this.turns[at] = this.taken++;
     return next;
+  }
+
+  /** Things that were taken, in the order in which they were. */
+  inOrder(things: number[]): number[] {
+    return things.sort((a, b) => this.turns[a]! - this.turns[b]!);
   }
 
   /** Where the first thing stands, of some in order, that is not in the same row of the same tile as the one at `from`. */

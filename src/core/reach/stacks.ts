@@ -1,7 +1,7 @@
 /** What the automaton of all reachable configurations says of stacks. */
 import type { Branch, Plan, Screen } from '../plan/model';
 import type { Edge, Head, Place, Transition } from './automaton';
-import { depthsBeneath, type Beneath, type Depth } from './beneath';
+import { beneathGraph } from './beneath-graph';
 import type { Pushdown } from './pushdown';
 import { ringsOf, type Ring } from './rings';
 import type { Runs } from './runs';
@@ -19,7 +19,6 @@ export class Stacks {
   readonly all: Runs;
   private readonly revealedBy = new Map<Screen, ReadonlyMap<Screen, Sight>>();
   private readonly byScreen = new Map<Runs, Transition[][]>();
-  private knownDepths: ReadonlyMap<Beneath, Depth> | null = null;
   private knownRings: readonly Ring[] | null = null;
   private firstTabBy: Map<number, Set<Screen>> | null = null;
 
@@ -69,12 +68,12 @@ export class Stacks {
 
   /** The first transition with the screen on top from which Back leaves the app; null where there is none. */
   leaves(screen: Screen): Transition | null {
-    return this.sightsOf(screen).find(({ head: { symbol, control } }) => symbol.last && this.system.backLeavesFrom(control)) ?? null;
+    return this.sightsOf(screen).find(({ head: { symbol, control } }) => symbol.last && this.system.variant.backLeavesFrom(control.place)) ?? null;
   }
 
   /** Whether Back on the screen can go to the first tab. */
   goesToFirstTab(screen: Screen): boolean {
-    return this.headsOf(screen).some(({ symbol, control }) => symbol.last && !this.system.backLeavesFrom(control));
+    return this.headsOf(screen).some(({ symbol, control }) => symbol.last && !this.system.variant.backLeavesFrom(control.place));
   }
 
   /** The most frames that a stack has with the screen on top; without a bound, the screens that can pile up beneath. */
@@ -82,8 +81,8 @@ export class Stacks {
     let deepest = 0;
     for (const { symbol, over } of this.headsOf(screen)) {
       for (const place of over) {
-        const { frames, growing } = symbol.last ? { frames: 0, growing: null } : this.depths.get(place)!;
-        if (growing) return { frames: null, ring: this.rings.find(({ component }) => component === growing)!.screens };
+        const { frames, growing } = symbol.last ? { frames: 0, growing: null } : beneathGraph(this.all).depthOf(place);
+        if (growing) return { frames: null, ring: this.rings.find(({ of }) => of === growing)!.screens };
         deepest = Math.max(deepest, 1 + frames);
       }
     }
@@ -94,10 +93,6 @@ export class Stacks {
   deepest(): number | null {
     const each = this.plan.screens.map((screen) => this.deepestOn(screen).frames);
     return each.reduce((most, frames) => (most === null || frames === null ? null : Math.max(most, frames)), 0);
-  }
-
-  private get depths(): ReadonlyMap<Beneath, Depth> {
-    return (this.knownDepths ??= depthsBeneath(this.all));
   }
 
   private get rings(): readonly Ring[] {
@@ -139,9 +134,9 @@ export class Stacks {
           // What lies in the stack itself comes before what another tab has on top.
           for (const edge of all.symbolsBeneath(to)) if (!revealed.get(edge.symbol.screen)?.beneath.length) revealed.set(edge.symbol.screen, { transition: { head, to }, beneath: [edge] });
         }
-      } else if (!system.backLeavesFrom(head.control)) {
+      } else if (!system.variant.backLeavesFrom(head.control.place)) {
         // Whatever the first tab was left with is beneath a last frame of another one, its root at least.
-        for (const other of [system.firstTab!, ...this.firstTab.get(head.control.valuation) ?? []]) if (!revealed.has(other)) revealed.set(other, { transition: sight, beneath: [] });
+        for (const other of [system.variant.firstTab!, ...this.firstTab.get(head.control.valuation) ?? []]) if (!revealed.has(other)) revealed.set(other, { transition: sight, beneath: [] });
       }
     }
     return revealed;

@@ -1,7 +1,8 @@
 /** From the automaton back to walks: which events lead to a configuration, in order. */
-import { weightOf, type Edge, type Head, type Place, type Transition, type Use } from './automaton';
+import type { Control, StackSymbol } from './alphabet';
+import { costOf, weightOf, type Edge, type Head, type Place, type Transition, type Use } from './automaton';
 import type { Effects } from './effects';
-import type { Control, PushdownRule, StackSymbol } from './pushdown';
+import type { PushdownRule } from './pushdown';
 import type { Tap } from './reach';
 import type { Runs } from './runs';
 
@@ -79,8 +80,8 @@ function changeOf(head: Head, effects: Effects, control: Control, weight: number
   const index = effects.ruleTo(head.control, control, weight);
   if (index === undefined) return null;
   const rule = head.rules[index]!;
-  const call = head.calls[index];
-  return { head, rule, popped: call ? { place: call.places.at(-1)!, weight: weight - call.cost } : null };
+  const place = head.pushed[index];
+  return { head, rule, popped: place ? { place, weight: weight - costOf(rule) } : null };
 }
 
 /**

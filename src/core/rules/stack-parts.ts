@@ -41,8 +41,8 @@ export function inVariants<K, T>(
 }
 
 /** Whether nothing leads on from a last frame: all that can be done there leaves everything as it is. */
-export const staysAsItIs = ({ control, symbol, rules }: Head): boolean =>
-  symbol.last && rules.every(({ to, word }) => to === control && word.length === 1 && word[0] === symbol);
+export const staysAsItIs = ({ control, symbol, rules, targets }: Head): boolean =>
+  symbol.last && rules.every(({ word }, index) => targets[index] === control && word.length === 1 && word[0] === symbol);
 
 /** Those that a walk shows. */
 export function* confirmed<K>(suspects: ReadonlyMap<K, readonly Tap[] | null>): Iterable<readonly [K, readonly Tap[]]> {

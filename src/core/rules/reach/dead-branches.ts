@@ -1,4 +1,5 @@
 import { isIn, type Branch, type Transition } from '../../plan/model';
+import type { Reach } from '../../reach/reach';
 import type { Context } from '../rule';
 
 /** A branch of a trigger on a reached screen that no run ever takes. */
@@ -9,8 +10,19 @@ export interface DeadBranch {
   readonly never: boolean;
 }
 
-/** The branches that are dead in every variant in which their screen is reached; none where of any of those too little is known. */
-export function deadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): DeadBranch[] {
+const known = new WeakMap<Reach, readonly DeadBranch[]>();
+
+/**
+ * The branches that are dead in every variant in which their screen is reached; none where of any of those too little is known.
+ * Two rules ask for them: they are worked out once.
+ */
+export function deadBranches(context: Pick<Context, 'plan' | 'reach'>): readonly DeadBranch[] {
+  let dead = known.get(context.reach);
+  if (!dead) known.set(context.reach, (dead = findDeadBranches(context)));
+  return dead;
+}
+
+function findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): DeadBranch[] {
   const taken = new Set<Branch>();
   const possible = new Set<Branch>();
   const undecided = new Set<string>();
@@ -24,7 +36,10 @@ export function deadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): 
     }
     for (const screen of plan.screens) {
       if (!screen.transitions.some(({ branches }) => branches.some(({ condition }) => condition))) continue;
+      const seen = new Set<number>();
       for (const { control } of stacks.headsOf(screen)) {
+        if (seen.has(control.valuation)) continue;
+        seen.add(control.valuation);
         for (const branch of stacks.system.branchesAt(control, screen)) taken.add(branch);
         for (const { branches } of screen.transitions) {
           for (const branch of branches) if (!branch.condition || stacks.system.valuations.outcome(branch.condition, control.valuation) !== 'fails') possible.add(branch);

@@ -5,6 +5,7 @@ import { walkPopping, walkTo } from '../../reach/witness';
 
 /** The screens that going back shows although what they need does not hold, each with a walk. */
 export function* revealedWithoutNeeds({ all, saturation, system }: Stacks): Generator<readonly [Screen, readonly Tap[]], void, void> {
+  if (system.variant.asking.length === 0) return;
   const seen = new Set<Screen>();
   const lacks = (screen: Screen, valuation: number): boolean =>
     !seen.has(screen) && screen.needs.some(({ condition }) => system.valuations.outcome(condition, valuation) === 'fails');
@@ -23,7 +24,7 @@ export function* revealedWithoutNeeds({ all, saturation, system }: Stacks): Gene
     }
   }
   // Back on the last frame of another tab shows whatever the first one was left with.
-  const leading = new Set(all.sights.flatMap(({ head: { control, symbol } }) => (symbol.last && !system.backLeavesFrom(control) ? [control.valuation] : [])));
+  const leading = new Set(all.sights.flatMap(({ head: { control, symbol } }) => (symbol.last && !system.variant.backLeavesFrom(control.place) ? [control.valuation] : [])));
   for (const sight of all.sights) {
     const { symbol: { screen }, control: { valuation, place } } = sight.head;
     if (screen.needs.length === 0 || place !== 1 || !leading.has(valuation) || !lacks(screen, valuation)) continue;

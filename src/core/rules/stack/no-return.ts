@@ -1,6 +1,6 @@
 import type { Flag, Plan, Screen } from '../../plan/model';
+import type { StackSymbol } from '../../reach/alphabet';
 import { PreStar } from '../../reach/pre-star';
-import type { StackSymbol } from '../../reach/pushdown';
 import type { Stacks } from '../../reach/stacks';
 import { keyOf, type Configuration, type Stack } from '../../walk/configuration';
 import type { Walker } from '../../walk/walker';

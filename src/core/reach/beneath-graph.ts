@@ -1,0 +1,163 @@
+/**
+ * What lies beneath what, as a graph: from a place to the heads that put something there, and from each of these to the places
+ * that it stands on. Kept in arrays of numbers (compressed sparse rows): it has an edge for nearly everything that the
+ * automaton knows.
+ */
+import type { Head, Place } from './automaton';
+import type { Runs } from './runs';
+
+/** A strongly connected component in which a frame lies: its places can lie beneath one another again and again. */
+export interface Growing {
+  readonly component: number;
+  /** The numbers of its nodes. */
+  readonly nodes: readonly number[];
+}
+
+/** How many frames can lie beneath what stands on a place. */
+export interface Depth {
+  /** Infinite where there is no bound. */
+  readonly frames: number;
+  /** What piles up then. */
+  readonly growing: Growing | null;
+}
+
+/** An edge, to the node with that number; `frame` where a frame lies between. */
+export const leadsTo = (edge: number): number => edge >> 1;
+export const hasFrame = (edge: number): boolean => (edge & 1) === 1;
+
+const graphs = new WeakMap<Runs, BeneathGraph>();
+
+/** The graph of some runs, worked out once. */
+export function beneathGraph(runs: Runs): BeneathGraph {
+  let graph = graphs.get(runs);
+  if (!graph) graphs.set(runs, (graph = new BeneathGraph(runs)));
+  return graph;
+}
+
+export class BeneathGraph {
+  readonly nodes: (Place | Head)[] = [];
+  /** Those components that can grow: what only replaces one another does not pile up. */
+  readonly growing: readonly Growing[];
+  /** By nodes; components that lie beneath others have lower numbers. */
+  readonly componentOf: Int32Array;
+  private readonly edges: number[] = [];
+  /** Where the edges of a node begin. */
+  private readonly begins: number[] = [0];
+  /** The numbers of nodes, by the ids of places and heads. */
+  private readonly placeNumbers: number[] = [];
+  private readonly headNumbers: number[] = [];
+  private readonly depths: readonly Depth[];
+
+  /** Costs O(transitions of the automaton). */
+  constructor(private readonly runs: Runs) {
+    for (const { head } of runs.sights) if (!head.symbol.last) for (const place of head.over) if (runs.has(place)) this.numberOf(place, this.placeNumbers);
+    // The list grows while its nodes are gone through.
+    for (let node = 0; node < this.nodes.length; node++) {
+      this.addEdges(this.nodes[node]!);
+      this.begins.push(this.edges.length);
+    }
+    this.componentOf = new Int32Array(this.nodes.length).fill(-1);
+    const components = this.components();
+    const growing = components.map((nodes, component) => (nodes.length > 1 && this.hasFrameWithin(nodes) ? { component, nodes } : null));
+    this.growing = growing.filter((each) => each !== null);
+    this.depths = this.depthsOf(components, growing);
+  }
+
+  /** How deep a place is that some stack of these runs has. */
+  depthOf({ id }: Place): Depth {
+    return this.depths[this.componentOf[this.placeNumbers[id]!]!]!;
+  }
+
+  /** Calls for each edge from a node, as long as it is not told to stop. */
+  eachEdge(node: number, use: (edge: number) => boolean | void): void {
+    for (let at = this.begins[node]!; at < this.begins[node + 1]!; at++) if (use(this.edges[at]!) === false) return;
+  }
+
+  private numberOf(node: Place | Head, numbers: number[]): number {
+    return (numbers[node.id] ??= this.nodes.push(node) - 1);
+  }
+
+  private addEdges(node: Place | Head): void {
+    const { runs, edges, placeNumbers, headNumbers } = this;
+    if (!isPlace(node)) {
+      if (!node.symbol.last) for (const place of node.over) if (runs.has(place)) edges.push(2 * this.numberOf(place, placeNumbers));
+      return;
+    }
+    for (const caller of node.callers) {
+      if (caller.kind !== 'with') edges.push(2 * this.numberOf(caller.head, headNumbers) + (caller.kind === 'onto' ? 1 : 0));
+      else if (runs.has(caller.over)) edges.push(2 * this.numberOf(caller.over, placeNumbers) + 1);
+    }
+  }
+
+  /** The nodes of the strongly connected components (Tarjan, Depth-first search and linear graph algorithms, 1972), without recursion. */
+  private components(): number[][] {
+    const { begins, edges, componentOf } = this;
+    const count = this.nodes.length;
+    const found = new Int32Array(count).fill(-1);
+    const low = new Int32Array(count);
+    const at = Int32Array.from(begins.slice(0, count));
+    const components: number[][] = [];
+    const stack: number[] = [];
+    const way: number[] = [];
+    let next = 0;
+    for (let root = 0; root < count; root++) {
+      if (found[root]! >= 0) continue;
+      way.push(root);
+      while (way.length > 0) {
+        const node = way.at(-1)!;
+        if (found[node]! < 0) {
+          found[node] = low[node] = next++;
+          stack.push(node);
+        }
+        let deeper = false;
+        while (!deeper && at[node]! < begins[node + 1]!) {
+          const to = leadsTo(edges[at[node]!++]!);
+          if (found[to]! < 0) {
+            way.push(to);
+            deeper = true;
+          } else if (componentOf[to]! < 0) {
+            low[node] = Math.min(low[node]!, low[to]!);
+          }
+        }
+        if (deeper) continue;
+        way.pop();
+        const before = way.at(-1);
+        if (before !== undefined) low[before] = Math.min(low[before]!, low[node]!);
+        if (low[node] !== found[node]) continue;
+        const component = stack.splice(stack.lastIndexOf(node));
+        for (const member of component) componentOf[member] = components.length;
+        components.push(component);
+      }
+    }
+    return components;
+  }
+
+  private hasFrameWithin(nodes: readonly number[]): boolean {
+    const { begins, edges, componentOf } = this;
+    return nodes.some((node) => {
+      for (let at = begins[node]!; at < begins[node + 1]!; at++) if (hasFrame(edges[at]!) && componentOf[leadsTo(edges[at]!)] === componentOf[node]) return true;
+      return false;
+    });
+  }
+
+  private depthsOf(components: readonly (readonly number[])[], growing: readonly (Growing | null)[]): Depth[] {
+    const { begins, edges, componentOf } = this;
+    const depths: Depth[] = [];
+    components.forEach((nodes, component) => {
+      const pile = growing[component]!;
+      let deepest: Depth = pile ? { frames: Infinity, growing: pile } : { frames: 0, growing: null };
+      for (const node of pile ? [] : nodes) {
+        for (let at = begins[node]!; at < begins[node + 1]!; at++) {
+          // What lies in the same component does so without a frame between.
+          const beneath = depths[componentOf[leadsTo(edges[at]!)]!];
+          const frames = (beneath?.frames ?? 0) + (hasFrame(edges[at]!) ? 1 : 0);
+          if (frames > deepest.frames) deepest = { frames, growing: beneath?.growing ?? null };
+        }
+      }
+      depths.push(deepest);
+    });
+    return depths;
+  }
+}
+
+export const isPlace = (node: Place | Head): node is Place => 'callers' in node;

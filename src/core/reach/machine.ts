@@ -1,0 +1,273 @@
+/** What one event does to the part of a configuration that it looks at: section by section as in docs/meaning.md. */
+import type { Branch, Needs, Screen, Step } from '../plan/model';
+import { lowered, raised, stepsOf, type Agenda, type Arrival } from './agenda';
+import { frameOf, type Alphabet, type Control, type Frame, type StackSymbol } from './alphabet';
+import type { Valuation, Valuations } from './valuations';
+import type { VariantOf } from './variant';
+
+/** The part of a configuration that is known while an event is worked off. */
+interface Machine {
+  valuation: Valuation;
+  place: number;
+  /** The frames on top that are known, the lowest first. */
+  known: Frame[];
+  /** Whether nothing lies beneath them, and whether a gate does. */
+  bottom: boolean;
+  gateBeneath: boolean;
+  agenda: Agenda | null;
+  missing: readonly Step[];
+  /** The top as it was when the event began; null where that was before. */
+  readonly origin: StackSymbol | null;
+}
+
+/** What can come of an event, as far as it can be worked off without seeing more of the stack. */
+export interface Outcome {
+  readonly valuation: Valuation;
+  readonly place: number;
+  readonly agenda: Agenda | null;
+  /** What then stands where the frame was that was looked at, the top first. */
+  readonly word: readonly StackSymbol[];
+  /** Steps that went back to what is not in the stack. */
+  readonly missing: readonly Step[];
+  /** What is on top afterwards, where that is not what the word says. */
+  readonly shows: Screen | null;
+}
+
+/** A bound for plans that nobody means: so many elses run within one event. The same as the walker's. */
+const mostElses = 64;
+
+export class Machines {
+  /** Whether a transition goes on after it has switched to a tab: then two stacks have to be known at once. */
+  switchesMidway = false;
+  /** Whether an event ran into a bound: not all that can follow is then among the outcomes. */
+  bounded = false;
+  private elses = 0;
+
+  /** @param above whether tabs that share flags are taken to do to one another whatever they might (see `Away`) */
+  constructor(private readonly variant: VariantOf, private readonly valuations: Valuations, private readonly alphabet: Alphabet, private readonly above: boolean) {}
+
+  /** An arrival, whatever was there before. */
+  anew(valuation: Valuation, arrival: Arrival): Outcome[] {
+    return this.work({ valuation, place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, missing: [], origin: null });
+  }
+
+  /** The steps of a branch. */
+  branch(control: Control, top: StackSymbol, { steps }: Branch): Outcome[] {
+    return this.work(machineOn(control, top, stepsOf(steps, 0, null)));
+  }
+
+  /** A tap on a tab. */
+  tab(control: Control, top: StackSymbol, root: Screen): Outcome[] {
+    return this.work(machineOn(control, top, { item: { kind: 'arrive', arrival: this.alphabet.arrival('switch', root, null) }, next: null }));
+  }
+
+  /** What an event goes on with that has uncovered a frame. */
+  goOn(control: Control, agenda: Agenda, top: StackSymbol): Outcome[] {
+    return this.work(machineOn(control, top, raised(agenda)));
+  }
+
+  private work(machine: Machine): Outcome[] {
+    this.elses = 0;
+    const outcomes: Outcome[] = [];
+    const open = [machine];
+    for (let at = open.pop(); at; at = open.pop()) {
+      if (this.run(at, open) === 'left') continue;
+      const { valuation, place, agenda, known, bottom, gateBeneath, missing } = at;
+      outcomes.push({ valuation, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows: agenda?.item.kind === 'left' ? agenda.item.shows : null });
+    }
+    return outcomes;
+  }
+
+  /** Runs a machine until nothing is left to do, more of the stack has to be seen, or the app is left; what else can happen is put on `open`. */
+  private run(machine: Machine, open: Machine[]): 'done' | 'waits' | 'left' {
+    while (machine.agenda) {
+      const { item, next } = machine.agenda;
+      if (item.kind === 'left') return 'waits';
+      if (item.kind === 'mark') {
+        machine.agenda = next;
+        const gate = machine.known[item.level];
+        if (gate) machine.known = machine.known.with(item.level, { ...gate, putOff: item.arrival });
+      } else if (item.kind === 'arrive') {
+        const looks = item.arrival.kind === 'replace' || (item.arrival.kind === 'switch' && this.variant.placeOf(item.arrival.screen) === machine.place);
+        if (looks && needsTop(machine)) return 'waits';
+        machine.agenda = next;
+        this.arrive(machine, item.arrival, open);
+      } else {
+        const step: Step | undefined = item.steps[item.at];
+        const rest = step && item.at + 1 < item.steps.length ? stepsOf(item.steps, item.at + 1, next) : next;
+        if (step && this.step(machine, step, rest) === 'waits') return 'waits';
+        if (!step) machine.agenda = next;
+      }
+    }
+    return machine.known.length === 0 && machine.bottom ? 'left' : 'done';
+  }
+
+  /** One step; `rest` is what is to be done after it. Where it waits, it stays on the agenda. */
+  private step(machine: Machine, step: Step, rest: Agenda | null): 'done' | 'waits' {
+    switch (step.kind) {
+      case 'leave': break;
+      case 'sets': machine.valuation = this.valuations.set(machine.valuation, step); break;
+      case 'back':
+        if (needsTop(machine)) return 'waits';
+        machine.known.pop();
+        break;
+      case 'close':
+      case 'back to':
+      case 'back past':
+        if (!takeOff(machine, step)) return 'waits';
+        break;
+      case 'resume': {
+        const gate = machine.known.findLastIndex((frame) => frame.putOff !== null);
+        if (gate < 0 && machine.gateBeneath) {
+          machine.known = [];
+          machine.agenda = lowered(machine.agenda, 0);
+          return 'waits';
+        }
+        if (gate >= 0) {
+          const { putOff } = machine.known[gate]!;
+          machine.known = machine.known.slice(0, gate);
+          machine.agenda = { item: { kind: 'arrive', arrival: putOff! }, next: lowered(rest, machine.known.length) };
+          return 'done';
+        }
+        machine.agenda = step.or ? stepsOf(this.orOf(step), 0, rest) : rest;
+        return 'done';
+      }
+      default: {
+        const screen = step.call?.target;
+        machine.agenda = screen ? { item: { kind: 'arrive', arrival: this.alphabet.arrival(step.kind, screen, null) }, next: rest } : rest;
+        return 'done';
+      }
+    }
+    machine.agenda = lowered(rest, machine.known.length);
+    return 'done';
+  }
+
+  private readonly orSteps = new Map<Step, readonly Step[]>();
+
+  /** The step behind `resume or` as a list, the same one each time, so that it is known again. */
+  private orOf(step: Extract<Step, { kind: 'resume' }>): readonly Step[] {
+    let steps = this.orSteps.get(step);
+    if (!steps) this.orSteps.set(step, (steps = [step.or!]));
+    return steps;
+  }
+
+  /** Makes an arrival, or what its screens' `needs` want instead; what else can happen is put on `open`. */
+  private arrive(machine: Machine, arrival: Arrival, open: Machine[]): void {
+    const { variant } = this;
+    if (!variant.has(arrival.screen)) return;
+    const tab = arrival.kind === 'switch' ? variant.placeOf(arrival.screen) : undefined;
+    if (this.above && tab !== undefined && machine.place > 0 && tab !== machine.place) {
+      // What is on top of the other tab is not known: any screen that needs something might put the arrival off.
+      for (const screen of variant.asking) {
+        if (screen === arrival.screen) continue;
+        for (const needs of screen.needs) {
+          const outcome = this.valuations.outcome(needs.condition, machine.valuation);
+          if (outcome !== 'holds') open.push(this.putOff({ ...machine, known: [...machine.known] }, arrival, screen, needs));
+          if (outcome === 'fails') break;
+        }
+      }
+    }
+    for (const screen of this.arrivingAt(machine, arrival)) {
+      for (const needs of screen.needs) {
+        const outcome = this.valuations.outcome(needs.condition, machine.valuation);
+        if (outcome === 'holds') continue;
+        if (outcome === 'either') open.push(this.putOff({ ...machine, known: [...machine.known] }, arrival, screen, needs));
+        else {
+          this.putOff(machine, arrival, screen, needs);
+          return;
+        }
+      }
+    }
+    this.place(machine, arrival, open);
+  }
+
+  private arrivingAt(machine: Machine, { kind, screen, link }: Arrival): readonly Screen[] {
+    if (kind === 'link') return this.variant.built(screen, link);
+    if (kind === 'switch' && this.variant.placeOf(screen) === machine.place) return [machine.known.at(-1)?.screen ?? screen];
+    return [screen];
+  }
+
+  private putOff(machine: Machine, arrival: Arrival, at: Screen, needs: Needs): Machine {
+    if (arrival.kind === 'link') empty(machine);
+    for (let agenda = machine.agenda; agenda; agenda = agenda.next) if (agenda.item.kind === 'mark' && agenda.item.at === at) return machine;
+    if (++this.elses > mostElses) {
+      this.bounded = true;
+      return machine;
+    }
+    machine.agenda = stepsOf(needs.otherwise, 0, { item: { kind: 'mark', arrival, at, level: machine.known.length }, next: machine.agenda });
+    return machine;
+  }
+
+  private place(machine: Machine, { kind, screen, link }: Arrival, open: Machine[]): void {
+    switch (kind) {
+      case 'push': machine.known.push(frameOf(screen)); break;
+      case 'present': machine.known.push({ ...frameOf(screen), modal: true }); break;
+      case 'replace':
+        // What lies beneath the top is known without seeing it.
+        if (machine.known.length > 0) machine.known.pop();
+        machine.agenda = lowered(machine.agenda, machine.known.length);
+        machine.known.push(frameOf(screen));
+        break;
+      case 'reset': this.build(machine, [screen]); break;
+      case 'link': this.build(machine, this.variant.built(screen, link)); break;
+      case 'switch': {
+        const tab = this.variant.placeOf(screen);
+        if (tab !== undefined && tab === machine.place) {
+          // A gate that was the last frame has left it empty: no tab is ever without its root.
+          if (machine.known.length === 0 && machine.bottom) machine.known = [frameOf(screen)];
+          break;
+        }
+        if (tab !== undefined && machine.place > 0) {
+          if (machine.agenda) this.switchesMidway = true;
+          // What was done to this tab's stack before it is left is seen when the user comes back.
+          const untouched = machine.known.length === 1 && machine.known[0] === machine.origin;
+          if (!untouched && (machine.known.length > 0 || !machine.bottom)) open.push({ ...machine, known: [...machine.known], agenda: { item: { kind: 'left', shows: screen }, next: null } });
+        }
+        this.build(machine, [screen]);
+      }
+    }
+  }
+
+  private build(machine: Machine, screens: readonly Screen[]): void {
+    empty(machine);
+    machine.known = screens.map(frameOf);
+    machine.place = this.variant.placeOf(screens[0]!) ?? 0;
+  }
+}
+
+function machineOn({ valuation, place, agenda }: Control, top: StackSymbol, todo: Agenda): Machine {
+  return { valuation, place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, missing: [], origin: agenda ? null : top };
+}
+
+function empty(machine: Machine): void {
+  machine.place = 0;
+  machine.known = [];
+  machine.bottom = true;
+  machine.gateBeneath = false;
+  machine.agenda = lowered(machine.agenda, 0);
+}
+
+/** Whether the top frame would have to be seen to go on. */
+const needsTop = ({ known, bottom }: Machine): boolean => known.length === 0 && !bottom;
+
+/** Takes frames off as `close`, `back to` and `back past` do; false where more of the stack has to be seen. */
+function takeOff(machine: Machine, step: Step): boolean {
+  const target = 'target' in step ? step.target : null;
+  for (;;) {
+    const top = machine.known.at(-1);
+    if (!top) return machine.bottom;
+    const found = step.kind === 'close' ? top.modal : top.screen === target;
+    if (found && step.kind === 'back to') return true;
+    if (found) {
+      machine.known.pop();
+      return true;
+    }
+    if (machine.known.length === 1 && machine.bottom) {
+      // The last frame stays.
+      if (target) machine.missing = [...machine.missing, step];
+      return true;
+    }
+    machine.known.pop();
+    machine.agenda = lowered(machine.agenda, machine.known.length);
+  }
+}
