@@ -9,6 +9,7 @@ import type { Accepted } from './rules/accept';
 import { runRules, type RulesRun } from './rules/catalogue';
 import type { Finding, Witness } from './rules/rule';
 import { settleTrials } from './rules/trial';
+import { toEnd } from './slices';
 import { checkSupply, type Supply } from './supply/supply';
 
 /** All that is known of a plan. */
@@ -27,8 +28,8 @@ export interface Check {
   readonly accepted: readonly Accepted[];
   /** The walks of those findings that have one. */
   readonly witnesses: ReadonlyMap<Finding, Witness>;
-  /** Works out `reach`; pauses every few milliseconds, where other work may come in. */
-  deepen(): Generator<void, Reach, void>;
+  /** Works out `reach` and then `findings`; pauses every few milliseconds, where other work may come in. */
+  deepen(): Generator<void, void, void>;
 }
 
 /**
@@ -41,29 +42,41 @@ export function check(text: string): Check {
 
 /** The same from a syntax tree on. */
 export function checkTree(tree: SyntaxTree): Check {
-  return checkWith(tree, (run, { text, plan }) => settleTrials(run, text, plan.screens.length, (other) => checkWith(parse(other), (untried) => untried).findings));
+  return checkWith(tree, (run, { text, plan }) => settleTrials(run, text, plan.screens.length, function* (other) {
+    const tried = checkWith(parse(other), leaveUntried);
+    yield* tried.deepen();
+    return tried.findings;
+  }));
 }
 
-/** @param settle decides on the fixes that are offered on trial */
-function checkWith(tree: SyntaxTree, settle: (run: RulesRun, check: Pick<Check, 'text' | 'plan'>) => RulesRun): Check {
+/** Decides on the fixes that are offered on trial. */
+type Settle = (run: RulesRun, check: Pick<Check, 'text' | 'plan'>) => Generator<void, RulesRun, void>;
+
+// eslint-disable-next-line require-yield -- it has nothing to wait for
+const leaveUntried: Settle = function* (run) {
+  return run;
+};
+
+function checkWith(tree: SyntaxTree, settle: Settle): Check {
   const { text } = tree;
   const plan = resolve(tree);
   const quick = searchReach(plan);
   const supply = checkSupply(plan);
   let reach: Reach | null = null;
-  function* deepen(): Generator<void, Reach, void> {
-    return (reach ??= yield* exactReach(plan, quick));
-  }
-  const deep = (): Reach => {
-    const work = deepen();
-    for (let at = work.next(); ; at = work.next()) if (at.done) return at.value;
-  };
-  // The rules run when somebody asks what they find: the notes in the margin do not, and must not wait for them.
   let found: RulesRun | null = null;
-  const run = (): RulesRun => (found ??= settle(runRules({ text, plan, reach: deep(), supply }), { text, plan }));
+  // The rules run when somebody asks what they find: the notes in the margin do not, and must not wait for them.
+  function* deepen(): Generator<void, void, void> {
+    reach ??= yield* exactReach(plan, quick);
+    found ??= yield* settle(yield* runRules({ text, plan, reach, supply }), { text, plan });
+  }
+  const deepReach = (): Reach => (reach ??= toEnd(exactReach(plan, quick)));
+  const run = (): RulesRun => {
+    toEnd(deepen());
+    return found!;
+  };
   return {
     text, plan, quick, supply, deepen,
-    get reach() { return reach ?? deep(); },
+    get reach() { return deepReach(); },
     get soonest() { return reach ?? quick; },
     get findings() { return run().findings; },
     get accepted() { return run().accepted; },

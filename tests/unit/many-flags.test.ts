@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
 import { check } from '../../src/core/check';
+import { plain } from '../../src/core/rules/message';
 
 describe('flags', () => {
   test('that everything sets and reads are all decided', () => {
@@ -9,6 +10,24 @@ describe('flags', () => {
     // Sixteen valuations, nearly everywhere.
     const valuations = plan.screens.map((screen) => new Set(stacks!.headsOf(screen).map(({ control }) => control.valuation)).size);
     expect(valuations.filter((count) => count === 16).length).toBeGreaterThan(100);
+  });
+
+  test('whose values together are too many leave open what nobody has proved', () => {
+    // Screens in a ring, each of which sets and asks for every flag: any values of them lead to any others.
+    const ring = (flagCount: number, screens: number): string => {
+      const flags = Array.from({ length: flagCount }, (_none, index) => `f${index}`);
+      const toggles = flags.map((flag) => `  on "${flag}" sets ${flag} = true\n  on "Not ${flag}" sets ${flag} = false\n`).join('');
+      const any = flags.map((flag) => `"x" and ${flag}`).join(' or ');
+      return [
+        'app "Huts"', 'start first', ...flags.map((flag) => `flag ${flag}`), 'screen first "First" { on "Go" reset s0 }',
+        ...Array.from({ length: screens }, (_none, index) => `screen s${index} "S${index}" {\n${toggles}  on "Next" when ${any} push s${(index + 1) % screens}\n}`),
+        `rule "Once" never first after s${screens - 1}`, '',
+      ].join('\n');
+    };
+    const said = (plan: string): string[] => check(plan).findings.filter(({ rule }) => rule === 'stack/undecided').map(({ summary }) => plain(summary));
+    expect(said(ring(9, 2))).toEqual(['There is too much to work out: not all stacks are known.']);
+    // All stacks are known, but what is shown after what asks for more.
+    expect(said(ring(7, 7))).toEqual(['There is too much to work out to decide a rule.']);
   });
 
   test('of which there are many, of few values together, are too', () => {

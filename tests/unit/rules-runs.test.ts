@@ -190,8 +190,11 @@ testRules([
         '4:1-5 Tabs share flags in t, and that leaves something undecided. No walk that was tried shows it, and it is not ruled out: that the rule “R” is broken.'],
       [tabbed('push pay', 'when not a sets a = true otherwise leave "Mail"', 'rule "R" from pay always reach more\nrule "S" from home always reach more\n'),
         '3:1-5 Tabs share flags, and that leaves something undecided. No walk that was tried shows it, and it is not ruled out: that the rule “R” is broken; that the rule “S” is broken.'],
+      ['start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "B" switch b then push c }\nscreen b "B" {}\nscreen c "C" {}\n',
+        '6:8-9 A transition goes on after it has switched to another tab: not all stacks are known. What Back reveals is what was seen in walks, and nothing is said of stacks that grow, of private screens that come back, or of steps that miss what they go back to. Let switch be the last step.'],
     ],
     fine: [
+      'start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "B" push c then switch b }\nscreen b "B" {}\nscreen c "C" {}\n',
       tabbed('push pay', 'sets a = true then reset home', 'rule "R" from pay always reach home\n'),
       tabbed('push pay', 'sets a = true', 'rule "R" never more beneath pay\n'),
       tabbed('push pay', 'sets a = true', ''),

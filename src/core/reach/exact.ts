@@ -2,7 +2,7 @@ import { isIn, type Plan, type Screen } from '../plan/model';
 import type { Transition } from './automaton';
 import { backOf } from './back';
 import { Pushdown } from './pushdown';
-import type { Reach, VariantReach, Verdict } from './reach';
+import type { Limit, Reach, VariantReach, Verdict } from './reach';
 import { runsWithin } from './runs';
 import { Saturation } from './saturation';
 import { Stacks } from './stacks';
@@ -23,20 +23,21 @@ const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, par
 export function* exactReach(plan: Plan, quick: Reach): Generator<void, Reach, void> {
   const variants: VariantReach[] = [];
   for (const known of quick.variants) {
-    const exact = yield* exactVariant(plan, known.name);
-    variants.push((exact === 'coupled' ? yield* fromAbove(plan, known) : exact) ?? known);
+    let found = yield* exactVariant(plan, known.name);
+    if (found === 'coupled') found = yield* fromAbove(plan, known);
+    variants.push(found === null ? known : typeof found === 'string' ? { ...known, limit: found } : found);
   }
   return { variants };
 }
 
-/** `coupled` where tabs depend on one another; null where there is too much to work out, or no start. */
-function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReach | 'coupled' | null, void> {
+/** `coupled` where tabs depend on one another; null where there is no start. */
+function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReach | 'coupled' | Limit | null, void> {
   const start = plan.start?.target;
   if (!start || !isIn(start.only, variant)) return null;
   const system = new Pushdown(plan, variant);
   const saturation = new Saturation(system, system.hasDoors);
   yield* saturation.run();
-  if (saturation.exhausted || system.bounded) return null;
+  if (saturation.exhausted || system.bounded) return 'size';
   if (areTabsCoupled(plan, system, saturation)) return 'coupled';
   const { runs: all } = saturation;
   const inside = system.hasDoors ? yield* runsWithin(saturation) : all;
@@ -55,20 +56,19 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
     };
   });
   const stacks = new Stacks(plan, system, saturation, inside);
-  return { name: variant, verdicts, stacks, above: null, back: backOf(plan, variant, stacks) };
+  return { name: variant, verdicts, stacks, above: null, limit: null, back: backOf(plan, variant, stacks) };
 }
 
 /**
  * Where tabs depend on one another: stacks among which all reachable ones are, each tab by itself and what the others may do
  * meanwhile taken from `Away`. A screen that is in none of them is stranded; what was undecided of the others stays so.
  */
-function* fromAbove(plan: Plan, known: VariantReach): Generator<void, VariantReach | null, void> {
-  const start = plan.start?.target;
-  if (!start || !isIn(start.only, known.name)) return null;
+function* fromAbove(plan: Plan, known: VariantReach): Generator<void, VariantReach | Limit, void> {
   const system = new Pushdown(plan, known.name, null, true);
   const saturation = new Saturation(system, true);
   yield* saturation.run();
-  if (saturation.exhausted || system.bounded || system.switchesMidway) return null;
+  if (saturation.exhausted || system.bounded) return 'size';
+  if (system.switchesMidway) return 'switch';
   const shown = new Set(saturation.runs.sights.map(({ head }) => head.symbol.screen));
   const verdicts = known.verdicts.map((verdict, index) => (verdict.reachable === 'undecided' && !shown.has(plan.screens[index]!) ? stranded : verdict));
   return { ...known, verdicts, above: new Stacks(plan, system, saturation, saturation.runs) };

@@ -25,6 +25,8 @@ export class OfSymbol {
   readonly places: OpenPlace[] = [];
   /** By the number of the control state in which something was pushed onto them. */
   readonly placeByControl: (OpenPlace | undefined)[] = [];
+  /** At the same number, after how few events that is come to. */
+  readonly soonestFrom: (number | undefined)[] = [];
   readonly standing: Matrix<OfSymbol>;
   readonly returning: Matrix<OfSymbol>;
   readonly steps: Effects;

@@ -19,6 +19,8 @@ export interface Verdict {
   readonly walk: readonly Tap[] | null;
 }
 
+export type Limit = 'size' | 'switch';
+
 export interface VariantReach {
   readonly name: string;
   /** By `screen.index`; a screen that the variant does not have is not reached in it. */
@@ -27,6 +29,8 @@ export interface VariantReach {
   readonly stacks: Stacks | null;
   /** Where they are not, stacks among which all reachable ones are, and perhaps more: what is not there never happens. Null where not even that is known (yet). */
   readonly above: Stacks | null;
+  /** Why neither is known: there is too much to work out, or a transition goes on after it has switched to another tab. Null where one is, or was not looked for. */
+  readonly limit: Limit | null;
   /** What Back does on a screen. */
   back(screen: Screen): Back;
 }

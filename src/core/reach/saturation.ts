@@ -107,6 +107,17 @@ export class Saturation {
     steps.eachInRow(control.number, (to) => use(this.headOf(this.byNumber[to]!, symbol)));
   }
 
+  /** Calls for each control state into which a head's frame is popped. */
+  eachPop({ control, pops }: Head, use: (control: Control) => void): void {
+    pops.eachInRow(control.number, (to) => use(this.byNumber[to]!));
+  }
+
+  /** The head that some run comes to with this control state and symbol; undefined where none does. */
+  headAt({ number }: Control, { id }: StackSymbol): Head | undefined {
+    const head = this.tables.symbols[id]?.heads[number];
+    return head?.expanded ? head : undefined;
+  }
+
   /** A head stands on some places: what is due from `begin` on in one row. Says where the next row begins. */
   private takeHeads(due: Int32Array, begin: number): number {
     const { tables: { standing }, taps } = this;
@@ -164,9 +175,11 @@ export class Saturation {
         else this.spreadStep(symbols[symbol]!, control, cost + weight, to);
       }
     }
-    for (const over of place.withBeneath ?? []) {
-      if (over.since === never) continue;
-      for (let at = begin; at < end; at++) this.uncover(over, this.byNumber[column + due[at]! - due[begin]!]!, weight);
+    if (place.withBeneath) {
+      for (const over of place.withBeneath) {
+        if (over.since === never) continue;
+        for (let at = begin; at < end; at++) this.uncover(over, column + due[at]! - due[begin]!, weight);
+      }
     }
     return end;
   }
@@ -241,8 +254,10 @@ export class Saturation {
     // Nothing above it has been taken yet, or it could not be come to sooner: all that there is is put down again.
     place.since = taps;
     this.runs.enter(place, taps, by);
-    if (place.start) this.awaitHead(place, place.start.number, 0);
-    else this.eachReturn(place.above!, (control, weight) => this.uncover(place, this.byNumber[control]!, weight));
+    if (place.start) {
+      place.of.soonestFrom[place.start.number] = taps;
+      this.awaitHead(place, place.start.number, 0);
+    } else this.eachReturn(place.above!, (control, weight) => this.uncover(place, control, weight));
   }
 
   /** Adds one more to those that are to be told of what returns from a place. */
@@ -257,10 +272,16 @@ export class Saturation {
   }
 
   /** What was pushed together with a frame, above it, is popped. */
-  private uncover(place: OpenPlace, control: Control, weight: number): void {
+  private uncover(place: OpenPlace, control: number, weight: number): void {
     this.work++;
-    if (!place.alone) this.awaitHead(place, control.number, weight);
-    else if ((place.of.placeByControl[control.number]?.since ?? never) > place.since + weight) this.enterPlace(this.placeOf(control, place.symbol), place.since + weight, { kind: 'alone', of: place, control, weight });
+    if (!place.alone) {
+      this.awaitHead(place, control, weight);
+      return;
+    }
+    const taps = place.since + weight;
+    if (taps >= (place.of.soonestFrom[control] ?? never)) return;
+    const to = this.byNumber[control]!;
+    this.enterPlace(this.placeOf(to, place.symbol), taps, { kind: 'alone', of: place, control: to, weight });
   }
 
   /** A head comes to a control state with its frame on top, so far after it was found itself. */

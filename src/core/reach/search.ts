@@ -32,7 +32,7 @@ export function searchReach(plan: Plan): Reach {
 function searchVariant(plan: Plan, variant: string): VariantReach {
   const start = plan.start?.target;
   // Without a start nothing is proved of any screen, and plan/no-start or plan/unknown-name has said so once.
-  if (!start || !isIn(start.only, variant)) return { name: variant, verdicts: plan.screens.map(() => undecided), stacks: null, above: null, back: backOf(plan, variant, null) };
+  if (!start || !isIn(start.only, variant)) return { name: variant, verdicts: plan.screens.map(() => undecided), stacks: null, above: null, limit: null, back: backOf(plan, variant, null) };
   const search = new Search(plan, new Walker(plan, variant));
   search.fromColdStart();
   search.fromOutside(variant);
@@ -45,7 +45,7 @@ function searchVariant(plan: Plan, variant: string): VariantReach {
       get walk() { return walkOf(arrival); },
     };
   });
-  return { name: variant, verdicts, stacks: null, above: null, back: backOf(plan, variant, null) };
+  return { name: variant, verdicts, stacks: null, above: null, limit: null, back: backOf(plan, variant, null) };
 }
 
 class Search {

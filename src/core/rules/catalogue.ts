@@ -66,12 +66,17 @@ export interface RulesRun {
   readonly witnesses: ReadonlyMap<Finding, Witness>;
 }
 
-/** Runs every rule, and silences what the plan accepts; the findings come in the order of the text. */
-export function runRules(given: Omit<Context, 'rules' | 'silenced'>): RulesRun {
+/** Runs every rule, and silences what the plan accepts; the findings come in the order of the text. Pauses between one rule and the next. */
+export function* runRules(given: Omit<Context, 'rules' | 'silenced'>): Generator<void, RulesRun, void> {
   const witnesses = new Map<Finding, Witness>();
   const context: Context = { ...given, rules: ruleIds, silenced: { findings: [], accepted: [], used: new Set() } };
-  const found = catalogue.filter((rule) => rule !== idleAccept).flatMap((rule) => run(rule, context, witnesses)).sort(byPlace);
-  const silenced = silence(given.plan, found);
+  const found: Finding[] = [];
+  for (const rule of catalogue) {
+    if (rule === idleAccept) continue;
+    for (const finding of run(rule, context, witnesses)) found.push(finding);
+    yield;
+  }
+  const silenced = silence(given.plan, found.sort(byPlace));
   const idle = run(idleAccept, { ...context, silenced }, witnesses);
   return { findings: idle.length > 0 ? [...silenced.findings, ...idle].sort(byPlace) : silenced.findings, accepted: silenced.accepted, witnesses };
 }

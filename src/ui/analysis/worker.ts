@@ -77,14 +77,13 @@ function afterMessages(run: () => void): void {
 }
 
 /** Goes on with the exact analysis, a slice at a time, and tells what it found; newer text makes it stop. */
-function goOn(result: Check, seq: number, work: Generator<void, Reach, void>, began = performance.now()): void {
+function goOn(result: Check, seq: number, work: Generator<void, void, void>, began = performance.now()): void {
   if (seq !== latestSeq || waiting) return;
-  const { done, value } = work.next();
-  if (!done) {
+  if (!work.next().done) {
     afterMessages(() => goOn(result, seq, work, began));
     return;
   }
-  if (saysOther(result.quick, value)) tellMargin(result, seq);
+  if (saysOther(result.quick, result.reach)) tellMargin(result, seq);
   tellRest(result, seq);
   lastTook = performance.now() - began;
   if (warming) return;

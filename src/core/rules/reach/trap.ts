@@ -1,5 +1,5 @@
 import type { Screen } from '../../plan/model';
-import { lastFramesReach, PreStar } from '../../reach/pre-star';
+import { Predecessors } from '../../reach/predecessors';
 import type { Tap } from '../../reach/reach';
 import { walkTo } from '../../reach/witness';
 import { enumerate, say } from '../message';
@@ -26,9 +26,9 @@ export const trap: Rule = {
     const start = context.plan.start?.target;
     if (!start) return;
     const found = inVariants(context, function* ({ stacks: { inside, saturation } }): Iterable<readonly [string, Trapped]> {
-      // Nearly everywhere: nothing has to be saturated.
-      if (lastFramesReach(saturation, start)) return;
-      const toStart = new PreStar(saturation.heads, start);
+      const toStart = new Predecessors(saturation, start);
+      // Nearly everywhere.
+      if (toStart.haveAll) return;
       const screens = new Set<Screen>();
       let walk: readonly Tap[] | null = null;
       for (const sight of inside.sights) {

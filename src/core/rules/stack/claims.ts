@@ -1,21 +1,35 @@
 /** Whether a rule of the plan holds in one variant. */
 import type { Claim, Plan } from '../../plan/model';
 import { Exploration } from '../../reach/exploration';
-import { lastFramesReach, PreStar } from '../../reach/pre-star';
+import { Predecessors } from '../../reach/predecessors';
 import { Pushdown } from '../../reach/pushdown';
 import type { Tap } from '../../reach/reach';
 import { Saturation } from '../../reach/saturation';
 import { SearchBeneath, SearchWithout } from '../../reach/beneath';
 import type { Stacks } from '../../reach/stacks';
 import { walkTo } from '../../reach/witness';
+import { toEnd } from '../../slices';
 import { activeStack, screensOf, type Configuration } from '../../walk/configuration';
 
+/** That a claim holds in every run, the shortest walk found that breaks it, or that there is too much to work out to tell. */
+export type Answer = 'holds' | 'undecided' | readonly Tap[];
+
+const known = new WeakMap<Stacks, Map<Claim, Answer>>();
+
 /**
- * The shortest walk found that breaks a claim; null where it holds in every run.
+ * Whether a claim holds; worked out once for all stacks of a variant.
  *
- * @param above whether the stacks are all that there are, and perhaps more: the walk then proves nothing, and null still does
+ * @param above whether these are all that there are, and perhaps more: a walk then proves nothing, and `holds` still does
  */
-export function breaks(plan: Plan, variant: string, stacks: Stacks, { node, first, second }: Claim, above = false): readonly Tap[] | null {
+export function decide(plan: Plan, variant: string, stacks: Stacks, claim: Claim, above = false): Answer {
+  const answers = known.get(stacks) ?? new Map<Claim, Answer>();
+  known.set(stacks, answers);
+  let answer = answers.get(claim);
+  if (!answer) answers.set(claim, (answer = find(plan, variant, stacks, claim, above)));
+  return answer;
+}
+
+function find(plan: Plan, variant: string, stacks: Stacks, { node, first, second }: Claim, above: boolean): Answer {
   const [a, b] = [first!, second!];
   switch (node.claim) {
     case 'never beneath':
@@ -27,29 +41,27 @@ export function breaks(plan: Plan, variant: string, stacks: Stacks, { node, firs
           if (beneath) return walkTo(runs, sight, beneath);
         }
       }
-      return null;
+      return 'holds';
     case 'never after': {
       // Whether B has been shown is one bit more in the control states.
       const watched = new Saturation(new Pushdown(plan, variant, b, above), true);
-      const work = watched.run();
-      while (!work.next().done);
+      toEnd(watched.run());
       // A walk that was found is one, whether all are known or not.
       const sight = watched.runs.sights.find(({ head: { symbol, control } }) => symbol.screen === a && control.seen);
-      return sight ? walkTo(watched.runs, sight) : above && watched.exhausted ? [] : null;
+      return sight ? walkTo(watched.runs, sight) : watched.exhausted ? 'undecided' : 'holds';
     }
     case 'always reach': {
       const shown = stacks.eachRuns.flatMap((runs) => stacks.sightsOf(a, runs).map((sight) => ({ runs, sight })));
       // That something leads on is not known of stacks that perhaps are none.
-      if (above) return shown[0] ? walkTo(shown[0].runs, shown[0].sight) : null;
-      if (lastFramesReach(stacks.saturation, b)) return null;
-      const toGoal = new PreStar(stacks.saturation.heads, b);
-      for (const { runs, sight } of shown) {
+      if (above) return shown[0] ? walkTo(shown[0].runs, shown[0].sight) : 'holds';
+      const toGoal = new Predecessors(stacks.saturation, b);
+      for (const { runs, sight } of toGoal.haveAll ? [] : shown) {
         const hopeless = toGoal.hopeless(runs, sight.head);
         if (hopeless) return walkTo(runs, hopeless.sight, hopeless.beneath);
       }
-      return null;
+      return 'holds';
     }
-    default: return null;
+    default: return 'holds';
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Flag, Plan, Screen } from '../../plan/model';
 import type { StackSymbol } from '../../reach/alphabet';
-import { PreStar } from '../../reach/pre-star';
+import type { Predecessors } from '../../reach/predecessors';
 import type { Stacks } from '../../reach/stacks';
 import { keyOf, type Configuration, type Stack } from '../../walk/configuration';
 import type { Walker } from '../../walk/walker';
@@ -11,11 +11,8 @@ import type { Walker } from '../../walk/walker';
  * the time it is come back to.
  */
 export class NoReturn {
-  private readonly toGoal: PreStar;
 
-  constructor(private readonly plan: Plan, private readonly above: Stacks, goal: Screen) {
-    this.toGoal = new PreStar(above.saturation.heads, goal);
-  }
+  constructor(private readonly plan: Plan, private readonly above: Stacks, private readonly toGoal: Predecessors) {}
 
   /** Whether it is out of reach, links and entries left aside; false where that is not known. */
   from({ flags, active, stacks }: Configuration): boolean {

@@ -4,7 +4,7 @@ import { say, words, type Message } from '../message';
 import type { Rule } from '../rule';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
 import { askFor } from './asks';
-import { breaks } from './claims';
+import { decide } from './claims';
 import { suspectsOf } from './suspects';
 
 export const ruleBroken: Rule = {
@@ -23,8 +23,8 @@ export const ruleBroken: Rule = {
     if (claims.length === 0) return;
     const found = inVariants(context, function* ({ name, stacks }): Iterable<readonly [Claim, readonly Tap[]]> {
       for (const claim of claims) {
-        const walk = breaks(plan, name, stacks, claim);
-        if (walk) yield [claim, walk];
+        const answer = decide(plan, name, stacks, claim);
+        if (answer !== 'holds' && answer !== 'undecided') yield [claim, answer];
       }
     }, (variant) => confirmed(suspectsOf(context, variant).claims));
     for (const { key: claim, found: walk, variant } of found) {

@@ -4,7 +4,7 @@
  */
 import { isIn, type Claim, type Plan, type Screen, type Step } from '../../plan/model';
 import { Exploration, isFromWithin } from '../../reach/exploration';
-import { lastFramesReach } from '../../reach/pre-star';
+import { Predecessors } from '../../reach/predecessors';
 import type { Tap, VariantReach } from '../../reach/reach';
 import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 import type { Stacks } from '../../reach/stacks';
@@ -14,7 +14,7 @@ import { activeStack, screensOf, type Configuration, type Frame } from '../../wa
 import { Walker } from '../../walk/walker';
 import type { Context } from '../rule';
 import { staysAsItIs, type Coupled } from '../stack-parts';
-import { breakingWalk, breaks } from './claims';
+import { breakingWalk, decide } from './claims';
 import { revealedWithoutNeeds } from './leaks';
 import { missingTargets } from './missing-targets';
 import { isStuck, NoReturn } from './no-return';
@@ -43,9 +43,11 @@ function suspect(plan: Plan, { name, above }: Coupled): Suspects {
   const explored = new Exploration(plan, name);
   const claims = new Map<Claim, readonly Tap[] | null>();
   for (const claim of plan.claims) {
-    const hint = claim.first && claim.second && breaks(plan, name, above, claim, true);
-    if (!hint) continue;
-    const noReturn = claim.node.claim === 'always reach' ? new NoReturn(plan, above, claim.second!) : null;
+    if (!claim.first || !claim.second) continue;
+    const answer = decide(plan, name, above, claim, true);
+    if (answer === 'holds') continue;
+    const hint = answer === 'undecided' ? [] : answer;
+    const noReturn = claim.node.claim === 'always reach' ? new NoReturn(plan, above, new Predecessors(above.saturation, claim.second)) : null;
     claims.set(claim, noReturn
       ? explored.find(({ configuration }) => activeStack(configuration)!.screen === claim.first && noReturn.from(configuration), hint)
       : breakingWalk(plan, name, explored, claim, hint));
@@ -86,8 +88,9 @@ function deadEndsOf(plan: Plan, variant: string, above: Stacks, explored: Explor
 function trappedIn(plan: Plan, above: Stacks, explored: Exploration): Map<Screen, readonly Tap[]> {
   const found = new Map<Screen, readonly Tap[]>();
   const start = plan.start?.target;
-  if (!start || lastFramesReach(above.saturation, start)) return found;
-  const noReturn = new NoReturn(plan, above, start);
+  const toStart = start && new Predecessors(above.saturation, start);
+  if (!toStart || toStart.haveAll) return found;
+  const noReturn = new NoReturn(plan, above, toStart);
   for (const screen of plan.screens) {
     const sights = screen === start ? [] : above.sightsOf(screen).filter(({ head }) => !staysAsItIs(head));
     const walk = sights.length > 0 && explored.find((moment) => activeStack(moment.configuration)!.screen === screen && noReturn.from(moment.configuration) && isFromWithin(moment));

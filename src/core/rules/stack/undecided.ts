@@ -1,39 +1,81 @@
-import { isIn } from '../../plan/model';
+import { isIn, type Claim, type Plan } from '../../plan/model';
+import type { VariantReach } from '../../reach/reach';
 import { enumerate, say, words, type Message } from '../message';
-import type { Rule } from '../rule';
-import type { Coupled } from '../stack-parts';
+import type { Context, Found, Rule } from '../rule';
+import type { Coupled, Decided } from '../stack-parts';
+import { decide } from './claims';
 import { suspectsOf } from './suspects';
 
 export const undecided: Rule = {
   id: 'stack/undecided',
   severity: 'note',
-  reason: 'Tabs that share flags leave open whether something happens.',
+  reason: 'Whether something happens is left open: tabs share flags, or there is too much to work out.',
   explanation:
     'Two stacks with a common memory can do whatever any machine can, so of tabs that share flags not everything can be ' +
     'decided. What is named here happens in no walk that was tried, and is not ruled out. Empty all stacks where a flag changes, ' +
-    'with a reset, and all of it is decided; or accept it.',
+    'with a reset, and all of it is decided; or accept it. Where there are too many flags for all their values to be worked ' +
+    'out together, let fewer screens set and ask for the same ones.',
   wrong: 'app "Huts"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" { on "A" sets a = true }\nrule "A way home" from pay always reach home\n',
   right: 'app "Huts"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" { on "A" sets a = true then reset home }\nrule "A way home" from pay always reach home\n',
   *check(context) {
     const { plan, reach } = context;
     for (const variant of reach.variants) {
-      if (variant.stacks || !variant.above) continue;
-      const open = whatIsOpen(suspectsOf(context, variant as Coupled));
-      const bar = plan.tabBars.find(({ only }) => isIn(only, variant.name));
-      if (open.length === 0 || !bar) continue;
-      yield {
-        range: { from: bar.node.from, to: bar.node.from + 'tabs'.length },
-        summary: say`Tabs share flags${words(plan.variants.length > 1 ? ` in ${variant.name}` : '')}, and that leaves something undecided.`,
-        detail: open.flatMap((each, index) => (index === 0 ? [...say`No walk that was tried shows it, and it is not ruled out: `, ...each] : [...say`; `, ...each])).concat(say`.`),
-        subject: null, variant: plan.variants.length > 1 ? variant.name : null,
-      };
+      const found = variant.stacks ? openClaims(plan, variant as Decided) : variant.above ? openInTabs(context, variant as Coupled) : variant.limit ? allOpen(plan, variant) : null;
+      if (found) yield { ...found, subject: null, variant: plan.variants.length > 1 ? variant.name : null };
     }
   },
 };
 
+const inVariant = (plan: Plan, { name }: VariantReach): ReturnType<typeof words> => words(plan.variants.length > 1 ? ` in ${name}` : '');
+
+const isBroken = ({ title }: Claim): Message => say`that the rule “${words(title)}” is broken`;
+
+const listed = (open: readonly Message[]): Message => open.flatMap((each, index) => (index === 0 ? each : [...say`; `, ...each]));
+
+/** Of tabs that share flags. */
+function openInTabs(context: Context, variant: Coupled): Pick<Found, 'range' | 'summary' | 'detail'> | null {
+  const { plan } = context;
+  const open = whatIsOpen(suspectsOf(context, variant));
+  const bar = plan.tabBars.find(({ only }) => isIn(only, variant.name));
+  if (open.length === 0 || !bar) return null;
+  return {
+    range: { from: bar.node.from, to: bar.node.from + 'tabs'.length },
+    summary: say`Tabs share flags${inVariant(plan, variant)}, and that leaves something undecided.`,
+    detail: [...say`No walk that was tried shows it, and it is not ruled out: `, ...listed(open), ...say`.`],
+  };
+}
+
+/** Of rules for which more has to be worked out than all stacks. */
+function openClaims(plan: Plan, variant: Decided): Pick<Found, 'range' | 'summary' | 'detail'> | null {
+  const open = plan.claims.filter((claim) => claim.first && claim.second && decide(plan, variant.name, variant.stacks, claim) === 'undecided');
+  if (open.length === 0) return null;
+  return {
+    range: open[0]!.node,
+    summary: say`There is too much to work out${inVariant(plan, variant)} to decide a rule.`,
+    detail: [...say`No walk that was tried shows, and it is not ruled out, `, ...listed(open.map(isBroken)), ...say`. `, ...advice],
+  };
+}
+
+/** Of all that has to do with stacks. */
+function allOpen(plan: Plan, variant: VariantReach): Pick<Found, 'range' | 'summary' | 'detail'> {
+  const rules = plan.claims.some(({ first, second }) => first && second) ? ' Whether the rules of the plan hold is not decided.' : '';
+  return {
+    range: plan.start!.target!.nameNode,
+    summary: variant.limit === 'size'
+      ? say`There is too much to work out${inVariant(plan, variant)}: not all stacks are known.`
+      : say`A transition goes on after it has switched to another tab${inVariant(plan, variant)}: not all stacks are known.`,
+    detail: [
+      ...say`What Back reveals is what was seen in walks, and nothing is said of stacks that grow, of private screens that come back, or of steps that miss what they go back to.${words(rules)} `,
+      ...(variant.limit === 'size' ? advice : say`Let switch be the last step.`),
+    ],
+  };
+}
+
+const advice: Message = say`The more screens set and ask for the same flags, the more values of them have to be looked at together.`;
+
 function whatIsOpen({ claims, revealed, missing, rings }: ReturnType<typeof suspectsOf>): Message[] {
   const open: Message[] = [];
-  for (const [claim, walk] of claims) if (!walk) open.push(say`that the rule “${words(claim.title)}” is broken`);
+  for (const [claim, walk] of claims) if (!walk) open.push(isBroken(claim));
   const shown = [...revealed].flatMap(([screen, walk]) => (walk ? [] : [screen.label]));
   if (shown.length > 0) open.push(say`that going back shows ${enumerate(shown)} without what is needed there`);
   const lost = [...new Set([...missing].flatMap(([step, walk]) => (walk || !('target' in step) || !step.target ? [] : [step.target.label])))];

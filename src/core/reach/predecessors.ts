@@ -1,0 +1,137 @@
+/**
+ * From which configurations a screen can still be reached: the predecessors, pre*, of all that have it on top (Bouajjani,
+ * Esparza, Maler 1997), as far as some run has them. The summaries that post* has left behind say all that it takes: what a head
+ * comes to without anything beneath its frame being looked at, and into which control states its frame is popped.
+ */
+import type { Screen } from '../plan/model';
+import type { Control, StackSymbol } from './alphabet';
+import type { Edge, Head, Place, Transition } from './automaton';
+import { edgesOf, type Move } from './beneath';
+import type { Runs } from './runs';
+import type { Saturation } from './saturation';
+
+/** What reading one more frame of a stack comes to: that the goal can be reached, or these control states once it is popped. */
+type Reading = 'leads' | States;
+
+/** A set of control states; the same object for equal sets. */
+interface States {
+  readonly controls: readonly Control[];
+  readonly after: Map<StackSymbol, Reading>;
+}
+
+export class Predecessors {
+  /** By the ids of heads: whether the goal can be reached while nothing beneath their frame is looked at. */
+  private readonly leads: Uint8Array;
+  private readonly states = new Map<string, States>();
+
+  /** Costs O(what the automaton knows of heads). Links and entries do not count as ways. */
+  constructor(private readonly saturation: Saturation, goal: Screen) {
+    const { heads } = saturation;
+    // Linked lists of what comes before each head, in arrays of numbers.
+    const first: number[] = [];
+    const sources: number[] = [];
+    const nexts: number[] = [];
+    for (const head of heads) {
+      saturation.eachAfter(head, ({ id }) => {
+        nexts.push(first[id] ?? -1);
+        first[id] = sources.push(head.id) - 1;
+      });
+    }
+    this.leads = new Uint8Array(heads.length);
+    const queue: number[] = [];
+    const add = (id: number): void => {
+      if (this.leads[id]) return;
+      this.leads[id] = 1;
+      queue.push(id);
+    };
+    for (const { id, control, symbol } of heads) if (!control.agenda && symbol.screen === goal) add(id);
+    for (const id of queue) for (let at = first[id] ?? -1; at >= 0; at = nexts[at]!) add(sources[at]!);
+  }
+
+  /** Whether the goal can be reached from every last frame, and so from everywhere: Back leads to one of these. */
+  get haveAll(): boolean {
+    return this.saturation.runs.sights.every(({ head }) => !head.symbol.last || this.leads[head.id] === 1);
+  }
+
+  /** Whether a configuration is one of them, its stack given top first; of heads that no run came to, it is taken to be so. */
+  accepts(control: Control, stack: readonly StackSymbol[]): boolean {
+    let states = this.setOf([control]);
+    for (const symbol of stack) {
+      const reading = this.read(states, symbol);
+      if (reading === 'leads') return true;
+      states = reading;
+    }
+    return false;
+  }
+
+  /** A stack that some run has, beginning with this head, from which the goal is out of reach; null where there is none. */
+  hopeless(runs: Runs, head: Head): { readonly sight: Transition; readonly beneath: Edge[] } | null {
+    const first = this.read(this.setOf([head.control]), head.symbol);
+    if (first === 'leads') return null;
+    if (head.symbol.last || first.controls.length === 0) return { sight: runs.soonestOf(head)!, beneath: [] };
+    // Breadth-first search over places, each with what reading down to it comes to; a head leads on once for each of these.
+    interface Point { readonly place: Place; readonly states: States; readonly from: Point | null; readonly move: Move | null; readonly sight: Transition }
+    const seen = new Map<States, { readonly places: Set<Place>; readonly onto: Set<Head>; readonly instead: Set<Head> }>();
+    const queue: Point[] = [];
+    const seenWith = (states: States) => {
+      let known = seen.get(states);
+      if (!known) seen.set(states, (known = { places: new Set(), onto: new Set(), instead: new Set() }));
+      return known;
+    };
+    const add = (point: Point): void => {
+      const { places } = seenWith(point.states);
+      if (places.has(point.place)) return;
+      places.add(point.place);
+      queue.push(point);
+    };
+    for (const sight of runs.transitionsOf(head)) add({ place: sight.to, states: first, from: null, move: null, sight });
+    for (const point of queue) {
+      const { states, sight } = point;
+      for (const caller of point.place.callers) {
+        if (caller.kind === 'with' ? !runs.has(caller.over) : seenWith(states)[caller.kind].has(caller.head)) continue;
+        if (caller.kind !== 'with') seenWith(states)[caller.kind].add(caller.head);
+        const onto = caller.kind === 'with' ? [caller.over] : caller.head.over.filter((place) => runs.has(place));
+        if (caller.kind === 'instead') {
+          for (const to of onto) add({ place: to, states, from: point, move: { head: caller.head, rule: caller.rule, to }, sight });
+          continue;
+        }
+        const symbol = caller.kind === 'with' ? caller.symbol : caller.head.symbol;
+        const after = this.read(states, symbol);
+        if (after === 'leads' || onto.length === 0) continue;
+        const next = (to: Place): Point => ({ place: to, states: after, from: point, move: { symbol, to, caller }, sight });
+        if (symbol.last || after.controls.length === 0) return { sight, beneath: beneathAt(next(onto[0]!)) };
+        for (const to of onto) add(next(to));
+      }
+    }
+    return null;
+
+    function beneathAt(last: Point): Edge[] {
+      const moves: Move[] = [];
+      for (let at: Point | null = last; at?.move; at = at.from) moves.push(at.move);
+      return edgesOf(moves.reverse());
+    }
+  }
+
+  private read({ controls, after }: States, symbol: StackSymbol): Reading {
+    let reading = after.get(symbol);
+    if (!reading) after.set(symbol, (reading = this.find(controls, symbol)));
+    return reading;
+  }
+
+  private find(controls: readonly Control[], symbol: StackSymbol): Reading {
+    const popped = new Set<Control>();
+    for (const control of controls) {
+      const head = this.saturation.headAt(control, symbol);
+      if (!head || this.leads[head.id]) return 'leads';
+      this.saturation.eachPop(head, (to) => void popped.add(to));
+    }
+    return this.setOf([...popped]);
+  }
+
+  private setOf(controls: Control[]): States {
+    const key = controls.map(({ number }) => number).sort((a, b) => a - b).join();
+    let states = this.states.get(key);
+    if (!states) this.states.set(key, (states = { controls, after: new Map() }));
+    return states;
+  }
+}
