@@ -16,7 +16,7 @@ import { checkSupply, type Supply } from './supply/supply';
 export interface Check {
   readonly text: string;
   readonly plan: Plan;
-  /** What a quick look finds: all of it true, the taps perhaps too many, and some screens undecided. */
+  /** What a quick look finds: all of it true, the taps perhaps too many, and some screens undecided. Worked out when it is asked for first. */
   readonly quick: Reach;
   /** All that can be decided. Worked out when it is asked for first. */
   readonly reach: Reach;
@@ -60,7 +60,8 @@ const leaveUntried: Settle = function* (run) {
 function checkWith(tree: SyntaxTree, settle: Settle): Check {
   const { text } = tree;
   const plan = resolve(tree);
-  const quick = searchReach(plan);
+  let looked: Reach | null = null;
+  const quick = (): Reach => (looked ??= searchReach(plan));
   const supply = checkSupply(plan);
   let reach: Reach | null = null;
   let found: RulesRun | null = null;
@@ -75,9 +76,10 @@ function checkWith(tree: SyntaxTree, settle: Settle): Check {
     return found!;
   };
   return {
-    text, plan, quick, supply, deepen,
+    text, plan, supply, deepen,
+    get quick() { return quick(); },
     get reach() { return deepReach(); },
-    get soonest() { return reach ?? quick; },
+    get soonest() { return reach ?? quick(); },
     get findings() { return run().findings; },
     get accepted() { return run().accepted; },
     get witnesses() { return run().witnesses; },

@@ -25,30 +25,16 @@ export interface Depth {
 export const leadsTo = (edge: number): number => edge >> 1;
 export const hasFrame = (edge: number): boolean => (edge & 1) === 1;
 
-const graphs = new WeakMap<Runs, BeneathGraph>();
-
-/** The graph of some runs, worked out once. */
-export function beneathGraph(runs: Runs): BeneathGraph {
-  let graph = graphs.get(runs);
-  if (!graph) graphs.set(runs, (graph = new BeneathGraph(runs)));
-  return graph;
-}
-
-export class BeneathGraph {
+/** The graph of all runs; that of some of them is a part of it. */
+class Graph {
   readonly nodes: (Place | Head)[] = [];
-  /** Those components that can grow: what only replaces one another does not pile up. */
-  readonly growing: readonly Growing[];
-  /** By nodes; components that lie beneath others have lower numbers. */
-  readonly componentOf: Int32Array;
-  private readonly edges: number[] = [];
+  readonly edges: number[] = [];
   /** Where the edges of a node begin. */
-  private readonly begins: number[] = [0];
+  readonly begins: number[] = [0];
   /** The numbers of nodes, by the ids of places and heads. */
-  private readonly placeNumbers: number[] = [];
+  readonly placeNumbers: number[] = [];
   private readonly headNumbers: number[] = [];
-  private readonly depths: readonly Depth[];
 
-  /** Costs O(transitions of the automaton). */
   constructor(private readonly runs: Runs) {
     for (const { head } of runs.sights) if (!head.symbol.last) for (const place of head.over) if (runs.has(place)) this.numberOf(place, this.placeNumbers);
     // The list grows while its nodes are gone through.
@@ -56,21 +42,6 @@ export class BeneathGraph {
       this.addEdges(this.nodes[node]!);
       this.begins.push(this.edges.length);
     }
-    this.componentOf = new Int32Array(this.nodes.length).fill(-1);
-    const components = this.components();
-    const growing = components.map((nodes, component) => (nodes.length > 1 && this.hasFrameWithin(nodes) ? { component, nodes } : null));
-    this.growing = growing.filter((each) => each !== null);
-    this.depths = this.depthsOf(components, growing);
-  }
-
-  /** How deep a place is that some stack of these runs has. */
-  depthOf({ id }: Place): Depth {
-    return this.depths[this.componentOf[this.placeNumbers[id]!]!]!;
-  }
-
-  /** Calls for each edge from a node, as long as it is not told to stop. */
-  eachEdge(node: number, use: (edge: number) => boolean | void): void {
-    for (let at = this.begins[node]!; at < this.begins[node + 1]!; at++) if (use(this.edges[at]!) === false) return;
   }
 
   private numberOf(node: Place | Head, numbers: number[]): number {
@@ -89,10 +60,61 @@ export class BeneathGraph {
     }
   }
 
+}
+
+const graphs = new WeakMap<Runs, Graph>();
+const parts = new WeakMap<Runs, BeneathGraph>();
+
+/** The graph of some runs, worked out once. */
+export function beneathGraph(runs: Runs): BeneathGraph {
+  let part = parts.get(runs);
+  if (!part) {
+    const all = runs.among ?? runs;
+    let graph = graphs.get(all);
+    if (!graph) graphs.set(all, (graph = new Graph(all)));
+    parts.set(runs, (part = new BeneathGraph(runs, graph)));
+  }
+  return part;
+}
+
+export class BeneathGraph {
+  /** Those components that can grow: what only replaces one another does not pile up. */
+  readonly growing: readonly Growing[];
+  /** By nodes; components that lie beneath others have lower numbers. Negative for what these runs do not have. */
+  readonly componentOf: Int32Array;
+  private readonly depths: readonly Depth[];
+
+  /** Costs O(transitions of the automaton). */
+  constructor(runs: Runs, private readonly graph: Graph) {
+    this.componentOf = new Int32Array(graph.nodes.length).fill(none);
+    graph.nodes.forEach((node, number) => {
+      if (isPlace(node) && !runs.has(node)) this.componentOf[number] = absent;
+    });
+    const components = this.components();
+    const growing = components.map((nodes, component) => (nodes.length > 1 && this.hasFrameWithin(nodes) ? { component, nodes } : null));
+    this.growing = growing.filter((each) => each !== null);
+    this.depths = this.depthsOf(components, growing);
+  }
+
+  get nodes(): readonly (Place | Head)[] {
+    return this.graph.nodes;
+  }
+
+  /** How deep a place is that some stack of these runs has. */
+  depthOf({ id }: Place): Depth {
+    return this.depths[this.componentOf[this.graph.placeNumbers[id]!]!]!;
+  }
+
+  /** Calls for each edge from a node, as long as it is not told to stop; edges to what these runs do not have are among them. */
+  eachEdge(node: number, use: (edge: number) => boolean | void): void {
+    const { begins, edges } = this.graph;
+    for (let at = begins[node]!; at < begins[node + 1]!; at++) if (use(edges[at]!) === false) return;
+  }
+
   /** The nodes of the strongly connected components (Tarjan, Depth-first search and linear graph algorithms, 1972), without recursion. */
   private components(): number[][] {
-    const { begins, edges, componentOf } = this;
-    const count = this.nodes.length;
+    const { componentOf, graph: { nodes, begins, edges } } = this;
+    const count = nodes.length;
     const found = new Int32Array(count).fill(-1);
     const low = new Int32Array(count);
     const at = Int32Array.from(begins.slice(0, count));
@@ -101,7 +123,7 @@ export class BeneathGraph {
     const way: number[] = [];
     let next = 0;
     for (let root = 0; root < count; root++) {
-      if (found[root]! >= 0) continue;
+      if (found[root]! >= 0 || componentOf[root] === absent) continue;
       way.push(root);
       while (way.length > 0) {
         const node = way.at(-1)!;
@@ -112,10 +134,11 @@ export class BeneathGraph {
         let deeper = false;
         while (!deeper && at[node]! < begins[node + 1]!) {
           const to = leadsTo(edges[at[node]!++]!);
+          if (componentOf[to] === absent) continue;
           if (found[to]! < 0) {
             way.push(to);
             deeper = true;
-          } else if (componentOf[to]! < 0) {
+          } else if (componentOf[to] === none) {
             low[node] = Math.min(low[node]!, low[to]!);
           }
         }
@@ -133,7 +156,7 @@ export class BeneathGraph {
   }
 
   private hasFrameWithin(nodes: readonly number[]): boolean {
-    const { begins, edges, componentOf } = this;
+    const { componentOf, graph: { begins, edges } } = this;
     return nodes.some((node) => {
       for (let at = begins[node]!; at < begins[node + 1]!; at++) if (hasFrame(edges[at]!) && componentOf[leadsTo(edges[at]!)] === componentOf[node]) return true;
       return false;
@@ -141,15 +164,17 @@ export class BeneathGraph {
   }
 
   private depthsOf(components: readonly (readonly number[])[], growing: readonly (Growing | null)[]): Depth[] {
-    const { begins, edges, componentOf } = this;
+    const { componentOf, graph: { begins, edges } } = this;
     const depths: Depth[] = [];
     components.forEach((nodes, component) => {
       const pile = growing[component]!;
       let deepest: Depth = pile ? { frames: Infinity, growing: pile } : { frames: 0, growing: null };
       for (const node of pile ? [] : nodes) {
         for (let at = begins[node]!; at < begins[node + 1]!; at++) {
+          const to = componentOf[leadsTo(edges[at]!)]!;
+          if (to === absent) continue;
           // What lies in the same component does so without a frame between.
-          const beneath = depths[componentOf[leadsTo(edges[at]!)]!];
+          const beneath = depths[to];
           const frames = (beneath?.frames ?? 0) + (hasFrame(edges[at]!) ? 1 : 0);
           if (frames > deepest.frames) deepest = { frames, growing: beneath?.growing ?? null };
         }
@@ -159,5 +184,9 @@ export class BeneathGraph {
     return depths;
   }
 }
+
+/** In place of a component's number: that none is known yet, or that the runs do not have the node. */
+const none = -1;
+const absent = -2;
 
 export const isPlace = (node: Place | Head): node is Place => 'callers' in node;

@@ -18,14 +18,16 @@ const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, par
  * Without flags time grows with the screens and their transitions; with flags, with the values of those that conditions read
  * and that some run gives them.
  *
+ * @param quick the quick analysis, where it is needed
  * @returns pauses every few milliseconds of work, so that newer text need not wait; dropping it half way does no harm
  */
-export function* exactReach(plan: Plan, quick: Reach): Generator<void, Reach, void> {
+export function* exactReach(plan: Plan, quick: () => Reach): Generator<void, Reach, void> {
   const variants: VariantReach[] = [];
-  for (const known of quick.variants) {
-    let found = yield* exactVariant(plan, known.name);
-    if (found === 'coupled') found = yield* fromAbove(plan, known);
-    variants.push(found === null ? known : typeof found === 'string' ? { ...known, limit: found } : found);
+  for (const [index, name] of plan.variants.entries()) {
+    const known = (): VariantReach => quick().variants[index]!;
+    let found = yield* exactVariant(plan, name);
+    if (found === 'coupled') found = yield* fromAbove(plan, known());
+    variants.push(found === null ? known() : typeof found === 'string' ? { ...known(), limit: found } : found);
   }
   return { variants };
 }

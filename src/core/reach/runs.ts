@@ -16,6 +16,9 @@ export class Runs {
   private readonly reached: Transition[] = [];
   private readonly reachedAfter: number[] = [];
 
+  /** @param among the runs of which these are some; null for all */
+  constructor(readonly among: Runs | null = null) {}
+
   /** Says how a place is come to, sooner than was known. */
   enter({ id }: Place, taps: number, by: Derivation): void {
     while (this.soonest.length <= id) this.soonest.push(Infinity);
@@ -101,7 +104,7 @@ const slice = 500;
 
 /** The runs that only calls from within lead to: Dijkstra's algorithm (1959) on places and heads, from those of a cold start. */
 export function* runsWithin(saturation: Saturation): Generator<void, Runs, void> {
-  const runs = new Runs();
+  const runs = new Runs(saturation.runs);
   const queue: (Place | Transition)[][] = [];
   const soonest: number[] = [];
   const enterPlace = (place: Place, taps: number, by: Derivation): void => {
