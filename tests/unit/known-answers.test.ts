@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { walkLabels } from '../../src/core/reach/reach';
+import { expectWalksToReplay } from './replays';
 
 /** What is known of a screen: its verdict, taps and walk, what Back reveals, and whether it leaves. */
 function known(text: string, label: string): unknown[] {
@@ -11,8 +12,12 @@ function known(text: string, label: string): unknown[] {
   const { reveals, leaves } = back(screen);
   return [reachable, taps, walk && walkLabels(walk), reveals.map((other) => other.label), leaves];
 }
-/** What is found of runs. */
-const rules = (text: string): string[] => check(text).findings.filter(({ rule }) => !rule.startsWith('name/')).map(({ rule, subject, walk }) => `${rule} ${subject}${walk ? `: ${walk.join(', ')}` : ''}`);
+/** What is found of runs; the walks have to replay. */
+function rules(text: string): string[] {
+  const checked = check(text);
+  expectWalksToReplay(text, checked);
+  return checked.findings.filter(({ rule }) => !rule.startsWith('name/')).map(({ rule, subject, walk }) => `${rule} ${subject}${walk ? `: ${walk.join(', ')}` : ''}`);
+}
 
 describe('plans whose answers are known by hand', () => {
   test('a sign-in that stays beneath', () => {

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { plain } from '../../src/core/rules/message';
 import { Lines } from '../../src/core/language/lines';
+import { expectWalksToReplay } from './replays';
 
 /** What every plan of the tables begins with. */
 export const head = `app "Huts"
@@ -26,10 +27,12 @@ export const line = list('').split('\n').length - 3 + 1;
 
 export const good = '  on "Hut" for h in huts push hut(hutId: h.id)';
 
-/** What a rule found, as `line:column-endColumn message`. */
+/** What a rule found, as `line:column-endColumn message`. The walks of all findings have to replay. */
 function found(rule: string, text: string): string[] {
   const lines = new Lines(text);
-  return check(text).findings.filter((finding) => finding.rule === rule).map(({ range, summary, detail }) => {
+  const checked = check(text);
+  expectWalksToReplay(text, checked);
+  return checked.findings.filter((finding) => finding.rule === rule).map(({ range, summary, detail }) => {
     const { line: at, column } = lines.positionOf(range.from);
     return `${at}:${column}-${lines.positionOf(range.to).column} ${plain(summary)} ${plain(detail)}`;
   });
