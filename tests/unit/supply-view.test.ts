@@ -23,7 +23,7 @@ describe('the table of supply', () => {
         expect(result.findings[finding]!.rule).toBe(`supply/${status}`);
         expect(at).toBe(result.findings[finding]!.range.from);
       }
-    }), runs(200));
+    }), runs(100));
   });
 
   test('tells every kind of way in to the demo’s stay', () => {
