@@ -82,7 +82,7 @@ describe('stacks', () => {
     const card = walked('set signedIn = true tap "Search" open /stays/s-9');
     expect(stack(card)).toEqual(['*My stays: Stay s-9 < My stays', 'Explore: Explore', 'Help: Help']);
     expect(stack(walked('open /huts/44?season=winter'))[0]).toBe('*Explore: some name < Explore');
-    expect(walked('open /huts/44?season=winter').phone!.arguments).toEqual([{ name: 'hutId', value: '44' }, { name: 'season', value: 'winter' }, { name: 'ref', value: 'some ref' }]);
+    expect(walked('open /huts/44?season=winter').phone!.arguments).toEqual([{ name: 'hutId', value: '44' }, { name: 'season', value: 'winter' }, { name: 'ref', value: 'absent' }]);
     expect(stack(walked('set signedIn = true open "Stay tomorrow"'))[0]).toBe('*Explore: Stay s-1 < Explore');
   });
 });

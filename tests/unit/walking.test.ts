@@ -30,7 +30,7 @@ function* stroll(plan: Plan, picks: readonly number[]): Generator<{ variant: str
       if (!configuration) break;
       yield { variant, steps, configuration };
       const doors = plan.screens.flatMap((screen) => screen.links.flatMap((link) => {
-        const url = urlOf(link, data.withArguments(screen, {}));
+        const url = urlOf(link, data.sampleFor(link));
         return url !== null && openUrl(plan, variant, url)?.link === link ? [{ kind: 'link', link } as const] : [];
       }));
       const all = [...walker.events(configuration), ...doors].flatMap((event) => outcomesOfEvent(walker, configuration!, event).map((outcome) => ({ event, outcome })));

@@ -1,15 +1,7 @@
 /** Which literals may stand for a value of which type. */
 import type { ValueNode } from '../language/syntax';
-import { base, required, type BaseName, type Type } from './types';
-
-/** Dates and times are written as texts in the forms of RFC 3339; URLs with their scheme (RFC 3986). */
-const forms: Partial<Record<BaseName, RegExp>> = {
-  date: /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/,
-  time: /^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d+)?)?$/,
-  instant: /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:\d{2})$/i,
-  url: /^[A-Za-z][A-Za-z0-9+.-]*:\S+$/,
-};
-
+import { forms, isQuoted } from './forms';
+import { base, required, type Type } from './types';
 
 export function isLiteral(value: ValueNode): value is Exclude<ValueNode, { kind: 'path' }> {
   return value.kind !== 'path';
@@ -33,5 +25,5 @@ export function literalFits(value: Exclude<ValueNode, { kind: 'path' }>, wanted:
   if (type.kind !== 'base') return false;
   if (value.kind === 'bool') return type.name === 'bool';
   if (value.kind === 'number') return type.name === 'decimal' || (type.name === 'int' && !value.text.includes('.'));
-  return type.name === 'text' || (forms[type.name]?.test(value.value) ?? false);
+  return type.name === 'text' || (isQuoted(type.name) && forms[type.name].test(value.value));
 }

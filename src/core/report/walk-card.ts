@@ -170,7 +170,7 @@ function doors(plan: Plan, variant: string, data: Data): DoorCard[] {
   for (const screen of plan.screens) {
     if (!isIn(screen.only, variant)) continue;
     for (const link of screen.links) {
-      const url = urlOf(link, data.withArguments(screen, {}));
+      const url = urlOf(link, data.sampleFor(link));
       // A pattern whose variables its screen does not take, or that another one hides, opens something else or nothing.
       const opened = url === null ? null : openUrl(plan, variant, url);
       if (opened) all.push({ kind: 'link', label: link.pattern, opens: opened.link.screen.label, step: `open ${url}` });

@@ -1,5 +1,6 @@
 import type { ValueNode } from '../language/syntax';
-import type { Call, Plan, Screen, Transition } from '../plan/model';
+import { readPattern } from '../links/template';
+import type { Call, Link, Plan, Screen, Transition } from '../plan/model';
 import { absentIn, type Assumptions } from './conditions';
 import { literalOf, Samples } from './samples';
 import { at, isRecord, withValues, type Value, type Values } from './value';
@@ -29,9 +30,21 @@ export class Data {
     return withValues(this.heldBy(screen), Object.fromEntries(taken));
   }
 
-  /** The screen as it is shown where it arrives from outside, with these arguments and samples for the rest. */
-  withArguments(screen: Screen, given: Values): Values {
-    return withValues(this.onArrival(screen, null, {}), given);
+  /** What a link's screen has when it arrives: what the URL brings, and otherwise defaults; what is missing is left out. */
+  byLink({ screen }: Link, brought: Values): Values {
+    const taken = screen.parameters.flatMap((parameter): [string, Value][] => {
+      const value = at(brought, parameter.name) ?? (parameter.initial ? literalOf(parameter.initial) : parameter.type.kind === 'optional' ? null : undefined);
+      return value === undefined ? [] : [[parameter.name, value]];
+    });
+    return withValues(this.heldBy(screen), Object.fromEntries(taken));
+  }
+
+  /** What a URL of a link brings where nobody has said which one: samples in its path, and nothing in its query. */
+  sampleFor({ screen, pattern }: Link): Values {
+    return Object.fromEntries((readPattern(pattern).template?.variables ?? []).flatMap(({ name, place }): [string, Value][] => {
+      const parameter = screen.parameters.find((each) => each.name === name);
+      return !parameter || place === 'query' ? [] : [[name, this.samples.ofParameter(parameter)]];
+    }));
   }
 
   private heldBy(screen: Screen): Values {

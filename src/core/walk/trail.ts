@@ -25,7 +25,7 @@ export function headOf(event: Event, data: Data): string {
     case 'item': return `menu ${quote(labelOf(event))}`;
     case 'tab': return `tab ${quote(labelOf(event))}`;
     case 'back': return 'back';
-    case 'link': return `open ${urlOf(event.link, data.withArguments(event.link.screen, event.values ?? {})) ?? event.link.pattern}`;
+    case 'link': return `open ${urlOf(event.link, event.values ?? data.sampleFor(event.link)) ?? event.link.pattern}`;
     case 'entry': return `open ${quote(labelOf(event))}`;
   }
 }

@@ -1,5 +1,5 @@
 import { quote, stringValue } from '../language/tokens';
-import { literalFits } from '../plan/literals';
+import { forms, isQuoted } from '../plan/forms';
 import { required, type RecordType, type Type } from '../plan/types';
 
 /**
@@ -59,8 +59,7 @@ export function readLiteral(typed: string, type: Type): string | null {
   const wanted = required(type);
   if (wanted.kind === 'choice') return wanted.options.includes(typed) ? typed : null;
   if (wanted.kind === 'record' || wanted.kind === 'list') return null;
-  const place = { from: 0, to: typed.length };
-  if (/^(true|false)$/.test(typed) && literalFits({ kind: 'bool', value: typed === 'true', ...place }, wanted)) return typed;
-  if (/^-?\d+(\.\d+)?$/.test(typed) && literalFits({ kind: 'number', text: typed, ...place }, wanted)) return typed;
-  return literalFits({ kind: 'string', value: typed, ...place }, wanted) ? quote(typed) : null;
+  const name = wanted.kind === 'id' ? wanted.base ?? 'text' : wanted.kind === 'base' ? wanted.name : 'text';
+  if (name !== 'text' && !forms[name].test(typed)) return null;
+  return isQuoted(name) ? quote(typed) : typed;
 }

@@ -10,7 +10,7 @@ export type Event =
   | { readonly kind: 'item'; readonly item: MenuItem }
   | { readonly kind: 'tab'; readonly tab: Tab }
   | { readonly kind: 'back' }
-  /** `values` are the arguments that its URL brings; samples stand for the rest. */
+  /** `values` are what its URL brings; where it is not said which URL it is, samples. */
   | { readonly kind: 'link'; readonly link: Link; readonly values?: Values }
   | { readonly kind: 'entry'; readonly entry: Entry };
 
@@ -128,7 +128,7 @@ export class Walker {
       case 'back': return this.back(configuration);
       case 'link': {
         const { screen } = event.link;
-        return this.settle(this.arrive(configuration, { kind: 'link', screen, link: event.link, values: this.data?.withArguments(screen, event.values ?? {}) ?? null }));
+        return this.settle(this.arrive(configuration, { kind: 'link', screen, link: event.link, values: this.data && this.data.byLink(event.link, event.values ?? this.data.sampleFor(event.link)) }));
       }
       case 'entry': {
         const { call } = event.entry;

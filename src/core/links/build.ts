@@ -1,0 +1,98 @@
+/** From a pattern and values to a URL: the expansion of RFC 6570, section 3.2, as far as the subset has it. */
+import { isList, type Value, type Values } from '../walk/value';
+import { textOf } from './carriage';
+import type { Listed, Pattern } from './pattern';
+import type { Segment } from './segment';
+
+/** All but the unreserved characters of RFC 3986 are escaped, as RFC 6570 wants it for values; null for what UTF-8 has no bytes for. */
+function escape(text: string): string | null {
+  if (/\p{Surrogate}/u.test(text)) return null;
+  return encodeURIComponent(text).replace(/[!'()*]/g, (character) => `%${character.charCodeAt(0).toString(16).toUpperCase()}`);
+}
+
+/** Text of the pattern itself: what may stand in a path as it is stays so. */
+const escapeLiteral = (text: string): string => encodeURIComponent(text).replace(/%(?:24|26|2B|2C|3A|3B|3D|40)/g, decodeURIComponent);
+
+/**
+ * The URL of a pattern with these values: from the path on, or with the pattern's own origin. Variables of the query that
+ * have no value are left out. Null where a value is missing or does not fit, and where it cannot stand in a URL: an empty text or
+ * a dot segment in the path, half a surrogate pair, values in one segment that would be read as others.
+ */
+export function buildUrl({ origin, segments, rest, query }: Pattern, values: Values): string | null {
+  let path = origin?.text ?? '';
+  for (const segment of segments) {
+    const written = writeSegment(segment, values);
+    if (written === null) return null;
+    path += `/${written}`;
+  }
+  if (rest) {
+    const texts = restOf(rest, valueAt(values, rest.name));
+    if (!texts) return null;
+    for (const text of texts) {
+      const escaped = isLost(text) ? null : escape(text);
+      if (escaped === null) return null;
+      path += `/${escaped}`;
+    }
+  }
+  const asked: string[] = [];
+  for (const { name, carried, isList: many } of query) {
+    const value = valueAt(values, name);
+    if (value === null || (many && isList(value) && value.length === 0)) continue;
+    const escaped = (many && isList(value) ? value : [value]).map((each) => {
+      const text = textOf(carried, each);
+      return text === null ? null : escape(text);
+    });
+    if (escaped.includes(null)) return null;
+    asked.push(`${name}=${escaped.join(',')}`);
+  }
+  if (path === (origin?.text ?? '')) path += '/';
+  return path + (asked.length > 0 ? `?${asked.join('&')}` : '');
+}
+
+function writeSegment(segment: Segment, values: Values): string | null {
+  let written = '';
+  let plain = '';
+  const taken: string[] = [];
+  for (const part of segment.parts) {
+    if ('text' in part) {
+      written += escapeLiteral(part.text);
+      plain += part.text;
+      continue;
+    }
+    const text = textOf(part.carried, valueAt(values, part.variable));
+    const escaped = text === null || text === '' ? null : escape(text);
+    if (text === null || escaped === null) return null;
+    written += escaped;
+    plain += text;
+    taken.push(text);
+  }
+  if (isDots(written)) return null;
+  // Of several variables in one segment, some values could not be told from others.
+  const read = taken.length > 1 ? segment.read(plain) : taken;
+  return taken.every((each, index) => read?.[index] === each) ? written : null;
+}
+
+const valueAt = (values: Values, name: string): Value => (Object.hasOwn(values, name) ? values[name]! : null);
+
+const isDots = (segment: string): boolean => segment === '.' || segment === '..';
+
+/** The segments of what takes the rest of a path; null where it does not fit. */
+function restOf({ carried, isList: many }: Listed, value: Value): string[] | null {
+  if (many) {
+    const texts = isList(value) ? value.map((each) => textOf(carried, each)) : [null];
+    return texts.includes(null) ? null : texts as string[];
+  }
+  const text = textOf(carried, value);
+  if (text === null) return null;
+  if (text === '') return [];
+  // A text stands for its segments. Of an empty one, or a dot segment, which no path keeps, the slash beside it is escaped.
+  const segments: string[] = [];
+  for (const part of text.split('/')) {
+    const last = segments.at(-1);
+    if (last !== undefined && (isLost(part) || isLost(last))) segments[segments.length - 1] = `${last}/${part}`;
+    else segments.push(part);
+  }
+  return segments;
+}
+
+const isLost = (segment: string): boolean => segment === '' || isDots(segment);

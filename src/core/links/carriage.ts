@@ -1,0 +1,55 @@
+/** Which types ride in a URL, and what their values look like there. */
+import { forms } from '../plan/forms';
+import { required, type Type } from '../plan/types';
+import { readLiteral, showPlainly, type Value } from '../walk/value';
+import { anyText, exactly, languageOf, union, type Language } from './regular';
+
+/** A type whose values are one text each. */
+export interface Carried {
+  readonly type: Type;
+  /** Two types with the same key carry the same texts. */
+  readonly key: string;
+  /** Whether any text will do. */
+  readonly isText: boolean;
+  fits(text: string): boolean;
+  /** The texts that fit, but for the empty one of a type that takes any. */
+  language(): Language;
+}
+
+const carriedText = (type: Type): Carried => ({ type, key: 'text', isText: true, fits: () => true, language: anyText });
+
+/** How a single value of a type rides; null for records and lists. Types that are not known take any text. */
+export function carriedBy(declared: Type): Carried | null {
+  const type = required(declared);
+  switch (type.kind) {
+    case 'unknown': return carriedText(type);
+    case 'choice': {
+      const options = new Set(type.options);
+      return { type, key: `one of ${type.options.join()}`, isText: false, fits: (text) => options.has(text), language: () => union(type.options.map(exactly)) };
+    }
+    case 'base':
+    case 'id': {
+      const name = type.kind === 'base' ? type.name : type.base ?? 'text';
+      if (name === 'text') return carriedText(type);
+      const form = forms[name];
+      return { type, key: name, isText: false, fits: (text) => form.test(text), language: () => languageOf(form) };
+    }
+    default: return null;
+  }
+}
+
+/** How the items of a list ride; null where the type is no list, or one of records or lists. */
+export function itemsCarriedBy(declared: Type): Carried | null {
+  const type = required(declared);
+  return type.kind === 'list' ? carriedBy(type.of) : null;
+}
+
+/** A text of a URL as a value; null where it does not fit. */
+export const valueOf = ({ type }: Carried, text: string): Value => (type.kind === 'unknown' ? readLiteral(text, { kind: 'base', name: 'text' }) : readLiteral(text, type));
+
+/** A value as a URL has it; null for one that does not fit its type. */
+export function textOf(carried: Carried, value: Value): string | null {
+  if (typeof value !== 'string') return null;
+  const text = showPlainly(value);
+  return carried.fits(text) ? text : null;
+}

@@ -1,0 +1,41 @@
+/** What becomes of the URLs of an app when its patterns change: which of them no longer open the same screen. */
+import { bySpecificity, mayMeet } from './clashes';
+import { Joint } from './joint';
+import type { Pattern } from './pattern';
+import type { UrlSpace } from './space';
+
+/** A pattern some of whose URLs open something else, or nothing. */
+export interface LostUrl {
+  readonly pattern: Pattern;
+  /** The shortest of them. */
+  readonly url: string;
+  /** What it opens now; null where that is nothing. */
+  readonly now: Pattern | null;
+}
+
+/**
+ * Of which of the old patterns some URLs that they won no longer open the same screen, under the same name: decided over classes
+ * of segments. Nothing is in the list where the new set covers the old one.
+ */
+export function lostUrls(before: UrlSpace, after: UrlSpace): LostUrl[] {
+  const lost = new Map<Pattern, LostUrl>();
+  for (const origin of before.origins.length > 0 ? before.origins : [null]) {
+    // Of an origin that is there no more every URL is lost.
+    const now = origin === null ? origin : after.origins.find(({ text }) => text === origin.text);
+    const joint = new Joint(origin?.text ?? '');
+    for (const pattern of before.patternsOf(origin)) {
+      if (lost.has(pattern)) continue;
+      const old = mayMeet(before.treeOf(origin), pattern).filter((other) => bySpecificity(other, pattern) < 0);
+      const fresh = now === undefined ? [] : mayMeet(after.treeOf(now), pattern);
+      const all = [pattern, ...old, ...fresh];
+      const winner = (fits: ReadonlySet<number>): Pattern | null => [...fits].flatMap((index) => (index > old.length ? [all[index]!] : [])).sort(bySpecificity)[0] ?? null;
+      const wins = (fits: ReadonlySet<number>): boolean => [...fits].every((index) => index === 0 || index > old.length);
+      const found = joint.shortest(all, (fits) => wins(fits) && winner(fits)?.link.screen.label !== pattern.link.screen.label);
+      if (found) lost.set(pattern, { pattern, url: found.url, now: winner(found.fits) });
+    }
+  }
+  return [...lost.values()];
+}
+
+/** Whether every URL that opened a screen still opens the same one. */
+export const covers = (before: UrlSpace, after: UrlSpace): boolean => lostUrls(before, after).length === 0;

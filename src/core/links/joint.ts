@@ -1,0 +1,190 @@
+/**
+ * What some patterns have in common: which combinations of them any URL fits, each with a shortest URL. Decided over classes of
+ * segments and of values, never by trying samples: a segment matters only for which patterns it lets go on.
+ */
+import { anyText, anyTextOrNone, classesOf, exactly, joined, textIn, union, withoutCharacters, type Language, type TextClass } from './regular';
+import type { Listed, Pattern } from './pattern';
+
+/** A URL, and which of some patterns it fits, by index. */
+export interface Shared {
+  readonly url: string;
+  readonly fits: ReadonlySet<number>;
+}
+
+/** A set of texts with a key that tells it from others. */
+interface Keyed {
+  readonly key: string;
+  /** Of a set of one text that; null for all others. */
+  readonly literal: string | null;
+  language(): Language;
+  has(text: string): boolean;
+}
+
+/** Segments that no path keeps, or that no variable takes: classes of their own. */
+const dots: Keyed = { key: 'dots', literal: null, language: () => union([exactly('.'), exactly('..')]), has: (text) => /^\.\.?$/.test(text) };
+const empty: Keyed = { key: 'empty', literal: null, language: () => exactly(''), has: (text) => text === '' };
+const anySegment: Keyed = { key: 'any', literal: null, language: anyTextOrNone, has: () => true };
+
+/** How far a path has come. */
+interface Spot {
+  readonly segments: readonly string[];
+  /** Which patterns it can still fit, in order. */
+  readonly alive: readonly number[];
+}
+
+/** Things by their costs, the cheapest first: buckets, since costs are lengths (Dial 1969). */
+class Queue<T> {
+  private readonly buckets: T[][] = [];
+  private least = 0;
+
+  push(cost: number, thing: T): void {
+    (this.buckets[cost] ??= []).push(thing);
+    this.least = Math.min(this.least, cost);
+  }
+
+  /** The cheapest one with its cost; null where nothing is left. */
+  take(): { readonly cost: number; readonly thing: T } | null {
+    for (; this.least < this.buckets.length; this.least++) {
+      const thing = this.buckets[this.least]?.shift();
+      if (thing !== undefined) return { cost: this.least, thing };
+    }
+    return null;
+  }
+}
+
+export class Joint {
+  private readonly classes = new Map<string, readonly TextClass[]>();
+  private readonly languages = new Map<string, Language>();
+
+  /** @param origin what URLs begin with; empty for paths alone */
+  constructor(private readonly origin: string) {}
+
+  /**
+   * The shortest URL that fits the first of some patterns and of which something holds; null where there is none.
+   *
+   * Uniform-cost search (Dijkstra 1959) over how far a path has come and which patterns it can still fit. The number of those sets
+   * is that of the combinations which really occur: it can grow exponentially with patterns that overlap one another in all ways,
+   * and mostly is a handful.
+   *
+   * @param wanted what is asked of the patterns that a URL fits; the first is always among them
+   */
+  shortest(patterns: readonly Pattern[], wanted: (fits: ReadonlySet<number>) => boolean): Shared | null {
+    const [first] = patterns;
+    const deepest = Math.max(...patterns.map(({ segments }) => segments.length));
+    const seen = new Set<string>();
+    const queue = new Queue<Spot | Shared>();
+    queue.push(0, { segments: [], alive: patterns.map((_pattern, index) => index) });
+    for (let next = queue.take(); next; next = queue.take()) {
+      const { thing } = next;
+      if ('url' in thing) return thing;
+      const { segments, alive } = thing;
+      const key = `${Math.min(segments.length, deepest)} ${alive.join()}`;
+      if (seen.has(key)) continue;
+      seen.add(key);
+      const path = this.write(segments);
+      if (endsAt(first!, segments.length)) {
+        const there = alive.filter((index) => endsAt(patterns[index]!, segments.length));
+        for (const { query, fits } of this.queries(patterns, there)) if (wanted(fits)) queue.push(path.length + query.length, { url: path + query, fits });
+      }
+      for (const way of this.segments(patterns, thing)) {
+        const longer = [...segments, way.text];
+        // Two slashes at the beginning of a path would make a host of what follows.
+        if (longer.length === 1 && way.text === '' && !this.origin.includes('://')) continue;
+        queue.push(this.origin.length + longer.reduce((sum, each) => sum + 1 + encodeURIComponent(each).length, 0), { segments: longer, alive: way.alive });
+      }
+    }
+    return null;
+  }
+
+  /** A path as it is written; one slash at the end means nothing. */
+  private write(segments: readonly string[]): string {
+    if (segments.length === 0) return `${this.origin}/`;
+    return this.origin + segments.map((each) => `/${encodeURIComponent(each)}`).join('') + (segments.at(-1) === '' ? '/' : '');
+  }
+
+  /** Each way to go on by one segment, with the first pattern, that some of the others tell from another. */
+  private segments(patterns: readonly Pattern[], { segments, alive }: Spot): { readonly text: string; readonly alive: readonly number[] }[] {
+    const next = alive.map((index) => nextOf(patterns[index]!, segments.length));
+    const [first] = next;
+    if (!first) return [];
+    const goingOn = (goes: (keyed: Keyed) => boolean): number[] => alive.filter((_index, place) => next[place] && goes(next[place]!));
+    if (first.literal !== null) return [{ text: first.literal, alive: goingOn((keyed) => keyed.has(first.literal!)) }];
+    const literals = new Set(next.flatMap((keyed) => (keyed?.literal != null && first.has(keyed.literal) ? [keyed.literal] : [])));
+    const ways = [...literals].map((text) => ({ text, alive: goingOn((keyed) => keyed.has(text)) }));
+    const keyed = [...new Map(next.flatMap((each) => (each && each.literal === null ? [[each.key, each] as const] : []))).values(), dots, empty];
+    for (const { text, within } of this.classesOf(keyed)) {
+      const inside = within.map((index) => keyed[index]!);
+      if (!inside.some(({ key }) => key === first.key) || inside.includes(dots)) continue;
+      // A literal is a class of its own: this one needs another text.
+      const other = literals.has(text) ? textIn(inside.map((each) => this.languageOf(each)), keyed.filter((each) => !inside.includes(each)).map((each) => this.languageOf(each)), literals) : text;
+      const keys = new Set(inside.map(({ key }) => key));
+      if (other !== null) ways.push({ text: other, alive: goingOn((each) => each.literal === null && keys.has(each.key)) });
+    }
+    return ways;
+  }
+
+  /**
+   * Each way in which a query decides which of some patterns fit, with a shortest one: none, or values that some variables
+   * cannot take. The first pattern always fits.
+   */
+  private queries(patterns: readonly Pattern[], among: readonly number[]): { readonly query: string; readonly fits: ReadonlySet<number> }[] {
+    let ways = new Map<string, { readonly query: string; readonly fits: ReadonlySet<number> }>([[among.join(), { query: '', fits: new Set(among) }]]);
+    const names = new Set(among.flatMap((index) => patterns[index]!.query.flatMap(({ name, carried }) => (carried.isText ? [] : [name]))));
+    for (const name of names) {
+      const wanted = among.map((index) => {
+        const variable = patterns[index]!.query.find((each) => each.name === name);
+        return variable && !variable.carried.isText ? keyedValue(variable) : null;
+      });
+      const keyed = [...new Map(wanted.flatMap((each) => (each ? [[each.key, each] as const] : []))).values()];
+      const next = new Map(ways);
+      for (const { text, within } of this.classesOf(keyed)) {
+        const keys = new Set(within.map((index) => keyed[index]!.key));
+        const evaded = new Set(among.filter((_index, place) => wanted[place] && !keys.has(wanted[place]!.key)));
+        if (evaded.has(0) || evaded.size === 0) continue;
+        for (const { query, fits } of ways.values()) {
+          const left = [...fits].filter((index) => !evaded.has(index));
+          const longer = `${query === '' ? '?' : `${query}&`}${name}=${encodeURIComponent(text).replaceAll('%2C', ',')}`;
+          const known = next.get(left.join());
+          if (!known || known.query.length > longer.length) next.set(left.join(), { query: longer, fits: new Set(left) });
+        }
+      }
+      ways = next;
+    }
+    return [...ways.values()];
+  }
+
+  private classesOf(keyed: readonly Keyed[]): readonly TextClass[] {
+    const key = keyed.map((each) => each.key).join('\n');
+    let classes = this.classes.get(key);
+    if (!classes) this.classes.set(key, (classes = classesOf(keyed.map((each) => this.languageOf(each)))));
+    return classes;
+  }
+
+  private languageOf(keyed: Keyed): Language {
+    let language = this.languages.get(keyed.key);
+    if (!language) this.languages.set(keyed.key, (language = keyed.language()));
+    return language;
+  }
+}
+
+/** Whether a path of so many segments may end there. */
+const endsAt = ({ segments, rest }: Pattern, at: number): boolean => segments.length === at || (rest !== null && segments.length < at);
+
+/** What may follow so many segments; null where nothing may. */
+function nextOf({ segments, rest }: Pattern, at: number): Keyed | null {
+  const segment = segments[at];
+  if (segment) return { key: segment.key, literal: segment.literal, language: () => segment.language, has: (text) => segment.fits(text) };
+  if (!rest) return null;
+  if (!rest.isList) return anySegment;
+  const { carried } = rest;
+  // A list's items are told one by one; an empty segment is none.
+  return { key: `item ${carried.key}`, literal: null, language: () => (carried.isText ? anyText() : carried.language()), has: (text) => text !== '' && carried.fits(text) };
+}
+
+/** What a variable of the query takes, as it is written there: the items of a list stand between commas. */
+function keyedValue({ carried, isList }: Listed): Keyed {
+  const has = (text: string): boolean => (isList ? text.split(',') : [text]).every((each) => carried.fits(each));
+  return isList
+    ? { key: `list of ${carried.key}`, literal: null, language: () => joined(withoutCharacters(carried.language(), ','), ','), has }
+    : { key: carried.key, literal: null, language: () => carried.language(), has };
+}

@@ -1,0 +1,55 @@
+import { after, exactly, type Language, type State } from './regular';
+import type { SegmentPart } from './segment';
+
+/** Where the variables end that have been read so far. */
+type Ends = readonly number[];
+
+/** Of two ways to read as many variables, whether one has ended them sooner, those to the left first. */
+function isSooner(ends: Ends, than: Ends): boolean {
+  for (let index = 0; index < ends.length; index++) if (ends[index] !== than[index]) return ends[index]! < than[index]!;
+  return false;
+}
+
+/**
+ * What the variables of a segment take of a text, each as little as it can, those to the left first; null where the text does
+ * not fit.
+ *
+ * Runs an automaton over all parts once, and keeps for each of its states the best way to have come there, as Pike's virtual
+ * machine does: time grows with the length of the text, however often its parts repeat (Cox, "Regular expression matching: the
+ * virtual machine approach", 2009).
+ */
+export function matchParts(parts: readonly SegmentPart[], text: string): string[] | null {
+  const languages = parts.map((part): Language => ('text' in part ? exactly(part.text) : part.carried.language()));
+  const ending = new Map<State, number>(languages.map(({ end }, index) => [end, index]));
+  let now = new Map<State, Ends>();
+  let at = 0;
+  const enter = (states: Map<State, Ends>, state: State, ends: Ends): void => {
+    const known = states.get(state);
+    if (known && !isSooner(ends, known)) return;
+    states.set(state, ends);
+    for (const next of state.free) enter(states, next, ends);
+    const part = ending.get(state);
+    if (part === undefined || part + 1 >= parts.length) return;
+    enter(states, languages[part + 1]!.start, 'text' in parts[part]! ? ends : [...ends, at]);
+  };
+  enter(now, languages[0]!.start, []);
+  for (const character of text) {
+    at += character.length;
+    const next = new Map<State, Ends>();
+    for (const [state, ends] of now) for (const to of after(state, character.codePointAt(0)!)) enter(next, to, ends);
+    now = next;
+    if (now.size === 0) return null;
+  }
+  const found = now.get(languages.at(-1)!.end);
+  if (!found) return null;
+  const all = 'text' in parts.at(-1)! ? found : [...found, at];
+  const taken: string[] = [];
+  let begin = 0;
+  let variable = 0;
+  for (const part of parts) {
+    const end = 'text' in part ? begin + part.text.length : all[variable++]!;
+    if ('variable' in part) taken.push(text.slice(begin, end));
+    begin = end;
+  }
+  return taken;
+}

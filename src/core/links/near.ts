@@ -1,0 +1,131 @@
+/** Which patterns a URL that opens nothing comes near to, and where it fails each. */
+import { closest } from '../language/closest';
+import type { Pattern } from './pattern';
+import { misfit, splitQuery } from './query';
+import type { Segment } from './segment';
+import type { Node } from './tree';
+import type { Url } from './url';
+
+/** The first place where a URL fails a pattern. */
+export type Failure =
+  /** A segment should be another text. */
+  | { readonly why: 'text'; readonly segment: number; readonly found: string; readonly wanted: string }
+  /** A segment is no value of what stands there. */
+  | { readonly why: 'value'; readonly segment: number; readonly found: string; readonly wanted: Segment }
+  /** The path ends where another segment should follow, or goes on where it should end. */
+  | { readonly why: 'too-short'; readonly segment: number; readonly wanted: Segment | string }
+  | { readonly why: 'too-long'; readonly segment: number; readonly found: string }
+  /** An item of what takes the rest of the path is no value of its type. */
+  | { readonly why: 'item'; readonly segment: number; readonly found: string }
+  /** A value of the query does not fit. */
+  | { readonly why: 'query'; readonly name: string; readonly found: string };
+
+export interface Near {
+  readonly pattern: Pattern;
+  readonly failure: Failure;
+}
+
+interface Candidate extends Near {
+  readonly cost: number;
+}
+
+/** In how many places a URL may fail a pattern that is told. */
+const mostFailures = 2;
+/** Of a node with more literals, only those are looked at that begin with the same letter. */
+const manyLiterals = 100;
+/** So many patterns are compared at most. */
+const mostCandidates = 200;
+
+/**
+ * The patterns that a URL comes nearest to, the nearest first: those that it fails in one place, otherwise those that it fails in
+ * two. Looks down the tree, not at every pattern.
+ */
+export function nearest(tree: Node, url: Url, most = 3): Near[] {
+  for (let failures = 1; failures <= mostFailures; failures++) {
+    const search = new Search(url);
+    search.from(tree, 0, failures, 0, null);
+    if (search.candidates.length === 0) continue;
+    const best = new Map<Pattern, Candidate>();
+    for (const candidate of search.candidates) {
+      const known = best.get(candidate.pattern);
+      if (!known || candidate.cost < known.cost) best.set(candidate.pattern, candidate);
+    }
+    return [...best.values()].sort((a, b) => a.cost - b.cost || a.pattern.index - b.pattern.index).slice(0, most).map(({ pattern, failure }) => ({ pattern, failure }));
+  }
+  return [];
+}
+
+/** How far off a text is: what is nearly the same may be a slip. */
+const costOf = { slip: 1, value: 1, text: 3, length: 2 } as const;
+
+class Search {
+  readonly candidates: Candidate[] = [];
+  private query: ReadonlyMap<string, string> | null = null;
+
+  constructor(private readonly url: Url) {}
+
+  /** @param failure the first one so far */
+  from(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+    if (this.candidates.length >= mostCandidates) return;
+    const { segments } = this.url;
+    for (const pattern of node.rests) this.endRest(pattern, at, left, cost, failure);
+    if (at === segments.length) {
+      for (const pattern of node.ends) this.end(pattern, left, cost, failure);
+      if (left === 0) return;
+      const goOn = (wanted: Segment | string, to: Node): void => {
+        const next = failure ?? { why: 'too-short', segment: at, wanted };
+        for (const pattern of to.ends) this.end(pattern, left - 1, cost + costOf.length, next);
+        if (left > 1) this.from(to, at, left - 1, cost + costOf.length, next);
+      };
+      for (const [text, to] of node.literals) goOn(text, to);
+      for (const { segment, to } of node.branches) goOn(segment, to);
+      return;
+    }
+    const found = segments[at]!;
+    const same = node.literals.get(found);
+    if (same) this.from(same, at + 1, left, cost, failure);
+    for (const { segment, to } of node.branches) {
+      if (segment.fits(found)) this.from(to, at + 1, left, cost, failure);
+      else if (left > 0) this.from(to, at + 1, left - 1, cost + costOf.value, failure ?? { why: 'value', segment: at, found, wanted: segment });
+    }
+    if (left === 0) return;
+    for (const [wanted, slip] of literalsNear(node, found)) {
+      this.from(node.literals.get(wanted)!, at + 1, left - 1, cost + (slip ? costOf.slip : costOf.text), failure ?? { why: 'text', segment: at, found, wanted });
+    }
+    // What comes behind is too much; where nothing comes before, all of it is.
+    for (const pattern of at === 0 ? [] : node.ends) this.end(pattern, left - 1, cost + costOf.length + segments.length - at - 1, failure ?? { why: 'too-long', segment: at, found });
+  }
+
+  private end(pattern: Pattern, left: number, cost: number, failure: Failure | null): void {
+    const { query } = this.url;
+    if (query !== null && pattern.query.length > 0) {
+      const values = (this.query ??= splitQuery(query));
+      for (const variable of pattern.query) {
+        const value = values.get(variable.name);
+        const found = value === undefined ? null : misfit(variable, value);
+        if (found === null) continue;
+        if (left-- === 0) return;
+        failure ??= { why: 'query', name: variable.name, found };
+        cost += costOf.value;
+      }
+    }
+    // One without a failure is no near miss: another one of the same place has to be told from it.
+    if (failure) this.candidates.push({ pattern, failure, cost });
+  }
+
+  private endRest(pattern: Pattern, at: number, left: number, cost: number, failure: Failure | null): void {
+    const { carried, isList } = pattern.rest!;
+    const bad = isList ? this.url.segments.findIndex((text, index) => index >= at && (text === '' || !carried.fits(text))) : -1;
+    if (bad < 0) this.end(pattern, left, cost, failure);
+    else if (left > 0) this.end(pattern, left - 1, cost + costOf.value, failure ?? { why: 'item', segment: bad, found: this.url.segments[bad]! });
+  }
+}
+
+/** The literals of a node that a text may be meant for, the nearest with whether it differs by a slip alone; where there are few, all of them. */
+function literalsNear({ literals }: Node, text: string): (readonly [text: string, slip: boolean])[] {
+  if (literals.size === 0 || literals.has(text)) return [];
+  const some = literals.size <= manyLiterals ? [...literals.keys()] : [...literals.keys()].filter((each) => each[0] === text[0] && Math.abs(each.length - text.length) < 3);
+  const near = text.length > 80 ? null : closest(text, some);
+  if (near !== null) return [[near, true]];
+  return literals.size <= 8 ? some.map((each) => [each, false] as const) : [];
+}

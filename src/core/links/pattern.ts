@@ -1,0 +1,62 @@
+/** A link's pattern with the types of what it names: all that matching, building and deciding look at. */
+import type { Link, Parameter } from '../plan/model';
+import { unknown } from '../plan/types';
+import { carriedBy, itemsCarriedBy, type Carried } from './carriage';
+import { readOrigin, type Origin } from './origin';
+import { rank, Segment, type SegmentPart } from './segment';
+import { readPattern, type Place } from './template';
+
+/** A variable of the rest or the query. */
+export interface Listed {
+  readonly name: string;
+  /** How its value rides, or each of its items. */
+  readonly carried: Carried;
+  readonly isList: boolean;
+}
+
+export interface Pattern {
+  readonly link: Link;
+  /** Its place among all of the plan, in the order of the text. */
+  readonly index: number;
+  /** Null where it is meant for every origin of the plan. */
+  readonly origin: Origin | null;
+  readonly segments: readonly Segment[];
+  readonly rest: Listed | null;
+  readonly query: readonly Listed[];
+  /** How specific it is, compared letter by letter: what comes first in this order wins. */
+  readonly rank: string;
+}
+
+/** How a variable rides where it stands; null where it cannot. */
+export function carriageOf(parameter: Parameter | undefined, place: Place): { readonly carried: Carried; readonly isList: boolean } | null {
+  // What the screen does not take is a finding of its own, and any text until then.
+  const type = parameter?.type ?? unknown;
+  const carried = carriedBy(type);
+  if (carried) return place === 'rest' && !carried.isText ? null : { carried, isList: false };
+  const items = place === 'path' ? null : itemsCarriedBy(type);
+  return items && { carried: items, isList: true };
+}
+
+/** The pattern of a link; null where it does not read, or names what cannot ride in a URL. */
+export function patternOf(link: Link, index: number): Pattern | null {
+  const { template } = readPattern(link.pattern);
+  if (!template) return null;
+  const origin = template.origin === null ? null : readOrigin(template.origin);
+  if (template.origin !== null && !origin) return null;
+  const parameters = new Map(link.screen.parameters.map((parameter) => [parameter.name, parameter]));
+  let rides = true;
+  const listed = (name: string, place: Place): Listed | null => {
+    const carriage = carriageOf(parameters.get(name), place);
+    if (!carriage) rides = false;
+    return carriage && { name, ...carriage };
+  };
+  const segments = template.segments.map((parts) => new Segment(parts.flatMap((part): SegmentPart[] => {
+    if ('text' in part) return [part];
+    const carriage = listed(part.variable, 'path');
+    return carriage ? [{ variable: part.variable, carried: carriage.carried }] : [];
+  })));
+  const rest = template.rest === null ? null : listed(template.rest, 'rest');
+  const query = template.query.flatMap((name) => listed(name, 'query') ?? []);
+  if (!rides) return null;
+  return { link, index, origin, segments, rest, query, rank: segments.map((segment) => segment.rank).join('') + (rest ? rank.rest : rank.end) };
+}

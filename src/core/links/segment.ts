@@ -1,0 +1,64 @@
+/** One segment of a pattern's path: which texts fit it, what they bring, and how specific that is. */
+import type { Carried } from './carriage';
+import { concatenation, exactly, type Language } from './regular';
+import { matchParts } from './match-parts';
+
+/**
+ * How specific a segment is, the most specific first: literal text alone; with literal text, a variable of a type that not every
+ * text fits; such a variable alone; with literal text, a variable that takes any text; such a variable alone; a variable for
+ * the rest of the path. The end of the path comes before all of them.
+ */
+export const rank = { end: 0, literal: 1, mixedTyped: 2, typed: 3, mixedText: 4, text: 5, rest: 6 } as const;
+export type Rank = (typeof rank)[keyof typeof rank];
+
+/** Literal text, or a variable with what it takes. */
+export type SegmentPart = { readonly text: string } | { readonly variable: string; readonly carried: Carried };
+
+export class Segment {
+  readonly rank: Rank;
+  /** Two segments with the same key are fitted by the same texts, and are as specific. */
+  readonly key: string;
+  /** The text of a literal; null for all others. */
+  readonly literal: string | null;
+  private readonly sole: Carried | null;
+  private readonly around: { readonly before: string; readonly after: string } | null;
+  private known: Language | null = null;
+
+  constructor(readonly parts: readonly SegmentPart[]) {
+    const variables = parts.filter((part) => 'carried' in part);
+    this.literal = variables.length === 0 ? parts.map((part) => ('text' in part ? part.text : '')).join('') : null;
+    const isText = variables.some(({ carried }) => carried.isText);
+    const isMixed = parts.length > variables.length;
+    this.rank = this.literal !== null ? rank.literal : isText ? (isMixed ? rank.mixedText : rank.text) : isMixed ? rank.mixedTyped : rank.typed;
+    this.key = JSON.stringify(parts.map((part) => ('text' in part ? part.text : [part.carried.key])));
+    this.sole = variables.length === 1 ? variables[0]!.carried : null;
+    const at = parts.findIndex((part) => 'carried' in part);
+    const textOf = (some: readonly SegmentPart[]): string => some.map((part) => ('text' in part ? part.text : '')).join('');
+    this.around = this.sole ? { before: textOf(parts.slice(0, at)), after: textOf(parts.slice(at + 1)) } : null;
+  }
+
+  /** Whether a text fits. No variable takes an empty text. */
+  fits(text: string): boolean {
+    if (this.literal !== null) return text === this.literal;
+    if (!this.sole) return this.read(text) !== null;
+    const { before, after } = this.around!;
+    if (text.length <= before.length + after.length) return false;
+    if (before === '' && after === '') return this.sole.fits(text);
+    return text.startsWith(before) && text.endsWith(after) && this.sole.fits(text.slice(before.length, text.length - after.length));
+  }
+
+  /**
+   * What each variable takes of a text, in order; null where it does not fit. Where that can be told in several ways, each takes
+   * as little as it can, those to the left first.
+   */
+  read(text: string): string[] | null {
+    if (this.sole) return this.fits(text) ? [text.slice(this.around!.before.length, text.length - this.around!.after.length)] : null;
+    if (this.literal !== null) return text === this.literal ? [] : null;
+    return matchParts(this.parts, text);
+  }
+
+  /** The texts that fit. */
+  get language(): Language {
+    return (this.known ??= concatenation(this.parts.map((part) => ('text' in part ? exactly(part.text) : part.carried.language()))));
+  }
+}

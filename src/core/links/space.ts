@@ -1,0 +1,121 @@
+/** The URL space of an app in one variant: all patterns that open something there. */
+import { isIn, type Link, type Parameter, type Plan } from '../plan/model';
+import type { Value, Values } from '../walk/value';
+import { valueOf } from './carriage';
+import { readOrigin, sameOrigin, type Origin } from './origin';
+import { patternOf, type Pattern } from './pattern';
+import { pairsOf, splitQuery, takenFrom } from './query';
+import { find, findAll, treeOf, type Node } from './tree';
+import { isUrl, readUrl, type Url, type UrlProblem } from './url';
+
+/** A URL that fits a pattern. */
+export interface Matched {
+  readonly url: Url;
+  readonly pattern: Pattern;
+  /** Others that it fits and that are as specific; the first in the plan has won. */
+  readonly ties: readonly Pattern[];
+  /** What it brings, by argument; what the pattern names and the URL leaves out is null, or an empty list. */
+  readonly values: Values;
+  readonly remarks: readonly Remark[];
+}
+
+/** What a URL has that no pattern looks at, or that may be meant otherwise. */
+export type Remark =
+  | { readonly kind: 'unknown-name' | 'repeated' | 'plus'; readonly name: string }
+  | { readonly kind: 'fragment' };
+
+export class UrlSpace {
+  readonly origins: readonly Origin[];
+  /** In the order of the plan; without those that do not read, or that name what cannot ride in a URL. */
+  readonly patterns: readonly Pattern[];
+  /** By the origin's text; the empty one for paths alone. */
+  private readonly trees = new Map<string, Node>();
+
+  constructor(plan: Plan, readonly links: readonly Link[]) {
+    this.origins = plan.origins.flatMap((text) => readOrigin(text) ?? []);
+    this.patterns = links.flatMap((link, index) => patternOf(link, index) ?? []);
+  }
+
+  /** The patterns that URLs of an origin can fit; all of them for a path alone. */
+  patternsOf(origin: Origin | null): readonly Pattern[] {
+    return origin === null ? this.patterns : this.patterns.filter((pattern) => pattern.origin === null || sameOrigin(pattern.origin, origin));
+  }
+
+  treeOf(origin: Origin | null): Node {
+    // Where no pattern is meant for one origin alone, all origins have the same tree.
+    const key = this.patterns.some((pattern) => pattern.origin !== null) ? origin?.text ?? '' : '';
+    let tree = this.trees.get(key);
+    if (!tree) this.trees.set(key, (tree = treeOf(this.patternsOf(origin))));
+    return tree;
+  }
+
+  /** The pattern that a URL takes; null where it fits none, and why it does not read where it does not. Never throws. */
+  find(text: string): Pattern | UrlProblem | null {
+    const url = readUrl(text, this.origins);
+    return isUrl(url) ? find(this.treeOf(url.origin), url) : url;
+  }
+
+  /** The same, and what the URL brings. */
+  match(text: string): Matched | UrlProblem | null {
+    const url = readUrl(text, this.origins);
+    if (!isUrl(url)) return url;
+    const [pattern, ...ties] = findAll(this.treeOf(url.origin), url);
+    return pattern ? { url, pattern, ties, values: valuesOf(pattern, url), remarks: remarksOn(pattern, url) } : null;
+  }
+}
+
+export const isPattern = (found: Pattern | UrlProblem | null): found is Pattern => found !== null && 'link' in found;
+export const isMatched = (found: Matched | UrlProblem | null): found is Matched => found !== null && 'pattern' in found;
+
+const known = new WeakMap<Plan, { readonly links: readonly Link[]; readonly space: UrlSpace }[]>();
+
+/** The URL space of a variant; worked out once for all that have the same links. */
+export function spaceOf(plan: Plan, variant: string): UrlSpace {
+  const links = linksOf(plan, variant);
+  const spaces = known.get(plan) ?? [];
+  known.set(plan, spaces);
+  let found = spaces.find((each) => each.links.length === links.length && each.links.every((link, index) => link === links[index]));
+  if (!found) spaces.push((found = { links, space: new UrlSpace(plan, links) }));
+  return found.space;
+}
+
+/** The links of a variant, in the order of the plan. */
+export const linksOf = (plan: Plan, variant: string): readonly Link[] => plan.screens.flatMap((screen) => (isIn(screen.only, variant) ? screen.links : []));
+
+/** What a URL that fits a pattern brings. */
+function valuesOf({ segments, rest, query }: Pattern, url: Url): Values {
+  const values: [string, Value][] = [];
+  segments.forEach((segment, index) => {
+    const taken = segment.read(url.segments[index]!)!;
+    let at = 0;
+    for (const part of segment.parts) if ('carried' in part) values.push([part.variable, valueOf(part.carried, taken[at++]!)]);
+  });
+  if (rest) {
+    const texts = url.segments.slice(segments.length);
+    values.push([rest.name, rest.isList ? texts.map((text) => valueOf(rest.carried, text)) : valueOf(rest.carried, texts.join('/'))]);
+  }
+  const given = splitQuery(url.query ?? '');
+  for (const variable of query) values.push([variable.name, takenFrom(variable, given)]);
+  return Object.fromEntries(values);
+}
+
+function remarksOn({ query }: Pattern, url: Url): Remark[] {
+  const remarks: Remark[] = [];
+  const seen = new Set<string>();
+  for (const { name, value } of pairsOf(url.query ?? '')) {
+    if (!query.some((variable) => variable.name === name)) remarks.push({ kind: 'unknown-name', name });
+    else if (seen.has(name)) remarks.push({ kind: 'repeated', name });
+    else if (value.includes('+')) remarks.push({ kind: 'plus', name });
+    seen.add(name);
+  }
+  if (url.hasFragment) remarks.push({ kind: 'fragment' });
+  return remarks;
+}
+
+/** What a screen is opened with: what the URL brings, defaults, and what may be absent; undefined where nothing is there. */
+export function argumentOf(parameter: Parameter, values: Values, defaultOf: (parameter: Parameter) => Value): Value | undefined {
+  const value = Object.hasOwn(values, parameter.name) ? values[parameter.name] : undefined;
+  if (value !== undefined && value !== null) return value;
+  if (parameter.initial) return defaultOf(parameter);
+  return parameter.type.kind === 'optional' ? null : undefined;
+}
