@@ -12,11 +12,26 @@ export interface Carried {
   /** Whether any text will do. */
   readonly isText: boolean;
   fits(text: string): boolean;
+  /** The same of a part of a text, which is not empty. */
+  fitsIn(text: string, begin: number, end: number): boolean;
   /** The texts that fit, but for the empty one of a type that takes any. */
   language(): Language;
 }
 
-const carriedText = (type: Type): Carried => ({ type, key: 'text', isText: true, fits: () => true, language: anyText });
+const carriedText = (type: Type): Carried => ({ type, key: 'text', isText: true, fits: () => true, fitsIn: () => true, language: anyText });
+
+const byText = (fits: (text: string) => boolean): Pick<Carried, 'fits' | 'fitsIn'> => ({ fits, fitsIn: (text, begin, end) => fits(text.slice(begin, end)) });
+
+/** Whether a part of a text is an int: most ids are, and a regular expression would take longer. */
+function isInt(text: string, begin: number, end: number): boolean {
+  let at = text.charCodeAt(begin) === 45 ? begin + 1 : begin;
+  if (at === end) return false;
+  for (; at < end; at++) {
+    const code = text.charCodeAt(at);
+    if (code < 48 || code > 57) return false;
+  }
+  return true;
+}
 
 /** How a single value of a type rides; null for records and lists. Types that are not known take any text. */
 export function carriedBy(declared: Type): Carried | null {
@@ -25,14 +40,15 @@ export function carriedBy(declared: Type): Carried | null {
     case 'unknown': return carriedText(type);
     case 'choice': {
       const options = new Set(type.options);
-      return { type, key: `one of ${type.options.join()}`, isText: false, fits: (text) => options.has(text), language: () => union(type.options.map(exactly)) };
+      return { type, key: `one of ${type.options.join()}`, isText: false, ...byText((text) => options.has(text)), language: () => union(type.options.map(exactly)) };
     }
     case 'base':
     case 'id': {
       const name = type.kind === 'base' ? type.name : type.base ?? 'text';
       if (name === 'text') return carriedText(type);
       const form = forms[name];
-      return { type, key: name, isText: false, fits: (text) => form.test(text), language: () => languageOf(form) };
+      const { fits, fitsIn } = byText((text) => form.test(text));
+      return { type, key: name, isText: false, fits, fitsIn: name === 'int' ? isInt : fitsIn, language: () => languageOf(form) };
     }
     default: return null;
   }

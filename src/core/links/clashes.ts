@@ -3,7 +3,7 @@ import { Joint } from './joint';
 import type { Pattern } from './pattern';
 import type { Segment } from './segment';
 import type { UrlSpace } from './space';
-import type { Node } from './tree';
+import type { Node, Tree } from './tree';
 
 /** Two patterns that one URL fits, neither more specific than the other, and no third one more than they. */
 export interface Overlap {
@@ -86,7 +86,7 @@ function shadowOver(joint: Joint, pattern: Pattern, others: readonly Pattern[]):
 export const bySpecificity = (a: Pattern, b: Pattern): number => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.index - b.index);
 
 /** The other patterns that a URL which fits one may fit as well, by what can be told segment by segment; in the order of the plan. */
-export function mayMeet(tree: Node, pattern: Pattern): Pattern[] {
+export function mayMeet({ root }: Tree, pattern: Pattern): Pattern[] {
   const found = new Set<Pattern>();
   const { segments, rest } = pattern;
   const visit = (node: Node, at: number): void => {
@@ -97,7 +97,7 @@ export function mayMeet(tree: Node, pattern: Pattern): Pattern[] {
     for (const [text, to] of node.literals) if (!segment || segment.fits(text)) visit(to, at + 1);
     for (const branch of node.branches) if (!segment || mayShare(segment, branch.segment)) visit(branch.to, at + 1);
   };
-  visit(tree, 0);
+  visit(root, 0);
   found.delete(pattern);
   return [...found].sort((a, b) => a.index - b.index);
 }

@@ -3,7 +3,7 @@ import { closest } from '../language/closest';
 import type { Pattern } from './pattern';
 import { misfit, splitQuery } from './query';
 import type { Segment } from './segment';
-import type { Node } from './tree';
+import type { Node, Tree } from './tree';
 import type { Url } from './url';
 
 /** The first place where a URL fails a pattern. */
@@ -40,10 +40,10 @@ const mostCandidates = 200;
  * The patterns that a URL comes nearest to, the nearest first: those that it fails in one place, otherwise those that it fails in
  * two. Looks down the tree, not at every pattern.
  */
-export function nearest(tree: Node, url: Url, most = 3): Near[] {
+export function nearest({ root }: Tree, url: Url, most = 3): Near[] {
   for (let failures = 1; failures <= mostFailures; failures++) {
     const search = new Search(url);
-    search.from(tree, 0, failures, 0, null);
+    search.from(root, 0, failures, 0, null);
     if (search.candidates.length === 0) continue;
     const best = new Map<Pattern, Candidate>();
     for (const candidate of search.candidates) {
@@ -124,7 +124,8 @@ class Search {
 /** The literals of a node that a text may be meant for, the nearest with whether it differs by a slip alone; where there are few, all of them. */
 function literalsNear({ literals }: Node, text: string): (readonly [text: string, slip: boolean])[] {
   if (literals.size === 0 || literals.has(text)) return [];
-  const some = literals.size <= manyLiterals ? [...literals.keys()] : [...literals.keys()].filter((each) => each[0] === text[0] && Math.abs(each.length - text.length) < 3);
+  const all = [...literals.keys()];
+  const some = all.length <= manyLiterals ? all : all.filter((each) => each[0] === text[0] && Math.abs(each.length - text.length) < 3);
   const near = text.length > 80 ? null : closest(text, some);
   if (near !== null) return [[near, true]];
   return literals.size <= 8 ? some.map((each) => [each, false] as const) : [];

@@ -23,6 +23,8 @@ export interface Pattern {
   readonly segments: readonly Segment[];
   readonly rest: Listed | null;
   readonly query: readonly Listed[];
+  /** Those of the query that not every text fits. */
+  readonly typedQuery: readonly Listed[];
   /** How specific it is, compared letter by letter: what comes first in this order wins. */
   readonly rank: string;
 }
@@ -58,5 +60,5 @@ export function patternOf(link: Link, index: number): Pattern | null {
   const rest = template.rest === null ? null : listed(template.rest, 'rest');
   const query = template.query.flatMap((name) => listed(name, 'query') ?? []);
   if (!rides) return null;
-  return { link, index, origin, segments, rest, query, rank: segments.map((segment) => segment.rank).join('') + (rest ? rank.rest : rank.end) };
+  return { link, index, origin, segments, rest, query, typedQuery: query.filter(({ carried: { isText } }) => !isText), rank: segments.map((segment) => segment.rank).join('') + (rest ? rank.rest : rank.end) };
 }

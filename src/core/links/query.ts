@@ -20,19 +20,42 @@ export function pairsOf(query: string): { readonly name: string; readonly value:
   });
 }
 
-/** Whether each variable that the query has a value for can take it. */
-export function takesQuery(variables: readonly Listed[], values: ReadonlyMap<string, string>): boolean {
+/** Whether each variable that a query has a value for can take it; the query ends the text. */
+export function takesQuery(variables: readonly Listed[], text: string, from: number): boolean {
   for (const variable of variables) {
-    const value = values.get(variable.name);
+    const value = firstValue(text, from, variable.name);
     if (value !== undefined && misfit(variable, value) !== null) return false;
   }
   return true;
 }
 
+/** The first value of a name, as written; undefined where it has none. */
+function firstValue(text: string, from: number, name: string): string | undefined {
+  let escape = text.indexOf('%', from);
+  for (let begin = from; begin <= text.length; ) {
+    const ampersand = text.indexOf('&', begin);
+    const end = ampersand < 0 ? text.length : ampersand;
+    const behind = begin + name.length;
+    if (behind <= end && (behind === end || text.charCodeAt(behind) === 61) && text.startsWith(name, begin)) return behind === end ? '' : text.slice(behind + 1, end);
+    // A name may be escaped, too.
+    if (escape >= 0 && escape < begin) escape = text.indexOf('%', begin);
+    if (escape >= 0 && escape < end) {
+      const [pair] = pairsOf(text.slice(begin, end));
+      if (pair?.name === name) return pair.value;
+    }
+    begin = end + 1;
+  }
+  return undefined;
+}
+
 /** The part of a value that its variable cannot take, decoded; null where it takes all of it. */
 export function misfit({ carried, isList }: Listed, value: string): string | null {
   if (carried.isText) return null;
-  return (isList ? value.split(',') : [value]).map((part) => decode(part) ?? part).find((part) => !carried.fits(part)) ?? null;
+  for (const part of isList ? value.split(',') : [value]) {
+    const plain = decode(part) ?? part;
+    if (!carried.fits(plain)) return plain;
+  }
+  return null;
 }
 
 /** What a variable takes from a query: absent is null, of a list the empty one. */

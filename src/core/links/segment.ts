@@ -1,5 +1,6 @@
 /** One segment of a pattern's path: which texts fit it, what they bring, and how specific that is. */
 import type { Carried } from './carriage';
+import type { Cut } from './cut';
 import { concatenation, exactly, type Language } from './regular';
 import { matchParts } from './match-parts';
 
@@ -45,6 +46,16 @@ export class Segment {
     if (text.length <= before.length + after.length) return false;
     if (before === '' && after === '') return this.sole.fits(text);
     return text.startsWith(before) && text.endsWith(after) && this.sole.fits(text.slice(before.length, text.length - after.length));
+  }
+
+  /** The same of a segment of a URL. */
+  fitsAt(url: Cut, index: number): boolean {
+    if (this.sole && this.around!.before === '' && this.around!.after === '') {
+      const begin = url.begins[index]!;
+      const end = url.ends[index]!;
+      return end > begin && this.sole.fitsIn(url.text, begin, end);
+    }
+    return this.fits(url.segment(index));
   }
 
   /**

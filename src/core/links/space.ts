@@ -2,10 +2,11 @@
 import { isIn, type Link, type Parameter, type Plan } from '../plan/model';
 import type { Value, Values } from '../walk/value';
 import { valueOf } from './carriage';
+import { Cut } from './cut';
 import { readOrigin, sameOrigin, type Origin } from './origin';
 import { patternOf, type Pattern } from './pattern';
 import { pairsOf, splitQuery, takenFrom } from './query';
-import { find, findAll, treeOf, type Node } from './tree';
+import { find, findAll, treeOf, type Tree } from './tree';
 import { isUrl, readUrl, type Url, type UrlProblem } from './url';
 
 /** A URL that fits a pattern. */
@@ -29,11 +30,16 @@ export class UrlSpace {
   /** In the order of the plan; without those that do not read, or that name what cannot ride in a URL. */
   readonly patterns: readonly Pattern[];
   /** By the origin's text; the empty one for paths alone. */
-  private readonly trees = new Map<string, Node>();
+  private readonly trees = new Map<string, Tree>();
+  /** One for all that is looked up. */
+  private readonly cut = new Cut();
+  /** Whether some patterns are meant for one origin alone; otherwise all origins have the same tree. */
+  private readonly isDivided: boolean;
 
   constructor(plan: Plan, readonly links: readonly Link[]) {
     this.origins = plan.origins.flatMap((text) => readOrigin(text) ?? []);
     this.patterns = links.flatMap((link, index) => patternOf(link, index) ?? []);
+    this.isDivided = this.patterns.some((pattern) => pattern.origin !== null);
   }
 
   /** The patterns that URLs of an origin can fit; all of them for a path alone. */
@@ -41,9 +47,8 @@ export class UrlSpace {
     return origin === null ? this.patterns : this.patterns.filter((pattern) => pattern.origin === null || sameOrigin(pattern.origin, origin));
   }
 
-  treeOf(origin: Origin | null): Node {
-    // Where no pattern is meant for one origin alone, all origins have the same tree.
-    const key = this.patterns.some((pattern) => pattern.origin !== null) ? origin?.text ?? '' : '';
+  treeOf(origin: Origin | null): Tree {
+    const key = this.isDivided ? origin?.text ?? '' : '';
     let tree = this.trees.get(key);
     if (!tree) this.trees.set(key, (tree = treeOf(this.patternsOf(origin))));
     return tree;
@@ -51,15 +56,23 @@ export class UrlSpace {
 
   /** The pattern that a URL takes; null where it fits none, and why it does not read where it does not. Never throws. */
   find(text: string): Pattern | UrlProblem | null {
+    const origin = text.startsWith('/') ? null : this.plainlyOf(text);
+    if (origin !== undefined && this.cut.readPlain(text, origin === null ? 0 : origin.text.length)) return find(this.treeOf(origin), this.cut);
     const url = readUrl(text, this.origins);
-    return isUrl(url) ? find(this.treeOf(url.origin), url) : url;
+    return isUrl(url) ? find(this.treeOf(url.origin), Cut.of(url)) : url;
+  }
+
+  /** The origin of a URL that begins as that is mostly written; undefined where it has to be looked at more closely. */
+  private plainlyOf(text: string): Origin | undefined {
+    for (const origin of this.origins) if (origin.host !== null && text.startsWith(origin.text) && text.charCodeAt(origin.text.length) === 47) return origin;
+    return undefined;
   }
 
   /** The same, and what the URL brings. */
   match(text: string): Matched | UrlProblem | null {
     const url = readUrl(text, this.origins);
     if (!isUrl(url)) return url;
-    const [pattern, ...ties] = findAll(this.treeOf(url.origin), url);
+    const [pattern, ...ties] = findAll(this.treeOf(url.origin), Cut.of(url));
     return pattern ? { url, pattern, ties, values: valuesOf(pattern, url), remarks: remarksOn(pattern, url) } : null;
   }
 }

@@ -2,10 +2,10 @@
  * The patterns of one origin as a tree over segments. A URL takes the most specific pattern that it fits: of all, the one whose
  * first segment is the most specific, among those the one whose second is, and so on.
  */
-import { splitQuery, takesQuery } from './query';
+import { SegmentTable, type Cut } from './cut';
+import { takesQuery } from './query';
 import type { Pattern } from './pattern';
 import { rank, type Rank, type Segment } from './segment';
-import type { Url } from './url';
 
 /** A segment that is no literal, and what follows it. */
 interface Branch {
@@ -15,6 +15,7 @@ interface Branch {
 
 /** What patterns have in common up to a segment. */
 export interface Node {
+  readonly id: number;
   /** By their text; in the order of the plan. */
   readonly literals: ReadonlyMap<string, Node>;
   /** Segments with variables, the most specific first; equally specific ones in the order of the plan. */
@@ -23,6 +24,17 @@ export interface Node {
   readonly ends: readonly Pattern[];
   /** Those whose variable takes the rest. */
   readonly rests: readonly Pattern[];
+  /** Whether there are literals; where there is one branch alone, and one end whose query takes anything, these: they are asked for first. */
+  readonly hasLiterals: boolean;
+  readonly onlyBranch: Segment | null;
+  readonly onlyTo: Node | null;
+  readonly onlyEnd: Pattern | null;
+}
+
+export interface Tree {
+  readonly root: Node;
+  /** The literals of all nodes. */
+  readonly literals: SegmentTable<Node>;
 }
 
 interface OpenNode extends Node {
@@ -30,112 +42,125 @@ interface OpenNode extends Node {
   readonly branches: { readonly segment: Segment; readonly to: OpenNode }[];
   readonly ends: Pattern[];
   readonly rests: Pattern[];
+  hasLiterals: boolean;
+  onlyBranch: Segment | null;
+  onlyTo: OpenNode | null;
+  onlyEnd: Pattern | null;
 }
 
-const newNode = (): OpenNode => ({ literals: new Map(), branches: [], ends: [], rests: [] });
-
 /** Puts patterns, in the order of the plan, into a tree. Costs O(segments of all of them · branches at one node). */
-export function treeOf(patterns: readonly Pattern[]): Node {
+export function treeOf(patterns: readonly Pattern[]): Tree {
+  const nodes: OpenNode[] = [];
+  const newNode = (): OpenNode => {
+    const node: OpenNode = { id: nodes.length, literals: new Map(), branches: [], ends: [], rests: [], hasLiterals: false, onlyBranch: null, onlyTo: null, onlyEnd: null };
+    nodes.push(node);
+    return node;
+  };
+  // Segments that are alike are one object here: a look-up touches less memory.
+  const segments = new Map<string, Segment>();
+  const literals: { of: number; text: string; thing: Node }[] = [];
   const root = newNode();
   for (const pattern of patterns) {
     let node = root;
-    for (const segment of pattern.segments) node = nextOf(node, segment);
+    for (const segment of pattern.segments) {
+      if (!segments.has(segment.key)) segments.set(segment.key, segment);
+      node = nextOf(node, segments.get(segment.key)!);
+    }
     (pattern.rest ? node.rests : node.ends).push(pattern);
   }
-  return root;
-}
+  for (const node of nodes) {
+    const [branch, otherBranch] = node.branches;
+    const [end, otherEnd] = node.ends;
+    if (branch && !otherBranch) [node.onlyBranch, node.onlyTo] = [branch.segment, branch.to];
+    if (end && !otherEnd && end.typedQuery.length === 0) node.onlyEnd = end;
+  }
+  return { root, literals: new SegmentTable(literals) };
 
-function nextOf(node: OpenNode, segment: Segment): OpenNode {
-  if (segment.literal !== null) {
-    let to = node.literals.get(segment.literal);
-    if (!to) node.literals.set(segment.literal, (to = newNode()));
-    return to;
+  function nextOf(node: OpenNode, segment: Segment): OpenNode {
+    if (segment.literal !== null) {
+      let to = node.literals.get(segment.literal);
+      if (to) return to;
+      to = newNode();
+      node.literals.set(segment.literal, to);
+      node.hasLiterals = true;
+      literals.push({ of: node.id, text: segment.literal, thing: to });
+      return to;
+    }
+    let branch = node.branches.find((each) => each.segment.key === segment.key);
+    if (!branch) {
+      branch = { segment, to: newNode() };
+      const later = node.branches.findIndex((each) => each.segment.rank > segment.rank);
+      node.branches.splice(later < 0 ? node.branches.length : later, 0, branch);
+    }
+    return branch.to;
   }
-  let branch = node.branches.find((each) => each.segment.key === segment.key);
-  if (!branch) {
-    branch = { segment, to: newNode() };
-    const later = node.branches.findIndex((each) => each.segment.rank > segment.rank);
-    node.branches.splice(later < 0 ? node.branches.length : later, 0, branch);
-  }
-  return branch.to;
 }
 
 /**
  * The most specific pattern that a URL fits, the first in the plan where several are; null where it fits none. Costs O(segments)
  * where patterns do not share beginnings that fit, and O(patterns · segments) at worst.
  */
-export function find(tree: Node, url: Url): Pattern | null {
-  return new Descent(url).from(tree, 0)?.[0] ?? null;
+export function find(tree: Tree, url: Cut): Pattern | null {
+  return first(tree, tree.root, url, 0);
+}
+
+/** The same from a node on. Most URLs fit one branch at each node: nothing is made for them. */
+function first(tree: Tree, node: Node, url: Cut, at: number): Pattern | null {
+  if (at === url.count) return node.onlyEnd ?? firstOf(node.ends, url, -1) ?? firstOf(node.rests, url, at);
+  const literal = node.hasLiterals ? tree.literals.at(node.id, url, at) : undefined;
+  const found = literal && first(tree, literal, url, at + 1);
+  if (found) return found;
+  if (node.onlyBranch) return (node.onlyBranch.fitsAt(url, at) && first(tree, node.onlyTo!, url, at + 1)) || firstOf(node.rests, url, at);
+  const { branches, rests } = node;
+  for (let index = 0; index < branches.length; index++) {
+    const { segment, to } = branches[index]!;
+    if (!segment.fitsAt(url, at)) continue;
+    // Where another one is as specific, what follows has to be looked at together.
+    if (index + 1 < branches.length && branches[index + 1]!.segment.rank === segment.rank) return new Descent(tree, url).from([node], at)?.[0] ?? null;
+    const next = first(tree, to, url, at + 1);
+    if (next) return next;
+  }
+  return firstOf(rests, url, at);
+}
+
+function firstOf(patterns: readonly Pattern[], url: Cut, restFrom: number): Pattern | null {
+  for (let index = 0; index < patterns.length; index++) if (isFitting(patterns[index]!, url, restFrom)) return patterns[index]!;
+  return null;
+}
+
+/** Whether a URL fits what a pattern has besides its segments: its query, and what takes the rest of the path from a segment on. */
+function isFitting({ rest, typedQuery }: Pattern, url: Cut, restFrom: number): boolean {
+  if (restFrom >= 0 && rest!.isList) for (let at = restFrom; at < url.count; at++) if (url.begins[at] === url.ends[at] || !rest!.carried.fits(url.segment(at))) return false;
+  return url.queryFrom < 0 || typedQuery.length === 0 || takesQuery(typedQuery, url.queryText, url.queryFrom);
 }
 
 /** All patterns that a URL fits and that are as specific as the most specific one, in the order of the plan. */
-export function findAll(tree: Node, url: Url): readonly Pattern[] {
-  return new Descent(url).from(tree, 0) ?? [];
+export function findAll(tree: Tree, url: Cut): readonly Pattern[] {
+  return new Descent(tree, url).from([tree.root], 0) ?? [];
 }
 
+/** Looks at all that is as specific. */
 class Descent {
-  private readonly segments: readonly string[];
-  private query: ReadonlyMap<string, string> | null = null;
+  constructor(private readonly tree: Tree, private readonly url: Cut) {}
 
-  constructor(private readonly url: Url) {
-    this.segments = url.segments;
-  }
-
-  /** What is found from a node on; null where that is nothing. */
-  from(node: Node, at: number): readonly Pattern[] | null {
-    if (at === this.segments.length) return this.fitting(node.ends) ?? (node.rests.length > 0 ? this.fitting(node.rests, at) : null);
-    const text = this.segments[at]!;
-    const literal = node.literals.get(text);
-    const found = literal && this.from(literal, at + 1);
-    if (found) return found;
-    const { branches } = node;
-    for (let index = 0; index < branches.length; ) {
-      const { segment, to } = branches[index++]!;
-      if (!segment.fits(text)) continue;
-      // Most often no other one is as specific.
-      const others = index < branches.length && branches[index]!.segment.rank === segment.rank ? this.asSpecific(branches, index, segment.rank, text) : null;
-      while (others && index < branches.length && branches[index]!.segment.rank === segment.rank) index++;
-      const next = others?.length ? this.fromAll([to, ...others], at + 1) : this.from(to, at + 1);
-      if (next) return next;
-    }
-    return node.rests.length > 0 ? this.fitting(node.rests, at) : null;
-  }
-
-  /** The same from several nodes that are as specific as one another. */
-  private fromAll(nodes: readonly Node[], at: number): readonly Pattern[] | null {
-    if (at === this.segments.length) return this.fitting(inOrder(nodes.flatMap(({ ends }) => ends))) ?? this.fitting(inOrder(nodes.flatMap(({ rests }) => rests)), at);
-    const text = this.segments[at]!;
-    const goOn = (next: readonly Node[]): readonly Pattern[] | null => (next.length === 0 ? null : next.length === 1 ? this.from(next[0]!, at + 1) : this.fromAll(next, at + 1));
-    const literal = goOn(nodes.flatMap(({ literals }) => literals.get(text) ?? []));
+  /** What is found from nodes on that are as specific as one another; null where that is nothing. */
+  from(nodes: readonly Node[], at: number): readonly Pattern[] | null {
+    const { url } = this;
+    const rests = (): readonly Pattern[] | null => this.fitting(nodes.flatMap((node) => node.rests), at);
+    if (at === url.count) return this.fitting(nodes.flatMap(({ ends }) => ends)) ?? rests();
+    const goOn = (next: readonly Node[]): readonly Pattern[] | null => (next.length === 0 ? null : this.from(next, at + 1));
+    const literal = goOn(nodes.flatMap(({ id }) => this.tree.literals.at(id, url, at) ?? []));
     if (literal) return literal;
-    for (let each = rank.mixedTyped as Rank; each <= rank.text; each++) {
-      const found = goOn(nodes.flatMap(({ branches }) => this.asSpecific(branches, 0, each, text)));
+    for (let each: Rank = rank.mixedTyped; each <= rank.text; each++) {
+      const found = goOn(nodes.flatMap(({ branches }) => branches.flatMap(({ segment, to }) => (segment.rank === each && segment.fitsAt(url, at) ? [to] : []))));
       if (found) return found;
     }
-    return this.fitting(inOrder(nodes.flatMap(({ rests }) => rests)), at);
+    return rests();
   }
 
-  private asSpecific(branches: readonly Branch[], from: number, wanted: Rank, text: string): Node[] {
-    const found: Node[] = [];
-    for (let index = from; index < branches.length; index++) {
-      const { segment, to } = branches[index]!;
-      if (segment.rank === wanted && segment.fits(text)) found.push(to);
-    }
-    return found;
-  }
-
-  /** Those whose query, and whose rest from a segment on, the URL fits; null where none is. */
+  /** Those that the URL fits, in the order of the plan; null where there are none. */
   private fitting(patterns: readonly Pattern[], restFrom = -1): readonly Pattern[] | null {
-    let found: Pattern[] | null = null;
-    for (const pattern of patterns) {
-      const { rest, query } = pattern;
-      if (restFrom >= 0 && rest!.isList && !this.segments.every((text, index) => index < restFrom || (text !== '' && rest!.carried.fits(text)))) continue;
-      if (query.length > 0 && this.url.query !== null && !takesQuery(query, (this.query ??= splitQuery(this.url.query)))) continue;
-      if (found) found.push(pattern);
-      else found = [pattern];
-    }
-    return found;
+    const found = patterns.filter((pattern) => isFitting(pattern, this.url, restFrom));
+    return found.length > 0 ? found.sort((a, b) => a.index - b.index) : null;
   }
 }
-
-const inOrder = (patterns: Pattern[]): Pattern[] => patterns.sort((a, b) => a.index - b.index);
