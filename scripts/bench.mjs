@@ -6,13 +6,14 @@ import { bin, build, install, main, needNode, root, run, Stop } from './prepare.
 async function runBundled(name) {
   const { build: bundle } = await import('esbuild');
   const outfile = join(root, 'dist', 'bench', `${name}.mjs`);
-  await bundle({ entryPoints: [join(root, 'bench', `${name}.ts`)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', logLevel: 'error' });
+  await bundle({ entryPoints: [join(root, 'bench', `${name}.ts`)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'error' });
   await run(process.execPath, [outfile]);
 }
 
 const all = {
   core: () => runBundled('core'),
   reach: () => runBundled('reach'),
+  links: () => runBundled('links'),
   keystroke: async () => {
     await build();
     await run(bin('tsx'), ['bench/keystroke.ts']);

@@ -11,7 +11,8 @@ const asked = 3;
 const hash = 4;
 const dot = 5;
 
-const meanings = new Uint8Array(128);
+/** By code unit; those beyond ASCII are all special. */
+const meanings = new Uint8Array(0x10000);
 for (const character of 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_~!$&\'()*+,;=:@') meanings[character.charCodeAt(0)] = ordinary;
 meanings['/'.charCodeAt(0)] = slash;
 meanings['?'.charCodeAt(0)] = asked;
@@ -22,8 +23,6 @@ const percent = '%'.charCodeAt(0);
 const eight = '8'.charCodeAt(0);
 /** Whether a character is a hexadecimal digit; of what lies behind a text it is none. */
 const isHex = (code: number): boolean => (code >= 48 && code <= 57) || (code >= 65 && code <= 70) || (code >= 97 && code <= 102);
-
-const meaningOf = (code: number): number => (code < 128 ? meanings[code]! : special);
 
 /** One step of a hash over the characters of a text (Kernighan, Ritchie, The C Programming Language, 6.6). */
 const hashed = (sum: number, code: number): number => (Math.imul(sum, 31) + code) | 0;
@@ -42,13 +41,20 @@ export class Cut {
   /** How many segments there are. */
   count = 0;
   /** Where they begin and end, and their hashes. */
-  readonly begins: number[] = [];
-  readonly ends: number[] = [];
-  readonly hashes: number[] = [];
+  readonly begins: Int32Array;
+  readonly ends: Int32Array;
+  readonly hashes: Int32Array;
+
+  /** Has room for so many segments. */
+  constructor(private readonly room = 32) {
+    this.begins = new Int32Array(room);
+    this.ends = new Int32Array(room);
+    this.hashes = new Int32Array(room);
+  }
 
   /** Cuts what was decoded. */
   static of({ segments, query }: { readonly segments: readonly string[]; readonly query: string | null }): Cut {
-    const cut = new Cut();
+    const cut = new Cut(segments.length);
     cut.text = segments.join('');
     cut.queryText = query ?? '';
     cut.queryFrom = query === null ? -1 : 0;
@@ -66,33 +72,32 @@ export class Cut {
 
   /**
    * Cuts a path from a place on, in place of what was cut before. False where it has escapes, dot segments, empty segments, or
-   * anything else that has to be looked at more closely.
+   * anything else that has to be looked at more closely, or too many segments.
    */
   readPlain(text: string, from: number): boolean {
     this.text = text;
     this.queryFrom = -1;
     this.count = 0;
-    let begin = from + 1;
-    let sum = 0;
-    for (let at = begin; at < text.length; at++) {
-      const code = text.charCodeAt(at);
-      const meaning = meaningOf(code);
-      if (meaning === ordinary || (meaning === dot && at > begin)) {
+    const { length } = text;
+    for (let begin = from + 1, at = begin; ; begin = ++at) {
+      let sum = 0;
+      let meaning = slash;
+      for (; at < length; at++) {
+        const code = text.charCodeAt(at);
+        meaning = meanings[code]!;
+        if (meaning !== ordinary && (meaning !== dot || at === begin)) break;
         sum = hashed(sum, code);
-      } else if (meaning === slash) {
-        if (at === begin) return false;
-        this.add(begin, at, sum);
-        begin = at + 1;
-        sum = 0;
-      } else if (meaning === asked) {
-        if (at > begin) this.add(begin, at, sum);
-        return this.readQuery(at + 1);
-      } else {
+      }
+      if (at === begin) {
+        // Nothing stands between two slashes; a slash at the end means nothing.
+        if (at < length && meaning !== asked) return false;
+      } else if (!this.add(begin, at, sum)) {
         return false;
       }
+      if (at === length) return true;
+      if (meaning === asked) return this.readQuery(at + 1);
+      if (meaning !== slash) return false;
     }
-    if (text.length > begin) this.add(begin, text.length, sum);
-    return true;
   }
 
   private readQuery(from: number): boolean {
@@ -105,7 +110,7 @@ export class Cut {
         at += 2;
         continue;
       }
-      const meaning = meaningOf(code);
+      const meaning = meanings[code]!;
       if (meaning === special || meaning === hash) return false;
     }
     this.queryText = text;
@@ -113,10 +118,14 @@ export class Cut {
     return true;
   }
 
-  private add(begin: number, end: number, sum: number): void {
-    this.begins[this.count] = begin;
-    this.ends[this.count] = end;
-    this.hashes[this.count++] = sum;
+  private add(begin: number, end: number, sum: number): boolean {
+    const { count } = this;
+    if (count === this.room) return false;
+    this.begins[count] = begin;
+    this.ends[count] = end;
+    this.hashes[count] = sum;
+    this.count = count + 1;
+    return true;
   }
 }
 

@@ -40,8 +40,9 @@ function firstValue(text: string, from: number, name: string): string | undefine
     // A name may be escaped, too.
     if (escape >= 0 && escape < begin) escape = text.indexOf('%', begin);
     if (escape >= 0 && escape < end) {
-      const [pair] = pairsOf(text.slice(begin, end));
-      if (pair?.name === name) return pair.value;
+      const equals = text.indexOf('=', begin);
+      const nameEnd = equals < 0 || equals > end ? end : equals;
+      if (escape < nameEnd && decode(text.slice(begin, nameEnd)) === name) return nameEnd === end ? '' : text.slice(nameEnd + 1, end);
     }
     begin = end + 1;
   }
