@@ -13,6 +13,13 @@ test('docs/rules.md is what the catalogue says; otherwise run npm run docs', () 
   expect(readFileSync(new URL('../../docs/rules.md', import.meta.url), 'utf8')).toBe(rulesPage());
 });
 
+test('docs/rules.md has a section for every rule that its table names', () => {
+  for (const [, id, anchor] of rulesPage().matchAll(/^\| \[([\w/-]+)\]\(#([\w-]+)\)/gm)) {
+    expect(rulesPage()).toContain(`### ${id}\n`);
+    expect(anchor).toBe(id!.replace('/', ''));
+  }
+});
+
 describe('docs/language.md', () => {
   test('has examples', () => expect(examples.length).toBeGreaterThanOrEqual(5));
 

@@ -94,7 +94,10 @@ export function mayMeet({ root }: Tree, pattern: Pattern): Pattern[] {
     if (at >= segments.length) for (const each of node.ends) found.add(each);
     const segment = segments[at];
     if (!segment && !rest) return;
-    for (const [text, to] of node.literals) if (!segment || segment.fits(text)) visit(to, at + 1);
+    const literal = segment?.literal ?? null;
+    if (literal === null) for (const [text, to] of node.literals) if (!segment || segment.fits(text)) visit(to, at + 1);
+    const same = literal === null ? undefined : node.literals.get(literal);
+    if (same) visit(same, at + 1);
     for (const branch of node.branches) if (!segment || mayShare(segment, branch.segment)) visit(branch.to, at + 1);
   };
   visit(root, 0);

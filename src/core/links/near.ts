@@ -3,8 +3,9 @@ import { closest } from '../language/closest';
 import type { Pattern } from './pattern';
 import { misfit, splitQuery } from './query';
 import type { Segment } from './segment';
+import type { UrlSpace } from './space';
 import type { Node, Tree } from './tree';
-import type { Url } from './url';
+import { isUrl, readUrl, type Url } from './url';
 
 /** The first place where a URL fails a pattern. */
 export type Failure =
@@ -55,6 +56,23 @@ export function nearest({ root }: Tree, url: Url, most = 3): Near[] {
   return [];
 }
 
+/** The patterns that a URL which opens nothing comes nearest to, by its text. */
+export function nearestTo(space: UrlSpace, url: string, most = 3): Near[] {
+  const read = readUrl(url, space.origins);
+  return isUrl(read) ? nearest(space.treeOf(read.origin), read, most) : [];
+}
+
+/** The URL with what fails put right, where that is one text in its path; null for all else. */
+export function corrected(url: string, failure: Failure): string | null {
+  if (failure.why !== 'text') return null;
+  const written = `/${failure.found}`;
+  const parts = url.split(/(?=[/?#])/);
+  const at = parts.indexOf(written);
+  // Where it stands twice, or escaped, it is not clear which one is meant.
+  if (at < 0 || parts.lastIndexOf(written) !== at) return null;
+  return parts.map((part, index) => (index === at ? `/${encodeURIComponent(failure.wanted)}` : part)).join('');
+}
+
 /** How far off a text is: what is nearly the same may be a slip. */
 const costOf = { slip: 1, value: 1, text: 3, length: 2 } as const;
 
@@ -90,7 +108,9 @@ class Search {
     }
     if (left === 0) return;
     for (const [wanted, slip] of literalsNear(node, found)) {
-      this.from(node.literals.get(wanted)!, at + 1, left - 1, cost + (slip ? costOf.slip : costOf.text), failure ?? { why: 'text', segment: at, found, wanted });
+      // Another word altogether is as bad as two slips.
+      if (!slip && left < 2) continue;
+      this.from(node.literals.get(wanted)!, at + 1, left - (slip ? 1 : 2), cost + (slip ? costOf.slip : costOf.text), failure ?? { why: 'text', segment: at, found, wanted });
     }
     // What comes behind is too much; where nothing comes before, all of it is.
     for (const pattern of at === 0 ? [] : node.ends) this.end(pattern, left - 1, cost + costOf.length + segments.length - at - 1, failure ?? { why: 'too-long', segment: at, found });

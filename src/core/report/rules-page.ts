@@ -2,8 +2,9 @@ import { catalogue } from '../rules/catalogue';
 import type { Severity } from '../rules/rule';
 
 const groups: readonly (readonly [prefix: string, title: string])[] = [
-  ['plan', 'The plan itself'], ['reach', 'Reaching screens'], ['supply', 'Supplying arguments'], ['menu', 'Tabs and menus'],
-  ['module', 'Modules'], ['name', 'Names'],
+  ['plan', 'The plan itself'], ['reach', 'Reaching screens'], ['supply', 'Supplying arguments'],
+  ['stack', 'Stacks and Back'], ['link', 'Deep links'], ['entry', 'Entries'], ['menu', 'Tabs and menus'], ['module', 'Modules'], ['name', 'Names'],
+  ['walk', 'Kept walks'],
 ];
 
 const meaning: Readonly<Record<Severity, string>> = {

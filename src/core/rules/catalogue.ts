@@ -1,6 +1,16 @@
 /** All rules, in the order of the documents. */
 import { walkLabels } from '../reach/reach';
 import { silence, type Accepted } from './accept';
+import { badArgument } from './entry/bad-argument';
+import { unresolved } from './entry/unresolved';
+import { alone } from './link/alone';
+import { invalid } from './link/invalid';
+import { missingArgument } from './link/missing-argument';
+import { noOrigin } from './link/no-origin';
+import { notCarriable } from './link/not-carriable';
+import { overlap } from './link/overlap';
+import { shadowed } from './link/shadowed';
+import { unknownVariable } from './link/unknown-variable';
 import { sameTarget } from './menu/same-target';
 import { tooManyTabs } from './menu/too-many-tabs';
 import { moduleCycle } from './module/cycle';
@@ -48,6 +58,8 @@ export const catalogue: readonly Rule[] = [
   stranded, variantOnly, gated, linkOnly, deadTransition, deadEnd, trap,
   missing, unknownArgument, wrongType, unknownValue, mayBeAbsent, fixedId, unpackedRecord, constant, defaultUnused,
   grows, backTargetMissing, guardedRevealed, ruleBroken, doubled, undecided,
+  invalid, unknownVariable, missingArgument, notCarriable, noOrigin, overlap, shadowed, alone,
+  unresolved, badArgument,
   tooManyTabs, sameTarget,
   privateScreen, moduleCycle, noOwner,
   noTitle, sameTitle, style, unclearTrigger,
@@ -87,7 +99,7 @@ function run(rule: Rule, context: Context, witnesses: Map<Finding, Witness>): Fi
   const findings: Finding[] = [];
   for (const found of rule.check(context)) {
     const finding: Finding = {
-      rule: rule.id, severity: rule.severity, variant: found.variant ?? null, walk: found.walk ? walkLabels(found.walk) : null, url: null,
+      rule: rule.id, severity: rule.severity, variant: found.variant ?? null, walk: found.walk ? walkLabels(found.walk) : null, url: found.url ?? null,
       range: { from: found.range.from, to: found.range.to },
       summary: found.summary, detail: found.detail, subject: found.subject, argument: found.argument ?? null, fixes: found.fixes ?? [],
     };

@@ -40,6 +40,8 @@ export interface Found {
   readonly walk?: readonly Tap[] | null;
   /** The variant in which that can be walked, where it is not the one above, or the first. */
   readonly walkIn?: string;
+  /** A URL that shows it. */
+  readonly url?: string;
   readonly fixes?: readonly Fix[];
 }
 

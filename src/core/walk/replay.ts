@@ -1,6 +1,9 @@
 import { closest } from '../language/closest';
 import type { TakenNode, ValueNode, WalkStepNode, WalkValueNode } from '../language/syntax';
+import { corrected, nearestTo, type Near } from '../links/near';
 import { openUrl } from '../links/open';
+import { spaceOf } from '../links/space';
+import { isUrl, readUrl, type UrlProblem } from '../links/url';
 import { isIn, type Branch, type Plan, type Screen } from '../plan/model';
 import type { Assumptions } from './conditions';
 import { activeStack, keyOf, type Configuration } from './configuration';
@@ -18,8 +21,8 @@ export type Break =
   | { readonly why: 'other-screen'; readonly screens: readonly Screen[]; readonly wanted: Screen }
   /** The screen is on top, and Back would not reveal the other one. */
   | { readonly why: 'not-beneath'; readonly wanted: Screen; readonly beneath: Screen }
-  /** No pattern fits the URL, or no entry has the label. */
-  | { readonly why: 'opens-nothing'; readonly name: string; readonly near: string | null }
+  /** No pattern fits the URL, or no entry has the label; of a URL, what it comes nearest to, or why it does not read. */
+  | { readonly why: 'opens-nothing'; readonly name: string; readonly near: string | null; readonly because: Near | UrlProblem | null }
   /** A step before it has left the app. */
   | { readonly why: 'left' }
   | { readonly why: 'no-start' };
@@ -176,12 +179,16 @@ function distinct(moments: readonly Moment[]): readonly Moment[] {
 function openingOf(plan: Plan, variant: string, { url, label }: Extract<WalkStepNode, { kind: 'open' }>): Event | Extract<Break, { why: 'opens-nothing' }> | null {
   const here = plan.entries.filter(({ only }) => isIn(only, variant));
   const entry = label && here.find((each) => each.label === label.value);
-  if (label && !entry) return { why: 'opens-nothing', name: label.value, near: closest(label.value, here.map((each) => each.label)) };
+  if (label && !entry) return { why: 'opens-nothing', name: label.value, near: closest(label.value, here.map((each) => each.label)), because: null };
   if (entry?.call) return { kind: 'entry', entry };
   const address = entry ? entry.url : url?.text ?? null;
   if (address === null) return null;
   const opened = openUrl(plan, variant, address);
-  return opened ? { kind: 'link', ...opened } : { why: 'opens-nothing', name: address, near: null };
+  if (opened) return { kind: 'link', ...opened };
+  const space = spaceOf(plan, variant);
+  const read = readUrl(address, space.origins);
+  const [failing] = nearestTo(space, address, 1);
+  return { why: 'opens-nothing', name: address, near: failing ? corrected(address, failing.failure) : null, because: isUrl(read) ? failing ?? null : read };
 }
 
 /** What conditions are taken to be; null where one does not read. */

@@ -56,7 +56,7 @@ export class Walker {
   }
 
   /** What is there before anything is opened. */
-  private get nothing(): Configuration {
+  get nothing(): Configuration {
     return { flags: this.plan.flags.map((flag) => flag.initial), active: mainStack, stacks: [null, ...this.tabs.map(() => null)] };
   }
 
@@ -331,6 +331,13 @@ export class Walker {
   /** What every tab begins with. */
   private roots(): Stack[] {
     return this.tabs.map((each) => (each.call?.target && this.has(each.call.target) ? frameOf({ screen: each.call.target, values: this.valuesOf(each.call) }, null) : null));
+  }
+
+  /** The screens of the stack that a link or an entry builds, bottom first, where nothing puts it off. */
+  stackOf(event: Extract<Event, { kind: 'link' | 'entry' }>): Screen[] {
+    const link = event.kind === 'link' ? event.link : null;
+    const screen = event.kind === 'link' ? event.link.screen : event.entry.call?.target;
+    return screen && this.has(screen) ? this.built({ kind: 'link', screen, link, values: null }).map((placed) => placed.screen) : [];
   }
 
   /** The stack that a link builds, bottom first. */

@@ -8,8 +8,8 @@ export const linkOnly: Rule = {
   explanation:
     'Nobody finds the screen by using the app: a link, a shortcut or a notification has to open it. That is right for a ' +
     'receipt that is mailed, and a mistake for a screen to which a control was forgotten.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {\n  link /map\n}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map\n}\n',
+  wrong: 'app "Huts"\norigin huts:\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {\n  link /map\n}\n',
+  right: 'app "Huts"\norigin huts:\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map\n}\n',
   *check({ plan, reach }) {
     for (const screen of plan.screens) {
       const reached = reach.variants.filter(({ verdicts }) => verdicts[screen.index]!.reachable === 'yes');

@@ -1,3 +1,4 @@
+import { readPattern } from '../../links/template';
 import { showValue } from '../../supply/supply';
 import { say } from '../message';
 import type { Rule } from '../rule';
@@ -31,5 +32,5 @@ export const defaultUnused: Rule = {
   },
 };
 
-/** Whether a URL must carry the variable: in its path, not in the part behind the question mark (RFC 6570, section 3.2.8). */
-const isInPath = (pattern: string, name: string): boolean => pattern.includes(`{${name}}`) || pattern.includes(`{/${name}*}`);
+/** Whether every URL carries the variable: in its path, not in its query. */
+const isInPath = (pattern: string, wanted: string): boolean => readPattern(pattern).template?.variables.some(({ name, place }) => name === wanted && place !== 'query') ?? false;

@@ -1,4 +1,6 @@
+import type { WalkStepNode } from '../../language/syntax';
 import { replay, type Break, type Replayed } from '../../walk/replay';
+import { sayFailure, sayUrlProblem, told } from '../links-parts';
 import { enumerate, say, words, type Message } from '../message';
 import type { Fix, Rule } from '../rule';
 
@@ -26,13 +28,18 @@ export const brokenWalk: Rule = {
         summary: say`The walk “${words(name)}” breaks at step ${step}.`,
         detail: sayBreak(because),
         subject: name || null,
-        fixes: 'near' in because && because.near !== null && at && 'label' in at && at.label ? [writes(because.near, at.label)] : [],
+        fixes: fixesOf(because, at),
       };
     }
   },
 };
 
-const writes = (near: string, { from, to }: { readonly from: number; readonly to: number }): Fix => ({ label: `Write “${near}”`, edits: [{ from, to, insert: JSON.stringify(near) }] });
+function fixesOf(because: Break, at: WalkStepNode | null): Fix[] {
+  if (!('near' in because) || because.near === null || !at) return [];
+  const { near } = because;
+  if ('label' in at && at.label) return [{ label: `Write “${near}”`, edits: [{ from: at.label.from, to: at.label.to, insert: JSON.stringify(near) }] }];
+  return at.kind === 'open' && at.url ? [{ label: `Write ${near}`, edits: [{ from: at.url.from, to: at.url.to, insert: near }] }] : [];
+}
 
 /** Why a walk breaks, in a sentence. */
 export function sayBreak(because: Break): Message {
@@ -41,10 +48,15 @@ export function sayBreak(because: Break): Message {
     case 'nothing-follows': return say`On ${onTop(because)}, “${words(because.name)}” cannot happen there.`;
     case 'other-screen': return say`${onTop(because)} is on top there, not ${because.wanted.label}.`;
     case 'not-beneath': return say`${because.wanted.label} is on top there, but Back would not show ${because.beneath.label}.`;
-    case 'opens-nothing': return say`“${words(because.name)}” opens no screen here${words(because.near ? `; “${because.near}” comes nearest` : '')}.`;
+    case 'opens-nothing': return say`“${words(told(because.name))}” opens no screen here${whyNothing(because)}.`;
     case 'left': return say`The step before it has left the app.`;
     case 'no-start': return say`No run begins.`;
   }
+}
+
+function whyNothing({ near, because }: Extract<Break, { why: 'opens-nothing' }>): Message {
+  if (because === null) return near ? say`; “${words(near)}” comes nearest` : [];
+  return 'pattern' in because ? say`; ${because.pattern.link.pattern} comes nearest, but ${sayFailure(because)}` : say`: ${sayUrlProblem(because)}`;
 }
 
 const onTop = ({ screens }: { readonly screens: readonly { readonly label: string }[] }): Message => enumerate(screens.map(({ label }) => label), 3, 'or');

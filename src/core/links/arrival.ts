@@ -1,0 +1,77 @@
+/** What a URL or an entry does: told by the walker, for a cold start and for a running app. */
+import type { Needs, Plan, Screen } from '../plan/model';
+import { outcomesOf, type Assumptions } from '../walk/conditions';
+import { activeStack, screensOf, type Configuration } from '../walk/configuration';
+import type { Outcome } from '../walk/outcomes';
+import { outcomesOfEvent } from '../walk/outcomes';
+import { both, waysToHold, type Assignment } from '../walk/satisfy';
+import type { Event, Walker } from '../walk/walker';
+
+export type Door = Extract<Event, { kind: 'link' | 'entry' }>;
+
+/** One thing that can come of it. */
+export interface Arrived {
+  /** What conditions in quotes have to be for it. */
+  readonly assumed: Assumptions;
+  /** Null where the app is left. */
+  readonly after: Configuration | null;
+  /** The first whose `needs` do not hold, bottom first; null where the whole stack was built. */
+  readonly putOffBy: { readonly screen: Screen; readonly needs: Needs } | null;
+}
+
+export interface Arrival {
+  /** What it does on a cold start. A running app loses all its stacks, so that only its flags can make a difference. */
+  readonly cold: readonly Arrived[];
+  /** What has to hold for it not to be put off, with the least changed, and what it does then; null where it is not put off, or always. */
+  readonly once: (Assignment & { readonly after: Configuration }) | null;
+}
+
+/** An arrival is put off by so many screens one after the other at most; beyond, nothing is said. */
+const mostRounds = 16;
+
+/** Costs a run of the event for each outcome. */
+export function arrivalOf(plan: Plan, walker: Walker, door: Door): Arrival {
+  const cold = arrivedFrom(plan, walker, walker.nothing, door);
+  return { cold, once: cold.some(({ putOffBy }) => putOffBy !== null) ? onceItHolds(plan, walker, door) : null };
+}
+
+function arrivedFrom(plan: Plan, walker: Walker, from: Configuration, door: Door): Arrived[] {
+  const screens = walker.stackOf(door);
+  return outcomesOfEvent(walker, from, door).map(({ assumed, after }: Outcome) => ({ assumed, after, putOffBy: after && isPutOff(after, door, screens) ? lackIn(plan, screens, from, assumed) : null }));
+}
+
+/** Whether the stack is another one than the link builds. */
+function isPutOff(after: Configuration, door: Door, screens: readonly Screen[]): boolean {
+  const shown = [...screensOf(activeStack(after))].reverse();
+  for (let frame = activeStack(after); frame; frame = frame.below) if (frame.putOff?.kind === 'link') return true;
+  return shown.length !== screens.length || shown.some((screen, index) => screen !== screens[index]) || (door.kind === 'link' && shown.at(-1) !== door.link.screen);
+}
+
+function lackIn(plan: Plan, screens: readonly Screen[], { flags }: Configuration, assumed: Assumptions): Arrived['putOffBy'] {
+  for (const screen of screens) {
+    const needs = screen.needs.find(({ condition }) => outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!, assumed).fails);
+    if (needs) return { screen, needs };
+  }
+  return null;
+}
+
+function onceItHolds(plan: Plan, walker: Walker, door: Door): Arrival['once'] {
+  const screens = walker.stackOf(door);
+  let found: Assignment = { flags: new Map(), texts: new Map() };
+  const initial = (flag: Plan['flags'][number]): string => flag.initial;
+  for (let round = 0; round < mostRounds; round++) {
+    const flags = plan.flags.map((flag) => found.flags.get(flag) ?? flag.initial);
+    const from = { ...walker.nothing, flags };
+    const arrived = outcomesOfEvent(walker, from, door, undefined, found.texts).map(({ after, assumed }) => ({ after, assumed }));
+    const through = arrived.find(({ after }) => after && !isPutOff(after, door, screens));
+    if (through) return { ...found, texts: new Map([...found.texts, ...through.assumed]), after: through.after! };
+    const lack = lackIn(plan, screens, from, found.texts);
+    if (!lack) return null;
+    const ways = waysToHold(lack.needs.condition).flatMap((way) => both(found, way) ?? []);
+    const changes = ({ flags: set, texts }: Assignment): number => [...set].filter(([flag, value]) => initial(flag) !== value).length + texts.size / 100;
+    const best = ways.sort((a, b) => changes(a) - changes(b))[0];
+    if (!best) return null;
+    found = best;
+  }
+  return null;
+}

@@ -1,0 +1,195 @@
+/** The Links view: the URL space as a tree in order of choice, the entries, and what pasted URLs do. */
+import type { Check } from '../check';
+import type { Listed, Pattern } from '../links/pattern';
+import type { Segment } from '../links/segment';
+import type { UrlSpace } from '../links/space';
+import type { Node, Tree } from '../links/tree';
+import { isIn, type Link, type Plan } from '../plan/model';
+import { required, showType } from '../plan/types';
+import { showSegment } from '../rules/links-parts';
+import { patternCard, UrlReader, type BuiltCard, type PatternCard, type UrlCard } from './url-card';
+
+/** A part of the path, as one node of the tree. */
+export interface SegmentCard {
+  readonly text: string;
+  readonly kind: 'literal' | 'variable' | 'rest' | 'root';
+}
+
+/** A pattern, at the end of its row. */
+export interface LeafCard extends PatternCard {
+  /** Index of the screen. */
+  readonly index: number;
+  /** The end of the link's line, so that findings in it can be shown with it. */
+  readonly to: number;
+  /** What its variables take: `int`, `?season, ref`. */
+  readonly types: string;
+  /** What its stack needs, as written; empty for nothing. */
+  readonly needs: string;
+  /** What it says of the stack: `under stays`; empty where it says nothing. */
+  readonly under: string;
+  /** The origin that it is meant for alone; null for all of the block. */
+  readonly origin: string | null;
+}
+
+/** A row of the tree: what it does not share with the rows above, from a column on, and the pattern at its end. */
+export interface TreeRow {
+  readonly column: number;
+  readonly segments: readonly SegmentCard[];
+  /** The row that has what stands before the first of these; null for those at the beginning of the path. */
+  readonly parent: number | null;
+  readonly leaf: LeafCard;
+}
+
+export interface SpaceCard {
+  /** The origins that share it; empty where none is declared. */
+  readonly origins: readonly string[];
+  /** The topmost that fits takes a URL. */
+  readonly rows: readonly TreeRow[];
+  readonly columns: number;
+}
+
+export interface EntryCard {
+  readonly label: string;
+  /** `shortcut`, `widget`, …; null where it is not said. */
+  readonly door: string | null;
+  readonly at: number;
+  /** The URL that it opens; null where it names a screen. */
+  readonly url: UrlCard | null;
+  /** Of one that names a screen: its label and what it does. */
+  readonly screen: { readonly label: string; readonly state: 'opens' | 'gated'; readonly cold: readonly BuiltCard[]; readonly once: BuiltCard | null } | null;
+}
+
+export interface LinksRequest {
+  /** One a line. */
+  readonly urls: string;
+}
+
+export interface LinksCard {
+  readonly request: LinksRequest;
+  readonly variant: string;
+  readonly spaces: readonly SpaceCard[];
+  /** Links whose pattern does not read, or names what cannot ride in a URL: no URL opens them. */
+  readonly unusable: readonly LeafCard[];
+  readonly entries: readonly EntryCard[];
+  /** What the pasted URLs do, in order; so many as are told. */
+  readonly results: readonly UrlCard[];
+  /** How many URLs were pasted. */
+  readonly pasted: number;
+  /** How many of those told open something, lead to something else first, or are lost. */
+  readonly counts: { readonly opens: number; readonly gated: number; readonly lost: number };
+  /** A URL of each pattern, to begin with. */
+  readonly examples: readonly string[];
+}
+
+/** So many pasted URLs are answered one by one; more are for an audit. */
+export const mostPasted = 200;
+const mostExamples = 12;
+
+export function linksCard(check: Check, request: LinksRequest, variant: string | null): LinksCard {
+  const { plan } = check;
+  const reader = new UrlReader(plan, variant);
+  const { space } = reader;
+  const urls = linesOf(request.urls);
+  const results = urls.slice(0, mostPasted).map((url) => reader.card(url));
+  const count = (state: UrlCard['state']): number => results.filter((each) => each.state === state).length;
+  const usable = new Set(space.patterns.map(({ link }) => link));
+  return {
+    request, variant: reader.variant, spaces: spaceCards(plan, space, reader.variant),
+    unusable: space.links.filter((link) => !usable.has(link)).map((link) => leafOf(plan, link, null, reader.variant)),
+    entries: entryCards(plan, reader), results, pasted: urls.length,
+    counts: { opens: count('opens'), gated: count('gated'), lost: count('lost') + count('unreadable') },
+    examples: reader.examples(mostExamples),
+  };
+}
+
+const linesOf = (text: string): string[] => text.split(/\r?\n/).map((line) => line.trim()).filter((line) => line !== '');
+
+function spaceCards(plan: Plan, space: UrlSpace, variant: string): SpaceCard[] {
+  // Origins that have the same patterns have the same tree.
+  const blocks = new Map<Tree, string[]>();
+  for (const origin of space.origins.length > 0 ? space.origins : [null]) {
+    const tree = space.treeOf(origin);
+    const origins = blocks.get(tree);
+    if (!origins) blocks.set(tree, origin ? [origin.text] : []);
+    else if (origin && !origins.includes(origin.text)) origins.push(origin.text);
+  }
+  return [...blocks].map(([tree, origins]) => {
+    const drawn = new Rows(plan, variant);
+    drawn.visit(tree.root, []);
+    const { rows } = drawn;
+    return { origins, rows, columns: rows.reduce((most, { column, segments }) => Math.max(most, column + segments.length), 1) };
+  });
+}
+
+/** A segment on the way down, and the row on which it is drawn; null until the first pattern below it has a row. */
+interface Step {
+  readonly segment: SegmentCard;
+  row: number | null;
+}
+
+/** Walks a tree in the order in which a URL tries it: a pattern has a row, and a segment stands on the row of the first below it. */
+class Rows {
+  readonly rows: TreeRow[] = [];
+
+  constructor(private readonly plan: Plan, private readonly variant: string) {}
+
+  visit(node: Node, path: readonly Step[]): void {
+    node.ends.forEach((pattern, index) => this.add(index === 0 ? path : [...path.slice(0, -1), ...ownSegment(pattern)], pattern));
+    for (const [text, to] of node.literals) this.visit(to, [...path, { segment: { text, kind: 'literal' }, row: null }]);
+    for (const { segment, to } of node.branches) this.visit(to, [...path, { segment: { text: showSegment(segment), kind: 'variable' }, row: null }]);
+    for (const pattern of node.rests) this.add([...path, { segment: { text: `{/${pattern.rest!.name}*}`, kind: 'rest' }, row: null }], pattern);
+  }
+
+  private add(path: readonly Step[], pattern: Pattern): void {
+    const begin = path.findIndex(({ row }) => row === null);
+    const column = begin < 0 ? path.length : begin;
+    const steps = path.slice(column);
+    const row = this.rows.length;
+    this.rows.push({
+      column, segments: path.length === 0 ? [{ text: '/', kind: 'root' }] : steps.map(({ segment }) => segment),
+      parent: column === 0 ? null : path[column - 1]!.row, leaf: leafOf(this.plan, pattern.link, pattern, this.variant),
+    });
+    for (const step of steps) step.row = row;
+  }
+}
+
+/** Where several patterns end in one place, the others have their last segment once more, by their own name. */
+function ownSegment({ segments }: Pattern): Step[] {
+  const last = segments.at(-1);
+  return last ? [{ segment: { text: showSegment(last), kind: last.literal === null ? 'variable' : 'literal' }, row: null }] : [];
+}
+
+function leafOf(plan: Plan, link: Link, pattern: Pattern | null, variant: string): LeafCard {
+  const { screen, node, under } = link;
+  const stack = [...(under ?? (plan.start && plan.start.target !== screen ? [plan.start] : [])).flatMap(({ target }) => (target && isIn(target.only, variant) ? [target] : [])), screen];
+  const needs = [...new Set(stack.flatMap((each) => each.needs).flatMap(({ node: { condition } }) => (condition ? [plan.tree.text.slice(condition.from, condition.to)] : [])))];
+  return {
+    ...patternCard(link), index: screen.index, to: node.to, types: pattern ? typesOf(pattern) : '', needs: needs.join(' and '),
+    under: under === null ? '' : under.length === 0 ? 'under nothing' : `under ${under.map(({ target }) => target?.label ?? '?').join(', ')}`,
+    origin: pattern?.origin?.text ?? null,
+  };
+}
+
+/** `int · ?season, ref`: what the variables of the path take, then the names of the query. */
+function typesOf({ segments, rest, query }: Pattern): string {
+  const inPath = segments.flatMap((segment: Segment) => segment.parts.flatMap((part) => ('carried' in part ? [nameOf(part.carried)] : [])));
+  const ofRest = rest ? [rest.isList ? `each ${nameOf(rest.carried)}` : 'any depth'] : [];
+  const asked = query.length > 0 ? [`?${query.map(({ name }) => name).join(', ')}`] : [];
+  return [[...inPath, ...ofRest].join(', '), ...asked].filter((each) => each !== '').join(' · ');
+}
+
+/** A type by what its values look like: an id by its base. */
+const nameOf = ({ type: declared }: Listed['carried']): string => {
+  const type = required(declared);
+  return type.kind === 'id' ? type.base ?? 'text' : showType(type);
+};
+
+function entryCards(plan: Plan, reader: UrlReader): EntryCard[] {
+  return plan.entries.filter((entry) => isIn(entry.only, reader.variant)).map((entry): EntryCard => {
+    const target = entry.call?.target;
+    return {
+      label: entry.label, door: entry.node.door, at: entry.node.from, url: entry.url === null ? null : reader.card(entry.url),
+      screen: target && isIn(target.only, reader.variant) ? { label: target.label, ...reader.arrival({ kind: 'entry', entry }) } : null,
+    };
+  });
+}

@@ -1,0 +1,58 @@
+import { closest } from '../../language/closest';
+import { nearestTo } from '../../links/near';
+import { spaceOf, type Matched } from '../../links/space';
+import { entriesOpening, isValueOf, type EntryUrl } from '../entry-urls';
+import { sayFailure, sayRemark, told } from '../links-parts';
+import { say } from '../message';
+import type { Fix, Found, Rule } from '../rule';
+
+export const badArgument: Rule = {
+  id: 'entry/bad-argument',
+  severity: 'error',
+  reason: 'A value in an entry’s URL does not fit, or goes nowhere.',
+  explanation:
+    'The URL leads to the right pattern, but a value is not of the argument’s type, so that the pattern does not fit and nothing ' +
+    'opens; or a name of its query is none of the pattern’s, and its value goes nowhere.',
+  wrong: 'app "Huts"\norigin huts:\nstart list\nentry shortcut "First hut" opens /huts/one\nscreen list "Huts" {\n  on "First" push hut\n}\nscreen hut "Hut" {\n  takes hutId: int = 1\n  link /huts/{hutId}\n}\n',
+  right: 'app "Huts"\norigin huts:\nstart list\nentry shortcut "First hut" opens /huts/1\nscreen list "Huts" {\n  on "First" push hut\n}\nscreen hut "Hut" {\n  takes hutId: int = 1\n  link /huts/{hutId}\n}\n',
+  *check({ plan }) {
+    for (const opening of entriesOpening(plan)) {
+      const { entry, url, found, variant } = opening;
+      if (found.kind === 'matched') {
+        yield* unread(opening, found.matched);
+        continue;
+      }
+      const [near] = found.kind === 'nothing' ? nearestTo(spaceOf(plan, found.variant), url.text, 1) : [];
+      if (!near || !isValueOf(near.failure)) continue;
+      yield {
+        range: url,
+        summary: say`A value in the URL of “${entry.label}” does not fit ${near.pattern.link.pattern}.`,
+        detail: say`${sayFailure(near)}. Nothing opens.`,
+        subject: entry.label, variant, url: url.text,
+      };
+    }
+  },
+};
+
+/** Names in the query that the pattern does not have, or that stand there twice. */
+function* unread({ entry, url, variant }: EntryUrl, { pattern, remarks }: Matched): Generator<Found> {
+  for (const remark of remarks) {
+    if (remark.kind !== 'unknown-name' && remark.kind !== 'repeated') continue;
+    const names = pattern.query.map(({ name }) => name);
+    const near = remark.kind === 'unknown-name' ? closest(remark.name, names) : null;
+    const at = placeOf(url.text, remark.name);
+    const fixes: Fix[] = near && at !== null ? [{ label: `Write ${near}`, edits: [{ from: url.from + at, to: url.from + at + remark.name.length, insert: near }] }] : [];
+    yield {
+      range: url,
+      summary: say`The URL of “${entry.label}” hands over ${told(remark.name)}, ${remark.kind === 'repeated' ? say`twice` : say`which ${pattern.link.pattern} does not have`}.`,
+      detail: near ? say`Did you mean ${near}?` : sayRemark(remark),
+      subject: entry.label, variant, url: url.text, fixes,
+    };
+  }
+}
+
+/** Where a name stands in a query, as written; null where it is escaped. */
+function placeOf(url: string, name: string): number | null {
+  const at = [`?${name}=`, `&${name}=`].map((written) => url.indexOf(written)).find((each) => each >= 0);
+  return at === undefined ? null : at + 1;
+}

@@ -1,0 +1,46 @@
+/** What the rules about whole URL spaces share: each space once, and patterns tried in place of others. */
+import { clashesOf } from '../links/clashes';
+import type { Pattern } from '../links/pattern';
+import { spaceOf, UrlSpace } from '../links/space';
+import type { Link, Plan } from '../plan/model';
+import { asSegment, setApart } from '../edit/patterns';
+import { readPattern } from '../links/template';
+import { writePattern } from './links-parts';
+import type { Fix } from './rule';
+
+/** The URL spaces of a plan, each with the variants that have it. */
+export function spacesOf(plan: Plan): Map<UrlSpace, string[]> {
+  const spaces = new Map<UrlSpace, string[]>();
+  for (const variant of plan.variants) {
+    const space = spaceOf(plan, variant);
+    const variants = spaces.get(space);
+    if (variants) variants.push(variant);
+    else spaces.set(space, [variant]);
+  }
+  return spaces;
+}
+
+/** The one variant that is named where something does not hold in all. */
+export const toldIn = (plan: Plan, variants: readonly string[]): string | null => (variants.length === plan.variants.length ? null : variants[0]!);
+
+/** So many clashes get a more specific pattern offered, and so many links a space has at most then: each is tried out. */
+export const mostTried = 8;
+const mostLinks = 2_000;
+
+/** A fix that makes a pattern more specific, by a text in its path; tried out, so that no clash of the pattern is left. */
+export function moreSpecific(plan: Plan, space: UrlSpace, { link }: Pattern): Fix[] {
+  if (space.links.length > mostLinks) return [];
+  const variable = readPattern(link.pattern).template!.variables[0]?.name;
+  for (const name of [link.screen.name, ...(variable === undefined ? [] : [`by${variable[0]!.toUpperCase()}${variable.slice(1)}`])]) {
+    const pattern = setApart(link.pattern, asSegment(name));
+    if (pattern !== null && !clashes(plan, space, link, pattern)) return [{ label: `Write ${pattern}`, edits: [writePattern(link, pattern)] }];
+  }
+  return [];
+}
+
+/** Whether a link with another pattern would clash with anything. */
+function clashes(plan: Plan, space: UrlSpace, link: Link, pattern: string): boolean {
+  const other: Link = { ...link, pattern };
+  const { overlaps, shadowed } = clashesOf(new UrlSpace(plan, space.links.map((each) => (each === link ? other : each))));
+  return overlaps.some(({ first, second }) => first.link === other || second.link === other) || shadowed.some((each) => each.pattern.link === other || each.by.link === other);
+}

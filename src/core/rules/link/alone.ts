@@ -1,0 +1,49 @@
+import { isIn, mayBeLeftOut, type Link, type Plan } from '../../plan/model';
+import { toldIn } from '../link-spaces';
+import { inPattern } from '../links-parts';
+import { say } from '../message';
+import type { Fix, Rule } from '../rule';
+
+export const alone: Rule = {
+  id: 'link/alone',
+  severity: 'warning',
+  reason: 'A link shows a screen from which Back leaves the app at once.',
+  explanation:
+    'Whoever follows the link stands in the middle of the app with no way to the rest of it: there is no header arrow, and Back ' +
+    'goes to where the link was. Build the stack under the screen that somebody would have who had tapped there.',
+  wrong: 'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  on "About" push about\n}\nscreen about "About" {\n  link /about under nothing\n}\n',
+  right: 'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  on "About" push about\n}\nscreen about "About" {\n  link /about under list\n}\n',
+  *check({ plan }) {
+    for (const screen of plan.screens) {
+      for (const link of screen.links) {
+        if (!link.node.pattern || link.under === null) continue;
+        const variants = plan.variants.filter((variant) => isIn(screen.only, variant) && standsAlone(plan, link, variant));
+        if (variants.length === 0) continue;
+        const here = plan.variants.filter((variant) => isIn(screen.only, variant));
+        yield {
+          range: inPattern(link, 0, link.pattern.length),
+          summary: say`The link ${link.pattern} shows ${screen.label} with nothing beneath it.`,
+          detail: say`Back leaves the app at once, and there is no header arrow. Build the stack that somebody would have who had tapped there.`,
+          subject: screen.label,
+          variant: variants.length === here.length ? null : toldIn(plan, variants),
+          fixes: underStart(plan, link),
+        };
+      }
+    }
+  },
+};
+
+/** Whether the link's stack has one frame, which is none that an app begins with. */
+function standsAlone(plan: Plan, { screen, under }: Link, variant: string): boolean {
+  if (under!.some(({ target }) => target && isIn(target.only, variant))) return false;
+  if (plan.start?.target === screen) return false;
+  return !plan.tabBars.some(({ only, tabs }) => isIn(only, variant) && tabs.some(({ call }) => call?.target === screen));
+}
+
+/** Puts what a cold start shows beneath: by name where it takes nothing, and otherwise by leaving it to the app. */
+function underStart({ start }: Plan, { screen, node }: Link): Fix[] {
+  if (!start?.target || start.target === screen) return [];
+  const { target } = start;
+  const named = target.parameters.every(mayBeLeftOut);
+  return [{ label: `Put ${target.label} under it`, edits: [{ from: node.pattern!.to, to: node.to, insert: named ? ` under ${target.label}` : '' }] }];
+}

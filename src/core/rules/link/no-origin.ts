@@ -1,0 +1,31 @@
+import { asSegment } from '../../edit/patterns';
+import { originAt } from '../../links/origin';
+import { inPattern } from '../links-parts';
+import { say } from '../message';
+import type { Rule } from '../rule';
+
+export const noOrigin: Rule = {
+  id: 'link/no-origin',
+  severity: 'warning',
+  reason: 'The app has links, and no origin under which they live.',
+  explanation:
+    'A path alone is no URL: no message, page or notification can hold it. Name the host that the app’s URLs have, or a scheme of ' +
+    'the app’s own. It can be changed later in one place.',
+  wrong: 'app "Huts"\nstart list\nscreen list "Huts" {\n  link /huts\n}\n',
+  right: 'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  link /huts\n}\n',
+  *check({ plan }) {
+    if (plan.tree.declarations.some(({ kind }) => kind === 'origin')) return;
+    const link = plan.screens.flatMap(({ links }) => links).find(({ node, pattern }) => node.pattern && originAt(pattern) === null);
+    if (!link) return;
+    const scheme = `${asSegment((plan.name ?? '').replace(/[^A-Za-z0-9]/g, '')) || 'app'}:`.replace(/^(?=\d)/, 'app');
+    const app = plan.tree.declarations.find(({ kind }) => kind === 'app');
+    const at = app?.to ?? 0;
+    yield {
+      range: inPattern(link, 0, link.pattern.length),
+      summary: say`The app has links, but no origin under which they live.`,
+      detail: say`Name one at the beginning: ${'origin https://huts.example'}, or a scheme of the app’s own, ${`origin ${scheme}`}.`,
+      subject: null,
+      fixes: [{ label: `Add the origin ${scheme}`, edits: [{ from: at, to: at, insert: app ? `\norigin ${scheme}` : `origin ${scheme}\n` }] }],
+    };
+  },
+};

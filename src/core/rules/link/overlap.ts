@@ -1,0 +1,44 @@
+import { clashesOf, type Overlap } from '../../links/clashes';
+import type { UrlSpace } from '../../links/space';
+import { inPattern } from '../links-parts';
+import { moreSpecific, mostTried, spacesOf, toldIn } from '../link-spaces';
+import { say } from '../message';
+import type { Rule } from '../rule';
+
+export const overlap: Rule = {
+  id: 'link/overlap',
+  severity: 'error',
+  reason: 'Two URL patterns fit one URL, and neither is more specific.',
+  explanation:
+    'Which screen opens depends on the order of two lines, and on the platform that reads them: on one the first wins, on another ' +
+    'the last. A URL takes the more specific pattern, segment by segment from the left: text before a variable of a type, that ' +
+    'before a variable of text. Tell the two apart by a text in the path, or by the types of their variables. The URL shown is the ' +
+    'shortest that fits both.',
+  wrong: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  has name: text\n  on "Hut" push hut(name)\n  on "Area" push area(name)\n}\nscreen hut "Hut" {\n  takes name: text\n  link /{name}\n}\nscreen area "Area" {\n  takes name: text\n  link /{name}\n}\n',
+  right: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  has name: text\n  on "Hut" push hut(name)\n  on "Area" push area(name)\n}\nscreen hut "Hut" {\n  takes name: text\n  link /{name}\n}\nscreen area "Area" {\n  takes name: text\n  link /area/{name}\n}\n',
+  *check({ plan }) {
+    const told = new Map<string, { readonly found: Overlap; readonly space: UrlSpace; readonly variants: string[] }>();
+    for (const [space, variants] of spacesOf(plan)) {
+      for (const found of clashesOf(space).overlaps) {
+        const key = `${found.first.link.node.from} ${found.second.link.node.from}`;
+        const known = told.get(key);
+        if (known) known.variants.push(...variants);
+        else told.set(key, { found, space, variants: [...variants] });
+      }
+    }
+    let tried = 0;
+    for (const { found: { first, second, url }, space, variants } of told.values()) {
+      const { link } = second;
+      const both = first.link.screen === link.screen ? say`${first.link.pattern} and ${link.pattern}, both to ${link.screen.label},` : say`${first.link.pattern} to ${first.link.screen.label} and ${link.pattern} to ${link.screen.label}`;
+      yield {
+        range: inPattern(link, 0, link.pattern.length),
+        summary: say`The links ${both} fit one URL, and neither is more specific.`,
+        detail: say`${url} fits both, and opens ${first.link.screen.label} only because its line comes first. Tell them apart by a text in the path, or by types.`,
+        subject: link.screen.label,
+        variant: toldIn(plan, variants),
+        url,
+        fixes: tried++ < mostTried ? moreSpecific(plan, space, second) : [],
+      };
+    }
+  },
+};

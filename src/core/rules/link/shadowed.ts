@@ -1,0 +1,44 @@
+import { clashesOf, type Shadowed } from '../../links/clashes';
+import type { UrlSpace } from '../../links/space';
+import { inPattern } from '../links-parts';
+import { moreSpecific, mostTried, spacesOf, toldIn } from '../link-spaces';
+import { say } from '../message';
+import type { Rule } from '../rule';
+
+export const shadowed: Rule = {
+  id: 'link/shadowed',
+  severity: 'error',
+  reason: 'A URL pattern can never win: whatever fits it fits a more specific one.',
+  explanation:
+    'The pattern is dead: no URL opens its screen by it. Mostly the path of another was copied, or a type was changed so that the ' +
+    'other now takes all. Give it a path of its own, or take it out. The URL shown is the shortest that fits it, and opens something else.',
+  wrong: 'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /{season}\n}\n',
+  right: 'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /prices/{season}\n}\n',
+  *check({ plan }) {
+    const told = new Map<number, { readonly found: Shadowed; readonly space: UrlSpace; readonly variants: string[] }>();
+    for (const [space, variants] of spacesOf(plan)) {
+      for (const found of clashesOf(space).shadowed) {
+        const key = found.pattern.link.node.from;
+        const known = told.get(key);
+        if (known) known.variants.push(...variants);
+        else told.set(key, { found, space, variants: [...variants] });
+      }
+    }
+    let tried = 0;
+    for (const { found: { pattern, url, by }, space, variants } of told.values()) {
+      const { link } = pattern;
+      yield {
+        range: inPattern(link, 0, link.pattern.length),
+        summary: say`No URL opens ${link.screen.label} by ${link.pattern}.`,
+        detail: say`Whatever fits it fits something more specific: ${url} opens ${by.link.screen.label} by ${by.link.pattern}.`,
+        subject: link.screen.label,
+        variant: toldIn(plan, variants),
+        url,
+        fixes: [
+          ...(tried++ < mostTried ? moreSpecific(plan, space, pattern) : []),
+          { label: 'Take the link out', edits: [{ from: link.node.from, to: link.node.to, insert: '' }] },
+        ],
+      };
+    }
+  },
+};
