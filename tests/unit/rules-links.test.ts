@@ -114,6 +114,8 @@ testRules([
     rule: 'entry/bad-argument',
     broken: [
       [opening('/huts/twelve'), '7:28-40 A value in the URL of “Hut” does not fit /huts/{hutId}{?season,note}. twelve stands for hutId, which wants an int. Nothing opens.'],
+      // Another pattern takes an int by another name in the same place.
+      [opening('/huts/twelve/map', 'screen map "Map" {\n  takes near: int = 1\n  link /maps/{near}\n  link /huts/{near}/map\n}\n'), '7:28-44 A value in the URL of “Hut” does not fit /huts/{near}/map. twelve stands for near, which wants an int. Nothing opens.'],
       [opening('/huts/12?season=autumn'), '7:28-50 A value in the URL of “Hut” does not fit /huts/{hutId}{?season,note}. autumn stands for season, which wants summer or winter. Nothing opens.'],
       [opening('/huts/12?saeson=winter'), '7:28-50 The URL of “Hut” hands over saeson, which /huts/{hutId}{?season,note} does not have. Did you mean season?'],
       [opening('/huts/12?note=a&note=b'), '7:28-50 The URL of “Hut” hands over note, twice. note is there more than once; the first counts.'],

@@ -214,7 +214,7 @@ testRules([
       ['start a\nscreen a "A" { on "P" when "paid" push b otherwise push c }\nscreen b "B" {}\nscreen c "C" {}\nwalk "W" { tap "P" if "paid" expect c }\n',
         '5:30-38 The walk “W” breaks at step 2. b is on top there, not c.'],
       ['start a\nscreen a "A" { on "P" back }\nwalk "W" { tap "P" back }\n', '3:20-24 The walk “W” breaks at step 2. The step before it has left the app.'],
-      ['start a\nid N: int\nscreen a "A" {\n  takes n: N = 1\n  link /a/{n}\n}\nwalk "W" { open /a/one }\n', '7:12-23 The walk “W” breaks at step 1. “/a/one” opens no screen here.'],
+      ['start a\nid N: int\nscreen a "A" {\n  takes n: N = 1\n  link /a/{n}\n}\nwalk "W" { open /a/one }\n', '7:12-23 The walk “W” breaks at step 1. “/a/one” opens no screen here; /a/{n} comes nearest, but one stands for n, which wants an int.'],
       ['start a\nscreen a "A" {}\nentry page "Page" opens a\nwalk "W" { open "Pages" }\n', '4:12-24 The walk “W” breaks at step 1. “Pages” opens no screen here; “Page” comes nearest.'],
     ],
     fine: [

@@ -10,8 +10,8 @@ test('the example of every rule breaks that rule alone, and put right has no fin
   }
 });
 
-test('the demo has mistakes of six kinds, and no others', () => {
+test('the demo has mistakes of seven kinds, and no others', () => {
   expect(check(demo).findings.map((finding) => finding.rule).sort()).toEqual([
-    'plan/unknown-name', 'reach/stranded', 'supply/fixed-id', 'supply/may-be-absent', 'supply/missing', 'supply/wrong-type',
+    'link/overlap', 'plan/unknown-name', 'reach/stranded', 'supply/fixed-id', 'supply/may-be-absent', 'supply/missing', 'supply/wrong-type',
   ]);
 });

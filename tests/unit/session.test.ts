@@ -17,7 +17,7 @@ const fixOf = (rule: string) => whole.findings.find((finding) => finding.rule ==
 
 beforeEach(() => {
   session = new Session(
-    { id: 'p', name: 'P', text: demo, version: 1, updatedAt: 0 }, { overview: whole, margin: marginNotes(result), detail: null, supply: null, walk: null }, editorExtensions,
+    { id: 'p', name: 'P', text: demo, version: 1, updatedAt: 0 }, { overview: whole, margin: marginNotes(result), detail: null, supply: null, walk: null, links: null }, editorExtensions,
   );
 });
 

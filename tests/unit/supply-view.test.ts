@@ -54,7 +54,7 @@ describe('the filter', () => {
     expect(left({ wrong: true })).toEqual(['filters', 'hut', 'reviews']);
     expect(left({ module: 'account' })).toEqual(['resetCode', 'stay', 'changeStay', 'cancelStay']);
     expect(left({ way: 'entry' })).toEqual(['stay']);
-    expect(left({ module: 'support' })).toEqual([]);
+    expect(left({ module: 'support' })).toEqual(['questions', 'contact']);
   });
 });
 

@@ -6,6 +6,7 @@ import type { Screen } from '../plan/model';
 import { countAll, type Counts } from '../report/counts';
 import { plain } from '../rules/message';
 import { addListed, understandList, type ListedScreen } from './add-many';
+import { addLink, patternFor } from './links';
 import { rename, renameableAt } from './rename';
 import { deleteScreen, extractLiteral, moveToModule, putBetween } from './restructure';
 import { setStart } from './screens';
@@ -21,6 +22,8 @@ export type Request =
   | { readonly kind: 'move'; readonly screen: string; readonly module: string | null }
   | { readonly kind: 'way'; readonly from: string; readonly to: string }
   | { readonly kind: 'between' | 'extract'; readonly at: number; readonly name: string }
+  /** A null pattern is made from the screen's name and arguments; a null `under` leaves the stack to the app. */
+  | { readonly kind: 'link'; readonly screen: string; readonly pattern: string | null; readonly under: string | null }
   | { readonly kind: 'list'; readonly list: string; readonly module: string | null }
   | { readonly kind: 'signature'; readonly screen: string; readonly wanted: readonly WantedParameter[] };
 
@@ -42,6 +45,8 @@ export interface Proposal {
   readonly come: readonly string[];
   /** What a pasted list is understood as; null for other requests. */
   readonly listed: readonly ListedScreen[] | null;
+  /** The pattern of an added link; null for other requests. */
+  readonly pattern: string | null;
   /** How many places a changed signature leaves for somebody to look at. */
   readonly open: number;
 }
@@ -92,6 +97,14 @@ export function propose(now: Check, request: Request): Answer {
       const edits = extractLiteral(plan, request.at, request.name);
       return edits ? proposal(now, edits) : { refusal: 'No literal that is handed over stands here.' };
     }
+    case 'link': {
+      const screen = find(request.screen);
+      if (!screen) return { refusal: request.screen === '' ? 'Name the screen that the link opens.' : `There is no screen ${request.screen}.` };
+      if (request.under !== null && !find(request.under)) return { refusal: `There is no screen ${request.under}.` };
+      const pattern = request.pattern ?? patternFor(screen);
+      if (!/^(\/|[A-Za-z][A-Za-z0-9+.-]*:)\S*$/.test(pattern)) return { refusal: 'A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.' };
+      return proposal(now, [addLink(plan, screen, pattern, request.under)], { pattern });
+    }
     case 'list': {
       const listed = understandList(plan, request.list);
       return proposal(now, addListed(plan, listed, request.module), { listed });
@@ -110,13 +123,13 @@ export function propose(now: Check, request: Request): Answer {
   }
 }
 
-function proposal(now: Check, edits: readonly TextEdit[], more: Partial<Pick<Proposal, 'listed' | 'open'>> = {}): Proposal {
+function proposal(now: Check, edits: readonly TextEdit[], more: Partial<Pick<Proposal, 'listed' | 'open' | 'pattern'>> = {}): Proposal {
   const then = check(applyEdits(now.text, edits));
   const told = (result: Check): string[] => result.findings.map((finding) => `${finding.rule}: ${plain(finding.summary)}`);
   const [before, after] = [told(now), told(then)];
   return {
     edits, lines: changedLines(now.text, edits), before: countAll(now), after: countAll(then), gone: without(before, after), come: without(after, before),
-    listed: null, open: 0, ...more,
+    listed: null, open: 0, pattern: null, ...more,
   };
 }
 

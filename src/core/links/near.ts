@@ -51,9 +51,16 @@ export function nearest({ root }: Tree, url: Url, most = 3): Near[] {
       const known = best.get(candidate.pattern);
       if (!known || candidate.cost < known.cost) best.set(candidate.pattern, candidate);
     }
-    return [...best.values()].sort((a, b) => a.cost - b.cost || a.pattern.index - b.pattern.index).slice(0, most).map(({ pattern, failure }) => ({ pattern, failure }));
+    return [...best.values()].sort((a, b) => a.cost - b.cost || a.pattern.index - b.pattern.index).slice(0, most).map(({ pattern, failure }) => ({ pattern, failure: byOwnName(pattern, failure) }));
   }
   return [];
+}
+
+/** A tree knows what segments take, not how each pattern names it. */
+function byOwnName({ segments }: Pattern, failure: Failure): Failure {
+  const own = 'segment' in failure ? segments[failure.segment] : undefined;
+  if (!own || own.literal !== null) return failure;
+  return failure.why === 'value' || failure.why === 'too-short' ? { ...failure, wanted: own } : failure;
 }
 
 /** The patterns that a URL which opens nothing comes nearest to, by its text. */
@@ -108,8 +115,8 @@ class Search {
     }
     if (left === 0) return;
     for (const [wanted, slip] of literalsNear(node, found)) {
-      // Another word altogether is as bad as two slips.
-      if (!slip && left < 2) continue;
+      // Another word altogether is as bad as two slips; where it is all there is, nothing is alike.
+      if (!slip && (left < 2 || segments.length === 1)) continue;
       this.from(node.literals.get(wanted)!, at + 1, left - (slip ? 1 : 2), cost + (slip ? costOf.slip : costOf.text), failure ?? { why: 'text', segment: at, found, wanted });
     }
     // What comes behind is too much; where nothing comes before, all of it is.

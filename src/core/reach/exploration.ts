@@ -27,6 +27,8 @@ export class Exploration {
   private readonly moments: Moment[] = [];
   private readonly queue: Moment[] = [];
   private readonly known = new Set<string>();
+  /** From which flags links and entries were opened. */
+  private readonly opened = new Set<string>();
   private readonly walker: Walker;
   private readonly doors: readonly Event[];
   private events = 0;
@@ -71,11 +73,22 @@ export class Exploration {
     while (this.moments.length <= count) {
       const moment = this.queue[this.expanded++];
       if (!moment || this.events > mostEvents) return false;
-      for (const event of [...this.walker.events(moment.configuration), ...this.doors]) {
-        this.events++;
-        this.add(this.walker.after(moment.configuration, event), event, moment);
-      }
+      for (const event of this.walker.events(moment.configuration)) this.take(event, moment);
+      if (this.isNewOutside(moment)) for (const event of this.doors) this.take(event, moment);
     }
+    return true;
+  }
+
+  private take(event: Event, moment: Moment): void {
+    this.events++;
+    this.add(this.walker.after(moment.configuration, event), event, moment);
+  }
+
+  /** Whether links and entries can lead to something new: they empty all stacks, so that only flags make a difference. */
+  private isNewOutside({ configuration, seen }: Moment): boolean {
+    const key = `${seen || activeStack(configuration)!.screen === this.watched} ${configuration.flags.join()}`;
+    if (this.opened.has(key)) return false;
+    this.opened.add(key);
     return true;
   }
 

@@ -121,9 +121,8 @@ function spaceCards(plan: Plan, space: UrlSpace, variant: string): SpaceCard[] {
   });
 }
 
-/** A segment on the way down, and the row on which it is drawn; null until the first pattern below it has a row. */
+/** A node on the way down, and the row on which it is drawn; null until the first pattern below it has a row. */
 interface Step {
-  readonly segment: SegmentCard;
   row: number | null;
 }
 
@@ -133,31 +132,34 @@ class Rows {
 
   constructor(private readonly plan: Plan, private readonly variant: string) {}
 
+  /** @param path the nodes above, without the root */
   visit(node: Node, path: readonly Step[]): void {
-    node.ends.forEach((pattern, index) => this.add(index === 0 ? path : [...path.slice(0, -1), ...ownSegment(pattern)], pattern));
-    for (const [text, to] of node.literals) this.visit(to, [...path, { segment: { text, kind: 'literal' }, row: null }]);
-    for (const { segment, to } of node.branches) this.visit(to, [...path, { segment: { text: showSegment(segment), kind: 'variable' }, row: null }]);
-    for (const pattern of node.rests) this.add([...path, { segment: { text: `{/${pattern.rest!.name}*}`, kind: 'rest' }, row: null }], pattern);
+    // Where several patterns end in one place, each has its last segment on a row of its own.
+    node.ends.forEach((pattern, index) => this.add(index === 0 ? path : [...path.slice(0, -1), { row: null }].slice(0, path.length), pattern));
+    for (const to of node.literals.values()) this.visit(to, [...path, { row: null }]);
+    for (const { to } of node.branches) this.visit(to, [...path, { row: null }]);
+    for (const pattern of node.rests) this.add([...path, { row: null }], pattern);
   }
 
   private add(path: readonly Step[], pattern: Pattern): void {
     const begin = path.findIndex(({ row }) => row === null);
     const column = begin < 0 ? path.length : begin;
-    const steps = path.slice(column);
     const row = this.rows.length;
+    const all = segmentsOf(pattern);
     this.rows.push({
-      column, segments: path.length === 0 ? [{ text: '/', kind: 'root' }] : steps.map(({ segment }) => segment),
+      // The root is no segment, and is drawn as one.
+      column, segments: all.length === 0 ? [{ text: '/', kind: 'root' }] : all.slice(column),
       parent: column === 0 ? null : path[column - 1]!.row, leaf: leafOf(this.plan, pattern.link, pattern, this.variant),
     });
-    for (const step of steps) step.row = row;
+    for (const step of path.slice(column)) step.row = row;
   }
 }
 
-/** Where several patterns end in one place, the others have their last segment once more, by their own name. */
-function ownSegment({ segments }: Pattern): Step[] {
-  const last = segments.at(-1);
-  return last ? [{ segment: { text: showSegment(last), kind: last.literal === null ? 'variable' : 'literal' }, row: null }] : [];
-}
+/** The segments by the names that the pattern itself has: a tree knows only what its variables take. */
+const segmentsOf = ({ segments, rest }: Pattern): SegmentCard[] => [
+  ...segments.map((segment): SegmentCard => ({ text: showSegment(segment), kind: segment.literal === null ? 'variable' : 'literal' })),
+  ...(rest ? [{ text: `{/${rest.name}*}`, kind: 'rest' as const }] : []),
+];
 
 function leafOf(plan: Plan, link: Link, pattern: Pattern | null, variant: string): LeafCard {
   const { screen, node, under } = link;

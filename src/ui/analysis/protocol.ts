@@ -5,6 +5,7 @@ import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { WalkToKeep } from '../../core/edit/keep-walk';
 import type { TextEdit } from '../../core/language/edits';
 import type { WalkCard, WalkRequest } from '../../core/report/walk-card';
+import type { LinksCard, LinksRequest } from '../../core/report/links-card';
 import type { RestOfTour } from '../../core/report/walk-tour';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { SupplyTable } from '../../core/report/supply-table';
@@ -15,6 +16,7 @@ export interface Looked {
   readonly detail: ScreenDetail | null;
   readonly supply: SupplyTable | null;
   readonly walk: WalkCard | null;
+  readonly links: LinksCard | null;
 }
 
 /** What is looked at beside the overview. */
@@ -27,6 +29,8 @@ export interface Watched {
   readonly supply: boolean;
   /** The walk that is wanted; null for none. */
   readonly walk: WalkRequest | null;
+  /** Whether the URL space is wanted, and what some URLs do; null for neither. */
+  readonly links: LinksRequest | null;
 }
 
 /** A walk that was found, as steps of the language. */

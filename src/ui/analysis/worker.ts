@@ -8,6 +8,7 @@ import { propose } from '../../core/edit/propose';
 import { IncrementalParser } from '../../core/language/incremental';
 import { format } from '../../core/language/format';
 import { detail } from '../../core/report/detail';
+import { linksCard } from '../../core/report/links-card';
 import { marginNotes } from '../../core/report/margin';
 import { supplyTable } from '../../core/report/supply-table';
 import { overview } from '../../core/report/overview';
@@ -25,7 +26,7 @@ declare const self: DedicatedWorkerGlobalScope;
 const parser = new IncrementalParser();
 let latest: Check | null = null;
 let latestSeq = 0;
-let watched: Watched = { screen: null, variant: null, supply: false, walk: null };
+let watched: Watched = { screen: null, variant: null, supply: false, walk: null, links: null };
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
 let warming: Generator | null = null;
 /** For so many milliseconds no text has come: nobody types just now. */
@@ -101,6 +102,7 @@ const saysOther = (quick: Reach, exact: Reach): boolean => quick.variants.some((
 const look = (result: Check): Looked => ({
   detail: detail(result, watched.screen, watched.variant), supply: watched.supply ? supplyTable(result) : null,
   walk: watched.walk && walkCard(result, watched.walk, watched.variant),
+  links: watched.links && linksCard(result, watched.links, watched.variant),
 });
 
 /** The walk that shows a finding, or the shortest one to a screen, as steps that can be walked. */

@@ -7,6 +7,7 @@ import { counted } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';
 import { words, type Draft } from './draft';
 import { Preview } from './Preview';
+import { LinkFieldset, type LinkFields } from './LinkFieldset';
 import { SignatureFields } from './SignatureFields';
 
 interface Props {
@@ -24,9 +25,10 @@ export function ChangeDialog({ draft, onClose, onDone }: Props) {
   const [name, setName] = useState(draft.kind === 'rename' ? draft.name : '');
   const [module, setModule] = useState(draft.kind === 'list' ? draft.module ?? '' : '');
   const [list, setList] = useState('');
+  const [link, setLink] = useState<LinkFields>({ screen: draft.kind === 'link' ? draft.screen ?? '' : '', pattern: null, under: '' });
   const [wanted, setWanted] = useState<readonly WantedParameter[]>(() => (draft.kind === 'signature' && snapshot.detail?.label === draft.screen
     ? snapshot.detail.signature : []));
-  const request = requestOf(draft, { name, module, list, wanted });
+  const request = requestOf(draft, { name, module, list, wanted, link });
   const key = JSON.stringify(request);
   const [proposed, setProposed] = useState<{ readonly key: string; readonly text: string; readonly answer: Answer } | null>(null);
   const [title, button] = words[draft.kind];
@@ -94,6 +96,7 @@ export function ChangeDialog({ draft, onClose, onDone }: Props) {
             <textarea data-first rows={6} className="border border-rule rounded-field bg-paper p-2 font-mono text-[12px] w-full" value={list} spellCheck={false} placeholder={'hutDetail\nHut reviews\n/huts/{hutId}/photos'} onChange={(event) => setList(event.target.value)} />
           </label>
         )}
+        {draft.kind === 'link' && <LinkFieldset fields={link} made={shown?.pattern ?? ''} screens={screens} onChange={setLink} />}
         {draft.kind === 'signature' && <SignatureFields wanted={wanted} onChange={setWanted} />}
         {shown?.listed && shown.listed.length > 0 && (
           <section>
@@ -122,7 +125,7 @@ export function ChangeDialog({ draft, onClose, onDone }: Props) {
 }
 
 /** The request that a draft and the fields make; null while something is to be filled in. */
-function requestOf(draft: Draft, { name, module, list, wanted }: { name: string; module: string; list: string; wanted: readonly WantedParameter[] }): Request | null {
+function requestOf(draft: Draft, { name, module, list, wanted, link }: { name: string; module: string; list: string; wanted: readonly WantedParameter[]; link: LinkFields }): Request | null {
   switch (draft.kind) {
     case 'rename': return name === draft.name ? null : { kind: 'rename', at: draft.at, to: name };
     case 'delete':
@@ -131,6 +134,7 @@ function requestOf(draft: Draft, { name, module, list, wanted }: { name: string;
     case 'way': return name === '' ? null : { kind: 'way', from: draft.screen, to: name };
     case 'between':
     case 'extract': return name === '' ? null : { kind: draft.kind, at: draft.at, name };
+    case 'link': return link.screen === '' ? null : { kind: 'link', screen: link.screen, pattern: link.pattern, under: link.under === '' ? null : link.under };
     case 'list': return list.trim() === '' ? null : { kind: 'list', list, module: module === '' ? null : module };
     case 'signature': return { kind: 'signature', screen: draft.screen, wanted };
   }

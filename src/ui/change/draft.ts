@@ -5,6 +5,8 @@ export type Draft =
   | { readonly kind: 'rename'; readonly at: number; readonly name: string }
   | { readonly kind: 'delete' | 'start' | 'move' | 'way' | 'signature'; readonly screen: string }
   | { readonly kind: 'between' | 'extract'; readonly at: number }
+  /** A null screen is still to be chosen. */
+  | { readonly kind: 'link'; readonly screen: string | null }
   | { readonly kind: 'list'; readonly module: string | null };
 
 /** What a dialog is called, and its button. */
@@ -12,4 +14,5 @@ export const words: Readonly<Record<Request['kind'], readonly [title: string, bu
   rename: ['Rename', 'Rename everywhere'], delete: ['Delete a screen', 'Delete it'], start: ['Start with another screen', 'Start with it'],
   move: ['Move a screen', 'Move it'], way: ['Add a way out', 'Add it'], signature: ['Change the arguments', 'Change them'],
   between: ['Put a screen between', 'Put it there'], extract: ['Let the screen hold a value', 'Hold it'], list: ['Add many screens', 'Add them'],
+  link: ['Add a link', 'Add it'],
 };

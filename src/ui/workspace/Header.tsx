@@ -27,13 +27,13 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
       <h1 className="sr-only">{name}</h1>
       <PlanMenu planId={planId} name={name} onRename={onRename} />
       <SaveNote />
-      <nav aria-label="Views" className="flex gap-1 ml-2">
+      <nav aria-label="Views" className="flex gap-1 max-[1180px]:gap-0 ml-2">
         {views.map((view) => (
           <a
             key={view.id}
             href={address.hrefOf({ view: view.id })}
             aria-current={address.view === view.id ? 'page' : undefined}
-            className="flex items-baseline gap-1.5 px-2.5 py-1.5 rounded-field text-mute hover:text-base-content aria-[current]:bg-primary-wash aria-[current]:text-primary aria-[current]:font-semibold"
+            className="flex items-baseline gap-1.5 px-2.5 max-[1180px]:px-2 py-1.5 rounded-field text-mute hover:text-base-content aria-[current]:bg-primary-wash aria-[current]:text-primary aria-[current]:font-semibold"
             onClick={(event) => {
               if (event.metaKey || event.ctrlKey || event.shiftKey) return;
               event.preventDefault();
@@ -73,7 +73,7 @@ function SaveNote() {
   const save = useSaveState();
   const [text, tone] = describe(save);
   return (
-    <span className={`font-mono text-[12px] whitespace-nowrap shrink-0 ${tone}`} data-save={save.kind} suppressHydrationWarning
+    <span className={`font-mono text-[12px] whitespace-nowrap shrink-0 ${tone} ${save.kind === 'saved' ? 'max-[1180px]:sr-only' : ''}`} data-save={save.kind} suppressHydrationWarning
       title={save.kind === 'refused' ? save.reason : undefined}>
       {text}
     </span>

@@ -2,11 +2,14 @@
 
 import type { ReactNode } from 'react';
 import { counted } from '../parts/tones';
+import type { View } from './views';
 import { useWorkspace } from './context';
 
 interface Part {
   readonly key: string;
   readonly only: string | null;
+  /** Where it is seen, if not among the findings. */
+  readonly view?: View;
   readonly tone: '' | 'text-error' | 'text-warning' | 'text-info';
   readonly content: ReactNode;
 }
@@ -47,21 +50,25 @@ export function VerdictLine() {
   const order = by('menu/') + by('module/');
   if (order > 0) parts.push({ key: 'order', only: by('module/') > 0 ? 'module' : 'menu', tone: 'text-info', content: <>{number(order)} about menus and modules</> });
   if (overview.findings.length === 0 && counts.screens > 0) parts.push({ key: 'fine', only: null, tone: '', content: 'Nothing found' });
-  if (counts.links > 0) parts.push({ key: 'links', only: null, tone: '', content: <>{number(counts.links)} {counts.links === 1 ? 'link pattern' : 'link patterns'}</> });
+  const clashes = by('link/overlap') + by('link/shadowed');
+  if (counts.links > 0) parts.push({ key: 'links', view: 'links', only: null, tone: '', content: <>{number(counts.links)} {counts.links === 1 ? 'link pattern' : 'link patterns'}{clashes === 0 && ', no clash'}</> });
+  if (clashes > 0) parts.push({ key: 'clashes', view: 'links', only: null, tone: 'text-error', content: <>{number(clashes)} {clashes === 1 ? 'clash' : 'clashes'}</> });
+  const links = by('link/') + by('entry/') - clashes;
+  if (links > 0) parts.push({ key: 'entries', only: by('link/') > clashes ? 'link' : 'entry', tone: 'text-warning', content: <>{number(links)} about links and entries</> });
   return (
     <section aria-label="Verdict" aria-live="off" className="flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100" title={counted(overview.findings.length, 'finding')}>
-      {parts.map(({ key, only, tone, content }) => {
+      {parts.map(({ key, only, view = 'plan', tone, content }) => {
         const inner = <span className={tone}>{content}</span>;
         const shape = 'flex items-center pr-4 mr-4 border-r last:border-r-0 border-rule whitespace-nowrap';
-        return only === null ? <span key={key} className={shape}>{inner}</span> : (
+        return only === null && view === 'plan' ? <span key={key} className={shape}>{inner}</span> : (
           <a
             key={key}
             className={`${shape} hover:underline underline-offset-3`}
-            href={address.hrefOf({ view: 'plan', only })}
+            href={address.hrefOf({ view, only })}
             onClick={(event) => {
               if (event.metaKey || event.ctrlKey || event.shiftKey) return;
               event.preventDefault();
-              address.go({ view: 'plan', only });
+              address.go({ view, only });
             }}
           >
             {inner}

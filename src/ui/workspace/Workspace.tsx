@@ -6,6 +6,7 @@ import type { PlanDocument } from '../../wire/plans';
 import { ChangeDialog } from '../change/ChangeDialog';
 import type { Draft } from '../change/draft';
 import { editorExtensions } from '../editor/extensions';
+import { LinksView } from '../links/LinksView';
 import { PlanView } from '../plan/PlanView';
 import { ReachView } from '../reach/ReachView';
 import { SupplyView } from '../supply/SupplyView';
@@ -91,7 +92,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
           <ConflictBar planName={name} />
           {refused?.at === address && <p role="alert" className="px-4 py-1.5 bg-warning-wash text-warning border-b border-rule">{refused.why}</p>}
         </div>
-        {address.view === 'reach' ? <ReachView /> : address.view === 'supply' ? <SupplyView /> : address.view === 'walk' ? <WalkView /> : <PlanView />}
+        {address.view === 'reach' ? <ReachView /> : address.view === 'supply' ? <SupplyView /> : address.view === 'links' ? <LinksView /> : address.view === 'walk' ? <WalkView /> : <PlanView />}
       </div>
       <KeysDialog ref={keysDialog} />
       {draft && <ChangeDialog key={`${draft.kind} ${'screen' in draft ? draft.screen : ''}`} draft={draft} onClose={() => setDraft(null)} onDone={setSaid} />}

@@ -9,6 +9,7 @@ import type { Overview } from '../../core/report/overview';
 import type { PlanDocument } from '../../wire/plans';
 import type { SupplyTable } from '../../core/report/supply-table';
 import type { WalkToKeep } from '../../core/edit/keep-walk';
+import type { LinksCard } from '../../core/report/links-card';
 import type { WalkCard, WalkRequest } from '../../core/report/walk-card';
 import type { RestOfTour } from '../../core/report/walk-tour';
 import { Analyst } from '../analysis/analyst';
@@ -25,6 +26,7 @@ export interface Analysis {
   /** Where the address names the view that shows it. */
   readonly supply: SupplyTable | null;
   readonly walk: WalkCard | null;
+  readonly links: LinksCard | null;
 }
 
 /** What the views see of the analysis; a new object with each change. */
@@ -35,6 +37,7 @@ export interface Snapshot {
   /** Null while no view shows them. */
   readonly supply: SupplyTable | null;
   readonly walk: WalkCard | null;
+  readonly links: LinksCard | null;
 }
 
 /**
@@ -54,6 +57,8 @@ export class Session {
   private written: { readonly doc: Text; readonly text: string } | null = null;
   private analyst: Analyst | null = null;
   private saver: Saver | null = null;
+  /** URLs that somebody tries, one a line: they stay while the page does. */
+  private urls = '';
   /** Number of the text as it is now, of the one that was analysed last, and what has changed between. */
   private seq = 0;
   private analysed = 0;
@@ -61,11 +66,11 @@ export class Session {
   /** The change that made each text that is not analysed yet. */
   private pending: { seq: number; changes: ChangeSet }[] = [];
 
-  constructor(readonly plan: PlanDocument, { overview, margin, detail, supply, walk }: Analysis, extensions: (session: Session) => Extension) {
+  constructor(readonly plan: PlanDocument, { overview, margin, detail, supply, walk, links }: Analysis, extensions: (session: Session) => Extension) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
     this.state = this.state.update({ effects: [showOverview.of({ value: overview, since: null }), showMargin.of({ value: margin, since: null })] }).state;
-    this.watched = { screen: detail?.label ?? null, variant: overview.variant === overview.variants[0] ? null : overview.variant, supply: supply !== null, walk: walk && walk.request };
-    this.snapshot = { overview, detail, supply, walk };
+    this.watched = { screen: detail?.label ?? null, variant: overview.variant === overview.variants[0] ? null : overview.variant, supply: supply !== null, walk: walk && walk.request, links: links && links.request };
+    this.snapshot = { overview, detail, supply, walk, links };
     this.save = { kind: 'saved', at: plan.updatedAt };
   }
 
@@ -74,7 +79,7 @@ export class Session {
     const analyst = new Analyst({
       marginCame: (seq, value) => this.dispatch({ effects: showMargin.of({ value, since: this.changesAfter(seq) }) }),
       overviewCame: (seq, overview, looked) => this.analysisCame(seq, overview, looked),
-      lookedAt: ({ detail, supply, walk }) => this.publish({ detail, supply, walk }),
+      lookedAt: ({ detail, supply, walk, links }) => this.publish({ detail, supply, walk, links }),
     });
     const saver = new Saver(
       this.plan, () => this.text, (save) => {
@@ -196,11 +201,21 @@ export class Session {
   /** Says what is looked at beside the overview; what is left out stays as it is. */
   watch(change: Partial<Watched>): void {
     const watched = { ...this.watched, ...change };
-    const { screen, variant, supply, walk } = this.watched;
-    if (screen === watched.screen && variant === watched.variant && supply === watched.supply && sameWalk(walk, watched.walk)) return;
+    const { screen, variant, supply, walk, links } = this.watched;
+    if (screen === watched.screen && variant === watched.variant && supply === watched.supply && sameWalk(walk, watched.walk) && links?.urls === watched.links?.urls) return;
     this.watched = watched;
     if (watched.screen === null) this.publish({ detail: null });
     this.analyst?.watch(watched);
+  }
+
+  get tried(): string {
+    return this.urls;
+  }
+
+  /** Looks at the URL space, and at what URLs do, one a line. */
+  try(urls: string): void {
+    this.urls = urls;
+    this.watch({ links: { urls } });
   }
 
   complete(offset: number): ReturnType<Analyst['complete']> {
@@ -325,13 +340,13 @@ export class Session {
     this.saver?.changed();
   }
 
-  private analysisCame(seq: number, overview: Overview, { detail, supply, walk }: Looked): void {
+  private analysisCame(seq: number, overview: Overview, { detail, supply, walk, links }: Looked): void {
     if (seq <= this.analysed && seq !== this.seq) return;
     this.analysed = seq;
     this.pending = this.pending.filter((one) => one.seq > seq);
     this.changes = this.pending.map((one) => one.changes);
     this.dispatch({ effects: showOverview.of({ value: overview, since: this.changesSince() }) });
-    this.publish({ overview, detail, supply, walk });
+    this.publish({ overview, detail, supply, walk, links });
   }
 
   private publish(change: Partial<Snapshot>): void {

@@ -3,6 +3,7 @@ export const views = [
   { id: 'plan', label: 'Plan', key: '1' },
   { id: 'reach', label: 'Reach', key: '2' },
   { id: 'supply', label: 'Supply', key: '3' },
+  { id: 'links', label: 'Links', key: '4' },
   { id: 'walk', label: 'Walk', key: '5' },
 ] as const;
 

@@ -1,9 +1,14 @@
 import { corrected, nearestTo } from '../../links/near';
-import { spaceOf } from '../../links/space';
+import { isPattern, spaceOf } from '../../links/space';
+import { isIn, type Entry, type Plan } from '../../plan/model';
 import { say } from '../message';
 import { sayFailure, sayUrlProblem, told } from '../links-parts';
 import { entriesOpening, isValueOf } from '../entry-urls';
 import type { Rule } from '../rule';
+
+/** Whether a URL opens something in each variant that has the entry. */
+const opensEverywhere = (plan: Plan, entry: Entry, url: string): boolean =>
+  plan.variants.every((variant) => !isIn(entry.only, variant) || isPattern(spaceOf(plan, variant).find(url)));
 
 export const unresolved: Rule = {
   id: 'entry/unresolved',
@@ -29,7 +34,7 @@ export const unresolved: Rule = {
         subject: entry.label,
         variant,
         url: url.text,
-        fixes: better === null ? [] : [{ label: `Write ${better}`, edits: [{ from: url.from, to: url.to, insert: better }] }],
+        fixes: better === null || !opensEverywhere(plan, entry, better) ? [] : [{ label: `Write ${better}`, edits: [{ from: url.from, to: url.to, insert: better }] }],
       };
     }
   },

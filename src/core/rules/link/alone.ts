@@ -40,10 +40,12 @@ function standsAlone(plan: Plan, { screen, under }: Link, variant: string): bool
   return !plan.tabBars.some(({ only, tabs }) => isIn(only, variant) && tabs.some(({ call }) => call?.target === screen));
 }
 
-/** Puts what a cold start shows beneath: by name where it takes nothing, and otherwise by leaving it to the app. */
+/** Puts what a cold start shows beneath, tried out since Back then reveals it: by name where it takes nothing, and otherwise by leaving it to the app. */
 function underStart({ start }: Plan, { screen, node }: Link): Fix[] {
   if (!start?.target || start.target === screen) return [];
   const { target } = start;
+  // What needs something itself may put the link off.
+  if (target.needs.length > 0) return [];
   const named = target.parameters.every(mayBeLeftOut);
-  return [{ label: `Put ${target.label} under it`, edits: [{ from: node.pattern!.to, to: node.to, insert: named ? ` under ${target.label}` : '' }] }];
+  return [{ label: `Put ${target.label} under it`, edits: [{ from: node.pattern!.to, to: node.to, insert: named ? ` under ${target.label}` : '' }], onTrial: true }];
 }

@@ -29,7 +29,7 @@ export const unknownVariable: Rule = {
           const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ ...range, insert: near }] }] : [];
           // Where others lead there, they need not bring it.
           const type = place === 'query' || supply.into[screen.index]!.length > 0 ? 'text?' : 'text';
-          fixes.push({ label: `Let ${screen.label} take ${name}: ${type}`, edits: [prependToScreen(text, screen.node, `takes ${name}: ${type}`)] });
+          if (!screen.holds.some((held) => held.name === name)) fixes.push({ label: `Let ${screen.label} take ${name}: ${type}`, edits: [prependToScreen(text, screen.node, `takes ${name}: ${type}`)] });
           const left = takeOut(link.pattern, name);
           if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)] });
           const takes = screen.parameters.map((parameter) => `${parameter.name}: ${showType(parameter.type)}`);

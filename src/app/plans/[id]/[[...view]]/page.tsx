@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { detail } from '../../../../core/report/detail';
+import { linksCard } from '../../../../core/report/links-card';
 import { marginNotes } from '../../../../core/report/margin';
 import { supplyTable } from '../../../../core/report/supply-table';
 import { overview } from '../../../../core/report/overview';
@@ -39,6 +40,7 @@ export default async function PlanPage({ params, searchParams }: Props) {
     overview: overview(result, shown), margin: marginNotes(result, shown), detail: detail(result, one(screen), shown),
     supply: view[0] === 'supply' ? supplyTable(result) : null,
     walk: view[0] === 'walk' ? walkCard(result, request, shown) : null,
+    links: view[0] === 'links' ? linksCard(result, { urls: '' }, shown) : null,
   };
   return <Workspace key={id} plan={plan} analysis={analysis} />;
 }

@@ -1,0 +1,37 @@
+'use client';
+
+import type { Overview } from '../../core/report/overview';
+
+/** What a new link is to be; a null pattern is made from the screen. */
+export interface LinkFields {
+  readonly screen: string;
+  readonly pattern: string | null;
+  /** Label of the screen beneath; empty leaves it to the app. */
+  readonly under: string;
+}
+
+interface Props {
+  readonly fields: LinkFields;
+  /** The pattern as it is, made or typed. */
+  readonly made: string;
+  readonly screens: Overview['screens'];
+  onChange(fields: LinkFields): void;
+}
+
+export function LinkFieldset({ fields, made, screens, onChange }: Props) {
+  const field = 'input input-sm bg-paper font-mono w-full max-w-sm';
+  return (
+    <>
+      <label className="grid gap-1">The screen that it opens
+        <input data-first className={field} list="link-screens" value={fields.screen} spellCheck={false} onChange={(event) => onChange({ ...fields, screen: event.target.value.trim() })} />
+      </label>
+      <label className="grid gap-1">URL pattern
+        <input className={field} value={fields.pattern ?? made} spellCheck={false} autoComplete="off" onChange={(event) => onChange({ ...fields, pattern: event.target.value.trim() })} />
+      </label>
+      <label className="grid gap-1">Over which screen; empty for the one that the app starts with
+        <input className={field} list="link-screens" value={fields.under} spellCheck={false} onChange={(event) => onChange({ ...fields, under: event.target.value.trim() })} />
+      </label>
+      <datalist id="link-screens">{screens.map((screen) => <option key={screen.index} value={screen.label}>{screen.title ?? ''}</option>)}</datalist>
+    </>
+  );
+}
