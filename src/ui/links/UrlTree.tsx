@@ -7,7 +7,7 @@ import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
 import { counted, toneOf } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';
-import { layOutTree } from './layout';
+import { about, columnGap, layOutTree } from './layout';
 
 /** The findings that stand in a link's line. */
 export const findingsOf = (findings: readonly Finding[], { at, to }: Pick<LeafCard, 'at' | 'to'>): Finding[] =>
@@ -29,12 +29,12 @@ export function UrlTree({ space, findings, chosen }: { space: SpaceCard; finding
         <h2 className="part-head">{space.origins.length === 0 ? 'Paths, without an origin' : <>URL space of <span className="font-mono">{space.origins.join('  ')}</span></>}</h2>
         <span className="text-mute">{counted(space.rows.length, 'pattern')}; a URL takes the topmost that fits</span>
       </header>
-      <ol onKeyDown={moveFocus}>
+      <ol onKeyDown={moveFocus} style={{ minWidth: layout.width }}>
         {space.rows.map((row, index) => {
           const own = findingsOf(findings, row.leaf);
           return (
-            <Row key={`${row.leaf.at} ${index}`} row={row} lefts={layout.lefts} rails={layout.rails[index]!} findings={own} isChosen={row.leaf.screen === chosen}
-              isBroken={own.some(({ severity }) => severity === 'error') || (clashing.has(row.leaf.pattern) && clashing.has(row.leaf.screen))} signature={JSON.stringify([row, own, [...layout.rails[index]!], layout.lefts])} />
+            <Row key={`${row.leaf.at} ${index}`} row={row} lefts={layout.lefts} end={layout.ends[index]!} rails={layout.rails[index]!} findings={own} isChosen={row.leaf.screen === chosen}
+              isBroken={own.some(({ severity }) => severity === 'error') || (clashing.has(row.leaf.pattern) && clashing.has(row.leaf.screen))} signature={JSON.stringify([row, own, [...layout.rails[index]!], layout.lefts, layout.ends[index]])} />
           );
         })}
       </ol>
@@ -56,6 +56,8 @@ function moveFocus(event: KeyboardEvent<HTMLElement>): void {
 interface RowProps {
   readonly row: TreeRow;
   readonly lefts: readonly number[];
+  /** Where the screen stands. */
+  readonly end: number;
   readonly rails: ReadonlySet<number>;
   readonly findings: readonly Finding[];
   readonly isChosen: boolean;
@@ -64,10 +66,9 @@ interface RowProps {
   readonly signature: string;
 }
 
-const Row = memo(function Row({ row, lefts, rails, findings, isChosen, isBroken }: RowProps) {
+const Row = memo(function Row({ row, lefts, end, rails, findings, isChosen, isBroken }: RowProps) {
   const { openAt } = useWorkspace();
   const { column, segments, leaf } = row;
-  const end = lefts.at(-1)!;
   const line = isBroken ? 'border-error' : 'border-rule';
   return (
     <li className={`relative rounded-field ${isChosen ? 'bg-primary-wash' : ''}`} style={{ minHeight: rowHeight, contentVisibility: 'auto', containIntrinsicSize: `auto ${rowHeight}px` }}>
@@ -81,11 +82,11 @@ const Row = memo(function Row({ row, lefts, rails, findings, isChosen, isBroken 
           aria-label={`${leaf.pattern} to ${leaf.screen}: to the text`} title={`${leaf.pattern}\nto the text`} onClick={() => openAt(leaf.at)}>
           {segments.map(({ text, kind }, index) => (
             <span key={index} className="flex items-center shrink-0" style={{ width: lefts[column + index + 1]! - lefts[column + index]! }}>
-              <span className={`font-mono text-[12px] px-2 py-0.5 rounded-field truncate group-hover:underline underline-offset-3 ${isBroken && index === segments.length - 1 ? 'bg-error-wash text-error' : kind === 'variable' || kind === 'rest' ? 'bg-url-wash text-url' : 'bg-base-200'}`}>{text}</span>
+              <span title={text} style={{ maxWidth: lefts[column + index + 1]! - lefts[column + index]! - (index === segments.length - 1 ? 8 : columnGap) }} className={`font-mono text-[12px] px-2 py-0.5 rounded-field truncate group-hover:underline underline-offset-3 ${isBroken && index === segments.length - 1 ? 'bg-error-wash text-error' : kind === 'variable' || kind === 'rest' ? 'bg-url-wash text-url' : 'bg-base-200'}`}>{text}</span>
               <span aria-hidden className={`flex-1 border-t ${index === segments.length - 1 ? `${line} ml-1.5` : 'border-rule'}`} />
             </span>
           ))}
-          {lefts.length - 1 > column + segments.length && <span aria-hidden className={`flex-1 border-t ${line}`} />}
+          {end > lefts[column + segments.length]! && <span aria-hidden className={`flex-1 border-t ${line}`} />}
         </button>
         <span className={`font-semibold ${isBroken ? '[&_a]:text-error' : ''}`}><ScreenLink index={leaf.index} /></span>
         <span className="text-mute text-[12px] truncate min-w-0" title={about(leaf)}>{about(leaf)}</span>
@@ -98,9 +99,6 @@ const Row = memo(function Row({ row, lefts, rails, findings, isChosen, isBroken 
     </li>
   );
 }, (before, after) => before.signature === after.signature && before.isChosen === after.isChosen && before.isBroken === after.isBroken);
-
-/** What a pattern takes, and what its stack is like. */
-const about = ({ types, needs, under, origin }: LeafCard): string => [types, needs && `needs ${needs}`, under, origin && `on ${origin} alone`].filter((each) => each).join(' · ');
 
 /** A finding where it stands in the tree, with the URL that shows it. */
 export function InPlace({ finding }: { finding: Finding }) {

@@ -1,15 +1,22 @@
 /** Where the tree of URLs is drawn: columns for segments, and rails from a segment down to those that follow it. */
-import type { SpaceCard, TreeRow } from '../../core/report/links-card';
+import type { LeafCard, SpaceCard, TreeRow } from '../../core/report/links-card';
 
-/** Pixels: of a character in the plan's type, around a segment's text, between columns, and the widest a segment may be. */
+/** Pixels: of a character in the plan's type and in the page's, around a segment's text, between columns, and the widest a segment may be. */
 const characterWidth = 7.5;
+const narrowWidth = 6.4;
 const padding = 18;
-const gap = 30;
-const widest = 190;
+export const columnGap = 30;
+const widest = 170;
+/** Where screens would stand further to the right than this, each stands behind its own path. */
+const furthest = 430;
 
 export interface TreeLayout {
   /** Where each column begins, and, at the end, where screens stand. */
   readonly lefts: readonly number[];
+  /** Where the screen of each row stands. */
+  readonly ends: readonly number[];
+  /** How wide all of it is. */
+  readonly width: number;
   /** For each row the columns whose rail goes on below it. */
   readonly rails: readonly ReadonlySet<number>[];
 }
@@ -22,9 +29,15 @@ export function layOutTree({ rows, columns }: Pick<SpaceCard, 'rows' | 'columns'
     });
   }
   const lefts = [0];
-  for (const width of widths) lefts.push(lefts.at(-1)! + width + gap);
-  return { lefts, rails: railsOf(rows) };
+  for (const width of widths) lefts.push(lefts.at(-1)! + width + columnGap);
+  const aligned = lefts.at(-1)!;
+  const ends = rows.map(({ column, segments }) => (aligned <= furthest ? aligned : lefts[column + segments.length]!));
+  const width = rows.reduce((most, { leaf }, row) => Math.max(most, ends[row]! + leaf.screen.length * characterWidth + Math.min(200, about(leaf).length * narrowWidth) + 3 * padding), 0);
+  return { lefts, ends, width, rails: railsOf(rows) };
 }
+
+/** What a pattern takes, and what its stack is like. */
+export const about = ({ types, needs, under, origin }: LeafCard): string => [types, needs && `needs ${needs}`, under, origin && `on ${origin} alone`].filter((each) => each).join(' · ');
 
 /** Between a segment and the last one that follows it, its rail goes through all rows. */
 function railsOf(rows: readonly TreeRow[]): ReadonlySet<number>[] {
