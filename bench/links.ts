@@ -1,47 +1,14 @@
-/** Looking URLs up in patterns of many sizes, beside a general-purpose HTTP router on the same patterns and the same URLs; and an audit of a million URLs. */
+/** Looking URLs up in patterns of many sizes, beside a general-purpose HTTP router on the same patterns and the same URLs. */
 import router from 'find-my-way';
 import { isPattern, spaceOf, type UrlSpace } from '../src/core/links/space';
 import { parse } from '../src/core/language/parse';
 import { resolve } from '../src/core/plan/resolve';
+import { planOf, urlsOf } from './urls';
 
 const urls = 1_000_000;
 
-/** A plan whose links are those of an app that has grown: half of them with an id, some deeper, some with a query, a few with the rest of the path. */
-function planOf(patterns: number): string {
-  const lines = ['app "Measured"', 'origin https://measured.example', 'start s0', 'id ItemId: int', 'choice Order { newest, oldest }'];
-  for (let index = 0; index < patterns; index++) {
-    const area = `area${Math.floor(index / 10)}`;
-    const link = [
-      `/${area}`, `/${area}/{id}`, `/${area}/{id}/edit`, `/${area}/{id}/parts/{part}`, `/${area}/search{?text,order}`,
-      `/${area}/new`, `/${area}/lists/{id}{?order}`, `/${area}/people/{part}`, `/${area}/days/{day}`, `/${area}/help{/rest*}`,
-    ][index % 10]!;
-    const takes = [['id: ItemId'], ['part: text'], ['text: text?'], ['order: Order = newest'], ['day: date'], ['rest: text']].flat().filter((each) => new RegExp(`[{?,/]${each.split(':')[0]!}[*},]`).test(link));
-    lines.push(`screen s${index} "Screen ${index}" {`, ...(takes.length > 0 ? [`  takes ${takes.join(', ')}`] : []), `  link ${link}`, '}');
-  }
-  return lines.join('\n');
-}
-
 /** The same path patterns as the router writes them. */
 const routeOf = (pattern: string): string => pattern.replace(/\{\?.*\}$/, '').replace(/\{\/\w+\*\}$/, '/*').replace(/\{(\w+)\}/g, ':$1');
-
-/** URLs of all patterns, one in ten of which opens nothing, from a linear congruential generator (Knuth, TAOCP 3.3.4). */
-function urlsOf(patterns: number): string[] {
-  let state = 4711;
-  const random = (below: number): number => {
-    state = (state * 1103515245 + 12345) % 2147483648;
-    return Math.floor((state / 2147483648) * below);
-  };
-  return Array.from({ length: urls }, () => {
-    const index = random(patterns);
-    const area = `area${Math.floor(index / 10)}`;
-    const id = random(100_000);
-    if (random(10) === 0) return [`/${area}/${id}/edti`, `/area${id + 10_000}`, `/${area}/days/2026-13-01`][random(3)]!;
-    return [
-      `/${area}`, `/${area}/${id}`, `/${area}/${id}/edit`, `/${area}/${id}/parts/p-${id}`, `/${area}/search?text=bunk%20bed&order=newest`,
-      `/${area}/new`, `/${area}/lists/${id}?order=oldest&source=mail`, `/${area}/people/anna-${id}`, `/${area}/days/2026-0${1 + random(9)}-1${random(10)}`, `/${area}/help/a/b/${id}`,
-    ][index % 10]!;
-  });
-}
 
 /** The same texts, each in one piece, as they come from a file: joined ones would be put together while time is taken. */
 const inOnePiece = (texts: readonly string[]): string[] => JSON.parse(JSON.stringify(texts)) as string[];
@@ -76,7 +43,7 @@ for (const patterns of [50, 500, 5000]) {
   const space = spaceOf(plan, 'app');
   const routes = router({ ignoreTrailingSlash: true });
   for (const { link } of space.patterns) routes.on('GET', routeOf(link.pattern), () => undefined);
-  const all = inOnePiece(urlsOf(patterns));
+  const all = inOnePiece([...urlsOf(patterns, urls)]);
   const whole = inOnePiece(all.map((path) => `https://measured.example${path}`));
   const [ours, oursWhole, theirs] = compare([() => count(space, all), () => count(space, whole), () => {
     let found = 0;

@@ -1,4 +1,4 @@
-// npm run bench [core|reach|links|keystroke]: measures the core beside general tools, and typing in the browser. Not part of the tests.
+// npm run bench [core|reach|links|audit|keystroke]: measures the core beside general tools, and typing in the browser. Not part of the tests.
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
 
@@ -14,6 +14,7 @@ const all = {
   core: () => runBundled('core'),
   reach: () => runBundled('reach'),
   links: () => runBundled('links'),
+  audit: () => runBundled('audit'),
   keystroke: async () => {
     await build();
     await run(bin('tsx'), ['bench/keystroke.ts']);

@@ -3,6 +3,7 @@ import { severities, type Severity } from '../core/rules/rule';
 import { checkFiles, checkFormats, type CheckOptions } from './check';
 import { explain } from './explain';
 import { formatFiles } from './format';
+import { linkFormats, openLinks, type LinkOptions } from './link';
 import { printModel } from './model';
 import { printTour, tourFormats, type TourOptions } from './tour';
 import { version } from './version';
@@ -59,6 +60,18 @@ function program(): Command {
       process.exitCode = printTour(file, options);
     });
 
+  andante.command('link')
+    .description('say what the app does with URLs: screen, arguments, stack; or what comes nearest. Exit 1 when some open nothing')
+    .argument('<file>', 'the plan; - reads standard input')
+    .argument('[url...]', 'URLs, or paths that begin with a slash')
+    .option('--audit <file>', 'count what the URLs of a file open, of any size: one a line, or an access log; - reads standard input')
+    .option('--column <column>', 'the file is CSV, and this column has the URLs: its name, or its number from 1')
+    .option('--format <format>', 'text, json or csv', oneOf(linkFormats), 'text')
+    .option('--variant <variant>', 'the variant that opens them; the first one unless said')
+    .action(async (file: string, urls: string[], options: LinkOptions) => {
+      process.exitCode = await openLinks(file, urls, options);
+    });
+
   andante.command('model')
     .description('print a plan as JSON, as docs/schema/plan.schema.json says')
     .argument('<file>', 'the plan, as text or as that JSON; - reads standard input')
@@ -84,9 +97,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   throw error;
 });
 
-try {
-  program().parse();
-} catch (error) {
+program().parseAsync().catch((error: unknown) => {
   if (!(error instanceof CommanderError)) throw error;
   process.exitCode = error.exitCode === 0 || error.code === 'commander.help' ? (process.argv.length > 2 ? 0 : unusable) : unusable;
-}
+});

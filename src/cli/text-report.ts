@@ -4,6 +4,7 @@ import { countAll } from '../core/report/counts';
 import { plain } from '../core/rules/message';
 import type { Finding, Severity } from '../core/rules/rule';
 import { colours } from './colours';
+import { printable } from './printable';
 import { nameOf } from './read';
 
 const paint: Record<Severity, (text: string) => string> = { error: colours.red, warning: colours.yellow, note: colours.blue };
@@ -36,10 +37,6 @@ function showFinding(finding: Finding, source: Source): string {
   if (fix) rows.push(`  ${colours.dim('Fix:')} ${printable(fix.label)}`);
   return `${rows.join('\n')}\n`;
 }
-
-/** Text from a plan is shown as it is, but must not steer the terminal: C0 and C1 control characters become dots. */
-// eslint-disable-next-line no-control-regex
-const printable = (text: string): string => text.replace(/\t/g, ' ').replace(/[\u0000-\u001f\u007f-\u009f]/g, '·');
 
 const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
 

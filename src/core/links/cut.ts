@@ -3,15 +3,14 @@
  * and most of these have nothing special, so that the text is the URL itself.
  */
 
-/** What a character of a path means. */
-const special = 0;
+/** What a character of a path means; 0 is one that has to be looked at more closely. */
 const ordinary = 1;
 const slash = 2;
 const asked = 3;
 const hash = 4;
 const dot = 5;
 
-/** By code unit; those beyond ASCII are all special. */
+/** By code unit. */
 const meanings = new Uint8Array(0x10000);
 for (const character of 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_~!$&\'()*+,;=:@') meanings[character.charCodeAt(0)] = ordinary;
 meanings['/'.charCodeAt(0)] = slash;
@@ -19,17 +18,22 @@ meanings['?'.charCodeAt(0)] = asked;
 meanings['#'.charCodeAt(0)] = hash;
 meanings['.'.charCodeAt(0)] = dot;
 
-const percent = '%'.charCodeAt(0);
+/** What may not stand in a query as it is, or begins a fragment. */
+const odd = /[^\w\-~.!$&'()*+,;=:@/?%]/g;
 const eight = '8'.charCodeAt(0);
 /** Whether a character is a hexadecimal digit; of what lies behind a text it is none. */
 const isHex = (code: number): boolean => (code >= 48 && code <= 57) || (code >= 65 && code <= 70) || (code >= 97 && code <= 102);
 
-/** One step of a hash over the characters of a text (Kernighan, Ritchie, The C Programming Language, 6.6). */
+/** One step of a hash over characters (Kernighan, Ritchie, The C Programming Language, 6.6). */
 const hashed = (sum: number, code: number): number => (Math.imul(sum, 31) + code) | 0;
 
-export function hashOf(text: string): number {
-  let sum = 0;
-  for (let at = 0; at < text.length; at++) sum = hashed(sum, text.charCodeAt(at));
+/** So many characters at the end of a segment count, beside the first and how many there are. */
+const hashedAtEnd = 4;
+
+/** A hash of a segment: what tells literals apart is mostly how long they are, how they begin and how they end. */
+function hashOf(text: string, begin: number, end: number): number {
+  let sum = hashed(end - begin, text.charCodeAt(begin));
+  for (let at = Math.max(begin, end - hashedAtEnd); at < end; at++) sum = hashed(sum, text.charCodeAt(at));
   return sum;
 }
 
@@ -40,16 +44,14 @@ export class Cut {
   queryFrom = -1;
   /** How many segments there are. */
   count = 0;
-  /** Where they begin and end, and their hashes. */
+  /** Where they begin and end. */
   readonly begins: Int32Array;
   readonly ends: Int32Array;
-  readonly hashes: Int32Array;
 
   /** Has room for so many segments. */
   constructor(private readonly room = 32) {
     this.begins = new Int32Array(room);
     this.ends = new Int32Array(room);
-    this.hashes = new Int32Array(room);
   }
 
   /** Cuts what was decoded. */
@@ -60,7 +62,7 @@ export class Cut {
     cut.queryFrom = query === null ? -1 : 0;
     for (const segment of segments) {
       const begin = cut.count === 0 ? 0 : cut.ends[cut.count - 1]!;
-      cut.add(begin, begin + segment.length, hashOf(segment));
+      cut.add(begin, begin + segment.length);
     }
     return cut;
   }
@@ -80,18 +82,15 @@ export class Cut {
     this.count = 0;
     const { length } = text;
     for (let begin = from + 1, at = begin; ; begin = ++at) {
-      let sum = 0;
       let meaning = slash;
       for (; at < length; at++) {
-        const code = text.charCodeAt(at);
-        meaning = meanings[code]!;
+        meaning = meanings[text.charCodeAt(at)]!;
         if (meaning !== ordinary && (meaning !== dot || at === begin)) break;
-        sum = hashed(sum, code);
       }
       if (at === begin) {
         // Nothing stands between two slashes; a slash at the end means nothing.
         if (at < length && meaning !== asked) return false;
-      } else if (!this.add(begin, at, sum)) {
+      } else if (!this.add(begin, at)) {
         return false;
       }
       if (at === length) return true;
@@ -102,28 +101,22 @@ export class Cut {
 
   private readQuery(from: number): boolean {
     const { text } = this;
-    for (let at = from; at < text.length; at++) {
-      const code = text.charCodeAt(at);
-      if (code === percent) {
-        // Escapes of characters beyond ASCII have to be looked at together.
-        if (!(isHex(text.charCodeAt(at + 1)) && text.charCodeAt(at + 1) < eight && isHex(text.charCodeAt(at + 2)))) return false;
-        at += 2;
-        continue;
-      }
-      const meaning = meanings[code]!;
-      if (meaning === special || meaning === hash) return false;
+    odd.lastIndex = from;
+    if (odd.test(text)) return false;
+    for (let at = text.indexOf('%', from); at >= 0; at = text.indexOf('%', at + 3)) {
+      // Escapes of characters beyond ASCII have to be looked at together.
+      if (!(isHex(text.charCodeAt(at + 1)) && text.charCodeAt(at + 1) < eight && isHex(text.charCodeAt(at + 2)))) return false;
     }
     this.queryText = text;
     this.queryFrom = from;
     return true;
   }
 
-  private add(begin: number, end: number, sum: number): boolean {
+  private add(begin: number, end: number): boolean {
     const { count } = this;
     if (count === this.room) return false;
     this.begins[count] = begin;
     this.ends[count] = end;
-    this.hashes[count] = sum;
     this.count = count + 1;
     return true;
   }
@@ -150,7 +143,7 @@ export class SegmentTable<T> {
     this.things = new Array<T>(size);
     let end = 0;
     for (const { of, text, thing } of entries) {
-      const sum = hashOf(text);
+      const sum = hashOf(text, 0, text.length);
       let slot = this.slotOf(of, sum);
       while (this.slots[3 * slot] !== -1) slot = (slot + 1) & this.mask;
       this.slots.set([of, sum, end], 3 * slot);
@@ -167,7 +160,7 @@ export class SegmentTable<T> {
   /** What stands for a number and a segment of a cut. */
   at(of: number, cut: Cut, index: number): T | undefined {
     const { slots, mask } = this;
-    const sum = cut.hashes[index]!;
+    const sum = hashOf(cut.text, cut.begins[index]!, cut.ends[index]!);
     for (let slot = this.slotOf(of, sum); ; slot = (slot + 1) & mask) {
       const number = slots[3 * slot]!;
       if (number === -1) return undefined;

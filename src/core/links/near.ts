@@ -149,10 +149,14 @@ class Search {
 }
 
 /** The literals of a node that a text may be meant for, the nearest with whether it differs by a slip alone; where there are few, all of them. */
-function literalsNear({ literals }: Node, text: string): (readonly [text: string, slip: boolean])[] {
+function literalsNear({ literals, names }: Node, text: string): (readonly [text: string, slip: boolean])[] {
   if (literals.size === 0 || literals.has(text)) return [];
-  const all = [...literals.keys()];
-  const some = all.length <= manyLiterals ? all : all.filter((each) => each[0] === text[0] && Math.abs(each.length - text.length) < 3);
+  let some = names;
+  if (names.length > manyLiterals) {
+    // Only what begins alike and is about as long can be a slip.
+    const first = text.charCodeAt(0);
+    some = names.filter((each) => each.charCodeAt(0) === first && Math.abs(each.length - text.length) < 3);
+  }
   const near = text.length > 80 ? null : closest(text, some);
   if (near !== null) return [[near, true]];
   return literals.size <= 8 ? some.map((each) => [each, false] as const) : [];

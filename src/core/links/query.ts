@@ -20,33 +20,38 @@ export function pairsOf(query: string): { readonly name: string; readonly value:
   });
 }
 
-/** Whether each variable that a query has a value for can take it; the query ends the text. */
+/** Whether each variable that a query has a value for can take it; the query ends the text. Makes nothing for most URLs. */
 export function takesQuery(variables: readonly Listed[], text: string, from: number): boolean {
-  for (const variable of variables) {
-    const value = firstValue(text, from, variable.name);
-    if (value !== undefined && misfit(variable, value) !== null) return false;
-  }
+  for (const variable of variables) if (!takesFirst(variable, text, from)) return false;
   return true;
 }
 
-/** The first value of a name, as written; undefined where it has none. */
-function firstValue(text: string, from: number, name: string): string | undefined {
-  let escape = text.indexOf('%', from);
-  for (let begin = from; begin <= text.length; ) {
-    const ampersand = text.indexOf('&', begin);
-    const end = ampersand < 0 ? text.length : ampersand;
-    const behind = begin + name.length;
-    if (behind <= end && (behind === end || text.charCodeAt(behind) === 61) && text.startsWith(name, begin)) return behind === end ? '' : text.slice(behind + 1, end);
+const ampersand = 38;
+const equals = 61;
+const percent = 37;
+
+/** The same of one variable: whether the first value of its name fits, where there is one. */
+function takesFirst(variable: Listed, text: string, from: number): boolean {
+  const { name } = variable;
+  const { length } = text;
+  for (let begin = from; begin <= length; begin++) {
+    let at = begin;
+    while (at < length && at - begin < name.length && text.charCodeAt(at) === name.charCodeAt(at - begin)) at++;
+    const isNamed = at - begin === name.length && (at === length || text.charCodeAt(at) === equals || text.charCodeAt(at) === ampersand);
     // A name may be escaped, too.
-    if (escape >= 0 && escape < begin) escape = text.indexOf('%', begin);
-    if (escape >= 0 && escape < end) {
-      const equals = text.indexOf('=', begin);
-      const nameEnd = equals < 0 || equals > end ? end : equals;
-      if (escape < nameEnd && decode(text.slice(begin, nameEnd)) === name) return nameEnd === end ? '' : text.slice(nameEnd + 1, end);
+    let isEscaped = false;
+    if (!isNamed) for (; at < length && text.charCodeAt(at) !== equals && text.charCodeAt(at) !== ampersand; at++) if (text.charCodeAt(at) === percent) isEscaped = true;
+    const value = Math.min(at + 1, length);
+    const isEmpty = at === length || text.charCodeAt(at) === ampersand;
+    let valueIsEscaped = false;
+    if (!isEmpty) for (at++; at < length && text.charCodeAt(at) !== ampersand; at++) if (text.charCodeAt(at) === percent) valueIsEscaped = true;
+    if (isNamed || (isEscaped && decode(text.slice(begin, isEmpty ? at : value - 1)) === name)) {
+      if (isEmpty || at === value) return misfit(variable, '') === null;
+      return variable.isList || valueIsEscaped ? misfit(variable, text.slice(value, at)) === null : variable.carried.fitsIn(text, value, at);
     }
-    begin = end + 1;
+    begin = at;
   }
-  return undefined;
+  return true;
 }
 
 /** The part of a value that its variable cannot take, decoded; null where it takes all of it. */

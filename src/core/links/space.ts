@@ -29,6 +29,8 @@ export class UrlSpace {
   readonly origins: readonly Origin[];
   /** In the order of the plan; without those that do not read, or that name what cannot ride in a URL. */
   readonly patterns: readonly Pattern[];
+  /** The one tree of all origins, where none has patterns of its own. */
+  private shared: Tree | null = null;
   /** By the origin's text; the empty one for paths alone. */
   private readonly trees = new Map<string, Tree>();
   /** One for all that is looked up. */
@@ -48,7 +50,8 @@ export class UrlSpace {
   }
 
   treeOf(origin: Origin | null): Tree {
-    const key = this.isDivided ? origin?.text ?? '' : '';
+    if (!this.isDivided) return (this.shared ??= treeOf(this.patterns));
+    const key = origin?.text ?? '';
     let tree = this.trees.get(key);
     if (!tree) this.trees.set(key, (tree = treeOf(this.patternsOf(origin))));
     return tree;

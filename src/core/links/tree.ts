@@ -18,6 +18,8 @@ export interface Node {
   readonly id: number;
   /** By their text; in the order of the plan. */
   readonly literals: ReadonlyMap<string, Node>;
+  /** Their texts. */
+  readonly names: readonly string[];
   /** Segments with variables, the most specific first; equally specific ones in the order of the plan. */
   readonly branches: readonly Branch[];
   /** Those that end here. */
@@ -38,6 +40,7 @@ export interface Tree {
 }
 
 interface OpenNode extends Node {
+  readonly names: string[];
   readonly literals: Map<string, OpenNode>;
   readonly branches: { readonly segment: Segment; readonly to: OpenNode }[];
   readonly ends: Pattern[];
@@ -52,7 +55,7 @@ interface OpenNode extends Node {
 export function treeOf(patterns: readonly Pattern[]): Tree {
   const nodes: OpenNode[] = [];
   const newNode = (): OpenNode => {
-    const node: OpenNode = { id: nodes.length, literals: new Map(), branches: [], ends: [], rests: [], hasLiterals: false, onlyBranch: null, onlyTo: null, onlyEnd: null };
+    const node: OpenNode = { id: nodes.length, literals: new Map(), names: [], branches: [], ends: [], rests: [], hasLiterals: false, onlyBranch: null, onlyTo: null, onlyEnd: null };
     nodes.push(node);
     return node;
   };
@@ -82,6 +85,7 @@ export function treeOf(patterns: readonly Pattern[]): Tree {
       if (to) return to;
       to = newNode();
       node.literals.set(segment.literal, to);
+      node.names.push(segment.literal);
       node.hasLiterals = true;
       literals.push({ of: node.id, text: segment.literal, thing: to });
       return to;

@@ -35,6 +35,23 @@ export function sayUrlProblem(problem: UrlProblem): Message {
   }
 }
 
+/** The same of many URLs: without what each has there. */
+export function sayUrlProblemOf(problem: UrlProblem): Message {
+  switch (problem.why) {
+    case 'empty': return say`there is nothing`;
+    case 'no-scheme': return say`it begins with neither a scheme nor a slash`;
+    case 'two-slashes': return say`it begins with a host, but has no scheme`;
+    case 'user-info': return say`it names a user in front of the host`;
+    case 'host': return say`what stands for a host is none`;
+    case 'port': return say`the port is none between 0 and 65535`;
+    case 'character': return say`it has a character that may not stand there as it is`;
+    case 'surrogate': return say`it has half of a surrogate pair`;
+    case 'escape': return say`a percent sign is followed by other than two hexadecimal digits`;
+    case 'utf-8': return say`its escapes are no UTF-8`;
+    case 'other-origin': return sayUrlProblem(problem);
+  }
+}
+
 /** What a type wants, as the end of a sentence. */
 export function sayWanted(declared: Type): Message {
   const type = required(declared);
@@ -72,6 +89,22 @@ export function sayFailure({ pattern, failure }: Near): Message {
     case 'too-long': return say`${shownValue(failure.found)} is too much`;
     case 'item': return say`${shownValue(failure.found)} stands in ${pattern.rest!.name}, which wants ${sayWanted(pattern.rest!.carried.type)}`;
     case 'query': return say`${shownValue(failure.found)} stands for ${failure.name}, which wants ${sayWanted(pattern.query.find(({ name }) => name === failure.name)!.carried.type)}`;
+  }
+}
+
+/** The same of many URLs that fail a pattern in the same place. */
+export function sayGroup(near: Near): Message {
+  const { pattern, failure } = near;
+  switch (failure.why) {
+    case 'value': {
+      const variables = failure.wanted.parts.filter((part) => 'carried' in part);
+      const [only] = variables;
+      return only && failure.wanted.parts.length === 1 ? say`${only.variable} wants ${sayWanted(only.carried.type)}` : say`what stands for ${showSegment(failure.wanted)} does not fit`;
+    }
+    case 'too-long': return say`it goes on where the path ends`;
+    case 'item': return say`${pattern.rest!.name} wants ${sayWanted(pattern.rest!.carried.type)}`;
+    case 'query': return say`${failure.name} wants ${sayWanted(pattern.query.find(({ name }) => name === failure.name)!.carried.type)}`;
+    default: return sayFailure(near);
   }
 }
 

@@ -1,0 +1,124 @@
+import { StringDecoder } from 'node:string_decoder';
+import Papa from 'papaparse';
+import { Audit } from '../core/audit/audit';
+import { LineCutter, urlIn } from '../core/audit/lines';
+import { check } from '../core/check';
+import type { Plan } from '../core/plan/model';
+import { auditColumns, auditRows } from '../core/audit/rows';
+import { UrlReader, type UrlCard } from '../core/report/url-card';
+import { plain, type Message } from '../core/rules/message';
+import { NoPlan } from '../wire/plan-file';
+import { auditText, linkText } from './link-text';
+import { forEachWhole, nameOf } from './read';
+
+export const linkFormats = ['text', 'json', 'csv'] as const;
+
+export interface LinkOptions {
+  readonly format: typeof linkFormats[number];
+  readonly variant?: string;
+  /** A file of URLs; `-` is standard input. */
+  readonly audit?: string;
+  /** Of a CSV file: the column that has the URLs, by name or by number from 1. */
+  readonly column?: string;
+}
+
+/** Says what a plan would do with URLs. Exit code 1 where some open nothing. */
+export async function openLinks(file: string, urls: readonly string[], options: LinkOptions): Promise<number> {
+  if (options.audit === undefined && urls.length === 0) return refuse('Give one URL or more, or a file of them with --audit.');
+  if (options.audit !== undefined && urls.length > 0) return refuse('Give URLs or a file of them with --audit, not both.');
+  if (options.audit === '-' && file === '-') return refuse('The plan and the URLs cannot both come from standard input.');
+  if (options.column !== undefined && options.audit === undefined) return refuse('--column is for a file with --audit.');
+  let plan: Plan | null = null;
+  const isRead = forEachWhole([file], ({ file: name }, text) => {
+    const checked = check(text).plan;
+    if (options.variant !== undefined && !checked.variants.includes(options.variant)) throw new NoPlan(`${nameOf(name)} has no variant ${options.variant}; it has ${checked.variants.join(', ')}.`);
+    plan = checked;
+  });
+  if (!isRead || !plan) return 2;
+  const variant = options.variant ?? (plan as Plan).variants[0]!;
+  return options.audit === undefined ? tellUrls(plan, variant, urls, options.format) : audit(plan, variant, options.audit, options);
+}
+
+function refuse(sentence: string): number {
+  process.stderr.write(`andante: ${sentence}\n`);
+  return 2;
+}
+
+function tellUrls(plan: Plan, variant: string, urls: readonly string[], format: LinkOptions['format']): number {
+  const reader = new UrlReader(plan, variant);
+  const cards = urls.map((url) => reader.card(url));
+  if (format === 'json') process.stdout.write(`${JSON.stringify({ app: plan.name, variant, urls: cards.map(asJson) }, null, 2)}\n`);
+  else if (format === 'csv') process.stdout.write(`${Papa.unparse(cards.map(asRow), { columns: ['url', 'outcome', 'screen', 'pattern', 'arguments', 'stack', 'back', 'reason'], escapeFormulae: true, newline: '\n' })}\n`);
+  else process.stdout.write(cards.map((card) => linkText(card)).join('\n'));
+  return cards.some(({ state }) => state === 'lost' || state === 'unreadable') ? 1 : 0;
+}
+
+const outcomes: Readonly<Record<UrlCard['state'], string>> = { opens: 'opens', gated: 'gated', lost: 'lost', unreadable: 'no URL' };
+
+const plainly = (message: Message | null): string | null => message && plain(message);
+
+const asJson = ({ text, state, opens, takes, cold, once, ties, remarks, why, nearest }: UrlCard): object => ({
+  url: text, outcome: outcomes[state], screen: opens?.screen ?? null, pattern: opens?.pattern ?? null,
+  arguments: Object.fromEntries(takes.map(({ name, value }) => [name, value])), cold, once,
+  ties: ties.map(({ pattern, screen }) => ({ pattern, screen })), remarks: remarks.map(plain), reason: plainly(why),
+  nearest: nearest.map(({ pattern, screen, why: reason }) => ({ pattern, screen, reason: plain(reason) })),
+});
+
+const asRow = ({ text, state, opens, takes, cold, why, nearest }: UrlCard): object => ({
+  url: text, outcome: outcomes[state], screen: opens?.screen ?? nearest[0]?.screen ?? '', pattern: opens?.pattern ?? nearest[0]?.pattern ?? '',
+  arguments: takes.flatMap(({ name, value }) => (value === null ? [] : [`${name}=${value}`])).join(' '), stack: cold[0]?.stack.join(' > ') ?? '', back: cold[0]?.back ?? '', reason: plainly(why) ?? '',
+});
+
+async function audit(plan: Plan, variant: string, file: string, { format, column }: LinkOptions): Promise<number> {
+  const all = new Audit(plan, variant);
+  try {
+    const input = file === '-' ? process.stdin : (await import('node:fs')).createReadStream(file);
+    if (column === undefined) await readLines(input, (line) => addLine(all, line));
+    else await readColumn(input, column, (url) => addLine(all, url));
+  } catch (error) {
+    const { code, message } = error as NodeJS.ErrnoException;
+    return refuse(code === 'ENOENT' ? `${file} does not exist.` : code === 'EISDIR' ? `${file} is a folder, not a file of URLs.` : code === 'EACCES' ? `${file} may not be read.` : message);
+  }
+  const report = all.report();
+  if (format === 'json') process.stdout.write(`${JSON.stringify({ app: plan.name, variant, ...report }, null, 2)}\n`);
+  else if (format === 'csv') process.stdout.write(`${Papa.unparse(auditRows(report), { columns: [...auditColumns], escapeFormulae: true, newline: '\n' })}\n`);
+  else process.stdout.write(auditText(report));
+  return report.lost + report.unreadable > 0 ? 1 : 0;
+}
+
+function addLine(all: Audit, line: string): void {
+  const url = urlIn(line);
+  if (url !== null) all.add(url);
+}
+
+async function readLines(input: NodeJS.ReadableStream, each: (line: string) => void): Promise<void> {
+  const decoder = new StringDecoder('utf8');
+  const lines = new LineCutter();
+  for await (const chunk of input) lines.push(decoder.write(chunk as Buffer), each);
+  lines.push(decoder.end(), each);
+  lines.end(each);
+}
+
+/** Reads one column of a CSV file (RFC 4180), whose first row has the names. */
+async function readColumn(input: NodeJS.ReadableStream, wanted: string, each: (url: string) => void): Promise<void> {
+  let at: number | null = null;
+  const rows = input.pipe(Papa.parse(Papa.NODE_STREAM_INPUT, { skipEmptyLines: true }));
+  const failed = new Promise<never>((_resolve, reject) => input.on('error', reject));
+  const read = (async (): Promise<void> => {
+    for await (const row of rows as AsyncIterable<string[]>) {
+      if (at === null) {
+        at = columnOf(row, wanted);
+        if (at === null) throw new Error(`There is no column ${wanted}; there are ${row.slice(0, 20).join(', ')}.`);
+      } else if (row[at] !== undefined) each(row[at]!);
+    }
+  })();
+  await Promise.race([read, failed]);
+}
+
+/** The place of a column, by its name in any case or by its number from 1; null where there is none. */
+function columnOf(names: readonly string[], wanted: string): number | null {
+  const byName = names.findIndex((name) => name.trim().toLowerCase() === wanted.trim().toLowerCase());
+  if (byName >= 0) return byName;
+  const number = Number(wanted);
+  return Number.isInteger(number) && number >= 1 && number <= names.length ? number - 1 : null;
+}
