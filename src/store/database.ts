@@ -19,6 +19,7 @@ export async function openDatabase(file: string): Promise<Database> {
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('busy_timeout = 5000');
+  sqlite.pragma('foreign_keys = ON');
   const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite as never }) });
   const { error } = await new Migrator({ db, provider: migrationProvider }).migrateToLatest();
   if (error) throw error;

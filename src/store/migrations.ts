@@ -17,6 +17,22 @@ const migrations: Record<string, Migration> = {
       await db.schema.createIndex('plan_updated_at').on('plan').column('updated_at').execute();
     },
   },
+  '002-audits': {
+    async up(db: Kysely<unknown>): Promise<void> {
+      await db.schema.createTable('audit')
+        .addColumn('serial', 'integer', (column) => column.primaryKey().autoIncrement())
+        .addColumn('id', 'text', (column) => column.notNull().unique())
+        .addColumn('plan_id', 'text', (column) => column.notNull().references('plan.id').onDelete('cascade'))
+        .addColumn('name', 'text', (column) => column.notNull())
+        .addColumn('variant', 'text', (column) => column.notNull())
+        .addColumn('created_at', 'integer', (column) => column.notNull())
+        .addColumn('total', 'integer', (column) => column.notNull())
+        .addColumn('lost', 'integer', (column) => column.notNull())
+        .addColumn('report', 'text', (column) => column.notNull())
+        .execute();
+      await db.schema.createIndex('audit_plan_id').on('audit').column('plan_id').execute();
+    },
+  },
 };
 
 export const migrationProvider: MigrationProvider = { getMigrations: async () => migrations };

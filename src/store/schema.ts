@@ -14,6 +14,23 @@ export interface PlanTable {
   deleted_at: number | null;
 }
 
+export interface AuditTable {
+  /** Order of creation. */
+  serial: Generated<number>;
+  id: string;
+  plan_id: string;
+  /** Of the file that was audited. */
+  name: string;
+  variant: string;
+  created_at: number;
+  /** How many URLs there were, and how many opened nothing. */
+  total: number;
+  lost: number;
+  /** JSON. */
+  report: string;
+}
+
 export interface Tables {
   plan: PlanTable;
+  audit: AuditTable;
 }

@@ -60,7 +60,7 @@ export class App {
   /** Opens a plan and waits until its editor is there. */
   async openPlan(id: string, rest = ''): Promise<void> {
     await this.open(`/plans/${id}${rest}`);
-    await this.find('.cm-content, [data-testid=chart], [data-testid=supply]');
+    await this.find('.cm-content, [data-testid=chart], [data-testid=supply], [data-testid=url-space]');
   }
 
   find(css: string): Promise<WebElement> {

@@ -58,7 +58,7 @@ export interface AuditReport {
   readonly ambiguousGroups: readonly AmbiguousGroup[];
 }
 
-/** So many examples are kept of each group, none longer than that; and so many groups of each kind, beyond which one takes the rest. */
+/** So many examples are kept of URLs that open nothing, and of those that open something one; none is longer than that; and so many groups of each kind, beyond which one takes the rest. */
 const mostExamples = 3;
 const longestExample = 200;
 const mostGroups = 500;
@@ -67,9 +67,11 @@ class Group {
   count = 0;
   readonly examples: string[] = [];
 
+  constructor(private readonly most = mostExamples) {}
+
   add(url: string): void {
     this.count++;
-    if (this.examples.length >= mostExamples) return;
+    if (this.examples.length >= this.most) return;
     const example = told(url, longestExample);
     if (!this.examples.includes(example)) this.examples.push(example);
   }
@@ -79,7 +81,7 @@ class Opened extends Group {
   ambiguous = 0;
 
   constructor(readonly pattern: Pattern, readonly gated: boolean, readonly hasRivals: boolean) {
-    super();
+    super(1);
   }
 }
 

@@ -71,7 +71,7 @@ const Row = memo(function Row({ row, lefts, end, rails, findings, isChosen, isBr
   const { column, segments, leaf } = row;
   const line = isBroken ? 'border-error' : 'border-rule';
   return (
-    <li className={`relative rounded-field ${isChosen ? 'bg-primary-wash' : ''}`} style={{ minHeight: rowHeight, contentVisibility: 'auto', containIntrinsicSize: `auto ${rowHeight}px` }}>
+    <li data-chosen={isChosen || undefined} className={`relative rounded-field ${isChosen ? 'bg-primary-wash' : ''}`} style={{ minHeight: rowHeight, contentVisibility: 'auto', containIntrinsicSize: `auto ${rowHeight}px` }}>
       {/* Rails of segments above that go on below, and the bend into this row. */}
       {[...rails].filter((each) => each < column - 1).map((each) => <span key={each} aria-hidden className="absolute top-0 bottom-0 border-l border-rule" style={{ left: lefts[each]! + railInset }} />)}
       {column > 0 && rails.has(column - 1) && <span aria-hidden className="absolute top-0 bottom-0 border-l border-rule" style={{ left: lefts[column - 1]! + railInset }} />}

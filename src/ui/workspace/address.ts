@@ -21,6 +21,8 @@ export interface Place {
   readonly walk: string | null;
   /** How many of its steps are taken; null for all. */
   readonly taken: number | null;
+  /** The audit that the Links view shows: its id, or `new` for one that is to be made; null for none. */
+  readonly audit: string | null;
 }
 
 export interface Address extends Place {
@@ -35,11 +37,11 @@ function placeOf(path: string, search: { get(name: string): string | null }): Pl
   const view: View = isView(last) ? last : 'plan';
   return {
     view, screen: search.get('screen'), only: search.get('only'), variant: search.get('variant'), filter: search.get('filter'),
-    walk: search.get('walk'), taken: readTaken(search.get('taken')),
+    walk: search.get('walk'), taken: readTaken(search.get('taken')), audit: search.get('audit'),
   };
 }
 
-function addressOf(planId: string, { view, screen, only, variant, filter, walk, taken }: Place): string {
+function addressOf(planId: string, { view, screen, only, variant, filter, walk, taken, audit }: Place): string {
   const query = new URLSearchParams();
   if (screen) query.set('screen', screen);
   if (only) query.set('only', only);
@@ -47,6 +49,7 @@ function addressOf(planId: string, { view, screen, only, variant, filter, walk, 
   if (filter) query.set('filter', filter);
   if (walk) query.set('walk', walk);
   if (walk && taken !== null) query.set('taken', String(taken));
+  if (audit) query.set('audit', audit);
   const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
   return `/plans/${planId}${view === 'plan' ? '' : `/${view}`}${suffix}`;
 }

@@ -1,3 +1,4 @@
+import type { AuditDocument, AuditSummary, NewAudit } from '../../wire/audits';
 import type { NewPlan, PlanDocument, PlanSummary, Problem } from '../../wire/plans';
 
 /** An answer of the server that is no success. */
@@ -30,5 +31,10 @@ export const api = {
   duplicate: (id: string) => call<PlanSummary>(`/plans/${id}/duplicate`, 'POST'),
   delete: (id: string) => call<null>(`/plans/${id}`, 'DELETE'),
   restore: (id: string) => call<PlanSummary>(`/plans/${id}/restore`, 'POST'),
+  audits: (id: string) => call<{ audits: AuditSummary[] }>(`/plans/${id}/audits`).then(({ audits }) => audits),
+  audit: (id: string, audit: string) => call<AuditDocument>(`/plans/${id}/audits/${audit}`),
+  keepAudit: (id: string, audit: NewAudit) => call<AuditSummary>(`/plans/${id}/audits`, 'POST', audit),
+  deleteAudit: (id: string, audit: string) => call<null>(`/plans/${id}/audits/${audit}`, 'DELETE'),
+  auditAddress: (id: string, audit: string) => `/api/plans/${id}/audits/${audit}/download`,
   downloadAddress: (id: string) => `/api/plans/${id}/download`,
 };

@@ -1,0 +1,83 @@
+/** The worker that audits a file of URLs: it reads the file piece by piece, so that neither its size nor its time are the page's. */
+import Papa from 'papaparse';
+import { Audit, type AuditReport } from '../../core/audit/audit';
+import { LineCutter, urlIn } from '../../core/audit/lines';
+import { parse } from '../../core/language/parse';
+import { resolve } from '../../core/plan/resolve';
+
+/** What the page asks for. To cancel, it ends the worker. */
+export interface AuditQuestion {
+  readonly text: string;
+  readonly variant: string;
+  readonly file: File;
+  /** Of a CSV file: the place of the column that has the URLs; null where a line has one. */
+  readonly column: number | null;
+}
+
+export type AuditAnswer =
+  /** What is found so far; `read` counts bytes, of which the file has `file.size`. */
+  | { readonly kind: 'progress'; readonly read: number; readonly report: AuditReport }
+  | { readonly kind: 'done'; readonly report: AuditReport }
+  | { readonly kind: 'failed'; readonly why: string };
+
+declare const self: DedicatedWorkerGlobalScope;
+
+/** So many milliseconds lie between one answer and the next. */
+const rhythm = 150;
+
+self.onmessage = ({ data }: MessageEvent<AuditQuestion>) => {
+  run(data).catch((error: unknown) => answer({ kind: 'failed', why: error instanceof Error && error.name === 'NotReadableError' ? 'The file cannot be read; it may have changed meanwhile.' : 'The file cannot be read.' }));
+};
+
+const answer = (message: AuditAnswer): void => self.postMessage(message);
+
+async function run({ text, variant, file, column }: AuditQuestion): Promise<void> {
+  const audit = new Audit(resolve(parse(text)), variant);
+  let last = performance.now();
+  const tell = (read: number): void => {
+    const now = performance.now();
+    if (now - last < rhythm) return;
+    last = now;
+    answer({ kind: 'progress', read, report: audit.report() });
+  };
+  const add = (line: string): void => {
+    const url = urlIn(line);
+    if (url !== null) audit.add(url);
+  };
+  answer({ kind: 'progress', read: 0, report: audit.report() });
+  await (column === null ? readLines(file, add, tell) : readColumn(file, column, add, tell));
+  answer({ kind: 'done', report: audit.report() });
+}
+
+async function readLines(file: File, add: (line: string) => void, tell: (read: number) => void): Promise<void> {
+  const decoder = new TextDecoder();
+  const lines = new LineCutter();
+  const reader = (file.stream() as ReadableStream<Uint8Array>).getReader();
+  let read = 0;
+  for (let chunk = await reader.read(); !chunk.done; chunk = await reader.read()) {
+    read += chunk.value.length;
+    lines.push(decoder.decode(chunk.value, { stream: true }), add);
+    tell(read);
+  }
+  lines.push(decoder.decode(), add);
+  lines.end(add);
+}
+
+/** The first row has the names of the columns. */
+function readColumn(file: File, column: number, add: (url: string) => void, tell: (read: number) => void): Promise<void> {
+  let isHead = true;
+  return new Promise((resolved, failed) => {
+    Papa.parse<string[]>(file, {
+      skipEmptyLines: true,
+      chunk: ({ data, meta }) => {
+        for (const row of data) {
+          if (!isHead && row[column] !== undefined) add(row[column]!);
+          isHead = false;
+        }
+        tell(meta.cursor);
+      },
+      complete: () => resolved(),
+      error: failed,
+    });
+  });
+}

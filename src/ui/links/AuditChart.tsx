@@ -1,0 +1,35 @@
+'use client';
+
+import { Bar, BarChart, LabelList, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+
+interface Row {
+  readonly screen: string;
+  readonly opens: number;
+  readonly gated: number;
+}
+
+const barHeight = 26;
+/** So many characters of a name stand beside a bar; the rest is told by the tip. */
+const longest = 22;
+
+const inks = { fontSize: 12, fill: 'var(--color-base-content)' } as const;
+
+/** How many URLs open each screen. */
+export default function AuditChart({ rows }: { rows: readonly Row[] }) {
+  const data = rows.map((row) => ({ ...row, all: row.opens + row.gated }));
+  const names = Math.min(longest, Math.max(0, ...rows.map(({ screen }) => screen.length)));
+  return (
+    <ResponsiveContainer width="100%" height={rows.length * barHeight + 8} initialDimension={{ width: 480, height: rows.length * barHeight + 8 }}>
+      <BarChart data={data} layout="vertical" margin={{ top: 4, right: 64, bottom: 4, left: 0 }} barCategoryGap={5} accessibilityLayer={false}>
+        <XAxis type="number" hide domain={[0, 'dataMax']} />
+        <YAxis type="category" dataKey="screen" width={names * 7.6 + 14} tickLine={false} axisLine={false} interval={0} tick={{ ...inks, fontFamily: 'var(--font-mono)' }}
+          tickFormatter={(name: string) => (name.length > longest ? `${name.slice(0, longest - 1)}…` : name)} />
+        <Tooltip cursor={{ fill: 'var(--color-base-200)' }} isAnimationActive={false} contentStyle={{ background: 'var(--paper)', border: '1px solid var(--color-base-300)', borderRadius: 6, padding: '4px 8px' }} labelStyle={{ fontFamily: 'var(--font-mono)' }} />
+        <Bar dataKey="opens" name="open it" stackId="all" fill="var(--color-primary)" isAnimationActive={false} />
+        <Bar dataKey="gated" name="gated" stackId="all" fill="var(--color-warning)" isAnimationActive={false}>
+          <LabelList dataKey="all" position="right" formatter={(value) => Number(value).toLocaleString('en')} style={inks} />
+        </Bar>
+      </BarChart>
+    </ResponsiveContainer>
+  );
+}
