@@ -119,6 +119,47 @@ describe('check', () => {
   });
 });
 
+describe('link', () => {
+  test('says what URLs do: screen, arguments, stack, and why one opens nothing', () => {
+    const { code, out, err } = andante(['link', 'demo.andante', '/huts/12?season=winter', '/stays/s-9', '/help/x', '/hut/12', 'https://a@b.example/']);
+    expect({ code, err }).toEqual({ code: 1, err: '' });
+    expect(out).toBe([
+      '/huts/12?season=winter  opens', '  hut  hutId 12  season winter  ref absent', '  stack explore > hut; Back shows explore', '',
+      '/stays/s-9  gated', '  stay  stayId s-9', '  stays needs signedIn; put off: stack signIn; Back leaves the app', '  once signedIn: stack stays > stay; Back shows stays', '',
+      '/help/x  opens', '  questions  about x', '  stack help > questions; Back shows help', '  as specific: /help/{topic} to contact', '',
+      '/hut/12  lost', '  nothing; nearest /huts/{hutId}{?season,ref}: hut stands where it has huts', '',
+      'https://a@b.example/  no URL', '  nothing: a@b.example names a user in front of the host, which is refused: it can pose as another host', '',
+    ].join('\n'));
+    expect(JSON.parse(andante(['link', '-', '/huts/12', '--format', 'json'], demo).out)).toMatchObject({ app: 'Saddleback Huts', variant: 'phone', urls: [{ outcome: 'opens', screen: 'hut', arguments: { hutId: '12', season: 'summer', ref: null }, cold: [{ stack: ['explore', 'hut'], back: 'explore' }] }] });
+    expect(andante(['link', 'demo.andante', '/huts/1']).code).toBe(0);
+  });
+
+  test('audits a file of any size, a column of one, or an access log', () => {
+    const urls = `${'/huts/1\n'.repeat(3000)}/hut/2\n\n1.2.3.4 - - [1/Jan/2026:00:00:00 +0000] "GET /stays HTTP/1.1" 200 1\r\n=1+1`;
+    const { code, out } = andante(['link', 'demo.andante', '--audit', '-', '--format', 'json'], urls);
+    expect(code).toBe(1);
+    expect(JSON.parse(out)).toMatchObject({ total: 3003, opens: 3000, gated: 1, lost: 1, unreadable: 1, opened: [{ screen: 'hut', count: 3000 }, { screen: 'stays', gated: true }] });
+    expect(andante(['link', 'demo.andante', '--audit', '-'], urls).out).toMatch(/hut +3000 +█+\n +stays +1 +█ 1 gated\n[^]*3003 URLs, 3000 open, 1 gated, 1 lost, 1 no URL of the app\n$/);
+    writeFileSync(join(folder, 'sent.csv'), 'id,"the link"\n1,/huts/1\n2,"/huts/2?ref=a,b"\n3,=1+1\n');
+    const csv = andante(['link', 'demo.andante', '--audit', 'sent.csv', '--column', 'The link', '--format', 'csv']);
+    expect(csv.out).toBe('outcome,screen,pattern,reason,count,share,example\nopens,hut,"/huts/{hutId}{?season,ref}",,2,0.6667,/huts/1\nno URL,,,it begins with neither a scheme nor a slash,1,0.3333,"\'=1+1"\n');
+    expect(andante(['link', 'demo.andante', '--audit', 'sent.csv', '--column', '2', '--format', 'csv']).out).toBe(csv.out);
+  });
+
+  test.each([
+    [['link', 'demo.andante'], 'Give one URL or more, or a file of them with --audit.'], [['link', 'demo.andante', '/a', '--audit', '-'], 'Give URLs or a file of them with --audit, not both.'],
+    [['link', '-', '--audit', '-'], 'The plan and the URLs cannot both come from standard input.'], [['link', 'demo.andante', '--audit', 'nothing.txt'], 'nothing.txt does not exist.'],
+    [['link', 'demo.andante', '--audit', '.'], '. is a folder, not a file of URLs.'], [['link', 'demo.andante', '/a', '--column', '1'], '--column is for a file with --audit.'],
+    [['link', 'demo.andante', '/a', '--variant', 'watch'], 'demo.andante has no variant watch; it has phone, tablet.'], [['link', 'nothing.andante', '/a'], 'nothing.andante does not exist.'],
+  ])('%j is refused in one sentence', (args, sentence) => {
+    expect(andante(args)).toEqual({ code: 2, out: '', err: `andante: ${sentence}\n` });
+  });
+
+  test('a column that is not there is named, with those that are', () => {
+    expect(andante(['link', 'demo.andante', '--audit', '-', '--column', 'url'], 'id,link\n1,/a\n')).toEqual({ code: 2, out: '', err: 'andante: There is no column url; there are id, link.\n' });
+  });
+});
+
 describe('format', () => {
   const untidy = 'app "A"\nstart a\nscreen a "A"{\non "x" back\n}\n';
   const tidy = 'app "A"\nstart a\nscreen a "A" {\n  on "x" back\n}\n';

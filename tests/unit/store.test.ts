@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, expect, test } from 'vitest';
 import { openDatabase, type Database } from '../../src/store/database';
+import { AuditStore, mostKept } from '../../src/store/audits';
 import { keptAfterDelete, PlanStore } from '../../src/store/plans';
 
 let folder: string;
@@ -74,4 +75,24 @@ test('a deleted plan is gone until it is brought back, and for good after thirty
   now += keptAfterDelete + 1;
   await plans.purge();
   expect(await plans.restore(id)).toBeUndefined();
+});
+
+test('audits are kept with their plan, the last so many, and go with it', async () => {
+  const audits = new AuditStore(db, () => now);
+  const { id } = await plans.create('Huts', '');
+  const other = await plans.create('Other', '');
+  const report = { total: 3, opens: 1, gated: 0, lost: 1, unreadable: 1, ambiguous: 0, opened: [{ pattern: '/huts', screen: 'huts', count: 1, gated: false, ambiguous: 0, examples: ['/huts'] }], lostGroups: [], unreadableGroups: [], ambiguousGroups: [] };
+  now = 5000;
+  const made = await audits.create(id, { name: 'mail.csv', variant: 'phone', report });
+  expect(made).toEqual({ id: made!.id, name: 'mail.csv', variant: 'phone', createdAt: 5000, total: 3, lost: 2 });
+  expect(await audits.find(id, made!.id)).toEqual({ id: made!.id, name: 'mail.csv', variant: 'phone', createdAt: 5000, report });
+  expect(await audits.find(other.id, made!.id)).toBeUndefined();
+  for (let index = 0; index < mostKept; index++) await audits.create(id, { name: `${index}.txt`, variant: 'phone', report });
+  expect((await audits.list(id))!.map(({ name }) => name)).toEqual(Array.from({ length: mostKept }, (_each, index) => `${mostKept - 1 - index}.txt`));
+  expect(await audits.list(other.id)).toEqual([]);
+  await plans.delete(id);
+  expect([await audits.list(id), await audits.create(id, { name: 'late.txt', variant: 'phone', report })]).toEqual([undefined, undefined]);
+  now += keptAfterDelete + 1;
+  await plans.purge();
+  expect(await db.selectFrom('audit').select('id').execute()).toEqual([]);
 });

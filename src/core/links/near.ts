@@ -119,8 +119,8 @@ class Search {
       if (!slip && (left < 2 || segments.length === 1)) continue;
       this.from(node.literals.get(wanted)!, at + 1, left - (slip ? 1 : 2), cost + (slip ? costOf.slip : costOf.text), failure ?? { why: 'text', segment: at, found, wanted });
     }
-    // What comes behind is too much; where nothing comes before, all of it is.
-    for (const pattern of at === 0 ? [] : node.ends) this.end(pattern, left - 1, cost + costOf.length + segments.length - at - 1, failure ?? { why: 'too-long', segment: at, found });
+    // What comes behind is too much; where nothing comes before, all of it is. A path that lacks something comes nearer.
+    for (const pattern of at === 0 ? [] : node.ends) this.end(pattern, left - 1, cost + costOf.length + segments.length - at, failure ?? { why: 'too-long', segment: at, found });
   }
 
   private end(pattern: Pattern, left: number, cost: number, failure: Failure | null): void {

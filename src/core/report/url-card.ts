@@ -5,7 +5,7 @@ import { nearestTo } from '../links/near';
 import { isMatched, spaceOf, type Matched, type UrlSpace } from '../links/space';
 import type { Link, Plan } from '../plan/model';
 import { sayFailure, sayRemark, sayUrlProblem, told } from '../rules/links-parts';
-import { say, words, type Message } from '../rules/message';
+import { say, type Message } from '../rules/message';
 import { activeStack, screensOf, type Configuration } from '../walk/configuration';
 import { Data } from '../walk/data';
 import { at, isList, isRecord, showPlainly, type Value, type Values } from '../walk/value';
@@ -94,7 +94,7 @@ export class UrlReader {
     if (isMatched(found)) return this.matched(url, found);
     if (found) return { ...nothing, state: 'unreadable', why: sayUrlProblem(found), nearest: [] };
     const nearest = nearestTo(this.space, url).map((near) => ({ ...patternCard(near.pattern.link), why: sayFailure(near) }));
-    return { ...nothing, state: 'lost', why: nearest[0]?.why ?? (this.space.patterns.length === 0 ? say`the app has no links${words(this.plan.variants.length > 1 ? ' in this variant' : '')}` : say`no pattern comes near`), nearest };
+    return { ...nothing, state: 'lost', why: nearest[0]?.why ?? (this.space.patterns.length === 0 ? (this.plan.variants.length > 1 ? say`the app has no links in this variant` : say`the app has no links`) : say`no pattern comes near`), nearest };
   }
 
   /** What an entry does that opens a screen by its name. */

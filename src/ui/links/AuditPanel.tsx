@@ -87,7 +87,7 @@ export function AuditPanel({ audit }: { audit: string }) {
         {kept.length > 0 && (
           <select aria-label="Kept audits" className="h-7 px-2 border border-rule rounded-field bg-paper cursor-pointer max-w-60" value={isNew ? 'new' : audit} onChange={(event) => address.go({ audit: event.target.value })}>
             <option value="new">a new one</option>
-            {kept.map(({ id, name, createdAt, total }) => <option key={id} value={id}>{when.format(createdAt)} · {name} · {number.format(total)}</option>)}
+            {kept.map(({ id, name, createdAt, total }) => <option key={id} value={id}>{name}, {number.format(total)}, {when.format(createdAt)}</option>)}
             {!isNew && !kept.some(({ id }) => id === audit) && <option value={audit}>{audit}</option>}
           </select>
         )}

@@ -92,7 +92,7 @@ const Row = memo(function Row({ row, lefts, end, rails, findings, isChosen, isBr
         <span className="text-mute text-[12px] truncate min-w-0" title={about(leaf)}>{about(leaf)}</span>
       </div>
       {findings.length > 0 && (
-        <div className="grid gap-1.5 pb-2" style={{ marginLeft: lefts[column], maxWidth: 560 }}>
+        <div className="grid gap-1.5 pb-2" style={{ marginLeft: Math.min(lefts[column]!, 120), maxWidth: 'min(560px, 42vw)' }}>
           {findings.map((finding) => <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />)}
         </div>
       )}

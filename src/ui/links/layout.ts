@@ -15,7 +15,7 @@ export interface TreeLayout {
   readonly lefts: readonly number[];
   /** Where the screen of each row stands. */
   readonly ends: readonly number[];
-  /** How wide all of it is. */
+  /** How wide it has to be at least; what is told of patterns may be cut. */
   readonly width: number;
   /** For each row the columns whose rail goes on below it. */
   readonly rails: readonly ReadonlySet<number>[];
@@ -32,8 +32,8 @@ export function layOutTree({ rows, columns }: Pick<SpaceCard, 'rows' | 'columns'
   for (const width of widths) lefts.push(lefts.at(-1)! + width + columnGap);
   const aligned = lefts.at(-1)!;
   const ends = rows.map(({ column, segments }) => (aligned <= furthest ? aligned : lefts[column + segments.length]!));
-  const width = rows.reduce((most, { leaf }, row) => Math.max(most, ends[row]! + leaf.screen.length * characterWidth + Math.min(200, about(leaf).length * narrowWidth) + 3 * padding), 0);
-  return { lefts, ends, width, rails: railsOf(rows) };
+  const width = rows.reduce((most, { leaf }, row) => Math.max(most, ends[row]! + leaf.screen.length * characterWidth + Math.min(aligned <= furthest ? 60 : 200, about(leaf).length * narrowWidth) + 2 * padding), 0);
+  return { lefts, ends, width: Math.ceil(width), rails: railsOf(rows) };
 }
 
 /** What a pattern takes, and what its stack is like. */

@@ -1,0 +1,136 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { check } from '../../src/core/check';
+import { addToPath, addToQuery, moveToPath, moveToQuery, setApart, takeOut } from '../../src/core/edit/patterns';
+import { readPattern } from '../../src/core/links/template';
+import { linksCard } from '../../src/core/report/links-card';
+import { UrlReader, type BuiltCard } from '../../src/core/report/url-card';
+import { plain } from '../../src/core/rules/message';
+import { demo, planArbitrary, runs } from './plans';
+
+const huts = `app "Huts"
+origin https://huts.example
+variants phone, tablet
+start list
+flag signedIn
+flag paid
+choice Tier { guest, member, board }
+flag tier: Tier = guest
+tabs only phone { "Huts" list  "Mine" mine }
+entry widget "Mine" opens mine
+screen list "Huts"
+screen hut "Hut" {
+  takes hutId: int, season: text = "summer", ref: text?, days: list of date
+  link /huts/{hutId}{?season,ref,days}
+}
+screen mine "Mine" {
+  needs signedIn else push signIn
+  link /mine under nothing
+}
+screen bill "Bill" {
+  takes no: int
+  needs paid else push pay(no)
+  link /mine/bills/{no} under mine
+}
+screen board "Board" {
+  needs tier is board and "the door is open" else push signIn
+  link /board
+}
+screen signIn "Sign in" { on "Sign in" sets signedIn = true then resume }
+screen pay "Pay" {
+  takes no: int
+  needs signedIn else push signIn
+  on "Pay" sets paid = true then resume
+}
+`;
+
+const { plan } = check(huts);
+const show = ({ when, stack, back, putOffBy }: BuiltCard): string => `${when && `${when}: `}${stack.join(' > ')}, Back ${back ?? 'leaves'}${putOffBy ? `, since ${putOffBy.screen} needs ${putOffBy.needs}` : ''}`;
+const told = (url: string, variant = 'phone') => {
+  const { state, opens, takes, cold, once, remarks, why, nearest } = new UrlReader(plan, variant).card(url);
+  return { state, opens: opens?.screen ?? null, takes: takes.map(({ name, value, from }) => `${name} ${value} ${from}`), cold: cold.map(show), once: once && show(once), remarks: remarks.map(plain), why: why && plain(why), nearest: nearest.map(({ pattern }) => pattern) };
+};
+
+describe('what a URL does', () => {
+  test('with its arguments, defaults, and what is left out', () => {
+    expect(told('/huts/12?ref=mail&days=2026-05-01,2026-05-02&x=1')).toEqual({
+      state: 'opens', opens: 'hut', takes: ['hutId 12 url', 'season summer default', 'ref mail url', 'days 2026-05-01, 2026-05-02 url'],
+      cold: ['list > hut, Back list'], once: null, remarks: ['x is not looked at.'], why: null, nearest: [],
+    });
+    expect(told('/huts/12').takes).toEqual(['hutId 12 url', 'season summer default', 'ref null absent', 'days  default']);
+  });
+
+  test('where it is put off, by what, and what follows once that holds', () => {
+    expect(told('/mine')).toMatchObject({ state: 'gated', cold: ['signIn, Back leaves, since mine needs signedIn'], once: 'signedIn: mine, Back list' });
+    // On a tablet there are no tabs, and Back on the only frame leaves.
+    expect(told('/mine', 'tablet')).toMatchObject({ once: 'signedIn: mine, Back leaves' });
+    // The first that lacks something puts all of it off; both are wanted for the whole stack.
+    expect(told('/mine/bills/7')).toMatchObject({ state: 'gated', cold: ['signIn, Back leaves, since mine needs signedIn'], once: 'signedIn and paid: mine > bill, Back mine' });
+    expect(told('/board')).toMatchObject({ state: 'gated', cold: ['signIn, Back leaves, since board needs tier is board and "the door is open"'], once: 'tier is board and “the door is open”: list > board, Back list' });
+  });
+
+  test('where nothing fits, the nearest and the reason', () => {
+    expect(told('/huts/twelve')).toMatchObject({ state: 'lost', why: 'twelve stands for hutId, which wants an int', nearest: ['/huts/{hutId}{?season,ref,days}'] });
+    expect(told('/huts/12?days=2026-05-01,soon')).toMatchObject({ state: 'lost', why: 'soon stands for days, which wants a date such as 2026-01-31' });
+    expect(told('/mine/bills')).toMatchObject({ state: 'lost', why: 'it ends where {no} should follow' });
+    expect(told('/board/a')).toMatchObject({ state: 'lost', why: 'a is too much' });
+    expect(told('ftp://huts.example/')).toMatchObject({ state: 'unreadable', why: 'ftp://huts.example is no origin of this app' });
+    expect(new UrlReader(check('start a\nscreen a "A"').plan, null).card('/a')).toMatchObject({ state: 'lost', why: ['the app has no links'] });
+  });
+
+  test('of any plan and any text something is said', () => {
+    const text = fc.oneof(fc.string({ unit: 'binary' }), fc.constantFrom('/a/1', '/a/x', '/a', '/a/1/b', 'https://a.example/a/1'));
+    fc.assert(fc.property(planArbitrary(4), fc.array(text, { maxLength: 5 }), (source, urls) => {
+      const checked = check(source);
+      for (const variant of checked.plan.variants) {
+        const { results, spaces, unusable } = linksCard(checked, { urls: urls.join('\n') }, variant);
+        for (const { state, opens, why, cold } of results) {
+          expect(opens === null).toBe(why !== null);
+          if (state === 'opens') expect(cold.some(({ putOffBy }) => putOffBy === null)).toBe(true);
+        }
+        // Every link of the variant has its row, or is told to be of no use.
+        const links = checked.plan.screens.flatMap((screen) => (screen.only === null || screen.only.has(variant) ? screen.links : []));
+        for (const { rows, origins } of spaces) if (origins.length === 0) expect(rows.length + unusable.length).toBe(links.length);
+      }
+    }), runs(60));
+  });
+});
+
+test('the tree’s rows are in the order in which a URL tries them', () => {
+  const card = linksCard(check(`${huts}screen more "More" {\n  takes a: text?, b: int?, rest: text?\n  link /\n  link /mine{/rest*}\n  link /mine/{a}\n  link /mine/{b}/x\n  link /mine/{b}\n  link /mine/new.html\n  link https://huts.example/mine/{a}/y\n}\n`), { urls: '' }, 'phone');
+  const rows = card.spaces[0]!.rows.map(({ column, segments, parent, leaf }) => `${'. '.repeat(column)}${segments.map(({ text }) => text).join(' ')} ${parent} ${leaf.screen} ${leaf.types}`.trim());
+  expect(rows).toEqual([
+    '/ null more', 'huts {hutId} null hut int · ?season, ref, days', 'mine null mine', '. bills {no} 2 bill int', '. new.html 2 more', '. {b} 2 more int', '. . x 5 more int', '. {a} 2 more text', '. . y 7 more text', '. {/rest*} 2 more any depth',
+    'board null board',
+  ]);
+  expect(card.entries).toMatchObject([{ label: 'Mine', door: 'widget', screen: { label: 'mine', state: 'gated' } }]);
+  expect(card.examples[0]).toBe('https://huts.example/huts/1');
+});
+
+test('examples of all patterns of the demo open their screens, or are those of a clash', () => {
+  const checked = check(demo);
+  const { examples } = linksCard(checked, { urls: '' }, null);
+  const { results } = linksCard(checked, { urls: examples.join('\n') }, null);
+  expect(results.map(({ opens }) => opens?.screen)).toEqual(['hut', 'reviews', 'stays', 'stay', 'help', 'questions', 'questions']);
+});
+
+describe('changes to a pattern', () => {
+  test.each<[what: string, made: string | null, wanted: string | null]>([
+    ['into the path', addToPath('/huts{?day}', 'id'), '/huts/{id}{?day}'], ['into the path of the root', addToPath('/', 'id'), '/{id}'], ['before the rest', addToPath('/huts{/rest*}', 'id'), '/huts/{id}{/rest*}'],
+    ['into the query', addToQuery('/huts/{id}', 'day'), '/huts/{id}{?day}'], ['into a query that is there', addToQuery('/{?a}', 'b'), '/{?a,b}'], ['twice', addToQuery('/{a}', 'a'), null],
+    ['out of the path', takeOut('/huts/{id}/map', 'id'), '/huts/map'], ['out of a segment', takeOut('/huts/x{id}.html', 'id'), '/huts/x.html'], ['out of the query', takeOut('/huts{?a,b}', 'a'), '/huts{?b}'], ['all of the query', takeOut('/huts{?a}', 'a'), '/huts'],
+    ['the rest', takeOut('/huts{/rest*}{?a}', 'rest'), '/huts{?a}'], ['all there is', takeOut('/{id}', 'id'), '/'], ['of an origin', takeOut('https://a.example/{id}', 'id'), 'https://a.example/'],
+    ['from the query', moveToPath('/huts{?id}', 'id'), '/huts/{id}'], ['from the path', moveToQuery('/huts/{id}/map', 'id'), '/huts/map{?id}'],
+    ['apart', setApart('/huts/{slug}', 'by-name'), '/huts/by-name/{slug}'], ['apart at the root', setApart('/{slug}', 'hut'), '/hut/{slug}'], ['apart before the rest', setApart('/a{/rest*}', 'all'), '/a/all{/rest*}'], ['apart once more', setApart('/hut/{slug}', 'hut'), null],
+    ['of what does not read', addToPath('/{', 'id'), null],
+  ])('%s', (_what, made, wanted) => expect(made).toBe(wanted));
+
+  test('give a pattern that reads', () => {
+    const part = fc.constantFrom('/a', '/{a}', '/x{b}', '/{c}.html', '{/rest*}', '{?q}', '{?q,r}', '/');
+    fc.assert(fc.property(fc.array(part, { maxLength: 4 }).map((parts) => parts.join('') || '/'), (pattern) => {
+      for (const made of [addToPath(pattern, 'new'), addToQuery(pattern, 'new'), setApart(pattern, 'apart'), ...['a', 'b', 'c', 'q', 'r', 'rest'].flatMap((name) => [takeOut(pattern, name), moveToPath(pattern, name), moveToQuery(pattern, name)])]) {
+        if (made !== null) expect(readPattern(made).problem).toBeNull();
+      }
+    }), runs(300));
+  });
+});
