@@ -1,5 +1,8 @@
 /** Pictures of the main views for the documents. */
-import { writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Key } from 'selenium-webdriver';
 import { App } from '../tests/browser/app';
 
 const folder = 'docs/screenshots';
@@ -15,14 +18,43 @@ try {
     ['supply', `/plans/${demo}/supply?screen=hut`, '[data-status=missing]'],
     ['walk', `/plans/${demo}/walk?walk=tap+"Hut+card"+with+hut+%3D+14+tap+"Book"+tap+"Continue"+tap+"Continue"`, 'main[data-current]'],
   ];
-  for (const [name, path, ready] of pictures) {
-    await app.open(path);
-    await app.find(ready);
+  const take = async (name: string): Promise<void> => {
     await app.driver.executeAsyncScript('const done = arguments[0]; document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(done)))');
     await app.driver.executeScript('document.activeElement?.blur()');
     writeFileSync(`${folder}/${name}.png`, Buffer.from(await app.driver.takeScreenshot(), 'base64'));
     console.log(`${folder}/${name}.png`);
+  };
+  for (const [name, path, ready] of pictures) {
+    await app.open(path);
+    await app.find(ready);
+    await take(name);
+  }
+  await app.open(`/plans/${demo}/links`);
+  const urls = ['https://saddleback.example/huts/12?season=winter', 'saddleback:/stays/s-9', 'https://saddleback.example/help/refund', 'https://saddleback.example/stay/s-9', 'https://saddleback.example/huts/north-col'];
+  await (await app.find('#try-urls')).sendKeys(urls.join(Key.ENTER));
+  await app.untilText('[data-testid=try-urls]', 'north-col stands for hutId');
+  await take('links');
+  const files = mkdtempSync(join(tmpdir(), 'andante-pictures-'));
+  try {
+    writeFileSync(join(files, 'campaign.txt'), campaign());
+    await app.click('Audit a file of URLs');
+    await (await app.find('input[aria-label="File of URLs"]')).sendKeys(join(files, 'campaign.txt'));
+    await app.untilText('[data-testid=try-urls]', 'Download as CSV');
+    await app.find('.recharts-bar-rectangle');
+    await take('audit');
+  } finally {
+    rmSync(files, { recursive: true });
   }
 } finally {
   await app.stop();
+}
+
+/** URLs as a campaign may have sent them: most open something, some are of an older app. */
+function campaign(): string {
+  const shares: readonly (readonly [url: (id: number) => string, share: number])[] = [
+    [(id) => `https://saddleback.example/huts/${id}`, 420], [(id) => `https://saddleback.example/huts/${id}?season=winter`, 160], [(id) => `https://saddleback.example/huts/${id}/reviews`, 90],
+    [(id) => `https://saddleback.example/stays/s-${id}`, 120], [() => 'https://saddleback.example/stays', 60], [() => 'https://saddleback.example/help', 40], [() => 'https://saddleback.example/help/refund', 25],
+    [(id) => `https://saddleback.example/hut/${id}`, 30], [() => 'https://saddleback.example/huts/north-col', 22], [(id) => `https://saddleback.example/huts/${id}/photos`, 18], [(id) => `https://old.saddleback.example/huts/${id}`, 14], [() => 'https://saddleback.example/huts/%zz', 1],
+  ];
+  return shares.flatMap(([url, share]) => Array.from({ length: share * 100 }, (_each, index) => url(index % 400))).join('\n');
 }

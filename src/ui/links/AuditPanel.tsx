@@ -9,7 +9,6 @@ import { lookAt, type AuditFile } from './audit-file';
 import { useAudit } from './use-audit';
 
 const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
-const number = new Intl.NumberFormat('en');
 
 /** Runs a file of URLs through the plan, and shows the audits that are kept with it. */
 export function AuditPanel({ audit }: { audit: string }) {
@@ -87,7 +86,7 @@ export function AuditPanel({ audit }: { audit: string }) {
         {kept.length > 0 && (
           <select aria-label="Kept audits" className="h-7 px-2 border border-rule rounded-field bg-paper cursor-pointer max-w-60" value={isNew ? 'new' : audit} onChange={(event) => address.go({ audit: event.target.value })}>
             <option value="new">a new one</option>
-            {kept.map(({ id, name, createdAt, total }) => <option key={id} value={id}>{name}, {number.format(total)}, {when.format(createdAt)}</option>)}
+            {kept.map(({ id, name, createdAt }) => <option key={id} value={id}>{name}, {when.format(createdAt)}</option>)}
             {!isNew && !kept.some(({ id }) => id === audit) && <option value={audit}>{audit}</option>}
           </select>
         )}
