@@ -63,10 +63,8 @@ const show = (value: Value): string => (Array.isArray(value) ? `[${value.map(sho
 /** What a URL opens: the screen and what it brings, remarks in parentheses; why it does not read; or `nothing`. */
 function opens(url: string): string {
   const found = space.match(url);
-  // A look-up takes a shorter way to the same.
-  const looked = space.find(url);
-  if (isMatched(found)) expect(looked).toBe(found.pattern);
-  else expect(looked).toEqual(found);
+  // A look-up takes a shorter way to the same; of very long ones time is taken elsewhere.
+  if (url.length < 1000) expect(space.find(url)).toEqual(isMatched(found) ? found.pattern : found);
   if (found === null) return 'nothing';
   if (!isMatched(found)) return found.why;
   const brings = Object.entries(found.values).filter(([, value]) => value !== null).map(([name, value]) => ` ${name}=${show(value)}`).join('');

@@ -1,4 +1,4 @@
-import { after, exactly, type Language, type State } from './regular';
+import { exactly, includes, type Language, type State } from './regular';
 import type { SegmentPart } from './segment';
 
 /** Where the variables end that have been read so far. */
@@ -36,7 +36,13 @@ export function matchParts(parts: readonly SegmentPart[], text: string): string[
   for (const character of text) {
     at += character.length;
     const next = new Map<State, Ends>();
-    for (const [state, ends] of now) for (const to of after(state, character.codePointAt(0)!)) enter(next, to, ends);
+    const code = character.codePointAt(0)!;
+    for (const [state, ends] of now) {
+      for (let index = 0; index < state.moves.length; index++) {
+        const { chars, to } = state.moves[index]!;
+        if (includes(chars, code)) enter(next, to, ends);
+      }
+    }
     now = next;
     if (now.size === 0) return null;
   }

@@ -224,8 +224,8 @@ export function joined(language: Language, between: string): Language {
 }
 
 /** The states to which reading a code point leads. */
-export function after({ moves }: State, codePoint: number): State[] {
-  return moves.flatMap(({ chars, to }) => (has(chars, codePoint) ? [to] : []));
+function after({ moves }: State, codePoint: number): State[] {
+  return moves.flatMap(({ chars, to }) => (includes(chars, codePoint) ? [to] : []));
 }
 
 /** Texts that are in the same ones of some languages. */
@@ -334,18 +334,22 @@ function movesFrom(states: readonly State[], ids: Ids): Reading[] {
     if (known) known.chars.push([from, to]);
     else byTargets.set(key, { chars: [[from, to]], to: targets });
   }
-  const place = new Map([...byTargets.values()].map((reading) => [reading, readable.findIndex((codePoint) => has(reading.chars, codePoint)) >>> 0]));
+  const place = new Map([...byTargets.values()].map((reading) => [reading, readable.findIndex((codePoint) => includes(reading.chars, codePoint)) >>> 0]));
   return [...byTargets.values()].sort((a, b) => place.get(a)! - place.get(b)!);
 }
 
-const has = (chars: readonly Chars[], codePoint: number): boolean => chars.some(([from, to]) => from <= codePoint && codePoint <= to);
+/** Whether a code point is in one of some ranges. */
+export function includes(chars: readonly Chars[], codePoint: number): boolean {
+  for (let index = 0; index < chars.length; index++) if (chars[index]![0] <= codePoint && codePoint <= chars[index]![1]) return true;
+  return false;
+}
 
 /** Some of the code points in these ranges, at most so many; readable ones first. */
 function* codePointsIn(chars: readonly Chars[], most: number): Generator<number, void, void> {
   let left = most;
   for (const codePoint of readable) {
     if (left <= 0) return;
-    if (!has(chars, codePoint)) continue;
+    if (!includes(chars, codePoint)) continue;
     left--;
     yield codePoint;
   }

@@ -24,6 +24,7 @@ export class Segment {
   private readonly sole: Carried | null;
   private readonly around: { readonly before: string; readonly after: string } | null;
   private known: Language | null = null;
+  private lastRead: { readonly text: string; readonly taken: string[] | null } | null = null;
 
   constructor(readonly parts: readonly SegmentPart[]) {
     const variables = parts.filter((part) => 'carried' in part);
@@ -65,7 +66,9 @@ export class Segment {
   read(text: string): string[] | null {
     if (this.sole) return this.fits(text) ? [text.slice(this.around!.before.length, text.length - this.around!.after.length)] : null;
     if (this.literal !== null) return text === this.literal ? [] : null;
-    return matchParts(this.parts, text);
+    // What fits is mostly read next.
+    if (this.lastRead?.text !== text) this.lastRead = { text, taken: matchParts(this.parts, text) };
+    return this.lastRead.taken;
   }
 
   /** The texts that fit. */
