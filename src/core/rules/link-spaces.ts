@@ -1,5 +1,5 @@
 /** What the rules about whole URL spaces share: each space once, and patterns tried in place of others. */
-import { clashesOf } from '../links/clashes';
+import { clashesOf, type Clashes } from '../links/clashes';
 import type { Pattern } from '../links/pattern';
 import { spaceOf, UrlSpace } from '../links/space';
 import type { Link, Plan } from '../plan/model';
@@ -9,7 +9,7 @@ import { writePattern } from './links-parts';
 import type { Fix } from './rule';
 
 /** The URL spaces of a plan, each with the variants that have it. */
-export function spacesOf(plan: Plan): Map<UrlSpace, string[]> {
+function spacesOf(plan: Plan): Map<UrlSpace, string[]> {
   const spaces = new Map<UrlSpace, string[]>();
   for (const variant of plan.variants) {
     const space = spaceOf(plan, variant);
@@ -18,6 +18,20 @@ export function spacesOf(plan: Plan): Map<UrlSpace, string[]> {
     else spaces.set(space, [variant]);
   }
   return spaces;
+}
+
+/** What is found in the URL spaces of a plan, each once: with the space where it was found first, and the variants that have it. */
+export function clashesIn<T>(plan: Plan, find: (clashes: Clashes) => readonly T[], linksOf: (found: T) => readonly Link[]): { readonly found: T; readonly space: UrlSpace; readonly variants: string[] }[] {
+  const told = new Map<string, { readonly found: T; readonly space: UrlSpace; readonly variants: string[] }>();
+  for (const [space, variants] of spacesOf(plan)) {
+    for (const found of find(clashesOf(space))) {
+      const key = linksOf(found).map(({ node }) => node.from).join();
+      const known = told.get(key);
+      if (known) known.variants.push(...variants);
+      else told.set(key, { found, space, variants: [...variants] });
+    }
+  }
+  return [...told.values()];
 }
 
 /** The one variant that is named where something does not hold in all. */

@@ -2,8 +2,9 @@
 import type { Near } from '../links/near';
 import type { Segment } from '../links/segment';
 import type { Remark } from '../links/space';
+import { readPattern, type Template } from '../links/template';
 import type { UrlProblem } from '../links/url';
-import type { Link } from '../plan/model';
+import type { Link, Plan, Screen } from '../plan/model';
 import { required, type Type } from '../plan/types';
 import { enumerate, say, words, type Message } from './message';
 
@@ -117,6 +118,16 @@ export function sayRemark(remark: Remark): Message {
     case 'repeated': return say`${told(remark.name)} is there more than once; the first counts.`;
     case 'plus': return say`The plus in ${told(remark.name)} stands for itself, not for a blank.`;
     case 'fragment': return say`What stands behind ${'#'} is not looked at.`;
+  }
+}
+
+/** Every link whose pattern reads, with that as a template. */
+export function* eachTemplate({ screens }: Pick<Plan, 'screens'>): Generator<{ readonly screen: Screen; readonly link: Link; readonly template: Template }> {
+  for (const screen of screens) {
+    for (const link of screen.links) {
+      const { template } = readPattern(link.pattern);
+      if (template && link.node.pattern) yield { screen, link, template };
+    }
   }
 }
 

@@ -1,11 +1,10 @@
 import { giveDefault, makeOptional } from '../../edit/arguments';
 import { addToPath, moveToPath } from '../../edit/patterns';
 import { carriageOf } from '../../links/pattern';
-import { readPattern } from '../../links/template';
 import { exampleOf } from '../../plan/example';
 import { mayBeLeftOut } from '../../plan/model';
 import { showType } from '../../plan/types';
-import { inPattern, writePattern } from '../links-parts';
+import { eachTemplate, inPattern, writePattern } from '../links-parts';
 import { say } from '../message';
 import type { Fix, Rule } from '../rule';
 
@@ -20,34 +19,30 @@ export const missingArgument: Rule = {
   wrong: 'app "Huts"\norigin https://huts.example\nstart hut\nscreen hut "Hut" {\n  takes hutId: int = 1\n  on "Map" push map(hutId)\n}\nscreen map "Map" {\n  takes hutId: int\n  link /map{?hutId}\n}\n',
   right: 'app "Huts"\norigin https://huts.example\nstart hut\nscreen hut "Hut" {\n  takes hutId: int = 1\n  on "Map" push map(hutId)\n}\nscreen map "Map" {\n  takes hutId: int\n  link /map/{hutId}\n}\n',
   *check({ plan }) {
-    for (const screen of plan.screens) {
-      for (const link of screen.links) {
-        const { template } = readPattern(link.pattern);
-        if (!template || !link.node.pattern) continue;
-        for (const parameter of screen.parameters) {
-          const variable = template.variables.find(({ name }) => name === parameter.name);
-          const place = variable?.place ?? 'query';
-          // A list that a query leaves out is an empty one; what cannot ride at all is a finding of its own.
-          if (mayBeLeftOut(parameter) || (variable && place !== 'query')) continue;
-          const carriage = carriageOf(parameter, place);
-          if (!carriage || (variable && carriage.isList)) continue;
-          const { name } = parameter;
-          const inPath = carriage.isList ? null : variable ? moveToPath(link.pattern, name) : addToPath(link.pattern, name);
-          const example = exampleOf(parameter.type);
-          const optional = makeOptional(parameter);
-          const fixes: Fix[] = [];
-          if (inPath !== null) fixes.push({ label: `Write ${inPath}`, edits: [writePattern(link, inPath)] });
-          // A default for an id would be one in particular.
-          if (example !== null && parameter.type.kind !== 'id') fixes.push({ label: `Let ${name} be ${example} where nobody says`, edits: [giveDefault(parameter, example)] });
-          if (optional) fixes.push({ label: `Let ${name} be absent on ${screen.label}`, edits: [optional] });
-          yield {
-            range: variable ? inPattern(link, variable.from, variable.to) : inPattern(link, 0, link.pattern.length),
-            summary: variable ? say`A URL of ${link.pattern} may leave out ${name}, which ${screen.label} requires.` : say`The link ${link.pattern} opens ${screen.label} without ${name}.`,
-            detail: say`${screen.label} takes ${`${name}: ${showType(parameter.type)}`} and has no default. ${inPath === null ? say`Give it one, or let it be absent` : say`In the path, no URL can leave it out: ${inPath}`}.`,
-            subject: screen.label,
-            fixes,
-          };
-        }
+    for (const { screen, link, template } of eachTemplate(plan)) {
+      for (const parameter of screen.parameters) {
+        const variable = template.variables.find(({ name }) => name === parameter.name);
+        const place = variable?.place ?? 'query';
+        // A list that a query leaves out is an empty one; what cannot ride at all is a finding of its own.
+        if (mayBeLeftOut(parameter) || (variable && place !== 'query')) continue;
+        const carriage = carriageOf(parameter, place);
+        if (!carriage || (variable && carriage.isList)) continue;
+        const { name } = parameter;
+        const inPath = carriage.isList ? null : variable ? moveToPath(link.pattern, name) : addToPath(link.pattern, name);
+        const example = exampleOf(parameter.type);
+        const optional = makeOptional(parameter);
+        const fixes: Fix[] = [];
+        if (inPath !== null) fixes.push({ label: `Write ${inPath}`, edits: [writePattern(link, inPath)] });
+        // A default for an id would be one in particular.
+        if (example !== null && parameter.type.kind !== 'id') fixes.push({ label: `Let ${name} be ${example} where nobody says`, edits: [giveDefault(parameter, example)] });
+        if (optional) fixes.push({ label: `Let ${name} be absent on ${screen.label}`, edits: [optional] });
+        yield {
+          range: variable ? inPattern(link, variable.from, variable.to) : inPattern(link, 0, link.pattern.length),
+          summary: variable ? say`A URL of ${link.pattern} may leave out ${name}, which ${screen.label} requires.` : say`The link ${link.pattern} opens ${screen.label} without ${name}.`,
+          detail: say`${screen.label} takes ${`${name}: ${showType(parameter.type)}`} and has no default. ${inPath === null ? say`Give it one, or let it be absent` : say`In the path, no URL can leave it out: ${inPath}`}.`,
+          subject: screen.label,
+          fixes,
+        };
       }
     }
   },

@@ -1,11 +1,11 @@
 import { moveToQuery, takeOut } from '../../edit/patterns';
 import { carriageOf } from '../../links/pattern';
 import { carriedBy, itemsCarriedBy } from '../../links/carriage';
-import { readPattern, type Place } from '../../links/template';
+import type { Place } from '../../links/template';
 import { mayBeLeftOut, type Parameter } from '../../plan/model';
 import { required, showType } from '../../plan/types';
 import { tellingField } from '../../walk/value';
-import { inPattern, writePattern } from '../links-parts';
+import { eachTemplate, inPattern, writePattern } from '../links-parts';
 import { say, type Message } from '../message';
 import type { Fix, Rule } from '../rule';
 
@@ -20,28 +20,24 @@ export const notCarriable: Rule = {
   wrong: 'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hut: each)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n  link /hut\n}\n',
   right: 'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hutId: each.id)\n}\nscreen hut "Hut" {\n  takes hutId: int\n  link /hut/{hutId}\n}\n',
   *check({ plan }) {
-    for (const screen of plan.screens) {
-      for (const link of screen.links) {
-        const { template } = readPattern(link.pattern);
-        if (!template || !link.node.pattern) continue;
-        for (const parameter of screen.parameters) {
-          const variable = template.variables.find(({ name }) => name === parameter.name);
-          // What the pattern does not name, no URL brings: where it may be left out, all is well.
-          if (variable ? carriageOf(parameter, variable.place) : mayBeLeftOut(parameter) || ridesAtAll(parameter)) continue;
-          const { name } = parameter;
-          const inQuery = variable && carriageOf(parameter, 'query') ? moveToQuery(link.pattern, name) : null;
-          const left = variable && mayBeLeftOut(parameter) ? takeOut(link.pattern, name) : null;
-          const fixes: Fix[] = [];
-          if (inQuery !== null) fixes.push({ label: `Write ${inQuery}`, edits: [writePattern(link, inQuery)] });
-          if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)] });
-          yield {
-            range: variable ? inPattern(link, variable.from, variable.to) : inPattern(link, 0, link.pattern.length),
-            summary: variable ? say`In ${link.pattern}, ${name} cannot ride ${where(variable.place)}.` : say`The link ${link.pattern} can never bring ${name}, which ${screen.label} requires.`,
-            detail: why(parameter, variable?.place ?? 'query'),
-            subject: screen.label,
-            fixes,
-          };
-        }
+    for (const { screen, link, template } of eachTemplate(plan)) {
+      for (const parameter of screen.parameters) {
+        const variable = template.variables.find(({ name }) => name === parameter.name);
+        // What the pattern does not name, no URL brings: where it may be left out, all is well.
+        if (variable ? carriageOf(parameter, variable.place) : mayBeLeftOut(parameter) || ridesAtAll(parameter)) continue;
+        const { name } = parameter;
+        const inQuery = variable && carriageOf(parameter, 'query') ? moveToQuery(link.pattern, name) : null;
+        const left = variable && mayBeLeftOut(parameter) ? takeOut(link.pattern, name) : null;
+        const fixes: Fix[] = [];
+        if (inQuery !== null) fixes.push({ label: `Write ${inQuery}`, edits: [writePattern(link, inQuery)] });
+        if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)] });
+        yield {
+          range: variable ? inPattern(link, variable.from, variable.to) : inPattern(link, 0, link.pattern.length),
+          summary: variable ? say`In ${link.pattern}, ${name} cannot ride ${where(variable.place)}.` : say`The link ${link.pattern} can never bring ${name}, which ${screen.label} requires.`,
+          detail: why(parameter, variable?.place ?? 'query'),
+          subject: screen.label,
+          fixes,
+        };
       }
     }
   },

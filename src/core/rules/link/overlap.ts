@@ -1,7 +1,5 @@
-import { clashesOf, type Overlap } from '../../links/clashes';
-import type { UrlSpace } from '../../links/space';
 import { inPattern } from '../links-parts';
-import { moreSpecific, mostTried, spacesOf, toldIn } from '../link-spaces';
+import { clashesIn, moreSpecific, mostTried, toldIn } from '../link-spaces';
 import { say } from '../message';
 import type { Rule } from '../rule';
 
@@ -17,17 +15,8 @@ export const overlap: Rule = {
   wrong: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  has name: text\n  on "Hut" push hut(name)\n  on "Area" push area(name)\n}\nscreen hut "Hut" {\n  takes name: text\n  link /{name}\n}\nscreen area "Area" {\n  takes name: text\n  link /{name}\n}\n',
   right: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  has name: text\n  on "Hut" push hut(name)\n  on "Area" push area(name)\n}\nscreen hut "Hut" {\n  takes name: text\n  link /{name}\n}\nscreen area "Area" {\n  takes name: text\n  link /area/{name}\n}\n',
   *check({ plan }) {
-    const told = new Map<string, { readonly found: Overlap; readonly space: UrlSpace; readonly variants: string[] }>();
-    for (const [space, variants] of spacesOf(plan)) {
-      for (const found of clashesOf(space).overlaps) {
-        const key = `${found.first.link.node.from} ${found.second.link.node.from}`;
-        const known = told.get(key);
-        if (known) known.variants.push(...variants);
-        else told.set(key, { found, space, variants: [...variants] });
-      }
-    }
     let tried = 0;
-    for (const { found: { first, second, url }, space, variants } of told.values()) {
+    for (const { found: { first, second, url }, space, variants } of clashesIn(plan, (clashes) => clashes.overlaps, ({ first, second }) => [first.link, second.link])) {
       const { link } = second;
       const both = first.link.screen === link.screen ? say`${first.link.pattern} and ${link.pattern}, both to ${link.screen.label},` : say`${first.link.pattern} to ${first.link.screen.label} and ${link.pattern} to ${link.screen.label}`;
       yield {

@@ -1,7 +1,5 @@
-import { clashesOf, type Shadowed } from '../../links/clashes';
-import type { UrlSpace } from '../../links/space';
 import { inPattern } from '../links-parts';
-import { moreSpecific, mostTried, spacesOf, toldIn } from '../link-spaces';
+import { clashesIn, moreSpecific, mostTried, toldIn } from '../link-spaces';
 import { say } from '../message';
 import type { Rule } from '../rule';
 
@@ -15,17 +13,8 @@ export const shadowed: Rule = {
   wrong: 'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /{season}\n}\n',
   right: 'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /prices/{season}\n}\n',
   *check({ plan }) {
-    const told = new Map<number, { readonly found: Shadowed; readonly space: UrlSpace; readonly variants: string[] }>();
-    for (const [space, variants] of spacesOf(plan)) {
-      for (const found of clashesOf(space).shadowed) {
-        const key = found.pattern.link.node.from;
-        const known = told.get(key);
-        if (known) known.variants.push(...variants);
-        else told.set(key, { found, space, variants: [...variants] });
-      }
-    }
     let tried = 0;
-    for (const { found: { pattern, url, by }, space, variants } of told.values()) {
+    for (const { found: { pattern, url, by }, space, variants } of clashesIn(plan, (clashes) => clashes.shadowed, ({ pattern }) => [pattern.link])) {
       const { link } = pattern;
       yield {
         range: inPattern(link, 0, link.pattern.length),

@@ -1,9 +1,8 @@
 import { prependToScreen } from '../../edit/body';
 import { takeOut } from '../../edit/patterns';
 import { closest } from '../../language/closest';
-import { readPattern } from '../../links/template';
 import { showType } from '../../plan/types';
-import { inPattern, writePattern } from '../links-parts';
+import { eachTemplate, inPattern, writePattern } from '../links-parts';
 import { enumerate, say } from '../message';
 import type { Fix, Rule } from '../rule';
 
@@ -17,30 +16,26 @@ export const unknownVariable: Rule = {
   wrong: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?dya}\n}\n',
   right: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?day}\n}\n',
   *check({ text, plan, supply }) {
-    for (const screen of plan.screens) {
-      for (const link of screen.links) {
-        const { template } = readPattern(link.pattern);
-        if (!template || !link.node.pattern) continue;
-        for (const { name, place, from, to } of template.variables) {
-          if (screen.parameters.some((parameter) => parameter.name === name)) continue;
-          const open = screen.parameters.filter((parameter) => !template.variables.some((variable) => variable.name === parameter.name));
-          const near = closest(name, open.map((parameter) => parameter.name));
-          const range = inPattern(link, from, to);
-          const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ ...range, insert: near }] }] : [];
-          // Where others lead there, they need not bring it.
-          const type = place === 'query' || supply.into[screen.index]!.length > 0 ? 'text?' : 'text';
-          if (!screen.holds.some((held) => held.name === name)) fixes.push({ label: `Let ${screen.label} take ${name}: ${type}`, edits: [prependToScreen(text, screen.node, `takes ${name}: ${type}`)] });
-          const left = takeOut(link.pattern, name);
-          if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)] });
-          const takes = screen.parameters.map((parameter) => `${parameter.name}: ${showType(parameter.type)}`);
-          yield {
-            range,
-            summary: say`The link ${link.pattern} brings ${name} to ${screen.label}, which does not take it.`,
-            detail: near ? say`Did you mean ${near}?` : takes.length === 0 ? say`${screen.label} takes nothing.` : say`${screen.label} takes ${enumerate(takes, 5)}.`,
-            subject: screen.label,
-            fixes,
-          };
-        }
+    for (const { screen, link, template } of eachTemplate(plan)) {
+      for (const { name, place, from, to } of template.variables) {
+        if (screen.parameters.some((parameter) => parameter.name === name)) continue;
+        const open = screen.parameters.filter((parameter) => !template.variables.some((variable) => variable.name === parameter.name));
+        const near = closest(name, open.map((parameter) => parameter.name));
+        const range = inPattern(link, from, to);
+        const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ ...range, insert: near }] }] : [];
+        // Where others lead there, they need not bring it.
+        const type = place === 'query' || supply.into[screen.index]!.length > 0 ? 'text?' : 'text';
+        if (!screen.holds.some((held) => held.name === name)) fixes.push({ label: `Let ${screen.label} take ${name}: ${type}`, edits: [prependToScreen(text, screen.node, `takes ${name}: ${type}`)] });
+        const left = takeOut(link.pattern, name);
+        if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)] });
+        const takes = screen.parameters.map((parameter) => `${parameter.name}: ${showType(parameter.type)}`);
+        yield {
+          range,
+          summary: say`The link ${link.pattern} brings ${name} to ${screen.label}, which does not take it.`,
+          detail: near ? say`Did you mean ${near}?` : takes.length === 0 ? say`${screen.label} takes nothing.` : say`${screen.label} takes ${enumerate(takes, 5)}.`,
+          subject: screen.label,
+          fixes,
+        };
       }
     }
   },
