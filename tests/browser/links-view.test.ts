@@ -58,6 +58,11 @@ test('a clash is seen in its place with a URL as evidence, put right, and undone
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id);
   await app.untilText(verdict, '1 clash');
+  // From the finding to its URL, and from the verdict to the clash.
+  await app.driver.get(`${app.address}/plans/${id}?screen=contact`);
+  await app.click('Try the URL');
+  await app.untilText(right, 'As specific, and further down in the plan: /help/{topic}');
+  await app.click('Clear');
   await (await app.driver.findElement(By.linkText('1 clash'))).click();
   await app.untilText(space, 'https://saddleback.example/help/a fits both, and opens questions only because its line comes first.');
   await (await app.find('#try-urls')).sendKeys('/help/refund', Key.ENTER, '/help/contact/refund');

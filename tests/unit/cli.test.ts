@@ -75,6 +75,7 @@ describe('check', () => {
       message: '“See hut” on stay opens hut without hutId. hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
       line: 183, column: 23, endLine: 183, endColumn: 26, subject: 'stay', variant: null, walk: [...walked.walk, 'See hut'], url: null,
     });
+    expect(report.findings.find(({ rule }) => rule === 'link/overlap')).toMatchObject({ subject: 'contact', line: 231, url: 'https://saddleback.example/help/a' });
     expect(JSON.parse(andante(['check', 'fine.andante', 'warned.andante', '--format', 'json']).out)).toHaveLength(2);
   });
 

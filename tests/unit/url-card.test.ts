@@ -69,6 +69,11 @@ describe('what a URL does', () => {
     expect(told('/board')).toMatchObject({ state: 'gated', cold: ['signIn, Back leaves, since board needs tier is board and "the door is open"'], once: 'tier is board and “the door is open”: list > board, Back list' });
   });
 
+  test('where what happens instead leaves the app', () => {
+    const left = check('app "A"\norigin a:\nstart a\nflag open\nscreen a "A"\nscreen b "B" {\n  needs open else back\n  link /b under a\n}\n').plan;
+    expect(new UrlReader(left, null).card('/b')).toMatchObject({ state: 'gated', cold: [{ stack: [], putOffBy: { screen: 'b', needs: 'open' } }], once: { when: 'open', stack: ['a', 'b'], back: 'a' } });
+  });
+
   test('where nothing fits, the nearest and the reason', () => {
     expect(told('/huts/twelve')).toMatchObject({ state: 'lost', why: 'twelve stands for hutId, which wants an int', nearest: ['/huts/{hutId}{?season,ref,days}'] });
     expect(told('/huts/12?days=2026-05-01,soon')).toMatchObject({ state: 'lost', why: 'soon stands for days, which wants a date such as 2026-01-31' });

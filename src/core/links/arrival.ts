@@ -37,7 +37,7 @@ export function arrivalOf(plan: Plan, walker: Walker, door: Door): Arrival {
 
 function arrivedFrom(plan: Plan, walker: Walker, from: Configuration, door: Door): Arrived[] {
   const screens = walker.stackOf(door);
-  return outcomesOfEvent(walker, from, door).map(({ assumed, after }: Outcome) => ({ assumed, after, putOffBy: after && isPutOff(after, door, screens) ? lackIn(plan, screens, from, assumed) : null }));
+  return outcomesOfEvent(walker, from, door).map(({ assumed, after }: Outcome) => ({ assumed, after, putOffBy: after === null || isPutOff(after, door, screens) ? lackIn(plan, screens, from, assumed) : null }));
 }
 
 /** Whether the stack is another one than the link builds. */

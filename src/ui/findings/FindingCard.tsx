@@ -8,6 +8,12 @@ import { WatchWalk } from './WatchWalk';
 
 const bar = { error: 'border-error', warning: 'border-warning', note: 'border-info' } as const;
 
+/** Leads to what the app does with the URL that shows a finding. */
+function TryUrl({ url }: { url: string }) {
+  const { session, address } = useWorkspace();
+  return <button type="button" className="fix-button" title={url} onClick={() => { session.try(url); address.go({ view: 'links', audit: null }); }}>Try the URL</button>;
+}
+
 /** One finding in full, with all its fixes. */
 export function FindingCard({ finding }: { finding: Finding }) {
   const { applyFix, showFinding } = useWorkspace();
@@ -18,6 +24,7 @@ export function FindingCard({ finding }: { finding: Finding }) {
       <p className="text-mute"><MessageText message={finding.detail} /></p>
       <p className="flex flex-wrap gap-x-5 gap-y-1 mt-1 empty:hidden">
         <WatchWalk finding={finding} />
+        {finding.url !== null && <TryUrl url={finding.url} />}
         {finding.fixes.map((fix) => (
           <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>
         ))}
