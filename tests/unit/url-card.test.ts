@@ -2,10 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { addToPath, addToQuery, moveToPath, moveToQuery, setApart, takeOut } from '../../src/core/edit/patterns';
+import { arrivalOf } from '../../src/core/links/arrival';
 import { readPattern } from '../../src/core/links/template';
 import { linksCard } from '../../src/core/report/links-card';
 import { UrlReader, type BuiltCard } from '../../src/core/report/url-card';
 import { plain } from '../../src/core/rules/message';
+import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
+import { Data } from '../../src/core/walk/data';
+import { Walker } from '../../src/core/walk/walker';
 import { demo, planArbitrary, runs } from './plans';
 
 const huts = `app "Huts"
@@ -81,6 +85,29 @@ describe('what a URL does', () => {
     expect(told('/board/a')).toMatchObject({ state: 'lost', why: 'a is too much' });
     expect(told('ftp://huts.example/')).toMatchObject({ state: 'unreadable', why: 'ftp://huts.example is no origin of this app' });
     expect(new UrlReader(check('start a\nscreen a "A"').plan, null).card('/a')).toMatchObject({ state: 'lost', why: ['the app has no links'] });
+  });
+
+  test('of a link that is put off, what is said to be wanted is enough', () => {
+    let putOff = 0;
+    fc.assert(fc.property(planArbitrary(5), (source) => {
+      const { plan: any } = check(source);
+      for (const variant of any.variants) {
+        const walker = new Walker(any, variant);
+        for (const door of walker.doors()) {
+          const { cold, once } = arrivalOf(any, new Walker(any, variant, new Data(any)), door);
+          // Whatever the walker shows on a cold start is told, and nothing else.
+          const shown = (configurations: readonly Configuration[]): string[] => [...new Set(configurations.map(keyOf))].sort();
+          if (!walker.bounded) expect(shown(cold.flatMap(({ after }) => after ?? []))).toEqual(shown(walker.open(door)));
+          if (!once) continue;
+          putOff++;
+          const from = { ...walker.nothing, flags: any.flags.map((flag) => once.flags.get(flag) ?? flag.initial) };
+          const after = walker.after(from, door, once.texts);
+          expect(after.some((each) => keyOf(each) === keyOf(once.after)), source).toBe(true);
+          expect([...screensOf(activeStack(once.after))].reverse()).toEqual(walker.stackOf(door));
+        }
+      }
+    }), runs(300));
+    expect(putOff).toBeGreaterThan(20);
   });
 
   test('of any plan and any text something is said', () => {
