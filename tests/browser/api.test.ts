@@ -92,3 +92,35 @@ test('a download is the text, under a name that every system takes', async () =>
   expect(await response.text()).toBe(demo);
   expect(response.headers.get('content-disposition')).toBe("attachment; filename=\"z_ge-s_d-2.andante\"; filename*=UTF-8''z%C3%BCge-s%C3%BCd-2.andante");
 });
+
+describe('audits', () => {
+  const report = {
+    total: 2, opens: 1, gated: 0, lost: 0, unreadable: 1, ambiguous: 0,
+    opened: [{ pattern: '/huts/{hutId}', screen: 'hut', count: 1, gated: false, ambiguous: 0, examples: ['/huts/1'] }],
+    lostGroups: [], unreadableGroups: [{ pattern: null, screen: null, why: 'it begins with neither a scheme nor a slash', count: 1, examples: ['=HYPERLINK("https://x.example")'] }], ambiguousGroups: [],
+  };
+
+  test('are kept, listed, downloaded as CSV that no spreadsheet runs, and deleted', async () => {
+    const { id } = await app.create({ from: 'demo' });
+    const made = await send('POST', `/api/plans/${id}/audits`, json, JSON.stringify({ name: 'Brief, Mai „1“.csv', variant: 'phone', report }));
+    expect(made.status).toBe(201);
+    const { id: audit } = JSON.parse(made.body) as { id: string };
+    expect(JSON.parse((await send('GET', `/api/plans/${id}/audits`)).body)).toMatchObject({ audits: [{ id: audit, name: 'Brief, Mai „1“.csv', total: 2, lost: 1 }] });
+    expect(JSON.parse((await send('GET', `/api/plans/${id}/audits/${audit}`)).body)).toMatchObject({ id: audit, report });
+    const csv = await send('GET', `/api/plans/${id}/audits/${audit}/download`);
+    expect(csv.type).toBe('text/csv; charset=utf-8');
+    expect(csv.body).toContain('\r\nno URL,,,it begins with neither a scheme nor a slash,1,0.5000,"\'=HYPERLINK(""https://x.example"")"\r\n');
+    expect((await send('DELETE', `/api/plans/${id}/audits/${audit}`)).status).toBe(204);
+    for (const [method, path] of [['GET', ''], ['DELETE', ''], ['GET', '/download']] as const) problem(await send(method, `/api/plans/${id}/audits/${audit}${path}`), 404);
+  });
+
+  test('that are none are refused, and nothing is kept', async () => {
+    const { id } = await app.create({ from: 'demo' });
+    const bodies = [{}, { name: '', variant: 'phone', report }, { name: 'a', variant: 'phone', report: { ...report, total: -1 } }, { name: 'a', variant: 'phone', report: { ...report, opened: [{}] } }, { name: 'a', variant: 'phone', report, more: 1 }];
+    for (const body of bodies) problem(await send('POST', `/api/plans/${id}/audits`, json, JSON.stringify(body)), 422);
+    problem(await send('POST', `/api/plans/${id}/audits`, json, JSON.stringify({ name: 'x'.repeat(5_000_000) })), 413);
+    problem(await send('POST', '/api/plans/nosuchplan00/audits', json, JSON.stringify({ name: 'a', variant: 'phone', report })), 404);
+    problem(await send('GET', '/api/plans/nosuchplan00/audits'), 404);
+    expect(JSON.parse((await send('GET', `/api/plans/${id}/audits`)).body)).toEqual({ audits: [] });
+  });
+});
