@@ -62,6 +62,19 @@ function findClashes(space: UrlSpace): Clashes {
   return { overlaps: [...overlaps.values()], shadowed: [...shadowed.values()] };
 }
 
+/** Whether one pattern of a space overlaps another, is shadowed, or shadows another: much sooner known than all clashes. */
+export function hasClash(space: UrlSpace, pattern: Pattern): boolean {
+  return (space.origins.length > 0 ? space.origins : [null]).some((origin) => {
+    if (!space.patternsOf(origin).includes(pattern)) return false;
+    const tree = space.treeOf(origin);
+    const joint = new Joint(origin?.text ?? '');
+    const others = mayMeet(tree, pattern);
+    const stronger = others.filter((other) => other.rank < pattern.rank);
+    return others.some((other) => (other.rank === pattern.rank ? joint.shortest([pattern, other, ...stronger], (fits) => fits.has(1) && fits.size === 2) !== null
+      : other.rank > pattern.rank && shadowOver(joint, other, mayMeet(tree, other)) !== null)) || shadowOver(joint, pattern, others) !== null;
+  });
+}
+
 function overlapWith(joint: Joint, pattern: Pattern, others: readonly Pattern[]): Overlap | null {
   const stronger = others.filter((other) => other.rank < pattern.rank);
   for (const first of others) {

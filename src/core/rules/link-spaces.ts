@@ -1,5 +1,5 @@
 /** What the rules about whole URL spaces share: each space once, and patterns tried in place of others. */
-import { clashesOf, type Clashes } from '../links/clashes';
+import { clashesOf, hasClash, type Clashes } from '../links/clashes';
 import type { Pattern } from '../links/pattern';
 import { spaceOf, UrlSpace } from '../links/space';
 import type { Link, Plan } from '../plan/model';
@@ -55,6 +55,6 @@ export function moreSpecific(plan: Plan, space: UrlSpace, { link }: Pattern): Fi
 /** Whether a link with another pattern would clash with anything. */
 function clashes(plan: Plan, space: UrlSpace, link: Link, pattern: string): boolean {
   const other: Link = { ...link, pattern };
-  const { overlaps, shadowed } = clashesOf(new UrlSpace(plan, space.links.map((each) => (each === link ? other : each))));
-  return overlaps.some(({ first, second }) => first.link === other || second.link === other) || shadowed.some((each) => each.pattern.link === other || each.by.link === other);
+  const tried = new UrlSpace(plan, space.links.map((each) => (each === link ? other : each)));
+  return hasClash(tried, tried.patterns.find((each) => each.link === other)!);
 }

@@ -33,7 +33,8 @@ export function TryUrls() {
             {card.counts.lost > 0 && <span><strong className="font-semibold text-error">{card.counts.lost}</strong> lost</span>}
           </p>
           <div className="grid grid-cols-[minmax(0,1fr)] gap-2">{card.results.map((result, index) => <UrlResult key={index} result={result} />)}</div>
-          {card.pasted > mostPasted && <p className="mt-2 text-mute">The first {mostPasted} of {card.pasted} are answered here.</p>}
+          {card.pasted > mostPasted && <p className="mt-2 text-mute">The first {mostPasted} of {card.pasted} are answered here; an audit answers all.</p>}
+          <p className="mt-2 text-mute">These are cold starts. On a running app a link empties every stack and does the same; only what the app’s flags are then can make a difference.</p>
         </>
       )}
       {card && total === 0 && card.examples.length > 0 && <p className="text-mute mt-3 max-w-prose">Each URL gets an answer: the screen with its arguments, the stack that is built, what Back shows; or the pattern that it comes nearest to, and where it fails that.</p>}
