@@ -14,7 +14,7 @@ describe('a first visit', () => {
     const id = (await app.driver.getCurrentUrl()).split('/').at(-1)!.split('?')[0]!;
     expect(await app.text(verdict)).toContain('28 of 29 screens can be reached');
     expect(await app.text(verdict)).toContain('1 missing');
-    expect(await app.driver.findElements(By.css(`${findings} li`))).toHaveLength(6);
+    expect(await app.driver.findElements(By.css(`${findings} li`))).toHaveLength(7);
 
     // By typing: to the finding, and the argument behind the screen's name.
     await app.click('“See hut” on stay opens hut without hutId.');
@@ -118,7 +118,7 @@ describe('the text', () => {
     await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 1, 'the list is not filtered');
     expect(await app.driver.getCurrentUrl()).toContain('only=reach/stranded');
     await app.click('Show all findings');
-    await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 6, 'the list stays filtered');
+    await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 7, 'the list stays filtered');
   });
 
   test('an empty plan says how to begin', async () => {
