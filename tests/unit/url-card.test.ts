@@ -139,6 +139,11 @@ test('the tree’s rows are in the order in which a URL tries them', () => {
   expect(card.examples[0]).toBe('https://huts.example/huts/1');
 });
 
+test('of patterns that clash, both are marked', () => {
+  const marked = linksCard(check(demo), { urls: '' }, null).spaces[0]!.rows.filter(({ leaf }) => leaf.clashes).map(({ leaf }) => leaf.pattern);
+  expect(marked).toEqual(['/help/{about}', '/help/{topic}']);
+});
+
 test('examples of all patterns of the demo open their screens, or are those of a clash', () => {
   const checked = check(demo);
   const { examples } = linksCard(checked, { urls: '' }, null);

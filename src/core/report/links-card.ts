@@ -1,5 +1,6 @@
 /** The Links view: the URL space as a tree in order of choice, the entries, and what pasted URLs do. */
 import type { Check } from '../check';
+import { clashesOf } from '../links/clashes';
 import type { Listed, Pattern } from '../links/pattern';
 import type { Segment } from '../links/segment';
 import type { UrlSpace } from '../links/space';
@@ -27,6 +28,8 @@ export interface LeafCard extends PatternCard {
   readonly needs: string;
   /** What it says of the stack: `under stays`; empty where it says nothing. */
   readonly under: string;
+  /** Whether it overlaps another pattern, or can never win. */
+  readonly clashes: boolean;
   /** The origin that it is meant for alone; null for all of the block. */
   readonly origin: string | null;
 }
@@ -113,8 +116,10 @@ function spaceCards(plan: Plan, space: UrlSpace, variant: string): SpaceCard[] {
     if (!origins) blocks.set(tree, origin ? [origin.text] : []);
     else if (origin && !origins.includes(origin.text)) origins.push(origin.text);
   }
+  const { overlaps, shadowed } = clashesOf(space);
+  const clashing = new Set([...overlaps.flatMap(({ first, second }) => [first, second]), ...shadowed.map(({ pattern }) => pattern)]);
   return [...blocks].map(([tree, origins]) => {
-    const drawn = new Rows(plan, variant);
+    const drawn = new Rows(plan, variant, clashing);
     drawn.visit(tree.root, []);
     const { rows } = drawn;
     return { origins, rows, columns: rows.reduce((most, { column, segments }) => Math.max(most, column + segments.length), 1) };
@@ -130,7 +135,7 @@ interface Step {
 class Rows {
   readonly rows: TreeRow[] = [];
 
-  constructor(private readonly plan: Plan, private readonly variant: string) {}
+  constructor(private readonly plan: Plan, private readonly variant: string, private readonly clashing: ReadonlySet<Pattern>) {}
 
   /** @param path the nodes above, without the root */
   visit(node: Node, path: readonly Step[]): void {
@@ -149,7 +154,7 @@ class Rows {
     this.rows.push({
       // The root is no segment, and is drawn as one.
       column, segments: all.length === 0 ? [{ text: '/', kind: 'root' }] : all.slice(column),
-      parent: column === 0 ? null : path[column - 1]!.row, leaf: leafOf(this.plan, pattern.link, pattern, this.variant),
+      parent: column === 0 ? null : path[column - 1]!.row, leaf: { ...leafOf(this.plan, pattern.link, pattern, this.variant), clashes: this.clashing.has(pattern) },
     });
     for (const step of path.slice(column)) step.row = row;
   }
@@ -168,7 +173,7 @@ function leafOf(plan: Plan, link: Link, pattern: Pattern | null, variant: string
   return {
     ...patternCard(link), index: screen.index, to: node.to, types: pattern ? typesOf(pattern) : '', needs: needs.join(' and '),
     under: under === null ? '' : under.length === 0 ? 'under nothing' : `under ${under.map(({ target }) => target?.label ?? '?').join(', ')}`,
-    origin: pattern?.origin?.text ?? null,
+    origin: pattern?.origin?.text ?? null, clashes: false,
   };
 }
 

@@ -21,8 +21,6 @@ const railInset = 16;
 /** One origin's URL space, or that of several that share it: rows in the order in which a URL tries them. */
 export function UrlTree({ space, findings, chosen }: { space: SpaceCard; findings: readonly Finding[]; chosen: string | null }) {
   const layout = useMemo(() => layOutTree(space), [space]);
-  // The pattern that another one clashes with is marked as well, without being told of twice.
-  const clashing = useMemo(() => new Set(findings.filter(({ rule, url }) => rule === 'link/overlap' && url !== null).flatMap(({ summary }) => summary.flatMap((part) => (typeof part === 'string' ? [] : [part.code])))), [findings]);
   return (
     <section aria-label={`URL space of ${space.origins.join(' and ') || 'the app'}`} className="mb-6">
       <header className="flex flex-wrap gap-x-3 gap-y-0.5 items-baseline mb-2">
@@ -34,7 +32,7 @@ export function UrlTree({ space, findings, chosen }: { space: SpaceCard; finding
           const own = findingsOf(findings, row.leaf);
           return (
             <Row key={`${row.leaf.at} ${index}`} row={row} lefts={layout.lefts} end={layout.ends[index]!} rails={layout.rails[index]!} findings={own} isChosen={row.leaf.screen === chosen}
-              isBroken={own.some(({ severity }) => severity === 'error') || (clashing.has(row.leaf.pattern) && clashing.has(row.leaf.screen))} signature={JSON.stringify([row, own, [...layout.rails[index]!], layout.lefts, layout.ends[index]])} />
+              isBroken={row.leaf.clashes || own.some(({ severity }) => severity === 'error')} signature={JSON.stringify([row, own, [...layout.rails[index]!], layout.lefts, layout.ends[index]])} />
           );
         })}
       </ol>
