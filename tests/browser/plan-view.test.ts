@@ -57,6 +57,8 @@ describe('the text', () => {
   test('completes names and values, by keyboard', async () => {
     const { id } = await app.create({ text: text.replace('  on "Hut" push hut(hutId: first)\n', '') });
     await app.openPlan(id, '?screen=list');
+    // The caret is put there once the page lives.
+    await app.untilText('.cm-activeLine', 'screen list');
     await app.driver.executeScript("document.querySelector('.cm-content').focus()");
     // On a line of its own behind `has first: HutId`.
     await app.type(Key.DOWN, Key.END, Key.ENTER, 'on "Hut');
