@@ -9,6 +9,9 @@ export const completionFrom = (session: Session): Extension =>
     override: [async (context: CompletionContext): Promise<CompletionResult | null> => {
       const before = context.matchBefore(/[A-Za-z_][A-Za-z0-9_]*(\/[a-z-]*)?|[ (:.,={]$/);
       if (!before && !context.explicit) return null;
+      // Who types on asks anew: a question that is answered with nothing would otherwise take what was typed meanwhile along,
+      // and no list would open until the next key.
+      context.addEventListener('abort', () => undefined, { onDocChange: true });
       const found = await session.complete(context.pos);
       if (!found || context.aborted) return null;
       const typed = context.pos > found.from;
