@@ -9,6 +9,7 @@
  */
 import type { Control, StackSymbol } from './alphabet';
 import type { Effects } from './effects';
+import type { HeadSet } from './head-set';
 import type { PushdownRule } from './pushdown';
 
 /** A control state and the symbol on top. */
@@ -43,8 +44,8 @@ export interface Place {
   readonly heads: readonly Head[];
   /** The fewest events with which a head that stands on it becomes that since something was pushed there. */
   weightOf(head: Head): number;
-  /** Calls for each head that stands on it, in no order, with that weight. */
-  eachHead(use: (head: Head, weight: number) => void): void;
+  /** Calls for each head that stands on it, in no order, with that weight; not for those of a set. */
+  eachHead(except: HeadSet, use: (head: Head, weight: number) => void): void;
   /**
    * Of a last frame that was pushed together with what lies above: how it stands alone once that is popped, by the number of the
    * control state. Nothing ever looks beneath it, so it is the same frame then however it came to be there. Null for all others.
@@ -65,13 +66,6 @@ export function weightOf({ head, to }: Transition): number {
 
 /** How many events a rule takes: none where it goes on with one that has begun. */
 export const costOf = ({ event }: PushdownRule): 0 | 1 => (event ? 1 : 0);
-
-/** The places above which something was pushed at once, the uppermost first, by the lowest of them. */
-export function placesUpFrom(lowest: Place): Place[] {
-  const places: Place[] = [];
-  for (let place: Place | null = lowest; place; place = place.above) places.unshift(place);
-  return places;
-}
 
 /** By a rule of a head: onto the head's own frame, which lies directly beneath then. */
 export interface Onto {
@@ -104,8 +98,16 @@ export interface Use {
   readonly rule: PushdownRule;
 }
 
-/** How a place is come to: by a rule, or because what was pushed together with a last frame is popped so many events after that. */
-export type Derivation = Use | { readonly kind: 'alone'; readonly of: Place; readonly control: Control; readonly weight: number };
+/** What was pushed together with a last frame is popped, so many events after that. */
+export interface Alone {
+  readonly kind: 'alone';
+  readonly of: Place;
+  readonly control: Control;
+  readonly weight: number;
+}
+
+/** How a place is come to. */
+export type Derivation = Use | Alone;
 
 /** A frame beneath a place, and the place beneath that. */
 export interface Edge {

@@ -38,3 +38,6 @@ export class Numbers {
     return blocks.number(2 * blocks.of(number) + this.firstBlock, blocks.placeOf(number));
   }
 }
+
+/** The lowest place of a set of places in a block, which is not empty: the bits of a number. */
+export const lowestOf = (set: number): number => 31 - Math.clz32(set & -set);

@@ -1,22 +1,51 @@
 import type { Control } from './alphabet';
+import { lowestOf, type Blocks } from './blocks';
 import { lengthened, Matrix, Tiles } from './tiles';
 
 /** The weights of effects, and at the same index the rules. */
 export class EffectTiles extends Tiles<null> {
-  rules: Int32Array = new Int32Array(this.values.length);
+  private rules: Int32Array;
+  /** By parts: no more events than that does any of it take. */
+  private most: Int32Array;
 
-  override add(tile: Parameters<Tiles<null>['add']>[0]): number {
-    const begin = super.add(tile);
-    if (this.rules.length < this.values.length) this.rules = lengthened(this.rules, 0);
-    return begin;
+  constructor(blocks: Blocks) {
+    super(blocks);
+    this.rules = new Int32Array(this.values.length);
+    this.most = new Int32Array(this.room);
   }
 
-  /** Puts down at an index that something is come to after so many events, by the rule with that index; false where that was known, or sooner. */
-  improve(at: number, weight: number, rule: number): boolean {
-    if (this.values[at]! <= weight) return false;
-    this.values[at] = weight;
-    this.rules[at] = rule;
-    return true;
+  override add(tile: Parameters<Tiles<null>['add']>[0]): number {
+    const first = super.add(tile);
+    if (this.most.length < this.room) {
+      this.rules = lengthened(this.rules, 0);
+      this.most = lengthened(this.most, 0);
+    }
+    return first;
+  }
+
+  /** By which rule something is come to, at the same index as its weight. */
+  ruleAt(at: number): number {
+    return this.rules[at]!;
+  }
+
+  /** Puts down that a set is come to after so many events, by the rule with that index; says of which of it that was not known, or only after more. */
+  improve(part: number, set: number, weight: number, rule: number): number {
+    const { values, rules } = this;
+    const begin = part << this.blocks.log2;
+    const known = this.filled[part]!;
+    let better = set & ~known;
+    if (weight < this.most[part]!) {
+      for (let left = set & known; left !== 0; left &= left - 1) if (weight < values[begin + lowestOf(left)]!) better |= left & -left;
+    }
+    if (better === 0) return 0;
+    for (let left = better; left !== 0; left &= left - 1) {
+      const at = begin + lowestOf(left);
+      values[at] = weight;
+      rules[at] = rule;
+    }
+    this.filled[part] = known | better;
+    if (weight > this.most[part]!) this.most[part] = weight;
+    return better;
   }
 }
 
@@ -24,14 +53,14 @@ export class EffectTiles extends Tiles<null> {
  * What the heads of one symbol come to, with their frame on top or without it: after how few events and by which of the head's
  * rules, for each two control states. Where the rule pushes, what it pushed was popped meanwhile.
  */
-export class Effects extends Matrix<null> {
-  constructor(override readonly tiles: EffectTiles) {
+export class Effects extends Matrix<null, EffectTiles> {
+  constructor(tiles: EffectTiles) {
     super(tiles, null);
   }
 
   /** By which rule a control state is come to after just so many events; undefined where it is not. */
   ruleTo(from: Control, to: Control, weight: number): number | undefined {
-    const at = this.index(from.number, to.number);
-    return this.tiles.values[at] === weight ? this.tiles.rules[at] : undefined;
+    const at = this.indexOf(from.number, to.number);
+    return at >= 0 && this.tiles.values[at] === weight ? this.tiles.ruleAt(at) : undefined;
   }
 }

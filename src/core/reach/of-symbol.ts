@@ -1,6 +1,8 @@
 import type { Control, StackSymbol } from './alphabet';
 import type { Caller, Head, Instead, Onto, Place } from './automaton';
+import { lowestOf } from './blocks';
 import { Effects, type EffectTiles } from './effects';
+import type { HeadSet } from './head-set';
 import type { PushdownRule } from './pushdown';
 import { nobody, type ReturnLists } from './return-lists';
 import type { Schedule } from './schedule';
@@ -8,9 +10,9 @@ import { Matrix, never } from './tiles';
 
 /** What the saturation knows, in tables of numbers. */
 export interface Tables {
-  /** After how few events a head of a symbol, by the number of its control state, stands on a place of that: the path edges. */
+  /** After how few events a head stands on a place: the path edges. Rows are the places of a symbol, columns control states. */
   readonly standing: Schedule<OfSymbol>;
-  /** After how few events what was pushed above a place is popped into a control state. */
+  /** After how few events what was pushed above a place is popped into a control state, by the same rows and columns. */
   readonly returning: Schedule<OfSymbol>;
   readonly effects: EffectTiles;
   readonly returns: ReturnLists;
@@ -25,24 +27,28 @@ export class OfSymbol {
   readonly places: OpenPlace[] = [];
   /** By the number of the control state in which something was pushed onto them. */
   readonly placeByControl: (OpenPlace | undefined)[] = [];
-  /** At the same number, after how few events that is come to. */
-  readonly soonestFrom: (number | undefined)[] = [];
-  readonly standing: Matrix<OfSymbol>;
-  readonly returning: Matrix<OfSymbol>;
+  /** By blocks of control states: those whose heads have been reached. */
+  readonly reached: (number | undefined)[] = [];
+  /** By the same, of a last frame: those in which it has come to stand alone. */
+  readonly begun: (number | undefined)[] = [];
+  readonly standing: Matrix<OfSymbol, Schedule<OfSymbol>>;
+  readonly returning: Matrix<OfSymbol, Schedule<OfSymbol>>;
   readonly steps: Effects;
   readonly pops: Effects;
 
   constructor(readonly symbol: StackSymbol, readonly tables: Tables) {
-    this.standing = new Matrix(tables.standing, this);
-    this.returning = new Matrix(tables.returning, this);
+    this.standing = new Matrix<OfSymbol, Schedule<OfSymbol>>(tables.standing, this);
+    this.returning = new Matrix<OfSymbol, Schedule<OfSymbol>>(tables.returning, this);
     this.steps = new Effects(tables.effects);
     this.pops = new Effects(tables.effects);
   }
 }
 
 export class OpenHead implements Head {
-  /** Null as long as it was not reached. */
-  expanded: Pick<Head, 'rules' | 'targets' | 'pushed'> | null = null;
+  // Empty as long as it was not reached.
+  rules: readonly PushdownRule[] = none;
+  targets: readonly Control[] = none;
+  pushed: readonly (OpenPlace | null)[] = none;
   private places: readonly Place[] | null = null;
 
   constructor(readonly id: number, readonly of: OfSymbol, readonly control: Control) {}
@@ -51,24 +57,12 @@ export class OpenHead implements Head {
     return this.of.symbol;
   }
 
-  get rules(): readonly PushdownRule[] {
-    return this.expanded?.rules ?? [];
-  }
-
-  get targets(): readonly Control[] {
-    return this.expanded?.targets ?? [];
-  }
-
-  get pushed(): readonly (Place | null)[] {
-    return this.expanded?.pushed ?? [];
-  }
-
   get over(): readonly Place[] {
     if (this.places) return this.places;
-    const { places, standing, tables } = this.of;
-    const found: number[] = [];
-    standing.eachInRow(this.control.number, (_number, _taps, at) => found.push(at));
-    return (this.places = tables.standing.inOrder(found).map((at) => places[tables.standing.at(at).column]!));
+    const { places, standing } = this.of;
+    const found: { readonly place: Place; readonly at: number }[] = [];
+    standing.eachInColumn(this.control.number, (number, _taps, at) => found.push({ place: places[number]!, at }));
+    return (this.places = standing.tiles.inOrder(found).map(({ place }) => place));
   }
 
   get steps(): Effects {
@@ -80,6 +74,8 @@ export class OpenHead implements Head {
   }
 }
 
+const none: readonly never[] = [];
+
 export class OpenPlace implements Place {
   /** What was pushed together with it, beneath. */
   withBeneath: OpenPlace[] | null = null;
@@ -87,18 +83,22 @@ export class OpenPlace implements Place {
   firstReturn = nobody;
   /** After how many events it is come to soonest. */
   since = never;
+  /** Whether its frame stands alone once what lies above is popped. */
+  readonly standsAlone: boolean;
   private standing: readonly Head[] | null = null;
   private calls: readonly Caller[] | null = null;
 
   /** @param number among those of its symbol */
-  constructor(readonly id: number, readonly of: OfSymbol, readonly number: number, readonly start: Control | null, readonly above: OpenPlace | null) {}
+  constructor(readonly id: number, readonly of: OfSymbol, readonly number: number, readonly start: Control | null, readonly above: OpenPlace | null) {
+    this.standsAlone = above !== null && of.symbol.last;
+  }
 
   get symbol(): StackSymbol {
     return this.of.symbol;
   }
 
   get alone(): readonly (OpenPlace | undefined)[] | null {
-    return this.above && this.symbol.last ? this.of.placeByControl : null;
+    return this.standsAlone ? this.of.placeByControl : null;
   }
 
   get callers(): readonly Caller[] {
@@ -118,18 +118,27 @@ export class OpenPlace implements Place {
 
   get heads(): readonly Head[] {
     if (this.standing) return this.standing;
-    const { heads, standing, tables } = this.of;
-    const found: number[] = [];
-    standing.eachInColumn(this.number, (_control, _taps, at) => found.push(at));
-    return (this.standing = tables.standing.inOrder(found).map((at) => heads[tables.standing.at(at).row]!));
+    const { heads, standing } = this.of;
+    const found: { readonly head: Head; readonly at: number }[] = [];
+    standing.eachInRow(this.number, (control, _taps, at) => found.push({ head: heads[control]!, at }));
+    return (this.standing = standing.tiles.inOrder(found).map(({ head }) => head));
   }
 
   weightOf({ control }: Head): number {
-    return this.of.standing.valueAt(control.number, this.number) - this.since;
+    const { standing } = this.of;
+    return standing.tiles.values[standing.indexOf(this.number, control.number)]! - this.since;
   }
 
-  /** Calls for each head that stands on it, in no order. */
-  eachHead(use: (head: Head, weight: number) => void): void {
-    this.of.standing.eachInColumn(this.number, (control, taps) => use(this.of.heads[control]!, taps - this.since));
+  /** Calls for each head that stands on it, in no order; not for those of a set. */
+  eachHead(except: HeadSet, use: (head: Head, weight: number) => void): void {
+    const { heads, standing, symbol } = this.of;
+    const { filled, values, blocks } = standing.tiles;
+    for (let block = 0; block < standing.columnBlocks; block++) {
+      const part = standing.known(this.number, block);
+      if (part < 0) continue;
+      for (let left = filled[part]! & ~except.ofSymbol(symbol, block); left !== 0; left &= left - 1) {
+        use(heads[blocks.number(block, lowestOf(left))]!, values[(part << blocks.log2) + lowestOf(left)]! - this.since);
+      }
+    }
   }
 }

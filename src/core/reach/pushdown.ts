@@ -41,6 +41,7 @@ export class Pushdown {
   /** By the numbers of symbols and places. */
   private readonly fixed: Fixed[] = [];
   private readonly fixedDoors: Fixed = new Map();
+  private readonly doors: readonly { readonly event: Event; readonly door: Link | Entry; readonly arrival: Arrival }[];
   /** Taking a frame off, by places. */
   private readonly backOf: readonly PushdownRule[];
 
@@ -55,6 +56,10 @@ export class Pushdown {
     this.alphabet = new Alphabet(plan.screens.length, this.variant.tabs.length + 1, this.valuations.count, watched !== null);
     this.machines = new Machines(this.variant, this.valuations, this.alphabet, above);
     this.away = new Away(plan, variant, this.valuations, (screen) => this.variant.placeOf(screen) !== undefined);
+    this.doors = [
+      ...this.variant.links.map((link) => ({ event: { kind: 'link', link }, door: link, arrival: this.alphabet.arrival('link', link.screen, link) }) as const),
+      ...this.variant.entries.map((entry) => ({ event: { kind: 'entry', entry }, door: entry, arrival: this.alphabet.arrival('link', entry.call!.target!, null) }) as const),
+    ];
     this.backOf = [0, ...this.variant.tabs].map((_, place) => plainRule({ kind: 'back' }, place, []));
   }
 
@@ -81,15 +86,12 @@ export class Pushdown {
 
   /** What links and entries lead to, whatever is on the stack: they empty it. */
   *fromOutside(valuation: Valuation): Generator<PushdownRule, void, void> {
-    const { links, entries } = this.variant;
-    const open = (event: Event, door: Link | Entry, arrival: Arrival): readonly PushdownRule[] => this.rulesFor(this.fixedDoors, door, event, null, () => this.machines.anew(valuation, arrival));
-    for (const link of links) yield* open({ kind: 'link', link }, link, this.alphabet.arrival('link', link.screen, link));
-    for (const entry of entries) yield* open({ kind: 'entry', entry }, entry, this.alphabet.arrival('link', entry.call!.target!, null));
+    for (const { event, door, arrival } of this.doors) yield* this.rulesFor(this.fixedDoors, door, event, null, () => this.machines.anew(valuation, arrival));
   }
 
   /** Whether links or entries open anything. */
   get hasDoors(): boolean {
-    return this.variant.links.length > 0 || this.variant.entries.length > 0;
+    return this.doors.length > 0;
   }
 
   /** The control state that waits for an event with these flags and in this place. */
@@ -132,7 +134,8 @@ export class Pushdown {
     const back = this.back(place, symbol);
     if (back) rules.push(back);
     if (this.above && place > 0) rules.push(...this.comingBack(control, symbol));
-    return rules;
+    // Without the room that arrays keep to grow: there are tens of thousands.
+    return rules.slice();
   }
 
   /** What comes of something; worked out once for all values of flags where it asks for none and sets none. */

@@ -10,8 +10,8 @@ export interface Return {
   readonly cost: number;
   /** Whether the head's own frame went with that. */
   readonly pops: boolean;
-  /** Where the head's row begins in the table of effects, in the first block of columns: looked up once, asked for all the time. */
-  readonly row: number;
+  /** The part of the table of effects for the head and the first block of control states: looked up once, asked for all the time. */
+  readonly part: number;
 }
 
 const fields = 6;
@@ -25,7 +25,7 @@ export class ReturnLists {
   private length = 0;
 
   /** Adds one before the first of a list, and says where the list begins now. */
-  add({ symbol, control, rule, cost, pops, row }: Return, first: number): number {
+  add({ symbol, control, rule, cost, pops, part }: Return, first: number): number {
     const at = this.length;
     this.length += fields;
     if (this.length > this.numbers.length) this.numbers = lengthened(this.numbers, 0);
@@ -35,13 +35,13 @@ export class ReturnLists {
     numbers[at + 2] = rule;
     numbers[at + 3] = 2 * cost + (pops ? 1 : 0);
     numbers[at + 4] = first;
-    numbers[at + 5] = row;
+    numbers[at + 5] = part;
     return at;
   }
 
   at(at: number): Return {
     const { numbers } = this;
-    return { symbol: numbers[at]!, control: numbers[at + 1]!, rule: numbers[at + 2]!, cost: numbers[at + 3]! >> 1, pops: (numbers[at + 3]! & 1) === 1, row: numbers[at + 5]! };
+    return { symbol: numbers[at]!, control: numbers[at + 1]!, rule: numbers[at + 2]!, cost: numbers[at + 3]! >> 1, pops: (numbers[at + 3]! & 1) === 1, part: numbers[at + 5]! };
   }
 
   /** Where the next one of the list is. */

@@ -1,4 +1,5 @@
-import { costOf, placesUpFrom, type Derivation, type Edge, type Head, type Place, type Replaced, type Transition } from './automaton';
+import { costOf, type Alone, type Derivation, type Edge, type Head, type Place, type Replaced, type Transition } from './automaton';
+import { HeadSet } from './head-set';
 import type { PushdownRule } from './pushdown';
 import type { Saturation } from './saturation';
 
@@ -12,18 +13,33 @@ export class Runs {
   readonly sights: Transition[] = [];
   // Numbers and objects apart: the numbers are asked for all the time.
   private readonly soonest: number[] = [];
-  private readonly derivations: Derivation[] = [];
+  /** By which rule, used on what, a place is come to; or how it is otherwise. */
+  private readonly rules: (PushdownRule | undefined)[] = [];
+  private readonly ons: (Transition | null)[] = [];
+  private readonly others: (Alone | undefined)[] = [];
   private readonly reached: Transition[] = [];
   private readonly reachedAfter: number[] = [];
 
   /** @param among the runs of which these are some; null for all */
   constructor(readonly among: Runs | null = null) {}
 
-  /** Says how a place is come to, sooner than was known. */
-  enter({ id }: Place, taps: number, by: Derivation): void {
+  /** Says by which rule, used on what, a place is come to sooner than was known. */
+  enter({ id }: Place, taps: number, rule: PushdownRule, on: Transition | null): void {
+    this.come(id, taps);
+    this.rules[id] = rule;
+    this.ons[id] = on;
+  }
+
+  /** The same where what was pushed together with a last frame is popped. */
+  enterAlone({ id }: Place, taps: number, by: Alone): void {
+    this.come(id, taps);
+    this.rules[id] = undefined;
+    this.others[id] = by;
+  }
+
+  private come(id: number, taps: number): void {
     while (this.soonest.length <= id) this.soonest.push(Infinity);
     this.soonest[id] = taps;
-    this.derivations[id] = by;
   }
 
   /** Says how a head is come to soonest. Those with fewer taps come first. */
@@ -55,7 +71,8 @@ export class Runs {
 
   /** By what a place is come to soonest. */
   derivation({ id }: Place): Derivation {
-    return this.derivations[id]!;
+    const rule = this.rules[id];
+    return rule ? { kind: 'use', on: this.ons[id]!, rule } : this.others[id]!;
   }
 
   /** All transitions of a head, fewest taps first. */
@@ -107,12 +124,14 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
   const runs = new Runs(saturation.runs);
   const queue: (Place | Transition)[][] = [];
   const soonest: number[] = [];
-  const enterPlace = (place: Place, taps: number, by: Derivation): void => {
-    runs.enter(place, taps, by);
-    (queue[taps] ??= []).push(place);
-  };
+  const settled = new HeadSet(saturation.blocks);
+  const push = (next: Place | Transition, taps: number): void => void (queue[taps] ??= []).push(next);
   const enter = (lowest: Place, rule: PushdownRule, on: Transition | null, taps: number): void => {
-    for (const place of lowest.above ? placesUpFrom(lowest) : [lowest]) if (taps < runs.tapsTo(place)) enterPlace(place, taps, { kind: 'use', on, rule });
+    for (let place: Place | null = lowest; place; place = place.above) {
+      if (taps >= runs.tapsTo(place)) continue;
+      runs.enter(place, taps, rule, on);
+      push(place, taps);
+    }
   };
   for (const { lowest, rule } of saturation.starts) enter(lowest, rule, null, 0);
   let untilPause = slice;
@@ -121,6 +140,7 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
     for (const next of queue[taps] ?? []) {
       if ('head' in next) {
         if (runs.soonestOf(next.head)) continue;
+        settled.add(next.head);
         runs.reach(next, taps);
         const { pushed, rules } = next.head;
         for (let index = 0; index < pushed.length; index++) if (pushed[index]) enter(pushed[index]!, rules[index]!, next, taps + costOf(rules[index]!));
@@ -129,13 +149,15 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
       if (runs.tapsTo(next) !== taps) continue;
       for (const { control, weight } of next.alone ? saturation.returnsTo(next.above!) : []) {
         const alone = next.alone![control.number]!;
-        if (taps + weight < runs.tapsTo(alone)) enterPlace(alone, taps + weight, { kind: 'alone', of: next, control, weight });
+        if (taps + weight >= runs.tapsTo(alone)) continue;
+        runs.enterAlone(alone, taps + weight, { kind: 'alone', of: next, control, weight });
+        push(alone, taps + weight);
       }
-      next.eachHead((head, weight) => {
+      next.eachHead(settled, (head, weight) => {
         const after = taps + weight;
         if (after >= (soonest[head.id] ?? Infinity)) return;
         soonest[head.id] = after;
-        (queue[after] ??= []).push({ head, to: next });
+        push({ head, to: next }, after);
       });
       if (--untilPause > 0) continue;
       untilPause = slice;

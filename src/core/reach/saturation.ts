@@ -7,13 +7,14 @@
  * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
 import type { Control, StackSymbol } from './alphabet';
-import { costOf, placesUpFrom, type Derivation, type Head, type Place, type Transition } from './automaton';
+import { costOf, type Head, type Place, type Transition } from './automaton';
+import { lowestOf, type Blocks } from './blocks';
 import { EffectTiles, type Effects } from './effects';
 import { OfSymbol, OpenHead, OpenPlace, type Tables } from './of-symbol';
 import type { Pushdown, PushdownRule } from './pushdown';
 import { nobody, ReturnLists, type Return } from './return-lists';
 import { Runs } from './runs';
-import { mostKnown, Schedule } from './schedule';
+import { Schedule } from './schedule';
 import { never } from './tiles';
 import type { Valuation } from './valuations';
 
@@ -61,10 +62,10 @@ export class Saturation {
       for (let more = true; more; ) {
         more = false;
         for (const schedule of [standing, returning]) {
-          const due = schedule.take(this.taps);
-          for (let at = 0; at < due.length; ) {
+          for (const part of schedule.dueAfter(this.taps)) {
             more = true;
-            at = schedule === standing ? this.takeHeads(due, at) : this.takeReturns(due, at);
+            if (schedule === standing) this.takeHeads(part);
+            else this.takeReturns(part);
             if (this.work < pauseAt) continue;
             if (this.exhausted) return;
             pauseAt = this.work + slice;
@@ -84,6 +85,11 @@ export class Saturation {
     }
   }
 
+  /** How control states are numbered. */
+  get blocks(): Blocks {
+    return this.system.blocks;
+  }
+
   /** Whether it was given up: not all is known then. */
   get exhausted(): boolean {
     return this.work > mostWork;
@@ -91,14 +97,16 @@ export class Saturation {
 
   /** The control states that what was pushed above a place is popped into, each with the fewest events since. */
   returnsTo(place: Place): { readonly control: Control; readonly weight: number }[] {
+    const { blocks } = this.tables.returning;
     const returns: { readonly control: Control; readonly weight: number }[] = [];
-    this.eachReturn(place as OpenPlace, (control, weight) => returns.push({ control: this.byNumber[control]!, weight }));
+    this.eachReturn(place as OpenPlace, (block, set, weight) => returns.push({ control: this.byNumber[blocks.number(block, lowestOf(set))]!, weight }));
     return returns;
   }
 
-  private eachReturn(place: OpenPlace, use: (control: number, weight: number) => void): void {
-    const { of, number, since } = place;
-    of.returning.eachInRow(number, (control, taps) => use(control, taps - since));
+  /** Calls for each control state that a place has returned to, given as a set in a block. */
+  private eachReturn({ of: { returning }, number, since }: OpenPlace, use: (block: number, set: number, weight: number) => void): void {
+    const { blocks } = returning.tiles;
+    returning.eachInRow(number, (control, taps) => use(blocks.of(control), 1 << blocks.placeOf(control), taps - since));
   }
 
   /** Calls for each head that one can become with an event or two while nothing beneath its own frame is looked at. */
@@ -114,74 +122,75 @@ export class Saturation {
 
   /** The head that some run comes to with this control state and symbol; undefined where none does. */
   headAt({ number }: Control, { id }: StackSymbol): Head | undefined {
-    const head = this.tables.symbols[id]?.heads[number];
-    return head?.expanded ? head : undefined;
+    const of = this.tables.symbols[id];
+    const { blocks } = this.tables.standing;
+    return of && ((of.reached[blocks.of(number)] ?? 0) & (1 << blocks.placeOf(number))) !== 0 ? of.heads[number] : undefined;
   }
 
-  /** A head stands on some places: what is due from `begin` on in one row. Says where the next row begins. */
-  private takeHeads(due: Int32Array, begin: number): number {
+  /** Some heads stand on a place. */
+  private takeHeads(part: number): void {
     const { tables: { standing }, taps } = this;
-    const { of, row, column } = standing.at(due[begin]!);
-    const head = this.headOf(this.byNumber[row]!, of.symbol);
-    const first = head.expanded === null;
-    if (first) this.expand(head);
-    const end = standing.endOfRow(due, begin);
-    for (let at = begin; at < end; at++) this.goOn(of, row, column + due[at]! - due[begin]!);
-    if (!first) return end;
-    const transition: Transition = { head, to: of.places[column]! };
+    const { of, row, columnBlock } = standing.at(part);
+    const set = standing.take(part, taps);
+    if (of.symbol.last) this.begin(of.places[row]!, columnBlock, set);
+    const known = of.reached[columnBlock] ?? 0;
+    if ((set & known) !== 0) this.goOn(of, row, columnBlock, set & known);
+    for (let left = set & ~known; left !== 0; left &= left - 1) this.reach(of, standing.blocks.number(columnBlock, lowestOf(left)), of.places[row]!);
+  }
+
+  /** A last frame may have come to stand alone. */
+  private begin({ of, start }: OpenPlace, block: number, set: number): void {
+    const { blocks } = this.tables.standing;
+    if (start && blocks.of(start.number) === block) of.begun[block] = (of.begun[block] ?? 0) | (set & (1 << blocks.placeOf(start.number)));
+  }
+
+  /** A head is reached, on a place: with the fewest taps. */
+  private reach(of: OfSymbol, control: number, to: OpenPlace): void {
+    const { taps, tables: { standing: { blocks } } } = this;
+    of.reached[blocks.of(control)] = (of.reached[blocks.of(control)] ?? 0) | (1 << blocks.placeOf(control));
+    const head = this.headOf(this.byNumber[control]!, of.symbol);
+    this.expand(head);
+    const { rules, pushed } = head;
+    const transition: Transition = { head, to };
     this.runs.reach(transition, taps);
     if (!head.control.agenda && this.outside) this.openFromOutside(transition);
-    // A head is found with the fewest taps first.
-    const { rules, pushed } = head.expanded!;
-    for (let index = 0; index < rules.length; index++) if (pushed[index]) this.enter(pushed[index] as OpenPlace, rules[index]!, transition, taps + costOf(rules[index]!));
-    return end;
+    for (let index = 0; index < rules.length; index++) if (pushed[index]) this.enter(pushed[index]!, rules[index]!, transition, taps + costOf(rules[index]!));
   }
 
-  /** Puts down what a head that stands on a place from now on comes to. */
-  private goOn({ steps, pops, standing, returning }: OfSymbol, control: number, place: number): void {
-    const { taps, tables } = this;
-    const { size } = tables.effects.blocks;
-    for (let block = 0; block < steps.columnBlocks; block++) {
-      const effects = steps.known(control, block);
-      if (effects < 0) continue;
+  /** Puts down what heads that stand on a place from now on come to; given as a set of the control states in a block. */
+  private goOn({ steps, pops, standing, returning }: OfSymbol, place: number, controlBlock: number, set: number): void {
+    for (let block = 0; block < steps.columnBlocks; block++) this.goOnWith(steps.tile(controlBlock, block), set, standing, place, block);
+    for (let block = 0; block < pops.columnBlocks; block++) this.goOnWith(pops.tile(controlBlock, block), set, returning, place, block);
+  }
+
+  /** The same for what they come to in one block of control states. */
+  private goOnWith(tile: number, set: number, to: OfSymbol['standing'], place: number, block: number): void {
+    if (tile < 0) return;
+    const { taps, tables: { effects } } = this;
+    const part = to.part(place, block);
+    for (let left = set; left !== 0; left &= left - 1) {
       this.work++;
-      tables.standing.awaitEach(tables.effects, effects, mostKnown, taps, standing.index(block * size, place), size);
-    }
-    for (let block = 0; block < pops.columnBlocks; block++) {
-      const effects = pops.known(control, block);
-      if (effects < 0) continue;
-      this.work++;
-      tables.returning.awaitEach(tables.effects, effects, mostKnown, taps, returning.part(place, block), 1);
+      to.tiles.awaitEach(part, effects, tile + lowestOf(left), taps);
     }
   }
 
-  /** What was pushed above a place is popped into some control states: what is due from `begin` on in one row. Says where the next row begins. */
-  private takeReturns(due: Int32Array, begin: number): number {
+  /** What was pushed above a place is popped into some control states. */
+  private takeReturns(part: number): void {
     const { returning, returns, effects, symbols } = this.tables;
-    const { of, row, column } = returning.at(due[begin]!);
+    const { of, row, columnBlock } = returning.at(part);
+    const set = returning.take(part, this.taps);
+    if (set === 0) return;
     const place = of.places[row]!;
     const weight = this.taps - place.since;
-    const end = returning.endOfRow(due, begin);
-    const { blocks } = effects;
-    const inFirst = blocks.of(column) === 0;
     for (let next = place.firstReturn; next !== nobody; next = returns.after(next)) {
-      const { symbol, control, rule, cost, pops, row } = returns.at(next);
-      const known = (inFirst ? row + column : this.effectsOf(symbol, pops).index(control, column)) - due[begin]!;
-      for (let at = begin; at < end; at++) {
-        // Most of it is known from another call.
-        if (!effects.improve(known + due[at]!, cost + weight, rule)) continue;
-        const to = column + due[at]! - due[begin]!;
-        if (pops) this.spreadPop(symbols[symbol]!, control, cost + weight, to);
-        else this.spreadStep(symbols[symbol]!, control, cost + weight, to);
-      }
+      const { symbol, control, rule, cost, pops, part } = returns.at(next);
+      this.work++;
+      const own = columnBlock === 0 ? part : this.effectsOf(symbol, pops).part(control, columnBlock);
+      // Most of it is known from another call.
+      const better = effects.improve(own, set, cost + weight, rule);
+      if (better !== 0) this.spread(symbols[symbol]!, control, pops, columnBlock, better, cost + weight);
     }
-    if (place.withBeneath) {
-      for (const over of place.withBeneath) {
-        if (over.since === never) continue;
-        for (let at = begin; at < end; at++) this.uncover(over, column + due[at]! - due[begin]!, weight);
-      }
-    }
-    return end;
+    if (place.withBeneath) for (const over of place.withBeneath) if (over.since !== never) this.uncover(over, columnBlock, set, weight);
   }
 
   /** Works out a head's rules. */
@@ -190,16 +199,19 @@ export class Saturation {
     const { control, symbol, of } = head;
     const rules = system.rules(control, symbol);
     const seen = system.hasSeen(control, symbol);
-    const targets: Control[] = [];
-    const pushed: (OpenPlace | null)[] = [];
+    // As long as they will be: arrays that grow keep room to spare, and there are tens of thousands.
+    const targets = new Array<Control>(rules.length);
+    const pushed = new Array<OpenPlace | null>(rules.length);
     for (let index = 0; index < rules.length; index++) {
       const rule = rules[index]!;
       const to = system.target(rule, control.valuation, seen);
       this.byNumber[to.number] = to;
-      targets.push(to);
-      pushed.push(this.use(of, control, rule, index, to));
+      targets[index] = to;
+      pushed[index] = this.use(of, control, rule, index, to);
     }
-    head.expanded = { rules, targets, pushed };
+    head.rules = rules;
+    head.targets = targets;
+    head.pushed = pushed;
   }
 
   /** Opens links and entries: what is on the stack does not matter to them, so the first that is reached will do. */
@@ -215,49 +227,49 @@ export class Saturation {
   /** Puts down what a rule of a head does; says above which place it pushes something, if it does. */
   private use(of: OfSymbol, { number }: Control, rule: PushdownRule, index: number, to: Control): OpenPlace | null {
     const { word } = rule;
+    const { blocks } = this.tables.effects;
     const cost = costOf(rule);
     this.work++;
     if (word.length === 0) {
-      this.addPop(of, number, cost, to.number, index);
+      this.addEffect(of, number, true, blocks.of(to.number), 1 << blocks.placeOf(to.number), cost, index);
       return null;
     }
     const bottom = word.at(-1)!;
     const onto = bottom === of.symbol;
     if (onto && word.length === 1) {
-      this.addStep(of, number, cost, to.number, index);
+      this.addEffect(of, number, false, blocks.of(to.number), 1 << blocks.placeOf(to.number), cost, index);
       return null;
     }
     const lowest = this.above(to, onto ? word.slice(0, -1) : word);
     // Nothing ever looks beneath a last frame.
-    if (onto || !bottom.last) this.addReturn(lowest, { symbol: of.symbol.id, control: number, rule: index, cost, pops: !onto, row: (onto ? of.steps : of.pops).part(number, 0) });
+    if (onto || !bottom.last) this.addReturn(lowest, { symbol: of.symbol.id, control: number, rule: index, cost, pops: !onto, part: (onto ? of.steps : of.pops).part(number, 0) });
     return lowest;
   }
 
   /** The lowest of the places above which a word is pushed. */
   private above(to: Control, word: readonly StackSymbol[]): OpenPlace {
-    let place = this.placeOf(to, word[0]!);
-    for (let index = 1; index < word.length; index++) place = this.placeOf(place, word[index]!);
+    let place = this.placeFrom(to, word[0]!);
+    for (let index = 1; index < word.length; index++) place = this.placeBelow(place, word[index]!);
     return place;
   }
 
   /** Comes to a place, and to those above it, with what a rule pushes there. */
   private enter(lowest: OpenPlace, rule: PushdownRule, on: Transition | null, taps: number): void {
     this.work++;
-    if (!lowest.above) {
-      if (taps < lowest.since) this.enterPlace(lowest, taps, { kind: 'use', on, rule });
-      return;
+    for (let place: OpenPlace | null = lowest; place; place = place.above) {
+      if (taps >= place.since) continue;
+      this.runs.enter(place, taps, rule, on);
+      this.comeTo(place, taps);
     }
-    for (const place of placesUpFrom(lowest) as OpenPlace[]) if (taps < place.since) this.enterPlace(place, taps, { kind: 'use', on, rule });
   }
 
-  private enterPlace(place: OpenPlace, taps: number, by: Derivation): void {
-    // Nothing above it has been taken yet, or it could not be come to sooner: all that there is is put down again.
+  /** Nothing above the place has been taken yet, or it could not be come to sooner: all that there is is put down again. */
+  private comeTo(place: OpenPlace, taps: number): void {
     place.since = taps;
-    this.runs.enter(place, taps, by);
     if (place.start) {
-      place.of.soonestFrom[place.start.number] = taps;
-      this.awaitHead(place, place.start.number, 0);
-    } else this.eachReturn(place.above!, (control, weight) => this.uncover(place, control, weight));
+      const { blocks } = this.tables.standing;
+      this.awaitHeads(place, blocks.of(place.start.number), 1 << blocks.placeOf(place.start.number), 0);
+    } else this.eachReturn(place.above!, (block, set, weight) => this.uncover(place, block, set, weight));
   }
 
   /** Adds one more to those that are to be told of what returns from a place. */
@@ -265,61 +277,58 @@ export class Saturation {
     place.firstReturn = this.tables.returns.add(to, place.firstReturn);
     const { symbol, control, rule, cost, pops } = to;
     const of = this.tables.symbols[symbol]!;
-    this.eachReturn(place, (popped, weight) => {
-      if (pops) this.addPop(of, control, cost + weight, popped, rule);
-      else this.addStep(of, control, cost + weight, popped, rule);
-    });
+    this.eachReturn(place, (block, set, weight) => this.addEffect(of, control, pops, block, set, cost + weight, rule));
   }
 
-  /** What was pushed together with a frame, above it, is popped. */
-  private uncover(place: OpenPlace, control: number, weight: number): void {
-    this.work++;
-    if (!place.alone) {
-      this.awaitHead(place, control, weight);
+  /** What was pushed together with a frame, above it, is popped into some control states. */
+  private uncover(place: OpenPlace, block: number, set: number, weight: number): void {
+    if (!place.standsAlone) {
+      this.work++;
+      this.awaitHeads(place, block, set, weight);
       return;
     }
-    const taps = place.since + weight;
-    if (taps >= (place.of.soonestFrom[control] ?? never)) return;
-    const to = this.byNumber[control]!;
-    this.enterPlace(this.placeOf(to, place.symbol), taps, { kind: 'alone', of: place, control: to, weight });
+    // That it is come to in other ways, no later, is the rule.
+    for (let left = set & ~(place.of.begun[block] ?? 0); left !== 0; left &= left - 1) {
+      this.work++;
+      const control = this.tables.returning.blocks.number(block, lowestOf(left));
+      const taps = place.since + weight;
+      if (taps >= (place.of.placeByControl[control]?.since ?? never)) continue;
+      const to = this.byNumber[control]!;
+      const alone = this.placeFrom(to, place.symbol);
+      this.runs.enterAlone(alone, taps, { kind: 'alone', of: place, control: to, weight });
+      this.comeTo(alone, taps);
+    }
   }
 
-  /** A head comes to a control state with its frame on top, so far after it was found itself. */
-  private addStep(of: OfSymbol, from: number, weight: number, to: number, rule: number): void {
-    if (this.tables.effects.improve(of.steps.index(from, to), weight, rule)) this.spreadStep(of, from, weight, to);
+  private awaitHeads({ of: { standing }, number, since }: OpenPlace, block: number, set: number, weight: number): void {
+    standing.tiles.await(standing.part(number, block), set, since + weight);
+  }
+
+  /**
+   * A head comes to control states, with its frame on top or without it, so many events after it was found itself.
+   *
+   * @param block of control states, in which they are a set
+   */
+  private addEffect(of: OfSymbol, from: number, pops: boolean, block: number, set: number, weight: number, rule: number): void {
+    const better = this.tables.effects.improve((pops ? of.pops : of.steps).part(from, block), set, weight, rule);
+    if (better !== 0) this.spread(of, from, pops, block, better, weight);
   }
 
   /** Wherever the head stands, it comes to that. */
-  private spreadStep({ standing }: OfSymbol, from: number, weight: number, to: number): void {
-    const { taps, tables } = this;
-    this.work++;
-    for (let block = 0; block < standing.columnBlocks; block++) {
-      const found = standing.known(from, block);
-      if (found < 0) continue;
+  private spread({ standing, returning }: OfSymbol, from: number, pops: boolean, block: number, set: number, weight: number): void {
+    const { log2, size } = standing.tiles.blocks;
+    const to = pops ? returning : standing;
+    const bit = 1 << (from & (size - 1));
+    for (let rows = 0; rows < standing.rowBlocks; rows++) {
+      const tile = standing.tile(rows, from >> log2);
+      if (tile < 0) continue;
       this.work++;
-      tables.standing.awaitEach(tables.standing, found, taps, weight, standing.part(to, block), 1);
+      const first = to.part(rows << log2, block);
+      const { filled, values } = standing.tiles;
+      for (let place = 0; place < size; place++) {
+        if ((filled[tile + place]! & bit) !== 0) to.tiles.await(first + place, set, values[((tile + place) << log2) + (from & (size - 1))]! + weight);
+      }
     }
-  }
-
-  /** A head comes to a control state without its frame. */
-  private addPop(of: OfSymbol, from: number, weight: number, to: number, rule: number): void {
-    if (this.tables.effects.improve(of.pops.index(from, to), weight, rule)) this.spreadPop(of, from, weight, to);
-  }
-
-  private spreadPop({ standing, returning }: OfSymbol, from: number, weight: number, to: number): void {
-    const { taps, tables } = this;
-    this.work++;
-    const { size } = tables.returning.blocks;
-    for (let block = 0; block < standing.columnBlocks; block++) {
-      const found = standing.known(from, block);
-      if (found < 0) continue;
-      this.work++;
-      tables.returning.awaitEach(tables.standing, found, taps, weight, returning.index(block * size, to), size);
-    }
-  }
-
-  private awaitHead(place: OpenPlace, control: number, weight: number): void {
-    this.tables.standing.await(place.of.standing.index(control, place.number), place.since + weight);
   }
 
   private effectsOf(symbol: number, pops: boolean): Effects {
@@ -343,22 +352,29 @@ export class Saturation {
     return head;
   }
 
-  /** The place below a symbol that was pushed in a control state, or above another place. */
-  private placeOf(from: Control | OpenPlace, symbol: StackSymbol): OpenPlace {
+  /** The place below a symbol that was pushed in a control state. */
+  private placeFrom(start: Control, symbol: StackSymbol): OpenPlace {
     const of = this.ofSymbol(symbol);
-    const above = 'callers' in from ? from : null;
-    const start = 'callers' in from ? null : from;
-    let place = above ? above.withBeneath?.find((each) => each.symbol === symbol) : of.placeByControl[start!.number];
-    if (!place) {
-      place = new OpenPlace(this.places.length, of, of.places.length, start, above);
-      of.places.push(place);
-      this.places.push(place);
-      if (start) {
-        of.placeByControl[start.number] = place;
-        this.byNumber[start.number] = start;
-      }
-      if (above) (above.withBeneath ??= []).push(place);
-    }
+    const known = of.placeByControl[start.number];
+    if (known) return known;
+    this.byNumber[start.number] = start;
+    return (of.placeByControl[start.number] = this.newPlace(of, start, null));
+  }
+
+  /** The place below a symbol that was pushed together with others, onto which those are. */
+  private placeBelow(above: OpenPlace, symbol: StackSymbol): OpenPlace {
+    const known = above.withBeneath?.find((each) => each.symbol === symbol);
+    if (known) return known;
+    const place = this.newPlace(this.ofSymbol(symbol), null, above);
+    if (above.withBeneath) above.withBeneath.push(place);
+    else above.withBeneath = [place];
+    return place;
+  }
+
+  private newPlace(of: OfSymbol, start: Control | null, above: OpenPlace | null): OpenPlace {
+    const place = new OpenPlace(this.places.length, of, of.places.length, start, above);
+    of.places.push(place);
+    this.places.push(place);
     return place;
   }
 }

@@ -1,65 +1,94 @@
-import { lengthened, never, Tiles } from './tiles';
+import { lowestOf, type Blocks } from './blocks';
+import { lengthened, Tiles } from './tiles';
 
 /**
  * After how many events each of many things happens soonest, as far as is known, and what is to be taken next: buckets instead of
- * a heap, since events are counted in whole numbers (Dial, "Shortest-path forest with topological ordering", CACM 1969).
+ * a heap, since events are counted in whole numbers (Dial, "Shortest-path forest with topological ordering", CACM 1969). What is
+ * filled was taken.
  */
 export class Schedule<Of> extends Tiles<Of> {
+  /** By parts: what waits, and the bucket into which the part was put last. */
+  private waiting: Int32Array;
+  private bucket: Int32Array;
   /** In which order things were taken, at the same index as they are. */
-  private turns: Int32Array = new Int32Array(1);
-  /** By the number of events. */
+  private turns: Int32Array;
+  private turn = 0;
+  /** By the number of events: parts in which something is due then. */
   private readonly due: (number[] | undefined)[] = [];
-  private taken = 0;
 
-  /** Puts down that something happens after so many events, unless it does so sooner. */
-  await(at: number, taps: number): void {
-    if (taps >= this.values[at]!) return;
-    this.values[at] = taps;
-    const due = this.due[taps];
-    if (due) due.push(at);
-    else this.due[taps] = [at];
+  constructor(blocks: Blocks) {
+    super(blocks);
+    this.waiting = new Int32Array(this.room);
+    this.bucket = new Int32Array(this.room).fill(noBucket);
+    this.turns = new Int32Array(this.values.length);
   }
 
-  /**
-   * The same for a block of things: each so many events after the number in the block that begins there in another table, where
-   * that is not more than `most`.
-   *
-   * @param apart how far the things are from one another, from `at` on
-   */
-  awaitEach({ values: numbers, blocks: { size } }: Tiles<unknown>, begin: number, most: number, after: number, at: number, apart: number): void {
+  override add(tile: Parameters<Tiles<Of>['add']>[0]): number {
+    const first = super.add(tile);
+    if (this.waiting.length < this.room) {
+      this.waiting = lengthened(this.waiting, 0);
+      this.bucket = lengthened(this.bucket, noBucket);
+      this.turns = lengthened(this.turns, 0);
+    }
+    return first;
+  }
+
+  /** Puts down that what is in a set of a part happens after so many events, unless it does so sooner. */
+  await(part: number, set: number, taps: number): void {
     const { values } = this;
-    for (let place = 0; place < size; place++) {
-      const number = numbers[begin + place]!;
-      if (number <= most && number + after < values[at + place * apart]!) this.await(at + place * apart, number + after);
+    const begin = part << this.blocks.log2;
+    for (let left = set & ~this.filled[part]!; left !== 0; left &= left - 1) {
+      if (taps < values[begin + lowestOf(left)]!) this.put(part, lowestOf(left), taps);
     }
   }
 
-  /** Takes what happens after so many events and was not taken yet, what stands side by side in succession. */
-  take(taps: number): Int32Array {
+  /** The same for all that stands in a part of another table: each so many events after the number there. */
+  awaitEach(part: number, numbers: Tiles<unknown>, from: number, after: number): void {
+    const { values, blocks: { log2 } } = this;
+    for (let left = numbers.filled[from]! & ~this.filled[part]!; left !== 0; left &= left - 1) {
+      const place = lowestOf(left);
+      const taps = numbers.values[(from << log2) + place]! + after;
+      if (taps < values[(part << log2) + place]!) this.put(part, place, taps);
+    }
+  }
+
+  private put(part: number, place: number, taps: number): void {
+    this.values[(part << this.blocks.log2) + place] = taps;
+    this.waiting[part]! |= 1 << place;
+    if (this.bucket[part] === taps) return;
+    this.bucket[part] = taps;
+    const due = this.due[taps];
+    if (due) due.push(part);
+    else this.due[taps] = [part];
+  }
+
+  /** The parts in which something may happen after so many events and was not taken yet, what stands side by side in succession. */
+  dueAfter(taps: number): Int32Array {
     const due = this.due[taps];
     this.due[taps] = undefined;
-    if (!due) return nothing;
-    let count = 0;
-    // Some of it has turned out to happen sooner, and was taken then.
-    for (const at of due) if (this.values[at] === taps) due[count++] = at;
-    due.length = count;
-    const next = new Int32Array(due).sort();
-    while (this.turns.length < this.values.length) this.turns = lengthened(this.turns, 0);
-    for (const at of next) this.turns[at] = this.taken++;
-    return next;
+    return due ? new Int32Array(due).sort() : nothing;
   }
 
-  /** Things that were taken, in the order in which they were. */
-  inOrder(things: number[]): number[] {
-    return things.sort((a, b) => this.turns[a]! - this.turns[b]!);
+  /** Takes what happens in a part after so many events, as a set; empty where all of it has turned out to happen sooner. */
+  take(part: number, taps: number): number {
+    const begin = part << this.blocks.log2;
+    let taken = 0;
+    for (let left = this.waiting[part]!; left !== 0; left &= left - 1) {
+      const at = begin + lowestOf(left);
+      if (this.values[at] !== taps) continue;
+      this.turns[at] = this.turn;
+      taken |= left & -left;
+    }
+    this.turn++;
+    this.waiting[part]! ^= taken;
+    this.filled[part]! |= taken;
+    if (this.bucket[part] === taps) this.bucket[part] = noBucket;
+    return taken;
   }
 
-  /** Where the first thing stands, of some in order, that is not in the same row of the same tile as the one at `from`. */
-  endOfRow(things: Int32Array, from: number): number {
-    const { log2 } = this.blocks;
-    let end = from + 1;
-    while (end < things.length && things[end]! >> log2 === things[from]! >> log2) end++;
-    return end;
+  /** Things that were taken, each with its index, in the order in which they were. */
+  inOrder<Thing extends { readonly at: number }>(things: Thing[]): Thing[] {
+    return things.sort((a, b) => this.turns[a.at]! - this.turns[b.at]!);
   }
 
   /** Whether anything may happen after so many events, or later. */
@@ -68,7 +97,6 @@ export class Schedule<Of> extends Tiles<Of> {
   }
 }
 
-const nothing = new Int32Array(0);
+const noBucket = -1;
 
-/** More than no number that is known. */
-export const mostKnown = never - 1;
+const nothing = new Int32Array(0);

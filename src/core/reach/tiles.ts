@@ -1,4 +1,4 @@
-import type { Blocks } from './blocks';
+import { lowestOf, type Blocks } from './blocks';
 
 /** Stands where nothing is known: more than anything that is. */
 export const never = 2 ** 31 - 1;
@@ -11,31 +11,43 @@ interface Tile<Of> {
 }
 
 /**
- * The numbers of many matrices, tile after tile. The innermost loops of the saturation run along rows of them and follow no
- * references; an object for each number would cost far more time than the work itself.
+ * The numbers of many matrices, tile after tile. What lies in one row of a tile is a part: the unit of all work, with a set of
+ * columns that is kept as the bits of a number, so that what is known already is left out of many at once. The innermost loops
+ * of the saturation run along parts and follow no references; an object for each number would cost far more time than the work
+ * itself.
  */
 export class Tiles<Of> {
-  /** To be asked for anew after each `add`. */
+  /** By parts, and in them by columns; to be asked for anew after each `add`. */
   values: Int32Array = new Int32Array(1 << 12).fill(never);
+  /** By parts: the columns in which something stands. */
+  filled: Int32Array;
   private readonly tiles: Tile<Of>[] = [];
-  private readonly log2OfTile: number;
 
   constructor(readonly blocks: Blocks) {
-    this.log2OfTile = 2 * blocks.log2;
+    this.filled = new Int32Array(this.values.length >> blocks.log2);
   }
 
-  /** Adds a tile, with nothing in it, and says where it begins. */
+  /** How many parts there is room for. */
+  protected get room(): number {
+    return this.filled.length;
+  }
+
+  /** Adds a tile, with nothing in it, and says which its first part is. */
   add(tile: Tile<Of>): number {
-    const end = this.tiles.push(tile) << this.log2OfTile;
-    if (end > this.values.length) this.values = lengthened(this.values, never);
-    return end - (1 << this.log2OfTile);
+    const { log2 } = this.blocks;
+    const end = this.tiles.push(tile) << log2;
+    if (end > this.room) {
+      this.values = lengthened(this.values, never);
+      this.filled = lengthened(this.filled, 0);
+    }
+    return end - (1 << log2);
   }
 
-  /** Whose number stands at an index, and in which row and column. */
-  at(index: number): { readonly of: Of; readonly row: number; readonly column: number } {
+  /** Of which row and which columns a part is. */
+  at(part: number): { readonly of: Of; readonly row: number; readonly columnBlock: number } {
     const { blocks } = this;
-    const { of, rowBlock, columnBlock } = this.tiles[index >> this.log2OfTile]!;
-    return { of, row: blocks.number(rowBlock, blocks.placeOf(blocks.of(index))), column: blocks.number(columnBlock, blocks.placeOf(index)) };
+    const { of, rowBlock, columnBlock } = this.tiles[blocks.of(part)]!;
+    return { of, row: blocks.number(rowBlock, blocks.placeOf(part)), columnBlock };
   }
 }
 
@@ -47,68 +59,74 @@ export function lengthened(values: Int32Array, filler: number): Int32Array {
 }
 
 /** A matrix that is as large as what is put into it, and has tiles only where something was. */
-export class Matrix<Of> {
+export class Matrix<Of, In extends Tiles<Of>> {
   /** Up to which blocks there are tiles. */
   rowBlocks = 0;
   columnBlocks = 0;
-  /** Where the tile of the first blocks begins, in most matrices the only one; and all others, by rows. */
+  /** The first part of the tile of the first blocks, in most matrices the only one; and of all others, by rows. */
   private first = none;
   private others: (number | undefined)[][] | null = null;
 
-  constructor(readonly tiles: Tiles<Of>, private readonly of: Of) {}
+  constructor(readonly tiles: In, private readonly of: Of) {}
 
-  /** Where the part of a row begins that lies in a block of columns; negative where nothing was put there. */
+  /** The first part of a tile; negative where nothing was put there. */
+  tile(rowBlock: number, columnBlock: number): number {
+    return rowBlock === 0 && columnBlock === 0 ? this.first : this.others?.[rowBlock]?.[columnBlock] ?? none;
+  }
+
+  /** The part of a row that lies in a block of columns; negative where nothing was put there. */
   known(row: number, columnBlock: number): number {
     const { blocks } = this.tiles;
-    const rowBlock = blocks.of(row);
-    const begin = rowBlock === 0 && columnBlock === 0 ? this.first : this.others?.[rowBlock]?.[columnBlock] ?? none;
-    return begin === none ? none : begin + (blocks.placeOf(row) << blocks.log2);
+    const tile = this.tile(blocks.of(row), columnBlock);
+    return tile === none ? none : tile + blocks.placeOf(row);
   }
 
   /** The same; something can be put there from now on. */
   part(row: number, columnBlock: number): number {
     const known = this.known(row, columnBlock);
-    return known === none ? this.addTile(row, columnBlock) : known;
+    return known === none ? this.addTile(this.tiles.blocks.of(row), columnBlock) + this.tiles.blocks.placeOf(row) : known;
   }
 
-  private addTile(row: number, columnBlock: number): number {
-    const { tiles, tiles: { blocks } } = this;
-    const rowBlock = blocks.of(row);
-    const begin = tiles.add({ of: this.of, rowBlock, columnBlock });
-    if (rowBlock === 0 && columnBlock === 0) this.first = begin;
-    else ((this.others ??= [])[rowBlock] ??= [])[columnBlock] = begin;
+  private addTile(rowBlock: number, columnBlock: number): number {
+    const first = this.tiles.add({ of: this.of, rowBlock, columnBlock });
+    if (rowBlock === 0 && columnBlock === 0) this.first = first;
+    else ((this.others ??= [])[rowBlock] ??= [])[columnBlock] = first;
     this.rowBlocks = Math.max(this.rowBlocks, rowBlock + 1);
     this.columnBlocks = Math.max(this.columnBlocks, columnBlock + 1);
-    return begin + (blocks.placeOf(row) << blocks.log2);
+    return first;
   }
 
-  /** Where the number of a row and a column stands. */
-  index(row: number, column: number): number {
-    const { blocks } = this.tiles;
-    return this.part(row, blocks.of(column)) + blocks.placeOf(column);
-  }
-
-  valueAt(row: number, column: number): number {
-    return this.tiles.values[this.index(row, column)]!;
+  /** Where the number of a row and a column stands; negative where none does. */
+  indexOf(row: number, column: number): number {
+    const { blocks, filled } = this.tiles;
+    const part = this.known(row, blocks.of(column));
+    const place = blocks.placeOf(column);
+    return part !== none && (filled[part]! & (1 << place)) !== 0 ? (part << blocks.log2) + place : none;
   }
 
   /** Calls for each column of a row in which something stands, with that and its index. */
   eachInRow(row: number, use: (column: number, value: number, at: number) => void): void {
-    const { blocks, values } = this.tiles;
+    const { blocks, values, filled } = this.tiles;
     for (let block = 0; block < this.columnBlocks; block++) {
       const part = this.known(row, block);
-      for (let place = 0; part !== none && place < blocks.size; place++) if (values[part + place] !== never) use(blocks.number(block, place), values[part + place]!, part + place);
+      if (part === none) continue;
+      for (let left = filled[part]!; left !== 0; left &= left - 1) {
+        const at = (part << blocks.log2) + lowestOf(left);
+        use(blocks.number(block, lowestOf(left)), values[at]!, at);
+      }
     }
   }
 
   /** Calls for each row in which something stands in a column, with that and its index. */
   eachInColumn(column: number, use: (row: number, value: number, at: number) => void): void {
-    const { blocks, values } = this.tiles;
+    const { blocks, values, filled } = this.tiles;
+    const bit = 1 << blocks.placeOf(column);
     for (let block = 0; block < this.rowBlocks; block++) {
-      const first = this.known(blocks.number(block, 0), blocks.of(column));
+      const first = this.tile(block, blocks.of(column));
       for (let place = 0; first !== none && place < blocks.size; place++) {
-        const at = first + (place << blocks.log2) + blocks.placeOf(column);
-        if (values[at] !== never) use(blocks.number(block, place), values[at]!, at);
+        if ((filled[first + place]! & bit) === 0) continue;
+        const at = ((first + place) << blocks.log2) + blocks.placeOf(column);
+        use(blocks.number(block, place), values[at]!, at);
       }
     }
   }
