@@ -2,7 +2,7 @@ import { EditorSelection } from '@codemirror/state';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { marginNotes } from '../../src/core/report/margin';
-import { overview } from '../../src/core/report/overview';
+import { overview, type Overview } from '../../src/core/report/overview';
 import { editorExtensions } from '../../src/ui/editor/extensions';
 import { Session } from '../../src/ui/workspace/session';
 import { demo } from './plans';
@@ -59,16 +59,38 @@ describe('places', () => {
     expect(session.isCurrent).toBe(true);
     insert(0, '## more\n');
     expect(session.isCurrent).toBe(false);
-    expect(session.nowAt(stay.at)).toBe(stay.at + 8);
-    expect(session.analysedAt(stay.at + 8)).toBe(stay.at);
+    expect(session.nowAt(stay.at, whole)).toBe(stay.at + 8);
+    expect(session.wasAt(stay.at + 8, whole)).toBe(stay.at);
     session.dispatch({ changes: { from: 0, to: session.text.length, insert: '' } });
-    expect(session.nowAt(stay.at)).toBe(0);
+    expect(session.nowAt(stay.at, whole)).toBe(0);
+  });
+
+  test('are followed from an analysis that a view still draws when newer ones have come', () => {
+    const stay = whole.screens.find((screen) => screen.label === 'stay')!;
+    const come = (seq: number): Overview => {
+      const newer = overview(check(session.text));
+      session['analysisCame'](seq, newer, { detail: null, supply: null, walk: null, links: null });
+      return newer;
+    };
+    // Longer than the way to the next screen.
+    const words = '  ## longer than it is far from here to the next of the screens\n';
+    insert(stay.to - 1, words);
+    const second = come(1);
+    insert(stay.to - 1, words);
+    come(2);
+    insert(0, '# before\n');
+    const caret = stay.to - 2 + 9 + 2 * words.length;
+    for (const [basis, to] of [[whole, stay.to], [second, stay.to + words.length]] as const) {
+      expect(session.wasAt(caret, basis)).toBeLessThanOrEqual(to);
+      expect(session.nowAt(stay.at, basis)).toBe(stay.at + 9);
+      expect(session.nowAt(to, basis)).toBe(stay.to + 9 + 2 * words.length);
+    }
   });
 
   test('can be gone to, whether a view shows the text or not', () => {
     const hut = whole.screens.find((screen) => screen.label === 'hut')!;
     insert(0, '\n\n');
-    session.goTo(hut.at);
+    session.goTo(hut.at, whole);
     expect(session.getCaret()).toBe(hut.at + 2);
     expect(session.text.slice(session.getCaret()).startsWith('hut "{name}"')).toBe(true);
     session.dispatch({ selection: EditorSelection.cursor(0) });

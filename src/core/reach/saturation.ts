@@ -325,8 +325,11 @@ export class Saturation {
       this.work++;
       const first = to.part(rows << log2, block);
       const { filled, values } = standing.tiles;
+      const { filled: known } = to.tiles;
       for (let place = 0; place < size; place++) {
-        if ((filled[tile + place]! & bit) !== 0) to.tiles.await(first + place, set, values[((tile + place) << log2) + (from & (size - 1))]! + weight);
+        // Looked at first: the values lie apart, and most are not needed.
+        if ((filled[tile + place]! & bit) === 0 || (set & ~known[first + place]!) === 0) continue;
+        to.tiles.await(first + place, set, values[((tile + place) << log2) + (from & (size - 1))]! + weight);
       }
     }
   }

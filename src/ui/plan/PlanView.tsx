@@ -12,30 +12,32 @@ export const PlanView = memo(function PlanView() {
   const place = useRef<HTMLDivElement>(null);
   const caret = useSyncExternalStore(session.subscribeToCaret, session.getCaret, session.getCaret);
   const { screens, findings } = snapshot.overview;
-  const at = session.analysedAt(caret);
+  const at = session.wasAt(caret, snapshot.overview);
   const under = screens.find((screen) => screen.from <= at && at <= screen.to) ?? null;
-  const wanted = useRef(address.screen);
+  /** The screen that address and caret agree on; as long as nothing has been drawn, none. */
+  const agreed = useRef<string | null | undefined>(undefined);
 
   useEffect(() => session.mount(place.current!), [session]);
 
   // The address names another screen than the caret is on: after a link, a jump, or the browser's Back.
   useEffect(() => {
-    const target = screens.find((screen) => screen.label === address.screen);
-    wanted.current = address.screen;
+    // Where the address has followed the caret, the caret stays: somebody may be typing there.
+    if (agreed.current === address.screen) return;
+    agreed.current = address.screen;
+    const { overview } = session.getSnapshot();
+    const target = overview.screens.find((screen) => screen.label === address.screen);
     if (!target) return;
-    const now = session.analysedAt(session.editor.selection.main.head);
-    if (now < target.from || now > target.to) session.goTo(target.at, false);
-    else session.goTo(now, false);
-    // Only a change of the address moves the caret; typing must not.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    const now = session.wasAt(session.editor.selection.main.head, overview);
+    if (now < target.from || now > target.to) session.goTo(target.at, overview, false);
+    else session.showCaret();
   }, [address.screen, session]);
 
   // The caret has moved to another screen: the address follows, without a trace in the history.
   useEffect(() => {
     const label = under?.label ?? null;
     // Where the effect above has just moved the caret, this is of the time before: the next rendering knows better.
-    if (label === wanted.current || !session.isCurrent || session.getCaret() !== caret) return;
-    wanted.current = label;
+    if (label === agreed.current || !session.isCurrent || session.getCaret() !== caret) return;
+    agreed.current = label;
     address.go({ screen: label }, { replace: true });
   }, [under, address, snapshot.overview, session, caret]);
 

@@ -66,7 +66,7 @@ export const ReachView = memo(function ReachView() {
       }
     } else if (event.key === 'Enter' && selected) {
       address.go({ view: 'plan' });
-      session.goTo(selected.at);
+      session.goTo(selected.at, overview);
     } else if (event.key === '+' || event.key === '=') zoom(1);
     else if (event.key === '-') zoom(-1);
     else if (event.key === '0') setStep(usual);

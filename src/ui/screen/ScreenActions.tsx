@@ -5,12 +5,12 @@ import { useWorkspace } from '../workspace/context';
 
 /** What can be done with a screen, each in a dialog that shows it first. */
 export function ScreenActions({ screen }: { screen: ScreenCard }) {
-  const { change, session } = useWorkspace();
+  const { change, session, snapshot } = useWorkspace();
   const { label } = screen;
   const actions: readonly (readonly [word: string, key: string | null, act: () => void])[] = [
     ['Add a way out', 'o', () => change({ kind: 'way', screen: label })],
     ['Arguments', null, () => change({ kind: 'signature', screen: label })],
-    ['Rename', 'F2', () => change({ kind: 'rename', at: session.nowAt(screen.at), name: label.split('.').at(-1)! })],
+    ['Rename', 'F2', () => change({ kind: 'rename', at: session.nowAt(screen.at, snapshot.overview), name: label.split('.').at(-1)! })],
     ['Move', null, () => change({ kind: 'move', screen: label })],
     ['Start here', null, () => change({ kind: 'start', screen: label })],
     ['Delete', null, () => change({ kind: 'delete', screen: label })],

@@ -47,10 +47,10 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
       .sort((a, b) => rank(a.name, null) - rank(b.name, null) || a.name.length - b.name.length)
       .slice(0, most - screens.length / 2)
       .map((item): Goal => ({
-        key: `${item.kind} ${item.at}`, name: item.name, about: item.screen === null ? item.kind : `${item.kind}, ${item.screen}`, go: () => openAt(session.analysedAt(item.at)),
+        key: `${item.kind} ${item.at}`, name: item.name, about: item.screen === null ? item.kind : `${item.kind}, ${item.screen}`, go: () => openAt(session.wasAt(item.at, snapshot.overview)),
       }));
     return [...screens, ...others];
-  }, [open, query, declared, snapshot.overview.screens, select, openAt, session]);
+  }, [open, query, declared, snapshot.overview, select, openAt, session]);
   const choose = (goal: Goal | undefined): void => {
     if (!goal) return;
     setQuery('');

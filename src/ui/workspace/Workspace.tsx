@@ -43,23 +43,24 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
 
   const select = useCallback((label: string) => {
     address.go({ screen: label });
-    const screen = session.getSnapshot().overview.screens.find((one) => one.label === label);
-    if (screen && address.view === 'plan') session.goTo(screen.at);
+    const { overview } = session.getSnapshot();
+    const screen = overview.screens.find((one) => one.label === label);
+    if (screen && address.view === 'plan') session.goTo(screen.at, overview);
   }, [address, session]);
 
   const openAt = useCallback((offset: number) => {
-    const around = session.getSnapshot().overview.screens.find((screen) => screen.from <= offset && offset <= screen.to);
+    const around = snapshot.overview.screens.find((screen) => screen.from <= offset && offset <= screen.to);
     address.go({ view: 'plan', screen: around?.label ?? null });
-    session.goTo(offset);
-  }, [address, session]);
+    session.goTo(offset, snapshot.overview);
+  }, [address, session, snapshot.overview]);
 
   const showFinding = useCallback((finding: Finding) => {
     setShown(finding);
     if (address.view === 'supply' && finding.argument !== null) return;
-    if (address.view === 'plan') session.goTo(finding.range.from);
+    if (address.view === 'plan') session.goTo(finding.range.from, snapshot.overview);
     else if (finding.subject) address.go({ screen: finding.subject });
     else openAt(finding.range.from);
-  }, [address, session, openAt]);
+  }, [address, session, snapshot.overview, openAt]);
 
   const applyFix = useCallback((fix: Fix) => {
     setSaid(session.edit(fix.edits, snapshot.overview) ? `${fix.label}: done. Undo with Ctrl+Z.` : 'The text has just changed there; try again.');

@@ -107,7 +107,7 @@ function draftAt({ session, address, snapshot }: WorkspaceValue, between: boolea
     return { kind: 'rename', at, name };
   }
   const screen = snapshot.overview.screens.find((one) => one.label === address.screen);
-  return screen && !between ? { kind: 'rename', at: session.nowAt(screen.at), name: screen.label.split('.').at(-1)! } : null;
+  return screen && !between ? { kind: 'rename', at: session.nowAt(screen.at, snapshot.overview), name: screen.label.split('.').at(-1)! } : null;
 }
 
 /** Whether a line's text ends within quotation marks. */
@@ -121,7 +121,7 @@ function stepThroughFindings({ session, snapshot, address, shown, showFinding }:
   // Without a caret, one goes on from the finding that was shown last.
   if (address.view !== 'plan' && last >= 0) return showFinding(findings[(last + direction + findings.length) % findings.length]!);
   const selected = address.view === 'plan' ? null : screens.find((screen) => screen.label === address.screen);
-  const at = selected ? (direction > 0 ? selected.to : selected.from) : session.analysedAt(session.editor.selection.main.head);
+  const at = selected ? (direction > 0 ? selected.to : selected.from) : session.wasAt(session.editor.selection.main.head, snapshot.overview);
   const next = direction > 0
     ? findings.find((finding) => finding.range.from > at) ?? findings[0]
     : findings.findLast((finding) => finding.range.from < at) ?? findings.at(-1);

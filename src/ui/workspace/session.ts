@@ -59,12 +59,13 @@ export class Session {
   private saver: Saver | null = null;
   /** URLs that somebody tries, one a line: they stay while the page does. */
   private urls = '';
-  /** Number of the text as it is now, of the one that was analysed last, and what has changed between. */
+  /** Number of the text as it is now, and of the one that was analysed last. */
   private seq = 0;
   private analysed = 0;
-  private changes: ChangeSet[] = [];
   /** The change that made each text that is not analysed yet. */
   private pending: { seq: number; changes: ChangeSet }[] = [];
+  /** The overview that came after one, and what had changed between their texts. */
+  private readonly followed = new WeakMap<Overview, { readonly by: Overview; readonly changes: ChangeSet | null }>();
 
   constructor(readonly plan: PlanDocument, { overview, margin, detail, supply, walk, links }: Analysis, extensions: (session: Session) => Extension) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
@@ -164,13 +165,17 @@ export class Session {
     this.transacted(transaction);
   }
 
-  /** Puts the caret at an offset of the analysed text, and the editor in front of the user. */
-  goTo(offset: number, focus = true): void {
-    const at = this.nowAt(offset);
+  /** Puts the caret at an offset of the text that an overview is of, and the editor in front of the user. */
+  goTo(offset: number, basis: Overview, focus = true): void {
+    const at = this.nowAt(offset, basis);
     if (this.editor.selection.main.head !== at) this.dispatch({ selection: { anchor: at } });
-    if (!this.view) return;
-    this.view.dispatch({ effects: EditorView.scrollIntoView(at, { y: 'center' }) });
-    if (focus) this.view.focus();
+    this.showCaret();
+    if (focus) this.view?.focus();
+  }
+
+  /** Brings the caret into sight, where it is. */
+  showCaret(): void {
+    this.view?.dispatch({ effects: EditorView.scrollIntoView(this.editor.selection.main.head, { y: 'center' }) });
   }
 
   /**
@@ -181,11 +186,11 @@ export class Session {
    */
   edit(edits: readonly TextEdit[], basis: Overview): boolean {
     if (basis !== this.snapshot.overview) return false;
-    const since = this.changesSince();
+    const since = this.changesSince(basis);
     for (const { from, to } of edits) {
       if (since && since.touchesRange(from, to)) return false;
     }
-    const changes = edits.map(({ from, to, insert }) => ({ from: this.nowAt(from), to: this.nowAt(to), insert }));
+    const changes = edits.map(({ from, to, insert }) => ({ from: this.nowAt(from, basis), to: this.nowAt(to, basis), insert }));
     this.dispatch({ changes, userEvent: 'input.fix', scrollIntoView: false });
     return true;
   }
@@ -281,15 +286,14 @@ export class Session {
     this.saver?.keepMine();
   }
 
-  /** Where an offset of the analysed text is in the text as it is now. */
-  nowAt(offset: number): number {
-    const since = this.changesSince();
-    return Math.min(since ? since.mapPos(offset) : offset, this.editor.doc.length);
+  /** Where an offset of the text that an overview is of is in the text as it is now. */
+  nowAt(offset: number, basis: Overview): number {
+    return Math.min(this.changesSince(basis)?.mapPos(offset) ?? offset, this.editor.doc.length);
   }
 
-  /** Where an offset of the text as it is now was in the analysed text. */
-  analysedAt(offset: number): number {
-    return this.changesSince()?.invertedDesc.mapPos(offset) ?? offset;
+  /** Where an offset of the text as it is now was in the text that an overview is of. */
+  wasAt(offset: number, basis: Overview): number {
+    return this.changesSince(basis)?.invertedDesc.mapPos(offset) ?? offset;
   }
 
   private run(transaction: Transaction): void {
@@ -312,16 +316,16 @@ export class Session {
     this.dispatch({ changes: { from: start, to: old.length - end, insert: text.slice(start, text.length - end) } });
   }
 
-  private changesSince(): ChangeSet | null {
-    if (this.changes.length === 0) return null;
-    this.changes = [this.changes.reduce((all, next) => all.compose(next))];
-    return this.changes[0]!;
+  /** What has changed since the text of an overview; null where nothing has. A view may still draw one that newer ones have followed. */
+  private changesSince(basis: Overview): ChangeSet | null {
+    const since: ChangeSet[] = [];
+    for (let next = this.followed.get(basis); next; next = this.followed.get(next.by)) if (next.changes) since.push(next.changes);
+    return composed([...since, ...this.pending.map(({ changes }) => changes)]);
   }
 
   /** What has changed after the text of that number; null where nothing has. */
   private changesAfter(seq: number): ChangeSet | null {
-    const later = this.pending.filter((one) => one.seq > seq).map((one) => one.changes);
-    return later.length === 0 ? null : later.reduce((all, next) => all.compose(next));
+    return composed(this.pending.filter((one) => one.seq > seq).map((one) => one.changes));
   }
 
   private follow(): Extension {
@@ -335,7 +339,6 @@ export class Session {
     if (!transaction.docChanged) return;
     this.seq++;
     this.pending.push({ seq: this.seq, changes: transaction.changes });
-    this.changes.push(transaction.changes);
     this.analyst?.check(this.seq, this.text);
     this.saver?.changed();
   }
@@ -343,9 +346,9 @@ export class Session {
   private analysisCame(seq: number, overview: Overview, { detail, supply, walk, links }: Looked): void {
     if (seq <= this.analysed && seq !== this.seq) return;
     this.analysed = seq;
+    this.followed.set(this.snapshot.overview, { by: overview, changes: composed(this.pending.filter((one) => one.seq <= seq).map((one) => one.changes)) });
     this.pending = this.pending.filter((one) => one.seq > seq);
-    this.changes = this.pending.map((one) => one.changes);
-    this.dispatch({ effects: showOverview.of({ value: overview, since: this.changesSince() }) });
+    this.dispatch({ effects: showOverview.of({ value: overview, since: this.changesAfter(seq) }) });
     this.publish({ overview, detail, supply, walk, links });
   }
 
@@ -354,6 +357,9 @@ export class Session {
     for (const listener of this.listeners) listener();
   }
 }
+
+const composed = (changes: readonly ChangeSet[]): ChangeSet | null =>
+  changes.length === 0 ? null : changes.reduce((all, next) => all.compose(next));
 
 /** Whether two requests want the same; what was typed is kept as it is while nothing is typed. */
 const sameWalk = (a: WalkRequest | null, b: WalkRequest | null): boolean =>
