@@ -27,7 +27,7 @@ describe('flags', () => {
     const said = (plan: string): string[] => check(plan).findings.filter(({ rule }) => rule === 'stack/undecided').map(({ summary }) => plain(summary));
     expect(said(ring(9, 2))).toEqual(['There is too much to work out: not all stacks are known.']);
     // All stacks are known, but what is shown after what asks for more.
-    expect(said(ring(7, 7))).toEqual(['There is too much to work out to decide a rule.']);
+    expect(said(ring(8, 3))).toEqual(['There is too much to work out to decide a rule.']);
   });
 
   test('of which there are many, of few values together, are too', () => {

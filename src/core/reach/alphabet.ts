@@ -1,6 +1,6 @@
 import type { Link, Screen, Step } from '../plan/model';
 import type { Agenda, Arrival } from './agenda';
-import { Blocks, Numbers } from './blocks';
+import { Blocks, Numbering } from './blocks';
 import type { Valuation } from './valuations';
 
 /** A frame as far as steps can tell it from others. */
@@ -36,8 +36,8 @@ export class Alphabet {
   private readonly symbols = new Map<number, StackSymbol>();
   private readonly controls = new Map<string | number, Control>();
   // Those that wait for an event are alike in what happens to them, and go into blocks of their own.
-  private readonly idle: Numbers;
-  private readonly busy: Numbers;
+  private readonly idle: Numbering;
+  private readonly busy: Numbering;
   private readonly arrivals = new Map<Link | Screen, Map<Arrival['kind'], Arrival>>();
   private arrivalCount = 0;
   private readonly stepsIds = new Map<readonly Step[], number>();
@@ -50,8 +50,8 @@ export class Alphabet {
    */
   constructor(private readonly screens: number, private readonly places: number, valuations: number, watches: boolean) {
     this.blocks = new Blocks(valuations * places * (watches ? 2 : 1));
-    this.idle = new Numbers(this.blocks, 0);
-    this.busy = new Numbers(this.blocks, 1);
+    this.idle = new Numbering(this.blocks, 0);
+    this.busy = new Numbering(this.blocks, 1);
   }
 
   arrival(kind: Arrival['kind'], screen: Screen, link: Link | null): Arrival {

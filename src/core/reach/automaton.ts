@@ -19,8 +19,6 @@ export interface Head {
   readonly symbol: StackSymbol;
   /** Worked out when it is reached first. */
   readonly rules: readonly PushdownRule[];
-  /** At the same index as a rule, the control state that it leads to. */
-  readonly targets: readonly Control[];
   /** At the same index, the lowest place above which it pushes something; null where it pushes nothing. */
   readonly pushed: readonly (Place | null)[];
   /** What it stands on, in the order found. */

@@ -27,7 +27,7 @@ export class Blocks {
 }
 
 /** Numbers things into every second block. */
-export class Numbers {
+export class Numbering {
   private count = 0;
 
   constructor(private readonly blocks: Blocks, private readonly firstBlock: 0 | 1) {}

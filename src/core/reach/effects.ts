@@ -1,23 +1,24 @@
 import type { Control } from './alphabet';
 import { lowestOf, type Blocks } from './blocks';
-import { lengthened, Matrix, Tiles } from './tiles';
+import { holding, lengthened, longerNumbers, unknown, type Numbers } from './numbers';
+import { Matrix, Tiles } from './tiles';
 
 /** The weights of effects, and at the same index the rules. */
 export class EffectTiles extends Tiles<null> {
-  private rules: Int32Array;
+  private rules: Numbers;
   /** By parts: no more events than that does any of it take. */
   private most: Int32Array;
 
   constructor(blocks: Blocks) {
     super(blocks);
-    this.rules = new Int32Array(this.values.length);
+    this.rules = unknown(this.values.length);
     this.most = new Int32Array(this.room);
   }
 
   override add(tile: Parameters<Tiles<null>['add']>[0]): number {
     const first = super.add(tile);
     if (this.most.length < this.room) {
-      this.rules = lengthened(this.rules, 0);
+      this.rules = longerNumbers(this.rules);
       this.most = lengthened(this.most, 0);
     }
     return first;
@@ -30,14 +31,15 @@ export class EffectTiles extends Tiles<null> {
 
   /** Puts down that a set is come to after so many events, by the rule with that index; says of which of it that was not known, or only after more. */
   improve(part: number, set: number, weight: number, rule: number): number {
-    const { values, rules } = this;
     const begin = part << this.blocks.log2;
     const known = this.filled[part]!;
     let better = set & ~known;
     if (weight < this.most[part]!) {
-      for (let left = set & known; left !== 0; left &= left - 1) if (weight < values[begin + lowestOf(left)]!) better |= left & -left;
+      for (let left = set & known; left !== 0; left &= left - 1) if (weight < this.values[begin + lowestOf(left)]!) better |= left & -left;
     }
     if (better === 0) return 0;
+    const values = (this.values = holding(this.values, weight));
+    const rules = (this.rules = holding(this.rules, rule));
     for (let left = better; left !== 0; left &= left - 1) {
       const at = begin + lowestOf(left);
       values[at] = weight;

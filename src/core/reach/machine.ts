@@ -2,12 +2,14 @@
 import type { Branch, Needs, Screen, Step } from '../plan/model';
 import { lowered, raised, stepsOf, type Agenda, type Arrival } from './agenda';
 import { frameOf, type Alphabet, type Control, type Frame, type StackSymbol } from './alphabet';
-import type { Valuation, Valuations } from './valuations';
+import type { Sets, Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
 
 /** The part of a configuration that is known while an event is worked off. */
 interface Machine {
   valuation: Valuation;
+  /** What has set flags since the event began, or was gone on with. */
+  sets: readonly Sets[];
   place: number;
   /** The frames on top that are known, the lowest first. */
   known: Frame[];
@@ -23,6 +25,8 @@ interface Machine {
 /** What can come of an event, as far as it can be worked off without seeing more of the stack. */
 export interface Outcome {
   readonly valuation: Valuation;
+  /** What has set flags, in order. */
+  readonly sets: readonly Sets[];
   readonly place: number;
   readonly agenda: Agenda | null;
   /** What then stands where the frame was that was looked at, the top first. */
@@ -48,7 +52,7 @@ export class Machines {
 
   /** An arrival, whatever was there before. */
   anew(valuation: Valuation, arrival: Arrival): Outcome[] {
-    return this.work({ valuation, place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, missing: [], origin: null });
+    return this.work({ valuation, sets: [], place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, missing: [], origin: null });
   }
 
   /** The steps of a branch. */
@@ -72,8 +76,8 @@ export class Machines {
     const open = [machine];
     for (let at = open.pop(); at; at = open.pop()) {
       if (this.run(at, open) === 'left') continue;
-      const { valuation, place, agenda, known, bottom, gateBeneath, missing } = at;
-      outcomes.push({ valuation, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows: agenda?.item.kind === 'left' ? agenda.item.shows : null });
+      const { valuation, sets, place, agenda, known, bottom, gateBeneath, missing } = at;
+      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows: agenda?.item.kind === 'left' ? agenda.item.shows : null });
     }
     return outcomes;
   }
@@ -106,7 +110,10 @@ export class Machines {
   private step(machine: Machine, step: Step, rest: Agenda | null): 'done' | 'waits' {
     switch (step.kind) {
       case 'leave': break;
-      case 'sets': machine.valuation = this.valuations.set(machine.valuation, step); break;
+      case 'sets':
+        machine.valuation = this.valuations.set(machine.valuation, step);
+        machine.sets = [...machine.sets, step];
+        break;
       case 'back':
         if (needsTop(machine)) return 'waits';
         machine.known.pop();
@@ -236,7 +243,7 @@ export class Machines {
 }
 
 function machineOn({ valuation, place, agenda }: Control, top: StackSymbol, todo: Agenda): Machine {
-  return { valuation, place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, missing: [], origin: agenda ? null : top };
+  return { valuation, sets: [], place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, missing: [], origin: agenda ? null : top };
 }
 
 function empty(machine: Machine): void {

@@ -6,7 +6,8 @@ import type { HeadSet } from './head-set';
 import type { PushdownRule } from './pushdown';
 import { nobody, type ReturnLists } from './return-lists';
 import type { Schedule } from './schedule';
-import { Matrix, never } from './tiles';
+import { never } from './numbers';
+import { Matrix } from './tiles';
 
 /** What the saturation knows, in tables of numbers. */
 export interface Tables {
@@ -47,7 +48,6 @@ export class OfSymbol {
 export class OpenHead implements Head {
   // Empty as long as it was not reached.
   rules: readonly PushdownRule[] = none;
-  targets: readonly Control[] = none;
   pushed: readonly (OpenPlace | null)[] = none;
   private places: readonly Place[] | null = null;
 

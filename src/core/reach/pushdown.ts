@@ -12,14 +12,14 @@ import { Alphabet, frameOf, type Control, type Frame, type StackSymbol } from '.
 import { Away } from './away';
 import { Machines, type Outcome } from './machine';
 import { Valuations, type Valuation } from './valuations';
-import { VariantOf } from './variant';
+import { VariantOf, type Offer } from './variant';
 
 /**
  * `(p, γ) → (p', word)`, the word with its top first. What is the same for many `p` is one rule: which `p'` it leads to is what
  * `Pushdown.target` says.
  */
 export interface PushdownRule extends Omit<Outcome, 'valuation'> {
-  /** The flags afterwards; null where they are as before. */
+  /** The flags afterwards; null where they are as `sets` leaves those that were before. */
   readonly valuation: Valuation | null;
   /** Whether the watched screen has been on top by then; null where that is as before, or was on top just now. */
   readonly seen: boolean | null;
@@ -29,7 +29,7 @@ export interface PushdownRule extends Omit<Outcome, 'valuation'> {
   readonly branch: Branch | null;
 }
 
-/** Rules that are the same whatever values flags have, by what leads to them. */
+/** Rules that ask for no flag, by what leads to them. */
 type Fixed = Map<Branch | Tab | Link | Entry, readonly PushdownRule[]>;
 
 export class Pushdown {
@@ -40,6 +40,8 @@ export class Pushdown {
   private readonly machines: Machines;
   /** By the numbers of symbols and places. */
   private readonly fixed: Fixed[] = [];
+  /** By the same, and by which branches are possible. */
+  private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
   private readonly fixedDoors: Fixed = new Map();
   private readonly doors: readonly { readonly event: Event; readonly door: Link | Entry; readonly arrival: Arrival }[];
   /** Taking a frame off, by places. */
@@ -86,7 +88,7 @@ export class Pushdown {
 
   /** What links and entries lead to, whatever is on the stack: they empty it. */
   *fromOutside(valuation: Valuation): Generator<PushdownRule, void, void> {
-    for (const { event, door, arrival } of this.doors) yield* this.rulesFor(this.fixedDoors, door, event, null, () => this.machines.anew(valuation, arrival));
+    for (const { event, door, arrival } of this.doors) yield* this.rulesFor(this.valuations.count === 1 ? null : this.fixedDoors, door, event, null, () => this.machines.anew(valuation, arrival));
   }
 
   /** Whether links or entries open anything. */
@@ -105,8 +107,15 @@ export class Pushdown {
   }
 
   /** The control state in which a rule ends that begins with these flags. */
-  target({ valuation, place, agenda, seen }: PushdownRule, before: Valuation, seenBefore: boolean): Control {
-    return this.alphabet.control(valuation ?? before, place, agenda, seen ?? seenBefore);
+  target({ valuation, sets, place, agenda, seen }: PushdownRule, before: Valuation, seenBefore: boolean): Control {
+    let after = valuation ?? before;
+    if (valuation === null) for (const step of sets) after = this.valuations.set(after, step);
+    return this.alphabet.control(after, place, agenda, seen ?? seenBefore);
+  }
+
+  /** The same by a rule of a head. */
+  targetOf(control: Control, symbol: StackSymbol, rule: PushdownRule): Control {
+    return this.target(rule, control.valuation, this.hasSeen(control, symbol));
   }
 
   /** Whether the watched screen has been on top once a head has been. */
@@ -120,11 +129,28 @@ export class Pushdown {
     const { variant, machines } = this;
     if (agenda?.item.kind === 'left') return [this.backToLeft(control, symbol)];
     if (agenda) return machines.goOn(control, agenda, symbol).map((outcome) => ruleOf(outcome, null, null));
-    const fixed = this.valuations.count === 1 ? this.fixedDoors : (this.fixed[symbol.id * (variant.tabs.length + 1) + place] ??= new Map());
+    const offers = variant.offersOn(symbol.screen);
+    const possible = offers.map(({ branches }) => this.possible(branches, valuation));
+    const at = symbol.id * (variant.tabs.length + 1) + place;
+    if (this.valuations.count === 1) return this.rulesOf(control, symbol, offers, possible, null);
+    // Heads that differ in flags alone have the same rules, where these ask for no flag but to choose their branches.
+    const lists = (this.lists[at] ??= new Map());
+    const key = possible.map((branches, index) => (branches === offers[index]!.branches ? '' : branches.map((branch) => offers[index]!.branches.indexOf(branch)).join())).join(';');
+    const known = lists.get(key);
+    if (known) return known;
+    const { decided } = this.valuations;
+    const rules = this.rulesOf(control, symbol, offers, possible, (this.fixed[at] ??= new Map()));
+    if (this.valuations.decided === decided && !(this.above && place > 0)) lists.set(key, rules);
+    return rules;
+  }
+
+  private rulesOf(control: Control, symbol: StackSymbol, offers: readonly Offer[], possible: readonly (readonly Branch[])[], fixed: Fixed | null): readonly PushdownRule[] {
+    const { place } = control;
+    const { variant, machines } = this;
     const rules: PushdownRule[] = [];
-    for (const { event, branches } of variant.offersOn(symbol.screen)) {
-      for (const branch of this.possible(branches, valuation)) {
-        for (const rule of this.rulesFor(fixed, branch, event, branch, () => machines.branch(control, symbol, branch))) rules.push(rule);
+    for (let index = 0; index < offers.length; index++) {
+      for (const branch of possible[index]!) {
+        for (const rule of this.rulesFor(fixed, branch, offers[index]!.event, branch, () => machines.branch(control, symbol, branch))) rules.push(rule);
       }
     }
     for (const tab of place > 0 ? variant.tabs : []) {
@@ -138,14 +164,14 @@ export class Pushdown {
     return rules.slice();
   }
 
-  /** What comes of something; worked out once for all values of flags where it asks for none and sets none. */
-  private rulesFor(fixed: Fixed, of: Branch | Tab | Link | Entry, event: Event, branch: Branch | null, work: () => readonly Outcome[]): readonly PushdownRule[] {
-    if (this.valuations.count === 1) return work().map((outcome) => ruleOf(outcome, event, branch));
+  /** What comes of something; worked out once for all values of flags where it asks for none. `fixed` is null where there is one only. */
+  private rulesFor(fixed: Fixed | null, of: Branch | Tab | Link | Entry, event: Event, branch: Branch | null, work: () => readonly Outcome[]): readonly PushdownRule[] {
+    if (!fixed) return work().map((outcome) => ruleOf(outcome, event, branch));
     const known = fixed.get(of);
     if (known) return known;
-    const { uses } = this.valuations;
+    const { decided } = this.valuations;
     const rules = work().map((outcome) => ruleOf(outcome, event, branch));
-    if (this.valuations.uses > uses) return rules;
+    if (this.valuations.decided > decided) return rules;
     const same = rules.map((rule) => ({ ...rule, valuation: null }));
     fixed.set(of, same);
     return same;
@@ -190,9 +216,9 @@ export class Pushdown {
   }
 }
 
-const ruleOf = ({ valuation, place, agenda, word, missing, shows }: Outcome, event: Event | null, branch: Branch | null): PushdownRule =>
-  ({ valuation, place, agenda, word, missing, shows, seen: null, event, branch });
+const ruleOf = ({ valuation, sets, place, agenda, word, missing, shows }: Outcome, event: Event | null, branch: Branch | null): PushdownRule =>
+  ({ valuation, sets, place, agenda, word, missing, shows, seen: null, event, branch });
 
 /** One that leaves the flags as they are. */
 const plainRule = (event: Event, place: number, word: readonly StackSymbol[]): PushdownRule =>
-  ({ valuation: null, place, agenda: null, word, missing: [], shows: null, seen: null, event, branch: null });
+  ({ valuation: null, sets: [], place, agenda: null, word, missing: [], shows: null, seen: null, event, branch: null });

@@ -1,4 +1,4 @@
-import { lengthened } from './tiles';
+import { lengthened } from './numbers';
 
 /** Who called for what was pushed above a place, and comes to something when that is popped. */
 export interface Return {

@@ -15,13 +15,13 @@ import type { Pushdown, PushdownRule } from './pushdown';
 import { nobody, ReturnLists, type Return } from './return-lists';
 import { Runs } from './runs';
 import { Schedule } from './schedule';
-import { never } from './tiles';
+import { never } from './numbers';
 import type { Valuation } from './valuations';
 
 /** How much is done between two pauses: a few milliseconds of work. */
 const slice = 4_000;
 
-/** How much is done before it is given up: two or three seconds of work. */
+/** How much is done before it is given up: one to three seconds of work. */
 const mostWork = 6_000_000;
 
 export class Saturation {
@@ -44,7 +44,7 @@ export class Saturation {
   /** @param outside whether links and entries are opened, too, at every time */
   constructor(private readonly system: Pushdown, private readonly outside: boolean) {
     const { blocks } = system;
-    this.tables = { standing: new Schedule(blocks), returning: new Schedule(blocks), effects: new EffectTiles(blocks), returns: new ReturnLists(), symbols: [] };
+    this.tables = { standing: new Schedule(blocks, true), returning: new Schedule(blocks, false), effects: new EffectTiles(blocks), returns: new ReturnLists(), symbols: [] };
   }
 
   /** Saturates; pauses every few milliseconds, where other work may come in. */
@@ -110,8 +110,8 @@ export class Saturation {
   }
 
   /** Calls for each head that one can become with an event or two while nothing beneath its own frame is looked at. */
-  eachAfter({ control, steps, rules, targets, pushed, symbol }: Head, use: (head: Head) => void): void {
-    for (let index = 0; index < rules.length; index++) if (pushed[index]) use(this.headOf(targets[index]!, rules[index]!.word[0]!));
+  eachAfter({ control, steps, rules, pushed, symbol }: Head, use: (head: Head) => void): void {
+    for (let index = 0; index < rules.length; index++) if (pushed[index]) use(this.headOf(this.system.targetOf(control, symbol, rules[index]!), rules[index]!.word[0]!));
     steps.eachInRow(control.number, (to) => use(this.headOf(this.byNumber[to]!, symbol)));
   }
 
@@ -199,18 +199,15 @@ export class Saturation {
     const { control, symbol, of } = head;
     const rules = system.rules(control, symbol);
     const seen = system.hasSeen(control, symbol);
-    // As long as they will be: arrays that grow keep room to spare, and there are tens of thousands.
-    const targets = new Array<Control>(rules.length);
+    // As long as it will be: arrays that grow keep room to spare, and there are tens of thousands.
     const pushed = new Array<OpenPlace | null>(rules.length);
     for (let index = 0; index < rules.length; index++) {
       const rule = rules[index]!;
       const to = system.target(rule, control.valuation, seen);
       this.byNumber[to.number] = to;
-      targets[index] = to;
       pushed[index] = this.use(of, control, rule, index, to);
     }
     head.rules = rules;
-    head.targets = targets;
     head.pushed = pushed;
   }
 

@@ -1,5 +1,6 @@
 import { lowestOf, type Blocks } from './blocks';
-import { lengthened, Tiles } from './tiles';
+import { holding, lengthened } from './numbers';
+import { Tiles } from './tiles';
 
 /**
  * After how many events each of many things happens soonest, as far as is known, and what is to be taken next: buckets instead of
@@ -8,19 +9,20 @@ import { lengthened, Tiles } from './tiles';
  */
 export class Schedule<Of> extends Tiles<Of> {
   /** By parts: what waits, and the bucket into which the part was put last. */
-  private waiting: Int32Array;
+  private waiting: Uint16Array;
   private bucket: Int32Array;
-  /** In which order things were taken, at the same index as they are. */
-  private turns: Int32Array;
+  /** In which order things were taken, at the same index as they are; null where nobody asks. */
+  private turns: Int32Array | null;
   private turn = 0;
   /** By the number of events: parts in which something is due then. */
   private readonly due: (number[] | undefined)[] = [];
 
-  constructor(blocks: Blocks) {
+  /** @param ordered whether `inOrder` will be asked */
+  constructor(blocks: Blocks, ordered: boolean) {
     super(blocks);
-    this.waiting = new Int32Array(this.room);
+    this.waiting = new Uint16Array(this.room);
     this.bucket = new Int32Array(this.room).fill(noBucket);
-    this.turns = new Int32Array(this.values.length);
+    this.turns = ordered ? new Int32Array(this.values.length) : null;
   }
 
   override add(tile: Parameters<Tiles<Of>['add']>[0]): number {
@@ -28,32 +30,30 @@ export class Schedule<Of> extends Tiles<Of> {
     if (this.waiting.length < this.room) {
       this.waiting = lengthened(this.waiting, 0);
       this.bucket = lengthened(this.bucket, noBucket);
-      this.turns = lengthened(this.turns, 0);
+      if (this.turns) this.turns = lengthened(this.turns, 0);
     }
     return first;
   }
 
   /** Puts down that what is in a set of a part happens after so many events, unless it does so sooner. */
   await(part: number, set: number, taps: number): void {
-    const { values } = this;
-    const begin = part << this.blocks.log2;
-    for (let left = set & ~this.filled[part]!; left !== 0; left &= left - 1) {
-      if (taps < values[begin + lowestOf(left)]!) this.put(part, lowestOf(left), taps);
-    }
+    for (let left = set & ~this.filled[part]!; left !== 0; left &= left - 1) this.put(part, lowestOf(left), taps);
   }
 
   /** The same for all that stands in a part of another table: each so many events after the number there. */
   awaitEach(part: number, numbers: Tiles<unknown>, from: number, after: number): void {
-    const { values, blocks: { log2 } } = this;
+    const { log2 } = this.blocks;
     for (let left = numbers.filled[from]! & ~this.filled[part]!; left !== 0; left &= left - 1) {
       const place = lowestOf(left);
-      const taps = numbers.values[(from << log2) + place]! + after;
-      if (taps < values[(part << log2) + place]!) this.put(part, place, taps);
+      this.put(part, place, numbers.values[(from << log2) + place]! + after);
     }
   }
 
   private put(part: number, place: number, taps: number): void {
-    this.values[(part << this.blocks.log2) + place] = taps;
+    const values = (this.values = holding(this.values, taps));
+    const at = (part << this.blocks.log2) + place;
+    if (taps >= values[at]!) return;
+    values[at] = taps;
     this.waiting[part]! |= 1 << place;
     if (this.bucket[part] === taps) return;
     this.bucket[part] = taps;
@@ -76,7 +76,7 @@ export class Schedule<Of> extends Tiles<Of> {
     for (let left = this.waiting[part]!; left !== 0; left &= left - 1) {
       const at = begin + lowestOf(left);
       if (this.values[at] !== taps) continue;
-      this.turns[at] = this.turn;
+      if (this.turns) this.turns[at] = this.turn;
       taken |= left & -left;
     }
     this.turn++;
@@ -88,7 +88,8 @@ export class Schedule<Of> extends Tiles<Of> {
 
   /** Things that were taken, each with its index, in the order in which they were. */
   inOrder<Thing extends { readonly at: number }>(things: Thing[]): Thing[] {
-    return things.sort((a, b) => this.turns[a.at]! - this.turns[b.at]!);
+    const turns = this.turns!;
+    return things.sort((a, b) => turns[a.at]! - turns[b.at]!);
   }
 
   /** Whether anything may happen after so many events, or later. */

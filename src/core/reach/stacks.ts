@@ -71,6 +71,11 @@ export class Stacks {
     return this.sightsOf(screen).find(({ head: { symbol, control } }) => symbol.last && this.system.variant.backLeavesFrom(control.place)) ?? null;
   }
 
+  /** Whether nothing leads on from a last frame: all that can be done there leaves everything as it is. */
+  staysAsItIs({ control, symbol, rules }: Head): boolean {
+    return symbol.last && rules.every((rule) => rule.word.length === 1 && rule.word[0] === symbol && this.system.targetOf(control, symbol, rule) === control);
+  }
+
   /** Whether Back on the screen can go to the first tab. */
   goesToFirstTab(screen: Screen): boolean {
     return this.headsOf(screen).some(({ symbol, control }) => symbol.last && !this.system.variant.backLeavesFrom(control.place));

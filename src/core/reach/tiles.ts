@@ -1,7 +1,5 @@
 import { lowestOf, type Blocks } from './blocks';
-
-/** Stands where nothing is known: more than anything that is. */
-export const never = 2 ** 31 - 1;
+import { lengthened, longerNumbers, unknown, type Numbers } from './numbers';
 
 /** Which part of whose matrix a tile is. */
 interface Tile<Of> {
@@ -17,14 +15,14 @@ interface Tile<Of> {
  * itself.
  */
 export class Tiles<Of> {
-  /** By parts, and in them by columns; to be asked for anew after each `add`. */
-  values: Int32Array = new Int32Array(1 << 12).fill(never);
+  /** By parts, and in them by columns; to be asked for anew after each `add`, and after each number put down. */
+  values: Numbers = unknown(1 << 12);
   /** By parts: the columns in which something stands. */
-  filled: Int32Array;
+  filled: Uint16Array;
   private readonly tiles: Tile<Of>[] = [];
 
   constructor(readonly blocks: Blocks) {
-    this.filled = new Int32Array(this.values.length >> blocks.log2);
+    this.filled = new Uint16Array(this.values.length >> blocks.log2);
   }
 
   /** How many parts there is room for. */
@@ -37,7 +35,7 @@ export class Tiles<Of> {
     const { log2 } = this.blocks;
     const end = this.tiles.push(tile) << log2;
     if (end > this.room) {
-      this.values = lengthened(this.values, never);
+      this.values = longerNumbers(this.values);
       this.filled = lengthened(this.filled, 0);
     }
     return end - (1 << log2);
@@ -49,13 +47,6 @@ export class Tiles<Of> {
     const { of, rowBlock, columnBlock } = this.tiles[blocks.of(part)]!;
     return { of, row: blocks.number(rowBlock, blocks.placeOf(part)), columnBlock };
   }
-}
-
-/** The same numbers, and room for as many more. */
-export function lengthened(values: Int32Array, filler: number): Int32Array {
-  const longer = new Int32Array(2 * values.length).fill(filler, values.length);
-  longer.set(values);
-  return longer;
 }
 
 /** A matrix that is as large as what is put into it, and has tiles only where something was. */

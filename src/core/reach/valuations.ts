@@ -3,6 +3,9 @@ import { isIn, type Condition, type Flag, type Plan, type Step } from '../plan/m
 /** The values of the flags that conditions read, as one number: a mixed-radix numeral with a digit for each flag. */
 export type Valuation = number;
 
+/** A step that sets a flag. */
+export type Sets = Extract<Step, { kind: 'sets' }>;
+
 /** What a condition can turn out to be. */
 export type Outcome = 'holds' | 'fails' | 'either';
 
@@ -17,8 +20,8 @@ export class Valuations {
   readonly initial: Valuation;
   /** How many there are, reached or not. */
   readonly count: number;
-  /** How often a condition was decided or a flag set. */
-  uses = 0;
+  /** How often a condition was decided. */
+  decided = 0;
   private readonly weight = new Map<Flag, number>();
 
   constructor(plan: Plan, variant: string) {
@@ -43,8 +46,7 @@ export class Valuations {
   }
 
   /** The valuation after a step sets a flag; the same where the flag does not matter. */
-  set(valuation: Valuation, { flag, value }: Extract<Step, { kind: 'sets' }>): Valuation {
-    this.uses++;
+  set(valuation: Valuation, { flag, value }: Sets): Valuation {
     const weight = flag && this.weight.get(flag);
     if (!weight || value === null) return valuation;
     return valuation + weight * (flag.values.indexOf(value) - flag.values.indexOf(this.valueOf(valuation, flag)));
@@ -67,7 +69,7 @@ export class Valuations {
    * ways, alike wherever it stands in the condition, by expansion on one part after the other (Shannon 1938).
    */
   outcome(condition: Condition, valuation: Valuation): Outcome {
-    this.uses++;
+    this.decided++;
     return this.expand(condition, valuation, new Map());
   }
 

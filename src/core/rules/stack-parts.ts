@@ -1,6 +1,5 @@
 /** What the rules about stacks share: looking at every variant, and telling walks. */
 import type { Plan, Screen, Step } from '../plan/model';
-import type { Head } from '../reach/automaton';
 import { labelOf, type Tap, type VariantReach } from '../reach/reach';
 import type { Stacks } from '../reach/stacks';
 import { say, words, type Message } from './message';
@@ -39,10 +38,6 @@ export function inVariants<K, T>(
   }
   return [...all].map(([key, { found, variants }]) => ({ key, found, variant: variants.length === plan.variants.length ? null : variants[0]! }));
 }
-
-/** Whether nothing leads on from a last frame: all that can be done there leaves everything as it is. */
-export const staysAsItIs = ({ control, symbol, rules, targets }: Head): boolean =>
-  symbol.last && rules.every(({ word }, index) => targets[index] === control && word.length === 1 && word[0] === symbol);
 
 /** Those that a walk shows. */
 export function* confirmed<K>(suspects: ReadonlyMap<K, readonly Tap[] | null>): Iterable<readonly [K, readonly Tap[]]> {

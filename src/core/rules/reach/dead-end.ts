@@ -3,7 +3,7 @@ import type { Tap } from '../../reach/reach';
 import { walkTo } from '../../reach/witness';
 import { say } from '../message';
 import type { Rule } from '../rule';
-import { inVariants, sayVariant, sayWalk, staysAsItIs } from '../stack-parts';
+import { inVariants, sayVariant, sayWalk } from '../stack-parts';
 import { suspectsOf } from '../stack/suspects';
 
 export const deadEnd: Rule = {
@@ -21,7 +21,7 @@ export const deadEnd: Rule = {
       for (const screen of plan.screens) {
         // An app of one screen has no way on, and needs none.
         if (screen === plan.start?.target || !isIn(screen.only, name)) continue;
-        const sight = stacks.sightsOf(screen, stacks.inside).find(({ head }) => staysAsItIs(head));
+        const sight = stacks.sightsOf(screen, stacks.inside).find(({ head }) => stacks.staysAsItIs(head));
         if (sight) yield [screen, walkTo(stacks.inside, sight)];
       }
     }, (variant) => suspectsOf(context, variant).deadEnds);

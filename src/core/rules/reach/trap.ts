@@ -4,7 +4,7 @@ import type { Tap } from '../../reach/reach';
 import { walkTo } from '../../reach/witness';
 import { enumerate, say } from '../message';
 import type { Rule } from '../rule';
-import { inVariants, sayVariant, sayWalk, staysAsItIs } from '../stack-parts';
+import { inVariants, sayVariant, sayWalk } from '../stack-parts';
 import { suspectsOf } from '../stack/suspects';
 
 interface Trapped {
@@ -25,7 +25,8 @@ export const trap: Rule = {
   *check(context) {
     const start = context.plan.start?.target;
     if (!start) return;
-    const found = inVariants(context, function* ({ stacks: { inside, saturation } }): Iterable<readonly [string, Trapped]> {
+    const found = inVariants(context, function* ({ stacks }): Iterable<readonly [string, Trapped]> {
+      const { inside, saturation } = stacks;
       const toStart = new Predecessors(saturation, start);
       // Nearly everywhere.
       if (toStart.haveAll) return;
@@ -37,7 +38,7 @@ export const trap: Rule = {
         const hopeless = toStart.hopeless(inside, sight.head);
         if (!hopeless) continue;
         // Where nothing leads on at all, it is a dead end.
-        if (staysAsItIs(sight.head)) continue;
+        if (stacks.staysAsItIs(sight.head)) continue;
         screens.add(screen);
         walk ??= walkTo(inside, hopeless.sight, hopeless.beneath);
       }

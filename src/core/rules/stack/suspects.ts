@@ -13,7 +13,7 @@ import { outcomesOf } from '../../walk/conditions';
 import { activeStack, screensOf, type Configuration, type Frame } from '../../walk/configuration';
 import { Walker } from '../../walk/walker';
 import type { Context } from '../rule';
-import { staysAsItIs, type Coupled } from '../stack-parts';
+import { type Coupled } from '../stack-parts';
 import { breakingWalk, decide } from './claims';
 import { revealedWithoutNeeds } from './leaks';
 import { missingTargets } from './missing-targets';
@@ -74,7 +74,7 @@ function deadEndsOf(plan: Plan, variant: string, above: Stacks, explored: Explor
   const walker = new Walker(plan, variant);
   for (const screen of plan.screens) {
     if (screen === plan.start?.target) continue;
-    const sight = above.sightsOf(screen).find(({ head }) => staysAsItIs(head));
+    const sight = above.sightsOf(screen).find(({ head }) => above.staysAsItIs(head));
     const walk = sight && explored.find((moment) => {
       const top = activeStack(moment.configuration)!;
       return top.screen === screen && top.below === null && isStuck(walker, moment.configuration) && isFromWithin(moment);
@@ -92,7 +92,7 @@ function trappedIn(plan: Plan, above: Stacks, explored: Exploration): Map<Screen
   if (!toStart || toStart.haveAll) return found;
   const noReturn = new NoReturn(plan, above, toStart);
   for (const screen of plan.screens) {
-    const sights = screen === start ? [] : above.sightsOf(screen).filter(({ head }) => !staysAsItIs(head));
+    const sights = screen === start ? [] : above.sightsOf(screen).filter(({ head }) => !above.staysAsItIs(head));
     const walk = sights.length > 0 && explored.find((moment) => activeStack(moment.configuration)!.screen === screen && noReturn.from(moment.configuration) && isFromWithin(moment));
     if (walk) found.set(screen, walk);
   }
