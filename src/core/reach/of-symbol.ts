@@ -1,25 +1,14 @@
 import type { Control, StackSymbol } from './alphabet';
 import type { Caller, Head, Instead, Onto, Place } from './automaton';
 import { lowestOf } from './blocks';
-import { Effects, type EffectTiles } from './effects';
+import { Effects } from './effects';
 import type { HeadSet } from './head-set';
 import type { PushdownRule } from './pushdown';
-import { nobody, type ReturnLists } from './return-lists';
+import { nobody } from './return-lists';
 import type { Schedule } from './schedule';
 import { never } from './numbers';
+import type { Tables } from './tables';
 import { Matrix } from './tiles';
-
-/** What the saturation knows, in tables of numbers. */
-export interface Tables {
-  /** After how few events a head stands on a place: the path edges. Rows are the places of a symbol, columns control states. */
-  readonly standing: Schedule<OfSymbol>;
-  /** After how few events what was pushed above a place is popped into a control state, by the same rows and columns. */
-  readonly returning: Schedule<OfSymbol>;
-  readonly effects: EffectTiles;
-  readonly returns: ReturnLists;
-  /** By their numbers. */
-  readonly symbols: OfSymbol[];
-}
 
 /** What is known of one symbol. */
 export class OfSymbol {

@@ -9,13 +9,12 @@
 import type { Control, StackSymbol } from './alphabet';
 import { costOf, type Head, type Place, type Transition } from './automaton';
 import { lowestOf, type Blocks } from './blocks';
-import { EffectTiles, type Effects } from './effects';
-import { OfSymbol, OpenHead, OpenPlace, type Tables } from './of-symbol';
-import type { Pushdown, PushdownRule } from './pushdown';
-import { nobody, ReturnLists, type Return } from './return-lists';
-import { Runs } from './runs';
-import { Schedule } from './schedule';
 import { never } from './numbers';
+import type { OfSymbol, OpenHead, OpenPlace } from './of-symbol';
+import type { Pushdown, PushdownRule } from './pushdown';
+import { nobody, type Return } from './return-lists';
+import { Runs } from './runs';
+import { Tables } from './tables';
 import type { Valuation } from './valuations';
 
 /** How much is done between two pauses: a few milliseconds of work. */
@@ -29,11 +28,6 @@ export class Saturation {
   readonly runs = new Runs();
   /** What a cold start pushes, and above which place. */
   readonly starts: { readonly lowest: Place; readonly rule: PushdownRule }[] = [];
-  readonly heads: OpenHead[] = [];
-  readonly places: OpenPlace[] = [];
-  /** The control states that were come to, in the order reached. */
-  readonly controls = new Set<Control>();
-  private readonly byNumber: Control[] = [];
   private readonly tables: Tables;
   private readonly opened = new Set<string>();
   /** What is opened from outside once all of this many taps is done. */
@@ -43,15 +37,28 @@ export class Saturation {
 
   /** @param outside whether links and entries are opened, too, at every time */
   constructor(private readonly system: Pushdown, private readonly outside: boolean) {
-    const { blocks } = system;
-    this.tables = { standing: new Schedule(blocks, true), returning: new Schedule(blocks, false), effects: new EffectTiles(blocks), returns: new ReturnLists(), symbols: [] };
+    this.tables = new Tables(system.blocks);
+  }
+
+  /** All heads, in the order in which they were met. */
+  get heads(): readonly Head[] {
+    return this.tables.heads;
+  }
+
+  get places(): readonly Place[] {
+    return this.tables.places;
+  }
+
+  /** The control states that were come to, in the order in which they were met. */
+  get controls(): ReadonlySet<Control> {
+    return this.tables.controls;
   }
 
   /** Saturates; pauses every few milliseconds, where other work may come in. */
   *run(): Generator<void, void, void> {
     const { system, tables: { standing, returning } } = this;
     for (const rule of system.coldStart()) {
-      const lowest = this.above(system.target(rule, system.valuations.initial, false), rule.word);
+      const lowest = this.tables.lowest(system.target(rule, system.valuations.initial, false), rule.word);
       this.starts.push({ lowest, rule });
       this.enter(lowest, rule, null, 0);
     }
@@ -76,7 +83,7 @@ export class Saturation {
       // What links open is one tap away from here.
       for (const { on, valuation, seen } of this.opening.splice(0)) {
         for (const rule of system.fromOutside(valuation)) {
-          this.enter(this.above(system.target(rule, valuation, seen), rule.word), rule, on, this.taps + 1);
+          this.enter(this.tables.lowest(system.target(rule, valuation, seen), rule.word), rule, on, this.taps + 1);
           if (this.work < pauseAt) continue;
           pauseAt = this.work + slice;
           yield;
@@ -99,7 +106,7 @@ export class Saturation {
   returnsTo(place: Place): { readonly control: Control; readonly weight: number }[] {
     const { blocks } = this.tables.returning;
     const returns: { readonly control: Control; readonly weight: number }[] = [];
-    this.eachReturn(place as OpenPlace, (block, set, weight) => returns.push({ control: this.byNumber[blocks.number(block, lowestOf(set))]!, weight }));
+    this.eachReturn(place as OpenPlace, (block, set, weight) => returns.push({ control: this.tables.control(blocks.number(block, lowestOf(set))), weight }));
     return returns;
   }
 
@@ -111,13 +118,13 @@ export class Saturation {
 
   /** Calls for each head that one can become with an event or two while nothing beneath its own frame is looked at. */
   eachAfter({ control, steps, rules, pushed, symbol }: Head, use: (head: Head) => void): void {
-    for (let index = 0; index < rules.length; index++) if (pushed[index]) use(this.headOf(this.system.targetOf(control, symbol, rules[index]!), rules[index]!.word[0]!));
-    steps.eachInRow(control.number, (to) => use(this.headOf(this.byNumber[to]!, symbol)));
+    for (let index = 0; index < rules.length; index++) if (pushed[index]) use(this.tables.headOf(this.system.targetOf(control, symbol, rules[index]!), rules[index]!.word[0]!));
+    steps.eachInRow(control.number, (to) => use(this.tables.headOf(this.tables.control(to), symbol)));
   }
 
   /** Calls for each control state into which a head's frame is popped. */
   eachPop({ control, pops }: Head, use: (control: Control) => void): void {
-    pops.eachInRow(control.number, (to) => use(this.byNumber[to]!));
+    pops.eachInRow(control.number, (to) => use(this.tables.control(to)));
   }
 
   /** The head that some run comes to with this control state and symbol; undefined where none does. */
@@ -148,7 +155,7 @@ export class Saturation {
   private reach(of: OfSymbol, control: number, to: OpenPlace): void {
     const { taps, tables: { standing: { blocks } } } = this;
     of.reached[blocks.of(control)] = (of.reached[blocks.of(control)] ?? 0) | (1 << blocks.placeOf(control));
-    const head = this.headOf(this.byNumber[control]!, of.symbol);
+    const head = this.tables.headOf(this.tables.control(control), of.symbol);
     this.expand(head);
     const { rules, pushed } = head;
     const transition: Transition = { head, to };
@@ -185,7 +192,7 @@ export class Saturation {
     for (let next = place.firstReturn; next !== nobody; next = returns.after(next)) {
       const { symbol, control, rule, cost, pops, part } = returns.at(next);
       this.work++;
-      const own = columnBlock === 0 ? part : this.effectsOf(symbol, pops).part(control, columnBlock);
+      const own = columnBlock === 0 ? part : this.tables.effectsOf(symbol, pops).part(control, columnBlock);
       // Most of it is known from another call.
       const better = effects.improve(own, set, cost + weight, rule);
       if (better !== 0) this.spread(symbols[symbol]!, control, pops, columnBlock, better, cost + weight);
@@ -204,7 +211,7 @@ export class Saturation {
     for (let index = 0; index < rules.length; index++) {
       const rule = rules[index]!;
       const to = system.target(rule, control.valuation, seen);
-      this.byNumber[to.number] = to;
+      this.tables.note(to);
       pushed[index] = this.use(of, control, rule, index, to);
     }
     head.rules = rules;
@@ -237,17 +244,10 @@ export class Saturation {
       this.addEffect(of, number, false, blocks.of(to.number), 1 << blocks.placeOf(to.number), cost, index);
       return null;
     }
-    const lowest = this.above(to, onto ? word.slice(0, -1) : word);
+    const lowest = this.tables.lowest(to, onto ? word.slice(0, -1) : word);
     // Nothing ever looks beneath a last frame.
     if (onto || !bottom.last) this.addReturn(lowest, { symbol: of.symbol.id, control: number, rule: index, cost, pops: !onto, part: (onto ? of.steps : of.pops).part(number, 0) });
     return lowest;
-  }
-
-  /** The lowest of the places above which a word is pushed. */
-  private above(to: Control, word: readonly StackSymbol[]): OpenPlace {
-    let place = this.placeFrom(to, word[0]!);
-    for (let index = 1; index < word.length; index++) place = this.placeBelow(place, word[index]!);
-    return place;
   }
 
   /** Comes to a place, and to those above it, with what a rule pushes there. */
@@ -290,8 +290,8 @@ export class Saturation {
       const control = this.tables.returning.blocks.number(block, lowestOf(left));
       const taps = place.since + weight;
       if (taps >= (place.of.placeByControl[control]?.since ?? never)) continue;
-      const to = this.byNumber[control]!;
-      const alone = this.placeFrom(to, place.symbol);
+      const to = this.tables.control(control);
+      const alone = this.tables.placeFrom(to, place.symbol);
       this.runs.enterAlone(alone, taps, { kind: 'alone', of: place, control: to, weight });
       this.comeTo(alone, taps);
     }
@@ -329,52 +329,5 @@ export class Saturation {
         to.tiles.await(first + place, set, values[((tile + place) << log2) + (from & (size - 1))]! + weight);
       }
     }
-  }
-
-  private effectsOf(symbol: number, pops: boolean): Effects {
-    const of = this.tables.symbols[symbol]!;
-    return pops ? of.pops : of.steps;
-  }
-
-  private ofSymbol(symbol: StackSymbol): OfSymbol {
-    return (this.tables.symbols[symbol.id] ??= new OfSymbol(symbol, this.tables));
-  }
-
-  private headOf(control: Control, symbol: StackSymbol): OpenHead {
-    const of = this.ofSymbol(symbol);
-    let head = of.heads[control.number];
-    if (!head) {
-      head = new OpenHead(this.heads.length, of, control);
-      of.heads[control.number] = head;
-      this.heads.push(head);
-      this.controls.add(control);
-    }
-    return head;
-  }
-
-  /** The place below a symbol that was pushed in a control state. */
-  private placeFrom(start: Control, symbol: StackSymbol): OpenPlace {
-    const of = this.ofSymbol(symbol);
-    const known = of.placeByControl[start.number];
-    if (known) return known;
-    this.byNumber[start.number] = start;
-    return (of.placeByControl[start.number] = this.newPlace(of, start, null));
-  }
-
-  /** The place below a symbol that was pushed together with others, onto which those are. */
-  private placeBelow(above: OpenPlace, symbol: StackSymbol): OpenPlace {
-    const known = above.withBeneath?.find((each) => each.symbol === symbol);
-    if (known) return known;
-    const place = this.newPlace(this.ofSymbol(symbol), null, above);
-    if (above.withBeneath) above.withBeneath.push(place);
-    else above.withBeneath = [place];
-    return place;
-  }
-
-  private newPlace(of: OfSymbol, start: Control | null, above: OpenPlace | null): OpenPlace {
-    const place = new OpenPlace(this.places.length, of, of.places.length, start, above);
-    of.places.push(place);
-    this.places.push(place);
-    return place;
   }
 }
