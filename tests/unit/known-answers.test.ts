@@ -103,6 +103,27 @@ describe('plans whose answers are known by hand', () => {
     expect(rules(text)).toEqual([]);
   });
 
+  test('a screen that only Back shows, from one pushed together with it', () => {
+    const text = 'start list\nscreen list "List" { on "Found" push map then push note then push hint }\nscreen map "Map" {}\nscreen note "Note" {}\nscreen hint "Hint" {}\n'
+      + 'rule "Map" from list always reach map\nrule "Note" from list always reach note\nrule "Hint" from map always reach hint\n';
+    expect(rules(text)).toEqual([]);
+    expect(rules(text.replace('screen map "Map" {}', 'screen map "Map" { on "Anew" reset map }'))).toEqual([
+      'reach/dead-end map: Found, Back, Back, Anew', 'stack/rule-broken Hint: Found, Back, Back, Anew',
+    ]);
+  });
+
+  test('a tab whose root is gone: it is not shown anew by coming back', () => {
+    const app = (way: string): string => `start home\nscreen home "Home" { on "Tour" ${way} tour }\nscreen tour "Tour" {}\nscreen mine "Mine" { on "Done" replace done }\nscreen done "Done" {}\ntabs {\n  "Home" home\n  "Mine" mine\n}\n`
+      + 'rule "From the tour" from tour always reach home\nrule "From the other tab" from done always reach home\nrule "And back" from done always reach mine\n';
+    expect(rules(app('replace'))).toEqual([
+      'stack/rule-broken From the tour: Tour', 'stack/rule-broken From the other tab: Tour, Mine, Done', 'stack/rule-broken And back: Mine, Done',
+    ]);
+    // Where the root stays beneath, it can always be gone back to.
+    expect(rules(app('push'))).toEqual(['stack/rule-broken And back: Mine, Done']);
+    // A reset to a tab's root puts every tab's root on its stack.
+    expect(rules(app('replace').replace('screen done "Done" {}', 'screen done "Done" { on "Anew" reset mine }').replace('screen tour "Tour" {}', 'screen tour "Tour" { on "Anew" reset mine }'))).toEqual([]);
+  });
+
   test('a tab left with more on its stack than it had', () => {
     const text = 'start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "Aside" push note then switch b }\nscreen b "B" {}\nscreen note "Note" {}\nrule "Not on a note" never a beneath note\n';
     expect(known(text, 'note')).toEqual(['yes', 2, ['Aside', 'A'], ['a'], false]);

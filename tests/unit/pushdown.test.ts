@@ -8,6 +8,7 @@ import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
 import { Walker, type Event } from '../../src/core/walk/walker';
 import type { Coupled } from '../../src/core/rules/stack-parts';
+import { decide } from '../../src/core/rules/stack/claims';
 import { suspectsOf } from '../../src/core/rules/stack/suspects';
 import { planArbitrary, runs } from './plans';
 
@@ -65,7 +66,9 @@ function replay(plan: Plan, variant: string, walk: readonly Tap[]): Configuratio
   const walker = new Walker(plan, variant);
   let now = walker.coldStart();
   walk.forEach((tap, at) => {
-    const next = now.flatMap((each) => walker.after(each, tap));
+    const event = Object.entries(tap).filter(([key]) => key !== 'shows');
+    const offered = (each: Configuration): boolean => tap.kind === 'link' || tap.kind === 'entry' || walker.events(each).some((other) => event.every(([key, value]) => other[key as keyof Event] === value));
+    const next = now.filter(offered).flatMap((each) => walker.after(each, tap));
     if (at === 0 && (tap.kind === 'link' || tap.kind === 'entry')) next.push(...walker.open(tap));
     now = next.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
   });
@@ -227,7 +230,45 @@ describe('the analysis', () => {
     }), runs(1200));
     expect(decided).toBeGreaterThan(120);
   });
+
+  test('decides of every two screens whether from the one the other can always be reached', () => {
+    let decided = 0;
+    fc.assert(fc.property(planArbitrary(5), (text) => {
+      const names = [...text.matchAll(/^ *screen (\w+)/gm)].map(([, name]) => name!);
+      const claims = names.flatMap((a) => names.flatMap((b) => (a === b ? [] : [`from ${a} always reach ${b}`])));
+      const whole = `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
+      const { plan, reach } = check(whole);
+      for (const { name, stacks } of reach.variants) {
+        const graph = stacks && allConfigurations(plan, name, 200);
+        if (!graph) continue;
+        const never = neverAfter(graph);
+        for (const claim of plan.claims) {
+          if (!claims.includes(claim.title) || !claim.first || !claim.second) continue;
+          decided++;
+          const answer = decide(plan, name, stacks, claim);
+          expect(answer === 'holds' ? answer : typeof answer, `${claim.title} in ${name} of\n${text}`).toBe(never(claim.first, claim.second) ? 'object' : 'holds');
+        }
+      }
+    }), runs(400));
+    expect(decided).toBeGreaterThan(2000);
+  });
 });
+
+/** Whether there is a configuration with one screen on top, inside of the app, after which another one is never shown. */
+function neverAfter(graph: ReadonlyMap<string, Node>): (from: Screen, goal: Screen) => boolean {
+  const top = (key: string): Screen => activeStack(graph.get(key)!.configuration)!.screen;
+  const before = new Map<string, string[]>();
+  for (const [key, { inside }] of graph) for (const next of inside) before.set(next, [...before.get(next) ?? [], key]);
+  const leading = new Map<Screen, Set<string>>();
+  return (from, goal) => {
+    let keys = leading.get(goal);
+    if (!keys) {
+      leading.set(goal, (keys = new Set([...graph.keys()].filter((key) => top(key) === goal))));
+      for (const key of keys) for (const previous of before.get(key) ?? []) keys.add(previous);
+    }
+    return [...graph.keys()].some((key) => top(key) === from && !keys.has(key));
+  };
+}
 
 /** All screens that taps show after a walk, in the one of the configurations which it can end in that shows the fewest; up to so many configurations. */
 function shownAfter(plan: Plan, variant: string, walk: readonly Tap[], screen: Screen, most = 400): Set<Screen> {

@@ -18,9 +18,13 @@ interface Machine {
   gateBeneath: boolean;
   agenda: Agenda | null;
   missing: readonly Step[];
+  tabs: Tabs;
   /** The top as it was when the event began; null where that was before. */
   readonly origin: StackSymbol | null;
 }
+
+/** What has become of the tabs: each but the active one is as it was; another one is shown as it was left; or every tab has its root alone. */
+export type Tabs = 'kept' | 'shown' | 'anew';
 
 /** What can come of an event, as far as it can be worked off without seeing more of the stack. */
 export interface Outcome {
@@ -35,6 +39,7 @@ export interface Outcome {
   readonly missing: readonly Step[];
   /** What is on top afterwards, where that is not what the word says. */
   readonly shows: Screen | null;
+  readonly tabs: Tabs;
 }
 
 /** A bound for plans that nobody means: so many elses run within one event. The same as the walker's. */
@@ -52,7 +57,7 @@ export class Machines {
 
   /** An arrival, whatever was there before. */
   anew(valuation: Valuation, arrival: Arrival): Outcome[] {
-    return this.work({ valuation, sets: [], place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, missing: [], origin: null });
+    return this.work({ valuation, sets: [], place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, missing: [], tabs: 'kept', origin: null });
   }
 
   /** The steps of a branch. */
@@ -76,8 +81,8 @@ export class Machines {
     const open = [machine];
     for (let at = open.pop(); at; at = open.pop()) {
       if (this.run(at, open) === 'left') continue;
-      const { valuation, sets, place, agenda, known, bottom, gateBeneath, missing } = at;
-      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows: agenda?.item.kind === 'left' ? agenda.item.shows : null });
+      const { valuation, sets, place, agenda, known, bottom, gateBeneath, missing, tabs } = at;
+      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows: agenda?.item.kind === 'left' ? agenda.item.shows : null, tabs });
     }
     return outcomes;
   }
@@ -230,7 +235,9 @@ export class Machines {
           const untouched = machine.known.length === 1 && machine.known[0] === machine.origin;
           if (!untouched && (machine.known.length > 0 || !machine.bottom)) open.push({ ...machine, known: [...machine.known], agenda: { item: { kind: 'left', shows: screen }, next: null } });
         }
+        const isLeft = tab !== undefined && machine.place > 0;
         this.build(machine, [screen]);
+        if (isLeft) machine.tabs = 'shown';
       }
     }
   }
@@ -239,11 +246,12 @@ export class Machines {
     empty(machine);
     machine.known = screens.map(frameOf);
     machine.place = this.variant.placeOf(screens[0]!) ?? 0;
+    machine.tabs = 'anew';
   }
 }
 
 function machineOn({ valuation, place, agenda }: Control, top: StackSymbol, todo: Agenda): Machine {
-  return { valuation, sets: [], place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, missing: [], origin: agenda ? null : top };
+  return { valuation, sets: [], place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, missing: [], tabs: 'kept', origin: agenda ? null : top };
 }
 
 function empty(machine: Machine): void {

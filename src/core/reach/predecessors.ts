@@ -1,6 +1,6 @@
 /**
  * From which configurations a screen can still be reached: the predecessors, pre*, of all that have it on top (Bouajjani,
- * Esparza, Maler 1997), as far as some run has them. The summaries that post* has left behind say all that it takes: what a head
+ * Esparza, Maler 1997), as far as some run has them. Of tabs one at a time: what the others show is for who asks to look at. The summaries that post* has left behind say all that it takes: what a head
  * comes to without anything beneath its frame being looked at, and into which control states its frame is popped.
  */
 import type { Screen } from '../plan/model';
@@ -23,6 +23,8 @@ export class Predecessors {
   /** By the ids of heads: whether the goal can be reached while nothing beneath their frame is looked at. */
   private readonly leads: Uint8Array;
   private readonly states = new Map<string, States>();
+  /** By valuations and places, whether it can be reached from every last frame there. */
+  private tabs: Map<number, Map<number, boolean>> | null = null;
 
   /** Costs O(what the automaton knows of heads). Links and entries do not count as ways. */
   constructor(private readonly saturation: Saturation, goal: Screen) {
@@ -51,6 +53,19 @@ export class Predecessors {
   /** Whether the goal can be reached from every last frame, and so from everywhere: Back leads to one of these. */
   get haveAll(): boolean {
     return this.saturation.runs.sights.every(({ head }) => !head.symbol.last || this.leads[head.id] === 1);
+  }
+
+  /** Whether there is a tab, of those that are there with a head, from whose every last frame the goal can be reached, and so from its every stack. */
+  haveSomeTab({ place, valuation }: Control): boolean {
+    if (!this.tabs) {
+      this.tabs = new Map();
+      for (const { head: { id, control, symbol } } of this.saturation.runs.sights) {
+        if (control.place === 0 || !symbol.last) continue;
+        const ofTab = this.tabs.get(control.valuation) ?? new Map<number, boolean>();
+        this.tabs.set(control.valuation, ofTab.set(control.place, (ofTab.get(control.place) ?? true) && this.leads[id] === 1));
+      }
+    }
+    return place > 0 && [...this.tabs.get(valuation)?.values() ?? []].includes(true);
   }
 
   /** Whether a configuration is one of them, its stack given top first; of heads that no run came to, it is taken to be so. */

@@ -208,17 +208,27 @@ export class Pushdown {
     for (const { branches } of this.variant.offersOn(screen)) yield* this.possible(branches, valuation);
   }
 
+  /** A tab's root alone on its stack. */
+  private rootOf(screen: Screen): StackSymbol {
+    return this.alphabet.word([frameOf(screen)], true, false)[0]!;
+  }
+
+  /** Each tab's root alone on its stack, and the control state that waits there. */
+  roots(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
+    return this.variant.tabs.flatMap(({ call }, index) => (call?.target && this.variant.has(call.target) ? [{ control: this.waiting(valuation, index + 1), symbol: this.rootOf(call.target) }] : []));
+  }
+
   private back(place: number, symbol: StackSymbol): PushdownRule | null {
     if (!symbol.last) return this.backOf[place]!;
     if (this.variant.backLeavesFrom(place)) return null;
     // Where the first tab was left with more on its stack, that was on top before: its root alone can be new.
-    return plainRule({ kind: 'back' }, 1, this.alphabet.word([frameOf(this.variant.firstTab!)], true, false));
+    return { ...plainRule({ kind: 'back' }, 1, [this.rootOf(this.variant.firstTab!)]), tabs: 'shown' };
   }
 }
 
-const ruleOf = ({ valuation, sets, place, agenda, word, missing, shows }: Outcome, event: Event | null, branch: Branch | null): PushdownRule =>
-  ({ valuation, sets, place, agenda, word, missing, shows, seen: null, event, branch });
+const ruleOf = ({ valuation, sets, place, agenda, word, missing, shows, tabs }: Outcome, event: Event | null, branch: Branch | null): PushdownRule =>
+  ({ valuation, sets, place, agenda, word, missing, shows, tabs, seen: null, event, branch });
 
 /** One that leaves the flags as they are. */
 const plainRule = (event: Event, place: number, word: readonly StackSymbol[]): PushdownRule =>
-  ({ valuation: null, sets: [], place, agenda: null, word, missing: [], shows: null, seen: null, event, branch: null });
+  ({ valuation: null, sets: [], place, agenda: null, word, missing: [], shows: null, tabs: 'kept', seen: null, event, branch: null });

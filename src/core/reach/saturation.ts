@@ -116,10 +116,38 @@ export class Saturation {
     returning.eachInRow(number, (control, taps) => use(blocks.of(control), 1 << blocks.placeOf(control), taps - since));
   }
 
-  /** Calls for each head that one can become with an event or two while nothing beneath its own frame is looked at. */
+  /**
+   * Calls for each head that one can become with an event or two while nothing beneath its own frame is looked at, and for those
+   * that stand in other tabs where every tab has come to have its root alone. Not for what another tab shows as it was left.
+   */
   eachAfter({ control, steps, rules, pushed, symbol }: Head, use: (head: Head) => void): void {
-    for (let index = 0; index < rules.length; index++) if (pushed[index]) use(this.tables.headOf(this.system.targetOf(control, symbol, rules[index]!), rules[index]!.word[0]!));
-    steps.eachInRow(control.number, (to) => use(this.tables.headOf(this.tables.control(to), symbol)));
+    const { system, tables } = this;
+    for (let index = 0; index < rules.length; index++) {
+      const rule = rules[index]!;
+      if (rule.word.length === 0 || rule.tabs === 'shown') continue;
+      const to = system.targetOf(control, symbol, rule);
+      if (pushed[index] || to.place !== control.place) use(tables.headOf(to, rule.word[0]!));
+      if (pushed[index]) this.eachUncovered(pushed[index] as OpenPlace, use);
+      if (rule.tabs !== 'anew' || to.place === 0) continue;
+      for (const root of system.roots(to.valuation)) {
+        const head = root.control.place !== to.place && this.headAt(root.control, root.symbol);
+        if (head) use(head);
+      }
+    }
+    steps.eachInRow(control.number, (number) => {
+      const to = tables.control(number);
+      // What stands in another place has come there by one rule.
+      if (to.place === control.place) use(tables.headOf(to, symbol));
+    });
+  }
+
+  /** Calls for each head that is shown when, of what was pushed at once, what lies above it is popped. */
+  private eachUncovered(lowest: OpenPlace, use: (head: Head) => void): void {
+    const { tables, tables: { blocks } } = this;
+    for (let place = lowest; place.above; place = place.above) {
+      const { symbol } = place;
+      this.eachReturn(place.above, (block, set) => use(tables.headOf(tables.control(blocks.number(block, lowestOf(set))), symbol)));
+    }
   }
 
   /** Calls for each control state into which a head's frame is popped. */

@@ -76,6 +76,11 @@ export class Stacks {
     return symbol.last && rules.every((rule) => rule.word.length === 1 && rule.word[0] === symbol && this.system.targetOf(control, symbol, rule) === control);
   }
 
+  /** Whether there are other tabs, with stacks of their own, where a head is. */
+  hasOtherTabs({ control: { place } }: Head): boolean {
+    return place > 0 && this.system.variant.tabs.length > 1;
+  }
+
   /** Whether Back on the screen can go to the first tab. */
   goesToFirstTab(screen: Screen): boolean {
     return this.headsOf(screen).some(({ symbol, control }) => symbol.last && !this.system.variant.backLeavesFrom(control.place));

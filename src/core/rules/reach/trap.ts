@@ -1,10 +1,13 @@
 import type { Screen } from '../../plan/model';
+import { Exploration, isFromWithin } from '../../reach/exploration';
 import { Predecessors } from '../../reach/predecessors';
 import type { Tap } from '../../reach/reach';
 import { walkTo } from '../../reach/witness';
+import { activeStack } from '../../walk/configuration';
 import { enumerate, say } from '../message';
 import type { Rule } from '../rule';
 import { inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { NoReturn } from '../stack/no-return';
 import { suspectsOf } from '../stack/suspects';
 
 interface Trapped {
@@ -25,22 +28,29 @@ export const trap: Rule = {
   *check(context) {
     const start = context.plan.start?.target;
     if (!start) return;
-    const found = inVariants(context, function* ({ stacks }): Iterable<readonly [string, Trapped]> {
+    const found = inVariants(context, function* ({ name, stacks }): Iterable<readonly [string, Trapped]> {
       const { inside, saturation } = stacks;
       const toStart = new Predecessors(saturation, start);
       // Nearly everywhere.
       if (toStart.haveAll) return;
       const screens = new Set<Screen>();
       let walk: readonly Tap[] | null = null;
-      for (const sight of inside.sights) {
-        const { screen } = sight.head.symbol;
-        if (screen === start || screens.has(screen)) continue;
-        const hopeless = toStart.hopeless(inside, sight.head);
-        if (!hopeless) continue;
+      const noReturn = new NoReturn(context.plan, stacks, toStart);
+      let explored: Exploration | null = null;
+      for (const { head } of inside.sights) {
+        const { screen } = head.symbol;
+        if (screen === start || screens.has(screen) || toStart.haveSomeTab(head.control)) continue;
+        const hopeless = toStart.hopeless(inside, head);
         // Where nothing leads on at all, it is a dead end.
-        if (stacks.staysAsItIs(sight.head)) continue;
+        if (!hopeless || stacks.staysAsItIs(head)) continue;
+        let shown: readonly Tap[] | null = walkTo(inside, hopeless.sight, hopeless.beneath);
+        // The other tabs would have to be such, too, at once.
+        if (stacks.hasOtherTabs(head)) {
+          shown = (explored ??= new Exploration(context.plan, name)).find((moment) => activeStack(moment.configuration)!.screen === screen && noReturn.from(moment.configuration) && isFromWithin(moment), shown);
+        }
+        if (!shown) continue;
         screens.add(screen);
-        walk ??= walkTo(inside, hopeless.sight, hopeless.beneath);
+        walk ??= shown;
       }
       // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
       const reached = new Set(inside.sights.map(({ head }) => head.symbol.screen)).size;

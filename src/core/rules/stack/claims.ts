@@ -10,6 +10,7 @@ import type { Stacks } from '../../reach/stacks';
 import { walkTo } from '../../reach/witness';
 import { toEnd } from '../../slices';
 import { activeStack, screensOf, type Configuration } from '../../walk/configuration';
+import { NoReturn } from './no-return';
 
 /** That a claim holds in every run, the shortest walk found that breaks it, or that there is too much to work out to tell. */
 export type Answer = 'holds' | 'undecided' | readonly Tap[];
@@ -55,11 +56,17 @@ function find(plan: Plan, variant: string, stacks: Stacks, { node, first, second
       // That something leads on is not known of stacks that perhaps are none.
       if (above) return shown[0] ? walkTo(shown[0].runs, shown[0].sight) : 'holds';
       const toGoal = new Predecessors(stacks.saturation, b);
+      let hint: readonly Tap[] | null = null;
       for (const { runs, sight } of toGoal.haveAll ? [] : shown) {
-        const hopeless = toGoal.hopeless(runs, sight.head);
-        if (hopeless) return walkTo(runs, hopeless.sight, hopeless.beneath);
+        const hopeless = !toGoal.haveSomeTab(sight.head.control) && toGoal.hopeless(runs, sight.head);
+        if (!hopeless) continue;
+        hint ??= walkTo(runs, hopeless.sight, hopeless.beneath);
+        if (!stacks.hasOtherTabs(sight.head)) return hint;
       }
-      return 'holds';
+      if (!hint) return 'holds';
+      // Each tab has stacks from which it is out of reach; whether all have them at once a walk has to show.
+      const noReturn = new NoReturn(plan, stacks, toGoal);
+      return new Exploration(plan, variant).find(({ configuration }) => activeStack(configuration)!.screen === a && noReturn.from(configuration), hint) ?? 'undecided';
     }
     default: return 'holds';
   }

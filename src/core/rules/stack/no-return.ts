@@ -6,20 +6,24 @@ import { keyOf, type Configuration, type Stack } from '../../walk/configuration'
 import type { Walker } from '../../walk/walker';
 
 /**
- * From which configurations a screen is never shown again, in a variant whose tabs share flags. Its stacks are known from above:
- * what cannot be done there cannot be done at all. Each tab is looked at by itself, with all that the flags may have become by
- * the time it is come back to.
+ * From which configurations a screen is never shown again, in a variant with tabs. Each tab is looked at by itself, as it was left;
+ * where they share flags, with all that these may have become by the time it is come back to. Its stacks are known from above
+ * then: what cannot be done there cannot be done at all.
  */
 export class NoReturn {
+  /** Of the stacks, those that are ever shown: a tab with another one's root never is. */
+  private readonly shown: ReadonlySet<number>;
 
-  constructor(private readonly plan: Plan, private readonly above: Stacks, private readonly toGoal: Predecessors) {}
+  constructor(private readonly plan: Plan, private readonly above: Stacks, private readonly toGoal: Predecessors) {
+    this.shown = new Set(above.all.sights.map(({ head: { control } }) => control.place));
+  }
 
   /** Whether it is out of reach, links and entries left aside; false where that is not known. */
   from({ flags, active, stacks }: Configuration): boolean {
     const { system } = this.above;
     const now = system.valuations.of((flag: Flag) => flags[this.plan.flags.indexOf(flag)]!);
     return stacks.every((stack, place) => {
-      if (!stack) return true;
+      if (!stack || !this.shown.has(place)) return true;
       const symbols = this.symbolsOf(stack);
       const valuations = place === active && place === 0 ? [now] : [now, ...system.away.after(now)];
       return symbols !== null && valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, place), symbols));
