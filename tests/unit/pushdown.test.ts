@@ -249,7 +249,7 @@ describe('the analysis', () => {
           expect(answer === 'holds' ? answer : typeof answer, `${claim.title} in ${name} of\n${text}`).toBe(never(claim.first, claim.second) ? 'object' : 'holds');
         }
       }
-    }), runs(400));
+    }), runs(1200));
     expect(decided).toBeGreaterThan(2000);
   });
 });

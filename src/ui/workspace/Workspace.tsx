@@ -21,6 +21,10 @@ import { Session, type Analysis } from './session';
 import { useWorkspaceKeys } from './keys';
 import { VerdictLine } from './VerdictLine';
 
+/** Whether one has not gone elsewhere. Where a walk is walked, the address names the screen a moment later. */
+const isSamePlace = (a: Address, b: Address): boolean =>
+  a.view === b.view && a.walk === b.walk && a.taken === b.taken && (a.view === 'walk' || a.screen === b.screen);
+
 /** An open plan: the header and the verdict line over one of the views. */
 export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: Analysis }) {
   const [session] = useState(() => new Session(plan, analysis, editorExtensions));
@@ -91,7 +95,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
         <div>
           <VerdictLine />
           <ConflictBar planName={name} />
-          {refused?.at === address && <p role="alert" className="px-4 py-1.5 bg-warning-wash text-warning border-b border-rule">{refused.why}</p>}
+          {refused && isSamePlace(refused.at, address) && <p role="alert" className="px-4 py-1.5 bg-warning-wash text-warning border-b border-rule">{refused.why}</p>}
         </div>
         {address.view === 'reach' ? <ReachView /> : address.view === 'supply' ? <SupplyView /> : address.view === 'links' ? <LinksView /> : address.view === 'walk' ? <WalkView /> : <PlanView />}
       </div>
