@@ -263,7 +263,8 @@ function neverAfter(graph: ReadonlyMap<string, Node>): (from: Screen, goal: Scre
   return (from, goal) => {
     let keys = leading.get(goal);
     if (!keys) {
-      leading.set(goal, (keys = new Set([...graph.keys()].filter((key) => top(key) === goal))));
+      const shown = [...graph.keys()].filter((key) => top(key) === goal);
+      leading.set(goal, (keys = new Set(shown)));
       for (const key of keys) for (const previous of before.get(key) ?? []) keys.add(previous);
     }
     return [...graph.keys()].some((key) => top(key) === from && !keys.has(key));

@@ -1,9 +1,8 @@
 import type { Screen } from '../../plan/model';
-import { Exploration, isFromWithin } from '../../reach/exploration';
+import { Exploration } from '../../reach/exploration';
 import { Predecessors } from '../../reach/predecessors';
 import type { Tap } from '../../reach/reach';
 import { walkTo } from '../../reach/witness';
-import { activeStack } from '../../walk/configuration';
 import { enumerate, say } from '../message';
 import type { Rule } from '../rule';
 import { inVariants, sayVariant, sayWalk } from '../stack-parts';
@@ -45,9 +44,7 @@ export const trap: Rule = {
         if (!hopeless || stacks.staysAsItIs(head)) continue;
         let shown: readonly Tap[] | null = walkTo(inside, hopeless.sight, hopeless.beneath);
         // The other tabs would have to be such, too, at once.
-        if (stacks.hasOtherTabs(head)) {
-          shown = (explored ??= new Exploration(context.plan, name)).find((moment) => activeStack(moment.configuration)!.screen === screen && noReturn.from(moment.configuration) && isFromWithin(moment), shown);
-        }
+        if (stacks.hasOtherTabs(head)) shown = noReturn.walkTo(screen, (explored ??= new Exploration(context.plan, name)), true, shown);
         if (!shown) continue;
         screens.add(screen);
         walk ??= shown;

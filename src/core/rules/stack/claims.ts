@@ -65,8 +65,7 @@ function find(plan: Plan, variant: string, stacks: Stacks, { node, first, second
       }
       if (!hint) return 'holds';
       // Each tab has stacks from which it is out of reach; whether all have them at once a walk has to show.
-      const noReturn = new NoReturn(plan, stacks, toGoal);
-      return new Exploration(plan, variant).find(({ configuration }) => activeStack(configuration)!.screen === a && noReturn.from(configuration), hint) ?? 'undecided';
+      return new NoReturn(plan, stacks, toGoal).walkTo(a, new Exploration(plan, variant), false, hint) ?? 'undecided';
     }
     default: return 'holds';
   }

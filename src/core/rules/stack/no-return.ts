@@ -1,8 +1,10 @@
 import type { Flag, Plan, Screen } from '../../plan/model';
 import type { StackSymbol } from '../../reach/alphabet';
+import { isFromWithin, type Exploration } from '../../reach/exploration';
 import type { Predecessors } from '../../reach/predecessors';
+import type { Tap } from '../../reach/reach';
 import type { Stacks } from '../../reach/stacks';
-import { keyOf, type Configuration, type Stack } from '../../walk/configuration';
+import { activeStack, keyOf, type Configuration, type Stack } from '../../walk/configuration';
 import type { Walker } from '../../walk/walker';
 
 /**
@@ -28,6 +30,16 @@ export class NoReturn {
       const valuations = place === active && place === 0 ? [now] : [now, ...system.away.after(now)];
       return symbols !== null && valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, place), symbols));
     });
+  }
+
+  /**
+   * A walk that ends there with a screen on top; null where none is found.
+   *
+   * @param within whether links and entries do not count
+   * @param hint a walk that may be one
+   */
+  walkTo(screen: Screen, explored: Exploration, within: boolean, hint: readonly Tap[] = []): readonly Tap[] | null {
+    return explored.find((moment) => activeStack(moment.configuration)!.screen === screen && this.from(moment.configuration) && (!within || isFromWithin(moment)), hint);
   }
 
   /** The stack's symbols, top first; null where it has a gate, which puts off what only a run can tell. */

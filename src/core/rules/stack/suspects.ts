@@ -49,7 +49,7 @@ function suspect(plan: Plan, { name, above }: Coupled): Suspects {
     const hint = answer === 'undecided' ? [] : answer;
     const noReturn = claim.node.claim === 'always reach' ? new NoReturn(plan, above, new Predecessors(above.saturation, claim.second)) : null;
     claims.set(claim, noReturn
-      ? explored.find(({ configuration }) => activeStack(configuration)!.screen === claim.first && noReturn.from(configuration), hint)
+      ? noReturn.walkTo(claim.first, explored, false, hint)
       : breakingWalk(plan, name, explored, claim, hint));
   }
   const revealed = new Map<Screen, readonly Tap[] | null>();
@@ -93,7 +93,7 @@ function trappedIn(plan: Plan, above: Stacks, explored: Exploration): Map<Screen
   const noReturn = new NoReturn(plan, above, toStart);
   for (const screen of plan.screens) {
     const sights = screen === start ? [] : above.sightsOf(screen).filter(({ head }) => !above.staysAsItIs(head));
-    const walk = sights.length > 0 && explored.find((moment) => activeStack(moment.configuration)!.screen === screen && noReturn.from(moment.configuration) && isFromWithin(moment));
+    const walk = sights.length > 0 && noReturn.walkTo(screen, explored, true);
     if (walk) found.set(screen, walk);
   }
   return found;
