@@ -131,6 +131,52 @@ describe('plans whose answers are known by hand', () => {
   });
 });
 
+describe('tabs that share nothing', () => {
+  test('a tab that is built with more than its root shows that one by Back alone, not by coming back to it', () => {
+    const app = (then: string): string => `start hello\nscreen hello "Hello" { on "Go on" reset explore then ${then} }\nscreen explore "Explore" { on "Map" push map }\nscreen hut "Hut" {}\nscreen dates "Dates" {}\nscreen map "Map" {}\nscreen stays "Stays" { on "Aside" push note then switch explore }\nscreen note "Note" {}\ntabs {\n  "Explore" explore\n  "Stays" stays\n}\n`;
+    const text = app('push hut then push dates then push dates');
+    expect(known(text, 'explore')).toEqual(['yes', 4, ['Go on', 'Back', 'Back', 'Back'], [], true]);
+    expect(known(text, 'stays')).toEqual(['yes', 2, ['Go on', 'Stays'], ['explore', 'hut', 'dates', 'map'], false]);
+    const [{ verdicts }] = check(text).reach.variants as [ReturnType<typeof check>['reach']['variants'][0]];
+    // What the other tab shows meanwhile is what it was built with.
+    expect(verdicts[6]!.walk!.map(({ shows }) => shows.label)).toEqual(['dates', 'stays', 'dates', 'note']);
+    // Where another screen has come in the place of the root, nothing ever shows that.
+    expect(known(app('replace hut'), 'explore')).toEqual(['no', null, null, [], false]);
+    expect(known(app('replace hut'), 'stays')).toEqual(['yes', 2, ['Go on', 'Stays'], ['hut'], false]);
+  });
+
+  test('a screen that is shown after one of another tab, though it was there before', () => {
+    const text = 'start home\nscreen home "Home" { on "Order" push order }\nscreen order "Order" {}\nscreen mine "Mine" { on "Pay" push paid }\nscreen paid "Paid" { on "Out" reset bye }\nscreen bye "Bye" {}\ntabs {\n  "Home" home\n  "Mine" mine\n}\n';
+    expect(rules(`${text}rule "Over" never order after paid\n`)).toEqual(['reach/dead-end bye: Mine, Pay, Out', 'stack/rule-broken Over: Mine, Pay, Home, Order']);
+    expect(rules(`${text}rule "Over" never order after bye\nrule "Once" never mine after bye\n`)).toEqual(['reach/dead-end bye: Mine, Pay, Out']);
+  });
+
+  /** Three tabs, in each of which a long way leads to where nothing does. */
+  const far = (length: number): string => {
+    const names = ['a', 'b', 'c'];
+    const way = (name: string): string => Array.from({ length }, (_, at) => `screen ${name}${at} "${name}${at}" { on "Next" ${at === length - 1 ? `reset home` : `push ${name}${at + 1}`}${at === length - 2 ? `\n  on "Give up" back past ${name}0 then replace ${name}Over\n` : ''} }\n`).join('');
+    return `start a\ntabs {\n${names.map((name) => `  "${name}" ${name}\n`).join('')}}\nscreen home "Home" { on "Begin" reset a }\n${names.map((name) => `screen ${name} "${name}" { on "Next" push ${name}0 }\n${way(name)}screen ${name}Over "Over" {}\n`).join('')}rule "Home again" from bOver always reach home\n`;
+  };
+
+  test('a long way in each of three tabs to where nothing leads on', () => {
+    // More configurations than anybody would look at one by one: 20 to the power of 3.
+    const [found] = check(far(20)).findings.filter(({ rule }) => rule === 'stack/rule-broken');
+    const steps = [...Array.from({ length: 19 }, () => 'Next'), 'Give up'];
+    expect(found!.walk).toEqual([...steps, 'c', ...steps, 'b', ...steps]);
+    expect(rules(far(3)).some((one) => one.startsWith('stack/rule-broken Home again'))).toBe(true);
+    // With a way on from one of them there is one from everywhere.
+    expect(rules(far(20).replace('screen aOver "Over" {}', 'screen aOver "Over" { on "Home" reset home }'))).toEqual([]);
+  });
+
+  test('what only links build in two tabs is never in both at once', () => {
+    const text = 'start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen goal "Goal" {}\nscreen a "A" { on "Goal" push goal }\nscreen b "B" { on "Goal" push goal }\n'
+      + 'screen linkA "By link" {\n  link /a under a\n  on "End" back to a then replace endA\n}\nscreen endA "End" {}\nscreen linkB "By link" {\n  link /b under b\n  on "End" back to b then replace endB\n}\nscreen endB "End" {}\nrule "Goal" from endA always reach goal\n';
+    const broken = (plan: string): (readonly string[] | null)[] => check(plan).findings.flatMap(({ rule, walk }) => (rule === 'stack/rule-broken' ? [walk] : []));
+    expect(broken(text)).toEqual([]);
+    expect(broken(text.replace('screen b "B" { on "Goal" push goal }', 'screen b "B" {\n  on "Goal" push goal\n  on "More" push linkB\n}'))).toEqual([['/a', 'B', 'More', 'End', 'A', 'End']]);
+  });
+});
+
 describe('tabs that share flags', () => {
   const shop = (done: string): string => `start home
 flag in

@@ -20,8 +20,16 @@ type Item =
   | { readonly kind: 'arrive'; readonly arrival: Arrival }
   /** Behind the steps of an else: the lowest frame that they put on, above so many that were there, becomes the gate. */
   | { readonly kind: 'mark'; readonly arrival: Arrival; readonly at: Screen; readonly level: number }
-  /** The tab has been left for another one, which shows this screen; its stack is as it will be when the user comes back. */
-  | { readonly kind: 'left'; readonly shows: Screen };
+  /** The tab has been left for another one, which is shown; its stack is as it will be when the user comes back. */
+  | { readonly kind: 'left'; readonly shows: Shown }
+  /** Every other tab has come to have its root alone, and the next thing is a tap on one of them. */
+  | { readonly kind: 'tabs'; readonly shows: Shown | null };
+
+/** Another tab than the one that is looked at, and the screen that it shows unless it was left with another one. */
+export interface Shown {
+  readonly screen: Screen;
+  readonly place: number;
+}
 
 export const stepsOf = (steps: readonly Step[], at: number, next: Agenda | null): Agenda => ({ item: { kind: 'steps', steps, at }, next });
 

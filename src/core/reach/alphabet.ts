@@ -97,7 +97,7 @@ export class Alphabet {
     for (let at: Agenda | null = agenda; at; at = at.next) {
       const { item } = at;
       if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
-      else if (item.kind === 'left') parts.push(`l${item.shows.index}`);
+      else if (item.kind === 'left' || item.kind === 'tabs') parts.push(`${item.kind} ${item.shows?.place ?? ''}`);
       else parts.push(item.kind === 'arrive' ? `a${item.arrival.id}` : `m${item.arrival.id}.${item.at.index}.${item.level}`);
     }
     return parts.join('/');

@@ -1,6 +1,6 @@
 /** What one event does to the part of a configuration that it looks at: section by section as in docs/meaning.md. */
 import type { Branch, Needs, Screen, Step } from '../plan/model';
-import { lowered, raised, stepsOf, type Agenda, type Arrival } from './agenda';
+import { lowered, raised, stepsOf, type Agenda, type Arrival, type Shown } from './agenda';
 import { frameOf, type Alphabet, type Control, type Frame, type StackSymbol } from './alphabet';
 import type { Sets, Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
@@ -38,7 +38,7 @@ export interface Outcome {
   /** Steps that went back to what is not in the stack. */
   readonly missing: readonly Step[];
   /** What is on top afterwards, where that is not what the word says. */
-  readonly shows: Screen | null;
+  readonly shows: Shown | null;
   readonly tabs: Tabs;
 }
 
@@ -80,9 +80,13 @@ export class Machines {
     const outcomes: Outcome[] = [];
     const open = [machine];
     for (let at = open.pop(); at; at = open.pop()) {
-      if (this.run(at, open) === 'left') continue;
+      // Another tab is come to with its root alone once all stacks were emptied, and from then on as it was left.
+      if (this.run(at, open) === 'left' || (at.tabs === 'shown' && !this.above)) continue;
       const { valuation, sets, place, agenda, known, bottom, gateBeneath, missing, tabs } = at;
-      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows: agenda?.item.kind === 'left' ? agenda.item.shows : null, tabs });
+      const shows = agenda?.item.kind === 'left' ? agenda.item.shows : null;
+      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows, tabs });
+      // What is on the stack does not matter then: the top alone says what the user saw.
+      if (tabs === 'anew' && place > 0 && !this.above) outcomes.push({ valuation, sets, place, agenda: { item: { kind: 'tabs', shows }, next: null }, word: this.alphabet.word(known.slice(-1), true, false), missing: [], shows, tabs });
     }
     return outcomes;
   }
@@ -91,7 +95,7 @@ export class Machines {
   private run(machine: Machine, open: Machine[]): 'done' | 'waits' | 'left' {
     while (machine.agenda) {
       const { item, next } = machine.agenda;
-      if (item.kind === 'left') return 'waits';
+      if (item.kind === 'left' || item.kind === 'tabs') return 'waits';
       if (item.kind === 'mark') {
         machine.agenda = next;
         const gate = machine.known[item.level];
@@ -232,8 +236,9 @@ export class Machines {
         if (tab !== undefined && machine.place > 0) {
           if (machine.agenda) this.switchesMidway = true;
           // What was done to this tab's stack before it is left is seen when the user comes back.
-          const untouched = machine.known.length === 1 && machine.known[0] === machine.origin;
-          if (!untouched && (machine.known.length > 0 || !machine.bottom)) open.push({ ...machine, known: [...machine.known], agenda: { item: { kind: 'left', shows: screen }, next: null } });
+          const untouched = machine.known.length === 1 && machine.known[0] === machine.origin && machine.missing.length === 0;
+          const isEmpty = machine.known.length === 0 && machine.bottom;
+          if (!untouched) open.push({ ...machine, known: isEmpty ? [frameOf(this.variant.tabs[machine.place - 1]!.call!.target!)] : [...machine.known], agenda: { item: { kind: 'left', shows: { screen, place: tab } }, next: null } });
         }
         const isLeft = tab !== undefined && machine.place > 0;
         this.build(machine, [screen]);

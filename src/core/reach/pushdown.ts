@@ -7,7 +7,7 @@
  */
 import type { Branch, Entry, Link, Plan, Screen, Tab } from '../plan/model';
 import type { Event } from '../walk/walker';
-import type { Arrival } from './agenda';
+import type { Arrival, Shown } from './agenda';
 import { Alphabet, frameOf, type Control, type Frame, type StackSymbol } from './alphabet';
 import { Away } from './away';
 import { Machines, type Outcome } from './machine';
@@ -52,7 +52,7 @@ export class Pushdown {
    * @param above whether tabs that share flags are taken to do to one another whatever they might (see `Away`): the system then
    *   has all that runs can do, and perhaps more
    */
-  constructor(plan: Plan, variant: string, readonly watched: Screen | null = null, private readonly above = false) {
+  constructor(plan: Plan, variant: string, readonly watched: Screen | null = null, readonly above = false) {
     this.variant = new VariantOf(plan, variant);
     this.valuations = new Valuations(plan, variant);
     this.alphabet = new Alphabet(plan.screens.length, this.variant.tabs.length + 1, this.valuations.count, watched !== null);
@@ -128,6 +128,7 @@ export class Pushdown {
     const { valuation, place, agenda } = control;
     const { variant, machines } = this;
     if (agenda?.item.kind === 'left') return [this.backToLeft(control, symbol)];
+    if (agenda?.item.kind === 'tabs') return this.toOtherTabs(control, agenda.item.shows);
     if (agenda) return machines.goOn(control, agenda, symbol).map((outcome) => ruleOf(outcome, null, null));
     const offers = variant.offersOn(symbol.screen);
     const possible = offers.map(({ branches }) => this.possible(branches, valuation));
@@ -146,14 +147,14 @@ export class Pushdown {
 
   private rulesOf(control: Control, symbol: StackSymbol, offers: readonly Offer[], possible: readonly (readonly Branch[])[], fixed: Fixed | null): readonly PushdownRule[] {
     const { place } = control;
-    const { variant, machines } = this;
+    const { machines } = this;
     const rules: PushdownRule[] = [];
     for (let index = 0; index < offers.length; index++) {
       for (const branch of possible[index]!) {
         for (const rule of this.rulesFor(fixed, branch, offers[index]!.event, branch, () => machines.branch(control, symbol, branch))) rules.push(rule);
       }
     }
-    for (const tab of place > 0 ? variant.tabs : []) {
+    for (const tab of this.tabsIn(place)) {
       const root = tab.call?.target;
       if (root) rules.push(...this.rulesFor(fixed, tab, { kind: 'tab', tab }, null, () => machines.tab(control, symbol, root)));
     }
@@ -162,6 +163,12 @@ export class Pushdown {
     if (this.above && place > 0) rules.push(...this.comingBack(control, symbol));
     // Without the room that arrays keep to grow: there are tens of thousands.
     return rules.slice();
+  }
+
+  /** The tabs a tap on which is more than was there before; on that which is shown already, that its screen is shown once more. */
+  private tabsIn(place: number): readonly Tab[] {
+    if (place === 0) return [];
+    return this.above ? this.variant.tabs : this.watched ? [this.variant.tabs[place - 1]!] : [];
   }
 
   /** What comes of something; worked out once for all values of flags where it asks for none. `fixed` is null where there is one only. */
@@ -184,6 +191,12 @@ export class Pushdown {
     const seen = this.hasSeen(control, symbol);
     return this.away.after(valuation).flatMap((later) => (this.watched && !seen ? [false, true] : [seen]).flatMap((was) => (
       later === valuation && was === seen ? [] : [{ ...plainRule({ kind: 'tab', tab }, place, [symbol]), valuation: later, seen: was }])));
+  }
+
+  /** To the other tabs, all of which have their root alone; one of them may be shown already. */
+  private toOtherTabs({ valuation, place }: Control, shows: Shown | null): PushdownRule[] {
+    return this.roots(valuation).filter(({ control }) => control.place !== place)
+      .map(({ control, symbol }) => ({ ...plainRule({ kind: 'tab', tab: this.variant.tabs[control.place - 1]! }, control.place, [symbol]), ...(control.place === shows?.place ? { event: null } : {}), tabs: 'shown' }));
   }
 
   /** By its tab to a stack that was changed just before it was left. */
@@ -213,15 +226,15 @@ export class Pushdown {
     return this.alphabet.word([frameOf(screen)], true, false)[0]!;
   }
 
-  /** Each tab's root alone on its stack, and the control state that waits there. */
+  /** Each tab's root alone on its stack, and the control state that waits there; of tabs with the same root the first is the one that is ever shown. */
   roots(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
-    return this.variant.tabs.flatMap(({ call }, index) => (call?.target && this.variant.has(call.target) ? [{ control: this.waiting(valuation, index + 1), symbol: this.rootOf(call.target) }] : []));
+    return this.variant.roots.map(([screen, place]) => ({ control: this.waiting(valuation, place), symbol: this.rootOf(screen) }));
   }
 
   private back(place: number, symbol: StackSymbol): PushdownRule | null {
     if (!symbol.last) return this.backOf[place]!;
-    if (this.variant.backLeavesFrom(place)) return null;
-    // Where the first tab was left with more on its stack, that was on top before: its root alone can be new.
+    // That the first tab is shown then, as it was left, changes nothing.
+    if (this.variant.backLeavesFrom(place) || !this.above) return null;
     return { ...plainRule({ kind: 'back' }, 1, [this.rootOf(this.variant.firstTab!)]), tabs: 'shown' };
   }
 }
@@ -229,6 +242,6 @@ export class Pushdown {
 const ruleOf = ({ valuation, sets, place, agenda, word, missing, shows, tabs }: Outcome, event: Event | null, branch: Branch | null): PushdownRule =>
   ({ valuation, sets, place, agenda, word, missing, shows, tabs, seen: null, event, branch });
 
-/** One that leaves the flags as they are. */
-const plainRule = (event: Event, place: number, word: readonly StackSymbol[]): PushdownRule =>
+/** One that leaves the flags as they are; without an event it goes on with one, or starts. */
+export const plainRule = (event: Event | null, place: number, word: readonly StackSymbol[]): PushdownRule =>
   ({ valuation: null, sets: [], place, agenda: null, word, missing: [], shows: null, tabs: 'kept', seen: null, event, branch: null });

@@ -23,6 +23,15 @@ const slice = 4_000;
 /** How much is done before it is given up: one to three seconds of work. */
 const mostWork = 6_000_000;
 
+/** What is saturated of a pushdown system. */
+export type System = Pick<Pushdown, 'blocks' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'roots'>;
+
+interface Opening {
+  readonly on: Transition | null;
+  readonly valuation: Valuation;
+  readonly seen: boolean;
+}
+
 export class Saturation {
   /** All runs. */
   readonly runs = new Runs();
@@ -30,13 +39,18 @@ export class Saturation {
   readonly starts: { readonly lowest: Place; readonly rule: PushdownRule }[] = [];
   private readonly tables: Tables;
   private readonly opened = new Set<string>();
-  /** What is opened from outside once all of this many taps is done. */
-  private readonly opening: { readonly on: Transition | null; readonly valuation: Valuation; readonly seen: boolean }[] = [];
+  /** On what links and entries are opened, one for each state of the flags; null stands for an app that does not run. */
+  readonly openings: Opening[] = [];
+  /** Those where they are opened once all of this many taps is done. */
+  private readonly opening: Opening[] = [];
   private taps = 0;
   private work = 0;
 
-  /** @param outside whether links and entries are opened, too, at every time */
-  constructor(private readonly system: Pushdown, private readonly outside: boolean) {
+  /**
+   * @param outside whether links and entries are opened, too, at every time
+   * @param cold whether they are before anything else happens
+   */
+  constructor(private readonly system: System, private readonly outside: boolean, private readonly cold = outside) {
     this.tables = new Tables(system.blocks);
   }
 
@@ -62,7 +76,7 @@ export class Saturation {
       this.starts.push({ lowest, rule });
       this.enter(lowest, rule, null, 0);
     }
-    if (this.outside) this.opening.push({ on: null, valuation: system.valuations.initial, seen: false });
+    if (this.cold) this.open({ on: null, valuation: system.valuations.initial, seen: false });
     let pauseAt = slice;
     for (; standing.reaches(this.taps) || returning.reaches(this.taps) || this.opening.length > 0; this.taps++) {
       // What goes on with an event costs nothing: more may be due at once.
@@ -127,7 +141,7 @@ export class Saturation {
       if (rule.word.length === 0 || rule.tabs === 'shown') continue;
       const to = system.targetOf(control, symbol, rule);
       if (pushed[index] || to.place !== control.place) use(tables.headOf(to, rule.word[0]!));
-      if (pushed[index]) this.eachUncovered(pushed[index] as OpenPlace, use);
+      if (pushed[index]) this.eachUncovered(pushed[index] as OpenPlace, to.place !== control.place && rule.word.at(-1) === symbol ? symbol : null, use);
       if (rule.tabs !== 'anew' || to.place === 0) continue;
       for (const root of system.roots(to.valuation)) {
         const head = root.control.place !== to.place && this.headAt(root.control, root.symbol);
@@ -141,12 +155,14 @@ export class Saturation {
     });
   }
 
-  /** Calls for each head that is shown when, of what was pushed at once, what lies above it is popped. */
-  private eachUncovered(lowest: OpenPlace, use: (head: Head) => void): void {
+  /** Calls for each head that is shown when, of what was pushed at once, what lies above it is popped; `beneath` lies beneath all of it. */
+  private eachUncovered(lowest: OpenPlace, beneath: StackSymbol | null, use: (head: Head) => void): void {
     const { tables, tables: { blocks } } = this;
-    for (let place = lowest; place.above; place = place.above) {
-      const { symbol } = place;
-      this.eachReturn(place.above, (block, set) => use(tables.headOf(tables.control(blocks.number(block, lowestOf(set))), symbol)));
+    let symbol = beneath;
+    for (let place: OpenPlace | null = lowest; place; place = place.above) {
+      const uncovered = symbol;
+      if (uncovered) this.eachReturn(place, (block, set) => use(tables.headOf(tables.control(blocks.number(block, lowestOf(set))), uncovered)));
+      symbol = place.symbol;
     }
   }
 
@@ -253,7 +269,12 @@ export class Saturation {
     const key = `${control.valuation} ${seen}`;
     if (this.opened.has(key)) return;
     this.opened.add(key);
-    this.opening.push({ on: transition, valuation: control.valuation, seen });
+    this.open({ on: transition, valuation: control.valuation, seen });
+  }
+
+  private open(opening: Opening): void {
+    this.openings.push(opening);
+    this.opening.push(opening);
   }
 
   /** Puts down what a rule of a head does; says above which place it pushes something, if it does. */

@@ -2,6 +2,7 @@
 import type { Branch, Plan, Screen } from '../plan/model';
 import type { Edge, Head, Place, Transition } from './automaton';
 import { beneathGraph } from './beneath-graph';
+import { Epochs } from './epochs';
 import type { Pushdown } from './pushdown';
 import { ringsOf, type Ring } from './rings';
 import type { Runs } from './runs';
@@ -18,6 +19,7 @@ export class Stacks {
   /** What is reached with links and entries, at any time. */
   readonly all: Runs;
   private readonly revealedBy = new Map<Screen, ReadonlyMap<Screen, Sight>>();
+  private readonly epochsBy = new Map<Runs, Epochs>();
   private readonly byScreen = new Map<Runs, Transition[][]>();
   private knownRings: readonly Ring[] | null = null;
   private firstTabBy: Map<number, Set<Screen>> | null = null;
@@ -25,6 +27,18 @@ export class Stacks {
   /** @param inside what is reached without links and entries */
   constructor(private readonly plan: Plan, readonly system: Pushdown, readonly saturation: Saturation, readonly inside: Runs) {
     this.all = saturation.runs;
+  }
+
+  /** The places of the tabs that are ever shown. */
+  get tabs(): readonly number[] {
+    return this.system.variant.roots.map(([, place]) => place);
+  }
+
+  /** What tabs that share nothing hold at the same time, in some runs. */
+  epochsOf(runs: Runs): Epochs {
+    let epochs = this.epochsBy.get(runs);
+    if (!epochs) this.epochsBy.set(runs, (epochs = new Epochs(this.system, this.saturation, runs)));
+    return epochs;
   }
 
   /** The screens that Back on a screen can reveal, each with a configuration that shows it. */
@@ -72,13 +86,14 @@ export class Stacks {
   }
 
   /** Whether nothing leads on from a last frame: all that can be done there leaves everything as it is. */
-  staysAsItIs({ control, symbol, rules }: Head): boolean {
-    return symbol.last && rules.every((rule) => rule.word.length === 1 && rule.word[0] === symbol && this.system.targetOf(control, symbol, rule) === control);
+  staysAsItIs(head: Head): boolean {
+    const { control, symbol, rules } = head;
+    return symbol.last && !this.hasOtherTabs(head) && rules.every((rule) => rule.word.length === 1 && rule.word[0] === symbol && this.system.targetOf(control, symbol, rule) === control);
   }
 
   /** Whether there are other tabs, with stacks of their own, where a head is. */
   hasOtherTabs({ control: { place } }: Head): boolean {
-    return place > 0 && this.system.variant.tabs.length > 1;
+    return place > 0 && this.system.variant.roots.length > 1;
   }
 
   /** Whether Back on the screen can go to the first tab. */
@@ -118,15 +133,27 @@ export class Stacks {
     return taken;
   }
 
-  /** What the first tab was left with, by the flags: they do not change while tabs are shown, or their stacks are not exact. */
+  /** What the first tab can have on top while a head stands on the last frame of another one. */
+  private firstTabWith({ control: { place, valuation }, symbol }: Head): ReadonlySet<Screen> {
+    const { system } = this;
+    if (system.above || this.epochsOf(this.all).buildsOnRoots(valuation)) return this.firstTab.get(valuation) ?? new Set();
+    const tops = new Set<Screen>();
+    for (const epoch of this.epochsOf(this.all).with(valuation)) {
+      if (epoch.tab(place).visits((head) => head.symbol === symbol).length === 0) continue;
+      for (const { sight: { head } } of epoch.tab(1).visits(() => true)) tops.add(head.symbol.screen);
+    }
+    return tops;
+  }
+
+  /** What the first tab is ever left with, by the flags; where tabs share them, its root at least. */
   private get firstTab(): ReadonlyMap<number, ReadonlySet<Screen>> {
     if (this.firstTabBy) return this.firstTabBy;
+    const { above, variant } = this.system;
     const left = new Map<number, Set<Screen>>();
     for (const { head: { control: { place, valuation }, symbol } } of this.all.sights) {
-      if (place !== 1) continue;
-      const screens = left.get(valuation);
-      if (screens) screens.add(symbol.screen);
-      else left.set(valuation, new Set([symbol.screen]));
+      if (place === 0) continue;
+      const screens = left.get(valuation) ?? new Set(above && variant.firstTab ? [variant.firstTab] : []);
+      left.set(valuation, place === 1 ? screens.add(symbol.screen) : screens);
     }
     return (this.firstTabBy = left);
   }
@@ -145,8 +172,7 @@ export class Stacks {
           for (const edge of all.symbolsBeneath(to)) if (!revealed.get(edge.symbol.screen)?.beneath.length) revealed.set(edge.symbol.screen, { transition: { head, to }, beneath: [edge] });
         }
       } else if (!system.variant.backLeavesFrom(head.control.place)) {
-        // Whatever the first tab was left with is beneath a last frame of another one, its root at least.
-        for (const other of [system.variant.firstTab!, ...this.firstTab.get(head.control.valuation) ?? []]) if (!revealed.has(other)) revealed.set(other, { transition: sight, beneath: [] });
+        for (const other of this.firstTabWith(head)) if (!revealed.has(other)) revealed.set(other, { transition: sight, beneath: [] });
       }
     }
     return revealed;

@@ -44,6 +44,11 @@ export class VariantOf {
     return this.tabOf.get(root);
   }
 
+  /** The roots of tabs, each with its place. */
+  get roots(): readonly (readonly [Screen, number])[] {
+    return [...this.tabOf];
+  }
+
   /** The root of the first tab, to which Back on the last frame of another one goes; null where there is none. */
   get firstTab(): Screen | null {
     const first = this.tabs[0]?.call?.target;

@@ -1,4 +1,5 @@
 /** From the automaton back to walks: which events lead to a configuration, in order. */
+import type { Screen } from '../plan/model';
 import type { Control, StackSymbol } from './alphabet';
 import { costOf, weightOf, type Edge, type Head, type Place, type Transition, type Use } from './automaton';
 import type { Effects } from './effects';
@@ -7,7 +8,7 @@ import type { Tap } from './reach';
 import type { Runs } from './runs';
 
 /** A rule as it was used, and the frame that was on top after it. */
-interface Used {
+export interface Used {
   readonly rule: PushdownRule;
   readonly top: StackSymbol;
 }
@@ -18,10 +19,15 @@ interface Used {
  * @param beneath edges that go on from there, for the frames beneath; the shortest way to any stack with those
  */
 export function walkTo(runs: Runs, transition: Transition, beneath: readonly Edge[] = []): Tap[] {
+  return tapsOf(usesTo(runs, transition, beneath));
+}
+
+/** The same as the rules that it uses, in order; the first is that of a start. */
+export function usesTo(runs: Runs, transition: Transition, beneath: readonly Edge[] = []): Used[] {
   const used: Used[] = [];
   since(transition, used);
   before(runs, transition.to, beneath, used);
-  return taps(used.reverse());
+  return used.reverse();
 }
 
 /** The same, and one event more. */
@@ -29,7 +35,7 @@ export function walkBy(runs: Runs, transition: Transition, rule: PushdownRule, t
   const used: Used[] = [{ rule, top }];
   since(transition, used);
   before(runs, transition.to, [], used);
-  return taps(used.reverse());
+  return tapsOf(used.reverse());
 }
 
 /** A short walk that ends by popping, after so many events, what was pushed above a place, so that what lies beneath in `edge` is shown. */
@@ -37,7 +43,7 @@ export function walkPopping(runs: Runs, place: Place, control: Control, weight: 
   const used: Used[] = [];
   popping(place, control, weight, edge.symbol, used);
   before(runs, place, [edge], used);
-  return taps(used.reverse());
+  return tapsOf(used.reverse());
 }
 
 /** What was on top when the last event of the shortest walk happened; null where no event has. */
@@ -171,12 +177,16 @@ function undo({ rule, popped }: Change, { control, symbol }: Pick<Head, 'control
 }
 
 /** The taps of a run: an event may take several rules. */
-function taps(used: readonly Used[]): Tap[] {
+export function tapsOf(used: readonly Used[]): Tap[] {
   const walk: Tap[] = [];
-  for (const { rule, top } of used) {
-    const shows = rule.shows ?? top.screen;
-    if (rule.event) walk.push({ ...rule.event, shows });
-    else if (walk.length > 0) walk[walk.length - 1] = { ...walk.at(-1)!, shows };
+  // What each tab shows when it is come back to.
+  const tops = new Map<number, Screen>();
+  for (const { rule: { event, place, shows, tabs }, top } of used) {
+    if (tabs === 'anew') tops.clear();
+    if (tabs !== 'shown') tops.set(place, top.screen);
+    const shown = shows ? tops.get(shows.place) ?? shows.screen : tops.get(place) ?? top.screen;
+    if (event) walk.push({ ...event, shows: shown });
+    else if (walk.length > 0) walk[walk.length - 1] = { ...walk.at(-1)!, shows: shown };
   }
   return walk;
 }

@@ -1,12 +1,10 @@
 import type { Screen } from '../../plan/model';
-import { Exploration } from '../../reach/exploration';
 import { Predecessors } from '../../reach/predecessors';
 import type { Tap } from '../../reach/reach';
-import { walkTo } from '../../reach/witness';
 import { enumerate, say } from '../message';
 import type { Rule } from '../rule';
 import { inVariants, sayVariant, sayWalk } from '../stack-parts';
-import { NoReturn } from '../stack/no-return';
+import { walkOutOfReach } from '../stack/out-of-reach';
 import { suspectsOf } from '../stack/suspects';
 
 interface Trapped {
@@ -27,31 +25,24 @@ export const trap: Rule = {
   *check(context) {
     const start = context.plan.start?.target;
     if (!start) return;
-    const found = inVariants(context, function* ({ name, stacks }): Iterable<readonly [string, Trapped]> {
+    const found = inVariants(context, function* ({ stacks }): Iterable<readonly [string, Trapped]> {
       const { inside, saturation } = stacks;
       const toStart = new Predecessors(saturation, start);
       // Nearly everywhere.
       if (toStart.haveAll) return;
-      const screens = new Set<Screen>();
+      const screens: Screen[] = [];
       let walk: readonly Tap[] | null = null;
-      const noReturn = new NoReturn(context.plan, stacks, toStart);
-      let explored: Exploration | null = null;
-      for (const { head } of inside.sights) {
-        const { screen } = head.symbol;
-        if (screen === start || screens.has(screen) || toStart.haveSomeTab(head.control)) continue;
-        const hopeless = toStart.hopeless(inside, head);
+      for (const screen of context.plan.screens) {
         // Where nothing leads on at all, it is a dead end.
-        if (!hopeless || stacks.staysAsItIs(head)) continue;
-        let shown: readonly Tap[] | null = walkTo(inside, hopeless.sight, hopeless.beneath);
-        // The other tabs would have to be such, too, at once.
-        if (stacks.hasOtherTabs(head)) shown = noReturn.walkTo(screen, (explored ??= new Exploration(context.plan, name)), true, shown);
+        const sights = screen === start ? [] : stacks.sightsOf(screen, inside).filter(({ head }) => !stacks.staysAsItIs(head));
+        const shown = walkOutOfReach(stacks, inside, toStart, sights);
         if (!shown) continue;
-        screens.add(screen);
-        walk ??= shown;
+        screens.push(screen);
+        if (!walk || shown.length < walk.length) walk = shown;
       }
       // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
       const reached = new Set(inside.sights.map(({ head }) => head.symbol.screen)).size;
-      if (walk && screens.size * 2 < reached) yield [[...screens].map(({ index }) => index).join(), { screens: [...screens], walk }];
+      if (walk && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk }];
     }, function* (variant): Iterable<readonly [string, Trapped]> {
       const { trapped } = suspectsOf(context, variant);
       const screens = [...trapped.keys()];

@@ -2,15 +2,13 @@
 import type { Claim, Plan } from '../../plan/model';
 import { Exploration } from '../../reach/exploration';
 import { Predecessors } from '../../reach/predecessors';
-import { Pushdown } from '../../reach/pushdown';
 import type { Tap } from '../../reach/reach';
-import { Saturation } from '../../reach/saturation';
 import { SearchBeneath, SearchWithout } from '../../reach/beneath';
 import type { Stacks } from '../../reach/stacks';
 import { walkTo } from '../../reach/witness';
-import { toEnd } from '../../slices';
 import { activeStack, screensOf, type Configuration } from '../../walk/configuration';
-import { NoReturn } from './no-return';
+import { walkOutOfReach } from './out-of-reach';
+import { walkAfter } from './shown-after';
 
 /** That a claim holds in every run, the shortest walk found that breaks it, or that there is too much to work out to tell. */
 export type Answer = 'holds' | 'undecided' | readonly Tap[];
@@ -43,29 +41,20 @@ function find(plan: Plan, variant: string, stacks: Stacks, { node, first, second
         }
       }
       return 'holds';
-    case 'never after': {
-      // Whether B has been shown is one bit more in the control states.
-      const watched = new Saturation(new Pushdown(plan, variant, b, above), true);
-      toEnd(watched.run());
-      // A walk that was found is one, whether all are known or not.
-      const sight = watched.runs.sights.find(({ head: { symbol, control } }) => symbol.screen === a && control.seen);
-      return sight ? walkTo(watched.runs, sight) : watched.exhausted ? 'undecided' : 'holds';
-    }
+    case 'never after': return walkAfter(plan, variant, stacks, b, a, above) ?? 'holds';
     case 'always reach': {
-      const shown = stacks.eachRuns.flatMap((runs) => stacks.sightsOf(a, runs).map((sight) => ({ runs, sight })));
       // That something leads on is not known of stacks that perhaps are none.
-      if (above) return shown[0] ? walkTo(shown[0].runs, shown[0].sight) : 'holds';
-      const toGoal = new Predecessors(stacks.saturation, b);
-      let hint: readonly Tap[] | null = null;
-      for (const { runs, sight } of toGoal.haveAll ? [] : shown) {
-        const hopeless = !toGoal.haveSomeTab(sight.head.control) && toGoal.hopeless(runs, sight.head);
-        if (!hopeless) continue;
-        hint ??= walkTo(runs, hopeless.sight, hopeless.beneath);
-        if (!stacks.hasOtherTabs(sight.head)) return hint;
+      if (above) {
+        const [sight] = stacks.sightsOf(a);
+        return sight ? walkTo(stacks.all, sight) : 'holds';
       }
-      if (!hint) return 'holds';
-      // Each tab has stacks from which it is out of reach; whether all have them at once a walk has to show.
-      return new NoReturn(plan, stacks, toGoal).walkTo(a, new Exploration(plan, variant), false, hint) ?? 'undecided';
+      const toGoal = new Predecessors(stacks.saturation, b);
+      if (toGoal.haveAll) return 'holds';
+      for (const runs of stacks.eachRuns) {
+        const walk = walkOutOfReach(stacks, runs, toGoal, stacks.sightsOf(a, runs));
+        if (walk) return walk;
+      }
+      return 'holds';
     }
     default: return 'holds';
   }

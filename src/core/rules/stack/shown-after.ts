@@ -1,0 +1,56 @@
+import type { Plan, Screen } from '../../plan/model';
+import { Pushdown } from '../../reach/pushdown';
+import type { Tap } from '../../reach/reach';
+import { Restarted, type Beginning } from '../../reach/restarted';
+import { Saturation } from '../../reach/saturation';
+import type { Stacks } from '../../reach/stacks';
+import { tapsOf, usesTo, walkTo, type Used } from '../../reach/witness';
+import { toEnd } from '../../slices';
+
+/** A walk that shows one screen and later another; null where no run does, `undecided` where there is too much to work out. */
+export function walkAfter(plan: Plan, variant: string, stacks: Stacks, first: Screen, later: Screen, above: boolean): readonly Tap[] | 'undecided' | null {
+  // Whether it has been shown is one bit more in the control states.
+  const watched = new Saturation(new Pushdown(plan, variant, first, above), true);
+  toEnd(watched.run());
+  // A walk that was found is one, whether all are known or not.
+  const sight = watched.runs.sights.find(({ head: { symbol, control } }) => symbol.screen === later && control.seen);
+  if (sight) return walkTo(watched.runs, sight);
+  if (watched.exhausted) return 'undecided';
+  return above ? null : acrossTabs(stacks, first, later);
+}
+
+/** The same where the first one is shown in a tab, and then another one is gone on with, from what its stack began with. */
+function acrossTabs(stacks: Stacks, first: Screen, later: Screen): readonly Tap[] | 'undecided' | null {
+  const before = beginningsAfter(stacks, first);
+  if (before.size === 0) return null;
+  const system = new Restarted(stacks.system, [...before.keys()]);
+  const after = new Saturation(system, stacks.system.hasDoors, false);
+  toEnd(after.run());
+  let short: Used[] | null = null;
+  for (const { head } of after.runs.sights) {
+    if (head.symbol.screen !== later) continue;
+    const [start, ...uses] = usesTo(after.runs, after.runs.soonestOf(head)!);
+    const used = [...before.get(system.beginningOf(start!.rule))!, ...uses];
+    if (!short || used.length < short.length) short = used;
+  }
+  return short ? tapsOf(short) : after.exhausted ? 'undecided' : null;
+}
+
+/** What the stacks of tabs begin with that are shown after a screen was, in another tab; each with a run that comes to that. */
+function beginningsAfter(stacks: Stacks, screen: Screen): Map<Beginning, readonly Used[]> {
+  const before = new Map<Beginning, readonly Used[]>();
+  const valuations = new Set(stacks.headsOf(screen).flatMap((head) => (stacks.hasOtherTabs(head) ? [head.control.valuation] : [])));
+  for (const epoch of [...valuations].flatMap((valuation) => stacks.epochsOf(stacks.all).with(valuation))) {
+    for (const place of stacks.tabs) {
+      const [shown] = epoch.tab(place).visits(({ symbol }) => symbol.screen === screen);
+      if (!shown) continue;
+      for (const other of stacks.tabs) {
+        for (const beginning of other === place ? [] : epoch.tab(other).beginnings) {
+          const used = epoch.usesUpTo(beginning, other, [shown]);
+          if (used.length < (before.get(beginning)?.length ?? Infinity)) before.set(beginning, used);
+        }
+      }
+    }
+  }
+  return before;
+}

@@ -1,0 +1,232 @@
+/** Every configuration of small plans by walking, and what can be read off them: the judge of the analysis. */
+import { expect } from 'vitest';
+import { check } from '../../src/core/check';
+import { isIn, type Plan, type Screen } from '../../src/core/plan/model';
+import type { Tap } from '../../src/core/reach/reach';
+import { walkTo } from '../../src/core/reach/witness';
+import { outcomesOf } from '../../src/core/walk/conditions';
+import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
+import { Walker, type Event } from '../../src/core/walk/walker';
+
+interface Forced {
+  /** For each screen shown, the fewest taps; in the order found. */
+  readonly taps: ReadonlyMap<Screen, number>;
+  /** What Back revealed, as `screen>screen`, and the screens from which it left the app. */
+  readonly revealed: ReadonlySet<string>;
+  readonly leaves: ReadonlySet<Screen>;
+  /** The most frames of a stack that was shown. */
+  readonly deepest: number;
+  /** Whether these are all configurations. */
+  readonly whole: boolean;
+}
+
+/** The links and entries of a variant, as events. */
+export const doorsOf = (plan: Plan, variant: string): Extract<Event, { kind: 'link' | 'entry' }>[] => [
+  ...plan.screens.filter((screen) => isIn(screen.only, variant)).flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
+  ...plan.entries.filter((entry) => isIn(entry.only, variant)).map((entry) => ({ kind: 'entry', entry }) as const),
+];
+
+/** Every configuration up to a number, level by level, by brute force; null where the walker ran into a bound. */
+function bruteForce(plan: Plan, variant: string, outside: boolean, most: number): Forced | null {
+  const walker = new Walker(plan, variant);
+  const doors = outside ? doorsOf(plan, variant) : [];
+  const seen = new Set<string>();
+  const taps = new Map<Screen, number>();
+  const revealed = new Set<string>();
+  const leaves = new Set<Screen>();
+  let deepest = 0;
+  let level = walker.coldStart();
+  for (let number = 0; number === 0 || level.length > 0; number++) {
+    const next: Configuration[] = number === 0 ? doors.flatMap((door) => walker.open(door)) : [];
+    for (const configuration of level) {
+      const key = keyOf(configuration);
+      if (seen.has(key)) continue;
+      seen.add(key);
+      const { screen } = activeStack(configuration)!;
+      deepest = Math.max(deepest, [...screensOf(activeStack(configuration))].length);
+      if (!taps.has(screen)) taps.set(screen, number);
+      const back = walker.after(configuration, { kind: 'back' });
+      if (back.length === 0) leaves.add(screen);
+      for (const each of back) revealed.add(`${screen.label}>${activeStack(each)!.screen.label}`);
+      for (const event of [...walker.events(configuration), ...doors]) next.push(...walker.after(configuration, event));
+    }
+    if (walker.bounded) return null;
+    if (seen.size > most) return { taps, revealed, leaves, deepest, whole: false };
+    level = next;
+  }
+  return { taps, revealed, leaves, deepest, whole: true };
+}
+
+/** All that a walk can lead to, given what was on top after each tap. */
+export function replay(plan: Plan, variant: string, walk: readonly Tap[]): Configuration[] {
+  const walker = new Walker(plan, variant);
+  let now = walker.coldStart();
+  walk.forEach((tap, at) => {
+    const event = Object.entries(tap).filter(([key]) => key !== 'shows');
+    const offered = (each: Configuration): boolean => tap.kind === 'link' || tap.kind === 'entry' || walker.events(each).some((other) => event.every(([key, value]) => other[key as keyof Event] === value));
+    const next = now.filter(offered).flatMap((each) => walker.after(each, tap));
+    if (at === 0 && (tap.kind === 'link' || tap.kind === 'entry')) next.push(...walker.open(tap));
+    now = next.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
+  });
+  return now;
+}
+
+const told = (walk: readonly Tap[]): string => walk.map((tap) => `${tap.kind} to ${tap.shows.label}`).join(', ');
+
+/** Compares the analysis of every variant with brute force; returns how many variants were decided exactly. */
+export function compare(text: string): number {
+  const { plan, reach } = check(text);
+  let exact = 0;
+  for (const { name, verdicts, stacks } of reach.variants) {
+    if (!stacks) continue;
+    const about = `in ${name} of\n${text}`;
+    const inside = bruteForce(plan, name, false, 250);
+    const all = bruteForce(plan, name, true, 250);
+    if (!inside || !all) continue;
+    exact++;
+    const deepest = stacks.deepest();
+    if (all.whole) expect(deepest, `frames ${about}`).toBe(all.deepest);
+    else expect(deepest ?? Infinity, `frames ${about}`).toBeGreaterThanOrEqual(all.deepest);
+    for (const screen of plan.screens) {
+      const { reachable, taps, fromOutside, walk } = verdicts[screen.index]!;
+      const forced = inside.taps.get(screen);
+      if (forced !== undefined) expect([reachable, taps, fromOutside], `${screen.label} is shown after ${forced} taps ${about}`).toEqual(['yes', forced, false]);
+      else if (all.taps.has(screen)) expect(reachable, `${screen.label} is shown ${about}`).toBe('yes');
+      if (inside.whole && forced === undefined) expect(reachable === 'yes' && !fromOutside, `${screen.label} is not shown from within ${about}`).toBe(false);
+      if (all.whole && !all.taps.has(screen)) expect(reachable, `${screen.label} is never shown ${about}`).toBe('no');
+      if (!walk) continue;
+      expect(walk.length).toBe(taps);
+      expect(replay(plan, name, walk).some((configuration) => activeStack(configuration)!.screen === screen), `the walk ${told(walk)} ${about}`).toBe(true);
+      const beneath = stacks.revealed(screen);
+      for (const [other, sight] of beneath) {
+        if (all.whole) expect(all.revealed, `${other.label} is not beneath ${screen.label} ${about}`).toContain(`${screen.label}>${other.label}`);
+        if (sight.beneath.length === 0) continue;
+        const there = walkTo(stacks.all, sight.transition, sight.beneath);
+        expect(replay(plan, name, there).some((configuration) => {
+          const top = activeStack(configuration)!;
+          return top.screen === screen && top.below?.screen === other;
+        }), `${other.label} beneath ${screen.label} after ${told(there)} ${about}`).toBe(true);
+      }
+      const labels = [...beneath.keys()].map((other) => `${screen.label}>${other.label}`);
+      for (const pair of all.revealed) if (pair.startsWith(`${screen.label}>`)) expect(labels, `beneath ${about}`).toContain(pair);
+      const leaving = stacks.leaves(screen);
+      if (all.leaves.has(screen)) expect(leaving, `Back leaves from ${screen.label} ${about}`).not.toBeNull();
+      if (leaving) expect(all.leaves.has(screen) || !all.whole, `Back does not leave from ${screen.label} ${about}`).toBe(true);
+    }
+  }
+  return exact;
+}
+
+/** Of all configurations: after which ones a screen is never shown again, links and entries left aside. */
+export function neverAfter(graph: ReadonlyMap<string, Node>): { (from: Screen, goal: Screen): boolean; from(key: string, goal: Screen): boolean } {
+  const before = new Map<string, string[]>();
+  for (const [key, { inside }] of graph) for (const next of inside) before.set(next, [...before.get(next) ?? [], key]);
+  const leading = new Map<Screen, Set<string>>();
+  const from = (key: string, goal: Screen): boolean => {
+    let keys = leading.get(goal);
+    if (!keys) {
+      leading.set(goal, (keys = new Set([...graph.keys()].filter((each) => topOf(graph.get(each)!) === goal))));
+      for (const each of keys) for (const previous of before.get(each) ?? []) keys.add(previous);
+    }
+    return !keys.has(key);
+  };
+  return Object.assign((screen: Screen, goal: Screen) => [...graph].some(([key, node]) => topOf(node) === screen && from(key, goal)), { from });
+}
+
+/** Of all configurations those that are come to without links and entries. */
+export function insideOf(plan: Plan, variant: string, graph: ReadonlyMap<string, Node>): Map<string, Node> {
+  const inside = new Map(new Walker(plan, variant).coldStart().map((each) => [keyOf(each), graph.get(keyOf(each))!]));
+  for (const node of inside.values()) for (const key of node.inside) inside.set(key, graph.get(key)!);
+  return inside;
+}
+
+/** Of all configurations: what is ever shown after a screen was, with links and entries. */
+export function shownLater(graph: ReadonlyMap<string, Node>): (first: Screen) => ReadonlySet<Screen> {
+  const known = new Map<Screen, Set<Screen>>();
+  return (first) => {
+    let shown = known.get(first);
+    if (!shown) {
+      const keys = new Set([...graph.values()].flatMap((node) => (topOf(node) === first ? [...node.inside, ...node.outside] : [])));
+      for (const key of keys) for (const next of [...graph.get(key)!.inside, ...graph.get(key)!.outside]) keys.add(next);
+      known.set(first, (shown = new Set([...keys].map((key) => topOf(graph.get(key)!)))));
+    }
+    return shown;
+  };
+}
+
+const topOf = ({ configuration }: Node): Screen => activeStack(configuration)!.screen;
+
+/** All screens that taps show after a walk, in the one of the configurations which it can end in that shows the fewest; up to so many configurations. */
+export function shownAfter(plan: Plan, variant: string, walk: readonly Tap[], screen: Screen, most = 400): Set<Screen> {
+  const walker = new Walker(plan, variant);
+  const ends = replay(plan, variant, walk).filter((configuration) => activeStack(configuration)!.screen === screen);
+  expect(ends.length).toBeGreaterThan(0);
+  return ends.map((end) => {
+    const seen = new Map([[keyOf(end), end]]);
+    for (const configuration of seen.values()) {
+      for (const event of walker.events(configuration)) for (const next of walker.after(configuration, event)) if (seen.size < most) seen.set(keyOf(next), seen.get(keyOf(next)) ?? next);
+    }
+    return new Set([...seen.values()].map((each) => activeStack(each)!.screen));
+  }).reduce((few, each) => (each.size < few.size ? each : few));
+}
+
+interface Node {
+  readonly configuration: Configuration;
+  /** What follows by a tap inside the app, and what by a link or an entry. */
+  readonly inside: string[];
+  readonly outside: string[];
+}
+
+/** All configurations of a variant with what follows each; null where there are more than so many. */
+export function allConfigurations(plan: Plan, variant: string, most: number): Map<string, Node> | null {
+  const walker = new Walker(plan, variant);
+  const doors = doorsOf(plan, variant);
+  const nodes = new Map<string, Node>();
+  const add = (configurations: readonly Configuration[]): string[] => configurations.map((configuration) => {
+    const key = keyOf(configuration);
+    if (!nodes.has(key)) nodes.set(key, { configuration, inside: [], outside: [] });
+    return key;
+  });
+  add([...walker.coldStart(), ...doors.flatMap((door) => walker.open(door))]);
+  for (const { configuration, inside, outside } of nodes.values()) {
+    if (nodes.size > most || walker.bounded) return null;
+    for (const event of walker.events(configuration)) inside.push(...add(walker.after(configuration, event)));
+    for (const door of doors) outside.push(...add(walker.after(configuration, door)));
+  }
+  return nodes;
+}
+
+/** The screens that some event shows again, from beneath, although what they need does not hold. */
+export function leaksIn(plan: Plan, variant: string, graph: ReadonlyMap<string, Node>): Set<Screen> {
+  const walker = new Walker(plan, variant);
+  const leaks = new Set<Screen>();
+  for (const { configuration } of graph.values()) {
+    const frames = new Set<object>();
+    for (const stack of configuration.stacks) for (let frame = stack; frame; frame = frame.below) frames.add(frame);
+    for (const event of walker.events(configuration)) {
+      for (const after of walker.after(configuration, event)) {
+        const top = activeStack(after)!;
+        if (top === activeStack(configuration) || !frames.has(top)) continue;
+        if (top.screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => after.flags[plan.flags.indexOf(flag)]!).holds)) leaks.add(top.screen);
+      }
+    }
+  }
+  return leaks;
+}
+
+export function breaks(graph: ReadonlyMap<string, Node>, claim: string, a: Screen, b: Screen): boolean {
+  const nodes = [...graph.values()];
+  const top = ({ configuration }: Node): Screen => activeStack(configuration)!.screen;
+  const beneath = ({ configuration }: Node): Screen[] => [...screensOf(activeStack(configuration)!.below)];
+  /** Everything that can follow, after at least one event. */
+  const after = (node: Node, links: boolean): Set<string> => {
+    const seen = new Set<string>();
+    const queue = [node];
+    for (const each of queue) for (const key of links ? [...each.inside, ...each.outside] : each.inside) if (!seen.has(key)) queue.push(graph.get((seen.add(key), key))!);
+    return seen;
+  };
+  if (claim.startsWith('from')) return nodes.some((node) => top(node) === a && a !== b && ![...after(node, false)].some((key) => top(graph.get(key)!) === b));
+  if (claim.startsWith('always')) return nodes.some((node) => top(node) === b && !beneath(node).includes(a));
+  if (claim.includes('beneath')) return nodes.some((node) => top(node) === b && beneath(node).includes(a));
+  return nodes.some((node) => top(node) === b && [...after(node, true)].some((key) => top(graph.get(key)!) === a));
+}
