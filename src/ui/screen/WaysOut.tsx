@@ -41,7 +41,7 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
             </li>
           );
         })}
-        {detail.waysOut.length === 0 && <li className="text-mute">Only Back leads on.</li>}
+        {detail.waysOut.length === 0 && <li className="text-mute">No trigger leads on.</li>}
       </ul>
     </section>
   );
