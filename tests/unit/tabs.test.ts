@@ -1,11 +1,14 @@
-/** Tabs that share nothing: each with stacks of its own, all of them emptied at once. */
+/** Tabs: each with stacks of its own, all of them emptied at once. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
+import type { Claim, Plan } from '../../src/core/plan/model';
 import { Predecessors } from '../../src/core/reach/predecessors';
-import { walkLabels } from '../../src/core/reach/reach';
+import { walkLabels, type Tap, type VariantReach } from '../../src/core/reach/reach';
 import { decide } from '../../src/core/rules/stack/claims';
 import { walkOutOfReach } from '../../src/core/rules/stack/out-of-reach';
+import { suspectsOf } from '../../src/core/rules/stack/suspects';
+import type { Coupled } from '../../src/core/rules/stack-parts';
 import { activeStack, keyOf, screensOf } from '../../src/core/walk/configuration';
 import { allConfigurations, breaks, compare, insideOf, neverAfter, replay, shownLater } from './brute-force';
 import { runs, tabPlanArbitrary } from './plans';
@@ -21,41 +24,92 @@ describe('tabs that share nothing', () => {
     const counts = new Map<string, number>();
     const count = (what: string): void => void counts.set(what, (counts.get(what) ?? 0) + 1);
     fc.assert(fc.property(tabPlanArbitrary(), (text) => {
-      const names = ['s0', 's1', 's2', 's3', 's4'];
-      const claims = names.flatMap((a) => names.flatMap((b) => [...(a === b ? [] : [`from ${a} always reach ${b}`, `never ${a} after ${b}`]), `never ${a} beneath ${b}`, `always ${a} beneath ${b}`]));
-      const { plan, reach } = check(`${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`);
-      const [{ name, stacks }] = reach.variants as [(typeof reach.variants)[0]];
+      const { plan, reach } = check(withRules(text));
+      const [{ name, stacks }] = reach.variants as [VariantReach];
       const graph = stacks && allConfigurations(plan, name, 300);
       if (!graph) return;
-      const never = neverAfter(graph);
-      const later = shownLater(graph);
+      const judge = new Judge(plan, name, graph);
       for (const claim of plan.claims) {
         const about = `${claim.title} of\n${text}`;
-        const [a, b] = [claim.first!, claim.second!];
         const answer = decide(plan, name, stacks, claim);
-        const { claim: kind } = claim.node;
-        const broken = kind === 'always reach' ? never(a, b) : kind === 'never after' ? later(b).has(a) : breaks(graph, claim.title, a, b);
+        const broken = judge.isBroken(claim);
         expect(answer === 'holds' ? answer : typeof answer, about).toBe(broken ? 'object' : 'holds');
-        count(`${kind} ${broken ? 'broken' : 'holds'}`);
-        if (typeof answer === 'string') continue;
-        expect(replay(plan, name, answer).some((each) => {
-          const { screen, below } = activeStack(each)!;
-          if (kind === 'always reach') return screen === a && never.from(keyOf(each), b);
-          if (kind === 'never after') return screen === a && [plan.start!.target!, ...answer.slice(0, -1).map(({ shows }) => shows)].includes(b);
-          return screen === b && [...screensOf(below)].includes(a) === (kind === 'never beneath');
-        }), `${walkLabels(answer).join(', ')} for ${about}`).toBe(true);
+        count(`${claim.node.claim} ${broken ? 'broken' : 'holds'}`);
+        if (typeof answer === 'object') expect(judge.breaks(claim, answer), `${walkLabels(answer).join(', ')} for ${about}`).toBe(true);
       }
       const start = plan.start!.target!;
       const toStart = new Predecessors(stacks.saturation, start);
-      const inside = [...insideOf(plan, name, graph)];
+      const inside = insideOf(plan, name, graph);
       for (const screen of plan.screens) {
-        const trapped = inside.some(([key, { configuration }]) => activeStack(configuration)!.screen === screen && never.from(key, start));
+        const trapped = [...inside].some(([key, { configuration }]) => activeStack(configuration)!.screen === screen && judge.never.from(key, start));
         const walk = walkOutOfReach(stacks, stacks.inside, toStart, stacks.sightsOf(screen, stacks.inside));
         expect(walk !== null, `nothing leads back from ${screen.label} in\n${text}`).toBe(trapped);
-        if (walk) expect(replay(plan, name, walk).some((each) => activeStack(each)!.screen === screen && never.from(keyOf(each), start)), text).toBe(true);
+        if (walk) expect(replay(plan, name, walk).some((each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), start)), text).toBe(true);
         count(`trap ${trapped}`);
       }
     }), runs(1200));
     for (const what of ['always reach broken', 'always reach holds', 'never after broken', 'never after holds', 'never beneath broken', 'always beneath broken', 'trap true', 'trap false']) expect(counts.get(what), what).toBeGreaterThan(300);
   });
 });
+
+test('of tabs that share a flag every rule that some run breaks is suspected, and what is told is so', () => {
+  const counts = { broken: 0, told: 0, trapped: 0 };
+  fc.assert(fc.property(tabPlanArbitrary(), (text) => {
+    const { plan, reach } = check(withRules(text));
+    const [variant] = reach.variants as [VariantReach];
+    const graph = variant.above && allConfigurations(plan, variant.name, 300);
+    if (!graph) return;
+    const judge = new Judge(plan, variant.name, graph);
+    const { claims, trapped } = suspectsOf({ plan }, variant as Coupled);
+    for (const claim of plan.claims) {
+      const about = `${claim.title} of\n${text}`;
+      const walk = claims.get(claim);
+      if (judge.isBroken(claim)) {
+        counts.broken++;
+        expect(walk, about).toBeDefined();
+      }
+      if (!walk) continue;
+      counts.told++;
+      expect(judge.breaks(claim, walk), `${walkLabels(walk).join(', ')} for ${about}`).toBe(true);
+    }
+    for (const [screen, walk] of trapped) {
+      counts.trapped++;
+      expect(replay(plan, variant.name, walk).some((each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), plan.start!.target!)), text).toBe(true);
+    }
+  }), runs(1200));
+  expect(counts.broken).toBeGreaterThan(1000);
+  expect(counts.told).toBeGreaterThan(1000);
+  expect(counts.trapped).toBeGreaterThan(30);
+});
+
+/** A plan with every rule of every two screens. */
+function withRules(text: string): string {
+  const names = ['s0', 's1', 's2', 's3', 's4'];
+  const claims = names.flatMap((a) => names.flatMap((b) => [...(a === b ? [] : [`from ${a} always reach ${b}`, `never ${a} after ${b}`]), `never ${a} beneath ${b}`, `always ${a} beneath ${b}`]));
+  return `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
+}
+
+/** Says what is so, having looked at all configurations. */
+class Judge {
+  readonly never: ReturnType<typeof neverAfter>;
+  private readonly later: ReturnType<typeof shownLater>;
+
+  constructor(private readonly plan: Plan, private readonly variant: string, private readonly graph: NonNullable<ReturnType<typeof allConfigurations>>) {
+    this.never = neverAfter(graph);
+    this.later = shownLater(graph);
+  }
+
+  isBroken({ node: { claim }, title, first, second }: Claim): boolean {
+    return claim === 'always reach' ? this.never(first!, second!) : claim === 'never after' ? this.later(second!).has(first!) : breaks(this.graph, title, first!, second!);
+  }
+
+  /** Whether a walk ends with what breaks a rule. */
+  breaks({ node: { claim }, first, second }: Claim, walk: readonly Tap[]): boolean {
+    return replay(this.plan, this.variant, walk).some((each) => {
+      const { screen, below } = activeStack(each)!;
+      if (claim === 'always reach') return screen === first && this.never.from(keyOf(each), second!);
+      if (claim === 'never after') return screen === first && [this.plan.start!.target!, ...walk.slice(0, -1).map(({ shows }) => shows)].includes(second!);
+      return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
+    });
+  }
+}
