@@ -112,6 +112,12 @@ describe('plans whose answers are known by hand', () => {
     ]);
   });
 
+  test('a flag that can be set back before going back', () => {
+    const text = 'flag far\nstart map\nscreen map "Map" { on "Near" when not far push near }\nscreen near "Near" {}\nscreen list "List" {\n  link /list\n  on "Far" when far close otherwise sets far = true\n  on "Not far" sets far = false\n}\norigin https://huts.example\nrule "Near" from list always reach near\n';
+    expect(rules(text)).toEqual(['reach/link-only list: /list']);
+    expect(rules(text.replace('  on "Not far" sets far = false\n', ''))).toEqual(['reach/link-only list: /list', 'stack/rule-broken Near: /list, Far']);
+  });
+
   test('a tab whose root is gone: it is not shown anew by coming back', () => {
     const app = (way: string): string => `start home\nscreen home "Home" { on "Tour" ${way} tour }\nscreen tour "Tour" {}\nscreen mine "Mine" { on "Done" replace done }\nscreen done "Done" {}\ntabs {\n  "Home" home\n  "Mine" mine\n}\n`
       + 'rule "From the tour" from tour always reach home\nrule "From the other tab" from done always reach home\nrule "And back" from done always reach mine\n';

@@ -156,29 +156,34 @@ export function planArbitrary(most = 6, whole = true): fc.Arbitrary<string> {
 }
 
 /**
- * Random plans of five screens, up to three of them roots of tabs that share nothing, and of what builds more than a root when it
- * empties all stacks, leaves a tab as soon as it has changed it, or puts another screen in the place of a root.
+ * Random plans of five screens, of little but what makes stacks differ: some build more than a root when they empty all
+ * stacks, leave a tab as soon as they have changed it, or put another screen in the place of a root.
+ *
+ * @param tabs whether two or three of the screens are roots of tabs, which seldom share the flag
  */
-export function tabPlanArbitrary(): fc.Arbitrary<string> {
+export function smallPlanArbitrary(tabs: boolean): fc.Arbitrary<string> {
   const any = fc.integer({ min: 0, max: 4 }).map(screenName);
+  const moves = tabs ? ['push', 'push', 'replace', 'reset', 'switch', 'back to', 'back past'] : ['push', 'push', 'replace', 'present', 'reset', 'back to', 'back past'];
   const step = fc.oneof(
-    { weight: 3, arbitrary: fc.tuple(fc.constantFrom('push', 'push', 'replace', 'reset', 'switch', 'back to', 'back past'), any).map((parts) => parts.join(' ')) },
-    { weight: 1, arbitrary: fc.constantFrom('back', 'close', 'sets way = far', 'sets way = near') },
+    { weight: 3, arbitrary: fc.tuple(fc.constantFrom(...moves), any).map((parts) => parts.join(' ')) },
+    { weight: 1, arbitrary: fc.constantFrom('back', 'close') },
+    { weight: tabs ? 1 : 3, arbitrary: fc.constantFrom('sets way = far', 'sets way = near') },
   );
   const steps = fc.oneof(
     step,
     fc.tuple(any, fc.array(step, { minLength: 1, maxLength: 2 })).map(([root, then]) => [`reset ${root}`, ...then].join(' then ')),
-    fc.tuple(fc.constantFrom('push', 'replace'), any, any).map(([how, screen, root]) => `${how} ${screen} then switch ${root}`),
+    fc.tuple(step, tabs ? fc.tuple(fc.constant('switch'), any).map((parts) => parts.join(' ')) : step).map((parts) => parts.join(' then ')),
   );
-  const on = fc.tuple(fc.constantFrom('', '', '', '', 'when way is far ', 'when way is near '), steps).map((parts) => parts.join(''));
-  const link = fc.tuple(fc.array(any, { minLength: 1, maxLength: 2 })).map(([under]) => `under ${under.join(', ')}`);
+  const when = fc.constantFrom('', '', ...(tabs ? ['', ''] : []), 'when way is far ', 'when way is near ');
+  const on = fc.tuple(when, steps).map((parts) => parts.join(''));
+  const link = fc.array(any, { minLength: 1, maxLength: 2 }).map((under) => `under ${under.join(', ')}`);
   return fc.record({
-    screens: fc.array(fc.array(on, { maxLength: 2 }), { minLength: 5, maxLength: 5 }),
+    screens: fc.array(fc.array(on, { maxLength: tabs ? 2 : 3 }), { minLength: 5, maxLength: 5 }),
     links: fc.array(fc.option(link, { freq: 1 }), { minLength: 5, maxLength: 5 }),
     roots: fc.uniqueArray(any, { minLength: 2, maxLength: 3 }), start: any, leaves: fc.boolean(), linked: fc.boolean(),
   }).map(({ screens, links, roots, start, leaves, linked }) => [
-    'app "Random"', `start ${start}`, 'choice Way { near, far }', 'flag way: Way = near', ...(leaves ? ['back leaves'] : []),
-    `tabs {\n${roots.map((root) => ` "Tab ${root}" ${root}`).join('\n')}\n}`,
+    'app "Random"', `start ${start}`, 'choice Way { near, far }', 'flag way: Way = near',
+    ...(tabs ? [`${leaves ? 'back leaves\n' : ''}tabs {\n${roots.map((root) => ` "Tab ${root}" ${root}`).join('\n')}\n}`] : []),
     ...screens.map((all, index) => `screen s${index} {\n${linked && links[index] ? ` link /${index} ${links[index]}\n` : ''}${all.map((text, at) => ` on "T${at}" ${text}\n`).join('')}}`),
   ].join('\n'));
 }

@@ -135,10 +135,14 @@ export class Predecessors {
 
   private find(controls: readonly Control[], symbol: StackSymbol): Reading {
     const popped = new Set<Control>();
-    for (const control of controls) {
-      const head = this.saturation.headAt(control, symbol);
+    const { saturation } = this;
+    // All that it becomes before it is popped.
+    const standing = new Set(controls);
+    for (const control of standing) {
+      const head = saturation.headAt(control, symbol);
       if (!head || this.leads[head.id]) return 'leads';
-      this.saturation.eachPop(head, (to) => void popped.add(to));
+      saturation.eachStep(head, (to) => void standing.add(to));
+      saturation.eachPop(head, (to) => void popped.add(to));
     }
     return this.setOf([...popped]);
   }

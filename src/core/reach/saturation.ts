@@ -148,10 +148,15 @@ export class Saturation {
         if (head) use(head);
       }
     }
+    this.eachStep({ control, steps }, (to) => use(tables.headOf(to, symbol)));
+  }
+
+  /** Calls for each control state that a head comes to with the same frame on top, by one of its rules and what that pushed being popped; other tabs left aside. */
+  eachStep({ control, steps }: Pick<Head, 'control' | 'steps'>, use: (control: Control) => void): void {
     steps.eachInRow(control.number, (number) => {
-      const to = tables.control(number);
+      const to = this.tables.control(number);
       // What stands in another place has come there by one rule.
-      if (to.place === control.place) use(tables.headOf(to, symbol));
+      if (to.place === control.place) use(to);
     });
   }
 
@@ -166,7 +171,7 @@ export class Saturation {
     }
   }
 
-  /** Calls for each control state into which a head's frame is popped. */
+  /** Calls for each control state into which a head's frame is popped by one of its rules. */
   eachPop({ control, pops }: Head, use: (control: Control) => void): void {
     pops.eachInRow(control.number, (to) => use(this.tables.control(to)));
   }
