@@ -62,9 +62,7 @@ export function replay(plan: Plan, variant: string, walk: readonly Tap[]): Confi
   const walker = new Walker(plan, variant);
   let now = walker.coldStart();
   walk.forEach((tap, at) => {
-    const event = Object.entries(tap).filter(([key]) => key !== 'shows');
-    const offered = (each: Configuration): boolean => tap.kind === 'link' || tap.kind === 'entry' || walker.events(each).some((other) => event.every(([key, value]) => other[key as keyof Event] === value));
-    const next = now.filter(offered).flatMap((each) => walker.after(each, tap));
+    const next = now.filter((each) => walker.isOffered(each, tap)).flatMap((each) => walker.after(each, tap));
     if (at === 0 && (tap.kind === 'link' || tap.kind === 'entry')) next.push(...walker.open(tap));
     now = next.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
   });

@@ -216,4 +216,12 @@ rule "Paid once" never order beneath receipt
     const text = `${shop('replace receipt')}rule "A way on" from order always reach receipt\n`;
     expect(rules(text)).toContain('stack/undecided null');
   });
+
+  test('a walk that taps what is not on the screen shows nothing', () => {
+    // Only that the tab would show its root anew could break it: and that it does not.
+    const text = 'flag far\nstart hello\ntabs {\n  "A" a\n  "B" b\n}\nscreen hello "Hello" { on "Go" push b }\nscreen b "B" { on "In" reset a then replace hello }\nscreen a "A" {\n  on "Far" sets far = true\n  on "Note" push note\n}\nscreen note "Note" {}\n'
+      + 'screen c "C" { on "Home" when far push a }\nrule "Home" from note always reach a\n';
+    expect(check(text).reach.variants[0]!.stacks).toBeNull();
+    expect(rules(text).filter((one) => one.startsWith('stack/rule-broken'))).toEqual([]);
+  });
 });

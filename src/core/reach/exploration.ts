@@ -58,7 +58,8 @@ export class Exploration {
   private follow(walk: readonly Tap[]): readonly Moment[] {
     let now: readonly Moment[] = this.walker.coldStart().map((configuration) => ({ configuration, by: null, before: null, seen: false }));
     for (const { shows, ...event } of walk) {
-      now = now.flatMap((before) => this.walker.after(before.configuration, event).map((configuration) => this.moment(configuration, event, before)))
+      now = now.filter(({ configuration }) => this.walker.isOffered(configuration, event))
+        .flatMap((before) => this.walker.after(before.configuration, event).map((configuration) => this.moment(configuration, event, before)))
         .filter(({ configuration }) => activeStack(configuration)!.screen === shows).slice(0, mostAtOnce);
     }
     return now;

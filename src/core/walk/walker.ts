@@ -14,6 +14,18 @@ export type Event =
   | { readonly kind: 'link'; readonly link: Link; readonly values?: Values }
   | { readonly kind: 'entry'; readonly entry: Entry };
 
+/** The part of the plan that an event uses; null for Back. */
+function partOf(event: Event): object | null {
+  switch (event.kind) {
+    case 'trigger': return event.transition;
+    case 'item': return event.item;
+    case 'tab': return event.tab;
+    case 'back': return null;
+    case 'link': return event.link;
+    case 'entry': return event.entry;
+  }
+}
+
 /** Bounds for plans that nobody means: so many elses run within one event, and so many outcomes of one are followed. */
 const mostElses = 64;
 const mostOutcomes = 64;
@@ -84,6 +96,11 @@ export class Walker {
     if (configuration.active !== mainStack) for (const tab of this.tabs) events.push({ kind: 'tab', tab });
     events.push({ kind: 'back' });
     return events;
+  }
+
+  /** Whether a user can do that there. */
+  isOffered(configuration: Configuration, event: Event): boolean {
+    return event.kind === 'link' || event.kind === 'entry' || this.events(configuration).some((other) => other.kind === event.kind && partOf(other) === partOf(event));
   }
 
   /** The ways in from outside: links, then entries that open a screen. */
