@@ -159,14 +159,16 @@ export function planArbitrary(most = 6, whole = true): fc.Arbitrary<string> {
  * Random plans of five screens, of little but what makes stacks differ: some build more than a root when they empty all
  * stacks, leave a tab as soon as they have changed it, or put another screen in the place of a root.
  *
- * @param tabs whether two or three of the screens are roots of tabs, which seldom share the flag
+ * @param kind `tabs` where two or three of the screens are roots of tabs, which seldom share the flag; `needs` where many screens ask for one
  */
-export function smallPlanArbitrary(tabs: boolean): fc.Arbitrary<string> {
+export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs'): fc.Arbitrary<string> {
+  const tabs = kind === 'tabs';
   const any = fc.integer({ min: 0, max: 4 }).map(screenName);
   const moves = tabs ? ['push', 'push', 'replace', 'reset', 'switch', 'back to', 'back past'] : ['push', 'push', 'replace', 'present', 'reset', 'back to', 'back past'];
   const step = fc.oneof(
     { weight: 3, arbitrary: fc.tuple(fc.constantFrom(...moves), any).map((parts) => parts.join(' ')) },
     { weight: 1, arbitrary: fc.constantFrom('back', 'close') },
+    { weight: kind === 'needs' ? 3 : 0, arbitrary: fc.constantFrom('resume', 'resume', 'resume or back') },
     { weight: tabs ? 1 : 3, arbitrary: fc.constantFrom('sets way = far', 'sets way = near') },
   );
   const steps = fc.oneof(
@@ -176,14 +178,16 @@ export function smallPlanArbitrary(tabs: boolean): fc.Arbitrary<string> {
   );
   const when = fc.constantFrom('', '', ...(tabs ? ['', ''] : []), 'when way is far ', 'when way is near ');
   const on = fc.tuple(when, steps).map((parts) => parts.join(''));
+  const needs = fc.tuple(fc.constantFrom('way is far', 'way is near'), fc.array(step, { minLength: 1, maxLength: 2 })).map(([condition, otherwise]) => `needs ${condition} else ${otherwise.join(' then ')}`);
   const link = fc.array(any, { minLength: 1, maxLength: 2 }).map((under) => `under ${under.join(', ')}`);
   return fc.record({
     screens: fc.array(fc.array(on, { maxLength: tabs ? 2 : 3 }), { minLength: 5, maxLength: 5 }),
     links: fc.array(fc.option(link, { freq: 1 }), { minLength: 5, maxLength: 5 }),
+    asks: fc.array(kind === 'needs' ? fc.option(needs, { freq: 1 }) : fc.constant(null), { minLength: 5, maxLength: 5 }),
     roots: fc.uniqueArray(any, { minLength: 2, maxLength: 3 }), start: any, leaves: fc.boolean(), linked: fc.boolean(),
-  }).map(({ screens, links, roots, start, leaves, linked }) => [
+  }).map(({ screens, links, asks, roots, start, leaves, linked }) => [
     'app "Random"', `start ${start}`, 'choice Way { near, far }', 'flag way: Way = near',
     ...(tabs ? [`${leaves ? 'back leaves\n' : ''}tabs {\n${roots.map((root) => ` "Tab ${root}" ${root}`).join('\n')}\n}`] : []),
-    ...screens.map((all, index) => `screen s${index} {\n${linked && links[index] ? ` link /${index} ${links[index]}\n` : ''}${all.map((text, at) => ` on "T${at}" ${text}\n`).join('')}}`),
+    ...screens.map((all, index) => `screen s${index} {\n${asks[index] ? ` ${asks[index]}\n` : ''}${linked && links[index] ? ` link /${index} ${links[index]}\n` : ''}${all.map((text, at) => ` on "T${at}" ${text}\n`).join('')}}`),
   ].join('\n'));
 }

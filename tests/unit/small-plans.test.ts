@@ -1,29 +1,31 @@
-/** Plans so small that all that can be asked of them is asked: with tabs, and with a flag and no tabs. */
+/** Plans so small that all that can be asked of them is asked: with tabs, with a flag and no tabs, with screens that need something. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
-import type { Claim, Plan } from '../../src/core/plan/model';
+import type { Branch, Claim, Plan, Screen } from '../../src/core/plan/model';
 import { Predecessors } from '../../src/core/reach/predecessors';
 import { walkLabels, type Tap, type VariantReach } from '../../src/core/reach/reach';
 import { decide } from '../../src/core/rules/stack/claims';
+import { revealedWithoutNeeds } from '../../src/core/rules/stack/leaks';
 import { walkOutOfReach } from '../../src/core/rules/stack/out-of-reach';
 import { suspectsOf } from '../../src/core/rules/stack/suspects';
 import type { Coupled } from '../../src/core/rules/stack-parts';
 import { activeStack, keyOf, screensOf } from '../../src/core/walk/configuration';
-import { allConfigurations, breaks, compare, insideOf, neverAfter, replay, shownLater } from './brute-force';
+import { Walker } from '../../src/core/walk/walker';
+import { allConfigurations, breaks, compare, insideOf, leaksIn, neverAfter, replay, shownLater } from './brute-force';
 import { runs, smallPlanArbitrary } from './plans';
 
-describe.each([['tabs that share nothing', true], ['a flag and no tabs', false]])('plans with %s', (_name, tabs) => {
+describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag'], ['needs', 'needs']] as const)('plans with %s', (_name, kind) => {
   test('the analysis agrees with every configuration by brute force, and its walks replay', () => {
     let exact = 0;
-    fc.assert(fc.property(smallPlanArbitrary(tabs), (text) => void (exact += compare(text))), runs(1200));
+    fc.assert(fc.property(smallPlanArbitrary(kind), (text) => void (exact += compare(text))), runs(1200));
     expect(exact).toBeGreaterThan(600);
   });
 
   test('every rule of two screens is decided, and every trap found, as looking at all configurations does; the walks replay', () => {
     const counts = new Map<string, number>();
     const count = (what: string): void => void counts.set(what, (counts.get(what) ?? 0) + 1);
-    fc.assert(fc.property(smallPlanArbitrary(tabs), (text) => {
+    fc.assert(fc.property(smallPlanArbitrary(kind), (text) => {
       const { plan, reach } = check(withRules(text));
       const [{ name, stacks }] = reach.variants as [VariantReach];
       const graph = stacks && allConfigurations(plan, name, 300);
@@ -40,7 +42,12 @@ describe.each([['tabs that share nothing', true], ['a flag and no tabs', false]]
       const start = plan.start!.target!;
       const toStart = new Predecessors(stacks.saturation, start);
       const inside = insideOf(plan, name, graph);
+      expect(stacks.outcomes(), `what can be tapped in\n${text}`).toEqual(judge.outcomes(inside));
+      expect([...revealedWithoutNeeds(stacks)].map(([{ label }]) => label).sort(), `what is shown without what it needs in\n${text}`).toEqual([...leaksIn(plan, name, graph)].map(({ label }) => label).sort());
       for (const screen of plan.screens) {
+        const stuck = stacks.sightsOf(screen, stacks.inside).some(({ head }) => stacks.staysAsItIs(head));
+        expect(stuck, `whether ${screen.label} is a dead end in\n${text}`).toBe(judge.isDeadEnd(screen, inside));
+        count(`dead end ${stuck}`);
         const trapped = [...inside].some(([key, { configuration }]) => activeStack(configuration)!.screen === screen && judge.never.from(key, start));
         const walk = walkOutOfReach(stacks, stacks.inside, toStart, stacks.sightsOf(screen, stacks.inside));
         expect(walk !== null, `nothing leads back from ${screen.label} in\n${text}`).toBe(trapped);
@@ -48,13 +55,13 @@ describe.each([['tabs that share nothing', true], ['a flag and no tabs', false]]
         count(`trap ${trapped}`);
       }
     }), runs(1200));
-    for (const what of ['always reach broken', 'always reach holds', 'never after broken', 'never after holds', 'never beneath broken', 'always beneath broken', 'trap true', 'trap false']) expect(counts.get(what), what).toBeGreaterThan(200);
+    for (const what of ['always reach broken', 'always reach holds', 'never after broken', 'never after holds', 'never beneath broken', 'always beneath broken', 'trap true', 'trap false', 'dead end true', 'dead end false']) expect(counts.get(what), what).toBeGreaterThan(200);
   });
 });
 
 test('of tabs that share a flag every rule that some run breaks is suspected, and what is told is so', () => {
   const counts = { broken: 0, told: 0, trapped: 0 };
-  fc.assert(fc.property(smallPlanArbitrary(true), (text) => {
+  fc.assert(fc.property(smallPlanArbitrary('tabs'), (text) => {
     const { plan, reach } = check(withRules(text));
     const [variant] = reach.variants as [VariantReach];
     const graph = variant.above && allConfigurations(plan, variant.name, 300);
@@ -93,10 +100,29 @@ function withRules(text: string): string {
 class Judge {
   readonly never: ReturnType<typeof neverAfter>;
   private readonly later: ReturnType<typeof shownLater>;
+  private readonly walker: Walker;
+  private readonly asksForFlags: boolean;
 
   constructor(private readonly plan: Plan, private readonly variant: string, private readonly graph: NonNullable<ReturnType<typeof allConfigurations>>) {
     this.never = neverAfter(graph);
     this.later = shownLater(graph);
+    this.walker = new Walker(plan, variant);
+    this.asksForFlags = plan.screens.some(({ needs, transitions }) => needs.length > 0 || transitions.some(({ branches }) => branches.some(({ condition }) => condition)));
+  }
+
+  /** The branches that some of the configurations take. */
+  outcomes(among: typeof this.graph): Set<Branch> {
+    const taken = [...among.values()].flatMap(({ configuration }) => this.walker.events(configuration)
+      .flatMap((event) => (event.kind === 'trigger' || event.kind === 'item' ? this.walker.outcomesBy(configuration, event).map(({ branch }) => branch) : [])));
+    return new Set(taken);
+  }
+
+  isDeadEnd(screen: Screen, among: typeof this.graph): boolean {
+    return [...among.values()].some(({ configuration }) => {
+      const top = activeStack(configuration)!;
+      return top.screen === screen && top.below === null && this.walker.events(configuration).every((event) => this.walker.after(configuration, event)
+        .every((next) => keyOf(next) === keyOf({ ...configuration, flags: this.asksForFlags ? configuration.flags : next.flags })));
+    });
   }
 
   isBroken({ node: { claim }, title, first, second }: Claim): boolean {
