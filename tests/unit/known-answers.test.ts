@@ -184,6 +184,12 @@ describe('tabs that share nothing', () => {
 });
 
 describe('tabs that share flags', () => {
+  test('a single tab shares them with nobody, and a tap on it looks at what its screen needs', () => {
+    const text = 'flag in\nstart list\ntabs { "List" list }\nscreen list "List" { on "Sign in" sets in = true then push mail }\nscreen mail "Mail" {\n  needs in else present login\n  on "Sign out" sets in = false\n}\nscreen login "Sign in" as sheet { on "Go" sets in = true then resume }\n';
+    expect(known(text, 'login')).toEqual(['yes', 3, ['Sign in', 'Sign out', 'List'], ['mail'], false]);
+    expect(check(text).reach.variants[0]!.stacks).not.toBeNull();
+  });
+
   const shop = (done: string): string => `start home
 flag in
 tabs {

@@ -82,6 +82,7 @@ function* fromAbove(plan: Plan, known: VariantReach): Generator<void, VariantRea
  * in general nothing is, since two stacks that share a finite memory can do whatever any machine can.
  */
 function areTabsCoupled(plan: Plan, system: Pushdown, { controls }: Saturation): boolean {
+  if (system.variant.roots.length < 2) return false;
   const valuations = [...new Set([...controls].flatMap(({ place, valuation }) => (place > 0 ? [valuation] : [])))];
   if (valuations.length === 0) return false;
   // What changes flags and empties all stacks couples nothing.

@@ -86,7 +86,7 @@ export class Machines {
       const shows = agenda?.item.kind === 'left' ? agenda.item.shows : null;
       outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows, tabs });
       // What is on the stack does not matter then: the top alone says what the user saw.
-      if (tabs === 'anew' && place > 0 && !this.above) outcomes.push({ valuation, sets, place, agenda: { item: { kind: 'tabs', shows }, next: null }, word: this.alphabet.word(known.slice(-1), true, false), missing: [], shows, tabs });
+      if (tabs === 'anew' && place > 0 && !this.above && this.variant.roots.length > 1) outcomes.push({ valuation, sets, place, agenda: { item: { kind: 'tabs', shows }, next: null }, word: this.alphabet.word(known.slice(-1), true, false), missing: [], shows, tabs });
     }
     return outcomes;
   }

@@ -88,7 +88,7 @@ class FixedPoint {
           frames = at < 0 ? frames.slice(0, 1) : frames.slice(0, at + (step.kind === 'back to' ? 1 : 0));
           break;
         }
-        // What was put off counts as opened where it was put off.
+        // What was put off is shown where it is arrived at.
         case 'close':
         case 'resume':
           this.show(frames);
@@ -109,6 +109,7 @@ class FixedPoint {
   /** The screen itself where its `needs` may hold; what happens instead is shown at once. */
   private arrive(screen: Screen): Screen[] {
     if (!isIn(screen.only, this.variant)) return [];
+    let isPutOff = false;
     for (const { condition, otherwise } of screen.needs) {
       const { holds, fails } = this.outcomes(condition);
       if (fails && !this.ranElse.has(screen)) {
@@ -116,7 +117,10 @@ class FixedPoint {
         this.show(this.run(otherwise));
       }
       if (!holds) return [];
+      isPutOff ||= fails;
     }
+    // By `resume` it is shown without whatever the steps do that come after.
+    if (isPutOff) this.show([screen]);
     return [screen];
   }
 

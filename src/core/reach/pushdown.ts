@@ -165,10 +165,14 @@ export class Pushdown {
     return rules.slice();
   }
 
-  /** The tabs a tap on which is more than was there before; on that which is shown already, that its screen is shown once more. */
+  /**
+   * The tabs a tap on which is looked at. A tap on that which is shown shows its screen once more; where there is no other, what
+   * that screen needs may fail then.
+   */
   private tabsIn(place: number): readonly Tab[] {
     if (place === 0) return [];
-    return this.above ? this.variant.tabs : this.watched ? [this.variant.tabs[place - 1]!] : [];
+    const { tabs, roots, asking } = this.variant;
+    return this.above ? tabs : this.watched || (roots.length === 1 && asking.length > 0) ? [tabs[place - 1]!] : [];
   }
 
   /** What comes of something; worked out once for all values of flags where it asks for none. `fixed` is null where there is one only. */

@@ -15,6 +15,8 @@ export class VariantOf {
   readonly entries: readonly Entry[];
   /** The screens that need something. */
   readonly asking: readonly Screen[];
+  /** The roots of tabs, each with its place; of tabs with the same one the first. */
+  readonly roots: readonly (readonly [Screen, number])[];
   private readonly tabOf = new Map<Screen, number>();
   private readonly offers: (readonly Offer[])[] = [];
 
@@ -24,6 +26,7 @@ export class VariantOf {
       const root = tab.call?.target;
       if (root && this.has(root) && !this.tabOf.has(root)) this.tabOf.set(root, index + 1);
     });
+    this.roots = [...this.tabOf];
     this.links = plan.screens.flatMap((screen) => (this.has(screen) ? screen.links : []));
     this.entries = plan.entries.filter(({ call, only }) => call?.target && isIn(only, name) && this.has(call.target));
     this.asking = plan.screens.filter((screen) => this.has(screen) && screen.needs.length > 0);
@@ -42,11 +45,6 @@ export class VariantOf {
   /** The place of the tab whose root a screen is; undefined where it is none. */
   placeOf(root: Screen): number | undefined {
     return this.tabOf.get(root);
-  }
-
-  /** The roots of tabs, each with its place. */
-  get roots(): readonly (readonly [Screen, number])[] {
-    return [...this.tabOf];
   }
 
   /** The root of the first tab, to which Back on the last frame of another one goes; null where there is none. */

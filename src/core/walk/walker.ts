@@ -1,6 +1,6 @@
 import { isIn, type Branch, type Call, type Entry, type Flag, type Link, type MenuItem, type Plan, type Screen, type Step, type Tab, type Transition } from '../plan/model';
 import { openTexts, outcomesOf, type Assumptions, type Outcomes } from './conditions';
-import { activeStack, mainStack, withStack, type Arrival, type Configuration, type Frame, type Stack } from './configuration';
+import { activeStack, keyOf, mainStack, withStack, type Arrival, type Configuration, type Frame, type Stack } from './configuration';
 import type { Data } from './data';
 import type { Values } from './value';
 
@@ -224,6 +224,8 @@ export class Walker {
     let after = [configuration];
     for (const step of steps) {
       after = after.length === 1 ? this.step(after[0]!, step, context) : after.flatMap((each) => this.step(each, step, context));
+      if (after.length <= mostOutcomes) continue;
+      after = [...new Map(after.map((each) => [keyOf(each), each])).values()];
       if (after.length <= mostOutcomes) continue;
       after.length = mostOutcomes;
       this.bounded = true;
