@@ -65,6 +65,15 @@ describe('fixes', () => {
     expect(fixesOf(plan('sets paid = false then '))).toEqual([]);
   });
 
+  test('a variable is not taken out of a path that a URL of the plan needs', () => {
+    const plan = (more: string): string => `app "Huts"\norigin https://huts.example\nstart home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { link /huts/{hutId} under home }\n${more}`;
+    const labels = (text: string): string[] => check(text).findings.flatMap(({ rule, fixes }) => (rule === 'link/unknown-variable' ? fixes.map(({ label }) => label) : []));
+    expect(labels(plan(''))).toEqual(['Let hut take hutId: text?', 'Take hutId out']);
+    expect(labels(plan('entry widget "Next" opens /huts/12\n'))).toEqual(['Let hut take hutId: text?']);
+    expect(labels(plan('walk "By link" { open /huts/12 }\n'))).toEqual(['Let hut take hutId: text?']);
+    expect(labels(plan('walk "By link" { open /huts }\n'))).toContain('Take hutId out');
+  });
+
   test('one after the other, they leave the demo without findings', () => {
     let text = demo;
     for (let round = 0; round < 10; round++) {

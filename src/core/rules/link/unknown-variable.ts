@@ -1,10 +1,24 @@
 import { prependToScreen } from '../../edit/body';
 import { takeOut } from '../../edit/patterns';
 import { closest } from '../../language/closest';
+import { isMatched, spaceOf } from '../../links/space';
+import type { Link, Plan } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { eachTemplate, inPattern, writePattern } from '../links-parts';
 import { enumerate, say } from '../message';
 import type { Fix, Rule } from '../rule';
+
+/** Whether some entry or walk of the plan opens a URL that this link answers. */
+function isOpened(plan: Plan, link: Link): boolean {
+  const urls = [
+    ...plan.entries.flatMap(({ node }) => (node.url ? [node.url.text] : [])),
+    ...plan.walks.flatMap(({ body }) => (body?.items ?? []).flatMap((step) => (step.kind === 'open' && step.url ? [step.url.text] : []))),
+  ];
+  return plan.variants.some((variant) => urls.some((url) => {
+    const found = spaceOf(plan, variant).match(url);
+    return isMatched(found) && found.pattern.link === link;
+  }));
+}
 
 export const unknownVariable: Rule = {
   id: 'link/unknown-variable',
@@ -27,7 +41,8 @@ export const unknownVariable: Rule = {
         const type = place === 'query' || supply.into[screen.index]!.length > 0 ? 'text?' : 'text';
         if (!screen.holds.some((held) => held.name === name)) fixes.push({ label: `Let ${screen.label} take ${name}: ${type}`, edits: [prependToScreen(text, screen.node, `takes ${name}: ${type}`)] });
         const left = takeOut(link.pattern, name);
-        if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)] });
+        // URLs that the plan itself opens have to fit what is left.
+        if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)], ...(place !== 'query' && isOpened(plan, link) ? { onTrial: true } : {}) });
         const takes = screen.parameters.map((parameter) => `${parameter.name}: ${showType(parameter.type)}`);
         yield {
           range,
