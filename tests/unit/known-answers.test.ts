@@ -34,6 +34,13 @@ describe('plans whose answers are known by hand', () => {
     expect(findings[0]!.fixes.map(({ label }) => label)).toEqual(['End “Sign out” with reset home']);
   });
 
+  test('a private screen that a step back to it shows again', () => {
+    const text = 'flag in\nstart home\nscreen home "Home" { on "Sign in" sets in = true then push mail }\nscreen mail "Mail" {\n  needs in else back\n  on "Me" push me\n}\nscreen me "Me" { on "Sure?" push sure }\nscreen sure "Sure?" { on "Sign out" sets in = false then back to mail }\n';
+    expect(rules(text)).toEqual(['stack/guarded-revealed mail: Sign in, Me, Sure?, Sign out']);
+    expect(rules(text.replace('back to mail', 'back past mail'))).toEqual([]);
+    expect(rules(text.replace('back to mail', 'back to home'))).toEqual([]);
+  });
+
   test('a paid order that is met again through Back', () => {
     const text = 'start shop\nscreen shop "Shop" { on "Order" push order }\nscreen order "Order" { on "Pay" push thanks }\nscreen thanks "Thanks" { on "More" push extras }\nscreen extras "Extras" {}\nrule "Paid once" never order beneath thanks\nrule "Nor further down" never order beneath extras\n';
     expect(rules(text)).toEqual(['stack/rule-broken Paid once: Order, Pay', 'stack/rule-broken Nor further down: Order, Pay, More']);

@@ -159,16 +159,17 @@ export function planArbitrary(most = 6, whole = true): fc.Arbitrary<string> {
  * Random plans of five screens, of little but what makes stacks differ: some build more than a root when they empty all
  * stacks, leave a tab as soon as they have changed it, or put another screen in the place of a root.
  *
- * @param kind `tabs` where two or three of the screens are roots of tabs, which seldom share the flag; `needs` where many screens ask for one
+ * @param kind `tabs` where two or three of the screens are roots of tabs, which seldom share the flag; `needs` where many screens ask for one; `shared` for both
  */
-export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs'): fc.Arbitrary<string> {
-  const tabs = kind === 'tabs';
+export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared'): fc.Arbitrary<string> {
+  const tabs = kind === 'tabs' || kind === 'shared';
+  const asking = kind === 'needs' || kind === 'shared';
   const any = fc.integer({ min: 0, max: 4 }).map(screenName);
   const moves = tabs ? ['push', 'push', 'replace', 'reset', 'switch', 'back to', 'back past'] : ['push', 'push', 'replace', 'present', 'reset', 'back to', 'back past'];
   const step = fc.oneof(
     { weight: 3, arbitrary: fc.tuple(fc.constantFrom(...moves), any).map((parts) => parts.join(' ')) },
     { weight: 1, arbitrary: fc.constantFrom('back', 'close') },
-    { weight: kind === 'needs' ? 3 : 0, arbitrary: fc.constantFrom('resume', 'resume', 'resume or back') },
+    { weight: asking ? 3 : 0, arbitrary: fc.constantFrom('resume', 'resume', 'resume or back') },
     { weight: tabs ? 1 : 3, arbitrary: fc.constantFrom('sets way = far', 'sets way = near') },
   );
   const steps = fc.oneof(
@@ -182,8 +183,8 @@ export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs'): fc.Arbitrar
   const link = fc.array(any, { minLength: 1, maxLength: 2 }).map((under) => `under ${under.join(', ')}`);
   return fc.record({
     screens: fc.array(fc.array(on, { maxLength: tabs ? 2 : 3 }), { minLength: 5, maxLength: 5 }),
-    links: fc.array(fc.option(link, { freq: 1 }), { minLength: 5, maxLength: 5 }),
-    asks: fc.array(kind === 'needs' ? fc.option(needs, { freq: 1 }) : fc.constant(null), { minLength: 5, maxLength: 5 }),
+    links: fc.array(fc.option(link, { freq: 2 }), { minLength: 5, maxLength: 5 }),
+    asks: fc.array(asking ? fc.option(needs, { freq: 2 }) : fc.constant(null), { minLength: 5, maxLength: 5 }),
     roots: fc.uniqueArray(any, { minLength: 2, maxLength: 3 }), start: any, leaves: fc.boolean(), linked: fc.boolean(),
   }).map(({ screens, links, asks, roots, start, leaves, linked }) => [
     'app "Random"', `start ${start}`, 'choice Way { near, far }', 'flag way: Way = near',

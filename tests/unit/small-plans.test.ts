@@ -43,7 +43,9 @@ describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag
       const toStart = new Predecessors(stacks.saturation, start);
       const inside = insideOf(plan, name, graph);
       expect(stacks.outcomes(), `what can be tapped in\n${text}`).toEqual(judge.outcomes(inside));
-      expect([...revealedWithoutNeeds(stacks)].map(([{ label }]) => label).sort(), `what is shown without what it needs in\n${text}`).toEqual([...leaksIn(plan, name, graph)].map(({ label }) => label).sort());
+      const leaks = [...leaksIn(plan, name, graph)].map(({ label }) => label).sort();
+      expect([...revealedWithoutNeeds(stacks)].map(([{ label }]) => label).sort(), `what is shown without what it needs in\n${text}`).toEqual(leaks);
+      leaks.forEach(() => count('leaks'));
       for (const screen of plan.screens) {
         const stuck = stacks.sightsOf(screen, stacks.inside).some(({ head }) => stacks.staysAsItIs(head));
         expect(stuck, `whether ${screen.label} is a dead end in\n${text}`).toBe(judge.isDeadEnd(screen, inside));
@@ -56,18 +58,19 @@ describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag
       }
     }), runs(1200));
     for (const what of ['always reach broken', 'always reach holds', 'never after broken', 'never after holds', 'never beneath broken', 'always beneath broken', 'trap true', 'trap false', 'dead end true', 'dead end false']) expect(counts.get(what), what).toBeGreaterThan(200);
+    if (kind === 'needs') expect(counts.get('leaks')).toBeGreaterThan(50);
   });
 });
 
 test('of tabs that share a flag every rule that some run breaks is suspected, and what is told is so', () => {
-  const counts = { broken: 0, told: 0, trapped: 0 };
-  fc.assert(fc.property(smallPlanArbitrary('tabs'), (text) => {
+  const counts = { broken: 0, told: 0, trapped: 0, leaks: 0 };
+  fc.assert(fc.property(fc.oneof(smallPlanArbitrary('tabs'), smallPlanArbitrary('shared')), (text) => {
     const { plan, reach } = check(withRules(text));
     const [variant] = reach.variants as [VariantReach];
     const graph = variant.above && allConfigurations(plan, variant.name, 300);
     if (!graph) return;
     const judge = new Judge(plan, variant.name, graph);
-    const { claims, trapped } = suspectsOf({ plan }, variant as Coupled);
+    const { claims, trapped, revealed } = suspectsOf({ plan }, variant as Coupled);
     for (const claim of plan.claims) {
       const about = `${claim.title} of\n${text}`;
       const walk = claims.get(claim);
@@ -79,6 +82,10 @@ test('of tabs that share a flag every rule that some run breaks is suspected, an
       counts.told++;
       expect(judge.breaks(claim, walk), `${walkLabels(walk).join(', ')} for ${about}`).toBe(true);
     }
+    const leaks = leaksIn(plan, variant.name, graph);
+    counts.leaks += leaks.size;
+    for (const screen of leaks) expect(revealed.has(screen), `${screen.label} is shown without what it needs in\n${text}`).toBe(true);
+    for (const [screen, walk] of revealed) if (walk) expect(leaks, `${screen.label} after ${walkLabels(walk).join(', ')} in\n${text}`).toContain(screen);
     for (const [screen, walk] of trapped) {
       counts.trapped++;
       expect(replay(plan, variant.name, walk).some((each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), plan.start!.target!)), text).toBe(true);
@@ -87,6 +94,7 @@ test('of tabs that share a flag every rule that some run breaks is suspected, an
   expect(counts.broken).toBeGreaterThan(1000);
   expect(counts.told).toBeGreaterThan(1000);
   expect(counts.trapped).toBeGreaterThan(30);
+  expect(counts.leaks).toBeGreaterThan(30);
 });
 
 /** A plan with every rule of every two screens. */
@@ -134,7 +142,7 @@ class Judge {
     return replay(this.plan, this.variant, walk).some((each) => {
       const { screen, below } = activeStack(each)!;
       if (claim === 'always reach') return screen === first && this.never.from(keyOf(each), second!);
-      if (claim === 'never after') return screen === first && [this.plan.start!.target!, ...walk.slice(0, -1).map(({ shows }) => shows)].includes(second!);
+      if (claim === 'never after') return screen === first && [...this.walker.coldStart().map((first) => activeStack(first)!.screen), ...walk.slice(0, -1).map(({ shows }) => shows)].includes(second!);
       return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
     });
   }

@@ -235,6 +235,11 @@ export class Pushdown {
     return this.variant.roots.map(([screen, place]) => ({ control: this.waiting(valuation, place), symbol: this.rootOf(screen) }));
   }
 
+  /** The same by the time that they are come to, with these flags or what other tabs have made of them by then. */
+  rootsFrom(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
+    return this.above ? this.away.after(valuation).flatMap((later) => this.roots(later)) : this.roots(valuation);
+  }
+
   private back(place: number, symbol: StackSymbol): PushdownRule | null {
     if (!symbol.last) return this.backOf[place]!;
     // That the first tab is shown then, as it was left, changes nothing.

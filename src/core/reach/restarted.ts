@@ -47,5 +47,5 @@ export class Restarted implements System {
   readonly target: System['target'] = (rule, before, seenBefore) => this.system.target(rule, before, seenBefore);
   readonly targetOf: System['targetOf'] = (control, symbol, rule) => this.system.targetOf(control, symbol, rule);
   readonly hasSeen: System['hasSeen'] = (control, symbol) => this.system.hasSeen(control, symbol);
-  readonly roots: System['roots'] = (valuation) => this.system.roots(valuation);
+  readonly rootsFrom: System['rootsFrom'] = (valuation) => this.system.rootsFrom(valuation);
 }

@@ -24,7 +24,7 @@ const slice = 4_000;
 const mostWork = 6_000_000;
 
 /** What is saturated of a pushdown system. */
-export type System = Pick<Pushdown, 'blocks' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'roots'>;
+export type System = Pick<Pushdown, 'blocks' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
 
 interface Opening {
   readonly on: Transition | null;
@@ -143,7 +143,7 @@ export class Saturation {
       if (pushed[index] || to.place !== control.place) use(tables.headOf(to, rule.word[0]!));
       if (pushed[index]) this.eachUncovered(pushed[index] as OpenPlace, to.place !== control.place && rule.word.at(-1) === symbol ? symbol : null, use);
       if (rule.tabs !== 'anew' || to.place === 0) continue;
-      for (const root of system.roots(to.valuation)) {
+      for (const root of system.rootsFrom(to.valuation)) {
         const head = root.control.place !== to.place && this.headAt(root.control, root.symbol);
         if (head) use(head);
       }

@@ -5,6 +5,9 @@ import { missingTargets } from './missing-targets';
 import { suspectsOf } from './suspects';
 import { allSteps, confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
 
+/** Steps that look for something in the stack. */
+const goesBack: ReadonlySet<Step['kind']> = new Set(['back', 'back to', 'back past', 'close', 'resume']);
+
 export const backTargetMissing: Rule = {
   id: 'stack/back-target-missing',
   severity: 'error',
@@ -18,18 +21,21 @@ export const backTargetMissing: Rule = {
   *check(context) {
     const found = inVariants(context, ({ stacks }) => missingTargets(stacks), (variant) => confirmed(suspectsOf(context, variant).missing));
     if (found.length === 0) return;
-    const places = new Map<Step, Screen | null>();
-    for (const { screen, steps } of allSteps(context.plan)) for (const step of steps) for (const each of step.kind === 'resume' && step.or ? [step, step.or] : [step]) places.set(each, screen);
+    const places = new Map<Step, { readonly screen: Screen | null; readonly rest: readonly Step[] }>();
+    for (const { screen, steps } of allSteps(context.plan)) {
+      for (const [index, step] of steps.entries()) for (const each of step.kind === 'resume' && step.or ? [step, step.or] : [step]) places.set(each, { screen, rest: steps.slice(index + 1) });
+    }
     for (const { key: step, found: walk, variant } of found) {
       const target = 'target' in step ? step.target : null;
-      const screen = places.get(step) ?? null;
+      const { screen = null, rest = [] } = places.get(step) ?? {};
       if (!target) continue;
       yield {
         range: step.range,
         summary: say`${sayVariant(variant)}${screen ? say`${screen.label}` : say`The menu`} goes back to ${target.label}, which is not always in the stack.`,
         detail: say`After ${sayWalk(walk)} it is not: everything is then taken off down to the last frame.`,
         subject: screen?.label ?? null, variant, walk,
-        fixes: step.kind === 'back to' && target.parameters.every(mayBeLeftOut) ? [{ label: `Reset to ${target.label} instead`, edits: [{ from: step.range.from, to: step.range.to, insert: `reset ${target.label}` }] }] : [],
+        // After a reset nothing is left to go back to.
+        fixes: step.kind === 'back to' && target.parameters.every(mayBeLeftOut) && !rest.some(({ kind }) => goesBack.has(kind)) ? [{ label: `Reset to ${target.label} instead`, edits: [{ from: step.range.from, to: step.range.to, insert: `reset ${target.label}` }] }] : [],
       };
     }
   },
