@@ -3,7 +3,7 @@ import { activeStack, keyOf, type Configuration } from '../walk/configuration';
 import { Walker, type Event } from '../walk/walker';
 import type { Tap } from './reach';
 
-/** How many configurations are gone on from, and how many events are tried in all. */
+/** How many configurations are gone on from, and how many events are tried in all; one counts for each of its outcomes. */
 const most = 2000;
 const mostEvents = 20_000;
 /** Where conditions leave open what comes of a tap, so many outcomes of a given walk are followed. */
@@ -81,8 +81,9 @@ export class Exploration {
   }
 
   private take(event: Event, moment: Moment): void {
-    this.events++;
-    this.add(this.walker.after(moment.configuration, event), event, moment);
+    const outcomes = this.walker.after(moment.configuration, event);
+    this.events += Math.max(1, outcomes.length);
+    this.add(outcomes, event, moment);
   }
 
   /** Whether links and entries can lead to something new: they empty all stacks, so that only flags make a difference. */

@@ -135,10 +135,12 @@ function growingWalk(explored: Exploration, { screens, walk }: Ring): readonly T
   return explored.find(({ configuration, before }) => {
     const top = activeStack(configuration)!;
     if (!screens.includes(top.screen)) return false;
+    const alike = new Set<Frame>();
+    for (let frame = top.below; frame; frame = frame.below) if (frame.screen === top.screen) alike.add(frame);
+    if (alike.size === 0) return false;
     for (let moment = before; moment; moment = moment.before) {
-      const then = activeStack(moment.configuration)!;
-      if (then.screen !== top.screen || moment.configuration.active !== configuration.active || moment.configuration.flags.join() !== configuration.flags.join()) continue;
-      for (let frame = top.below; frame; frame = frame.below) if (frame === then) return true;
+      const { active, flags } = moment.configuration;
+      if (alike.has(activeStack(moment.configuration)!) && active === configuration.active && flags.join() === configuration.flags.join()) return true;
     }
     return false;
   }, walk);
