@@ -41,6 +41,11 @@ describe('plans whose answers are known by hand', () => {
     expect(rules(text.replace('back to mail', 'back to home'))).toEqual([]);
   });
 
+  test('a screen that is put on anew, like the one that was taken off, is not shown again', () => {
+    const text = 'flag far\nstart a\nscreen a "A" { on "Go" reset b then sets far = false then push c }\nscreen b "B" { needs far else push c then sets far = true }\nscreen c "C" {\n  needs not far else resume\n  on "On" resume then sets far = true\n}\n';
+    expect(rules(text).filter((one) => one.startsWith('stack/guarded-revealed c'))).toEqual([]);
+  });
+
   test('a paid order that is met again through Back', () => {
     const text = 'start shop\nscreen shop "Shop" { on "Order" push order }\nscreen order "Order" { on "Pay" push thanks }\nscreen thanks "Thanks" { on "More" push extras }\nscreen extras "Extras" {}\nrule "Paid once" never order beneath thanks\nrule "Nor further down" never order beneath extras\n';
     expect(rules(text)).toEqual(['stack/rule-broken Paid once: Order, Pay', 'stack/rule-broken Nor further down: Order, Pay, More']);

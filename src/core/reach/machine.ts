@@ -19,7 +19,9 @@ interface Machine {
   agenda: Agenda | null;
   missing: readonly Step[];
   tabs: Tabs;
-  /** The top as it was when the event began; null where that was before. */
+  /** The frame that was looked at; null where that does not matter. */
+  readonly top: StackSymbol | null;
+  /** The same where the event began with it. */
   readonly origin: StackSymbol | null;
 }
 
@@ -40,6 +42,8 @@ export interface Outcome {
   /** What is on top afterwards, where that is not what the word says. */
   readonly shows: Shown | null;
   readonly tabs: Tabs;
+  /** Whether the frame that was looked at is on top: not another one that is like it. */
+  readonly keepsTop: boolean;
 }
 
 /** A bound for plans that nobody means: so many elses run within one event. The same as the walker's. */
@@ -57,7 +61,7 @@ export class Machines {
 
   /** An arrival, whatever was there before. */
   anew(valuation: Valuation, arrival: Arrival): Outcome[] {
-    return this.work({ valuation, sets: [], place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, missing: [], tabs: 'kept', origin: null });
+    return this.work({ valuation, sets: [], place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, missing: [], tabs: 'kept', top: null, origin: null });
   }
 
   /** The steps of a branch. */
@@ -84,9 +88,9 @@ export class Machines {
       if (this.run(at, open) === 'left' || (at.tabs === 'shown' && !this.above)) continue;
       const { valuation, sets, place, agenda, known, bottom, gateBeneath, missing, tabs } = at;
       const shows = agenda?.item.kind === 'left' ? agenda.item.shows : null;
-      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows, tabs });
+      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows, tabs, keepsTop: known.length === 1 && known[0] === at.top });
       // What is on the stack does not matter then: the top alone says what the user saw.
-      if (tabs === 'anew' && place > 0 && !this.above && this.variant.roots.length > 1) outcomes.push({ valuation, sets, place, agenda: { item: { kind: 'tabs', shows }, next: null }, word: this.alphabet.word(known.slice(-1), true, false), missing: [], shows, tabs });
+      if (tabs === 'anew' && place > 0 && !this.above && this.variant.roots.length > 1) outcomes.push({ valuation, sets, place, agenda: { item: { kind: 'tabs', shows }, next: null }, word: this.alphabet.word(known.slice(-1), true, false), missing: [], shows, tabs, keepsTop: false });
     }
     return outcomes;
   }
@@ -256,7 +260,7 @@ export class Machines {
 }
 
 function machineOn({ valuation, place, agenda }: Control, top: StackSymbol, todo: Agenda): Machine {
-  return { valuation, sets: [], place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, missing: [], tabs: 'kept', origin: agenda ? null : top };
+  return { valuation, sets: [], place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, missing: [], tabs: 'kept', top, origin: agenda ? null : top };
 }
 
 function empty(machine: Machine): void {

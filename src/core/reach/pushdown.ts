@@ -248,9 +248,9 @@ export class Pushdown {
   }
 }
 
-const ruleOf = ({ valuation, sets, place, agenda, word, missing, shows, tabs }: Outcome, event: Event | null, branch: Branch | null): PushdownRule =>
-  ({ valuation, sets, place, agenda, word, missing, shows, tabs, seen: null, event, branch });
+const ruleOf = ({ valuation, sets, place, agenda, word, missing, shows, tabs, keepsTop }: Outcome, event: Event | null, branch: Branch | null): PushdownRule =>
+  ({ valuation, sets, place, agenda, word, missing, shows, tabs, keepsTop, seen: null, event, branch });
 
 /** One that leaves the flags as they are; without an event it goes on with one, or starts. */
 export const plainRule = (event: Event | null, place: number, word: readonly StackSymbol[]): PushdownRule =>
-  ({ valuation: null, sets: [], place, agenda: null, word, missing: [], shows: null, tabs: 'kept', seen: null, event, branch: null });
+  ({ valuation: null, sets: [], place, agenda: null, word, missing: [], shows: null, tabs: 'kept', keepsTop: false, seen: null, event, branch: null });

@@ -42,7 +42,7 @@ function* byGoingOn({ all, saturation, system }: Stacks): Shown {
     const { symbol, control } = head;
     const sight = control.agenda && symbol.screen.needs.length > 0 ? all.soonestOf(head) : undefined;
     for (const rule of sight ? head.rules : []) {
-      if (rule.event || rule.agenda || rule.word.length !== 1 || rule.word[0] !== symbol) continue;
+      if (rule.event || rule.agenda || !rule.keepsTop) continue;
       yield [symbol.screen, system.targetOf(control, symbol, rule).valuation, { taps: all.tapsOf(head), walk: () => walkBy(all, sight!, rule, symbol) }];
     }
   }
