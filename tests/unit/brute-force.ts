@@ -123,7 +123,7 @@ export function neverAfter(graph: ReadonlyMap<string, Node>): { (from: Screen, g
   const from = (key: string, goal: Screen): boolean => {
     let keys = leading.get(goal);
     if (!keys) {
-      leading.set(goal, (keys = new Set([...graph.keys()].filter((each) => topOf(graph.get(each)!) === goal))));
+      leading.set(goal, (keys = new Set(Array.from(graph.keys()).filter((each) => topOf(graph.get(each)!) === goal))));
       for (const each of keys) for (const previous of before.get(each) ?? []) keys.add(previous);
     }
     return !keys.has(key);
@@ -144,7 +144,7 @@ export function shownLater(graph: ReadonlyMap<string, Node>): (first: Screen) =>
   return (first) => {
     let shown = known.get(first);
     if (!shown) {
-      const keys = new Set([...graph.values()].flatMap((node) => (topOf(node) === first ? [...node.inside, ...node.outside] : [])));
+      const keys = new Set(Array.from(graph.values()).flatMap((node) => (topOf(node) === first ? [...node.inside, ...node.outside] : [])));
       for (const key of keys) for (const next of [...graph.get(key)!.inside, ...graph.get(key)!.outside]) keys.add(next);
       known.set(first, (shown = new Set([...keys].map((key) => topOf(graph.get(key)!)))));
     }
