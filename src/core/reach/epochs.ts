@@ -19,7 +19,7 @@ interface Emptying extends Beginning {
   readonly taps: number;
 }
 
-/** A tab as it is left or shown: what its stack begins with. */
+/** A tab as it is left or shown: the frames on top that matter. */
 export interface Visit {
   readonly place: number;
   readonly sight: Transition;
@@ -31,7 +31,7 @@ export class TabAlone {
   readonly runs: Runs;
   private readonly system: Restarted;
 
-  /** Costs a saturation of what can be done in that tab. */
+  /** Costs a saturation of what can be done in that tab: a part of the heads and places of all runs, so that no more is to be done than was. */
   constructor(system: Pushdown, readonly place: number, readonly beginnings: readonly Beginning[]) {
     this.system = new Restarted(system, beginnings, (rule) => rule.tabs === 'kept' && rule.place === place);
     const saturation = new Saturation(this.system, false);
