@@ -2,6 +2,7 @@ import { parse } from './language/parse';
 import type { SyntaxTree } from './language/syntax';
 import type { Plan } from './plan/model';
 import { resolve } from './plan/resolve';
+import { Budget } from './budget';
 import { exactReach } from './reach/exact';
 import type { Reach } from './reach/reach';
 import { searchReach } from './reach/search';
@@ -42,10 +43,12 @@ export function check(text: string): Check {
 
 /** The same from a syntax tree on. */
 export function checkTree(tree: SyntaxTree): Check {
-  return checkWith(tree, (run, { text, plan }) => settleTrials(run, text, plan.screens.length, function* (other) {
-    const tried = checkWith(parse(other), leaveUntried);
+  const budget = new Budget(stepsFor(tree.text));
+  return checkWith(tree, budget, (run, { text, plan }) => settleTrials(run, text, plan.screens.length, function* (other) {
+    if (budget.isSpent) return null;
+    const tried = checkWith(parse(other), budget, leaveUntried);
     yield* tried.deepen();
-    return tried.findings;
+    return budget.isSpent ? null : tried.findings;
   }));
 }
 
@@ -57,7 +60,12 @@ const leaveUntried: Settle = function* (run) {
   return run;
 };
 
-function checkWith(tree: SyntaxTree, settle: Settle): Check {
+/** How many steps a check may take: about two seconds' work for a text of up to 20,000 characters, more for longer ones, up to about ten. */
+function stepsFor(text: string): number {
+  return Math.min(25_000_000, Math.max(5_000_000, text.length * 250));
+}
+
+function checkWith(tree: SyntaxTree, budget: Budget, settle: Settle): Check {
   const { text } = tree;
   const plan = resolve(tree);
   let looked: Reach | null = null;
@@ -67,10 +75,10 @@ function checkWith(tree: SyntaxTree, settle: Settle): Check {
   let found: RulesRun | null = null;
   // The rules run when somebody asks what they find: the notes in the margin do not, and must not wait for them.
   function* deepen(): Generator<void, void, void> {
-    reach ??= yield* exactReach(plan, quick);
+    reach ??= yield* exactReach(plan, quick, budget);
     found ??= yield* settle(yield* runRules({ text, plan, reach, supply }), { text, plan });
   }
-  const deepReach = (): Reach => (reach ??= toEnd(exactReach(plan, quick)));
+  const deepReach = (): Reach => (reach ??= toEnd(exactReach(plan, quick, budget)));
   const run = (): RulesRun => {
     toEnd(deepen());
     return found!;

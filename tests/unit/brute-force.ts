@@ -69,7 +69,7 @@ export function replay(plan: Plan, variant: string, walk: readonly Tap[]): Confi
   return now;
 }
 
-const told = (walk: readonly Tap[]): string => walk.map((tap) => `${tap.kind} to ${tap.shows.label}`).join(', ');
+const told = (walk: readonly Tap[]): string => walk.map((tap) => `${tap.kind} to ${tap.shows?.label}`).join(', ');
 
 /** Compares the analysis of every variant with brute force; returns how many variants were decided exactly. */
 export function compare(text: string): number {

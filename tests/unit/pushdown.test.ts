@@ -133,7 +133,7 @@ describe('the analysis', () => {
         for (const claim of plan.claims) {
           if (!claims.includes(claim.title) || !claim.first || !claim.second) continue;
           decided++;
-          const answer = decide(plan, name, stacks, claim);
+          const answer = decide(stacks, claim);
           expect(answer === 'holds' ? answer : typeof answer, `${claim.title} in ${name} of\n${text}`).toBe(never(claim.first, claim.second) ? 'object' : 'holds');
         }
       }

@@ -20,7 +20,7 @@ testRules([
       ['flag vip\nstart a\nscreen a "A" { on "Lounge" when vip push b }\nscreen b "B" {}\n', '4:8-9 No walk gets to b. “Lounge” on a opens it only when vip, which never holds.'],
       ['flag vip\nstart a\nscreen a "A" { on "Lounge" push b }\nscreen b "B" { needs vip else back }\n', '4:8-9 No walk gets to b. It needs vip, which never holds.'],
       ['flag vip\nstart b\nscreen b "B" { needs vip else push b }\n', '3:8-9 No walk gets to b. It needs vip, which never holds.'],
-      ['variants p, t\nstart a\ntabs only t { "B" b }\nscreen a "A" {}\nscreen b "B" {}\n', '5:8-9 Nothing leads to b. No trigger on another screen opens it, so nobody will ever see it.'],
+      ['variants p, t\nstart a\ntabs only t { "B" b }\nscreen a "A" {}\nscreen b "B" {}\n', '5:8-9 No walk gets to b. The tab “B” leads to it, and no run gets that far.'],
     ],
     fine: [
       'flag vip\nstart a\nscreen a "A" {\n  on "Lounge" when vip push b\n  on "Join" sets vip = true\n}\nscreen b "B" {}\n',

@@ -33,7 +33,7 @@ describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag
       const judge = new Judge(plan, name, graph);
       for (const claim of plan.claims) {
         const about = `${claim.title} of\n${text}`;
-        const answer = decide(plan, name, stacks, claim);
+        const answer = decide(stacks, claim);
         const broken = judge.isBroken(claim);
         expect(answer === 'holds' ? answer : typeof answer, about).toBe(broken ? 'object' : 'holds');
         count(`${claim.node.claim} ${broken ? 'broken' : 'holds'}`);

@@ -27,12 +27,31 @@ export function backOf(plan: Plan, variant: string, stacks: Stacks | null): (scr
   return (screen) => fromWalks(plan, (observed ??= observe(plan, variant)), screen);
 }
 
+/**
+ * What Back does where stacks are known from above alone: what was seen in walks, and nothing else where these stacks allow
+ * no more.
+ *
+ * @param seen what Back was seen to do
+ */
+export function backFromAbove(above: Stacks, seen: (screen: Screen) => Back): (screen: Screen) => Back {
+  return (screen) => {
+    const back = seen(screen);
+    if (back.whole) return back;
+    const reveals = new Set(back.reveals);
+    const whole = [...above.revealed(screen).keys()].every((other) => reveals.has(other));
+    const leaves = back.leaves ?? (above.leaves(screen) ? null : false);
+    const { some, none } = above.beneathTop(screen);
+    const arrow = back.arrow ?? (some && none ? null : some ? 'always' : none ? 'never' : null);
+    return { ...back, whole: whole && leaves !== null, leaves, arrow };
+  };
+}
+
 function fromStacks(plan: Plan, stacks: Stacks, screen: Screen): Back {
   const reveals = stacks.revealed(screen);
   const isWithin = (other: Screen): boolean => (reveals.get(other)?.beneath.length ?? 0) > 0;
   const { some, none } = stacks.beneathTop(screen);
   return {
-    reveals: plan.screens.filter((other) => reveals.has(other)), within: plan.screens.filter(isWithin), toFirstTab: stacks.goesToFirstTab(screen), whole: true, leaves: stacks.leaves(screen) !== null,
+    reveals: plan.screens.filter((other) => reveals.has(other)), within: plan.screens.filter(isWithin), toFirstTab: stacks.goesToFirstTab(screen), whole: !stacks.gaveUp, leaves: stacks.leaves(screen) !== null,
     arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null, deepest: some || none ? stacks.deepestOn(screen) : null,
   };
 }

@@ -3,6 +3,7 @@
  * them and leaves the others with their roots; from then on each goes on by itself, until all are emptied again. So what they
  * hold together is, of each, any stack that it comes to by itself: it can always be gone on with by a tap on its tab.
  */
+import type { Budget } from '../budget';
 import { toEnd } from '../slices';
 import type { Edge, Head, Transition } from './automaton';
 import { plainRule, type Pushdown, type PushdownRule } from './pushdown';
@@ -29,14 +30,17 @@ export interface Visit {
 /** All stacks that one tab comes to by itself. */
 export class TabAlone {
   readonly runs: Runs;
+  /** Whether it was given up: not all that the tab can hold is known. */
+  readonly exhausted: boolean;
   private readonly system: Restarted;
 
   /** Costs a saturation of what can be done in that tab: a part of the heads and places of all runs, so that no more is to be done than was. */
-  constructor(system: Pushdown, readonly place: number, readonly beginnings: readonly Beginning[]) {
+  constructor(system: Pushdown, budget: Budget, readonly place: number, readonly beginnings: readonly Beginning[]) {
     this.system = new Restarted(system, beginnings, (rule) => rule.tabs === 'kept' && rule.place === place);
-    const saturation = new Saturation(this.system, false);
+    const saturation = new Saturation(this.system, budget, false);
     toEnd(saturation.run());
     this.runs = saturation.runs;
+    this.exhausted = saturation.exhausted;
   }
 
   /** The sights whose head is such, fewest taps first. */
@@ -104,11 +108,13 @@ export class Epoch {
 }
 
 export class Epochs {
+  /** Whether any tab was given up. */
+  exhausted = false;
   private byValuation: Map<Valuation, Map<number, Emptying[]>> | null = null;
   private readonly tabs = new Map<string, TabAlone>();
 
   /** @param runs all runs of the saturation, or those without links and entries */
-  constructor(readonly system: Pushdown, private readonly saturation: Saturation, readonly runs: Runs) {}
+  constructor(readonly system: Pushdown, private readonly saturation: Saturation, readonly runs: Runs, private readonly budget: Budget) {}
 
   /** Those with these flags, one for each tab that something builds a stack on. */
   with(valuation: Valuation): Epoch[] {
@@ -127,16 +133,17 @@ export class Epochs {
 
   /** A tab that has its root alone to begin with. */
   rested(valuation: Valuation, place: number): TabAlone {
-    return this.known(`${valuation} ${place}`, () => new TabAlone(this.system, place, this.system.roots(valuation).filter(({ control }) => control.place === place).map(({ control, symbol }) => ({ control, word: [symbol] }))));
+    return this.known(`${valuation} ${place}`, () => new TabAlone(this.system, this.budget, place, this.system.roots(valuation).filter(({ control }) => control.place === place).map(({ control, symbol }) => ({ control, word: [symbol] }))));
   }
 
   alone(valuation: Valuation, place: number, emptyings: readonly Emptying[]): TabAlone {
-    return this.known(`${valuation} ${place} built`, () => new TabAlone(this.system, place, emptyings));
+    return this.known(`${valuation} ${place} built`, () => new TabAlone(this.system, this.budget, place, emptyings));
   }
 
   private known(key: string, work: () => TabAlone): TabAlone {
     let tab = this.tabs.get(key);
     if (!tab) this.tabs.set(key, (tab = work()));
+    this.exhausted ||= tab.exhausted;
     return tab;
   }
 
@@ -145,7 +152,7 @@ export class Epochs {
     const { system, runs, saturation } = this;
     const all = new Map<string, Emptying>();
     const add = (rule: PushdownRule, on: Transition | null, valuation: Valuation, taps: number): void => {
-      if (rule.tabs !== 'anew' || rule.place === 0 || rule.agenda?.item.kind === 'tabs') return;
+      if (rule.leaves || rule.tabs !== 'anew' || rule.place === 0 || rule.agenda?.item.kind === 'tabs') return;
       const control = system.target(rule, valuation, false);
       const key = `${control.number} ${rule.word.map(({ id }) => id).join()}`;
       const known = all.get(key);

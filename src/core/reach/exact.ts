@@ -1,9 +1,11 @@
+import type { Budget } from '../budget';
 import { isIn, type Plan, type Screen } from '../plan/model';
+import { saturateAbove, type Saturated } from './above';
 import type { Transition } from './automaton';
-import { backOf } from './back';
+import { backFromAbove, backOf } from './back';
 import { Pushdown } from './pushdown';
 import type { Limit, Reach, VariantReach, Verdict } from './reach';
-import { runsWithin } from './runs';
+import { runsWithin, type Runs } from './runs';
 import { Saturation } from './saturation';
 import { Stacks } from './stacks';
 import { eventBefore, walkTo } from './witness';
@@ -12,7 +14,7 @@ const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, par
 
 /**
  * Decides what can be reached, and every stack with it, by saturating each variant's pushdown system. Where tabs share flags
- * with one another, where there is more to work out than a user would wait for, or where a plan has no start, the verdicts of
+ * with one another, where there is more to work out than the budget allows, or where a plan has no start, the verdicts of
  * the quick analysis stand.
  *
  * Without flags time grows with the screens and their transitions; with flags, with the values of those that conditions read
@@ -21,32 +23,35 @@ const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, par
  * @param quick the quick analysis, where it is needed
  * @returns pauses every few milliseconds of work, so that newer text need not wait; dropping it half way does no harm
  */
-export function* exactReach(plan: Plan, quick: () => Reach): Generator<void, Reach, void> {
+export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Generator<void, Reach, void> {
   const variants: VariantReach[] = [];
   for (const [index, name] of plan.variants.entries()) {
     const known = (): VariantReach => quick().variants[index]!;
-    let found = yield* exactVariant(plan, name);
-    if (found === 'coupled') found = yield* fromAbove(plan, known());
-    variants.push(found === null ? known() : typeof found === 'string' ? { ...known(), limit: found } : found);
+    const start = plan.start?.target;
+    if (!start || !isIn(start.only, name)) {
+      variants.push(known());
+      continue;
+    }
+    const saturated = yield* saturateExactly(plan, name, budget);
+    if (saturated === 'size') variants.push({ ...known(), limit: saturated });
+    else if (areTabsCoupled(saturated)) variants.push(yield* fromAbove(plan, known(), saturated, budget));
+    else variants.push(yield* fromStacks(plan, name, saturated, budget));
   }
   return { variants };
 }
 
-/** `coupled` where tabs depend on one another; null where there is no start. */
-function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReach | 'coupled' | Limit | null, void> {
-  const start = plan.start?.target;
-  if (!start || !isIn(start.only, variant)) return null;
+function* saturateExactly(plan: Plan, variant: string, budget: Budget): Generator<void, Saturated | Limit, void> {
   const system = new Pushdown(plan, variant);
-  const saturation = new Saturation(system, system.hasDoors);
+  const saturation = new Saturation(system, budget, system.hasDoors);
   yield* saturation.run();
-  if (saturation.exhausted || system.bounded) return 'size';
-  if (areTabsCoupled(plan, system, saturation)) return 'coupled';
+  return saturation.exhausted || system.bounded ? 'size' : { system, saturation };
+}
+
+function* fromStacks(plan: Plan, variant: string, { system, saturation }: Saturated, budget: Budget): Generator<void, VariantReach, void> {
   const { runs: all } = saturation;
   const inside = system.hasDoors ? yield* runsWithin(saturation) : all;
-  const first = new Map<Screen, Transition>();
-  for (const sight of inside.sights) if (!first.has(sight.head.symbol.screen)) first.set(sight.head.symbol.screen, sight);
-  const outside = new Map<Screen, Transition>();
-  for (const sight of all.sights) if (!first.has(sight.head.symbol.screen) && !outside.has(sight.head.symbol.screen)) outside.set(sight.head.symbol.screen, sight);
+  const first = firstSights(inside);
+  const outside = firstSights(all);
   const verdicts = plan.screens.map((screen): Verdict => {
     const fromOutside = !first.has(screen);
     const sight = first.get(screen) ?? outside.get(screen);
@@ -57,35 +62,56 @@ function* exactVariant(plan: Plan, variant: string): Generator<void, VariantReac
       get walk() { return walkTo(runs, sight); },
     };
   });
-  const stacks = new Stacks(plan, system, saturation, inside);
+  const stacks = new Stacks(plan, system, saturation, inside, budget);
   return { name: variant, verdicts, stacks, above: null, limit: null, back: backOf(plan, variant, stacks) };
 }
 
+/** How each screen is come to soonest. */
+function firstSights({ sights }: Runs): Map<Screen, Transition> {
+  const first = new Map<Screen, Transition>();
+  for (const sight of sights) if (!first.has(sight.head.symbol.screen)) first.set(sight.head.symbol.screen, sight);
+  return first;
+}
+
 /**
- * Where tabs depend on one another: stacks among which all reachable ones are, each tab by itself and what the others may do
- * meanwhile taken from `Away`. A screen that is in none of them is stranded; what was undecided of the others stays so.
+ * Where tabs depend on one another: stacks among which all reachable ones are, each tab by itself, with what the others do to
+ * the flags meanwhile. A screen that is in none of them is stranded. What the quick analysis has left undecided of the others, or
+ * reached in more taps than the least that these stacks allow, is sought by walking.
  */
-function* fromAbove(plan: Plan, known: VariantReach): Generator<void, VariantReach | Limit, void> {
-  const system = new Pushdown(plan, known.name, null, true);
-  const saturation = new Saturation(system, true);
-  yield* saturation.run();
-  if (saturation.exhausted || system.bounded) return 'size';
-  if (system.switchesMidway) return 'switch';
-  const shown = new Set(saturation.runs.sights.map(({ head }) => head.symbol.screen));
-  const verdicts = known.verdicts.map((verdict, index) => (verdict.reachable === 'undecided' && !shown.has(plan.screens[index]!) ? stranded : verdict));
-  return { ...known, verdicts, above: new Stacks(plan, system, saturation, saturation.runs) };
+function* fromAbove(plan: Plan, known: VariantReach, exact: Saturated, budget: Budget): Generator<void, VariantReach, void> {
+  const found = yield* saturateAbove(plan, known.name, budget, exact);
+  if (!found) return { ...known, limit: 'size' };
+  const { system, saturation } = found;
+  const { runs } = saturation;
+  const above = new Stacks(plan, system, saturation, runs, budget);
+  const inside = system.hasDoors ? yield* runsWithin(saturation) : runs;
+  const least = firstSights(inside);
+  const shown = firstSights(runs);
+  const isOpen = ({ reachable, taps, fromOutside }: Verdict, screen: Screen): boolean =>
+    shown.has(screen) && (reachable === 'undecided' || (reachable === 'yes' && least.has(screen) && (fromOutside || taps! > inside.tapsOf(least.get(screen)!.head))));
+  const walked = plan.screens.some((screen, index) => isOpen(known.verdicts[index]!, screen)) ? (yield* above.explored.toEnd()).verdicts() : null;
+  const verdicts = known.verdicts.map((verdict, index): Verdict => {
+    const screen = plan.screens[index]!;
+    if (verdict.reachable === 'undecided' && !shown.has(screen)) return stranded;
+    const walk = isOpen(verdict, screen) ? walked!.get(screen) : undefined;
+    const isBetter = walk && (verdict.reachable !== 'yes' || (verdict.fromOutside && !walk.fromOutside) || (verdict.fromOutside === walk.fromOutside && walk.taps! < verdict.taps!));
+    return isBetter ? walk : verdict;
+  });
+  return { ...known, verdicts, above, back: backFromAbove(above, known.back) };
 }
 
 /**
  * Whether the stacks of tabs depend on one another: by flags that change while tabs are shown, by `needs` that are looked at
  * when a tab is come back to, or by a transition that switches the tab and goes on. Each stack for itself is then not exact;
  * in general nothing is, since two stacks that share a finite memory can do whatever any machine can.
+ *
+ * Up to the first event with which a tab does anything to another one, what tabs do by themselves is all that there is: so it is
+ * enough to look for that event there.
  */
-function areTabsCoupled(plan: Plan, system: Pushdown, { controls }: Saturation): boolean {
+function areTabsCoupled({ system, saturation }: Saturated): boolean {
   if (system.variant.roots.length < 2) return false;
-  const valuations = [...new Set([...controls].flatMap(({ place, valuation }) => (place > 0 ? [valuation] : [])))];
-  if (valuations.length === 0) return false;
-  // What changes flags and empties all stacks couples nothing.
-  if (system.switchesMidway || valuations.some((valuation) => system.away.after(valuation).length > 1)) return true;
-  return plan.screens.some((screen) => system.variant.has(screen) && screen.needs.some((needs) => valuations.some((valuation) => system.valuations.outcome(needs.condition, valuation) !== 'holds')));
+  if (system.switchesMidway) return true;
+  system.learn(saturation);
+  return saturation.runs.sights.some(({ head: { control: { place, valuation }, symbol: { screen } } }) => place > 0
+    && (system.interference.after(place, valuation).length > 1 || screen.needs.some(({ condition }) => system.valuations.outcome(condition, valuation) !== 'holds')));
 }

@@ -1,11 +1,18 @@
-import type { Plan, Screen } from '../plan/model';
-import { activeStack, keyOf, type Configuration } from '../walk/configuration';
-import { Walker, type Event } from '../walk/walker';
-import type { Tap } from './reach';
+import type { Budget } from '../budget';
+import type { Plan, Screen, Step } from '../plan/model';
+import { toEnd } from '../slices';
+import { outcomesOf } from '../walk/conditions';
+import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../walk/configuration';
+import type { Event, Walker } from '../walk/walker';
+import type { Tap, Verdict } from './reach';
 
 /** How many configurations are gone on from, and how many events are tried in all; one counts for each of its outcomes. */
 const most = 2000;
 const mostEvents = 20_000;
+/** What an event costs of the budget. */
+const costOfEvent = 25;
+/** How many events are tried between two pauses: a few milliseconds of work. */
+const slice = 300;
 /** Where conditions leave open what comes of a tap, so many outcomes of a given walk are followed. */
 const mostAtOnce = 50;
 
@@ -19,25 +26,32 @@ export interface Moment {
 }
 
 /**
- * Walks a variant level by level, from a cold start on and with links and entries at any time, as far as somebody asks and up
+ * Walks a variant level by level from a cold start, and then on with links and entries at any time, as far as somebody asks and up
  * to a number of configurations and events. What it comes to is a run; that it does not come to something proves nothing.
  */
 export class Exploration {
-  /** All that events led to, configurations that were known already too. */
+  /** One for each configuration, in the order found. */
   private readonly moments: Moment[] = [];
+  /** Those that are gone on from. */
   private readonly queue: Moment[] = [];
   private readonly known = new Set<string>();
+  private readonly numbers = new StackNumbers();
+  private readonly revealed = new Map<Screen, Moment>();
+  private readonly missed = new Map<Step, readonly Tap[]>();
   /** From which flags links and entries were opened. */
   private readonly opened = new Set<string>();
-  private readonly walker: Walker;
-  private readonly doors: readonly Event[];
+  private readonly doors: ReturnType<Walker['doors']>;
+  private readonly asks: boolean;
   private events = 0;
   private expanded = 0;
+  /** Whether links and entries are opened by now. */
+  private outside = false;
 
-  constructor(plan: Plan, variant: string, private readonly watched: Screen | null = null) {
-    this.walker = new Walker(plan, variant);
-    this.doors = this.walker.doors();
-    this.add(this.walker.coldStart(), null, null);
+  /** @param watched the screen of which each moment is to say whether it was on top before */
+  constructor(private readonly plan: Plan, readonly walker: Walker, private readonly budget: Budget, private readonly watched: Screen | null = null) {
+    this.doors = walker.doors();
+    this.asks = plan.screens.some(({ needs }) => needs.length > 0);
+    this.add(walker.coldStart(), null, null);
   }
 
   /**
@@ -46,12 +60,44 @@ export class Exploration {
    * @param hint a walk that may end so, to be tried last: it may be longer than what is explored
    */
   find(fits: (moment: Moment) => boolean, hint: readonly Tap[] = []): Tap[] | null {
-    for (let at = 0; at < this.moments.length || this.goOn(at); at++) {
-      const moment = this.moments[at]!;
-      if (fits(moment)) return walkOf(moment);
-    }
+    for (let at = 0; this.hasMoreThan(at); at++) if (fits(this.moments[at]!)) return walkOf(this.moments[at]!);
     const hinted = this.follow(hint).find(fits);
     return hinted ? walkOf(hinted) : null;
+  }
+
+  /** Explores to the end; pauses every few milliseconds. */
+  *toEnd(): Generator<void, this, void> {
+    for (let pauseAt = this.events + slice; this.goOn(); ) {
+      if (this.events < pauseAt) continue;
+      pauseAt = this.events + slice;
+      yield;
+    }
+    return this;
+  }
+
+  /** How each screen is come to first, as a verdict. */
+  verdicts(): ReadonlyMap<Screen, Verdict> {
+    const first = new Map<Screen, Verdict>();
+    for (const moment of this.moments) {
+      const { screen } = activeStack(moment.configuration)!;
+      if (first.has(screen)) continue;
+      const walk = walkOf(moment);
+      first.set(screen, { reachable: 'yes', taps: walk.length, fromOutside: !isFromWithin(moment), parent: moment.before && activeStack(moment.before.configuration)!.screen, walk });
+    }
+    return first;
+  }
+
+  /** A walk that shows a screen again, from beneath, without what it needs; null where none was found. */
+  walkRevealing(screen: Screen, hint: readonly Tap[]): readonly Tap[] | null {
+    toEnd(this.toEnd());
+    const moment = this.revealed.get(screen) ?? this.follow(hint).find(({ configuration, before }) => before && this.isRevealed(screen, configuration, before.configuration));
+    return moment ? walkOf(moment) : null;
+  }
+
+  /** A walk whose last tap takes a step that goes back to what is not in the stack; null where none was found. */
+  walkMissing(step: Step): readonly Tap[] | null {
+    toEnd(this.toEnd());
+    return this.missed.get(step) ?? null;
   }
 
   /** What a walk leads to, as far as it can be walked. */
@@ -69,41 +115,76 @@ export class Exploration {
     return { configuration, by, before, seen: before !== null && (before.seen || activeStack(before.configuration)!.screen === this.watched) };
   }
 
-  /** Explores until there are more moments than so many; false where there is nothing left to explore. */
-  private goOn(count: number): boolean {
-    while (this.moments.length <= count) {
-      const moment = this.queue[this.expanded++];
-      if (!moment || this.events > mostEvents) return false;
-      for (const event of this.walker.events(moment.configuration)) this.take(event, moment);
-      if (this.isNewOutside(moment)) for (const event of this.doors) this.take(event, moment);
+  /** Explores until more than so many moments are known; false where there are no more. */
+  private hasMoreThan(count: number): boolean {
+    while (this.moments.length <= count) if (!this.goOn()) return false;
+    return true;
+  }
+
+  /** Goes on from one more configuration; false where nothing is left to explore. */
+  private goOn(): boolean {
+    const inside = !this.outside && this.doors.length > 0;
+    if (inside && (this.expanded === this.queue.length || this.expanded === most / 2 || this.events > mostEvents / 2)) {
+      this.outside = true;
+      for (const door of this.doors) this.add(this.walker.open(door), door, null);
+      for (const moment of this.queue.slice(0, this.expanded)) this.openDoors(moment);
+      return true;
     }
+    const moment = this.queue[this.expanded];
+    if (!moment || this.events > mostEvents || this.budget.isSpent) return false;
+    this.expanded++;
+    for (const event of this.walker.events(moment.configuration)) this.take(event, moment);
+    if (this.outside) this.openDoors(moment);
     return true;
   }
 
   private take(event: Event, moment: Moment): void {
     const outcomes = this.walker.after(moment.configuration, event);
-    this.events += Math.max(1, outcomes.length);
+    const count = Math.max(1, outcomes.length);
+    this.events += count;
+    this.budget.spend(count * costOfEvent);
     this.add(outcomes, event, moment);
   }
 
-  /** Whether links and entries can lead to something new: they empty all stacks, so that only flags make a difference. */
-  private isNewOutside({ configuration, seen }: Moment): boolean {
+  /** Opens links and entries, where they can lead to something new: they empty all stacks, so that only flags make a difference. */
+  private openDoors(moment: Moment): void {
+    const { configuration, seen } = moment;
     const key = `${seen || activeStack(configuration)!.screen === this.watched} ${configuration.flags.join()}`;
-    if (this.opened.has(key)) return false;
+    if (this.opened.has(key)) return;
     this.opened.add(key);
-    return true;
+    for (const event of this.doors) this.take(event, moment);
   }
 
   private add(configurations: readonly Configuration[], by: Event | null, before: Moment | null): void {
+    for (const step of this.walker.missed) {
+      const after = configurations[0];
+      if (!this.missed.has(step)) this.missed.set(step, [...(before ? walkOf(before) : []), ...(by ? [{ ...by, shows: after ? activeStack(after)!.screen : null }] : [])]);
+    }
     for (const configuration of configurations) {
       const moment = this.moment(configuration, by, before);
-      this.moments.push(moment);
-      const key = `${moment.seen} ${keyOf(configuration)}`;
-      if (this.known.has(key) || this.known.size >= most) continue;
+      if (this.asks && before) {
+        const { screen } = activeStack(configuration)!;
+        if (!this.revealed.has(screen) && this.isRevealed(screen, configuration, before.configuration)) this.revealed.set(screen, moment);
+      }
+      const key = `${moment.seen} ${this.numbers.keyOf(configuration)}`;
+      if (this.known.has(key)) continue;
       this.known.add(key);
-      this.queue.push(moment);
+      this.moments.push(moment);
+      if (this.queue.length < most) this.queue.push(moment);
     }
   }
+
+  /** Whether an event has shown a screen that was there before, without what it needs. */
+  private isRevealed(screen: Screen, now: Configuration, before: Configuration): boolean {
+    const top = activeStack(now)!;
+    if (screen.needs.length === 0 || top.screen !== screen || top === activeStack(before)) return false;
+    const lacks = screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => now.flags[this.plan.flags.indexOf(flag)]!).holds);
+    return lacks && before.stacks.some((stack) => [...framesOf(stack)].includes(top));
+  }
+}
+
+function* framesOf(stack: Stack): Generator<Frame> {
+  for (let frame = stack; frame; frame = frame.below) yield frame;
 }
 
 /** Whether only what is inside of the app led there. */

@@ -2,6 +2,7 @@
 import type { Branch, Needs, Screen, Step } from '../plan/model';
 import { lowered, raised, stepsOf, type Agenda, type Arrival, type Shown } from './agenda';
 import { frameOf, type Alphabet, type Control, type Frame, type StackSymbol } from './alphabet';
+import type { Interference } from './interference';
 import type { Sets, Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
 
@@ -44,20 +45,22 @@ export interface Outcome {
   readonly tabs: Tabs;
   /** Whether the frame that was looked at is on top: not another one that is like it. */
   readonly keepsTop: boolean;
+  /** Whether it leaves the app: nothing follows then. Told only where steps went back to what is not in the stack. */
+  readonly leaves: boolean;
 }
 
 /** A bound for plans that nobody means: so many elses run within one event. The same as the walker's. */
 const mostElses = 64;
 
 export class Machines {
-  /** Whether a transition goes on after it has switched to a tab: then two stacks have to be known at once. */
-  switchesMidway = false;
+  /** What is still to be done after an event has switched to another tab, each once: then two stacks have to be known at once. */
+  readonly midway = new Set<Control>();
   /** Whether an event ran into a bound: not all that can follow is then among the outcomes. */
   bounded = false;
   private elses = 0;
 
-  /** @param above whether tabs that share flags are taken to do to one another whatever they might (see `Away`) */
-  constructor(private readonly variant: VariantOf, private readonly valuations: Valuations, private readonly alphabet: Alphabet, private readonly above: boolean) {}
+  /** @param interference what tabs that share flags may do to one another; null where they are taken to share nothing */
+  constructor(private readonly variant: VariantOf, private readonly valuations: Valuations, private readonly alphabet: Alphabet, private readonly interference: Interference | null) {}
 
   /** An arrival, whatever was there before. */
   anew(valuation: Valuation, arrival: Arrival): Outcome[] {
@@ -85,12 +88,13 @@ export class Machines {
     const open = [machine];
     for (let at = open.pop(); at; at = open.pop()) {
       // Another tab is come to with its root alone once all stacks were emptied, and from then on as it was left.
-      if (this.run(at, open) === 'left' || (at.tabs === 'shown' && !this.above)) continue;
+      const leaves = this.run(at, open) === 'left';
+      if ((leaves && at.missing.length === 0) || (at.tabs === 'shown' && !this.interference)) continue;
       const { valuation, sets, place, agenda, known, bottom, gateBeneath, missing, tabs } = at;
       const shows = agenda?.item.kind === 'left' ? agenda.item.shows : null;
-      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows, tabs, keepsTop: known.length === 1 && known[0] === at.top });
+      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows, tabs, keepsTop: known.length === 1 && known[0] === at.top, leaves });
       // What is on the stack does not matter then: the top alone says what the user saw.
-      if (tabs === 'anew' && place > 0 && !this.above && this.variant.roots.length > 1) outcomes.push({ valuation, sets, place, agenda: { item: { kind: 'tabs', shows }, next: null }, word: this.alphabet.word(known.slice(-1), true, false), missing: [], shows, tabs, keepsTop: false });
+      if (!leaves && tabs === 'anew' && place > 0 && !this.interference && this.variant.roots.length > 1) outcomes.push({ valuation, sets, place, agenda: { item: { kind: 'tabs', shows }, next: null }, word: this.alphabet.word(known.slice(-1), true, false), missing: [], shows, tabs, keepsTop: false, leaves });
     }
     return outcomes;
   }
@@ -176,9 +180,9 @@ export class Machines {
     const { variant } = this;
     if (!variant.has(arrival.screen)) return;
     const tab = arrival.kind === 'switch' ? variant.placeOf(arrival.screen) : undefined;
-    if (this.above && tab !== undefined && machine.place > 0 && tab !== machine.place) {
-      // What is on top of the other tab is not known: any screen that needs something might put the arrival off.
-      for (const screen of variant.asking) {
+    if (this.interference && tab !== undefined && machine.place > 0 && tab !== machine.place) {
+      // What is on top of the other tab is not known: any screen that was seen there might put the arrival off.
+      for (const screen of this.interference.tops(tab)) {
         if (screen === arrival.screen) continue;
         for (const needs of screen.needs) {
           const outcome = this.valuations.outcome(needs.condition, machine.valuation);
@@ -208,7 +212,7 @@ export class Machines {
   }
 
   private putOff(machine: Machine, arrival: Arrival, at: Screen, needs: Needs): Machine {
-    if (arrival.kind === 'link') empty(machine);
+    if (this.variant.emptiesAll(arrival)) empty(machine);
     for (let agenda = machine.agenda; agenda; agenda = agenda.next) if (agenda.item.kind === 'mark' && agenda.item.at === at) return machine;
     if (++this.elses > mostElses) {
       this.bounded = true;
@@ -238,15 +242,25 @@ export class Machines {
           break;
         }
         if (tab !== undefined && machine.place > 0) {
-          if (machine.agenda) this.switchesMidway = true;
-          // What was done to this tab's stack before it is left is seen when the user comes back.
-          const untouched = machine.known.length === 1 && machine.known[0] === machine.origin && machine.missing.length === 0;
+          // What was done to this tab's stack, or to the flags, before it is left is seen when the user comes back.
+          const untouched = machine.known.length === 1 && machine.known[0] === machine.origin && machine.missing.length === 0 && machine.sets.length === 0;
           const isEmpty = machine.known.length === 0 && machine.bottom;
-          if (!untouched) open.push({ ...machine, known: isEmpty ? [frameOf(this.variant.tabs[machine.place - 1]!.call!.target!)] : [...machine.known], agenda: { item: { kind: 'left', shows: { screen, place: tab } }, next: null } });
+          if (!untouched) {
+            const leave = (known: Frame[]): void => void open.push({ ...machine, known, agenda: { item: { kind: 'left', shows: { screen, place: tab } }, next: null } });
+            leave(isEmpty ? [frameOf(this.variant.tabs[machine.place - 1]!.call!.target!)] : [...machine.known]);
+            // An else may come back to this tab before it ends, and what it has put on there is a gate then.
+            const marked = withGates(machine);
+            if (marked) leave(marked);
+          }
         }
         const isLeft = tab !== undefined && machine.place > 0;
         this.build(machine, [screen]);
-        if (isLeft) machine.tabs = 'shown';
+        if (!isLeft) break;
+        machine.tabs = 'shown';
+        if (!machine.agenda) break;
+        this.midway.add(this.alphabet.control(machine.valuation, tab, machine.agenda, false));
+        // What was there before is put on by no else.
+        machine.agenda = raised(machine.agenda);
       }
     }
   }
@@ -257,6 +271,16 @@ export class Machines {
     machine.place = this.variant.placeOf(screens[0]!) ?? 0;
     machine.tabs = 'anew';
   }
+}
+
+/** The frames that are known, as they are once every pending mark is made; null where none would change anything. */
+function withGates({ known, agenda }: Machine): Frame[] | null {
+  let marked: Frame[] | null = null;
+  for (let at = agenda; at; at = at.next) {
+    const gate = at.item.kind === 'mark' && known[at.item.level];
+    if (gate && at.item.kind === 'mark') marked = (marked ?? known).with(at.item.level, { ...gate, putOff: at.item.arrival });
+  }
+  return marked;
 }
 
 function machineOn({ valuation, place, agenda }: Control, top: StackSymbol, todo: Agenda): Machine {
@@ -288,7 +312,7 @@ function takeOff(machine: Machine, step: Step): boolean {
     }
     if (machine.known.length === 1 && machine.bottom) {
       // The last frame stays.
-      if (target) machine.missing = [...machine.missing, step];
+      machine.missing = [...machine.missing, step];
       return true;
     }
     machine.known.pop();

@@ -1,4 +1,4 @@
-import { isIn, type Branch, type Condition, type Plan, type Screen, type Step } from '../plan/model';
+import { isIn, type Branch, type Condition, type Needs, type Plan, type Screen, type Step } from '../plan/model';
 import { independentOutcomes, type Outcomes } from '../walk/conditions';
 
 /**
@@ -12,12 +12,19 @@ export function mayReach(plan: Plan, variant: string): ReadonlySet<Screen> {
   return new FixedPoint(plan, variant).reached;
 }
 
+/** What an arrival puts on, and whether it may be put off. */
+interface Opened {
+  readonly opened: readonly Screen[];
+  readonly mayBePutOff: boolean;
+}
+const nothing: Opened = { opened: [], mayBePutOff: false };
+
 class FixedPoint {
   readonly reached = new Set<Screen>();
   private readonly values: ReadonlyMap<string, Set<string>>;
   private grown = true;
-  /** Screens whose else has run in this round: what it shows does not depend on who arrives. */
-  private readonly ranElse = new Set<Screen>();
+  /** Those whose else has run in this round: what it shows does not depend on who arrives. */
+  private readonly ranElse = new Set<Needs>();
 
   constructor(private readonly plan: Plan, private readonly variant: string) {
     this.values = new Map(plan.flags.map((flag) => [flag.name, new Set([flag.initial])]));
@@ -54,7 +61,7 @@ class FixedPoint {
 
   /** A screen that is opened by itself. */
   private open(screen: Screen | null | undefined): void {
-    if (screen) this.show(this.arrive(screen));
+    if (screen) this.show(this.arrive(screen).opened);
   }
 
   private show(frames: readonly Screen[]): void {
@@ -74,8 +81,8 @@ class FixedPoint {
   }
 
   /** The frames that steps put on and leave there, bottom first; each is shown, by the tap or by Back. */
-  private run(steps: readonly Step[]): Screen[] {
-    let frames: Screen[] = [];
+  private run(steps: readonly Step[]): readonly Screen[] {
+    let frames: readonly Screen[] = [];
     for (const step of steps) {
       switch (step.kind) {
         case 'leave': break;
@@ -95,7 +102,9 @@ class FixedPoint {
           if (step.kind === 'resume' && step.or) frames = this.run([step.or]);
           break;
         default: {
-          const opened = step.call?.target ? this.arrive(step.call.target) : [];
+          const { opened, mayBePutOff } = step.call?.target ? this.arrive(step.call.target) : nothing;
+          // Whatever the else does, these may stay.
+          if (mayBePutOff) this.show(frames);
           if (opened.length === 0) break;
           if (step.kind === 'push' || step.kind === 'present') frames = [...frames, ...opened];
           else if (step.kind === 'replace') frames = [...frames.slice(0, -1), ...opened];
@@ -107,21 +116,21 @@ class FixedPoint {
   }
 
   /** The screen itself where its `needs` may hold; what happens instead is shown at once. */
-  private arrive(screen: Screen): Screen[] {
-    if (!isIn(screen.only, this.variant)) return [];
-    let isPutOff = false;
-    for (const { condition, otherwise } of screen.needs) {
-      const { holds, fails } = this.outcomes(condition);
-      if (fails && !this.ranElse.has(screen)) {
-        this.ranElse.add(screen);
-        this.show(this.run(otherwise));
+  private arrive(screen: Screen): Opened {
+    if (!isIn(screen.only, this.variant)) return nothing;
+    let mayBePutOff = false;
+    for (const needs of screen.needs) {
+      const { holds, fails } = this.outcomes(needs.condition);
+      if (fails && !this.ranElse.has(needs)) {
+        this.ranElse.add(needs);
+        this.show(this.run(needs.otherwise));
       }
-      if (!holds) return [];
-      isPutOff ||= fails;
+      mayBePutOff ||= fails;
+      if (!holds) return { opened: [], mayBePutOff };
     }
     // By `resume` it is shown without whatever the steps do that come after.
-    if (isPutOff) this.show([screen]);
-    return [screen];
+    if (mayBePutOff) this.show([screen]);
+    return { opened: [screen], mayBePutOff };
   }
 
   /** What a condition can turn out to be, where each flag has any of its possible values. */

@@ -69,7 +69,7 @@ export class Predecessors {
   }
 
   /** Whether a configuration is one of them, its stack given top first; of heads that no run came to, it is taken to be so. */
-  accepts(control: Control, stack: readonly StackSymbol[]): boolean {
+  accepts(control: Control, stack: Iterable<StackSymbol>): boolean {
     let states = this.setOf([control]);
     for (const symbol of stack) {
       const reading = this.read(states, symbol);

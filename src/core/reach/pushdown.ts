@@ -9,8 +9,9 @@ import type { Branch, Entry, Link, Plan, Screen, Tab } from '../plan/model';
 import type { Event } from '../walk/walker';
 import type { Arrival, Shown } from './agenda';
 import { Alphabet, frameOf, type Control, type Frame, type StackSymbol } from './alphabet';
-import { Away } from './away';
+import { Interference } from './interference';
 import { Machines, type Outcome } from './machine';
+import type { Saturation } from './saturation';
 import { Valuations, type Valuation } from './valuations';
 import { VariantOf, type Offer } from './variant';
 
@@ -35,7 +36,8 @@ type Fixed = Map<Branch | Tab | Link | Entry, readonly PushdownRule[]>;
 export class Pushdown {
   readonly variant: VariantOf;
   readonly valuations: Valuations;
-  readonly away: Away;
+  /** What tabs that share flags may do to one another, as far as it was learned. */
+  readonly interference: Interference;
   private readonly alphabet: Alphabet;
   private readonly machines: Machines;
   /** By the numbers of symbols and places. */
@@ -44,20 +46,22 @@ export class Pushdown {
   private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
   private readonly fixedDoors: Fixed = new Map();
   private readonly doors: readonly { readonly event: Event; readonly door: Link | Entry; readonly arrival: Arrival }[];
+  /** Where events go on that have switched to a tab. */
+  private continued: readonly Control[] = [];
   /** Taking a frame off, by places. */
   private readonly backOf: readonly PushdownRule[];
 
   /**
    * @param watched the screen of which each control state is to remember whether it has been on top
-   * @param above whether tabs that share flags are taken to do to one another whatever they might (see `Away`): the system then
-   *   has all that runs can do, and perhaps more
+   * @param above whether tabs that share flags may interfere with one another (see `Interference`). Once nothing is left to
+   *   learn, the system has all that runs can do, and perhaps more
    */
   constructor(plan: Plan, variant: string, readonly watched: Screen | null = null, readonly above = false) {
     this.variant = new VariantOf(plan, variant);
     this.valuations = new Valuations(plan, variant);
     this.alphabet = new Alphabet(plan.screens.length, this.variant.tabs.length + 1, this.valuations.count, watched !== null);
-    this.machines = new Machines(this.variant, this.valuations, this.alphabet, above);
-    this.away = new Away(plan, variant, this.valuations, (screen) => this.variant.placeOf(screen) !== undefined);
+    this.interference = new Interference(this.variant, this.valuations);
+    this.machines = new Machines(this.variant, this.valuations, this.alphabet, above ? this.interference : null);
     this.doors = [
       ...this.variant.links.map((link) => ({ event: { kind: 'link', link }, door: link, arrival: this.alphabet.arrival('link', link.screen, link) }) as const),
       ...this.variant.entries.map((entry) => ({ event: { kind: 'entry', entry }, door: entry, arrival: this.alphabet.arrival('link', entry.call!.target!, null) }) as const),
@@ -72,7 +76,19 @@ export class Pushdown {
 
   /** Whether a transition goes on after it has switched to a tab: two stacks would have to be known at once. */
   get switchesMidway(): boolean {
-    return this.machines.switchesMidway;
+    return this.machines.midway.size > 0;
+  }
+
+  /** Learns from an analysis what tabs do to one another; says whether the system has changed by it, so that it has to be analysed anew. */
+  learn(saturation: Pick<Saturation, 'heads' | 'runs'>): boolean {
+    const isNew = this.interference.learn(this, saturation);
+    const before = this.continued.length;
+    this.continued = [...this.machines.midway];
+    if (!isNew && this.continued.length === before) return false;
+    this.fixed.length = 0;
+    this.lists.length = 0;
+    this.fixedDoors.clear();
+    return true;
   }
 
   /** Whether an event ran into a bound: not all that can follow is then in the system. */
@@ -101,9 +117,9 @@ export class Pushdown {
     return this.alphabet.control(valuation, place, null, false);
   }
 
-  /** A stack without gates as symbols, given bottom first; the top comes first. */
-  stack(frames: readonly Pick<Frame, 'screen' | 'modal'>[]): StackSymbol[] {
-    return this.alphabet.word(frames.map(({ screen, modal }) => ({ screen, modal, putOff: null })), true, false);
+  /** A frame that is no gate, with no gate beneath, as a symbol. */
+  symbolOf({ screen, modal }: Pick<Frame, 'screen' | 'modal'>, last: boolean): StackSymbol {
+    return this.alphabet.word([{ screen, modal, putOff: null }], last, false)[0]!;
   }
 
   /** The control state in which a rule ends that begins with these flags. */
@@ -160,7 +176,7 @@ export class Pushdown {
     }
     const back = this.back(place, symbol);
     if (back) rules.push(back);
-    if (this.above && place > 0) rules.push(...this.comingBack(control, symbol));
+    if (this.above && place > 0) rules.push(...this.comingBack(control, symbol), ...this.goingOn(control, symbol));
     // Without the room that arrays keep to grow: there are tens of thousands.
     return rules.slice();
   }
@@ -193,8 +209,19 @@ export class Pushdown {
     const { valuation, place } = control;
     const tab = this.variant.tabs[place - 1]!;
     const seen = this.hasSeen(control, symbol);
-    return this.away.after(valuation).flatMap((later) => (this.watched && !seen ? [false, true] : [seen]).flatMap((was) => (
+    return this.interference.after(place, valuation).flatMap((later) => (this.watched && !seen ? [false, true] : [seen]).flatMap((was) => (
       later === valuation && was === seen ? [] : [{ ...plainRule({ kind: 'tab', tab }, place, [symbol]), valuation: later, seen: was }])));
+  }
+
+  /** Events that began in another tab, have switched to this one, and go on. */
+  private goingOn(control: Control, symbol: StackSymbol): PushdownRule[] {
+    const { place } = control;
+    const tab = this.variant.tabs[place - 1]!;
+    const seen = this.hasSeen(control, symbol);
+    const here = this.continued.filter((each) => each.place === place);
+    const later = here.length > 0 ? this.interference.after(place, control.valuation) : [];
+    return here.filter(({ valuation }) => later.includes(valuation)).flatMap(({ valuation, agenda }) => (this.watched && !seen ? [false, true] : [seen])
+      .map((was) => ({ ...plainRule({ kind: 'tab', tab }, place, [symbol]), valuation, agenda, seen: was })));
   }
 
   /** To the other tabs, all of which have their root alone; one of them may be shown already. */
@@ -237,7 +264,9 @@ export class Pushdown {
 
   /** The same by the time that they are come to, with these flags or what other tabs have made of them by then. */
   rootsFrom(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
-    return this.above ? this.away.after(valuation).flatMap((later) => this.roots(later)) : this.roots(valuation);
+    const { variant, interference } = this;
+    if (!this.above) return this.roots(valuation);
+    return variant.roots.flatMap(([, place]) => interference.after(place, valuation).flatMap((later) => this.roots(later).filter(({ control }) => control.place === place)));
   }
 
   private back(place: number, symbol: StackSymbol): PushdownRule | null {
@@ -248,9 +277,8 @@ export class Pushdown {
   }
 }
 
-const ruleOf = ({ valuation, sets, place, agenda, word, missing, shows, tabs, keepsTop }: Outcome, event: Event | null, branch: Branch | null): PushdownRule =>
-  ({ valuation, sets, place, agenda, word, missing, shows, tabs, keepsTop, seen: null, event, branch });
+const ruleOf = (outcome: Outcome, event: Event | null, branch: Branch | null): PushdownRule => ({ ...outcome, seen: null, event, branch });
 
 /** One that leaves the flags as they are; without an event it goes on with one, or starts. */
 export const plainRule = (event: Event | null, place: number, word: readonly StackSymbol[]): PushdownRule =>
-  ({ valuation: null, sets: [], place, agenda: null, word, missing: [], shows: null, tabs: 'kept', keepsTop: false, seen: null, event, branch: null });
+  ({ valuation: null, sets: [], place, agenda: null, word, missing: [], shows: null, tabs: 'kept', keepsTop: false, leaves: false, seen: null, event, branch: null });

@@ -4,8 +4,8 @@ import type { Event } from '../walk/walker';
 import type { Back } from './back';
 import type { Stacks } from './stacks';
 
-/** One thing that a user does, and the screen that is on top after it. */
-export type Tap = Event & { readonly shows: Screen };
+/** One thing that a user does, and the screen that is on top after it; null where it leaves the app. */
+export type Tap = Event & { readonly shows: Screen | null };
 
 export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
@@ -19,7 +19,8 @@ export interface Verdict {
   readonly walk: readonly Tap[] | null;
 }
 
-export type Limit = 'size' | 'switch';
+/** Why stacks are not known: there is too much to work out. */
+export type Limit = 'size';
 
 export interface VariantReach {
   readonly name: string;
@@ -29,7 +30,7 @@ export interface VariantReach {
   readonly stacks: Stacks | null;
   /** Where they are not, stacks among which all reachable ones are, and perhaps more: what is not there never happens. Null where not even that is known (yet). */
   readonly above: Stacks | null;
-  /** Why neither is known: there is too much to work out, or a transition goes on after it has switched to another tab. Null where one is, or was not looked for. */
+  /** Why neither is known. Null where one is, or was not looked for. */
   readonly limit: Limit | null;
   /** What Back does on a screen. */
   back(screen: Screen): Back;

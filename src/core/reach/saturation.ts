@@ -6,6 +6,7 @@
  * "Weighted pushdown systems" (2005). What is found is taken in the order of the fewest events with which any configuration
  * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
+import type { Budget } from '../budget';
 import type { Control, StackSymbol } from './alphabet';
 import { costOf, type Head, type Place, type Transition } from './automaton';
 import { lowestOf, type Blocks } from './blocks';
@@ -19,9 +20,6 @@ import type { Valuation } from './valuations';
 
 /** How much is done between two pauses: a few milliseconds of work. */
 const slice = 4_000;
-
-/** How much is done before it is given up: one to three seconds of work. */
-const mostWork = 6_000_000;
 
 /** What is saturated of a pushdown system. */
 export type System = Pick<Pushdown, 'blocks' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
@@ -45,12 +43,14 @@ export class Saturation {
   private readonly opening: Opening[] = [];
   private taps = 0;
   private work = 0;
+  /** Whether it was given up: not all is known then. */
+  exhausted = false;
 
   /**
    * @param outside whether links and entries are opened, too, at every time
    * @param cold whether they are before anything else happens
    */
-  constructor(private readonly system: System, private readonly outside: boolean, private readonly cold = outside) {
+  constructor(private readonly system: System, private readonly budget: Budget, private readonly outside: boolean, private readonly cold = outside) {
     this.tables = new Tables(system.blocks);
   }
 
@@ -72,12 +72,20 @@ export class Saturation {
   *run(): Generator<void, void, void> {
     const { system, tables: { standing, returning } } = this;
     for (const rule of system.coldStart()) {
+      if (rule.leaves) continue;
       const lowest = this.tables.lowest(system.target(rule, system.valuations.initial, false), rule.word);
       this.starts.push({ lowest, rule });
       this.enter(lowest, rule, null, 0);
     }
     if (this.cold) this.open({ on: null, valuation: system.valuations.initial, seen: false });
     let pauseAt = slice;
+    let spent = 0;
+    const pause = (): void => {
+      this.budget.spend(this.work - spent);
+      spent = this.work;
+      pauseAt = this.work + slice;
+      this.exhausted = this.budget.isSpent;
+    };
     for (; standing.reaches(this.taps) || returning.reaches(this.taps) || this.opening.length > 0; this.taps++) {
       // What goes on with an event costs nothing: more may be due at once.
       for (let more = true; more; ) {
@@ -88,8 +96,8 @@ export class Saturation {
             if (schedule === standing) this.takeHeads(part);
             else this.takeReturns(part);
             if (this.work < pauseAt) continue;
+            pause();
             if (this.exhausted) return;
-            pauseAt = this.work + slice;
             yield;
           }
         }
@@ -97,23 +105,23 @@ export class Saturation {
       // What links open is one tap away from here.
       for (const { on, valuation, seen } of this.opening.splice(0)) {
         for (const rule of system.fromOutside(valuation)) {
+          if (rule.leaves) continue;
           this.enter(this.tables.lowest(system.target(rule, valuation, seen), rule.word), rule, on, this.taps + 1);
           if (this.work < pauseAt) continue;
-          pauseAt = this.work + slice;
+          pause();
+          if (this.exhausted) return;
           yield;
         }
       }
     }
+    pause();
+    // All that there was to do is done.
+    this.exhausted = false;
   }
 
   /** How control states are numbered. */
   get blocks(): Blocks {
     return this.system.blocks;
-  }
-
-  /** Whether it was given up: not all is known then. */
-  get exhausted(): boolean {
-    return this.work > mostWork;
   }
 
   /** The control states that what was pushed above a place is popped into, each with the fewest events since. */
@@ -138,7 +146,7 @@ export class Saturation {
     const { system, tables } = this;
     for (let index = 0; index < rules.length; index++) {
       const rule = rules[index]!;
-      if (rule.word.length === 0 || rule.tabs === 'shown') continue;
+      if (rule.leaves || rule.word.length === 0 || rule.tabs === 'shown') continue;
       const to = system.targetOf(control, symbol, rule);
       if (pushed[index] || to.place !== control.place) use(tables.headOf(to, rule.word[0]!));
       if (pushed[index]) this.eachUncovered(pushed[index] as OpenPlace, to.place !== control.place && rule.word.at(-1) === symbol ? symbol : null, use);
@@ -259,6 +267,10 @@ export class Saturation {
     const pushed = new Array<OpenPlace | null>(rules.length);
     for (let index = 0; index < rules.length; index++) {
       const rule = rules[index]!;
+      if (rule.leaves) {
+        pushed[index] = null;
+        continue;
+      }
       const to = system.target(rule, control.valuation, seen);
       this.tables.note(to);
       pushed[index] = this.use(of, control, rule, index, to);

@@ -5,6 +5,10 @@ import { backOf } from './back';
 import { mayReach } from './over-approximation';
 import type { Reach, Tap, VariantReach, Verdict } from './reach';
 
+/** How many events are tried at the most, and so many more for each screen: the notes beside each keystroke come from here. */
+const mostEvents = 40_000;
+const mostEventsOfScreen = 100;
+
 /** A configuration and how it was first reached. */
 interface Arrival {
   readonly configuration: Configuration;
@@ -23,7 +27,8 @@ const stranded: Verdict = { ...undecided, reachable: 'no' };
  * every "yes" is a run that the walker made, every "no" is proved by an over-approximation, and what lies between, where another
  * stack beneath would be wanted, is undecided. The number of taps may be too high for the same reason.
  *
- * Costs O(steps of all transitions · reachable combinations of flags), for each variant.
+ * Costs O(steps of all transitions · reachable combinations of flags) for each variant, up to a number of events; what was not
+ * reached by then is undecided, too.
  */
 export function searchReach(plan: Plan): Reach {
   return { variants: plan.variants.map((variant) => searchVariant(plan, variant)) };
@@ -53,6 +58,7 @@ class Search {
   readonly first: (Arrival | null)[];
   private readonly seen = new Set<string | number>();
   private readonly queue: Arrival[] = [];
+  private events = 0;
   /** Whether the stack is all that a configuration holds. */
   private readonly plain: boolean;
 
@@ -79,10 +85,13 @@ class Search {
   }
 
   private run(): void {
-    for (let at = 0; at < this.queue.length; at++) {
+    const most = mostEvents + mostEventsOfScreen * this.plan.screens.length;
+    for (let at = 0; at < this.queue.length && this.events < most; at++) {
       const arrival = this.queue[at]!;
       for (const event of this.walker.events(arrival.configuration)) {
-        for (const configuration of this.walker.after(arrival.configuration, event)) {
+        const after = this.walker.after(arrival.configuration, event);
+        this.events += Math.max(1, after.length);
+        for (const configuration of after) {
           if (configuration !== arrival.configuration) this.add(configuration, arrival, event);
         }
       }

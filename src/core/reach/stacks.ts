@@ -1,12 +1,19 @@
 /** What the automaton of all reachable configurations says of stacks. */
 import type { Branch, Plan, Screen } from '../plan/model';
+import type { Budget } from '../budget';
+import { remembered } from '../remembered';
+import { toEnd } from '../slices';
+import { Walker } from '../walk/walker';
+import { saturateAbove } from './above';
 import type { Edge, Head, Place, Transition } from './automaton';
 import { beneathGraph } from './beneath-graph';
 import { Epochs } from './epochs';
-import type { Pushdown } from './pushdown';
+import { Exploration } from './exploration';
+import { Predecessors } from './predecessors';
+import { Pushdown } from './pushdown';
 import { ringsOf, type Ring } from './rings';
 import type { Runs } from './runs';
-import type { Saturation } from './saturation';
+import { Saturation } from './saturation';
 
 /** Something that a run can show: what a configuration begins with, and the frames beneath it that matter. */
 export interface Sight {
@@ -21,11 +28,18 @@ export class Stacks {
   private readonly revealedBy = new Map<Screen, ReadonlyMap<Screen, Sight>>();
   private readonly epochsBy = new Map<Runs, Epochs>();
   private readonly byScreen = new Map<Runs, Transition[][]>();
+  private exploration: Exploration | null = null;
+  private readonly explorations = new Map<Screen, Exploration>();
+  private readonly watched = new Map<Screen, Saturation | null>();
+  private readonly predecessors = new Map<Screen, Predecessors>();
   private knownRings: readonly Ring[] | null = null;
   private firstTabBy: Map<number, Set<Screen>> | null = null;
 
-  /** @param inside what is reached without links and entries */
-  constructor(private readonly plan: Plan, readonly system: Pushdown, readonly saturation: Saturation, readonly inside: Runs) {
+  /**
+   * @param inside what is reached without links and entries
+   * @param budget what further questions may cost
+   */
+  constructor(private readonly plan: Plan, readonly system: Pushdown, readonly saturation: Saturation, readonly inside: Runs, readonly budget: Budget) {
     this.all = saturation.runs;
   }
 
@@ -37,8 +51,39 @@ export class Stacks {
   /** What tabs that share nothing hold at the same time, in some runs. */
   epochsOf(runs: Runs): Epochs {
     let epochs = this.epochsBy.get(runs);
-    if (!epochs) this.epochsBy.set(runs, (epochs = new Epochs(this.system, this.saturation, runs)));
+    if (!epochs) this.epochsBy.set(runs, (epochs = new Epochs(this.system, this.saturation, runs, this.budget)));
     return epochs;
+  }
+
+  /** What walking finds, where that is asked for: stacks that are known from above alone perhaps are none. */
+  get explored(): Exploration {
+    return (this.exploration ??= new Exploration(this.plan, new Walker(this.plan, this.system.variant.name), this.budget));
+  }
+
+  /** What walking finds, each moment with whether a screen was on top before. */
+  exploredAfter(screen: Screen): Exploration {
+    return remembered(this.explorations, screen, () => new Exploration(this.plan, this.explored.walker, this.budget, screen));
+  }
+
+  /** All runs, each control state with whether a screen was on top before; null where there is more to work out than the budget allows. */
+  watching(screen: Screen): Saturation | null {
+    return remembered(this.watched, screen, () => {
+      const { plan, system: { above, variant: { name } }, budget } = this;
+      if (above) return toEnd(saturateAbove(plan, name, budget, this, screen))?.saturation ?? null;
+      const saturation = new Saturation(new Pushdown(plan, name, screen), budget, true);
+      toEnd(saturation.run());
+      return saturation;
+    });
+  }
+
+  /** From which configurations a screen can still be reached. */
+  predecessorsOf(goal: Screen): Predecessors {
+    return remembered(this.predecessors, goal, () => new Predecessors(this.saturation, goal));
+  }
+
+  /** Whether something that was asked took more than the budget: what was not found is then not ruled out. */
+  get gaveUp(): boolean {
+    return [...this.epochsBy.values()].some(({ exhausted }) => exhausted);
   }
 
   /** The screens that Back on a screen can reveal, each with a configuration that shows it. */
@@ -88,7 +133,7 @@ export class Stacks {
   /** Whether nothing leads on from a last frame: all that can be done there leaves everything as it is. */
   staysAsItIs(head: Head): boolean {
     const { control, symbol, rules } = head;
-    return symbol.last && !this.hasOtherTabs(head) && rules.every((rule) => rule.word.length === 1 && rule.word[0] === symbol && this.system.targetOf(control, symbol, rule) === control);
+    return symbol.last && !this.hasOtherTabs(head) && rules.every((rule) => rule.leaves || (rule.word.length === 1 && rule.word[0] === symbol && this.system.targetOf(control, symbol, rule) === control));
   }
 
   /** Whether there are other tabs, with stacks of their own, where a head is. */

@@ -1,5 +1,7 @@
 import { isIn, type Branch, type Call, type Entry, type Link, type MenuItem, type Plan, type Screen, type Tab } from '../plan/model';
+import { menuLeadsTo } from '../plan/steps';
 import type { Event } from '../walk/walker';
+import type { Arrival } from './agenda';
 
 /** What a screen offers. */
 export interface Offer {
@@ -58,6 +60,11 @@ export class VariantOf {
     return place <= 1 || this.plan.backLeaves || !this.firstTab;
   }
 
+  /** Whether an arrival empties all stacks first, also where it is put off. */
+  emptiesAll({ kind, screen }: Arrival): boolean {
+    return kind === 'link' || kind === 'reset' || (kind === 'switch' && !this.tabOf.has(screen));
+  }
+
   /** The stack that a link builds, bottom first. */
   built(screen: Screen, link: Link | null): Screen[] {
     const { start } = this.plan;
@@ -77,8 +84,7 @@ export class VariantOf {
   private itemsOn(screen: Screen): MenuItem[] {
     return this.plan.menus.flatMap(({ only, on, items }) => {
       if (!isIn(only, this.name)) return [];
-      const roots = (): boolean => screen === this.plan.start?.target || this.tabOf.has(screen) || items.some((item) => item.branches.some((branch) =>
-        branch.steps.some((step) => (step.kind === 'reset' || step.kind === 'switch') && step.call?.target === screen)));
+      const roots = (): boolean => screen === this.plan.start?.target || this.tabOf.has(screen) || menuLeadsTo(items, screen);
       return on === 'all' || (on === 'roots' ? roots() : on.has(screen)) ? items : [];
     });
   }

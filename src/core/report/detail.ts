@@ -127,7 +127,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
     parameters: screen.parameters.map(({ name, type, initial }) => ({ name, type: showType(type), initial: initial && showValue(initial) })),
     signature: currentSignature(plan, screen),
     fromOutside,
-    walk: walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows.index })) ?? null,
+    walk: walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows!.index })) ?? null,
     back: { within: within.map((other) => other.index), toFirstTab, whole, leaves, arrow, deepest: deepest && { frames: deepest.frames, ring: deepest.ring.map(({ index }) => index) } },
     waysIn: check.supply.into[screen.index]!.map(wayInCard),
     waysOut: screen.transitions.map((transition) => wayOutCard(check, transition, write)),

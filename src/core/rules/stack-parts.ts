@@ -1,5 +1,4 @@
 /** What the rules about stacks share: looking at every variant, and telling walks. */
-import type { Plan, Screen, Step } from '../plan/model';
 import { labelOf, type Tap, type VariantReach } from '../reach/reach';
 import type { Stacks } from '../reach/stacks';
 import { say, words, type Message } from './message';
@@ -54,12 +53,3 @@ export function sayWalk(walk: readonly Tap[]): Message {
 
 /** `in phone: ` in front of a message that does not hold in all variants. */
 export const sayVariant = (variant: string | null): Message => (variant === null ? [] : say`In ${variant}: `);
-
-/** Every list of steps of a plan, with the screen on which it stands; none for a menu's. */
-export function* allSteps(plan: Plan): Generator<{ readonly screen: Screen | null; readonly steps: readonly Step[] }> {
-  for (const screen of plan.screens) {
-    for (const { branches } of screen.transitions) for (const { steps } of branches) yield { screen, steps };
-    for (const { otherwise } of screen.needs) yield { screen, steps: otherwise };
-  }
-  for (const menu of plan.menus) for (const item of menu.items) for (const { steps } of item.branches) yield { screen: null, steps };
-}

@@ -1,4 +1,5 @@
 import type { Link, Screen } from '../plan/model';
+import { remembered } from '../remembered';
 import type { Values } from './value';
 
 /** An arrival that `needs` did not let happen, to be made again by `resume`. */
@@ -52,15 +53,46 @@ export function* screensOf(stack: Stack): Generator<Screen> {
 }
 
 /** A configuration as one string, every frame of every stack included: two are alike just where these are. */
-export function keyOf({ flags, active, stacks }: Configuration): string {
-  const parts: (string | number)[] = [flags.join(), active];
-  for (const stack of stacks) {
-    parts.push(';');
-    for (let frame = stack; frame; frame = frame.below) {
-      parts.push(`${frame.screen.index}${frame.modal ? 'm' : ''}`);
-      // Two links of one screen may build different stacks.
-      if (frame.putOff) parts.push(`${frame.putOff.kind}${frame.putOff.screen.index}${frame.putOff.kind === 'link' && frame.putOff.link ? `@${frame.putOff.link.node.from}` : ''}`);
-    }
-  }
+export const keyOf = ({ flags, active, stacks }: Configuration): string => [flags.join(), active, ...stacks.map(keyOfStack)].join(';');
+
+/** A stack as one string, its top first. */
+export function keyOfStack(stack: Stack): string {
+  const parts: string[] = [];
+  for (let frame = stack; frame; frame = frame.below) parts.push(keyOfFrame(frame));
   return parts.join(' ');
+}
+
+/**
+ * Numbers stacks, equal ones alike (hash consing): keys of configurations stay short, however deep their stacks are. Costs O(1)
+ * for each frame that was not met before.
+ */
+export class StackNumbers {
+  private readonly numbers = new Map<string, number>();
+  private readonly known = new WeakMap<Frame, number>();
+
+  /** A configuration as one string: two are alike just where these are. */
+  keyOf({ flags, active, stacks }: Configuration): string {
+    return [flags.join(), active, ...stacks.map((stack) => this.numberOf(stack))].join(' ');
+  }
+
+  /** 0 for an empty stack. */
+  numberOf(stack: Stack): number {
+    const unknown: Frame[] = [];
+    let frame = stack;
+    for (; frame && !this.known.has(frame); frame = frame.below) unknown.push(frame);
+    let number = frame ? this.known.get(frame)! : 0;
+    for (const each of unknown.reverse()) {
+      const key = `${number} ${keyOfFrame(each)}`;
+      number = remembered(this.numbers, key, () => this.numbers.size + 1);
+      this.known.set(each, number);
+    }
+    return number;
+  }
+}
+
+function keyOfFrame({ screen, modal, putOff }: Frame): string {
+  const marked = `${screen.index}${modal ? 'm' : ''}`;
+  if (!putOff) return marked;
+  // Two links of one screen may build different stacks.
+  return `${marked}<${putOff.kind}${putOff.screen.index}${putOff.kind === 'link' && putOff.link ? `@${putOff.link.node.from}` : ''}`;
 }

@@ -34,7 +34,8 @@ export function headOf(event: Event, data: Data): string {
 export const tailOf = (assumed: Assumptions): string => [...assumed].map(([text, holds]) => ` ${holds ? 'if' : 'unless'} ${quote(text)}`).join('');
 
 interface Moment {
-  readonly configuration: Configuration;
+  /** Null where the app is left. */
+  readonly configuration: Configuration | null;
   readonly step: string;
   readonly before: Moment | null;
 }
@@ -50,13 +51,16 @@ export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): stri
   for (const { shows, ...event } of walk) {
     const next = new Map<string, Moment>();
     for (const before of now) {
+      if (!before.configuration) continue;
       if (event.kind === 'trigger' && activeStack(before.configuration)!.screen !== event.transition.screen) continue;
       for (const { assumed, told, after } of outcomesOfEvent(walker, before.configuration, event)) {
-        if (!after || activeStack(after)!.screen !== shows) continue;
-        const key = keyOf(after);
-        if (!next.has(key)) next.set(key, { configuration: after, step: headOf(event, data) + tailOf(assumed) + (told ? '' : ` expect ${shows.label}`), before });
+        if ((after ? activeStack(after)!.screen : null) !== shows) continue;
+        const key = after ? keyOf(after) : '';
+        if (!next.has(key)) next.set(key, { configuration: after, step: headOf(event, data) + tailOf(assumed) + (told || !shows ? '' : ` expect ${shows.label}`), before });
       }
     }
+    // Whether a tap leaves the app may depend on what no assumption tells: the tap itself is what there is to show.
+    if (shows === null && next.size === 0 && now[0]) next.set('', { configuration: null, step: headOf(event, data), before: now[0] });
     now = [...next.values()];
   }
   const steps: string[] = [];

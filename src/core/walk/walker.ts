@@ -1,4 +1,5 @@
 import { isIn, type Branch, type Call, type Entry, type Flag, type Link, type MenuItem, type Plan, type Screen, type Step, type Tab, type Transition } from '../plan/model';
+import { menuLeadsTo } from '../plan/steps';
 import { openTexts, outcomesOf, type Assumptions, type Outcomes } from './conditions';
 import { activeStack, keyOf, mainStack, withStack, type Arrival, type Configuration, type Frame, type Stack } from './configuration';
 import type { Data } from './data';
@@ -50,6 +51,8 @@ export class Walker {
   private assumed: Assumptions | undefined;
   /** The conditions in quotes, and those on optional values, that went either way since the event. */
   readonly undecided = new Set<string>();
+  /** The steps that went back to what is not in the stack, since the event. */
+  readonly missed = new Set<Step>();
   /** How many elses have run since the event. */
   private elses = 0;
 
@@ -114,13 +117,13 @@ export class Walker {
   private shows(on: 'all' | 'roots' | ReadonlySet<Screen>, items: readonly MenuItem[], screen: Screen): boolean {
     if (on === 'all') return true;
     if (on !== 'roots') return on.has(screen);
-    return screen === this.plan.start?.target || this.tabOf.has(screen) || items.some((item) => item.branches.some((branch) =>
-      branch.steps.some((step) => (step.kind === 'reset' || step.kind === 'switch') && step.call?.target === screen)));
+    return screen === this.plan.start?.target || this.tabOf.has(screen) || menuLeadsTo(items, screen);
   }
 
   private begin(assumed?: Assumptions): void {
     this.elses = 0;
     this.assumed = assumed;
+    this.missed.clear();
     if (this.data) this.undecided.clear();
   }
 
@@ -238,9 +241,9 @@ export class Walker {
     switch (step.kind) {
       case 'leave': return [configuration];
       case 'back': return [withStack(configuration, stack?.below ?? null)];
-      case 'close': return [withStack(configuration, takeThrough(stack, (frame) => frame.modal))];
-      case 'back to': return [withStack(configuration, takeUntil(stack, step.target))];
-      case 'back past': return [withStack(configuration, takeThrough(stack, (frame) => frame.screen === step.target))];
+      case 'close': return [withStack(configuration, this.takeThrough(stack, step, (frame) => frame.modal))];
+      case 'back to': return [withStack(configuration, this.takeUntil(stack, step))];
+      case 'back past': return [withStack(configuration, this.takeThrough(stack, step, (frame) => frame.screen === step.target))];
       case 'sets': return [this.set(configuration, step)];
       case 'resume': return this.resume(configuration, step.or, context);
       default: {
@@ -248,6 +251,25 @@ export class Walker {
         return call?.target ? this.arrive(configuration, { kind: step.kind, screen: call.target, values: this.passed(call.target, call, context, configuration) }) : [configuration];
       }
     }
+  }
+
+  /** Takes frames off until the step's screen is on top; where it is not there, down to the last frame. */
+  private takeUntil(stack: Stack, step: Extract<Step, { target: Screen | null }>): Stack {
+    let frame = stack;
+    while (frame?.below && frame.screen !== step.target) frame = frame.below;
+    if (frame && frame.screen !== step.target) this.missed.add(step);
+    return frame;
+  }
+
+  /** Takes frames off through the first that passes the test; where none does, down to the last frame. */
+  private takeThrough(stack: Stack, step: Step, test: (frame: Frame) => boolean): Stack {
+    for (let frame = stack; frame; frame = frame.below) {
+      if (test(frame)) return frame.below;
+      if (frame.below) continue;
+      this.missed.add(step);
+      return frame;
+    }
+    return null;
   }
 
   /** What a call hands over to its screen. */
@@ -279,7 +301,7 @@ export class Walker {
     for (const { screen, values } of this.arrivingAt(configuration, arrival)) {
       for (const { condition, otherwise } of screen.needs) {
         const { holds, fails } = this.outcomes(condition, configuration);
-        if (fails) after.push(...this.putOff(arrival.kind === 'link' ? this.emptied(configuration) : configuration, arrival, screen, otherwise, values));
+        if (fails) after.push(...this.putOff(this.emptiesAll(arrival) ? this.emptied(configuration) : configuration, arrival, screen, otherwise, values));
         if (!holds) return after;
       }
     }
@@ -308,7 +330,7 @@ export class Walker {
     }
     this.puttingOff.add(at);
     const after = this.run(configuration, otherwise, context).map((each) => {
-      const depth = each.active === configuration.active ? sharedDepth(activeStack(configuration), activeStack(each)) : 0;
+      const depth = sharedDepth(configuration.stacks[each.active] ?? null, activeStack(each));
       return withStack(each, markGate(activeStack(each), depth, arrival));
     });
     this.puttingOff.delete(at);
@@ -332,6 +354,11 @@ export class Walker {
         return { ...configuration, stacks, active: tab };
       }
     }
+  }
+
+  /** Whether an arrival empties all stacks first, also where it is put off: what lay there is not for whoever has to sign in. */
+  private emptiesAll({ kind, screen }: Arrival): boolean {
+    return kind === 'link' || kind === 'reset' || (kind === 'switch' && !this.tabOf.has(screen));
   }
 
   private emptied(configuration: Configuration): Configuration {
@@ -374,22 +401,6 @@ export class Walker {
 type Placed = Pick<Frame, 'screen' | 'values'>;
 
 const frameOf = ({ screen, values }: Placed, below: Stack): Frame => ({ screen, modal: screen.shape !== null, values, putOff: null, below });
-
-/** Takes frames off until the screen is on top; where it is not there, down to the last frame. */
-function takeUntil(stack: Stack, screen: Screen | null): Stack {
-  let frame = stack;
-  while (frame?.below && frame.screen !== screen) frame = frame.below;
-  return frame;
-}
-
-/** Takes frames off through the first that passes the test; where none does, down to the last frame. */
-function takeThrough(stack: Stack, test: (frame: Frame) => boolean): Stack {
-  for (let frame = stack; frame; frame = frame.below) {
-    if (test(frame)) return frame.below;
-    if (!frame.below) return frame;
-  }
-  return null;
-}
 
 function depthOf(stack: Stack): number {
   let depth = 0;

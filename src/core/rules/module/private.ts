@@ -1,5 +1,6 @@
 import type { Range } from '../../language/range';
-import type { Module, Screen, Step } from '../../plan/model';
+import type { Module, Screen } from '../../plan/model';
+import { eachStep, eachStepList } from '../../plan/steps';
 import { screenOf, sites } from '../../supply/site';
 import { say } from '../message';
 import type { Found, Rule } from '../rule';
@@ -18,18 +19,15 @@ export const privateScreen: Rule = {
     for (const { site, call } of sites(plan)) {
       if (call.target) yield* used(text, call.target, call.reference, screenOf(site), screenOf(site)?.module ?? null);
     }
-    for (const screen of plan.screens) {
-      for (const step of stepsOf(screen)) {
-        if ((step.kind === 'back to' || step.kind === 'back past') && step.target) yield* used(text, step.target, step.range, screen, screen.module);
+    for (const list of eachStepList(plan)) {
+      for (const step of eachStep(list.steps)) {
+        if ((step.kind !== 'back to' && step.kind !== 'back past') || !step.target) continue;
+        const by = list.kind === 'item' ? null : list.screen;
+        yield* used(text, step.target, step.range, by, by?.module ?? null);
       }
     }
   },
 };
-
-function* stepsOf(screen: Screen): Generator<Step> {
-  for (const { branches } of screen.transitions) for (const branch of branches) yield* branch.steps;
-  for (const { otherwise } of screen.needs) yield* otherwise;
-}
 
 function* used(text: string, target: Screen, { from, to }: Range, by: Screen | null, module: Module | null): Generator<Found> {
   if (!target.private || !target.module || target.module === module) return;

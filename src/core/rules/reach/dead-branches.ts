@@ -1,10 +1,12 @@
-import { isIn, type Branch, type Transition } from '../../plan/model';
+import { isIn, type Branch, type MenuItem, type Screen, type Transition } from '../../plan/model';
 import type { Reach } from '../../reach/reach';
+import { say, words, type Message } from '../message';
 import type { Context } from '../rule';
 
-/** A branch of a trigger on a reached screen that no run ever takes. */
+/** A branch of a trigger on a reached screen, or of a menu's item that one shows, that no run ever takes. */
 export interface DeadBranch {
-  readonly transition: Transition;
+  readonly of: Transition | MenuItem;
+  readonly branches: readonly Branch[];
   readonly branch: Branch;
   /** Whether its own condition never holds; otherwise those before it always happen first. */
   readonly never: boolean;
@@ -25,23 +27,26 @@ export function deadBranches(context: Pick<Context, 'plan' | 'reach'>): readonly
 function findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): DeadBranch[] {
   const taken = new Set<Branch>();
   const possible = new Set<Branch>();
+  const shown = new Set<Transition | MenuItem>();
   const undecided = new Set<string>();
-  for (const variant of reach.variants) {
-    const { name } = variant;
+  const isReached = (screen: Screen, name: string): boolean => reach.variants.some((variant) => variant.name === name && variant.verdicts[screen.index]!.reachable !== 'no');
+  for (const { name, stacks: exact, above } of reach.variants) {
     // What is in no stack of those known from above never happens either.
-    const stacks = variant.stacks ?? variant.above;
+    const stacks = exact ?? above;
     if (!stacks) {
       undecided.add(name);
       continue;
     }
     for (const screen of plan.screens) {
-      if (!screen.transitions.some(({ branches }) => branches.some(({ condition }) => condition))) continue;
+      const offers = stacks.system.variant.offersOn(screen).filter(({ branches }) => branches.some(({ condition }) => condition));
+      if (offers.length === 0) continue;
       const seen = new Set<number>();
       for (const { control } of stacks.headsOf(screen)) {
         if (seen.has(control.valuation)) continue;
         seen.add(control.valuation);
         for (const branch of stacks.system.branchesAt(control, screen)) taken.add(branch);
-        for (const { branches } of screen.transitions) {
+        for (const { event, branches } of offers) {
+          if (event.kind === 'item') shown.add(event.item);
           for (const branch of branches) if (!branch.condition || stacks.system.valuations.outcome(branch.condition, control.valuation) !== 'fails') possible.add(branch);
         }
       }
@@ -49,14 +54,26 @@ function findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): Dea
   }
   const dead: DeadBranch[] = [];
   if (undecided.size === reach.variants.length) return dead;
+  const add = (of: Transition | MenuItem): void => {
+    if (!of.branches.some(({ condition }) => condition)) return;
+    for (const branch of of.branches) if (!taken.has(branch)) dead.push({ of, branches: of.branches, branch, never: !possible.has(branch) });
+  };
+  const isOpen = (name: string): boolean => undecided.has(name);
   for (const screen of plan.screens) {
-    const reached = reach.variants.filter(({ verdicts }) => verdicts[screen.index]!.reachable !== 'no');
     for (const transition of screen.transitions) {
-      const there = reached.filter(({ name }) => isIn(transition.only, name));
-      if (there.length === 0 || there.some(({ name }) => undecided.has(name))) continue;
-      if (!transition.branches.some(({ condition }) => condition)) continue;
-      for (const branch of transition.branches) if (!taken.has(branch)) dead.push({ transition, branch, never: !possible.has(branch) });
+      const there = plan.variants.filter((name) => isIn(transition.only, name) && isReached(screen, name));
+      if (there.length > 0 && !there.some(isOpen)) add(transition);
     }
   }
+  for (const menu of plan.menus) {
+    if (plan.variants.some((name) => isIn(menu.only, name) && isOpen(name))) continue;
+    for (const item of menu.items) if (shown.has(item)) add(item);
+  }
   return dead;
+}
+
+/** What a branch stands on, as messages call it, and the name that `accept` uses. */
+export function ownerOf({ of }: DeadBranch): { readonly label: string; readonly on: Message; readonly subject: string | null } {
+  if ('trigger' in of) return { label: of.trigger, on: say`${of.screen.label}`, subject: of.screen.label };
+  return { label: of.label, on: of.menu.title ? say`the menu “${words(of.menu.title)}”` : say`the menu`, subject: of.menu.title || null };
 }

@@ -1,25 +1,26 @@
 import { say, words } from '../message';
 import type { Rule } from '../rule';
-import { deadBranches } from './dead-branches';
+import { deadBranches, ownerOf } from './dead-branches';
 
 export const deadTransition: Rule = {
   id: 'reach/dead-transition',
   severity: 'warning',
   reason: 'A branch that no run can ever take.',
   explanation:
-    'The branches of a trigger are tried from the first on; whenever this one could happen, one before it already has. ' +
+    'The branches of a trigger or menu item are tried from the first on; whenever this one could happen, one before it already has. ' +
     'Whatever it was to do, it never does. Look at the conditions before it: one of them asks for less than was meant.',
   wrong: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise when not member leave "Shop" otherwise leave "Mail"\n}\n',
   right: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise leave "Shop"\n}\n',
   *check(context) {
-    for (const { transition, branch, never } of deadBranches(context)) {
-      if (never) continue;
-      const place = transition.branches.indexOf(branch);
+    for (const dead of deadBranches(context)) {
+      if (dead.never) continue;
+      const place = dead.branches.indexOf(dead.branch);
+      const { label, on, subject } = ownerOf(dead);
       yield {
-        range: branch.node,
-        summary: say`Branch ${place + 1} of “${words(transition.trigger)}” on ${transition.screen.label} never happens.`,
+        range: dead.branch.node,
+        summary: say`Branch ${place + 1} of “${words(label)}” on ${on} never happens.`,
         detail: say`In every run ${words(place === 1 ? 'the branch' : 'one of the branches')} before it happens first.`,
-        subject: transition.screen.label,
+        subject,
       };
     }
   },

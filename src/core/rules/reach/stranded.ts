@@ -27,8 +27,8 @@ export const stranded: Rule = {
       const closed = ways.find((way) => isReached(reach, screenOf(way.site))) ?? (screen === plan.start?.target ? screen : null);
       yield {
         range: screen.nameNode,
-        summary: ways.length === 0 && !closed ? say`Nothing leads to ${screen.label}.` : say`No walk gets to ${screen.label}.`,
-        detail: closed ? sayWhatNeverHolds(context, screen, closed) : reasonFor(screen, ways),
+        summary: supply.into[screen.index]!.every(({ site }) => screenOf(site) === screen) && !closed ? say`Nothing leads to ${screen.label}.` : say`No walk gets to ${screen.label}.`,
+        detail: closed ? sayWhatNeverHolds(context, screen, closed) : reasonFor(screen, ways, supply.into[screen.index]!),
         subject: screen.label,
         fixes: closed || screen.needs.length > 0 ? [] : hostsFor(plan, reach, screen).map((host): Fix => {
           const { edits, unsupplied } = addTransition(text, plan, host, screen);
@@ -47,10 +47,12 @@ export const isStranded = (reach: Reach, screen: Screen): boolean =>
 const isReached = (reach: Reach, screen: Screen | null): boolean =>
   screen !== null && reach.variants.some((variant) => variant.verdicts[screen.index]?.reachable === 'yes');
 
-function reasonFor(screen: Screen, ways: readonly WayIn[]): Message {
+function reasonFor(screen: Screen, ways: readonly WayIn[], all: readonly WayIn[]): Message {
   const labels = [...new Set(ways.map((way) => screenOf(way.site)!.label))];
   if (labels.length === 1) return say`Only ${labels[0]!} leads here, and no walk gets there either.`;
   if (labels.length > 1) return say`Only ${enumerate(labels)} lead here, and no walk gets to them either.`;
+  const [other] = all.filter(({ site }) => screenOf(site) === null);
+  if (other) return say`${nameWayIn(other)} leads to it, and no run gets that far.`;
   const itself = screen.transitions.some((transition) => opensSelf(transition, screen));
   return itself ? say`It only leads to itself, so nobody will ever see it.` : say`No trigger on another screen opens it, so nobody will ever see it.`;
 }

@@ -1,5 +1,4 @@
 import type { Screen } from '../../plan/model';
-import { Predecessors } from '../../reach/predecessors';
 import type { Tap } from '../../reach/reach';
 import { enumerate, say } from '../message';
 import type { Rule } from '../rule';
@@ -26,8 +25,8 @@ export const trap: Rule = {
     const start = context.plan.start?.target;
     if (!start) return;
     const found = inVariants(context, function* ({ stacks }): Iterable<readonly [string, Trapped]> {
-      const { inside, saturation } = stacks;
-      const toStart = new Predecessors(saturation, start);
+      const { inside } = stacks;
+      const toStart = stacks.predecessorsOf(start);
       // Nearly everywhere.
       if (toStart.haveAll) return;
       const screens: Screen[] = [];

@@ -1,5 +1,6 @@
 import { prependToScreen } from '../../edit/body';
 import { mayBeLeftOut, type Flag, type Plan, type Screen } from '../../plan/model';
+import { eachStep } from '../../plan/steps';
 import type { Tap } from '../../reach/reach';
 import type { Fix } from '../rule';
 
@@ -23,7 +24,7 @@ function flagsSetIn(walk: readonly Tap[]): Flag[] {
   const flags = new Set<Flag>();
   for (const tap of walk.toReversed()) {
     const branches = tap.kind === 'trigger' ? tap.transition.branches : tap.kind === 'item' ? tap.item.branches : [];
-    for (const { steps } of branches) for (const step of steps) if (step.kind === 'sets' && step.flag) flags.add(step.flag);
+    for (const { steps } of branches) for (const step of eachStep(steps)) if (step.kind === 'sets' && step.flag) flags.add(step.flag);
   }
   return [...flags];
 }

@@ -1,7 +1,5 @@
 /** Whether a rule of the plan holds in one variant. */
-import type { Claim, Plan } from '../../plan/model';
-import { Exploration } from '../../reach/exploration';
-import { Predecessors } from '../../reach/predecessors';
+import type { Claim } from '../../plan/model';
 import type { Tap } from '../../reach/reach';
 import { SearchBeneath, SearchWithout } from '../../reach/beneath';
 import type { Stacks } from '../../reach/stacks';
@@ -16,19 +14,19 @@ export type Answer = 'holds' | 'undecided' | readonly Tap[];
 const known = new WeakMap<Stacks, Map<Claim, Answer>>();
 
 /**
- * Whether a claim holds; worked out once for all stacks of a variant.
- *
- * @param above whether these are all that there are, and perhaps more: a walk then proves nothing, and `holds` still does
+ * Whether a claim holds; worked out once for all stacks of a variant. Where they are known from above alone, a walk proves
+ * nothing, and `holds` still does.
  */
-export function decide(plan: Plan, variant: string, stacks: Stacks, claim: Claim, above = false): Answer {
+export function decide(stacks: Stacks, claim: Claim): Answer {
   const answers = known.get(stacks) ?? new Map<Claim, Answer>();
   known.set(stacks, answers);
   let answer = answers.get(claim);
-  if (!answer) answers.set(claim, (answer = find(plan, variant, stacks, claim, above)));
+  if (!answer) answers.set(claim, (answer = find(stacks, claim)));
+  if (answer === 'holds' && stacks.gaveUp) return 'undecided';
   return answer;
 }
 
-function find(plan: Plan, variant: string, stacks: Stacks, { node, first, second }: Claim, above: boolean): Answer {
+function find(stacks: Stacks, { node, first, second }: Claim): Answer {
   const [a, b] = [first!, second!];
   switch (node.claim) {
     case 'never beneath':
@@ -41,14 +39,14 @@ function find(plan: Plan, variant: string, stacks: Stacks, { node, first, second
         }
       }
       return 'holds';
-    case 'never after': return walkAfter(plan, variant, stacks, b, a, above) ?? 'holds';
+    case 'never after': return walkAfter(stacks, b, a) ?? 'holds';
     case 'always reach': {
       // That something leads on is not known of stacks that perhaps are none.
-      if (above) {
+      if (stacks.system.above) {
         const [sight] = stacks.sightsOf(a);
         return sight ? walkTo(stacks.all, sight) : 'holds';
       }
-      const toGoal = new Predecessors(stacks.saturation, b);
+      const toGoal = stacks.predecessorsOf(b);
       if (toGoal.haveAll) return 'holds';
       for (const runs of stacks.eachRuns) {
         const walk = walkOutOfReach(stacks, runs, toGoal, stacks.sightsOf(a, runs));
@@ -61,13 +59,14 @@ function find(plan: Plan, variant: string, stacks: Stacks, { node, first, second
 }
 
 /** A walk that breaks a claim, sought by walking, at last as the analysis hints; that none is found proves nothing. */
-export function breakingWalk(plan: Plan, variant: string, explored: Exploration, { node, first: a, second: b }: Claim, hint: readonly Tap[]): Tap[] | null {
+export function breakingWalk(above: Stacks, { node, first: a, second: b }: Claim, hint: readonly Tap[]): Tap[] | null {
+  const { explored } = above;
   const top = (configuration: Configuration) => activeStack(configuration)!.screen;
   const hasBeneath = (configuration: Configuration): boolean => [...screensOf(activeStack(configuration)!.below)].includes(a!);
   switch (node.claim) {
     case 'never beneath': return explored.find(({ configuration }) => top(configuration) === b && hasBeneath(configuration), hint);
     case 'always beneath': return explored.find(({ configuration }) => top(configuration) === b && !hasBeneath(configuration), hint);
-    case 'never after': return new Exploration(plan, variant, b).find(({ configuration, seen }) => seen && top(configuration) === a, hint);
+    case 'never after': return above.exploredAfter(b!).find(({ configuration, seen }) => seen && top(configuration) === a, hint);
     default: return null;
   }
 }

@@ -43,7 +43,7 @@ export const grows: Rule = {
 
 /** `back to` in place of the push that closes the ring, where what it goes back to is always beneath. */
 function goesBack({ reach }: Context, { transition, shows }: Extract<Tap, { kind: 'trigger' }>): Fix[] {
-  if (transition.screen === shows) return [];
+  if (!shows || transition.screen === shows) return [];
   const always = reach.variants.every(({ stacks }) => {
     const search = stacks && new SearchWithout(stacks.all, shows);
     return !stacks || stacks.transitionsOf(transition.screen).every((sight) => search!.from(sight) === null);

@@ -1,4 +1,5 @@
 import type { Screen } from '../../plan/model';
+import { eachStep } from '../../plan/steps';
 import type { Tap } from '../../reach/reach';
 import { say } from '../message';
 import type { Context, Fix, Rule } from '../rule';
@@ -39,7 +40,7 @@ function resets({ plan }: Context, screen: Screen, walk: readonly Tap[]): Fix[] 
     if (tap.kind !== 'trigger') continue;
     for (const { steps } of tap.transition.branches) {
       const last = steps.at(-1);
-      if (!last || !steps.some((step) => step.kind === 'sets' && step.flag && read.has(step.flag.name))) continue;
+      if (!last || ![...eachStep(steps)].some((step) => step.kind === 'sets' && step.flag && read.has(step.flag.name))) continue;
       if (steps.some((step) => step.kind === 'reset' || step.kind === 'resume')) continue;
       return [{ label: `End “${tap.transition.trigger}” with reset ${start.label}`, edits: [{ from: last.range.to, to: last.range.to, insert: ` then reset ${start.label}` }] }];
     }

@@ -1,18 +1,30 @@
 import type { Step } from '../../plan/model';
+import type { PushdownRule } from '../../reach/pushdown';
 import type { Tap } from '../../reach/reach';
 import type { Stacks } from '../../reach/stacks';
-import { walkBy } from '../../reach/witness';
+import { walkBy, walkTo } from '../../reach/witness';
 
-/** The steps that go back to what some run does not have in its stack, each with such a run. */
-export function* missingTargets({ all, saturation }: Stacks): Generator<readonly [Step, readonly Tap[]], void, void> {
+/** The steps that go back to what some run does not have in its stack, each with such a run, which ends with the step's own tap. */
+export function* missingTargets({ all, saturation, system }: Stacks): Generator<readonly [Step, readonly Tap[]], void, void> {
   const seen = new Set<Step>();
-  for (const head of saturation.heads) {
-    for (const rule of head.rules) {
+  const lookAt = function* (rules: Iterable<PushdownRule>, walk: (rule: PushdownRule) => readonly Tap[]): Generator<readonly [Step, readonly Tap[]], void, void> {
+    for (const rule of rules) {
       for (const step of rule.missing) {
         if (seen.has(step)) continue;
         seen.add(step);
-        yield [step, walkBy(all, all.soonestOf(head)!, rule, rule.word[0] ?? head.symbol)];
+        yield [step, walk(rule)];
       }
     }
+  };
+  yield* lookAt(system.coldStart(), () => []);
+  for (const head of saturation.heads) yield* lookAt(head.rules, (rule) => leaving(rule, walkBy(all, all.soonestOf(head)!, rule, rule.word[0] ?? head.symbol)));
+  for (const { on, valuation } of saturation.openings) {
+    yield* lookAt(system.fromOutside(valuation), ({ event, word }) => [...(on ? walkTo(all, on) : []), { ...event!, shows: word[0]?.screen ?? null }]);
   }
+}
+
+/** A walk by a rule that may leave the app with its last tap. */
+function leaving({ leaves }: PushdownRule, walk: readonly Tap[]): readonly Tap[] {
+  const last = walk.at(-1);
+  return leaves && last ? [...walk.slice(0, -1), { ...last, shows: null }] : walk;
 }

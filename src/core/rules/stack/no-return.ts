@@ -21,14 +21,13 @@ export class NoReturn {
   }
 
   /** Whether it is out of reach, links and entries left aside; false where that is not known. */
-  from({ flags, active, stacks }: Configuration): boolean {
+  from({ flags, stacks }: Configuration): boolean {
     const { system } = this.above;
     const now = system.valuations.of((flag: Flag) => flags[this.plan.flags.indexOf(flag)]!);
     return stacks.every((stack, place) => {
       if (!stack || !this.shown.has(place)) return true;
-      const symbols = this.symbolsOf(stack);
-      const valuations = place === active && place === 0 ? [now] : [now, ...system.away.after(now)];
-      return symbols !== null && valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, place), symbols));
+      const valuations = place === 0 ? [now] : system.interference.after(place, now);
+      return !hasGate(stack) && valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, place), this.symbolsOf(stack)));
     });
   }
 
@@ -42,15 +41,16 @@ export class NoReturn {
     return explored.find((moment) => activeStack(moment.configuration)!.screen === screen && this.from(moment.configuration) && (!within || isFromWithin(moment)), hint);
   }
 
-  /** The stack's symbols, top first; null where it has a gate, which puts off what only a run can tell. */
-  private symbolsOf(stack: Stack): StackSymbol[] | null {
-    const frames: { screen: Screen; modal: boolean }[] = [];
-    for (let frame = stack; frame; frame = frame.below) {
-      if (frame.putOff) return null;
-      frames.unshift({ screen: frame.screen, modal: frame.modal });
-    }
-    return this.above.system.stack(frames);
+  /** The symbols of a stack without gates, top first. */
+  private *symbolsOf(stack: Stack): Generator<StackSymbol, void, void> {
+    for (let frame = stack; frame; frame = frame.below) yield this.above.system.symbolOf(frame, frame.below === null);
   }
+}
+
+/** Whether a stack has a gate: what that puts off only a run can tell. */
+function hasGate(stack: Stack): boolean {
+  for (let frame = stack; frame; frame = frame.below) if (frame.putOff) return true;
+  return false;
 }
 
 /** Whether nothing that can be done there changes anything, but for Back, which leaves the app. */

@@ -21,9 +21,9 @@ export const ruleBroken: Rule = {
     const { plan } = context;
     const claims = plan.claims.filter((claim) => claim.first && claim.second);
     if (claims.length === 0) return;
-    const found = inVariants(context, function* ({ name, stacks }): Iterable<readonly [Claim, readonly Tap[]]> {
+    const found = inVariants(context, function* ({ stacks }): Iterable<readonly [Claim, readonly Tap[]]> {
       for (const claim of claims) {
-        const answer = decide(plan, name, stacks, claim);
+        const answer = decide(stacks, claim);
         if (answer !== 'holds' && answer !== 'undecided') yield [claim, answer];
       }
     }, (variant) => confirmed(suspectsOf(context, variant).claims));

@@ -1,5 +1,4 @@
-import type { Plan, Screen } from '../../plan/model';
-import { Pushdown } from '../../reach/pushdown';
+import type { Screen } from '../../plan/model';
 import type { Tap } from '../../reach/reach';
 import { Restarted, type Beginning } from '../../reach/restarted';
 import { Saturation } from '../../reach/saturation';
@@ -8,15 +7,15 @@ import { tapsOf, usesTo, walkTo, type Used } from '../../reach/witness';
 import { toEnd } from '../../slices';
 
 /** A walk that shows one screen and later another; null where no run does, `undecided` where there is too much to work out. */
-export function walkAfter(plan: Plan, variant: string, stacks: Stacks, first: Screen, later: Screen, above: boolean): readonly Tap[] | 'undecided' | null {
+export function walkAfter(stacks: Stacks, first: Screen, later: Screen): readonly Tap[] | 'undecided' | null {
   // Whether it has been shown is one bit more in the control states.
-  const watched = new Saturation(new Pushdown(plan, variant, first, above), true);
-  toEnd(watched.run());
+  const watched = stacks.watching(first);
+  if (!watched) return 'undecided';
   // A walk that was found is one, whether all are known or not.
   const sight = watched.runs.sights.find(({ head: { symbol, control } }) => symbol.screen === later && control.seen);
   if (sight) return walkTo(watched.runs, sight);
   if (watched.exhausted) return 'undecided';
-  return above ? null : acrossTabs(stacks, first, later);
+  return stacks.system.above ? null : acrossTabs(stacks, first, later);
 }
 
 /** The same where the first one is shown in a tab, and then another one is gone on with, from what its stack began with. */
@@ -24,7 +23,7 @@ function acrossTabs(stacks: Stacks, first: Screen, later: Screen): readonly Tap[
   const before = beginningsAfter(stacks, first);
   if (before.size === 0) return null;
   const system = new Restarted(stacks.system, [...before.keys()]);
-  const after = new Saturation(system, stacks.system.hasDoors, false);
+  const after = new Saturation(system, stacks.budget, stacks.system.hasDoors, false);
   toEnd(after.run());
   let short: Used[] | null = null;
   for (const { head } of after.runs.sights) {

@@ -20,7 +20,7 @@ export const undecided: Rule = {
   *check(context) {
     const { plan, reach } = context;
     for (const variant of reach.variants) {
-      const found = variant.stacks ? openClaims(plan, variant as Decided) : variant.above ? openInTabs(context, variant as Coupled) : variant.limit ? allOpen(plan, variant) : null;
+      const found = variant.stacks ? openClaims(plan, variant as Decided) : variant.above ? openInTabs(context, variant as Coupled) : variant.limit ? allOpen(context, variant) : null;
       if (found) yield { ...found, subject: null, variant: plan.variants.length > 1 ? variant.name : null };
     }
   },
@@ -30,12 +30,18 @@ const inVariant = (plan: Plan, { name }: VariantReach): ReturnType<typeof words>
 
 const isBroken = ({ title }: Claim): Message => say`that the rule “${words(title)}” is broken`;
 
+/** The screens of which it is not known whether any run shows them. */
+function isReached({ screens }: Plan, { verdicts }: VariantReach): Message[] {
+  const open = screens.filter(({ index }) => verdicts[index]!.reachable === 'undecided');
+  return open.length === 0 ? [] : [say`that ${enumerate(open.map(({ label }) => label))} ${words(open.length === 1 ? 'is' : 'are')} ever shown`];
+}
+
 const listed = (open: readonly Message[]): Message => open.flatMap((each, index) => (index === 0 ? each : [...say`; `, ...each]));
 
 /** Of tabs that share flags. */
 function openInTabs(context: Context, variant: Coupled): Pick<Found, 'range' | 'summary' | 'detail'> | null {
   const { plan } = context;
-  const open = whatIsOpen(suspectsOf(context, variant));
+  const open = [...isReached(plan, variant), ...whatIsOpen(suspectsOf(context, variant))];
   const bar = plan.tabBars.find(({ only }) => isIn(only, variant.name));
   if (open.length === 0 || !bar) return null;
   return {
@@ -47,7 +53,7 @@ function openInTabs(context: Context, variant: Coupled): Pick<Found, 'range' | '
 
 /** Of rules for which more has to be worked out than all stacks. */
 function openClaims(plan: Plan, variant: Decided): Pick<Found, 'range' | 'summary' | 'detail'> | null {
-  const open = plan.claims.filter((claim) => claim.first && claim.second && decide(plan, variant.name, variant.stacks, claim) === 'undecided');
+  const open = plan.claims.filter((claim) => claim.first && claim.second && decide(variant.stacks, claim) === 'undecided');
   if (open.length === 0) return null;
   return {
     range: open[0]!.node,
@@ -57,21 +63,21 @@ function openClaims(plan: Plan, variant: Decided): Pick<Found, 'range' | 'summar
 }
 
 /** Of all that has to do with stacks. */
-function allOpen(plan: Plan, variant: VariantReach): Pick<Found, 'range' | 'summary' | 'detail'> {
+function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Pick<Found, 'range' | 'summary' | 'detail'> {
+  const open = isReached(plan, variant);
   const rules = plan.claims.some(({ first, second }) => first && second) ? ' Whether the rules of the plan hold is not decided.' : '';
   return {
     range: plan.start!.target!.nameNode,
-    summary: variant.limit === 'size'
-      ? say`There is too much to work out${inVariant(plan, variant)}: not all stacks are known.`
-      : say`A transition goes on after it has switched to another tab${inVariant(plan, variant)}: not all stacks are known.`,
+    summary: say`There is too much to work out${inVariant(plan, variant)}: not all stacks are known.`,
     detail: [
       ...say`What Back reveals is what was seen in walks, and nothing is said of stacks that grow, of private screens that come back, or of steps that miss what they go back to.${words(rules)} `,
-      ...(variant.limit === 'size' ? advice : say`Let switch be the last step.`),
+      ...(open.length > 0 ? [...say`Not known is `, ...listed(open), ...say`. `] : []),
+      ...advice,
     ],
   };
 }
 
-const advice: Message = say`The more screens set and ask for the same flags, the more values of them have to be looked at together.`;
+const advice: Message = say`The more conditions read flags, and the more screens one event opens that may be put off, the more has to be looked at together.`;
 
 function whatIsOpen({ claims, revealed, missing, rings }: ReturnType<typeof suspectsOf>): Message[] {
   const open: Message[] = [];

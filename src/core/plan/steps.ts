@@ -1,0 +1,40 @@
+/** Every step of a plan, in every position that the language allows: the one enumeration for all that ask of steps. */
+import { isIn, type Branch, type MenuItem, type Needs, type Plan, type Screen, type Step, type Transition } from './model';
+
+/** A list of steps, and where it stands. */
+export type StepList = { readonly steps: readonly Step[] } & (
+  | { readonly kind: 'trigger'; readonly screen: Screen; readonly transition: Transition; readonly branch: Branch }
+  | { readonly kind: 'else'; readonly screen: Screen; readonly needs: Needs }
+  | { readonly kind: 'item'; readonly item: MenuItem; readonly branch: Branch }
+);
+
+/** The steps of a list, each followed by the steps behind its `or`. */
+export function* eachStep(steps: readonly Step[]): Generator<Step, void, void> {
+  for (const step of steps) {
+    yield step;
+    if (step.kind === 'resume' && step.or) yield* eachStep([step.or]);
+  }
+}
+
+/**
+ * The lists of steps of a plan: of triggers, behind the `else` of `needs`, and of menu items.
+ *
+ * @param variant only those that this variant has; all of them where none is given
+ */
+export function* eachStepList(plan: Plan, variant: string | null = null): Generator<StepList, void, void> {
+  const has = (only: Parameters<typeof isIn>[0]): boolean => variant === null || isIn(only, variant);
+  for (const screen of plan.screens) {
+    if (!has(screen.only)) continue;
+    for (const transition of screen.transitions) {
+      if (has(transition.only)) for (const branch of transition.branches) yield { kind: 'trigger', screen, transition, branch, steps: branch.steps };
+    }
+    for (const needs of screen.needs) yield { kind: 'else', screen, needs, steps: needs.otherwise };
+  }
+  for (const menu of plan.menus) {
+    if (has(menu.only)) for (const item of menu.items) for (const branch of item.branches) yield { kind: 'item', item, branch, steps: branch.steps };
+  }
+}
+
+/** Whether a menu resets or switches to a screen, by any step of any of its items. */
+export const menuLeadsTo = (items: readonly MenuItem[], screen: Screen): boolean => items.some(({ branches }) => branches.some(({ steps }) =>
+  [...eachStep(steps)].some((step) => (step.kind === 'reset' || step.kind === 'switch') && step.call?.target === screen)));

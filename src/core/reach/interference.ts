@@ -1,0 +1,114 @@
+import type { Branch, Screen, Step } from '../plan/model';
+import { eachStep } from '../plan/steps';
+import { FlagEffects } from './flag-effects';
+import type { Pushdown } from './pushdown';
+import type { Saturation } from './saturation';
+import type { Valuation, Valuations } from './valuations';
+import type { VariantOf } from './variant';
+
+/** What a tab can do to the flags: from which values to which. */
+type Changes = Map<Valuation, Set<Valuation>>;
+
+/**
+ * What tabs do to one another: the values that flags can have when a tab is shown again, for those that they had when it was left.
+ *
+ * Thread-modular analysis (Flanagan, Qadeer, SPIN 2003) with tabs for threads: each tab is analysed by itself, and what it can
+ * do to the flags is taken to happen at any time while another tab waits. What a tab can do is learned from its analysis,
+ * again and again until nothing new is learned: a least fixed point. What empties all stacks interferes with no tab, since none is
+ * then left as it was.
+ */
+export class Interference {
+  private readonly effects: FlagEffects;
+  /** By place and values, the screens that were seen on top. */
+  private readonly seen: Map<Valuation, Set<Screen>>[] = [];
+  /** By the place of the tab that makes them. */
+  private readonly changesOf: Changes[] = [];
+  /** Those that count for the tab that makes them, too: it is left before the event ends. */
+  private readonly changesOfAll: Changes = new Map();
+  private readonly topsOf: Set<Screen>[] = [];
+  private readonly known = new Map<string, readonly Valuation[]>();
+  /** Whether some `else` switches to a tab. */
+  private readonly elseSwitches: boolean;
+  private isNew = false;
+
+  constructor(private readonly variant: VariantOf, valuations: Valuations) {
+    this.effects = new FlagEffects(variant, valuations);
+    this.elseSwitches = variant.asking.some(({ needs }) => needs.some(({ otherwise }) => [...eachStep(otherwise)].some((step) => this.isTabSwitch(step))));
+  }
+
+  /** The screens that were seen on top of a tab. */
+  tops(place: number): ReadonlySet<Screen> {
+    return (this.topsOf[place] ??= new Set());
+  }
+
+  /** The values that flags can have when a tab is shown again; those that they had among them. Costs O(values · changes), once for each. */
+  after(place: number, valuation: Valuation): readonly Valuation[] {
+    const key = `${place} ${valuation}`;
+    let all = this.known.get(key);
+    if (!all) {
+      const reached = new Set([valuation]);
+      for (const from of reached) {
+        this.changesOf.forEach((changes, by) => {
+          if (by !== place) for (const to of changes.get(from) ?? []) reached.add(to);
+        });
+        for (const to of this.changesOfAll.get(from) ?? []) reached.add(to);
+      }
+      this.known.set(key, (all = [...reached]));
+    }
+    return all;
+  }
+
+  /** Learns from an analysis what tabs do; says whether any of it matters and is new. Costs O(heads · branches). */
+  learn(system: Pushdown, { heads, runs }: Pick<Saturation, 'heads' | 'runs'>): boolean {
+    this.isNew = false;
+    for (const head of heads) {
+      const { control: { agenda, place, valuation }, symbol: { screen } } = head;
+      if (agenda || place === 0 || !runs.soonestOf(head)) continue;
+      const seen = (this.seen[place] ??= new Map());
+      const screens = seen.get(valuation) ?? new Set();
+      seen.set(valuation, screens);
+      if (screens.has(screen)) continue;
+      screens.add(screen);
+      this.addTop(place, screen);
+      for (const branch of system.branchesAt(head.control, screen)) this.change(this.leavesMidway(branch) ? null : place, valuation, this.effects.after(branch.steps, valuation));
+    }
+    // A tap on a tab arrives at what is on top there.
+    const asking = new Set([...this.variant.roots.map(([root]) => root), ...this.topsOf.flatMap((screens) => [...screens ?? []])].filter(({ needs }) => needs.length > 0));
+    if (asking.size > 0) {
+      this.seen.forEach((seen, place) => {
+        for (const valuation of seen.keys()) this.change(this.elseSwitches ? null : place, valuation, this.effects.afterArrival(asking, valuation));
+      });
+    }
+    if (this.isNew) this.known.clear();
+    return this.isNew;
+  }
+
+  private addTop(place: number, screen: Screen): void {
+    const tops = (this.topsOf[place] ??= new Set());
+    if (tops.has(screen)) return;
+    tops.add(screen);
+    if (screen.needs.length > 0) this.isNew = true;
+  }
+
+  /** Whether an event goes on after it has left a tab: what it does then it does to that tab, too. */
+  private leavesMidway({ steps }: Branch): boolean {
+    return this.elseSwitches || steps.slice(0, -1).some((step) => [...eachStep([step])].some((each) => this.isTabSwitch(each)));
+  }
+
+  /** @param by the place of the tab that makes the change; null where it counts for that tab, too */
+  private change(by: number | null, from: Valuation, all: Iterable<Valuation>): void {
+    const changes = by === null ? this.changesOfAll : (this.changesOf[by] ??= new Map());
+    for (const to of all) {
+      if (to === from) continue;
+      const known = changes.get(from) ?? new Set();
+      changes.set(from, known);
+      if (known.has(to)) continue;
+      known.add(to);
+      this.isNew = true;
+    }
+  }
+
+  private isTabSwitch(step: Step): boolean {
+    return step.kind === 'switch' && !!step.call?.target && this.variant.placeOf(step.call.target) !== undefined;
+  }
+}

@@ -1,0 +1,12 @@
+/** What `remembered` needs of a map. */
+interface Kept<K, V> {
+  has(key: K): boolean;
+  get(key: K): V | undefined;
+  set(key: K, value: V): unknown;
+}
+
+/** The value of a key in a map; worked out and kept where it is asked for first. */
+export function remembered<K, V>(map: Kept<K, V>, key: K, work: () => V): V {
+  if (!map.has(key)) map.set(key, work());
+  return map.get(key)!;
+}

@@ -1,0 +1,219 @@
+/** What walking shows of a plan, configuration by configuration: the judge of every verdict. */
+import { expect } from 'vitest';
+import type { Check } from '../../src/core/check';
+import type { Branch, Claim, Plan, Screen, Step } from '../../src/core/plan/model';
+import type { Tap, VariantReach } from '../../src/core/reach/reach';
+import { walkLabels } from '../../src/core/reach/reach';
+import { deadBranches } from '../../src/core/rules/reach/dead-branches';
+import { answerTo } from '../../src/core/rules/stack/suspects';
+import { outcomesOf } from '../../src/core/walk/conditions';
+import { activeStack, keyOf, screensOf, type Configuration, type Stack } from '../../src/core/walk/configuration';
+import { Walker } from '../../src/core/walk/walker';
+import { doorsOf, replay } from './brute-force';
+
+interface Node {
+  readonly key: string;
+  readonly configuration: Configuration;
+  readonly top: Screen;
+  /** What follows by a tap inside the app, and what by a link or an entry; empty where it was not gone on from. */
+  readonly inside: Node[];
+  readonly outside: Node[];
+  /** The fewest taps from a cold start without links and entries; null where none of the looked at lead there. */
+  taps: number | null;
+}
+
+const depthOf = (stack: Stack): number => [...screensOf(stack)].length;
+
+/** Up to so many configurations of one variant, level by level. */
+export class Seen {
+  readonly nodes = new Map<string, Node>();
+  readonly shown = new Set<Screen>();
+  /** What Back was seen to reveal. */
+  readonly revealed = new Map<Screen, Set<Screen>>();
+  readonly leaves = new Set<Screen>();
+  readonly taken = new Set<Branch>();
+  /** Steps that went back to what is not in the stack. */
+  readonly missed = new Set<Step>();
+  readonly leaks = new Set<Screen>();
+  /** Whether all configurations were gone on from; null where the walker ran into a bound, and nothing can be said. */
+  readonly whole: boolean | null;
+  private readonly walker: Walker;
+
+  constructor(readonly plan: Plan, readonly variant: string, most = 250) {
+    const walker = (this.walker = new Walker(plan, variant));
+    const doors = doorsOf(plan, variant);
+    const add = (all: readonly Configuration[], before: Configuration | null): Node[] => {
+      walker.missed.forEach((step) => this.missed.add(step));
+      return all.map((configuration) => {
+        this.noteLeak(configuration, before);
+        const key = keyOf(configuration);
+        let node = this.nodes.get(key);
+        if (!node) this.nodes.set(key, (node = { key, configuration, top: activeStack(configuration)!.screen, inside: [], outside: [], taps: null }));
+        this.shown.add(node.top);
+        return node;
+      });
+    };
+    for (const node of add(walker.coldStart(), null)) node.taps = 0;
+    for (const door of doors) add(walker.open(door), null);
+    let expanded = 0;
+    for (const node of this.nodes.values()) {
+      if (walker.bounded || expanded === most) break;
+      expanded++;
+      const { configuration, top } = node;
+      for (const event of walker.events(configuration)) {
+        if (event.kind === 'trigger' || event.kind === 'item') for (const { branch } of walker.outcomesBy(configuration, event)) this.taken.add(branch);
+        const after = walker.after(configuration, event);
+        if (event.kind === 'back') {
+          if (after.length === 0) this.leaves.add(top);
+          for (const each of after) this.revealed.set(top, (this.revealed.get(top) ?? new Set()).add(activeStack(each)!.screen));
+        }
+        node.inside.push(...add(after, configuration));
+      }
+      for (const door of doors) node.outside.push(...add(walker.after(configuration, door), configuration));
+    }
+    this.whole = walker.bounded ? null : expanded === this.nodes.size;
+    const level = [...this.nodes.values()].filter(({ taps }) => taps === 0);
+    for (const node of level) {
+      for (const next of node.inside) {
+        if (next.taps !== null) continue;
+        next.taps = node.taps! + 1;
+        level.push(next);
+      }
+    }
+  }
+
+  private noteLeak(after: Configuration, before: Configuration | null): void {
+    const top = activeStack(after)!;
+    if (!before || top === activeStack(before)) return;
+    const frames = new Set<object>();
+    for (const stack of before.stacks) for (let frame = stack; frame; frame = frame.below) frames.add(frame);
+    if (frames.has(top) && top.screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => after.flags[this.plan.flags.indexOf(flag)]!).holds)) this.leaks.add(top.screen);
+  }
+
+  /** The fewest taps inside the app to a screen; null where no configuration looked at shows it. */
+  tapsTo(screen: Screen): number | null {
+    const all = [...this.nodes.values()].flatMap(({ top, taps }) => (top === screen && taps !== null ? [taps] : []));
+    return all.length > 0 ? Math.min(...all) : null;
+  }
+
+  /** From which configurations taps inside the app never show a goal; only where the whole was seen. */
+  private readonly withoutGoal = new Map<Screen, ReadonlySet<string>>();
+
+  neverLeadsTo(goal: Screen): ReadonlySet<string> {
+    let without = this.withoutGoal.get(goal);
+    if (!without) {
+      const before = new Map<Node, Node[]>();
+      for (const node of this.nodes.values()) for (const next of node.inside) before.set(next, [...before.get(next) ?? [], node]);
+      const leading = new Set([...this.nodes.values()].filter(({ top }) => top === goal));
+      for (const node of leading) for (const previous of before.get(node) ?? []) leading.add(previous);
+      this.withoutGoal.set(goal, (without = new Set([...this.nodes.values()].flatMap((node) => (leading.has(node) ? [] : [node.key])))));
+    }
+    return without;
+  }
+
+  /** Whether some run seen breaks a claim. */
+  breaks({ node: { claim }, first, second }: Claim): boolean {
+    const nodes = [...this.nodes.values()];
+    const beneath = ({ configuration }: Node): Screen[] => [...screensOf(activeStack(configuration)!.below)];
+    switch (claim) {
+      case 'never beneath': return nodes.some((node) => node.top === second && beneath(node).includes(first!));
+      case 'always beneath': return nodes.some((node) => node.top === second && !beneath(node).includes(first!));
+      case 'always reach': return this.whole === true && nodes.some(({ top, key }) => top === first && this.neverLeadsTo(second!).has(key));
+      default: {
+        const later = new Set(nodes.flatMap((node) => (node.top === second ? [...node.inside, ...node.outside] : [])));
+        for (const node of later) for (const next of [...node.inside, ...node.outside]) later.add(next);
+        return [...later].some(({ top }) => top === first);
+      }
+    }
+  }
+
+  /** Whether a walk ends with what breaks a claim. */
+  shows({ node: { claim }, first, second }: Claim, walk: readonly Tap[]): boolean {
+    return replay(this.plan, this.variant, walk).some((each) => {
+      const { screen, below } = activeStack(each)!;
+      if (claim === 'always reach') return screen === first && (this.whole !== true || this.neverLeadsTo(second!).has(keyOf(each)));
+      if (claim === 'never after') return screen === first && [...this.walker.coldStart().map((cold) => activeStack(cold)!.screen), ...walk.slice(0, -1).map(({ shows }) => shows)].includes(second!);
+      return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
+    });
+  }
+
+  get deepest(): (screen: Screen) => number {
+    return (screen) => Math.max(0, ...[...this.nodes.values()].map(({ top, configuration }) => (top === screen ? depthOf(activeStack(configuration)) : 0)));
+  }
+
+  arrows(screen: Screen): { readonly some: boolean; readonly none: boolean } {
+    const of = [...this.nodes.values()].filter(({ top }) => top === screen).map(({ configuration }) => activeStack(configuration)!.below !== null);
+    return { some: of.includes(true), none: of.includes(false) };
+  }
+
+  /** Screens with nothing beneath from which nothing leads on, as far as links and entries did not lead there. */
+  deadEnds(): Set<Screen> {
+    const reads = this.plan.screens.some(({ needs, transitions }) => needs.length > 0 || transitions.some(({ branches }) => branches.some(({ condition }) => condition)))
+      || this.plan.menus.some(({ items }) => items.some(({ branches }) => branches.some(({ condition }) => condition)));
+    return new Set([...this.nodes.values()].flatMap(({ top, taps, key, configuration, inside }) => (
+      taps !== null && activeStack(configuration)!.below === null && inside.every((next) => next.key === key || (!reads && keyOf({ ...next.configuration, flags: configuration.flags }) === key)) ? [top] : [])));
+  }
+}
+
+/** What was compared, by kind. */
+export type Tally = Map<string, number>;
+
+/** Compares all that a check says of one variant with what walking shows. */
+export function expectVerdictsToHold(checked: Check, variant: VariantReach, tally: Tally): void {
+  const { plan, reach, findings, text } = checked;
+  const seen = new Seen(plan, variant.name);
+  if (seen.whole === null) return;
+  const count = (what: string): void => void tally.set(what, (tally.get(what) ?? 0) + 1);
+  const exact = variant.stacks !== null;
+  const kind = exact ? 'exact' : variant.above ? 'above' : `limit ${variant.limit}`;
+  const about = (what: string): string => `${what} (${kind}, ${seen.whole ? 'whole' : 'part'}) in\n${text}`;
+  const labels = (screens: Iterable<Screen>): string[] => [...screens].map(({ label }) => label).sort();
+  count(`variant ${kind}`);
+  for (const screen of plan.screens) {
+    const { reachable, taps, walk, fromOutside } = variant.verdicts[screen.index]!;
+    count(`reach ${kind} ${reachable}`);
+    if (seen.shown.has(screen)) expect(reachable, about(`${screen.label} is shown`)).not.toBe('no');
+    else if (seen.whole) expect(reachable, about(`${screen.label} is never shown`)).not.toBe('yes');
+    const fewest = seen.tapsTo(screen);
+    if (exact && fewest !== null) expect([taps, fromOutside], about(`taps to ${screen.label}`)).toEqual([fewest, false]);
+    if (reachable === 'yes') {
+      if (fewest !== null) expect(taps, about(`taps to ${screen.label}`)).toBe(fewest);
+      expect(walk!.length, about(`the walk to ${screen.label}`)).toBe(taps);
+      expect(replay(plan, variant.name, walk!).some((each) => activeStack(each)!.screen === screen), about(`${walkLabels(walk!).join(', ')} to ${screen.label}`)).toBe(true);
+    }
+    const back = variant.back(screen);
+    const revealed = seen.revealed.get(screen) ?? new Set();
+    count(`back ${kind} ${back.whole ? 'whole' : 'perhaps not all'}`);
+    if (back.whole) expect(labels(back.reveals), about(`what Back reveals on ${screen.label}`)).toEqual(expect.arrayContaining(labels(revealed)));
+    if (seen.whole) expect(labels(revealed), about(`Back reveals on ${screen.label}`)).toEqual(expect.arrayContaining(labels(back.reveals)));
+    if (seen.leaves.has(screen)) expect(back.leaves, about(`Back leaves on ${screen.label}`)).not.toBe(false);
+    else if (seen.whole) expect(back.leaves, about(`Back never leaves on ${screen.label}`)).not.toBe(true);
+    const { some, none } = seen.arrows(screen);
+    if (back.arrow === 'always') expect(none, about(`an arrow on ${screen.label}`)).toBe(false);
+    if (back.arrow === 'never') expect(some, about(`no arrow on ${screen.label}`)).toBe(false);
+    if (back.deepest?.frames) expect(back.deepest.frames, about(`frames of ${screen.label}`)).toBeGreaterThanOrEqual(seen.deepest(screen));
+    if (seen.whole && exact) expect(back.deepest?.frames ?? 0, about(`frames of ${screen.label}`)).toBe(seen.deepest(screen));
+  }
+  for (const claim of plan.claims) {
+    if (!claim.first || !claim.second) continue;
+    const answer = answerTo(plan, variant, claim);
+    count(`rule ${kind} ${typeof answer === 'string' ? answer : 'broken'}`);
+    if (answer === 'holds') expect(seen.breaks(claim), about(`${claim.title} holds`)).toBe(false);
+    else if (answer !== 'undecided') expect(seen.shows(claim, answer), about(`${walkLabels(answer).join(', ')} breaks ${claim.title}`)).toBe(true);
+  }
+  const told = (rule: string): string[] => findings.filter((finding) => finding.rule === rule && (finding.variant ?? variant.name) === variant.name).map(({ subject }) => subject!).sort();
+  if (seen.whole) expect(told('stack/grows'), about('what grows')).toEqual([]);
+  if (exact) {
+    expect(told('stack/guarded-revealed'), about('leaks')).toEqual(expect.arrayContaining(labels(seen.leaks)));
+    if (seen.whole) expect(labels(seen.leaks), about('leaks')).toEqual(expect.arrayContaining(told('stack/guarded-revealed')));
+    if (seen.whole) expect(told('reach/dead-end'), about('dead ends')).toEqual(labels(seen.deadEnds()).filter((label) => label !== plan.start?.target?.label));
+    const missed = findings.filter(({ rule }) => rule === 'stack/back-target-missing').map(({ range: { from } }) => from).sort();
+    expect(missed, about('targets that are missing')).toEqual(expect.arrayContaining([...seen.missed].map(({ range: { from } }) => from)));
+    if (seen.whole) expect([...seen.missed].map(({ range: { from } }) => from), about('targets that are missing')).toEqual(expect.arrayContaining(missed));
+  } else if (seen.whole) expect(labels(seen.leaks), about('leaks')).toEqual(expect.arrayContaining(told('stack/guarded-revealed')));
+  for (const { branch } of deadBranches({ plan, reach })) {
+    count('dead branch');
+    expect(seen.taken.has(branch), about(`the branch ${text.slice(branch.node.from, branch.node.to)} is dead`)).toBe(false);
+  }
+  if (variant.verdicts.some(({ reachable }) => reachable === 'undecided') && plan.start?.target) expect(findings.some(({ rule }) => rule === 'stack/undecided'), about('what is undecided is said')).toBe(true);
+}
