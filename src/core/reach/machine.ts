@@ -18,6 +18,8 @@ interface Machine {
   bottom: boolean;
   gateBeneath: boolean;
   agenda: Agenda | null;
+  /** How many elses have run. */
+  elses: number;
   missing: readonly Step[];
   tabs: Tabs;
   /** The frame that was looked at; null where that does not matter. */
@@ -49,22 +51,22 @@ export interface Outcome {
   readonly leaves: boolean;
 }
 
-/** A bound for plans that nobody means: so many elses run within one event. The same as the walker's. */
+/** Safety limits for degenerate plans: how many elses run one after the other within one event, and in how many ways one event goes on. */
 const mostElses = 64;
+const mostWays = 4096;
 
 export class Machines {
   /** What is still to be done after an event has switched to another tab, each once: then two stacks have to be known at once. */
   readonly midway = new Set<Control>();
   /** Whether an event ran into a bound: not all that can follow is then among the outcomes. */
   bounded = false;
-  private elses = 0;
 
   /** @param interference what tabs that share flags may do to one another; null where they are taken to share nothing */
   constructor(private readonly variant: VariantOf, private readonly valuations: Valuations, private readonly alphabet: Alphabet, private readonly interference: Interference | null) {}
 
   /** An arrival, whatever was there before. */
   anew(valuation: Valuation, arrival: Arrival): Outcome[] {
-    return this.work({ valuation, sets: [], place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, missing: [], tabs: 'kept', top: null, origin: null });
+    return this.work({ valuation, sets: [], place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, elses: 0, missing: [], tabs: 'kept', top: null, origin: null });
   }
 
   /** The steps of a branch. */
@@ -83,10 +85,13 @@ export class Machines {
   }
 
   private work(machine: Machine): Outcome[] {
-    this.elses = 0;
     const outcomes: Outcome[] = [];
     const open = [machine];
-    for (let at = open.pop(); at; at = open.pop()) {
+    for (let at = open.pop(), ways = 0; at; at = open.pop()) {
+      if (++ways > mostWays) {
+        this.bounded = true;
+        break;
+      }
       // Another tab is come to with its root alone once all stacks were emptied, and from then on as it was left.
       const leaves = this.run(at, open) === 'left';
       if ((leaves && at.missing.length === 0) || (at.tabs === 'shown' && !this.interference)) continue;
@@ -214,7 +219,7 @@ export class Machines {
   private putOff(machine: Machine, arrival: Arrival, at: Screen, needs: Needs): Machine {
     if (this.variant.emptiesAll(arrival)) empty(machine);
     for (let agenda = machine.agenda; agenda; agenda = agenda.next) if (agenda.item.kind === 'mark' && agenda.item.at === at) return machine;
-    if (++this.elses > mostElses) {
+    if (++machine.elses > mostElses) {
       this.bounded = true;
       return machine;
     }
@@ -284,7 +289,7 @@ function withGates({ known, agenda }: Machine): Frame[] | null {
 }
 
 function machineOn({ valuation, place, agenda }: Control, top: StackSymbol, todo: Agenda): Machine {
-  return { valuation, sets: [], place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, missing: [], tabs: 'kept', top, origin: agenda ? null : top };
+  return { valuation, sets: [], place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, elses: 0, missing: [], tabs: 'kept', top, origin: agenda ? null : top };
 }
 
 function empty(machine: Machine): void {

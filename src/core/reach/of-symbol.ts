@@ -122,9 +122,8 @@ export class OpenPlace implements Place {
   eachHead(except: HeadSet, use: (head: Head, weight: number) => void): void {
     const { heads, standing, symbol } = this.of;
     const { filled, values, blocks } = standing.tiles;
-    for (let block = 0; block < standing.columnBlocks; block++) {
+    for (const block of standing.columnsOf(blocks.of(this.number))) {
       const part = standing.known(this.number, block);
-      if (part < 0) continue;
       for (let left = filled[part]! & ~except.ofSymbol(symbol, block); left !== 0; left &= left - 1) {
         use(heads[blocks.number(block, lowestOf(left))]!, values[(part << blocks.log2) + lowestOf(left)]! - this.since);
       }

@@ -21,6 +21,9 @@ import type { Valuation } from './valuations';
 /** How much is done between two pauses: a few milliseconds of work. */
 const slice = 4_000;
 
+/** What a head costs beside its rules and the conditions that they ask for: mostly memory. */
+const costOfHead = 20;
+
 /** What is saturated of a pushdown system. */
 export type System = Pick<Pushdown, 'blocks' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
 
@@ -223,13 +226,12 @@ export class Saturation {
 
   /** Puts down what heads that stand on a place from now on come to; given as a set of the control states in a block. */
   private goOn({ steps, pops, standing, returning }: OfSymbol, place: number, controlBlock: number, set: number): void {
-    for (let block = 0; block < steps.columnBlocks; block++) this.goOnWith(steps.tile(controlBlock, block), set, standing, place, block);
-    for (let block = 0; block < pops.columnBlocks; block++) this.goOnWith(pops.tile(controlBlock, block), set, returning, place, block);
+    for (const block of steps.columnsOf(controlBlock)) this.goOnWith(steps.tile(controlBlock, block), set, standing, place, block);
+    for (const block of pops.columnsOf(controlBlock)) this.goOnWith(pops.tile(controlBlock, block), set, returning, place, block);
   }
 
   /** The same for what they come to in one block of control states. */
   private goOnWith(tile: number, set: number, to: OfSymbol['standing'], place: number, block: number): void {
-    if (tile < 0) return;
     const { taps, tables: { effects } } = this;
     const part = to.part(place, block);
     for (let left = set; left !== 0; left &= left - 1) {
@@ -261,7 +263,9 @@ export class Saturation {
   private expand(head: OpenHead): void {
     const { system } = this;
     const { control, symbol, of } = head;
+    const { decided } = system.valuations;
     const rules = system.rules(control, symbol);
+    this.work += costOfHead + 2 * (rules.length + system.valuations.decided - decided);
     const seen = system.hasSeen(control, symbol);
     // As long as it will be: arrays that grow keep room to spare, and there are tens of thousands.
     const pushed = new Array<OpenPlace | null>(rules.length);
@@ -382,9 +386,8 @@ export class Saturation {
     const { log2, size } = standing.tiles.blocks;
     const to = pops ? returning : standing;
     const bit = 1 << (from & (size - 1));
-    for (let rows = 0; rows < standing.rowBlocks; rows++) {
+    for (const rows of standing.rowsOf(from >> log2)) {
       const tile = standing.tile(rows, from >> log2);
-      if (tile < 0) continue;
       this.work++;
       const first = to.part(rows << log2, block);
       const { filled, values } = standing.tiles;

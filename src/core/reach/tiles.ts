@@ -51,9 +51,9 @@ export class Tiles<Of> {
 
 /** A matrix that is as large as what is put into it, and has tiles only where something was. */
 export class Matrix<Of, In extends Tiles<Of>> {
-  /** Up to which blocks there are tiles. */
-  rowBlocks = 0;
-  columnBlocks = 0;
+  /** By blocks of rows, the blocks of columns that have a tile there, and the other way round; null where there is the first tile at most. */
+  private columns: number[][] | null = null;
+  private rows: number[][] | null = null;
   /** The first part of the tile of the first blocks, in most matrices the only one; and of all others, by rows. */
   private first = none;
   private others: (number | undefined)[][] | null = null;
@@ -80,11 +80,32 @@ export class Matrix<Of, In extends Tiles<Of>> {
 
   private addTile(rowBlock: number, columnBlock: number): number {
     const first = this.tiles.add({ of: this.of, rowBlock, columnBlock });
-    if (rowBlock === 0 && columnBlock === 0) this.first = first;
-    else ((this.others ??= [])[rowBlock] ??= [])[columnBlock] = first;
-    this.rowBlocks = Math.max(this.rowBlocks, rowBlock + 1);
-    this.columnBlocks = Math.max(this.columnBlocks, columnBlock + 1);
+    if (rowBlock === 0 && columnBlock === 0) {
+      this.first = first;
+      if (!this.columns) return first;
+    } else ((this.others ??= [])[rowBlock] ??= [])[columnBlock] = first;
+    if (!this.columns || !this.rows) {
+      this.columns = [];
+      this.rows = [];
+      if (this.first !== none) this.noteTile(0, 0);
+    }
+    this.noteTile(rowBlock, columnBlock);
     return first;
+  }
+
+  private noteTile(rowBlock: number, columnBlock: number): void {
+    insert((this.columns![rowBlock] ??= []), columnBlock);
+    insert((this.rows![columnBlock] ??= []), rowBlock);
+  }
+
+  /** The blocks of columns in which a block of rows has a tile, in order. */
+  columnsOf(rowBlock: number): readonly number[] {
+    return this.columns ? this.columns[rowBlock] ?? empty : rowBlock === 0 && this.first !== none ? firstAlone : empty;
+  }
+
+  /** The blocks of rows in which a block of columns has a tile, in order. */
+  rowsOf(columnBlock: number): readonly number[] {
+    return this.rows ? this.rows[columnBlock] ?? empty : columnBlock === 0 && this.first !== none ? firstAlone : empty;
   }
 
   /** Where the number of a row and a column stands; negative where none does. */
@@ -98,9 +119,8 @@ export class Matrix<Of, In extends Tiles<Of>> {
   /** Calls for each column of a row in which something stands, with that and its index. */
   eachInRow(row: number, use: (column: number, value: number, at: number) => void): void {
     const { blocks, values, filled } = this.tiles;
-    for (let block = 0; block < this.columnBlocks; block++) {
+    for (const block of this.columnsOf(blocks.of(row))) {
       const part = this.known(row, block);
-      if (part === none) continue;
       for (let left = filled[part]!; left !== 0; left &= left - 1) {
         const at = (part << blocks.log2) + lowestOf(left);
         use(blocks.number(block, lowestOf(left)), values[at]!, at);
@@ -112,9 +132,9 @@ export class Matrix<Of, In extends Tiles<Of>> {
   eachInColumn(column: number, use: (row: number, value: number, at: number) => void): void {
     const { blocks, values, filled } = this.tiles;
     const bit = 1 << blocks.placeOf(column);
-    for (let block = 0; block < this.rowBlocks; block++) {
+    for (const block of this.rowsOf(blocks.of(column))) {
       const first = this.tile(block, blocks.of(column));
-      for (let place = 0; first !== none && place < blocks.size; place++) {
+      for (let place = 0; place < blocks.size; place++) {
         if ((filled[first + place]! & bit) === 0) continue;
         const at = ((first + place) << blocks.log2) + blocks.placeOf(column);
         use(blocks.number(block, place), values[at]!, at);
@@ -125,3 +145,13 @@ export class Matrix<Of, In extends Tiles<Of>> {
 
 /** Where no tile is. */
 const none = -1;
+
+const empty: readonly number[] = [];
+const firstAlone: readonly number[] = [0];
+
+/** Inserts a number into a list in ascending order. */
+function insert(list: number[], number: number): void {
+  let at = list.length;
+  while (at > 0 && list[at - 1]! > number) at--;
+  list.splice(at, 0, number);
+}

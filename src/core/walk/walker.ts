@@ -27,9 +27,9 @@ function partOf(event: Event): object | null {
   }
 }
 
-/** Bounds for plans that nobody means: so many elses run within one event, and so many outcomes of one are followed. */
-const mostElses = 64;
-const mostOutcomes = 64;
+/** Safety limits for degenerate plans: how many elses run within one event, all ways together, and how many outcomes of one are followed. */
+const mostElses = 1024;
+const mostOutcomes = 256;
 
 /**
  * Walks one variant of an app: from a configuration and an event to the configurations that can follow. There are
@@ -53,6 +53,8 @@ export class Walker {
   readonly undecided = new Set<string>();
   /** The steps that went back to what is not in the stack, since the event. */
   readonly missed = new Set<Step>();
+  /** How many steps were taken, for those who pay for them. */
+  steps = 0;
   /** How many elses have run since the event. */
   private elses = 0;
 
@@ -237,6 +239,7 @@ export class Walker {
   }
 
   private step(configuration: Configuration, step: Step, context: Values | null): Configuration[] {
+    this.steps++;
     const stack = activeStack(configuration);
     switch (step.kind) {
       case 'leave': return [configuration];
