@@ -1,9 +1,10 @@
 import type { Branch, Screen, Step } from '../plan/model';
-import { eachStep } from '../plan/steps';
+import { eachStep, eachStepList } from '../plan/steps';
+import { remembered } from '../remembered';
 import { FlagEffects } from './flag-effects';
 import type { Pushdown } from './pushdown';
 import type { Saturation } from './saturation';
-import type { Valuation, Valuations } from './valuations';
+import type { Sets, Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
 
 /** What a tab can do to the flags: from which values to which. */
@@ -25,20 +26,29 @@ export class Interference {
   private readonly changesOf: Changes[] = [];
   /** Those that count for the tab that makes them, too: it is left before the event ends. */
   private readonly changesOfAll: Changes = new Map();
-  private readonly topsOf: Set<Screen>[] = [];
+  private readonly tops = new Map<string, ReadonlySet<Screen>>();
   private readonly known = new Map<string, readonly Valuation[]>();
   /** Whether some `else` switches to a tab. */
   private readonly elseSwitches: boolean;
+  /** The steps that set a flag, wherever they stand. */
+  private readonly settings: readonly Sets[];
   private isNew = false;
 
-  constructor(private readonly variant: VariantOf, valuations: Valuations) {
+  constructor(private readonly variant: VariantOf, private readonly valuations: Valuations) {
     this.effects = new FlagEffects(variant, valuations);
+    this.settings = [...eachStepList(variant.plan, variant.name)].flatMap(({ steps }) => [...eachStep(steps)].filter((step) => step.kind === 'sets'));
     this.elseSwitches = variant.asking.some(({ needs }) => needs.some(({ otherwise }) => [...eachStep(otherwise)].some((step) => this.isTabSwitch(step))));
   }
 
-  /** The screens that were seen on top of a tab. */
-  tops(place: number): ReadonlySet<Screen> {
-    return (this.topsOf[place] ??= new Set());
+  /** The screens that need something and can be on top of a tab when it is shown again with these values. Costs O(values with which it was left), once for each. */
+  askingOn(place: number, valuation: Valuation): ReadonlySet<Screen> {
+    return remembered(this.tops, `${place} ${valuation}`, () => {
+      const tops = new Set<Screen>();
+      for (const [left, screens] of this.seen[place] ?? []) {
+        if (this.after(place, left).includes(valuation)) for (const screen of screens) if (screen.needs.length > 0) tops.add(screen);
+      }
+      return tops;
+    });
   }
 
   /** The values that flags can have when a tab is shown again; those that they had among them. Costs O(values · changes), once for each. */
@@ -69,30 +79,53 @@ export class Interference {
       seen.set(valuation, screens);
       if (screens.has(screen)) continue;
       screens.add(screen);
-      this.addTop(place, screen);
-      for (const branch of system.branchesAt(head.control, screen)) this.change(this.leavesMidway(branch) ? null : place, valuation, this.effects.after(branch.steps, valuation));
+      if (screen.needs.length > 0) this.isNew = true;
+      for (const branch of system.branchesAt(head.control, screen)) {
+        if (this.leavesMidway(branch)) this.changeMidway(branch.steps, valuation);
+        else this.change(place, valuation, this.effects.after(branch.steps, valuation));
+      }
+      if (this.elseSwitches) this.changeAnyhow(valuation);
     }
     // A tap on a tab arrives at what is on top there.
-    const asking = new Set([...this.variant.roots.map(([root]) => root), ...this.topsOf.flatMap((screens) => [...screens ?? []])].filter(({ needs }) => needs.length > 0));
+    const asking = new Set(this.variant.roots.flatMap(([root]) => (root.needs.length > 0 ? [root] : [])));
+    for (const seen of this.seen) for (const screens of seen?.values() ?? []) for (const screen of screens) if (screen.needs.length > 0) asking.add(screen);
     if (asking.size > 0) {
       this.seen.forEach((seen, place) => {
         for (const valuation of seen.keys()) this.change(this.elseSwitches ? null : place, valuation, this.effects.afterArrival(asking, valuation));
       });
     }
-    if (this.isNew) this.known.clear();
+    if (this.isNew) {
+      this.known.clear();
+      this.tops.clear();
+    }
     return this.isNew;
-  }
-
-  private addTop(place: number, screen: Screen): void {
-    const tops = (this.topsOf[place] ??= new Set());
-    if (tops.has(screen)) return;
-    tops.add(screen);
-    if (screen.needs.length > 0) this.isNew = true;
   }
 
   /** Whether an event goes on after it has left a tab: what it does then it does to that tab, too. */
   private leavesMidway({ steps }: Branch): boolean {
     return this.elseSwitches || steps.slice(0, -1).some((step) => [...eachStep([step])].some((each) => this.isTabSwitch(each)));
+  }
+
+  /** Between any two steps the tab may be left, and another one be shown. */
+  private changeMidway(steps: readonly Step[], before: Valuation): void {
+    for (let at = 0; at <= steps.length; at++) {
+      for (const now of this.effects.after(steps.slice(0, at), before)) {
+        this.change(null, before, [now]);
+        this.change(null, now, this.effects.after(steps.slice(at), now));
+      }
+    }
+  }
+
+  /** Every step that sets a flag may come next, where an else may leave a tab in its middle. */
+  private changeAnyhow(before: Valuation): void {
+    const reached = new Set([before]);
+    for (const from of reached) {
+      for (const step of this.settings) {
+        const to = this.valuations.set(from, step);
+        this.change(null, from, [to]);
+        reached.add(to);
+      }
+    }
   }
 
   /** @param by the place of the tab that makes the change; null where it counts for that tab, too */

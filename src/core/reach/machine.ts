@@ -187,7 +187,7 @@ export class Machines {
     const tab = arrival.kind === 'switch' ? variant.placeOf(arrival.screen) : undefined;
     if (this.interference && tab !== undefined && machine.place > 0 && tab !== machine.place) {
       // What is on top of the other tab is not known: any screen that was seen there might put the arrival off.
-      for (const screen of this.interference.tops(tab)) {
+      for (const screen of this.interference.askingOn(tab, machine.valuation)) {
         if (screen === arrival.screen) continue;
         for (const needs of screen.needs) {
           const outcome = this.valuations.outcome(needs.condition, machine.valuation);

@@ -103,8 +103,8 @@ class FixedPoint {
           break;
         default: {
           const { opened, mayBePutOff } = step.call?.target ? this.arrive(step.call.target) : nothing;
-          // Whatever the else does, these may stay.
-          if (mayBePutOff) this.show(frames);
+          // Whatever the else does, these may stay; and they do on a tab that is left.
+          if (mayBePutOff || step.kind === 'switch') this.show(frames);
           if (opened.length === 0) break;
           if (step.kind === 'push' || step.kind === 'present') frames = [...frames, ...opened];
           else if (step.kind === 'replace') frames = [...frames.slice(0, -1), ...opened];
