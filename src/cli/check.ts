@@ -4,6 +4,7 @@ import { junitReport } from '../core/report/junit';
 import { sarifReport } from '../core/report/sarif';
 import type { Source } from '../core/report/source';
 import { severities, type Severity } from '../core/rules/rule';
+import { jsonText } from './json';
 import { forEachWhole } from './read';
 import { textReport } from './text-report';
 import { version } from './version';
@@ -29,9 +30,8 @@ export function checkFiles(files: readonly string[], { format, failOn }: CheckOp
 }
 
 function print(checks: readonly { check: Check; source: Source }[], format: CheckOptions['format'], several: boolean, fails: (severity: string) => boolean): string {
-  const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
   if (format === 'junit') return junitReport(checks, fails);
-  if (format === 'sarif') return json(sarifReport(checks, version));
+  if (format === 'sarif') return jsonText(sarifReport(checks, version));
   const reports = checks.map((one) => jsonReport(one.check, one.source, version));
-  return json(several ? reports : reports[0]);
+  return jsonText(several ? reports : reports[0]);
 }

@@ -1,6 +1,7 @@
 import { closest } from '../core/language/closest';
 import { catalogue, ruleById } from '../core/rules/catalogue';
 import { colours } from './colours';
+import { complain } from './complain';
 
 /** Prints what a rule is about, or without a rule the list of all. */
 export function explain(id: string | undefined): number {
@@ -12,7 +13,7 @@ export function explain(id: string | undefined): number {
   const rule = ruleById(id);
   if (!rule) {
     const near = closest(id, catalogue.map((each) => each.id));
-    process.stderr.write(`andante: There is no rule ${id}. ${near ? `Did you mean ${near}?` : 'andante explain lists them all.'}\n`);
+    complain(`There is no rule ${id}. ${near ? `Did you mean ${near}?` : 'andante explain lists them all.'}`);
     return 2;
   }
   const example = (plan: string): string => plan.trimEnd().split('\n').map((line) => `    ${line}`).join('\n');

@@ -3,7 +3,7 @@ import { byScreen } from '../core/audit/rows';
 import type { BuiltCard, UrlCard } from '../core/report/url-card';
 import { plain } from '../core/rules/message';
 import { colours } from './colours';
-import { printable } from './printable';
+import { printable } from '../core/language/controls';
 
 const tags: Readonly<Record<UrlCard['state'], string>> = { opens: colours.green('opens'), gated: colours.yellow('gated'), lost: colours.red('lost'), unreadable: colours.red('no URL') };
 

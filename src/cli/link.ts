@@ -3,13 +3,16 @@ import Papa from 'papaparse';
 import { Audit } from '../core/audit/audit';
 import { LineCutter, urlIn } from '../core/audit/lines';
 import { check } from '../core/check';
+import { printable } from '../core/language/controls';
 import type { Plan } from '../core/plan/model';
 import { auditColumns, auditRows } from '../core/audit/rows';
 import { UrlReader, type UrlCard } from '../core/report/url-card';
 import { plain, type Message } from '../core/rules/message';
 import { NoPlan } from '../wire/plan-file';
+import { jsonText } from './json';
 import { auditText, linkText } from './link-text';
 import { forEachWhole, nameOf } from './read';
+import { complain } from './complain';
 
 export const linkFormats = ['text', 'json', 'csv'] as const;
 
@@ -40,20 +43,23 @@ export async function openLinks(file: string, urls: readonly string[], options: 
 }
 
 function refuse(sentence: string): number {
-  process.stderr.write(`andante: ${sentence}\n`);
+  complain(sentence);
   return 2;
 }
 
 function tellUrls(plan: Plan, variant: string, urls: readonly string[], format: LinkOptions['format']): number {
   const reader = new UrlReader(plan, variant);
   const cards = urls.map((url) => reader.card(url));
-  if (format === 'json') process.stdout.write(`${JSON.stringify({ app: plan.name, variant, urls: cards.map(asJson) }, null, 2)}\n`);
-  else if (format === 'csv') process.stdout.write(`${Papa.unparse(cards.map(asRow), { columns: ['url', 'outcome', 'screen', 'pattern', 'arguments', 'stack', 'back', 'reason'], escapeFormulae: true, newline: '\n' })}\n`);
+  if (format === 'json') process.stdout.write(jsonText({ app: plan.name, variant, urls: cards.map(asJson) }));
+  else if (format === 'csv') process.stdout.write(`${Papa.unparse(cards.map(asRow).map(onLines), { columns: ['url', 'outcome', 'screen', 'pattern', 'arguments', 'stack', 'back', 'reason'], escapeFormulae: true, newline: '\n' })}\n`);
   else process.stdout.write(cards.map((card) => linkText(card)).join('\n'));
   return cards.some(({ state }) => state === 'lost' || state === 'unreadable') ? 1 : 0;
 }
 
 const outcomes: Readonly<Record<UrlCard['state'], string>> = { opens: 'opens', gated: 'gated', lost: 'lost', unreadable: 'no URL' };
+
+/** A row of CSV whose cells steer no terminal. */
+const onLines = <Row extends object>(row: Row): object => Object.fromEntries(Object.entries(row).map(([column, cell]) => [column, typeof cell === 'string' ? printable(cell) : cell]));
 
 const plainly = (message: Message | null): string | null => message && plain(message);
 
@@ -80,8 +86,8 @@ async function audit(plan: Plan, variant: string, file: string, { format, column
     return refuse(code === 'ENOENT' ? `${file} does not exist.` : code === 'EISDIR' ? `${file} is a folder, not a file of URLs.` : code === 'EACCES' ? `${file} may not be read.` : message);
   }
   const report = all.report();
-  if (format === 'json') process.stdout.write(`${JSON.stringify({ app: plan.name, variant, ...report }, null, 2)}\n`);
-  else if (format === 'csv') process.stdout.write(`${Papa.unparse(auditRows(report), { columns: [...auditColumns], escapeFormulae: true, newline: '\n' })}\n`);
+  if (format === 'json') process.stdout.write(jsonText({ app: plan.name, variant, ...report }));
+  else if (format === 'csv') process.stdout.write(`${Papa.unparse(auditRows(report).map(onLines), { columns: [...auditColumns], escapeFormulae: true, newline: '\n' })}\n`);
   else process.stdout.write(auditText(report));
   return report.lost + report.unreadable > 0 ? 1 : 0;
 }

@@ -1,4 +1,5 @@
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
+import { printable } from '../core/language/controls';
 import { severities, type Severity } from '../core/rules/rule';
 import { checkFiles, checkFormats, type CheckOptions } from './check';
 import { explain } from './explain';
@@ -87,6 +88,8 @@ function program(): Command {
       process.exitCode = explain(rule);
     });
 
+  const onLines = (text: string): void => void process.stderr.write(text.split('\n').map(printable).join('\n'));
+  for (const command of [andante, ...andante.commands]) command.configureOutput({ writeErr: onLines });
   for (const command of andante.commands) command.exitOverride().showHelpAfterError(`Try andante ${command.name()} --help.`);
   return andante;
 }

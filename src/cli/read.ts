@@ -1,11 +1,12 @@
-import { readFileSync, statSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { closeSync, fstatSync, openSync, readFileSync, realpathSync, constants } from 'node:fs';
+import { dirname, join, relative, sep } from 'node:path';
 import { expandIncludes } from '../core/language/include';
 import { writePlan } from '../core/model/write-plan';
 import { asModel, isMisfit } from '../wire/model';
 import { jsonOfText, NoPlan, textOfBytes } from '../wire/plan-file';
 import { Source } from '../core/report/source';
 import { maximumBytes } from '../core/limits';
+import { complain } from './complain';
 
 /** The name of standard input, in calls and in messages. */
 export const standardInput = '-';
@@ -45,10 +46,17 @@ const reasons: Record<string, string> = {
 
 function readFile(file: string): Buffer {
   try {
-    const { size, isDirectory } = ((stat) => ({ size: stat.size, isDirectory: stat.isDirectory() }))(statSync(file));
-    if (isDirectory) throw new NoPlan(`${file} is a folder, not a plan.`);
-    if (size > maximumBytes) throw new NoPlan(`${file} is larger than 4 MiB, the most that a plan may be.`);
-    return readFileSync(file);
+    // Without waiting: opening a pipe would wait for somebody who writes to it.
+    const opened = openSync(file, constants.O_RDONLY | constants.O_NONBLOCK);
+    try {
+      const stat = fstatSync(opened);
+      if (stat.isDirectory()) throw new NoPlan(`${file} is a folder, not a plan.`);
+      if (!stat.isFile()) throw new NoPlan(`${file} is a device or a pipe, not a file. Read it from standard input, as -.`);
+      if (stat.size > maximumBytes) throw new NoPlan(`${file} is larger than 4 MiB, the most that a plan may be.`);
+      return readFileSync(opened);
+    } finally {
+      closeSync(opened);
+    }
   } catch (error) {
     if (error instanceof NoPlan) throw error;
     throw new NoPlan(`${file} ${reasons[(error as NodeJS.ErrnoException).code ?? ''] ?? 'cannot be read'}.`);
@@ -58,17 +66,44 @@ function readFile(file: string): Buffer {
 /** Runs something for each plan with what it includes; what cannot be read is said on standard error, and the others still run. */
 export function forEachWhole(files: readonly string[], run: (source: Source, text: string) => void): boolean {
   return forEachPlan(files, (file, text) => {
-    const whole = expandIncludes(file, text, (name, by) => include(name, by === standardInput ? '.' : dirname(by), by));
+    let bytes = Buffer.byteLength(text);
+    const root = realpathSync(file === standardInput ? '.' : dirname(file));
+    // One file by two paths is one file.
+    const known = new Map<string, string>(file === standardInput ? [] : [[realpathSync(file), file]]);
+    const whole = expandIncludes(file, text, (name, by) => {
+      const path = join(by === standardInput ? '.' : dirname(by), name);
+      const real = insideOf(root, path, name, by);
+      const other = { file: known.get(real) ?? path, text: known.has(real) ? '' : readIncluded(path, by) };
+      known.set(real, other.file);
+      if ((bytes += Buffer.byteLength(other.text)) > maximumBytes) throw new NoPlan(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
+      return other;
+    });
     if (whole.text.length > maximumBytes) throw new NoPlan(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
     run(new Source(file, whole), whole.text);
   });
 }
 
-/** A file that another one includes, by its path from there. */
-function include(name: string, folder: string, by: string): { file: string; text: string } {
-  const file = join(folder, name);
+/**
+ * The real path of an included file.
+ *
+ * @throws NoPlan where that lies outside of the folder of the first file: its lines would be printed as findings
+ */
+function insideOf(root: string, path: string, name: string, by: string): string {
+  let real: string;
   try {
-    return { file, text: readPlan(file) };
+    real = realpathSync(path);
+  } catch (error) {
+    throw new NoPlan(`${path} ${reasons[(error as NodeJS.ErrnoException).code ?? ''] ?? 'cannot be read'}; ${nameOf(by)} includes it.`);
+  }
+  const from = relative(root, real);
+  if (from === '..' || from.startsWith(`..${sep}`)) throw new NoPlan(`${nameOf(by)} includes ${name}, which lies outside of the folder of the plan. Include what lies in it, or below.`);
+  return real;
+}
+
+/** The text of a file that another one includes. */
+function readIncluded(file: string, by: string): string {
+  try {
+    return readPlan(file);
   } catch (error) {
     if (error instanceof NoPlan) throw new NoPlan(`${error.message.slice(0, -1)}; ${nameOf(by)} includes it.`);
     throw error;
@@ -83,7 +118,7 @@ export function forEachPlan(files: readonly string[], run: (file: string, text: 
       run(file, readPlan(file));
     } catch (error) {
       if (!(error instanceof NoPlan)) throw error;
-      process.stderr.write(`andante: ${error.message}\n`);
+      complain(error.message);
       all = false;
     }
   }

@@ -4,7 +4,7 @@ import { countAll } from '../core/report/counts';
 import { plain } from '../core/rules/message';
 import type { Finding, Severity } from '../core/rules/rule';
 import { colours } from './colours';
-import { printable } from './printable';
+import { printable } from '../core/language/controls';
 import { nameOf } from './read';
 
 const paint: Record<Severity, (text: string) => string> = { error: colours.red, warning: colours.yellow, note: colours.blue };

@@ -3,7 +3,10 @@ import { check } from '../core/check';
 import { tourRows, tourText } from '../core/report/tour';
 import { planTour, tapsIn } from '../core/walk/tour';
 import { NoPlan } from '../wire/plan-file';
+import { printable } from '../core/language/controls';
+import { jsonText } from './json';
 import { forEachWhole, nameOf } from './read';
+import { complain } from './complain';
 
 export const tourFormats = ['text', 'json', 'csv'] as const;
 
@@ -23,12 +26,12 @@ export function printTour(file: string, { format, variant }: TourOptions): numbe
     const rows = tourRows(tour);
     if (format === 'json') {
       const walks = tour.walks.map((_walk, index) => rows.filter((row) => row.walk === index + 1).map(({ walk: _number, ...rest }) => rest));
-      process.stdout.write(`${JSON.stringify({ app: plan.name, variant: of, taps: tapsIn(tour.walks), whole: tour.whole, walks }, null, 2)}\n`);
+      process.stdout.write(jsonText({ app: plan.name, variant: of, taps: tapsIn(tour.walks), whole: tour.whole, walks }));
     } else if (format === 'csv') {
-      process.stdout.write(`${Papa.unparse(rows, { columns: ['walk', 'step', 'do', 'label', 'condition', 'shows'], escapeFormulae: true, newline: '\n' })}\n`);
+      process.stdout.write(`${Papa.unparse(rows.map((row) => ({ ...row, label: printable(row.label), condition: printable(row.condition) })), { columns: ['walk', 'step', 'do', 'label', 'condition', 'shows'], escapeFormulae: true, newline: '\n' })}\n`);
     } else {
       process.stdout.write(tourText(tour));
     }
-    if (!tour.whole) process.stderr.write(`andante: ${nameOf(name)} has more configurations than were looked at; the tour may leave outcomes out.\n`);
+    if (!tour.whole) complain(`${nameOf(name)} has more configurations than were looked at; the tour may leave outcomes out.`);
   }) ? 0 : 2;
 }

@@ -1,3 +1,4 @@
+import { printable } from '../core/language/controls';
 import { parse } from '../core/language/parse';
 import { resolve } from '../core/plan/resolve';
 import { sayBreak } from '../core/rules/walk/broken';
@@ -20,12 +21,12 @@ export function walkPlan(file: string, name: string | undefined): number {
       const results = plan.variants.map((variant) => ({ variant, replayed: replay(plan, variant, walk.body?.items ?? []) }));
       broken ||= results.every(({ replayed }) => replayed.outcome === 'broken');
       for (const { variant, replayed } of results) {
-        process.stdout.write(`${walk.title?.value ?? 'A walk without a name'}, in ${variant}\n`);
+        process.stdout.write(`${printable(walk.title?.value ?? 'A walk without a name')}, in ${variant}\n`);
         replayed.shown.forEach((screens, step) => {
           const at = step === 0 ? 'cold start' : text.slice(walk.body!.items[step - 1]!.from, walk.body!.items[step - 1]!.to);
-          process.stdout.write(`  ${at.padEnd(32)} ${screens.map((screen) => screen.label).join(' or ') || 'the app is left'}\n`);
+          process.stdout.write(`  ${printable(at).padEnd(32)} ${screens.map((screen) => screen.label).join(' or ') || 'the app is left'}\n`);
         });
-        if (replayed.outcome === 'broken') process.stdout.write(`  breaks at step ${replayed.step}: ${plain(sayBreak(replayed.because))}\n`);
+        if (replayed.outcome === 'broken') process.stdout.write(`  breaks at step ${replayed.step}: ${printable(plain(sayBreak(replayed.because)))}\n`);
         else process.stdout.write(replayed.outcome === 'holds' ? '  holds\n' : '  cannot be judged: its next step does not read\n');
       }
     }

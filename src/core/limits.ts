@@ -1,2 +1,8 @@
 /** The most that a plan's text may be, in bytes of UTF-8: here, at import, and in a request's body. */
 export const maximumBytes = 4 * 1024 * 1024;
+
+/** How deep a plan may nest: parentheses, `not`, lists of lists, conditions joined in a row, `or` behind `or`. */
+export const maximumDepth = 200;
+
+/** How deep the JSON of a plan may nest: each level of a condition takes up to three. */
+export const maximumJsonDepth = 3 * maximumDepth + 20;

@@ -16,9 +16,10 @@ export type Database = Kysely<Tables>;
 export async function openDatabase(file: string): Promise<Database> {
   mkdirSync(dirname(file), { recursive: true });
   const sqlite = new Sqlite(file);
+  // First: another server may be opening the file at this moment.
+  sqlite.pragma('busy_timeout = 5000');
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('synchronous = FULL');
-  sqlite.pragma('busy_timeout = 5000');
   sqlite.pragma('foreign_keys = ON');
   const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite as never }) });
   const { error } = await new Migrator({ db, provider: migrationProvider }).migrateToLatest();

@@ -14,6 +14,11 @@ export type SaveResult =
   | { readonly kind: 'overtaken'; readonly current: PlanDocument }
   | { readonly kind: 'gone' };
 
+/** What is acknowledged is what is kept, sign by sign: an error thrown within a transaction undoes it. */
+function needSame(stored: string, sent: string): void {
+  if (stored !== sent) throw new Error('The database has kept another text than it was given.');
+}
+
 const summary = ['id', 'name', 'version', 'updated_at as updatedAt'] as const;
 
 /** The plans of this workplace. Every method is one transaction; deleted plans are as if they were not there. */
@@ -30,11 +35,17 @@ export class PlanStore {
     return this.db.selectFrom('plan').select([...summary, 'text']).where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
   }
 
-  async create(name: string, text: string): Promise<PlanSummary> {
+  create(name: string, text: string): Promise<PlanSummary> {
+    return this.db.transaction().execute((tx) => this.insert(tx, name, text));
+  }
+
+  private async insert(tx: Database, name: string, text: string): Promise<PlanSummary> {
     const now = this.now();
-    return this.db.insertInto('plan')
+    const { text: stored, ...plan } = await tx.insertInto('plan')
       .values({ id: newId(), name, text, version: 1, created_at: now, updated_at: now, deleted_at: null })
-      .returning(summary).executeTakeFirstOrThrow();
+      .returning([...summary, 'text']).executeTakeFirstOrThrow();
+    needSame(stored, text);
+    return plan;
   }
 
   /** Saves a text over the version that it was made from, and over no other. */
@@ -42,8 +53,12 @@ export class PlanStore {
     return this.db.transaction().execute(async (tx): Promise<SaveResult> => {
       const plan = await tx.updateTable('plan').set({ text, version: version + 1, updated_at: this.now() })
         .where('id', '=', id).where('version', '=', version).where('deleted_at', 'is', null)
-        .returning(summary).executeTakeFirst();
-      if (plan) return { kind: 'saved', plan };
+        .returning([...summary, 'text']).executeTakeFirst();
+      if (plan) {
+        const { text: stored, ...saved } = plan;
+        needSame(stored, text);
+        return { kind: 'saved', plan: saved };
+      }
       const current = await tx.selectFrom('plan').select([...summary, 'text']).where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
       if (!current) return { kind: 'gone' };
       // The same text again, as after an answer that was lost on its way, is no conflict.
@@ -55,9 +70,11 @@ export class PlanStore {
     return this.db.updateTable('plan').set({ name }).where('id', '=', id).where('deleted_at', 'is', null).returning(summary).executeTakeFirst();
   }
 
-  async duplicate(id: string): Promise<PlanSummary | undefined> {
-    const plan = await this.find(id);
-    return plan && this.create(`${plan.name.slice(0, 100)} (copy)`, plan.text);
+  duplicate(id: string): Promise<PlanSummary | undefined> {
+    return this.db.transaction().execute(async (tx) => {
+      const plan = await tx.selectFrom('plan').select(['name', 'text']).where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+      return plan && this.insert(tx, `${[...plan.name].slice(0, 100).join('')} (copy)`, plan.text);
+    });
   }
 
   async delete(id: string): Promise<boolean> {

@@ -1,3 +1,4 @@
+import { unstorableIn } from '../core/language/storable';
 import { maximumBytes } from '../core/limits';
 
 /** A file that is no plan; the message is one sentence for the person who chose it. */
@@ -7,7 +8,7 @@ export class NoPlan extends Error {}
  * The text of a file, as the application and the command line both read it.
  *
  * @param name what the file is called in the sentence
- * @throws NoPlan where it is too large, not UTF-8, or empty
+ * @throws NoPlan where it is too large, not UTF-8, empty, or holds what no plan can hold
  */
 export function textOfBytes(name: string, bytes: ArrayBuffer | Uint8Array): string {
   if (bytes.byteLength > maximumBytes) throw new NoPlan(`${name} is larger than 4 MiB, the most that a plan may be.`);
@@ -17,6 +18,8 @@ export function textOfBytes(name: string, bytes: ArrayBuffer | Uint8Array): stri
   } catch {
     throw new NoPlan(`${name} is not UTF-8 text, so it is no plan.`);
   }
+  const problem = unstorableIn(text);
+  if (problem) throw new NoPlan(`${name} is no plan. ${problem}`);
   if (text.trim() === '') throw new NoPlan(`${name} is empty.`);
   return text;
 }

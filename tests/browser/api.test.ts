@@ -76,6 +76,20 @@ describe('requests', () => {
     }
   });
 
+  test('with a text that would not come back as it was sent are refused, and change nothing', async () => {
+    const { id } = JSON.parse((await send('POST', '/api/plans', json, JSON.stringify({ name: 'Huts', text: 'start a' }))).body) as { id: string };
+    for (const [text, said] of [['start\0a', 'Line 1, column 6 holds a NUL (U+0000)'], ['start a\n\ud800', 'Line 2, column 1 holds half of a surrogate pair (U+D800)']] as const) {
+      expect(problem(await send('PUT', `/api/plans/${id}/text`, json, JSON.stringify({ text, version: 1 })), 422).detail).toContain(said);
+      expect(problem(await send('POST', '/api/plans', json, JSON.stringify({ name: 'Huts', text })), 422).detail).toContain(said);
+    }
+    expect(JSON.parse((await send('GET', `/api/plans/${id}`)).body)).toMatchObject({ text: 'start a', version: 1 });
+    for (const name of ['Huts\u0007', 'Huts \u202e', 'a\nb', '\ud800']) problem(await send('PATCH', `/api/plans/${id}`, json, JSON.stringify({ name })), 422);
+    const mountain = 'app "\ud83c\udfd4 Ünï\t\u202e"';
+    expect((await send('PUT', `/api/plans/${id}/text`, json, JSON.stringify({ text: mountain, version: 1 }))).status).toBe(200);
+    expect(JSON.parse((await send('GET', `/api/plans/${id}`)).body)).toMatchObject({ text: mountain });
+    expect((await send('DELETE', `/api/plans/${id}`)).status).toBe(204);
+  });
+
   test('that come too late change nothing and bring the newer text', async () => {
     const { id } = await app.create({ name: 'Late', text: 'one' });
     expect((await send('PUT', `/api/plans/${id}/text`, json, '{"text":"two","version":1}')).status).toBe(200);

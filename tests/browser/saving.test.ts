@@ -12,6 +12,19 @@ async function comment(words: string): Promise<void> {
   await app.untilText('.cm-content', words);
 }
 
+test('what no plan can hold is taken out of a paste, and said', async () => {
+  const { id } = await app.create({ text });
+  await app.openPlan(id);
+  await app.caretToEnd();
+  await app.driver.executeScript(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', '# pas\0ted');
+    document.querySelector('.cm-content')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await app.untilText('[role=alert]', 'NUL');
+  await app.untilStored(id, '# pasted');
+});
+
 describe('two windows on one plan', () => {
   /** Two windows; the second one is made to change the plan behind the back of the first, which hears of it only when it saves. */
   async function conflict(): Promise<{ id: string; first: string; second: string }> {

@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -68,7 +68,7 @@ describe('check', () => {
     expect(report.screens.find((screen) => screen.name === 'stay')).toEqual({
       name: 'stay', module: 'account',
       // On the phone tabs share a flag: what was seen is told, and that it may not be all.
-      variants: { phone: { ...walked, beneathIsAll: false, backLeaves: null, deepest: null }, tablet: { ...walked, beneathIsAll: true, backLeaves: false, deepest: 'no bound' } },
+      variants: { phone: { ...walked, beneathIsAll: true, backLeaves: false, deepest: null }, tablet: { ...walked, beneathIsAll: true, backLeaves: false, deepest: 'no bound' } },
     });
     expect(report.findings.find(({ rule }) => rule === 'supply/missing')).toEqual({
       rule: 'supply/missing', severity: 'error',
@@ -113,10 +113,26 @@ describe('check', () => {
     expect(andante(['check', 'whole.andante'])).toEqual({ code: 2, out: '', err: 'andante: parts/c.andante does not exist; whole.andante includes it.\n' });
   });
 
-  test('a plan cannot steer the terminal', () => {
-    const { out } = andante(['check', '-'], 'start a\nscreen a "\u001b[2J\u0007" { on "\u001b[31m" push bb }\n');
-    // eslint-disable-next-line no-control-regex
-    expect(out.replace(/\n/g, '')).not.toMatch(/[\u0000-\u001f]/);
+  test('an include stays within the folder of the plan, and one file by two paths is one', () => {
+    mkdirSync(join(folder, 'app/parts'), { recursive: true });
+    writeFileSync(join(folder, 'secret.txt'), 'root:x:0:0\n');
+    symlinkSync('../secret.txt', join(folder, 'app/link.andante'));
+    for (const name of ['../secret.txt', 'parts/../../secret.txt', 'link.andante', '/etc/hostname']) {
+      writeFileSync(join(folder, 'app/whole.andante'), `start a\nscreen a "A"\ninclude "${name}"\n`);
+      const { code, out, err } = andante(['check', 'app/whole.andante']);
+      expect({ code, out }, name).toEqual({ code: 2, out: '' });
+      expect(err, name).toMatch(/lies outside of the folder of the plan|does not exist/);
+    }
+    symlinkSync('b.andante', join(folder, 'app/parts/again.andante'));
+    writeFileSync(join(folder, 'app/parts/b.andante'), 'screen b "B"\ninclude "again.andante"\ninclude "../whole.andante"\n');
+    writeFileSync(join(folder, 'app/whole.andante'), 'start a\nscreen a "A" { on "See b" push b }\ninclude "parts/b.andante"\ninclude "parts/../parts/again.andante"\n');
+    expect(andante(['check', 'app/whole.andante', '--fail-on', 'note'])).toMatchObject({ code: 0, err: '' });
+  });
+
+  test('what is no file is refused, and nothing waits for it', () => {
+    execFileSync('mkfifo', [join(folder, 'app/pipe.andante')]);
+    writeFileSync(join(folder, 'app/piped.andante'), 'include "pipe.andante"\n');
+    for (const file of ['app/pipe.andante', 'app/piped.andante', '/dev/zero']) expect(andante(['check', file]), file).toMatchObject({ code: 2, out: '', err: expect.stringContaining('is a device or a pipe, not a file') });
   });
 });
 
@@ -237,4 +253,26 @@ describe('walk and tour', () => {
     expect(JSON.parse(andante(['tour', 'toured.andante', '--format', 'json', '--variant', 't']).out)).toMatchObject({ app: 'A', variant: 't', taps: 2, whole: true, walks: [[{ label: '=B', shows: 'b' }], [{ shows: 'c' }]] });
     expect(andante(['tour', 'toured.andante', '--variant', 'x'])).toEqual({ code: 2, out: '', err: 'andante: toured.andante has no variant x; it has p, t.\n' });
   });
+});
+
+test('no command lets a plan steer the terminal', () => {
+  const evil = '\u001b[2J\u0007\u009b31m\u202e\u2066';
+  writeFileSync(join(folder, 'evil.andante'), [
+    'app "A"', 'origin huts:', 'start a', `# ${evil}`, `menu "${evil}" { "${evil}" when "${evil}" push b }`, `entry widget "${evil}" opens b`,
+    `screen a "${evil}" {`, `  on "${evil}" when "${evil}" push bb`, `  on "Go" when "${evil}" push b`, `  on "${evil}" leave "${evil}"`, '}', `screen b "${evil}" {`, '  takes note: text?', '  link /b{?note}', '}',
+    `walk "${evil}" { tap "${evil}" if "${evil}" expect b }`, `accept name/style because "${evil}"`, '',
+  ].join('\n'));
+  writeFileSync(join(folder, 'including.andante'), `include "${evil}"\n`);
+  const url = `/b?note=${encodeURIComponent(evil)}`;
+  const calls = [
+    ...['text', 'json', 'sarif', 'junit'].map((format) => ['check', 'evil.andante', '--format', format]), ['check', 'including.andante'], ['check', evil],
+    ['walk', 'evil.andante'], ['walk', 'evil.andante', '--name', evil], ...['text', 'json', 'csv'].map((format) => ['tour', 'evil.andante', '--format', format]), ['tour', 'evil.andante', '--variant', evil],
+    ...['text', 'json', 'csv'].map((format) => ['link', 'evil.andante', url, evil, '--format', format]), ['link', 'evil.andante', '--audit', evil], ['model', 'evil.andante'], ['model', 'evil.andante', '--text'], ['explain', evil], ['check', '--format', evil, 'evil.andante'], [evil],
+  ];
+  for (const call of calls) {
+    const { out, err } = andante(call);
+    // eslint-disable-next-line no-control-regex -- that is what is looked for
+    expect(`${out}${err}`, call.join(' ')).not.toMatch(/[\u0000-\u0009\u000b-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/);
+    expect(out + err, call.join(' ')).not.toBe('');
+  }
 });

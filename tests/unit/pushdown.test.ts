@@ -42,8 +42,8 @@ function compareAbove(text: string): number {
 describe('the analysis', () => {
   test('agrees with every configuration by brute force, and its walks replay', () => {
     let exact = 0;
-    fc.assert(fc.property(planArbitrary(6), (text) => void (exact += compare(text))), runs(2000));
-    expect(exact).toBeGreaterThan(1000);
+    fc.assert(fc.property(planArbitrary(6), (text) => void (exact += compare(text))), runs(1000));
+    expect(exact).toBeGreaterThan(500);
   });
 
   test('of tabs that share flags has all that runs can do', () => {
@@ -115,8 +115,8 @@ describe('the analysis', () => {
       expect([...new Set(leaked)].sort(), whole).toEqual([...leaks].sort());
       const found = findings.filter(({ rule }) => rule === 'stack/rule-broken').map(({ subject }) => subject!).filter((subject) => claims.includes(subject));
       expect(found.sort(), whole).toEqual([...broken].sort());
-    }), runs(1200));
-    expect(decided).toBeGreaterThan(120);
+    }), runs(500));
+    expect(decided).toBeGreaterThan(50);
   });
 
   test('decides of every two screens whether from the one the other can always be reached', () => {

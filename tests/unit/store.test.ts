@@ -36,6 +36,14 @@ test('what was saved is there after the database is opened again', async () => {
   expect(await plans.find(id)).toEqual({ id, name: 'Huts', text: 'app "Ünï \u{1f3d4}"', version: 2, updatedAt: 2000 });
 });
 
+test('a text that the database would keep otherwise is not acknowledged, and changes nothing', async () => {
+  const { id } = await plans.create('Huts', 'old');
+  await expect(plans.save(id, 'a\0b', 1)).rejects.toThrow();
+  await expect(plans.create('Huts', 'a\0b')).rejects.toThrow();
+  expect(await plans.find(id)).toMatchObject({ text: 'old', version: 1 });
+  expect(await plans.list()).toHaveLength(1);
+});
+
 test('a text is saved over the version that it was made from, and over no other', async () => {
   const { id } = await plans.create('Huts', 'old');
   const results = await Promise.all([plans.save(id, 'one', 1), plans.save(id, 'two', 1)]);

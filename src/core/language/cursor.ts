@@ -1,4 +1,5 @@
 import { closest } from './closest';
+import { maximumDepth } from '../limits';
 import { isDeclarationWord, isMemberWord } from './keywords';
 import type { Leftovers } from './incremental';
 import type { Range } from './range';
@@ -88,7 +89,30 @@ export class Cursor {
   }
 
   report(range: Range, message: string, instead: string | null = null): void {
+    if (this.current.from === this.quietAt) return;
     this.problems.push({ from: range.from, to: range.to, message, instead });
+  }
+
+  /** How deep the part that is being read nests. */
+  private depth = 0;
+  /** Where a statement was passed over that nests too deep: what is missing there says nothing more. */
+  private quietAt = -1;
+
+  /**
+   * Reads a part of something, one level deeper. Beyond the limit that is reported once, and the rest of the statement is
+   * passed over: whoever walks through the tree may then do so by recursion.
+   */
+  deeper<T>(read: () => T | null): T | null {
+    if (this.depth >= maximumDepth) {
+      this.report(this.peek(), `A statement may nest ${maximumDepth} levels deep at most; this one goes deeper.`);
+      while (!this.done && !this.statementOnNewLine) this.next();
+      this.quietAt = this.current.from;
+      return null;
+    }
+    this.depth++;
+    const part = read();
+    this.depth--;
+    return part;
   }
 
   /** Where the last token read ends. */

@@ -9,24 +9,28 @@ export function parseCondition(cursor: Cursor): ConditionNode | null {
 }
 
 function parseJoined(cursor: Cursor, word: 'and' | 'or', part: () => ConditionNode | null): ConditionNode | null {
-  let left = part();
-  while (left && cursor.skipWord(word)) {
+  const left = part();
+  return left && joinMore(cursor, word, part, left);
+}
+
+/** Each further part makes the tree one level deeper. */
+function joinMore(cursor: Cursor, word: 'and' | 'or', part: () => ConditionNode | null, left: ConditionNode): ConditionNode {
+  if (!cursor.skipWord(word)) return left;
+  return cursor.deeper(() => {
     const right = part();
-    if (!right) return left;
-    left = { kind: word, left, right, from: left.from, to: right.to };
-  }
-  return left;
+    return right && joinMore(cursor, word, part, { kind: word, left, right, from: left.from, to: right.to });
+  }) ?? left;
 }
 
 /** `not X`, `(…)`, `"may hold"`, `flag`, `flag is value`, `value is given` */
 function parseOperand(cursor: Cursor): ConditionNode | null {
   const head = cursor.peek();
   if (cursor.skipWord('not')) {
-    const of = parseOperand(cursor);
+    const of = cursor.deeper(() => parseOperand(cursor));
     return of && { kind: 'not', of, from: head.from, to: of.to };
   }
   if (cursor.skipSymbol('(')) {
-    const inner = parseCondition(cursor);
+    const inner = cursor.deeper(() => parseCondition(cursor));
     if (inner && !cursor.skipSymbol(')')) cursor.missing('A closing parenthesis');
     return inner && { ...inner, from: head.from, to: cursor.end };
   }

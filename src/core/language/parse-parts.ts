@@ -41,7 +41,7 @@ function parseItemType(cursor: Cursor): TypeNode | null {
   if (cursor.isWord('list') && cursor.peek(1).text === 'of') {
     cursor.next();
     cursor.next();
-    const of = parseItemType(cursor);
+    const of = cursor.deeper(() => parseItemType(cursor));
     return of && { kind: 'list', of, from: start.from, to: cursor.end };
   }
   const name = cursor.name('The type of the list’s items');

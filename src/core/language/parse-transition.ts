@@ -96,7 +96,7 @@ function parseStep(cursor: Cursor): StepNode | null {
     case 'back': return parseBack(cursor, head.from);
     case 'sets': return parseSets(cursor, head.from);
     case 'resume': {
-      const or = cursor.skipWord('or') ? parseStep(cursor) : null;
+      const or = cursor.skipWord('or') ? cursor.deeper(() => parseStep(cursor)) : null;
       return { kind: 'resume', or, from: head.from, to: cursor.end };
     }
     default: {

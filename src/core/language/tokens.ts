@@ -1,3 +1,4 @@
+import { escapeControls } from './controls';
 import type { Range } from './range';
 
 /**
@@ -134,5 +135,5 @@ export function stringValue(written: string): string | null {
 
 /** A value as a string of the language. */
 export function quote(value: string): string {
-  return JSON.stringify(value);
+  return escapeControls(JSON.stringify(value));
 }

@@ -147,9 +147,10 @@ function fillWays(screen: Mutable<Screen>, binder: Binder, flags: Plan['flags'])
       const place = onArrival();
       needs.push({ condition: binder.condition(node.condition, place), otherwise: binder.steps(node.otherwise, place), node });
     }
-    if (node.kind === 'link') {
+    // One without a pattern opens nothing; that it does not read was reported.
+    if (node.kind === 'link' && node.pattern) {
       const place = node.under && onArrival();
-      links.push({ screen, node, pattern: node.pattern?.text ?? '', under: place && node.under!.map((one) => binder.call(one.target, one.list, place)) });
+      links.push({ screen, node, pattern: node.pattern.text, under: place && node.under!.map((one) => binder.call(one.target, one.list, place)) });
     }
   }
   screen.transitions = transitions;

@@ -44,6 +44,6 @@ export function junitReport(checks: readonly { readonly check: Check; readonly s
 
 const entities: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', '\n': '&#10;', '\t': '&#9;' };
 
-/** Text for XML 1.0: markup is escaped, and characters that no document may hold (section 2.2) are replaced. */
+/** Text for XML 1.0: markup is escaped, and characters that no document may hold (section 2.2), or that steer a terminal, are replaced. */
 // eslint-disable-next-line no-control-regex
-const escape = (text: string): string => text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff\r]/g, '\ufffd').replace(/[&<>"\n\t]/g, (character: string) => entities[character]!);
+const escape = (text: string): string => text.replace(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069\ufffe\uffff]/g, '\ufffd').replace(/[&<>"\n\t]/g, (character: string) => entities[character]!);

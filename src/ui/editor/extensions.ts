@@ -13,6 +13,7 @@ import { andanteLanguage } from './language';
 import { marginGutter } from './margin';
 import { nameTools } from './names';
 import { marginField, overviewField } from './overview-effect';
+import { storableOnly } from './storable';
 
 /** Everything that the editor of a plan is made of. */
 export const editorExtensions = (session: Session): Extension => [
@@ -30,6 +31,7 @@ export const editorExtensions = (session: Session): Extension => [
   highlightActiveLine(),
   highlightSelectionMatches({ minSelectionLength: 3 }),
   search({ top: true }),
+  storableOnly(session),
   overviewField,
   marginField,
   andanteLanguage,

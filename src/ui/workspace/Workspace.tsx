@@ -67,8 +67,10 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
   }, [address, session, snapshot.overview, openAt]);
 
   const applyFix = useCallback((fix: Fix) => {
-    setSaid(session.edit(fix.edits, snapshot.overview) ? `${fix.label}: done. Undo with Ctrl+Z.` : 'The text has just changed there; try again.');
-  }, [session, snapshot.overview]);
+    if (session.edit(fix.edits, snapshot.overview)) setSaid(`${fix.label}: done. Undo with Ctrl+Z.`);
+    else setRefused({ why: 'The text has just changed there; try again.', at: address });
+  }, [address, session, snapshot.overview]);
+  useEffect(() => session.subscribeToNotices((why) => setRefused({ why, at: address })), [address, session]);
 
   const walkTo = useCallback<WorkspaceValue['walkTo']>(({ steps, taken, ...variant }, how) => {
     if (steps.length > longestWalk) setRefused({ why: 'This walk is as long as an address can hold. Keep it in the plan, and begin another.', at: address });

@@ -52,6 +52,7 @@ export class Session {
   private readonly listeners = new Set<() => void>();
   private readonly saveListeners = new Set<() => void>();
   private readonly caretListeners = new Set<() => void>();
+  private readonly noticeListeners = new Set<(said: string) => void>();
   private watched: Watched;
   /** The text of the document, made once for all who ask after a keystroke. */
   private written: { readonly doc: Text; readonly text: string } | null = null;
@@ -105,6 +106,16 @@ export class Session {
       this.saver = null;
     };
   }
+
+  /** Says something to the user that happened to the text. */
+  notice(said: string): void {
+    for (const listener of this.noticeListeners) listener(said);
+  }
+
+  readonly subscribeToNotices = (listener: (said: string) => void): (() => void) => {
+    this.noticeListeners.add(listener);
+    return () => this.noticeListeners.delete(listener);
+  };
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);

@@ -2,6 +2,7 @@ import { handler, readJson } from '../../../server/handler';
 import { demoName, demoText, plans } from '../../../server/plans';
 import { writePlan } from '../../../core/model/write-plan';
 import { Refusal } from '../../../server/problem';
+import { needStorable } from '../../../server/storable';
 import { asModel, isMisfit } from '../../../wire/model';
 import { newPlanSchema } from '../../../wire/plans';
 import { parse } from '../../../core/language/parse';
@@ -14,7 +15,7 @@ export const GET = handler(async () => ({ plans: await (await plans()).list() })
 /** A new plan: empty, from the demo, or with a text of its own. */
 export const POST = handler(async (request) => {
   const { name, from = 'empty', text, model } = await readJson(request, newPlanSchema);
-  const content = text ?? (model ? textOf(model) : null) ?? (from === 'demo' ? demoText() : '');
+  const content = needStorable(text ?? (model ? textOf(model) : null) ?? (from === 'demo' ? demoText() : ''));
   const plan = await (await plans()).create(name?.trim() ?? nameOf(content) ?? (from === 'demo' ? demoName : 'Untitled plan'), content);
   return Response.json(plan, { status: 201, headers: { location: `/plans/${plan.id}` } });
 });
