@@ -72,6 +72,11 @@ describe('of tabs that share a flag', () => {
     expect(found(text).filter((one) => one.startsWith('stack/rule'))).toEqual(['stack/rule-broken R: More, List, Go home, Jump', 'stack/rule-broken T: More, Home, Jump']);
   });
 
+  test('what is on top of a tab decides whether an arrival there is put off, not its root', () => {
+    const text = 'flag far\nstart list\ntabs {\n  "Home" home\n  "List" list\n}\nscreen home "Home" { needs far else push note }\nscreen note "Note" {}\nscreen list "List" { on "Go" switch home then replace list }\nrule "R" never home beneath list\n';
+    expect(found(text)).toContain('stack/rule-broken R: Back, Home, List, Go');
+  });
+
   test('what stays undecided is named, and so is the screen', () => {
     // Whether both tabs can be left so that the other one's flag is set would take a queue of settings of any length.
     const { plan, reach, findings } = check(`flag f\nstart home\n${tabs}screen home "Home" { on "Set" sets f = true }\nscreen more "More" { on "Clear" when f sets f = false then push more }\nrule "R" from more always reach home\n`);

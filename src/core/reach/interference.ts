@@ -26,26 +26,28 @@ export class Interference {
   private readonly changesOf: Changes[] = [];
   /** Those that count for the tab that makes them, too: it is left before the event ends. */
   private readonly changesOfAll: Changes = new Map();
-  private readonly tops = new Map<string, ReadonlySet<Screen>>();
+  private readonly knownTops = new Map<string, ReadonlySet<Screen>>();
   private readonly known = new Map<string, readonly Valuation[]>();
   /** Whether some `else` switches to a tab. */
   private readonly elseSwitches: boolean;
   /** The steps that set a flag, wherever they stand. */
   private readonly settings: readonly Sets[];
   private isNew = false;
+  private readonly asks: boolean;
 
   constructor(private readonly variant: VariantOf, private readonly valuations: Valuations) {
     this.effects = new FlagEffects(variant, valuations);
+    this.asks = variant.asking.length > 0;
     this.settings = [...eachStepList(variant.plan, variant.name)].flatMap(({ steps }) => [...eachStep(steps)].filter((step) => step.kind === 'sets'));
     this.elseSwitches = variant.asking.some(({ needs }) => needs.some(({ otherwise }) => [...eachStep(otherwise)].some((step) => this.isTabSwitch(step))));
   }
 
-  /** The screens that need something and can be on top of a tab when it is shown again with these values. Costs O(values with which it was left), once for each. */
-  askingOn(place: number, valuation: Valuation): ReadonlySet<Screen> {
-    return remembered(this.tops, `${place} ${valuation}`, () => {
+  /** The screens that can be on top of a tab when it is shown again with these values. Costs O(values with which it was left), once for each. */
+  tops(place: number, valuation: Valuation): ReadonlySet<Screen> {
+    return remembered(this.knownTops, `${place} ${valuation}`, () => {
       const tops = new Set<Screen>();
       for (const [left, screens] of this.seen[place] ?? []) {
-        if (this.after(place, left).includes(valuation)) for (const screen of screens) if (screen.needs.length > 0) tops.add(screen);
+        if (this.after(place, left).includes(valuation)) for (const screen of screens) tops.add(screen);
       }
       return tops;
     });
@@ -79,7 +81,8 @@ export class Interference {
       seen.set(valuation, screens);
       if (screens.has(screen)) continue;
       screens.add(screen);
-      if (screen.needs.length > 0) this.isNew = true;
+      // Whether an arrival at the tab is put off depends on what is on top of it.
+      if (this.asks) this.isNew = true;
       for (const branch of system.branchesAt(head.control, screen)) {
         if (this.leavesMidway(branch)) this.changeMidway(branch.steps, valuation);
         else this.change(place, valuation, this.effects.after(branch.steps, valuation));
@@ -96,7 +99,7 @@ export class Interference {
     }
     if (this.isNew) {
       this.known.clear();
-      this.tops.clear();
+      this.knownTops.clear();
     }
     return this.isNew;
   }

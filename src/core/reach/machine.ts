@@ -186,15 +186,20 @@ export class Machines {
     if (!variant.has(arrival.screen)) return;
     const tab = arrival.kind === 'switch' ? variant.placeOf(arrival.screen) : undefined;
     if (this.interference && tab !== undefined && machine.place > 0 && tab !== machine.place) {
-      // What is on top of the other tab is not known: any screen that was seen there might put the arrival off.
-      for (const screen of this.interference.askingOn(tab, machine.valuation)) {
+      // What is on top of the other tab is not known: any screen that was seen there may put the arrival off, or be shown.
+      let mayShow = false;
+      for (const screen of this.interference.tops(tab, machine.valuation)) {
         if (screen === arrival.screen) continue;
+        let fails = false;
         for (const needs of screen.needs) {
           const outcome = this.valuations.outcome(needs.condition, machine.valuation);
           if (outcome !== 'holds') open.push(this.putOff({ ...machine, known: [...machine.known] }, arrival, screen, needs));
-          if (outcome === 'fails') break;
+          fails = outcome === 'fails';
+          if (fails) break;
         }
+        mayShow ||= !fails;
       }
+      if (mayShow) this.leave(machine, arrival.screen, tab, open);
     }
     for (const screen of this.arrivingAt(machine, arrival)) {
       for (const needs of screen.needs) {
@@ -246,28 +251,28 @@ export class Machines {
           if (machine.known.length === 0 && machine.bottom) machine.known = [frameOf(screen)];
           break;
         }
-        if (tab !== undefined && machine.place > 0) {
-          // What was done to this tab's stack, or to the flags, before it is left is seen when the user comes back.
-          const untouched = machine.known.length === 1 && machine.known[0] === machine.origin && machine.missing.length === 0 && machine.sets.length === 0;
-          const isEmpty = machine.known.length === 0 && machine.bottom;
-          if (!untouched) {
-            const leave = (known: Frame[]): void => void open.push({ ...machine, known, agenda: { item: { kind: 'left', shows: { screen, place: tab } }, next: null } });
-            leave(isEmpty ? [frameOf(this.variant.tabs[machine.place - 1]!.call!.target!)] : [...machine.known]);
-            // An else may come back to this tab before it ends, and what it has put on there is a gate then.
-            const marked = withGates(machine);
-            if (marked) leave(marked);
-          }
-        }
         const isLeft = tab !== undefined && machine.place > 0;
+        if (isLeft) this.leave(machine, screen, tab, open);
         this.build(machine, [screen]);
         if (!isLeft) break;
         machine.tabs = 'shown';
-        if (!machine.agenda) break;
-        this.midway.add(this.alphabet.control(machine.valuation, tab, machine.agenda, false));
         // What was there before is put on by no else.
-        machine.agenda = raised(machine.agenda);
+        if (machine.agenda) machine.agenda = raised(machine.agenda);
       }
     }
+  }
+
+  /** A tab is left for another one: how it is come back to, and that what is still to be done goes on there. */
+  private leave(machine: Machine, screen: Screen, tab: number, open: Machine[]): void {
+    const { known, bottom, place, origin, missing, sets, agenda, valuation } = machine;
+    if (agenda) this.midway.add(this.alphabet.control(valuation, tab, lowered(agenda, 0), false));
+    // What was done to this tab's stack, or to the flags, before it is left is seen when the user comes back.
+    if (known.length === 1 && known[0] === origin && missing.length === 0 && sets.length === 0) return;
+    const leftWith = (frames: Frame[]): void => void open.push({ ...machine, known: frames, agenda: { item: { kind: 'left', shows: { screen, place: tab } }, next: null } });
+    leftWith(known.length === 0 && bottom ? [frameOf(this.variant.tabs[place - 1]!.call!.target!)] : [...known]);
+    // An else may come back to this tab before it ends, and what it has put on there is a gate then.
+    const marked = withGates(machine);
+    if (marked) leftWith(marked);
   }
 
   private build(machine: Machine, screens: readonly Screen[]): void {
