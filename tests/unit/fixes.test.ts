@@ -65,6 +65,21 @@ describe('fixes', () => {
     expect(fixesOf(plan('sets paid = false then '))).toEqual([]);
   });
 
+  test('on trial for a flag of a choice, too, in words that read', () => {
+    const text = [
+      'app "Huts"', 'start home', 'choice Way { open, done }', 'flag paid: Way', 'screen home "Home" { on "Order" push order }',
+      'screen order "Order" {', '  on "Pay" sets paid = done then reset receipt', '}',
+      'screen receipt "Receipt" { on "Home" reset home }', 'rule "Nothing is paid twice" never order after receipt', '',
+    ].join('\n');
+    expect(check(text).findings.map(({ fixes }) => fixes.map(({ label }) => label))).toEqual([['Let order need paid is open']]);
+    everyFixHolds(text);
+  });
+
+  test('a value of a type that there is not is not offered to be held', () => {
+    const { findings } = check('start home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { takes id: HutId, all: list of HutId }\n');
+    expect(findings.filter(({ rule }) => rule === 'supply/missing').map(({ fixes }) => fixes)).toEqual([[], []]);
+  });
+
   test('a variable is not taken out of a path that a URL of the plan needs', () => {
     const plan = (more: string): string => `app "Huts"\norigin https://huts.example\nstart home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { link /huts/{hutId} under home }\n${more}`;
     const labels = (text: string): string[] => check(text).findings.flatMap(({ rule, fixes }) => (rule === 'link/unknown-variable' ? fixes.map(({ label }) => label) : []));

@@ -21,6 +21,9 @@ export type Type =
 export const unknown: Type = { kind: 'unknown' };
 export const base = (name: BaseName): Type => ({ kind: 'base', name });
 
+/** Whether all of a type is there, so that it can be written. */
+export const isKnown = (type: Type): boolean => (type.kind === 'list' || type.kind === 'optional' ? isKnown(type.of) : type.kind !== 'unknown');
+
 /** A type as the language writes it. */
 export function showType(type: Type): string {
   switch (type.kind) {

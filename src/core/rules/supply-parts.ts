@@ -5,7 +5,7 @@ import { prependToScreen } from '../edit/body';
 import { freeName } from '../edit/transitions';
 import type { ArgumentNode } from '../language/syntax';
 import { isIn } from '../plan/model';
-import { required, showType } from '../plan/types';
+import { isKnown, required, showType } from '../plan/types';
 import { sampleOf } from '../plan/example';
 import { fittingValues, type ScopeValue } from '../supply/fitting';
 import { scopeOf, screenOf } from '../supply/site';
@@ -83,7 +83,7 @@ export function valueFixes(context: Context, wayIn: WayIn, cell: Cell, write: (v
   const fixes = [...new Set(values)].filter((value) => value !== current).slice(0, offered)
     .map((value) => ({ label: `Supply ${value}`, edits: [write(value)] }));
   if (fixes.length > 0) return fixes;
-  if (site.kind === 'transition') return [holdFix(context, wayIn, cell, write)];
+  if (site.kind === 'transition') return !isKnown(cell.parameter.type) ? [] : [holdFix(context, wayIn, cell, write)];
   const optional = cell.status === 'missing' ? makeOptional(cell.parameter) : null;
   return optional ? [{ label: `Let ${cell.parameter.name} be absent on ${wayIn.target.label}`, edits: [optional] }] : [];
 }

@@ -1,5 +1,6 @@
 import { addTransition } from '../../edit/transitions';
 import { isIn, openings, type Plan, type Screen, type Transition } from '../../plan/model';
+import { isKnown } from '../../plan/types';
 import type { Reach } from '../../reach/reach';
 import { screenOf } from '../../supply/site';
 import type { WayIn } from '../../supply/supply';
@@ -30,7 +31,8 @@ export const stranded: Rule = {
         summary: supply.into[screen.index]!.every(({ site }) => screenOf(site) === screen) && !closed ? say`Nothing leads to ${screen.label}.` : say`No walk gets to ${screen.label}.`,
         detail: closed ? sayWhatNeverHolds(context, screen, closed) : reasonFor(screen, ways, supply.into[screen.index]!),
         subject: screen.label,
-        fixes: closed || screen.needs.length > 0 ? [] : hostsFor(plan, reach, screen).map((host): Fix => {
+        // A value of a type that there is not cannot be written.
+        fixes: closed || screen.needs.length > 0 || screen.parameters.some(({ type }) => !isKnown(type)) ? [] : hostsFor(plan, reach, screen).map((host): Fix => {
           const { edits, unsupplied } = addTransition(text, plan, host, screen);
           const held = unsupplied.length > 0 ? `, which then holds ${unsupplied.map((parameter) => parameter.name).join(', ')}` : '';
           return { label: `Add a transition from ${host.label}${held}`, edits };

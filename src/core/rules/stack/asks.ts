@@ -11,7 +11,7 @@ import type { Fix } from '../rule';
 export function askFor({ start, tree }: Plan, screen: Screen, walk: readonly Tap[]): Fix[] {
   const otherwise = start?.target && start.target !== screen && start.target.parameters.every(mayBeLeftOut) ? `reset ${start.target.label}` : 'back';
   return flagsSetIn(walk).flatMap((flag) => {
-    const conditions = flag.values.join() === 'false,true' ? [flag.name, `not ${flag.name}`] : flag.values.map((value) => `${flag.name} = ${value}`);
+    const conditions = flag.values.join() === 'false,true' ? [flag.name, `not ${flag.name}`] : flag.values.map((value) => `${flag.name} is ${value}`);
     return conditions.map((condition): Fix => ({
       label: `Let ${screen.label} need ${condition}`, onTrial: true,
       edits: [prependToScreen(tree.text, screen.node, `needs ${condition} else ${otherwise}`)],
