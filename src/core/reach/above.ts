@@ -24,6 +24,8 @@ export function* saturateAbove(plan: Plan, variant: string, budget: Budget, know
     const saturation = new Saturation(system, budget, true);
     yield* saturation.run();
     if (saturation.exhausted || system.bounded) return null;
-    if (!system.learn(saturation)) return { system, saturation };
+    const isNew = system.learn(saturation);
+    if (system.interference.exhausted) return null;
+    if (!isNew) return { system, saturation };
   }
 }

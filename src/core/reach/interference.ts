@@ -10,6 +10,9 @@ import type { VariantOf } from './variant';
 /** What a tab can do to the flags: from which values to which. */
 type Changes = Map<Valuation, Set<Valuation>>;
 
+/** Safety limit for degenerate plans: so many values are looked at where any step may come next. */
+const mostAnyhow = 4096;
+
 /**
  * What tabs do to one another: the values that flags can have when a tab is shown again, for those that they had when it was left.
  *
@@ -32,6 +35,10 @@ export class Interference {
   private readonly elseSwitches: boolean;
   /** The steps that set a flag, wherever they stand. */
   private readonly settings: readonly Sets[];
+  /** The values from which any of them may come next. */
+  private readonly anyhow = new Set<Valuation>();
+  /** Whether there were too many of these: not all that tabs can do was learned. */
+  exhausted = false;
   private isNew = false;
   private readonly asks: boolean;
 
@@ -121,12 +128,18 @@ export class Interference {
 
   /** Every step that sets a flag may come next, where an else may leave a tab in its middle. */
   private changeAnyhow(before: Valuation): void {
-    const reached = new Set([before]);
-    for (const from of reached) {
+    const reached = [before];
+    for (let from = reached.pop(); from !== undefined; from = reached.pop()) {
+      if (this.anyhow.has(from)) continue;
+      if (this.anyhow.size >= mostAnyhow) {
+        this.exhausted = true;
+        return;
+      }
+      this.anyhow.add(from);
       for (const step of this.settings) {
         const to = this.valuations.set(from, step);
         this.change(null, from, [to]);
-        reached.add(to);
+        reached.push(to);
       }
     }
   }

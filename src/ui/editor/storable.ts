@@ -7,13 +7,19 @@ export const storableOnly = (session: Session): Extension => EditorState.transac
   if (!transaction.docChanged) return transaction;
   const changes: { from: number; to: number; insert: Text }[] = [];
   let found = false;
+  // Behind what was put in last, in the text as it is then.
+  let caret = 0;
+  let longer = 0;
   transaction.changes.iterChanges((from, to, _fromNow, _toNow, inserted) => {
     const text = inserted.toString();
     const isFound = unstorableIn(text) !== null;
     found ||= isFound;
-    changes.push({ from, to, insert: isFound ? Text.of(storable(text).split('\n')) : inserted });
+    const insert = isFound ? Text.of(storable(text).split('\n')) : inserted;
+    changes.push({ from, to, insert });
+    caret = from + longer + insert.length;
+    longer += insert.length - (to - from);
   });
   if (!found) return transaction;
   session.notice('Characters that no plan can hold (NUL, or half of a surrogate pair) were taken out of what you put in.');
-  return { changes, userEvent: 'input.paste', scrollIntoView: true };
+  return { changes, selection: { anchor: caret }, userEvent: 'input.paste', scrollIntoView: true };
 });
