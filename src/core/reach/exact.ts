@@ -66,7 +66,7 @@ function* fromStacks(plan: Plan, variant: string, { system, saturation }: Satura
   return { name: variant, verdicts, stacks, above: null, limit: null, back: backOf(plan, variant, stacks) };
 }
 
-/** How each screen is come to soonest. */
+/** The first sight of each screen: the one with the fewest taps. */
 function firstSights({ sights }: Runs): Map<Screen, Transition> {
   const first = new Map<Screen, Transition>();
   for (const sight of sights) if (!first.has(sight.head.symbol.screen)) first.set(sight.head.symbol.screen, sight);
@@ -105,8 +105,8 @@ function* fromAbove(plan: Plan, known: VariantReach, exact: Saturated, budget: B
  * when a tab is come back to, or by a transition that switches the tab and goes on. Each stack for itself is then not exact;
  * in general nothing is, since two stacks that share a finite memory can do whatever any machine can.
  *
- * Up to the first event with which a tab does anything to another one, what tabs do by themselves is all that there is: so it is
- * enough to look for that event there.
+ * Before the first event that makes one tab depend on another, every tab runs by itself. So it is enough to look for such an event
+ * among the runs of each tab by itself.
  */
 function areTabsCoupled({ system, saturation }: Saturated): boolean {
   if (system.variant.roots.length < 2) return false;

@@ -77,7 +77,7 @@ export class Exploration {
     return this;
   }
 
-  /** How each screen is come to first, as a verdict. */
+  /** The shortest walk found to each screen, as a verdict. */
   verdicts(): ReadonlyMap<Screen, Verdict> {
     const first = new Map<Screen, Verdict>();
     for (const moment of this.moments) {

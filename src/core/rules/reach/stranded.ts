@@ -31,7 +31,7 @@ export const stranded: Rule = {
         summary: supply.into[screen.index]!.every(({ site }) => screenOf(site) === screen) && !closed ? say`Nothing leads to ${screen.label}.` : say`No walk gets to ${screen.label}.`,
         detail: closed ? sayWhatNeverHolds(context, screen, closed) : reasonFor(screen, ways, supply.into[screen.index]!),
         subject: screen.label,
-        // A value of a type that there is not cannot be written.
+        // A fix cannot write an unknown type.
         fixes: closed || screen.needs.length > 0 || screen.parameters.some(({ type }) => !isKnown(type)) ? [] : hostsFor(plan, reach, screen).map((host): Fix => {
           const { edits, unsupplied } = addTransition(text, plan, host, screen);
           const held = unsupplied.length > 0 ? `, which then holds ${unsupplied.map((parameter) => parameter.name).join(', ')}` : '';

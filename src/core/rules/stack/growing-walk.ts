@@ -38,7 +38,7 @@ function grows(walker: Walker, now: Moment): boolean {
   return false;
 }
 
-/** Whether the events since a moment, done once more, put the same on top of what is there now. */
+/** Whether repeating the events since a moment puts an equal frame on top of the present one. */
 function repeats(walker: Walker, since: Moment, now: Moment): boolean {
   const events: Moment[] = [];
   for (let moment: Moment | null = now; moment && moment !== since; moment = moment.before) events.unshift(moment);
