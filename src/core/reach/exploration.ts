@@ -9,8 +9,6 @@ import type { Tap, Verdict } from './reach';
 /** How many configurations are gone on from, and how many events are tried in all; one counts for each of its outcomes. */
 const most = 2000;
 const mostEvents = 20_000;
-/** An event that takes more steps than this counts for more. */
-const stepsOfEvent = 8;
 /** What an event costs of the budget. */
 const costOfEvent = 25;
 /** How many events are tried between two pauses: a few milliseconds of work. */
@@ -143,7 +141,7 @@ export class Exploration {
   private take(event: Event, moment: Moment): void {
     const before = this.walker.steps;
     const outcomes = this.walker.after(moment.configuration, event);
-    const count = Math.max(1, outcomes.length, (this.walker.steps - before) / stepsOfEvent);
+    const count = Math.max(outcomes.length, this.walker.eventsSince(before));
     this.events += count;
     this.budget.spend(count * costOfEvent);
     this.add(outcomes, event, moment);

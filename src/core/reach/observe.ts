@@ -20,8 +20,6 @@ export interface Observed {
 /** How many configurations are looked at, and how many events are tried in all. */
 const most = 1500;
 const mostEvents = 40_000;
-/** An event that takes more steps than this counts for more. */
-const stepsOfEvent = 8;
 
 /**
  * Walks a variant level by level, from a cold start and from outside, up to a number of configurations: for plans whose
@@ -57,7 +55,7 @@ export function observe(plan: Plan, variant: string): Observed {
     for (const event of [...walker.events(configuration), ...doors]) {
       const before = walker.steps;
       add(walker.after(configuration, event));
-      events += Math.max(1, (walker.steps - before) / stepsOfEvent);
+      events += walker.eventsSince(before);
     }
   }
   return { reveals, within, toFirstTab, leaves, arrow, noArrow, whole: seen.size < most && events <= mostEvents && !walker.bounded };

@@ -8,8 +8,6 @@ import type { Reach, Tap, VariantReach, Verdict } from './reach';
 /** How many events are tried at the most, and so many more for each screen: the notes beside each keystroke come from here. */
 const mostEvents = 40_000;
 const mostEventsOfScreen = 100;
-/** An event that takes more steps than this counts for more. */
-const stepsOfEvent = 8;
 
 /** A configuration and how it was first reached. */
 interface Arrival {
@@ -93,7 +91,7 @@ class Search {
       for (const event of this.walker.events(arrival.configuration)) {
         const before = this.walker.steps;
         const after = this.walker.after(arrival.configuration, event);
-        this.events += Math.max(1, after.length, (this.walker.steps - before) / stepsOfEvent);
+        this.events += Math.max(after.length, this.walker.eventsSince(before));
         for (const configuration of after) {
           if (configuration !== arrival.configuration) this.add(configuration, arrival, event);
         }

@@ -27,6 +27,9 @@ function partOf(event: Event): object | null {
   }
 }
 
+/** An event that takes more steps than this counts for more. */
+const stepsOfEvent = 8;
+
 /** Safety limits for degenerate plans: how many elses run within one event, all ways together, and how many outcomes of one are followed. */
 const mostElses = 1024;
 const mostOutcomes = 256;
@@ -66,6 +69,11 @@ export class Walker {
     });
     this.anyNeeds = plan.screens.some((screen) => screen.needs.length > 0);
     this.flagIndex = new Map(plan.flags.map((flag, index) => [flag.name, index]));
+  }
+
+  /** How many events the work since a number of steps is worth: one at least, more where one event took many steps. */
+  eventsSince(steps: number): number {
+    return Math.max(1, (this.steps - steps) / stepsOfEvent);
   }
 
   has(screen: Screen): boolean {
