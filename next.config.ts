@@ -1,4 +1,5 @@
 import type { NextConfig } from 'next';
+import { maximumBodyBytes } from './src/core/limits';
 
 const config: NextConfig = {
   // A native module: left to Node, not bundled.
@@ -6,6 +7,8 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
+  // A body that is cut off by the framework would be refused as "no JSON"; our own limit says what is wrong.
+  experimental: { proxyClientMaxBodySize: maximumBodyBytes + 1024 * 1024 },
   // Types are checked by `npm test`, over the tests as well; a start need not wait for that.
   typescript: { ignoreBuildErrors: true },
   headers: async () => [{

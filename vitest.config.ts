@@ -6,7 +6,8 @@ const runs = Math.max(1, Number(process.env.ANDANTE_RUNS ?? 1));
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'], testTimeout: 300_000 * runs } },
+      // All processors: by default one is left to whoever watches.
+      { test: { name: 'unit', maxWorkers: '100%', include: ['tests/unit/**/*.test.ts'], testTimeout: 300_000 * runs } },
       { test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false } },
     ],
   },

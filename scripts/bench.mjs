@@ -1,4 +1,4 @@
-// npm run bench [core|reach|links|audit|keystroke]: measures the core beside general tools, and typing in the browser. Not part of the tests.
+// npm run bench [core|reach|links|audit|keystroke|open]: measures the core beside general tools, and opening and typing in the browser. Not part of the tests.
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
 
@@ -10,15 +10,19 @@ async function runBundled(name) {
   await run(process.execPath, [outfile]);
 }
 
+/** Runs a benchmark of the application before Chromium. */
+async function runInBrowser(name) {
+  await build();
+  await run(bin('tsx'), [`bench/${name}.ts`]);
+}
+
 const all = {
   core: () => runBundled('core'),
   reach: () => runBundled('reach'),
   links: () => runBundled('links'),
   audit: () => runBundled('audit'),
-  keystroke: async () => {
-    await build();
-    await run(bin('tsx'), ['bench/keystroke.ts']);
-  },
+  keystroke: () => runInBrowser('keystroke'),
+  open: () => runInBrowser('open'),
 };
 
 await main(async () => {

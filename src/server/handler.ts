@@ -1,5 +1,5 @@
 import { Ajv, type JSONSchemaType, type ValidateFunction } from 'ajv';
-import { maximumBytes } from '../core/limits';
+import { maximumBodyBytes, maximumBytes } from '../core/limits';
 import { log } from './log';
 import { problemResponse, Refusal } from './problem';
 
@@ -22,17 +22,26 @@ export function handler<P>(run: (request: Request, params: P) => Promise<Respons
   };
 }
 
+/** How large a body may be, and what is said of a larger one. */
+interface Most {
+  readonly bytes: number;
+  readonly refusal: string;
+}
+
+const ofPlan: Most = { bytes: maximumBodyBytes, refusal: 'A plan may be 4 MiB at most.' };
+export const ofReport: Most = { bytes: maximumBytes, refusal: 'An audit’s report may be 4 MiB at most.' };
+
 /**
  * Reads a JSON body that follows a schema.
  *
- * @throws Refusal 413 over 4 MiB, 415 for another content type, 400 for what is no JSON, 422 for what does not fit the schema
+ * @throws Refusal 413 for a body that is too large, 415 for another content type, 400 for what is no JSON, 422 for what does not fit the schema
  */
-export async function readJson<T>(request: Request, schema: JSONSchemaType<T>): Promise<T> {
+export async function readJson<T>(request: Request, schema: JSONSchemaType<T>, most: Most = ofPlan): Promise<T> {
   const type = request.headers.get('content-type') ?? '';
   if (!/^application\/json\s*(;|$)/i.test(type)) throw new Refusal(415, 'Not JSON', 'Send the body as application/json.');
   let body: unknown;
   try {
-    body = JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(await readBytes(request)));
+    body = JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(await readBytes(request, most)));
   } catch (error) {
     if (error instanceof Refusal) throw error;
     throw new Refusal(400, 'Not JSON', 'The body is not JSON in UTF-8.');
@@ -45,15 +54,15 @@ export async function readJson<T>(request: Request, schema: JSONSchemaType<T>): 
 }
 
 /** Reads the body, and stops as soon as it is too large, whatever its length claims to be. */
-async function readBytes(request: Request): Promise<Uint8Array> {
-  const tooLarge = (): Refusal => new Refusal(413, 'Too large', 'A body may be 4 MiB at most.');
-  if (Number(request.headers.get('content-length') ?? 0) > maximumBytes) throw tooLarge();
+async function readBytes(request: Request, { bytes, refusal }: Most): Promise<Uint8Array> {
+  const tooLarge = (): Refusal => new Refusal(413, 'Too large', refusal);
+  if (Number(request.headers.get('content-length') ?? 0) > bytes) throw tooLarge();
   const chunks: Uint8Array[] = [];
   let size = 0;
   const reader = request.body?.getReader();
   for (let chunk = await reader?.read(); reader && chunk && !chunk.done; chunk = await reader.read()) {
     size += chunk.value.length;
-    if (size > maximumBytes) {
+    if (size > bytes) {
       await reader.cancel();
       throw tooLarge();
     }

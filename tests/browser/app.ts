@@ -57,10 +57,16 @@ export class App {
     await this.driver.get(this.address + path);
   }
 
-  /** Opens a plan and waits until its editor is there. */
+  /** Opens a plan and waits until its view and the first verdicts are there. */
   async openPlan(id: string, rest = ''): Promise<void> {
     await this.open(`/plans/${id}${rest}`);
-    await this.find('.cm-content, [data-testid=chart], [data-testid=supply], [data-testid=url-space]');
+    await this.find('.cm-content, [data-testid=chart], [data-testid=supply], [data-testid=url-space], main[data-steps]');
+    await this.untilAnalysed();
+  }
+
+  /** Waits until the verdicts of the first analysis are there. */
+  async untilAnalysed(): Promise<void> {
+    await this.find('[aria-label=Verdict]:not([aria-busy=true])');
   }
 
   find(css: string): Promise<WebElement> {

@@ -11,6 +11,7 @@ describe('a first visit', () => {
   test('shows the demo, its verdict and its findings, and fixes by typing and by pressing', async () => {
     await app.open('/');
     await app.find('.cm-content');
+    await app.untilAnalysed();
     const id = (await app.driver.getCurrentUrl()).split('/').at(-1)!.split('?')[0]!;
     expect(await app.text(verdict)).toContain('28 of 29 screens can be reached');
     expect(await app.text(verdict)).toContain('1 missing');

@@ -4,6 +4,7 @@ import { check } from '../../src/core/check';
 import { marginNotes } from '../../src/core/report/margin';
 import { overview, type Overview } from '../../src/core/report/overview';
 import { editorExtensions } from '../../src/ui/editor/extensions';
+import { nothing } from '../../src/ui/analysis/protocol';
 import { Session } from '../../src/ui/workspace/session';
 import { demo } from './plans';
 
@@ -16,9 +17,9 @@ const insert = (at: number, words: string): void => session.dispatch({ changes: 
 const fixOf = (rule: string) => whole.findings.find((finding) => finding.rule === rule)!.fixes[0]!;
 
 beforeEach(() => {
-  session = new Session(
-    { id: 'p', name: 'P', text: demo, version: 1, updatedAt: 0 }, { overview: whole, margin: marginNotes(result), detail: null, supply: null, walk: null, links: null }, editorExtensions,
-  );
+  session = new Session({ id: 'p', name: 'P', text: demo, version: 1, updatedAt: 0 }, editorExtensions);
+  session.marginCame(0, marginNotes(result));
+  session.overviewCame(0, whole, nothing);
 });
 
 describe('edits that were computed on the analysed text', () => {
@@ -69,7 +70,7 @@ describe('places', () => {
     const stay = whole.screens.find((screen) => screen.label === 'stay')!;
     const come = (seq: number): Overview => {
       const newer = overview(check(session.text));
-      session['analysisCame'](seq, newer, { detail: null, supply: null, walk: null, links: null });
+      session.overviewCame(seq, newer, nothing);
       return newer;
     };
     // Longer than the way to the next screen.

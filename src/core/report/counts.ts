@@ -1,4 +1,5 @@
 import type { Check } from '../check';
+import type { VariantReach } from '../reach/reach';
 import type { Severity } from '../rules/rule';
 
 /** The numbers of the verdict line and of the JSON report. */
@@ -19,7 +20,12 @@ export interface Counts {
   readonly notes: number;
 }
 
-export function countAll({ plan, reach, supply, findings }: Check): Counts {
+/** What is counted. Of reach the verdicts alone. */
+export interface Counted extends Pick<Check, 'plan' | 'supply' | 'findings'> {
+  readonly reach: { readonly variants: readonly Pick<VariantReach, 'verdicts'>[] };
+}
+
+export function countAll({ plan, reach, supply, findings }: Counted): Counts {
   const all = supply.waysIn.reduce((sum, wayIn) => sum + wayIn.cells.length, 0);
   const flawed = supply.flaws.filter(({ cell }) => cell.status !== 'fixed-id').length;
   const of = (severity: Severity): number => findings.filter((finding) => finding.severity === severity).length;

@@ -8,8 +8,9 @@ import { isIn, type Screen, type Step } from '../plan/model';
 import type { Accepted } from '../rules/accept';
 import { severities, type Finding, type Severity } from '../rules/rule';
 import { screenOf } from '../supply/site';
-import { countAll, type Counts } from './counts';
-import { reachOf } from './variant';
+import type { Verdict } from '../reach/reach';
+import { countAll, type Counted, type Counts } from './counts';
+import { reachOf, variantNamed } from './variant';
 import { toneOfWay, type WayTone } from './tone';
 
 export interface ScreenCard {
@@ -44,6 +45,8 @@ export interface Way {
 }
 
 export interface Overview {
+  /** How far the text is looked at: not at all; it is parsed and its names are resolved, nothing is decided; all is decided. */
+  readonly stage: 'unread' | 'read' | 'decided';
   /** All variants, and the one that this is of. */
   readonly variants: readonly string[];
   readonly variant: string;
@@ -59,10 +62,33 @@ export interface Overview {
   readonly accepted: readonly Accepted[];
 }
 
+/** The overview before anything of the text is known. */
+export const unread: Overview = {
+  stage: 'unread', variants: [], variant: '', app: null, doc: null, start: null,
+  counts: { screens: 0, reached: 0, stranded: 0, undecided: 0, transitions: 0, arguments: 0, supplied: 0, missing: 0, links: 0, errors: 0, warnings: 0, notes: 0 },
+  modules: [], screens: [], ways: [], findings: [], accepted: [],
+};
+
+const undecided: Verdict = { reachable: 'undecided', taps: null, fromOutside: false, walk: null, parent: null };
+
+/** The overview that parsing alone gives, at once: what is declared, every screen undecided, no findings. Linear in the plan. */
+export function readOverview({ plan, supply }: Pick<Check, 'plan' | 'supply'>, variant: string | null = null): Overview {
+  const verdicts = plan.screens.map(() => undecided);
+  const reach = { variants: plan.variants.map((name) => ({ name, verdicts })) };
+  return overviewOf({ plan, reach, supply, findings: [], accepted: [] }, variantNamed(plan, variant), verdicts, 'read');
+}
+
 /** The overview of one variant (by default the first). Linear in the plan and its findings. */
 export function overview(check: Check, variant: string | null = null): Overview {
-  const { plan, supply, findings } = check;
+  const { plan, reach, supply, findings, accepted } = check;
   const { name, verdicts } = reachOf(check, variant);
+  return overviewOf({ plan, reach, supply, findings, accepted }, name, verdicts, 'decided');
+}
+
+function overviewOf(
+  known: Counted & Pick<Check, 'accepted'>, variant: string, verdicts: readonly Verdict[], stage: Overview['stage'],
+): Overview {
+  const { plan, supply, findings, accepted } = known;
   const ways: Way[] = [];
   for (const wayIn of supply.waysIn) {
     if (wayIn.site.kind !== 'transition' && wayIn.site.kind !== 'needs') continue;
@@ -71,15 +97,15 @@ export function overview(check: Check, variant: string | null = null): Overview 
   const moduleIndex = new Map(plan.modules.map((module, index) => [module, index]));
   const about = findingsByScreen(plan.screens, findings);
   return {
-    variants: plan.variants, variant: name,
+    stage, variants: plan.variants, variant,
     app: plan.name, doc: plan.doc, start: plan.start?.target?.index ?? null,
-    counts: countAll(check),
+    counts: countAll(known),
     modules: plan.modules.map(({ name, owner }) => ({ name, owner })),
     screens: plan.screens.map((screen): ScreenCard => {
       const { reachable, taps, parent } = verdicts[screen.index]!;
       const here = about[screen.index]!;
       return {
-        there: isIn(screen.only, name),
+        there: isIn(screen.only, variant),
         index: screen.index, label: screen.label,
         module: screen.module ? moduleIndex.get(screen.module) ?? null : null,
         title: screen.title?.value ?? null,
@@ -90,7 +116,7 @@ export function overview(check: Check, variant: string | null = null): Overview 
         worst: severities.find((severity) => here.some((index) => findings[index]!.severity === severity)) ?? null,
       };
     }),
-    ways, findings, accepted: check.accepted,
+    ways, findings, accepted,
   };
 }
 

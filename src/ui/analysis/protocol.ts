@@ -39,9 +39,14 @@ export interface FoundWalk {
   readonly steps: string;
 }
 
+/** Nothing is looked at, or not analysed yet. */
+export const nothing: Looked = { detail: null, supply: null, walk: null, links: null };
+
 /** What the page asks of the worker. `seq` numbers the texts of one plan; a later one overtakes those before it. */
 export type Question =
   | { readonly kind: 'check'; readonly seq: number; readonly text: string }
+  /** Asks whether the worker is still alive. */
+  | { readonly kind: 'ping' }
   /** What is wanted beside the overview, now and with every further analysis. */
   | { readonly kind: 'watch'; readonly watched: Watched }
   | { readonly kind: 'complete'; readonly id: number; readonly text: string; readonly offset: number }
@@ -56,6 +61,11 @@ export type Question =
   | { readonly kind: 'describe'; readonly id: number; readonly text: string; readonly offset: number };
 
 export type Answer =
+  | { readonly kind: 'pong' }
+  /** The analysis of that text threw. */
+  | { readonly kind: 'check-failed'; readonly seq: number; readonly error: string }
+  /** What was asked under that id threw. */
+  | { readonly kind: 'failed'; readonly id: number }
   /** Comes first, since it stands beside what is being typed; the rest follows. */
   | { readonly kind: 'margin'; readonly seq: number; readonly margin: PackedRows }
   | { readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview } & Looked

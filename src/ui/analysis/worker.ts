@@ -11,21 +11,23 @@ import { detail } from '../../core/report/detail';
 import { linksCard } from '../../core/report/links-card';
 import { marginNotes } from '../../core/report/margin';
 import { supplyTable } from '../../core/report/supply-table';
-import { overview } from '../../core/report/overview';
+import { overview, readOverview } from '../../core/report/overview';
 import { reachOf } from '../../core/report/variant';
 import { walkCard } from '../../core/report/walk-card';
 import { restOfTour } from '../../core/report/walk-tour';
 import type { Reach } from '../../core/reach/reach';
 import { retrace } from '../../core/walk/trail';
 import { packMargin, packOverview } from './packing';
-import type { Answer, FoundWalk, Looked, Question, Watched } from './protocol';
+import { nothing, type Answer, type FoundWalk, type Looked, type Question, type Watched } from './protocol';
 import { warmUp } from './warm-up';
 
 declare const self: DedicatedWorkerGlobalScope;
 
-const parser = new IncrementalParser();
+let parser = new IncrementalParser();
 let latest: Check | null = null;
 let latestSeq = 0;
+/** The check that was told last, with all that is decided. */
+let told: Check | null = null;
 let watched: Watched = { screen: null, variant: null, supply: false, walk: null, links: null };
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
 let warming: Generator | null = null;
@@ -33,6 +35,8 @@ let warming: Generator | null = null;
 const quietFor = 250;
 /** When the last text came; the warm-up keeps away from somebody who types. */
 let lastCame = 0;
+
+type Asked = Extract<Question, { readonly id: number }>;
 
 const answer = (message: Answer): void => self.postMessage(message);
 
@@ -48,6 +52,18 @@ function warmFurther(): void {
   else if (!warming?.next().done) setTimeout(warmFurther);
 }
 
+/** Runs a part of an analysis. What throws is said of the text, and the worker lives on for the next one. */
+function guarded(seq: number, run: () => void): void {
+  try {
+    run();
+  } catch (error) {
+    // Nothing of that text is taken over into the analysis of the next.
+    latest = null;
+    parser = new IncrementalParser();
+    answer({ kind: 'check-failed', seq, error: error instanceof Error ? `${error.name}: ${error.message}` : String(error) });
+  }
+}
+
 /** Sends all that the page shows of an analysis; the margin first, since it stands beside what is being typed. */
 function tell(result: Check, seq: number): void {
   tellMargin(result, seq);
@@ -60,6 +76,7 @@ function tellMargin(result: Check, seq: number): void {
 
 function tellRest(result: Check, seq: number): void {
   answer({ kind: 'check', seq, overview: packOverview(overview(result, watched.variant)), ...look(result) });
+  told = result;
 }
 
 /** An analysis that took longer than this, in milliseconds, waits the next time until nobody has typed for a moment. */
@@ -81,7 +98,7 @@ function afterMessages(run: () => void): void {
 function goOn(result: Check, seq: number, work: Generator<void, void, void>, began = performance.now()): void {
   if (seq !== latestSeq || waiting) return;
   if (!work.next().done) {
-    afterMessages(() => goOn(result, seq, work, began));
+    afterMessages(() => guarded(seq, () => goOn(result, seq, work, began)));
     return;
   }
   if (saysOther(result.quick, result.reach)) tellMargin(result, seq);
@@ -98,12 +115,6 @@ const saysOther = (quick: Reach, exact: Reach): boolean => quick.variants.some((
     const other = exact.variants[variant]!.verdicts[index]!;
     return other.reachable !== reachable || other.taps !== taps;
   }));
-
-const look = (result: Check): Looked => ({
-  detail: detail(result, watched.screen, watched.variant), supply: watched.supply ? supplyTable(result) : null,
-  walk: watched.walk && walkCard(result, watched.walk, watched.variant),
-  links: watched.links && linksCard(result, watched.links, watched.variant),
-});
 
 /** The walk that shows a finding, or the shortest one to a screen, as steps that can be walked. */
 function witness(result: Check, of: number | string, variant: string | null): FoundWalk | null {
@@ -123,17 +134,48 @@ function checkWaiting(): void {
   const question = waiting;
   waiting = null;
   if (!question) return;
-  const result = checked(question.text);
   latestSeq = question.seq;
-  tellMargin(result, latestSeq);
-  const seq = latestSeq;
-  // Where the rest takes its time, it would make the next keystroke wait: then it is for the pauses.
-  if (lastTook > quick) setTimeout(() => goOn(result, seq, result.deepen()), pauseOfTyping);
-  else goOn(result, seq, result.deepen());
+  const { seq } = question;
+  guarded(seq, () => {
+    const result = checked(question.text);
+    // A page that has just opened shows at once what is declared.
+    if (!told) answer({ kind: 'check', seq, overview: packOverview(readOverview(result, watched.variant)), ...nothing });
+    tellMargin(result, seq);
+    // Where the rest takes its time, it would make the next keystroke wait: then it is for the pauses.
+    const begin = (): void => guarded(seq, () => goOn(result, seq, result.deepen()));
+    if (lastTook > quick) setTimeout(begin, pauseOfTyping);
+    else begin();
+  });
+}
+
+function look(result: Check): Looked {
+  return {
+    detail: detail(result, watched.screen, watched.variant), supply: watched.supply ? supplyTable(result) : null,
+    walk: watched.walk && walkCard(result, watched.walk, watched.variant),
+    links: watched.links && linksCard(result, watched.links, watched.variant),
+  };
+}
+
+/** What is asked beside the analysis, and its answer. */
+function answerTo(data: Asked): Answer {
+  const { id } = data;
+  switch (data.kind) {
+    case 'complete': return { kind: 'complete', id, completions: complete(checked(data.text), data.offset) };
+    case 'describe': return { kind: 'describe', id, description: describe(checked(data.text), data.offset, watched.variant) };
+    case 'outline': return { kind: 'outline', id, outline: outline(checked(data.text).plan) };
+    case 'propose': return { kind: 'propose', id, answer: propose(checked(data.text), data.request) };
+    case 'witness': return { kind: 'witness', id, found: witness(checked(data.text), data.of, data.variant) };
+    case 'tour': return { kind: 'tour', id, rest: restOfTour(checked(data.text), data.variant) };
+    case 'keep': return { kind: 'keep', id, edits: keepWalks(checked(data.text).plan, data.walks) };
+    case 'format': return { kind: 'format', id, text: format(data.text) };
+  }
 }
 
 self.onmessage = ({ data }: MessageEvent<Question>) => {
   switch (data.kind) {
+    case 'ping':
+      answer({ kind: 'pong' });
+      break;
     case 'check':
       if (!waiting) setTimeout(checkWaiting);
       waiting = data;
@@ -142,35 +184,20 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
     case 'watch': {
       const { variant } = watched;
       watched = data.watched;
-      // Before the first analysis there is nothing to tell yet; it will bring what is wanted.
-      if (!latest || waiting) break;
-      if (variant !== watched.variant) tell(latest, latestSeq);
-      else answer({ kind: 'watch', ...look(latest) });
+      const result = told;
+      // Of a text that is still being analysed there is nothing to tell yet; its analysis will bring what is wanted.
+      if (!result || result !== latest || waiting) break;
+      guarded(latestSeq, () => {
+        if (variant !== watched.variant) tell(result, latestSeq);
+        else answer({ kind: 'watch', ...look(result) });
+      });
       break;
     }
-    case 'complete':
-      answer({ kind: 'complete', id: data.id, completions: complete(checked(data.text), data.offset) });
-      break;
-    case 'describe':
-      answer({ kind: 'describe', id: data.id, description: describe(checked(data.text), data.offset, watched.variant) });
-      break;
-    case 'outline':
-      answer({ kind: 'outline', id: data.id, outline: outline(checked(data.text).plan) });
-      break;
-    case 'propose':
-      answer({ kind: 'propose', id: data.id, answer: propose(checked(data.text), data.request) });
-      break;
-    case 'witness':
-      answer({ kind: 'witness', id: data.id, found: witness(checked(data.text), data.of, data.variant) });
-      break;
-    case 'tour':
-      answer({ kind: 'tour', id: data.id, rest: restOfTour(checked(data.text), data.variant) });
-      break;
-    case 'keep':
-      answer({ kind: 'keep', id: data.id, edits: keepWalks(checked(data.text).plan, data.walks) });
-      break;
-    case 'format':
-      answer({ kind: 'format', id: data.id, text: format(data.text) });
-      break;
+    default:
+      try {
+        answer(answerTo(data));
+      } catch {
+        answer({ kind: 'failed', id: data.id });
+      }
   }
 };

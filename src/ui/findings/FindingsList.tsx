@@ -23,7 +23,7 @@ const matches = (finding: Finding, only: string | null): boolean =>
  */
 export const FindingsList = memo(function FindingsList({ current: place }: { current: number }) {
   const { snapshot, address, showFinding, applyFix } = useWorkspace();
-  const { findings, counts } = snapshot.overview;
+  const { findings, counts, stage } = snapshot.overview;
   const [shown, setShown] = useState(page);
   const found = findings.filter((finding) => matches(finding, address.only));
   const severities = [['error', counts.errors], ['warning', counts.warnings], ['note', counts.notes]] as const;
@@ -38,7 +38,7 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
     <section aria-label="Findings" className="border-t border-rule bg-base-100 flex flex-col h-[176px] contain-strict">
       <div className="flex items-center gap-4 px-[18px] pt-2.5 pb-1.5">
         <button type="button" className={`cursor-pointer ${address.only === null ? 'font-semibold' : 'text-mute'}`} onClick={() => address.go({ only: null })}>
-          {counted(findings.length, 'finding')}
+          {stage === 'decided' ? counted(findings.length, 'finding') : 'Findings'}
         </button>
         {severities.filter(([, count]) => count > 0).map(([severity, count]) => (
           <button key={severity} type="button" aria-pressed={address.only === severity}
@@ -80,7 +80,7 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
         {found.length > shown && (
           <li className="px-[18px] py-1"><button type="button" className="fix-button" onClick={() => setShown(shown + page * 5)}>Show more of {found.length}</button></li>
         )}
-        {findings.length === 0 && counts.screens > 0 && <li className="px-[18px] py-1 text-mute">Nothing found: every screen is reached and every argument supplied.</li>}
+        {findings.length === 0 && counts.screens > 0 && stage === 'decided' && <li className="px-[18px] py-1 text-mute">Nothing found: every screen is reached and every argument supplied.</li>}
         {address.only === accepted && snapshot.overview.accepted.map(({ finding, because }, index) => (
           <li key={index} className="grid grid-cols-[148px_minmax(0,1fr)] gap-x-3 items-baseline px-[18px] py-[3px] hover:bg-base-200">
             <span className="rule-tag tone-primary truncate justify-self-stretch" title={finding.rule}>{finding.rule}</span>

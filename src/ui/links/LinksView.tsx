@@ -17,10 +17,11 @@ export const LinksView = memo(function LinksView() {
     session.try(session.tried);
     return () => session.watch({ links: null });
   }, [session]);
+  const isThere = card !== null;
   // A screen that was chosen elsewhere is brought into sight.
   useEffect(() => {
     space.current?.querySelector('[data-chosen]')?.scrollIntoView({ block: 'nearest' });
-  }, [address.screen]);
+  }, [address.screen, isThere]);
   const findings = overview.findings;
   // About origins, not about one link.
   const ofAll = findings.filter(({ rule, subject }) => rule.startsWith('link/') && subject === null);

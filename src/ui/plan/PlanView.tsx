@@ -11,7 +11,8 @@ export const PlanView = memo(function PlanView() {
   const { session, snapshot, address } = useWorkspace();
   const place = useRef<HTMLDivElement>(null);
   const caret = useSyncExternalStore(session.subscribeToCaret, session.getCaret, session.getCaret);
-  const { screens, findings } = snapshot.overview;
+  const { screens, findings, stage } = snapshot.overview;
+  const isRead = stage !== 'unread';
   const at = session.wasAt(caret, snapshot.overview);
   const under = screens.find((screen) => screen.from <= at && at <= screen.to) ?? null;
   /** The screen that address and caret agree on; as long as nothing has been drawn, none. */
@@ -22,7 +23,7 @@ export const PlanView = memo(function PlanView() {
   // The address names another screen than the caret is on: after a link, a jump, or the browser's Back.
   useEffect(() => {
     // Where the address has followed the caret, the caret stays: somebody may be typing there.
-    if (agreed.current === address.screen) return;
+    if (!isRead || agreed.current === address.screen) return;
     agreed.current = address.screen;
     const { overview } = session.getSnapshot();
     const target = overview.screens.find((screen) => screen.label === address.screen);
@@ -30,16 +31,16 @@ export const PlanView = memo(function PlanView() {
     const now = session.wasAt(session.editor.selection.main.head, overview);
     if (now < target.from || now > target.to) session.goTo(target.at, overview, false);
     else session.showCaret();
-  }, [address.screen, session]);
+  }, [address.screen, session, isRead]);
 
   // The caret has moved to another screen: the address follows, without a trace in the history.
   useEffect(() => {
     const label = under?.label ?? null;
     // Where the effect above has just moved the caret, this is of the time before: the next rendering knows better.
-    if (label === agreed.current || !session.isCurrent || session.getCaret() !== caret) return;
+    if (!isRead || label === agreed.current || !session.isCurrent || session.getCaret() !== caret) return;
     agreed.current = label;
     address.go({ screen: label }, { replace: true });
-  }, [under, address, snapshot.overview, session, caret]);
+  }, [under, address, snapshot.overview, session, caret, isRead]);
 
   return (
     <main className="grid grid-cols-[minmax(0,1.38fr)_minmax(0,1fr)] min-h-0">
@@ -48,7 +49,7 @@ export const PlanView = memo(function PlanView() {
         <FindingsList current={findings.findIndex(({ range }) => range.from <= at && at <= range.to)} />
       </div>
       <div className="overflow-auto px-[18px] py-4 min-w-0 contain-strict">
-        {address.screen !== null && snapshot.detail ? <ScreenPanel detail={snapshot.detail} /> : <PlanPanel />}
+        {address.screen !== null && snapshot.detail ? <ScreenPanel detail={snapshot.detail} /> : (stage === 'decided' || (isRead && address.screen === null)) && <PlanPanel />}
       </div>
     </main>
   );

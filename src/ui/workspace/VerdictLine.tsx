@@ -3,7 +3,8 @@
 import type { ReactNode } from 'react';
 import { counted } from '../parts/tones';
 import type { View } from './views';
-import { useWorkspace } from './context';
+import { useStanding, useWorkspace } from './context';
+import { saveReport } from './report-file';
 
 interface Part {
   readonly key: string;
@@ -14,11 +15,32 @@ interface Part {
   readonly content: ReactNode;
 }
 
+const line = 'flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100';
+
 /** The verdict in sentences with numbers; each part leads to the findings behind it. */
 export function VerdictLine() {
-  const { snapshot, address } = useWorkspace();
+  const { session, snapshot, address } = useWorkspace();
+  const standing = useStanding();
   const { overview } = snapshot;
   const { counts } = overview;
+  if (standing.kind === 'failed') {
+    return (
+      <section aria-label="Verdict" role="alert" className={`${line} bg-error-wash gap-x-5`}>
+        <p>
+          <strong className="text-error">The analysis failed on this text.</strong> The text itself is safe, and is saved as you type.
+          {overview.stage === 'decided' && ' What is shown is of an earlier text.'}
+        </p>
+        <button type="button" className="fix-button" onClick={() => saveReport(standing.error, session.text)}>Save a report with the text</button>
+      </section>
+    );
+  }
+  if (overview.stage !== 'decided') {
+    return (
+      <section aria-label="Verdict" aria-busy className={line}>
+        {overview.stage === 'read' && <p className="appear-late text-mute">{counted(counts.screens, 'screen')}, being analysed…</p>}
+      </section>
+    );
+  }
   const by = (prefix: string): number => overview.findings.filter((finding) => finding.rule.startsWith(prefix)).length;
   const number = (n: number): ReactNode => <strong className="font-semibold">{n}</strong>;
   const parts: Part[] = [];
@@ -56,7 +78,8 @@ export function VerdictLine() {
   const links = by('link/') + by('entry/') - clashes;
   if (links > 0) parts.push({ key: 'entries', only: by('link/') > clashes ? 'link' : 'entry', tone: 'text-warning', content: <>{number(links)} about links and entries</> });
   return (
-    <section aria-label="Verdict" aria-live="off" className="flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100" title={counted(overview.findings.length, 'finding')}>
+    <section aria-label="Verdict" aria-live="off" aria-busy={standing.kind === 'behind'} className={line} title={counted(overview.findings.length, 'finding')}>
+      {standing.kind === 'behind' && <span className="pr-4 mr-4 border-r border-rule text-warning">Of an earlier text; being analysed anew…</span>}
       {parts.map(({ key, only, view = 'plan', tone, content }) => {
         const inner = <span className={tone}>{content}</span>;
         const shape = 'flex items-center pr-4 mr-4 border-r last:border-r-0 border-rule whitespace-nowrap';

@@ -17,17 +17,18 @@ import { ConflictBar } from './ConflictBar';
 import { WorkspaceProvider, type WorkspaceValue } from './context';
 import { Header } from './Header';
 import { KeysDialog } from './KeysDialog';
-import { Session, type Analysis } from './session';
+import { Session } from './session';
 import { useWorkspaceKeys } from './keys';
 import { VerdictLine } from './VerdictLine';
+import type { View } from './views';
 
 /** Whether one has not gone elsewhere. Where a walk is walked, the address names the screen a moment later. */
 const isSamePlace = (a: Address, b: Address): boolean =>
   a.view === b.view && a.walk === b.walk && a.taken === b.taken && (a.view === 'walk' || a.screen === b.screen);
 
 /** An open plan: the header and the verdict line over one of the views. */
-export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: Analysis }) {
-  const [session] = useState(() => new Session(plan, analysis, editorExtensions));
+export function Workspace({ plan }: { plan: PlanDocument }) {
+  const [session] = useState(() => new Session(plan, editorExtensions));
   // The margin follows each analysis at once; what stands around the text may be drawn a moment later, between keystrokes.
   const snapshot = useDeferredValue(useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot));
   const address = useAddress(plan.id);
@@ -78,7 +79,7 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
   }, [address]);
   const watchWalk = useCallback((of: Finding | string) => {
     const { variants, findings } = snapshot.overview;
-    void session.witness(typeof of === 'string' ? of : findings.indexOf(of), address.variant).then((found) => {
+    void session.witness(typeof of === 'string' ? of : findings.indexOf(of), address.variant, snapshot.overview).then((found) => {
       if (!found) setRefused({ why: 'The text has just changed; try again.', at: address });
       else walkTo({ steps: found.steps, taken: 0, variant: found.variant === variants[0] ? null : found.variant });
     });
@@ -99,11 +100,22 @@ export function Workspace({ plan, analysis }: { plan: PlanDocument; analysis: An
           <ConflictBar planName={name} />
           {refused && isSamePlace(refused.at, address) && <p role="alert" className="px-4 py-1.5 bg-warning-wash text-warning border-b border-rule">{refused.why}</p>}
         </div>
-        {address.view === 'reach' ? <ReachView /> : address.view === 'supply' ? <SupplyView /> : address.view === 'links' ? <LinksView /> : address.view === 'walk' ? <WalkView /> : <PlanView />}
+        <Shown view={address.view} isDecided={snapshot.overview.stage === 'decided'} />
       </div>
       <KeysDialog ref={keysDialog} />
       {draft && <ChangeDialog key={`${draft.kind} ${'screen' in draft ? draft.screen : ''}`} draft={draft} onClose={() => setDraft(null)} onDone={setSaid} />}
       <p role="status" className="sr-only">{said}</p>
     </WorkspaceProvider>
   );
+}
+
+/** One of the views. Reach and Supply have nothing to draw before the first verdicts. */
+function Shown({ view, isDecided }: { view: View; isDecided: boolean }) {
+  switch (view) {
+    case 'plan': return <PlanView />;
+    case 'walk': return <WalkView />;
+    case 'links': return <LinksView />;
+    case 'reach': return isDecided ? <ReachView /> : <main aria-busy className="bg-base-100" />;
+    case 'supply': return isDecided ? <SupplyView /> : <main aria-busy className="bg-base-100" />;
+  }
 }

@@ -5,7 +5,7 @@ import type { Finding, Fix } from '../../core/rules/rule';
 import type { Draft } from '../change/draft';
 import type { Address } from './address';
 import type { SaveState } from './saver';
-import type { Session, Snapshot } from './session';
+import type { Session, Snapshot, Standing } from './session';
 
 /** What every view of an open plan shares. */
 export interface WorkspaceValue {
@@ -46,4 +46,10 @@ export function useWorkspace(): WorkspaceValue {
 export function useSaveState(): SaveState {
   const { session } = useWorkspace();
   return useSyncExternalStore(session.subscribeToSave, session.getSave, session.getSave);
+}
+
+/** How what is shown stands to the text. */
+export function useStanding(): Standing {
+  const { session } = useWorkspace();
+  return useSyncExternalStore(session.subscribeToStanding, session.getStanding, session.getStanding);
 }

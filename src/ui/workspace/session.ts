@@ -5,29 +5,30 @@ import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { TextEdit } from '../../core/language/edits';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
-import type { Overview } from '../../core/report/overview';
+import { unread, type Overview } from '../../core/report/overview';
 import type { PlanDocument } from '../../wire/plans';
 import type { SupplyTable } from '../../core/report/supply-table';
 import type { WalkToKeep } from '../../core/edit/keep-walk';
 import type { LinksCard } from '../../core/report/links-card';
 import type { WalkCard, WalkRequest } from '../../core/report/walk-card';
 import type { RestOfTour } from '../../core/report/walk-tour';
-import { Analyst } from '../analysis/analyst';
-import type { FoundWalk, Looked, Watched } from '../analysis/protocol';
+import { Analyst, type AnalystListener } from '../analysis/analyst';
+import { nothing, type FoundWalk, type Looked, type Watched } from '../analysis/protocol';
 import { showMargin, showOverview } from '../editor/overview-effect';
 import { Saver, type SaveState } from './saver';
 
-/** An analysis of a whole plan, as the page arrives with it. */
-export interface Analysis {
-  readonly overview: Overview;
-  readonly margin: readonly MarginNote[];
-  /** Of the screen that the address names. */
-  readonly detail: ScreenDetail | null;
-  /** Where the address names the view that shows it. */
-  readonly supply: SupplyTable | null;
-  readonly walk: WalkCard | null;
-  readonly links: LinksCard | null;
-}
+/** How what is shown stands to the text. */
+export type Standing =
+  /** It is of the text as it is now, or will be in a moment. */
+  | { readonly kind: 'current' }
+  /** The text has been another one for a while, and its analysis is under way. */
+  | { readonly kind: 'behind' }
+  /** The text cannot be analysed. */
+  | { readonly kind: 'failed'; readonly error: string };
+
+const current: Standing = { kind: 'current' };
+/** An analysis that takes longer than this is told to be under way; milliseconds. */
+const moment = 1000;
 
 /** What the views see of the analysis; a new object with each change. */
 export interface Snapshot {
@@ -44,7 +45,7 @@ export interface Snapshot {
  * An open plan: its text with the history of edits, the analysis that follows it, and the saving. Every view reads the
  * same session and changes the plan only through `edit`, so undo is one mechanism and survives changing the view.
  */
-export class Session {
+export class Session implements AnalystListener {
   private state: EditorState;
   private view: EditorView | null = null;
   private snapshot: Snapshot;
@@ -52,6 +53,7 @@ export class Session {
   private readonly listeners = new Set<() => void>();
   private readonly saveListeners = new Set<() => void>();
   private readonly caretListeners = new Set<() => void>();
+  private readonly standingListeners = new Set<() => void>();
   private readonly noticeListeners = new Set<(said: string) => void>();
   private watched: Watched;
   /** The text of the document, made once for all who ask after a keystroke. */
@@ -60,29 +62,26 @@ export class Session {
   private saver: Saver | null = null;
   /** URLs that somebody tries, one a line: they stay while the page does. */
   private urls = '';
+  private standing: Standing = current;
+  private standingTimer: ReturnType<typeof setTimeout> | undefined;
   /** Number of the text as it is now, and of the one that was analysed last. */
   private seq = 0;
-  private analysed = 0;
+  private analysed = -1;
   /** The change that made each text that is not analysed yet. */
   private pending: { seq: number; changes: ChangeSet }[] = [];
   /** The overview that came after one, and what had changed between their texts. */
   private readonly followed = new WeakMap<Overview, { readonly by: Overview; readonly changes: ChangeSet | null }>();
 
-  constructor(readonly plan: PlanDocument, { overview, margin, detail, supply, walk, links }: Analysis, extensions: (session: Session) => Extension) {
+  constructor(readonly plan: PlanDocument, extensions: (session: Session) => Extension) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
-    this.state = this.state.update({ effects: [showOverview.of({ value: overview, since: null }), showMargin.of({ value: margin, since: null })] }).state;
-    this.watched = { screen: detail?.label ?? null, variant: overview.variant === overview.variants[0] ? null : overview.variant, supply: supply !== null, walk: walk && walk.request, links: links && links.request };
-    this.snapshot = { overview, detail, supply, walk, links };
+    this.watched = { screen: null, variant: null, supply: false, walk: null, links: null };
+    this.snapshot = { overview: unread, ...nothing };
     this.save = { kind: 'saved', at: plan.updatedAt };
   }
 
   /** Starts the worker and the saving; returns what stops them. */
   start(): () => void {
-    const analyst = new Analyst({
-      marginCame: (seq, value) => this.dispatch({ effects: showMargin.of({ value, since: this.changesAfter(seq) }) }),
-      overviewCame: (seq, overview, looked) => this.analysisCame(seq, overview, looked),
-      lookedAt: ({ detail, supply, walk, links }) => this.publish({ detail, supply, walk, links }),
-    });
+    const analyst = new Analyst(this);
     const saver = new Saver(
       this.plan, () => this.text, (save) => {
         this.save = save;
@@ -97,9 +96,9 @@ export class Session {
       saver.resume(draft);
     }
     analyst.watch(this.watched);
-    // The first analysis was made on the server; the worker makes it again, to have it at hand.
-    analyst.check(this.seq, this.text);
+    this.ask();
     return () => {
+      clearTimeout(this.standingTimer);
       analyst.stop();
       saver.stop();
       this.analyst = null;
@@ -131,6 +130,13 @@ export class Session {
   };
 
   readonly getSave = (): SaveState => this.save;
+
+  readonly subscribeToStanding = (listener: () => void): (() => void) => {
+    this.standingListeners.add(listener);
+    return () => this.standingListeners.delete(listener);
+  };
+
+  readonly getStanding = (): Standing => this.standing;
 
   readonly subscribeToCaret = (listener: () => void): (() => void) => {
     this.caretListeners.add(listener);
@@ -257,9 +263,12 @@ export class Session {
     return answer && { text, answer };
   }
 
-  /** The walk that shows a finding (by its place among those shown), or the shortest one to a screen; null where there is none. */
-  witness(of: number | string, variant: string | null): Promise<FoundWalk | null> {
-    return this.isCurrent && this.analyst ? this.analyst.witness(this.text, of, variant) : Promise.resolve(null);
+  /**
+   * The walk that shows a finding (by its place in an overview), or the shortest one to a screen.
+   * Null where there is none, or the overview is not of the text as it is now.
+   */
+  witness(of: number | string, variant: string | null, basis: Overview): Promise<FoundWalk | null> {
+    return this.isCurrent && basis === this.snapshot.overview && this.analyst ? this.analyst.witness(this.text, of, variant) : Promise.resolve(null);
   }
 
   /** Walks that use what the kept ones do not. */
@@ -350,17 +359,48 @@ export class Session {
     if (!transaction.docChanged) return;
     this.seq++;
     this.pending.push({ seq: this.seq, changes: transaction.changes });
-    this.analyst?.check(this.seq, this.text);
+    this.ask();
     this.saver?.changed();
   }
 
-  private analysisCame(seq: number, overview: Overview, { detail, supply, walk, links }: Looked): void {
+  /** Has the text analysed as it is now. */
+  private ask(): void {
+    this.analyst?.check(this.seq, this.text);
+    this.standingTimer ??= setTimeout(() => this.stand({ kind: 'behind' }), moment);
+  }
+
+  private stand(standing: Standing): void {
+    clearTimeout(this.standingTimer);
+    this.standingTimer = undefined;
+    if (this.standing.kind === standing.kind && standing.kind !== 'failed') return;
+    this.standing = standing;
+    for (const listener of this.standingListeners) listener();
+  }
+
+  marginCame(seq: number, value: readonly MarginNote[]): void {
+    this.dispatch({ effects: showMargin.of({ value, since: this.changesAfter(seq) }) });
+  }
+
+  overviewCame(seq: number, overview: Overview, { detail, supply, walk, links }: Looked): void {
     if (seq <= this.analysed && seq !== this.seq) return;
     this.analysed = seq;
     this.followed.set(this.snapshot.overview, { by: overview, changes: composed(this.pending.filter((one) => one.seq <= seq).map((one) => one.changes)) });
     this.pending = this.pending.filter((one) => one.seq > seq);
     this.dispatch({ effects: showOverview.of({ value: overview, since: this.changesAfter(seq) }) });
     this.publish({ overview, detail, supply, walk, links });
+    if (overview.stage === 'decided' && seq === this.seq) this.stand(current);
+  }
+
+  lookedAt({ detail, supply, walk, links }: Looked): void {
+    this.publish({ detail, supply, walk, links });
+  }
+
+  failed(seq: number, error: string): void {
+    if (seq === this.seq) this.stand({ kind: 'failed', error });
+  }
+
+  restarted(): void {
+    this.notice('The analysis stopped, and was started again. The text is as it was.');
   }
 
   private publish(change: Partial<Snapshot>): void {

@@ -1,4 +1,4 @@
-/** What an address says of a walk. Apart from `address.ts`, since the server reads it too. */
+/** What an address says of a walk. */
 import type { WalkRequest } from '../../core/report/walk-card';
 
 /** A walk longer than this, in characters, does not fit into what the server takes for an address: some two thousand steps. */

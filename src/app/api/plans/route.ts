@@ -2,7 +2,7 @@ import { handler, readJson } from '../../../server/handler';
 import { demoName, demoText, plans } from '../../../server/plans';
 import { writePlan } from '../../../core/model/write-plan';
 import { Refusal } from '../../../server/problem';
-import { needStorable } from '../../../server/storable';
+import { needText } from '../../../server/need-text';
 import { asModel, isMisfit } from '../../../wire/model';
 import { newPlanSchema } from '../../../wire/plans';
 import { parse } from '../../../core/language/parse';
@@ -15,7 +15,7 @@ export const GET = handler(async () => ({ plans: await (await plans()).list() })
 /** A new plan: empty, from the demo, or with a text of its own. */
 export const POST = handler(async (request) => {
   const { name, from = 'empty', text, model } = await readJson(request, newPlanSchema);
-  const content = needStorable(text ?? (model ? textOf(model) : null) ?? (from === 'demo' ? demoText() : ''));
+  const content = needText(text ?? (model ? textOf(model) : null) ?? (from === 'demo' ? demoText() : ''));
   const plan = await (await plans()).create(name?.trim() ?? nameOf(content) ?? (from === 'demo' ? demoName : 'Untitled plan'), content);
   return Response.json(plan, { status: 201, headers: { location: `/plans/${plan.id}` } });
 });
@@ -27,8 +27,8 @@ function textOf(json: Record<string, unknown>): string {
   return writePlan(model);
 }
 
-/** The app's name, where the text has one. */
+/** The app's name, where the text has one near its beginning: a whole text may take longer than others should wait. */
 function nameOf(text: string): string | undefined {
-  const app = parse(text).declarations.find((declaration) => declaration.kind === 'app');
+  const app = parse(text.slice(0, 20_000)).declarations.find((declaration) => declaration.kind === 'app');
   return app?.name?.value.trim().slice(0, 120) || undefined;
 }

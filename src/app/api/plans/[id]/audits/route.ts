@@ -1,4 +1,4 @@
-import { handler, readJson } from '../../../../../server/handler';
+import { handler, ofReport, readJson } from '../../../../../server/handler';
 import { audits } from '../../../../../server/plans';
 import { noSuchPlan } from '../../../../../server/problem';
 import { newAuditSchema } from '../../../../../wire/audits';
@@ -14,7 +14,7 @@ export const GET = handler<{ id: string }>(async (_request, { id }) => {
 
 /** Keeps an audit with the plan. */
 export const POST = handler<{ id: string }>(async (request, { id }) => {
-  const audit = await readJson(request, newAuditSchema);
+  const audit = await readJson(request, newAuditSchema, ofReport);
   const made = await (await audits()).create(id, audit);
   if (!made) throw noSuchPlan();
   return Response.json(made, { status: 201, headers: { location: `/api/plans/${id}/audits/${made.id}` } });

@@ -1,7 +1,7 @@
 import { handler, readJson } from '../../../../../server/handler';
 import { plans } from '../../../../../server/plans';
 import { noSuchPlan, Refusal } from '../../../../../server/problem';
-import { needStorable } from '../../../../../server/storable';
+import { needText } from '../../../../../server/need-text';
 import { problemType, saveTextSchema } from '../../../../../wire/plans';
 
 export const dynamic = 'force-dynamic';
@@ -9,7 +9,7 @@ export const dynamic = 'force-dynamic';
 /** Saves the text over the version that it was made from; where another save came first, that one is sent back instead. */
 export const PUT = handler<{ id: string }>(async (request, { id }) => {
   const { text, version } = await readJson(request, saveTextSchema);
-  const result = await (await plans()).save(id, needStorable(text), version);
+  const result = await (await plans()).save(id, needText(text), version);
   if (result.kind === 'gone') throw noSuchPlan();
   if (result.kind === 'overtaken') {
     throw new Refusal(409, 'Changed elsewhere', 'The plan was changed elsewhere since this text was begun. Nothing was overwritten.', {

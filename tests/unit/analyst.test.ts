@@ -1,0 +1,150 @@
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { check } from '../../src/core/check';
+import { overview, readOverview } from '../../src/core/report/overview';
+import { Analyst, type AnalysisWorker, type AnalystListener } from '../../src/ui/analysis/analyst';
+import { packOverview } from '../../src/ui/analysis/packing';
+import { nothing, type Answer, type Question } from '../../src/ui/analysis/protocol';
+import { Session } from '../../src/ui/workspace/session';
+
+/** A worker that keeps what it is asked, and answers what a test has it answer. */
+class Told implements AnalysisWorker {
+  readonly questions: Question[] = [];
+  onmessage: AnalysisWorker['onmessage'] = null;
+  onerror: AnalysisWorker['onerror'] = null;
+  ended = false;
+
+  postMessage(question: Question): void {
+    this.questions.push(question);
+  }
+
+  terminate(): void {
+    this.ended = true;
+  }
+
+  answer(answer: Answer): void {
+    this.onmessage!.call(null as never, { data: answer } as MessageEvent<Answer>);
+  }
+
+  die(): void {
+    this.onerror!.call(null as never, { message: 'out of memory' } as ErrorEvent);
+  }
+}
+
+const watched = { screen: 'home', variant: null, supply: false, walk: null, links: null };
+let workers: Told[] = [];
+let heard: string[] = [];
+const listener: AnalystListener = {
+  marginCame: () => heard.push('margin'),
+  overviewCame: (seq, { stage }) => heard.push(`${stage} ${seq}`),
+  lookedAt: () => heard.push('looked'),
+  failed: (seq) => heard.push(`failed ${seq}`),
+  restarted: (seq) => heard.push(`restarted ${seq}`),
+};
+const begin = (): Analyst => new Analyst(listener, () => {
+  workers.push(new Told());
+  return workers.at(-1)!;
+});
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  vi.stubGlobal('ErrorEvent', class {});
+  workers = [];
+  heard = [];
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe('a worker that dies', () => {
+  test('is started again with what it had to do, and nobody waits for its answers', async () => {
+    const analyst = begin();
+    analyst.watch(watched);
+    analyst.check(3, 'start home');
+    const waiting = analyst.format('start home');
+    workers[0]!.die();
+    expect(await waiting).toBeNull();
+    expect(workers[0]!.ended).toBe(true);
+    expect(workers[1]!.questions).toEqual([{ kind: 'watch', watched }, { kind: 'check', seq: 3, text: 'start home' }]);
+    expect(heard).toEqual(['restarted 3']);
+    analyst.stop();
+  });
+
+  test('of the same text once more is left alone, until there is another text', async () => {
+    const analyst = begin();
+    analyst.check(1, 'a');
+    workers[0]!.die();
+    workers[1]!.die();
+    expect(heard).toEqual(['restarted 1', 'failed 1']);
+    expect(await analyst.outline('a')).toEqual([]);
+    analyst.check(2, 'a');
+    expect(workers).toHaveLength(2);
+    analyst.check(3, 'ab');
+    expect(workers).toHaveLength(3);
+    expect(workers[2]!.questions).toEqual([{ kind: 'check', seq: 3, text: 'ab' }]);
+    analyst.stop();
+  });
+
+  test('is noticed where it says nothing at all; one that answers is left in peace', () => {
+    const analyst = begin();
+    analyst.check(1, 'a');
+    for (let pulse = 0; pulse < 20; pulse++) {
+      vi.advanceTimersByTime(4000);
+      workers[0]!.answer({ kind: 'pong' });
+    }
+    expect(workers).toHaveLength(1);
+    vi.advanceTimersByTime(60_000);
+    expect(workers[0]!.ended).toBe(true);
+    expect(heard[0]).toBe('restarted 1');
+    analyst.stop();
+  });
+});
+
+describe('an analysis', () => {
+  const text = 'app "A"\nstart home\nscreen home "Home" {\n}\n';
+  const result = check(text);
+  const read = readOverview(result);
+  let session: Session;
+  beforeEach(() => {
+    session = new Session({ id: 'p', name: 'P', text, version: 1, updatedAt: 0 }, () => []);
+  });
+
+  test('that parsing alone gives has what is declared and no verdict', () => {
+    expect(read).toMatchObject({ stage: 'read', findings: [], counts: { screens: 1, reached: 0, undecided: 1 }, screens: [{ label: 'home', reachable: 'undecided' }] });
+    expect(packOverview(read).rest.stage).toBe('read');
+  });
+
+  test('that throws is said of the text that it threw on, until an analysis succeeds', () => {
+    session.overviewCame(0, overview(result), nothing);
+    session.failed(7, 'of a text that is gone');
+    expect(session.getStanding()).toEqual({ kind: 'current' });
+    session.failed(0, 'RangeError: x');
+    expect(session.getStanding()).toEqual({ kind: 'failed', error: 'RangeError: x' });
+    session.overviewCame(0, read, nothing);
+    expect(session.getStanding().kind).toBe('failed');
+    session.overviewCame(0, overview(result), nothing);
+    expect(session.getStanding()).toEqual({ kind: 'current' });
+  });
+
+  test('that takes long is told to be of an earlier text', () => {
+    session.overviewCame(0, overview(result), nothing);
+    session.dispatch({ changes: { from: 0, insert: '# more\n' } });
+    vi.advanceTimersByTime(500);
+    expect(session.getStanding()).toEqual({ kind: 'current' });
+    vi.advanceTimersByTime(600);
+    expect(session.getStanding()).toEqual({ kind: 'behind' });
+    session.overviewCame(1, overview(check(session.text)), nothing);
+    expect(session.getStanding()).toEqual({ kind: 'current' });
+  });
+
+  test('whose overview has been followed gives no walk', async () => {
+    const [first, second] = [overview(result), overview(result)];
+    const found = { variant: 'phone', steps: 'start' };
+    session['analyst'] = { witness: async () => found } as unknown as Analyst;
+    session.overviewCame(0, first, nothing);
+    expect(await session.witness(0, null, first)).toBe(found);
+    session.overviewCame(0, second, nothing);
+    expect(await session.witness(0, null, first)).toBeNull();
+    expect(await session.witness(0, null, second)).toBe(found);
+  });
+});
