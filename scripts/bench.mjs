@@ -1,4 +1,4 @@
-// npm run bench [core|reach|links|audit|keystroke|open]: measures the core beside general tools, and opening and typing in the browser. Not part of the tests.
+// npm run bench [core|reach|links|audit|slices|keystroke|open]: measures the core beside general tools, and opening and typing in the browser. Not part of the tests.
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
 
@@ -21,6 +21,7 @@ const all = {
   reach: () => runBundled('reach'),
   links: () => runBundled('links'),
   audit: () => runBundled('audit'),
+  slices: () => runBundled('slices'),
   keystroke: () => runInBrowser('keystroke'),
   open: () => runInBrowser('open'),
 };

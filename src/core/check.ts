@@ -5,12 +5,12 @@ import { resolve } from './plan/resolve';
 import { Budget } from './budget';
 import { exactReach } from './reach/exact';
 import type { Reach } from './reach/reach';
-import { searchReach } from './reach/search';
+import { searching } from './reach/search';
 import type { Accepted } from './rules/accept';
 import { runRules, type RulesRun } from './rules/catalogue';
 import type { Finding, Witness } from './rules/rule';
 import { settleTrials } from './rules/trial';
-import { toEnd } from './slices';
+import { toEnd, type Work } from './slices';
 import { checkSupply, type Supply } from './supply/supply';
 
 /** All that is known of a plan. */
@@ -29,8 +29,10 @@ export interface Check {
   readonly accepted: readonly Accepted[];
   /** The walks of those findings that have one. */
   readonly witnesses: ReadonlyMap<Finding, Witness>;
-  /** Works out `reach` and then `findings`; pauses every few milliseconds, where other work may come in. */
-  deepen(): Generator<void, void, void>;
+  /** Works out `quick`. */
+  look(): Work<void>;
+  /** Works out `reach` and then `findings`. */
+  deepen(): Work<void>;
 }
 
 /**
@@ -53,7 +55,7 @@ export function checkTree(tree: SyntaxTree): Check {
 }
 
 /** Decides on the fixes that are offered on trial. */
-type Settle = (run: RulesRun, check: Pick<Check, 'text' | 'plan'>) => Generator<void, RulesRun, void>;
+type Settle = (run: RulesRun, check: Pick<Check, 'text' | 'plan'>) => Work<RulesRun>;
 
 // eslint-disable-next-line require-yield -- it has nothing to wait for
 const leaveUntried: Settle = function* (run) {
@@ -62,19 +64,22 @@ const leaveUntried: Settle = function* (run) {
 
 /** How many steps a check may take: about two seconds' work for a text of up to 20,000 characters, more for longer ones, up to about ten. */
 function stepsFor(text: string): number {
-  return Math.min(25_000_000, Math.max(5_000_000, text.length * 250));
+  return Math.min(15_000_000, Math.max(5_000_000, text.length * 250));
 }
 
 function checkWith(tree: SyntaxTree, budget: Budget, settle: Settle): Check {
   const { text } = tree;
   const plan = resolve(tree);
   let looked: Reach | null = null;
-  const quick = (): Reach => (looked ??= searchReach(plan));
+  const quick = (): Reach => (looked ??= toEnd(searching(plan)));
+  function* look(): Work<void> {
+    looked ??= yield* searching(plan);
+  }
   const supply = checkSupply(plan);
   let reach: Reach | null = null;
   let found: RulesRun | null = null;
   // The rules run when somebody asks what they find: the notes in the margin do not, and must not wait for them.
-  function* deepen(): Generator<void, void, void> {
+  function* deepen(): Work<void> {
     reach ??= yield* exactReach(plan, quick, budget);
     found ??= yield* settle(yield* runRules({ text, plan, reach, supply }), { text, plan });
   }
@@ -84,7 +89,7 @@ function checkWith(tree: SyntaxTree, budget: Budget, settle: Settle): Check {
     return found!;
   };
   return {
-    text, plan, supply, deepen,
+    text, plan, supply, look, deepen,
     get quick() { return quick(); },
     get reach() { return deepReach(); },
     get soonest() { return reach ?? quick(); },

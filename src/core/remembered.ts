@@ -1,8 +1,16 @@
+import type { Work } from './slices';
+
 /** What `remembered` needs of a map. */
 interface Kept<K, V> {
   has(key: K): boolean;
   get(key: K): V | undefined;
   set(key: K, value: V): unknown;
+}
+
+/** The value of a key in a map, as `remembered` gives it, of work that pauses. */
+export function* rememberedWork<K, V>(map: Kept<K, V>, key: K, work: () => Work<V>): Work<V> {
+  if (!map.has(key)) map.set(key, yield* work());
+  return map.get(key)!;
 }
 
 /** The value of a key in a map; worked out and kept where it is asked for first. */

@@ -3,9 +3,10 @@ import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { activeStack, keyOf, type Configuration } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
+import { toEnd } from '../../src/core/slices';
 import type { Coupled } from '../../src/core/rules/stack-parts';
-import { decide } from '../../src/core/rules/stack/claims';
-import { suspectsOf } from '../../src/core/rules/stack/suspects';
+import { deciding } from '../../src/core/rules/stack/claims';
+import { suspecting } from '../../src/core/rules/stack/suspects';
 import { allConfigurations, breaks, compare, doorsOf, leaksIn, neverAfter, shownAfter } from './brute-force';
 import { planArbitrary, runs } from './plans';
 
@@ -62,7 +63,7 @@ describe('the analysis', () => {
       for (const variant of reach.variants) {
         const graph = variant.above && allConfigurations(plan, variant.name, 250);
         if (!graph) continue;
-        const suspected = suspectsOf({ plan }, variant as Coupled).claims;
+        const suspected = toEnd(suspecting({ plan }, variant as Coupled)).claims;
         for (const claim of plan.claims) {
           if (!claims.includes(claim.title) || !breaks(graph, claim.title, a, b)) continue;
           broken++;
@@ -82,7 +83,7 @@ describe('the analysis', () => {
       if (!start) return;
       for (const variant of reach.variants) {
         if (!variant.above) continue;
-        const { deadEnds, trapped, claims } = suspectsOf({ plan }, variant as Coupled);
+        const { deadEnds, trapped, claims } = toEnd(suspecting({ plan }, variant as Coupled));
         const about = (what: string): string => `${what} in ${variant.name} of\n${text}`;
         for (const [screen, walk] of deadEnds) expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a dead end`)).toEqual(new Set([screen]));
         for (const [screen, walk] of trapped) expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a trap`)).not.toContain(start);
@@ -133,7 +134,7 @@ describe('the analysis', () => {
         for (const claim of plan.claims) {
           if (!claims.includes(claim.title) || !claim.first || !claim.second) continue;
           decided++;
-          const answer = decide(stacks, claim);
+          const answer = toEnd(deciding(stacks, claim));
           expect(answer === 'holds' ? answer : typeof answer, `${claim.title} in ${name} of\n${text}`).toBe(never(claim.first, claim.second) ? 'object' : 'holds');
         }
       }

@@ -1,11 +1,13 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { PlanDocument, Problem } from '../../src/wire/plans';
 import { problemType } from '../../src/wire/plans';
+import { claimIdentity } from '../../src/ui/workspace/identity';
 import { Saver } from '../../src/ui/workspace/saver';
 
 /** What the server has, and how it answers. */
 let server: PlanDocument;
 let away: boolean;
+let failing: boolean;
 let puts: { text: string; version: number; keepalive: boolean }[];
 let window: EventTarget;
 let text: string;
@@ -17,6 +19,7 @@ const json = (status: number, body: object, type = 'application/json'): Response
 
 async function answer(_path: string, options: RequestInit = {}): Promise<Response> {
   if (away) throw new TypeError('no answer');
+  if (failing) return json(500, { type: 'about:blank', title: 'Disk full', status: 500, detail: '' } satisfies Problem, 'application/problem+json');
   if (options.method !== 'PUT') return json(200, server);
   const { text: sent, version } = JSON.parse(options.body as string) as { text: string; version: number };
   puts.push({ text: sent, version, keepalive: options.keepalive ?? false });
@@ -35,16 +38,33 @@ const storageLike = {
   get length() { return storage.size; },
   key: (index: number) => [...storage.keys()][index] ?? null,
   getItem: (key: string) => storage.get(key) ?? null,
-  setItem: (key: string, value: string) => void storage.set(key, value),
+  setItem: (key: string, value: string) => {
+    if (full) throw new DOMException('no room', 'QuotaExceededError');
+    storage.set(key, value);
+  },
   removeItem: (key: string) => void storage.delete(key),
 };
 
-function open(plan: PlanDocument = server): Saver {
+/** A window on the plan; of a name that no other has, unless one is given. */
+function open(plan: PlanDocument = server, name = `window ${savers.length}`): Saver {
   text = plan.text;
-  const saver = new Saver(plan, () => text, () => undefined, (newer) => { text = newer; });
+  const saver = new Saver(plan, () => text, () => undefined, (newer) => { text = newer; }, Promise.resolve(name));
   savers.push(saver);
+  living.add(`andante:tab:${name}`);
   return saver;
 }
+
+/** The names that pages hold, as the browser tells them. */
+const living = new Set<string>();
+const locks = {
+  query: async () => ({ held: [...living].map((name) => ({ name })) }),
+  request: async (name: string, { signal }: { signal: AbortSignal }, hold: () => Promise<never>) => {
+    if (living.has(name)) return new Promise((_, reject) => signal.addEventListener('abort', () => reject(signal.reason as Error)));
+    living.add(name);
+    return hold();
+  },
+};
+let full: boolean;
 
 function type(saver: Saver, now: string): void {
   text = now;
@@ -60,11 +80,15 @@ beforeEach(() => {
   puts = [];
   savers = [];
   storage.clear();
+  living.clear();
+  full = false;
+  failing = false;
   window = new EventTarget();
   vi.stubGlobal('window', window);
   vi.stubGlobal('fetch', answer);
   vi.stubGlobal('localStorage', storageLike);
   vi.stubGlobal('sessionStorage', storageLike);
+  vi.stubGlobal('navigator', { locks });
 });
 
 afterEach(() => {
@@ -113,7 +137,7 @@ describe('saving', () => {
     away = true;
     type(saver, 'one two');
     await wait(1000);
-    expect(saver.state.kind).toBe('unreachable');
+    expect(saver.state).toEqual({ kind: 'unreachable', why: 'away', kept: true });
     expect([...storage.values()].some((value) => value.includes('one two'))).toBe(true);
     type(saver, 'one two three');
     away = false;
@@ -126,7 +150,7 @@ describe('saving', () => {
     const saver = open();
     type(saver, 'too large');
     await wait(1000);
-    expect(saver.state).toEqual({ kind: 'refused', reason: 'A body may be 4 MiB at most.' });
+    expect(saver.state).toEqual({ kind: 'refused', reason: 'A body may be 4 MiB at most.', kept: true });
     type(saver, 'smaller');
     await wait(1000);
     expect(saver.state.kind).toBe('saved');
@@ -178,37 +202,108 @@ describe('a plan that was changed elsewhere', () => {
   });
 });
 
-describe('a page that goes away', () => {
-  test('sends what is not saved yet, and keeps it as a draft for the next visit', async () => {
+describe('a text that could not be saved', () => {
+  /** Whether a page that is closed now would ask first. */
+  const asks = (): boolean => !window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+
+  test('says why, and whether this browser keeps it; a page that has it alone asks before it goes', async () => {
     const saver = open();
+    failing = true;
     type(saver, 'one two');
+    await wait(1000);
+    expect(saver.state).toEqual({ kind: 'unreachable', why: 'failing', kept: true });
+    expect(asks()).toBe(false);
+    full = true;
+    type(saver, 'one two three');
+    await wait(1000);
+    expect(saver.state).toEqual({ kind: 'unreachable', why: 'failing', kept: false });
+    expect(asks()).toBe(true);
+    failing = false;
+    await wait(3000);
+    expect(saver.state.kind).toBe('saved');
+    expect(asks()).toBe(false);
+  });
+});
+
+describe('a page that goes away', () => {
+  /** Closes the windows while the server is away. */
+  function close(...names: readonly string[]): void {
     away = true;
-    window.dispatchEvent(new Event('pagehide'));
+    for (const saver of savers.splice(0)) saver.stop();
+    away = false;
+    for (const name of names) living.delete(`andante:tab:${name}`);
+  }
+
+  test('sends what is not saved yet, and keeps it as a draft for the next visit', async () => {
+    const saver = open(server, 'a');
+    type(saver, 'one two');
+    close('a');
     await wait(0);
     expect(server.text).toBe('one');
-    away = false;
-    const next = open(server);
-    const draft = next.takeDraft();
+    const next = open(server, 'b');
+    const [draft, ...others] = await next.findDrafts();
     expect(draft).toMatchObject({ text: 'one two', version: 1 });
-    expect(next.takeDraft()).toBeNull();
+    expect(others).toEqual([]);
     text = draft!.text;
     next.resume(draft!);
     await wait(1000);
     expect(server).toMatchObject({ text: 'one two', version: 2 });
+    expect(await next.findDrafts()).toEqual([]);
+    expect([...storage.keys()].filter((key) => key.includes('draft'))).toEqual([]);
+  });
+
+  test('leaves the drafts of all windows, and none is lost before somebody has decided on it', async () => {
+    for (const name of ['a', 'b', 'c']) {
+      type(open(server, name), `text of ${name}`);
+      close(name);
+      await wait(10);
+    }
+    const next = open(server, 'b');
+    const texts = async (): Promise<string[]> => (await next.findDrafts()).map((draft) => draft.text);
+    // Its own first, then the newest.
+    expect(await texts()).toEqual(['text of b', 'text of c', 'text of a']);
+    expect(await texts()).toHaveLength(3);
+    const [own, newest] = await next.findDrafts();
+    text = own!.text;
+    next.resume(own!);
+    next.discard(newest!);
+    await wait(1000);
+    expect(server.text).toBe('text of b');
+    expect(await texts()).toEqual(['text of a']);
+  });
+
+  test('does not offer what a window that lives is about to save', async () => {
+    away = true;
+    type(open(server, 'a'), 'mine');
+    await wait(300);
+    expect(await open(server, 'b').findDrafts()).toEqual([]);
   });
 
   test('whose draft is older than the plan leaves the choice to the next visit', async () => {
-    type(open(), 'mine');
-    away = true;
-    window.dispatchEvent(new Event('pagehide'));
-    away = false;
+    type(open(server, 'a'), 'mine');
+    close('a');
     server = { ...server, text: 'theirs', version: 2 };
     const next = open(server);
-    const draft = next.takeDraft()!;
-    text = draft.text;
-    next.resume(draft);
+    const [draft] = await next.findDrafts();
+    text = draft!.text;
+    next.resume(draft!);
     await wait(3000);
     expect(next.state.kind).toBe('overtaken');
     expect(server.text).toBe('theirs');
+  });
+});
+
+describe('a window', () => {
+  test('keeps its name when it is reloaded, and gets another one where it is a copy', async () => {
+    const claim = async (): Promise<string> => {
+      const name = claimIdentity();
+      await wait(1000);
+      return name;
+    };
+    const first = await claim();
+    living.delete(`andante:tab:${first}`);
+    expect(await claim()).toBe(first);
+    const copy = await claim();
+    expect(copy).not.toBe(first);
   });
 });

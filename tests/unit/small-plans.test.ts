@@ -3,12 +3,12 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import type { Branch, Claim, Plan, Screen } from '../../src/core/plan/model';
-import { Predecessors } from '../../src/core/reach/predecessors';
 import { walkLabels, type Tap, type VariantReach } from '../../src/core/reach/reach';
-import { decide } from '../../src/core/rules/stack/claims';
+import { toEnd } from '../../src/core/slices';
+import { deciding } from '../../src/core/rules/stack/claims';
 import { revealedWithoutNeeds } from '../../src/core/rules/stack/leaks';
 import { walkOutOfReach } from '../../src/core/rules/stack/out-of-reach';
-import { suspectsOf } from '../../src/core/rules/stack/suspects';
+import { suspecting } from '../../src/core/rules/stack/suspects';
 import type { Coupled } from '../../src/core/rules/stack-parts';
 import { activeStack, keyOf, screensOf } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
@@ -33,25 +33,25 @@ describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag
       const judge = new Judge(plan, name, graph);
       for (const claim of plan.claims) {
         const about = `${claim.title} of\n${text}`;
-        const answer = decide(stacks, claim);
+        const answer = toEnd(deciding(stacks, claim));
         const broken = judge.isBroken(claim);
         expect(answer === 'holds' ? answer : typeof answer, about).toBe(broken ? 'object' : 'holds');
         count(`${claim.node.claim} ${broken ? 'broken' : 'holds'}`);
         if (typeof answer === 'object') expect(judge.breaks(claim, answer), `${walkLabels(answer).join(', ')} for ${about}`).toBe(true);
       }
       const start = plan.start!.target!;
-      const toStart = new Predecessors(stacks.saturation, start);
+      const toStart = toEnd(stacks.predecessorsOf(start));
       const inside = insideOf(plan, name, graph);
       expect(stacks.outcomes(), `what can be tapped in\n${text}`).toEqual(judge.outcomes(inside));
       const leaks = [...leaksIn(plan, name, graph)].map(({ label }) => label).sort();
-      expect([...revealedWithoutNeeds(stacks)].map(([{ label }]) => label).sort(), `what is shown without what it needs in\n${text}`).toEqual(leaks);
+      expect([...revealedWithoutNeeds(stacks)].flatMap((leak) => (leak ? [leak[0].label] : [])).sort(), `what is shown without what it needs in\n${text}`).toEqual(leaks);
       leaks.forEach(() => count('leaks'));
       for (const screen of plan.screens) {
         const stuck = stacks.sightsOf(screen, stacks.inside).some(({ head }) => stacks.staysAsItIs(head));
         expect(stuck, `whether ${screen.label} is a dead end in\n${text}`).toBe(judge.isDeadEnd(screen, inside));
         count(`dead end ${stuck}`);
         const trapped = [...inside].some(([key, { configuration }]) => activeStack(configuration)!.screen === screen && judge.never.from(key, start));
-        const walk = walkOutOfReach(stacks, stacks.inside, toStart, stacks.sightsOf(screen, stacks.inside));
+        const walk = toEnd(walkOutOfReach(stacks, stacks.inside, toStart, stacks.sightsOf(screen, stacks.inside)));
         expect(walk !== null, `nothing leads back from ${screen.label} in\n${text}`).toBe(trapped);
         if (walk) expect(replay(plan, name, walk).some((each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), start)), text).toBe(true);
         count(`trap ${trapped}`);
@@ -70,7 +70,7 @@ test('of tabs that share a flag every rule that some run breaks is suspected, an
     const graph = variant.above && allConfigurations(plan, variant.name, 300);
     if (!graph) return;
     const judge = new Judge(plan, variant.name, graph);
-    const { claims, trapped, revealed } = suspectsOf({ plan }, variant as Coupled);
+    const { claims, trapped, revealed } = toEnd(suspecting({ plan }, variant as Coupled));
     for (const claim of plan.claims) {
       const about = `${claim.title} of\n${text}`;
       const walk = claims.get(claim);

@@ -1,13 +1,17 @@
 import { distance } from 'fastest-levenshtein';
 
+/** Longer names are not compared. */
+const longestName = 80;
+
 /**
  * The candidate that a misspelt name was most likely meant to be: the one of least edit distance (Levenshtein 1966),
  * letter case aside and two neighbours swapped counted as one, of at most a third of the name's length and never more than three; the first one of equals.
- * Costs O(candidates × length²), mostly less, since names of far other lengths are not compared.
+ * Costs O(candidates × length²), mostly less, since names of far other lengths are not compared, and names that nobody would type not at all.
  *
  * @returns null where nothing is near
  */
 export function closest(name: string, candidates: Iterable<string>): string | null {
+  if (name.length > longestName) return null;
   const wanted = name.toLowerCase();
   let best: string | null = null;
   let least = Math.min(3, Math.max(1, Math.floor(name.length / 3))) + 1;
@@ -29,4 +33,17 @@ function isSwap(a: string, b: string): boolean {
   let at = 0;
   while (at < a.length && a[at] === b[at]) at++;
   return at + 1 < a.length && a[at] === b[at + 1] && a[at + 1] === b[at] && a.slice(at + 2) === b.slice(at + 2);
+}
+
+/** So many names of one kind are compared with all that they may have been meant to be; a plan that has more wrong ones is wrong as a whole. */
+const mostSought = 100;
+
+/** Looks for what misspelt names were meant to be, as long as there are not too many of them. */
+export class Spelling {
+  private left = mostSought;
+
+  /** The candidate that a name was most likely meant to be; null where nothing is near, or too many names were looked for before. */
+  closest(name: string, candidates: () => Iterable<string>): string | null {
+    return this.left-- > 0 ? closest(name, candidates()) : null;
+  }
 }

@@ -18,6 +18,16 @@ export interface Whole {
   readonly files: ReadonlyMap<string, string>;
 }
 
+/** A file of which a part is still to come. */
+interface OpenFile {
+  readonly name: string;
+  readonly own: string;
+  readonly includes: readonly { readonly from: number; readonly to: number; readonly file: string }[];
+  next: number;
+  /** Where the part that is still to come begins. */
+  at: number;
+}
+
 /**
  * Puts a plan together: each `include` is replaced by the text of its file, whose own includes are replaced likewise. A file
  * that is included twice, or that includes itself by way of others, is taken once. Linear in all texts.
@@ -27,26 +37,33 @@ export interface Whole {
 export function expandIncludes(file: string, text: string, load: (name: string, by: string) => { file: string; text: string }): Whole {
   const pieces: Piece[] = [];
   const files = new Map<string, string>();
-  let whole = '';
-  const add = (name: string, own: string): void => {
-    files.set(name, own);
-    let at = 0;
-    const take = (to: number): void => {
-      if (to > at) pieces.push({ file: name, from: whole.length, to: whole.length + to - at, at });
-      whole += own.slice(at, to);
-      at = to;
-    };
-    for (const node of parse(own).declarations) {
-      if (node.kind !== 'include' || !node.file) continue;
-      take(node.from);
-      at = node.to;
-      const other = load(node.file.value, name);
-      if (!files.has(other.file)) add(other.file, other.text);
-      // What follows the include must not run on in the last line of the file.
-      if (!whole.endsWith('\n')) whole += '\n';
-    }
-    take(own.length);
+  const parts: string[] = [];
+  let length = 0;
+  const write = (part: string): void => {
+    if (part !== '') length += parts[parts.push(part) - 1]!.length;
   };
-  add(file, text);
-  return { text: whole, pieces, files };
+  // Files that include one another may be nested as deep as there are files: a stack of our own instead of recursion.
+  const open: OpenFile[] = [];
+  const begin = (name: string, own: string): void => {
+    files.set(name, own);
+    open.push({ name, own, includes: parse(own).declarations.flatMap((node) => (node.kind === 'include' && node.file ? [{ from: node.from, to: node.to, file: node.file.value }] : [])), next: 0, at: 0 });
+  };
+  begin(file, text);
+  for (let top = open.at(-1); top; top = open.at(-1)) {
+    const { name, own, includes } = top;
+    // What follows an include must not run on in the last line of the file.
+    if (top.next > 0 && !parts.at(-1)?.endsWith('\n')) write('\n');
+    const include = includes[top.next++];
+    const to = include?.from ?? own.length;
+    if (to > top.at) pieces.push({ file: name, from: length, to: length + to - top.at, at: top.at });
+    write(own.slice(top.at, to));
+    if (!include) {
+      open.pop();
+      continue;
+    }
+    top.at = include.to;
+    const other = load(include.file, name);
+    if (!files.has(other.file)) begin(other.file, other.text);
+  }
+  return { text: parts.join(''), pieces, files };
 }

@@ -1,5 +1,7 @@
 /** Patterns that get in one another's way: decided exactly, each with the shortest URL that shows it. */
 import { Joint } from './joint';
+import { rememberedWork } from '../remembered';
+import { toEnd, type Work } from '../slices';
 import type { Pattern } from './pattern';
 import type { Segment } from './segment';
 import type { UrlSpace } from './space';
@@ -29,21 +31,23 @@ export interface Clashes {
 const known = new WeakMap<UrlSpace, Clashes>();
 
 /** All clashes of a URL space, worked out once. Costs O(patterns) where few could meet; each pattern is told of at most once of either kind. */
-export function clashesOf(space: UrlSpace): Clashes {
-  let clashes = known.get(space);
-  if (!clashes) known.set(space, (clashes = findClashes(space)));
-  return clashes;
+export function findClashes(space: UrlSpace): Work<Clashes> {
+  return rememberedWork(known, space, () => find(space));
 }
 
-function findClashes(space: UrlSpace): Clashes {
+/** All clashes of a URL space, without a pause. */
+export const clashesOf = (space: UrlSpace): Clashes => toEnd(findClashes(space));
+
+function* find(space: UrlSpace): Work<Clashes> {
   const overlaps = new Map<Pattern, Overlap>();
   const shadowed = new Map<Pattern, Shadowed>();
   // Each origin has the patterns that are meant for it; without an origin there are paths alone.
   for (const origin of space.origins.length > 0 ? space.origins : [null]) {
     const tree = space.treeOf(origin);
     const joint = new Joint(origin?.text ?? '');
-    for (const pattern of space.patternsOf(origin)) {
+    for (const [index, pattern] of space.patternsOf(origin).entries()) {
       const others = mayMeet(tree, pattern);
+      if (others.length > 0 || index % 100 === 0) yield;
       if (!overlaps.has(pattern)) {
         const overlap = overlapWith(joint, pattern, others);
         if (overlap) overlaps.set(pattern, overlap);
@@ -98,13 +102,16 @@ function shadowOver(joint: Joint, pattern: Pattern, others: readonly Pattern[]):
 
 export const bySpecificity = (a: Pattern, b: Pattern): number => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.index - b.index);
 
+/** Of patterns that take the same paths, so many are compared with others: the first wins over the rest, and those are told of beside it. */
+const mostAlike = 50;
+
 /** The other patterns that a URL which fits one may fit as well, by what can be told segment by segment; in the order of the plan. */
 export function mayMeet({ root }: Tree, pattern: Pattern): Pattern[] {
   const found = new Set<Pattern>();
   const { segments, rest } = pattern;
   const visit = (node: Node, at: number): void => {
-    for (const each of node.rests) found.add(each);
-    if (at >= segments.length) for (const each of node.ends) found.add(each);
+    for (const each of node.rests.slice(0, mostAlike)) found.add(each);
+    if (at >= segments.length) for (const each of node.ends.slice(0, mostAlike)) found.add(each);
     const segment = segments[at];
     if (!segment && !rest) return;
     const literal = segment?.literal ?? null;

@@ -1,27 +1,39 @@
 import type { ScreenReference } from '../language/syntax';
+import { remembered } from '../remembered';
 import type { Module, Screen } from './model';
+
+/** The screens of one name. */
+interface Namesakes {
+  readonly all: Screen[];
+  /** Of each module the first; of no module under null. */
+  readonly first: Map<string | null, Screen>;
+}
 
 /** Finds screens by name: bare where that is unique or one's own module has it, otherwise with the module. */
 export class Directory {
-  private readonly byName = new Map<string, Screen[]>();
+  private readonly byName = new Map<string, Namesakes>();
 
   constructor(screens: readonly Screen[]) {
     for (const screen of screens) {
-      const same = this.byName.get(screen.name);
-      if (same) same.push(screen);
-      else this.byName.set(screen.name, [screen]);
+      const { all, first } = remembered(this.byName, screen.name, () => ({ all: [], first: new Map() }));
+      const module = screen.module?.name ?? null;
+      all.push(screen);
+      // The same name twice in one module is reported as such; here the first one counts.
+      if (!first.has(module)) first.set(module, screen);
     }
   }
 
   /** The screens that a reference may mean: one where all is well. */
   find(reference: ScreenReference, from: Module | null): readonly Screen[] {
-    const named = this.byName.get(reference.name.text) ?? [];
-    if (reference.module) return named.filter((screen) => screen.module?.name === reference.module!.text).slice(0, 1);
-    if (named.length < 2) return named;
-    const own = named.filter((screen) => screen.module === from);
-    if (own.length > 0) return own.slice(0, 1);
-    const modules = new Set(named.map((screen) => screen.module));
-    // The same name twice in one module is reported as such; here the first one counts.
-    return modules.size === 1 ? named.slice(0, 1) : named;
+    const named = this.byName.get(reference.name.text);
+    if (!named) return [];
+    const { all, first } = named;
+    if (reference.module) return listed(first.get(reference.module.text));
+    if (all.length < 2) return all;
+    const own = first.get(from?.name ?? null);
+    if (own) return [own];
+    return first.size === 1 ? all.slice(0, 1) : all;
   }
 }
+
+const listed = (screen: Screen | undefined): readonly Screen[] => (screen ? [screen] : []);

@@ -57,9 +57,14 @@ export function resolveTypes(tree: SyntaxTree, report: (problem: PlanProblem) =>
       if (!record.type.fields.has(field.name.text)) record.type.fields.set(field.name.text, type);
     }
   }
-  for (const record of records) {
-    const ring = ringOf(record.type);
-    if (ring) report({ kind: 'cyclic-type', name: record.name, ring });
+  const components = componentsOf(records.map(({ type }) => type));
+  let rings = 0;
+  for (const { type, name } of records) {
+    if (rings === mostRings) break;
+    const ring = ringOf(type, components);
+    if (!ring) continue;
+    rings++;
+    report({ kind: 'cyclic-type', name, ring });
   }
   return { types, resolve };
 }
@@ -75,17 +80,67 @@ function distinct(names: readonly Name[], what: NameKind, report: (problem: Plan
   return [...seen.values()];
 }
 
-/** The shortest way from a record back to itself through fields that are always there: such a value can never be made. */
-function ringOf(start: RecordType): string[] | null {
-  const queue: { record: RecordType; path: string[] }[] = [{ record: start, path: [start.name] }];
-  const seen = new Set<RecordType>();
-  for (const { record, path } of queue) {
-    for (const type of record.fields.values()) {
-      if (type === start) return [...path, start.name];
-      if (type.kind !== 'record' || seen.has(type)) continue;
-      seen.add(type);
-      queue.push({ record: type, path: [...path, type.name] });
+/** So many records that contain themselves are told: where there are more, they contain one another. */
+const mostRings = 100;
+
+/** The records that fields which are always there have a value of. */
+const partsOf = ({ fields }: RecordType): RecordType[] => [...fields.values()].filter((type) => type.kind === 'record');
+
+/** The shortest way from a record back to itself through fields that are always there: such a value can never be made. Breadth-first search within its component. */
+function ringOf(start: RecordType, components: ReadonlyMap<RecordType, number>): string[] | null {
+  const before = new Map<RecordType, RecordType | null>([[start, null]]);
+  const component = components.get(start);
+  for (const record of before.keys()) {
+    for (const part of partsOf(record)) {
+      if (part === start) {
+        const ring = [start.name];
+        for (let at: RecordType | null = record; at; at = before.get(at)!) ring.unshift(at.name);
+        return ring;
+      }
+      if (components.get(part) === component && !before.has(part)) before.set(part, record);
     }
   }
   return null;
+}
+
+/**
+ * Numbers the strongly connected components of records by what they have in their fields (Tarjan, Depth-first search and linear
+ * graph algorithms, 1972), without recursion: records may be nested as deep as a plan is long.
+ */
+function componentsOf(records: readonly RecordType[]): Map<RecordType, number> {
+  interface Visit {
+    readonly record: RecordType;
+    readonly parts: readonly RecordType[];
+    next: number;
+  }
+  const found = new Map<RecordType, number>();
+  const low = new Map<RecordType, number>();
+  const components = new Map<RecordType, number>();
+  const stack: RecordType[] = [];
+  const enter = (record: RecordType): Visit => {
+    found.set(record, found.size);
+    low.set(record, found.get(record)!);
+    stack.push(record);
+    return { record, parts: partsOf(record), next: 0 };
+  };
+  const lower = (record: RecordType, to: number): void => void low.set(record, Math.min(low.get(record)!, to));
+  for (const root of records) {
+    if (found.has(root)) continue;
+    const way = [enter(root)];
+    for (let visit = way.at(-1); visit; visit = way.at(-1)) {
+      const { record, parts } = visit;
+      const part = parts[visit.next++];
+      if (part) {
+        if (!found.has(part)) way.push(enter(part));
+        else if (!components.has(part)) lower(record, found.get(part)!);
+        continue;
+      }
+      way.pop();
+      const outer = way.at(-1);
+      if (outer) lower(outer.record, low.get(record)!);
+      if (low.get(record) !== found.get(record)) continue;
+      for (const member of stack.splice(stack.lastIndexOf(record))) components.set(member, found.get(record)!);
+    }
+  }
+  return components;
 }

@@ -35,6 +35,13 @@ export function* eachStepList(plan: Plan, variant: string | null = null): Genera
   }
 }
 
-/** Whether a menu resets or switches to a screen, by any step of any of its items. */
-export const menuLeadsTo = (items: readonly MenuItem[], screen: Screen): boolean => items.some(({ branches }) => branches.some(({ steps }) =>
-  [...eachStep(steps)].some((step) => (step.kind === 'reset' || step.kind === 'switch') && step.call?.target === screen)));
+/** The screens that a menu resets or switches to, by any step of any of its items. */
+export function menuLeadsTo(items: readonly MenuItem[]): Set<Screen> {
+  const led = new Set<Screen>();
+  for (const { branches } of items) {
+    for (const { steps } of branches) {
+      for (const step of eachStep(steps)) if ((step.kind === 'reset' || step.kind === 'switch') && step.call?.target) led.add(step.call.target);
+    }
+  }
+  return led;
+}

@@ -19,12 +19,12 @@ export interface Saturated {
  */
 export function* saturateAbove(plan: Plan, variant: string, budget: Budget, known: Saturated | null, watched: Screen | null = null): Generator<void, Saturated | null, void> {
   const system = new Pushdown(plan, variant, watched, true);
-  if (known) system.interference.learn(known.system, known.saturation);
+  if (known) yield* system.interference.learn(known.system, known.saturation);
   for (;;) {
     const saturation = new Saturation(system, budget, true);
     yield* saturation.run();
     if (saturation.exhausted || system.bounded) return null;
-    const isNew = system.learn(saturation);
+    const isNew = yield* system.learn(saturation);
     if (system.interference.exhausted) return null;
     if (!isNew) return { system, saturation };
   }

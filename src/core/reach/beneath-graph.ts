@@ -4,6 +4,8 @@
  * automaton knows.
  */
 import type { Head, Place } from './automaton';
+import { rememberedWork } from '../remembered';
+import { toEnd, type Work } from '../slices';
 import type { Runs } from './runs';
 
 /** A strongly connected component in which a frame lies: its places can lie beneath one another again and again. */
@@ -21,6 +23,9 @@ export interface Depth {
   readonly growing: Growing | null;
 }
 
+/** How many edges or nodes are looked at between two pauses: a few milliseconds of work. */
+const slice = 10_000;
+
 /** An edge, to the node with that number; `frame` where a frame lies between. */
 export const leadsTo = (edge: number): number => edge >> 1;
 export const hasFrame = (edge: number): boolean => (edge & 1) === 1;
@@ -34,13 +39,29 @@ class Graph {
   /** The numbers of nodes, by the ids of places and heads. */
   readonly placeNumbers: number[] = [];
   private readonly headNumbers: number[] = [];
+  private pauseAt = slice;
 
-  constructor(private readonly runs: Runs) {
-    for (const { head } of runs.sights) if (!head.symbol.last) for (const place of head.over) if (runs.has(place)) this.numberOf(place, this.placeNumbers);
+  constructor(private readonly runs: Runs) {}
+
+  /** Finds all nodes and edges. */
+  *find(): Work<void> {
+    const { runs } = this;
+    let looked = 0;
+    for (const { head } of runs.sights) {
+      if (head.symbol.last) continue;
+      for (const place of head.over) if (runs.has(place)) this.numberOf(place, this.placeNumbers);
+      looked += head.over.length;
+      if (looked < slice) continue;
+      looked = 0;
+      yield;
+    }
     // The list grows while its nodes are gone through.
     for (let node = 0; node < this.nodes.length; node++) {
       this.addEdges(this.nodes[node]!);
       this.begins.push(this.edges.length);
+      if (this.edges.length < this.pauseAt) continue;
+      this.pauseAt = this.edges.length + slice;
+      yield;
     }
   }
 
@@ -66,34 +87,50 @@ const graphs = new WeakMap<Runs, Graph>();
 const parts = new WeakMap<Runs, BeneathGraph>();
 
 /** The graph of some runs, worked out once. */
-export function beneathGraph(runs: Runs): BeneathGraph {
-  let part = parts.get(runs);
-  if (!part) {
+export function findBeneathGraph(runs: Runs): Work<BeneathGraph> {
+  return rememberedWork(parts, runs, function* () {
     const all = runs.among ?? runs;
-    let graph = graphs.get(all);
-    if (!graph) graphs.set(all, (graph = new Graph(all)));
-    parts.set(runs, (part = new BeneathGraph(runs, graph)));
-  }
-  return part;
+    const graph = yield* rememberedWork(graphs, all, function* () {
+      const made = new Graph(all);
+      yield* made.find();
+      return made;
+    });
+    const part = new BeneathGraph(runs, graph);
+    yield* part.find();
+    return part;
+  });
 }
+
+/** The graph of some runs, without a pause. */
+export const beneathGraph = (runs: Runs): BeneathGraph => toEnd(findBeneathGraph(runs));
 
 export class BeneathGraph {
   /** Those components that can grow: what only replaces one another does not pile up. */
-  readonly growing: readonly Growing[];
+  growing: readonly Growing[] = [];
   /** By nodes; components that lie beneath others have lower numbers. Negative for what these runs do not have. */
   readonly componentOf: Int32Array;
-  private readonly depths: readonly Depth[];
+  private depths: readonly Depth[] = [];
 
-  /** Costs O(transitions of the automaton). */
-  constructor(runs: Runs, private readonly graph: Graph) {
+  constructor(private readonly runs: Runs, private readonly graph: Graph) {
     this.componentOf = new Int32Array(graph.nodes.length).fill(none);
+  }
+
+  /** Finds components and depths. Costs O(transitions of the automaton). */
+  *find(): Work<void> {
+    const { runs, graph } = this;
     graph.nodes.forEach((node, number) => {
       if (isPlace(node) && !runs.has(node)) this.componentOf[number] = absent;
     });
-    const components = this.components();
-    const growing = components.map((nodes, component) => (nodes.length > 1 && this.hasFrameWithin(nodes) ? { component, nodes } : null));
+    const components = yield* this.components();
+    const growing: (Growing | null)[] = [];
+    for (const [component, nodes] of components.entries()) {
+      growing.push(nodes.length > 1 && this.hasFrameWithin(nodes) ? { component, nodes } : null);
+      if (component % slice === 0) yield;
+    }
     this.growing = growing.filter((each) => each !== null);
-    this.depths = this.depthsOf(components, growing);
+    yield;
+    this.depths = yield* this.depthsOf(components, growing);
+    yield;
   }
 
   get nodes(): readonly (Place | Head)[] {
@@ -112,7 +149,7 @@ export class BeneathGraph {
   }
 
   /** The nodes of the strongly connected components (Tarjan, Depth-first search and linear graph algorithms, 1972), without recursion. */
-  private components(): number[][] {
+  private *components(): Work<number[][]> {
     const { componentOf, graph: { nodes, begins, edges } } = this;
     const count = nodes.length;
     const found = new Int32Array(count).fill(-1);
@@ -130,6 +167,7 @@ export class BeneathGraph {
         if (found[node]! < 0) {
           found[node] = low[node] = next++;
           stack.push(node);
+          if (next % slice === 0) yield;
         }
         let deeper = false;
         while (!deeper && at[node]! < begins[node + 1]!) {
@@ -163,10 +201,11 @@ export class BeneathGraph {
     });
   }
 
-  private depthsOf(components: readonly (readonly number[])[], growing: readonly (Growing | null)[]): Depth[] {
+  private *depthsOf(components: readonly (readonly number[])[], growing: readonly (Growing | null)[]): Work<Depth[]> {
     const { componentOf, graph: { begins, edges } } = this;
     const depths: Depth[] = [];
-    components.forEach((nodes, component) => {
+    for (const [component, nodes] of components.entries()) {
+      if (component % slice === 0) yield;
       const pile = growing[component]!;
       let deepest: Depth = pile ? { frames: Infinity, growing: pile } : { frames: 0, growing: null };
       for (const node of pile ? [] : nodes) {
@@ -180,7 +219,7 @@ export class BeneathGraph {
         }
       }
       depths.push(deepest);
-    });
+    }
     return depths;
   }
 }

@@ -21,6 +21,9 @@ export function edgesOf(moves: readonly Move[]): Edge[] {
   return edges;
 }
 
+/** How many places are looked at between two pauses: a few milliseconds of work. */
+const slice = 2_000;
+
 /**
  * Looks for stacks in which a frame that fits lies anywhere beneath the top: breadth-first search, in which no place is looked
  * at twice, also by searches from several tops, as long as nothing is found.
@@ -28,6 +31,7 @@ export function edgesOf(moves: readonly Move[]): Edge[] {
 export class SearchBeneath {
   private readonly before = new Map<Place, { readonly move: Move; readonly from: Place } | null>();
   private readonly expanded = new Set<Head>();
+  private pauseAt = slice;
 
   /**
    * @param fits whether a frame is one that is looked for
@@ -54,6 +58,18 @@ export class SearchBeneath {
       }
     }
     return null;
+  }
+
+  /** How many places were looked at. */
+  get looked(): number {
+    return this.before.size;
+  }
+
+  /** Whether so much was looked at since it was asked last that it is time for a pause. */
+  isDue(): boolean {
+    if (this.before.size < this.pauseAt) return false;
+    this.pauseAt = this.before.size + slice;
+    return true;
   }
 
   private firstMove(caller: Caller): Move | null {
@@ -88,5 +104,15 @@ export class SearchWithout {
   /** All frames beneath the top of such a stack; null where the screen always lies there. */
   from(transition: Transition): Edge[] | null {
     return transition.head.symbol.last ? [] : this.search.from(transition);
+  }
+
+  /** Whether so much was looked at since it was asked last that it is time for a pause. */
+  isDue(): boolean {
+    return this.search.isDue();
+  }
+
+  /** How many places were looked at. */
+  get looked(): number {
+    return this.search.looked;
   }
 }

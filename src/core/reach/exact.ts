@@ -7,6 +7,7 @@ import { Pushdown } from './pushdown';
 import type { Limit, Reach, VariantReach, Verdict } from './reach';
 import { runsWithin, type Runs } from './runs';
 import { Saturation } from './saturation';
+import type { Work } from '../slices';
 import { Stacks } from './stacks';
 import { eventBefore, walkTo } from './witness';
 
@@ -34,7 +35,7 @@ export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Gen
     }
     const saturated = yield* saturateExactly(plan, name, budget);
     if (saturated === 'size') variants.push({ ...known(), limit: saturated });
-    else if (areTabsCoupled(saturated)) variants.push(yield* fromAbove(plan, known(), saturated, budget));
+    else if (yield* areTabsCoupled(saturated)) variants.push(yield* fromAbove(plan, known(), saturated, budget));
     else variants.push(yield* fromStacks(plan, name, saturated, budget));
   }
   return { variants };
@@ -108,10 +109,10 @@ function* fromAbove(plan: Plan, known: VariantReach, exact: Saturated, budget: B
  * Before the first event that makes one tab depend on another, every tab runs by itself. So it is enough to look for such an event
  * among the runs of each tab by itself.
  */
-function areTabsCoupled({ system, saturation }: Saturated): boolean {
+function* areTabsCoupled({ system, saturation }: Saturated): Work<boolean> {
   if (system.variant.roots.length < 2) return false;
   if (system.switchesMidway) return true;
-  system.learn(saturation);
+  yield* system.learn(saturation);
   return saturation.runs.sights.some(({ head: { control: { place, valuation }, symbol: { screen } } }) => place > 0
     && (system.interference.after(place, valuation).length > 1 || screen.needs.some(({ condition }) => system.valuations.outcome(condition, valuation) !== 'holds')));
 }

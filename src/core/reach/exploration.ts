@@ -1,6 +1,6 @@
 import type { Budget } from '../budget';
 import type { Plan, Screen, Step } from '../plan/model';
-import { toEnd } from '../slices';
+import type { Work } from '../slices';
 import { outcomesOf } from '../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../walk/configuration';
 import type { Event, Walker } from '../walk/walker';
@@ -13,6 +13,8 @@ const mostEvents = 20_000;
 const costOfEvent = 25;
 /** How many events are tried between two pauses: a few milliseconds of work. */
 const slice = 300;
+/** How many configurations are looked at between two pauses. */
+const mostLooked = 200;
 /** Where conditions leave open what comes of a tap, so many outcomes of a given walk are followed. */
 const mostAtOnce = 50;
 
@@ -59,14 +61,19 @@ export class Exploration {
    *
    * @param hint a walk that may end so, to be tried last: it may be longer than what is explored
    */
-  find(fits: (moment: Moment) => boolean, hint: readonly Tap[] = []): Tap[] | null {
-    for (let at = 0; this.hasMoreThan(at); at++) if (fits(this.moments[at]!)) return walkOf(this.moments[at]!);
+  *find(fits: (moment: Moment) => boolean, hint: readonly Tap[] = []): Work<Tap[] | null> {
+    for (let at = 0, pauseAt = this.events + slice; this.hasMoreThan(at); at++) {
+      if (fits(this.moments[at]!)) return walkOf(this.moments[at]!);
+      if (this.events < pauseAt && at % mostLooked > 0) continue;
+      pauseAt = this.events + slice;
+      yield;
+    }
     const hinted = this.follow(hint).find(fits);
     return hinted ? walkOf(hinted) : null;
   }
 
   /** Explores to the end; pauses every few milliseconds. */
-  *toEnd(): Generator<void, this, void> {
+  *toEnd(): Work<this> {
     for (let pauseAt = this.events + slice; this.goOn(); ) {
       if (this.events < pauseAt) continue;
       pauseAt = this.events + slice;
@@ -88,15 +95,15 @@ export class Exploration {
   }
 
   /** A walk that shows a screen again, from beneath, without what it needs; null where none was found. */
-  walkRevealing(screen: Screen, hint: readonly Tap[]): readonly Tap[] | null {
-    toEnd(this.toEnd());
+  *walkRevealing(screen: Screen, hint: readonly Tap[]): Work<readonly Tap[] | null> {
+    yield* this.toEnd();
     const moment = this.revealed.get(screen) ?? this.follow(hint).find(({ configuration, before }) => before && this.isRevealed(screen, configuration, before.configuration));
     return moment ? walkOf(moment) : null;
   }
 
   /** A walk whose last tap takes a step that goes back to what is not in the stack; null where none was found. */
-  walkMissing(step: Step): readonly Tap[] | null {
-    toEnd(this.toEnd());
+  *walkMissing(step: Step): Work<readonly Tap[] | null> {
+    yield* this.toEnd();
     return this.missed.get(step) ?? null;
   }
 

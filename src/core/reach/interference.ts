@@ -2,6 +2,7 @@ import type { Branch, Screen, Step } from '../plan/model';
 import { eachStep, eachStepList } from '../plan/steps';
 import { remembered } from '../remembered';
 import { FlagEffects } from './flag-effects';
+import type { Work } from '../slices';
 import type { Pushdown } from './pushdown';
 import type { Saturation } from './saturation';
 import type { Sets, Valuation, Valuations } from './valuations';
@@ -9,6 +10,9 @@ import type { VariantOf } from './variant';
 
 /** What a tab can do to the flags: from which values to which. */
 type Changes = Map<Valuation, Set<Valuation>>;
+
+/** How many heads are looked at between two pauses: a few milliseconds of work. */
+const slice = 1_000;
 
 /** Safety limit for degenerate plans: so many values are looked at where any step may come next. */
 const mostAnyhow = 4096;
@@ -34,7 +38,7 @@ export class Interference {
   /** Whether some `else` switches to a tab. */
   private readonly elseSwitches: boolean;
   /** The steps that set a flag, wherever they stand. */
-  private readonly settings: readonly Sets[];
+  private knownSettings: readonly Sets[] | null = null;
   /** The values from which any of them may come next. */
   private readonly anyhow = new Set<Valuation>();
   /** Whether there were too many of these: not all that tabs can do was learned. */
@@ -45,7 +49,6 @@ export class Interference {
   constructor(private readonly variant: VariantOf, private readonly valuations: Valuations) {
     this.effects = new FlagEffects(variant, valuations);
     this.asks = variant.asking.length > 0;
-    this.settings = [...eachStepList(variant.plan, variant.name)].flatMap(({ steps }) => [...eachStep(steps)].filter((step) => step.kind === 'sets'));
     this.elseSwitches = variant.asking.some(({ needs }) => needs.some(({ otherwise }) => [...eachStep(otherwise)].some((step) => this.isTabSwitch(step))));
   }
 
@@ -78,9 +81,10 @@ export class Interference {
   }
 
   /** Learns from an analysis what tabs do; says whether any of it matters and is new. Costs O(heads · branches). */
-  learn(system: Pushdown, { heads, runs }: Pick<Saturation, 'heads' | 'runs'>): boolean {
+  *learn(system: Pushdown, { heads, runs }: Pick<Saturation, 'heads' | 'runs'>): Work<boolean> {
     this.isNew = false;
-    for (const head of heads) {
+    for (const [index, head] of heads.entries()) {
+      if (index % slice === slice - 1) yield;
       const { control: { agenda, place, valuation }, symbol: { screen } } = head;
       if (agenda || place === 0 || !runs.soonestOf(head)) continue;
       const seen = (this.seen[place] ??= new Map());
@@ -136,7 +140,7 @@ export class Interference {
         return;
       }
       this.anyhow.add(from);
-      for (const step of this.settings) {
+      for (const step of this.settings()) {
         const to = this.valuations.set(from, step);
         this.change(null, from, [to]);
         reached.push(to);
@@ -155,6 +159,10 @@ export class Interference {
       known.add(to);
       this.isNew = true;
     }
+  }
+
+  private settings(): readonly Sets[] {
+    return (this.knownSettings ??= [...eachStepList(this.variant.plan, this.variant.name)].flatMap(({ steps }) => [...eachStep(steps)].filter((step) => step.kind === 'sets')));
   }
 
   private isTabSwitch(step: Step): boolean {

@@ -9,6 +9,7 @@ import type { Edge, Head, Place, Transition } from './automaton';
 import { edgesOf, type Move } from './beneath';
 import type { Runs } from './runs';
 import type { Saturation } from './saturation';
+import type { Work } from '../slices';
 
 /** What reading one more frame of a stack comes to: that the goal can be reached, or these control states once it is popped. */
 type Reading = 'leads' | States;
@@ -19,6 +20,35 @@ interface States {
   readonly after: Map<StackSymbol, Reading>;
 }
 
+/** What comes right before each head, whatever the goal is: by the ids of heads, linked lists in arrays of numbers. */
+export interface WaysInto {
+  /** Where the list of a head begins; undefined or negative for none. */
+  readonly first: readonly number[];
+  readonly sources: readonly number[];
+  readonly nexts: readonly number[];
+}
+
+/** How many ways are found between two pauses: a few milliseconds of work. */
+const slice = 5_000;
+
+/** Costs O(what the automaton knows of heads), once for all goals. */
+export function* waysInto(saturation: Saturation): Work<WaysInto> {
+  const first: number[] = [];
+  const sources: number[] = [];
+  const nexts: number[] = [];
+  let pauseAt = slice;
+  for (const head of saturation.heads) {
+    saturation.eachAfter(head, ({ id }) => {
+      nexts.push(first[id] ?? -1);
+      first[id] = sources.push(head.id) - 1;
+    });
+    if (sources.length < pauseAt) continue;
+    pauseAt = sources.length + slice;
+    yield;
+  }
+  return { first, sources, nexts };
+}
+
 export class Predecessors {
   /** By the ids of heads: whether the goal can be reached while nothing beneath their frame is looked at. */
   private readonly leads: Uint8Array;
@@ -26,20 +56,13 @@ export class Predecessors {
   /** By valuations and places, whether it can be reached from every last frame there. */
   private tabs: Map<number, Map<number, boolean>> | null = null;
 
-  /** Costs O(what the automaton knows of heads). Links and entries do not count as ways. */
-  constructor(private readonly saturation: Saturation, goal: Screen) {
-    const { heads } = saturation;
-    // Linked lists of what comes before each head, in arrays of numbers.
-    const first: number[] = [];
-    const sources: number[] = [];
-    const nexts: number[] = [];
-    for (const head of heads) {
-      saturation.eachAfter(head, ({ id }) => {
-        nexts.push(first[id] ?? -1);
-        first[id] = sources.push(head.id) - 1;
-      });
-    }
-    this.leads = new Uint8Array(heads.length);
+  constructor(private readonly saturation: Saturation) {
+    this.leads = new Uint8Array(saturation.heads.length);
+  }
+
+  /** Finds the heads that lead to the screen that is the goal. Costs O(what comes before these). Links and entries do not count as ways. */
+  *leadTo(goal: Screen, { first, sources, nexts }: WaysInto): Work<void> {
+    const { heads } = this.saturation;
     const queue: number[] = [];
     const add = (id: number): void => {
       if (this.leads[id]) return;
@@ -47,7 +70,13 @@ export class Predecessors {
       queue.push(id);
     };
     for (const { id, control, symbol } of heads) if (!control.agenda && symbol.screen === goal) add(id);
-    for (const id of queue) for (let at = first[id] ?? -1; at >= 0; at = nexts[at]!) add(sources[at]!);
+    let looked = 0;
+    for (const id of queue) {
+      for (let at = first[id] ?? -1; at >= 0; at = nexts[at]!, looked++) add(sources[at]!);
+      if (looked < slice) continue;
+      looked = 0;
+      yield;
+    }
   }
 
   /** Whether the goal can be reached from every last frame, and so from everywhere: Back leads to one of these. */

@@ -11,9 +11,10 @@ import type { Arrival, Shown } from './agenda';
 import { Alphabet, frameOf, type Control, type Frame, type StackSymbol } from './alphabet';
 import { Interference } from './interference';
 import { Machines, type Outcome } from './machine';
+import type { Work } from '../slices';
 import type { Saturation } from './saturation';
 import { Valuations, type Valuation } from './valuations';
-import { VariantOf, type Offer } from './variant';
+import { variantOf, type Offer, type VariantOf } from './variant';
 
 /**
  * `(p, γ) → (p', word)`, the word with its top first. What is the same for many `p` is one rule: which `p'` it leads to is what
@@ -36,6 +37,8 @@ type Fixed = Map<Branch | Tab | Link | Entry, readonly PushdownRule[]>;
 export class Pushdown {
   readonly variant: VariantOf;
   readonly valuations: Valuations;
+  /** How many rules were made so far, for triggers, menu items, tabs, links and entries. */
+  made = 0;
   /** What tabs that share flags may do to one another, as far as it was learned. */
   readonly interference: Interference;
   private readonly alphabet: Alphabet;
@@ -57,7 +60,7 @@ export class Pushdown {
    *   learn, the system has all that runs can do, and perhaps more
    */
   constructor(plan: Plan, variant: string, readonly watched: Screen | null = null, readonly above = false) {
-    this.variant = new VariantOf(plan, variant);
+    this.variant = variantOf(plan, variant);
     this.valuations = new Valuations(plan, variant);
     this.alphabet = new Alphabet(plan.screens.length, this.variant.tabs.length + 1, this.valuations.count, watched !== null);
     this.interference = new Interference(this.variant, this.valuations);
@@ -80,8 +83,8 @@ export class Pushdown {
   }
 
   /** Learns from an analysis what tabs do to one another; says whether the system has changed by it, so that it has to be analysed anew. */
-  learn(saturation: Pick<Saturation, 'heads' | 'runs'>): boolean {
-    const isNew = this.interference.learn(this, saturation);
+  *learn(saturation: Pick<Saturation, 'heads' | 'runs'>): Work<boolean> {
+    const isNew = yield* this.interference.learn(this, saturation);
     const before = this.continued.length;
     this.continued = [...this.machines.midway];
     if (!isNew && this.continued.length === before) return false;
@@ -193,11 +196,12 @@ export class Pushdown {
 
   /** What comes of something; worked out once for all values of flags where it asks for none. `fixed` is null where there is one only. */
   private rulesFor(fixed: Fixed | null, of: Branch | Tab | Link | Entry, event: Event, branch: Branch | null, work: () => readonly Outcome[]): readonly PushdownRule[] {
-    if (!fixed) return work().map((outcome) => ruleOf(outcome, event, branch));
-    const known = fixed.get(of);
+    const known = fixed?.get(of);
     if (known) return known;
     const { decided } = this.valuations;
     const rules = work().map((outcome) => ruleOf(outcome, event, branch));
+    this.made += rules.length;
+    if (!fixed) return rules;
     if (this.valuations.decided > decided) return rules;
     const same = rules.map((rule) => ({ ...rule, valuation: null }));
     fixed.set(of, same);

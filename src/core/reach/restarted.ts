@@ -22,6 +22,10 @@ export class Restarted implements System {
     return this.system.blocks;
   }
 
+  get made(): number {
+    return this.system.made;
+  }
+
   get valuations(): System['valuations'] {
     return this.system.valuations;
   }

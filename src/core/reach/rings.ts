@@ -2,10 +2,11 @@
 import type { Screen } from '../plan/model';
 import type { Place, Transition } from './automaton';
 import { edgesOf, type Move } from './beneath';
-import { beneathGraph, hasFrame, isPlace, leadsTo, type BeneathGraph, type Growing } from './beneath-graph';
+import { findBeneathGraph, hasFrame, isPlace, leadsTo, type BeneathGraph, type Growing } from './beneath-graph';
 import type { Tap } from './reach';
 import type { Runs } from './runs';
 import { walkTo } from './witness';
+import type { Work } from '../slices';
 
 export interface Ring {
   /** In the order in which they come to lie on one another, the one nearest to the start first. */
@@ -17,37 +18,43 @@ export interface Ring {
   readonly of: Growing;
 }
 
+/** How many nodes are looked at between two pauses: a few milliseconds of work. */
+const slice = 2_000;
+
 /** Two rings of the same screens are told once. */
 export const keyOfRing = ({ screens }: Pick<Ring, 'screens'>): string => screens.map(({ index }) => index).sort((a, b) => a - b).join();
 
 /** One ring for each set of screens that can pile up on one another, those that begin nearest to the start first. */
-export function ringsOf(runs: Runs): Ring[] {
+export function* ringsOf(runs: Runs): Work<Ring[]> {
   const taps = new Map<Screen, number>();
   for (const { head } of runs.sights) if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, runs.tapsOf(head));
   const nearest = ({ symbol }: Place): number => taps.get(symbol.screen) ?? Infinity;
-  const graph = beneathGraph(runs);
-  const rings = graph.growing.map((of) => {
+  const graph = yield* findBeneathGraph(runs);
+  const rings: { readonly taps: number; readonly ring: Ring }[] = [];
+  for (const of of graph.growing) {
     // The ring is told from the screen on that is nearest to the start: to that one a user would go back. What only ever takes
     // another one's place is beneath nothing by itself.
     const isNearer = (place: Place, other: Place): boolean => (nearest(place) - nearest(other) || runs.tapsTo(place) - runs.tapsTo(other) || place.symbol.screen.index - other.symbol.screen.index) < 0;
-    const first = standingBeneath(graph, of).reduce((best, place) => (isNearer(place, best) ? place : best));
-    const edges = edgesOf(ringThrough(graph, of, first));
+    const first = (yield* standingBeneath(graph, of)).reduce((best, place) => (isNearer(place, best) ? place : best));
+    const edges = edgesOf(yield* ringThrough(graph, of, first));
     const sight = sightOn(first);
     // The last edge is the same screen again, one round further down; where that is the start, it lies there anyway.
     const between = edges.slice(0, -1);
     const walk = walkTo(runs, sight, nearest(first) === 0 ? between : edges);
     const screens = [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))];
-    return { taps: runs.tapsTo(first), ring: { of, screens, walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null } };
-  });
+    rings.push({ taps: runs.tapsTo(first), ring: { of, screens, walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null } });
+    yield;
+  }
   return rings.sort((a, b) => a.taps - b.taps).map(({ ring }) => ring);
 }
 
 /** The places in a component of the frames that can lie directly beneath what stands on others there. */
-function standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): Place[] {
+function* standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): Work<Place[]> {
   const beneath = new Set<number>();
   const heads = new Set<number>();
   const isWithin = (node: number): boolean => graph.componentOf[node] === component;
-  for (const node of nodes) {
+  for (const [index, node] of nodes.entries()) {
+    if (index % slice === slice - 1) yield;
     graph.eachEdge(node, (edge) => {
       const to = leadsTo(edge);
       if (hasFrame(edge) && isWithin(to)) (isPlace(graph.nodes[to]!) ? beneath : heads).add(to);
@@ -61,7 +68,7 @@ function standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): Pl
  * A way round from a place to itself, by what lies beneath, with the fewest frames: breadth-first search, in which what a frame
  * has replaced is no further away than the frame.
  */
-function ringThrough(graph: BeneathGraph, { component }: Growing, place: Place): Move[] {
+function* ringThrough(graph: BeneathGraph, { component }: Growing, place: Place): Work<Move[]> {
   const first = graph.nodes.indexOf(place);
   // A head counts twice: as one whose frame lies beneath, and as one whose frame was replaced. States are edges that lead to a node.
   const before = new Map<number, number | null>([[2 * first, null]]);
@@ -74,6 +81,7 @@ function ringThrough(graph: BeneathGraph, { component }: Growing, place: Place):
     const next: number[] = [];
     // The list grows by what has been replaced.
     for (let index = 0; index < level.length; index++) {
+      if (index % slice === slice - 1) yield;
       const state = level[index]!;
       const from = graph.nodes[leadsTo(state)]!;
       let closed = false;

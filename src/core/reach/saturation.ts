@@ -18,6 +18,9 @@ import { Runs } from './runs';
 import { Tables } from './tables';
 import type { Valuation } from './valuations';
 
+/** What it costs to make a rule, which stands for all heads that differ in flags alone. */
+const costOfMaking = 10;
+
 /** How much is done between two pauses: a few milliseconds of work. */
 const slice = 4_000;
 
@@ -25,7 +28,7 @@ const slice = 4_000;
 const costOfHead = 20;
 
 /** What is saturated of a pushdown system. */
-export type System = Pick<Pushdown, 'blocks' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
+export type System = Pick<Pushdown, 'blocks' | 'made' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
 
 interface Opening {
   readonly on: Transition | null;
@@ -263,9 +266,9 @@ export class Saturation {
   private expand(head: OpenHead): void {
     const { system } = this;
     const { control, symbol, of } = head;
-    const { decided } = system.valuations;
+    const { made, valuations: { decided } } = system;
     const rules = system.rules(control, symbol);
-    this.work += costOfHead + 2 * (rules.length + system.valuations.decided - decided);
+    this.work += costOfHead + 2 * (rules.length + system.valuations.decided - decided) + costOfMaking * (system.made - made);
     const seen = system.hasSeen(control, symbol);
     // As long as it will be: arrays that grow keep room to spare, and there are tens of thousands.
     const pushed = new Array<OpenPlace | null>(rules.length);

@@ -1,4 +1,5 @@
 import { isIn, type Plan, type Screen } from '../plan/model';
+import { toEnd, type Work } from '../slices';
 import { activeStack, type Configuration, type Frame } from '../walk/configuration';
 import { Walker, type Event } from '../walk/walker';
 import { backOf } from './back';
@@ -8,6 +9,9 @@ import type { Reach, Tap, VariantReach, Verdict } from './reach';
 /** How many events are tried at the most, and so many more for each screen: the notes beside each keystroke come from here. */
 const mostEvents = 40_000;
 const mostEventsOfScreen = 100;
+
+/** How many events are tried between two pauses: a few milliseconds of work. */
+const slice = 2_000;
 
 /** A configuration and how it was first reached. */
 interface Arrival {
@@ -28,19 +32,24 @@ const stranded: Verdict = { ...undecided, reachable: 'no' };
  * stack beneath would be wanted, is undecided. The number of taps may be too high for the same reason.
  *
  * Costs O(steps of all transitions · reachable combinations of flags) for each variant, up to a number of events; what was not
- * reached by then is undecided, too.
+ * reached by then is undecided, too. Pauses every few milliseconds.
  */
-export function searchReach(plan: Plan): Reach {
-  return { variants: plan.variants.map((variant) => searchVariant(plan, variant)) };
+export function* searching(plan: Plan): Work<Reach> {
+  const variants: VariantReach[] = [];
+  for (const variant of plan.variants) variants.push(yield* searchVariant(plan, variant));
+  return { variants };
 }
 
-function searchVariant(plan: Plan, variant: string): VariantReach {
+/** What `searching` finds, without a pause. */
+export const searchReach = (plan: Plan): Reach => toEnd(searching(plan));
+
+function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
   const start = plan.start?.target;
   // Without a start nothing is proved of any screen, and plan/no-start or plan/unknown-name has said so once.
   if (!start || !isIn(start.only, variant)) return { name: variant, verdicts: plan.screens.map(() => undecided), stacks: null, above: null, limit: null, back: backOf(plan, variant, null) };
   const search = new Search(plan, new Walker(plan, variant));
-  search.fromColdStart();
-  search.fromOutside(variant);
+  yield* search.fromColdStart();
+  yield* search.fromOutside(variant);
   const may = search.first.every((arrival) => arrival !== null) ? null : mayReach(plan, variant);
   const verdicts = plan.screens.map((screen): Verdict => {
     const arrival = search.first[screen.index];
@@ -67,13 +76,13 @@ class Search {
     this.plain = plan.flags.length === 0 && plan.tabBars.length === 0 && plan.screens.every((screen) => screen.needs.length === 0);
   }
 
-  fromColdStart(): void {
+  *fromColdStart(): Work<void> {
     for (const configuration of this.walker.coldStart()) this.add(configuration, null, null);
-    this.run();
+    yield* this.run();
   }
 
   /** Seeks what no tap inside the app leads to; each link and each entry counts as a tap. */
-  fromOutside(variant: string): void {
+  *fromOutside(variant: string): Work<void> {
     const events: Event[] = [
       ...this.plan.screens.flatMap((screen) => (this.first[screen.index] ? [] : screen.links.map((link): Event => ({ kind: 'link', link })))),
       ...this.plan.entries.flatMap((entry): Event[] => (isIn(entry.only, variant) && entry.call?.target && !this.first[entry.call.target.index] ? [{ kind: 'entry', entry }] : [])),
@@ -81,12 +90,16 @@ class Search {
     for (const event of events) {
       for (const configuration of this.walker.open(event as Parameters<Walker['open']>[0])) this.add(configuration, null, event);
     }
-    this.run();
+    yield* this.run();
   }
 
-  private run(): void {
+  private *run(): Work<void> {
     const most = mostEvents + mostEventsOfScreen * this.plan.screens.length;
-    for (let at = 0; at < this.queue.length && this.events < most; at++) {
+    for (let at = 0, pauseAt = slice; at < this.queue.length && this.events < most; at++) {
+      if (this.events >= pauseAt) {
+        pauseAt = this.events + slice;
+        yield;
+      }
       const arrival = this.queue[at]!;
       for (const event of this.walker.events(arrival.configuration)) {
         const before = this.walker.steps;

@@ -1,15 +1,15 @@
 /** What the automaton of all reachable configurations says of stacks. */
 import type { Branch, Plan, Screen } from '../plan/model';
 import type { Budget } from '../budget';
-import { remembered } from '../remembered';
-import { toEnd } from '../slices';
+import { remembered, rememberedWork } from '../remembered';
+import { toEnd, type Work } from '../slices';
 import { Walker } from '../walk/walker';
 import { saturateAbove } from './above';
 import type { Edge, Head, Place, Transition } from './automaton';
 import { beneathGraph } from './beneath-graph';
 import { Epochs } from './epochs';
 import { Exploration } from './exploration';
-import { Predecessors } from './predecessors';
+import { Predecessors, waysInto, type WaysInto } from './predecessors';
 import { Pushdown } from './pushdown';
 import { ringsOf, type Ring } from './rings';
 import type { Runs } from './runs';
@@ -20,6 +20,11 @@ export interface Sight {
   readonly transition: Transition;
   readonly beneath: readonly Edge[];
 }
+
+/** The saturations of so many watched screens are kept. */
+const mostWatched = 4;
+/** What a screen costs where a pushdown system is made anew. */
+const costOfScreen = 10;
 
 /** All stacks that runs of one variant can build. */
 export class Stacks {
@@ -32,6 +37,7 @@ export class Stacks {
   private readonly explorations = new Map<Screen, Exploration>();
   private readonly watched = new Map<Screen, Saturation | null>();
   private readonly predecessors = new Map<Screen, Predecessors>();
+  private ways: WaysInto | null = null;
   private knownRings: readonly Ring[] | null = null;
   private firstTabBy: Map<number, Set<Screen>> | null = null;
 
@@ -66,19 +72,31 @@ export class Stacks {
   }
 
   /** All runs, each control state with whether a screen was on top before; null where there is more to work out than the budget allows. */
-  watching(screen: Screen): Saturation | null {
-    return remembered(this.watched, screen, () => {
-      const { plan, system: { above, variant: { name } }, budget } = this;
-      if (above) return toEnd(saturateAbove(plan, name, budget, this, screen))?.saturation ?? null;
-      const saturation = new Saturation(new Pushdown(plan, name, screen), budget, true);
-      toEnd(saturation.run());
-      return saturation;
-    });
+  watching(screen: Screen): Work<Saturation | null> {
+    return rememberedWork(this.watched, screen, () => this.watch(screen));
+  }
+
+  private *watch(screen: Screen): Work<Saturation | null> {
+    const { plan, system: { above, variant: { name } }, budget } = this;
+    // Of rules about one screen the next is mostly about the same; all of them together may be more than fits into memory.
+    for (const [other] of this.watched) if (this.watched.size >= mostWatched) this.watched.delete(other);
+    budget.spend(plan.screens.length * costOfScreen);
+    if (above) return (yield* saturateAbove(plan, name, budget, this, screen))?.saturation ?? null;
+    const saturation = new Saturation(new Pushdown(plan, name, screen), budget, true);
+    yield* saturation.run();
+    return saturation;
   }
 
   /** From which configurations a screen can still be reached. */
-  predecessorsOf(goal: Screen): Predecessors {
-    return remembered(this.predecessors, goal, () => new Predecessors(this.saturation, goal));
+  predecessorsOf(goal: Screen): Work<Predecessors> {
+    return rememberedWork(this.predecessors, goal, () => this.findPredecessors(goal));
+  }
+
+  private *findPredecessors(goal: Screen): Work<Predecessors> {
+    this.ways ??= yield* waysInto(this.saturation);
+    const found = new Predecessors(this.saturation);
+    yield* found.leadTo(goal, this.ways);
+    return found;
   }
 
   /** Whether something that was asked took more than the budget: what was not found is then not ruled out. */
@@ -166,7 +184,7 @@ export class Stacks {
   }
 
   private get rings(): readonly Ring[] {
-    return (this.knownRings ??= ringsOf(this.all));
+    return (this.knownRings ??= toEnd(ringsOf(this.all)));
   }
 
   /** The branches of triggers and menu items that some run without links and entries takes. */

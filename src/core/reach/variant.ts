@@ -1,5 +1,6 @@
 import { isIn, type Branch, type Call, type Entry, type Link, type MenuItem, type Plan, type Screen, type Tab } from '../plan/model';
 import { menuLeadsTo } from '../plan/steps';
+import { remembered } from '../remembered';
 import type { Event } from '../walk/walker';
 import type { Arrival } from './agenda';
 
@@ -8,6 +9,12 @@ export interface Offer {
   readonly event: Event;
   readonly branches: readonly Branch[];
 }
+
+const known = new WeakMap<Plan, Map<string, VariantOf>>();
+
+/** A plan as one variant has it; made once. */
+export const variantOf = (plan: Plan, name: string): VariantOf =>
+  remembered(remembered(known, plan, () => new Map<string, VariantOf>()), name, () => new VariantOf(plan, name));
 
 /** A plan as one variant has it. Place 0 is the main stack, place n the stack of the n-th tab. */
 export class VariantOf {
@@ -21,6 +28,7 @@ export class VariantOf {
   readonly roots: readonly (readonly [Screen, number])[];
   private readonly tabOf = new Map<Screen, number>();
   private readonly offers: (readonly Offer[])[] = [];
+  private items: readonly (readonly Offer[])[] | null = null;
 
   constructor(readonly plan: Plan, readonly name: string) {
     this.tabs = plan.tabBars.find((bar) => isIn(bar.only, name))?.tabs ?? [];
@@ -76,16 +84,25 @@ export class VariantOf {
   offersOn(screen: Screen): readonly Offer[] {
     return (this.offers[screen.index] ??= [
       ...screen.transitions.flatMap((transition): Offer[] => (isIn(transition.only, this.name) ? [{ event: { kind: 'trigger', transition }, branches: transition.branches }] : [])),
-      ...this.itemsOn(screen).map((item): Offer => ({ event: { kind: 'item', item }, branches: item.branches })),
+      ...(this.items ??= this.itemsByScreen())[screen.index]!,
     ]);
   }
 
-  /** The menu items that a screen shows. */
-  private itemsOn(screen: Screen): MenuItem[] {
-    return this.plan.menus.flatMap(({ only, on, items }) => {
-      if (!isIn(only, this.name)) return [];
-      const roots = (): boolean => screen === this.plan.start?.target || this.tabOf.has(screen) || menuLeadsTo(items, screen);
-      return on === 'all' || (on === 'roots' ? roots() : on.has(screen)) ? items : [];
-    });
+  /** By the index of the screen, the menu items that it shows. */
+  private itemsByScreen(): Offer[][] {
+    const { plan, name } = this;
+    const byScreen = plan.screens.map((): Offer[] => []);
+    for (const { only, on, items } of plan.menus) {
+      if (!isIn(only, name)) continue;
+      const offers = items.map((item): Offer => ({ event: { kind: 'item', item }, branches: item.branches }));
+      for (const screen of on === 'all' ? plan.screens : on === 'roots' ? this.rootsOf(items) : on) byScreen[screen.index]!.push(...offers);
+    }
+    return byScreen;
+  }
+
+  /** The screens on which a menu stands that is shown on roots. */
+  private rootsOf(items: readonly MenuItem[]): Set<Screen> {
+    const { start } = this.plan;
+    return new Set([...(start?.target ? [start.target] : []), ...this.tabOf.keys(), ...menuLeadsTo(items)]);
   }
 }

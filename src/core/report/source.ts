@@ -1,4 +1,4 @@
-import type { Whole } from '../language/include';
+import type { Piece, Whole } from '../language/include';
 import { Lines } from '../language/lines';
 
 /** A place as people name it: lines and columns from 1, columns in UTF-16 code units. */
@@ -24,10 +24,22 @@ export class Source {
   }
 
   positionOf(offset: number): Position {
-    const piece = this.whole.pieces.find((one) => offset < one.to) ?? this.whole.pieces.at(-1);
+    const piece = this.pieceAt(offset);
     const file = piece?.file ?? this.file;
     const inFile = piece ? Math.max(0, offset - piece.from) + piece.at : 0;
     return { file, ...this.linesOf(file).positionOf(inFile) };
+  }
+
+  /** The piece that an offset lies in; behind the end the last one. Binary search: plans of thousands of files have thousands of findings. */
+  private pieceAt(offset: number): Piece | undefined {
+    const { pieces } = this.whole;
+    let low = 0;
+    for (let high = pieces.length - 1; low < high; ) {
+      const middle = (low + high) >> 1;
+      if (offset < pieces[middle]!.to) high = middle;
+      else low = middle + 1;
+    }
+    return pieces[low];
   }
 
   /** The text of a position's line. */

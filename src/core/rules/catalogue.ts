@@ -36,6 +36,7 @@ import { stranded } from './reach/stranded';
 import { trap } from './reach/trap';
 import { variantOnly } from './reach/variant-only';
 import type { Context, Finding, Rule, Witness } from './rule';
+import type { Work } from '../slices';
 import { backTargetMissing } from './stack/back-target-missing';
 import { doubled } from './stack/doubled';
 import { grows } from './stack/grows';
@@ -78,26 +79,30 @@ export interface RulesRun {
   readonly witnesses: ReadonlyMap<Finding, Witness>;
 }
 
-/** Runs every rule, and silences what the plan accepts; the findings come in the order of the text. Pauses between one rule and the next. */
-export function* runRules(given: Omit<Context, 'rules' | 'silenced'>): Generator<void, RulesRun, void> {
+/** Runs every rule, and silences what the plan accepts; the findings come in the order of the text. Pauses every few milliseconds. */
+export function* runRules(given: Omit<Context, 'rules' | 'silenced'>): Work<RulesRun> {
   const witnesses = new Map<Finding, Witness>();
   const context: Context = { ...given, rules: ruleIds, silenced: { findings: [], accepted: [], used: new Set() } };
   const found: Finding[] = [];
   for (const rule of catalogue) {
     if (rule === idleAccept) continue;
-    for (const finding of run(rule, context, witnesses)) found.push(finding);
+    found.push(...yield* run(rule, context, witnesses));
     yield;
   }
   const silenced = silence(given.plan, found.sort(byPlace));
-  const idle = run(idleAccept, { ...context, silenced }, witnesses);
+  const idle = yield* run(idleAccept, { ...context, silenced }, witnesses);
   return { findings: idle.length > 0 ? [...silenced.findings, ...idle].sort(byPlace) : silenced.findings, accepted: silenced.accepted, witnesses };
 }
 
 const byPlace = (a: Finding, b: Finding): number => a.range.from - b.range.from || a.range.to - b.range.to;
 
-function run(rule: Rule, context: Context, witnesses: Map<Finding, Witness>): Finding[] {
+function* run(rule: Rule, context: Context, witnesses: Map<Finding, Witness>): Work<Finding[]> {
   const findings: Finding[] = [];
   for (const found of rule.check(context)) {
+    if (!found) {
+      yield;
+      continue;
+    }
     const finding: Finding = {
       rule: rule.id, severity: rule.severity, variant: found.variant ?? null, walk: found.walk ? walkLabels(found.walk) : null, url: found.url ?? null,
       range: { from: found.range.from, to: found.range.to },

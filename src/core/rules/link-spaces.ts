@@ -1,8 +1,9 @@
 /** What the rules about whole URL spaces share: each space once, and patterns tried in place of others. */
-import { clashesOf, hasClash, type Clashes } from '../links/clashes';
+import { findClashes, hasClash, type Clashes } from '../links/clashes';
 import type { Pattern } from '../links/pattern';
 import { spaceOf, UrlSpace } from '../links/space';
 import type { Link, Plan } from '../plan/model';
+import type { Work } from '../slices';
 import { asSegment, setApart } from '../edit/patterns';
 import { readPattern } from '../links/template';
 import { writePattern } from './links-parts';
@@ -20,11 +21,20 @@ function spacesOf(plan: Plan): Map<UrlSpace, string[]> {
   return spaces;
 }
 
+/** What is found in a URL space, and the variants that have it. */
+interface InSpace<T> {
+  readonly found: T;
+  readonly space: UrlSpace;
+  readonly variants: string[];
+}
+
 /** What is found in the URL spaces of a plan, each once: with the space where it was found first, and the variants that have it. */
-export function clashesIn<T>(plan: Plan, find: (clashes: Clashes) => readonly T[], linksOf: (found: T) => readonly Link[]): { readonly found: T; readonly space: UrlSpace; readonly variants: string[] }[] {
-  const told = new Map<string, { readonly found: T; readonly space: UrlSpace; readonly variants: string[] }>();
-  for (const [space, variants] of spacesOf(plan)) {
-    for (const found of find(clashesOf(space))) {
+export function* clashesIn<T>(plan: Plan, find: (clashes: Clashes) => readonly T[], linksOf: (found: T) => readonly Link[]): Work<InSpace<T>[]> {
+  const told = new Map<string, InSpace<T>>();
+  const spaces = spacesOf(plan);
+  yield;
+  for (const [space, variants] of spaces) {
+    for (const found of find(yield* findClashes(space))) {
       const key = linksOf(found).map(({ node }) => node.from).join();
       const known = told.get(key);
       if (known) known.variants.push(...variants);

@@ -93,5 +93,6 @@ export interface Rule {
   /** Whole plans: one that breaks the rule, and the same put right. */
   readonly wrong: string;
   readonly right: string;
-  check(context: Context): Iterable<Found>;
+  /** What it finds; nothing where it pauses, which it does every few milliseconds. */
+  check(context: Context): Iterable<Found | void>;
 }

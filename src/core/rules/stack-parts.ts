@@ -1,6 +1,7 @@
 /** What the rules about stacks share: looking at every variant, and telling walks. */
 import { labelOf, type Tap, type VariantReach } from '../reach/reach';
 import type { Stacks } from '../reach/stacks';
+import type { Work } from '../slices';
 import { say, words, type Message } from './message';
 import type { Context } from './rule';
 
@@ -18,18 +19,26 @@ export interface InVariant<K, T> {
   readonly variant: string | null;
 }
 
+/** What is found in one variant, by what it is about; nothing where the search pauses. */
+export type Seen<K, T> = Iterable<readonly [K, T] | void>;
+
 /**
  * Looks at every variant whose stacks are known, and tells what is found in several of them once.
  *
  * @param find what is found in one variant, by what it is about
  * @param confirm what a walk shows in one whose stacks are known from above alone
  */
-export function inVariants<K, T>(
-  { plan, reach }: Pick<Context, 'plan' | 'reach'>, find: (variant: Decided) => Iterable<readonly [K, T]>, confirm: (variant: Coupled) => Iterable<readonly [K, T]> = () => [],
-): InVariant<K, T>[] {
+export function* inVariants<K, T>(
+  { plan, reach }: Pick<Context, 'plan' | 'reach'>, find: (variant: Decided) => Seen<K, T>, confirm: (variant: Coupled) => Seen<K, T> = () => [],
+): Work<InVariant<K, T>[]> {
   const all = new Map<K, { found: T; variants: string[] }>();
   for (const variant of reach.variants) {
-    for (const [key, found] of variant.stacks ? find(variant as Decided) : variant.above ? confirm(variant as Coupled) : []) {
+    for (const each of variant.stacks ? find(variant as Decided) : variant.above ? confirm(variant as Coupled) : []) {
+      if (!each) {
+        yield;
+        continue;
+      }
+      const [key, found] = each;
       const known = all.get(key);
       if (!known) all.set(key, { found, variants: [variant.name] });
       else if (!known.variants.includes(variant.name)) known.variants.push(variant.name);
@@ -46,8 +55,8 @@ export function* confirmed<K>(suspects: ReadonlyMap<K, readonly Tap[] | null>): 
 /** A walk in words: `“Book”, “Pay”, Back`; long ones are cut in the middle. */
 export function sayWalk(walk: readonly Tap[]): Message {
   if (walk.length === 0) return say`a cold start`;
-  const told = walk.map((tap) => (tap.kind === 'back' ? 'Back' : `“${labelOf(tap)}”`));
-  const shown = told.length > 7 ? [...told.slice(0, 3), '…', ...told.slice(-3)] : told;
+  const told = (taps: readonly Tap[]): string[] => taps.map((tap) => (tap.kind === 'back' ? 'Back' : `“${labelOf(tap)}”`));
+  const shown = walk.length > 7 ? [...told(walk.slice(0, 3)), '…', ...told(walk.slice(-3))] : told(walk);
   return say`${words(shown.join(', '))}`;
 }
 

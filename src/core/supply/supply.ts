@@ -140,29 +140,37 @@ function checkDefault(screen: Screen, parameter: Parameter, what: BadDefault['wh
 
 // Most of what a keystroke costs is done here, once for each call: no empty lists are made for each, and none that grow.
 
-const noSurplus: readonly Surplus[] = [];
+const noSurplus: Surplus[] = [];
 
 function checkCall(site: Site, call: Call, target: Screen, scope: Scope): WayIn {
   const given = call.arguments;
-  let surplus = noSurplus;
+  const named = finder(given, ({ name }) => name.text);
+  const parameterNamed = finder(target.parameters, ({ name }) => name);
+  let surplus: Surplus[] = noSurplus;
   for (const argument of given) {
     const name = argument.name.text;
-    const known = target.parameters.some((parameter) => parameter.name === name);
-    if (known && argumentNamed(given, name) === argument) continue;
-    surplus = [...surplus, { argument, twice: known }];
+    const known = parameterNamed(name) !== undefined;
+    if (known && named(name) === argument) continue;
+    if (surplus === noSurplus) surplus = [];
+    surplus.push({ argument, twice: known });
   }
   const cells = target.parameters.map((parameter) => {
-    const argument = argumentNamed(given, parameter.name);
+    const argument = named(parameter.name);
     // In an entry a human gives a sample, and a sample of an id is a literal.
     return argument ? judge(parameter, argument, valueOf(argument), scope, site.kind === 'entry') : cellWithout(parameter);
   });
   return { site, call, target, cells, surplus };
 }
 
-/** The first argument of a name. Calls have a handful: looking through them is quicker than making a map of them. */
-function argumentNamed(given: readonly ArgumentNode[], name: string): ArgumentNode | null {
-  for (let at = 0; at < given.length; at++) if (given[at]!.name.text === name) return given[at]!;
-  return null;
+/** Longer lists are not looked through. */
+const handful = 8;
+
+/** Finds the first of a name. Calls have a handful of arguments: looking through them is quicker than making a map of them. */
+function finder<T>(all: readonly T[], nameOf: (one: T) => string): (name: string) => T | undefined {
+  if (all.length <= handful) return (name) => all.find((one) => nameOf(one) === name);
+  const byName = new Map<string, T>();
+  for (const one of all) if (!byName.has(nameOf(one))) byName.set(nameOf(one), one);
+  return (name) => byName.get(name);
 }
 
 /** The value of an argument; the shorthand `hutId` is the path of that name. */

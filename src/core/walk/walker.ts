@@ -1,5 +1,6 @@
 import { isIn, type Branch, type Call, type Entry, type Flag, type Link, type MenuItem, type Plan, type Screen, type Step, type Tab, type Transition } from '../plan/model';
 import { menuLeadsTo } from '../plan/steps';
+import { remembered } from '../remembered';
 import { openTexts, outcomesOf, type Assumptions, type Outcomes } from './conditions';
 import { activeStack, keyOf, mainStack, withStack, type Arrival, type Configuration, type Frame, type Stack } from './configuration';
 import type { Data } from './data';
@@ -42,6 +43,7 @@ const mostOutcomes = 256;
  * step depends on them.
  */
 export class Walker {
+  private readonly ledTo = new Map<readonly MenuItem[], ReadonlySet<Screen>>();
   private readonly tabs: readonly Tab[];
   /** The place of the tab's stack by the index of its root. */
   private readonly tabOf = new Map<Screen, number>();
@@ -127,7 +129,7 @@ export class Walker {
   private shows(on: 'all' | 'roots' | ReadonlySet<Screen>, items: readonly MenuItem[], screen: Screen): boolean {
     if (on === 'all') return true;
     if (on !== 'roots') return on.has(screen);
-    return screen === this.plan.start?.target || this.tabOf.has(screen) || menuLeadsTo(items, screen);
+    return screen === this.plan.start?.target || this.tabOf.has(screen) || remembered(this.ledTo, items, () => menuLeadsTo(items)).has(screen);
   }
 
   private begin(assumed?: Assumptions): void {

@@ -16,6 +16,7 @@ import { reachOf } from '../../core/report/variant';
 import { walkCard } from '../../core/report/walk-card';
 import { restOfTour } from '../../core/report/walk-tour';
 import type { Reach } from '../../core/reach/reach';
+import type { Work } from '../../core/slices';
 import { retrace } from '../../core/walk/trail';
 import { packMargin, packOverview } from './packing';
 import { nothing, type Answer, type FoundWalk, type Looked, type Question, type Watched } from './protocol';
@@ -94,13 +95,17 @@ function afterMessages(run: () => void): void {
   channel.port2.postMessage(null);
 }
 
-/** Goes on with the exact analysis, a slice at a time, and tells what it found; newer text makes it stop. */
-function goOn(result: Check, seq: number, work: Generator<void, void, void>, began = performance.now()): void {
-  if (seq !== latestSeq || waiting) return;
-  if (!work.next().done) {
-    afterMessages(() => guarded(seq, () => goOn(result, seq, work, began)));
-    return;
-  }
+/** Does a part of an analysis, a slice at a time, and then what comes next; newer text makes it stop. */
+function inSlices(seq: number, work: Work<void>, next: () => void): void {
+  guarded(seq, () => {
+    if (seq !== latestSeq || waiting) return;
+    if (work.next().done) next();
+    else afterMessages(() => inSlices(seq, work, next));
+  });
+}
+
+/** Tells all that was decided. */
+function tellDecided(result: Check, seq: number, began: number): void {
   if (saysOther(result.quick, result.reach)) tellMargin(result, seq);
   tellRest(result, seq);
   lastTook = performance.now() - began;
@@ -140,11 +145,14 @@ function checkWaiting(): void {
     const result = checked(question.text);
     // A page that has just opened shows at once what is declared.
     if (!told) answer({ kind: 'check', seq, overview: packOverview(readOverview(result, watched.variant)), ...nothing });
-    tellMargin(result, seq);
-    // Where the rest takes its time, it would make the next keystroke wait: then it is for the pauses.
-    const begin = (): void => guarded(seq, () => goOn(result, seq, result.deepen()));
-    if (lastTook > quick) setTimeout(begin, pauseOfTyping);
-    else begin();
+    inSlices(seq, result.look(), () => {
+      tellMargin(result, seq);
+      const began = performance.now();
+      const deepen = (): void => inSlices(seq, result.deepen(), () => tellDecided(result, seq, began));
+      // Where the rest takes its time, it would make the next keystroke wait: then it is for the pauses.
+      if (lastTook > quick) setTimeout(deepen, pauseOfTyping);
+      else deepen();
+    });
   });
 }
 

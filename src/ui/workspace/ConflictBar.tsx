@@ -1,10 +1,16 @@
 'use client';
 
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { api } from './api';
 import { useSaveState, useWorkspace } from './context';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
+
+const keptNowhere = 'This browser has no room to keep it: leave this window open, or copy the text.';
+
+function Told({ children }: { children: ReactNode }) {
+  return <p role="alert" className="px-4 py-2 bg-error-wash border-b border-rule">{children}</p>;
+}
 
 /** Says that the plan was changed elsewhere, and lets either text be taken. Nothing is overwritten until one is chosen. */
 export function ConflictBar({ planName }: { planName: string }) {
@@ -12,7 +18,13 @@ export function ConflictBar({ planName }: { planName: string }) {
   const save = useSaveState();
   const [failed, setFailed] = useState(false);
   if (save.kind === 'refused') {
-    return <p role="alert" className="px-4 py-2 bg-error-wash border-b border-rule"><strong className="text-error">Not saved.</strong> {save.reason} The text is kept in this browser.</p>;
+    return <Told><strong className="text-error">Not saved.</strong> {save.reason} {save.kept ? 'The text is kept in this browser.' : keptNowhere}</Told>;
+  }
+  if (save.kind === 'unreachable' && !save.kept) {
+    return <Told><strong className="text-error">Saved nowhere.</strong> The server {save.why === 'away' ? 'does not answer' : 'cannot save the text'}. {keptNowhere}</Told>;
+  }
+  if (save.kind === 'unreachable' && save.why === 'failing') {
+    return <Told><strong className="text-error">Not saved.</strong> The server cannot save the text, and its log says why; perhaps its disk is full. The text is kept in this browser, and sent again.</Told>;
   }
   if (save.kind !== 'overtaken') return null;
   const mine = session.text.split('\n').length;

@@ -84,7 +84,7 @@ function describe(save: SaveState): [text: string, tone: string] {
   switch (save.kind) {
     case 'saved': return [`saved ${clock.format(save.at)}`, 'text-mute'];
     case 'unsaved': return ['saving…', 'text-mute'];
-    case 'unreachable': return ['kept here, server away', 'text-warning'];
+    case 'unreachable': return save.kept ? [`kept here, server ${save.why === 'away' ? 'away' : 'fails'}`, 'text-warning'] : ['kept nowhere', 'text-error'];
     case 'overtaken': return ['not saved', 'text-error'];
     case 'refused': return ['not saved', 'text-error'];
   }

@@ -15,6 +15,7 @@ import { useAddress, type Address } from './address';
 import { longestWalk } from './taken';
 import { ConflictBar } from './ConflictBar';
 import { WorkspaceProvider, type WorkspaceValue } from './context';
+import { DraftsBar } from './DraftsBar';
 import { Header } from './Header';
 import { KeysDialog } from './KeysDialog';
 import { Session } from './session';
@@ -98,6 +99,7 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
         <div>
           <VerdictLine />
           <ConflictBar planName={name} />
+          <DraftsBar planName={name} />
           {refused && isSamePlace(refused.at, address) && <p role="alert" className="px-4 py-1.5 bg-warning-wash text-warning border-b border-rule">{refused.why}</p>}
         </div>
         <Shown view={address.view} isDecided={snapshot.overview.stage === 'decided'} />

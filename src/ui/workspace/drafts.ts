@@ -1,38 +1,52 @@
-/** A text that is not saved yet, kept in the browser until it is. */
-interface Draft {
+import { livingIdentities } from './identity';
+
+/** A text that was never saved, as the browser keeps it. */
+export interface Draft {
+  /** Where it is kept. */
+  readonly key: string;
   readonly text: string;
+  /** The version of the plan that it was made from. */
   readonly version: number;
+  /** When it was kept; milliseconds since 1970-01-01T00:00Z. */
   readonly at: number;
 }
 
-/** A draft of another tab counts as left behind once it is this old, in milliseconds: a living tab saves sooner. */
-const leftBehind = 10_000;
-/** How long writing a draft may wait for the next keystroke. */
+/** How long writing a draft may wait for the next keystroke, in milliseconds. */
 const pause = 200;
 
-function tabId(): string {
-  try {
-    const known = sessionStorage.getItem('andante:tab');
-    if (known) return known;
-    const made = crypto.randomUUID();
-    sessionStorage.setItem('andante:tab', made);
-    return made;
-  } catch {
-    return crypto.randomUUID();
-  }
-}
-
 /**
- * The drafts of a plan, one a tab. A reload finds its own; any tab finds those that a closed one has left behind.
- * Where the browser keeps nothing (storage is full or forbidden) it works without.
+ * The drafts of a plan, one a window. A reload finds its own; any window finds those of windows that are gone. None is taken away
+ * before its text is saved, kept elsewhere, or thrown away by somebody.
  */
 export class Drafts {
-  readonly tab = tabId();
+  /** Until the window knows its name, a draft is kept under another. */
+  private own = crypto.randomUUID() as string;
   private readonly prefix: string;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(plan: string) {
+  private readonly named: Promise<void>;
+  /** Whether the draft under this window's own name is one that it has kept itself, and not one of before a reload. */
+  private isOwnNew = false;
+
+  /** @param identity the window's name, once it is known */
+  constructor(plan: string, identity: Promise<string>) {
     this.prefix = `andante:draft:${plan}:`;
+    this.named = identity.then((name) => this.takeName(name));
+  }
+
+  /** What was typed before the window knew its name takes the place of what it has left, which is moved out of its way. */
+  private takeName(name: string): void {
+    const before = this.prefix + this.own;
+    this.own = name;
+    try {
+      const kept = localStorage.getItem(before);
+      const left = localStorage.getItem(this.prefix + name);
+      if (kept !== null && left !== null) localStorage.setItem(this.prefix + crypto.randomUUID(), left);
+      if (kept !== null) localStorage.setItem(this.prefix + name, kept);
+      this.discard(before);
+    } catch {
+      // It stays where it is kept, and is found there.
+    }
   }
 
   keep(text: string, version: number): void {
@@ -40,39 +54,58 @@ export class Drafts {
     this.timer = setTimeout(() => this.keepNow(text, version), pause);
   }
 
-  keepNow(text: string, version: number): void {
+  /** Keeps the text at once. Returns false where the browser's storage is full or forbidden. */
+  keepNow(text: string, version: number): boolean {
     clearTimeout(this.timer);
     try {
-      localStorage.setItem(this.prefix + this.tab, JSON.stringify({ text, version, at: Date.now() } satisfies Draft));
+      localStorage.setItem(this.prefix + this.own, JSON.stringify({ text, version, at: Date.now() }));
+      this.isOwnNew = true;
+      return true;
     } catch {
-      // Storage is full or forbidden: saving to the server still goes on.
+      return false;
     }
   }
 
+  /** Takes this window's own draft away: its text is saved. */
   clear(): void {
     clearTimeout(this.timer);
+    this.discard(this.prefix + this.own);
+  }
+
+  /** Whether a draft is kept where this window keeps its own. */
+  isOwn(key: string): boolean {
+    return key === this.prefix + this.own;
+  }
+
+  discard(key: string): void {
     try {
-      localStorage.removeItem(this.prefix + this.tab);
+      localStorage.removeItem(key);
     } catch {
-      // As above.
+      // Where nothing can be kept, nothing is.
     }
   }
 
-  /** Takes the draft that this tab, or one that is gone, has left; the newest where there are several. */
-  take(): { text: string; version: number } | null {
+  /** The drafts that this window, or one that is gone, has left behind: its own first, then the newest. */
+  async find(): Promise<Draft[]> {
+    await this.named;
+    const own = this.prefix + this.own;
     try {
-      const found: { key: string; draft: Draft }[] = [];
-      for (let index = 0; index < localStorage.length; index++) {
-        const key = localStorage.key(index);
-        if (!key?.startsWith(this.prefix)) continue;
-        const draft = JSON.parse(localStorage.getItem(key) ?? 'null') as Draft | null;
-        if (draft && (key === this.prefix + this.tab || Date.now() - draft.at > leftBehind)) found.push({ key, draft });
-      }
-      found.sort((a, b) => b.draft.at - a.draft.at);
-      for (const { key } of found) localStorage.removeItem(key);
-      return found[0]?.draft ?? null;
+      const living = await livingIdentities();
+      return Array.from({ length: localStorage.length }, (_, index) => localStorage.key(index)!)
+        .filter((key) => key.startsWith(this.prefix) && (key === own ? !this.isOwnNew : !living.has(key.slice(this.prefix.length))))
+        .flatMap((key) => this.read(key))
+        .sort((a, b) => Number(b.key === own) - Number(a.key === own) || b.at - a.at);
     } catch {
-      return null;
+      return [];
+    }
+  }
+
+  private read(key: string): Draft[] {
+    try {
+      const { text, version, at } = JSON.parse(localStorage.getItem(key) ?? 'null') as Draft;
+      return typeof text === 'string' && typeof version === 'number' && typeof at === 'number' ? [{ key, text, version, at }] : [];
+    } catch {
+      return [];
     }
   }
 }

@@ -1,16 +1,17 @@
 import { problemType, type PlanDocument } from '../../wire/plans';
 import { api, ProblemError } from './api';
-import { Drafts } from './drafts';
+import { Drafts, type Draft } from './drafts';
+import { pageIdentity } from './identity';
 
 export type SaveState =
   | { readonly kind: 'saved'; readonly at: number }
   | { readonly kind: 'unsaved' }
-  /** The server does not answer; the text is kept in this browser and sent again. */
-  | { readonly kind: 'unreachable' }
+  /** The server does not answer, or fails; the text is sent again. `kept` says whether this browser keeps it meanwhile. */
+  | { readonly kind: 'unreachable'; readonly why: 'away' | 'failing'; readonly kept: boolean }
   /** The plan was changed elsewhere; nothing is saved until one of the texts is chosen. */
   | { readonly kind: 'overtaken'; readonly current: PlanDocument }
   /** The server will not take it, and says why. */
-  | { readonly kind: 'refused'; readonly reason: string };
+  | { readonly kind: 'refused'; readonly reason: string; readonly kept: boolean };
 
 /** How long after the last keystroke a text is saved, and how long at most after the first one; milliseconds. */
 const pause = 400;
@@ -33,6 +34,8 @@ export class Saver {
   private unsavedSince: number | null = null;
   private sending = false;
   private readonly drafts: Drafts;
+  /** Tells this window's news from those of others. */
+  private readonly sender = crypto.randomUUID() as string;
   private readonly channel: BroadcastChannel;
   private readonly stopListening = new AbortController();
 
@@ -46,29 +49,40 @@ export class Saver {
     private readonly text: () => string,
     private readonly onState: (state: SaveState) => void,
     private readonly onNewer: (text: string) => void,
+    identity: Promise<string> = pageIdentity(),
   ) {
     this.saved = plan.text;
     this.state = { kind: 'saved', at: plan.updatedAt };
-    this.drafts = new Drafts(plan.id);
+    this.drafts = new Drafts(plan.id, identity);
     this.channel = new BroadcastChannel(`andante:${plan.id}`);
     this.channel.onmessage = ({ data }: MessageEvent<News>) => {
-      if (data.from !== this.drafts.tab && data.version > this.plan.version) void this.look();
+      if (data.from !== this.sender && data.version > this.plan.version) void this.look();
     };
     const { signal } = this.stopListening;
     window.addEventListener('focus', () => void this.look(), { signal });
+    window.addEventListener('beforeunload', (event) => {
+      if (this.wouldBeLost()) event.preventDefault();
+    }, { signal });
     window.addEventListener('pagehide', () => this.farewell(), { signal });
   }
 
-  /** A text that an earlier visit could not save, with the version that it was made from. */
-  takeDraft(): { text: string; version: number } | null {
-    const draft = this.drafts.take();
-    return draft && draft.text !== this.saved ? draft : null;
+  /** The texts that earlier visits could not save: this window's own first, then the newest. */
+  async findDrafts(): Promise<readonly Draft[]> {
+    const found = await this.drafts.find();
+    for (const draft of found) if (draft.text === this.saved) this.drafts.discard(draft.key);
+    return found.filter(({ text }) => text !== this.saved);
   }
 
-  /** Goes on with a draft's text. Where the plan has moved on since, both texts stand against each other. */
-  resume(draft: { version: number }): void {
+  /** Goes on with a draft's text, which is the text by now. Where the plan has moved on since, both texts stand against each other. */
+  resume(draft: Draft): void {
     if (draft.version < this.plan.version) this.become({ kind: 'overtaken', current: this.plan });
     this.changed();
+    if (this.drafts.keepNow(this.text(), this.plan.version)) this.discard(draft);
+  }
+
+  /** Throws a draft away, unless it has become this window's own. */
+  discard({ key, text }: Draft): void {
+    if (this.text() !== text || !this.drafts.isOwn(key)) this.drafts.discard(key);
   }
 
   changed(): void {
@@ -135,7 +149,7 @@ export class Saver {
       this.plan = { ...summary, text };
       this.saved = text;
       this.unsavedSince = null;
-      this.channel.postMessage({ version: summary.version, from: this.drafts.tab } satisfies News);
+      this.channel.postMessage({ version: summary.version, from: this.sender } satisfies News);
       this.sending = false;
       if (this.text() === text) {
         this.drafts.clear();
@@ -153,11 +167,23 @@ export class Saver {
     if (error instanceof ProblemError && error.problem.type === problemType.overtaken && error.problem.current) {
       this.become({ kind: 'overtaken', current: error.problem.current });
     } else if (error instanceof ProblemError && error.problem.status < 500) {
-      this.become({ kind: 'refused', reason: error.problem.detail });
+      this.become({ kind: 'refused', reason: error.problem.detail, kept: this.keep() });
     } else {
-      this.become({ kind: 'unreachable' });
+      this.become({ kind: 'unreachable', why: error instanceof ProblemError ? 'failing' : 'away', kept: this.keep() });
       this.timer = setTimeout(() => void this.save(), retry);
     }
+  }
+
+  /** Keeps the text in this browser. Returns false where it does not. */
+  private keep(): boolean {
+    return this.drafts.keepNow(this.text(), this.plan.version);
+  }
+
+  /** Whether the text would be gone with the page: nothing has it, and it cannot be sent along. */
+  private wouldBeLost(): boolean {
+    const text = this.text();
+    if (text === this.saved || this.keep()) return false;
+    return this.state.kind !== 'unsaved' || text.length >= largestFarewell;
   }
 
   /** Looks whether the plan was changed elsewhere. */
@@ -177,7 +203,7 @@ export class Saver {
   private farewell(): void {
     const text = this.text();
     if (text === this.saved || this.state.kind === 'overtaken') return;
-    this.drafts.keepNow(text, this.plan.version);
+    this.keep();
     if (text.length < largestFarewell) void api.save(this.plan.id, text, this.plan.version, true).catch(() => undefined);
   }
 }

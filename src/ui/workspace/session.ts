@@ -15,6 +15,7 @@ import type { RestOfTour } from '../../core/report/walk-tour';
 import { Analyst, type AnalystListener } from '../analysis/analyst';
 import { nothing, type FoundWalk, type Looked, type Watched } from '../analysis/protocol';
 import { showMargin, showOverview } from '../editor/overview-effect';
+import type { Draft } from './drafts';
 import { Saver, type SaveState } from './saver';
 
 /** How what is shown stands to the text. */
@@ -39,6 +40,8 @@ export interface Snapshot {
   readonly supply: SupplyTable | null;
   readonly walk: WalkCard | null;
   readonly links: LinksCard | null;
+  /** Texts of this plan that were never saved, and that nobody has decided on. */
+  readonly drafts: readonly Draft[];
 }
 
 /**
@@ -75,7 +78,7 @@ export class Session implements AnalystListener {
   constructor(readonly plan: PlanDocument, extensions: (session: Session) => Extension) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
     this.watched = { screen: null, variant: null, supply: false, walk: null, links: null };
-    this.snapshot = { overview: unread, ...nothing };
+    this.snapshot = { overview: unread, ...nothing, drafts: [] };
     this.save = { kind: 'saved', at: plan.updatedAt };
   }
 
@@ -90,11 +93,14 @@ export class Session implements AnalystListener {
     );
     this.analyst = analyst;
     this.saver = saver;
-    const draft = saver.takeDraft();
-    if (draft) {
-      this.replaceText(draft.text);
-      saver.resume(draft);
-    }
+    void saver.findDrafts().then((drafts) => {
+      if (this.saver !== saver) return;
+      const [first, ...others] = drafts;
+      // Where somebody types already, all are offered.
+      if (!first || this.text !== this.plan.text) return this.publish({ drafts });
+      this.publish({ drafts: others });
+      this.takeDraft(first);
+    });
     analyst.watch(this.watched);
     this.ask();
     return () => {
@@ -296,6 +302,19 @@ export class Session implements AnalystListener {
     const text = await (this.analyst?.format(before) ?? Promise.resolve(null));
     if (text !== null && this.text === before && text !== before) this.replaceText(text);
     return text !== null;
+  }
+
+  /** Goes on with a text that was never saved; what stands here is one undo away. */
+  takeDraft(draft: Draft): void {
+    this.replaceText(draft.text);
+    this.saver?.resume(draft);
+    this.publish({ drafts: this.snapshot.drafts.filter(({ key }) => key !== draft.key) });
+  }
+
+  /** Throws a text away that was never saved, or is kept elsewhere by now. */
+  dropDraft(draft: Draft): void {
+    this.saver?.discard(draft);
+    this.publish({ drafts: this.snapshot.drafts.filter(({ key }) => key !== draft.key) });
   }
 
   takeTheirs(): void {

@@ -14,7 +14,7 @@ export const shadowed: Rule = {
   right: 'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /prices/{season}\n}\n',
   *check({ plan }) {
     let tried = 0;
-    for (const { found: { pattern, url, by }, space, variants } of clashesIn(plan, (clashes) => clashes.shadowed, ({ pattern }) => [pattern.link])) {
+    for (const { found: { pattern, url, by }, space, variants } of yield* clashesIn(plan, (clashes) => clashes.shadowed, ({ pattern }) => [pattern.link])) {
       const { link } = pattern;
       yield {
         range: inPattern(link, 0, link.pattern.length),

@@ -19,14 +19,16 @@ export const moduleCycle: Rule = {
     const next = (module: Module): readonly Module[] => [...needs.get(module)!.keys()];
     for (const component of stronglyConnectedComponents(plan.modules, next)) {
       if (component.length < 2) continue;
-      const first = plan.modules.find((module) => component.includes(module))!;
+      const members = new Set(component);
+      const first = plan.modules.find((module) => members.has(module))!;
       const ring = ringThrough(first, next);
-      const ways = ring.map((module, index) => needs.get(module)!.get(ring[(index + 1) % ring.length]!)!);
-      const more = component.length - ring.length;
+      const shown = ring.slice(0, mostNamed);
+      const ways = shown.map((module, index) => needs.get(module)!.get(ring[(index + 1) % ring.length]!)!);
+      const more = component.length - shown.length;
       yield {
         range: first.node.name ?? first.node,
-        summary: say`The modules ${[...ring, first].map((module) => module.name).join(' > ')} need each other in a ring.`,
-        detail: say`${ways.map(sayWay).reduce((all, way) => say`${all}; ${way}`)}.${more > 0 ? say` ${more} more hang together with them.` : ''}`,
+        summary: say`The modules ${[...(ring.length > mostNamed ? [...shown, { name: '…' }] : shown), first].map((module) => module.name).join(' > ')} need each other in a ring.`,
+        detail: say`${ways.map(sayWay).flatMap((way, index) => (index > 0 ? say`; ${way}` : way))}.${more > 0 ? say` ${more} more hang together with them.` : ''}`,
         subject: first.name,
       };
     }
@@ -43,5 +45,8 @@ function dependencies(plan: Plan, waysIn: readonly WayIn[]): Map<Module, Map<Mod
   }
   return needs;
 }
+
+/** So many modules of a ring are named. */
+const mostNamed = 12;
 
 const sayWay = (wayIn: WayIn): Message => say`${nameWayIn(wayIn)} opens ${wayIn.target.label}`;

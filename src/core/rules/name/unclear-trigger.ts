@@ -1,4 +1,5 @@
 import { isIn, type Transition } from '../../plan/model';
+import { remembered } from '../../remembered';
 import { say, words } from '../message';
 import type { Rule } from '../rule';
 
@@ -27,10 +28,11 @@ export const unclearTrigger: Rule = {
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Show map" push map\n}\nscreen map "Map" {}\n',
   *check({ plan }) {
     for (const screen of plan.screens) {
+      const named = new Map<string, Transition>();
       for (const transition of screen.transitions) {
         const { trigger, node } = transition;
         if (!node.trigger) continue;
-        const first = screen.transitions.find((other) => other.trigger === trigger)!;
+        const first = remembered(named, trigger, () => transition);
         if (trigger.trim() === '' || isGeneric(trigger.trim())) {
           yield {
             range: node.trigger,

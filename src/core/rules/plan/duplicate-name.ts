@@ -14,6 +14,7 @@ export const duplicateName: Rule = {
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\nscreen map "Legend" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Legend" push legend\n}\nscreen legend "Legend" {}\n',
   *check({ text, plan }) {
+    let taken: Set<string> | undefined;
     let lines: Lines | null = null;
     for (const problem of plan.problems) {
       if (problem.kind !== 'duplicate') continue;
@@ -22,7 +23,7 @@ export const duplicateName: Rule = {
       const firstLine = lines.lineOf(first.from);
       const fixes: Fix[] = [];
       if (what === 'screen' && name.text === first.text) {
-        const taken = new Set(plan.screens.map((screen) => screen.name));
+        taken ??= new Set(plan.screens.map((screen) => screen.name));
         let free = `${name.text}2`;
         for (let n = 3; taken.has(free); n++) free = freeName(`${name.text}${n}`, name.text, taken);
         fixes.push({ label: `Call this one ${free}`, edits: [{ from: name.from, to: name.to, insert: free }] });

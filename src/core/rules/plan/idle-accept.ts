@@ -1,4 +1,5 @@
-import { closest } from '../../language/closest';
+import { Spelling } from '../../language/closest';
+import { remembered } from '../../remembered';
 import { say, words } from '../message';
 import type { Finding, Rule } from '../rule';
 
@@ -16,11 +17,14 @@ export const idleAccept: Rule = {
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\naccept name/no-title on hut because "The bar stays empty"\n',
   right: 'app "Huts"\nstart hut\nscreen hut {}\naccept name/no-title on hut because "The bar stays empty"\n',
   *check({ plan, silenced }) {
+    const spelling = new Spelling();
+    const byRule = new Map<string, Finding[]>();
+    for (const finding of silenced.findings) remembered(byRule, finding.rule, () => []).push(finding);
     for (const node of plan.accepts) {
       if (!node.rule || silenced.used.has(node)) continue;
       const { rule, subject } = node;
-      const others = silenced.findings.filter((finding) => finding.rule === rule.text);
-      const near = subject && closest(subject.text, others.flatMap((finding: Finding) => finding.subject ?? []));
+      const others = byRule.get(rule.text) ?? [];
+      const near = subject && spelling.closest(subject.text, () => others.flatMap((finding: Finding) => finding.subject ?? []));
       yield {
         range: { from: node.from, to: node.to },
         summary: subject

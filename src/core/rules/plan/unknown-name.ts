@@ -1,11 +1,12 @@
 import type { Name, ScreenReference } from '../../language/syntax';
-import { closest } from '../../language/closest';
+import { Spelling } from '../../language/closest';
 import { declareFlag } from '../../edit/declarations';
 import { createScreen } from '../../edit/screens';
 import type { Call, Plan, Screen } from '../../plan/model';
 import { isLiteral, literalType } from '../../plan/literals';
 import { showType } from '../../plan/types';
 import { emptyScope, typeOfPath } from '../../plan/scope';
+import { remembered } from '../../remembered';
 import { scopeOf, sites, type Site } from '../../supply/site';
 import { enumerate, say, words, type Message } from '../message';
 import type { Context, Fix, Found, Rule } from '../rule';
@@ -20,25 +21,26 @@ export const unknownName: Rule = {
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push mpa\n}\nscreen map "Map" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
   *check(context) {
+    const spelling = new Spelling();
     for (const problem of context.plan.problems) {
-      if (problem.kind === 'unknown-screen') yield unknownScreen(context, problem.reference, problem.from, problem.call);
+      if (problem.kind === 'unknown-screen') yield unknownScreen(context, spelling, problem.reference, problem.from, problem.call);
       if (problem.kind === 'ambiguous-screen') yield ambiguousScreen(problem.reference, problem.candidates);
       if (problem.kind === 'not-in-variant') yield notInVariant(problem.reference, problem.target, problem.variants);
-      if (problem.kind === 'unknown-flag') yield unknownFlag(context, problem.name, problem.known);
-      if (problem.kind === 'unknown-variant') yield unknownWord('variant', problem.name, problem.known, say`Declare it behind ${'variants'}.`);
+      if (problem.kind === 'unknown-flag') yield unknownFlag(context, spelling, problem.name, problem.known);
+      if (problem.kind === 'unknown-variant') yield unknownWord(spelling, 'variant', problem.name, problem.known, say`Declare it behind ${'variants'}.`);
     }
     for (const { rule } of context.plan.accepts) {
-      if (rule && !context.rules.includes(rule.text)) yield unknownWord('rule', rule, context.rules, say`${'andante explain'} lists all of them.`);
+      if (rule && !context.rules.includes(rule.text)) yield unknownWord(spelling, 'rule', rule, context.rules, say`${'andante explain'} lists all of them.`);
     }
   },
 };
 
 const written = ({ module, name }: ScreenReference): string => (module ? `${module.text}.${name.text}` : name.text);
 
-function unknownScreen({ plan, text }: Context, reference: ScreenReference, from: Screen | null, call: Call | null): Found {
+function unknownScreen({ plan, text }: Context, spelling: Spelling, reference: ScreenReference, from: Screen | null, call: Call | null): Found {
   const name = written(reference);
   const { from: start, to } = reference;
-  const near = closest(name, plan.screens.map((screen) => (reference.module ? `${screen.module?.name}.${screen.name}` : screen.label)));
+  const near = spelling.closest(name, () => plan.screens.map((screen) => (reference.module ? `${screen.module?.name}.${screen.name}` : screen.label)));
   const fixes: Fix[] = [];
   if (near) fixes.push({ label: `Write ${near}`, edits: [{ from: start, to, insert: near }] });
   if (!reference.module) {
@@ -81,14 +83,15 @@ function argumentsOf(plan: Plan, call: Call): { name: string; type: string }[] {
   });
 }
 
-function siteOf(plan: Plan, call: Call): Site | null {
-  for (const one of sites(plan)) if (one.call === call) return one.site;
-  return null;
+const knownSites = new WeakMap<Plan, ReadonlyMap<Call, Site>>();
+
+function siteOf(plan: Plan, call: Call): Site | undefined {
+  return remembered(knownSites, plan, () => new Map(sites(plan).map(({ call, site }) => [call, site]))).get(call);
 }
 
 /** A flag, a variant or a rule that there is not. */
-function unknownWord(what: string, name: Name, known: readonly string[], advice: Message): Found {
-  const near = closest(name.text, known);
+function unknownWord(spelling: Spelling, what: string, name: Name, known: readonly string[], advice: Message): Found {
+  const near = spelling.closest(name.text, () => known);
   return {
     range: { from: name.from, to: name.to },
     summary: say`There is no ${words(what)} ${name.text}.`,
@@ -98,8 +101,8 @@ function unknownWord(what: string, name: Name, known: readonly string[], advice:
   };
 }
 
-function unknownFlag({ plan }: Context, name: Name, known: readonly string[]): Found {
-  const found = unknownWord('flag', name, known, say`Declare it, as in ${`flag ${name.text}`}.`);
+function unknownFlag({ plan }: Context, spelling: Spelling, name: Name, known: readonly string[]): Found {
+  const found = unknownWord(spelling, 'flag', name, known, say`Declare it, as in ${`flag ${name.text}`}.`);
   return { ...found, fixes: [...(found.fixes ?? []), { label: `Declare the flag ${name.text}`, edits: [declareFlag(plan, name.text)] }] };
 }
 

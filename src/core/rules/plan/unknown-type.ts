@@ -1,5 +1,5 @@
 import { declareType } from '../../edit/declarations';
-import { closest } from '../../language/closest';
+import { closest, Spelling } from '../../language/closest';
 import { baseTypes } from '../../plan/types';
 import { enumerate, say } from '../message';
 import type { Fix, Rule } from '../rule';
@@ -14,6 +14,7 @@ export const unknownType: Rule = {
   wrong: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutID = 1\n}\n',
   right: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutId = 1\n}\n',
   *check({ plan }) {
+    const spelling = new Spelling();
     for (const problem of plan.problems) {
       if (problem.kind === 'id-base') {
         const { from, to, text } = problem.base;
@@ -37,7 +38,7 @@ export const unknownType: Rule = {
       }
       if (problem.kind !== 'unknown-type') continue;
       const { from, to, text } = problem.name;
-      const near = closest(text, [...baseTypes, ...plan.types.keys()]);
+      const near = spelling.closest(text, () => [...baseTypes, ...plan.types.keys()]);
       const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ from, to, insert: near }] }] : [];
       fixes.push({ label: `Declare the id ${text}`, edits: [declareType(plan, `id ${text}: text`)] });
       yield {

@@ -1,5 +1,7 @@
 import { isIn, type Branch, type MenuItem, type Screen, type Transition } from '../../plan/model';
 import type { Reach } from '../../reach/reach';
+import { rememberedWork } from '../../remembered';
+import type { Work } from '../../slices';
 import { say, words, type Message } from '../message';
 import type { Context } from '../rule';
 
@@ -18,18 +20,17 @@ const known = new WeakMap<Reach, readonly DeadBranch[]>();
  * The branches that are dead in every variant in which their screen is reached; none where of any of those too little is known.
  * Two rules ask for them: they are worked out once.
  */
-export function deadBranches(context: Pick<Context, 'plan' | 'reach'>): readonly DeadBranch[] {
-  let dead = known.get(context.reach);
-  if (!dead) known.set(context.reach, (dead = findDeadBranches(context)));
-  return dead;
+export function deadBranches(context: Pick<Context, 'plan' | 'reach'>): Work<readonly DeadBranch[]> {
+  return rememberedWork(known, context.reach, () => findDeadBranches(context));
 }
 
-function findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): DeadBranch[] {
+function* findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): Work<DeadBranch[]> {
   const taken = new Set<Branch>();
   const possible = new Set<Branch>();
   const shown = new Set<Transition | MenuItem>();
   const undecided = new Set<string>();
-  const isReached = (screen: Screen, name: string): boolean => reach.variants.some((variant) => variant.name === name && variant.verdicts[screen.index]!.reachable !== 'no');
+  const byName = new Map(reach.variants.map((variant) => [variant.name, variant]));
+  const isReached = (screen: Screen, name: string): boolean => byName.get(name)?.verdicts[screen.index]!.reachable !== 'no';
   for (const { name, stacks: exact, above } of reach.variants) {
     // What is in no stack of those known from above never happens either.
     const stacks = exact ?? above;
@@ -40,6 +41,7 @@ function findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): Dea
     for (const screen of plan.screens) {
       const offers = stacks.system.variant.offersOn(screen).filter(({ branches }) => branches.some(({ condition }) => condition));
       if (offers.length === 0) continue;
+      yield;
       const seen = new Set<number>();
       for (const { control } of stacks.headsOf(screen)) {
         if (seen.has(control.valuation)) continue;

@@ -3,8 +3,8 @@ import type { Tap } from '../../reach/reach';
 import { walkTo } from '../../reach/witness';
 import { say } from '../message';
 import type { Rule } from '../rule';
-import { inVariants, sayVariant, sayWalk } from '../stack-parts';
-import { suspectsOf } from '../stack/suspects';
+import { inVariants, type Seen, sayVariant, sayWalk } from '../stack-parts';
+import { suspecting } from '../stack/suspects';
 
 export const deadEnd: Rule = {
   id: 'reach/dead-end',
@@ -17,14 +17,16 @@ export const deadEnd: Rule = {
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" { on "Pay" push receipt }\nscreen receipt "Receipt" {}\n',
   *check(context) {
     const { plan } = context;
-    const found = inVariants(context, function* ({ name, stacks }): Iterable<readonly [Screen, readonly Tap[]]> {
+    const found = yield* inVariants(context, function* ({ name, stacks }): Seen<Screen, readonly Tap[]> {
       for (const screen of plan.screens) {
         // An app of one screen has no way on, and needs none.
         if (screen === plan.start?.target || !isIn(screen.only, name)) continue;
         const sight = stacks.sightsOf(screen, stacks.inside).find(({ head }) => stacks.staysAsItIs(head));
         if (sight) yield [screen, walkTo(stacks.inside, sight)];
       }
-    }, (variant) => suspectsOf(context, variant).deadEnds);
+    }, function* (variant) {
+      yield* (yield* suspecting(context, variant)).deadEnds;
+    });
     for (const { key: screen, found: walk, variant } of found) {
       yield {
         range: screen.nameNode,

@@ -12,7 +12,7 @@ export const deadTransition: Rule = {
   wrong: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise when not member leave "Shop" otherwise leave "Mail"\n}\n',
   right: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise leave "Shop"\n}\n',
   *check(context) {
-    for (const dead of deadBranches(context)) {
+    for (const dead of yield* deadBranches(context)) {
       if (dead.never) continue;
       const place = dead.branches.indexOf(dead.branch);
       const { label, on, subject } = ownerOf(dead);

@@ -14,7 +14,7 @@ export const gated: Rule = {
   wrong: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n}\n',
   right: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n  on "Join" sets member = true\n}\n',
   *check(context) {
-    for (const dead of deadBranches(context)) {
+    for (const dead of yield* deadBranches(context)) {
       const { branch, never } = dead;
       if (!never || !branch.node.condition) continue;
       const { label, on, subject } = ownerOf(dead);

@@ -1,7 +1,8 @@
 import { addTransition } from '../../edit/transitions';
-import { isIn, openings, type Plan, type Screen, type Transition } from '../../plan/model';
+import { isIn, openings, type Module, type Plan, type Screen, type Transition } from '../../plan/model';
 import { isKnown } from '../../plan/types';
 import type { Reach } from '../../reach/reach';
+import { remembered } from '../../remembered';
 import { screenOf } from '../../supply/site';
 import type { WayIn } from '../../supply/supply';
 import { enumerate, say, type Message } from '../message';
@@ -22,6 +23,7 @@ export const stranded: Rule = {
     const { text, plan, reach, supply } = context;
     const lost = plan.screens.filter((screen) => isStranded(reach, screen));
     if (lost.length === 0) return;
+    const hosts = new Hosts(plan, reach);
     for (const screen of lost) {
       const ways = supply.into[screen.index]!.filter(({ site }) => (site.kind === 'transition' || site.kind === 'needs') && screenOf(site) !== screen);
       // Where a screen that is reached opens it, a condition stands in the way, and one way more would not help.
@@ -32,7 +34,7 @@ export const stranded: Rule = {
         detail: closed ? sayWhatNeverHolds(context, screen, closed) : reasonFor(screen, ways, supply.into[screen.index]!),
         subject: screen.label,
         // A fix cannot write an unknown type.
-        fixes: closed || screen.needs.length > 0 || screen.parameters.some(({ type }) => !isKnown(type)) ? [] : hostsFor(plan, reach, screen).map((host): Fix => {
+        fixes: closed || screen.needs.length > 0 || screen.parameters.some(({ type }) => !isKnown(type)) ? [] : hosts.for(screen).map((host): Fix => {
           const { edits, unsupplied } = addTransition(text, plan, host, screen);
           const held = unsupplied.length > 0 ? `, which then holds ${unsupplied.map((parameter) => parameter.name).join(', ')}` : '';
           return { label: `Add a transition from ${host.label}${held}`, edits };
@@ -74,16 +76,25 @@ const opensSelf = ({ branches }: Transition, screen: Screen): boolean =>
 /** How many screens are offered to lead to a stranded one. */
 const offered = 2;
 
-/**
- * The reached screens that could best lead to a stranded one: of its module before others, near the start before far.
- * Where the plan is large, only the first so many of each kind are looked at.
- */
-function hostsFor(plan: Plan, reach: Reach, screen: Screen): Screen[] {
-  const taps = (host: Screen): number => reach.variants.reduce(
-    (least, { name, verdicts }) => Math.min(least, isIn(screen.only, name) ? verdicts[host.index]?.taps ?? Infinity : Infinity), Infinity,
-  );
-  const hosts = (screen.module?.screens ?? plan.screens).filter((host) => taps(host) < Infinity).sort((a, b) => taps(a) - taps(b));
-  const start = plan.start?.target;
-  if (start && hosts.length < offered && !hosts.includes(start) && taps(start) < Infinity) hosts.push(start);
-  return hosts.slice(0, offered);
+/** The reached screens that could best lead to a stranded one: of its module before others, near the start before far. */
+class Hosts {
+  /** By what a stranded screen has in common with others. */
+  private readonly known = new Map<string, readonly Screen[]>();
+
+  constructor(private readonly plan: Plan, private readonly reach: Reach) {}
+
+  /** Costs O(screens of its module), once for all stranded screens of a module that are there in the same variants. */
+  for({ module, only }: Screen): readonly Screen[] {
+    return remembered(this.known, `${module?.name ?? ''} ${only ? [...only].join() : ''}`, () => this.find(module, only));
+  }
+
+  private find(module: Module | null, only: Screen['only']): Screen[] {
+    const variants = this.reach.variants.filter(({ name }) => isIn(only, name));
+    const taps = new Map<Screen, number>();
+    const tapsOf = (host: Screen): number => remembered(taps, host, () => variants.reduce((least, { verdicts }) => Math.min(least, verdicts[host.index]?.taps ?? Infinity), Infinity));
+    const hosts = (module?.screens ?? this.plan.screens).filter((host) => tapsOf(host) < Infinity).sort((a, b) => tapsOf(a) - tapsOf(b)).slice(0, offered);
+    const start = this.plan.start?.target;
+    if (start && hosts.length < offered && !hosts.includes(start) && tapsOf(start) < Infinity) hosts.push(start);
+    return hosts;
+  }
 }

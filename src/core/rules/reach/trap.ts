@@ -2,9 +2,9 @@ import type { Screen } from '../../plan/model';
 import type { Tap } from '../../reach/reach';
 import { enumerate, say } from '../message';
 import type { Rule } from '../rule';
-import { inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { inVariants, type Seen, sayVariant, sayWalk } from '../stack-parts';
 import { walkOutOfReach } from '../stack/out-of-reach';
-import { suspectsOf } from '../stack/suspects';
+import { suspecting } from '../stack/suspects';
 
 interface Trapped {
   readonly screens: readonly Screen[];
@@ -24,9 +24,9 @@ export const trap: Rule = {
   *check(context) {
     const start = context.plan.start?.target;
     if (!start) return;
-    const found = inVariants(context, function* ({ stacks }): Iterable<readonly [string, Trapped]> {
+    const found = yield* inVariants(context, function* ({ stacks }): Seen<string, Trapped> {
       const { inside } = stacks;
-      const toStart = stacks.predecessorsOf(start);
+      const toStart = yield* stacks.predecessorsOf(start);
       // Nearly everywhere.
       if (toStart.haveAll) return;
       const screens: Screen[] = [];
@@ -34,7 +34,7 @@ export const trap: Rule = {
       for (const screen of context.plan.screens) {
         // Where nothing leads on at all, it is a dead end.
         const sights = screen === start ? [] : stacks.sightsOf(screen, inside).filter(({ head }) => !stacks.staysAsItIs(head));
-        const shown = walkOutOfReach(stacks, inside, toStart, sights);
+        const shown = yield* walkOutOfReach(stacks, inside, toStart, sights);
         if (!shown) continue;
         screens.push(screen);
         if (!walk || shown.length < walk.length) walk = shown;
@@ -42,8 +42,8 @@ export const trap: Rule = {
       // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
       const reached = new Set(inside.sights.map(({ head }) => head.symbol.screen)).size;
       if (walk && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk }];
-    }, function* (variant): Iterable<readonly [string, Trapped]> {
-      const { trapped } = suspectsOf(context, variant);
+    }, function* (variant): Seen<string, Trapped> {
+      const { trapped } = yield* suspecting(context, variant);
       const screens = [...trapped.keys()];
       const reached = new Set(variant.above.all.sights.map(({ head }) => head.symbol.screen)).size;
       if (screens.length > 0 && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk: [...trapped.values()].reduce((short, walk) => (walk.length < short.length ? walk : short)) }];

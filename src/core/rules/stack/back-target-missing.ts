@@ -3,7 +3,7 @@ import { eachStep, eachStepList, type StepList } from '../../plan/steps';
 import { say } from '../message';
 import type { Rule } from '../rule';
 import { missingTargets } from './missing-targets';
-import { suspectsOf } from './suspects';
+import { suspecting } from './suspects';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
 
 /** Steps that look for something in the stack. */
@@ -20,7 +20,9 @@ export const backTargetMissing: Rule = {
   wrong: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to hut }\n',
   right: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to home }\n',
   *check(context) {
-    const found = inVariants(context, ({ stacks }) => missingTargets(stacks), (variant) => confirmed(suspectsOf(context, variant).missing));
+    const found = yield* inVariants(context, ({ stacks }) => missingTargets(stacks), function* (variant) {
+      yield* confirmed((yield* suspecting(context, variant)).missing);
+    });
     if (found.length === 0) return;
     const places = new Map<Step, { readonly list: StepList; readonly rest: readonly Step[] }>();
     for (const list of eachStepList(context.plan)) {

@@ -3,18 +3,19 @@ import type { Moment } from '../../reach/exploration';
 import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 import type { Stacks } from '../../reach/stacks';
 import { activeStack, keyOfStack, type Configuration, type Frame } from '../../walk/configuration';
+import type { Work } from '../../slices';
 import type { Walker } from '../../walk/walker';
 
 /** A ring that may pile up, and whether its walk shows that it does. */
 export type GrowingRing = Ring & { readonly confirmed: boolean };
 
 /** The rings of stacks that are known from above, each with a walk that shows it where one is found. */
-export function growingRings(above: Stacks): Map<string, GrowingRing> {
+export function* growingRings(above: Stacks): Work<Map<string, GrowingRing>> {
   const rings = new Map<string, GrowingRing>();
-  for (const ring of ringsOf(above.all)) {
+  for (const ring of yield* ringsOf(above.all)) {
     // The nearest to the start comes first.
     if (rings.get(keyOfRing(ring))?.confirmed) continue;
-    const walk = above.explored.find((moment) => ring.screens.includes(activeStack(moment.configuration)!.screen) && grows(above.explored.walker, moment), ring.walk);
+    const walk = yield* above.explored.find((moment) => ring.screens.includes(activeStack(moment.configuration)!.screen) && grows(above.explored.walker, moment), ring.walk);
     rings.set(keyOfRing(ring), walk ? { ...ring, walk, closing: walk.findLast(({ kind }) => kind !== 'back') ?? null, confirmed: true } : { ...ring, confirmed: false });
   }
   return rings;

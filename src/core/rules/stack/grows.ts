@@ -3,8 +3,8 @@ import { labelOf, type Tap } from '../../reach/reach';
 import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 import { enumerate, say, words } from '../message';
 import type { Context, Fix, Rule } from '../rule';
-import { inVariants, sayVariant, sayWalk } from '../stack-parts';
-import { suspectsOf } from './suspects';
+import { inVariants, type Seen, sayVariant, sayWalk } from '../stack-parts';
+import { suspecting } from './suspects';
 
 export const grows: Rule = {
   id: 'stack/grows',
@@ -17,13 +17,13 @@ export const grows: Rule = {
   wrong: 'app "Huts"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" push a }\n',
   right: 'app "Huts"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" back to a }\n',
   *check(context) {
-    const found = inVariants(context, function* ({ stacks }): Iterable<readonly [string, Ring]> {
-      const rings = ringsOf(stacks.inside);
+    const found = yield* inVariants(context, function* ({ stacks }): Seen<string, Ring> {
+      const rings = yield* ringsOf(stacks.inside);
       // What only links can pile up comes after what a user can.
-      if (stacks.all !== stacks.inside) rings.push(...ringsOf(stacks.all).filter(({ screens }) => !rings.some((ring) => ring.screens.some((screen) => screens.includes(screen)))));
+      if (stacks.all !== stacks.inside) rings.push(...(yield* ringsOf(stacks.all)).filter(({ screens }) => !rings.some((ring) => ring.screens.some((screen) => screens.includes(screen)))));
       for (const ring of rings) yield [keyOfRing(ring), ring];
-    }, function* (variant): Iterable<readonly [string, Ring]> {
-      for (const [key, ring] of suspectsOf(context, variant).rings) if (ring.confirmed) yield [key, ring];
+    }, function* (variant): Seen<string, Ring> {
+      for (const [key, ring] of (yield* suspecting(context, variant)).rings) if (ring.confirmed) yield [key, ring];
     });
     for (const { found: { screens, walk, closing }, variant } of found) {
       const labels = screens.map(({ label }) => label);

@@ -5,7 +5,7 @@ import { say } from '../message';
 import type { Context, Fix, Rule } from '../rule';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
 import { revealedWithoutNeeds } from './leaks';
-import { suspectsOf } from './suspects';
+import { suspecting } from './suspects';
 
 export const guardedRevealed: Rule = {
   id: 'stack/guarded-revealed',
@@ -18,7 +18,9 @@ export const guardedRevealed: Rule = {
   wrong: 'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false }\n',
   right: 'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false then reset home }\n',
   *check(context) {
-    const found = inVariants(context, ({ stacks }) => revealedWithoutNeeds(stacks), (variant) => confirmed(suspectsOf(context, variant).revealed));
+    const found = yield* inVariants(context, ({ stacks }) => revealedWithoutNeeds(stacks), function* (variant) {
+      yield* confirmed((yield* suspecting(context, variant)).revealed);
+    });
     for (const { key: screen, found: walk, variant } of found) {
       yield {
         range: screen.needs[0]!.node,

@@ -9,12 +9,17 @@ interface Leak {
   readonly walk: () => readonly Tap[];
 }
 
-/** The screens that going back shows although what they need does not hold, each with a walk. */
-export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Screen, readonly Tap[]], void, void> {
+/** How much is looked at between two pauses: a few milliseconds of work. */
+const slice = 2_000;
+
+/** The screens that going back shows although what they need does not hold, each with a walk; nothing where it pauses. */
+export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Screen, readonly Tap[]] | void, void, void> {
   if (stacks.system.variant.asking.length === 0) return;
   const soonest = new Map<Screen, Leak>();
   for (const find of [byTakingOff, byGoingOn, byOtherTabs]) {
+    let looked = 0;
     for (const [screen, valuation, leak] of find(stacks)) {
+      if (++looked % slice === 0) yield;
       if (leak.taps < (soonest.get(screen)?.taps ?? Infinity) && screen.needs.some(({ condition }) => stacks.system.valuations.outcome(condition, valuation) === 'fails')) soonest.set(screen, leak);
     }
   }

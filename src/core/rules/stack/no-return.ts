@@ -5,6 +5,7 @@ import type { Predecessors } from '../../reach/predecessors';
 import type { Tap } from '../../reach/reach';
 import type { Stacks } from '../../reach/stacks';
 import { activeStack, keyOf, type Configuration, type Stack } from '../../walk/configuration';
+import type { Work } from '../../slices';
 import type { Walker } from '../../walk/walker';
 
 /**
@@ -37,7 +38,7 @@ export class NoReturn {
    * @param within whether links and entries do not count
    * @param hint a walk that may be one
    */
-  walkTo(screen: Screen, explored: Exploration, within: boolean, hint: readonly Tap[] = []): readonly Tap[] | null {
+  walkTo(screen: Screen, explored: Exploration, within: boolean, hint: readonly Tap[] = []): Work<readonly Tap[] | null> {
     return explored.find((moment) => activeStack(moment.configuration)!.screen === screen && this.from(moment.configuration) && (!within || isFromWithin(moment)), hint);
   }
 

@@ -6,6 +6,7 @@ import type { Runs } from '../../reach/runs';
 import type { Stacks } from '../../reach/stacks';
 import type { Valuation } from '../../reach/valuations';
 import { tapsOf, walkTo, type Used } from '../../reach/witness';
+import type { Work } from '../../slices';
 
 /**
  * A walk that ends with a screen on top, after which a goal is never shown again, links and entries left aside; null where
@@ -14,13 +15,14 @@ import { tapsOf, walkTo, type Used } from '../../reach/witness';
  * @param runs in which the walk is
  * @param sights of the screen; those that do not count left out
  */
-export function walkOutOfReach(stacks: Stacks, runs: Runs, toGoal: Predecessors, sights: ReturnType<Stacks['sightsOf']>): readonly Tap[] | null {
+export function* walkOutOfReach(stacks: Stacks, runs: Runs, toGoal: Predecessors, sights: ReturnType<Stacks['sightsOf']>): Work<readonly Tap[] | null> {
   const tried = new Set<Valuation>();
   for (const { head } of sights) {
     const { valuation } = head.control;
     const inTabs = stacks.hasOtherTabs(head);
     if ((inTabs && tried.has(valuation)) || toGoal.haveSomeTab(head.control)) continue;
     const hopeless = toGoal.hopeless(runs, head);
+    yield;
     if (!hopeless) continue;
     if (!inTabs) return walkTo(runs, hopeless.sight, hopeless.beneath);
     tried.add(valuation);

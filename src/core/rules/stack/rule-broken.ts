@@ -2,10 +2,10 @@ import type { Claim } from '../../plan/model';
 import type { Tap } from '../../reach/reach';
 import { say, words, type Message } from '../message';
 import type { Rule } from '../rule';
-import { confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { confirmed, inVariants, type Seen, sayVariant, sayWalk } from '../stack-parts';
 import { askFor } from './asks';
-import { decide } from './claims';
-import { suspectsOf } from './suspects';
+import { deciding } from './claims';
+import { suspecting } from './suspects';
 
 export const ruleBroken: Rule = {
   id: 'stack/rule-broken',
@@ -21,12 +21,14 @@ export const ruleBroken: Rule = {
     const { plan } = context;
     const claims = plan.claims.filter((claim) => claim.first && claim.second);
     if (claims.length === 0) return;
-    const found = inVariants(context, function* ({ stacks }): Iterable<readonly [Claim, readonly Tap[]]> {
+    const found = yield* inVariants(context, function* ({ stacks }): Seen<Claim, readonly Tap[]> {
       for (const claim of claims) {
-        const answer = decide(stacks, claim);
+        const answer = yield* deciding(stacks, claim);
         if (answer !== 'holds' && answer !== 'undecided') yield [claim, answer];
       }
-    }, (variant) => confirmed(suspectsOf(context, variant).claims));
+    }, function* (variant) {
+      yield* confirmed((yield* suspecting(context, variant)).claims);
+    });
     for (const { key: claim, found: walk, variant } of found) {
       yield {
         range: claim.node,

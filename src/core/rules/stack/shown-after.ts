@@ -4,27 +4,27 @@ import { Restarted, type Beginning } from '../../reach/restarted';
 import { Saturation } from '../../reach/saturation';
 import type { Stacks } from '../../reach/stacks';
 import { tapsOf, usesTo, walkTo, type Used } from '../../reach/witness';
-import { toEnd } from '../../slices';
+import type { Work } from '../../slices';
 
 /** A walk that shows one screen and later another; null where no run does, `undecided` where there is too much to work out. */
-export function walkAfter(stacks: Stacks, first: Screen, later: Screen): readonly Tap[] | 'undecided' | null {
+export function* walkAfter(stacks: Stacks, first: Screen, later: Screen): Work<readonly Tap[] | 'undecided' | null> {
   // Whether it has been shown is one bit more in the control states.
-  const watched = stacks.watching(first);
+  const watched = yield* stacks.watching(first);
   if (!watched) return 'undecided';
   // A walk that was found is one, whether all are known or not.
   const sight = watched.runs.sights.find(({ head: { symbol, control } }) => symbol.screen === later && control.seen);
   if (sight) return walkTo(watched.runs, sight);
   if (watched.exhausted) return 'undecided';
-  return stacks.system.above ? null : acrossTabs(stacks, first, later);
+  return stacks.system.above ? null : yield* acrossTabs(stacks, first, later);
 }
 
 /** The same where the first one is shown in a tab, and then another one is gone on with, from what its stack began with. */
-function acrossTabs(stacks: Stacks, first: Screen, later: Screen): readonly Tap[] | 'undecided' | null {
-  const before = beginningsAfter(stacks, first);
+function* acrossTabs(stacks: Stacks, first: Screen, later: Screen): Work<readonly Tap[] | 'undecided' | null> {
+  const before = yield* beginningsAfter(stacks, first);
   if (before.size === 0) return null;
   const system = new Restarted(stacks.system, [...before.keys()]);
   const after = new Saturation(system, stacks.budget, stacks.system.hasDoors, false);
-  toEnd(after.run());
+  yield* after.run();
   let short: Used[] | null = null;
   for (const { head } of after.runs.sights) {
     if (head.symbol.screen !== later) continue;
@@ -36,11 +36,12 @@ function acrossTabs(stacks: Stacks, first: Screen, later: Screen): readonly Tap[
 }
 
 /** What the stacks of tabs begin with that are shown after a screen was, in another tab; each with a run that comes to that. */
-function beginningsAfter(stacks: Stacks, screen: Screen): Map<Beginning, readonly Used[]> {
+function* beginningsAfter(stacks: Stacks, screen: Screen): Work<Map<Beginning, readonly Used[]>> {
   const before = new Map<Beginning, readonly Used[]>();
   const valuations = new Set(stacks.headsOf(screen).flatMap((head) => (stacks.hasOtherTabs(head) ? [head.control.valuation] : [])));
   for (const epoch of [...valuations].flatMap((valuation) => stacks.epochsOf(stacks.all).with(valuation))) {
     for (const place of stacks.tabs) {
+      yield;
       const [shown] = epoch.tab(place).visits(({ symbol }) => symbol.screen === screen);
       if (!shown) continue;
       for (const other of stacks.tabs) {

@@ -7,10 +7,12 @@ import { isFromWithin } from '../../reach/exploration';
 import type { Tap, VariantReach } from '../../reach/reach';
 import type { Stacks } from '../../reach/stacks';
 import { walkTo } from '../../reach/witness';
+import { rememberedWork } from '../../remembered';
+import type { Work } from '../../slices';
 import { activeStack } from '../../walk/configuration';
 import type { Context } from '../rule';
 import { type Coupled } from '../stack-parts';
-import { breakingWalk, decide, type Answer } from './claims';
+import { breakingWalk, deciding, type Answer } from './claims';
 import { growingRings, type GrowingRing } from './growing-walk';
 import { revealedWithoutNeeds } from './leaks';
 import { missingTargets } from './missing-targets';
@@ -30,65 +32,73 @@ export interface Suspects {
 const known = new WeakMap<VariantReach, Suspects>();
 
 /** Worked out once for each analysis: several rules ask. */
-export function suspectsOf({ plan }: Pick<Context, 'plan'>, variant: Coupled): Suspects {
-  let suspects = known.get(variant);
-  if (!suspects) known.set(variant, (suspects = suspect(plan, variant)));
-  return suspects;
+export function suspecting({ plan }: Pick<Context, 'plan'>, variant: Coupled): Work<Suspects> {
+  return rememberedWork(known, variant, () => suspect(plan, variant));
 }
 
 /** Whether a claim holds in a variant, the walk that breaks it, or that it is undecided. */
-export function answerTo(plan: Plan, variant: VariantReach, claim: Claim): Answer {
-  if (variant.stacks) return decide(variant.stacks, claim);
+export function* answerTo(plan: Plan, variant: VariantReach, claim: Claim): Work<Answer> {
+  if (variant.stacks) return yield* deciding(variant.stacks, claim);
   if (!variant.above) return 'undecided';
-  const { claims } = suspectsOf({ plan }, variant as Coupled);
+  const { claims } = yield* suspecting({ plan }, variant as Coupled);
   return claims.has(claim) ? claims.get(claim) ?? 'undecided' : 'holds';
 }
 
-function suspect(plan: Plan, { above }: Coupled): Suspects {
+function* suspect(plan: Plan, { above }: Coupled): Work<Suspects> {
   const { explored } = above;
   const claims = new Map<Claim, readonly Tap[] | null>();
   for (const claim of plan.claims) {
     if (!claim.first || !claim.second) continue;
-    const answer = decide(above, claim);
+    const answer = yield* deciding(above, claim);
     if (answer === 'holds') continue;
     const hint = answer === 'undecided' ? [] : answer;
     claims.set(claim, claim.node.claim === 'always reach'
-      ? new NoReturn(plan, above, above.predecessorsOf(claim.second)).walkTo(claim.first, explored, false, hint)
-      : breakingWalk(above, claim, hint));
+      ? yield* new NoReturn(plan, above, yield* above.predecessorsOf(claim.second)).walkTo(claim.first, explored, false, hint)
+      : yield* breakingWalk(above, claim, hint));
   }
   const revealed = new Map<Screen, readonly Tap[] | null>();
-  for (const [screen, hint] of revealedWithoutNeeds(above)) revealed.set(screen, explored.walkRevealing(screen, hint));
+  for (const leak of revealedWithoutNeeds(above)) {
+    if (!leak) {
+      yield;
+      continue;
+    }
+    const [screen, hint] = leak;
+    revealed.set(screen, yield* explored.walkRevealing(screen, hint));
+  }
   const missing = new Map<Step, readonly Tap[] | null>();
-  for (const [step] of missingTargets(above)) missing.set(step, explored.walkMissing(step));
-  return { claims, revealed, missing, rings: growingRings(above), deadEnds: deadEndsOf(plan, above), trapped: trappedIn(plan, above) };
+  for (const target of missingTargets(above)) {
+    if (target) missing.set(target[0], yield* explored.walkMissing(target[0]));
+    else yield;
+  }
+  return { claims, revealed, missing, rings: yield* growingRings(above), deadEnds: yield* deadEndsOf(plan, above), trapped: yield* trappedIn(plan, above) };
 }
 
 /** The screens with nothing beneath from which nothing leads on. */
-function deadEndsOf(plan: Plan, above: Stacks): Map<Screen, readonly Tap[]> {
+function* deadEndsOf(plan: Plan, above: Stacks): Work<Map<Screen, readonly Tap[]>> {
   const found = new Map<Screen, readonly Tap[]>();
   const { explored } = above;
   for (const screen of plan.screens) {
     if (screen === plan.start?.target) continue;
     const sight = above.sightsOf(screen).find(({ head }) => above.staysAsItIs(head));
-    const walk = sight && explored.find((moment) => {
+    const walk = sight && (yield* explored.find((moment) => {
       const top = activeStack(moment.configuration)!;
       return top.screen === screen && top.below === null && isStuck(explored.walker, moment.configuration) && isFromWithin(moment);
-    }, walkTo(above.all, sight));
+    }, walkTo(above.all, sight)));
     if (walk) found.set(screen, walk);
   }
   return found;
 }
 
 /** The screens from which the start is never shown again, where something else still happens. */
-function trappedIn(plan: Plan, above: Stacks): Map<Screen, readonly Tap[]> {
+function* trappedIn(plan: Plan, above: Stacks): Work<Map<Screen, readonly Tap[]>> {
   const found = new Map<Screen, readonly Tap[]>();
   const start = plan.start?.target;
-  const toStart = start && above.predecessorsOf(start);
+  const toStart = start && (yield* above.predecessorsOf(start));
   if (!toStart || toStart.haveAll) return found;
   const noReturn = new NoReturn(plan, above, toStart);
   for (const screen of plan.screens) {
     const sights = screen === start ? [] : above.sightsOf(screen).filter(({ head }) => !above.staysAsItIs(head));
-    const walk = sights.length > 0 && noReturn.walkTo(screen, above.explored, true);
+    const walk = sights.length > 0 && (yield* noReturn.walkTo(screen, above.explored, true));
     if (walk) found.set(screen, walk);
   }
   return found;

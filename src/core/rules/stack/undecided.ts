@@ -2,9 +2,10 @@ import { isIn, type Claim, type Plan } from '../../plan/model';
 import type { VariantReach } from '../../reach/reach';
 import { enumerate, say, words, type Message } from '../message';
 import type { Context, Found, Rule } from '../rule';
+import type { Work } from '../../slices';
 import type { Coupled, Decided } from '../stack-parts';
-import { decide } from './claims';
-import { suspectsOf } from './suspects';
+import { deciding } from './claims';
+import { suspecting, type Suspects } from './suspects';
 
 export const undecided: Rule = {
   id: 'stack/undecided',
@@ -20,7 +21,7 @@ export const undecided: Rule = {
   *check(context) {
     const { plan, reach } = context;
     for (const variant of reach.variants) {
-      const found = variant.stacks ? openClaims(plan, variant as Decided) : variant.above ? openInTabs(context, variant as Coupled) : variant.limit ? allOpen(context, variant) : null;
+      const found = variant.stacks ? yield* openClaims(plan, variant as Decided) : variant.above ? yield* openInTabs(context, variant as Coupled) : variant.limit ? allOpen(context, variant) : null;
       if (found) yield { ...found, subject: null, variant: plan.variants.length > 1 ? variant.name : null };
     }
   },
@@ -39,9 +40,9 @@ function isReached({ screens }: Plan, { verdicts }: VariantReach): Message[] {
 const listed = (open: readonly Message[]): Message => open.flatMap((each, index) => (index === 0 ? each : [...say`; `, ...each]));
 
 /** Of tabs that share flags. */
-function openInTabs(context: Context, variant: Coupled): Pick<Found, 'range' | 'summary' | 'detail'> | null {
+function* openInTabs(context: Context, variant: Coupled): Work<Pick<Found, 'range' | 'summary' | 'detail'> | null> {
   const { plan } = context;
-  const open = [...isReached(plan, variant), ...whatIsOpen(suspectsOf(context, variant))];
+  const open = [...isReached(plan, variant), ...whatIsOpen(yield* suspecting(context, variant))];
   const bar = plan.tabBars.find(({ only }) => isIn(only, variant.name));
   if (open.length === 0 || !bar) return null;
   return {
@@ -52,8 +53,9 @@ function openInTabs(context: Context, variant: Coupled): Pick<Found, 'range' | '
 }
 
 /** Of rules for which more has to be worked out than all stacks. */
-function openClaims(plan: Plan, variant: Decided): Pick<Found, 'range' | 'summary' | 'detail'> | null {
-  const open = plan.claims.filter((claim) => claim.first && claim.second && decide(variant.stacks, claim) === 'undecided');
+function* openClaims(plan: Plan, variant: Decided): Work<Pick<Found, 'range' | 'summary' | 'detail'> | null> {
+  const open: Claim[] = [];
+  for (const claim of plan.claims) if (claim.first && claim.second && (yield* deciding(variant.stacks, claim)) === 'undecided') open.push(claim);
   if (open.length === 0) return null;
   return {
     range: open[0]!.node,
@@ -79,7 +81,7 @@ function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Pick<F
 
 const advice: Message = say`The more conditions read flags, and the more screens one event opens that may be put off, the more has to be looked at together.`;
 
-function whatIsOpen({ claims, revealed, missing, rings }: ReturnType<typeof suspectsOf>): Message[] {
+function whatIsOpen({ claims, revealed, missing, rings }: Suspects): Message[] {
   const open: Message[] = [];
   for (const [claim, walk] of claims) if (!walk) open.push(isBroken(claim));
   const shown = [...revealed].flatMap(([screen, walk]) => (walk ? [] : [screen.label]));

@@ -1,5 +1,5 @@
 import { removeArgument } from '../../edit/arguments';
-import { closest } from '../../language/closest';
+import { Spelling } from '../../language/closest';
 import { showType } from '../../plan/types';
 import { enumerate, say } from '../message';
 import type { Fix, Rule } from '../rule';
@@ -16,16 +16,18 @@ export const unknownArgument: Rule = {
   right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   *check(context) {
     const { supply } = context;
+    const spelling = new Spelling();
     for (const wayIn of supply.waysIn) {
+      if (wayIn.surplus.length === 0) continue;
+      const open = wayIn.cells.filter((cell) => cell.argument === null).map((cell) => cell.parameter.name);
+      const takes = wayIn.target.parameters.map((parameter) => `${parameter.name}: ${showType(parameter.type)}`);
       for (const { argument, twice } of wayIn.surplus) {
         const { from, to, text } = argument.name;
-        const open = wayIn.cells.filter((cell) => cell.argument === null).map((cell) => cell.parameter.name);
-        const near = twice ? null : closest(text, open);
+        const near = twice ? null : spelling.closest(text, () => open);
         const fixes: Fix[] = [];
         // The short form `hutID` carries its value in its name: keep the value, correct the name.
         if (near) fixes.push({ label: `Write ${near}`, edits: [{ from, to, insert: argument.value ? near : `${near}: ${text}` }] });
         fixes.push({ label: `Take ${text} out`, edits: [removeArgument(wayIn.call, argument)] });
-        const takes = wayIn.target.parameters.map((parameter) => `${parameter.name}: ${showType(parameter.type)}`);
         yield {
           range: { from, to },
           summary: twice

@@ -1,0 +1,42 @@
+'use client';
+
+import { useState } from 'react';
+import { counted } from '../parts/tones';
+import { api } from './api';
+import { useWorkspace } from './context';
+import type { Draft } from './drafts';
+
+const clock = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+
+/** Offers the texts that windows have left behind which were closed before the server had them. */
+export function DraftsBar({ planName }: { planName: string }) {
+  const { session, snapshot, say } = useWorkspace();
+  const [failed, setFailed] = useState(false);
+  const keep = async (draft: Draft): Promise<void> => {
+    const name = `${planName.slice(0, 90)} (text of ${clock.format(draft.at)})`;
+    try {
+      await api.create({ name, text: draft.text });
+      session.dropDraft(draft);
+      setFailed(false);
+      say(`Saved as the plan ${name}.`);
+    } catch {
+      setFailed(true);
+    }
+  };
+  if (snapshot.drafts.length === 0) return null;
+  return (
+    <section aria-label="Texts that were never saved" className="px-4 py-2 bg-warning-wash border-b border-rule grid gap-1">
+      <p><strong className="text-warning">Never saved:</strong> another window was closed before the server had its text.{failed && ' The copy could not be saved; nothing was changed.'}</p>
+      <ul className="grid gap-1">
+        {snapshot.drafts.map((draft) => (
+          <li key={draft.key} className="flex flex-wrap gap-x-5 gap-y-1">
+            <span>{clock.format(draft.at)}, {counted(draft.text.split('\n').length, 'line')}</span>
+            <button type="button" className="fix-button" onClick={() => session.takeDraft(draft)}>Go on with this text</button>
+            <button type="button" className="fix-button" onClick={() => void keep(draft)}>Save it as a new plan</button>
+            <button type="button" className="fix-button" onClick={() => session.dropDraft(draft)}>Throw it away</button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
