@@ -8,7 +8,7 @@ export default defineConfig({
     projects: [
       // All processors: by default one is left to whoever watches.
       { test: { name: 'unit', maxWorkers: '100%', include: ['tests/unit/**/*.test.ts'], testTimeout: 300_000 * runs } },
-      { test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false } },
+      { test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, fileParallelism: false } },
     ],
   },
 });

@@ -10,6 +10,22 @@ const at = (...path) => join(root, ...path);
 
 export class Stop extends Error {}
 
+const running = new Set();
+
+/** Ends a process together with this one, whenever that is told to end. */
+export function whileRunning(child) {
+  running.add(child);
+  child.once('exit', () => running.delete(child));
+}
+
+/** Ends what was begun, waits for it, and then this process. */
+function endAll(signal) {
+  const ended = [...running].map((child) => new Promise((resolve) => child.once('exit', resolve)));
+  for (const child of running) child.kill(signal);
+  // One that is not able to listen any more is ended all the same.
+  setTimeout(() => { for (const child of running) child.kill('SIGKILL'); }, 5000).unref();
+  void Promise.all(ended).then(() => process.exit(128 + (signal === 'SIGINT' ? 2 : 15)));
+}
 /** Runs a command; its output is shown unless `quiet`, and then only where it fails. */
 export function run(command, args, { quiet = false, env = {}, ...options } = {}) {
   return new Promise((resolve, reject) => {
@@ -17,6 +33,7 @@ export function run(command, args, { quiet = false, env = {}, ...options } = {})
       cwd: root, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env }, ...options,
     });
+    whileRunning(child);
     let said = '';
     child.stdout?.on('data', (part) => { said += part; });
     child.stderr?.on('data', (part) => { said += part; });
@@ -89,6 +106,7 @@ export function portFromEnvironment() {
 
 /** Runs a command of these scripts: what it cannot do is said in a sentence, without a stack trace. */
 export async function main(act) {
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => endAll(signal));
   try {
     await act();
   } catch (error) {

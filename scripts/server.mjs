@@ -1,13 +1,11 @@
 // Starts the production server and waits until it answers.
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
+import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { nextCommand, root, Stop } from './prepare.mjs';
+import { root, Stop, whileRunning } from './prepare.mjs';
 
 export const host = '127.0.0.1';
-
-/** In bytes. A walk stands in the address, and may be long. */
-const mostHeaders = 256 * 1024;
 
 /** Whether nobody listens on the port yet. */
 function isFree(port) {
@@ -39,32 +37,42 @@ export function freePort() {
  * What it says is kept back unless it fails to start; later its log goes on to standard error.
  */
 export async function startServer(port, env = {}) {
-  const child = spawn(process.execPath, [`--max-http-header-size=${mostHeaders}`, nextCommand, 'start', '-H', host, '-p', String(port)], {
+  const child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs'), String(port)], {
     cwd: root, stdio: ['ignore', 'pipe', 'pipe'],
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', PORT: String(port), ...env },
   });
+  whileRunning(child);
   let said = '';
   let started = false;
+  let warned = '';
   const keep = (part) => {
     if (started) process.stderr.write(part);
-    else said += part;
+    else {
+      said += part;
+      warned += part;
+    }
   };
   child.stdout.on('data', (part) => { if (!started) said += part; });
   child.stderr.on('data', keep);
   const ended = new Promise((resolve) => child.once('exit', resolve));
   const address = `http://${host}:${port}`;
   for (let tries = 0; ; tries++) {
-    const answer = await fetch(`${address}/api/plans`).catch(() => null);
+    const answer = await fetch(`${address}/api/plans`, { signal: AbortSignal.timeout(60_000) }).catch(() => null);
     if (answer?.ok) break;
+    // It answers, and says that it cannot work: that sentence is all that is to be known.
+    if (answer?.status === 503) {
+      child.kill();
+      throw new Stop((await answer.json()).detail);
+    }
     const over = await Promise.race([ended.then(() => true), sleep(100, false)]);
     if (over || answer?.status === 500 || tries > 600) {
       child.kill();
       process.stderr.write(said);
-      throw new Stop(answer?.status === 500
-        ? 'The database cannot be opened; the lines above say why. ANDANTE_DATA names the folder that holds it.'
-        : 'The server did not start; the lines above say why.');
+      throw new Stop('The server did not start; the lines above say why.');
     }
   }
   started = true;
+  // What was said of a start that succeeded, such as that a damaged database was set aside.
+  process.stderr.write(warned);
   return { address, child, ended };
 }

@@ -9,8 +9,7 @@ await main(async () => {
   await needFree(port);
   await install();
   await build();
-  const { address, child, ended } = await startServer(port);
+  const { address, ended } = await startServer(port);
   console.log(`Andante is at ${address}`);
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   process.exitCode = (await ended) ?? 0;
 });

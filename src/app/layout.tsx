@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import { nonceHeader } from '../server/content-policy';
 import { themeScript } from '../ui/parts/theme';
 import './globals.css';
 
@@ -8,10 +10,11 @@ export const metadata: Metadata = {
   description: 'Declare an app’s navigation, prove it, walk it.',
 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get(nonceHeader) ?? undefined;
   return (
     <html lang="en" data-theme="paper" suppressHydrationWarning>
-      <head><script dangerouslySetInnerHTML={{ __html: themeScript }} /></head>
+      <head><script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: themeScript }} /></head>
       <body>{children}</body>
     </html>
   );

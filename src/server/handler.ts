@@ -16,6 +16,7 @@ export function handler<P>(run: (request: Request, params: P) => Promise<Respons
       return result === null ? new Response(null, { status: 204, headers }) : Response.json(result, { headers });
     } catch (error) {
       if (error instanceof Refusal) return problemResponse(error.status, error.title, error.message, error.more);
+      if (error instanceof Error && error.name === 'Unusable') return problemResponse(503, 'The database cannot be used', error.message);
       log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, 'request failed');
       return problemResponse(500, 'Something went wrong here', 'The server could not do this. Its log says more; nothing was changed.');
     }

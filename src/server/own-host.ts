@@ -1,11 +1,15 @@
 /**
  * Whether a request was meant for this server and comes from its own pages. A page elsewhere that has its host name
- * point here (DNS rebinding) shows itself by its Host, a form or script elsewhere by its Origin (RFC 6454).
+ * point here (DNS rebinding) shows itself by its Host, a form or script elsewhere by its Origin (RFC 6454) or by what the browser says of
+ * where it comes from (Fetch Metadata). Somebody who follows a link from elsewhere is let in.
  */
-export function isOwn(headers: Headers, port: string): boolean {
+export function isOwn({ method, headers }: Pick<Request, 'method' | 'headers'>, port: string): boolean {
   const hosts = ['127.0.0.1', 'localhost', '[::1]'].map((name) => `${name}:${port}`);
   const host = headers.get('host')?.toLowerCase();
   if (host === undefined || !hosts.includes(host)) return false;
   const origin = headers.get('origin')?.toLowerCase();
-  return origin === undefined || hosts.some((own) => origin === `http://${own}`);
+  if (origin !== undefined && !hosts.some((own) => origin === `http://${own}`)) return false;
+  const site = headers.get('sec-fetch-site');
+  const isFollowed = method === 'GET' && headers.get('sec-fetch-mode') === 'navigate' && headers.get('sec-fetch-dest') === 'document';
+  return site === null || site === 'same-origin' || site === 'none' || isFollowed;
 }

@@ -1,8 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { AuditStore } from '../store/audits';
-import { openDatabase } from '../store/database';
+import { openDatabase, Unusable } from '../store/database';
+import { EarlierStore } from '../store/earlier';
 import { PlanStore } from '../store/plans';
+import { log } from './log';
 
 /** The demo's text, as it stands in the project. */
 export const demoText = (): string => readFileSync(join(process.cwd(), 'demo', 'saddleback.andante'), 'utf8');
@@ -11,18 +13,30 @@ export const demoName = 'Saddleback Huts';
 interface Stores {
   readonly plans: PlanStore;
   readonly audits: AuditStore;
+  readonly earlier: EarlierStore;
+  /** Where a damaged database was put when the server started; null where it was not. */
+  readonly setAside: string | null;
+  close(): Promise<void>;
+}
+
+/** The folder that holds the database. */
+function dataFolder(): string {
+  const named = process.env.ANDANTE_DATA;
+  if (named?.trim() === '') throw new Unusable('ANDANTE_DATA is empty. Name the folder that is to hold the plans, or leave it out.');
+  return named ?? join(process.cwd(), 'data');
 }
 
 async function open(): Promise<Stores> {
-  const folder = process.env.ANDANTE_DATA ?? join(process.cwd(), 'data');
-  const db = await openDatabase(join(folder, 'andante.sqlite'));
+  const { db, setAside, giveSpaceBack, close } = await openDatabase(join(dataFolder(), 'andante.sqlite'));
+  if (setAside) log.warn(`The database was damaged. It lies unchanged in ${setAside}; another one was begun.`);
   const store = new PlanStore(db);
   await store.purge();
-  if ((await store.list()).length === 0) await store.create(demoName, demoText());
-  return { plans: store, audits: new AuditStore(db) };
+  giveSpaceBack();
+  await store.createFirst(demoName, demoText());
+  return { plans: store, audits: new AuditStore(db), earlier: new EarlierStore(db), setAside, close };
 }
 
-// One for the process: route handlers and pages are bundled apart and would each open their own.
+// One for the process: route handlers and pages are bundled apart and would each open their own. The server closes it (scripts/serve.mjs).
 const shared = globalThis as { andanteStores?: Promise<Stores> };
 
 /** The stores, opened at their first use, with the demo in them where they were empty. */
@@ -36,3 +50,5 @@ function stores(): Promise<Stores> {
 
 export const plans = async (): Promise<PlanStore> => (await stores()).plans;
 export const audits = async (): Promise<AuditStore> => (await stores()).audits;
+export const earlier = async (): Promise<EarlierStore> => (await stores()).earlier;
+export const setAside = async (): Promise<string | null> => (await stores()).setAside;

@@ -17,5 +17,8 @@ export function problemResponse(status: number, title: string, detail: string, m
 export const noSuchAudit = (): Refusal =>
   new Refusal(404, 'No such audit', 'There is no audit with this address. It may have been deleted, or newer ones have taken its place.');
 
+export const noSuchEarlier = (): Refusal =>
+  new Refusal(404, 'No such text', 'There is no earlier text with this address. Newer ones may have taken its place.');
+
 export const noSuchPlan = (): Refusal =>
   new Refusal(404, 'No such plan', 'There is no plan with this address. It may have been deleted.');

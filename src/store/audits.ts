@@ -2,6 +2,7 @@ import { customAlphabet } from 'nanoid';
 import type { AuditReport } from '../core/audit/audit';
 import type { AuditDocument, AuditSummary, NewAudit } from '../wire/audits';
 import type { Database } from './database';
+import { hasPlan } from './earlier';
 
 const newId = customAlphabet('0123456789abcdefghjkmnpqrstvwxyz', 12);
 
@@ -10,26 +11,28 @@ export const mostKept = 20;
 
 const summary = ['id', 'name', 'variant', 'created_at as createdAt', 'total', 'lost'] as const;
 
-/** What audits of URLs have found, kept with their plans. Those of a deleted plan are as if they were not there. */
+/** What audits of URLs have found, kept with their plans. Every method is one transaction; those of a deleted plan are as if they were not there. */
 export class AuditStore {
   constructor(private readonly db: Database, private readonly now: () => number = Date.now) {}
 
   /** The last first; undefined where there is no such plan. */
-  async list(planId: string): Promise<AuditSummary[] | undefined> {
-    if (!(await this.hasPlan(planId))) return undefined;
-    return this.db.selectFrom('audit').select(summary).where('plan_id', '=', planId).orderBy('serial', 'desc').execute();
+  list(planId: string): Promise<AuditSummary[] | undefined> {
+    return this.db.transaction().execute(async (tx) => (!(await hasPlan(tx, planId)) ? undefined
+      : tx.selectFrom('audit').select(summary).where('plan_id', '=', planId).orderBy('serial', 'desc').execute()));
   }
 
-  async find(planId: string, id: string): Promise<AuditDocument | undefined> {
-    if (!(await this.hasPlan(planId))) return undefined;
-    const row = await this.db.selectFrom('audit').select(['id', 'name', 'variant', 'created_at as createdAt', 'report']).where('plan_id', '=', planId).where('id', '=', id).executeTakeFirst();
-    return row && { ...row, report: JSON.parse(row.report) as AuditReport };
+  find(planId: string, id: string): Promise<AuditDocument | undefined> {
+    return this.db.transaction().execute(async (tx) => {
+      if (!(await hasPlan(tx, planId))) return undefined;
+      const row = await tx.selectFrom('audit').select(['id', 'name', 'variant', 'created_at as createdAt', 'report']).where('plan_id', '=', planId).where('id', '=', id).executeTakeFirst();
+      return row && { ...row, report: JSON.parse(row.report) as AuditReport };
+    });
   }
 
   /** Undefined where there is no such plan. */
   create(planId: string, { name, variant, report }: NewAudit): Promise<AuditSummary | undefined> {
     return this.db.transaction().execute(async (tx) => {
-      if (!(await tx.selectFrom('plan').select('id').where('id', '=', planId).where('deleted_at', 'is', null).executeTakeFirst())) return undefined;
+      if (!(await hasPlan(tx, planId))) return undefined;
       const made = await tx.insertInto('audit')
         .values({ id: newId(), plan_id: planId, name, variant, created_at: this.now(), total: report.total, lost: report.lost + report.unreadable, report: JSON.stringify(report) })
         .returning(summary).executeTakeFirstOrThrow();
@@ -39,13 +42,11 @@ export class AuditStore {
     });
   }
 
-  async delete(planId: string, id: string): Promise<boolean> {
-    if (!(await this.hasPlan(planId))) return false;
-    const result = await this.db.deleteFrom('audit').where('plan_id', '=', planId).where('id', '=', id).executeTakeFirst();
-    return result.numDeletedRows > 0n;
-  }
-
-  private async hasPlan(planId: string): Promise<boolean> {
-    return (await this.db.selectFrom('plan').select('id').where('id', '=', planId).where('deleted_at', 'is', null).executeTakeFirst()) !== undefined;
+  delete(planId: string, id: string): Promise<boolean> {
+    return this.db.transaction().execute(async (tx) => {
+      if (!(await hasPlan(tx, planId))) return false;
+      const result = await tx.deleteFrom('audit').where('plan_id', '=', planId).where('id', '=', id).executeTakeFirst();
+      return result.numDeletedRows > 0n;
+    });
   }
 }

@@ -1,5 +1,6 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync } from 'node:fs';
 import { dirname } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { Kysely, Migrator, SqliteDialect } from 'kysely';
 import Sqlite from 'libsql';
 import { migrationProvider } from './migrations';
@@ -7,22 +8,138 @@ import type { Tables } from './schema';
 
 export type Database = Kysely<Tables>;
 
+/** So many times opening is tried while another server is at the same file. */
+const mostTries = 8;
+
+/** That a database cannot be used, in a sentence for whoever starts the server. */
+export class Unusable extends Error {
+  // Parts that are bundled apart know it by this.
+  override readonly name = 'Unusable';
+}
+
+export interface Opened {
+  readonly db: Database;
+  /** Where a damaged file was put that stood in its place; null where none did. */
+  readonly setAside: string | null;
+  /** Gives the space of what was deleted back to the disk. */
+  giveSpaceBack(): void;
+  /** Writes all into the one file, and closes it. */
+  close(): Promise<void>;
+}
+
 /**
- * Opens the database file, made if it is not there, and brings its schema up to date.
- * The write-ahead log with full synchronisation keeps whatever was committed, should the process or the machine stop.
+ * Opens the database file, made if it is not there, and brings its schema up to date; before that, a copy of it is laid beside it.
+ * The write-ahead log with full synchronisation keeps whatever was committed, should the process or the machine stop. A
+ * file that is damaged is set aside, unchanged, and another one begun.
  *
- * @throws where the file cannot be opened or is no database
+ * @throws Unusable where the file cannot be opened or made, or is of a later version of this program
  */
-export async function openDatabase(file: string): Promise<Database> {
-  mkdirSync(dirname(file), { recursive: true });
-  const sqlite = new Sqlite(file);
-  // First: another server may be opening the file at this moment.
-  sqlite.pragma('busy_timeout = 5000');
+export async function openDatabase(file: string): Promise<Opened> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await open(file);
+    } catch (error) {
+      // Another server that starts at this moment makes the same tables, or moves the same file.
+      if (tries === mostTries || !/locked|busy|already exists/i.test(reasonOf(error))) throw error;
+      await sleep(100 * tries);
+    }
+  }
+}
+
+async function open(file: string): Promise<Opened> {
+  try {
+    mkdirSync(dirname(file), { recursive: true });
+  } catch (error) {
+    throw new Unusable(`The folder ${dirname(file)} cannot be made: ${reasonOf(error)}.`);
+  }
+  let sqlite = connect(file);
+  let setAside: string | null = null;
+  if (existsSync(file) && isDamaged(sqlite)) {
+    sqlite.close();
+    setAside = putAside(file);
+    sqlite = connect(file);
+  }
+  try {
+    prepare(sqlite);
+    const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite as never }) });
+    await migrate(db, sqlite, file);
+    return {
+      db, setAside,
+      giveSpaceBack: () => void sqlite.exec('PRAGMA incremental_vacuum'),
+      async close() {
+        sqlite.exec('PRAGMA wal_checkpoint(TRUNCATE)');
+        await db.destroy();
+      },
+    };
+  } catch (error) {
+    sqlite.close();
+    if (error instanceof Unusable) throw error;
+    throw new Unusable(`The database ${file} cannot be used: ${reasonOf(error)}.`);
+  }
+}
+
+function connect(file: string): Sqlite.Database {
+  try {
+    const sqlite = new Sqlite(file);
+    // First: another server may be opening the file at this moment.
+    sqlite.pragma('busy_timeout = 5000');
+    return sqlite;
+  } catch (error) {
+    throw new Unusable(`The database ${file} cannot be opened: ${reasonOf(error)}.`);
+  }
+}
+
+/** Whether what the file holds is not what a database should; nothing is written to find out. */
+function isDamaged(sqlite: Sqlite.Database): boolean {
+  try {
+    const [first] = sqlite.prepare('PRAGMA quick_check(1)').all() as { quick_check?: string }[];
+    return first?.quick_check !== 'ok';
+  } catch (error) {
+    return /CORRUPT|NOTADB|malformed|not a database/i.test(`${(error as { code?: string }).code ?? ''} ${reasonOf(error)}`);
+  }
+}
+
+/** Moves a file, and what belongs to it, out of the way. Returns where it is then. */
+function putAside(file: string): string {
+  const at = new Date().toISOString().replace(/[:.]/g, '-');
+  const aside = `${file}.damaged-${at}`;
+  try {
+    for (const suffix of ['-wal', '-shm', '']) if (existsSync(file + suffix)) renameSync(file + suffix, aside + suffix);
+  } catch (error) {
+    throw new Unusable(`The database ${file} is damaged and cannot be moved out of the way: ${reasonOf(error)}.`);
+  }
+  return aside;
+}
+
+function prepare(sqlite: Sqlite.Database): void {
+  // A file of before has to be written anew once to give space back from then on.
+  const [mode] = sqlite.prepare('PRAGMA auto_vacuum').all() as { auto_vacuum: number }[];
+  if (mode?.auto_vacuum !== 2) {
+    sqlite.pragma('auto_vacuum = INCREMENTAL');
+    sqlite.exec('VACUUM');
+  }
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('foreign_keys = ON');
-  const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite as never }) });
-  const { error } = await new Migrator({ db, provider: migrationProvider }).migrateToLatest();
-  if (error) throw error;
-  return db;
 }
+
+async function migrate(db: Database, sqlite: Sqlite.Database, file: string): Promise<void> {
+  const migrator = new Migrator({ db, provider: migrationProvider });
+  let steps: Awaited<ReturnType<Migrator['getMigrations']>>;
+  try {
+    steps = await migrator.getMigrations();
+  } catch (error) {
+    throw new Unusable(`The database ${file} cannot be read: ${reasonOf(error)}.`);
+  }
+  const next = steps.find(({ executedAt }) => executedAt === undefined);
+  if (next && steps.some(({ executedAt }) => executedAt !== undefined)) {
+    const copy = `${file}.before-${next.name}`;
+    if (!existsSync(copy)) sqlite.prepare('VACUUM INTO ?').run(copy);
+  }
+  const { error } = await migrator.migrateToLatest();
+  if (!error) return;
+  if (/corrupted migrations|missing/i.test(reasonOf(error))) throw new Unusable(`The database ${file} is of a later version of Andante. Start that one, or name another folder in ANDANTE_DATA.`);
+  throw error;
+}
+
+const reasonOf = (error: unknown): string => (error instanceof Error ? error.message : String(error)).replace(/\.$/, '');

@@ -33,6 +33,19 @@ const migrations: Record<string, Migration> = {
       await db.schema.createIndex('audit_plan_id').on('audit').column('plan_id').execute();
     },
   },
+  '003-earlier-texts': {
+    async up(db: Kysely<unknown>): Promise<void> {
+      await db.schema.createTable('earlier')
+        .addColumn('serial', 'integer', (column) => column.primaryKey().autoIncrement())
+        .addColumn('id', 'text', (column) => column.notNull().unique())
+        .addColumn('plan_id', 'text', (column) => column.notNull().references('plan.id').onDelete('cascade'))
+        .addColumn('text', 'text', (column) => column.notNull())
+        .addColumn('reason', 'text', (column) => column.notNull())
+        .addColumn('kept_at', 'integer', (column) => column.notNull())
+        .execute();
+      await db.schema.createIndex('earlier_plan_id').on('earlier').column('plan_id').execute();
+    },
+  },
 };
 
 export const migrationProvider: MigrationProvider = { getMigrations: async () => migrations };

@@ -1,6 +1,7 @@
 import { customAlphabet } from 'nanoid';
-import type { PlanDocument, PlanSummary } from '../wire/plans';
+import type { DeletedPlan, KeptBefore, PlanDocument, PlanSummary } from '../wire/plans';
 import type { Database } from './database';
+import { keepEarlier } from './earlier';
 
 /** Short enough to read in an address, long enough never to meet: 12 of 32 signs are 60 bits. */
 const newId = customAlphabet('0123456789abcdefghjkmnpqrstvwxyz', 12);
@@ -39,6 +40,16 @@ export class PlanStore {
     return this.db.transaction().execute((tx) => this.insert(tx, name, text));
   }
 
+  /** A plan where there is none; two servers that start at once make one. */
+  createFirst(name: string, text: string): Promise<void> {
+    return this.db.transaction().execute(async (tx) => {
+      // Writing first: a transaction that reads first would let another one in between.
+      const made = await this.insert(tx, name, text);
+      const others = await tx.selectFrom('plan').select('id').where('id', '!=', made.id).where('deleted_at', 'is', null).limit(1).execute();
+      if (others.length > 0) await tx.deleteFrom('plan').where('id', '=', made.id).execute();
+    });
+  }
+
   private async insert(tx: Database, name: string, text: string): Promise<PlanSummary> {
     const now = this.now();
     const { text: stored, ...plan } = await tx.insertInto('plan')
@@ -48,9 +59,16 @@ export class PlanStore {
     return plan;
   }
 
-  /** Saves a text over the version that it was made from, and over no other. */
-  save(id: string, text: string, version: number): Promise<SaveResult> {
+  /**
+   * Saves a text over the version that it was made from, and over no other.
+   *
+   * @param keep why the text that is replaced is to be kept; one that is more than twice as long is kept anyway
+   */
+  save(id: string, text: string, version: number, keep: KeptBefore | null = null): Promise<SaveResult> {
     return this.db.transaction().execute(async (tx): Promise<SaveResult> => {
+      const before = await tx.selectFrom('plan').select('text').where('id', '=', id).where('version', '=', version).where('deleted_at', 'is', null).executeTakeFirst();
+      const isShortened = before !== undefined && 2 * text.length < before.text.length;
+      if (before && before.text !== text && (keep || isShortened)) await keepEarlier(tx, id, before.text, keep ?? 'shortened', this.now());
       const plan = await tx.updateTable('plan').set({ text, version: version + 1, updated_at: this.now() })
         .where('id', '=', id).where('version', '=', version).where('deleted_at', 'is', null)
         .returning([...summary, 'text']).executeTakeFirst();
@@ -86,6 +104,13 @@ export class PlanStore {
   /** Brings a deleted plan back. */
   restore(id: string): Promise<PlanSummary | undefined> {
     return this.db.updateTable('plan').set({ deleted_at: null }).where('id', '=', id).returning(summary).executeTakeFirst();
+  }
+
+  /** The plans that can be brought back, the last deleted first. */
+  async listDeleted(): Promise<DeletedPlan[]> {
+    const rows = await this.db.selectFrom('plan').select(['id', 'name', 'deleted_at as deletedAt']).where('deleted_at', '>=', this.now() - keptAfterDelete)
+      .orderBy('deleted_at', 'desc').orderBy('serial', 'desc').execute();
+    return rows.map(({ id, name, deletedAt }) => ({ id, name, deletedAt: deletedAt!, until: deletedAt! + keptAfterDelete }));
   }
 
   /** Takes plans out for good that were deleted long ago. */

@@ -1,4 +1,5 @@
 import type { Generated } from 'kysely';
+import type { KeptBefore } from '../wire/plans';
 
 /** Times are milliseconds since 1970-01-01T00:00Z. */
 export interface PlanTable {
@@ -30,7 +31,20 @@ export interface AuditTable {
   report: string;
 }
 
+/** A text that a plan had, kept when another took its place. */
+export interface EarlierTable {
+  /** Order of keeping. */
+  serial: Generated<number>;
+  id: string;
+  plan_id: string;
+  text: string;
+  /** What took its place. */
+  reason: KeptBefore;
+  kept_at: number;
+}
+
 export interface Tables {
+  earlier: EarlierTable;
   plan: PlanTable;
   audit: AuditTable;
 }

@@ -23,10 +23,43 @@ export interface NewPlan {
   readonly model?: Record<string, unknown>;
 }
 
+/**
+ * Why a text was kept when another took its place: that was an earlier one, or one that another window had overtaken, or
+ * less than half as long.
+ */
+export type KeptBefore = 'restored' | 'conflict' | 'shortened';
+
 export interface SaveText {
   readonly text: string;
   /** The version that the change was made on. */
   readonly version: number;
+  /** Why the text that is replaced is to be kept. One that is more than twice as long is kept anyway. */
+  readonly keep?: 'restored' | 'conflict';
+}
+
+/** A text to be kept that was never a plan's: the one that gave way in a conflict. */
+export interface KeepText {
+  readonly text: string;
+}
+
+export interface EarlierSummary {
+  readonly id: string;
+  /** Milliseconds since 1970-01-01T00:00Z. */
+  readonly keptAt: number;
+  readonly reason: KeptBefore;
+  readonly lines: number;
+}
+
+export interface EarlierDocument extends EarlierSummary {
+  readonly text: string;
+}
+
+/** A plan that was deleted, and can be brought back until then. */
+export interface DeletedPlan {
+  readonly id: string;
+  readonly name: string;
+  readonly deletedAt: number;
+  readonly until: number;
 }
 
 export interface RenamePlan {
@@ -65,8 +98,15 @@ export const newPlanSchema: JSONSchemaType<NewPlan> = {
 export const saveTextSchema: JSONSchemaType<SaveText> = {
   type: 'object',
   additionalProperties: false,
-  properties: { text: { type: 'string' }, version: { type: 'integer', minimum: 1 } },
+  properties: { text: { type: 'string' }, version: { type: 'integer', minimum: 1 }, keep: { type: 'string', enum: ['restored', 'conflict'], nullable: true } },
   required: ['text', 'version'],
+};
+
+export const keepTextSchema: JSONSchemaType<KeepText> = {
+  type: 'object',
+  additionalProperties: false,
+  properties: { text: { type: 'string' } },
+  required: ['text'],
 };
 
 export const renamePlanSchema: JSONSchemaType<RenamePlan> = {

@@ -1,4 +1,5 @@
 import { request } from 'node:http';
+import { connect } from 'node:net';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import type { Problem } from '../../src/wire/plans';
@@ -16,13 +17,24 @@ interface Answer {
 /** Sends a request as it is: unlike fetch, with any Host and Origin. */
 function send(method: string, path: string, headers: Record<string, string> = {}, body: string | Buffer = ''): Promise<Answer> {
   return new Promise((resolve, reject) => {
-    const sent = request({ host: '127.0.0.1', port: app.port, method, path, headers }, (response) => {
+    const sent = request({ host: '127.0.0.1', port: app.port, method, path, headers, agent: false }, (response) => {
       const parts: Buffer[] = [];
       response.on('data', (part: Buffer) => parts.push(part));
       response.on('end', () => resolve({ status: response.statusCode!, type: response.headers['content-type'] ?? '', body: Buffer.concat(parts).toString() }));
     });
     sent.on('error', reject);
     sent.end(body);
+  });
+}
+
+/** Sends lines as they are, and gives all that is answered. */
+function sendRaw(lines: string): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const socket = connect(app.port, '127.0.0.1', () => socket.write(lines));
+    let answer = '';
+    socket.on('data', (part) => { answer += String(part); });
+    socket.on('end', () => resolve(answer));
+    socket.on('error', reject);
   });
 }
 
@@ -48,6 +60,40 @@ describe('requests', () => {
     problem(await send('POST', '/api/plans', { ...json, origin: 'null' }, '{}'), 403);
     for (const host of ['127.0.0.1', 'localhost', '[::1]']) {
       expect((await send('GET', '/api/plans', { host: `${host}:${app.port}`, origin: `http://${host}:${app.port}` })).status).toBe(200);
+    }
+  });
+
+  test('that no browser of ours would send are refused with a problem document', async () => {
+    problem(await send('TRACE', '/'), 405);
+    problem(await send('GET', '/plans/%zz'), 400);
+    problem(await send('GET', '/api/plans/%c0%af'), 400);
+    for (const lines of ['OPTIONS * HTTP/1.1\r\nHost: 127.0.0.1', 'GET /api/plans HTTP/1.1\r\nHost: 127.0.0.1\r\nHost: elsewhere.example', 'GET http://elsewhere.example/ HTTP/1.1\r\nHost: 127.0.0.1']) {
+      const answer = await sendRaw(`${lines.replace('Host: 127.0.0.1', `Host: 127.0.0.1:${app.port}`)}\r\nconnection: close\r\n\r\n`);
+      expect(answer).toMatch(/^HTTP\/1\.1 400 [^]*content-type: application\/problem\+json/);
+    }
+    expect(await sendRaw('nonsense\r\n\r\n')).toMatch(/^HTTP\/1\.1 400 /);
+  });
+
+  test('that pages elsewhere have a browser send are refused; a link from elsewhere is followed', async () => {
+    for (const site of ['cross-site', 'same-site']) {
+      problem(await send('GET', '/api/plans', { 'sec-fetch-site': site, 'sec-fetch-mode': 'no-cors', 'sec-fetch-dest': 'image' }), 403);
+      problem(await send('POST', '/api/plans', { ...json, 'sec-fetch-site': site, 'sec-fetch-mode': 'navigate', 'sec-fetch-dest': 'document' }, '{}'), 403);
+      expect((await send('GET', '/plans', { 'sec-fetch-site': site, 'sec-fetch-mode': 'navigate', 'sec-fetch-dest': 'document' })).status).toBe(200);
+    }
+    expect((await send('GET', '/api/plans', { 'sec-fetch-site': 'same-origin' })).status).toBe(200);
+  });
+
+  test('for pages are answered with a policy under which only their own scripts run', async () => {
+    for (const path of ['/plans', '/plans/nosuchplan00', '/nothing/here']) {
+      const response = await fetch(`${app.address}${path}`);
+      const policy = response.headers.get('content-security-policy')!;
+      const nonce = /script-src 'self' 'nonce-([^']+)';/.exec(policy)![1]!;
+      expect(policy).not.toContain('unsafe-eval');
+      expect(response.headers.get('cross-origin-opener-policy')).toBe('same-origin');
+      expect(response.headers.get('cross-origin-resource-policy')).toBe('same-origin');
+      const scripts = [...(await response.text()).matchAll(/<script\b[^>]*>/g)].map(([tag]) => tag);
+      expect(scripts.length).toBeGreaterThan(1);
+      for (const tag of scripts) expect(tag).toContain(`nonce="${nonce}"`);
     }
   });
 

@@ -1,10 +1,11 @@
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
-import { freePort } from '../../scripts/server.mjs';
+import Sqlite from 'libsql';
+import { freePort, startServer } from '../../scripts/server.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'andante-start-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -82,17 +83,66 @@ describe('npm start', () => {
     expect({ out, err, code }).toEqual({ out: '', err: `Port ${port} is taken: is Andante running already? PORT=${port + 1} npm start takes another.\n`, code: 1 });
   });
 
-  test('says what is wrong where the database cannot be opened', async () => {
-    const file = join(folder, 'no-folder');
-    writeFileSync(file, '');
-    const inFile = await start({ PORT: String(await freePort()), ANDANTE_DATA: file });
-    expect(inFile.code).toBe(1);
-    expect(inFile.err).toContain('The database cannot be opened');
-    expect(inFile.err).toContain('ANDANTE_DATA');
-    writeFileSync(join(folder, 'andante.sqlite'), 'this is no database, and long enough to be looked at by whoever opens it '.repeat(20));
-    const noDatabase = await start({ PORT: String(await freePort()), ANDANTE_DATA: folder });
-    expect(noDatabase.code).toBe(1);
-    expect(noDatabase.err).toContain('The database cannot be opened');
-    plainWords(noDatabase.out);
+  test.each<[string, () => string, RegExp]>([
+    ['is no folder', () => {
+      const file = join(folder, 'no-folder');
+      writeFileSync(file, '');
+      return file;
+    }, /^The folder \S+ cannot be made: .*\.\n$/],
+    ['is a device', () => '/dev/null', /^The folder \/dev\/null cannot be made: .*\.\n$/],
+    ['is empty', () => '', /^ANDANTE_DATA is empty\. .*\.\n$/],
+    ['has a database of a later version', () => {
+      const later = join(folder, 'later');
+      mkdirSync(later);
+      const sqlite = new Sqlite(join(later, 'andante.sqlite'));
+      sqlite.exec("CREATE TABLE kysely_migration (name TEXT PRIMARY KEY, timestamp TEXT NOT NULL); INSERT INTO kysely_migration VALUES ('999-later', '2030')");
+      sqlite.close();
+      return later;
+    }, /^The database \S+ is of a later version of Andante\. .*\.\n$/],
+  ])('says in one sentence what is wrong where ANDANTE_DATA %s', async (_what, make, sentence) => {
+    const { err, code, out } = await start({ PORT: String(await freePort()), ANDANTE_DATA: make(), ANDANTE_LOG: 'info' });
+    expect(err).toMatch(sentence);
+    expect(code).toBe(1);
+    plainWords(out);
+  });
+
+  test('sets a damaged database aside, and says so', async () => {
+    const file = join(folder, 'andante.sqlite');
+    const damaged = 'this is no database, and long enough to be looked at by whoever opens it '.repeat(20);
+    writeFileSync(file, damaged);
+    const { err, code } = await start({ PORT: String(await freePort()), ANDANTE_DATA: folder, ANDANTE_LOG: 'info' }, async (address) => {
+      expect(await (await fetch(`${address}/plans`)).text()).toContain('The database was damaged');
+    });
+    expect(code).toBe(130);
+    expect(err).toContain('The database was damaged');
+    const aside = readdirSync(folder).find((name) => name.startsWith('andante.sqlite.damaged-'))!;
+    expect(readFileSync(join(folder, aside), 'utf8')).toBe(damaged);
+  });
+
+  test('twice at once on an empty folder gives two servers that live, and one demo', async () => {
+    const data = join(folder, 'both');
+    const each = await Promise.all([1, 2, 3].map(async () => {
+      const server = await startServer(await freePort(), { ANDANTE_DATA: data, ANDANTE_LOG: 'silent' });
+      return server;
+    }));
+    for (const { address } of each) {
+      const { plans } = await (await fetch(`${address}/api/plans`)).json() as { plans: { name: string }[] };
+      expect(plans.map(({ name }) => name)).toEqual(['Saddleback Huts']);
+    }
+    for (const { child } of each) child.kill('SIGTERM');
+    expect(await Promise.all(each.map(({ ended }) => ended))).toEqual([0, 0, 0]);
+    // Closed: nothing is left beside the one file that is not in it.
+    expect(existsSync(join(data, 'andante.sqlite-wal')) ? statSync(join(data, 'andante.sqlite-wal')).size : 0).toBe(0);
+  });
+
+  test('told to end while it starts ends all that it began', async () => {
+    const port = await freePort();
+    const child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, PORT: String(port), ANDANTE_DATA: join(folder, 'early'), ANDANTE_LOG: 'silent' } });
+    const closed = new Promise<void>((resolve) => child.on('close', () => resolve()));
+    await new Promise((resolve) => setTimeout(resolve, 250));
+    child.kill('SIGTERM');
+    // Its streams are closed only when whoever it began, and has them too, is gone.
+    await closed;
+    await expect(fetch(`http://127.0.0.1:${port}/`)).rejects.toThrow();
   });
 });

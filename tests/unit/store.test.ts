@@ -1,18 +1,24 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeEach, expect, test } from 'vitest';
-import { openDatabase, type Database } from '../../src/store/database';
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { openDatabase, Unusable, type Database } from '../../src/store/database';
+import { Kysely, Migrator, SqliteDialect } from 'kysely';
+import Sqlite from 'libsql';
 import { AuditStore, mostKept } from '../../src/store/audits';
+import { EarlierStore, mostEarlier } from '../../src/store/earlier';
+import { migrationProvider } from '../../src/store/migrations';
 import { keptAfterDelete, PlanStore } from '../../src/store/plans';
 
 let folder: string;
 let db: Database;
+let close: () => Promise<void>;
+let giveSpaceBack: () => void;
 let now: number;
 let plans: PlanStore;
 
 const open = async (): Promise<void> => {
-  db = await openDatabase(join(folder, 'deep', 'andante.sqlite'));
+  ({ db, close, giveSpaceBack } = await openDatabase(join(folder, 'deep', 'andante.sqlite')));
   plans = new PlanStore(db, () => now);
 };
 
@@ -103,4 +109,95 @@ test('audits are kept with their plan, the last so many, and go with it', async 
   now += keptAfterDelete + 1;
   await plans.purge();
   expect(await db.selectFrom('audit').select('id').execute()).toEqual([]);
+});
+
+test('a text is kept before another takes its place in a conflict or as an earlier one, and before less than half is left', async () => {
+  const earlier = new EarlierStore(db, () => now);
+  const { id } = await plans.create('Huts', 'one two three four');
+  const kept = async (): Promise<string[]> => Promise.all((await earlier.list(id))!.map(async (one) => `${one.reason}: ${(await earlier.find(id, one.id))!.text}`));
+  await plans.save(id, 'one two three', 1);
+  expect(await kept()).toEqual([]);
+  await plans.save(id, 'one', 2);
+  await plans.save(id, 'one one', 3, 'conflict');
+  await plans.save(id, 'one one one', 4, 'restored');
+  expect(await kept()).toEqual(['restored: one one', 'conflict: one', 'shortened: one two three']);
+  // A save that comes too late replaces nothing, and so keeps nothing.
+  expect((await plans.save(id, '', 2)).kind).toBe('overtaken');
+  expect(await earlier.keep(id, 'mine')).toBe(true);
+  expect(await earlier.keep(id, 'mine')).toBe(true);
+  expect(await kept()).toHaveLength(4);
+  for (let index = 0; index < mostEarlier; index++) await earlier.keep(id, `text ${index}`);
+  expect(await kept()).toHaveLength(mostEarlier);
+  expect((await earlier.list(id))![0]).toMatchObject({ lines: 1, reason: 'conflict', keptAt: now });
+  await plans.delete(id);
+  expect([await earlier.list(id), await earlier.keep(id, 'x')]).toEqual([undefined, false]);
+});
+
+test('plans that can be brought back are listed, with how long', async () => {
+  const [first, second] = [await plans.create('First', ''), await plans.create('Second', '')];
+  await plans.delete(first.id);
+  now = 2000;
+  await plans.delete(second.id);
+  expect(await plans.listDeleted()).toEqual([
+    { id: second.id, name: 'Second', deletedAt: 2000, until: 2000 + keptAfterDelete }, { id: first.id, name: 'First', deletedAt: 1000, until: 1000 + keptAfterDelete },
+  ]);
+  now = 1001 + keptAfterDelete;
+  expect((await plans.listDeleted()).map(({ name }) => name)).toEqual(['Second']);
+});
+
+test('a plan that is gone for good gives its space back', async () => {
+  const file = join(folder, 'deep', 'andante.sqlite');
+  const { id } = await plans.create('Large', 'x'.repeat(3_000_000));
+  await plans.delete(id);
+  now += keptAfterDelete + 1;
+  await plans.purge();
+  giveSpaceBack();
+  await close();
+  expect(statSync(file).size).toBeLessThan(500_000);
+  await open();
+});
+
+describe('a file', () => {
+  const file = (): string => join(folder, 'old.sqlite');
+
+  test('of before is copied before its schema is changed, and made to give space back', async () => {
+    const before = new Kysely<unknown>({ dialect: new SqliteDialect({ database: new Sqlite(file()) as never }) });
+    const all = await migrationProvider.getMigrations();
+    const old = Object.fromEntries(Object.entries(all).slice(0, 2));
+    await new Migrator({ db: before, provider: { getMigrations: async () => old } }).migrateToLatest();
+    await before.destroy();
+    const opened = await openDatabase(file());
+    await new PlanStore(opened.db).create('Huts', 'a');
+    await opened.db.destroy();
+    expect(readdirSync(folder).filter((name) => name.includes('before'))).toEqual(['old.sqlite.before-003-earlier-texts']);
+    const copy = new Sqlite(join(folder, 'old.sqlite.before-003-earlier-texts'));
+    expect(copy.prepare("SELECT name FROM sqlite_master WHERE name IN ('audit', 'earlier')").all()).toEqual([{ name: 'audit' }]);
+    copy.close();
+    expect((await openDatabase(file())).setAside).toBeNull();
+  });
+
+  test('that is damaged is set aside as it was, and another one begun', async () => {
+    const first = await openDatabase(file());
+    await new PlanStore(first.db).create('Huts', 'lorem ipsum '.repeat(20_000));
+    await first.close();
+    const bytes = readFileSync(file());
+    bytes.fill(0x5a, 4096, 3 * 4096);
+    for (const damaged of [bytes, Buffer.from('no database at all, and longer than a header would be, so that it is looked at')]) {
+      writeFileSync(file(), damaged);
+      const { db: other, setAside, close: closeOther } = await openDatabase(file());
+      expect(readFileSync(setAside!).equals(damaged)).toBe(true);
+      expect(await new PlanStore(other).list()).toEqual([]);
+      await closeOther();
+    }
+  });
+
+  test('that cannot be used is refused in one sentence, and left as it is', async () => {
+    const first = await openDatabase(file());
+    await first.db.insertInto('kysely_migration' as never).values({ name: '999-later', timestamp: '2030' } as never).execute();
+    await first.close();
+    await expect(openDatabase(file())).rejects.toThrow(/^The database \S+ is of a later version of Andante\. /);
+    await expect(openDatabase(join(file(), 'below', 'andante.sqlite'))).rejects.toThrow(Unusable);
+    await expect(openDatabase(folder)).rejects.toThrow(Unusable);
+    expect(existsSync(file())).toBe(true);
+  });
 });

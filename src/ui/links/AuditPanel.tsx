@@ -2,13 +2,16 @@
 
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import type { AuditDocument, AuditSummary } from '../../wire/audits';
-import { api } from '../workspace/api';
+import { api, ProblemError } from '../workspace/api';
 import { useWorkspace } from '../workspace/context';
 import { AuditResult } from './AuditResult';
-import { lookAt, type AuditFile } from './audit-file';
+import { lookAt, Packed, type AuditFile } from './audit-file';
 import { useAudit } from './use-audit';
 
 const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+
+/** Why a request has failed, as the end of a sentence. */
+const sayWhy = (error: unknown): string => (error instanceof ProblemError ? error.message : 'the server does not answer.');
 
 /** Runs a file of URLs through the plan, and shows the audits that are kept with it. */
 export function AuditPanel({ audit }: { audit: string }) {
@@ -20,6 +23,7 @@ export function AuditPanel({ audit }: { audit: string }) {
   const [kept, setKept] = useState<readonly AuditSummary[]>([]);
   const [loaded, setLoaded] = useState<AuditDocument | { readonly id: string; readonly missing: string } | null>(null);
   const [unkept, setUnkept] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const isNew = audit === 'new';
 
@@ -44,7 +48,7 @@ export function AuditPanel({ audit }: { audit: string }) {
       setLoaded({ id, createdAt, name: done.name, variant: done.variant, report: done.report });
       address.go({ audit: id }, { replace: true });
       void list();
-    }, () => current && setUnkept('It could not be kept with the plan: the server is away. It stays here until this page is left.'));
+    }, (error: unknown) => current && setUnkept(`It could not be kept with the plan: ${sayWhy(error)} It stays here until this page is left.`));
     return () => {
       current = false;
     };
@@ -59,12 +63,22 @@ export function AuditPanel({ audit }: { audit: string }) {
   };
   const choose = async (file: File | undefined): Promise<void> => {
     if (!file) return;
-    const looked = await lookAt(file);
-    setChosen(looked);
-    if (looked.columns === null) begin(looked);
+    setProblem(null);
+    try {
+      const looked = await lookAt(file);
+      setChosen(looked);
+      if (looked.columns === null) begin(looked);
+    } catch (error) {
+      setProblem(error instanceof Packed ? error.message : `${file.name} cannot be read.`);
+    }
   };
   const remove = async (): Promise<void> => {
-    await api.deleteAudit(planId, audit).catch(() => undefined);
+    setProblem(null);
+    try {
+      await api.deleteAudit(planId, audit);
+    } catch (error) {
+      return setProblem(`The audit is not deleted: ${sayWhy(error)}`);
+    }
     setLoaded(null);
     address.go({ audit: 'new' });
     cancel();
@@ -130,6 +144,7 @@ export function AuditPanel({ audit }: { audit: string }) {
           <button type="button" className="fix-button" onClick={() => void remove()}>Delete</button>
         </p>
       )}
+      {problem && <p role="alert" className="text-error mb-2">{problem}</p>}
       {unkept && isNew && <p role="alert" className="text-warning mb-2">{unkept}</p>}
       {report && <AuditResult report={report} />}
     </section>

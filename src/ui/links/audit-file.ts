@@ -9,11 +9,16 @@ export interface AuditFile {
   readonly column: number | null;
 }
 
+/** That a file has to be unpacked first, in a sentence for the person. */
+export class Packed extends Error {}
+
 /** So much of a file is looked at to see what it is, in bytes. */
 const beginning = 64 * 1024;
 
 /** Looks at the beginning of a file: a CSV file has a first row of names, and URLs in one column. */
 export async function lookAt(file: File): Promise<AuditFile> {
+  const [first, second] = new Uint8Array(await file.slice(0, 2).arrayBuffer());
+  if (first === 0x1f && second === 0x8b) throw new Packed(`${file.name} is packed with gzip. Unpack it first: gunzip ${file.name}`);
   const text = await file.slice(0, beginning).text();
   const whole = file.size > beginning ? text.slice(0, text.lastIndexOf('\n') + 1) : text;
   const rows = Papa.parse<string[]>(whole, { skipEmptyLines: true, preview: 20 }).data;

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useRef, useState, type DragEvent } from 'react';
-import type { PlanSummary } from '../../wire/plans';
+import type { DeletedPlan, PlanSummary } from '../../wire/plans';
 import { ThemeSwitch } from '../parts/ThemeSwitch';
 import { counted } from '../parts/tones';
 import { api } from '../workspace/api';
@@ -18,11 +18,19 @@ interface Notice {
   readonly deleted?: { readonly id: string; readonly name: string };
 }
 
+interface Props {
+  readonly initial: PlanSummary[];
+  readonly initiallyDeleted: DeletedPlan[];
+  /** Where a damaged database was put when the server started. */
+  readonly setAside: string | null;
+}
+
 /** All plans: open, new, import, rename, duplicate, download, delete with undo. */
-export function PlanList({ initial }: { initial: PlanSummary[] }) {
+export function PlanList({ initial, initiallyDeleted, setAside }: Props) {
   const router = useRouter();
   const deleted = useSearchParams().get('deleted');
   const [plans, setPlans] = useState(initial);
+  const [gone, setGone] = useState(initiallyDeleted);
   const [dropping, setDropping] = useState(false);
   const [naming, setNaming] = useState<{ id: string; name: string } | null>(null);
   const picker = useRef<HTMLInputElement>(null);
@@ -65,10 +73,12 @@ export function PlanList({ initial }: { initial: PlanSummary[] }) {
     await api.delete(plan.id);
     setPlans((all) => all.filter((one) => one.id !== plan.id));
     setNotice({ text: `${plan.name} was deleted.`, isError: false, deleted: plan });
+    setGone(await api.deleted());
   });
   const bringBack = ({ id, name }: { id: string; name: string }) => run(async () => {
     await api.restore(id);
     setPlans(await api.list());
+    setGone(await api.deleted());
     setNotice({ text: `${name} is back.`, isError: false });
   });
   const duplicate = (plan: PlanSummary) => run(async () => {
@@ -95,6 +105,7 @@ export function PlanList({ initial }: { initial: PlanSummary[] }) {
             onChange={(event) => { void importFiles([...(event.target.files ?? [])]); event.target.value = ''; }} />
         </div>
         <p className="text-mute mt-1">Or drop <code>.andante</code> files anywhere on this page, those that include one another together; or the JSON of a plan.</p>
+        {setAside && <p role="alert" className="mt-4 px-3 py-2 rounded-field tone-error">The database was damaged. It lies unchanged in <code>{setAside}</code>; this list was begun anew.</p>}
         {notice && (
           <p role={notice.isError ? 'alert' : 'status'} className={`mt-4 px-3 py-2 rounded-field flex gap-4 ${notice.isError ? 'tone-error' : 'bg-base-200'}`}>
             <span>{notice.text}</span>
@@ -126,6 +137,20 @@ export function PlanList({ initial }: { initial: PlanSummary[] }) {
             </li>
           ))}
         </ul>
+        {gone.length > 0 && (
+          <details className="mt-6">
+            <summary className="cursor-pointer text-mute">{counted(gone.length, 'deleted plan')}, kept for 30 days</summary>
+            <ul className="mt-2" aria-label="Deleted plans">
+              {gone.map((plan) => (
+                <li key={plan.id} className="py-1.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+                  <span className="flex-1 min-w-40 break-words">{plan.name}</span>
+                  <span className="font-mono text-[12px] text-mute" suppressHydrationWarning>until {when.format(plan.until)}</span>
+                  <button type="button" className="fix-button" aria-label={`Bring ${plan.name} back`} onClick={() => void bringBack(plan)}>Bring back</button>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
       </main>
       {dropping && <div className="fixed inset-3 border-2 border-dashed border-primary rounded-box bg-primary-wash/80 grid place-content-center text-[16px] font-semibold text-primary pointer-events-none">Drop the files to import them</div>}
     </div>

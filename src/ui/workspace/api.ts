@@ -1,5 +1,5 @@
 import type { AuditDocument, AuditSummary, NewAudit } from '../../wire/audits';
-import type { NewPlan, PlanDocument, PlanSummary, Problem } from '../../wire/plans';
+import type { DeletedPlan, EarlierDocument, EarlierSummary, NewPlan, PlanDocument, PlanSummary, Problem, SaveText } from '../../wire/plans';
 
 /** An answer of the server that is no success. */
 export class ProblemError extends Error {
@@ -25,8 +25,12 @@ export const api = {
   list: () => call<{ plans: PlanSummary[] }>('/plans').then(({ plans }) => plans),
   create: (plan: NewPlan) => call<PlanSummary>('/plans', 'POST', plan),
   find: (id: string) => call<PlanDocument>(`/plans/${id}`),
-  save: (id: string, text: string, version: number, keepalive = false) =>
-    call<PlanSummary>(`/plans/${id}/text`, 'PUT', { text, version }, keepalive),
+  save: (id: string, { text, version, keep }: SaveText, keepalive = false) =>
+    call<PlanSummary>(`/plans/${id}/text`, 'PUT', { text, version, ...(keep && { keep }) }, keepalive),
+  earlier: (id: string) => call<{ earlier: EarlierSummary[] }>(`/plans/${id}/earlier`).then(({ earlier }) => earlier),
+  earlierText: (id: string, which: string) => call<EarlierDocument>(`/plans/${id}/earlier/${which}`).then(({ text }) => text),
+  keepEarlier: (id: string, text: string) => call<null>(`/plans/${id}/earlier`, 'POST', { text }),
+  deleted: () => call<{ deleted: DeletedPlan[] }>('/deleted').then(({ deleted }) => deleted),
   rename: (id: string, name: string) => call<PlanSummary>(`/plans/${id}`, 'PATCH', { name }),
   duplicate: (id: string) => call<PlanSummary>(`/plans/${id}/duplicate`, 'POST'),
   delete: (id: string) => call<null>(`/plans/${id}`, 'DELETE'),

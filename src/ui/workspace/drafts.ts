@@ -72,6 +72,15 @@ export class Drafts {
     this.discard(this.prefix + this.own);
   }
 
+  /** Keeps a text apart from the one that this window goes on with; it is offered at the next visit. */
+  setAside(text: string, version: number): void {
+    try {
+      localStorage.setItem(this.prefix + crypto.randomUUID(), JSON.stringify({ text, version, at: Date.now() }));
+    } catch {
+      // It is still one undo away.
+    }
+  }
+
   /** Whether a draft is kept where this window keeps its own. */
   isOwn(key: string): boolean {
     return key === this.prefix + this.own;

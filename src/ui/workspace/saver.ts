@@ -1,4 +1,4 @@
-import { problemType, type PlanDocument } from '../../wire/plans';
+import { problemType, type PlanDocument, type SaveText } from '../../wire/plans';
 import { api, ProblemError } from './api';
 import { Drafts, type Draft } from './drafts';
 import { pageIdentity } from './identity';
@@ -32,6 +32,8 @@ export class Saver {
   private saved: string;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private unsavedSince: number | null = null;
+  /** Why the server is to keep the text that the next save replaces. */
+  private keepBefore: SaveText['keep'];
   private sending = false;
   private readonly drafts: Drafts;
   /** Tells this window's news from those of others. */
@@ -105,7 +107,11 @@ export class Saver {
   /** Drops the text here for the one from elsewhere. */
   takeTheirs(): void {
     if (this.state.kind !== 'overtaken') return;
+    // What gives way is one undo away, and kept should this window be closed.
+    const { id, version } = this.plan;
+    const mine = this.text();
     this.adopt(this.state.current);
+    api.keepEarlier(id, mine).catch(() => this.drafts.setAside(mine, version));
   }
 
   /** Saves the text here over the one from elsewhere, now that it has been seen. */
@@ -113,8 +119,14 @@ export class Saver {
     if (this.state.kind !== 'overtaken') return;
     this.plan = this.state.current;
     this.saved = this.plan.text;
+    this.keepBefore = 'conflict';
     this.become({ kind: 'unsaved' });
     void this.save();
+  }
+
+  /** The text is an earlier one by now: the one that it takes the place of is to be kept. */
+  restored(): void {
+    this.keepBefore = 'restored';
   }
 
   stop(): void {
@@ -145,7 +157,9 @@ export class Saver {
     const text = this.text();
     this.sending = true;
     try {
-      const summary = await api.save(this.plan.id, text, this.plan.version);
+      const keep = this.keepBefore;
+      const summary = await api.save(this.plan.id, { text, version: this.plan.version, keep });
+      if (keep === this.keepBefore) this.keepBefore = undefined;
       this.plan = { ...summary, text };
       this.saved = text;
       this.unsavedSince = null;
@@ -204,6 +218,6 @@ export class Saver {
     const text = this.text();
     if (text === this.saved || this.state.kind === 'overtaken') return;
     this.keep();
-    if (text.length < largestFarewell) void api.save(this.plan.id, text, this.plan.version, true).catch(() => undefined);
+    if (text.length < largestFarewell) void api.save(this.plan.id, { text, version: this.plan.version, keep: this.keepBefore }, true).catch(() => undefined);
   }
 }

@@ -311,6 +311,12 @@ export class Session implements AnalystListener {
     this.publish({ drafts: this.snapshot.drafts.filter(({ key }) => key !== draft.key) });
   }
 
+  /** Goes on with a text that the plan had; what stands here is one undo away, and kept by the server. */
+  restore(text: string): void {
+    this.saver?.restored();
+    this.replaceText(text);
+  }
+
   /** Throws a text away that was never saved, or is kept elsewhere by now. */
   dropDraft(draft: Draft): void {
     this.saver?.discard(draft);

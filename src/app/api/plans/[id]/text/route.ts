@@ -8,8 +8,8 @@ export const dynamic = 'force-dynamic';
 
 /** Saves the text over the version that it was made from; where another save came first, that one is sent back instead. */
 export const PUT = handler<{ id: string }>(async (request, { id }) => {
-  const { text, version } = await readJson(request, saveTextSchema);
-  const result = await (await plans()).save(id, needText(text), version);
+  const { text, version, keep } = await readJson(request, saveTextSchema);
+  const result = await (await plans()).save(id, needText(text), version, keep ?? null);
   if (result.kind === 'gone') throw noSuchPlan();
   if (result.kind === 'overtaken') {
     throw new Refusal(409, 'Changed elsewhere', 'The plan was changed elsewhere since this text was begun. Nothing was overwritten.', {

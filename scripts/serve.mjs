@@ -1,0 +1,67 @@
+// The production server: what the framework answers, behind a look at each request's first lines. `node scripts/serve.mjs PORT`.
+import { createServer } from 'node:http';
+import next from 'next';
+import { root } from './prepare.mjs';
+
+const host = '127.0.0.1';
+const port = Number(process.argv[2]);
+/** In bytes. A walk stands in the address, and may be long. */
+const mostHeaders = 256 * 1024;
+const methods = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'];
+/** Requests that are still being answered get so long when the server is told to end, in milliseconds. */
+const grace = 3000;
+
+/** What is wrong with a request as such: status, title, and a sentence; null where nothing is. */
+function misfit({ method, url, rawHeaders }) {
+  if (!methods.includes(method)) return [405, 'Method not allowed', `This server answers ${methods.join(', ')}.`];
+  if (!url.startsWith('/')) return [400, 'Bad address', 'An address here begins with a slash.'];
+  if (rawHeaders.filter((name, index) => index % 2 === 0 && name.toLowerCase() === 'host').length !== 1) return [400, 'Bad request', 'A request names one host.'];
+  try {
+    decodeURIComponent(url.split('?', 1)[0]);
+  } catch {
+    return [400, 'Bad address', 'The address has a percent sign that escapes nothing.'];
+  }
+  return null;
+}
+
+/** A problem document (RFC 9457). */
+function refuse(response, [status, title, detail]) {
+  response.writeHead(status, {
+    'content-type': 'application/problem+json', 'cache-control': 'no-store', 'x-content-type-options': 'nosniff', connection: 'close',
+    ...(status === 405 && { allow: methods.join(', ') }),
+  });
+  response.end(JSON.stringify({ type: 'about:blank', title, status, detail }));
+}
+
+const app = next({ dev: false, dir: root, hostname: host, port });
+const server = createServer({ maxHeaderSize: mostHeaders });
+
+let ending = false;
+/** Ends all: nobody new is answered, the database is closed, and whoever still waits is let go. */
+async function end() {
+  if (ending) return;
+  ending = true;
+  const closed = new Promise((resolve) => server.close(resolve));
+  server.closeIdleConnections();
+  setTimeout(() => server.closeAllConnections(), grace).unref();
+  await closed;
+  // The handlers keep what they have opened where this process can find it (src/server/plans.ts).
+  const stores = await globalThis.andanteStores?.catch(() => null);
+  await stores?.close();
+  process.exit(0);
+}
+for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => void end());
+
+await app.prepare();
+const answer = app.getRequestHandler();
+server.on('request', (request, response) => {
+  // Whoever goes away before the answer is there is no news for the log.
+  request.on('error', () => {});
+  const wrong = misfit(request);
+  if (wrong) refuse(response, wrong);
+  else void answer(request, response);
+});
+server.on('clientError', (_error, socket) => {
+  if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-length: 0\r\n\r\n');
+});
+server.listen(port, host);
