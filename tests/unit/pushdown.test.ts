@@ -116,8 +116,8 @@ describe('the analysis', () => {
       expect([...new Set(leaked)].sort(), whole).toEqual([...leaks].sort());
       const found = findings.filter(({ rule }) => rule === 'stack/rule-broken').map(({ subject }) => subject!).filter((subject) => claims.includes(subject));
       expect(found.sort(), whole).toEqual([...broken].sort());
-    }), runs(500));
-    expect(decided).toBeGreaterThan(50);
+    }), runs(250));
+    expect(decided).toBeGreaterThan(20);
   });
 
   test('decides of every two screens whether from the one the other can always be reached', () => {

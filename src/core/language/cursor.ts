@@ -3,7 +3,7 @@ import { maximumDepth } from '../limits';
 import { isDeclarationWord, isMemberWord } from './keywords';
 import type { Leftovers } from './incremental';
 import type { Range } from './range';
-import type { Block, Name, ScreenNode, StringNode, SyntaxProblem } from './syntax';
+import type { Block, Name, ScreenNode, StringNode, SyntaxFix, SyntaxProblem } from './syntax';
 import { scan, stringValue, tokenize, type Token } from './tokens';
 
 /** Tokens after which a word is no keyword but a name: `start: date`, `link, from`, `on.id`. */
@@ -88,9 +88,46 @@ export class Cursor {
     return this.currentDoc;
   }
 
-  report(range: Range, message: string, instead: string | null = null): void {
-    if (this.current.from === this.quietAt) return;
-    this.problems.push({ from: range.from, to: range.to, message, instead });
+  /** Whether something was reported of the statement that is being read: what else seems wrong there mostly follows from it. */
+  private told = false;
+
+  /**
+   * Reads a statement. Of what is wrong with it the first is reported; then the rest of its line is passed over.
+   * What stands in its block are statements of their own.
+   */
+  statement<T>(read: () => T): T {
+    const outer = this.told;
+    this.told = false;
+    const result = read();
+    this.passSeparator();
+    while (this.told && !this.done && !this.peek().first && !this.isSymbol('}') && !this.isSymbol('{')) this.next();
+    this.told = outer;
+    return result;
+  }
+
+  /** What other languages put between statements. */
+  private passSeparator(): void {
+    const token = this.peek();
+    if (token.first || (token.text !== ';' && token.text !== ',')) return;
+    this.report(token, `A statement ends with its line, without “${token.text}”.`, { label: `Take “${token.text}” out`, edits: [{ from: token.from, to: token.to, insert: '' }] });
+    this.next();
+  }
+
+  /**
+   * Reports what is wrong with the statement that is being read, unless something was reported of it before.
+   *
+   * @param fix what to write in place of the range, or the fix as a whole
+   */
+  report(range: Range, message: string, fix: string | SyntaxFix | null = null): void {
+    if (this.told || this.current.from === this.quietAt) return;
+    this.told = true;
+    const { from, to } = range;
+    this.problems.push({ from, to, message, fix: typeof fix === 'string' ? { label: `Write ${fix}`, edits: [{ from, to, insert: fix }] } : fix });
+  }
+
+  /** Takes the second token out of what is read, as if it did not stand there. */
+  dropSecond(): void {
+    this.second = this.read(this.peek(1));
   }
 
   /** How deep the part that is being read nests. */
@@ -266,14 +303,24 @@ export class Cursor {
    */
   block<T>(owner: string, head: Range, begins: () => boolean, item: (items: T[]) => boolean): Block<T> | null {
     const open = this.peek();
+    let hasOpening = true;
     if (!this.skipSymbol('{')) {
       if (!begins()) return null;
-      this.report(this.gap, `${owner} has no opening brace.`);
+      hasOpening = false;
     }
+    const { gap } = this;
+    const told = this.told;
     const items: T[] = [];
-    const end = (closed: boolean): Block<T> => ({ items, closed, from: Math.min(open.from, this.end), to: this.end });
+    const end = (closed: boolean): Block<T> => {
+      if (!hasOpening && !told) {
+        const opening = { from: gap.to, to: gap.to, insert: ' {' };
+        const edits = closed ? [opening] : [opening, { from: this.end, to: this.end, insert: `\n${' '.repeat(this.indentOf(head))}}` }];
+        this.report(gap, `${owner} has ${closed ? 'no opening brace' : 'no braces around what belongs to it'}.`, { label: closed ? 'Write the brace' : 'Write the braces', edits });
+      }
+      return { items, closed, from: Math.min(open.from, this.end), to: this.end };
+    };
     const unclosed = (): Block<T> => {
-      this.report(open.text === '{' ? open : head, `${owner} has no closing brace.`);
+      if (hasOpening) this.report(open, `${owner} has no closing brace.`);
       return end(false);
     };
     for (;;) {
@@ -285,7 +332,7 @@ export class Cursor {
         this.next();
         if (!(offset > 0 && this.surplus < 0)) return end(true);
         this.report(brace, 'This brace closes nothing.');
-      } else if (!item(items)) {
+      } else if (!this.statement(() => item(items))) {
         return unclosed();
       }
     }

@@ -8,6 +8,19 @@ export function parseCondition(cursor: Cursor): ConditionNode | null {
   return parseJoined(cursor, 'or', () => parseJoined(cursor, 'and', () => parseOperand(cursor)));
 }
 
+/** Signs of other languages: twice in a row they join. */
+const signs = { and: '&', or: '|' } as const;
+
+/** Passes the word that joins two conditions; a sign in its place is reported. */
+function skipJoint(cursor: Cursor, word: 'and' | 'or'): boolean {
+  const [first, second] = [cursor.peek(), cursor.peek(1)];
+  if (first.text !== signs[word] || second.text !== signs[word]) return cursor.skipWord(word);
+  cursor.report({ from: first.from, to: second.to }, `Conditions are joined by the word ${word}.`, word);
+  cursor.next();
+  cursor.next();
+  return true;
+}
+
 function parseJoined(cursor: Cursor, word: 'and' | 'or', part: () => ConditionNode | null): ConditionNode | null {
   const left = part();
   return left && joinMore(cursor, word, part, left);
@@ -15,7 +28,7 @@ function parseJoined(cursor: Cursor, word: 'and' | 'or', part: () => ConditionNo
 
 /** Each further part makes the tree one level deeper. */
 function joinMore(cursor: Cursor, word: 'and' | 'or', part: () => ConditionNode | null, left: ConditionNode): ConditionNode {
-  if (!cursor.skipWord(word)) return left;
+  if (!skipJoint(cursor, word)) return left;
   return cursor.deeper(() => {
     const right = part();
     return right && joinMore(cursor, word, part, { kind: word, left, right, from: left.from, to: right.to });
@@ -25,7 +38,12 @@ function joinMore(cursor: Cursor, word: 'and' | 'or', part: () => ConditionNode 
 /** `not X`, `(…)`, `"may hold"`, `flag`, `flag is value`, `value is given` */
 function parseOperand(cursor: Cursor): ConditionNode | null {
   const head = cursor.peek();
-  if (cursor.skipWord('not')) {
+  const isSign = head.text === '!' && head.kind === 'stray';
+  if (isSign) {
+    cursor.report(head, 'What does not hold is said by the word not.', { label: 'Write not', edits: [{ from: head.from, to: head.to, insert: 'not ' }] });
+    cursor.next();
+  }
+  if (isSign || cursor.skipWord('not')) {
     const of = cursor.deeper(() => parseOperand(cursor));
     return of && { kind: 'not', of, from: head.from, to: of.to };
   }
@@ -42,8 +60,10 @@ function parseOperand(cursor: Cursor): ConditionNode | null {
   if (!names) return null;
   const [first] = names;
   if (cursor.isSymbol('=')) {
-    cursor.report(cursor.peek(), 'A condition compares with the word is, as in tier is member; “=” gives a value.', 'is');
-    cursor.next();
+    const sign = cursor.next();
+    const twice = cursor.isSymbol('=') && cursor.peek().from === sign.to;
+    if (twice) cursor.next();
+    cursor.report({ from: sign.from, to: cursor.end }, `A condition compares with the word is, as in tier is member; “${twice ? '==' : '='}” ${twice ? 'is no word of a plan' : 'gives a value'}.`, 'is');
     return { kind: 'is', name: first, not: false, value: parseValue(cursor), from: first.from, to: cursor.end };
   }
   if (!cursor.skipWord('is')) {

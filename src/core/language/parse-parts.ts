@@ -1,7 +1,11 @@
 /** The parts that statements share: references, types, values, argument lists. */
 import type { Cursor } from './cursor';
 import { closest } from './closest';
+import type { TextEdit } from './edits';
+import { typeMeant } from './first-guesses';
 import { stepWords } from './keywords';
+import type { Range } from './range';
+import type { Token } from './tokens';
 import type {
   ArgumentListNode, ArgumentNode, FieldNode, Name, OnlyNode, ParameterNode, ScreenReference, TypeNode, ValueNode,
 } from './syntax';
@@ -27,12 +31,42 @@ export function parseType(cursor: Cursor): TypeNode | null {
     if (!of) return null;
     type = { kind: 'list', of, from: start.from, to: cursor.end };
   } else {
-    const name = cursor.name('A type');
-    if (!name) return null;
-    type = { kind: 'named', name, from: name.from, to: name.to };
+    const bracket = cursor.peek();
+    const isBracket = bracket.text === '[' && !bracket.first;
+    const name = isBracket ? null : cursor.name('A type');
+    const read = isBracket ? listInBrackets(cursor, bracket) : name && (listWithBrackets(cursor, name) ?? { kind: 'named', name, from: name.from, to: name.to });
+    if (!read) return null;
+    type = read;
   }
   if (!cursor.skipSymbol('?')) return type;
   return { kind: 'optional', of: type, from: start.from, to: cursor.end };
+}
+
+/** `Ticket[]` and `List<Ticket>`, as other languages write it; null where neither stands here. */
+function listWithBrackets(cursor: Cursor, name: Name): TypeNode | null {
+  const open = cursor.peek();
+  if (open.first || open.from !== name.to || (open.text !== '[' && open.text !== '<')) return null;
+  cursor.next();
+  const inner = open.text === '<' ? cursor.name('The type of the list’s items') : name;
+  if (!inner) return null;
+  if (cursor.peek().text === (open.text === '[' ? ']' : '>')) cursor.next();
+  return toldList(cursor, inner, { from: name.from, to: cursor.end });
+}
+
+/** `[Ticket]`, as other languages write it. */
+function listInBrackets(cursor: Cursor, open: Token): TypeNode | null {
+  cursor.next();
+  const inner = cursor.name('The type of the list’s items');
+  if (!inner) return null;
+  if (cursor.peek().text === ']') cursor.next();
+  return toldList(cursor, inner, { from: open.from, to: cursor.end });
+}
+
+function toldList(cursor: Cursor, inner: Name, range: Range): TypeNode {
+  cursor.report(range, `A list of ${inner.text} is written so: list of ${inner.text}.`, `list of ${typeMeant(inner.text) ?? inner.text}`);
+  // What it is of is said once the list is right.
+  const meant = typeMeant(inner.text);
+  return { kind: 'list', of: { kind: 'named', name: { ...inner, text: meant ?? inner.text }, from: inner.from, to: inner.to }, ...range };
 }
 
 /** What a list is of: a type without a mark of its own, since the mark after a list is the list's. */
@@ -128,9 +162,15 @@ function parseArgument(cursor: Cursor): ArgumentNode | null {
     cursor.report(range, `Say which argument ${value} is for, as in name: ${value}.`);
     return null;
   }
-  if (!cursor.skipSymbol(':')) return { name, value: null, from: name.from, to: name.to };
+  if (cursor.isSymbol('=')) cursor.report(cursor.peek(), 'A value stands behind a colon, as in name: value.', { label: 'Write a colon', edits: colonIn(cursor) });
+  if (!cursor.skipSymbol(':') && !cursor.skipSymbol('=')) return { name, value: null, from: name.from, to: name.to };
   const value = parseValue(cursor);
   return { name, value, from: name.from, to: cursor.end };
+}
+
+/** A colon in place of an equals sign and the blanks before it. */
+function colonIn(cursor: Cursor): TextEdit[] {
+  return [{ from: cursor.previous.to, to: cursor.peek().to, insert: ':' }];
 }
 
 /** `name: type`, as records, `has` and, with a default and a sample, `takes` list them. */
@@ -158,6 +198,12 @@ export function parseList<T>(cursor: Cursor, item: () => T | null, closing: stri
   const items = [first];
   while (cursor.skipSymbol(',')) {
     if (closing !== null && cursor.isSymbol(closing)) break;
+    // A comma at the end of a statement.
+    if (closing === null && (cursor.statementOnNewLine || cursor.isSymbol('}') || cursor.done)) {
+      const { from, to } = cursor.previous;
+      cursor.report({ from, to }, 'A statement ends with its line, without “,”.', { label: 'Take “,” out', edits: [{ from, to, insert: '' }] });
+      break;
+    }
     const one = item();
     if (one === null) break;
     items.push(one);
@@ -189,4 +235,12 @@ export function parseWord<T extends string>(cursor: Cursor, words: readonly T[],
   cursor.report(token, `${token.text} is none of ${words.join(', ')}.${near ? ` Did you mean ${near}?` : ''}`, near);
   cursor.next();
   return null;
+}
+
+/** `start: home`, as other formats write it: the colon behind a statement's word is reported, and passed over. */
+export function passColon(cursor: Cursor, isWord: (word: string) => boolean): void {
+  const [head, colon] = [cursor.peek(), cursor.peek(1)];
+  if (head.kind !== 'name' || colon.text !== ':' || !isWord(head.text)) return;
+  cursor.report(colon, `No colon stands behind ${head.text}.`, { label: 'Take the colon out', edits: [{ from: colon.from, to: colon.to, insert: '' }] });
+  cursor.dropSecond();
 }

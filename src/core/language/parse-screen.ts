@@ -1,8 +1,10 @@
 /** Screens and what stands in them. */
 import type { Cursor } from './cursor';
-import { memberWords } from './keywords';
+import { declarationMeant, memberMeant } from './first-guesses';
+import { isMemberWord, memberWords } from './keywords';
+import { stringValue } from './tokens';
 import { parseCondition } from './parse-condition';
-import { parseArguments, parseField, parseList, parseOnly, parseParameter, parseReference, parseWord } from './parse-parts';
+import { parseArguments, parseField, parseList, parseOnly, parseParameter, parseReference, parseWord, passColon } from './parse-parts';
 import { parseOn, parseSteps } from './parse-transition';
 import { shapes, type LinkNode, type MemberNode, type Name, type NeedsNode, type OnlyNode, type ScreenNode, type Shape, type UnderNode } from './syntax';
 
@@ -13,7 +15,10 @@ export function parseScreen(cursor: Cursor): ScreenNode {
   const head = cursor.peek();
   const doc = cursor.doc;
   const isPrivate = cursor.skipWord('private');
-  if (!cursor.skipWord('screen')) cursor.missing('The word screen');
+  if (meantDeclaration(cursor) === 'screen') {
+    cursor.report(cursor.peek(), `${cursor.peek().text} is called screen here.`, 'screen');
+    cursor.next();
+  } else if (!cursor.skipWord('screen')) cursor.missing('The word screen');
   const name = cursor.name('The screen’s name');
   const title = cursor.peek().kind === 'string' ? cursor.string('The title') : null;
   let shape: Shape | null = null;
@@ -24,15 +29,32 @@ export function parseScreen(cursor: Cursor): ScreenNode {
     else break;
   }
   const body = cursor.block<MemberNode>(
-    name ? `The screen ${name.text}` : 'This screen', head, () => cursor.beginsMember, (items) => parseMember(cursor, items),
+    name ? `The screen ${name.text}` : 'This screen', head, () => cursor.beginsMember || meantMember(cursor) !== undefined, (items) => parseMember(cursor, items),
   );
   return { kind: 'screen', doc, private: isPrivate, name, title, shape, only, body, from: head.from, to: cursor.end };
 }
 
-function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
-  if (cursor.beginsDeclaration) return false;
+/** What a word is called here that others begin a declaration with; undefined where none stands at the beginning of this line. */
+export function meantDeclaration(cursor: Cursor): string | undefined {
   const head = cursor.peek();
-  const word = cursor.beginsMember ? head.text : '';
+  if (cursor.beginsDeclaration || head.kind !== 'name' || !head.first || cursor.peek(1).kind === 'symbol') return undefined;
+  return memberMeant(head.text) === undefined ? declarationMeant(head.text) : undefined;
+}
+
+/** What a word is called here that others begin a member with; undefined where none stands here. */
+function meantMember(cursor: Cursor): string | undefined {
+  const [head, after] = [cursor.peek(), cursor.peek(1)];
+  if (cursor.beginsMember || cursor.beginsDeclaration || head.kind !== 'name' || !(after.kind === 'name' || after.kind === 'string' || after.kind === 'url' || after.text === ':')) return undefined;
+  return memberMeant(head.text);
+}
+
+function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
+  if (cursor.beginsDeclaration || meantDeclaration(cursor) !== undefined) return false;
+  const head = cursor.peek();
+  const meant = meantMember(cursor);
+  if (meant) cursor.report(head, `${head.text} is called ${meant} here.`, meant);
+  passColon(cursor, (name) => isMemberWord(name) || meant !== undefined);
+  const word = meant ?? (cursor.beginsMember ? head.text : '');
   if (word === 'takes') {
     cursor.next();
     const parameters = parseList(cursor, () => parseParameter(cursor), null);
@@ -69,9 +91,15 @@ function parseLink(cursor: Cursor): LinkNode {
   const doc = cursor.doc;
   const head = cursor.next();
   let pattern: Name | null = null;
-  if (cursor.peek().kind === 'url') {
-    const token = cursor.next();
+  const token = cursor.peek();
+  const quoted = token.kind === 'string' && !token.first ? stringValue(token.text) : null;
+  if (token.kind === 'url') {
+    cursor.next();
     pattern = { text: token.text, from: token.from, to: token.to };
+  } else if (quoted !== null && /^\S+$/.test(quoted)) {
+    cursor.next();
+    cursor.report(token, 'A URL pattern stands without quotation marks.', quoted);
+    pattern = { text: quoted, from: token.from + 1, to: token.to - 1 };
   } else {
     cursor.missing('A URL pattern, which begins with a slash or a scheme,');
   }

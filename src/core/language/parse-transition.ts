@@ -1,6 +1,7 @@
 /** What a control does: its branches, and their steps. */
 import { closest } from './closest';
 import type { Cursor } from './cursor';
+import { stepMeant } from './first-guesses';
 import { stepWords } from './keywords';
 import { parseCondition } from './parse-condition';
 import { parseArguments, parseOnly, parseReference, parseValue } from './parse-parts';
@@ -41,7 +42,8 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
   let branches: BranchNode[] = [];
   for (;;) {
     const head = cursor.peek();
-    const conditional = cursor.skipWord('when');
+    if (cursor.isWord('if') && !cursor.peek().first) cursor.report(cursor.peek(), 'A condition of a trigger begins with when.', 'when');
+    const conditional = cursor.skipWord('when') || (cursor.isWord('if') && !cursor.peek().first && cursor.skipWord('if'));
     const condition = conditional ? parseCondition(cursor) : null;
     // A condition that does not read has been reported; its steps are not to count as if there were none.
     if (conditional && !condition && !includes(stepWords, cursor.peek().text)) return branches;
@@ -51,7 +53,8 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
     const branch = { condition, steps, motion, from: head.from, to: cursor.end };
     if (branches.length === 0) branches = [branch];
     else branches.push(branch);
-    if (!cursor.isWord('otherwise')) return branches;
+    if (cursor.isWord('else') && conditional) cursor.report(cursor.peek(), 'What happens where the condition does not hold stands behind otherwise.', 'otherwise');
+    else if (!cursor.isWord('otherwise')) return branches;
     const word = cursor.next();
     if (!conditional) cursor.report(word, 'Only what stands behind a when can have an otherwise: the steps before it always happen.');
   }
@@ -71,13 +74,45 @@ export function parseSteps(cursor: Cursor): StepNode[] {
   return steps;
 }
 
+/** `->`, `=>` and `→`, as many write that something leads somewhere: reported, and passed over. */
+function passArrow(cursor: Cursor): boolean {
+  const [first, second] = [cursor.peek(), cursor.peek(1)];
+  const length = first.text === '→' ? 1 : (first.text === '-' || first.text === '=') && second.text === '>' && second.from === first.to ? 2 : 0;
+  if (length === 0) return false;
+  cursor.report({ from: first.from, to: first.from + length }, 'What opens a screen is a word: push, replace, present, reset.', 'push');
+  for (let passed = 0; passed < length; passed++) cursor.next();
+  return true;
+}
+
+/** A step that opens a screen, behind its word. */
+function parseOpening(cursor: Cursor, kind: Opening, from: number): StepNode {
+  // A screen is named, not quoted.
+  const quoted = cursor.peek();
+  if (quoted.kind === 'string' && !quoted.first && /^"[A-Za-z_]\w*"$/.test(quoted.text)) {
+    cursor.next();
+    cursor.report(quoted, 'A screen is called by its name, without quotation marks.', quoted.text.slice(1, -1));
+    const name = { text: quoted.text.slice(1, -1), from: quoted.from + 1, to: quoted.to - 1 };
+    return { kind, target: { module: null, name, from: name.from, to: name.to }, list: parseArguments(cursor), from, to: cursor.end };
+  }
+  const target = parseReference(cursor);
+  const list = target ? parseArguments(cursor) : null;
+  return { kind, target, list, from, to: cursor.end };
+}
+
 function parseStep(cursor: Cursor): StepNode | null {
   const head = cursor.peek();
+  if (passArrow(cursor)) return parseOpening(cursor, 'push', head.from);
   if (head.kind !== 'name' || cursor.statementOnNewLine) {
     cursor.missing(`A step (${stepWords.join(', ')})`);
     return null;
   }
-  const word = head.text;
+  const meant = includes(stepWords, head.text) ? undefined : stepMeant(head.text);
+  if (meant) {
+    const hasTo = meant === 'push' && cursor.peek(1).text === 'to' && cursor.peek(1).kind === 'name';
+    cursor.report({ from: head.from, to: hasTo ? cursor.peek(1).to : head.to }, `${head.text} is called ${meant} here.`, meant);
+    if (hasTo) cursor.dropSecond();
+  }
+  const word = meant ?? head.text;
   if (!includes(stepWords, word)) {
     const near = closest(word, stepWords);
     cursor.report(head, `${word} is no step. ${near ? `Did you mean ${near}?` : `A trigger can ${stepWords.join(', ')}.`}`, near);
@@ -86,11 +121,7 @@ function parseStep(cursor: Cursor): StepNode | null {
     return null;
   }
   cursor.next();
-  if (includes(opening, word)) {
-    const target = parseReference(cursor);
-    const list = target ? parseArguments(cursor) : null;
-    return { kind: word as Opening, target, list, from: head.from, to: cursor.end };
-  }
+  if (includes(opening, word)) return parseOpening(cursor, word as Opening, head.from);
   switch (word) {
     case 'close': return { kind: 'close', from: head.from, to: cursor.end };
     case 'back': return parseBack(cursor, head.from);

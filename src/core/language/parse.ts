@@ -1,15 +1,15 @@
 /** The parser: recursive descent over the tokens, one function a statement. */
 import { Cursor } from './cursor';
 import type { Leftovers } from './incremental';
-import { declarationWords } from './keywords';
+import { declarationWords, isDeclarationWord } from './keywords';
 import { parseAccept, parseRule, parseWalk } from './parse-checks';
 import { parseEntry, parseMenu, parseTabs } from './parse-menus';
-import { parseArguments, parseList, parseReference } from './parse-parts';
-import { parseScreen } from './parse-screen';
+import { parseArguments, parseList, parseReference, passColon } from './parse-parts';
+import { meantDeclaration, parseScreen } from './parse-screen';
 import { parseChoice, parseFlag, parseId, parseRecord } from './parse-types';
 import type {
   AppNode, BackLeavesNode, Block, DeclarationNode, IncludeNode, ModuleNode, MotionNode, Name, OriginNode, ScreenNode, StartNode, SyntaxTree,
-  VariantsNode,
+  StringNode, VariantsNode,
 } from './syntax';
 
 /**
@@ -22,15 +22,18 @@ export function parse(text: string, leftovers: Leftovers | null = null): SyntaxT
   const cursor = new Cursor(text, leftovers);
   const declarations: DeclarationNode[] = [];
   while (!cursor.done) {
-    const declaration = parseDeclaration(cursor);
+    const declaration = cursor.statement(() => parseDeclaration(cursor));
     if (declaration) declarations.push(declaration);
   }
   return { text, declarations, problems: cursor.problems };
 }
 
 function parseDeclaration(cursor: Cursor): DeclarationNode | null {
+  passColon(cursor, (word) => cursor.peek().first && isDeclarationWord(word));
   const head = cursor.peek();
-  const word = cursor.beginsDeclaration ? head.text : '';
+  const meant = meantDeclaration(cursor);
+  if (meant) cursor.report(head, `${head.text} is called ${meant} here.`, meant);
+  const word = meant ?? (cursor.beginsDeclaration ? head.text : '');
   switch (word) {
     case 'app': return parseApp(cursor);
     case 'origin': return parseOrigin(cursor);
@@ -61,7 +64,18 @@ function parseDeclaration(cursor: Cursor): DeclarationNode | null {
 function parseApp(cursor: Cursor): AppNode {
   const doc = cursor.doc;
   const head = cursor.next();
-  return { kind: 'app', doc, name: cursor.string('The app’s name in quotation marks'), from: head.from, to: cursor.end };
+  const name = cursor.peek().kind === 'name' && !cursor.peek().first ? bareString(cursor) : cursor.string('The app’s name in quotation marks');
+  return { kind: 'app', doc, name, from: head.from, to: cursor.end };
+}
+
+/** Words to the end of their line that should stand in quotation marks. */
+function bareString(cursor: Cursor): StringNode {
+  const first = cursor.next();
+  while (!cursor.done && !cursor.peek().first && cursor.peek().kind === 'name') cursor.next();
+  const range = { from: first.from, to: cursor.end };
+  const value = cursor.text.slice(range.from, range.to);
+  cursor.report(range, 'The app’s name stands in quotation marks.', `"${value}"`);
+  return { value, ...range };
 }
 
 function parseOrigin(cursor: Cursor): OriginNode {
@@ -113,7 +127,7 @@ function parseModule(cursor: Cursor): ModuleNode {
   const head = cursor.next();
   const name = cursor.name('The module’s name');
   const owner = cursor.skipWord('by') ? cursor.string('The owner in quotation marks') : null;
-  const isScreen = (): boolean => cursor.beginsDeclaration && (cursor.isWord('screen') || cursor.isWord('private'));
+  const isScreen = (): boolean => meantDeclaration(cursor) === 'screen' || cursor.beginsDeclaration && (cursor.isWord('screen') || cursor.isWord('private'));
   const body: Block<ScreenNode> | null = cursor.block<ScreenNode>(
     name ? `The module ${name.text}` : 'This module', head, isScreen, (items) => {
       if (isScreen()) items.push(parseScreen(cursor));

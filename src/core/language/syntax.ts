@@ -2,6 +2,7 @@
  * The syntax tree: what stands in the text, each node with its range, nothing resolved.
  * Parts that a half-typed plan lacks are null, so that the rest of their statement still counts.
  */
+import type { TextEdit } from './edits';
 import type { Range } from './range';
 
 /** A name as written, where it stands. */
@@ -349,8 +350,14 @@ export type StatementNode = DeclarationNode | MemberNode | TabNode | MenuItemNod
 /** Something in the text that the language does not allow, in words for the person who types. */
 export interface SyntaxProblem extends Range {
   readonly message: string;
-  /** A word or symbol that would make it right, put in place of the range. */
-  readonly instead: string | null;
+  /** What would make it right; null where that cannot be told. */
+  readonly fix: SyntaxFix | null;
+}
+
+/** A way to put a syntax problem right: what its button says, and the edits. */
+export interface SyntaxFix {
+  readonly label: string;
+  readonly edits: readonly TextEdit[];
 }
 
 export interface SyntaxTree {

@@ -65,7 +65,8 @@ function urlFollows(previous: Token | null, text: string, at: number): boolean {
   if (previous?.kind !== 'name') return false;
   if (previous.text === 'origin') return previous.first && text[at] !== ':' && text[at] !== '#';
   if (previous.text === 'link' || previous.text === 'opens' || previous.text === 'open') return endOf(urlStart, text, at) > at;
-  return false;
+  // What others call a link (see `first-guesses.ts`).
+  return text[at] === '/' && previous.first && (previous.text === 'url' || previous.text === 'route' || previous.text === 'path' || previous.text === 'deeplink');
 }
 
 /**

@@ -2,6 +2,9 @@ import type { ArgumentListNode, BranchNode, ConditionNode, DeclarationNode, Only
 import type { Plan, Screen } from '../plan/model';
 import type { ArgumentsModel, BranchModel, CallModel, ConditionModel, PlanModel, ScreenModel, StepModel, TakenModel, TypeModel, ValueModel, WalkStepModel } from './model';
 
+/** What an origin begins with (RFC 3986, 3.1). */
+const hasScheme = /^[A-Za-z][A-Za-z0-9+.-]*:/;
+
 /**
  * The model of a plan. Parts of statements that did not read are left out with their statement; names that there are not stand
  * as written. Linear in the plan.
@@ -14,7 +17,7 @@ export function toModel(plan: Plan): PlanModel {
   return {
     format: 1,
     ...optional('app', plan.name), ...optional('doc', plan.doc),
-    origins: plan.origins,
+    origins: plan.origins.filter((text) => hasScheme.test(text)),
     variants: ofKind('variants').flatMap((node) => node.names.map((name) => name.text)),
     ...optional('start', start?.target ? callOf(start.target, start.list) : null),
     ...optional('motion', plan.motion),

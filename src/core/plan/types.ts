@@ -1,9 +1,10 @@
 /** The types of the language and what may go where. */
 
-export const baseTypes = ['text', 'int', 'decimal', 'bool', 'date', 'time', 'instant', 'url'] as const;
-export type BaseName = (typeof baseTypes)[number];
+import { baseNames, type BaseName } from '../language/base-names';
 
-export const isBaseName = (name: string): name is BaseName => (baseTypes as readonly string[]).includes(name);
+export { baseNames as baseTypes, type BaseName };
+
+export const isBaseName = (name: string): name is BaseName => (baseNames as readonly string[]).includes(name);
 
 export interface IdType { readonly kind: 'id'; readonly name: string; readonly base: BaseName | null }
 export interface ChoiceType { readonly kind: 'choice'; readonly name: string; readonly options: readonly string[] }

@@ -139,3 +139,6 @@ export function inPattern({ node }: Link, from: number, to: number): { readonly 
 
 /** The edit that gives a link another pattern. */
 export const writePattern = ({ node }: Link, pattern: string): { readonly from: number; readonly to: number; readonly insert: string } => ({ from: node.pattern!.from, to: node.pattern!.to, insert: pattern });
+
+/** Whether a pattern names an argument as `:name`, in a segment of its own. */
+export const hasColonVariable = (pattern: string, name: string): boolean => pattern.split('/').includes(`:${name}`);

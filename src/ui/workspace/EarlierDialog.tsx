@@ -21,22 +21,27 @@ export function EarlierDialog({ planId, planName, onClose }: { planId: string; p
   const [earlier, setEarlier] = useState<readonly EarlierSummary[] | null>(null);
   const [chosen, setChosen] = useState<{ readonly one: EarlierSummary; readonly text: string } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const run = async (act: () => Promise<void>): Promise<void> => {
+  const fail = (error: unknown): void => setProblem(error instanceof TypeError ? 'The server does not answer.' : (error as Error).message);
+  const show = (one: EarlierSummary): Promise<void> => api.earlierText(planId, one.id).then((text) => {
+    setProblem(null);
+    setChosen({ one, text });
+  }, fail);
+  const keep = async ({ one, text }: NonNullable<typeof chosen>): Promise<void> => {
+    const name = `${planName.slice(0, 90)} (text of ${when.format(one.keptAt)})`;
     try {
-      setProblem(null);
-      await act();
+      await api.create({ name, text });
+      say(`Saved as the plan ${name}.`);
+      dialog.current?.close();
     } catch (error) {
-      setProblem(error instanceof TypeError ? 'The server does not answer.' : (error as Error).message);
+      fail(error);
     }
   };
-  const show = (one: EarlierSummary): Promise<void> => run(async () => setChosen({ one, text: await api.earlierText(planId, one.id) }));
   useEffect(() => {
     dialog.current?.showModal();
-    void run(async () => {
-      const found = await api.earlier(planId);
+    api.earlier(planId).then((found) => {
       setEarlier(found);
-      if (found[0]) await show(found[0]);
-    });
+      if (found[0]) void show(found[0]);
+    }, fail);
     // Once, when it opens.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
@@ -64,12 +69,7 @@ export function EarlierDialog({ planId, planName, onClose }: { planId: string; p
         <div className="flex flex-wrap gap-5 justify-end">
           {chosen && (
             <>
-              <button type="button" className="fix-button" onClick={() => void run(async () => {
-                const name = `${planName.slice(0, 90)} (text of ${when.format(chosen.one.keptAt)})`;
-                await api.create({ name, text: chosen.text });
-                say(`Saved as the plan ${name}.`);
-                dialog.current?.close();
-              })}>Save it as a new plan</button>
+              <button type="button" className="fix-button" onClick={() => void keep(chosen)}>Save it as a new plan</button>
               <button type="button" className="btn btn-sm btn-primary" onClick={() => {
                 session.restore(chosen.text);
                 say('The earlier text is back. Undo with Ctrl+Z.');

@@ -3,7 +3,7 @@ import type { Range } from '../../language/range';
 import { readOrigin, sameOrigin, type Origin } from '../../links/origin';
 import { readPattern, type PatternProblem } from '../../links/template';
 import type { Link, Plan } from '../../plan/model';
-import { inPattern, told } from '../links-parts';
+import { inPattern, told, hasColonVariable, writePattern } from '../links-parts';
 import { say, type Message } from '../message';
 import type { Fix, Found, Rule } from '../rule';
 
@@ -28,6 +28,7 @@ export const invalid: Rule = {
         const { template, problem } = readPattern(link.pattern);
         if (problem) yield badPattern(link, problem);
         else if (template.origin !== null) yield* badOwnOrigin(plan, link, template.origin, origins);
+        yield* colonVariables(link);
       }
     }
   },
@@ -42,6 +43,20 @@ function badOrigin(text: string, { from, to }: Range): Found {
     detail: bare ? say`An origin ends with its host; what stands behind that belongs into the patterns.` : say`An origin is a scheme and a host, such as ${'https://huts.example'}, or a scheme of the app’s own, such as ${'huts:'}.`,
     subject: null,
     fixes: bare ? [{ label: `Write ${bare}`, edits: [{ from, to, insert: bare }] }] : [],
+  };
+}
+
+/** `/huts/:hutId`, as routers write it: a text that no URL has, where a variable was meant. */
+function* colonVariables(link: Link): Generator<Found> {
+  const { pattern, screen } = link;
+  if (!screen.parameters.some(({ name }) => hasColonVariable(pattern, name))) return;
+  const written = pattern.replace(/(^|\/):([A-Za-z_]\w*)/g, (_whole, slash: string, name: string) => `${slash}{${name}}`);
+  yield {
+    range: inPattern(link, 0, pattern.length),
+    summary: say`The link ${told(pattern)} to ${screen.label} writes a variable with a colon.`,
+    detail: say`A variable of a pattern stands in braces: ${told(written)}.`,
+    subject: screen.label,
+    fixes: readPattern(written).template ? [{ label: `Write ${written}`, edits: [writePattern(link, written)] }] : [],
   };
 }
 

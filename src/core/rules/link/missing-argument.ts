@@ -1,10 +1,11 @@
+import { closest } from '../../language/closest';
 import { giveDefault, makeOptional } from '../../edit/arguments';
 import { addToPath, moveToPath } from '../../edit/patterns';
 import { carriageOf } from '../../links/pattern';
 import { exampleOf } from '../../plan/example';
 import { mayBeLeftOut } from '../../plan/model';
 import { showType } from '../../plan/types';
-import { eachTemplate, inPattern, writePattern } from '../links-parts';
+import { eachTemplate, inPattern, writePattern, hasColonVariable } from '../links-parts';
 import { say } from '../message';
 import type { Fix, Rule } from '../rule';
 
@@ -24,7 +25,7 @@ export const missingArgument: Rule = {
         const variable = template.variables.find(({ name }) => name === parameter.name);
         const place = variable?.place ?? 'query';
         // A list that a query leaves out is an empty one; what cannot ride at all is a finding of its own.
-        if (mayBeLeftOut(parameter) || (variable && place !== 'query')) continue;
+        if (mayBeLeftOut(parameter) || (variable && place !== 'query') || hasColonVariable(link.pattern, parameter.name)) continue;
         const carriage = carriageOf(parameter, place);
         if (!carriage || (variable && carriage.isList)) continue;
         const { name } = parameter;
@@ -32,6 +33,9 @@ export const missingArgument: Rule = {
         const example = exampleOf(parameter.type);
         const optional = makeOptional(parameter);
         const fixes: Fix[] = [];
+        // A variable that nothing takes, and that is called nearly so, was meant to bring it.
+        const misspelt = variable ? undefined : template.variables.find((each) => !screen.parameters.some((other) => other.name === each.name) && closest(each.name, [name]) !== null);
+        if (misspelt) fixes.push({ label: `Write ${name}`, edits: [{ ...inPattern(link, misspelt.from, misspelt.to), insert: name }] });
         if (inPath !== null) fixes.push({ label: `Write ${inPath}`, edits: [writePattern(link, inPath)] });
         // A default for an id would be one in particular.
         if (example !== null && parameter.type.kind !== 'id') fixes.push({ label: `Let ${name} be ${example} where nobody says`, edits: [giveDefault(parameter, example)] });

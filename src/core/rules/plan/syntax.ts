@@ -11,13 +11,13 @@ export const syntax: Rule = {
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" pushh map\n}\nscreen map "Map" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
   *check({ plan }) {
-    for (const { from, to, message, instead } of plan.tree.problems) {
+    for (const { from, to, message, fix } of plan.tree.problems) {
       yield {
         range: { from, to },
         summary: say`${words(message)}`,
         detail: say`What can be read around it still counts.`,
         subject: null,
-        fixes: instead === null ? [] : [{ label: `Write ${instead}`, edits: [{ from, to, insert: instead }] }],
+        fixes: fix ? [fix] : [],
       };
     }
     for (const { file, from, to } of plan.includes) {

@@ -1,5 +1,6 @@
 import { declareType } from '../../edit/declarations';
 import { closest, Spelling } from '../../language/closest';
+import { typeMeant } from '../../language/first-guesses';
 import { baseTypes } from '../../plan/types';
 import { enumerate, say } from '../message';
 import type { Fix, Rule } from '../rule';
@@ -38,13 +39,13 @@ export const unknownType: Rule = {
       }
       if (problem.kind !== 'unknown-type') continue;
       const { from, to, text } = problem.name;
-      const near = spelling.closest(text, () => [...baseTypes, ...plan.types.keys()]);
+      const near = typeMeant(text) ?? spelling.closest(text, () => [...baseTypes, ...plan.types.keys()]);
       const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ from, to, insert: near }] }] : [];
       fixes.push({ label: `Declare the id ${text}`, edits: [declareType(plan, `id ${text}: text`)] });
       yield {
         range: { from, to },
         summary: say`There is no type ${text}.`,
-        detail: near ? say`Did you mean ${near}?` : say`Declare it, or use one that the plan has.`,
+        detail: typeMeant(text) ? say`It is called ${near!} here.` : near ? say`Did you mean ${near}?` : say`Declare it, or use one that the plan has.`,
         subject: null,
         fixes,
       };

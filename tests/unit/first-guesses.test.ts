@@ -1,0 +1,168 @@
+import { describe, expect, test } from 'vitest';
+import { check } from '../../src/core/check';
+import { applyEdits } from '../../src/core/language/edits';
+
+/** A plan without findings, with places in which something may stand instead. */
+const plan = ({ app = 'app "Pottery"', start = 'start home', type = 'int', flag = 'flag open', choice = 'choice Glaze { blue, green }', takes = 'takes size: TYPE = 1', on = 'on "See it" push bowl(size: 3)', needs = 'needs open else back', link = 'link /bowls/{size}', screen = 'screen bowl "Bowl" {', extra = '' }: Partial<Record<string, string>>): string => `${app}
+origin https://pottery.example
+${start}
+
+record Ticket { name: text }
+${flag}
+${choice}
+
+screen home "Home" {
+  has tickets: list of Ticket
+  ${on}
+  on "Open" sets open = true
+}
+
+${screen}
+  ${takes.replace('TYPE', type)}
+  ${needs}
+  ${link}
+  on "Glaze" push glaze(kind: blue)
+}
+
+screen glaze "Glaze" {
+  takes kind: Glaze${extra}
+  on "Done" back
+}
+`;
+
+const found = (text: string): string[] => check(text).findings.map(({ rule, range }) => `${rule} ${text.slice(range.from, range.to)}`);
+
+/** What somebody writes first, and what its first fix makes of it. */
+const guesses: readonly (readonly [place: string, written: string, right: string])[] = [
+  ['app', 'app Pottery', 'app "Pottery"'],
+  ['app', 'app: "Pottery"', 'app "Pottery"'],
+  ['app', 'app "Pottery";', 'app "Pottery"'],
+  ['start', 'start: home', 'start home'],
+  ['start', 'start home;', 'start home'],
+  ['start', 'start home,', 'start home'],
+  ['start', 'initial home', 'start home'],
+  ['flag', 'var open', 'flag open'],
+  ['flag', 'let open', 'flag open'],
+  ['choice', 'enum Glaze { blue, green }', 'choice Glaze { blue, green }'],
+  ['screen', 'page bowl "Bowl" {', 'screen bowl "Bowl" {'],
+  ['screen', 'view bowl "Bowl" {', 'screen bowl "Bowl" {'],
+  ['screen', 'scene bowl "Bowl" {', 'screen bowl "Bowl" {'],
+  ['takes', 'args size: int = 1', 'takes size: int = 1'],
+  ['takes', 'params size: int = 1', 'takes size: int = 1'],
+  ['takes', 'props size: int = 1', 'takes size: int = 1'],
+  ['takes', 'parameters size: int = 1', 'takes size: int = 1'],
+  ['takes', 'arguments size: int = 1', 'takes size: int = 1'],
+  ['takes', 'takes size: number = 1', 'takes size: int = 1'],
+  ['takes', 'takes size: integer = 1', 'takes size: int = 1'],
+  ['takes', 'takes size: Integer = 1', 'takes size: int = 1'],
+  ['takes', 'takes size: Int = 1', 'takes size: int = 1'],
+  ['takes', 'takes size: int = 1;', 'takes size: int = 1'],
+  ['takes', 'takes size: int = 1,', 'takes size: int = 1'],
+  ['extra', ', note: string?', ', note: text?'],
+  ['extra', ', note: String?', ', note: text?'],
+  ['extra', ', isNew: boolean = true', ', isNew: bool = true'],
+  ['extra', ', isNew: Bool = true', ', isNew: bool = true'],
+  ['extra', ', price: float?', ', price: decimal?'],
+  ['extra', ', price: double?', ', price: decimal?'],
+  ['extra', ', at: datetime?', ', at: instant?'],
+  ['extra', ', at: DateTime?', ', at: instant?'],
+  ['extra', ', day: Date?', ', day: date?'],
+  ['extra', ', page: uri?', ', page: url?'],
+  ['extra', ', all: Ticket[]?', ', all: list of Ticket?'],
+  ['extra', ', all: string[]?', ', all: list of text?'],
+  ['extra', ', all: [Ticket]?', ', all: list of Ticket?'],
+  ['extra', ', all: List<Ticket>?', ', all: list of Ticket?'],
+  ['on', 'button "See it" push bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'tap "See it" push bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'action "See it" push bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" -> bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" => bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" → bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" goto bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" navigate bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" navigate to bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" open bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" show bowl(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" push "bowl"(size: 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" push bowl(size = 3)', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" push bowl(size: 3);', 'on "See it" push bowl(size: 3)'],
+  ['on', 'on "See it" set open = true', 'on "See it" sets open = true'],
+  ['on', 'on "See it" if open push bowl(size: 3)', 'on "See it" when open push bowl(size: 3)'],
+  ['on', 'on "See it" when open push bowl(size: 3) else leave "Mail"', 'on "See it" when open push bowl(size: 3) otherwise leave "Mail"'],
+  ['on', 'on "See it" when !open push bowl(size: 3) otherwise push bowl', 'on "See it" when not open push bowl(size: 3) otherwise push bowl'],
+  ['on', 'on "See it" when open && open push bowl(size: 3)', 'on "See it" when open and open push bowl(size: 3)'],
+  ['on', 'on "See it" when open || open push bowl(size: 3)', 'on "See it" when open or open push bowl(size: 3)'],
+  ['on', 'on "See it" when open == true push bowl(size: 3)', 'on "See it" when open is true push bowl(size: 3)'],
+  ['needs', 'requires open else back', 'needs open else back'],
+  ['needs', 'needs open else pop', 'needs open else back'],
+  ['needs', 'needs open else dismiss', 'needs open else back'],
+  ['link', 'url /bowls/{size}', 'link /bowls/{size}'],
+  ['link', 'route /bowls/{size}', 'link /bowls/{size}'],
+  ['link', 'link "/bowls/{size}"', 'link /bowls/{size}'],
+  ['link', 'link /bowls/:size', 'link /bowls/{size}'],
+];
+
+describe('a first guess', () => {
+  test.each(guesses)('in place of %s: %s', (place, written, right) => {
+    const [text, wanted] = [plan({ [place]: written }), plan({ [place]: right })];
+    const others = found(wanted);
+    const { findings } = check(text);
+    const own = findings.filter(({ rule, range }) => !others.includes(`${rule} ${text.slice(range.from, range.to)}`));
+    expect(own.map(({ rule, range }) => `${rule} ${text.slice(range.from, range.to)}`), 'what is found').toHaveLength(1);
+    expect(applyEdits(text, own[0]!.fixes[0]!.edits)).toBe(wanted);
+  });
+
+  test('of a body without braces', () => {
+    const text = 'app "P"\nstart home\nscreen home "Home"\n  on "See it" push bowl\n  on "Leave" leave "Mail"\n\nscreen bowl "Bowl" {\n}\n';
+    const [only, ...others] = check(text).findings;
+    expect(others).toEqual([]);
+    const fixed = applyEdits(text, only!.fixes[0]!.edits);
+    expect(fixed).toBe('app "P"\nstart home\nscreen home "Home" {\n  on "See it" push bowl\n  on "Leave" leave "Mail"\n}\n\nscreen bowl "Bowl" {\n}\n');
+    expect(check(fixed).findings).toEqual([]);
+  });
+
+  /** Applies the first fix of the first finding that has one, again and again. */
+  function fixAll(text: string): string {
+    let now = text;
+    for (let round = 0; round < 40; round++) {
+      const next = check(now).findings.find(({ fixes }) => fixes.length > 0);
+      if (!next) return now;
+      now = applyEdits(now, next.fixes[0]!.edits);
+    }
+    return now;
+  }
+
+  test.each([
+    `app Pottery;
+start: shelf
+
+page shelf "Shelf"
+  button "See a bowl" -> bowl(size = 3)
+  button "About" goto about
+
+page bowl "Bowl" {
+  params: size: integer
+  url "/bowl/{size}"
+  button "Back" pop;
+}
+
+page about "About" { button "Done" pop }
+origin https://pottery.example`,
+    `app: "Tickets"
+start: list;
+var member = false
+enum Kind { day, night }
+view list "Tickets" {
+  args filter: String?
+  action "Sign in" set member = true;
+  action "Buy" if member navigate to buy(kind = day) else show join
+}
+view buy "Buy" { props kind: Kind
+  action "Done" dismiss; }
+view join "Join" {
+  action "Back" goBack
+}`,
+  ])('after another is put right by first fixes alone', (text) => {
+    expect(found(fixAll(text))).toEqual([]);
+  });
+});
