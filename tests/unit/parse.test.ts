@@ -126,7 +126,7 @@ describe('what is said of a statement that does not read, and what is left of it
     ['needs', ['needs - else '], 'needs: A condition: a flag, or a text in quotation marks, should stand after needs.'],
     ['link under b', ['link - under b'], 'under: A URL pattern, which begins with a slash or a scheme, should stand here, not under.'],
     ['on "a\\x" back', ['on a\\x": back'], '"a\\x": This text holds an escape that does not exist. Write \\" for a quotation mark and \\\\ for a backslash.'],
-    [';', [], ';: A statement ends with its line, without “;”.'],
+    [';', [], ';: “;” begins nothing in a screen. What can stand here: takes, has, needs, on, link.'],
     ['on "x" back;', ['on x: back'], ';: A statement ends with its line, without “;”.'],
   ])('%j', (body, members, problem) => {
     const result = read(`${body}\nhas z: int`);
