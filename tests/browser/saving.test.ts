@@ -129,3 +129,55 @@ test('while the server is away the text is kept and sent when it is back, even b
   await app.untilText('.cm-content', 'left behind');
   await app.untilStored(id, 'left behind');
 });
+
+test('texts of windows that were closed while the server was away are all kept, and each is offered', async () => {
+  const { id } = await app.create({ text, name: 'Closed' });
+  const first = await app.driver.getWindowHandle();
+  await app.open('/plans');
+  const others: string[] = [];
+  for (const words of ['of one window', 'of another window']) {
+    await app.driver.switchTo().newWindow('tab');
+    others.push(await app.driver.getWindowHandle());
+    await app.openPlan(id);
+    if (words.includes('another')) await app.killServer();
+    await comment(words);
+    if (!words.includes('another')) await app.untilStored(id, words);
+  }
+  await app.driver.switchTo().window(others[0]!);
+  await comment('late');
+  await app.find('[data-save=unreachable]');
+  await app.driver.switchTo().window(others[1]!);
+  await app.find('[data-save=unreachable]');
+  for (const other of others) {
+    await app.driver.switchTo().window(other);
+    await app.driver.close();
+  }
+  await app.driver.switchTo().window(first);
+  await app.startServer();
+  await app.openPlan(id);
+  // The newest is gone on with at once, the other one offered.
+  await app.untilText('section[aria-label="Texts that were never saved"]', 'Never saved');
+  await app.click('Save it as a new plan');
+  await app.until(async () => (await app.driver.findElements(By.css('section[aria-label="Texts that were never saved"]'))).length === 0, 'the text is still offered');
+  const { plans } = await (await fetch(`${app.address}/api/plans`)).json() as { plans: { id: string; name: string }[] };
+  const copy = plans.find(({ name }) => name.startsWith('Closed (text of'))!;
+  const kept = [(await app.plan(copy.id)).text, await app.text('.cm-content')].join('\n');
+  expect(kept).toContain('late');
+  expect(kept).toContain('of another window');
+});
+
+test('a text of which less than half was left can be taken up again', async () => {
+  const { id } = await app.create({ text: `${text}# a long comment, so that much is lost where it goes\n`, name: 'Cut' });
+  await app.openPlan(id);
+  await (await app.find('.cm-content')).click();
+  await app.chord(Key.CONTROL, 'a');
+  await app.type('# gone');
+  await app.untilStored(id, 'screen a', false);
+  await app.open('/plans');
+  await app.openPlan(id);
+  await app.click('Cut');
+  await app.click('Earlier texts…');
+  await app.untilText('dialog[open] pre', 'a long comment');
+  await app.click('Go on with this text');
+  await app.untilStored(id, 'a long comment');
+});

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { complete } from '../../src/core/assist/complete';
 import { check } from '../../src/core/check';
 import { applyEdits } from '../../src/core/language/edits';
 
@@ -110,6 +111,12 @@ describe('a first guess', () => {
     const own = findings.filter(({ rule, range }) => !others.includes(`${rule} ${text.slice(range.from, range.to)}`));
     expect(own.map(({ rule, range }) => `${rule} ${text.slice(range.from, range.to)}`), 'what is found').toHaveLength(1);
     expect(applyEdits(text, own[0]!.fixes[0]!.edits)).toBe(wanted);
+  });
+
+  test.each([
+    ['screen a "A" {\n  on "Go" nav', 'navigate', 'push'], ['screen a "A" {\n  but', 'button', 'on'], ['screen a "A" {\n  takes id: stri', 'string', 'text'], ['pag', 'page', 'screen'],
+  ])('is completed to what it is called here: %j', (text, theirs, ours) => {
+    expect(complete(check(text), text.length)!.options.find(({ label }) => label === theirs)).toMatchObject({ insert: ours, detail: `is called ${ours} here` });
   });
 
   test('of a body without braces', () => {

@@ -1,6 +1,7 @@
 /** What could stand at a place of the text, best first. */
 import type { Check } from '../check';
 import { closest } from '../language/closest';
+import { guesses } from '../language/first-guesses';
 import { declarationWords, memberWords, stepWords, walkWords } from '../language/keywords';
 import { doors, opening, shapes } from '../language/syntax';
 import { quote, tokenize, type Token } from '../language/tokens';
@@ -37,8 +38,19 @@ const keyword = (word: string): Completion => ({ label: word, kind: 'keyword', d
 export function complete(check: Check, offset: number): Completions | null {
   const place = new Place(check, offset);
   if (place.closed) return null;
-  const options = place.options();
+  const offered = place.options();
+  const options = [...offered, ...meant(check.text.slice(place.from, offset), offered)];
   return options.length === 0 ? null : { from: place.from, options };
+}
+
+/** For a word of another language, what it is called here, where that may stand. */
+function meant(typed: string, offered: readonly Completion[]): Completion[] {
+  if (typed.length < 2) return [];
+  const word = typed.toLowerCase();
+  return guesses.filter(([theirs]) => theirs.toLowerCase().startsWith(word)).flatMap(([theirs, ours]): Completion[] => {
+    const own = offered.find(({ label }) => label === ours);
+    return own ? [{ ...own, label: theirs, detail: `is called ${ours} here` }] : [];
+  });
 }
 
 /** Where the screen around an offset begins, otherwise the module, otherwise the declaration before it: what stands further up does not matter. */

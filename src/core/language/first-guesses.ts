@@ -29,6 +29,9 @@ const types: ReadonlyMap<string, BaseName> = new Map(Object.entries<BaseName>({
   boolean: 'bool', datetime: 'instant', timestamp: 'instant', uri: 'url', link: 'url',
 }));
 
+/** All of them: what people write, and what it is called here. */
+export const guesses: readonly (readonly [theirs: string, ours: string])[] = [...declarations, ...members, ...steps, ...types];
+
 /** What a word that begins a declaration is called here; undefined where it is none that people try. */
 export const declarationMeant = (word: string): string | undefined => declarations.get(word);
 export const memberMeant = (word: string): string | undefined => members.get(word);
