@@ -61,6 +61,8 @@ server.on('request', (request, response) => {
   if (wrong) refuse(response, wrong);
   else void answer(request, response);
 });
+// This server is no way to others.
+server.on('connect', (_request, socket) => socket.end(`HTTP/1.1 405 Method Not Allowed\r\nallow: ${methods.join(', ')}\r\nconnection: close\r\ncontent-length: 0\r\n\r\n`));
 server.on('clientError', (_error, socket) => {
   if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-length: 0\r\n\r\n');
 });

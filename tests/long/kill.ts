@@ -25,7 +25,7 @@ for (let round = 0; round < rounds; round++) {
   let { text: acknowledged, version } = before;
   let underWay = acknowledged;
   let isDead = false;
-  const dies = sleep(chance.below(120)).then(() => {
+  const dies = sleep(chance.below(400)).then(() => {
     isDead = true;
     server.child.kill('SIGKILL');
     return server.ended;
