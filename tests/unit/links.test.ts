@@ -109,8 +109,8 @@ describe('what a URL opens', () => {
       void opens(url);
       const read = readUrl(url, space.origins);
       if (isUrl(read)) nearest(space.treeOf(read.origin), read);
-      // A quadratic look at a hundred thousand characters takes many times as long.
-      expect(performance.now() - begin, url.slice(0, 30)).toBeLessThan(3000);
+      // A quadratic look at a hundred thousand characters takes minutes; other tests run beside this one.
+      expect(performance.now() - begin, url.slice(0, 30)).toBeLessThan(20_000);
     }
   });
 
