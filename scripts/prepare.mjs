@@ -26,6 +26,7 @@ function endAll(signal) {
   setTimeout(() => { for (const child of running) child.kill('SIGKILL'); }, 5000).unref();
   void Promise.all(ended).then(() => process.exit(128 + (signal === 'SIGINT' ? 2 : 15)));
 }
+
 /** Runs a command; its output is shown unless `quiet`, and then only where it fails. */
 export function run(command, args, { quiet = false, env = {}, ...options } = {}) {
   return new Promise((resolve, reject) => {

@@ -128,6 +128,11 @@ describe('a first guess', () => {
     expect(check(fixed).findings).toEqual([]);
   });
 
+  test('within a body that has braces does not end it', () => {
+    const text = 'app "P"\nstart home\nscreen home "Home" {\n  view bowl\n  on "See it" push bowl\n}\n\nscreen bowl "Bowl" {\n}\n';
+    expect(found(text)).toEqual(['plan/syntax view']);
+  });
+
   /** Applies the first fix of the first finding that has one, again and again. */
   function fixAll(text: string): string {
     let now = text;

@@ -309,10 +309,9 @@ export class Cursor {
       hasOpening = false;
     }
     const { gap } = this;
-    const told = this.told;
     const items: T[] = [];
     const end = (closed: boolean): Block<T> => {
-      if (!hasOpening && !told) {
+      if (!hasOpening) {
         const opening = { from: gap.to, to: gap.to, insert: ' {' };
         const edits = closed ? [opening] : [opening, { from: this.end, to: this.end, insert: `\n${' '.repeat(this.indentOf(head))}}` }];
         this.report(gap, `${owner} has ${closed ? 'no opening brace' : 'no braces around what belongs to it'}.`, { label: closed ? 'Write the brace' : 'Write the braces', edits });

@@ -28,8 +28,10 @@ export function parseScreen(cursor: Cursor): ScreenNode {
     else if (!only && cursor.isWord('only')) only = parseOnly(cursor);
     else break;
   }
+  // Without braces a body ends where another declaration begins, whatever that is called.
+  const isBraced = cursor.isSymbol('{');
   const body = cursor.block<MemberNode>(
-    name ? `The screen ${name.text}` : 'This screen', head, () => cursor.beginsMember || meantMember(cursor) !== undefined, (items) => parseMember(cursor, items),
+    name ? `The screen ${name.text}` : 'This screen', head, () => cursor.beginsMember || meantMember(cursor) !== undefined, (items) => (isBraced || meantDeclaration(cursor) === undefined) && parseMember(cursor, items),
   );
   return { kind: 'screen', doc, private: isPrivate, name, title, shape, only, body, from: head.from, to: cursor.end };
 }
@@ -49,7 +51,7 @@ function meantMember(cursor: Cursor): string | undefined {
 }
 
 function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
-  if (cursor.beginsDeclaration || meantDeclaration(cursor) !== undefined) return false;
+  if (cursor.beginsDeclaration) return false;
   const head = cursor.peek();
   const meant = meantMember(cursor);
   if (meant) cursor.report(head, `${head.text} is called ${meant} here.`, meant);

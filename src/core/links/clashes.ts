@@ -102,7 +102,7 @@ function shadowOver(joint: Joint, pattern: Pattern, others: readonly Pattern[]):
 
 export const bySpecificity = (a: Pattern, b: Pattern): number => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.index - b.index);
 
-/** Of patterns that take the same paths, so many are compared with others: the first wins over the rest, and those are told of beside it. */
+/** How many of the patterns that end at one node are compared with others. They take the same paths, so these stand for the rest. */
 const mostAlike = 50;
 
 /** The other patterns that a URL which fits one may fit as well, by what can be told segment by segment; in the order of the plan. */
