@@ -19,7 +19,7 @@ const plans = ['demo', 'docs/examples'].flatMap((from) => {
   }
 });
 const pieces = ['{', '}', '(', ')', '"', ':', ',', ' or ', ' then ', 'else ', '\u001b[2J', '\u202e', '\u0000', '\u009b1m', 'link /', 'screen ', 'include "', '#', '\r', '\ud800', '{?', ' when ', '../'];
-const commands = [['check'], ['check', '--format', 'json'], ['check', '--format', 'sarif'], ['check', '--format', 'junit'], ['format', '--check'], ['model'], ['walk', 'start'], ['tour'], ['link', '/huts/12'], ['explain']];
+const commands = [['check'], ['check', '--format', 'json'], ['check', '--format', 'sarif'], ['check', '--format', 'junit'], ['format', '--check'], ['model'], ['walk'], ['tour'], ['link', '/huts/12'], ['explain']];
 
 let wrong = 0;
 const counted = new Map<string, number>();
@@ -31,7 +31,7 @@ for (let round = 0; round < rounds; round++) {
   }
   writeFileSync(file, text);
   for (const [command, ...options] of commands) {
-    const args = command === 'explain' ? [command] : command === 'link' || command === 'walk' ? [command, file, ...options] : [command!, ...options, file];
+    const args = command === 'explain' ? [command] : command === 'link' ? [command, file, ...options] : [command!, ...options, file];
     const { status, stdout, stderr, signal } = spawnSync(process.execPath, ['dist/andante.cjs', ...args], { encoding: 'utf8', timeout: 60_000, maxBuffer: 1 << 28 });
     const key = `${command} ${signal ?? status}`;
     counted.set(key, (counted.get(key) ?? 0) + 1);
