@@ -10,6 +10,27 @@ import { openBrowser, type Browser } from './browser';
 /** How long a condition may take to come true, in milliseconds; a test that waits longer has failed. */
 const patience = 15_000;
 
+/** How often a condition is looked at, in milliseconds. */
+const every = 40;
+
+/**
+ * Runs in the page: of the elements that match, those in which all letters of a name stand, first those in which it stands as it is.
+ * Asking the driver for the name of each element of a page would take seconds.
+ */
+const mayBeNamed = `
+  const [css, name] = arguments;
+  const bare = (text) => text.replace(/\\s/g, '');
+  const wordsOf = (element) => {
+    const labels = [...element.labels ?? [], ...(element.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id))];
+    return bare([element, ...labels, ...element.querySelectorAll('[aria-label], [title], [alt]')].filter(Boolean)
+      .map((each) => [each.textContent, ...['aria-label', 'title', 'alt', 'placeholder', 'value'].map((key) => each.getAttribute(key) ?? '')].join('')).join(''));
+  };
+  return [...document.querySelectorAll(css)]
+    .map((element) => ({ element, words: wordsOf(element) }))
+    .filter(({ words }) => [...bare(name)].every((letter) => words.includes(letter)))
+    .sort((a, b) => Number(b.words.includes(bare(name))) - Number(a.words.includes(bare(name))))
+    .map(({ element }) => element);`;
+
 export class App {
   address = '';
   port = 0;
@@ -70,14 +91,14 @@ export class App {
   }
 
   find(css: string): Promise<WebElement> {
-    return this.driver.wait(until.elementLocated(By.css(css)), patience, `nothing matches ${css}`);
+    return this.driver.wait(until.elementLocated(By.css(css)), patience, `nothing matches ${css}`, every);
   }
 
   /** A button, link or field by the name that a screen reader gives it. */
   async named(name: string, css = 'button, a, summary, input, [role=option]'): Promise<WebElement> {
     let found: WebElement | undefined;
     await this.until(async () => {
-      for (const element of await this.driver.findElements(By.css(css))) {
+      for (const element of await this.driver.executeScript<WebElement[]>(mayBeNamed, css, name)) {
         if ((await element.getAccessibleName()) === name && await element.isDisplayed()) {
           found = element;
           return true;
@@ -101,7 +122,7 @@ export class App {
         if ((error as Error).name === 'StaleElementReferenceError') return false;
         throw error;
       }
-    }, patience, otherwise);
+    }, patience, otherwise, every);
   }
 
   async text(css: string): Promise<string> {

@@ -53,9 +53,7 @@ function holds(view: Overview, scale: number): void {
 
   // No two labels touch.
   const labels = chart.nodes.map((node) => labelOf(node, chart, scale));
-  labels.forEach((label, index) => {
-    for (const other of labels.slice(index + 1)) expect(overlap(label, other)).toBe(false);
-  });
+  expect(labels.flatMap((label, index) => labels.slice(index + 1).filter((other) => overlap(label, other)))).toEqual([]);
 
   // Each line goes from behind one label to before one dot, level or upright all the way, and crosses no label.
   for (const { edge, points } of routeEdges(chart, chart.edges, scale)) {
@@ -69,11 +67,9 @@ function holds(view: Overview, scale: number): void {
       const [a, b] = [points[at - 1]!, points[at]!];
       expect(a.x === b.x || a.y === b.y).toBe(true);
       const covered = segmentBox(a, b);
-      labels.forEach((label, index) => {
-        // The arguments beneath a name may be longer than the name, behind which its own lines leave on the name's height.
-        if (chart.nodes[index] === from && at === 1) return;
-        expect(overlap(covered, label), `${from.screen.label} > ${to.screen.label} crosses ${chart.nodes[index]!.screen.label}`).toBe(false);
-      });
+      // The arguments beneath a name may be longer than the name, behind which its own lines leave on the name's height.
+      const crossed = chart.nodes.filter((node, index) => !(node === from && at === 1) && overlap(covered, labels[index]!));
+      expect(crossed.map(({ screen }) => screen.label), `crossed by the line from ${from.screen.label} to ${to.screen.label}`).toEqual([]);
     }
   }
 }

@@ -38,7 +38,8 @@ function askAll(text: string, offset: number): void {
   supplyTable(checked);
   linksCard(checked, { urls: '/s0\n/huts/12?season=winter\nrandom:/s1' }, null);
   walkCard(checked, { steps: 'tap "T0" back', taken: 2, typed: {} }, null);
-  for (const { label } of checked.plan.screens) detail(checked, label);
+  // Some of its screens are enough: there are many plans.
+  for (const { label } of checked.plan.screens.slice(offset % 2, offset % 2 + 2)) detail(checked, label);
   complete(checked, offset);
   describeAt(checked, offset);
   outline(checked.plan);
@@ -47,7 +48,7 @@ function askAll(text: string, offset: number): void {
 }
 
 test('of a mutated plan everything is answered', () => {
-  fc.assert(fc.property(mutant, fc.nat(), (text, at) => askAll(text, at % (text.length + 1))), runs(250));
+  fc.assert(fc.property(mutant, fc.nat(), (text, at) => askAll(text, at % (text.length + 1))), runs(2000));
 });
 
 test.each([

@@ -164,5 +164,5 @@ test('no proposal leaves a plan that does not read, and its lines are those that
       if (before !== null) expect(text.split('\n')).toContain(before);
     }
     expect(changedLines(text, []).length).toBe(0);
-  }), runs(60));
+  }), runs(30));
 });

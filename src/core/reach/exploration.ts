@@ -13,6 +13,8 @@ const mostEvents = 20_000;
 const costOfEvent = 25;
 /** How many events are tried between two pauses: a few milliseconds of work. */
 const slice = 300;
+/** So many configurations, the nearest, are looked at before a walk that is known from above is tried. */
+const near = 200;
 /** How many configurations are looked at between two pauses. */
 const mostLooked = 200;
 /** Where conditions leave open what comes of a tap, so many outcomes of a given walk are followed. */
@@ -59,17 +61,25 @@ export class Exploration {
   /**
    * A walk that ends as is wanted, mostly the shortest; null where none was found.
    *
-   * @param hint a walk that may end so, to be tried last: it may be longer than what is explored
+   * @param hint a walk that may end so. It is tried once the nearest configurations are looked at, before the many that are farther
    */
   *find(fits: (moment: Moment) => boolean, hint: readonly Tap[] = []): Work<Tap[] | null> {
     for (let at = 0, pauseAt = this.events + slice; this.hasMoreThan(at); at++) {
       if (fits(this.moments[at]!)) return walkOf(this.moments[at]!);
+      if (at === near) {
+        const hinted = this.tryWalk(hint, fits);
+        if (hinted) return hinted;
+      }
       if (this.events < pauseAt && at % mostLooked > 0) continue;
       pauseAt = this.events + slice;
       yield;
     }
-    const hinted = this.follow(hint).find(fits);
-    return hinted ? walkOf(hinted) : null;
+    return this.moments.length > near ? null : this.tryWalk(hint, fits);
+  }
+
+  private tryWalk(walk: readonly Tap[], fits: (moment: Moment) => boolean): Tap[] | null {
+    const last = this.follow(walk).find(fits);
+    return last ? walkOf(last) : null;
   }
 
   /** Explores to the end; pauses every few milliseconds. */

@@ -97,8 +97,11 @@ function* trappedIn(plan: Plan, above: Stacks): Work<Map<Screen, readonly Tap[]>
   if (!toStart || toStart.haveAll) return found;
   const noReturn = new NoReturn(plan, above, toStart);
   for (const screen of plan.screens) {
-    const sights = screen === start ? [] : above.sightsOf(screen).filter(({ head }) => !above.staysAsItIs(head));
-    const walk = sights.length > 0 && (yield* noReturn.walkTo(screen, above.explored, true));
+    if (screen === start) continue;
+    // Where from above every stack of the tab that shows it leads back, or every one of another tab, no walk need be sought.
+    const hopeless = above.sightsOf(screen).some(({ head }) => !above.staysAsItIs(head) && !toStart.haveSomeTab(head.control) && toStart.hopeless(above.all, head));
+    yield;
+    const walk = hopeless && (yield* noReturn.walkTo(screen, above.explored, true));
     if (walk) found.set(screen, walk);
   }
   return found;
