@@ -18,7 +18,16 @@ export class Budget {
     return this.left <= 0;
   }
 
+  /** Spends, where a computation is to end as soon as nothing is left. @throws {TooMuch} */
+  need(steps: number): void {
+    this.spend(steps);
+    if (this.isSpent) throw new TooMuch();
+  }
+
   get rest(): number {
     return Math.max(0, this.left);
   }
 }
+
+/** Thrown in the middle of what takes more steps than it may; whoever asked catches it, and says that the answer is not known. */
+export class TooMuch extends Error {}

@@ -7,5 +7,8 @@ export const maximumBodyBytes = 6 * maximumBytes + 1024;
 /** How deep a plan may nest: parentheses, `not`, lists of lists, conditions joined in a row, `or` behind `or`. */
 export const maximumDepth = 200;
 
+/** How many variables one segment of a URL pattern may have: deciding what two such segments share takes time that grows with a power of it. */
+export const maximumVariables = 8;
+
 /** How deep the JSON of a plan may nest: each level of a condition takes up to three. */
 export const maximumJsonDepth = 3 * maximumDepth + 20;

@@ -208,7 +208,7 @@ describe('patterns of origins of their own', () => {
 
   test('meet only where they live', () => {
     const apart = of('screen s "S" { link https://a.example/x }\nscreen t "T" { link https://b.example/x }\n');
-    expect(clashesOf(apart)).toEqual({ overlaps: [], shadowed: [] });
+    expect(clashesOf(apart)).toEqual({ overlaps: [], shadowed: [], undecided: [] });
     expect(['https://a.example/x', 'https://b.example/x'].map((url) => (apart.find(url) as Pattern).link.screen.name)).toEqual(['s', 't']);
     const both = of('screen s "S" { link https://a.example/x }\nscreen t "T" { link /x }\n');
     expect(clashesOf(both).overlaps.map(({ url }) => url)).toEqual(['https://a.example/x']);

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
 import { check } from '../../src/core/check';
+import { ruleById } from '../../src/core/rules/catalogue';
 import { applyEdits } from '../../src/core/language/edits';
 import { testRules } from './rule-table';
 
@@ -14,6 +15,9 @@ const links = (...patterns: readonly string[]): string => `${begin}choice Season
   `screen s${index} "S ${index}" { takes id: int = 1, slug: text = "a", season: Season = summer\n  link ${pattern}\n}\n`).join('')}`;
 /** Where the link stands of the last of so many. */
 const last = (count: number): number => 6 + count + 3 * count;
+
+/** Four links with so many variables that which of them a URL fits is too much to tell. */
+const tooMuch = ruleById('link/undecided')!.wrong;
 
 const opening = (url: string, more = ''): string => `${begin}id HutId: int\nchoice Season { summer, winter }\nentry shortcut "Hut" opens ${url}\n${more}screen list "Huts" {\n  link /huts\n  on "Hut" push hut\n}\nscreen hut "Hut" {\n  takes hutId: HutId = 1, season: Season = summer, note: text?\n  link /huts/{hutId}{?season,note}\n}\n`;
 
@@ -88,6 +92,15 @@ testRules([
       [`${begin}choice One { only }\nscreen list "Huts" {\n  takes one: One = only\n  link /only\n  link /{one}\n}\n`, '9:8-14 No URL opens list by /{one}. Whatever fits it fits something more specific: https://huts.example/only opens list by /only.'],
     ],
     fine: [links('/summer', '/{season}'), links('/{id}', '/{slug}'), links('/summer{?id}', '/winter', '/{season}')],
+  },
+  {
+    rule: 'link/undecided',
+    broken: [
+      [tooMuch, '11:8-12 There is too much to work out to tell whether /{a} to tour clashes with other links. That it overlaps another, or never wins, is not ruled out. The more variables a segment has, and the more patterns begin and end alike, the more has to be looked at together.'],
+      [tooMuch.replace('start', 'origin huts:\nstart'), '12:8-12 There is too much to work out to tell whether /{a} to tour clashes with other links. That it overlaps another, or never wins, is not ruled out. The more variables a segment has, and the more patterns begin and end alike, the more has to be looked at together.'],
+      [tooMuch.replace('link /{a}\n', 'link /{b}\n'), '11:8-12 There is too much to work out to tell whether /{b} to tour clashes with other links. That it overlaps another, or never wins, is not ruled out. The more variables a segment has, and the more patterns begin and end alike, the more has to be looked at together.'],
+    ],
+    fine: [links(...[...'-.~_+!*;'].map((sign) => `/x${sign}{slug}`)), links('/{slug}', ...Array.from({ length: 200 }, (_none, index) => `/n${index}`))],
   },
   {
     rule: 'link/alone',

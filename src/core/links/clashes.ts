@@ -1,9 +1,9 @@
 /** Patterns that get in one another's way: decided exactly, each with the shortest URL that shows it. */
-import { Joint } from './joint';
+import { Budget, TooMuch } from '../budget';
 import { rememberedWork } from '../remembered';
 import { toEnd, type Work } from '../slices';
+import { Joint } from './joint';
 import type { Pattern } from './pattern';
-import type { Segment } from './segment';
 import type { UrlSpace } from './space';
 import type { Node, Tree } from './tree';
 
@@ -26,7 +26,15 @@ export interface Shadowed {
 export interface Clashes {
   readonly overlaps: readonly Overlap[];
   readonly shadowed: readonly Shadowed[];
+  /** Patterns of which it takes too much work to tell whether they clash with an earlier one, or are shadowed. */
+  readonly undecided: readonly Pattern[];
 }
+
+/** What deciding all clashes of a space may cost, in steps: in all, and more for each pattern. A step takes about 0.6 microseconds. */
+const mostSteps = 1_000_000;
+const mostStepsEach = 4_000;
+/** What trying out one pattern may cost. */
+const mostStepsTrying = 200_000;
 
 const known = new WeakMap<UrlSpace, Clashes>();
 
@@ -41,61 +49,89 @@ export const clashesOf = (space: UrlSpace): Clashes => toEnd(findClashes(space))
 function* find(space: UrlSpace): Work<Clashes> {
   const overlaps = new Map<Pattern, Overlap>();
   const shadowed = new Map<Pattern, Shadowed>();
+  const undecided = new Set<Pattern>();
+  const budget = new Budget(mostSteps + mostStepsEach * space.patterns.length);
   // Each origin has the patterns that are meant for it; without an origin there are paths alone.
   for (const origin of space.origins.length > 0 ? space.origins : [null]) {
     const tree = space.treeOf(origin);
-    const joint = new Joint(origin?.text ?? '');
+    const joint = new Joint(origin?.text ?? '', budget);
     for (const [index, pattern] of space.patternsOf(origin).entries()) {
       const others = mayMeet(tree, pattern);
       if (others.length > 0 || index % 100 === 0) yield;
-      if (!overlaps.has(pattern)) {
-        const overlap = overlapWith(joint, pattern, others);
-        if (overlap) overlaps.set(pattern, overlap);
-      }
-      if (!shadowed.has(pattern)) {
-        const shadow = shadowOver(joint, pattern, others);
-        if (shadow) shadowed.set(pattern, shadow);
-      }
+      const clash = yield* orTooMuch(function* () {
+        return {
+          overlap: overlaps.get(pattern) ?? (yield* overlapWith(joint, pattern, others)),
+          shadow: shadowed.get(pattern) ?? (yield* shadowOver(joint, pattern, others)),
+        };
+      });
+      if (!clash) undecided.add(pattern);
+      if (clash?.overlap) overlaps.set(pattern, clash.overlap);
+      if (clash?.shadow) shadowed.set(pattern, clash.shadow);
     }
   }
   // What wins under one origin is not shadowed.
   for (const { pattern } of [...shadowed.values()]) {
-    const wins = space.origins.some((origin) => space.patternsOf(origin).includes(pattern) && !shadowOver(new Joint(origin.text), pattern, mayMeet(space.treeOf(origin), pattern)));
-    if (wins) shadowed.delete(pattern);
+    const wins = yield* orTooMuch(function* () {
+      for (const origin of space.origins) {
+        if (space.patternsOf(origin).includes(pattern) && !(yield* shadowOver(new Joint(origin.text, budget), pattern, mayMeet(space.treeOf(origin), pattern)))) return true;
+      }
+      return false;
+    });
+    if (wins === null) undecided.add(pattern);
+    if (wins !== false) shadowed.delete(pattern);
   }
-  return { overlaps: [...overlaps.values()], shadowed: [...shadowed.values()] };
+  return { overlaps: [...overlaps.values()], shadowed: [...shadowed.values()], undecided: [...undecided] };
 }
 
-/** Whether one pattern of a space overlaps another, is shadowed, or shadows another: much sooner known than all clashes. */
+/** What an answer comes to; null where it takes more than the budget. */
+function* orTooMuch<T>(answer: () => Work<T>): Work<T | null> {
+  try {
+    return yield* answer();
+  } catch (error) {
+    if (error instanceof TooMuch) return null;
+    throw error;
+  }
+}
+
+/** Whether one pattern of a space overlaps another, is shadowed, or shadows another: much sooner known than all clashes. True where it is too much to tell. */
 export function hasClash(space: UrlSpace, pattern: Pattern): boolean {
-  return (space.origins.length > 0 ? space.origins : [null]).some((origin) => {
-    if (!space.patternsOf(origin).includes(pattern)) return false;
-    const tree = space.treeOf(origin);
-    const joint = new Joint(origin?.text ?? '');
-    const others = mayMeet(tree, pattern);
-    const stronger = others.filter((other) => other.rank < pattern.rank);
-    return others.some((other) => (other.rank === pattern.rank ? joint.shortest([pattern, other, ...stronger], (fits) => fits.has(1) && fits.size === 2) !== null
-      : other.rank > pattern.rank && shadowOver(joint, other, mayMeet(tree, other)) !== null)) || shadowOver(joint, pattern, others) !== null;
-  });
+  const budget = new Budget(mostStepsTrying);
+  return toEnd(orTooMuch(function* () {
+    for (const origin of space.origins.length > 0 ? space.origins : [null]) {
+      if (space.patternsOf(origin).includes(pattern) && (yield* clashesUnder(space.treeOf(origin), new Joint(origin?.text ?? '', budget), pattern))) return true;
+    }
+    return false;
+  })) ?? true;
 }
 
-function overlapWith(joint: Joint, pattern: Pattern, others: readonly Pattern[]): Overlap | null {
+function* clashesUnder(tree: Tree, joint: Joint, pattern: Pattern): Work<boolean> {
+  const others = mayMeet(tree, pattern);
+  const stronger = others.filter((other) => other.rank < pattern.rank);
+  for (const other of others) {
+    const clash = other.rank === pattern.rank ? yield* joint.shortest([pattern, other, ...stronger], (fits) => fits.has(1) && fits.size === 2)
+      : other.rank > pattern.rank ? yield* shadowOver(joint, other, mayMeet(tree, other)) : null;
+    if (clash) return true;
+  }
+  return (yield* shadowOver(joint, pattern, others)) !== null;
+}
+
+function* overlapWith(joint: Joint, pattern: Pattern, others: readonly Pattern[]): Work<Overlap | null> {
   const stronger = others.filter((other) => other.rank < pattern.rank);
   for (const first of others) {
     if (first.index >= pattern.index || first.rank !== pattern.rank) continue;
     // Where a third one is more specific, it does not matter which of the two would win.
-    const found = joint.shortest([pattern, first, ...stronger], (fits) => fits.has(1) && fits.size === 2);
+    const found = yield* joint.shortest([pattern, first, ...stronger], (fits) => fits.has(1) && fits.size === 2);
     if (found) return { first, second: pattern, url: found.url };
   }
   return null;
 }
 
-function shadowOver(joint: Joint, pattern: Pattern, others: readonly Pattern[]): Shadowed | null {
+function* shadowOver(joint: Joint, pattern: Pattern, others: readonly Pattern[]): Work<Shadowed | null> {
   const stronger = others.filter((other) => other.rank < pattern.rank);
   if (stronger.length === 0) return null;
   const all = [pattern, ...stronger];
-  if (joint.shortest(all, (fits) => fits.size === 1)) return null;
-  const found = joint.shortest(all, () => true)!;
+  if (yield* joint.shortest(all, (fits) => fits.size === 1)) return null;
+  const found = (yield* joint.shortest(all, () => true))!;
   const by = [...found.fits].filter((index) => index > 0).map((index) => all[index]!).sort(bySpecificity)[0]!;
   return { pattern, url: found.url, by };
 }
@@ -118,15 +154,10 @@ export function mayMeet({ root }: Tree, pattern: Pattern): Pattern[] {
     if (literal === null) for (const [text, to] of node.literals) if (!segment || segment.fits(text)) visit(to, at + 1);
     const same = literal === null ? undefined : node.literals.get(literal);
     if (same) visit(same, at + 1);
-    for (const branch of node.branches) if (!segment || mayShare(segment, branch.segment)) visit(branch.to, at + 1);
+    // What two types share, their languages decide.
+    for (const branch of node.branches) if (!segment || segment.mayShare(branch.segment)) visit(branch.to, at + 1);
   };
   visit(root, 0);
   found.delete(pattern);
   return [...found].sort((a, b) => a.index - b.index);
-}
-
-function mayShare(segment: Segment, other: Segment): boolean {
-  if (segment.literal !== null) return other.fits(segment.literal);
-  // What two types share, their languages decide.
-  return true;
 }

@@ -1,4 +1,5 @@
 /** What becomes of the URLs of an app when its patterns change: which of them no longer open the same screen. */
+import { toEnd } from '../slices';
 import { bySpecificity, mayMeet } from './clashes';
 import { Joint } from './joint';
 import type { Pattern } from './pattern';
@@ -30,7 +31,7 @@ export function lostUrls(before: UrlSpace, after: UrlSpace): LostUrl[] {
       const all = [pattern, ...old, ...fresh];
       const winner = (fits: ReadonlySet<number>): Pattern | null => [...fits].flatMap((index) => (index > old.length ? [all[index]!] : [])).sort(bySpecificity)[0] ?? null;
       const wins = (fits: ReadonlySet<number>): boolean => [...fits].every((index) => index === 0 || index > old.length);
-      const found = joint.shortest(all, (fits) => wins(fits) && winner(fits)?.link.screen.label !== pattern.link.screen.label);
+      const found = toEnd(joint.shortest(all, (fits) => wins(fits) && winner(fits)?.link.screen.label !== pattern.link.screen.label));
       if (found) lost.set(pattern, { pattern, url: found.url, now: winner(found.fits) });
     }
   }

@@ -2,8 +2,15 @@
  * What some patterns have in common: which combinations of them any URL fits, each with a shortest URL. Decided over classes of
  * segments and of values, never by trying samples: a segment matters only for which patterns it lets go on.
  */
+import { Budget } from '../budget';
+import type { Work } from '../slices';
 import { anyText, anyTextOrNone, classesOf, exactly, joined, textIn, union, withoutCharacters, type Language, type TextClass } from './regular';
 import type { Listed, Pattern } from './pattern';
+
+/** How many places of paths are looked at between two pauses. */
+const spotsInSlice = 500;
+/** What a place of a path costs of the budget, for each pattern that is looked at there. */
+const costOfSpot = 20;
 
 /** A URL, and which of some patterns it fits, by index. */
 export interface Shared {
@@ -56,8 +63,11 @@ export class Joint {
   private readonly classes = new Map<string, readonly TextClass[]>();
   private readonly languages = new Map<string, Language>();
 
-  /** @param origin what URLs begin with; empty for paths alone */
-  constructor(private readonly origin: string) {}
+  /**
+   * @param origin what URLs begin with; empty for paths alone
+   * @param budget what all questions may cost together
+   */
+  constructor(private readonly origin: string, private readonly budget = new Budget(Infinity)) {}
 
   /**
    * The shortest URL that fits the first of some patterns and of which something holds; null where there is none.
@@ -67,8 +77,9 @@ export class Joint {
    * and mostly is a handful.
    *
    * @param wanted what is asked of the patterns that a URL fits; the first is always among them
+   * @throws {TooMuch} where the budget does not last
    */
-  shortest(patterns: readonly Pattern[], wanted: (fits: ReadonlySet<number>) => boolean): Shared | null {
+  *shortest(patterns: readonly Pattern[], wanted: (fits: ReadonlySet<number>) => boolean): Work<Shared | null> {
     const [first] = patterns;
     const deepest = Math.max(...patterns.map(({ segments }) => segments.length));
     const seen = new Set<string>();
@@ -81,12 +92,14 @@ export class Joint {
       const key = `${Math.min(segments.length, deepest)} ${alive.join()}`;
       if (seen.has(key)) continue;
       seen.add(key);
+      this.budget.need(costOfSpot * alive.length);
+      if (seen.size % spotsInSlice === 0) yield;
       const path = this.write(segments);
       if (endsAt(first!, segments.length)) {
         const there = alive.filter((index) => endsAt(patterns[index]!, segments.length));
-        for (const { query, fits } of this.queries(patterns, there)) if (wanted(fits)) queue.push(path.length + query.length, { url: path + query, fits });
+        for (const { query, fits } of yield* this.queries(patterns, there)) if (wanted(fits)) queue.push(path.length + query.length, { url: path + query, fits });
       }
-      for (const way of this.segments(patterns, thing)) {
+      for (const way of yield* this.segments(patterns, thing)) {
         const longer = [...segments, way.text];
         // Two slashes at the beginning of a path would make a host of what follows.
         if (longer.length === 1 && way.text === '' && !this.origin.includes('://')) continue;
@@ -103,7 +116,7 @@ export class Joint {
   }
 
   /** Each way to go on by one segment, with the first pattern, that some of the others tell from another. */
-  private segments(patterns: readonly Pattern[], { segments, alive }: Spot): { readonly text: string; readonly alive: readonly number[] }[] {
+  private *segments(patterns: readonly Pattern[], { segments, alive }: Spot): Work<{ readonly text: string; readonly alive: readonly number[] }[]> {
     const next = alive.map((index) => nextOf(patterns[index]!, segments.length));
     const [first] = next;
     if (!first) return [];
@@ -112,11 +125,11 @@ export class Joint {
     const literals = new Set(next.flatMap((keyed) => (keyed?.literal != null && first.has(keyed.literal) ? [keyed.literal] : [])));
     const ways = [...literals].map((text) => ({ text, alive: goingOn((keyed) => keyed.has(text)) }));
     const keyed = [...new Map(next.flatMap((each) => (each && each.literal === null ? [[each.key, each] as const] : []))).values(), dots, empty];
-    for (const { text, within } of this.classesOf(keyed)) {
+    for (const { text, within } of yield* this.classesOf(keyed)) {
       const inside = within.map((index) => keyed[index]!);
       if (!inside.some(({ key }) => key === first.key) || inside.includes(dots)) continue;
       // A literal is a class of its own: this one needs another text.
-      const other = literals.has(text) ? textIn(inside.map((each) => this.languageOf(each)), keyed.filter((each) => !inside.includes(each)).map((each) => this.languageOf(each)), literals) : text;
+      const other = literals.has(text) ? yield* textIn(inside.map((each) => this.languageOf(each)), keyed.filter((each) => !inside.includes(each)).map((each) => this.languageOf(each)), literals, this.budget) : text;
       const keys = new Set(inside.map(({ key }) => key));
       if (other !== null) ways.push({ text: other, alive: goingOn((each) => each.literal === null && keys.has(each.key)) });
     }
@@ -127,7 +140,7 @@ export class Joint {
    * Each way in which a query decides which of some patterns fit, with a shortest one: none, or values that some variables
    * cannot take. The first pattern always fits.
    */
-  private queries(patterns: readonly Pattern[], among: readonly number[]): { readonly query: string; readonly fits: ReadonlySet<number> }[] {
+  private *queries(patterns: readonly Pattern[], among: readonly number[]): Work<{ readonly query: string; readonly fits: ReadonlySet<number> }[]> {
     let ways = new Map<string, { readonly query: string; readonly fits: ReadonlySet<number> }>([[among.join(), { query: '', fits: new Set(among) }]]);
     const names = new Set(among.flatMap((index) => patterns[index]!.query.flatMap(({ name, carried }) => (carried.isText ? [] : [name]))));
     for (const name of names) {
@@ -137,7 +150,7 @@ export class Joint {
       });
       const keyed = [...new Map(wanted.flatMap((each) => (each ? [[each.key, each] as const] : []))).values()];
       const next = new Map(ways);
-      for (const { text, within } of this.classesOf(keyed)) {
+      for (const { text, within } of yield* this.classesOf(keyed)) {
         const keys = new Set(within.map((index) => keyed[index]!.key));
         const evaded = new Set(among.filter((_index, place) => wanted[place] && !keys.has(wanted[place]!.key)));
         if (evaded.has(0) || evaded.size === 0) continue;
@@ -153,10 +166,10 @@ export class Joint {
     return [...ways.values()];
   }
 
-  private classesOf(keyed: readonly Keyed[]): readonly TextClass[] {
+  private *classesOf(keyed: readonly Keyed[]): Work<readonly TextClass[]> {
     const key = keyed.map((each) => each.key).join('\n');
     let classes = this.classes.get(key);
-    if (!classes) this.classes.set(key, (classes = classesOf(keyed.map((each) => this.languageOf(each)))));
+    if (!classes) this.classes.set(key, (classes = yield* classesOf(keyed.map((each) => this.languageOf(each)), this.budget)));
     return classes;
   }
 

@@ -3,6 +3,8 @@
  * (Thompson, "Regular expression search algorithm", CACM 1968), and decided on by determinizing several of them together,
  * as far as anybody asks (Rabin, Scott, "Finite automata and their decision problems", 1959).
  */
+import type { Budget } from '../budget';
+import type { Work } from '../slices';
 
 /** Code points from one to another, both included. */
 type Chars = readonly [from: number, to: number];
@@ -241,9 +243,12 @@ export interface TextClass {
  * that they generate), each with a shortest text, shortest first. That of no language at all is among them where there is such a text.
  *
  * Breadth-first search over the subset construction of all of them together. Costs O(sets of states that can be come to · moves
- * out of them); these sets are few, since each language is left as soon as a text cannot be in it.
+ * out of them). Mostly these sets are few, since each language is left as soon as a text cannot be in it; of languages that go
+ * along with one another for long there may be exponentially many.
+ *
+ * @throws {TooMuch} where the budget does not last
  */
-export function classesOf(languages: readonly Language[]): TextClass[] {
+export function* classesOf(languages: readonly Language[], budget: Budget): Work<TextClass[]> {
   const accepting = new Map<State, number[]>();
   languages.forEach(({ end }, index) => accepting.set(end, [...accepting.get(end) ?? [], index]));
   const ids = new Ids();
@@ -251,10 +256,17 @@ export function classesOf(languages: readonly Language[]): TextClass[] {
   const seen = new Set([ids.keyOf(begin)]);
   const found = new Map<string, TextClass>();
   const queue: { readonly states: readonly State[]; readonly text: string }[] = [{ states: begin, text: '' }];
+  let sincePause = 0;
   for (const { states, text } of queue) {
     const within = states.flatMap((state) => accepting.get(state) ?? []).sort((a, b) => a - b);
     const signature = within.join();
     if (!found.has(signature)) found.set(signature, { text, within });
+    const cost = costOf(states);
+    budget.need(cost);
+    if ((sincePause += cost) > slice) {
+      sincePause = 0;
+      yield;
+    }
     for (const { chars, to } of movesFrom(states, ids)) {
       const next = closure(to);
       const key = ids.keyOf(next);
@@ -267,14 +279,25 @@ export function classesOf(languages: readonly Language[]): TextClass[] {
   return [...found.values()];
 }
 
-/** A shortest text that is in all of some languages, in none of some others, and not one of some texts; null where there is none. */
-export function textIn(inside: readonly Language[], outside: readonly Language[], not: ReadonlySet<string>): string | null {
+/**
+ * A shortest text that is in all of some languages, in none of some others, and not one of some texts; null where there is none.
+ *
+ * @throws {TooMuch} where the budget does not last
+ */
+export function* textIn(inside: readonly Language[], outside: readonly Language[], not: ReadonlySet<string>, budget: Budget): Work<string | null> {
   const ids = new Ids();
   const begin = closure([...inside, ...outside].map(({ start }) => start));
   const visits = new Map<string, number>();
   const queue: { readonly states: readonly State[]; readonly text: string }[] = [{ states: begin, text: '' }];
+  let sincePause = 0;
   for (const { states, text } of queue) {
     if (inside.every(({ end }) => states.includes(end)) && !outside.some(({ end }) => states.includes(end)) && !not.has(text)) return text;
+    const cost = costOf(states);
+    budget.need(cost);
+    if ((sincePause += cost) > slice) {
+      sincePause = 0;
+      yield;
+    }
     for (const { chars, to } of movesFrom(states, ids)) {
       const next = closure(to);
       const key = ids.keyOf(next);
@@ -289,6 +312,15 @@ export function textIn(inside: readonly Language[], outside: readonly Language[]
   }
   return null;
 }
+
+/** How many steps are taken between two pauses: some twenty milliseconds. */
+const slice = 30_000;
+
+/** What reading on from some states costs, in steps of a budget: each of its pieces asks all of them. */
+const costOf = (states: readonly State[]): number => {
+  const moves = states.reduce((sum, each) => sum + each.moves.length, 1);
+  return 10 * moves + moves * moves;
+};
 
 /** Numbers states as they are met, so that sets of them can be told apart. */
 class Ids {

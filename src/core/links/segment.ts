@@ -22,6 +22,8 @@ export class Segment {
   /** The text of a literal; null for all others. */
   readonly literal: string | null;
   private readonly sole: Carried | null;
+  /** The text before the first variable, and the one behind the last. */
+  private readonly fixed: { readonly before: string; readonly after: string };
   private readonly around: { readonly before: string; readonly after: string } | null;
   private known: Language | null = null;
   private lastRead: { readonly text: string; readonly taken: string[] | null } | null = null;
@@ -36,7 +38,9 @@ export class Segment {
     this.sole = variables.length === 1 ? variables[0]!.carried : null;
     const at = parts.findIndex((part) => 'carried' in part);
     const textOf = (some: readonly SegmentPart[]): string => some.map((part) => ('text' in part ? part.text : '')).join('');
-    this.around = this.sole ? { before: textOf(parts.slice(0, at)), after: textOf(parts.slice(at + 1)) } : null;
+    const end = parts.findLastIndex((part) => 'carried' in part);
+    this.fixed = { before: textOf(parts.slice(0, at < 0 ? parts.length : at)), after: textOf(parts.slice(end + 1)) };
+    this.around = this.sole ? this.fixed : null;
   }
 
   /** Whether a text fits. No variable takes an empty text. */
@@ -57,6 +61,14 @@ export class Segment {
       return end > begin && this.sole.fitsIn(url.text, begin, end);
     }
     return this.fits(url.segment(index));
+  }
+
+  /** Whether some text may fit this one and another, as far as what both begin and end with tells. */
+  mayShare(other: Segment): boolean {
+    if (this.literal !== null) return other.fits(this.literal);
+    if (other.literal !== null) return this.fits(other.literal);
+    const [a, b] = [this.fixed, other.fixed];
+    return (a.before.startsWith(b.before) || b.before.startsWith(a.before)) && (a.after.endsWith(b.after) || b.after.endsWith(a.after));
   }
 
   /**

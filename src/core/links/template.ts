@@ -2,6 +2,7 @@
  * URL patterns: a subset of RFC 6570. Literals, `{name}` in or across a path segment (3.2.2), `{/name*}` at the end of the path
  * (3.2.6), `{?name,name}` for the query (3.2.8); in front of all that, where it is meant for one origin alone, that origin.
  */
+import { maximumVariables } from '../limits';
 import { originAt } from './origin';
 
 /** Part of a path segment: text as it is, decoded, or the name of a variable. */
@@ -32,7 +33,7 @@ export interface Template {
 export interface PatternProblem {
   readonly why:
     | 'start' | 'character' | 'escape' | 'question' | 'fragment' | 'dots' | 'empty-segment' | 'unclosed' | 'stray-brace' | 'operator' | 'no-name'
-    | 'adjacent' | 'rest-star' | 'rest-place' | 'query-place' | 'twice';
+    | 'adjacent' | 'too-many' | 'rest-star' | 'rest-place' | 'query-place' | 'twice';
   readonly from: number;
   readonly to: number;
 }
@@ -149,6 +150,7 @@ class PatternReader {
   private segment(from: number, to: number): Part[] {
     const { pattern } = this;
     const parts: Part[] = [];
+    let variables = 0;
     let at = from;
     while (at < to) {
       const brace = pattern.indexOf('{', at);
@@ -162,6 +164,7 @@ class PatternReader {
       }
       // Two variables side by side could be told apart in many ways.
       if (parts.length > 0 && 'variable' in parts.at(-1)!) this.fail('adjacent', open, end + 1);
+      if (++variables > maximumVariables) this.fail('too-many', open, end + 1);
       parts.push({ variable: this.variable('path', open + 1, end) });
       at = end + 1;
     }

@@ -10,6 +10,7 @@ import { noOrigin } from './link/no-origin';
 import { notCarriable } from './link/not-carriable';
 import { overlap } from './link/overlap';
 import { shadowed } from './link/shadowed';
+import { undecidedLink } from './link/undecided';
 import { unknownVariable } from './link/unknown-variable';
 import { sameTarget } from './menu/same-target';
 import { tooManyTabs } from './menu/too-many-tabs';
@@ -59,7 +60,7 @@ export const catalogue: readonly Rule[] = [
   stranded, variantOnly, gated, linkOnly, deadTransition, deadEnd, trap,
   missing, unknownArgument, wrongType, unknownValue, mayBeAbsent, fixedId, unpackedRecord, constant, defaultUnused,
   grows, backTargetMissing, guardedRevealed, ruleBroken, doubled, undecided,
-  invalid, unknownVariable, missingArgument, notCarriable, noOrigin, overlap, shadowed, alone,
+  invalid, unknownVariable, missingArgument, notCarriable, noOrigin, overlap, shadowed, undecidedLink, alone,
   unresolved, badArgument,
   tooManyTabs, sameTarget,
   privateScreen, moduleCycle, noOwner,

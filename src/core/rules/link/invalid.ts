@@ -1,5 +1,6 @@
 import { closest } from '../../language/closest';
 import type { Range } from '../../language/range';
+import { maximumVariables } from '../../limits';
 import { readOrigin, sameOrigin, type Origin } from '../../links/origin';
 import { readPattern, type PatternProblem } from '../../links/template';
 import type { Link, Plan } from '../../plan/model';
@@ -88,6 +89,7 @@ function why({ why: reason }: PatternProblem, part: string): Message {
     case 'operator': return say`${part} is not among the expressions that a pattern may have: ${'{name}'}, ${'{/name*}'} at the end of the path, ${'{?name,name}'} behind it.`;
     case 'no-name': return say`The name of an argument is missing.`;
     case 'adjacent': return say`Two variables side by side could be told apart in many ways; a text has to stand between them.`;
+    case 'too-many': return say`One segment has ${maximumVariables} variables at most.`;
     case 'rest-star': return say`What takes the rest of the path is written with a star.`;
     case 'rest-place': return say`${part} takes the rest of the path, and nothing of the path can follow it.`;
     case 'query-place': return say`The query comes last.`;
