@@ -1,5 +1,5 @@
 // The production server: what the framework answers, behind a look at each request's first lines. `node scripts/serve.mjs PORT`.
-import { createServer } from 'node:http';
+import { createServer, IncomingMessage } from 'node:http';
 import next from 'next';
 import { root } from './prepare.mjs';
 
@@ -8,12 +8,17 @@ const port = Number(process.argv[2]);
 /** In bytes. A walk stands in the address, and may be long. */
 const mostHeaders = 256 * 1024;
 const methods = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'];
+/** In bytes: what the framework takes (next.config.ts), and so more than any handler does. */
+const mostBody = 25 * 1024 * 1024;
 /** Requests that are still being answered get so long when the server is told to end, in milliseconds. */
 const grace = 3000;
 
-/** What is wrong with a request as such: status, title, and a sentence; null where nothing is. */
+/** What pages answer. */
+const methodsOfPages = ['GET', 'HEAD'];
+
+/** What is wrong with a request as such: status, title, a sentence, and the methods that are right; null where nothing is. */
 function misfit({ method, url, rawHeaders }) {
-  if (!methods.includes(method)) return [405, 'Method not allowed', `This server answers ${methods.join(', ')}.`];
+  if (!methods.includes(method)) return [405, 'Method not allowed', `This server answers ${methods.join(', ')}.`, methods];
   if (!url.startsWith('/')) return [400, 'Bad address', 'An address here begins with a slash.'];
   if (rawHeaders.filter((name, index) => index % 2 === 0 && name.toLowerCase() === 'host').length !== 1) return [400, 'Bad request', 'A request names one host.'];
   try {
@@ -21,16 +26,41 @@ function misfit({ method, url, rawHeaders }) {
   } catch {
     return [400, 'Bad address', 'The address has a percent sign that escapes nothing.'];
   }
+  if (!url.startsWith('/api/') && !methodsOfPages.includes(method)) return [405, 'Method not allowed', 'A page answers GET and HEAD.', methodsOfPages];
   return null;
 }
 
 /** A problem document (RFC 9457). */
-function refuse(response, [status, title, detail]) {
+function refuse(response, [status, title, detail, allowed]) {
   response.writeHead(status, {
     'content-type': 'application/problem+json', 'cache-control': 'no-store', 'x-content-type-options': 'nosniff', connection: 'close',
-    ...(status === 405 && { allow: methods.join(', ') }),
+    ...(allowed && { allow: allowed.join(', ') }),
   });
   response.end(JSON.stringify({ type: 'about:blank', title, status, detail }));
+}
+
+/**
+ * A request whose body is here as a whole; null where there is too much of it. Never comes where the sender goes away half way, which is
+ * no news: the framework would log each of these as an error of its own.
+ */
+function withBody(request) {
+  const { headers, socket } = request;
+  if (headers['transfer-encoding'] === undefined && !(Number(headers['content-length']) > 0)) return Promise.resolve(request);
+  const chunks = [];
+  let bytes = 0;
+  request.on('data', (chunk) => {
+    bytes += chunk.length;
+    if (bytes <= mostBody) chunks.push(chunk);
+    else chunks.length = 0;
+  });
+  return new Promise((resolve) => request.on('end', () => {
+    if (bytes > mostBody) return resolve(null);
+    const { method, url, rawHeaders, trailers, httpVersion, httpVersionMajor, httpVersionMinor } = request;
+    const whole = Object.assign(new IncomingMessage(socket), { method, url, headers, rawHeaders, trailers, httpVersion, httpVersionMajor, httpVersionMinor, complete: true });
+    for (const chunk of chunks) whole.push(chunk);
+    whole.push(null);
+    resolve(whole);
+  }));
 }
 
 const app = next({ dev: false, dir: root, hostname: host, port });
@@ -59,7 +89,7 @@ server.on('request', (request, response) => {
   request.on('error', () => {});
   const wrong = misfit(request);
   if (wrong) refuse(response, wrong);
-  else void answer(request, response);
+  else void withBody(request).then((whole) => (whole ? answer(whole, response) : refuse(response, [413, 'Too large', 'A request may be 25 MiB at most. Nothing was saved.'])));
 });
 // This server is no way to others.
 server.on('connect', (_request, socket) => socket.end(`HTTP/1.1 405 Method Not Allowed\r\nallow: ${methods.join(', ')}\r\nconnection: close\r\ncontent-length: 0\r\n\r\n`));

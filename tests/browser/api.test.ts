@@ -1,6 +1,10 @@
 import { request } from 'node:http';
-import { connect } from 'node:net';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { connect, type Socket } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
+import { freePort, startServer } from '../../scripts/server.mjs';
 import { check } from '../../src/core/check';
 import type { Problem } from '../../src/wire/plans';
 import { demo } from '../unit/plans';
@@ -11,6 +15,7 @@ const app = useApp(false);
 interface Answer {
   readonly status: number;
   readonly type: string;
+  readonly allow: string | undefined;
   readonly body: string;
 }
 
@@ -20,7 +25,7 @@ function send(method: string, path: string, headers: Record<string, string> = {}
     const sent = request({ host: '127.0.0.1', port: app.port, method, path, headers, agent: false }, (response) => {
       const parts: Buffer[] = [];
       response.on('data', (part: Buffer) => parts.push(part));
-      response.on('end', () => resolve({ status: response.statusCode!, type: response.headers['content-type'] ?? '', body: Buffer.concat(parts).toString() }));
+      response.on('end', () => resolve({ status: response.statusCode!, type: response.headers['content-type'] ?? '', allow: response.headers.allow, body: Buffer.concat(parts).toString() }));
     });
     sent.on('error', reject);
     sent.end(body);
@@ -65,6 +70,11 @@ describe('requests', () => {
 
   test('that no browser of ours would send are refused with a problem document', async () => {
     problem(await send('TRACE', '/'), 405);
+    for (const [method, path, allow] of [['POST', '/plans', 'GET, HEAD'], ['PUT', '/api/plans', 'GET, POST, HEAD, OPTIONS'], ['DELETE', '/api/deleted', 'GET, HEAD, OPTIONS'], ['GET', '/api/plans/nosuchplan00/text', 'PUT, OPTIONS']] as const) {
+      const answer = await send(method, path, json);
+      problem(answer, 405);
+      expect(answer.allow).toBe(allow);
+    }
     problem(await send('GET', '/plans/%zz'), 400);
     problem(await send('GET', '/api/plans/%c0%af'), 400);
     for (const lines of ['OPTIONS * HTTP/1.1\r\nHost: 127.0.0.1', 'GET /api/plans HTTP/1.1\r\nHost: 127.0.0.1\r\nHost: elsewhere.example', 'GET http://elsewhere.example/ HTTP/1.1\r\nHost: 127.0.0.1']) {
@@ -127,6 +137,26 @@ describe('requests', () => {
     for (const [method, path, body] of [['GET', '', ''], ['PATCH', '', '{"name":"x"}'], ['DELETE', '', ''], ['POST', '/duplicate', ''], ['POST', '/restore', ''], ['PUT', '/text', '{"text":"x","version":1}'], ['GET', '/download', '']] as const) {
       problem(await send(method, `/api/plans/nosuchplan00${path}`, json, body), 404);
     }
+  });
+
+  test('that go away half way are no news for the log', async () => {
+    const data = mkdtempSync(join(tmpdir(), 'andante-away-'));
+    const port = await freePort();
+    const server = await startServer(port, { ANDANTE_DATA: data });
+    let logged = '';
+    server.child.stderr!.on('data', (part) => { logged += String(part); });
+    const closed = (socket: Socket): Promise<unknown> => new Promise((resolve) => socket.once('close', resolve));
+    for (let round = 0; round < 5; round++) {
+      const socket = connect(port, '127.0.0.1', () => socket.write(`POST /api/plans HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nContent-Type: application/json\r\nContent-Length: 999\r\n\r\n{`, () => socket.destroy()));
+      await closed(socket);
+    }
+    // What comes whole is answered as ever; by then the others are over.
+    const made = await fetch(`${server.address}/api/plans`, { method: 'POST', headers: json, body: JSON.stringify({ text: 'x'.repeat(1_000_000) }) });
+    expect(made.status).toBe(201);
+    server.child.kill('SIGTERM');
+    await server.ended;
+    expect(logged).toBe('');
+    rmSync(data, { recursive: true, force: true });
   });
 
   test('with a text that would not come back as it was sent are refused, and change nothing', async () => {

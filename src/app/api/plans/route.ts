@@ -1,4 +1,5 @@
 import { handler, readJson } from '../../../server/handler';
+import { onlyFor } from '../../../server/methods';
 import { demoName, demoText, plans } from '../../../server/plans';
 import { writePlan } from '../../../core/model/write-plan';
 import { Refusal } from '../../../server/problem';
@@ -32,3 +33,5 @@ function nameOf(text: string): string | undefined {
   const app = parse(text.slice(0, 20_000)).declarations.find((declaration) => declaration.kind === 'app');
   return app?.name?.value.trim().slice(0, 120) || undefined;
 }
+
+export const { PUT, PATCH, DELETE } = onlyFor('GET', 'POST');

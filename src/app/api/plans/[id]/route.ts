@@ -1,4 +1,5 @@
 import { handler, readJson } from '../../../../server/handler';
+import { onlyFor } from '../../../../server/methods';
 import { plans } from '../../../../server/plans';
 import { noSuchPlan } from '../../../../server/problem';
 import { renamePlanSchema } from '../../../../wire/plans';
@@ -24,3 +25,5 @@ export const DELETE = handler<{ id: string }>(async (_request, { id }) => {
   if (!(await (await plans()).delete(id))) throw noSuchPlan();
   return null;
 });
+
+export const { POST, PUT } = onlyFor('GET', 'PATCH', 'DELETE');

@@ -1,4 +1,5 @@
 import { handler, ofReport, readJson } from '../../../../../server/handler';
+import { onlyFor } from '../../../../../server/methods';
 import { audits } from '../../../../../server/plans';
 import { noSuchPlan } from '../../../../../server/problem';
 import { newAuditSchema } from '../../../../../wire/audits';
@@ -19,3 +20,5 @@ export const POST = handler<{ id: string }>(async (request, { id }) => {
   if (!made) throw noSuchPlan();
   return Response.json(made, { status: 201, headers: { location: `/api/plans/${id}/audits/${made.id}` } });
 });
+
+export const { PUT, PATCH, DELETE } = onlyFor('GET', 'POST');

@@ -1,5 +1,6 @@
 import { attachment } from '../../../../../server/attachment';
 import { handler } from '../../../../../server/handler';
+import { onlyFor } from '../../../../../server/methods';
 import { plans } from '../../../../../server/plans';
 import { noSuchPlan } from '../../../../../server/problem';
 
@@ -11,3 +12,5 @@ export const GET = handler<{ id: string }>(async (_request, { id }) => {
   if (!plan) throw noSuchPlan();
   return attachment(plan.text, 'text/plain; charset=utf-8', plan.name, 'andante');
 });
+
+export const { POST, PUT, PATCH, DELETE } = onlyFor('GET');

@@ -1,4 +1,5 @@
 import { handler, readJson } from '../../../../../server/handler';
+import { onlyFor } from '../../../../../server/methods';
 import { needText } from '../../../../../server/need-text';
 import { earlier } from '../../../../../server/plans';
 import { noSuchPlan } from '../../../../../server/problem';
@@ -19,3 +20,5 @@ export const POST = handler<{ id: string }>(async (request, { id }) => {
   if (!(await (await earlier()).keep(id, needText(text)))) throw noSuchPlan();
   return null;
 });
+
+export const { PUT, PATCH, DELETE } = onlyFor('GET', 'POST');

@@ -1,4 +1,5 @@
 import { handler } from '../../../../../server/handler';
+import { onlyFor } from '../../../../../server/methods';
 import { plans } from '../../../../../server/plans';
 import { noSuchPlan } from '../../../../../server/problem';
 
@@ -10,3 +11,5 @@ export const POST = handler<{ id: string }>(async (_request, { id }) => {
   if (!plan) throw noSuchPlan();
   return plan;
 });
+
+export const { GET, PUT, PATCH, DELETE } = onlyFor('POST');

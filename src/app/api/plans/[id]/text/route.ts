@@ -1,4 +1,5 @@
 import { handler, readJson } from '../../../../../server/handler';
+import { onlyFor } from '../../../../../server/methods';
 import { plans } from '../../../../../server/plans';
 import { noSuchPlan, Refusal } from '../../../../../server/problem';
 import { needText } from '../../../../../server/need-text';
@@ -18,3 +19,5 @@ export const PUT = handler<{ id: string }>(async (request, { id }) => {
   }
   return result.plan;
 });
+
+export const { GET, POST, PATCH, DELETE } = onlyFor('PUT');

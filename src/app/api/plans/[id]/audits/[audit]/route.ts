@@ -1,4 +1,5 @@
 import { handler } from '../../../../../../server/handler';
+import { onlyFor } from '../../../../../../server/methods';
 import { audits } from '../../../../../../server/plans';
 import { noSuchAudit } from '../../../../../../server/problem';
 
@@ -14,3 +15,5 @@ export const DELETE = handler<{ id: string; audit: string }>(async (_request, { 
   if (!(await (await audits()).delete(id, audit))) throw noSuchAudit();
   return null;
 });
+
+export const { POST, PUT, PATCH } = onlyFor('GET', 'DELETE');

@@ -1,4 +1,5 @@
 import { handler } from '../../../../../../server/handler';
+import { onlyFor } from '../../../../../../server/methods';
 import { earlier } from '../../../../../../server/plans';
 import { noSuchEarlier } from '../../../../../../server/problem';
 
@@ -10,3 +11,5 @@ export const GET = handler<{ id: string; earlier: string }>(async (_request, { i
   if (!found) throw noSuchEarlier();
   return found;
 });
+
+export const { POST, PUT, PATCH, DELETE } = onlyFor('GET');
