@@ -40,12 +40,10 @@ function refuse(response, [status, title, detail, allowed]) {
 }
 
 /**
- * A request whose body is here as a whole; null where there is too much of it. Never comes where the sender goes away half way, which is
- * no news: the framework would log each of these as an error of its own.
+ * A request that has come as a whole, as one of its own; null where there is too much of it. Never comes where the sender goes away half
+ * way; and one that goes away later leaves it alone. Either is no news, and the framework would log it as an error of its own.
  */
 function withBody(request) {
-  const { headers, socket } = request;
-  if (headers['transfer-encoding'] === undefined && !(Number(headers['content-length']) > 0)) return Promise.resolve(request);
   const chunks = [];
   let bytes = 0;
   request.on('data', (chunk) => {
@@ -55,8 +53,8 @@ function withBody(request) {
   });
   return new Promise((resolve) => request.on('end', () => {
     if (bytes > mostBody) return resolve(null);
-    const { method, url, rawHeaders, trailers, httpVersion, httpVersionMajor, httpVersionMinor } = request;
-    const whole = Object.assign(new IncomingMessage(socket), { method, url, headers, rawHeaders, trailers, httpVersion, httpVersionMajor, httpVersionMinor, complete: true });
+    const { method, url, headers, rawHeaders, httpVersion, httpVersionMajor, httpVersionMinor } = request;
+    const whole = Object.assign(new IncomingMessage(request.socket), { method, url, headers, rawHeaders, httpVersion, httpVersionMajor, httpVersionMinor, complete: true });
     for (const chunk of chunks) whole.push(chunk);
     whole.push(null);
     resolve(whole);
@@ -85,7 +83,6 @@ for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => void end())
 await app.prepare();
 const answer = app.getRequestHandler();
 server.on('request', (request, response) => {
-  // Whoever goes away before the answer is there is no news for the log.
   request.on('error', () => {});
   const wrong = misfit(request);
   if (wrong) refuse(response, wrong);
