@@ -27,6 +27,16 @@ describe('plans whose answers are known by hand', () => {
     expect(rules(text.replace('then push inbox', 'then replace inbox'))).toEqual([]);
   });
 
+  test('three screens that need what is open, one in the else of the other: one tap leads on in thousands of ways', () => {
+    const screens = ['b', 'c', 'd'].map((name, index, all) => `screen ${name} "${name}" { needs "${name} is ready" else push ${all[(index + 1) % 3]} then push ${all[(index + 2) % 3]} }\n`);
+    const claims = ['never b beneath c', 'always b beneath d', 'from d always reach a', 'never d beneath a'].map((claim) => `rule "${claim}" ${claim}\n`);
+    const text = `start a\nscreen a "A" { on "Go" push b then push c then push d }\n${screens.join('')}${claims.join('')}`;
+    for (const label of ['b', 'c', 'd']) expect(known(text, label)).toEqual(['yes', 1, ['Go'], ['a', 'b', 'c', 'd'], false]);
+    expect(rules(text)).toEqual(['stack/rule-broken never b beneath c: Go', 'stack/rule-broken always b beneath d: Go']);
+    // Each of the three pushes puts two times three frames on at most, where the innermost elses find all ready.
+    expect(check(text).reach.variants[0]!.stacks!.deepest()).toBe(19);
+  });
+
   test('a sign-out that reveals private screens', () => {
     const text = 'flag in\nstart home\nscreen home "Home" { on "Sign in" sets in = true then push mail }\nscreen mail "Mail" {\n  needs in else back\n  on "Me" push me\n}\nscreen me "Me" { on "Sign out" sets in = false }\n';
     expect(rules(text)).toEqual(['stack/guarded-revealed mail: Sign in, Me, Sign out, Back']);

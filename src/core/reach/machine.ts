@@ -54,6 +54,8 @@ export interface Outcome {
 /** Safety limits for degenerate plans: how many elses run one after the other within one event, and in how many ways one event goes on. */
 const mostElses = 64;
 const mostWays = 4096;
+/** An event that goes on in more ways than these is worked off in parts. */
+const mostAtOnce = 64;
 
 export class Machines {
   /** What is still to be done after an event has switched to another tab, each once: then two stacks have to be known at once. */
@@ -85,15 +87,23 @@ export class Machines {
   }
 
   private work(machine: Machine): Outcome[] {
+    const whole = this.outcomesOf({ ...machine, known: [...machine.known] }, false, mostAtOnce);
+    const outcomes = whole.areAll ? whole : this.outcomesOf(machine, true, mostWays);
+    if (!outcomes.areAll) this.bounded = true;
+    return outcomes.outcomes;
+  }
+
+  /**
+   * @param inParts whether what is still to be done waits once something new is on top, as if that had to be seen: what one
+   * part comes to and what the next does are not multiplied then
+   */
+  private outcomesOf(machine: Machine, inParts: boolean, most: number): { readonly outcomes: Outcome[]; readonly areAll: boolean } {
     const outcomes: Outcome[] = [];
     const open = [machine];
     for (let at = open.pop(), ways = 0; at; at = open.pop()) {
-      if (++ways > mostWays) {
-        this.bounded = true;
-        break;
-      }
+      if (++ways > most) return { outcomes, areAll: false };
       // Another tab is come to with its root alone once all stacks were emptied, and from then on as it was left.
-      const leaves = this.run(at, open) === 'left';
+      const leaves = this.run(at, open, inParts) === 'left';
       if ((leaves && at.missing.length === 0) || (at.tabs === 'shown' && !this.interference)) continue;
       const { valuation, sets, place, agenda, known, bottom, gateBeneath, missing, tabs } = at;
       const shows = agenda?.item.kind === 'left' ? agenda.item.shows : null;
@@ -101,12 +111,13 @@ export class Machines {
       // What is on the stack does not matter then: the top alone says what the user saw.
       if (!leaves && tabs === 'anew' && place > 0 && !this.interference && this.variant.roots.length > 1) outcomes.push({ valuation, sets, place, agenda: { item: { kind: 'tabs', shows }, next: null }, word: this.alphabet.word(known.slice(-1), true, false), missing: [], shows, tabs, keepsTop: false, leaves });
     }
-    return outcomes;
+    return { outcomes, areAll: true };
   }
 
   /** Runs a machine until nothing is left to do, more of the stack has to be seen, or the app is left; what else can happen is put on `open`. */
-  private run(machine: Machine, open: Machine[]): 'done' | 'waits' | 'left' {
+  private run(machine: Machine, open: Machine[], inParts: boolean): 'done' | 'waits' | 'left' {
     while (machine.agenda) {
+      if (inParts && mayWait(machine)) return 'waits';
       const { item, next } = machine.agenda;
       if (item.kind === 'left' || item.kind === 'tabs') return 'waits';
       if (item.kind === 'mark') {
@@ -281,6 +292,13 @@ export class Machines {
     machine.place = this.variant.placeOf(screens[0]!) ?? 0;
     machine.tabs = 'anew';
   }
+}
+
+/** Whether what is still to be done needs to know nothing but the top, and something has been done that is not lost by waiting. */
+function mayWait({ known, agenda, tabs, missing }: Machine): boolean {
+  if (known.length < 2 || tabs !== 'kept' || missing.length > 0) return false;
+  for (let at = agenda; at; at = at.next) if (at.item.kind !== 'steps') return false;
+  return true;
 }
 
 /** The frames that are known, as they are once every pending mark is made; null where none would change anything. */
