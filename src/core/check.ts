@@ -64,7 +64,7 @@ const leaveUntried: Settle = function* (run) {
 
 /** How many steps a check may take: about two seconds' work for a text of up to 20,000 characters, more for longer ones, up to about ten. */
 function stepsFor(text: string): number {
-  return Math.min(15_000_000, Math.max(5_000_000, text.length * 250));
+  return Math.min(15_000_000, Math.max(4_000_000, text.length * 200));
 }
 
 function checkWith(tree: SyntaxTree, budget: Budget, settle: Settle): Check {

@@ -60,6 +60,13 @@ test.each([
   for (let at = 0; at <= text.length; at++) askAll(text, at);
 });
 
+test('elses that lead to one another ten thousand times overflow nothing', () => {
+  const screens = Array.from({ length: 10_000 }, (_none, index) => `screen s${index} "S${index}" { needs "q${index}" else push s${index + 1} }\n`);
+  const { reach, findings } = check(`start s0\n${screens.join('')}screen s10000 "Last"\n`);
+  expect(reach.variants[0]!.verdicts[10_000]!.reachable).not.toBe('no');
+  expect(findings.map(({ rule }) => rule)).not.toContain('plan/syntax');
+});
+
 describe('a statement that nests too deep is one finding', () => {
   const on = (condition: string): string => `start a\nflag f\nscreen a "A" {\n  on "Go" when ${condition} push b\n  on "On" push b\n}\nscreen b "B"\n`;
   test.each([

@@ -1,7 +1,7 @@
 /** What walking shows of a plan, configuration by configuration: the judge of every verdict. */
 import { expect } from 'vitest';
 import type { Check } from '../../src/core/check';
-import type { Branch, Claim, Plan, Screen, Step } from '../../src/core/plan/model';
+import { isIn, type Branch, type Claim, type Condition, type Flag, type Plan, type Screen, type Step } from '../../src/core/plan/model';
 import type { Tap, VariantReach } from '../../src/core/reach/reach';
 import { walkLabels } from '../../src/core/reach/reach';
 import { toEnd } from '../../src/core/slices';
@@ -147,13 +147,29 @@ export class Seen {
     return { some: of.includes(true), none: of.includes(false) };
   }
 
+  /** All that is asked in the variant. */
+  private *conditions(): Generator<Condition> {
+    const there = <T extends Pick<Screen, 'only'>>(all: readonly T[]): T[] => all.filter(({ only }) => isIn(only, this.variant));
+    const screens = there(this.plan.screens);
+    for (const { needs } of screens) for (const { condition } of needs) yield condition;
+    const branches = [...screens.flatMap(({ transitions }) => there(transitions)), ...there(this.plan.menus).flatMap(({ items }) => items)].flatMap((each) => each.branches);
+    for (const { condition } of branches) if (condition) yield condition;
+  }
+
   /** Screens with nothing beneath from which nothing leads on, as far as links and entries did not lead there. */
   deadEnds(): Set<Screen> {
-    const reads = this.plan.screens.some(({ needs, transitions }) => needs.length > 0 || transitions.some(({ branches }) => branches.some(({ condition }) => condition)))
-      || this.plan.menus.some(({ items }) => items.some(({ branches }) => branches.some(({ condition }) => condition)));
-    return new Set([...this.nodes.values()].flatMap(({ top, taps, key, configuration, inside }) => (
-      taps !== null && activeStack(configuration)!.below === null && inside.every((next) => next.key === key || (!reads && keyOf({ ...next.configuration, flags: configuration.flags }) === key)) ? [top] : [])));
+    // To change a flag that nothing asks for is to change nothing.
+    const read = new Set([...this.conditions()].flatMap((condition) => [...flagsIn(condition)]));
+    const keyOfRead = (configuration: Configuration): string => keyOf({ ...configuration, flags: configuration.flags.filter((_value, index) => read.has(this.plan.flags[index]!)) });
+    return new Set([...this.nodes.values()].flatMap(({ top, taps, configuration, inside }) => (
+      taps !== null && activeStack(configuration)!.below === null && inside.every((next) => keyOfRead(next.configuration) === keyOfRead(configuration)) ? [top] : [])));
   }
+}
+
+function* flagsIn(condition: Condition): Generator<Flag> {
+  if (condition.kind === 'flag') yield condition.flag;
+  if (condition.kind === 'not') yield* flagsIn(condition.of);
+  if ('left' in condition) for (const part of [condition.left, condition.right]) yield* flagsIn(part);
 }
 
 /** What was compared, by kind. */

@@ -62,6 +62,8 @@ export class Machines {
   readonly midway = new Set<Control>();
   /** Whether an event ran into a bound: not all that can follow is then among the outcomes. */
   bounded = false;
+  /** How much was worked off so far: items of agendas, and frames that came of it. */
+  spent = 0;
 
   /** @param interference what tabs that share flags may do to one another; null where they are taken to share nothing */
   constructor(private readonly variant: VariantOf, private readonly valuations: Valuations, private readonly alphabet: Alphabet, private readonly interference: Interference | null) {}
@@ -101,6 +103,7 @@ export class Machines {
     const outcomes: Outcome[] = [];
     const open = [machine];
     for (let at = open.pop(), ways = 0; at; at = open.pop()) {
+      this.spent += 1 + at.known.length;
       if (++ways > most) return { outcomes, areAll: false };
       // Another tab is come to with its root alone once all stacks were emptied, and from then on as it was left.
       const leaves = this.run(at, open, inParts) === 'left';
@@ -117,6 +120,7 @@ export class Machines {
   /** Runs a machine until nothing is left to do, more of the stack has to be seen, or the app is left; what else can happen is put on `open`. */
   private run(machine: Machine, open: Machine[], inParts: boolean): 'done' | 'waits' | 'left' {
     while (machine.agenda) {
+      this.spent++;
       if (inParts && mayWait(machine)) return 'waits';
       const { item, next } = machine.agenda;
       if (item.kind === 'left' || item.kind === 'tabs') return 'waits';

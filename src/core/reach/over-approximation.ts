@@ -25,6 +25,8 @@ class FixedPoint {
   private grown = true;
   /** Those whose else has run in this round: what it shows does not depend on who arrives. */
   private readonly ranElse = new Set<Needs>();
+  /** Elses that are still to be run: one may lead to the next without end, so that none runs within another. */
+  private readonly waiting: Needs[] = [];
 
   constructor(private readonly plan: Plan, private readonly variant: string) {
     this.values = new Map(plan.flags.map((flag) => [flag.name, new Set([flag.initial])]));
@@ -32,6 +34,7 @@ class FixedPoint {
       this.grown = false;
       this.ranElse.clear();
       this.round();
+      for (let needs = this.waiting.pop(); needs; needs = this.waiting.pop()) this.show(this.run(needs.otherwise));
     }
   }
 
@@ -115,7 +118,7 @@ class FixedPoint {
     return frames;
   }
 
-  /** The screen itself where its `needs` may hold; what happens instead is shown at once. */
+  /** The screen itself where its `needs` may hold; what happens instead is shown in the same round. */
   private arrive(screen: Screen): Opened {
     if (!isIn(screen.only, this.variant)) return nothing;
     let mayBePutOff = false;
@@ -123,7 +126,7 @@ class FixedPoint {
       const { holds, fails } = this.outcomes(needs.condition);
       if (fails && !this.ranElse.has(needs)) {
         this.ranElse.add(needs);
-        this.show(this.run(needs.otherwise));
+        this.waiting.push(needs);
       }
       mayBePutOff ||= fails;
       if (!holds) return { opened: [], mayBePutOff };

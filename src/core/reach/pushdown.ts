@@ -37,8 +37,6 @@ type Fixed = Map<Branch | Tab | Link | Entry, readonly PushdownRule[]>;
 export class Pushdown {
   readonly variant: VariantOf;
   readonly valuations: Valuations;
-  /** How many rules were made so far, for triggers, menu items, tabs, links and entries. */
-  made = 0;
   /** What tabs that share flags may do to one another, as far as it was learned. */
   readonly interference: Interference;
   private readonly alphabet: Alphabet;
@@ -92,6 +90,11 @@ export class Pushdown {
     this.lists.length = 0;
     this.fixedDoors.clear();
     return true;
+  }
+
+  /** What making rules has cost so far. */
+  get made(): number {
+    return this.machines.spent;
   }
 
   /** Whether an event ran into a bound: not all that can follow is then in the system. */
@@ -200,7 +203,6 @@ export class Pushdown {
     if (known) return known;
     const { decided } = this.valuations;
     const rules = work().map((outcome) => ruleOf(outcome, event, branch));
-    this.made += rules.length;
     if (!fixed) return rules;
     if (this.valuations.decided > decided) return rules;
     const same = rules.map((rule) => ({ ...rule, valuation: null }));

@@ -26,6 +26,10 @@ export class Restarted implements System {
     return this.system.made;
   }
 
+  get bounded(): boolean {
+    return this.system.bounded;
+  }
+
   get valuations(): System['valuations'] {
     return this.system.valuations;
   }

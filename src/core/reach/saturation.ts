@@ -18,17 +18,20 @@ import { Runs } from './runs';
 import { Tables } from './tables';
 import type { Valuation } from './valuations';
 
-/** What it costs to make a rule, which stands for all heads that differ in flags alone. */
-const costOfMaking = 10;
+/** What it costs to work off an item, or to put down a frame, of an event whose rules stand for all heads that differ in flags alone. */
+const costOfMaking = 3;
 
 /** How much is done between two pauses: a few milliseconds of work. */
 const slice = 4_000;
+
+/** What a tile of numbers costs: one or two kilobytes. */
+const costOfTile = 12;
 
 /** What a head costs beside its rules and the conditions that they ask for: mostly memory. */
 const costOfHead = 20;
 
 /** What is saturated of a pushdown system. */
-export type System = Pick<Pushdown, 'blocks' | 'made' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
+export type System = Pick<Pushdown, 'blocks' | 'made' | 'bounded' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
 
 interface Opening {
   readonly on: Transition | null;
@@ -87,10 +90,12 @@ export class Saturation {
     let pauseAt = slice;
     let spent = 0;
     const pause = (): void => {
-      this.budget.spend(this.work - spent);
-      spent = this.work;
+      const now = this.work + costOfTile * this.tables.tiles;
+      this.budget.spend(now - spent);
+      spent = now;
       pauseAt = this.work + slice;
-      this.exhausted = this.budget.isSpent;
+      // With not all rules, not all is known in the end: going on is in vain.
+      this.exhausted = this.budget.isSpent || this.system.bounded;
     };
     for (; standing.reaches(this.taps) || returning.reaches(this.taps) || this.opening.length > 0; this.taps++) {
       // What goes on with an event costs nothing: more may be due at once.
@@ -306,7 +311,7 @@ export class Saturation {
     const { word } = rule;
     const { blocks } = this.tables.effects;
     const cost = costOf(rule);
-    this.work++;
+    this.work += 1 + word.length;
     if (word.length === 0) {
       this.addEffect(of, number, true, blocks.of(to.number), 1 << blocks.placeOf(to.number), cost, index);
       return null;

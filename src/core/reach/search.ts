@@ -7,8 +7,11 @@ import { mayReach } from './over-approximation';
 import type { Reach, Tap, VariantReach, Verdict } from './reach';
 
 /** How many events are tried at the most, and so many more for each screen: the notes beside each keystroke come from here. */
-const mostEvents = 40_000;
-const mostEventsOfScreen = 100;
+const mostEvents = 25_000;
+const mostEventsOfScreen = 60;
+
+/** So many flags are worth an event. */
+const flagsOfEvent = 30;
 
 /** How many events are tried between two pauses: a few milliseconds of work. */
 const slice = 2_000;
@@ -68,11 +71,14 @@ class Search {
   private readonly seen = new Set<string | number>();
   private readonly queue: Arrival[] = [];
   private events = 0;
+  /** Keys of configurations name every flag. */
+  private readonly costOfEvent: number;
   /** Whether the stack is all that a configuration holds. */
   private readonly plain: boolean;
 
   constructor(private readonly plan: Plan, private readonly walker: Walker) {
     this.first = plan.screens.map(() => null);
+    this.costOfEvent = 1 + plan.flags.length / flagsOfEvent;
     this.plain = plan.flags.length === 0 && plan.tabBars.length === 0 && plan.screens.every((screen) => screen.needs.length === 0);
   }
 
@@ -104,7 +110,7 @@ class Search {
       for (const event of this.walker.events(arrival.configuration)) {
         const before = this.walker.steps;
         const after = this.walker.after(arrival.configuration, event);
-        this.events += Math.max(after.length, this.walker.eventsSince(before));
+        this.events += Math.max(after.length, this.walker.eventsSince(before)) * this.costOfEvent;
         for (const configuration of after) {
           if (configuration !== arrival.configuration) this.add(configuration, arrival, event);
         }

@@ -36,6 +36,11 @@ export class Tables {
     this.byNumber[control.number] = control;
   }
 
+  /** How many tiles there are: nearly all the memory that is taken. */
+  get tiles(): number {
+    return this.effects.count + this.standing.count + this.returning.count;
+  }
+
   effectsOf(symbol: number, pops: boolean): Effects {
     const of = this.symbols[symbol]!;
     return pops ? of.pops : of.steps;

@@ -25,6 +25,11 @@ export class Tiles<Of> {
     this.filled = new Uint16Array(this.values.length >> blocks.log2);
   }
 
+  /** How many tiles there are. */
+  get count(): number {
+    return this.tiles.length;
+  }
+
   /** How many parts there is room for. */
   protected get room(): number {
     return this.filled.length;

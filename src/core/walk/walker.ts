@@ -30,9 +30,15 @@ function partOf(event: Event): object | null {
 
 /** An event that takes more steps than this counts for more. */
 const stepsOfEvent = 8;
+/** Once an event has taken so many, no more elses run, and one outcome alone is followed. */
+const mostSteps = 20_000;
+/** To go through so many frames of a stack is worth a step. */
+const framesOfStep = 4;
 
 /** Safety limits for degenerate plans: how many elses run within one event, all ways together, and how many outcomes of one are followed. */
 const mostElses = 1024;
+/** Elses within elses are run by recursion. */
+const mostNested = 200;
 const mostOutcomes = 256;
 
 /**
@@ -60,8 +66,9 @@ export class Walker {
   readonly missed = new Set<Step>();
   /** How many steps were taken, for those who pay for them. */
   steps = 0;
-  /** How many elses have run since the event. */
+  /** How many elses have run since the event, and how many steps may have been taken once no more of them run. */
   private elses = 0;
+  private mostNow = 0;
 
   constructor(private readonly plan: Plan, private readonly variant: string, private readonly data: Data | null = null) {
     this.tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
@@ -134,6 +141,7 @@ export class Walker {
 
   private begin(assumed?: Assumptions): void {
     this.elses = 0;
+    this.mostNow = this.steps + mostSteps;
     this.assumed = assumed;
     this.missed.clear();
     if (this.data) this.undecided.clear();
@@ -180,6 +188,7 @@ export class Walker {
     for (const branch of event.kind === 'trigger' ? event.transition.branches : event.item.branches) {
       const { holds, fails } = branch.condition ? this.outcomes(branch.condition, now) : { holds: true, fails: false };
       this.elses = 0;
+    this.mostNow = this.steps + mostSteps;
       if (holds) outcomes.push({ branch, after: this.settle(this.run(now, branch.steps, context)) });
       if (!fails) break;
     }
@@ -239,10 +248,14 @@ export class Walker {
     let after = [configuration];
     for (const step of steps) {
       after = after.length === 1 ? this.step(after[0]!, step, context) : after.flatMap((each) => this.step(each, step, context));
-      if (after.length <= mostOutcomes) continue;
-      after = [...new Map(after.map((each) => [keyOf(each), each])).values()];
-      if (after.length <= mostOutcomes) continue;
-      after.length = mostOutcomes;
+      const most = this.steps > this.mostNow ? 1 : mostOutcomes;
+      if (after.length <= most) continue;
+      if (most > 1) {
+        for (const each of after) this.steps += depthOf(activeStack(each)) / framesOfStep;
+        after = [...new Map(after.map((each) => [keyOf(each), each])).values()];
+      }
+      if (after.length <= most) continue;
+      after.length = most;
       this.bounded = true;
     }
     return after;
@@ -337,13 +350,14 @@ export class Walker {
    */
   private putOff(configuration: Configuration, arrival: Arrival, at: Screen, otherwise: readonly Step[], context: Values | null): Configuration[] {
     if (this.puttingOff.has(at)) return [configuration];
-    if (++this.elses > mostElses) {
+    if (++this.elses > mostElses || this.puttingOff.size >= mostNested || this.steps > this.mostNow) {
       this.bounded = true;
       return [configuration];
     }
     this.puttingOff.add(at);
     const after = this.run(configuration, otherwise, context).map((each) => {
       const depth = sharedDepth(configuration.stacks[each.active] ?? null, activeStack(each));
+      this.steps += depthOf(activeStack(each)) / framesOfStep;
       return withStack(each, markGate(activeStack(each), depth, arrival));
     });
     this.puttingOff.delete(at);

@@ -1,4 +1,4 @@
-import type { Branch } from '../../plan/model';
+import type { Branch, Flag } from '../../plan/model';
 import { eachStep, eachStepList } from '../../plan/steps';
 import { say, words } from '../message';
 import type { Context, Rule } from '../rule';
@@ -14,6 +14,7 @@ export const gated: Rule = {
   wrong: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n}\n',
   right: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n  on "Join" sets member = true\n}\n',
   *check(context) {
+    const set = valuesSet(context);
     for (const dead of yield* deadBranches(context)) {
       const { branch, never } = dead;
       if (!never || !branch.node.condition) continue;
@@ -21,7 +22,7 @@ export const gated: Rule = {
       yield {
         range: branch.node.condition,
         summary: say`“${words(label)}” on ${on} waits for what never holds.`,
-        detail: say`Whenever ${on} is shown, ${conditionOf(context, branch)} does not hold${sayWhoSets(context, branch)}.`,
+        detail: say`Whenever ${on} is shown, ${conditionOf(context, branch)} does not hold${sayWhoSets(set, branch)}.`,
         subject,
       };
     }
@@ -30,8 +31,15 @@ export const gated: Rule = {
 
 const conditionOf = ({ text }: Context, { node }: Branch): string => text.slice(node.condition!.from, node.condition!.to);
 
-function sayWhoSets({ plan }: Context, { condition }: Branch): ReturnType<typeof say> {
-  if (condition?.kind !== 'flag') return [];
-  const sets = [...eachStepList(plan)].some(({ steps }) => [...eachStep(steps)].some((step) => step.kind === 'sets' && step.flag === condition.flag && step.value === condition.value));
-  return sets ? [] : say`, and no step makes it so`;
+/** The values that some step gives each flag. */
+function valuesSet({ plan }: Context): ReadonlyMap<Flag, ReadonlySet<string>> {
+  const set = new Map<Flag, Set<string>>(plan.flags.map((flag) => [flag, new Set()]));
+  for (const { steps } of eachStepList(plan)) {
+    for (const step of eachStep(steps)) if (step.kind === 'sets' && step.flag && step.value !== null) set.get(step.flag)!.add(step.value);
+  }
+  return set;
+}
+
+function sayWhoSets(set: ReturnType<typeof valuesSet>, { condition }: Branch): ReturnType<typeof say> {
+  return condition?.kind !== 'flag' || set.get(condition.flag)!.has(condition.value) ? [] : say`, and no step makes it so`;
 }
