@@ -6,8 +6,8 @@ const runs = Math.max(1, Number(process.env.ANDANTE_RUNS ?? 1));
 export default defineConfig({
   test: {
     projects: [
-      // All processors: by default one is left to whoever watches. The core keeps no state, so files may share what they import.
-      { test: { name: 'unit', maxWorkers: '100%', isolate: false, include: ['tests/unit/**/*.test.ts'], testTimeout: 300_000 * runs } },
+      // All processors: by default one is left to whoever watches.
+      { test: { name: 'unit', maxWorkers: '100%', include: ['tests/unit/**/*.test.ts'], testTimeout: 300_000 * runs } },
       { test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, maxWorkers: 2 } },
     ],
   },
