@@ -150,8 +150,8 @@ describe('of small sets of patterns, what is decided', () => {
       expect(shadowed.length > 0 ? own.filter((index) => clashing.includes(index)) : own, planOf(patterns)).toEqual(clashing);
       overlapping += overlaps.length;
       hidden += shadowed.length;
-    }), runs(45));
-    expect([overlapping > 7, hidden > 1]).toEqual([true, true]);
+    }), runs(30));
+    expect([overlapping > 5, hidden > 0]).toEqual([true, true]);
   });
 
   test('is what trying every URL finds: which URLs are lost', () => {
@@ -198,8 +198,8 @@ describe('of small sets of patterns, what is decided', () => {
           if (!holds) expect(failure, `${write(url)} and ${pattern.link.pattern} of\n${planOf(patterns)}`).toBe('a place where it fails');
         }
       }
-    }), runs(30));
-    expect(near).toBeGreaterThan(1500);
+    }), runs(15));
+    expect(near).toBeGreaterThan(700);
   });
 });
 

@@ -79,8 +79,8 @@ test('a tour uses every outcome that can happen, and hardly more taps than the b
       worst = Math.max(worst, tapsIn(tour.walks) / best);
       expect(tapsIn(tour.walks) / best, `${tapsIn(tour.walks)} taps, best ${best}, ${name} of\n${text}\n${tourText(tour)}`).toBeLessThanOrEqual(1.5);
     }
-  }), runs(100));
-  expect(compared).toBeGreaterThan(50);
+  }), runs(60));
+  expect(compared).toBeGreaterThan(30);
 });
 
 test('the tour of the demo, put into the plan, holds as walks do', () => {
