@@ -1,8 +1,10 @@
+import { Readable } from 'node:stream';
 import { StringDecoder } from 'node:string_decoder';
 import Papa from 'papaparse';
 import { Audit } from '../core/audit/audit';
 import { LineCutter, urlIn } from '../core/audit/lines';
 import { check } from '../core/check';
+import { maximumRow, rowTooLong } from '../core/limits';
 import { printable } from '../core/language/controls';
 import type { Plan } from '../core/plan/model';
 import { auditColumns, auditRows } from '../core/audit/rows';
@@ -108,10 +110,19 @@ async function readLines(input: NodeJS.ReadableStream, each: (line: string) => v
 /** Reads one column of a CSV file (RFC 4180), whose first row has the names. */
 async function readColumn(input: NodeJS.ReadableStream, wanted: string, each: (url: string) => void): Promise<void> {
   let at: number | null = null;
-  const rows = input.pipe(Papa.parse(Papa.NODE_STREAM_INPUT, { skipEmptyLines: true }));
-  const failed = new Promise<never>((_resolve, reject) => input.on('error', reject));
+  let sinceRow = 0;
+  const counted = Readable.from((async function* () {
+    for await (const chunk of input) {
+      sinceRow += (chunk as Buffer).length;
+      if (sinceRow > maximumRow) throw new Error(rowTooLong);
+      yield chunk;
+    }
+  })());
+  const rows = counted.pipe(Papa.parse(Papa.NODE_STREAM_INPUT, { skipEmptyLines: true }));
+  const failed = new Promise<never>((_resolve, reject) => counted.on('error', reject));
   const read = (async (): Promise<void> => {
     for await (const row of rows as AsyncIterable<string[]>) {
+      sinceRow = 0;
       if (at === null) {
         at = columnOf(row, wanted);
         if (at === null) throw new Error(`There is no column ${wanted}; there are ${row.slice(0, 20).join(', ')}.`);

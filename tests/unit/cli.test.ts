@@ -174,6 +174,7 @@ describe('link', () => {
 
   test('a column that is not there is named, with those that are', () => {
     expect(andante(['link', 'demo.andante', '--audit', '-', '--column', 'url'], 'id,link\n1,/a\n')).toEqual({ code: 2, out: '', err: 'andante: There is no column url; there are id, link.\n' });
+    expect(andante(['link', 'demo.andante', '--audit', '-', '--column', 'link'], `id,link\n1,"/huts\n${'/huts\n'.repeat(500_000)}`)).toEqual({ code: 2, out: '', err: 'andante: A row of the file is longer than 1 MiB. Is a quotation mark not closed?\n' });
   });
 });
 

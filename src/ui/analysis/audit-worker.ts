@@ -2,6 +2,7 @@
 import Papa from 'papaparse';
 import { Audit, type AuditReport } from '../../core/audit/audit';
 import { LineCutter, urlIn } from '../../core/audit/lines';
+import { maximumRow, rowTooLong } from '../../core/limits';
 import { parse } from '../../core/language/parse';
 import { resolve } from '../../core/plan/resolve';
 
@@ -20,13 +21,15 @@ export type AuditAnswer =
   | { readonly kind: 'done'; readonly report: AuditReport }
   | { readonly kind: 'failed'; readonly why: string };
 
+class RowTooLong extends Error {}
+
 declare const self: DedicatedWorkerGlobalScope;
 
 /** So many milliseconds lie between one answer and the next. */
 const rhythm = 150;
 
 self.onmessage = ({ data }: MessageEvent<AuditQuestion>) => {
-  run(data).catch((error: unknown) => answer({ kind: 'failed', why: error instanceof Error && error.name === 'NotReadableError' ? 'The file cannot be read; it may have changed meanwhile.' : 'The file cannot be read.' }));
+  run(data).catch((error: unknown) => answer({ kind: 'failed', why: error instanceof Error && error.name === 'NotReadableError' ? 'The file cannot be read; it may have changed meanwhile.' : error instanceof RowTooLong ? error.message : 'The file cannot be read.' }));
 };
 
 const answer = (message: AuditAnswer): void => self.postMessage(message);
@@ -66,10 +69,20 @@ async function readLines(file: File, add: (line: string) => void, tell: (read: n
 /** The first row has the names of the columns. */
 function readColumn(file: File, column: number, add: (url: string) => void, tell: (read: number) => void): Promise<void> {
   let isHead = true;
+  let lastRowAt = 0;
+  let read = 0;
   return new Promise((resolved, failed) => {
     Papa.parse<string[]>(file, {
       skipEmptyLines: true,
-      chunk: ({ data, meta }) => {
+      chunkSize: maximumRow,
+      chunk: ({ data, meta }, parser) => {
+        read += maximumRow;
+        if (data.length > 0) lastRowAt = read;
+        if (read - lastRowAt > maximumRow) {
+          parser.abort();
+          failed(new RowTooLong(rowTooLong));
+          return;
+        }
         for (const row of data) {
           if (!isHead && row[column] !== undefined) add(row[column]!);
           isHead = false;
