@@ -1,10 +1,9 @@
-import { Readable } from 'node:stream';
+import { createReadStream } from 'node:fs';
 import { StringDecoder } from 'node:string_decoder';
 import Papa from 'papaparse';
 import { Audit } from '../core/audit/audit';
-import { LineCutter, urlIn } from '../core/audit/lines';
+import { LineCutter, RowWatch, urlIn } from '../core/audit/lines';
 import { check } from '../core/check';
-import { maximumRow, rowTooLong } from '../core/limits';
 import { printable } from '../core/language/controls';
 import type { Plan } from '../core/plan/model';
 import { auditColumns, auditRows } from '../core/audit/rows';
@@ -79,11 +78,13 @@ const asRow = ({ text, state, opens, takes, cold, why, nearest }: UrlCard): obje
 
 async function audit(plan: Plan, variant: string, file: string, { format, column }: LinkOptions): Promise<number> {
   const all = new Audit(plan, variant);
+  const input = file === '-' ? process.stdin : createReadStream(file);
   try {
-    const input = file === '-' ? process.stdin : (await import('node:fs')).createReadStream(file);
     if (column === undefined) await readLines(input, (line) => addLine(all, line));
     else await readColumn(input, column, (url) => addLine(all, url));
   } catch (error) {
+    // Whoever still writes into it is not waited for.
+    input.destroy();
     const { code, message } = error as NodeJS.ErrnoException;
     return refuse(code === 'ENOENT' ? `${file} does not exist.` : code === 'EISDIR' ? `${file} is a folder, not a file of URLs.` : code === 'EACCES' ? `${file} may not be read.` : message);
   }
@@ -107,29 +108,36 @@ async function readLines(input: NodeJS.ReadableStream, each: (line: string) => v
   lines.end(each);
 }
 
+/** What a stream of a file hands over at once, in bytes, at the most. */
+const piece = 64 * 1024;
+
 /** Reads one column of a CSV file (RFC 4180), whose first row has the names. */
-async function readColumn(input: NodeJS.ReadableStream, wanted: string, each: (url: string) => void): Promise<void> {
+function readColumn(input: NodeJS.ReadableStream, wanted: string, each: (url: string) => void): Promise<void> {
   let at: number | null = null;
-  let sinceRow = 0;
-  const counted = Readable.from((async function* () {
-    for await (const chunk of input) {
-      sinceRow += (chunk as Buffer).length;
-      if (sinceRow > maximumRow) throw new Error(rowTooLong);
-      yield chunk;
-    }
-  })());
-  const rows = counted.pipe(Papa.parse(Papa.NODE_STREAM_INPUT, { skipEmptyLines: true }));
-  const failed = new Promise<never>((_resolve, reject) => counted.on('error', reject));
-  const read = (async (): Promise<void> => {
-    for await (const row of rows as AsyncIterable<string[]>) {
-      sinceRow = 0;
-      if (at === null) {
-        at = columnOf(row, wanted);
-        if (at === null) throw new Error(`There is no column ${wanted}; there are ${row.slice(0, 20).join(', ')}.`);
-      } else if (row[at] !== undefined) each(row[at]!);
-    }
-  })();
-  await Promise.race([read, failed]);
+  const watch = new RowWatch();
+  const take = (row: readonly string[]): void => {
+    if (at !== null) return row[at] === undefined ? undefined : each(row[at]!);
+    at = columnOf(row, wanted);
+    if (at === null) throw new Error(`There is no column ${wanted}; there are ${row.slice(0, 20).join(', ')}.`);
+  };
+  input.setEncoding('utf8');
+  return new Promise((resolved, failed) => {
+    Papa.parse<string[]>(input, {
+      skipEmptyLines: true,
+      chunk: ({ data, meta }, parser) => {
+        try {
+          watch.piece(piece, meta.cursor);
+          data.forEach(take);
+        } catch (error) {
+          // Aborting completes it, so that it has to have failed before.
+          failed(error);
+          parser.abort();
+        }
+      },
+      complete: () => resolved(),
+      error: failed,
+    });
+  });
 }
 
 /** The place of a column, by its name in any case or by its number from 1; null where there is none. */

@@ -4,14 +4,13 @@ export const maximumBytes = 4 * 1024 * 1024;
 /** The most that the body of a request may be: JSON writes a control character of one byte in six, as in `\u001f`. */
 export const maximumBodyBytes = 6 * maximumBytes + 1024;
 
-/** How long a row of a CSV file may be: one whose quotation mark is never closed would be as long as the file. */
-export const maximumRow = 1024 * 1024;
-export const rowTooLong = 'A row of the file is longer than 1 MiB. Is a quotation mark not closed?';
-
 /** How deep a plan may nest: parentheses, `not`, lists of lists, conditions joined in a row, `or` behind `or`. */
 export const maximumDepth = 200;
 
-/** How many variables one segment of a URL pattern may have: deciding what two such segments share takes time that grows with a power of it. */
+/**
+ * How many variables one segment of a URL pattern may have: deciding what two such segments share takes time that grows with a
+ * power of it.
+ */
 export const maximumVariables = 8;
 
 /** How deep the JSON of a plan may nest: each level of a condition takes up to three. */

@@ -128,6 +128,10 @@ test('of a CSV file the column with URLs is found; an access log is read by its 
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id, '/links');
   await app.click('Audit a file of URLs');
+  // A quotation mark that is never closed makes one row of all the rest.
+  await choose(file('open.csv', 2_000_000, (url) => url, 'id,link\n1,/huts/1\n2,"'));
+  await app.click('Audit it');
+  await app.untilText(right, 'A row of the file is longer than 1 MiB');
   await choose(file('sent.csv', 50, (url) => `7,"mail, May",${url},=1+1`, 'id,campaign,link,note\n'));
   await app.untilText(right, 'The URLs of sent.csv stand in column');
   expect(await (await app.find(`${right} select:not([aria-label]) option:checked`)).getText()).toBe('link');

@@ -52,3 +52,27 @@ export class LineCutter {
     each(line.endsWith('\r') ? line.slice(0, -1) : line);
   }
 }
+
+/** Thrown where a row of a CSV file goes on for longer than any does: one whose quotation mark is never closed is as long as the file. */
+export class RowTooLong extends Error {
+  constructor() {
+    super('A row of the file is longer than 1 MiB. Is a quotation mark not closed?');
+  }
+}
+
+/** Watches how far a CSV file is read, piece by piece, and how far its whole rows go. */
+export class RowWatch {
+  private since = 0;
+  private rowsEnd = 0;
+
+  /**
+   * @param read how long the piece is that was read
+   * @param rowsEnd where the last whole row ends, in the file
+   * @throws {RowTooLong} where no row has ended for too long
+   */
+  piece(read: number, rowsEnd: number): void {
+    this.since = rowsEnd > this.rowsEnd ? 0 : this.since + read;
+    this.rowsEnd = rowsEnd;
+    if (this.since > longestLine) throw new RowTooLong();
+  }
+}

@@ -2,7 +2,7 @@
 import { Budget, TooMuch } from '../budget';
 import { rememberedWork } from '../remembered';
 import { toEnd, type Work } from '../slices';
-import { Joint } from './joint';
+import { Joint, type Shared } from './joint';
 import type { Pattern } from './pattern';
 import type { UrlSpace } from './space';
 import type { Node, Tree } from './tree';
@@ -30,7 +30,7 @@ export interface Clashes {
   readonly undecided: readonly Pattern[];
 }
 
-/** What deciding all clashes of a space may cost, in steps: in all, and more for each pattern. A step takes about 0.6 microseconds. */
+/** What deciding all clashes of a space may cost: so many steps of about 0.6 microseconds, and more for each pattern. */
 const mostSteps = 1_000_000;
 const mostStepsEach = 4_000;
 /** What trying out one pattern may cost. */
@@ -58,22 +58,23 @@ function* find(space: UrlSpace): Work<Clashes> {
     for (const [index, pattern] of space.patternsOf(origin).entries()) {
       const others = mayMeet(tree, pattern);
       if (others.length > 0 || index % 100 === 0) yield;
-      const clash = yield* orTooMuch(function* () {
-        return {
-          overlap: overlaps.get(pattern) ?? (yield* overlapWith(joint, pattern, others)),
-          shadow: shadowed.get(pattern) ?? (yield* shadowOver(joint, pattern, others)),
-        };
+      const isDecided = yield* orTooMuch(function* () {
+        const overlap = overlaps.get(pattern) ?? (yield* overlapWith(joint, pattern, others));
+        if (overlap) overlaps.set(pattern, overlap);
+        const shadow = shadowed.get(pattern) ?? (yield* shadowOver(joint, pattern, others));
+        if (shadow) shadowed.set(pattern, shadow);
+        return true;
       });
-      if (!clash) undecided.add(pattern);
-      if (clash?.overlap) overlaps.set(pattern, clash.overlap);
-      if (clash?.shadow) shadowed.set(pattern, clash.shadow);
+      if (!isDecided) undecided.add(pattern);
     }
   }
   // What wins under one origin is not shadowed.
   for (const { pattern } of [...shadowed.values()]) {
     const wins = yield* orTooMuch(function* () {
       for (const origin of space.origins) {
-        if (space.patternsOf(origin).includes(pattern) && !(yield* shadowOver(new Joint(origin.text, budget), pattern, mayMeet(space.treeOf(origin), pattern)))) return true;
+        if (!space.patternsOf(origin).includes(pattern)) continue;
+        const others = mayMeet(space.treeOf(origin), pattern);
+        if (!(yield* shadowOver(new Joint(origin.text, budget), pattern, others))) return true;
       }
       return false;
     });
@@ -93,12 +94,16 @@ function* orTooMuch<T>(answer: () => Work<T>): Work<T | null> {
   }
 }
 
-/** Whether one pattern of a space overlaps another, is shadowed, or shadows another: much sooner known than all clashes. True where it is too much to tell. */
+/**
+ * Whether one pattern of a space overlaps another, is shadowed, or shadows another: much sooner known than all clashes. True
+ * where it is too much to tell.
+ */
 export function hasClash(space: UrlSpace, pattern: Pattern): boolean {
   const budget = new Budget(mostStepsTrying);
   return toEnd(orTooMuch(function* () {
     for (const origin of space.origins.length > 0 ? space.origins : [null]) {
-      if (space.patternsOf(origin).includes(pattern) && (yield* clashesUnder(space.treeOf(origin), new Joint(origin?.text ?? '', budget), pattern))) return true;
+      if (!space.patternsOf(origin).includes(pattern)) continue;
+      if (yield* clashesUnder(space.treeOf(origin), new Joint(origin?.text ?? '', budget), pattern)) return true;
     }
     return false;
   })) ?? true;
@@ -106,21 +111,23 @@ export function hasClash(space: UrlSpace, pattern: Pattern): boolean {
 
 function* clashesUnder(tree: Tree, joint: Joint, pattern: Pattern): Work<boolean> {
   const others = mayMeet(tree, pattern);
-  const stronger = others.filter((other) => other.rank < pattern.rank);
   for (const other of others) {
-    const clash = other.rank === pattern.rank ? yield* joint.shortest([pattern, other, ...stronger], (fits) => fits.has(1) && fits.size === 2)
-      : other.rank > pattern.rank ? yield* shadowOver(joint, other, mayMeet(tree, other)) : null;
-    if (clash) return true;
+    if (other.rank === pattern.rank && (yield* tieOf(joint, pattern, other, others))) return true;
+    if (other.rank > pattern.rank && (yield* shadowOver(joint, other, mayMeet(tree, other)))) return true;
   }
   return (yield* shadowOver(joint, pattern, others)) !== null;
 }
 
-function* overlapWith(joint: Joint, pattern: Pattern, others: readonly Pattern[]): Work<Overlap | null> {
+/** What fits two patterns of the same rank. Where a third one is more specific, it does not matter which of the two would win. */
+function tieOf(joint: Joint, pattern: Pattern, first: Pattern, others: readonly Pattern[]): Work<Shared | null> {
   const stronger = others.filter((other) => other.rank < pattern.rank);
+  return joint.shortest([pattern, first, ...stronger], (fits) => fits.has(1) && fits.size === 2);
+}
+
+function* overlapWith(joint: Joint, pattern: Pattern, others: readonly Pattern[]): Work<Overlap | null> {
   for (const first of others) {
     if (first.index >= pattern.index || first.rank !== pattern.rank) continue;
-    // Where a third one is more specific, it does not matter which of the two would win.
-    const found = yield* joint.shortest([pattern, first, ...stronger], (fits) => fits.has(1) && fits.size === 2);
+    const found = yield* tieOf(joint, pattern, first, others);
     if (found) return { first, second: pattern, url: found.url };
   }
   return null;
@@ -138,7 +145,7 @@ function* shadowOver(joint: Joint, pattern: Pattern, others: readonly Pattern[])
 
 export const bySpecificity = (a: Pattern, b: Pattern): number => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.index - b.index);
 
-/** How many of the patterns that end at one node are compared with others. They take the same paths, so these stand for the rest. */
+/** So many of the patterns that end at one node are compared with others: they take the same paths, and stand for the rest. */
 const mostAlike = 50;
 
 /** The other patterns that a URL which fits one may fit as well, by what can be told segment by segment; in the order of the plan. */

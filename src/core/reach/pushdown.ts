@@ -92,8 +92,8 @@ export class Pushdown {
     return true;
   }
 
-  /** What making rules has cost so far. */
-  get made(): number {
+  /** How much was worked off so far to make rules. */
+  get spent(): number {
     return this.machines.spent;
   }
 

@@ -22,8 +22,8 @@ export class Restarted implements System {
     return this.system.blocks;
   }
 
-  get made(): number {
-    return this.system.made;
+  get spent(): number {
+    return this.system.spent;
   }
 
   get bounded(): boolean {

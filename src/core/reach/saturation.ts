@@ -18,7 +18,7 @@ import { Runs } from './runs';
 import { Tables } from './tables';
 import type { Valuation } from './valuations';
 
-/** What it costs to work off an item, or to put down a frame, of an event whose rules stand for all heads that differ in flags alone. */
+/** What an item that is worked off costs, or a frame that comes of it: what is made of them stands for many heads. */
 const costOfMaking = 3;
 
 /** How much is done between two pauses: a few milliseconds of work. */
@@ -31,7 +31,7 @@ const costOfTile = 12;
 const costOfHead = 20;
 
 /** What is saturated of a pushdown system. */
-export type System = Pick<Pushdown, 'blocks' | 'made' | 'bounded' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
+export type System = Pick<Pushdown, 'blocks' | 'spent' | 'bounded' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
 
 interface Opening {
   readonly on: Transition | null;
@@ -271,9 +271,9 @@ export class Saturation {
   private expand(head: OpenHead): void {
     const { system } = this;
     const { control, symbol, of } = head;
-    const { made, valuations: { decided } } = system;
+    const { spent, valuations: { decided } } = system;
     const rules = system.rules(control, symbol);
-    this.work += costOfHead + 2 * (rules.length + system.valuations.decided - decided) + costOfMaking * (system.made - made);
+    this.work += costOfHead + 2 * (rules.length + system.valuations.decided - decided) + costOfMaking * (system.spent - spent);
     const seen = system.hasSeen(control, symbol);
     // As long as it will be: arrays that grow keep room to spare, and there are tens of thousands.
     const pushed = new Array<OpenPlace | null>(rules.length);

@@ -1,8 +1,7 @@
 /** The worker that audits a file of URLs: it reads the file piece by piece, so that neither its size nor its time are the page's. */
 import Papa from 'papaparse';
 import { Audit, type AuditReport } from '../../core/audit/audit';
-import { LineCutter, urlIn } from '../../core/audit/lines';
-import { maximumRow, rowTooLong } from '../../core/limits';
+import { LineCutter, RowTooLong, RowWatch, urlIn } from '../../core/audit/lines';
 import { parse } from '../../core/language/parse';
 import { resolve } from '../../core/plan/resolve';
 
@@ -21,18 +20,25 @@ export type AuditAnswer =
   | { readonly kind: 'done'; readonly report: AuditReport }
   | { readonly kind: 'failed'; readonly why: string };
 
-class RowTooLong extends Error {}
-
 declare const self: DedicatedWorkerGlobalScope;
+
+/** So much of a CSV file is read at once, in bytes. */
+const piece = 10 << 20;
 
 /** So many milliseconds lie between one answer and the next. */
 const rhythm = 150;
 
 self.onmessage = ({ data }: MessageEvent<AuditQuestion>) => {
-  run(data).catch((error: unknown) => answer({ kind: 'failed', why: error instanceof Error && error.name === 'NotReadableError' ? 'The file cannot be read; it may have changed meanwhile.' : error instanceof RowTooLong ? error.message : 'The file cannot be read.' }));
+  run(data).catch((error: unknown) => answer({ kind: 'failed', why: whyFailed(error) }));
 };
 
 const answer = (message: AuditAnswer): void => self.postMessage(message);
+
+function whyFailed(error: unknown): string {
+  if (error instanceof RowTooLong) return error.message;
+  const isGone = error instanceof Error && error.name === 'NotReadableError';
+  return isGone ? 'The file cannot be read; it may have changed meanwhile.' : 'The file cannot be read.';
+}
 
 async function run({ text, variant, file, column }: AuditQuestion): Promise<void> {
   const audit = new Audit(resolve(parse(text)), variant);
@@ -69,18 +75,18 @@ async function readLines(file: File, add: (line: string) => void, tell: (read: n
 /** The first row has the names of the columns. */
 function readColumn(file: File, column: number, add: (url: string) => void, tell: (read: number) => void): Promise<void> {
   let isHead = true;
-  let lastRowAt = 0;
-  let read = 0;
+  const watch = new RowWatch();
   return new Promise((resolved, failed) => {
     Papa.parse<string[]>(file, {
       skipEmptyLines: true,
-      chunkSize: maximumRow,
+      chunkSize: piece,
       chunk: ({ data, meta }, parser) => {
-        read += maximumRow;
-        if (data.length > 0) lastRowAt = read;
-        if (read - lastRowAt > maximumRow) {
+        try {
+          watch.piece(piece, meta.cursor);
+        } catch (error) {
+          // Aborting completes it, so that it has to have failed before.
+          failed(error as Error);
           parser.abort();
-          failed(new RowTooLong(rowTooLong));
           return;
         }
         for (const row of data) {
