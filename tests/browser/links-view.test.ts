@@ -139,6 +139,13 @@ test('of a CSV file the column with URLs is found; an access log is read by its 
   await app.untilText(counts, '50 URLs');
   await app.untilText(counts, '30 open');
   await app.untilText(right, 'Download as CSV');
+  // Another one begins with a choice, from the list of those that are kept or with a file.
+  await (await app.find('select[aria-label="Kept audits"]')).sendKeys('a new one');
+  await app.untilText(right, 'Choose a file');
+  await app.driver.navigate().back();
+  await app.untilText(right, 'Download as CSV');
+  await choose(file('more.csv', 50, (url) => `7,${url}`, 'id,link\n'));
+  await app.untilText(right, 'The URLs of more.csv stand in column');
   await choose(file('access.log', 40, (url) => `203.0.113.7 - - [10/Oct/2026:13:55:36 +0000] "GET ${url} HTTP/1.1" 200 5`));
   await app.untilText(counts, '40 URLs');
   await app.untilText(counts, '24 open');

@@ -47,6 +47,8 @@ export function AuditPanel({ audit }: { audit: string }) {
       if (!current) return;
       setLoaded({ id, createdAt, name: done.name, variant: done.variant, report: done.report });
       address.go({ audit: id }, { replace: true });
+      // What is kept is shown from there; a new one begins with a choice.
+      cancel();
       void list();
     }, (error: unknown) => current && setUnkept(`It could not be kept with the plan: ${sayWhy(error)} It stays here until this page is left.`));
     return () => {
@@ -67,7 +69,10 @@ export function AuditPanel({ audit }: { audit: string }) {
     try {
       const looked = await lookAt(file);
       setChosen(looked);
-      if (looked.columns === null) begin(looked);
+      if (looked.columns === null) return begin(looked);
+      // Which column it is stands to be answered beside the choice of a file.
+      cancel();
+      address.go({ audit: 'new' });
     } catch (error) {
       setProblem(error instanceof Packed ? error.message : `${file.name} cannot be read.`);
     }
