@@ -16,9 +16,9 @@ const grace = 3000;
 /** What pages answer. */
 const methodsOfPages = ['GET', 'HEAD'];
 
-/** What is wrong with a request as such: status, title, a sentence, and the methods that are right; null where nothing is. */
+/** What is wrong with a request as such: status, title, a sentence, the methods that are right; null where nothing is. */
 function misfit({ method, url, rawHeaders }) {
-  if (!methods.includes(method)) return [405, 'Method not allowed', `This server answers ${methods.join(', ')}.`, methods];
+  if (!methods.includes(method)) return notAllowed('This server', methods);
   if (!url.startsWith('/')) return [400, 'Bad address', 'An address here begins with a slash.'];
   if (rawHeaders.filter((name, index) => index % 2 === 0 && name.toLowerCase() === 'host').length !== 1) return [400, 'Bad request', 'A request names one host.'];
   try {
@@ -26,9 +26,11 @@ function misfit({ method, url, rawHeaders }) {
   } catch {
     return [400, 'Bad address', 'The address has a percent sign that escapes nothing.'];
   }
-  if (!url.startsWith('/api/') && !methodsOfPages.includes(method)) return [405, 'Method not allowed', 'A page answers GET and HEAD.', methodsOfPages];
+  if (!url.startsWith('/api/') && !methodsOfPages.includes(method)) return notAllowed('A page', methodsOfPages);
   return null;
 }
+
+const notAllowed = (what, allowed) => [405, 'Method not allowed', `${what} answers ${allowed.join(', ')}.`, allowed];
 
 /** A problem document (RFC 9457). */
 function refuse(response, [status, title, detail, allowed]) {
@@ -40,8 +42,9 @@ function refuse(response, [status, title, detail, allowed]) {
 }
 
 /**
- * A request that has come as a whole, as one of its own; null where there is too much of it. Never comes where the sender goes away half
- * way; and one that goes away later leaves it alone. Either is no news, and the framework would log it as an error of its own.
+ * A request that has come as a whole, as one of its own; null where there is too much of it. Never comes where the sender
+ * goes away half way, and is left alone by one that goes away later. Either is no news, and the framework would log it as an
+ * error of its own.
  */
 function withBody(request) {
   const chunks = [];
@@ -53,13 +56,16 @@ function withBody(request) {
   });
   return new Promise((resolve) => request.on('end', () => {
     if (bytes > mostBody) return resolve(null);
-    const { method, url, headers, rawHeaders, httpVersion, httpVersionMajor, httpVersionMinor } = request;
-    const whole = Object.assign(new IncomingMessage(request.socket), { method, url, headers, rawHeaders, httpVersion, httpVersionMajor, httpVersionMinor, complete: true });
+    const whole = new IncomingMessage(request.socket);
+    for (const key of ['method', 'url', 'headers', 'rawHeaders', 'httpVersion', 'httpVersionMajor', 'httpVersionMinor']) whole[key] = request[key];
+    whole.complete = true;
     for (const chunk of chunks) whole.push(chunk);
     whole.push(null);
     resolve(whole);
   }));
 }
+
+const tooLarge = [413, 'Too large', 'A request may be 25 MiB at most. Nothing was saved.'];
 
 const app = next({ dev: false, dir: root, hostname: host, port });
 const server = createServer({ maxHeaderSize: mostHeaders });
@@ -86,10 +92,12 @@ server.on('request', (request, response) => {
   request.on('error', () => {});
   const wrong = misfit(request);
   if (wrong) refuse(response, wrong);
-  else void withBody(request).then((whole) => (whole ? answer(whole, response) : refuse(response, [413, 'Too large', 'A request may be 25 MiB at most. Nothing was saved.'])));
+  else void withBody(request).then((whole) => (whole ? answer(whole, response) : refuse(response, tooLarge)));
 });
 // This server is no way to others.
-server.on('connect', (_request, socket) => socket.end(`HTTP/1.1 405 Method Not Allowed\r\nallow: ${methods.join(', ')}\r\nconnection: close\r\ncontent-length: 0\r\n\r\n`));
+server.on('connect', (_request, socket) => socket.end([
+  'HTTP/1.1 405 Method Not Allowed', `allow: ${methods.join(', ')}`, 'connection: close', 'content-length: 0', '', '',
+].join('\r\n')));
 server.on('clientError', (_error, socket) => {
   if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-length: 0\r\n\r\n');
 });

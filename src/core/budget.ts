@@ -29,5 +29,5 @@ export class Budget {
   }
 }
 
-/** Thrown in the middle of what takes more steps than it may; whoever asked catches it, and says that the answer is not known. */
+/** Thrown where something takes more steps than it may: whoever asked catches it, and says that the answer is not known. */
 export class TooMuch extends Error {}

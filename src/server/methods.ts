@@ -6,6 +6,7 @@ type Method = (typeof methods)[number];
 /** Handlers for the methods that an address does not have: 405, with those that it has (RFC 9110, 15.5.6). */
 export function onlyFor(...allowed: readonly Method[]): Record<Method, () => Response> {
   const allow = [...allowed, ...(allowed.includes('GET') ? ['HEAD'] : []), 'OPTIONS'].join(', ');
-  const refuse = (): Response => problemResponse(405, 'Method not allowed', `This address answers ${allow}.`, {}, { allow });
+  const detail = `This address answers ${allow}.`;
+  const refuse = (): Response => problemResponse(405, 'Method not allowed', detail, {}, { allow });
   return Object.fromEntries(methods.map((method) => [method, refuse])) as Record<Method, () => Response>;
 }

@@ -7,7 +7,9 @@ export class Refusal extends Error {
   }
 }
 
-export function problemResponse(status: number, title: string, detail: string, more: Partial<Problem> = {}, headers: Record<string, string> = {}): Response {
+export function problemResponse(
+  status: number, title: string, detail: string, more: Partial<Problem> = {}, headers: Record<string, string> = {},
+): Response {
   const problem: Problem = { type: 'about:blank', title, status, detail, ...more };
   return new Response(JSON.stringify(problem), {
     status, headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers },

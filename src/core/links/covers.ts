@@ -31,7 +31,8 @@ export function lostUrls(before: UrlSpace, after: UrlSpace): LostUrl[] {
       const all = [pattern, ...old, ...fresh];
       const winner = (fits: ReadonlySet<number>): Pattern | null => [...fits].flatMap((index) => (index > old.length ? [all[index]!] : [])).sort(bySpecificity)[0] ?? null;
       const wins = (fits: ReadonlySet<number>): boolean => [...fits].every((index) => index === 0 || index > old.length);
-      const found = toEnd(joint.shortest(all, (fits) => wins(fits) && winner(fits)?.link.screen.label !== pattern.link.screen.label));
+      const { label } = pattern.link.screen;
+      const found = toEnd(joint.shortest(all, (fits) => wins(fits) && winner(fits)?.link.screen.label !== label));
       if (found) lost.set(pattern, { pattern, url: found.url, now: winner(found.fits) });
     }
   }

@@ -39,6 +39,18 @@ interface Spot {
   readonly alive: readonly number[];
 }
 
+/** One more segment, and which patterns the path can still fit then. */
+interface Way {
+  readonly text: string;
+  readonly alive: readonly number[];
+}
+
+/** A query, and which of the patterns that end there it leaves. */
+interface Query {
+  readonly query: string;
+  readonly fits: ReadonlySet<number>;
+}
+
 /** Things by their costs, the cheapest first: buckets, since costs are lengths (Dial 1969). */
 class Queue<T> {
   private readonly buckets: T[][] = [];
@@ -97,7 +109,9 @@ export class Joint {
       const path = this.write(segments);
       if (endsAt(first!, segments.length)) {
         const there = alive.filter((index) => endsAt(patterns[index]!, segments.length));
-        for (const { query, fits } of yield* this.queries(patterns, there)) if (wanted(fits)) queue.push(path.length + query.length, { url: path + query, fits });
+        for (const { query, fits } of yield* this.queries(patterns, there)) {
+          if (wanted(fits)) queue.push(path.length + query.length, { url: path + query, fits });
+        }
       }
       for (const way of yield* this.segments(patterns, thing)) {
         const longer = [...segments, way.text];
@@ -116,7 +130,7 @@ export class Joint {
   }
 
   /** Each way to go on by one segment, with the first pattern, that some of the others tell from another. */
-  private *segments(patterns: readonly Pattern[], { segments, alive }: Spot): Work<{ readonly text: string; readonly alive: readonly number[] }[]> {
+  private *segments(patterns: readonly Pattern[], { segments, alive }: Spot): Work<Way[]> {
     const next = alive.map((index) => nextOf(patterns[index]!, segments.length));
     const [first] = next;
     if (!first) return [];
@@ -129,7 +143,8 @@ export class Joint {
       const inside = within.map((index) => keyed[index]!);
       if (!inside.some(({ key }) => key === first.key) || inside.includes(dots)) continue;
       // A literal is a class of its own: this one needs another text.
-      const other = literals.has(text) ? yield* textIn(inside.map((each) => this.languageOf(each)), keyed.filter((each) => !inside.includes(each)).map((each) => this.languageOf(each)), literals, this.budget) : text;
+      const outside = keyed.filter((each) => !inside.includes(each));
+      const other = literals.has(text) ? yield* textIn(this.languagesOf(inside), this.languagesOf(outside), literals, this.budget) : text;
       const keys = new Set(inside.map(({ key }) => key));
       if (other !== null) ways.push({ text: other, alive: goingOn((each) => each.literal === null && keys.has(each.key)) });
     }
@@ -140,8 +155,8 @@ export class Joint {
    * Each way in which a query decides which of some patterns fit, with a shortest one: none, or values that some variables
    * cannot take. The first pattern always fits.
    */
-  private *queries(patterns: readonly Pattern[], among: readonly number[]): Work<{ readonly query: string; readonly fits: ReadonlySet<number> }[]> {
-    let ways = new Map<string, { readonly query: string; readonly fits: ReadonlySet<number> }>([[among.join(), { query: '', fits: new Set(among) }]]);
+  private *queries(patterns: readonly Pattern[], among: readonly number[]): Work<Query[]> {
+    let ways = new Map<string, Query>([[among.join(), { query: '', fits: new Set(among) }]]);
     const names = new Set(among.flatMap((index) => patterns[index]!.query.flatMap(({ name, carried }) => (carried.isText ? [] : [name]))));
     for (const name of names) {
       const wanted = among.map((index) => {
@@ -169,8 +184,12 @@ export class Joint {
   private *classesOf(keyed: readonly Keyed[]): Work<readonly TextClass[]> {
     const key = keyed.map((each) => each.key).join('\n');
     let classes = this.classes.get(key);
-    if (!classes) this.classes.set(key, (classes = yield* classesOf(keyed.map((each) => this.languageOf(each)), this.budget)));
+    if (!classes) this.classes.set(key, (classes = yield* classesOf(this.languagesOf(keyed), this.budget)));
     return classes;
+  }
+
+  private languagesOf(keyed: readonly Keyed[]): Language[] {
+    return keyed.map((each) => this.languageOf(each));
   }
 
   private languageOf(keyed: Keyed): Language {

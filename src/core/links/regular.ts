@@ -243,8 +243,8 @@ export interface TextClass {
  * that they generate), each with a shortest text, shortest first. That of no language at all is among them where there is such a text.
  *
  * Breadth-first search over the subset construction of all of them together. Costs O(sets of states that can be come to · moves
- * out of them). Mostly these sets are few, since each language is left as soon as a text cannot be in it; of languages that go
- * along with one another for long there may be exponentially many.
+ * out of them). Mostly these sets are few, since each language is left as soon as a text cannot be in it; of languages that
+ * go along with one another for long there may be exponentially many.
  *
  * @throws {TooMuch} where the budget does not last
  */
@@ -280,11 +280,14 @@ export function* classesOf(languages: readonly Language[], budget: Budget): Work
 }
 
 /**
- * A shortest text that is in all of some languages, in none of some others, and not one of some texts; null where there is none.
+ * A shortest text that is in all of some languages, in none of some others, and not one of some texts; null where there is
+ * none.
  *
  * @throws {TooMuch} where the budget does not last
  */
-export function* textIn(inside: readonly Language[], outside: readonly Language[], not: ReadonlySet<string>, budget: Budget): Work<string | null> {
+export function* textIn(
+  inside: readonly Language[], outside: readonly Language[], not: ReadonlySet<string>, budget: Budget,
+): Work<string | null> {
   const ids = new Ids();
   const begin = closure([...inside, ...outside].map(({ start }) => start));
   const visits = new Map<string, number>();

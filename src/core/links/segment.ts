@@ -68,7 +68,8 @@ export class Segment {
     if (this.literal !== null) return other.fits(this.literal);
     if (other.literal !== null) return this.fits(other.literal);
     const [a, b] = [this.fixed, other.fixed];
-    return (a.before.startsWith(b.before) || b.before.startsWith(a.before)) && (a.after.endsWith(b.after) || b.after.endsWith(a.after));
+    const begins = a.before.startsWith(b.before) || b.before.startsWith(a.before);
+    return begins && (a.after.endsWith(b.after) || b.after.endsWith(a.after));
   }
 
   /**

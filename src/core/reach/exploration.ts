@@ -61,7 +61,7 @@ export class Exploration {
   /**
    * A walk that ends as is wanted, mostly the shortest; null where none was found.
    *
-   * @param hint a walk that may end so. It is tried once the nearest configurations are looked at, before the many that are farther
+   * @param hint a walk that may end so: tried once the nearest configurations are looked at, before the many that are farther
    */
   *find(fits: (moment: Moment) => boolean, hint: readonly Tap[] = []): Work<Tap[] | null> {
     for (let at = 0, pauseAt = this.events + slice; this.hasMoreThan(at); at++) {
@@ -77,6 +77,7 @@ export class Exploration {
     return this.moments.length > near ? null : this.tryWalk(hint, fits);
   }
 
+  /** A given walk, if it can be walked and ends as is wanted; null otherwise. */
   private tryWalk(walk: readonly Tap[], fits: (moment: Moment) => boolean): Tap[] | null {
     const last = this.follow(walk).find(fits);
     return last ? walkOf(last) : null;

@@ -90,16 +90,17 @@ export class Machines {
 
   private work(machine: Machine): Outcome[] {
     const whole = this.outcomesOf({ ...machine, known: [...machine.known] }, false, mostAtOnce);
-    const outcomes = whole.areAll ? whole : this.outcomesOf(machine, true, mostWays);
-    if (!outcomes.areAll) this.bounded = true;
-    return outcomes.outcomes;
+    const { outcomes, areAll } = whole.areAll ? whole : this.outcomesOf(machine, true, mostWays);
+    if (!areAll) this.bounded = true;
+    return outcomes;
   }
 
   /**
-   * @param inParts whether what is still to be done waits once something new is on top, as if that had to be seen: what one
-   * part comes to and what the next does are not multiplied then
+   * @param inParts whether what is still to be done waits once something new is on top, as if that had to be seen: what
+   *   one part comes to and what the next does are not multiplied then
+   * @param most in so many ways it is tried; where there are more, not all that can follow is among the outcomes
    */
-  private outcomesOf(machine: Machine, inParts: boolean, most: number): { readonly outcomes: Outcome[]; readonly areAll: boolean } {
+  private outcomesOf(machine: Machine, inParts: boolean, most: number): { outcomes: Outcome[]; areAll: boolean } {
     const outcomes: Outcome[] = [];
     const open = [machine];
     for (let at = open.pop(), ways = 0; at; at = open.pop()) {
@@ -298,7 +299,7 @@ export class Machines {
   }
 }
 
-/** Whether what is still to be done needs to know nothing but the top, and something has been done that is not lost by waiting. */
+/** Whether what is still to be done needs to know nothing but the top, and waiting loses nothing of what has been done. */
 function mayWait({ known, agenda, tabs, missing }: Machine): boolean {
   if (known.length < 2 || tabs !== 'kept' || missing.length > 0) return false;
   for (let at = agenda; at; at = at.next) if (at.item.kind !== 'steps') return false;

@@ -31,7 +31,10 @@ const costOfTile = 12;
 const costOfHead = 20;
 
 /** What is saturated of a pushdown system. */
-export type System = Pick<Pushdown, 'blocks' | 'spent' | 'bounded' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'>;
+export type System = Pick<
+  Pushdown,
+  'blocks' | 'spent' | 'bounded' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'
+>;
 
 interface Opening {
   readonly on: Transition | null;

@@ -73,7 +73,10 @@ export function VerdictLine() {
   if (order > 0) parts.push({ key: 'order', only: by('module/') > 0 ? 'module' : 'menu', tone: 'text-info', content: <>{number(order)} about menus and modules</> });
   if (overview.findings.length === 0 && counts.screens > 0) parts.push({ key: 'fine', only: null, tone: '', content: 'Nothing found' });
   const clashes = by('link/overlap') + by('link/shadowed');
-  if (counts.links > 0) parts.push({ key: 'links', view: 'links', only: null, tone: '', content: <>{number(counts.links)} {counts.links === 1 ? 'link pattern' : 'link patterns'}{clashes === 0 && by('link/undecided') === 0 && ', no clash'}</> });
+  if (counts.links > 0) {
+    const fine = clashes === 0 && by('link/undecided') === 0 && ', no clash';
+    parts.push({ key: 'links', view: 'links', only: null, tone: '', content: <>{number(counts.links)} {counts.links === 1 ? 'link pattern' : 'link patterns'}{fine}</> });
+  }
   if (clashes > 0) parts.push({ key: 'clashes', view: 'links', only: null, tone: 'text-error', content: <>{number(clashes)} {clashes === 1 ? 'clash' : 'clashes'}</> });
   const links = by('link/') + by('entry/') - clashes;
   if (links > 0) parts.push({ key: 'entries', only: by('link/') > clashes ? 'link' : 'entry', tone: 'text-warning', content: <>{number(links)} about links and entries</> });

@@ -35,11 +35,14 @@ const conditionOf = ({ text }: Context, { node }: Branch): string => text.slice(
 function valuesSet({ plan }: Context): ReadonlyMap<Flag, ReadonlySet<string>> {
   const set = new Map<Flag, Set<string>>(plan.flags.map((flag) => [flag, new Set()]));
   for (const { steps } of eachStepList(plan)) {
-    for (const step of eachStep(steps)) if (step.kind === 'sets' && step.flag && step.value !== null) set.get(step.flag)!.add(step.value);
+    for (const step of eachStep(steps)) {
+      if (step.kind === 'sets' && step.flag && step.value !== null) set.get(step.flag)!.add(step.value);
+    }
   }
   return set;
 }
 
 function sayWhoSets(set: ReturnType<typeof valuesSet>, { condition }: Branch): ReturnType<typeof say> {
-  return condition?.kind !== 'flag' || set.get(condition.flag)!.has(condition.value) ? [] : say`, and no step makes it so`;
+  const isSet = condition?.kind !== 'flag' || set.get(condition.flag)!.has(condition.value);
+  return isSet ? [] : say`, and no step makes it so`;
 }

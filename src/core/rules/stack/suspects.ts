@@ -98,10 +98,11 @@ function* trappedIn(plan: Plan, above: Stacks): Work<Map<Screen, readonly Tap[]>
   const noReturn = new NoReturn(plan, above, toStart);
   for (const screen of plan.screens) {
     if (screen === start) continue;
-    // Where from above every stack of the tab that shows it leads back, or every one of another tab, no walk need be sought.
-    const hopeless = above.sightsOf(screen).some(({ head }) => !above.staysAsItIs(head) && !toStart.haveSomeTab(head.control) && toStart.hopeless(above.all, head));
+    // Where, from above, all stacks of the tab that shows it lead back, or all of another tab, no walk need be sought.
+    const mayBe = above.sightsOf(screen).some(({ head }) =>
+      !above.staysAsItIs(head) && !toStart.haveSomeTab(head.control) && toStart.hopeless(above.all, head));
     yield;
-    const walk = hopeless && (yield* noReturn.walkTo(screen, above.explored, true));
+    const walk = mayBe && (yield* noReturn.walkTo(screen, above.explored, true));
     if (walk) found.set(screen, walk);
   }
   return found;
