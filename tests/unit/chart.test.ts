@@ -80,7 +80,7 @@ describe('the chart of reach', () => {
   test('keeps labels apart and lines off them: two hundred screens', () => holds(overviewOf(generatePlan(200)), 1));
 
   test('keeps labels apart and lines off them: random plans', () => {
-    fc.assert(fc.property(planArbitrary(8), fc.constantFrom(0.65, 1, 1.25), (text, scale) => holds(overviewOf(text), scale)), runs(80));
+    fc.assert(fc.property(planArbitrary(8), fc.constantFrom(0.65, 1, 1.25), (text, scale) => holds(overviewOf(text), scale)), runs(45));
   });
 
   test('draws the last tap of every shortest walk, and of several ways between two screens the best', () => {
@@ -142,7 +142,7 @@ describe('arrow keys', () => {
           expect(neighbour(chart, next, opposite[direction])).not.toBeNull();
         }
       }
-    }), runs(80));
+    }), runs(45));
   });
 });
 

@@ -48,7 +48,7 @@ describe('SARIF', () => {
   }
 
   test('has what the standard requires, whatever the plan', () => {
-    fc.assert(fc.property(planArbitrary(4), (text) => holds(sarifReport(checked(text, 'my plan.andante'), '1.0.0'), text)), runs(60));
+    fc.assert(fc.property(planArbitrary(4), (text) => holds(sarifReport(checked(text, 'my plan.andante'), '1.0.0'), text)), runs(25));
   });
 
   test('is refused by the schema where it is broken', () => {
@@ -72,7 +72,7 @@ describe('JUnit', () => {
       expect(Number(testsuites['@_tests'])).toBe(cases.length);
       expect(Number(testsuites['@_failures'])).toBe(cases.filter((one) => one.failure !== undefined).length);
       expect(Number(testsuites['@_failures'])).toBe(check(text).findings.filter((finding) => finding.severity === 'error').length);
-    }), runs(60));
+    }), runs(25));
   });
 });
 
@@ -88,7 +88,7 @@ describe('the model', () => {
       expect(parse(written).problems, written).toEqual([]);
       expect(modelOf(written)).toEqual(model);
       expect(format(written)).toBe(written);
-    }), runs(200));
+    }), runs(100));
   });
 
   test('keeps what the demo declares', () => {

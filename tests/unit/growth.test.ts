@@ -68,7 +68,7 @@ const families: Readonly<Record<string, (count: number) => string>> = {
 };
 
 /** The sizes that are compared: one, two and three times as much. */
-const size = 120;
+const size = 90;
 
 /**
  * How much work comes with each *pair* of lines: a half of the second difference of what is counted, which no linear part adds to. A loop over all

@@ -1,5 +1,6 @@
 /** Plans of which an analysis once said what is not so: mostly tabs that share a flag. Each is worked out by hand. */
 import { describe, expect, test } from 'vitest';
+import { describe as describeAt } from '../../src/core/assist/describe';
 import { check } from '../../src/core/check';
 import { walkLabels } from '../../src/core/reach/reach';
 import { toEnd } from '../../src/core/slices';
@@ -27,6 +28,18 @@ function found(text: string): string[] {
   expectWalksToReplay(text, checked);
   return checked.findings.filter(({ rule }) => /^(reach|stack)\//.test(rule)).map(({ rule, subject, walk }) => `${rule} ${subject}${walk ? `: ${walk.join(', ')}` : ''}`);
 }
+
+test('taps that are not proved to be the fewest are told as at most so many', () => {
+  // Flags that two tabs set in turn, among stacks of which there are more than are walked.
+  const inTurn = (count: number): string => {
+    const sets = (rest: number): string => Array.from({ length: count }, (_none, index) => (index % 2 === rest ? `  on "F${index}" ${index > 0 ? `when f${index - 1} ` : ''}sets f${index} = true\n` : '')).join('');
+    const flags = Array.from({ length: count }, (_none, index) => `flag f${index}\n`).join('');
+    return `start home\n${flags}${tabs}screen home "Home" {\n${sets(0)}  on "Next" push home\n}\nscreen more "More" {\n${sets(1)}  on "Next" push more\n  on "Deep" when f${count - 1} push deep\n}\nscreen deep "Deep" {}\n`;
+  };
+  const told = (text: string): unknown[] => [...verdict(text, 'deep'), describeAt(check(text), text.indexOf('deep "Deep"'))!.facts[0]];
+  expect(told(inTurn(3))).toEqual(['yes', 7, '7 taps from a cold start.']);
+  expect(told(inTurn(15))).toEqual(['yes', 31, 'At most 31 taps from a cold start.']);
+});
 
 describe('of tabs that share a flag', () => {
   test.each(['resume or sets f = true', 'leave "Mail" then resume or sets f = true'])('a flag that %s sets in one tab opens a screen from the other', (steps) => {

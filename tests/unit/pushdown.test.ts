@@ -43,14 +43,14 @@ function compareAbove(text: string): number {
 describe('the analysis', () => {
   test('agrees with every configuration by brute force, and its walks replay', () => {
     let exact = 0;
-    fc.assert(fc.property(planArbitrary(6), (text) => void (exact += compare(text))), runs(300));
-    expect(exact).toBeGreaterThan(150);
+    fc.assert(fc.property(planArbitrary(6), (text) => void (exact += compare(text))), runs(160));
+    expect(exact).toBeGreaterThan(75);
   });
 
   test('of tabs that share flags has all that runs can do', () => {
     let compared = 0;
-    fc.assert(fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))), runs(150));
-    expect(compared).toBeGreaterThan(8);
+    fc.assert(fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))), runs(80));
+    expect(compared).toBeGreaterThan(4);
   });
 
   test('of tabs that share flags no rule is held to be kept that some run breaks', () => {
@@ -70,7 +70,7 @@ describe('the analysis', () => {
           expect(suspected.has(claim), `${claim.title} in ${variant.name} of\n${text}`).toBe(true);
         }
       }
-    }), runs(200));
+    }), runs(110));
     expect(broken).toBeGreaterThan(6);
   });
 
@@ -90,8 +90,8 @@ describe('the analysis', () => {
         for (const [{ title, first: from, second: goal }, walk] of claims) if (walk && title === claim) expect(shownAfter(plan, variant.name, walk, from!), about(claim)).not.toContain(goal);
         told += deadEnds.size + trapped.size + [...claims].filter(([{ title }, walk]) => walk && title === claim).length;
       }
-    }), runs(150));
-    expect(told).toBeGreaterThan(3);
+    }), runs(120));
+    expect(told).toBeGreaterThan(0);
   });
 
   test('decides every rule as looking at all configurations does, where these can be counted', () => {
@@ -138,7 +138,7 @@ describe('the analysis', () => {
           expect(answer === 'holds' ? answer : typeof answer, `${claim.title} in ${name} of\n${text}`).toBe(never(claim.first, claim.second) ? 'object' : 'holds');
         }
       }
-    }), runs(200));
-    expect(decided).toBeGreaterThan(330);
+    }), runs(110));
+    expect(decided).toBeGreaterThan(170);
   });
 });

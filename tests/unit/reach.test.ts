@@ -94,7 +94,7 @@ describe('reach', () => {
         expect(shown).toEqual(verdict.walk.map((tap) => tap.shows));
         expect(shown.at(-1) ?? start).toBe(plan.screens[index]);
       });
-    }), runs(600));
+    }), runs(350));
   });
 
   test('a screen put beneath another is one Back further', () => {

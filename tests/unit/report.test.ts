@@ -31,7 +31,7 @@ describe('counts', () => {
       expect(counts.missing).toBe(missing.length);
       const stranded = [...result.findings, ...result.accepted.map((one) => one.finding)].filter((finding) => finding.rule === 'reach/stranded');
       expect(counts.stranded).toBe(stranded.length);
-    }), runs(60));
+    }), runs(25));
   });
 });
 
@@ -91,7 +91,7 @@ screen e "E"
       const margin = marginNotes(check(text));
       expect(margin.map((note) => note.at)).toEqual(margin.map((note) => note.at).sort((a, b) => a - b));
       expect(unpackMargin(packMargin(margin))).toEqual(margin);
-    }), runs(60));
+    }), runs(25));
   });
 });
 
@@ -120,7 +120,7 @@ describe('overview and detail', () => {
       expect(entering).toBeLessThanOrEqual(result.supply.waysIn.length);
       expect(detail(result, 'no such screen')).toBeNull();
       expect(detail(result, null)).toBeNull();
-    }), runs(60));
+    }), runs(25));
   });
 
   test('the demo’s stay', () => {
@@ -155,7 +155,7 @@ describe('the JSON report', () => {
       }
       expect(report.screens.map((screen) => screen.name)).toEqual(result.plan.screens.map((screen) => screen.name));
       expect(JSON.parse(JSON.stringify(report))).toEqual(report);
-    }), runs(60));
+    }), runs(25));
   });
 });
 

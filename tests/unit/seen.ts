@@ -187,13 +187,15 @@ export function expectVerdictsToHold(checked: Check, variant: VariantReach, tall
   const labels = (screens: Iterable<Screen>): string[] => [...screens].map(({ label }) => label).sort();
   count(`variant ${kind}`);
   for (const screen of plan.screens) {
-    const { reachable, taps, walk, fromOutside } = variant.verdicts[screen.index]!;
+    const { reachable, taps, walk, fromOutside, isShortest } = variant.verdicts[screen.index]!;
     count(`reach ${kind} ${reachable}`);
     if (seen.shown.has(screen)) expect(reachable, about(`${screen.label} is shown`)).not.toBe('no');
     else if (seen.whole) expect(reachable, about(`${screen.label} is never shown`)).not.toBe('yes');
     const fewest = seen.tapsTo(screen);
     if (exact && fewest !== null) expect([taps, fromOutside], about(`taps to ${screen.label}`)).toEqual([fewest, false]);
     if (reachable === 'yes') {
+      count(`taps ${kind} ${isShortest ? 'least' : 'at most'}`);
+      if (seen.whole && fromOutside && isShortest) expect(fewest, about(`only from outside does anything lead to ${screen.label}`)).toBe(null);
       if (fewest !== null) expect(taps, about(`taps to ${screen.label}`)).toBe(fewest);
       expect(walk!.length, about(`the walk to ${screen.label}`)).toBe(taps);
       expect(replay(plan, variant.name, walk!).some((each) => activeStack(each)!.screen === screen), about(`${walkLabels(walk!).join(', ')} to ${screen.label}`)).toBe(true);
@@ -220,6 +222,7 @@ export function expectVerdictsToHold(checked: Check, variant: VariantReach, tall
   }
   const told = (rule: string): string[] => findings.filter((finding) => finding.rule === rule && (finding.variant ?? variant.name) === variant.name).map(({ subject }) => subject!).sort();
   if (seen.whole) expect(told('stack/grows'), about('what grows')).toEqual([]);
+  for (const label of told('reach/link-only')) expect(seen.tapsTo(plan.screens.find((screen) => screen.label === label)!), about(`only from outside does anything lead to ${label}`)).toBe(null);
   if (exact) {
     expect(told('stack/guarded-revealed'), about('leaks')).toEqual(expect.arrayContaining(labels(seen.leaks)));
     if (seen.whole) expect(labels(seen.leaks), about('leaks')).toEqual(expect.arrayContaining(told('stack/guarded-revealed')));

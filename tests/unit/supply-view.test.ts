@@ -23,7 +23,7 @@ describe('the table of supply', () => {
         expect(result.findings[finding]!.rule).toBe(`supply/${status}`);
         expect(at).toBe(result.findings[finding]!.range.from);
       }
-    }), runs(50));
+    }), runs(25));
   });
 
   test('tells every kind of way in to the demo’s stay', () => {
@@ -73,7 +73,7 @@ describe('the layout', () => {
           if (other.left === one.left) expect(other.top).toBeGreaterThan(one.top);
         }
       });
-    }), runs(50));
+    }), runs(25));
   });
 
   test('draws just the rows between two heights', () => {
@@ -86,7 +86,7 @@ describe('the layout', () => {
           expect(index >= first && index < last).toBe(inside);
         });
       }
-    }), runs(50));
+    }), runs(25));
   });
 });
 
@@ -105,7 +105,7 @@ describe('keys', () => {
         }
       }
       expect(seen.size).toBe(blocks.reduce((sum, { rows, columns }) => sum + rows.length * columns.length, 0));
-    }), runs(40));
+    }), runs(20));
   });
 
   test('a finding leads to its cell', () => {

@@ -57,8 +57,8 @@ describe('a walk by hand', () => {
         expect(replayed.shown.at(-1)).toContain(shows);
         walked++;
       }
-    }), runs(150));
-    expect(walked).toBeGreaterThan(250);
+    }), runs(80));
+    expect(walked).toBeGreaterThan(130);
   });
 
   test('goes on as before after the app is killed and restored', () => {
@@ -111,8 +111,8 @@ test('every walk that the analysis finds can be written down and walked again: o
     }
   };
   follow(demo);
-  fc.assert(fc.property(planArbitrary(6), follow), runs(150));
-  expect(walked).toBeGreaterThan(250);
+  fc.assert(fc.property(planArbitrary(6), follow), runs(80));
+  expect(walked).toBeGreaterThan(130);
 });
 
 describe('a walk that is kept', () => {

@@ -5,6 +5,6 @@ import { expectWalksToReplay } from './replays';
 
 test('the walk of every finding can be walked, on the demo and on random plans', () => {
   let walks = expectWalksToReplay(demo);
-  fc.assert(fc.property(planArbitrary(5), (text) => { walks += expectWalksToReplay(text); }), runs(150));
-  expect(walks).toBeGreaterThan(50);
+  fc.assert(fc.property(planArbitrary(5), (text) => { walks += expectWalksToReplay(text); }), runs(80));
+  expect(walks).toBeGreaterThan(25);
 });

@@ -52,13 +52,13 @@ function docOf({ plan }: Check, declared: Reference | null): string | null {
 }
 
 function factsOf(check: Check, screen: Screen, variant: string | null): string[] {
-  const { reachable, taps, fromOutside } = reachOf(check, variant).verdicts[screen.index]!;
+  const { reachable, taps, fromOutside, isShortest } = reachOf(check, variant).verdicts[screen.index]!;
   const ways = check.supply.into[screen.index]!.length;
   const out = screen.transitions.length;
   const found = check.findings.filter((finding) => finding.subject === screen.label).length;
   return [
     reachable === 'no' ? 'Stranded: no walk gets there.' : taps === null ? 'Whether it is reached is undecided.'
-      : taps === 0 ? 'A cold start shows it.' : `${taps} ${taps === 1 ? 'tap' : 'taps'} from ${fromOutside ? 'outside' : 'a cold start'}.`,
+      : taps === 0 ? 'A cold start shows it.' : `${isShortest ? '' : 'At most '}${taps} ${taps === 1 ? 'tap' : 'taps'} from ${fromOutside ? 'outside' : 'a cold start'}.`,
     `${ways === 1 ? '1 way in' : `${ways} ways in`}, ${out === 1 ? '1 way out' : `${out} ways out`}${found > 0 ? `, ${found === 1 ? '1 finding' : `${found} findings`}` : ''}.`,
   ];
 }

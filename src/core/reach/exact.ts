@@ -11,7 +11,7 @@ import type { Work } from '../slices';
 import { Stacks } from './stacks';
 import { eventBefore, walkTo } from './witness';
 
-const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, parent: null, walk: null };
+const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, isShortest: true, parent: null, walk: null };
 
 /**
  * Decides what can be reached, and every stack with it, by saturating each variant's pushdown system. Where tabs share flags
@@ -59,7 +59,7 @@ function* fromStacks(plan: Plan, variant: string, { system, saturation }: Satura
     if (!sight) return stranded;
     const runs = fromOutside ? all : inside;
     return {
-      reachable: 'yes', taps: runs.tapsOf(sight.head), fromOutside, parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
+      reachable: 'yes', taps: runs.tapsOf(sight.head), fromOutside, isShortest: true, parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
       get walk() { return walkTo(runs, sight); },
     };
   });
@@ -84,19 +84,27 @@ function* fromAbove(plan: Plan, known: VariantReach, exact: Saturated, budget: B
   if (!found) return { ...known, limit: 'size' };
   const { system, saturation } = found;
   const { runs } = saturation;
-  const above = new Stacks(plan, system, saturation, runs, budget);
   const inside = system.hasDoors ? yield* runsWithin(saturation) : runs;
+  const above = new Stacks(plan, system, saturation, inside, budget);
   const least = firstSights(inside);
   const shown = firstSights(runs);
-  const isOpen = ({ reachable, taps, fromOutside }: Verdict, screen: Screen): boolean =>
-    shown.has(screen) && (reachable === 'undecided' || (reachable === 'yes' && least.has(screen) && (fromOutside || taps! > inside.tapsOf(least.get(screen)!.head))));
+  /** Whether no walk can be better. */
+  const isBest = ({ taps, fromOutside }: Verdict, screen: Screen): boolean => {
+    const sight = fromOutside && !least.has(screen) ? shown.get(screen) : least.get(screen);
+    return sight !== undefined && fromOutside === !least.has(screen) && taps === (fromOutside ? runs : inside).tapsOf(sight.head);
+  };
+  const isOpen = (verdict: Verdict, screen: Screen): boolean => shown.has(screen) && (verdict.reachable === 'undecided' || (verdict.reachable === 'yes' && !isBest(verdict, screen)));
   const walked = plan.screens.some((screen, index) => isOpen(known.verdicts[index]!, screen)) ? (yield* above.explored.toEnd()).verdicts() : null;
   const verdicts = known.verdicts.map((verdict, index): Verdict => {
     const screen = plan.screens[index]!;
     if (verdict.reachable === 'undecided' && !shown.has(screen)) return stranded;
     const walk = isOpen(verdict, screen) ? walked!.get(screen) : undefined;
     const isBetter = walk && (verdict.reachable !== 'yes' || (verdict.fromOutside && !walk.fromOutside) || (verdict.fromOutside === walk.fromOutside && walk.taps! < verdict.taps!));
-    return isBetter ? walk : verdict;
+    const best = isBetter ? walk : verdict;
+    const isShortest = best.reachable === 'yes' && (isBest(best, screen) || (walk !== undefined && walk.isShortest && walk.taps === best.taps && walk.fromOutside === best.fromOutside));
+    if (isShortest === best.isShortest) return best;
+    const { reachable, taps, fromOutside, parent } = best;
+    return { reachable, taps, fromOutside, isShortest, parent, get walk() { return best.walk; } };
   });
   return { ...known, verdicts, above, back: backFromAbove(above, known.back) };
 }

@@ -50,6 +50,8 @@ export class Exploration {
   private expanded = 0;
   /** Whether links and entries are opened by now. */
   private outside = false;
+  /** So many moments were found before. */
+  private foundInside = Infinity;
 
   /** @param watched the screen of which each moment is to say whether it was on top before */
   constructor(private readonly plan: Plan, readonly walker: Walker, private readonly budget: Budget, private readonly watched: Screen | null = null) {
@@ -93,14 +95,17 @@ export class Exploration {
     return this;
   }
 
-  /** The shortest walk found to each screen, as a verdict. */
+  /**
+   * The shortest walk found to each screen, as a verdict. Until links and entries were opened, what was found first is nearest;
+   * later, what came from outside may stand for what a longer walk from inside leads to.
+   */
   verdicts(): ReadonlyMap<Screen, Verdict> {
     const first = new Map<Screen, Verdict>();
-    for (const moment of this.moments) {
+    for (const [at, moment] of this.moments.entries()) {
       const { screen } = activeStack(moment.configuration)!;
       if (first.has(screen)) continue;
       const walk = walkOf(moment);
-      first.set(screen, { reachable: 'yes', taps: walk.length, fromOutside: !isFromWithin(moment), parent: moment.before && activeStack(moment.before.configuration)!.screen, walk });
+      first.set(screen, { reachable: 'yes', taps: walk.length, fromOutside: !isFromWithin(moment), isShortest: at < this.foundInside && !this.walker.bounded, parent: moment.before && activeStack(moment.before.configuration)!.screen, walk });
     }
     return first;
   }
@@ -144,6 +149,7 @@ export class Exploration {
     const inside = !this.outside && this.doors.length > 0;
     if (inside && (this.expanded === this.queue.length || this.expanded === most / 2 || this.events > mostEvents / 2)) {
       this.outside = true;
+      this.foundInside = this.moments.length;
       for (const door of this.doors) this.add(this.walker.open(door), door, null);
       for (const moment of this.queue.slice(0, this.expanded)) this.openDoors(moment);
       return true;

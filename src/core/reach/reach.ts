@@ -9,13 +9,18 @@ export type Tap = Event & { readonly shows: Screen | null };
 
 export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
-  /** Length of the shortest walk; null where there is none. */
+  /** Length of the shortest walk known; null where there is none. */
   readonly taps: number | null;
   /** Whether only links or entries lead here: the walk then has one, mostly as its first tap in place of a cold start. */
   readonly fromOutside: boolean;
-  /** The screen that is on top before the last tap of the shortest walk; null at the start and where there is none. */
+  /**
+   * Whether that is proved: no shorter walk is possible, and none at all from inside where this one comes from outside. Walks
+   * that were found without knowing all stacks may not be the shortest ones.
+   */
+  readonly isShortest: boolean;
+  /** The screen that is on top before the last tap of that walk; null at the start and where there is none. */
   readonly parent: Screen | null;
-  /** The shortest walk; null where there is none. */
+  /** The shortest walk known; null where there is none. */
   readonly walk: readonly Tap[] | null;
 }
 

@@ -100,9 +100,11 @@ export interface ScreenDetail {
   readonly parameters: readonly ParameterCard[];
   /** The same as they are written, to begin a change of them from. */
   readonly signature: readonly WantedParameter[];
-  /** Whether the shortest walk begins with a link or an entry. */
+  /** Whether the walk begins with a link or an entry. */
   readonly fromOutside: boolean;
-  /** The shortest walk; null where there is none. */
+  /** Whether no walk is shorter; otherwise perhaps none is. */
+  readonly isShortest: boolean;
+  /** The shortest walk known; null where there is none. */
   readonly walk: readonly WalkStep[] | null;
   readonly back: BackCard;
   readonly waysIn: readonly WayInCard[];
@@ -118,7 +120,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
   const screen = plan.screens.find((one) => one.label === label);
   if (!screen) return null;
   const { verdicts, back } = reachOf(check, variant);
-  const { walk, fromOutside } = verdicts[screen.index]!;
+  const { walk, fromOutside, isShortest } = verdicts[screen.index]!;
   const { within, toFirstTab, whole, leaves, arrow, deepest } = back(screen);
   const write = new StepWriter(check);
   return {
@@ -126,7 +128,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
     needs: screen.needs.map(({ node, otherwise }) => ({ condition: textOf(check, node.condition), at: node.from, otherwise: write.steps(otherwise) })),
     parameters: screen.parameters.map(({ name, type, initial }) => ({ name, type: showType(type), initial: initial && showValue(initial) })),
     signature: currentSignature(plan, screen),
-    fromOutside,
+    fromOutside, isShortest,
     walk: walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows!.index })) ?? null,
     back: { within: within.map((other) => other.index), toFirstTab, whole, leaves, arrow, deepest: deepest && { frames: deepest.frames, ring: deepest.ring.map(({ index }) => index) } },
     waysIn: check.supply.into[screen.index]!.map(wayInCard),

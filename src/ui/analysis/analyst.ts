@@ -64,6 +64,11 @@ export class Analyst {
     this.post({ kind: 'watch', watched });
   }
 
+  /** Says that somebody is about to type: the worker gets ready for it. */
+  warmUp(): void {
+    this.post({ kind: 'warm-up' });
+  }
+
   async complete(text: string, offset: number): Promise<Completions | null> {
     const answer = await this.ask((id) => ({ kind: 'complete', id, text, offset }));
     return answer?.kind === 'complete' ? answer.completions : null;

@@ -47,6 +47,8 @@ export type Question =
   | { readonly kind: 'check'; readonly seq: number; readonly text: string }
   /** Asks whether the worker is still alive. */
   | { readonly kind: 'ping' }
+  /** Somebody is about to type. */
+  | { readonly kind: 'warm-up' }
   /** What is wanted beside the overview, now and with every further analysis. */
   | { readonly kind: 'watch'; readonly watched: Watched }
   | { readonly kind: 'complete'; readonly id: number; readonly text: string; readonly offset: number }

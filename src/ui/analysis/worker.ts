@@ -31,6 +31,8 @@ let latestSeq = 0;
 let told: Check | null = null;
 let watched: Watched = { screen: null, variant: null, supply: false, walk: null, links: null };
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
+/** Whether somebody is about to type. */
+let isWanted = false;
 let warming: Generator | null = null;
 /** For so many milliseconds no text has come: nobody types just now. */
 const quietFor = 250;
@@ -44,6 +46,13 @@ const answer = (message: Answer): void => self.postMessage(message);
 function checked(text: string): Check {
   if (latest?.text !== text) latest = checkTree(parser.parse(text));
   return latest;
+}
+
+/** Begins once somebody is about to type a text whose analysis is there. */
+function beginWarming(): void {
+  if (warming || !isWanted || !told) return;
+  warming = warmUp(told.text);
+  setTimeout(warmFurther, quietFor);
 }
 
 /** A part of the warm-up at a time, in pauses of typing, so that a question waits for no more than that. */
@@ -109,9 +118,7 @@ function tellDecided(result: Check, seq: number, began: number): void {
   if (saysOther(result.quick, result.reach)) tellMargin(result, seq);
   tellRest(result, seq);
   lastTook = performance.now() - began;
-  if (warming) return;
-  warming = warmUp(result.text);
-  setTimeout(warmFurther, quietFor);
+  beginWarming();
 }
 
 /** Whether the margin would say something else of a screen. */
@@ -183,6 +190,10 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
   switch (data.kind) {
     case 'ping':
       answer({ kind: 'pong' });
+      break;
+    case 'warm-up':
+      isWanted = true;
+      beginWarming();
       break;
     case 'check':
       if (!waiting) setTimeout(checkWaiting);

@@ -25,7 +25,7 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
         <div className="flex items-start gap-3">
           <h2 className="text-[16px] font-semibold font-mono break-all leading-tight">{screen.label}</h2>
           <span className="flex-1" />
-          <Distance screen={screen} />
+          <Distance screen={screen} detail={detail} />
         </div>
         <p className="text-mute mt-0.5">
           {screen.title === null ? 'no title' : `“${screen.title}”`}
@@ -77,11 +77,11 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
   );
 });
 
-function Distance({ screen }: { screen: ScreenCard }) {
+function Distance({ screen, detail }: { screen: ScreenCard; detail: ScreenDetail }) {
   const [text, tone] =
     screen.reachable === 'no' ? ['stranded', 'tone-error']
     : screen.taps === null ? ['undecided', 'tone-warning']
     : screen.taps === 0 ? ['a cold start shows it', 'tone-primary']
-    : [`${counted(screen.taps, 'tap')} from a cold start`, 'tone-primary'];
+    : [`${detail.isShortest ? '' : 'at most '}${counted(screen.taps, 'tap')} from ${detail.fromOutside ? 'outside' : 'a cold start'}`, 'tone-primary'];
   return <span className={`rule-tag ${tone}`}>{text}</span>;
 }

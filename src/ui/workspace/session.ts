@@ -376,6 +376,7 @@ export class Session implements AnalystListener {
   private follow(): Extension {
     return EditorView.updateListener.of((update) => {
       for (const transaction of update.transactions) this.transacted(transaction);
+      if (update.focusChanged && update.view.hasFocus) this.analyst?.warmUp();
       if (update.selectionSet || update.docChanged) for (const listener of this.caretListeners) listener();
     });
   }

@@ -1,3 +1,5 @@
+import type { VariantReach } from '../../reach/reach';
+import type { Screen } from '../../plan/model';
 import { say } from '../message';
 import type { Rule } from '../rule';
 
@@ -14,7 +16,7 @@ export const linkOnly: Rule = {
     for (const screen of plan.screens) {
       const reached = reach.variants.filter(({ verdicts }) => verdicts[screen.index]!.reachable === 'yes');
       const [first] = reached;
-      if (!first || !reached.every(({ verdicts }) => verdicts[screen.index]!.fromOutside)) continue;
+      if (!first || !reach.variants.every((variant) => nothingInsideLeadsTo(screen, variant))) continue;
       yield {
         range: screen.nameNode,
         summary: say`Only from outside does anything lead to ${screen.label}.`,
@@ -24,3 +26,9 @@ export const linkOnly: Rule = {
     }
   },
 };
+
+/** Whether it is proved that no walk inside the app shows a screen. */
+function nothingInsideLeadsTo(screen: Screen, { stacks, above }: VariantReach): boolean {
+  const known = stacks ?? above;
+  return known !== null && known.sightsOf(screen, known.inside).length === 0;
+}
