@@ -73,8 +73,7 @@ async function open(file: string): Promise<Opened> {
     };
   } catch (error) {
     sqlite.close();
-    if (error instanceof Unusable) throw error;
-    throw new Unusable(`The database ${file} cannot be used: ${reasonOf(error)}.`);
+    throw unusable(file, error);
   }
 }
 
@@ -85,8 +84,16 @@ function connect(file: string): Sqlite.Database {
     sqlite.pragma('busy_timeout = 5000');
     return sqlite;
   } catch (error) {
-    throw new Unusable(`The database ${file} cannot be opened: ${reasonOf(error)}.`);
+    throw unusable(file, error);
   }
+}
+
+/** Says why a database cannot be used; SQLite's own words for a missing right to write do not name it. */
+function unusable(file: string, error: unknown): Unusable {
+  if (error instanceof Unusable) return error;
+  return new Unusable(/unable to open|readonly/i.test(reasonOf(error))
+    ? `The database ${file} cannot be opened for writing. Check the rights to the file and its folder, or name another folder in ANDANTE_DATA.`
+    : `The database ${file} cannot be used: ${reasonOf(error)}.`);
 }
 
 /** Whether what the file holds is not what a database should; nothing is written to find out. */
@@ -121,6 +128,8 @@ function prepare(sqlite: Sqlite.Database): void {
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('foreign_keys = ON');
+  // A file that can only be read is told now, not at the first change.
+  sqlite.exec('BEGIN IMMEDIATE; CREATE TABLE may_write (one); ROLLBACK');
 }
 
 async function migrate(db: Database, sqlite: Sqlite.Database, file: string): Promise<void> {

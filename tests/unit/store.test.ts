@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
@@ -188,6 +188,26 @@ describe('a file', () => {
       expect(readFileSync(setAside!).equals(damaged)).toBe(true);
       expect(await new PlanStore(other).list()).toEqual([]);
       await closeOther();
+    }
+  });
+
+  test.each([
+    ['that may only be read', (file: string) => chmodSync(file, 0o444)],
+    ['in a folder that may only be read', (file: string) => rmSync(file)],
+  ])('%s is refused in one sentence', async (_what, forbid) => {
+    await close();
+    const [inside, file] = [join(folder, 'deep'), join(folder, 'deep', 'andante.sqlite')];
+    forbid(file);
+    chmodSync(folder, 0o755);
+    chmodSync(inside, 0o555);
+    // The superuser may write everywhere: for a moment the test is somebody else.
+    const isRoot = process.getuid!() === 0;
+    if (isRoot) process.seteuid!(65534);
+    try {
+      await expect(openDatabase(file)).rejects.toThrow(new Unusable(`The database ${file} cannot be opened for writing. Check the rights to the file and its folder, or name another folder in ANDANTE_DATA.`));
+    } finally {
+      if (isRoot) process.seteuid!(0);
+      chmodSync(inside, 0o755);
     }
   });
 
