@@ -58,7 +58,7 @@ function factsOf(check: Check, screen: Screen, variant: string | null): string[]
   const found = check.findings.filter((finding) => finding.subject === screen.label).length;
   return [
     reachable === 'no' ? 'Stranded: no walk gets there.' : taps === null ? 'Whether it is reached is undecided.'
-      : taps === 0 ? 'A cold start shows it.' : `${isShortest ? '' : 'At most '}${taps} ${taps === 1 ? 'tap' : 'taps'} from ${fromOutside ? 'outside' : 'a cold start'}.`,
+      : taps === 0 ? 'A cold start shows it.' : `${isShortest === false ? 'At most ' : ''}${taps} ${taps === 1 ? 'tap' : 'taps'} from ${fromOutside ? 'outside' : 'a cold start'}.`,
     `${ways === 1 ? '1 way in' : `${ways} ways in`}, ${out === 1 ? '1 way out' : `${out} ways out`}${found > 0 ? `, ${found === 1 ? '1 finding' : `${found} findings`}` : ''}.`,
   ];
 }

@@ -34,12 +34,23 @@ export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Gen
       continue;
     }
     const saturated = yield* saturateExactly(plan, name, budget);
-    if (saturated === 'size') variants.push({ ...known(), limit: saturated });
+    if (saturated === 'size') variants.push(tooMuch(known()));
     else if (yield* areTabsCoupled(saturated)) variants.push(yield* fromAbove(plan, known(), saturated, budget));
     else variants.push(yield* fromStacks(plan, name, saturated, budget));
   }
   return { variants };
 }
+
+/** A verdict, with whether its walk is proved to be the shortest one. The walk is still put together when it is asked for. */
+function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
+  if (verdict.isShortest === isShortest) return verdict;
+  const { reachable, taps, fromOutside, parent } = verdict;
+  return { reachable, taps, fromOutside, isShortest, parent, get walk() { return verdict.walk; } };
+}
+
+/** What the quick analysis knows, where there is too much to work out. */
+const tooMuch = (known: VariantReach): VariantReach =>
+  ({ ...known, limit: 'size', verdicts: known.verdicts.map((verdict) => withShortest(verdict, verdict.isShortest === true)) });
 
 function* saturateExactly(plan: Plan, variant: string, budget: Budget): Generator<void, Saturated | Limit, void> {
   const system = new Pushdown(plan, variant);
@@ -81,7 +92,7 @@ function firstSights({ sights }: Runs): Map<Screen, Transition> {
  */
 function* fromAbove(plan: Plan, known: VariantReach, exact: Saturated, budget: Budget): Generator<void, VariantReach, void> {
   const found = yield* saturateAbove(plan, known.name, budget, exact);
-  if (!found) return { ...known, limit: 'size' };
+  if (!found) return tooMuch(known);
   const { system, saturation } = found;
   const { runs } = saturation;
   const inside = system.hasDoors ? yield* runsWithin(saturation) : runs;
@@ -101,10 +112,9 @@ function* fromAbove(plan: Plan, known: VariantReach, exact: Saturated, budget: B
     const walk = isOpen(verdict, screen) ? walked!.get(screen) : undefined;
     const isBetter = walk && (verdict.reachable !== 'yes' || (verdict.fromOutside && !walk.fromOutside) || (verdict.fromOutside === walk.fromOutside && walk.taps! < verdict.taps!));
     const best = isBetter ? walk : verdict;
-    const isShortest = best.reachable === 'yes' && (isBest(best, screen) || (walk !== undefined && walk.isShortest && walk.taps === best.taps && walk.fromOutside === best.fromOutside));
-    if (isShortest === best.isShortest) return best;
-    const { reachable, taps, fromOutside, parent } = best;
-    return { reachable, taps, fromOutside, isShortest, parent, get walk() { return best.walk; } };
+    const isWalkedBest = walk?.isShortest === true && walk.taps === best.taps && walk.fromOutside === best.fromOutside;
+    const isShortest = best.reachable === 'no' || (best.reachable === 'yes' && (isBest(best, screen) || isWalkedBest));
+    return withShortest(best, isShortest);
   });
   return { ...known, verdicts, above, back: backFromAbove(above, known.back) };
 }

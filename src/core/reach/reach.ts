@@ -14,10 +14,10 @@ export interface Verdict {
   /** Whether only links or entries lead here: the walk then has one, mostly as its first tap in place of a cold start. */
   readonly fromOutside: boolean;
   /**
-   * Whether that is proved: no shorter walk is possible, and none at all from inside where this one comes from outside. Walks
-   * that were found without knowing all stacks may not be the shortest ones.
+   * Whether it is proved that no walk is shorter, and that none at all leads here from inside where this one comes from outside;
+   * null as long as nobody has tried to. Walks that were found without knowing all stacks may not be the shortest ones.
    */
-  readonly isShortest: boolean;
+  readonly isShortest: boolean | null;
   /** The screen that is on top before the last tap of that walk; null at the start and where there is none. */
   readonly parent: Screen | null;
   /** The shortest walk known; null where there is none. */

@@ -25,7 +25,7 @@ interface Arrival {
   readonly by: Event | null;
 }
 
-const undecided: Verdict = { reachable: 'undecided', taps: null, fromOutside: false, isShortest: false, parent: null, walk: null };
+const undecided: Verdict = { reachable: 'undecided', taps: null, fromOutside: false, isShortest: null, parent: null, walk: null };
 const stranded: Verdict = { ...undecided, reachable: 'no', isShortest: true };
 
 /**
@@ -58,7 +58,7 @@ function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
     const arrival = search.first[screen.index];
     if (!arrival) return may!.has(screen) ? undecided : stranded;
     return {
-      reachable: 'yes', taps: arrival.taps, fromOutside: isOutside(arrival), isShortest: arrival.taps <= 1 && !isOutside(arrival), parent: arrival.from?.screen ?? null,
+      reachable: 'yes', taps: arrival.taps, fromOutside: isOutside(arrival), isShortest: arrival.taps <= 1 && !isOutside(arrival) ? true : null, parent: arrival.from?.screen ?? null,
       get walk() { return walkOf(arrival); },
     };
   });

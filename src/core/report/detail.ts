@@ -102,8 +102,8 @@ export interface ScreenDetail {
   readonly signature: readonly WantedParameter[];
   /** Whether the walk begins with a link or an entry. */
   readonly fromOutside: boolean;
-  /** Whether no walk is shorter; otherwise perhaps none is. */
-  readonly isShortest: boolean;
+  /** Whether it is proved that no walk is shorter; null as long as nobody has tried to. */
+  readonly isShortest: boolean | null;
   /** The shortest walk known; null where there is none. */
   readonly walk: readonly WalkStep[] | null;
   readonly back: BackCard;

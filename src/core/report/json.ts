@@ -65,7 +65,7 @@ export function jsonReport(check: Check, source: Source, version: string): JsonR
       variants: Object.fromEntries(reach.variants.filter(({ name }) => isIn(screen.only, name)).map(({ name, verdicts, back }) => {
         const { reachable, taps, isShortest, walk } = verdicts[screen.index]!;
         const { reveals, whole, leaves, deepest } = back(screen);
-        return [name, { reachable, taps, tapsAreLeast: isShortest, walk: walk && walkLabels(walk), beneath: reveals.map(({ label }) => label), beneathIsAll: whole, backLeaves: leaves, deepest: deepest && (deepest.frames ?? 'no bound') }];
+        return [name, { reachable, taps, tapsAreLeast: isShortest === true, walk: walk && walkLabels(walk), beneath: reveals.map(({ label }) => label), beneathIsAll: whole, backLeaves: leaves, deepest: deepest && (deepest.frames ?? 'no bound') }];
       })),
     })),
     findings: findings.map(({ rule, severity, summary, detail, range, subject, variant, walk, url }) => {

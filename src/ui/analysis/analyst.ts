@@ -17,8 +17,8 @@ export interface AnalystListener {
   lookedAt(looked: Looked): void;
   /** The text of that number cannot be analysed: the analysis threw, or the worker died of it twice. */
   failed(seq: number, error: string): void;
-  /** The worker died and was started again, with the text of that number. */
-  restarted(seq: number): void;
+  /** The worker died, was started again, and has analysed the text since. */
+  restarted(): void;
 }
 
 /** The part of a worker that is used here. */
@@ -142,7 +142,10 @@ export class Analyst {
       case 'margin': return this.listener.marginCame(answer.seq, unpackMargin(answer.margin));
       case 'check': {
         const overview = unpackOverview(answer.overview);
-        if (overview.stage === 'decided') this.diedOf = null;
+        if (overview.stage === 'decided' && this.diedOf !== null) {
+          this.diedOf = null;
+          this.listener.restarted();
+        }
         return this.listener.overviewCame(answer.seq, overview, answer);
       }
       case 'watch': return this.listener.lookedAt(answer);
@@ -167,9 +170,8 @@ export class Analyst {
     const { latest } = this;
     const again = latest !== null && latest.text === this.diedOf;
     this.diedOf = latest?.text ?? null;
-    if (again) return this.listener.failed(latest.seq, error);
-    this.begin();
-    if (latest) this.listener.restarted(latest.seq);
+    if (again) this.listener.failed(latest.seq, error);
+    else this.begin();
   }
 
   /** Ends the worker; whoever waits for an answer gets none. */

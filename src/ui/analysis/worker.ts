@@ -125,7 +125,7 @@ function tellDecided(result: Check, seq: number, began: number): void {
 const saysOther = (quick: Reach, exact: Reach): boolean => quick.variants.some(({ verdicts }, variant) =>
   verdicts.some(({ reachable, taps }, index) => {
     const other = exact.variants[variant]!.verdicts[index]!;
-    return other.reachable !== reachable || other.taps !== taps;
+    return other.reachable !== reachable || other.taps !== taps || other.isShortest === false;
   }));
 
 /** The walk that shows a finding, or the shortest one to a screen, as steps that can be walked. */

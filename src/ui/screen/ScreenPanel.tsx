@@ -82,6 +82,6 @@ function Distance({ screen, detail }: { screen: ScreenCard; detail: ScreenDetail
     screen.reachable === 'no' ? ['stranded', 'tone-error']
     : screen.taps === null ? ['undecided', 'tone-warning']
     : screen.taps === 0 ? ['a cold start shows it', 'tone-primary']
-    : [`${detail.isShortest ? '' : 'at most '}${counted(screen.taps, 'tap')} from ${detail.fromOutside ? 'outside' : 'a cold start'}`, 'tone-primary'];
+    : [`${detail.isShortest === false ? 'at most ' : ''}${counted(screen.taps, 'tap')} from ${detail.fromOutside ? 'outside' : 'a cold start'}`, 'tone-primary'];
   return <span className={`rule-tag ${tone}`}>{text}</span>;
 }
