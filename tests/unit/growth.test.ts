@@ -52,6 +52,7 @@ const families: Readonly<Record<string, (count: number) => string>> = {
   'items of a menu': (count) => `${ring(10)}menu "M" on all {\n${lines(count, (index) => `  "I ${index}" reset s${index % 10}\n`)}}\n`,
   'links': (count) => `${head}origin https://g.example\n${screens(count, (index) => `  takes id: text\n  link /p${index}/{id}\n`)}`,
   'links that clash': (count) => `${head}origin https://g.example\n${screens(count, () => '  takes id: text\n  link /{id}\n')}`,
+  'variables in a segment': (count) => `${head}origin https://g.example\nscreen s0 "S" {\n  takes ${listed(count, (index) => `a${index}: text`)}\n  link /${listed(count, (index) => `{a${index}}`, '-')}\n  link /${listed(count, (index) => `{a${index}}`, '.')}\n}\n`,
   'triggers that wait for ever': (count) => `${head}${lines(count, (index) => `flag f${index}\n`)}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" when f${index} push s1\n`)}}\nscreen s1 "One" {\n}\n`,
   'elses that lead to one another': (count) => head + screens(count, (index) => `  needs "q${index}" else push s${(index + 1) % count}\n`),
   'records in records': (count) => `${head}${lines(count, (index) => `record R${index} { next: R${index + 1} }\n`)}record R${count} { name: text }\nscreen s0 "S" {\n  has first: R0\n}\n`,

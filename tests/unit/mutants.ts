@@ -1,6 +1,7 @@
 /** Plans with something wrong in them: tokens, lines and signs taken out, doubled, swapped or put in. */
 import fc from 'fast-check';
 import { tokenize } from '../../src/core/language/tokens';
+import { catalogue } from '../../src/core/rules/catalogue';
 import { grammarPlan } from './grammar-plans';
 import { demo, planArbitrary } from './plans';
 
@@ -29,8 +30,10 @@ const onTokens = (text: string, change: (tokens: string[]) => string[]): string 
 const place = fc.double({ min: 0, max: 1, maxExcluded: true, noNaN: true });
 const mutation = fc.tuple(fc.constantFrom(...mutations), place, place, fc.constantFrom(...strange));
 
+const examples = fc.constantFrom(...catalogue.flatMap(({ wrong, right }) => [wrong, right]));
+
 /** A mutated plan. Most are of those that take least time; one in about two hundred is the demo's, and another one has tabs. */
 export const mutant: fc.Arbitrary<string> = fc.tuple(
-  fc.oneof({ weight: 180, arbitrary: grammarPlan('none') }, { weight: 1, arbitrary: grammarPlan('tabs') }, { weight: 2, arbitrary: planArbitrary(3) }, { weight: 1, arbitrary: fc.constant(demo) }),
+  fc.oneof({ weight: 90, arbitrary: grammarPlan('none') }, { weight: 90, arbitrary: examples }, { weight: 1, arbitrary: grammarPlan('tabs') }, { weight: 2, arbitrary: planArbitrary(3) }, { weight: 1, arbitrary: fc.constant(demo) }),
   fc.array(mutation, { minLength: 1, maxLength: 4 }),
 ).map(([text, all]) => all.reduce((now, [mutate, at, other, insert]) => mutate(now, at, other, insert), text));

@@ -66,10 +66,11 @@ test('a tour uses every outcome that can happen, and hardly more taps than the b
   let worst = 0;
   fc.assert(fc.property(planArbitrary(4), (text) => {
     const { plan, reach } = check(text);
-    for (const { name, stacks } of reach.variants) {
-      if (!stacks) continue;
-      const wanted = stacks.outcomes();
+    for (const { name, stacks, verdicts } of reach.variants) {
+      const wanted = stacks?.outcomes();
       const tour = planTour(plan, name, wanted);
+      for (const { shows } of tour.walks.flat()) if (shows) expect(verdicts[shows.index]!.reachable, `${shows.label} in ${name} of\n${text}\n${tourText(tour)}`).not.toBe('no');
+      if (!wanted) continue;
       if (!tour.whole) continue;
       const covered = new Set(tour.walks.flatMap((walk) => used(plan, name, walk)));
       expect([...wanted].every((branch) => covered.has(branch)), text).toBe(true);
