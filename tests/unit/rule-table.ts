@@ -27,35 +27,62 @@ export const line = list('').split('\n').length - 3 + 1;
 
 export const good = '  on "Hut" for h in huts push hut(hutId: h.id)';
 
-/** What a rule found, as `line:column-endColumn message`. The walks of all findings have to replay. */
-function found(rule: string, text: string): string[] {
+/** What a rule found, as data and in words. The walks of all findings have to replay. */
+function found(rule: string, text: string): { readonly data: Expected; readonly said: string }[] {
   const lines = new Lines(text);
   const checked = check(text);
   expectWalksToReplay(text, checked);
-  return checked.findings.filter((finding) => finding.rule === rule).map(({ range, summary, detail }) => {
-    const { line: at, column } = lines.positionOf(range.from);
-    return `${at}:${column}-${lines.positionOf(range.to).column} ${plain(summary)} ${plain(detail)}`;
-  });
+  const at = (from: number, to: number): string => {
+    const [begin, end] = [lines.positionOf(from), lines.positionOf(to)];
+    return `${begin.line}:${begin.column}-${end.line === begin.line ? '' : `${end.line}:`}${end.column}`;
+  };
+  return checked.findings.filter((finding) => finding.rule === rule).map(({ range, subject, variant, argument, walk, url, fixes, summary, detail }) => ({
+    data: {
+      at: at(range.from, range.to),
+      ...(subject !== null && { subject }), ...(variant !== null && { variant }), ...(argument !== null && { argument }), ...(walk && { walk }), ...(url !== null && { url }),
+      ...(fixes.length > 0 && { fixes: fixes.map(({ edits }) => edits.map(({ from, to, insert }) => `${at(from, to)} ${insert}`).join(' and ')) }),
+    },
+    said: [plain(summary), plain(detail), ...fixes.map(({ label }) => `[${label}]`)].join('\n  '),
+  }));
 }
 
-/** A rule's plans: those that break it, each with all that it is to say, and near misses that do not. */
+/** A finding as data; its words stand in `wording/`. */
+export interface Expected {
+  /** The part of the text that is to blame, as `line:column-endColumn`. */
+  readonly at: string;
+  readonly subject?: string;
+  readonly variant?: string;
+  readonly argument?: string;
+  readonly walk?: readonly string[];
+  readonly url?: string;
+  /** What each fix replaces, as above, and what it writes there. */
+  readonly fixes?: readonly string[];
+}
+
+/** A rule's plans: those that break it, each with all that is found in it, and near misses that do not. */
 export interface RuleTable {
   readonly rule: string;
-  readonly broken: readonly (readonly [text: string, ...messages: string[]])[];
+  readonly broken: readonly (readonly [text: string, ...findings: Expected[]])[];
   readonly fine: readonly string[];
 }
 
+/** Tests that each plan of the tables has the findings that it should, and that somebody has read how they are told. */
 export function testRules(tables: readonly RuleTable[]): void {
   describe.each(tables)('$rule', ({ rule, broken, fine }) => {
     test('has plans enough that break it, and near misses', () => {
       expect(broken.length).toBeGreaterThanOrEqual(3);
       expect(fine.length).toBeGreaterThanOrEqual(2);
     });
-    test.each(broken.map((one) => [...one]))('finds: %#', (text, ...messages) => {
-      expect(found(rule, text!)).toEqual(messages);
+    test.each(broken.map((one) => [...one]))('finds: %#', (text, ...findings) => {
+      expect(found(rule, text as string).map(({ data }) => data)).toEqual(findings);
     });
     test.each(fine)('leaves alone: %#', (text) => {
       expect(found(rule, text)).toEqual([]);
     });
+  });
+  test.each([...new Set(tables.map(({ rule }) => rule))])('the words of %s', async (rule) => {
+    const texts = tables.filter((table) => table.rule === rule).flatMap(({ broken }) => broken.map(([text]) => text));
+    const words = texts.flatMap((text) => found(rule, text)).map(({ said }) => `${said}\n`).join('\n');
+    await expect(words).toMatchFileSnapshot(`wording/${rule.replace('/', '-')}.txt`);
   });
 }

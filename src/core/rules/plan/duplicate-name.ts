@@ -11,8 +11,8 @@ export const duplicateName: Rule = {
     'One key a screen, used everywhere: of two with the same name the first counts, and whoever names it cannot mean the ' +
     'second. Screens of one module whose names differ only by letter case are taken for the same, too: people and some ' +
     'file systems cannot tell them apart.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\nscreen map "Legend" {}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Legend" push legend\n}\nscreen legend "Legend" {}\n',
+  wrong: 'app "Huts"\nstart hut\nid HutId: int\nid HutId: text\nscreen hut "Hut" {}\n',
+  right: 'app "Huts"\nstart hut\nid HutId: int\nid StayId: text\nscreen hut "Hut" {}\n',
   *check({ text, plan }) {
     let taken: Set<string> | undefined;
     let lines: Lines | null = null;

@@ -8,8 +8,8 @@ export const syntax: Rule = {
   explanation:
     'What cannot be read says nothing: the statement is left out, and the rest of the plan still counts. Each place is ' +
     'reported once, where reading stopped making sense.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" pushh map\n}\nscreen map "Map" {}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" bakc\n}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back\n}\n',
   *check({ plan }) {
     for (const { from, to, message, fix } of plan.tree.problems) {
       yield {

@@ -18,8 +18,8 @@ export const unknownName: Rule = {
   explanation:
     'A control that leads to a screen which does not exist does nothing, or brings the app down. Either the name is ' +
     'misspelt, or the screen is still to be made. A bare name that several modules use must be written with its module.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push mpa\n}\nscreen map "Map" {}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
+  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back to hutt\n}\n',
+  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back to hut\n}\n',
   *check(context) {
     const spelling = new Spelling();
     for (const problem of context.plan.problems) {

@@ -31,6 +31,8 @@ export const backTargetMissing: Rule = {
     for (const { key: step, found: walk, variant } of found) {
       const { list, rest } = places.get(step)!;
       const target = 'target' in step ? step.target : null;
+      // An unknown screen is never there, which plan/unknown-name says.
+      if (!target && step.kind !== 'close') continue;
       const screen = list.kind === 'item' ? null : list.screen;
       const who = screen ? say`${screen.label}` : say`The menu`;
       yield {

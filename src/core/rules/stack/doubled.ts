@@ -9,8 +9,8 @@ export const doubled: Rule = {
   explanation:
     'The user taps, sees the same screen again, and has to go back twice. Mostly a refresh was meant, which is no navigation, ' +
     'or another screen. To begin anew, use replace.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" push hut(page)\n}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" replace hut(page)\n}\n',
+  wrong: 'app "Huts"\nflag reloaded\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" when not reloaded sets reloaded = true then push hut(page)\n}\n',
+  right: 'app "Huts"\nflag reloaded\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" when not reloaded sets reloaded = true then replace hut(page)\n}\n',
   *check({ plan, reach }) {
     for (const screen of plan.screens) {
       if (reach.variants.every(({ verdicts }) => verdicts[screen.index]!.reachable === 'no')) continue;

@@ -12,7 +12,7 @@ export const unknownArgument: Rule = {
   explanation:
     'The value goes nowhere. Most often the name is misspelt, and the argument that was meant is missing; or the screen ' +
     'has changed and this caller has not followed.',
-  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutID: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first, bed: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   *check(context) {
     const { supply } = context;
