@@ -41,6 +41,13 @@ test('taps that are not proved to be the fewest are told as at most so many', ()
   expect(told(inTurn(15))).toEqual(['yes', 31, 'At most 31 taps from a cold start.']);
 });
 
+test('an event that switches tabs midway does so with whatever flags there are', () => {
+  // Only the second "Go", with f already set, puts p onto p.
+  const text = 'flag f\nstart home\ntabs {\n  "More" more\n  "Home" home\n}\nscreen home "Home" { on "Go" switch more then push pay then sets f = true }\nscreen more "More" { on "Stop" when f leave "Mail" }\nscreen pay "Pay" {}\nrule "R" never pay beneath pay\n';
+  expect(found(text)).toEqual(['stack/grows home: Go, Home, Go', 'stack/rule-broken R: Go, Home, Go']);
+  expect(back(text, 'pay')).toEqual([['more', 'pay'], true]);
+});
+
 describe('of tabs that share a flag', () => {
   test.each(['resume or sets f = true', 'leave "Mail" then resume or sets f = true'])('a flag that %s sets in one tab opens a screen from the other', (steps) => {
     const text = `flag f\nstart home\n${tabs}screen home "Home" { on "Set" ${steps} }\nscreen more "More" { on "Open" when f push detail }\nscreen detail "Detail" {}\n`;

@@ -109,6 +109,7 @@ testRules([
         { at: '2:12-22', subject: 'b', walk: ['B', 'B'] }],
       ['flag f\nstart a\nscreen a "A" { on "B" when not f push b }\nscreen b "B" {\n  on "F" sets f = true\n  on "A" push a\n}\n',
         { at: '6:3-16', subject: 'b', walk: ['B', 'A'], fixes: ['6:10-16 back to a'] }],
+      ['start a\nmenu "M" { "A" push a }\nscreen a "A" { needs "luck" else push b then push a }\nscreen b "B" {}\n', { at: '2:12-22', subject: 'a', walk: ['A'] }],
     ],
     fine: [
       'start a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "A" back to a }\n',

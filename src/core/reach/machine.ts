@@ -60,6 +60,8 @@ const mostAtOnce = 64;
 export class Machines {
   /** What is still to be done after an event has switched to another tab, each once: then two stacks have to be known at once. */
   readonly midway = new Set<Control>();
+  /** How often that came up: rules for which it did are made anew for other flags, since `midway` names these. */
+  leftMidway = 0;
   /** Whether an event ran into a bound: not all that can follow is then among the outcomes. */
   bounded = false;
   /** How much was worked off so far: items of agendas, and frames that came of it. */
@@ -281,7 +283,10 @@ export class Machines {
   /** A tab is left for another one: how it is come back to, and that what is still to be done goes on there. */
   private leave(machine: Machine, screen: Screen, tab: number, open: Machine[]): void {
     const { known, bottom, place, origin, missing, sets, agenda, valuation } = machine;
-    if (agenda) this.midway.add(this.alphabet.control(valuation, tab, lowered(agenda, 0), false));
+    if (agenda) {
+      this.midway.add(this.alphabet.control(valuation, tab, lowered(agenda, 0), false));
+      this.leftMidway++;
+    }
     // What was done to this tab's stack, or to the flags, before it is left is seen when the user comes back.
     if (known.length === 1 && known[0] === origin && missing.length === 0 && sets.length === 0) return;
     const leftWith = (frames: Frame[]): void => void open.push({ ...machine, known: frames, agenda: { item: { kind: 'left', shows: { screen, place: tab } }, next: null } });

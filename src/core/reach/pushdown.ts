@@ -162,8 +162,9 @@ export class Pushdown {
     const known = lists.get(key);
     if (known) return known;
     const { decided } = this.valuations;
+    const { leftMidway } = machines;
     const rules = this.rulesOf(control, symbol, offers, possible, (this.fixed[at] ??= new Map()));
-    if (this.valuations.decided === decided && !(this.above && place > 0)) lists.set(key, rules);
+    if (this.valuations.decided === decided && machines.leftMidway === leftMidway && !(this.above && place > 0)) lists.set(key, rules);
     return rules;
   }
 
@@ -202,9 +203,9 @@ export class Pushdown {
     const known = fixed?.get(of);
     if (known) return known;
     const { decided } = this.valuations;
+    const { leftMidway } = this.machines;
     const rules = work().map((outcome) => ruleOf(outcome, event, branch));
-    if (!fixed) return rules;
-    if (this.valuations.decided > decided) return rules;
+    if (!fixed || this.valuations.decided > decided || this.machines.leftMidway > leftMidway) return rules;
     const same = rules.map((rule) => ({ ...rule, valuation: null }));
     fixed.set(of, same);
     return same;

@@ -38,9 +38,11 @@ export function* ringsOf(runs: Runs): Work<Ring[]> {
     const first = (yield* standingBeneath(graph, of)).reduce((best, place) => (isNearer(place, best) ? place : best));
     const edges = edgesOf(yield* ringThrough(graph, of, first));
     const sight = sightOn(first);
-    // The last edge is the same screen again, one round further down; where that is the start, it lies there anyway.
     const between = edges.slice(0, -1);
-    const walk = walkTo(runs, sight, nearest(first) === 0 ? between : edges);
+    // The last edge is the same screen again, one round further down; where that is the start, it lies there anyway. But a start
+    // that is put off may show all of the ring with no tap: then one round is walked in full.
+    const short = nearest(first) === 0 ? walkTo(runs, sight, between) : [];
+    const walk = short.length > 0 ? short : walkTo(runs, sight, edges);
     const screens = [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))];
     rings.push({ taps: runs.tapsTo(first), ring: { of, screens, walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null } });
     yield;
