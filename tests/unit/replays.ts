@@ -10,6 +10,8 @@ import { Walker } from '../../src/core/walk/walker';
 
 /** What a walk leads to. */
 class Walked {
+  /** The screens that a cold start can show. */
+  readonly atStart: readonly Screen[];
   /** What is there before the last tap, and after it; nothing after a tap that leaves the app. */
   before: readonly Configuration[] = [];
   after: readonly Configuration[];
@@ -23,6 +25,7 @@ class Walked {
   constructor(readonly plan: Plan, readonly variant: string, readonly walk: readonly Tap[]) {
     const walker = new Walker(plan, variant);
     this.after = walker.coldStart();
+    this.atStart = this.after.map((configuration) => activeStack(configuration)!.screen);
     this.missed = new Set(walker.missed);
     for (const [at, tap] of walk.entries()) {
       this.before = this.after.filter((configuration) => walker.isOffered(configuration, tap));
@@ -72,7 +75,7 @@ const faults: Readonly<Record<string, Fault>> = {
     && top.screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => flags[walked.plan.flags.indexOf(flag)]!).holds)),
   'stack/rule-broken': (walked, { range }) => {
     const { node: { claim }, first, second } = walked.plan.claims.find(({ node }) => node.from === range.from)!;
-    const shown = [walked.plan.start!.target!, ...walked.walk.slice(0, -1).map(({ shows }) => shows)];
+    const shown = [...walked.atStart, ...walked.walk.slice(0, -1).map(({ shows }) => shows)];
     return walked.ends(({ screen, below }) => {
       const beneath = [...screensOf(below)];
       switch (claim) {

@@ -1,11 +1,12 @@
 /** Rings of screens that can pile up on one another without end. */
 import type { Screen } from '../plan/model';
+import type { StackSymbol } from './alphabet';
 import type { Place, Transition } from './automaton';
 import { edgesOf, type Move } from './beneath';
 import { findBeneathGraph, hasFrame, isPlace, leadsTo, type BeneathGraph, type Growing } from './beneath-graph';
 import type { Tap } from './reach';
 import type { Runs } from './runs';
-import { walkTo } from './witness';
+import { tapsOf, usesTo, type Used } from './witness';
 import type { Work } from '../slices';
 
 export interface Ring {
@@ -39,10 +40,9 @@ export function* ringsOf(runs: Runs): Work<Ring[]> {
     const edges = edgesOf(yield* ringThrough(graph, of, first));
     const sight = sightOn(first);
     const between = edges.slice(0, -1);
-    // The last edge is the same screen again, one round further down; where that is the start, it lies there anyway. But a start
-    // that is put off may show all of the ring with no tap: then one round is walked in full.
-    const short = nearest(first) === 0 ? walkTo(runs, sight, between) : [];
-    const walk = short.length > 0 ? short : walkTo(runs, sight, edges);
+    // The last edge is the same screen again, one round further down; where that is the start, it mostly lies there anyway.
+    const short = nearest(first) === 0 ? usesTo(runs, sight, between) : [];
+    const walk = tapsOf(endsOnItself(short) ? short : usesTo(runs, sight, edges));
     const screens = [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))];
     rings.push({ taps: runs.tapsTo(first), ring: { of, screens, walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null } });
     yield;
@@ -125,6 +125,14 @@ function movesOn(graph: BeneathGraph, states: readonly number[]): Move[] {
     place = to;
   }
   return moves;
+}
+
+/** Whether a run ends with a tap, after which the screen on top lies on the stack once more. */
+function endsOnItself(run: readonly Used[]): boolean {
+  let stack: readonly StackSymbol[] = [];
+  for (const { rule: { word } } of run) stack = word.some(({ last }) => last) ? word : [...word, ...stack.slice(1)];
+  const [top, ...beneath] = stack;
+  return tapsOf(run).length > 0 && beneath.some(({ screen }) => screen === top?.screen);
 }
 
 /** What stands on a place first and waits for an event. */
