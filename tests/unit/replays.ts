@@ -30,16 +30,16 @@ class Walked {
     for (const [at, tap] of walk.entries()) {
       this.before = this.after.filter((configuration) => walker.isOffered(configuration, tap));
       const missed = new Set<Step>();
-      const after = this.before.flatMap((configuration) => {
-        const next = walker.after(configuration, tap);
+      const noting = (next: readonly Configuration[]): readonly Configuration[] => {
         walker.missed.forEach((step) => missed.add(step));
         return next;
-      });
-      if (at === 0 && (tap.kind === 'link' || tap.kind === 'entry')) after.push(...walker.open(tap));
+      };
+      const after = this.before.flatMap((configuration) => noting(walker.after(configuration, tap)));
+      if (at === 0 && (tap.kind === 'link' || tap.kind === 'entry')) after.push(...noting(walker.open(tap)));
       this.missed = missed;
       this.after = after.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
       // Whether a tap can leave the app the walker does not say where it can also stay.
-      this.isPossible &&= this.after.length > 0 || (tap.shows === null && at === walk.length - 1 && this.before.length > 0);
+      this.isPossible &&= this.after.length > 0 || (tap.shows === null && at === walk.length - 1 && (this.before.length > 0 || at === 0));
     }
     this.isBounded = walker.bounded;
   }
