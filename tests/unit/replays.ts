@@ -8,6 +8,9 @@ import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration, type Frame } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 
+/** Where many outcomes are possible, those that differ only in what lies far beneath are not all followed. */
+const mostAtOnce = 3000;
+
 /** What a walk leads to. */
 class Walked {
   /** The screens that a cold start can show. */
@@ -37,7 +40,9 @@ class Walked {
       const after = this.before.flatMap((configuration) => noting(walker.after(configuration, tap)));
       if (at === 0 && (tap.kind === 'link' || tap.kind === 'entry')) after.push(...noting(walker.open(tap)));
       this.missed = missed;
-      this.after = after.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
+      const shown = new Map<string, Configuration>();
+      for (const configuration of after) if (activeStack(configuration)!.screen === tap.shows && shown.size < mostAtOnce) shown.set(keyOf(configuration), configuration);
+      this.after = [...shown.values()];
       // Whether a tap can leave the app the walker does not say where it can also stay.
       this.isPossible &&= this.after.length > 0 || (tap.shows === null && at === walk.length - 1 && (this.before.length > 0 || at === 0));
     }
