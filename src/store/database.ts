@@ -88,12 +88,12 @@ function connect(file: string): Sqlite.Database {
   }
 }
 
-/** Says why a database cannot be used; SQLite's own words for a missing right to write do not name it. */
+/** The sentence for a database that cannot be used. SQLite's own words for a missing right to write do not name the right. */
 function unusable(file: string, error: unknown): Unusable {
   if (error instanceof Unusable) return error;
-  return new Unusable(/unable to open|readonly/i.test(reasonOf(error))
-    ? `The database ${file} cannot be opened for writing. Check the rights to the file and its folder, or name another folder in ANDANTE_DATA.`
-    : `The database ${file} cannot be used: ${reasonOf(error)}.`);
+  if (!/unable to open|readonly/i.test(reasonOf(error))) return new Unusable(`The database ${file} cannot be used: ${reasonOf(error)}.`);
+  const cure = 'Check the rights to the file and its folder, or name another folder in ANDANTE_DATA.';
+  return new Unusable(`The database ${file} cannot be opened for writing. ${cure}`);
 }
 
 /** Whether what the file holds is not what a database should; nothing is written to find out. */

@@ -7,6 +7,7 @@ import { walkTo } from '../../src/core/reach/witness';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
 import { Walker, type Event } from '../../src/core/walk/walker';
+import { Walked } from './walked';
 
 interface Forced {
   /** For each screen shown, the fewest taps; in the order found. */
@@ -58,16 +59,7 @@ function bruteForce(plan: Plan, variant: string, outside: boolean, most: number)
 }
 
 /** All that a walk can lead to, given what was on top after each tap. */
-export function replay(plan: Plan, variant: string, walk: readonly Tap[]): Configuration[] {
-  const walker = new Walker(plan, variant);
-  let now = walker.coldStart();
-  walk.forEach((tap, at) => {
-    const next = now.filter((each) => walker.isOffered(each, tap)).flatMap((each) => walker.after(each, tap));
-    if (at === 0 && (tap.kind === 'link' || tap.kind === 'entry')) next.push(...walker.open(tap));
-    now = next.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
-  });
-  return now;
-}
+export const replay = (plan: Plan, variant: string, walk: readonly Tap[]): readonly Configuration[] => new Walked(plan, variant, walk).after;
 
 const told = (walk: readonly Tap[]): string => walk.map((tap) => `${tap.kind} to ${tap.shows?.label}`).join(', ');
 

@@ -11,6 +11,7 @@ import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration, type Stack } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 import { doorsOf, replay } from './brute-force';
+import { Walked } from './walked';
 
 interface Node {
   readonly key: string;
@@ -38,10 +39,9 @@ export class Seen {
   readonly leaks = new Set<Screen>();
   /** Whether all configurations were gone on from; null where the walker ran into a bound, and nothing can be said. */
   readonly whole: boolean | null;
-  private readonly walker: Walker;
 
   constructor(readonly plan: Plan, readonly variant: string, most = 250) {
-    const walker = (this.walker = new Walker(plan, variant));
+    const walker = new Walker(plan, variant);
     const doors = doorsOf(plan, variant);
     const add = (all: readonly Configuration[], before: Configuration | null): Node[] => {
       walker.missed.forEach((step) => this.missed.add(step));
@@ -129,13 +129,8 @@ export class Seen {
   }
 
   /** Whether a walk ends with what breaks a claim. */
-  shows({ node: { claim }, first, second }: Claim, walk: readonly Tap[]): boolean {
-    return replay(this.plan, this.variant, walk).some((each) => {
-      const { screen, below } = activeStack(each)!;
-      if (claim === 'always reach') return screen === first && (this.whole !== true || this.neverLeadsTo(second!).has(keyOf(each)));
-      if (claim === 'never after') return screen === first && [...this.walker.coldStart().map((cold) => activeStack(cold)!.screen), ...walk.slice(0, -1).map(({ shows }) => shows)].includes(second!);
-      return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
-    });
+  shows(claim: Claim, walk: readonly Tap[]): boolean {
+    return new Walked(this.plan, this.variant, walk).breaks(claim, (from) => this.whole !== true || this.neverLeadsTo(claim.second!).has(keyOf(from)));
   }
 
   get deepest(): (screen: Screen) => number {

@@ -10,10 +10,11 @@ import { revealedWithoutNeeds } from '../../src/core/rules/stack/leaks';
 import { walkOutOfReach } from '../../src/core/rules/stack/out-of-reach';
 import { suspecting } from '../../src/core/rules/stack/suspects';
 import type { Coupled } from '../../src/core/rules/stack-parts';
-import { activeStack, keyOf, screensOf } from '../../src/core/walk/configuration';
+import { activeStack, keyOf } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 import { allConfigurations, breaks, compare, insideOf, leaksIn, neverAfter, replay, shownLater } from './brute-force';
 import { runs, smallPlanArbitrary } from './plans';
+import { Walked } from './walked';
 
 describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag'], ['needs', 'needs']] as const)('plans with %s', (_name, kind) => {
   test('the analysis agrees with every configuration by brute force, and its walks replay', () => {
@@ -138,12 +139,7 @@ class Judge {
   }
 
   /** Whether a walk ends with what breaks a rule. */
-  breaks({ node: { claim }, first, second }: Claim, walk: readonly Tap[]): boolean {
-    return replay(this.plan, this.variant, walk).some((each) => {
-      const { screen, below } = activeStack(each)!;
-      if (claim === 'always reach') return screen === first && this.never.from(keyOf(each), second!);
-      if (claim === 'never after') return screen === first && [...this.walker.coldStart().map((first) => activeStack(first)!.screen), ...walk.slice(0, -1).map(({ shows }) => shows)].includes(second!);
-      return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
-    });
+  breaks(claim: Claim, walk: readonly Tap[]): boolean {
+    return new Walked(this.plan, this.variant, walk).breaks(claim, (from) => this.never.from(keyOf(from), claim.second!));
   }
 }

@@ -56,9 +56,10 @@ function factsOf(check: Check, screen: Screen, variant: string | null): string[]
   const ways = check.supply.into[screen.index]!.length;
   const out = screen.transitions.length;
   const found = check.findings.filter((finding) => finding.subject === screen.label).length;
+  const distance = `${isShortest === false ? 'At most ' : ''}${taps} ${taps === 1 ? 'tap' : 'taps'}`;
   return [
     reachable === 'no' ? 'Stranded: no walk gets there.' : taps === null ? 'Whether it is reached is undecided.'
-      : taps === 0 ? 'A cold start shows it.' : `${isShortest === false ? 'At most ' : ''}${taps} ${taps === 1 ? 'tap' : 'taps'} from ${fromOutside ? 'outside' : 'a cold start'}.`,
+      : taps === 0 ? 'A cold start shows it.' : `${distance} from ${fromOutside ? 'outside' : 'a cold start'}.`,
     `${ways === 1 ? '1 way in' : `${ways} ways in`}, ${out === 1 ? '1 way out' : `${out} ways out`}${found > 0 ? `, ${found === 1 ? '1 finding' : `${found} findings`}` : ''}.`,
   ];
 }

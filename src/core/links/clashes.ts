@@ -145,7 +145,7 @@ function* shadowOver(joint: Joint, pattern: Pattern, others: readonly Pattern[])
 
 export const bySpecificity = (a: Pattern, b: Pattern): number => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.index - b.index);
 
-/** So many of the patterns that end at one node are compared with others: they take the same paths, and stand for the rest. */
+/** Most patterns of one node that are compared with others. Patterns of one node take the same paths, so these represent the rest. */
 const mostAlike = 50;
 
 /** The other patterns that a URL which fits one may fit as well, by what can be told segment by segment; in the order of the plan. */

@@ -11,7 +11,9 @@ import type { Work } from '../slices';
 import { Stacks } from './stacks';
 import { eventBefore, walkTo } from './witness';
 
-const stranded: Verdict = { reachable: 'no', taps: null, fromOutside: false, isShortest: true, parent: null, walk: null };
+const stranded: Verdict = {
+  reachable: 'no', taps: null, fromOutside: false, isShortest: true, parent: null, walk: null,
+};
 
 /**
  * Decides what can be reached, and every stack with it, by saturating each variant's pushdown system. Where tabs share flags
@@ -41,7 +43,7 @@ export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Gen
   return { variants };
 }
 
-/** A verdict, with whether its walk is proved to be the shortest one. The walk is still put together when it is asked for. */
+/** A verdict, with whether its walk is proved to be the shortest one. The walk stays lazy. */
 function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
   if (verdict.isShortest === isShortest) return verdict;
   const { reachable, taps, fromOutside, parent } = verdict;
@@ -49,8 +51,9 @@ function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
 }
 
 /** What the quick analysis knows, where there is too much to work out. */
-const tooMuch = (known: VariantReach): VariantReach =>
-  ({ ...known, limit: 'size', verdicts: known.verdicts.map((verdict) => withShortest(verdict, verdict.isShortest === true)) });
+const tooMuch = (known: VariantReach): VariantReach => ({
+  ...known, limit: 'size', verdicts: known.verdicts.map((verdict) => withShortest(verdict, verdict.isShortest === true)),
+});
 
 function* saturateExactly(plan: Plan, variant: string, budget: Budget): Generator<void, Saturated | Limit, void> {
   const system = new Pushdown(plan, variant);
@@ -70,7 +73,8 @@ function* fromStacks(plan: Plan, variant: string, { system, saturation }: Satura
     if (!sight) return stranded;
     const runs = fromOutside ? all : inside;
     return {
-      reachable: 'yes', taps: runs.tapsOf(sight.head), fromOutside, isShortest: true, parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
+      reachable: 'yes', taps: runs.tapsOf(sight.head), fromOutside, isShortest: true,
+      parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
       get walk() { return walkTo(runs, sight); },
     };
   });
@@ -99,12 +103,14 @@ function* fromAbove(plan: Plan, known: VariantReach, exact: Saturated, budget: B
   const above = new Stacks(plan, system, saturation, inside, budget);
   const least = firstSights(inside);
   const shown = firstSights(runs);
-  /** Whether no walk can be better. */
+  /** Whether a verdict has as few taps as the stacks from above allow. */
   const isBest = ({ taps, fromOutside }: Verdict, screen: Screen): boolean => {
-    const sight = fromOutside && !least.has(screen) ? shown.get(screen) : least.get(screen);
-    return sight !== undefined && fromOutside === !least.has(screen) && taps === (fromOutside ? runs : inside).tapsOf(sight.head);
+    const sight = least.get(screen);
+    if (sight) return !fromOutside && taps === inside.tapsOf(sight.head);
+    return fromOutside && taps === runs.tapsOf(shown.get(screen)!.head);
   };
-  const isOpen = (verdict: Verdict, screen: Screen): boolean => shown.has(screen) && (verdict.reachable === 'undecided' || (verdict.reachable === 'yes' && !isBest(verdict, screen)));
+  const isOpen = (verdict: Verdict, screen: Screen): boolean =>
+    shown.has(screen) && (verdict.reachable === 'undecided' || (verdict.reachable === 'yes' && !isBest(verdict, screen)));
   const walked = plan.screens.some((screen, index) => isOpen(known.verdicts[index]!, screen)) ? (yield* above.explored.toEnd()).verdicts() : null;
   const verdicts = known.verdicts.map((verdict, index): Verdict => {
     const screen = plan.screens[index]!;

@@ -50,7 +50,7 @@ export class Exploration {
   private expanded = 0;
   /** Whether links and entries are opened by now. */
   private outside = false;
-  /** So many moments were found before. */
+  /** How many moments were found before that. */
   private foundInside = Infinity;
 
   /** @param watched the screen of which each moment is to say whether it was on top before */
@@ -96,8 +96,8 @@ export class Exploration {
   }
 
   /**
-   * The shortest walk found to each screen, as a verdict. Until links and entries were opened, what was found first is nearest;
-   * later, what came from outside may stand for what a longer walk from inside leads to.
+   * The shortest walk found to each screen, as a verdict. A walk found before links and entries were opened is the shortest
+   * one. Later, a configuration come to from outside may hide a walk from inside.
    */
   verdicts(): ReadonlyMap<Screen, Verdict> {
     const first = new Map<Screen, Verdict>();
@@ -105,7 +105,9 @@ export class Exploration {
       const { screen } = activeStack(moment.configuration)!;
       if (first.has(screen)) continue;
       const walk = walkOf(moment);
-      first.set(screen, { reachable: 'yes', taps: walk.length, fromOutside: !isFromWithin(moment), isShortest: at < this.foundInside && !this.walker.bounded, parent: moment.before && activeStack(moment.before.configuration)!.screen, walk });
+      const isShortest = at < this.foundInside && !this.walker.bounded;
+      const parent = moment.before && activeStack(moment.before.configuration)!.screen;
+      first.set(screen, { reachable: 'yes', taps: walk.length, fromOutside: !isFromWithin(moment), isShortest, parent, walk });
     }
     return first;
   }

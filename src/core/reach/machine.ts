@@ -60,7 +60,7 @@ const mostAtOnce = 64;
 export class Machines {
   /** What is still to be done after an event has switched to another tab, each once: then two stacks have to be known at once. */
   readonly midway = new Set<Control>();
-  /** How often that came up: rules for which it did are made anew for other flags, since `midway` names these. */
+  /** How often an event left a tab midway. `midway` names the flags, so such an event has to be worked off for each value of them. */
   leftMidway = 0;
   /** Whether an event ran into a bound: not all that can follow is then among the outcomes. */
   bounded = false;

@@ -161,10 +161,9 @@ export class Pushdown {
     const key = possible.map((branches, index) => (branches === offers[index]!.branches ? '' : branches.map((branch) => offers[index]!.branches.indexOf(branch)).join())).join(';');
     const known = lists.get(key);
     if (known) return known;
-    const { decided } = this.valuations;
-    const { leftMidway } = machines;
+    const dependsOnFlags = this.watchFlags();
     const rules = this.rulesOf(control, symbol, offers, possible, (this.fixed[at] ??= new Map()));
-    if (this.valuations.decided === decided && machines.leftMidway === leftMidway && !(this.above && place > 0)) lists.set(key, rules);
+    if (!dependsOnFlags() && !(this.above && place > 0)) lists.set(key, rules);
     return rules;
   }
 
@@ -202,13 +201,18 @@ export class Pushdown {
   private rulesFor(fixed: Fixed | null, of: Branch | Tab | Link | Entry, event: Event, branch: Branch | null, work: () => readonly Outcome[]): readonly PushdownRule[] {
     const known = fixed?.get(of);
     if (known) return known;
-    const { decided } = this.valuations;
-    const { leftMidway } = this.machines;
+    const dependsOnFlags = this.watchFlags();
     const rules = work().map((outcome) => ruleOf(outcome, event, branch));
-    if (!fixed || this.valuations.decided > decided || this.machines.leftMidway > leftMidway) return rules;
+    if (!fixed || dependsOnFlags()) return rules;
     const same = rules.map((rule) => ({ ...rule, valuation: null }));
     fixed.set(of, same);
     return same;
+  }
+
+  /** Returns a function that tells whether what was worked off since then would differ for other flags. */
+  private watchFlags(): () => boolean {
+    const { valuations: { decided }, machines: { leftMidway } } = this;
+    return () => this.valuations.decided > decided || this.machines.leftMidway > leftMidway;
   }
 
   /** Leaving the tab and coming back to it: by then flags may have changed, and the watched screen may have been seen. */

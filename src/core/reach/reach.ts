@@ -14,8 +14,8 @@ export interface Verdict {
   /** Whether only links or entries lead here: the walk then has one, mostly as its first tap in place of a cold start. */
   readonly fromOutside: boolean;
   /**
-   * Whether it is proved that no walk is shorter, and that none at all leads here from inside where this one comes from outside;
-   * null as long as nobody has tried to. Walks that were found without knowing all stacks may not be the shortest ones.
+   * Whether the walk is proved to be the shortest one, and, if it comes from outside, that none from inside leads here. False
+   * where that is not known, since not all stacks are; null before anybody has tried to prove it.
    */
   readonly isShortest: boolean | null;
   /** The screen that is on top before the last tap of that walk; null at the start and where there is none. */

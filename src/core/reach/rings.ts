@@ -40,7 +40,7 @@ export function* ringsOf(runs: Runs): Work<Ring[]> {
     const edges = edgesOf(yield* ringThrough(graph, of, first));
     const sight = sightOn(first);
     const between = edges.slice(0, -1);
-    // The last edge is the same screen again, one round further down; where that is the start, it mostly lies there anyway.
+    // The last edge is the same screen again, one round further down. Where that is the start, it mostly lies there anyway.
     const short = nearest(first) === 0 ? usesTo(runs, sight, between) : [];
     const walk = tapsOf(endsOnItself(short) ? short : usesTo(runs, sight, edges));
     const screens = [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))];

@@ -25,7 +25,9 @@ interface Arrival {
   readonly by: Event | null;
 }
 
-const undecided: Verdict = { reachable: 'undecided', taps: null, fromOutside: false, isShortest: null, parent: null, walk: null };
+const undecided: Verdict = {
+  reachable: 'undecided', taps: null, fromOutside: false, isShortest: null, parent: null, walk: null,
+};
 const stranded: Verdict = { ...undecided, reachable: 'no', isShortest: true };
 
 /**
@@ -57,8 +59,10 @@ function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
   const verdicts = plan.screens.map((screen): Verdict => {
     const arrival = search.first[screen.index];
     if (!arrival) return may!.has(screen) ? undecided : stranded;
+    const fromOutside = isOutside(arrival);
     return {
-      reachable: 'yes', taps: arrival.taps, fromOutside: isOutside(arrival), isShortest: arrival.taps <= 1 && !isOutside(arrival) ? true : null, parent: arrival.from?.screen ?? null,
+      reachable: 'yes', taps: arrival.taps, fromOutside, isShortest: arrival.taps <= 1 && !fromOutside ? true : null,
+      parent: arrival.from?.screen ?? null,
       get walk() { return walkOf(arrival); },
     };
   });

@@ -10,7 +10,7 @@ import { countAll, type Counts } from './counts';
 export interface JsonVerdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
   readonly taps: number | null;
-  /** Whether no walk is shorter: not always known where tabs share flags. */
+  /** Whether `taps` is proved to be the least; false where that is not known, as it may be where tabs share flags. */
   readonly tapsAreLeast: boolean;
   readonly walk: readonly string[] | null;
   /** What Back can reveal, as far as a walk shows it. */
@@ -65,7 +65,11 @@ export function jsonReport(check: Check, source: Source, version: string): JsonR
       variants: Object.fromEntries(reach.variants.filter(({ name }) => isIn(screen.only, name)).map(({ name, verdicts, back }) => {
         const { reachable, taps, isShortest, walk } = verdicts[screen.index]!;
         const { reveals, whole, leaves, deepest } = back(screen);
-        return [name, { reachable, taps, tapsAreLeast: isShortest === true, walk: walk && walkLabels(walk), beneath: reveals.map(({ label }) => label), beneathIsAll: whole, backLeaves: leaves, deepest: deepest && (deepest.frames ?? 'no bound') }];
+        return [name, {
+          reachable, taps, tapsAreLeast: isShortest === true, walk: walk && walkLabels(walk),
+          beneath: reveals.map(({ label }) => label), beneathIsAll: whole, backLeaves: leaves,
+          deepest: deepest && (deepest.frames ?? 'no bound'),
+        }];
       })),
     })),
     findings: findings.map(({ rule, severity, summary, detail, range, subject, variant, walk, url }) => {

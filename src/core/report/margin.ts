@@ -56,13 +56,15 @@ export function marginNotes(check: Check, variant: string | null = null): Margin
   return notes.sort((a, b) => a.at - b.at);
 }
 
-function noteOnScreen(screen: Screen, { reachable, taps, isShortest }: Verdict, entering: number, hasStart: boolean): MarginNote {
+function noteOnScreen(screen: Screen, verdict: Verdict, entering: number, hasStart: boolean): MarginNote {
+  const { reachable, taps, isShortest } = verdict;
   const at = screen.nameNode.from;
   const ways = counted(entering, 'way in', 'ways in');
   if (reachable === 'no') return { at, text: 'stranded', tone: 'broken' };
   // Without a start nothing is decided of any screen, which has been said once.
   if (taps === null) return { at, text: hasStart ? `undecided · ${ways}` : ways, tone: 'plain' };
-  return { at, text: `${taps === 0 ? 'at start' : `${isShortest === false ? 'at most ' : ''}${counted(taps, 'tap', 'taps')}`} · ${ways}`, tone: 'plain' };
+  const distance = taps === 0 ? 'at start' : `${isShortest === false ? 'at most ' : ''}${counted(taps, 'tap', 'taps')}`;
+  return { at, text: `${distance} · ${ways}`, tone: 'plain' };
 }
 
 /** The worst that is to be said of the arguments that a transition hands over; null where it hands over none. */

@@ -69,7 +69,9 @@ export const unread: Overview = {
   modules: [], screens: [], ways: [], findings: [], accepted: [],
 };
 
-const undecided: Verdict = { reachable: 'undecided', taps: null, fromOutside: false, isShortest: null, walk: null, parent: null };
+const undecided: Verdict = {
+  reachable: 'undecided', taps: null, fromOutside: false, isShortest: null, walk: null, parent: null,
+};
 
 /** The overview that parsing alone gives, at once: what is declared, every screen undecided, no findings. Linear in the plan. */
 export function readOverview({ plan, supply }: Pick<Check, 'plan' | 'supply'>, variant: string | null = null): Overview {

@@ -77,11 +77,12 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
   );
 });
 
-function Distance({ screen, detail }: { screen: ScreenCard; detail: ScreenDetail }) {
+function Distance({ screen, detail: { isShortest, fromOutside } }: { screen: ScreenCard; detail: ScreenDetail }) {
+  const most = isShortest === false ? 'at most ' : '';
   const [text, tone] =
     screen.reachable === 'no' ? ['stranded', 'tone-error']
     : screen.taps === null ? ['undecided', 'tone-warning']
     : screen.taps === 0 ? ['a cold start shows it', 'tone-primary']
-    : [`${detail.isShortest === false ? 'at most ' : ''}${counted(screen.taps, 'tap')} from ${detail.fromOutside ? 'outside' : 'a cold start'}`, 'tone-primary'];
+    : [`${most}${counted(screen.taps, 'tap')} from ${fromOutside ? 'outside' : 'a cold start'}`, 'tone-primary'];
   return <span className={`rule-tag ${tone}`}>{text}</span>;
 }

@@ -30,7 +30,10 @@ export function DraftsBar({ planName }: { planName: string }) {
       <ul className="grid gap-1">
         {snapshot.drafts.map((draft) => (
           <li key={draft.key} className="flex flex-wrap gap-x-5 gap-y-1">
-            <span>{clock.format(draft.at)}, {counted(draft.text.split('\n').length, 'line')}<OwnLine of={draft.text} beside={session.text} /></span>
+            <span>
+              {clock.format(draft.at)}, {counted(draft.text.split('\n').length, 'line')}
+              <OwnLine of={draft.text} beside={session.text} />
+            </span>
             <button type="button" className="fix-button" onClick={() => session.takeDraft(draft)}>Go on with this text</button>
             <button type="button" className="fix-button" onClick={() => void keep(draft)}>Save it as a new plan</button>
             <button type="button" className="fix-button" onClick={() => session.dropDraft(draft)}>Throw it away</button>
@@ -41,10 +44,11 @@ export function DraftsBar({ planName }: { planName: string }) {
   );
 }
 
-/** The first line of a text that another one lacks: it tells texts of the same minute apart. */
+/** Shows the first line of a text that another text lacks, so that drafts of the same minute can be told apart. */
 function OwnLine({ of, beside }: { of: string; beside: string }) {
   const others = new Set(beside.split('\n'));
   const line = of.split('\n').find((one) => one.trim() !== '' && !others.has(one))?.trim();
   if (line === undefined) return null;
-  return <>, with <span className="font-mono text-[12px] inline-block max-w-[18rem] truncate align-bottom" title={line}>{line}</span></>;
+  const look = 'font-mono text-[12px] inline-block max-w-[18rem] truncate align-bottom';
+  return <>, with <span className={look} title={line}>{line}</span></>;
 }

@@ -8,8 +8,7 @@ export const duplicateName: Rule = {
   severity: 'error',
   reason: 'Two things of one kind have the same name.',
   explanation:
-    'One key a screen, used everywhere: of two with the same name the first counts, and whoever names it cannot mean the ' +
-    'second. Screens of one module whose names differ only by letter case are taken for the same, too: people and some ' +
+    'Of two declarations with the same name the first counts, and whoever names it cannot mean the second. Screens of one module whose names differ only by letter case are taken for the same, too: people and some ' +
     'file systems cannot tell them apart.',
   wrong: 'app "Huts"\nstart hut\nid HutId: int\nid HutId: text\nscreen hut "Hut" {}\n',
   right: 'app "Huts"\nstart hut\nid HutId: int\nid StayId: text\nscreen hut "Hut" {}\n',

@@ -1,5 +1,5 @@
-import type { VariantReach } from '../../reach/reach';
 import type { Screen } from '../../plan/model';
+import type { VariantReach } from '../../reach/reach';
 import { say } from '../message';
 import type { Rule } from '../rule';
 

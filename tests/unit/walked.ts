@@ -1,0 +1,65 @@
+/** What a walk leads to, tap by tap, by the walker alone. */
+import type { Claim, Plan, Screen, Step } from '../../src/core/plan/model';
+import type { Tap } from '../../src/core/reach/reach';
+import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
+import { Walker } from '../../src/core/walk/walker';
+
+/** Most configurations followed at once; beyond, they differ only far beneath the top. */
+const mostAtOnce = 3000;
+
+export class Walked {
+  /** The screens that a cold start can show. */
+  readonly atStart: readonly Screen[];
+  /** The configurations before the last tap. */
+  before: readonly Configuration[] = [];
+  /** The configurations after it; none after a tap that leaves the app. */
+  after: readonly Configuration[];
+  /** The steps of the last tap that went back to what was not in the stack. */
+  missed: ReadonlySet<Step>;
+  /** Whether each tap is offered where it is made, and shows what the walk says. */
+  isPossible = true;
+  /** Whether some tap ran into a bound of the walker, so that configurations are missing. */
+  readonly isBounded: boolean;
+
+  constructor(readonly plan: Plan, readonly variant: string, readonly walk: readonly Tap[]) {
+    const walker = new Walker(plan, variant);
+    this.after = walker.coldStart();
+    this.atStart = this.after.map((configuration) => activeStack(configuration)!.screen);
+    this.missed = new Set(walker.missed);
+    for (const [at, tap] of walk.entries()) {
+      const missed = new Set<Step>();
+      const noting = (next: readonly Configuration[]): readonly Configuration[] => {
+        walker.missed.forEach((step) => missed.add(step));
+        return next;
+      };
+      this.before = this.after.filter((configuration) => walker.isOffered(configuration, tap));
+      const next = this.before.flatMap((configuration) => noting(walker.after(configuration, tap)));
+      const opens = at === 0 && (tap.kind === 'link' || tap.kind === 'entry');
+      if (opens) next.push(...noting(walker.open(tap)));
+      const fitting = next.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
+      this.after = [...new Map(fitting.map((each) => [keyOf(each), each])).values()].slice(0, mostAtOnce);
+      this.missed = missed;
+      // The walker does not tell that a tap can leave the app where the same tap can also stay.
+      const mayLeave = tap.shows === null && at === walk.length - 1 && (opens || this.before.length > 0);
+      this.isPossible &&= this.after.length > 0 || mayLeave;
+    }
+    this.isBounded = walker.bounded;
+  }
+
+  /**
+   * Whether the walk ends with what breaks a claim.
+   *
+   * @param isOutOfReach whether no tap inside the app leads from a configuration to the claim's second screen
+   */
+  breaks({ node: { claim }, first, second }: Claim, isOutOfReach: (from: Configuration) => boolean): boolean {
+    const shownBefore = [...this.atStart, ...this.walk.slice(0, -1).map(({ shows }) => shows)];
+    return this.after.some((configuration) => {
+      const { screen, below } = activeStack(configuration)!;
+      switch (claim) {
+        case 'always reach': return screen === first && isOutOfReach(configuration);
+        case 'never after': return screen === first && shownBefore.includes(second);
+        default: return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
+      }
+    });
+  }
+}
