@@ -27,9 +27,9 @@ export function DraftsBar({ planName }: { planName: string }) {
   return (
     <section aria-label="Texts that were never saved" className="px-4 py-2 bg-warning-wash border-b border-rule grid gap-1">
       <p><strong className="text-warning">Never saved:</strong> another window was closed before the server had its text.{failed && ' The copy could not be saved; nothing was changed.'}</p>
-      <ul className="grid gap-1">
+      <ul className="grid grid-cols-[fit-content(34rem)_repeat(3,max-content)] gap-x-5 gap-y-1">
         {snapshot.drafts.map((draft) => (
-          <li key={draft.key} className="flex flex-wrap gap-x-5 gap-y-1">
+          <li key={draft.key} className="contents">
             <span>
               {clock.format(draft.at)}, {counted(draft.text.split('\n').length, 'line')}
               <OwnLine of={draft.text} beside={session.text} />
