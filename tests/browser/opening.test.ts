@@ -39,6 +39,19 @@ test('a plan opens where its analysis fails: the text is there, is saved, and th
   await mend();
 });
 
+test('a page that is older than the plan takes the newer text at once', async () => {
+  const { id } = await app.create({ text: 'app "Small"\nstart a\nscreen a "A" {\n}\n' });
+  const stop = await beforeEveryPage(`{
+    const request = new XMLHttpRequest();
+    request.open('PUT', '/api/plans/${id}/text', false);
+    request.setRequestHeader('content-type', 'application/json');
+    request.send(JSON.stringify({ text: 'app "Newer"\\n', version: 1 }));
+  }`);
+  await app.open(`/plans/${id}`);
+  await app.untilText('.cm-content', 'Newer');
+  await stop();
+});
+
 test('an address opens on what it names, though verdicts come later than the page', async () => {
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id, '?screen=stay');

@@ -48,10 +48,18 @@ const storageLike = {
 /** A window on the plan; of a name that no other has, unless one is given. */
 function open(plan: PlanDocument = server, name = `window ${savers.length}`): Saver {
   text = plan.text;
-  const saver = new Saver(plan, () => text, () => undefined, (newer) => { text = newer; }, Promise.resolve(name));
+  const saver = new Saver(plan, () => text, () => undefined, (newer) => { text = newer; }, () => late++, Promise.resolve(name));
   savers.push(saver);
   living.add(`andante:tab:${name}`);
   return saver;
+}
+
+/** Closes the windows while the server is away. */
+function close(...names: readonly string[]): void {
+  away = true;
+  for (const saver of savers.splice(0)) saver.stop();
+  away = false;
+  for (const name of names) living.delete(`andante:tab:${name}`);
 }
 
 /** The names that pages hold, as the browser tells them. */
@@ -65,6 +73,8 @@ const locks = {
   },
 };
 let full: boolean;
+/** How often a saver told of a draft that came late. */
+let late: number;
 
 function type(saver: Saver, now: string): void {
   text = now;
@@ -82,6 +92,7 @@ beforeEach(() => {
   storage.clear();
   living.clear();
   full = false;
+  late = 0;
   failing = false;
   window = new EventTarget();
   vi.stubGlobal('window', window);
@@ -226,14 +237,6 @@ describe('a text that could not be saved', () => {
 });
 
 describe('a page that goes away', () => {
-  /** Closes the windows while the server is away. */
-  function close(...names: readonly string[]): void {
-    away = true;
-    for (const saver of savers.splice(0)) saver.stop();
-    away = false;
-    for (const name of names) living.delete(`andante:tab:${name}`);
-  }
-
   test('sends what is not saved yet, and keeps it as a draft for the next visit', async () => {
     const saver = open(server, 'a');
     type(saver, 'one two');
@@ -290,6 +293,31 @@ describe('a page that goes away', () => {
     await wait(3000);
     expect(next.state.kind).toBe('overtaken');
     expect(server.text).toBe('theirs');
+  });
+});
+
+describe('a reload on a slow machine', () => {
+  test('takes the newer text without a draft being lost that nobody has found yet', async () => {
+    type(open(server, 'a'), 'mine');
+    close('a');
+    const stale = server;
+    server = { ...server, text: 'saved on the way', version: 2 };
+    const next = open(stale, 'a');
+    await wait(0);
+    await next.look();
+    expect([text, next.state.kind]).toEqual(['saved on the way', 'saved']);
+    expect(await next.findDrafts()).toMatchObject([{ text: 'mine' }]);
+  });
+
+  test('hears of the draft that the old page keeps only once the new one has begun', async () => {
+    const next = open(server, 'a');
+    expect(await next.findDrafts()).toEqual([]);
+    const key = 'andante:draft:p:a';
+    const kept = JSON.stringify({ text: 'mine', version: 1, at: 1 });
+    storage.set(key, kept);
+    for (const of of [key, 'andante:draft:p:another']) window.dispatchEvent(Object.assign(new Event('storage'), { key: of, newValue: kept }));
+    expect(late).toBe(1);
+    expect(await next.findDrafts()).toMatchObject([{ text: 'mine' }]);
   });
 });
 

@@ -66,10 +66,11 @@ export class Drafts {
     }
   }
 
-  /** Takes this window's own draft away: its text is saved. */
+  /** Takes away what this page has kept: its text is saved. What the window has left before a reload stays until it is found. */
   clear(): void {
     clearTimeout(this.timer);
-    this.discard(this.prefix + this.own);
+    if (this.isOwnNew) this.discard(this.prefix + this.own);
+    this.isOwnNew = false;
   }
 
   /** Keeps a text apart from the one that this window goes on with; it is offered at the next visit. */
@@ -82,7 +83,7 @@ export class Drafts {
   }
 
   /** Whether a draft is kept where this window keeps its own. */
-  isOwn(key: string): boolean {
+  isOwn(key: string | null): boolean {
     return key === this.prefix + this.own;
   }
 

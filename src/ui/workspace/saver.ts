@@ -45,12 +45,14 @@ export class Saver {
    * @param text gives the text as it is now
    * @param onState hears of every change of state
    * @param onNewer takes a newer text from elsewhere; only called where nothing here is unsaved
+   * @param onLateDraft hears that the page before a reload has kept its text only now
    */
   constructor(
     private plan: PlanDocument,
     private readonly text: () => string,
     private readonly onState: (state: SaveState) => void,
     private readonly onNewer: (text: string) => void,
+    onLateDraft: () => void = () => undefined,
     identity: Promise<string> = pageIdentity(),
   ) {
     this.saved = plan.text;
@@ -66,6 +68,10 @@ export class Saver {
       if (this.wouldBeLost()) event.preventDefault();
     }, { signal });
     window.addEventListener('pagehide', () => this.farewell(), { signal });
+    // Browsers start the new page of a reload while the old one still ends.
+    window.addEventListener('storage', ({ key, newValue }) => {
+      if (newValue !== null && this.drafts.isOwn(key)) onLateDraft();
+    }, { signal });
   }
 
   /** The texts that earlier visits could not save: this window's own first, then the newest. */
@@ -200,8 +206,8 @@ export class Saver {
     return this.state.kind !== 'unsaved' || text.length >= largestFarewell;
   }
 
-  /** Looks whether the plan was changed elsewhere. */
-  private async look(): Promise<void> {
+  /** Looks whether the plan was changed elsewhere, or by this window just before a reload. */
+  async look(): Promise<void> {
     if (this.sending || this.state.kind === 'overtaken') return;
     try {
       const current = await api.find(this.plan.id);

@@ -89,18 +89,12 @@ export class Session implements AnalystListener {
       this.plan, () => this.text, (save) => {
         this.save = save;
         for (const listener of this.saveListeners) listener();
-      }, (text) => this.replaceText(text),
+      }, (text) => this.replaceText(text), () => void this.findDrafts(),
     );
     this.analyst = analyst;
     this.saver = saver;
-    void saver.findDrafts().then((drafts) => {
-      if (this.saver !== saver) return;
-      const [first, ...others] = drafts;
-      // Where somebody types already, all are offered.
-      if (!first || this.text !== this.plan.text) return this.publish({ drafts });
-      this.publish({ drafts: others });
-      this.takeDraft(first);
-    });
+    // The page may be older than what the server has by now: before a reload, the last text was saved while it was on its way.
+    void this.findDrafts().then(() => this.saver?.look());
     analyst.watch(this.watched);
     this.ask();
     return () => {
@@ -110,6 +104,17 @@ export class Session implements AnalystListener {
       this.analyst = null;
       this.saver = null;
     };
+  }
+
+  /** Goes on with this window's draft, or else the newest, and offers the others. Where somebody types already, all are offered. */
+  private async findDrafts(): Promise<void> {
+    const { saver } = this;
+    const drafts = await saver?.findDrafts();
+    if (!drafts || this.saver !== saver) return;
+    const [first, ...others] = drafts;
+    if (!first || this.text !== this.plan.text) return this.publish({ drafts });
+    this.publish({ drafts: others });
+    this.takeDraft(first);
   }
 
   /** Says something to the user that happened to the text. */
