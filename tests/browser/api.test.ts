@@ -7,7 +7,7 @@ import { describe, expect, test } from 'vitest';
 import { freePort, startServer } from '../../scripts/server.mjs';
 import { check } from '../../src/core/check';
 import type { Problem } from '../../src/wire/plans';
-import { demo } from '../unit/plans';
+import { demo } from '../demo';
 import { useApp } from './use-app';
 
 const app = useApp(false);

@@ -1,5 +1,6 @@
 import { By, Key, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
+import { demoCounts, demoFindings } from '../demo';
 import { useApp } from './use-app';
 
 const app = useApp();
@@ -13,9 +14,9 @@ describe('a first visit', () => {
     await app.find('.cm-content');
     await app.untilAnalysed();
     const id = (await app.driver.getCurrentUrl()).split('/').at(-1)!.split('?')[0]!;
-    expect(await app.text(verdict)).toContain('28 of 29 screens can be reached');
+    expect(await app.text(verdict)).toContain(`${demoCounts.reached} of ${demoCounts.screens} screens can be reached`);
     expect(await app.text(verdict)).toContain('1 missing');
-    expect(await app.driver.findElements(By.css(`${findings} li`))).toHaveLength(7);
+    expect(await app.driver.findElements(By.css(`${findings} li`))).toHaveLength(demoFindings.length);
 
     // By typing: to the finding, and the argument behind the screen's name.
     await app.click('“See hut” on stay opens hut without hutId.');
@@ -120,7 +121,7 @@ describe('the text', () => {
     await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 1, 'the list is not filtered');
     expect(await app.driver.getCurrentUrl()).toContain('only=reach/stranded');
     await app.click('Show all findings');
-    await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 7, 'the list stays filtered');
+    await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === demoFindings.length, 'the list stays filtered');
   });
 
   test('an empty plan says how to begin', async () => {

@@ -6,7 +6,8 @@ import { LineCutter, longestLine, urlIn } from '../../src/core/audit/lines';
 import { auditColumns, auditRows, byScreen } from '../../src/core/audit/rows';
 import { check } from '../../src/core/check';
 import { UrlReader } from '../../src/core/report/url-card';
-import { demo, runs } from './plans';
+import { demo } from '../demo';
+import { forAll } from './property';
 
 const { plan } = check(demo);
 const reader = new UrlReader(plan, 'phone');
@@ -18,7 +19,7 @@ const url = fc.oneof(
 
 describe('an audit', () => {
   test('counts what each URL by itself would do', () => {
-    fc.assert(fc.property(fc.array(url, { maxLength: 60 }), (urls) => {
+    forAll(fc.property(fc.array(url, { maxLength: 60 }), (urls) => {
       const audit = new Audit(plan, 'phone');
       for (const each of urls) audit.add(each);
       const report = audit.report();
@@ -31,7 +32,7 @@ describe('an audit', () => {
       // A lost one is with the pattern that it comes nearest to by itself.
       for (const { pattern, examples } of report.lostGroups) for (const example of examples) expect(reader.card(example).nearest[0]?.pattern ?? null).toBe(pattern);
       expect(byScreen(report).reduce((all, { opens, gated }) => all + opens + gated, 0)).toBe(report.opens + report.gated);
-    }), runs(150));
+    }), 150);
   });
 
   test('keeps no more of many URLs than of few', () => {
@@ -56,7 +57,7 @@ describe('an audit', () => {
 
 describe('the lines of a file', () => {
   test('are the same however the file comes in pieces', () => {
-    fc.assert(fc.property(fc.array(fc.string({ unit: fc.constantFrom('a', '\n', '\r\n', '/', ' ', '"') }), { maxLength: 12 }), (pieces) => {
+    forAll(fc.property(fc.array(fc.string({ unit: fc.constantFrom('a', '\n', '\r\n', '/', ' ', '"') }), { maxLength: 12 }), (pieces) => {
       const whole = pieces.join('');
       const read = (parts: readonly string[]): string[] => {
         const lines: string[] = [];
@@ -69,7 +70,7 @@ describe('the lines of a file', () => {
       if (expected.at(-1) === '' && !whole.endsWith('\r')) expected.pop();
       expect(read(pieces)).toEqual(expected);
       expect(read([...whole])).toEqual(expected);
-    }), runs(300));
+    }), 300);
   });
 
   test('are cut where one has no end', () => {

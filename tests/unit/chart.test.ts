@@ -6,7 +6,9 @@ import { layOut, metricsAt, type Chart, type Node } from '../../src/ui/reach/lay
 import { neighbour, type Direction } from '../../src/ui/reach/neighbour';
 import { pathOf, routeEdges, type Point } from '../../src/ui/reach/route';
 import { generatePlan } from '../../bench/generate';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 const overviewOf = (text: string): Overview => overview(check(text));
 const nothingFolded: ReadonlySet<number | null> = new Set();
@@ -80,7 +82,7 @@ describe('the chart of reach', () => {
   test('keeps labels apart and lines off them: two hundred screens', () => holds(overviewOf(generatePlan(200)), 1));
 
   test('keeps labels apart and lines off them: random plans', () => {
-    fc.assert(fc.property(planArbitrary(8), fc.constantFrom(0.65, 1, 1.25), (text, scale) => holds(overviewOf(text), scale)), runs(45));
+    forAll(fc.property(planArbitrary(8), fc.constantFrom(0.65, 1, 1.25), (text, scale) => holds(overviewOf(text), scale)), 45);
   });
 
   test('draws the last tap of every shortest walk, and of several ways between two screens the best', () => {
@@ -126,7 +128,7 @@ describe('arrow keys', () => {
   const opposite: Record<Direction, Direction> = { left: 'right', right: 'left', up: 'down', down: 'up' };
 
   test('go to a screen that lies in that direction, and from nothing to the first', () => {
-    fc.assert(fc.property(planArbitrary(8), (text) => {
+    forAll(fc.property(planArbitrary(8), (text) => {
       const chart = layOut(overviewOf(text), 1, nothingFolded);
       expect(neighbour(chart, null, 'right')).toBe(chart.nodes[0]?.screen.index ?? null);
       for (const node of chart.nodes) {
@@ -142,7 +144,7 @@ describe('arrow keys', () => {
           expect(neighbour(chart, next, opposite[direction])).not.toBeNull();
         }
       }
-    }), runs(45));
+    }), 45);
   });
 });
 

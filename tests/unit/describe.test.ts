@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { describe } from '../../src/core/assist/describe';
 import { check } from '../../src/core/check';
-import { demo } from './plans';
+import { demo } from '../demo';
 
 const result = check(demo);
 const at = (words: string, within = 0) => describe(result, demo.indexOf(words) + words.length - within);

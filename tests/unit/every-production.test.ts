@@ -5,7 +5,7 @@ import { check } from '../../src/core/check';
 import { parse } from '../../src/core/language/parse';
 import { resolve } from '../../src/core/plan/resolve';
 import { grammarPlan, productions, productionsOf } from './grammar-plans';
-import { runs } from './plans';
+import { forAll } from './property';
 import { expectWalksToReplay } from './replays';
 import { expectVerdictsToHold, type Tally } from './seen';
 
@@ -27,12 +27,12 @@ test('the random plans use every production in every position', () => {
 describe.each([['no tabs', 'none', 60], ['tabs', 'tabs', 40]] as const)('of plans with %s', (_name, kind, count) => {
   test('no verdict contradicts a walk, and walks show the faults that they stand for', () => {
     const tally: Tally = new Map();
-    fc.assert(fc.property(grammarPlan(kind), pairs, (text, asked) => {
+    forAll(fc.property(grammarPlan(kind), pairs, (text, asked) => {
       const claims = [...new Set(asked.flatMap(([a, b]) => claimsOf(a, b)))];
       const checked = check(`${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`);
       for (const variant of checked.reach.variants) expectVerdictsToHold(checked, variant, tally);
       expectWalksToReplay(checked.text, checked);
-    }), runs(count));
+    }), count);
     if (process.env.ANDANTE_TALLY) console.log([...tally].sort().map((each) => each.join(': ')).join('\n'));
     const counted = (what: string): number => tally.get(what) ?? 0;
     expect(counted('rule exact holds')).toBeGreaterThan(count / 2);

@@ -4,7 +4,9 @@ import { check as checkAnew, type Check } from '../../src/core/check';
 import { statements } from '../../src/core/language/syntax';
 import { applyEdits } from '../../src/core/language/edits';
 import { plain } from '../../src/core/rules/message';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 let last: Check | null = null;
 /** The same text is asked for several times in a row. */
@@ -49,7 +51,7 @@ describe('fixes', () => {
   test('of the demo', () => everyFixHolds(demo));
 
   test('of random plans', () => {
-    fc.assert(fc.property(planArbitrary(4), everyFixHolds), runs(8));
+    forAll(fc.property(planArbitrary(4), everyFixHolds), 8);
   });
 
   test('on trial are offered where they are enough, and not otherwise', () => {

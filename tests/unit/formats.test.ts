@@ -16,7 +16,9 @@ import { junitReport } from '../../src/core/report/junit';
 import { sarifReport } from '../../src/core/report/sarif';
 import { Source } from '../../src/core/report/source';
 import { asModel, isMisfit } from '../../src/wire/model';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 const checked = (text: string, file = 'x.andante') => [{ check: check(text), source: Source.of(file, text) }];
 
@@ -48,7 +50,7 @@ describe('SARIF', () => {
   }
 
   test('has what the standard requires, whatever the plan', () => {
-    fc.assert(fc.property(planArbitrary(4), (text) => holds(sarifReport(checked(text, 'my plan.andante'), '1.0.0'), text)), runs(25));
+    forAll(fc.property(planArbitrary(4), (text) => holds(sarifReport(checked(text, 'my plan.andante'), '1.0.0'), text)), 25);
   });
 
   test('is refused by the schema where it is broken', () => {
@@ -64,7 +66,7 @@ describe('SARIF', () => {
 
 describe('JUnit', () => {
   test('is well-formed, and counts what it holds, whatever the plan says', () => {
-    fc.assert(fc.property(planArbitrary(4), fc.constantFrom('x.andante', 'a&b<"c">\u0001.andante'), (text, file) => {
+    forAll(fc.property(planArbitrary(4), fc.constantFrom('x.andante', 'a&b<"c">\u0001.andante'), (text, file) => {
       const xml = junitReport(checked(text, file), (severity) => severity === 'error');
       expect(XMLValidator.validate(xml)).toBe(true);
       const { testsuites } = new XMLParser({ ignoreAttributes: false, isArray: (name) => name === 'testcase' }).parse(xml) as { testsuites: { '@_tests': string; '@_failures': string; testsuite: { testcase: { failure?: unknown }[] } } };
@@ -72,7 +74,7 @@ describe('JUnit', () => {
       expect(Number(testsuites['@_tests'])).toBe(cases.length);
       expect(Number(testsuites['@_failures'])).toBe(cases.filter((one) => one.failure !== undefined).length);
       expect(Number(testsuites['@_failures'])).toBe(check(text).findings.filter((finding) => finding.severity === 'error').length);
-    }), runs(25));
+    }), 25);
   });
 });
 
@@ -80,7 +82,7 @@ describe('the model', () => {
   const modelOf = (text: string) => toModel(resolve(parse(text)));
 
   test('fits its schema and comes back equal by way of a text that is laid out, whatever the plan', () => {
-    fc.assert(fc.property(fc.oneof(planArbitrary(), fc.constant(demo)), (text) => {
+    forAll(fc.property(fc.oneof(planArbitrary(), fc.constant(demo)), (text) => {
       const model = modelOf(text);
       const json: unknown = JSON.parse(JSON.stringify(model));
       expect(asModel(json)).toBe(json);
@@ -88,7 +90,7 @@ describe('the model', () => {
       expect(parse(written).problems, written).toEqual([]);
       expect(modelOf(written)).toEqual(model);
       expect(format(written)).toBe(written);
-    }), runs(100));
+    }), 100);
   });
 
   test('keeps what the demo declares', () => {

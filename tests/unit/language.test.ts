@@ -7,7 +7,9 @@ import { IncrementalParser } from '../../src/core/language/incremental';
 import { parse } from '../../src/core/language/parse';
 import { statements } from '../../src/core/language/syntax';
 import { tokenize } from '../../src/core/language/tokens';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 /** A tree without its places, for comparing what two texts mean. */
 const meaning = (text: string): unknown =>
@@ -95,10 +97,10 @@ module n {
     };
     for (let length = 0; length <= demo.length; length += 5) parse(demo.slice(0, length));
     for (let length = 0; length <= demo.length; length += 67) inside(demo.slice(0, length));
-    fc.assert(fc.property(fc.nat(demo.length), fc.nat(60), fc.string({ maxLength: 8, unit: fc.constantFrom(...'{}()":,.?=#-/ \nab1é') }), (at, gap, insert) => {
+    forAll(fc.property(fc.nat(demo.length), fc.nat(60), fc.string({ maxLength: 8, unit: fc.constantFrom(...'{}()":,.?=#-/ \nab1é') }), (at, gap, insert) => {
       inside(demo.slice(0, at) + insert + demo.slice(at + gap));
-    }), runs(16));
-    fc.assert(fc.property(fc.string({ unit: 'binary', maxLength: 200 }), inside), runs(40));
+    }), 16);
+    forAll(fc.property(fc.string({ unit: 'binary', maxLength: 200 }), inside), 40);
   });
 
   test.each([
@@ -124,7 +126,7 @@ describe('parsing again after an edit', () => {
       at: fc.double({ min: 0, max: 1, noNaN: true }), gap: fc.oneof({ weight: 4, arbitrary: fc.nat(3) }, { weight: 1, arbitrary: fc.nat(400) }),
       insert: fc.oneof(fc.constantFrom('', 'x', '\n', '{', '}', ' ', '"', '## doc\n', '# ', 'screen z "Z" {\n  }\n', '  }\n', 'on "x" push hut\n'), fc.string({ maxLength: 4 })),
     });
-    fc.assert(fc.property(fc.array(edit, { minLength: 1, maxLength: 8 }), (edits) => {
+    forAll(fc.property(fc.array(edit, { minLength: 1, maxLength: 8 }), (edits) => {
       const parser = new IncrementalParser();
       let text = demo;
       parser.parse(text);
@@ -133,7 +135,7 @@ describe('parsing again after an edit', () => {
         text = text.slice(0, from) + insert + text.slice(from + gap);
         expect(parser.parse(text)).toEqual(parse(text));
       }
-    }), runs(100));
+    }), 100);
   });
 
   test('takes over what has not changed', () => {
@@ -189,7 +191,7 @@ module m by "T" { # whose
   });
 
   test('a plan that was laid out means the same, keeps its comments, and stays as it is', () => {
-    fc.assert(fc.property(planArbitrary(), (text) => {
+    forAll(fc.property(planArbitrary(), (text) => {
       const once = format(text);
       expect(once, text).not.toBeNull();
       expect(meaning(once!)).toEqual(meaning(text));
@@ -197,7 +199,7 @@ module m by "T" { # whose
         tokenize(source).filter(({ kind }) => kind === 'comment' || kind === 'doc').map(({ text: words, first }) => `${first} ${words.trim()}`);
       expect(comments(once!)).toEqual(comments(text));
       expect(format(once!)).toBe(once);
-    }), runs(400));
+    }), 400);
   });
 });
 

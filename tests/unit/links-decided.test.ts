@@ -8,7 +8,7 @@ import type { Pattern } from '../../src/core/links/pattern';
 import { isMatched, isPattern, spaceOf, type UrlSpace } from '../../src/core/links/space';
 import { isUrl, readUrl } from '../../src/core/links/url';
 import { resolve } from '../../src/core/plan/resolve';
-import { runs } from './plans';
+import { forAll } from './property';
 
 /** A segment of a small pattern: literal text, or a variable of a type, perhaps with text behind it. */
 interface SmallSegment { readonly literal?: string; readonly type?: SmallType; readonly behind?: string }
@@ -118,7 +118,7 @@ describe('of small sets of patterns, what is decided', () => {
   test('is what trying every URL finds: which pattern wins, overlap, shadowing', () => {
     let overlapping = 0;
     let hidden = 0;
-    fc.assert(fc.property(patternsArbitrary, (patterns) => {
+    forAll(fc.property(patternsArbitrary, (patterns) => {
       const of = space(patterns);
       expect(of.patterns.length).toBe(patterns.length);
       const ties = new Set<string>();
@@ -150,14 +150,14 @@ describe('of small sets of patterns, what is decided', () => {
       expect(shadowed.length > 0 ? own.filter((index) => clashing.includes(index)) : own, planOf(patterns)).toEqual(clashing);
       overlapping += overlaps.length;
       hidden += shadowed.length;
-    }), runs(30));
+    }), 30);
     expect([overlapping > 5, hidden > 0]).toEqual([true, true]);
   });
 
   test('is what trying every URL finds: which URLs are lost', () => {
     let lost = 0;
     let kept = 0;
-    fc.assert(fc.property(patternsArbitrary, fc.array(patternArbitrary, { maxLength: 3 }), fc.nat(4), (before, more, drop) => {
+    forAll(fc.property(patternsArbitrary, fc.array(patternArbitrary, { maxLength: 3 }), fc.nat(4), (before, more, drop) => {
       const after = [...before.filter((_pattern, index) => index !== drop), ...more];
       const [old, now] = [space(before), spaceOf(resolve(parse(planOf(after))), 'app')];
       // What a pattern is now called: the screens are numbered anew.
@@ -177,13 +177,13 @@ describe('of small sets of patterns, what is decided', () => {
       }
       lost += found.length;
       kept += before.length - found.length;
-    }), runs(60));
+    }), 60);
     expect([lost > 50, kept > 50]).toEqual([true, true]);
   });
 
   test('tells of a URL that opens nothing a pattern that it fails where it is said to', () => {
     let near = 0;
-    fc.assert(fc.property(patternsArbitrary, (patterns) => {
+    forAll(fc.property(patternsArbitrary, (patterns) => {
       const of = space(patterns);
       for (const { url, fits } of everyUrl(patterns)) {
         const read = readUrl(write(url), of.origins);
@@ -198,7 +198,7 @@ describe('of small sets of patterns, what is decided', () => {
           if (!holds) expect(failure, `${write(url)} and ${pattern.link.pattern} of\n${planOf(patterns)}`).toBe('a place where it fails');
         }
       }
-    }), runs(8));
+    }), 8);
     expect(near).toBeGreaterThan(350);
   });
 });

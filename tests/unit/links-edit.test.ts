@@ -8,7 +8,8 @@ import { readPattern } from '../../src/core/links/template';
 import { linksCard, type TreeRow } from '../../src/core/report/links-card';
 import { about, layOutTree } from '../../src/ui/links/layout';
 import { lookAt } from '../../src/ui/links/audit-file';
-import { planArbitrary, runs } from './plans';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 const text = `app "Huts"
 origin https://huts.example
@@ -42,7 +43,7 @@ describe('adding a link', () => {
   ])('%j is refused', (request, why) => expect(after({ kind: 'link', screen: 'list', pattern: null, under: null, ...request })).toBe(why));
 
   test('of any screen gives a pattern that reads, and brings all that can be brought', () => {
-    fc.assert(fc.property(planArbitrary(4), (source) => {
+    forAll(fc.property(planArbitrary(4), (source) => {
       const { plan } = check(source);
       for (const screen of plan.screens) {
         const pattern = patternFor(screen);
@@ -54,7 +55,7 @@ describe('adding a link', () => {
         if ('refusal' in answer) throw new Error(answer.refusal);
         expect(answer.come.filter((finding) => /^link\/(invalid|unknown-variable|missing-argument)/.test(finding)), source).toEqual([]);
       }
-    }), runs(25));
+    }), 25);
   });
 });
 
@@ -66,7 +67,7 @@ describe('the tree of URLs, laid out', () => {
   }), { minLength: 1, maxLength: 12 });
 
   test('has a row for each pattern, whose segments read down from the row’s beginning are the pattern', () => {
-    fc.assert(fc.property(patterns, (all) => {
+    forAll(fc.property(patterns, (all) => {
       const source = `app "A"\norigin a:\nstart s\nscreen s "S" {\n  takes x: text?, n: int?, rest: text?\n${all.map((pattern) => `  link ${pattern}\n`).join('')}}\n`;
       const [space] = linksCard(check(source), { urls: '' }, null).spaces;
       const { rows } = space!;
@@ -83,7 +84,7 @@ describe('the tree of URLs, laid out', () => {
         for (let above = row.parent ?? index; above < index; above++) expect(rails[above]!.has(row.column - 1)).toBe(true);
         expect(about(row.leaf)).not.toMatch(/^ · | · $/);
       });
-    }), runs(200));
+    }), 200);
   });
 });
 

@@ -16,7 +16,7 @@ import { carriedBy } from '../../src/core/links/carriage';
 import { classesOf } from '../../src/core/links/regular';
 import type { Type } from '../../src/core/plan/types';
 import type { Value, Values } from '../../src/core/walk/value';
-import { runs } from './plans';
+import { forAll } from './property';
 
 const text = `origin https://huts.example
 origin https://täl.example:8443
@@ -118,12 +118,12 @@ describe('what a URL opens', () => {
 
   test('any text opens something or nothing, and throws never', () => {
     const piece = fc.oneof(fc.constantFrom('/', '//', '?', '#', '&', '=', '%', '%41', '%2', '%c3%a9', '..', '.', ':', '@', 'huts', 'https://huts.example', 'huts:', 'stays', '12', '-', ',', '\u0000', '\ud800', '{', 'find?tags='), fc.string({ unit: 'binary', maxLength: 6 }));
-    fc.assert(fc.property(fc.array(piece, { maxLength: 12 }).map((pieces) => pieces.join('')), (url) => {
+    forAll(fc.property(fc.array(piece, { maxLength: 12 }).map((pieces) => pieces.join('')), (url) => {
       opens(url);
       opens(`/stays/${url}`);
       const read = readUrl(url, space.origins);
       if (isUrl(read)) nearest(space.treeOf(read.origin), read);
-    }), runs(3000));
+    }), 3000);
   });
 });
 
@@ -149,7 +149,7 @@ describe('a pattern that is built and matched again', () => {
   test.each(Object.keys(arguments_))('gives the same screen and arguments: %s', (screen) => {
     const pattern = patternOf(screen);
     let built = 0;
-    fc.assert(fc.property(arguments_[screen]!, fc.constantFrom(...space.origins.map(({ text: origin }) => origin)), (values, origin) => {
+    forAll(fc.property(arguments_[screen]!, fc.constantFrom(...space.origins.map(({ text: origin }) => origin)), (values, origin) => {
       const url = buildUrl(pattern, values);
       if (url === null) return;
       built++;
@@ -161,7 +161,7 @@ describe('a pattern that is built and matched again', () => {
         if (found.pattern !== pattern) expect(found.pattern.rank < pattern.rank).toBe(true);
         else expect(found.values).toEqual(values);
       }
-    }), runs(300));
+    }), 300);
     expect(built).toBeGreaterThan(0);
   });
 
@@ -195,10 +195,10 @@ describe('a pattern that does not read', () => {
   });
 
   test('throws never, and always says where', () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom('/', '{', '}', '{?', '{/', '*}', 'a', 'b', ',', '%', '%41', '.', ':', '"', '\ud800')).map((parts) => parts.join('')), (pattern) => {
+    forAll(fc.property(fc.array(fc.constantFrom('/', '{', '}', '{?', '{/', '*}', 'a', 'b', ',', '%', '%41', '.', ':', '"', '\ud800')).map((parts) => parts.join('')), (pattern) => {
       const { problem } = readPattern(pattern);
       if (problem) expect(problem.from >= 0 && problem.from <= problem.to && problem.to <= pattern.length, `${problem.why} at ${problem.from}-${problem.to}`).toBe(true);
-    }), runs(3000));
+    }), 3000);
   });
 });
 
@@ -221,7 +221,7 @@ describe('a URL, normalised', () => {
     const segment = fc.oneof(fc.array(character, { maxLength: 4 }).map((parts) => parts.join('')), fc.constantFrom('.', '..', '%2E', '.%2e'));
     const host = fc.array(fc.constantFrom('a', 'B', 'é', 'straße', 'xn--tl-via', '9'), { minLength: 1, maxLength: 2 }).map((labels) => `${labels.join('')}.example`);
     const port = fc.constantFrom('', ':', ':443', ':80', ':8080', ':00443');
-    fc.assert(fc.property(host, port, fc.array(segment), fc.option(segment), fc.option(segment), (name, number, segments, query, fragment) => {
+    forAll(fc.property(host, port, fc.array(segment), fc.option(segment), fc.option(segment), (name, number, segments, query, fragment) => {
       const url = `HttpS://${name}${number}${segments.map((each) => `/${each}`).join('')}${query === null ? '' : `?${query}`}${fragment === null ? '' : `#${fragment}`}`;
       let platform: URL;
       try {
@@ -240,7 +240,7 @@ describe('a URL, normalised', () => {
       expect(read.segments).toEqual(theirs);
       // The platform escapes what is beyond ASCII, and drops an empty query.
       expect(decodeURIComponent(read.query ?? '')).toBe(decodeURIComponent(platform.search.slice(1)));
-    }), runs(2000));
+    }), 2000);
   });
 });
 
@@ -255,10 +255,10 @@ describe('what a type carries', () => {
     }
     // One language alone: a text that fits is in it, whatever its letters.
     const near = fc.array(fc.constantFrom(...'0123456789-:.TtZz+ae/?', 'true', 'false', '2026-05-01', '09:30', 'https:')).map((parts) => parts.join(''));
-    fc.assert(fc.property(near, fc.constantFrom(...types), (example, type) => {
+    forAll(fc.property(near, fc.constantFrom(...types), (example, type) => {
       const carried = carriedBy(type)!;
       expect(accepts(carried.language(), example)).toBe(carried.fits(example));
-    }), runs(3000));
+    }), 3000);
   });
 });
 

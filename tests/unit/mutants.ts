@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { tokenize } from '../../src/core/language/tokens';
 import { catalogue } from '../../src/core/rules/catalogue';
 import { grammarPlan } from './grammar-plans';
-import { demo, planArbitrary } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
 
 const strange = ['\0', '\ud800', '\udc00', '\u202e', '\u2028', '\r\n', '\t', '{', '}', '(', ')', '"', '#', '##', ',', ':', '=', '?', '-1', '1.', '/{', '/{a}', '{/rest*}', '{?a', 'é', '🏔', ' ', '\n', 'link', 'screen', 'when', 'not', 'or', 'then', 'list of', 'T?'];
 

@@ -24,7 +24,7 @@ import { walkCard } from '../../src/core/report/walk-card';
 import { asModel, isMisfit } from '../../src/wire/model';
 import { NoPlan, textOfBytes } from '../../src/wire/plan-file';
 import { mutant } from './mutants';
-import { runs } from './plans';
+import { forAll } from './property';
 
 /** Asks of a text all that can be asked of one. */
 function askAll(text: string, offset: number): void {
@@ -48,7 +48,7 @@ function askAll(text: string, offset: number): void {
 }
 
 test('of a mutated plan everything is answered', () => {
-  fc.assert(fc.property(mutant, fc.nat(), (text, at) => askAll(text, at % (text.length + 1))), runs(2000));
+  forAll(fc.property(mutant, fc.nat(), (text, at) => askAll(text, at % (text.length + 1))), 2000);
 });
 
 test.each([

@@ -1,14 +1,5 @@
 /** Plans for tests: the demo, and random ones. */
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
-
-export const demo = readFileSync(new URL('../../demo/saddleback.andante', import.meta.url), 'utf8');
-
-/** How often a property is tried: always the same plans, unless ANDANTE_RUNS asks for so many times as many, of other seeds. */
-export function runs(count: number): { numRuns: number; seed?: number } {
-  const factor = Number(process.env.ANDANTE_RUNS ?? 0);
-  return factor > 0 ? { numRuns: count * factor } : { numRuns: count, seed: 20 };
-}
 
 const screenName = (index: number): string => `s${index}`;
 

@@ -5,7 +5,9 @@ import { understandList } from '../../src/core/edit/add-many';
 import { changedLines, propose, type Proposal, type Request } from '../../src/core/edit/propose';
 import { currentSignature } from '../../src/core/edit/signature';
 import { applyEdits } from '../../src/core/language/edits';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 const made = (text: string, request: Request): Proposal => {
   const answer = propose(check(text), request);
@@ -144,7 +146,7 @@ describe('a signature', () => {
 
 test('no proposal leaves a plan that does not read, and its lines are those that change', () => {
   const requests = fc.tuple(fc.constantFrom('delete', 'start', 'move', 'way', 'list', 'between', 'signature'), fc.nat(5), fc.nat(5));
-  fc.assert(fc.property(fc.oneof(planArbitrary(5), fc.constant(demo)), requests, (text, [kind, a, b]) => {
+  forAll(fc.property(fc.oneof(planArbitrary(5), fc.constant(demo)), requests, (text, [kind, a, b]) => {
     const now = check(text);
     const label = (index: number): string => now.plan.screens[index % now.plan.screens.length]!.label;
     const request: Request =
@@ -164,5 +166,5 @@ test('no proposal leaves a plan that does not read, and its lines are those that
       if (before !== null) expect(text.split('\n')).toContain(before);
     }
     expect(changedLines(text, []).length).toBe(0);
-  }), runs(30));
+  }), 30);
 });

@@ -8,7 +8,8 @@ import type { Coupled } from '../../src/core/rules/stack-parts';
 import { deciding } from '../../src/core/rules/stack/claims';
 import { suspecting } from '../../src/core/rules/stack/suspects';
 import { allConfigurations, breaks, compare, doorsOf, leaksIn, neverAfter, shownAfter } from './brute-force';
-import { planArbitrary, runs } from './plans';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 /** Whether what is known from above of tabs that share flags has every configuration that brute force finds; how many variants were looked at. */
 function compareAbove(text: string): number {
@@ -43,19 +44,19 @@ function compareAbove(text: string): number {
 describe('the analysis', () => {
   test('agrees with every configuration by brute force, and its walks replay', () => {
     let exact = 0;
-    fc.assert(fc.property(planArbitrary(6), (text) => void (exact += compare(text))), runs(160));
+    forAll(fc.property(planArbitrary(6), (text) => void (exact += compare(text))), 160);
     expect(exact).toBeGreaterThan(75);
   });
 
   test('of tabs that share flags has all that runs can do', () => {
     let compared = 0;
-    fc.assert(fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))), runs(80));
+    forAll(fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))), 80);
     expect(compared).toBeGreaterThan(4);
   });
 
   test('of tabs that share flags no rule is held to be kept that some run breaks', () => {
     let broken = 0;
-    fc.assert(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
+    forAll(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
       const claims = [`never s${first} beneath s${second}`, `never s${first} after s${second}`, `always s${first} beneath s${second}`];
       const { plan, reach } = check(`${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`);
       const [a, b] = [first, second].map((index) => plan.screens.find(({ name }) => name === `s${index}`));
@@ -70,13 +71,13 @@ describe('the analysis', () => {
           expect(suspected.has(claim), `${claim.title} in ${variant.name} of\n${text}`).toBe(true);
         }
       }
-    }), runs(110));
+    }), 110);
     expect(broken).toBeGreaterThan(6);
   });
 
   test('of tabs that share flags tells only of dead ends, traps and screens out of reach that are such', () => {
     let told = 0;
-    fc.assert(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
+    forAll(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
       const claim = `from s${first} always reach s${second}`;
       const { plan, reach } = check(`${text}\nrule "${claim}" ${claim}\n`);
       const start = plan.start?.target;
@@ -90,13 +91,13 @@ describe('the analysis', () => {
         for (const [{ title, first: from, second: goal }, walk] of claims) if (walk && title === claim) expect(shownAfter(plan, variant.name, walk, from!), about(claim)).not.toContain(goal);
         told += deadEnds.size + trapped.size + [...claims].filter(([{ title }, walk]) => walk && title === claim).length;
       }
-    }), runs(120));
+    }), 120);
     expect(told).toBeGreaterThan(0);
   });
 
   test('decides every rule as looking at all configurations does, where these can be counted', () => {
     let decided = 0;
-    fc.assert(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
+    forAll(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
       const claims = [`never s${first} beneath s${second}`, `never s${first} after s${second}`, `always s${first} beneath s${second}`, `from s${first} always reach s${second}`];
       const whole = `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
       const { plan, reach, findings } = check(whole);
@@ -116,13 +117,13 @@ describe('the analysis', () => {
       expect([...new Set(leaked)].sort(), whole).toEqual([...leaks].sort());
       const found = findings.filter(({ rule }) => rule === 'stack/rule-broken').map(({ subject }) => subject!).filter((subject) => claims.includes(subject));
       expect(found.sort(), whole).toEqual([...broken].sort());
-    }), runs(80));
+    }), 80);
     expect(decided).toBeGreaterThan(6);
   });
 
   test('decides of every two screens whether from the one the other can always be reached', () => {
     let decided = 0;
-    fc.assert(fc.property(planArbitrary(5), (text) => {
+    forAll(fc.property(planArbitrary(5), (text) => {
       const names = [...text.matchAll(/^ *screen (\w+)/gm)].map(([, name]) => name!);
       const claims = names.flatMap((a) => names.flatMap((b) => (a === b ? [] : [`from ${a} always reach ${b}`])));
       const whole = `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
@@ -138,7 +139,7 @@ describe('the analysis', () => {
           expect(answer === 'holds' ? answer : typeof answer, `${claim.title} in ${name} of\n${text}`).toBe(never(claim.first, claim.second) ? 'object' : 'holds');
         }
       }
-    }), runs(110));
+    }), 110);
     expect(decided).toBeGreaterThan(170);
   });
 });

@@ -9,7 +9,8 @@ import { Walker } from '../../src/core/walk/walker';
 import { mayReach } from '../../src/core/reach/over-approximation';
 import { walkLabels, type Tap } from '../../src/core/reach/reach';
 import { replay as replayed } from './brute-force';
-import { planArbitrary, runs } from './plans';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 /** What a tap makes of a stack, step by step; null where a name is unknown, so that nothing is known of the rest. */
 function fire(stack: readonly Screen[], { branches }: Transition): Screen[] | null {
@@ -74,7 +75,7 @@ const skipsFrames = (plan: Plan): boolean =>
 
 describe('reach', () => {
   test('agrees with every stack by brute force, and its walks replay', () => {
-    fc.assert(fc.property(planArbitrary(5, false), (text) => {
+    forAll(fc.property(planArbitrary(5, false), (text) => {
       const { plan, reach } = check(text);
       const verdicts = reach.variants[0]!.verdicts;
       const start = plan.start?.target;
@@ -94,7 +95,7 @@ describe('reach', () => {
         expect(shown).toEqual(verdict.walk.map((tap) => tap.shows));
         expect(shown.at(-1) ?? start).toBe(plan.screens[index]);
       });
-    }), runs(350));
+    }), 350);
   });
 
   test('a screen put beneath another is one Back further', () => {
@@ -111,7 +112,7 @@ describe('reach', () => {
   });
 
   test('with the whole language: what any run shows is never called stranded, and every walk can be walked', () => {
-    fc.assert(fc.property(planArbitrary(4), (text) => {
+    forAll(fc.property(planArbitrary(4), (text) => {
       const { plan, reach } = check(text);
       if (!plan.start?.target) return;
       for (const { name, verdicts } of reach.variants) {
@@ -137,7 +138,7 @@ describe('reach', () => {
           if (walk) expect(replayed(plan, name, walk).some((configuration) => activeStack(configuration)!.screen.index === index), `${plan.screens[index]!.label} in ${name} of\n${text}`).toBe(true);
         });
       }
-    }), runs(150));
+    }), 150);
   });
 
   test('what was put off may be shown without what the steps do that come after', () => {

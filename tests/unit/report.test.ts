@@ -10,18 +10,17 @@ import { marginNotes } from '../../src/core/report/margin';
 import { overview } from '../../src/core/report/overview';
 import { enumerate, plain, say, words } from '../../src/core/rules/message';
 import { packMargin, packOverview, unpackMargin, unpackOverview } from '../../src/ui/analysis/packing';
-import { demo, planArbitrary, runs } from './plans';
+import { demo, demoCounts } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 describe('counts', () => {
   test('of the demo', () => {
-    expect(countAll(check(demo))).toEqual({
-      screens: 29, reached: 28, stranded: 1, undecided: 0, transitions: 55, arguments: 47, supplied: 44, missing: 1,
-      links: 7, errors: 5, warnings: 2, notes: 0,
-    });
+    expect(countAll(check(demo))).toEqual(demoCounts);
   });
 
   test('add up, whatever the plan', () => {
-    fc.assert(fc.property(planArbitrary(), (text) => {
+    forAll(fc.property(planArbitrary(), (text) => {
       const result = check(text);
       const counts = countAll(result);
       expect(counts.reached + counts.stranded + counts.undecided).toBe(counts.screens);
@@ -31,7 +30,7 @@ describe('counts', () => {
       expect(counts.missing).toBe(missing.length);
       const stranded = [...result.findings, ...result.accepted.map((one) => one.finding)].filter((finding) => finding.rule === 'reach/stranded');
       expect(counts.stranded).toBe(stranded.length);
-    }), runs(25));
+    }), 25);
   });
 });
 
@@ -87,17 +86,17 @@ screen e "E"
   });
 
   test('is in the order of the text, and survives the way from the worker', () => {
-    fc.assert(fc.property(planArbitrary(), (text) => {
+    forAll(fc.property(planArbitrary(), (text) => {
       const margin = marginNotes(check(text));
       expect(margin.map((note) => note.at)).toEqual(margin.map((note) => note.at).sort((a, b) => a - b));
       expect(unpackMargin(packMargin(margin))).toEqual(margin);
-    }), runs(25));
+    }), 25);
   });
 });
 
 describe('overview and detail', () => {
   test('tell the same of every plan, and survive the way from the worker', () => {
-    fc.assert(fc.property(planArbitrary(), (text) => {
+    forAll(fc.property(planArbitrary(), (text) => {
       const result = check(text);
       const whole = overview(result);
       const { ways, ...rest } = whole;
@@ -120,7 +119,7 @@ describe('overview and detail', () => {
       expect(entering).toBeLessThanOrEqual(result.supply.waysIn.length);
       expect(detail(result, 'no such screen')).toBeNull();
       expect(detail(result, null)).toBeNull();
-    }), runs(25));
+    }), 25);
   });
 
   test('the demo’s stay', () => {
@@ -142,7 +141,7 @@ describe('overview and detail', () => {
 
 describe('the JSON report', () => {
   test('has places from 1, within the text, and every screen in the order declared', () => {
-    fc.assert(fc.property(planArbitrary(), (text) => {
+    forAll(fc.property(planArbitrary(), (text) => {
       const result = check(text);
       const report = jsonReport(result, Source.of('x.andante', text), '0');
       const rows = text.split('\n');
@@ -155,7 +154,7 @@ describe('the JSON report', () => {
       }
       expect(report.screens.map((screen) => screen.name)).toEqual(result.plan.screens.map((screen) => screen.name));
       expect(JSON.parse(JSON.stringify(report))).toEqual(report);
-    }), runs(25));
+    }), 25);
   });
 });
 

@@ -13,20 +13,21 @@ import type { Coupled } from '../../src/core/rules/stack-parts';
 import { activeStack, keyOf } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 import { allConfigurations, breaks, compare, insideOf, leaksIn, neverAfter, replay, shownLater } from './brute-force';
-import { runs, smallPlanArbitrary } from './plans';
+import { smallPlanArbitrary } from './plans';
+import { forAll } from './property';
 import { Walked } from './walked';
 
 describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag'], ['needs', 'needs']] as const)('plans with %s', (_name, kind) => {
   test('the analysis agrees with every configuration by brute force, and its walks replay', () => {
     let exact = 0;
-    fc.assert(fc.property(smallPlanArbitrary(kind), (text) => void (exact += compare(text))), runs(140));
+    forAll(fc.property(smallPlanArbitrary(kind), (text) => void (exact += compare(text))), 140);
     expect(exact).toBeGreaterThan(65);
   });
 
   test('every rule of two screens is decided, and every trap found, as looking at all configurations does; the walks replay', () => {
     const counts = new Map<string, number>();
     const count = (what: string): void => void counts.set(what, (counts.get(what) ?? 0) + 1);
-    fc.assert(fc.property(smallPlanArbitrary(kind), (text) => {
+    forAll(fc.property(smallPlanArbitrary(kind), (text) => {
       const { plan, reach } = check(withRules(text));
       const [{ name, stacks }] = reach.variants as [VariantReach];
       const graph = stacks && allConfigurations(plan, name, 300);
@@ -57,7 +58,7 @@ describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag
         if (walk) expect(replay(plan, name, walk).some((each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), start)), text).toBe(true);
         count(`trap ${trapped}`);
       }
-    }), runs(140));
+    }), 140);
     for (const what of ['always reach broken', 'always reach holds', 'never after broken', 'never after holds', 'never beneath broken', 'always beneath broken', 'trap true', 'trap false', 'dead end true', 'dead end false']) expect(counts.get(what), what).toBeGreaterThan(22);
     if (kind === 'needs') expect(counts.get('leaks')).toBeGreaterThan(2);
   });
@@ -65,7 +66,7 @@ describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag
 
 test('of tabs that share a flag every rule that some run breaks is suspected, and what is told is so', () => {
   const counts = { broken: 0, told: 0, trapped: 0, leaks: 0 };
-  fc.assert(fc.property(fc.oneof(smallPlanArbitrary('tabs'), smallPlanArbitrary('shared')), (text) => {
+  forAll(fc.property(fc.oneof(smallPlanArbitrary('tabs'), smallPlanArbitrary('shared')), (text) => {
     const { plan, reach } = check(withRules(text));
     const [variant] = reach.variants as [VariantReach];
     const graph = variant.above && allConfigurations(plan, variant.name, 300);
@@ -91,7 +92,7 @@ test('of tabs that share a flag every rule that some run breaks is suspected, an
       counts.trapped++;
       expect(replay(plan, variant.name, walk).some((each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), plan.start!.target!)), text).toBe(true);
     }
-  }), runs(140));
+  }), 140);
   expect(counts.broken).toBeGreaterThan(110);
   expect(counts.told).toBeGreaterThan(110);
   expect(counts.trapped).toBeGreaterThan(2);

@@ -6,11 +6,13 @@ import { supplyTable } from '../../src/core/report/supply-table';
 import { cellOfFinding, moveCell, type CellPlace, type Move } from '../../src/ui/supply/cells';
 import { applyFilter, everything, readFilter, wayKinds, writeFilter } from '../../src/ui/supply/filter';
 import { layOutBlocks, rowHeight, rowsWithin, rowTop } from '../../src/ui/supply/layout';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 describe('the table of supply', () => {
   test('has a cell for each argument on each way in, and each finding about one at its cell', () => {
-    fc.assert(fc.property(planArbitrary(), (text) => {
+    forAll(fc.property(planArbitrary(), (text) => {
       const result = check(text);
       const { blocks, counts } = supplyTable(result);
       const cells = blocks.flatMap(({ rows }) => rows.flatMap((row) => row.cells));
@@ -23,7 +25,7 @@ describe('the table of supply', () => {
         expect(result.findings[finding]!.rule).toBe(`supply/${status}`);
         expect(at).toBe(result.findings[finding]!.range.from);
       }
-    }), runs(25));
+    }), 25);
   });
 
   test('tells every kind of way in to the demo’s stay', () => {
@@ -62,7 +64,7 @@ describe('the layout', () => {
   const layouts = fc.tuple(planArbitrary(8), fc.integer({ min: 360, max: 2400 })).map(([text, width]) => ({ ...layOutBlocks(supplyTable(check(text)).blocks, width), available: width }));
 
   test('has no two blocks on one another, each wide enough, in the order of the text down every column', () => {
-    fc.assert(fc.property(layouts, ({ placed, width, height, available }) => {
+    forAll(fc.property(layouts, ({ placed, width, height, available }) => {
       placed.forEach((one, index) => {
         expect(one.left + one.width).toBeLessThanOrEqual(Math.max(width, available) + 0.001);
         expect(one.top + one.height).toBeLessThanOrEqual(height);
@@ -73,11 +75,11 @@ describe('the layout', () => {
           if (other.left === one.left) expect(other.top).toBeGreaterThan(one.top);
         }
       });
-    }), runs(25));
+    }), 25);
   });
 
   test('draws just the rows between two heights', () => {
-    fc.assert(fc.property(layouts, fc.nat(2000), fc.nat(800), ({ placed }, from, span) => {
+    forAll(fc.property(layouts, fc.nat(2000), fc.nat(800), ({ placed }, from, span) => {
       for (const one of placed) {
         const [first, last] = rowsWithin(one, from, from + span);
         one.block.rows.forEach((_row, index) => {
@@ -86,13 +88,13 @@ describe('the layout', () => {
           expect(index >= first && index < last).toBe(inside);
         });
       }
-    }), runs(25));
+    }), 25);
   });
 });
 
 describe('keys', () => {
   test('every cell can be reached by arrows, and none leads out of the table', () => {
-    fc.assert(fc.property(planArbitrary(5), (text) => {
+    forAll(fc.property(planArbitrary(5), (text) => {
       const { blocks } = supplyTable(check(text));
       const key = ({ block, row, column }: CellPlace): string => `${block} ${row} ${column}`;
       const begin = moveCell(blocks, null, 'down');
@@ -105,7 +107,7 @@ describe('keys', () => {
         }
       }
       expect(seen.size).toBe(blocks.reduce((sum, { rows, columns }) => sum + rows.length * columns.length, 0));
-    }), runs(20));
+    }), 20);
   });
 
   test('a finding leads to its cell', () => {

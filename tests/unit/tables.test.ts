@@ -4,7 +4,7 @@ import { Blocks } from '../../src/core/reach/blocks';
 import { Effects, EffectTiles } from '../../src/core/reach/effects';
 import { Schedule } from '../../src/core/reach/schedule';
 import { Matrix } from '../../src/core/reach/tiles';
-import { runs } from './plans';
+import { forAll } from './property';
 
 /** Numbers of events: few, and about as many as a narrow array no longer holds. */
 const events = fc.oneof(fc.nat(20), fc.integer({ min: 32_700, max: 32_800 }));
@@ -17,7 +17,7 @@ const membersOf = (blocks: Blocks, block: number, set: number): number[] =>
 
 describe('tables of numbers', () => {
   test('a schedule gives each thing once, when it happens soonest, in order', () => {
-    fc.assert(fc.property(sizes, fc.array(fc.record({ ...places, taps: events }), { maxLength: 60 }), (size, awaited) => {
+    forAll(fc.property(sizes, fc.array(fc.record({ ...places, taps: events }), { maxLength: 60 }), (size, awaited) => {
       const blocks = new Blocks(size);
       const inBlock = 2 ** blocks.size - 1;
       const schedule = new Schedule<null>(blocks, true);
@@ -47,11 +47,11 @@ describe('tables of numbers', () => {
       for (const [key, taps] of soonest) expect([key, taken.get(key)]).toEqual([key, taps]);
       expect(taken.size).toBe(soonest.size);
       expect(schedule.inOrder([...order].reverse()).map(({ taps }) => taps)).toEqual(order.map(({ taps }) => taps));
-    }), runs(100));
+    }), 100);
   });
 
   test('effects keep the fewest events and by which rule, and say what was new', () => {
-    fc.assert(fc.property(sizes, fc.array(fc.record({ ...places, weight: events, rule: events }), { maxLength: 60 }), (size, found) => {
+    forAll(fc.property(sizes, fc.array(fc.record({ ...places, weight: events, rule: events }), { maxLength: 60 }), (size, found) => {
       const blocks = new Blocks(size);
       const tiles = new EffectTiles(blocks);
       const effects = new Effects(tiles);
@@ -65,6 +65,6 @@ describe('tables of numbers', () => {
       const all = new Map<string, { readonly weight: number; readonly rule: number }>();
       for (let row = 0; row <= 40; row++) effects.eachInRow(row, (column, weight, at) => all.set(`${row} ${column}`, { weight, rule: tiles.ruleAt(at) }));
       expect(all).toEqual(known);
-    }), runs(100));
+    }), 100);
   });
 });

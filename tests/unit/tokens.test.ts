@@ -3,7 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { closest } from '../../src/core/language/closest';
 import { Lines } from '../../src/core/language/lines';
 import { quote, scan, stringValue, tokenize, type Token } from '../../src/core/language/tokens';
-import { demo, runs } from './plans';
+import { demo } from '../demo';
+import { forAll } from './property';
 
 const kinds = (text: string): string[] => tokenize(text).slice(0, -1).map((token) => `${token.kind} ${token.text}`);
 
@@ -31,7 +32,7 @@ describe('tokens', () => {
   ])('of %j', (text, tokens) => expect(kinds(text)).toEqual(tokens));
 
   test('cover the text but for blanks, in order, and never cross a line break', () => {
-    fc.assert(fc.property(anyText, (text) => {
+    forAll(fc.property(anyText, (text) => {
       const tokens = tokenize(text);
       let at = 0;
       for (const token of tokens) {
@@ -43,7 +44,7 @@ describe('tokens', () => {
       }
       expect(tokens.filter((token) => token.kind === 'end')).toEqual([tokens.at(-1)]);
       expect(at).toBe(text.length);
-    }), runs(1000));
+    }), 1000);
   });
 
   test('of a line are those of the text: an editor may colour line by line', () => {
@@ -57,22 +58,22 @@ describe('tokens', () => {
       return tokens;
     });
     expect(byLine(demo)).toEqual(kinds(demo));
-    fc.assert(fc.property(anyText, (text) => {
+    forAll(fc.property(anyText, (text) => {
       expect(byLine(text)).toEqual(kinds(text));
-    }), runs(500));
+    }), 500);
   });
 
   test('texts come back from their written form; what is no JSON string has no value', () => {
-    fc.assert(fc.property(fc.string({ unit: 'binary' }), (value) => {
+    forAll(fc.property(fc.string({ unit: 'binary' }), (value) => {
       expect(stringValue(quote(value))).toBe(value);
-    }), runs(300));
+    }), 300);
     for (const written of ['"', '"a', '"\\x"', '"\\u12"', 'a']) expect(stringValue(written), written).toBeNull();
     expect(stringValue('"a\tb"')).toBe('a\tb');
   });
 });
 
 test('lines and columns are those that counting finds', () => {
-  fc.assert(fc.property(anyText, fc.nat(80), (text, wanted) => {
+  forAll(fc.property(anyText, fc.nat(80), (text, wanted) => {
     const offset = Math.min(wanted, text.length);
     const lines = new Lines(text);
     const before = text.slice(0, offset).split('\n');
@@ -80,7 +81,7 @@ test('lines and columns are those that counting finds', () => {
     expect(lines.count).toBe(text.split('\n').length);
     expect(lines.textOf(before.length)).toBe(text.split('\n')[before.length - 1]);
     expect(lines.startOf(before.length)).toBe(offset - before.at(-1)!.length);
-  }), runs(500));
+  }), 500);
 });
 
 describe('the nearest name', () => {

@@ -8,7 +8,9 @@ import { tourText } from '../../src/core/report/tour';
 import { activeStack, keyOf, type Configuration } from '../../src/core/walk/configuration';
 import { planTour, tapsIn, type TourTap } from '../../src/core/walk/tour';
 import { Walker } from '../../src/core/walk/walker';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 /** The outcomes that a walk uses, when the walker walks it; fails where it cannot. */
 function used(plan: Plan, variant: string, walk: readonly TourTap[]): Branch[] {
@@ -64,7 +66,7 @@ function fewestTaps(plan: Plan, variant: string, wanted: readonly Branch[]): num
 test('a tour uses every outcome that can happen, and hardly more taps than the best one', () => {
   let compared = 0;
   let worst = 0;
-  fc.assert(fc.property(planArbitrary(4), (text) => {
+  forAll(fc.property(planArbitrary(4), (text) => {
     const { plan, reach } = check(text);
     for (const { name, stacks, verdicts } of reach.variants) {
       const wanted = stacks?.outcomes();
@@ -80,7 +82,7 @@ test('a tour uses every outcome that can happen, and hardly more taps than the b
       worst = Math.max(worst, tapsIn(tour.walks) / best);
       expect(tapsIn(tour.walks) / best, `${tapsIn(tour.walks)} taps, best ${best}, ${name} of\n${text}\n${tourText(tour)}`).toBeLessThanOrEqual(1.5);
     }
-  }), runs(60));
+  }), 60);
   expect(compared).toBeGreaterThan(30);
 });
 

@@ -10,7 +10,9 @@ import { plain } from '../../src/core/rules/message';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
 import { Data } from '../../src/core/walk/data';
 import { Walker } from '../../src/core/walk/walker';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 const huts = `app "Huts"
 origin https://huts.example
@@ -89,7 +91,7 @@ describe('what a URL does', () => {
 
   test('of a link that is put off, what is said to be wanted is enough', () => {
     let putOff = 0;
-    fc.assert(fc.property(planArbitrary(5), (source) => {
+    forAll(fc.property(planArbitrary(5), (source) => {
       const { plan: any } = check(source);
       for (const variant of any.variants) {
         const walker = new Walker(any, variant);
@@ -106,13 +108,13 @@ describe('what a URL does', () => {
           expect([...screensOf(activeStack(once.after))].reverse()).toEqual(walker.stackOf(door));
         }
       }
-    }), runs(300));
+    }), 300);
     expect(putOff).toBeGreaterThan(20);
   });
 
   test('of any plan and any text something is said', () => {
     const text = fc.oneof(fc.string({ unit: 'binary' }), fc.constantFrom('/a/1', '/a/x', '/a', '/a/1/b', 'https://a.example/a/1'));
-    fc.assert(fc.property(planArbitrary(4), fc.array(text, { maxLength: 5 }), (source, urls) => {
+    forAll(fc.property(planArbitrary(4), fc.array(text, { maxLength: 5 }), (source, urls) => {
       const checked = check(source);
       for (const variant of checked.plan.variants) {
         const { results, spaces, unusable } = linksCard(checked, { urls: urls.join('\n') }, variant);
@@ -124,7 +126,7 @@ describe('what a URL does', () => {
         const links = checked.plan.screens.flatMap((screen) => (screen.only === null || screen.only.has(variant) ? screen.links : []));
         for (const { rows, origins } of spaces) if (origins.length === 0) expect(rows.length + unusable.length).toBe(links.length);
       }
-    }), runs(60));
+    }), 60);
   });
 });
 
@@ -164,10 +166,10 @@ describe('changes to a pattern', () => {
 
   test('give a pattern that reads', () => {
     const part = fc.constantFrom('/a', '/{a}', '/x{b}', '/{c}.html', '{/rest*}', '{?q}', '{?q,r}', '/');
-    fc.assert(fc.property(fc.array(part, { maxLength: 4 }).map((parts) => parts.join('') || '/'), (pattern) => {
+    forAll(fc.property(fc.array(part, { maxLength: 4 }).map((parts) => parts.join('') || '/'), (pattern) => {
       for (const made of [addToPath(pattern, 'new'), addToQuery(pattern, 'new'), setApart(pattern, 'apart'), ...['a', 'b', 'c', 'q', 'r', 'rest'].flatMap((name) => [takeOut(pattern, name), moveToPath(pattern, name), moveToQuery(pattern, name)])]) {
         if (made !== null) expect(readPattern(made).problem).toBeNull();
       }
-    }), runs(300));
+    }), 300);
   });
 });

@@ -4,7 +4,7 @@ import { plain } from '../../src/core/rules/message';
 import { walkCard, type WalkCard, type WalkRequest } from '../../src/core/report/walk-card';
 import type { OfferCard } from '../../src/core/report/walk-offers';
 import { restOfTour } from '../../src/core/report/walk-tour';
-import { demo } from './plans';
+import { demo } from '../demo';
 
 function walked(steps: string, { variant = 'phone', taken = Infinity, typed = {}, text = demo }: Partial<WalkRequest> & { variant?: string; text?: string } = {}): WalkCard {
   return walkCard(check(text), { steps, taken, typed }, variant);

@@ -15,7 +15,9 @@ import { headOf, readTrail, retrace, tailOf } from '../../src/core/walk/trail';
 import { readLiteral } from '../../src/core/walk/value';
 import { Walker } from '../../src/core/walk/walker';
 import { NotRestored, restore, write } from '../../src/core/walk/written';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 
 const planOf = (text: string) => resolve(parse(text));
 
@@ -45,7 +47,7 @@ function* stroll(plan: Plan, picks: readonly number[]): Generator<{ variant: str
 describe('a walk by hand', () => {
   test('is told in the language so that it leads to the same place again', () => {
     let walked = 0;
-    fc.assert(fc.property(planArbitrary(6), fc.array(fc.nat(60), { maxLength: 8 }), (text, picks) => {
+    forAll(fc.property(planArbitrary(6), fc.array(fc.nat(60), { maxLength: 8 }), (text, picks) => {
       const plan = planOf(text);
       for (const { variant, steps, configuration } of stroll(plan, picks)) {
         const nodes = readTrail(steps.join(' '));
@@ -57,19 +59,19 @@ describe('a walk by hand', () => {
         expect(replayed.shown.at(-1)).toContain(shows);
         walked++;
       }
-    }), runs(80));
+    }), 80);
     expect(walked).toBeGreaterThan(130);
   });
 
   test('goes on as before after the app is killed and restored', () => {
-    fc.assert(fc.property(planArbitrary(6), fc.array(fc.nat(60), { maxLength: 8 }), (text, picks) => {
+    forAll(fc.property(planArbitrary(6), fc.array(fc.nat(60), { maxLength: 8 }), (text, picks) => {
       const plan = planOf(text);
       for (const { variant, configuration } of stroll(plan, picks)) {
         const back = restore(plan, variant, JSON.parse(JSON.stringify(write(plan, configuration))) as ReturnType<typeof write>);
         expect(back).toEqual(configuration);
         expect(keyOf(back)).toBe(keyOf(configuration));
       }
-    }), runs(200));
+    }), 200);
   });
 
   test.each([
@@ -111,7 +113,7 @@ test('every walk that the analysis finds can be written down and walked again: o
     }
   };
   follow(demo);
-  fc.assert(fc.property(planArbitrary(6), follow), runs(80));
+  forAll(fc.property(planArbitrary(6), follow), 80);
   expect(walked).toBeGreaterThan(130);
 });
 

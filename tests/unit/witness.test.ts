@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { demo, planArbitrary, runs } from './plans';
+import { demo } from '../demo';
+import { planArbitrary } from './plans';
+import { forAll } from './property';
 import { expectWalksToReplay } from './replays';
 
 test('the walk of every finding can be walked and shows its fault, on the demo and on random plans', () => {
   let walks = expectWalksToReplay(demo);
-  fc.assert(fc.property(planArbitrary(5), (text) => { walks += expectWalksToReplay(text); }), runs(80));
+  forAll(fc.property(planArbitrary(5), (text) => { walks += expectWalksToReplay(text); }), 80);
   expect(walks).toBeGreaterThan(25);
 });
 

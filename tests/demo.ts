@@ -1,0 +1,21 @@
+/** The demo, and what Andante says of it. Every number that a test expects of the whole demo stands here. */
+import { readFileSync } from 'node:fs';
+
+export const demo = readFileSync(new URL('../demo/saddleback.andante', import.meta.url), 'utf8');
+
+/** Rules of the demo's findings, one for each finding, sorted. */
+export const demoFindings = [
+  'link/overlap', 'plan/unknown-name', 'reach/stranded', 'supply/fixed-id', 'supply/may-be-absent', 'supply/missing', 'supply/wrong-type',
+] as const;
+
+/** What Andante counts in the demo. */
+export const demoCounts = {
+  screens: 29, reached: 28, stranded: 1, undecided: 0, transitions: 55, arguments: 47, supplied: 44, missing: 1,
+  links: 7, errors: 5, warnings: 2, notes: 0,
+} as const;
+
+/** Line that ends `andante check` of the demo. */
+export const demoSummary = (file: string): string => {
+  const { screens, reached, arguments: all, supplied, errors, warnings } = demoCounts;
+  return `${file}: ${reached} of ${screens} screens can be reached, ${supplied} of ${all} arguments supplied. ${errors} errors, ${warnings} warnings. 3 accepted.`;
+};
