@@ -11,16 +11,18 @@ const config: NextConfig = {
   experimental: { proxyClientMaxBodySize: maximumBodyBytes + 1024 * 1024 },
   // Types are checked by `npm test`, over the tests as well; a start need not wait for that.
   typescript: { ignoreBuildErrors: true },
-  headers: async () => [{
-    source: '/:path*',
-    headers: [
-      { key: 'X-Content-Type-Options', value: 'nosniff' },
-      { key: 'Referrer-Policy', value: 'same-origin' },
-      { key: 'X-Frame-Options', value: 'DENY' },
-      { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
-      { key: 'Cross-Origin-Resource-Policy', value: 'same-origin' },
-    ],
-  }],
+  headers: async () => [
+    {
+      source: '/:path*',
+      headers: [
+        { key: 'X-Content-Type-Options', value: 'nosniff' },
+        { key: 'Referrer-Policy', value: 'same-origin' },
+        { key: 'X-Frame-Options', value: 'DENY' },
+        { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
+        { key: 'Cross-Origin-Resource-Policy', value: 'same-origin' },
+      ],
+    },
+  ],
 };
 
 export default config;

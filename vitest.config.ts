@@ -7,8 +7,24 @@ export default defineConfig({
   test: {
     projects: [
       // All processors: by default one is left to whoever watches.
-      { test: { name: 'unit', maxWorkers: '100%', globalSetup: 'tests/unit/fresh-seed.ts', include: ['tests/unit/**/*.test.ts'], testTimeout: 300_000 * runs } },
-      { test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, maxWorkers: 2 } },
+      {
+        test: {
+          name: 'unit',
+          maxWorkers: '100%',
+          globalSetup: 'tests/unit/fresh-seed.ts',
+          include: ['tests/unit/**/*.test.ts'],
+          testTimeout: 300_000 * runs,
+        },
+      },
+      {
+        test: {
+          name: 'browser',
+          include: ['tests/browser/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          maxWorkers: 2,
+        },
+      },
     ],
   },
 });

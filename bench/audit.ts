@@ -30,7 +30,9 @@ async function run(file: string, patterns: number): Promise<void> {
   const seconds = (performance.now() - begin) / 1000;
   const megabytes = process.resourceUsage().maxRSS / 1000;
   const isOver = seconds > mostSeconds || megabytes > mostMegabytes;
-  console.log(`${patterns} patterns: ${total.toLocaleString('en')} URLs, of which ${opens.toLocaleString('en')} open and ${lost.toLocaleString('en')} are lost, in ${seconds.toFixed(1)} s, with ${megabytes.toFixed(0)} MB at most${isOver ? ', EXCEEDS' : '; under'} ${mostSeconds} s and ${mostMegabytes} MB.`);
+  console.log(
+    `${patterns} patterns: ${total.toLocaleString('en')} URLs, of which ${opens.toLocaleString('en')} open and ${lost.toLocaleString('en')} are lost, in ${seconds.toFixed(1)} s, with ${megabytes.toFixed(0)} MB at most${isOver ? ', EXCEEDS' : '; under'} ${mostSeconds} s and ${mostMegabytes} MB.`,
+  );
   if (isOver) process.exitCode = 1;
 }
 
@@ -40,10 +42,15 @@ async function all(): Promise<void> {
     for (const patterns of [50, 500, 5000]) {
       const file = join(folder, `${patterns}.txt`);
       const out = createWriteStream(file);
-      for (const url of urlsOf(patterns, urls)) if (!out.write(`https://measured.example${url}\n`)) await once(out, 'drain');
+      for (const url of urlsOf(patterns, urls))
+        if (!out.write(`https://measured.example${url}\n`)) await once(out, 'drain');
       out.end();
       await once(out, 'close');
-      if (spawnSync(process.execPath, [process.argv[1]!, 'run', file, String(patterns)], { stdio: 'inherit' }).status !== 0) process.exitCode = 1;
+      if (
+        spawnSync(process.execPath, [process.argv[1]!, 'run', file, String(patterns)], { stdio: 'inherit' }).status !==
+        0
+      )
+        process.exitCode = 1;
       rmSync(file);
     }
   } finally {

@@ -27,14 +27,31 @@ function median(run: () => unknown, times: number, warmUp: number): number {
 
 /** The plan as the JSON that any other tool would keep it in. */
 function asJson(plan: Plan): string {
-  return JSON.stringify(plan.screens.map((screen) => ({
-    name: screen.name, module: screen.module?.name, title: screen.title?.value,
-    parameters: screen.parameters.map(({ name, type }) => ({ name, type })), holds: screen.holds.map(({ name, type }) => ({ name, type })),
-    transitions: screen.transitions.map(({ trigger, loop, branches }) => ({
-      trigger, loop: loop?.variable.text,
-      steps: branches.flatMap((branch) => branch.steps).map((step) => ('call' in step ? { kind: step.kind, target: step.call?.target?.name, arguments: step.call?.arguments.map((one) => one.name.text) } : step)),
+  return JSON.stringify(
+    plan.screens.map((screen) => ({
+      name: screen.name,
+      module: screen.module?.name,
+      title: screen.title?.value,
+      parameters: screen.parameters.map(({ name, type }) => ({ name, type })),
+      holds: screen.holds.map(({ name, type }) => ({ name, type })),
+      transitions: screen.transitions.map(({ trigger, loop, branches }) => ({
+        trigger,
+        loop: loop?.variable.text,
+        steps: branches
+          .flatMap((branch) => branch.steps)
+          .map((step) =>
+            'call' in step
+              ? {
+                  kind: step.kind,
+                  target: step.call?.target?.name,
+                  arguments: step.call?.arguments.map((one) => one.name.text),
+                }
+              : step,
+          ),
+      })),
     })),
-  })), (_key, value: unknown) => (value instanceof Map ? undefined : value));
+    (_key, value: unknown) => (value instanceof Map ? undefined : value),
+  );
 }
 
 function asGraph(plan: Plan): DirectedGraph {
@@ -42,13 +59,28 @@ function asGraph(plan: Plan): DirectedGraph {
   for (const screen of plan.screens) graph.addNode(screen.index);
   for (const screen of plan.screens) {
     for (const transition of screen.transitions) {
-      for (const step of transition.branches.flatMap((branch) => branch.steps)) if ('call' in step && step.call?.target) graph.mergeEdge(screen.index, step.call.target.index);
+      for (const step of transition.branches.flatMap((branch) => branch.steps))
+        if ('call' in step && step.call?.target) graph.mergeEdge(screen.index, step.call.target.index);
     }
   }
   return graph;
 }
 
-const columns = ['screens', 'KiB', 'parse', 'resolve', 'reach', 'margin', 'rules', 'check', 'overview', 'format', 'complete', 'JSON.parse', 'library BFS'] as const;
+const columns = [
+  'screens',
+  'KiB',
+  'parse',
+  'resolve',
+  'reach',
+  'margin',
+  'rules',
+  'check',
+  'overview',
+  'format',
+  'complete',
+  'JSON.parse',
+  'library BFS',
+] as const;
 const number = (n: number): string => (n < 10 ? n.toFixed(2) : n.toFixed(0));
 
 /** From text to what all rules find, but for those about stacks, which are silent while stacks are not known. */
@@ -57,7 +89,9 @@ function findings(text: string): number {
   return toEnd(runRules({ text, plan, reach: quick, supply })).findings.length;
 }
 
-console.log('Milliseconds, median of 7 after 2 that warm up (of 3 after 1 for 10,000 screens). “rules” is everything from text to findings,');
+console.log(
+  'Milliseconds, median of 7 after 2 that warm up (of 3 after 1 for 10,000 screens). “rules” is everything from text to findings,',
+);
 console.log('but for stacks; “check” is everything; “margin” is what a keystroke waits for.\n');
 console.log(columns.map((column) => column.padStart(11)).join(''));
 
@@ -85,13 +119,21 @@ for (const screens of [100, 1000, 10_000]) {
     json: time(() => JSON.parse(json)),
     bfs: time(() => bfsFromNode(graph, '0', () => undefined)),
   };
-  console.log([String(screens), number(text.length / 1024), ...Object.values(results).map(number)].map((cell) => cell.padStart(11)).join(''));
+  console.log(
+    [String(screens), number(text.length / 1024), ...Object.values(results).map(number)]
+      .map((cell) => cell.padStart(11))
+      .join(''),
+  );
   totals.push({ screens, ...results });
-  ratios.push(`${screens} screens: parse is ${number(results.parse / results.json)} times JSON.parse of the same model (${number(json.length / 1024)} KiB), reach is ${number(results.reach / results.bfs)} times the library's search.`);
+  ratios.push(
+    `${screens} screens: parse is ${number(results.parse / results.json)} times JSON.parse of the same model (${number(json.length / 1024)} KiB), reach is ${number(results.reach / results.bfs)} times the library's search.`,
+  );
 }
 console.log(`\n${ratios.join('\n')}`);
 const [, middle, large] = totals;
-console.log(`Ten times the screens take ${number(large!.rules / middle!.rules)} times as long without stacks, ${number(large!.check / middle!.check)} times with them; 10 would be in proportion.`);
+console.log(
+  `Ten times the screens take ${number(large!.rules / middle!.rules)} times as long without stacks, ${number(large!.check / middle!.check)} times with them; 10 would be in proportion.`,
+);
 const judge = (what: string, taken: number, most: number): void => {
   console.log(`1,000 screens, ${what}: ${number(taken)} ms, ${taken < most ? 'under' : 'EXCEEDS'} ${most}.`);
   if (taken >= most) process.exitCode = 1;

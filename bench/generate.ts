@@ -17,8 +17,16 @@ export function generatePlan(screens: number, transitions = 5, flags = 0): strin
     return Math.floor((state / 2147483648) * below);
   };
   const lines = [
-    '## Generated, to measure with.', 'app "Measured"', 'origin https://measured.example', 'start s0', '',
-    'id ItemId: int', 'id UserId: text', 'choice Order { newest, oldest }', 'record Item { id: ItemId, name: text, owner: UserId }', '',
+    '## Generated, to measure with.',
+    'app "Measured"',
+    'origin https://measured.example',
+    'start s0',
+    '',
+    'id ItemId: int',
+    'id UserId: text',
+    'choice Order { newest, oldest }',
+    'record Item { id: ItemId, name: text, owner: UserId }',
+    '',
     ...Array.from({ length: flags }, (_, index) => `flag f${index}`),
   ];
   for (let index = 0; index < screens; index++) {
@@ -28,9 +36,20 @@ export function generatePlan(screens: number, transitions = 5, flags = 0): strin
     lines.push(`  ## Screen number ${index}.`, `  screen s${index} "${titles[index % titles.length]} ${index}" {`);
     if (at > 0) lines.push('    takes itemId: ItemId', '    takes order: Order = newest');
     lines.push('    has item: Item, rows: list of Item');
-    if (at > 0) lines.push(`    link /m${index / perModule | 0}/s${index}/{itemId} under s${root}`);
+    if (at > 0) lines.push(`    link /m${(index / perModule) | 0}/s${index}/{itemId} under s${root}`);
     for (let n = 0; n < transitions; n++) {
-      const forward = Math.min(screens - 1, n === 0 ? index + 1 : n === 1 ? 2 * index + 1 : n === 2 ? root : n === 3 ? root + random(perModule) : random(screens));
+      const forward = Math.min(
+        screens - 1,
+        n === 0
+          ? index + 1
+          : n === 1
+            ? 2 * index + 1
+            : n === 2
+              ? root
+              : n === 3
+                ? root + random(perModule)
+                : random(screens),
+      );
       const target = Math.min(screens - 1, forward);
       const needs = target % perModule > 0;
       const bad = index % 20 === 7 && n === 3;
@@ -38,7 +57,9 @@ export function generatePlan(screens: number, transitions = 5, flags = 0): strin
       const step = index * transitions + n;
       const when = flags > 0 && step % 5 === 4 ? ` when ${step % 2 === 0 ? '' : 'not '}f${step % flags}` : '';
       const sets = flags > 0 && step % 7 === 3 ? `sets f${step % flags} = ${step % 3 > 0} then ` : '';
-      lines.push(`    on "Go ${n}"${n === 0 ? ' for row in rows' : ''}${when} ${sets}${n === 2 ? 'reset' : 'push'} s${target}${list}`);
+      lines.push(
+        `    on "Go ${n}"${n === 0 ? ' for row in rows' : ''}${when} ${sets}${n === 2 ? 'reset' : 'push'} s${target}${list}`,
+      );
     }
     lines.push('  }', '');
     if (at === perModule - 1 || index === screens - 1) lines.push('}', '');

@@ -54,9 +54,12 @@ async function typeAfter(pause: number): Promise<number[]> {
   return (await app.driver.executeAsyncScript(measure, strokes, cadence)) as number[];
 }
 
-const at = (taken: readonly number[], share: number): number => [...taken].sort((a, b) => a - b)[Math.min(taken.length - 1, Math.floor(taken.length * share))]!;
+const at = (taken: readonly number[], share: number): number =>
+  [...taken].sort((a, b) => a - b)[Math.min(taken.length - 1, Math.floor(taken.length * share))]!;
 const tell = (when: string, taken: readonly number[]): void =>
-  console.log(`  ${when}: median ${at(taken, 0.5).toFixed(0)} ms, p95 ${at(taken, 0.95).toFixed(0)} ms, worst ${at(taken, 1).toFixed(0)} ms`);
+  console.log(
+    `  ${when}: median ${at(taken, 0.5).toFixed(0)} ms, p95 ${at(taken, 0.95).toFixed(0)} ms, worst ${at(taken, 1).toFixed(0)} ms`,
+  );
 
 const app = new App();
 try {

@@ -8,7 +8,11 @@ import { planOf, urlsOf } from './urls';
 const urls = 1_000_000;
 
 /** The same path patterns as the router writes them. */
-const routeOf = (pattern: string): string => pattern.replace(/\{\?.*\}$/, '').replace(/\{\/\w+\*\}$/, '/*').replace(/\{(\w+)\}/g, ':$1');
+const routeOf = (pattern: string): string =>
+  pattern
+    .replace(/\{\?.*\}$/, '')
+    .replace(/\{\/\w+\*\}$/, '/*')
+    .replace(/\{(\w+)\}/g, ':$1');
 
 /** The same texts, each in one piece, as they come from a file: joined ones would be put together while time is taken. */
 const inOnePiece = (texts: readonly string[]): string[] => JSON.parse(JSON.stringify(texts)) as string[];
@@ -37,7 +41,9 @@ function count(space: UrlSpace, all: readonly string[]): number {
 }
 
 let slower = false;
-console.log(`Looking up ${urls.toLocaleString('en')} URLs, types included; the router does not look at types, and splits the query off. Median of 7, taken in turn.\n`);
+console.log(
+  `Looking up ${urls.toLocaleString('en')} URLs, types included; the router does not look at types, and splits the query off. Median of 7, taken in turn.\n`,
+);
 for (const patterns of [50, 500, 5000]) {
   const plan = resolve(parse(planOf(patterns)));
   const space = spaceOf(plan, 'app');
@@ -45,12 +51,18 @@ for (const patterns of [50, 500, 5000]) {
   for (const { link } of space.patterns) routes.on('GET', routeOf(link.pattern), () => undefined);
   const all = inOnePiece([...urlsOf(patterns, urls)]);
   const whole = inOnePiece(all.map((path) => `https://measured.example${path}`));
-  const [ours, oursWhole, theirs] = compare([() => count(space, all), () => count(space, whole), () => {
-    let found = 0;
-    for (const url of all) if (routes.find('GET', url)) found++;
-    return found;
-  }]) as [{ ms: number; found: number }, { ms: number; found: number }, { ms: number; found: number }];
+  const [ours, oursWhole, theirs] = compare([
+    () => count(space, all),
+    () => count(space, whole),
+    () => {
+      let found = 0;
+      for (const url of all) if (routes.find('GET', url)) found++;
+      return found;
+    },
+  ]) as [{ ms: number; found: number }, { ms: number; found: number }, { ms: number; found: number }];
   if (ours.ms > theirs.ms) slower = true;
-  console.log(`${patterns} patterns: ${ours.ms.toFixed(0)} ms (whole URLs ${oursWhole.ms.toFixed(0)} ms), the router ${theirs.ms.toFixed(0)} ms: ${(ours.ms / theirs.ms).toFixed(2)} times its time${ours.ms > theirs.ms ? ', SLOWER' : ''}. Found ${ours.found} and ${theirs.found}.`);
+  console.log(
+    `${patterns} patterns: ${ours.ms.toFixed(0)} ms (whole URLs ${oursWhole.ms.toFixed(0)} ms), the router ${theirs.ms.toFixed(0)} ms: ${(ours.ms / theirs.ms).toFixed(2)} times its time${ours.ms > theirs.ms ? ', SLOWER' : ''}. Found ${ours.found} and ${theirs.found}.`,
+  );
 }
 if (slower) process.exitCode = 1;

@@ -36,7 +36,10 @@ const longest = (): string => {
 };
 
 const plans: readonly (readonly [name: string, text: string])[] = [
-  ['1,000 screens', generatePlan(1000)], ['10,000 screens', generatePlan(10_000)], ['24 flags in a ring', flagChain], ['4 MiB', longest()],
+  ['1,000 screens', generatePlan(1000)],
+  ['10,000 screens', generatePlan(10_000)],
+  ['24 flags in a ring', flagChain],
+  ['4 MiB', longest()],
 ];
 const app = new App();
 await app.start();
@@ -47,7 +50,9 @@ try {
     await app.open('/plans');
     await app.driver.get(`${app.address}/plans/${id}`);
     const { painted, text: shown, verdict } = await app.driver.executeAsyncScript<Opened>(measure);
-    console.log(`${name}: first paint ${Math.round(painted)} ms, text ${Math.round(shown)} ms, verdicts ${Math.round(verdict)} ms`);
+    console.log(
+      `${name}: first paint ${Math.round(painted)} ms, text ${Math.round(shown)} ms, verdicts ${Math.round(verdict)} ms`,
+    );
   }
 } finally {
   await app.stop();

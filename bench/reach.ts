@@ -15,7 +15,9 @@ function asGraph(plan: Plan): DirectedGraph {
   const graph = new DirectedGraph();
   for (const screen of plan.screens) graph.addNode(screen.index);
   for (const screen of plan.screens) {
-    for (const { branches } of screen.transitions) for (const { steps } of branches) for (const { call } of openings(steps)) if (call?.target) graph.mergeEdge(screen.index, call.target.index);
+    for (const { branches } of screen.transitions)
+      for (const { steps } of branches)
+        for (const { call } of openings(steps)) if (call?.target) graph.mergeEdge(screen.index, call.target.index);
   }
   return graph;
 }
@@ -59,7 +61,14 @@ function measure(screens: number, flags: number): Measured {
   const memory = process.memoryUsage().rss / 2 ** 20;
   const graph = asGraph(plan);
   const search = time(() => bfsFromNode(graph, '0', () => undefined));
-  return { all, search, components: screens > 1000 ? null : time(() => stronglyConnectedComponents(graph)), longest, memory, decided };
+  return {
+    all,
+    search,
+    components: screens > 1000 ? null : time(() => stronglyConnectedComponents(graph)),
+    longest,
+    memory,
+    decided,
+  };
 }
 
 /** A heap that may grow holds garbage as long as there is room: what is needed shows where there is none. In MiB. */
@@ -76,12 +85,29 @@ if (own) {
     return `${value.toFixed(0)} ${unit}${most < Infinity ? ` (${value > most ? 'EXCEEDS' : 'under'} ${most})` : ''}`;
   };
   const small: number[] = [];
-  console.log(`All stacks of a plan, with links and without: median of 5, each size in a process of its own, with a heap of at most ${heap} MiB.\n`);
-  for (const [screens, flags, most] of [[100, 0, Infinity], [1000, 0, Infinity], [10_000, 0, 3000], [1000, 4, 1000]] as const) {
-    const { all, search, components, longest, memory, decided } = JSON.parse(execFileSync(process.execPath, [...process.execArgv, `--max-old-space-size=${heap}`, process.argv[1]!, `${screens}/${flags}`], { encoding: 'utf8' })) as Measured;
+  console.log(
+    `All stacks of a plan, with links and without: median of 5, each size in a process of its own, with a heap of at most ${heap} MiB.\n`,
+  );
+  for (const [screens, flags, most] of [
+    [100, 0, Infinity],
+    [1000, 0, Infinity],
+    [10_000, 0, 3000],
+    [1000, 4, 1000],
+  ] as const) {
+    const { all, search, components, longest, memory, decided } = JSON.parse(
+      execFileSync(
+        process.execPath,
+        [...process.execArgv, `--max-old-space-size=${heap}`, process.argv[1]!, `${screens}/${flags}`],
+        { encoding: 'utf8' },
+      ),
+    ) as Measured;
     if (flags === 0) small.push(all);
-    console.log(`${screens} screens, ${screens * 5} transitions, ${flags} flags: ${judged(all, most, 'ms')}${decided ? '' : ', given up'}, ${(all / search).toFixed(1)} times the library’s search${components === null ? '' : `, ${(all / components).toFixed(1)} times its components`}; longest slice ${longest.toFixed(0)} ms; ${judged(memory, 500, 'MiB')}`);
+    console.log(
+      `${screens} screens, ${screens * 5} transitions, ${flags} flags: ${judged(all, most, 'ms')}${decided ? '' : ', given up'}, ${(all / search).toFixed(1)} times the library’s search${components === null ? '' : `, ${(all / components).toFixed(1)} times its components`}; longest slice ${longest.toFixed(0)} ms; ${judged(memory, 500, 'MiB')}`,
+    );
   }
-  console.log(`Ten times the screens take ${(small[2]! / small[1]!).toFixed(1)} times as long; 10 would be in proportion.`);
+  console.log(
+    `Ten times the screens take ${(small[2]! / small[1]!).toFixed(1)} times as long; 10 would be in proportion.`,
+  );
   if (over) process.exitCode = 1;
 }

@@ -56,6 +56,8 @@ for (const [name, text] of plans) {
   const best = [slicesOf(text), slicesOf(text), slicesOf(text)].reduce((a, b) => (a.longest < b.longest ? a : b));
   const tooLong = best.longest > longest;
   failed ||= tooLong;
-  console.log(`${name}: ${best.count} slices, ${Math.round(best.all)} ms, the longest ${best.longest.toFixed(1)} ms${tooLong ? `, over ${longest}` : ''}`);
+  console.log(
+    `${name}: ${best.count} slices, ${Math.round(best.all)} ms, the longest ${best.longest.toFixed(1)} ms${tooLong ? `, over ${longest}` : ''}`,
+  );
 }
 if (failed) process.exitCode = 1;

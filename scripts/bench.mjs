@@ -6,7 +6,16 @@ import { bin, build, install, main, needNode, root, run, Stop } from './prepare.
 async function runBundled(name) {
   const { build: bundle } = await import('esbuild');
   const outfile = join(root, 'dist', 'bench', `${name}.mjs`);
-  await bundle({ entryPoints: [join(root, 'bench', `${name}.ts`)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'error' });
+  await bundle({
+    entryPoints: [join(root, 'bench', `${name}.ts`)],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    logLevel: 'error',
+  });
   await run(process.execPath, [outfile]);
 }
 
@@ -30,12 +39,16 @@ await main(async () => {
   needNode();
   await install();
   const wanted = process.argv.slice(2);
-  for (const name of wanted) if (!(name in all)) throw new Stop(`There is no benchmark ${name}: ${Object.keys(all).join(', ')}.`);
+  for (const name of wanted)
+    if (!(name in all)) throw new Stop(`There is no benchmark ${name}: ${Object.keys(all).join(', ')}.`);
   let failed = 0;
   for (const name of wanted.length > 0 ? wanted : Object.keys(all)) {
     console.log(`\n${name}`);
     // One that exceeds its budget says so itself; the others are to be seen all the same.
-    await all[name]().catch((error) => { failed++; console.error(error instanceof Stop ? error.message : error); });
+    await all[name]().catch((error) => {
+      failed++;
+      console.error(error instanceof Stop ? error.message : error);
+    });
   }
   if (failed > 0) throw new Stop(`${failed} of the benchmarks failed.`);
 });

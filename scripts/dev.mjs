@@ -5,5 +5,7 @@ await main(async () => {
   needNode();
   const port = portFromEnvironment();
   await install();
-  await run(process.execPath, [nextCommand, 'dev', '-H', '127.0.0.1', '-p', String(port)], { env: { PORT: String(port) } });
+  await run(process.execPath, [nextCommand, 'dev', '-H', '127.0.0.1', '-p', String(port)], {
+    env: { PORT: String(port) },
+  });
 });

@@ -23,7 +23,9 @@ function endAll(signal) {
   const ended = [...running].map((child) => new Promise((resolve) => child.once('exit', resolve)));
   for (const child of running) child.kill(signal);
   // One that is not able to listen any more is ended all the same.
-  setTimeout(() => { for (const child of running) child.kill('SIGKILL'); }, 5000).unref();
+  setTimeout(() => {
+    for (const child of running) child.kill('SIGKILL');
+  }, 5000).unref();
   void Promise.all(ended).then(() => process.exit(128 + (signal === 'SIGINT' ? 2 : 15)));
 }
 
@@ -31,13 +33,19 @@ function endAll(signal) {
 export function run(command, args, { quiet = false, env = {}, ...options } = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, {
-      cwd: root, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
-      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env }, ...options,
+      cwd: root,
+      stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+      ...options,
     });
     whileRunning(child);
     let said = '';
-    child.stdout?.on('data', (part) => { said += part; });
-    child.stderr?.on('data', (part) => { said += part; });
+    child.stdout?.on('data', (part) => {
+      said += part;
+    });
+    child.stderr?.on('data', (part) => {
+      said += part;
+    });
     child.on('error', (error) => reject(new Stop(`${command} cannot be run: ${error.message}`)));
     child.on('close', (code) => {
       if (code === 0) return resolve(said);
@@ -52,7 +60,8 @@ export const nextCommand = at('node_modules', 'next', 'dist', 'bin', 'next');
 
 export function needNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Stop(`Andante needs Node 20.19 or newer; this is ${process.versions.node}.`);
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Stop(`Andante needs Node 20.19 or newer; this is ${process.versions.node}.`);
 }
 
 /** A hash of files and of all files below folders, in a fixed order. */
@@ -86,12 +95,24 @@ async function unlessFresh(stamp, sources, what, act) {
 }
 
 export function install() {
-  return unlessFresh(at('node_modules', '.andante-installed'), [at('package.json'), at('package-lock.json')], 'Installing packages …',
-    () => run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true }));
+  return unlessFresh(
+    at('node_modules', '.andante-installed'),
+    [at('package.json'), at('package-lock.json')],
+    'Installing packages …',
+    () => run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true }),
+  );
 }
 
 export function build() {
-  const sources = [at('src/'), at('package.json'), at('package-lock.json'), at('next.config.ts'), at('postcss.config.mjs'), at('tsconfig.json'), at('scripts', 'bundle-cli.mjs')];
+  const sources = [
+    at('src/'),
+    at('package.json'),
+    at('package-lock.json'),
+    at('next.config.ts'),
+    at('postcss.config.mjs'),
+    at('tsconfig.json'),
+    at('scripts', 'bundle-cli.mjs'),
+  ];
   return unlessFresh(at('.next', 'andante-built'), sources, 'Building …', async () => {
     await run(process.execPath, [at('scripts', 'bundle-cli.mjs')], { quiet: true });
     await run(process.execPath, [nextCommand, 'build'], { quiet: true });
@@ -101,7 +122,8 @@ export function build() {
 /** The port that PORT names, otherwise the usual one. */
 export function portFromEnvironment() {
   const port = Number(process.env.PORT ?? 4310);
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Stop(`PORT is to be a number from 1 to 65535, not ${process.env.PORT}.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Stop(`PORT is to be a number from 1 to 65535, not ${process.env.PORT}.`);
   return port;
 }
 

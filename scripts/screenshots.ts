@@ -10,16 +10,22 @@ const folder = 'docs/screenshots';
 const app = new App();
 try {
   await app.start();
-  const { plans } = await (await fetch(`${app.address}/api/plans`)).json() as { plans: { id: string }[] };
+  const { plans } = (await (await fetch(`${app.address}/api/plans`)).json()) as { plans: { id: string }[] };
   const demo = plans[0]!.id;
   const pictures: [name: string, path: string, ready: string][] = [
     ['plan', `/plans/${demo}?screen=stay`, 'article h2'],
     ['reach', `/plans/${demo}/reach?screen=hut`, '[data-selected]'],
     ['supply', `/plans/${demo}/supply?screen=hut`, '[data-status=missing]'],
-    ['walk', `/plans/${demo}/walk?walk=tap+"Hut+card"+with+hut+%3D+14+tap+"Book"+tap+"Continue"+tap+"Continue"`, 'main[data-current]'],
+    [
+      'walk',
+      `/plans/${demo}/walk?walk=tap+"Hut+card"+with+hut+%3D+14+tap+"Book"+tap+"Continue"+tap+"Continue"`,
+      'main[data-current]',
+    ],
   ];
   const take = async (name: string): Promise<void> => {
-    await app.driver.executeAsyncScript('const done = arguments[0]; document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(done)))');
+    await app.driver.executeAsyncScript(
+      'const done = arguments[0]; document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(done)))',
+    );
     await app.driver.executeScript('document.activeElement?.blur()');
     writeFileSync(`${folder}/${name}.png`, Buffer.from(await app.driver.takeScreenshot(), 'base64'));
     console.log(`${folder}/${name}.png`);
@@ -30,7 +36,13 @@ try {
     await take(name);
   }
   await app.open(`/plans/${demo}/links`);
-  const urls = ['https://saddleback.example/huts/12?season=winter', 'saddleback:/stays/s-9', 'https://saddleback.example/help/refund', 'https://saddleback.example/stay/s-9', 'https://saddleback.example/huts/north-col'];
+  const urls = [
+    'https://saddleback.example/huts/12?season=winter',
+    'saddleback:/stays/s-9',
+    'https://saddleback.example/help/refund',
+    'https://saddleback.example/stay/s-9',
+    'https://saddleback.example/huts/north-col',
+  ];
   await (await app.find('#try-urls')).sendKeys(urls.join(Key.ENTER));
   await app.untilText('[data-testid=try-urls]', 'north-col stands for hutId');
   await take('links');
@@ -52,9 +64,20 @@ try {
 /** URLs as a campaign may have sent them: most open something, some are of an older app. */
 function campaign(): string {
   const shares: readonly (readonly [url: (id: number) => string, share: number])[] = [
-    [(id) => `https://saddleback.example/huts/${id}`, 420], [(id) => `https://saddleback.example/huts/${id}?season=winter`, 160], [(id) => `https://saddleback.example/huts/${id}/reviews`, 90],
-    [(id) => `https://saddleback.example/stays/s-${id}`, 120], [() => 'https://saddleback.example/stays', 60], [() => 'https://saddleback.example/help', 40], [() => 'https://saddleback.example/help/refund', 25],
-    [(id) => `https://saddleback.example/hut/${id}`, 30], [() => 'https://saddleback.example/huts/north-col', 22], [(id) => `https://saddleback.example/huts/${id}/photos`, 18], [(id) => `https://old.saddleback.example/huts/${id}`, 14], [() => 'https://saddleback.example/huts/%zz', 1],
+    [(id) => `https://saddleback.example/huts/${id}`, 420],
+    [(id) => `https://saddleback.example/huts/${id}?season=winter`, 160],
+    [(id) => `https://saddleback.example/huts/${id}/reviews`, 90],
+    [(id) => `https://saddleback.example/stays/s-${id}`, 120],
+    [() => 'https://saddleback.example/stays', 60],
+    [() => 'https://saddleback.example/help', 40],
+    [() => 'https://saddleback.example/help/refund', 25],
+    [(id) => `https://saddleback.example/hut/${id}`, 30],
+    [() => 'https://saddleback.example/huts/north-col', 22],
+    [(id) => `https://saddleback.example/huts/${id}/photos`, 18],
+    [(id) => `https://old.saddleback.example/huts/${id}`, 14],
+    [() => 'https://saddleback.example/huts/%zz', 1],
   ];
-  return shares.flatMap(([url, share]) => Array.from({ length: share * 100 }, (_each, index) => url(index % 400))).join('\n');
+  return shares
+    .flatMap(([url, share]) => Array.from({ length: share * 100 }, (_each, index) => url(index % 400)))
+    .join('\n');
 }

@@ -20,7 +20,8 @@ const methodsOfPages = ['GET', 'HEAD'];
 function misfit({ method, url, rawHeaders }) {
   if (!methods.includes(method)) return notAllowed('This server', methods);
   if (!url.startsWith('/')) return [400, 'Bad address', 'An address here begins with a slash.'];
-  if (rawHeaders.filter((name, index) => index % 2 === 0 && name.toLowerCase() === 'host').length !== 1) return [400, 'Bad request', 'A request names one host.'];
+  if (rawHeaders.filter((name, index) => index % 2 === 0 && name.toLowerCase() === 'host').length !== 1)
+    return [400, 'Bad request', 'A request names one host.'];
   try {
     decodeURIComponent(url.split('?', 1)[0]);
   } catch {
@@ -35,7 +36,10 @@ const notAllowed = (what, allowed) => [405, 'Method not allowed', `${what} answe
 /** A problem document (RFC 9457). */
 function refuse(response, [status, title, detail, allowed]) {
   response.writeHead(status, {
-    'content-type': 'application/problem+json', 'cache-control': 'no-store', 'x-content-type-options': 'nosniff', connection: 'close',
+    'content-type': 'application/problem+json',
+    'cache-control': 'no-store',
+    'x-content-type-options': 'nosniff',
+    connection: 'close',
     ...(allowed && { allow: allowed.join(', ') }),
   });
   response.end(JSON.stringify({ type: 'about:blank', title, status, detail }));
@@ -54,15 +58,26 @@ function withBody(request) {
     if (bytes <= mostBody) chunks.push(chunk);
     else chunks.length = 0;
   });
-  return new Promise((resolve) => request.on('end', () => {
-    if (bytes > mostBody) return resolve(null);
-    const whole = new IncomingMessage(request.socket);
-    for (const key of ['method', 'url', 'headers', 'rawHeaders', 'httpVersion', 'httpVersionMajor', 'httpVersionMinor']) whole[key] = request[key];
-    whole.complete = true;
-    for (const chunk of chunks) whole.push(chunk);
-    whole.push(null);
-    resolve(whole);
-  }));
+  return new Promise((resolve) =>
+    request.on('end', () => {
+      if (bytes > mostBody) return resolve(null);
+      const whole = new IncomingMessage(request.socket);
+      for (const key of [
+        'method',
+        'url',
+        'headers',
+        'rawHeaders',
+        'httpVersion',
+        'httpVersionMajor',
+        'httpVersionMinor',
+      ])
+        whole[key] = request[key];
+      whole.complete = true;
+      for (const chunk of chunks) whole.push(chunk);
+      whole.push(null);
+      resolve(whole);
+    }),
+  );
 }
 
 const tooLarge = [413, 'Too large', 'A request may be 25 MiB at most. Nothing was saved.'];
@@ -95,9 +110,18 @@ server.on('request', (request, response) => {
   else void withBody(request).then((whole) => (whole ? answer(whole, response) : refuse(response, tooLarge)));
 });
 // This server is no way to others.
-server.on('connect', (_request, socket) => socket.end([
-  'HTTP/1.1 405 Method Not Allowed', `allow: ${methods.join(', ')}`, 'connection: close', 'content-length: 0', '', '',
-].join('\r\n')));
+server.on('connect', (_request, socket) =>
+  socket.end(
+    [
+      'HTTP/1.1 405 Method Not Allowed',
+      `allow: ${methods.join(', ')}`,
+      'connection: close',
+      'content-length: 0',
+      '',
+      '',
+    ].join('\r\n'),
+  ),
+);
 server.on('clientError', (_error, socket) => {
   if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-length: 0\r\n\r\n');
 });

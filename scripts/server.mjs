@@ -17,7 +17,8 @@ function isFree(port) {
 }
 
 export async function needFree(port) {
-  if (!(await isFree(port))) throw new Stop(`Port ${port} is taken: is Andante running already? PORT=${port + 1} npm start takes another.`);
+  if (!(await isFree(port)))
+    throw new Stop(`Port ${port} is taken: is Andante running already? PORT=${port + 1} npm start takes another.`);
 }
 
 /** A port that nobody listens on. */
@@ -38,7 +39,8 @@ export function freePort() {
  */
 export async function startServer(port, env = {}) {
   const child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs'), String(port)], {
-    cwd: root, stdio: ['ignore', 'pipe', 'pipe'],
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', PORT: String(port), ...env },
   });
   whileRunning(child);
@@ -52,7 +54,9 @@ export async function startServer(port, env = {}) {
       warned += part;
     }
   };
-  child.stdout.on('data', (part) => { if (!started) said += part; });
+  child.stdout.on('data', (part) => {
+    if (!started) said += part;
+  });
   child.stderr.on('data', keep);
   const ended = new Promise((resolve) => child.once('exit', resolve));
   const address = `http://${host}:${port}`;

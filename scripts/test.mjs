@@ -1,4 +1,4 @@
-// npm test: types, lint, unit tests, build, browser tests; ends with a line that sums all suites up.
+// npm test: types, lint, layout, unit tests, build, browser tests; ends with a line that sums all suites up.
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -21,11 +21,20 @@ async function whole(what, command, args) {
 async function suite(project) {
   console.log(`\n${project} tests`);
   const report = join(reports, `${project}.json`);
-  const ended = await run(bin('vitest'), ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`])
-    .then(() => true, (error) => {
+  const ended = await run(bin('vitest'), [
+    'run',
+    '--project',
+    project,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+  ]).then(
+    () => true,
+    (error) => {
       if (!(error instanceof Stop)) throw error;
       return false;
-    });
+    },
+  );
   if (!existsSync(report)) {
     failed++;
     return;
@@ -39,15 +48,22 @@ async function suite(project) {
 /** Chromium and its driver: installed where that can be done unasked, otherwise asked for. */
 async function needChromium() {
   const there = (paths) => paths.some((path) => path && existsSync(path));
-  const found = () => there([process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'])
-    && there([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
+  const found = () =>
+    there([process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']) &&
+    there([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
   if (found()) return;
   const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
-  if (!canInstall) throw new Stop('The browser tests need Chromium and its driver: apt-get install chromium chromium-driver, or name them in CHROMIUM and CHROMEDRIVER.');
+  if (!canInstall)
+    throw new Stop(
+      'The browser tests need Chromium and its driver: apt-get install chromium chromium-driver, or name them in CHROMIUM and CHROMEDRIVER.',
+    );
   console.log('\nInstalling Chromium …');
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
   await run('apt-get', ['update', '-qq'], { quiet: true, env });
-  await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'chromium-driver'], { quiet: true, env });
+  await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'chromium-driver'], {
+    quiet: true,
+    env,
+  });
   if (!found()) throw new Stop('Chromium was installed, but is not where it is looked for.');
 }
 
@@ -58,6 +74,7 @@ await main(async () => {
     await Promise.all([
       whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false']),
       whole('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
+      whole('Layout', bin('prettier'), ['--check', '.', '--log-level', 'warn']),
     ]);
     await suite('unit');
     await build();

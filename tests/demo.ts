@@ -5,13 +5,29 @@ export const demo = readFileSync(new URL('../demo/saddleback.andante', import.me
 
 /** Rules of the demo's findings, one for each finding, sorted. */
 export const demoFindings = [
-  'link/overlap', 'plan/unknown-name', 'reach/stranded', 'supply/fixed-id', 'supply/may-be-absent', 'supply/missing', 'supply/wrong-type',
+  'link/overlap',
+  'plan/unknown-name',
+  'reach/stranded',
+  'supply/fixed-id',
+  'supply/may-be-absent',
+  'supply/missing',
+  'supply/wrong-type',
 ] as const;
 
 /** What Andante counts in the demo. */
 export const demoCounts = {
-  screens: 29, reached: 28, stranded: 1, undecided: 0, transitions: 55, arguments: 47, supplied: 44, missing: 1,
-  links: 7, errors: 5, warnings: 2, notes: 0,
+  screens: 29,
+  reached: 28,
+  stranded: 1,
+  undecided: 0,
+  transitions: 55,
+  arguments: 47,
+  supplied: 44,
+  missing: 1,
+  links: 7,
+  errors: 5,
+  warnings: 2,
+  notes: 0,
 } as const;
 
 /** Line that ends `andante check` of the demo. */

@@ -14,7 +14,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const nonce = (await headers()).get(nonceHeader) ?? undefined;
   return (
     <html lang="en" data-theme="paper" suppressHydrationWarning>
-      <head><script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: themeScript }} /></head>
+      <head>
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: themeScript }} />
+      </head>
       <body>{children}</body>
     </html>
   );

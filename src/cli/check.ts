@@ -29,7 +29,12 @@ export function checkFiles(files: readonly string[], { format, failOn }: CheckOp
   return !readable ? 2 : checks.some((one) => one.check.findings.some((finding) => fails(finding.severity))) ? 1 : 0;
 }
 
-function print(checks: readonly { check: Check; source: Source }[], format: CheckOptions['format'], several: boolean, fails: (severity: string) => boolean): string {
+function print(
+  checks: readonly { check: Check; source: Source }[],
+  format: CheckOptions['format'],
+  several: boolean,
+  fails: (severity: string) => boolean,
+): string {
   if (format === 'junit') return junitReport(checks, fails);
   if (format === 'sarif') return jsonText(sarifReport(checks, version));
   const reports = checks.map((one) => jsonReport(one.check, one.source, version));

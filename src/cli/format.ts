@@ -13,7 +13,9 @@ export function formatFiles(files: readonly string[], onlyCheck: boolean): numbe
     const result = format(text, tree);
     if (result === null) {
       const { line, column } = new Lines(text).positionOf(tree.problems[0]!.from);
-      throw new NoPlan(`${nameOf(file)} cannot be laid out before it reads: ${line}:${column} ${tree.problems[0]!.message}`);
+      throw new NoPlan(
+        `${nameOf(file)} cannot be laid out before it reads: ${line}:${column} ${tree.problems[0]!.message}`,
+      );
     }
     const changed = result !== text;
     untidy ||= changed;

@@ -18,7 +18,7 @@ import { complain } from './complain';
 export const linkFormats = ['text', 'json', 'csv'] as const;
 
 export interface LinkOptions {
-  readonly format: typeof linkFormats[number];
+  readonly format: (typeof linkFormats)[number];
   readonly variant?: string;
   /** A file of URLs; `-` is standard input. */
   readonly audit?: string;
@@ -28,19 +28,26 @@ export interface LinkOptions {
 
 /** Says what a plan would do with URLs. Exit code 1 where some open nothing. */
 export async function openLinks(file: string, urls: readonly string[], options: LinkOptions): Promise<number> {
-  if (options.audit === undefined && urls.length === 0) return refuse('Give one URL or more, or a file of them with --audit.');
-  if (options.audit !== undefined && urls.length > 0) return refuse('Give URLs or a file of them with --audit, not both.');
-  if (options.audit === '-' && file === '-') return refuse('The plan and the URLs cannot both come from standard input.');
-  if (options.column !== undefined && options.audit === undefined) return refuse('--column is for a file with --audit.');
+  if (options.audit === undefined && urls.length === 0)
+    return refuse('Give one URL or more, or a file of them with --audit.');
+  if (options.audit !== undefined && urls.length > 0)
+    return refuse('Give URLs or a file of them with --audit, not both.');
+  if (options.audit === '-' && file === '-')
+    return refuse('The plan and the URLs cannot both come from standard input.');
+  if (options.column !== undefined && options.audit === undefined)
+    return refuse('--column is for a file with --audit.');
   let plan: Plan | null = null;
   const isRead = forEachWhole([file], ({ file: name }, text) => {
     const checked = check(text).plan;
-    if (options.variant !== undefined && !checked.variants.includes(options.variant)) throw new NoPlan(`${nameOf(name)} has no variant ${options.variant}; it has ${checked.variants.join(', ')}.`);
+    if (options.variant !== undefined && !checked.variants.includes(options.variant))
+      throw new NoPlan(`${nameOf(name)} has no variant ${options.variant}; it has ${checked.variants.join(', ')}.`);
     plan = checked;
   });
   if (!isRead || !plan) return 2;
   const variant = options.variant ?? (plan as Plan).variants[0]!;
-  return options.audit === undefined ? tellUrls(plan, variant, urls, options.format) : audit(plan, variant, options.audit, options);
+  return options.audit === undefined
+    ? tellUrls(plan, variant, urls, options.format)
+    : audit(plan, variant, options.audit, options);
 }
 
 function refuse(sentence: string): number {
@@ -52,28 +59,52 @@ function tellUrls(plan: Plan, variant: string, urls: readonly string[], format: 
   const reader = new UrlReader(plan, variant);
   const cards = urls.map((url) => reader.card(url));
   if (format === 'json') process.stdout.write(jsonText({ app: plan.name, variant, urls: cards.map(asJson) }));
-  else if (format === 'csv') process.stdout.write(`${Papa.unparse(cards.map(asRow).map(onLines), { columns: ['url', 'outcome', 'screen', 'pattern', 'arguments', 'stack', 'back', 'reason'], escapeFormulae: true, newline: '\n' })}\n`);
+  else if (format === 'csv')
+    process.stdout.write(
+      `${Papa.unparse(cards.map(asRow).map(onLines), { columns: ['url', 'outcome', 'screen', 'pattern', 'arguments', 'stack', 'back', 'reason'], escapeFormulae: true, newline: '\n' })}\n`,
+    );
   else process.stdout.write(cards.map((card) => linkText(card)).join('\n'));
   return cards.some(({ state }) => state === 'lost' || state === 'unreadable') ? 1 : 0;
 }
 
-const outcomes: Readonly<Record<UrlCard['state'], string>> = { opens: 'opens', gated: 'gated', lost: 'lost', unreadable: 'no URL' };
+const outcomes: Readonly<Record<UrlCard['state'], string>> = {
+  opens: 'opens',
+  gated: 'gated',
+  lost: 'lost',
+  unreadable: 'no URL',
+};
 
 /** A row of CSV whose cells steer no terminal. */
-const onLines = <Row extends object>(row: Row): object => Object.fromEntries(Object.entries(row).map(([column, cell]) => [column, typeof cell === 'string' ? printable(cell) : cell]));
+const onLines = <Row extends object>(row: Row): object =>
+  Object.fromEntries(
+    Object.entries(row).map(([column, cell]) => [column, typeof cell === 'string' ? printable(cell) : cell]),
+  );
 
 const plainly = (message: Message | null): string | null => message && plain(message);
 
 const asJson = ({ text, state, opens, takes, cold, once, ties, remarks, why, nearest }: UrlCard): object => ({
-  url: text, outcome: outcomes[state], screen: opens?.screen ?? null, pattern: opens?.pattern ?? null,
-  arguments: Object.fromEntries(takes.map(({ name, value }) => [name, value])), cold, once,
-  ties: ties.map(({ pattern, screen }) => ({ pattern, screen })), remarks: remarks.map(plain), reason: plainly(why),
+  url: text,
+  outcome: outcomes[state],
+  screen: opens?.screen ?? null,
+  pattern: opens?.pattern ?? null,
+  arguments: Object.fromEntries(takes.map(({ name, value }) => [name, value])),
+  cold,
+  once,
+  ties: ties.map(({ pattern, screen }) => ({ pattern, screen })),
+  remarks: remarks.map(plain),
+  reason: plainly(why),
   nearest: nearest.map(({ pattern, screen, why: reason }) => ({ pattern, screen, reason: plain(reason) })),
 });
 
 const asRow = ({ text, state, opens, takes, cold, why, nearest }: UrlCard): object => ({
-  url: text, outcome: outcomes[state], screen: opens?.screen ?? nearest[0]?.screen ?? '', pattern: opens?.pattern ?? nearest[0]?.pattern ?? '',
-  arguments: takes.flatMap(({ name, value }) => (value === null ? [] : [`${name}=${value}`])).join(' '), stack: cold[0]?.stack.join(' > ') ?? '', back: cold[0]?.back ?? '', reason: plainly(why) ?? '',
+  url: text,
+  outcome: outcomes[state],
+  screen: opens?.screen ?? nearest[0]?.screen ?? '',
+  pattern: opens?.pattern ?? nearest[0]?.pattern ?? '',
+  arguments: takes.flatMap(({ name, value }) => (value === null ? [] : [`${name}=${value}`])).join(' '),
+  stack: cold[0]?.stack.join(' > ') ?? '',
+  back: cold[0]?.back ?? '',
+  reason: plainly(why) ?? '',
 });
 
 async function audit(plan: Plan, variant: string, file: string, { format, column }: LinkOptions): Promise<number> {
@@ -86,11 +117,22 @@ async function audit(plan: Plan, variant: string, file: string, { format, column
     // Whoever still writes into it is not waited for.
     input.destroy();
     const { code, message } = error as NodeJS.ErrnoException;
-    return refuse(code === 'ENOENT' ? `${file} does not exist.` : code === 'EISDIR' ? `${file} is a folder, not a file of URLs.` : code === 'EACCES' ? `${file} may not be read.` : message);
+    return refuse(
+      code === 'ENOENT'
+        ? `${file} does not exist.`
+        : code === 'EISDIR'
+          ? `${file} is a folder, not a file of URLs.`
+          : code === 'EACCES'
+            ? `${file} may not be read.`
+            : message,
+    );
   }
   const report = all.report();
   if (format === 'json') process.stdout.write(jsonText({ app: plan.name, variant, ...report }));
-  else if (format === 'csv') process.stdout.write(`${Papa.unparse(auditRows(report).map(onLines), { columns: [...auditColumns], escapeFormulae: true, newline: '\n' })}\n`);
+  else if (format === 'csv')
+    process.stdout.write(
+      `${Papa.unparse(auditRows(report).map(onLines), { columns: [...auditColumns], escapeFormulae: true, newline: '\n' })}\n`,
+    );
   else process.stdout.write(auditText(report));
   return report.lost + report.unreadable > 0 ? 1 : 0;
 }

@@ -27,16 +27,23 @@ function program(): Command {
     .exitOverride()
     .showHelpAfterError('Try andante --help.');
 
-  andante.command('check')
+  andante
+    .command('check')
     .description('check plans: exit 0 when nothing was found, 1 when something was, 2 when a file cannot be read')
     .argument('<file...>', 'plans to check; - reads standard input')
     .option('--format <format>', 'text, json, sarif or junit', oneOf(checkFormats), 'text')
-    .option('--fail-on <severity>', 'the least that makes the check fail: error, warning or note', oneOf<Severity>(severities), 'error')
+    .option(
+      '--fail-on <severity>',
+      'the least that makes the check fail: error, warning or note',
+      oneOf<Severity>(severities),
+      'error',
+    )
     .action((files: string[], options: CheckOptions) => {
       process.exitCode = checkFiles(files, options);
     });
 
-  andante.command('format')
+  andante
+    .command('format')
     .description('lay plans out evenly, in place; standard input goes to standard output')
     .argument('<file...>', 'plans to lay out; - reads standard input')
     .option('--check', 'write nothing, name the files that are not laid out, and exit 1 if there are any', false)
@@ -44,7 +51,8 @@ function program(): Command {
       process.exitCode = formatFiles(files, options.check);
     });
 
-  andante.command('walk')
+  andante
+    .command('walk')
     .description('walk the kept walks of a plan: exit 0 when all of them hold, 1 when one is broken in every variant')
     .argument('<file>', 'the plan; - reads standard input')
     .option('--name <name>', 'only the walk of that name')
@@ -52,7 +60,8 @@ function program(): Command {
       process.exitCode = walkPlan(file, options.name);
     });
 
-  andante.command('tour')
+  andante
+    .command('tour')
     .description('print a small set of walks that together use every outcome of every trigger and menu item')
     .argument('<file>', 'the plan; - reads standard input')
     .option('--format <format>', 'text (walks of the language), json or csv', oneOf(tourFormats), 'text')
@@ -61,11 +70,17 @@ function program(): Command {
       process.exitCode = printTour(file, options);
     });
 
-  andante.command('link')
-    .description('say what the app does with URLs: screen, arguments, stack; or what comes nearest. Exit 1 when some open nothing')
+  andante
+    .command('link')
+    .description(
+      'say what the app does with URLs: screen, arguments, stack; or what comes nearest. Exit 1 when some open nothing',
+    )
     .argument('<file>', 'the plan; - reads standard input')
     .argument('[url...]', 'URLs, or paths that begin with a slash')
-    .option('--audit <file>', 'count what the URLs of a file open, of any size: one a line, or an access log; - reads standard input')
+    .option(
+      '--audit <file>',
+      'count what the URLs of a file open, of any size: one a line, or an access log; - reads standard input',
+    )
     .option('--column <column>', 'the file is CSV, and this column has the URLs: its name, or its number from 1')
     .option('--format <format>', 'text, json or csv', oneOf(linkFormats), 'text')
     .option('--variant <variant>', 'the variant that opens them; the first one unless said')
@@ -73,7 +88,8 @@ function program(): Command {
       process.exitCode = await openLinks(file, urls, options);
     });
 
-  andante.command('model')
+  andante
+    .command('model')
     .description('print a plan as JSON, as docs/schema/plan.schema.json says')
     .argument('<file>', 'the plan, as text or as that JSON; - reads standard input')
     .option('--text', 'print it as text instead, without comments', false)
@@ -81,7 +97,8 @@ function program(): Command {
       process.exitCode = printModel(file, options.text);
     });
 
-  andante.command('explain')
+  andante
+    .command('explain')
     .description('say what a rule finds, why it hurts, and show it broken and put right')
     .argument('[rule]', 'such as supply/missing; without it, all rules are listed')
     .action((rule: string | undefined) => {
@@ -90,7 +107,8 @@ function program(): Command {
 
   const onLines = (text: string): void => void process.stderr.write(text.split('\n').map(printable).join('\n'));
   for (const command of [andante, ...andante.commands]) command.configureOutput({ writeErr: onLines });
-  for (const command of andante.commands) command.exitOverride().showHelpAfterError(`Try andante ${command.name()} --help.`);
+  for (const command of andante.commands)
+    command.exitOverride().showHelpAfterError(`Try andante ${command.name()} --help.`);
   return andante;
 }
 
@@ -100,7 +118,10 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   throw error;
 });
 
-program().parseAsync().catch((error: unknown) => {
-  if (!(error instanceof CommanderError)) throw error;
-  process.exitCode = error.exitCode === 0 || error.code === 'commander.help' ? (process.argv.length > 2 ? 0 : unusable) : unusable;
-});
+program()
+  .parseAsync()
+  .catch((error: unknown) => {
+    if (!(error instanceof CommanderError)) throw error;
+    process.exitCode =
+      error.exitCode === 0 || error.code === 'commander.help' ? (process.argv.length > 2 ? 0 : unusable) : unusable;
+  });

@@ -40,8 +40,13 @@ function readInput(): Buffer {
 }
 
 const reasons: Record<string, string> = {
-  ENOENT: 'does not exist', ENOTDIR: 'does not exist', EACCES: 'may not be read', EPERM: 'may not be read', EISDIR: 'is a folder, not a plan',
-  ELOOP: 'is a link that leads nowhere', ENAMETOOLONG: 'has too long a name',
+  ENOENT: 'does not exist',
+  ENOTDIR: 'does not exist',
+  EACCES: 'may not be read',
+  EPERM: 'may not be read',
+  EISDIR: 'is a folder, not a plan',
+  ELOOP: 'is a link that leads nowhere',
+  ENAMETOOLONG: 'has too long a name',
 };
 
 function readFile(file: string): Buffer {
@@ -51,7 +56,8 @@ function readFile(file: string): Buffer {
     try {
       const stat = fstatSync(opened);
       if (stat.isDirectory()) throw new NoPlan(`${file} is a folder, not a plan.`);
-      if (!stat.isFile()) throw new NoPlan(`${file} is a device or a pipe, not a file. Read it from standard input, as -.`);
+      if (!stat.isFile())
+        throw new NoPlan(`${file} is a device or a pipe, not a file. Read it from standard input, as -.`);
       if (stat.size > maximumBytes) throw new NoPlan(`${file} is larger than 4 MiB, the most that a plan may be.`);
       return readFileSync(opened);
     } finally {
@@ -75,10 +81,12 @@ export function forEachWhole(files: readonly string[], run: (source: Source, tex
       const real = insideOf(root, path, name, by);
       const other = { file: known.get(real) ?? path, text: known.has(real) ? '' : readIncluded(path, by) };
       known.set(real, other.file);
-      if ((bytes += Buffer.byteLength(other.text)) > maximumBytes) throw new NoPlan(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
+      if ((bytes += Buffer.byteLength(other.text)) > maximumBytes)
+        throw new NoPlan(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
       return other;
     });
-    if (whole.text.length > maximumBytes) throw new NoPlan(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
+    if (whole.text.length > maximumBytes)
+      throw new NoPlan(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
     run(new Source(file, whole), whole.text);
   });
 }
@@ -93,10 +101,15 @@ function insideOf(root: string, path: string, name: string, by: string): string 
   try {
     real = realpathSync(path);
   } catch (error) {
-    throw new NoPlan(`${path} ${reasons[(error as NodeJS.ErrnoException).code ?? ''] ?? 'cannot be read'}; ${nameOf(by)} includes it.`);
+    throw new NoPlan(
+      `${path} ${reasons[(error as NodeJS.ErrnoException).code ?? ''] ?? 'cannot be read'}; ${nameOf(by)} includes it.`,
+    );
   }
   const from = relative(root, real);
-  if (from === '..' || from.startsWith(`..${sep}`)) throw new NoPlan(`${nameOf(by)} includes ${name}, which lies outside of the folder of the plan. Include what lies in it, or below.`);
+  if (from === '..' || from.startsWith(`..${sep}`))
+    throw new NoPlan(
+      `${nameOf(by)} includes ${name}, which lies outside of the folder of the plan. Include what lies in it, or below.`,
+    );
   return real;
 }
 

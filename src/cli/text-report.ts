@@ -7,14 +7,21 @@ import { colours } from './colours';
 import { printable } from '../core/language/controls';
 import { nameOf } from './read';
 
-const paint: Record<Severity, (text: string) => string> = { error: colours.red, warning: colours.yellow, note: colours.blue };
+const paint: Record<Severity, (text: string) => string> = {
+  error: colours.red,
+  warning: colours.yellow,
+  note: colours.blue,
+};
 
 /** How much of a long line is shown. */
 const widest = 100;
 
 /** What a person reads in a terminal: each finding with its line and a marker beneath, then the verdict. */
 export function textReport(result: Check, source: Source): string {
-  return result.findings.map((finding) => `${showFinding(finding, source)}\n`).join('') + `${showVerdict(result, source.file)}\n`;
+  return (
+    result.findings.map((finding) => `${showFinding(finding, source)}\n`).join('') +
+    `${showVerdict(result, source.file)}\n`
+  );
 }
 
 function showFinding(finding: Finding, source: Source): string {
@@ -42,11 +49,19 @@ const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : '
 
 function showVerdict(result: Check, file: string): string {
   const { screens, reached, undecided, arguments: all, supplied, errors, warnings, notes } = countAll(result);
-  const reach = undecided > 0 && undecided === screens
-    ? `nothing can be said about reaching ${count(undecided, 'screen')} without a start`
-    : `${reached} of ${count(screens, 'screen')} can be reached${undecided > 0 ? `, ${undecided} undecided` : ''}`;
-  const found = [[errors, 'error'], [warnings, 'warning'], [notes, 'note']] as const;
-  const sum = found.filter(([n]) => n > 0).map(([n, one]) => count(n, one)).join(', ');
+  const reach =
+    undecided > 0 && undecided === screens
+      ? `nothing can be said about reaching ${count(undecided, 'screen')} without a start`
+      : `${reached} of ${count(screens, 'screen')} can be reached${undecided > 0 ? `, ${undecided} undecided` : ''}`;
+  const found = [
+    [errors, 'error'],
+    [warnings, 'warning'],
+    [notes, 'note'],
+  ] as const;
+  const sum = found
+    .filter(([n]) => n > 0)
+    .map(([n, one]) => count(n, one))
+    .join(', ');
   const colour = errors > 0 ? colours.red : warnings > 0 ? colours.yellow : colours.green;
   const accepted = result.accepted.length > 0 ? ` ${result.accepted.length} accepted.` : '';
   return `${nameOf(file)}: ${reach}, ${supplied} of ${count(all, 'argument')} supplied. ${colour(sum === '' ? 'Nothing found.' : `${sum}.`)}${accepted}`;

@@ -11,7 +11,7 @@ import { complain } from './complain';
 export const tourFormats = ['text', 'json', 'csv'] as const;
 
 export interface TourOptions {
-  readonly format: typeof tourFormats[number];
+  readonly format: (typeof tourFormats)[number];
   readonly variant?: string;
 }
 
@@ -20,18 +20,31 @@ export function printTour(file: string, { format, variant }: TourOptions): numbe
   return forEachWhole([file], ({ file: name }, text) => {
     const { plan, reach } = check(text);
     const of = variant ?? plan.variants[0]!;
-    if (!plan.variants.includes(of)) throw new NoPlan(`${nameOf(name)} has no variant ${of}; it has ${plan.variants.join(', ')}.`);
+    if (!plan.variants.includes(of))
+      throw new NoPlan(`${nameOf(name)} has no variant ${of}; it has ${plan.variants.join(', ')}.`);
     if (!plan.start?.target) throw new NoPlan(`${nameOf(name)} names no screen to start with, so no walk can begin.`);
     const tour = planTour(plan, of, reach.variants.find((one) => one.name === of)?.stacks?.outcomes());
     const rows = tourRows(tour);
     if (format === 'json') {
-      const walks = tour.walks.map((_walk, index) => rows.filter((row) => row.walk === index + 1).map(({ walk: _number, ...rest }) => rest));
-      process.stdout.write(jsonText({ app: plan.name, variant: of, taps: tapsIn(tour.walks), whole: tour.whole, walks }));
+      const walks = tour.walks.map((_walk, index) =>
+        rows.filter((row) => row.walk === index + 1).map(({ walk: _number, ...rest }) => rest),
+      );
+      process.stdout.write(
+        jsonText({ app: plan.name, variant: of, taps: tapsIn(tour.walks), whole: tour.whole, walks }),
+      );
     } else if (format === 'csv') {
-      process.stdout.write(`${Papa.unparse(rows.map((row) => ({ ...row, label: printable(row.label), condition: printable(row.condition) })), { columns: ['walk', 'step', 'do', 'label', 'condition', 'shows'], escapeFormulae: true, newline: '\n' })}\n`);
+      process.stdout.write(
+        `${Papa.unparse(
+          rows.map((row) => ({ ...row, label: printable(row.label), condition: printable(row.condition) })),
+          { columns: ['walk', 'step', 'do', 'label', 'condition', 'shows'], escapeFormulae: true, newline: '\n' },
+        )}\n`,
+      );
     } else {
       process.stdout.write(tourText(tour));
     }
-    if (!tour.whole) complain(`${nameOf(name)} has more configurations than were looked at; the tour may leave outcomes out.`);
-  }) ? 0 : 2;
+    if (!tour.whole)
+      complain(`${nameOf(name)} has more configurations than were looked at; the tour may leave outcomes out.`);
+  })
+    ? 0
+    : 2;
 }

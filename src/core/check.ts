@@ -46,12 +46,14 @@ export function check(text: string): Check {
 /** The same from a syntax tree on. */
 export function checkTree(tree: SyntaxTree): Check {
   const budget = new Budget(stepsFor(tree.text));
-  return checkWith(tree, budget, (run, { text, plan }) => settleTrials(run, text, plan.screens.length, function* (other) {
-    if (budget.isSpent) return null;
-    const tried = checkWith(parse(other), budget, leaveUntried);
-    yield* tried.deepen();
-    return budget.isSpent ? null : tried.findings;
-  }));
+  return checkWith(tree, budget, (run, { text, plan }) =>
+    settleTrials(run, text, plan.screens.length, function* (other) {
+      if (budget.isSpent) return null;
+      const tried = checkWith(parse(other), budget, leaveUntried);
+      yield* tried.deepen();
+      return budget.isSpent ? null : tried.findings;
+    }),
+  );
 }
 
 /** Decides on the fixes that are offered on trial. */
@@ -89,12 +91,28 @@ function checkWith(tree: SyntaxTree, budget: Budget, settle: Settle): Check {
     return found!;
   };
   return {
-    text, plan, supply, look, deepen,
-    get quick() { return quick(); },
-    get reach() { return deepReach(); },
-    get soonest() { return reach ?? quick(); },
-    get findings() { return run().findings; },
-    get accepted() { return run().accepted; },
-    get witnesses() { return run().witnesses; },
+    text,
+    plan,
+    supply,
+    look,
+    deepen,
+    get quick() {
+      return quick();
+    },
+    get reach() {
+      return deepReach();
+    },
+    get soonest() {
+      return reach ?? quick();
+    },
+    get findings() {
+      return run().findings;
+    },
+    get accepted() {
+      return run().accepted;
+    },
+    get witnesses() {
+      return run().witnesses;
+    },
   };
 }

@@ -4,7 +4,13 @@
  * @param name what it is of, in words
  */
 export function attachment(content: string, type: string, name: string, extension: string): Response {
-  const file = `${name.trim().toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'plan'}.${extension}`;
+  const file = `${
+    name
+      .trim()
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '') || 'plan'
+  }.${extension}`;
   const ascii = file.replace(/[^\x20-\x7e]/g, '_');
   return new Response(content, {
     headers: {

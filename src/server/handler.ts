@@ -16,9 +16,14 @@ export function handler<P>(run: (request: Request, params: P) => Promise<Respons
       return result === null ? new Response(null, { status: 204, headers }) : Response.json(result, { headers });
     } catch (error) {
       if (error instanceof Refusal) return problemResponse(error.status, error.title, error.message, error.more);
-      if (error instanceof Error && error.name === 'Unusable') return problemResponse(503, 'The database cannot be used', error.message);
+      if (error instanceof Error && error.name === 'Unusable')
+        return problemResponse(503, 'The database cannot be used', error.message);
       log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, 'request failed');
-      return problemResponse(500, 'Something went wrong here', 'The server could not do this. Its log says more; nothing was changed.');
+      return problemResponse(
+        500,
+        'Something went wrong here',
+        'The server could not do this. Its log says more; nothing was changed.',
+      );
     }
   };
 }
@@ -39,7 +44,8 @@ export const ofReport: Most = { bytes: maximumBytes, refusal: 'An audit’s repo
  */
 export async function readJson<T>(request: Request, schema: JSONSchemaType<T>, most: Most = ofPlan): Promise<T> {
   const type = request.headers.get('content-type') ?? '';
-  if (!/^application\/json\s*(;|$)/i.test(type)) throw new Refusal(415, 'Not JSON', 'Send the body as application/json.');
+  if (!/^application\/json\s*(;|$)/i.test(type))
+    throw new Refusal(415, 'Not JSON', 'Send the body as application/json.');
   let body: unknown;
   try {
     body = JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(await readBytes(request, most)));
@@ -48,10 +54,15 @@ export async function readJson<T>(request: Request, schema: JSONSchemaType<T>, m
     throw new Refusal(400, 'Not JSON', 'The body is not JSON in UTF-8.');
   }
   let validate = compiled.get(schema) as ValidateFunction<T> | undefined;
-  if (!validate) compiled.set(schema, validate = ajv.compile(schema));
+  if (!validate) compiled.set(schema, (validate = ajv.compile(schema)));
   if (validate(body)) return body;
-  const errors = (validate.errors ?? []).map((error) => ({ at: error.instancePath || '/', message: error.message ?? 'does not fit' }));
-  throw new Refusal(422, 'The body does not fit', 'The body is JSON, but not of the shape that is wanted here.', { errors });
+  const errors = (validate.errors ?? []).map((error) => ({
+    at: error.instancePath || '/',
+    message: error.message ?? 'does not fit',
+  }));
+  throw new Refusal(422, 'The body does not fit', 'The body is JSON, but not of the shape that is wanted here.', {
+    errors,
+  });
 }
 
 /** Reads the body, and stops as soon as it is too large, whatever its length claims to be. */

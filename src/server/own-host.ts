@@ -10,6 +10,7 @@ export function isOwn({ method, headers }: Pick<Request, 'method' | 'headers'>, 
   const origin = headers.get('origin')?.toLowerCase();
   if (origin !== undefined && !hosts.some((own) => origin === `http://${own}`)) return false;
   const site = headers.get('sec-fetch-site');
-  const isFollowed = method === 'GET' && headers.get('sec-fetch-mode') === 'navigate' && headers.get('sec-fetch-dest') === 'document';
+  const isFollowed =
+    method === 'GET' && headers.get('sec-fetch-mode') === 'navigate' && headers.get('sec-fetch-dest') === 'document';
   return site === null || site === 'same-origin' || site === 'none' || isFollowed;
 }

@@ -22,7 +22,8 @@ interface Stores {
 /** The folder that holds the database. */
 function dataFolder(): string {
   const named = process.env.ANDANTE_DATA;
-  if (named?.trim() === '') throw new Unusable('ANDANTE_DATA is empty. Name the folder that is to hold the plans, or leave it out.');
+  if (named?.trim() === '')
+    throw new Unusable('ANDANTE_DATA is empty. Name the folder that is to hold the plans, or leave it out.');
   return named ?? join(process.cwd(), 'data');
 }
 

@@ -13,18 +13,31 @@ const summary = ['id', 'name', 'variant', 'created_at as createdAt', 'total', 'l
 
 /** What audits of URLs have found, kept with their plans. Every method is one transaction; those of a deleted plan are as if they were not there. */
 export class AuditStore {
-  constructor(private readonly db: Database, private readonly now: () => number = Date.now) {}
+  constructor(
+    private readonly db: Database,
+    private readonly now: () => number = Date.now,
+  ) {}
 
   /** The last first; undefined where there is no such plan. */
   list(planId: string): Promise<AuditSummary[] | undefined> {
-    return this.db.transaction().execute(async (tx) => (!(await hasPlan(tx, planId)) ? undefined
-      : tx.selectFrom('audit').select(summary).where('plan_id', '=', planId).orderBy('serial', 'desc').execute()));
+    return this.db
+      .transaction()
+      .execute(async (tx) =>
+        !(await hasPlan(tx, planId))
+          ? undefined
+          : tx.selectFrom('audit').select(summary).where('plan_id', '=', planId).orderBy('serial', 'desc').execute(),
+      );
   }
 
   find(planId: string, id: string): Promise<AuditDocument | undefined> {
     return this.db.transaction().execute(async (tx) => {
       if (!(await hasPlan(tx, planId))) return undefined;
-      const row = await tx.selectFrom('audit').select(['id', 'name', 'variant', 'created_at as createdAt', 'report']).where('plan_id', '=', planId).where('id', '=', id).executeTakeFirst();
+      const row = await tx
+        .selectFrom('audit')
+        .select(['id', 'name', 'variant', 'created_at as createdAt', 'report'])
+        .where('plan_id', '=', planId)
+        .where('id', '=', id)
+        .executeTakeFirst();
       return row && { ...row, report: JSON.parse(row.report) as AuditReport };
     });
   }
@@ -33,10 +46,26 @@ export class AuditStore {
   create(planId: string, { name, variant, report }: NewAudit): Promise<AuditSummary | undefined> {
     return this.db.transaction().execute(async (tx) => {
       if (!(await hasPlan(tx, planId))) return undefined;
-      const made = await tx.insertInto('audit')
-        .values({ id: newId(), plan_id: planId, name, variant, created_at: this.now(), total: report.total, lost: report.lost + report.unreadable, report: JSON.stringify(report) })
-        .returning(summary).executeTakeFirstOrThrow();
-      const kept = tx.selectFrom('audit').select('serial').where('plan_id', '=', planId).orderBy('serial', 'desc').limit(mostKept);
+      const made = await tx
+        .insertInto('audit')
+        .values({
+          id: newId(),
+          plan_id: planId,
+          name,
+          variant,
+          created_at: this.now(),
+          total: report.total,
+          lost: report.lost + report.unreadable,
+          report: JSON.stringify(report),
+        })
+        .returning(summary)
+        .executeTakeFirstOrThrow();
+      const kept = tx
+        .selectFrom('audit')
+        .select('serial')
+        .where('plan_id', '=', planId)
+        .orderBy('serial', 'desc')
+        .limit(mostKept);
       await tx.deleteFrom('audit').where('plan_id', '=', planId).where('serial', 'not in', kept).execute();
       return made;
     });

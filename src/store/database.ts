@@ -64,7 +64,8 @@ async function open(file: string): Promise<Opened> {
     const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite as never }) });
     await migrate(db, sqlite, file);
     return {
-      db, setAside,
+      db,
+      setAside,
       giveSpaceBack: () => void sqlite.exec('PRAGMA incremental_vacuum'),
       async close() {
         sqlite.exec('PRAGMA wal_checkpoint(TRUNCATE)');
@@ -91,7 +92,8 @@ function connect(file: string): Sqlite.Database {
 /** The sentence for a database that cannot be used. SQLite's own words for a missing right to write do not name the right. */
 function unusable(file: string, error: unknown): Unusable {
   if (error instanceof Unusable) return error;
-  if (!/unable to open|readonly/i.test(reasonOf(error))) return new Unusable(`The database ${file} cannot be used: ${reasonOf(error)}.`);
+  if (!/unable to open|readonly/i.test(reasonOf(error)))
+    return new Unusable(`The database ${file} cannot be used: ${reasonOf(error)}.`);
   const cure = 'Check the rights to the file and its folder, or name another folder in ANDANTE_DATA.';
   return new Unusable(`The database ${file} cannot be opened for writing. ${cure}`);
 }
@@ -102,7 +104,9 @@ function isDamaged(sqlite: Sqlite.Database): boolean {
     const [first] = sqlite.prepare('PRAGMA quick_check(1)').all() as { quick_check?: string }[];
     return first?.quick_check !== 'ok';
   } catch (error) {
-    return /CORRUPT|NOTADB|malformed|not a database/i.test(`${(error as { code?: string }).code ?? ''} ${reasonOf(error)}`);
+    return /CORRUPT|NOTADB|malformed|not a database/i.test(
+      `${(error as { code?: string }).code ?? ''} ${reasonOf(error)}`,
+    );
   }
 }
 
@@ -147,8 +151,12 @@ async function migrate(db: Database, sqlite: Sqlite.Database, file: string): Pro
   }
   const { error } = await migrator.migrateToLatest();
   if (!error) return;
-  if (/corrupted migrations|missing/i.test(reasonOf(error))) throw new Unusable(`The database ${file} is of a later version of Andante. Start that one, or name another folder in ANDANTE_DATA.`);
+  if (/corrupted migrations|missing/i.test(reasonOf(error)))
+    throw new Unusable(
+      `The database ${file} is of a later version of Andante. Start that one, or name another folder in ANDANTE_DATA.`,
+    );
   throw error;
 }
 
-const reasonOf = (error: unknown): string => (error instanceof Error ? error.message : String(error)).replace(/\.$/, '');
+const reasonOf = (error: unknown): string =>
+  (error instanceof Error ? error.message : String(error)).replace(/\.$/, '');

@@ -8,23 +8,41 @@ const newId = customAlphabet('0123456789abcdefghjkmnpqrstvwxyz', 12);
 export const mostEarlier = 20;
 
 /** Keeps a text that a plan had. One that was kept last is not kept once more. */
-export async function keepEarlier(tx: Database, planId: string, text: string, reason: KeptBefore, now: number): Promise<void> {
+export async function keepEarlier(
+  tx: Database,
+  planId: string,
+  text: string,
+  reason: KeptBefore,
+  now: number,
+): Promise<void> {
   const of = tx.selectFrom('earlier').where('plan_id', '=', planId).orderBy('serial', 'desc');
   const last = await of.select('text').limit(1).executeTakeFirst();
   if (text.trim() === '' || last?.text === text) return;
   await tx.insertInto('earlier').values({ id: newId(), plan_id: planId, text, reason, kept_at: now }).execute();
-  await tx.deleteFrom('earlier').where('plan_id', '=', planId).where('serial', 'not in', of.select('serial').limit(mostEarlier)).execute();
+  await tx
+    .deleteFrom('earlier')
+    .where('plan_id', '=', planId)
+    .where('serial', 'not in', of.select('serial').limit(mostEarlier))
+    .execute();
 }
 
 /** The texts that plans had before others took their place. Those of a deleted plan are as if they were not there. */
 export class EarlierStore {
-  constructor(private readonly db: Database, private readonly now: () => number = Date.now) {}
+  constructor(
+    private readonly db: Database,
+    private readonly now: () => number = Date.now,
+  ) {}
 
   /** The last first; undefined where there is no such plan. */
   list(planId: string): Promise<EarlierSummary[] | undefined> {
     return this.db.transaction().execute(async (tx) => {
       if (!(await hasPlan(tx, planId))) return undefined;
-      const rows = await tx.selectFrom('earlier').select(['id', 'kept_at as keptAt', 'reason', 'text']).where('plan_id', '=', planId).orderBy('serial', 'desc').execute();
+      const rows = await tx
+        .selectFrom('earlier')
+        .select(['id', 'kept_at as keptAt', 'reason', 'text'])
+        .where('plan_id', '=', planId)
+        .orderBy('serial', 'desc')
+        .execute();
       return rows.map(({ text, ...row }) => ({ ...row, lines: text.split('\n').length }));
     });
   }
@@ -32,7 +50,12 @@ export class EarlierStore {
   find(planId: string, id: string): Promise<EarlierDocument | undefined> {
     return this.db.transaction().execute(async (tx) => {
       if (!(await hasPlan(tx, planId))) return undefined;
-      const row = await tx.selectFrom('earlier').select(['id', 'kept_at as keptAt', 'reason', 'text']).where('plan_id', '=', planId).where('id', '=', id).executeTakeFirst();
+      const row = await tx
+        .selectFrom('earlier')
+        .select(['id', 'kept_at as keptAt', 'reason', 'text'])
+        .where('plan_id', '=', planId)
+        .where('id', '=', id)
+        .executeTakeFirst();
       return row && { ...row, lines: row.text.split('\n').length };
     });
   }
@@ -49,5 +72,12 @@ export class EarlierStore {
 
 /** Whether there is a plan that was not deleted. */
 export async function hasPlan(tx: Database, planId: string): Promise<boolean> {
-  return (await tx.selectFrom('plan').select('id').where('id', '=', planId).where('deleted_at', 'is', null).executeTakeFirst()) !== undefined;
+  return (
+    (await tx
+      .selectFrom('plan')
+      .select('id')
+      .where('id', '=', planId)
+      .where('deleted_at', 'is', null)
+      .executeTakeFirst()) !== undefined
+  );
 }

@@ -4,7 +4,8 @@ import { sql, type Kysely, type Migration, type MigrationProvider } from 'kysely
 const migrations: Record<string, Migration> = {
   '001-plans': {
     async up(db: Kysely<unknown>): Promise<void> {
-      await db.schema.createTable('plan')
+      await db.schema
+        .createTable('plan')
         .addColumn('serial', 'integer', (column) => column.primaryKey().autoIncrement())
         .addColumn('id', 'text', (column) => column.notNull().unique())
         .addColumn('name', 'text', (column) => column.notNull())
@@ -19,7 +20,8 @@ const migrations: Record<string, Migration> = {
   },
   '002-audits': {
     async up(db: Kysely<unknown>): Promise<void> {
-      await db.schema.createTable('audit')
+      await db.schema
+        .createTable('audit')
         .addColumn('serial', 'integer', (column) => column.primaryKey().autoIncrement())
         .addColumn('id', 'text', (column) => column.notNull().unique())
         .addColumn('plan_id', 'text', (column) => column.notNull().references('plan.id').onDelete('cascade'))
@@ -35,7 +37,8 @@ const migrations: Record<string, Migration> = {
   },
   '003-earlier-texts': {
     async up(db: Kysely<unknown>): Promise<void> {
-      await db.schema.createTable('earlier')
+      await db.schema
+        .createTable('earlier')
         .addColumn('serial', 'integer', (column) => column.primaryKey().autoIncrement())
         .addColumn('id', 'text', (column) => column.notNull().unique())
         .addColumn('plan_id', 'text', (column) => column.notNull().references('plan.id').onDelete('cascade'))

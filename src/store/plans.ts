@@ -24,16 +24,29 @@ const summary = ['id', 'name', 'version', 'updated_at as updatedAt'] as const;
 
 /** The plans of this workplace. Every method is one transaction; deleted plans are as if they were not there. */
 export class PlanStore {
-  constructor(private readonly db: Database, private readonly now: () => number = Date.now) {}
+  constructor(
+    private readonly db: Database,
+    private readonly now: () => number = Date.now,
+  ) {}
 
   /** The last changed first. */
   list(): Promise<PlanSummary[]> {
-    return this.db.selectFrom('plan').select(summary).where('deleted_at', 'is', null)
-      .orderBy('updated_at', 'desc').orderBy('serial', 'desc').execute();
+    return this.db
+      .selectFrom('plan')
+      .select(summary)
+      .where('deleted_at', 'is', null)
+      .orderBy('updated_at', 'desc')
+      .orderBy('serial', 'desc')
+      .execute();
   }
 
   find(id: string): Promise<PlanDocument | undefined> {
-    return this.db.selectFrom('plan').select([...summary, 'text']).where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+    return this.db
+      .selectFrom('plan')
+      .select([...summary, 'text'])
+      .where('id', '=', id)
+      .where('deleted_at', 'is', null)
+      .executeTakeFirst();
   }
 
   create(name: string, text: string): Promise<PlanSummary> {
@@ -45,16 +58,24 @@ export class PlanStore {
     return this.db.transaction().execute(async (tx) => {
       // Writing first: a transaction that reads first would let another one in between.
       const made = await this.insert(tx, name, text);
-      const others = await tx.selectFrom('plan').select('id').where('id', '!=', made.id).where('deleted_at', 'is', null).limit(1).execute();
+      const others = await tx
+        .selectFrom('plan')
+        .select('id')
+        .where('id', '!=', made.id)
+        .where('deleted_at', 'is', null)
+        .limit(1)
+        .execute();
       if (others.length > 0) await tx.deleteFrom('plan').where('id', '=', made.id).execute();
     });
   }
 
   private async insert(tx: Database, name: string, text: string): Promise<PlanSummary> {
     const now = this.now();
-    const { text: stored, ...plan } = await tx.insertInto('plan')
+    const { text: stored, ...plan } = await tx
+      .insertInto('plan')
       .values({ id: newId(), name, text, version: 1, created_at: now, updated_at: now, deleted_at: null })
-      .returning([...summary, 'text']).executeTakeFirstOrThrow();
+      .returning([...summary, 'text'])
+      .executeTakeFirstOrThrow();
     needSame(stored, text);
     return plan;
   }
@@ -66,18 +87,35 @@ export class PlanStore {
    */
   save(id: string, text: string, version: number, keep: KeptBefore | null = null): Promise<SaveResult> {
     return this.db.transaction().execute(async (tx): Promise<SaveResult> => {
-      const before = await tx.selectFrom('plan').select('text').where('id', '=', id).where('version', '=', version).where('deleted_at', 'is', null).executeTakeFirst();
+      const before = await tx
+        .selectFrom('plan')
+        .select('text')
+        .where('id', '=', id)
+        .where('version', '=', version)
+        .where('deleted_at', 'is', null)
+        .executeTakeFirst();
       const isShortened = before !== undefined && 2 * text.length < before.text.length;
-      if (before && before.text !== text && (keep || isShortened)) await keepEarlier(tx, id, before.text, keep ?? 'shortened', this.now());
-      const plan = await tx.updateTable('plan').set({ text, version: version + 1, updated_at: this.now() })
-        .where('id', '=', id).where('version', '=', version).where('deleted_at', 'is', null)
-        .returning([...summary, 'text']).executeTakeFirst();
+      if (before && before.text !== text && (keep || isShortened))
+        await keepEarlier(tx, id, before.text, keep ?? 'shortened', this.now());
+      const plan = await tx
+        .updateTable('plan')
+        .set({ text, version: version + 1, updated_at: this.now() })
+        .where('id', '=', id)
+        .where('version', '=', version)
+        .where('deleted_at', 'is', null)
+        .returning([...summary, 'text'])
+        .executeTakeFirst();
       if (plan) {
         const { text: stored, ...saved } = plan;
         needSame(stored, text);
         return { kind: 'saved', plan: saved };
       }
-      const current = await tx.selectFrom('plan').select([...summary, 'text']).where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+      const current = await tx
+        .selectFrom('plan')
+        .select([...summary, 'text'])
+        .where('id', '=', id)
+        .where('deleted_at', 'is', null)
+        .executeTakeFirst();
       if (!current) return { kind: 'gone' };
       // The same text again, as after an answer that was lost on its way, is no conflict.
       return current.text === text ? { kind: 'saved', plan: current } : { kind: 'overtaken', current };
@@ -85,36 +123,69 @@ export class PlanStore {
   }
 
   rename(id: string, name: string): Promise<PlanSummary | undefined> {
-    return this.db.updateTable('plan').set({ name }).where('id', '=', id).where('deleted_at', 'is', null).returning(summary).executeTakeFirst();
+    return this.db
+      .updateTable('plan')
+      .set({ name })
+      .where('id', '=', id)
+      .where('deleted_at', 'is', null)
+      .returning(summary)
+      .executeTakeFirst();
   }
 
   duplicate(id: string): Promise<PlanSummary | undefined> {
     return this.db.transaction().execute(async (tx) => {
-      const plan = await tx.selectFrom('plan').select(['name', 'text']).where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+      const plan = await tx
+        .selectFrom('plan')
+        .select(['name', 'text'])
+        .where('id', '=', id)
+        .where('deleted_at', 'is', null)
+        .executeTakeFirst();
       return plan && this.insert(tx, `${[...plan.name].slice(0, 100).join('')} (copy)`, plan.text);
     });
   }
 
   async delete(id: string): Promise<boolean> {
-    const result = await this.db.updateTable('plan').set({ deleted_at: this.now() })
-      .where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+    const result = await this.db
+      .updateTable('plan')
+      .set({ deleted_at: this.now() })
+      .where('id', '=', id)
+      .where('deleted_at', 'is', null)
+      .executeTakeFirst();
     return result.numUpdatedRows > 0n;
   }
 
   /** Brings a deleted plan back. */
   restore(id: string): Promise<PlanSummary | undefined> {
-    return this.db.updateTable('plan').set({ deleted_at: null }).where('id', '=', id).returning(summary).executeTakeFirst();
+    return this.db
+      .updateTable('plan')
+      .set({ deleted_at: null })
+      .where('id', '=', id)
+      .returning(summary)
+      .executeTakeFirst();
   }
 
   /** The plans that can be brought back, the last deleted first. */
   async listDeleted(): Promise<DeletedPlan[]> {
-    const rows = await this.db.selectFrom('plan').select(['id', 'name', 'deleted_at as deletedAt']).where('deleted_at', '>=', this.now() - keptAfterDelete)
-      .orderBy('deleted_at', 'desc').orderBy('serial', 'desc').execute();
-    return rows.map(({ id, name, deletedAt }) => ({ id, name, deletedAt: deletedAt!, until: deletedAt! + keptAfterDelete }));
+    const rows = await this.db
+      .selectFrom('plan')
+      .select(['id', 'name', 'deleted_at as deletedAt'])
+      .where('deleted_at', '>=', this.now() - keptAfterDelete)
+      .orderBy('deleted_at', 'desc')
+      .orderBy('serial', 'desc')
+      .execute();
+    return rows.map(({ id, name, deletedAt }) => ({
+      id,
+      name,
+      deletedAt: deletedAt!,
+      until: deletedAt! + keptAfterDelete,
+    }));
   }
 
   /** Takes plans out for good that were deleted long ago. */
   async purge(): Promise<void> {
-    await this.db.deleteFrom('plan').where('deleted_at', '<', this.now() - keptAfterDelete).execute();
+    await this.db
+      .deleteFrom('plan')
+      .where('deleted_at', '<', this.now() - keptAfterDelete)
+      .execute();
   }
 }

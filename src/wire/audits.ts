@@ -24,18 +24,37 @@ const count = { type: 'integer', minimum: 0 } as const;
 const text = { type: 'string', maxLength: 5000 } as const;
 const examples = { type: 'array', maxItems: 10, items: { type: 'string', maxLength: 1000 } } as const;
 
-const object = (properties: Record<string, object>): object => ({ type: 'object', additionalProperties: false, required: Object.keys(properties), properties });
-const groups = (properties: Record<string, object>): object => ({ type: 'array', maxItems: 20_000, items: object({ ...properties, count, examples }) });
-const lost = groups({ pattern: { ...text, type: ['string', 'null'] }, screen: { ...text, type: ['string', 'null'] }, why: text });
+const object = (properties: Record<string, object>): object => ({
+  type: 'object',
+  additionalProperties: false,
+  required: Object.keys(properties),
+  properties,
+});
+const groups = (properties: Record<string, object>): object => ({
+  type: 'array',
+  maxItems: 20_000,
+  items: object({ ...properties, count, examples }),
+});
+const lost = groups({
+  pattern: { ...text, type: ['string', 'null'] },
+  screen: { ...text, type: ['string', 'null'] },
+  why: text,
+});
 
 // Said once for all groups, which the type of schemas cannot follow.
 export const newAuditSchema = object({
   name: { type: 'string', minLength: 1, maxLength: 300 },
   variant: { type: 'string', minLength: 1, maxLength: 300 },
   report: object({
-    total: count, opens: count, gated: count, lost: count, unreadable: count, ambiguous: count,
+    total: count,
+    opens: count,
+    gated: count,
+    lost: count,
+    unreadable: count,
+    ambiguous: count,
     opened: groups({ pattern: text, screen: text, gated: { type: 'boolean' }, ambiguous: count }),
-    lostGroups: lost, unreadableGroups: lost,
+    lostGroups: lost,
+    unreadableGroups: lost,
     ambiguousGroups: groups({ patterns: { type: 'array', maxItems: 20_000, items: text } }),
   }),
 }) as unknown as JSONSchemaType<NewAudit>;

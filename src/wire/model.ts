@@ -14,10 +14,14 @@ export interface Misfit {
 
 /** A plan's model, if JSON is one; otherwise the first places where it is none. */
 export function asModel(json: unknown): PlanModel | readonly Misfit[] {
-  if (isDeeperThan(json, maximumJsonDepth)) return [{ at: '/', message: `nests deeper than ${maximumJsonDepth} levels` }];
+  if (isDeeperThan(json, maximumJsonDepth))
+    return [{ at: '/', message: `nests deeper than ${maximumJsonDepth} levels` }];
   validate ??= new Ajv({ allowUnionTypes: true }).compile<PlanModel>(planSchema);
   if (validate(json)) return json;
-  return (validate.errors ?? []).map((error) => ({ at: error.instancePath || '/', message: error.message ?? 'does not fit' }));
+  return (validate.errors ?? []).map((error) => ({
+    at: error.instancePath || '/',
+    message: error.message ?? 'does not fit',
+  }));
 }
 
 /** Whether JSON nests deeper than so many levels; level by level, so that no depth of it is too much. */

@@ -81,7 +81,13 @@ export const problemType = {
 } as const;
 
 /** Something that can be seen, and nothing that ends a line, turns the direction of writing, or is half of a sign. */
-const name = { type: 'string', minLength: 1, maxLength: 120, pattern: '^(?=.*\\S)[^\\u0000-\\u001f\\u007f-\\u009f\\u061c\\u200e\\u200f\\u2028-\\u202e\\u2066-\\u2069\\ud800-\\udfff]*$' } as const;
+const name = {
+  type: 'string',
+  minLength: 1,
+  maxLength: 120,
+  pattern:
+    '^(?=.*\\S)[^\\u0000-\\u001f\\u007f-\\u009f\\u061c\\u200e\\u200f\\u2028-\\u202e\\u2066-\\u2069\\ud800-\\udfff]*$',
+} as const;
 
 export const newPlanSchema: JSONSchemaType<NewPlan> = {
   type: 'object',
@@ -98,7 +104,11 @@ export const newPlanSchema: JSONSchemaType<NewPlan> = {
 export const saveTextSchema: JSONSchemaType<SaveText> = {
   type: 'object',
   additionalProperties: false,
-  properties: { text: { type: 'string' }, version: { type: 'integer', minimum: 1 }, keep: { type: 'string', enum: ['restored', 'conflict'], nullable: true } },
+  properties: {
+    text: { type: 'string' },
+    version: { type: 'integer', minimum: 1 },
+    keep: { type: 'string', enum: ['restored', 'conflict'], nullable: true },
+  },
   required: ['text', 'version'],
 };
 

@@ -11,17 +11,26 @@ const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 async function violations(): Promise<string[]> {
   await app.driver.executeScript(axe);
   const found = async (options: object): Promise<string[]> => {
-    const { violations } = await app.driver.executeAsyncScript<AxeResults>('axe.run(document, arguments[0]).then(arguments[1])', options);
-    return violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html.slice(0, 160)} ${node.any[0]?.message ?? ''}`));
+    const { violations } = await app.driver.executeAsyncScript<AxeResults>(
+      'axe.run(document, arguments[0]).then(arguments[1])',
+      options,
+    );
+    return violations.flatMap(({ id, nodes }) =>
+      nodes.map((node) => `${id}: ${node.html.slice(0, 160)} ${node.any[0]?.message ?? ''}`),
+    );
   };
   await inTheme('paper');
   const inLight = await found({ resultTypes: ['violations'] });
   await inTheme('dusk');
-  return [...inLight, ...await found({ resultTypes: ['violations'], runOnly: ['color-contrast', 'link-in-text-block'] })];
+  return [
+    ...inLight,
+    ...(await found({ resultTypes: ['violations'], runOnly: ['color-contrast', 'link-in-text-block'] })),
+  ];
 }
 
 /** Changes the theme as a choice in another window does, and ends what fades. */
-const inTheme = (theme: string): Promise<void> => app.driver.executeScript(`
+const inTheme = (theme: string): Promise<void> =>
+  app.driver.executeScript(`
   document.documentElement.dataset.theme = '${theme}';
   for (const animation of document.getAnimations()) if (animation.effect.getComputedTiming().iterations !== Infinity) animation.finish();
 `);
@@ -41,12 +50,22 @@ describe('in both themes nothing is wrong with', () => {
   });
 
   test.each([
-    ['demo', '', '.cm-content'], ['demo', '?screen=stay', '.cm-content'], ['broken', '', '.cm-content'],
-    ['demo', '/reach?screen=hut', '[data-testid=chart]'], ['broken', '/reach', '[data-testid=chart]'],
-    ['demo', '/supply?screen=hut', '[data-testid=supply]'], ['demo', '/supply?filter=way:tab', '[data-testid=supply]'], ['broken', '/supply', '[data-testid=supply]'],
-    ['demo', '/walk?walk=tap+"Hut+card"+tap+"Book"&taken=1', 'main[data-current]'], ['demo', '/walk?walk=tab+"My+stays"+tap+"x"', 'main[data-current]'],
-    ['demo', '/walk?variant=tablet', 'main[data-current]'], ['demo', '/walk?walk=back', 'main[data-current]'], ['broken', '/walk', 'main[data-current]'],
-    ['demo', '/links?screen=stay', '[data-testid=url-space]'], ['demo', '/links?audit=new', '[data-testid=url-space]'], ['demo', '/links?audit=nothing', '[data-testid=url-space]'],
+    ['demo', '', '.cm-content'],
+    ['demo', '?screen=stay', '.cm-content'],
+    ['broken', '', '.cm-content'],
+    ['demo', '/reach?screen=hut', '[data-testid=chart]'],
+    ['broken', '/reach', '[data-testid=chart]'],
+    ['demo', '/supply?screen=hut', '[data-testid=supply]'],
+    ['demo', '/supply?filter=way:tab', '[data-testid=supply]'],
+    ['broken', '/supply', '[data-testid=supply]'],
+    ['demo', '/walk?walk=tap+"Hut+card"+tap+"Book"&taken=1', 'main[data-current]'],
+    ['demo', '/walk?walk=tab+"My+stays"+tap+"x"', 'main[data-current]'],
+    ['demo', '/walk?variant=tablet', 'main[data-current]'],
+    ['demo', '/walk?walk=back', 'main[data-current]'],
+    ['broken', '/walk', 'main[data-current]'],
+    ['demo', '/links?screen=stay', '[data-testid=url-space]'],
+    ['demo', '/links?audit=new', '[data-testid=url-space]'],
+    ['demo', '/links?audit=nothing', '[data-testid=url-space]'],
     ['broken', '/links', '[data-testid=url-space]'],
   ])('the %s plan at %s', async (plan, rest, shows) => {
     await app.open(`/plans/${plan === 'demo' ? demo : broken}${rest}`);

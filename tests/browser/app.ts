@@ -66,12 +66,16 @@ export class App {
   }
 
   async create(plan: { text?: string; name?: string; from?: 'demo' | 'empty' }): Promise<PlanSummary> {
-    const response = await fetch(`${this.address}/api/plans`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(plan) });
-    return await response.json() as PlanSummary;
+    const response = await fetch(`${this.address}/api/plans`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(plan),
+    });
+    return (await response.json()) as PlanSummary;
   }
 
   async plan(id: string): Promise<PlanDocument> {
-    return await (await fetch(`${this.address}/api/plans/${id}`)).json() as PlanDocument;
+    return (await (await fetch(`${this.address}/api/plans/${id}`)).json()) as PlanDocument;
   }
 
   async open(path: string): Promise<void> {
@@ -81,7 +85,9 @@ export class App {
   /** Opens a plan and waits until its view and the first verdicts are there. */
   async openPlan(id: string, rest = ''): Promise<void> {
     await this.open(`/plans/${id}${rest}`);
-    await this.find('.cm-content, [data-testid=chart], [data-testid=supply], [data-testid=url-space], main[data-steps]');
+    await this.find(
+      '.cm-content, [data-testid=chart], [data-testid=supply], [data-testid=url-space], main[data-steps]',
+    );
     await this.untilAnalysed();
   }
 
@@ -99,7 +105,7 @@ export class App {
     let found: WebElement | undefined;
     await this.until(async () => {
       for (const element of await this.driver.executeScript<WebElement[]>(mayBeNamed, css, name)) {
-        if ((await element.getAccessibleName()) === name && await element.isDisplayed()) {
+        if ((await element.getAccessibleName()) === name && (await element.isDisplayed())) {
           found = element;
           return true;
         }
@@ -115,14 +121,19 @@ export class App {
 
   /** Waits until a condition holds; an element that is gone by the time it is asked counts as not yet. */
   async until(condition: () => Promise<boolean>, otherwise: string): Promise<void> {
-    await this.driver.wait(async () => {
-      try {
-        return await condition();
-      } catch (error) {
-        if ((error as Error).name === 'StaleElementReferenceError') return false;
-        throw error;
-      }
-    }, patience, otherwise, every);
+    await this.driver.wait(
+      async () => {
+        try {
+          return await condition();
+        } catch (error) {
+          if ((error as Error).name === 'StaleElementReferenceError') return false;
+          throw error;
+        }
+      },
+      patience,
+      otherwise,
+      every,
+    );
   }
 
   async text(css: string): Promise<string> {
@@ -131,16 +142,22 @@ export class App {
 
   /** Waits until an element's text holds, or no longer holds, some words. */
   async untilText(css: string, words: string, there = true): Promise<void> {
-    await this.until(async () => {
-      const [element] = await this.driver.findElements(By.css(css));
-      const text = element ? await element.getText() : '';
-      return text.includes(words) === there;
-    }, `${css} ${there ? 'never says' : 'still says'} “${words}”`);
+    await this.until(
+      async () => {
+        const [element] = await this.driver.findElements(By.css(css));
+        const text = element ? await element.getText() : '';
+        return text.includes(words) === there;
+      },
+      `${css} ${there ? 'never says' : 'still says'} “${words}”`,
+    );
   }
 
   /** Types where the focus is. */
   async type(...keys: string[]): Promise<void> {
-    await this.driver.actions().sendKeys(...keys).perform();
+    await this.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform();
   }
 
   async chord(...keys: [...held: string[], last: string]): Promise<void> {
@@ -170,6 +187,9 @@ export class App {
 
   /** Waits until the server has a text with, or without, some words. */
   async untilStored(id: string, words: string, there = true): Promise<void> {
-    await this.until(async () => (await this.plan(id)).text.includes(words) === there, `the server ${there ? 'never has' : 'still has'} “${words}”`);
+    await this.until(
+      async () => (await this.plan(id)).text.includes(words) === there,
+      `the server ${there ? 'never has' : 'still has'} “${words}”`,
+    );
   }
 }

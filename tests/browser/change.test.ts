@@ -67,11 +67,16 @@ test('a pasted list becomes screens', async () => {
   await app.untilText(dialog, 'takes hutId: HutId');
   await ready();
   await app.click('Add them');
-  await app.untilStored(id, 'screen hutList "Hut list"\n\nscreen hut "Hut" {\n  takes hutId: HutId\n  link /huts/{hutId}\n}\n');
+  await app.untilStored(
+    id,
+    'screen hutList "Hut list"\n\nscreen hut "Hut" {\n  takes hutId: HutId\n  link /huts/{hutId}\n}\n',
+  );
 });
 
 test('a way out, a screen between, a value for a literal, another start and a deleted screen, each from its key', async () => {
-  const { id } = await app.create({ text: 'app "A"\nid HutId: int\nstart home\n\nscreen home "Home" {\n  on "Hut" push hut(hutId: 12)\n}\n\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n\nscreen map "Map"\n' });
+  const { id } = await app.create({
+    text: 'app "A"\nid HutId: int\nstart home\n\nscreen home "Home" {\n  on "Hut" push hut(hutId: 12)\n}\n\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n\nscreen map "Map"\n',
+  });
   const done = async (key: string, ...typed: string[]): Promise<void> => {
     await app.type(key);
     await app.find(dialog);
@@ -102,7 +107,9 @@ test('a way out, a screen between, a value for a literal, another start and a de
   await ready();
   await app.type(Key.ENTER);
   await app.untilStored(id, 'push choose(hutId: best)');
-  expect((await app.plan(id)).text).toContain('screen choose "Choose" {\n  takes hutId: HutId\n  on "Continue" push hut(hutId)\n}');
+  expect((await app.plan(id)).text).toContain(
+    'screen choose "Choose" {\n  takes hutId: HutId\n  on "Continue" push hut(hutId)\n}',
+  );
 
   // What another start would strand is shown before it is done; a deleted screen leaves its findings.
   await app.openPlan(id, '/reach?screen=map');
@@ -119,7 +126,9 @@ test('a way out, a screen between, a value for a literal, another start and a de
 });
 
 test('each variant has its verdicts, and the choice stays in the address', async () => {
-  const { id } = await app.create({ text: 'variants phone, tablet\nstart a\nscreen a "A" {\n  on "B" only tablet push b\n}\nscreen b "B"\nscreen c "C" only phone\n' });
+  const { id } = await app.create({
+    text: 'variants phone, tablet\nstart a\nscreen a "A" {\n  on "B" only tablet push b\n}\nscreen b "B"\nscreen c "C" only phone\n',
+  });
   await app.openPlan(id, '/reach');
   const shelf = 'section[aria-label="Stranded screens"]';
   await app.untilText(shelf, 'Another variant gets here, phone does not.');

@@ -21,7 +21,18 @@ afterAll(() => rmSync(folder, { recursive: true }));
 /** A file of URLs of the demo: of ten, six open a hut, one is gated, two are lost, one is no URL of the app. */
 function file(name: string, count: number, line = (url: string): string => url, head = ''): string {
   const path = join(folder, name);
-  const ten = ['/huts/1', '/huts/2?season=winter', '/huts/3', '/huts/4/reviews', '/huts/5?ref=a', '/huts/6', '/stays/s-1', '/hut/7', '/huts/eight', 'https://other.example/huts/9'];
+  const ten = [
+    '/huts/1',
+    '/huts/2?season=winter',
+    '/huts/3',
+    '/huts/4/reviews',
+    '/huts/5?ref=a',
+    '/huts/6',
+    '/stays/s-1',
+    '/hut/7',
+    '/huts/eight',
+    'https://other.example/huts/9',
+  ];
   writeFileSync(path, head + Array.from({ length: count }, (_each, index) => `${line(ten[index % 10]!)}\n`).join(''));
   return path;
 }
@@ -39,7 +50,17 @@ test('paste URLs, see what each does, walk one; by keyboard', async () => {
     return (await app.driver.getCurrentUrl()).endsWith('/links');
   }, 'the key leads nowhere');
   await app.untilText(space, '7 patterns; a URL takes the topmost that fits');
-  await (await app.find('#try-urls')).sendKeys('https://saddleback.example/huts/12?season=winter&utm=mail', Key.ENTER, 'saddleback:/stays/s-9', Key.ENTER, '/stay/s-9', Key.ENTER, 'https://saddleback.example/huts/%zz');
+  await (
+    await app.find('#try-urls')
+  ).sendKeys(
+    'https://saddleback.example/huts/12?season=winter&utm=mail',
+    Key.ENTER,
+    'saddleback:/stays/s-9',
+    Key.ENTER,
+    '/stay/s-9',
+    Key.ENTER,
+    'https://saddleback.example/huts/%zz',
+  );
   await app.untilText(right, 'utm is not looked at.');
   await app.untilText(right, 'stack explore › hut; Back shows explore');
   await app.untilText(right, 'stays, beneath it, needs signedIn; put off: stack signIn; Back leaves the app');
@@ -64,7 +85,10 @@ test('a clash is seen in its place with a URL as evidence, put right, and undone
   await app.untilText(right, 'As specific, and further down in the plan: /help/{topic}');
   await app.click('Clear');
   await (await app.driver.findElement(By.linkText('1 clash'))).click();
-  await app.untilText(space, 'https://saddleback.example/help/a fits both, and opens questions only because its line comes first.');
+  await app.untilText(
+    space,
+    'https://saddleback.example/help/a fits both, and opens questions only because its line comes first.',
+  );
   await (await app.find('#try-urls')).sendKeys('/help/refund', Key.ENTER, '/help/contact/refund');
   await app.untilText(right, 'As specific, and further down in the plan: /help/{topic}');
   await app.click('Write /help/contact/{topic}');
@@ -88,7 +112,10 @@ test('a pattern leads to its line, arrows go from one to the next, and a link ca
   await app.untilText(space, 'URL space of');
   await app.click('Add a link');
   const fields = 'dialog[open] input';
-  await app.until(async () => (await (await app.driver.findElements(By.css(fields)))[1]!.getAttribute('value')) === '/about', 'no pattern is proposed');
+  await app.until(
+    async () => (await (await app.driver.findElements(By.css(fields)))[1]!.getAttribute('value')) === '/about',
+    'no pattern is proposed',
+  );
   await (await app.driver.findElements(By.css(fields)))[2]!.sendKeys('help');
   await app.untilText('dialog[open]', 'link /about under help');
   await app.click('Add it');
@@ -104,24 +131,36 @@ test('a file of 100,000 URLs is audited with progress and cancel, kept with the 
   await choose(file('large.txt', 3_000_000));
   await app.untilText(counts, 'URLs');
   const some = Number(await (await app.find('progress')).getAttribute('value'));
-  await app.until(async () => Number(await (await app.find('progress')).getAttribute('value')) > some, 'the file is read no further');
+  await app.until(
+    async () => Number(await (await app.find('progress')).getAttribute('value')) > some,
+    'the file is read no further',
+  );
   await app.click('Cancel');
   await app.untilText(right, 'Choose a file');
   expect(await app.driver.findElements(By.css(counts))).toHaveLength(0);
 
   await choose(file('campaign.txt', 100_000));
   await app.untilText(right, 'Download as CSV');
-  expect((await app.text(counts)).replace(/\s+/g, ' ')).toBe('100,000 URLs 60,000 open 60.0 % 10,000 gated 10.0 % 20,000 lost 20.0 % 10,000 no URL of the app 10.0 %');
+  expect((await app.text(counts)).replace(/\s+/g, ' ')).toBe(
+    '100,000 URLs 60,000 open 60.0 % 10,000 gated 10.0 % 20,000 lost 20.0 % 10,000 no URL of the app 10.0 %',
+  );
   await app.untilText(right, '/huts/{hutId}{?season,ref}: hutId wants an int');
   await app.find(`${right} .recharts-bar-rectangle`);
   // It is there after a reload, and in another window.
   await app.driver.navigate().refresh();
   await app.untilText(right, 'campaign.txt');
-  const csv = await app.driver.executeAsyncScript<string>('const done = arguments[0]; fetch(document.querySelector("[data-testid=try-urls] a[download]").href).then((answer) => answer.text()).then(done)');
-  expect(csv.split('\r\n').slice(0, 2)).toEqual(['outcome,screen,pattern,reason,count,share,example', 'opens,hut,"/huts/{hutId}{?season,ref}",,50000,0.5000,/huts/1']);
+  const csv = await app.driver.executeAsyncScript<string>(
+    'const done = arguments[0]; fetch(document.querySelector("[data-testid=try-urls] a[download]").href).then((answer) => answer.text()).then(done)',
+  );
+  expect(csv.split('\r\n').slice(0, 2)).toEqual([
+    'outcome,screen,pattern,reason,count,share,example',
+    'opens,hut,"/huts/{hutId}{?season,ref}",,50000,0.5000,/huts/1',
+  ]);
   await app.click('Delete');
   await app.untilText(right, 'Choose a file');
-  expect((await (await fetch(`${app.address}/api/plans/${id}/audits`)).json() as { audits: unknown[] }).audits).toEqual([]);
+  expect(
+    ((await (await fetch(`${app.address}/api/plans/${id}/audits`)).json()) as { audits: unknown[] }).audits,
+  ).toEqual([]);
 });
 
 test('of a CSV file the column with URLs is found; an access log is read by its requests', async () => {
@@ -146,7 +185,9 @@ test('of a CSV file the column with URLs is found; an access log is read by its 
   await app.untilText(right, 'Download as CSV');
   await choose(file('more.csv', 50, (url) => `7,${url}`, 'id,link\n'));
   await app.untilText(right, 'The URLs of more.csv stand in column');
-  await choose(file('access.log', 40, (url) => `203.0.113.7 - - [10/Oct/2026:13:55:36 +0000] "GET ${url} HTTP/1.1" 200 5`));
+  await choose(
+    file('access.log', 40, (url) => `203.0.113.7 - - [10/Oct/2026:13:55:36 +0000] "GET ${url} HTTP/1.1" 200 5`),
+  );
   await app.untilText(counts, '40 URLs');
   await app.untilText(counts, '24 open');
 });
@@ -159,12 +200,22 @@ test('of an audit that is not there, a body that is none, and a plan without lin
   await app.click('Try URLs instead');
   await (await app.find('#try-urls')).sendKeys('/huts');
   await app.untilText(right, 'the app has no links');
-  const post = await fetch(`${app.address}/api/plans/${id}/audits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"name":"a"}' });
+  const post = await fetch(`${app.address}/api/plans/${id}/audits`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{"name":"a"}',
+  });
   expect(post.status).toBe(422);
 });
 
 test('of 300 screens the tree is drawn whole, and the one that is chosen is in sight', async () => {
   const { id } = await app.create({ text: generatePlan(300) });
   await app.openPlan(id, '/links?screen=s299');
-  await app.until(async () => app.driver.executeScript<boolean>('const chosen = document.querySelector("[data-chosen]")?.getBoundingClientRect(); return Boolean(chosen) && chosen.top > 0 && chosen.bottom < innerHeight'), 'the chosen screen is out of sight');
+  await app.until(
+    async () =>
+      app.driver.executeScript<boolean>(
+        'const chosen = document.querySelector("[data-chosen]")?.getBoundingClientRect(); return Boolean(chosen) && chosen.top > 0 && chosen.bottom < innerHeight',
+      ),
+    'the chosen screen is out of sight',
+  );
 });

@@ -5,11 +5,15 @@ import { useApp } from './use-app';
 const app = useApp();
 
 /** Chromium's own commands, as its driver passes them on. */
-const chromium = (): WebDriver & { sendAndGetDevToolsCommand(name: string, parameters: object): Promise<{ identifier: string }> } => app.driver as never;
+const chromium = (): WebDriver & {
+  sendAndGetDevToolsCommand(name: string, parameters: object): Promise<{ identifier: string }>;
+} => app.driver as never;
 
 /** Runs a script in every page before its own scripts; returns what takes it away again. */
 async function beforeEveryPage(source: string): Promise<() => Promise<unknown>> {
-  const { identifier } = await chromium().sendAndGetDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source });
+  const { identifier } = await chromium().sendAndGetDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+    source,
+  });
   return () => chromium().sendAndGetDevToolsCommand('Page.removeScriptToEvaluateOnNewDocument', { identifier });
 }
 
@@ -56,9 +60,13 @@ test('an address opens on what it names, though verdicts come later than the pag
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id, '?screen=stay');
   await app.find('article[aria-label="The screen stay"]');
-  await app.until(async () => await app.driver.executeScript(
-    'const { top, bottom } = document.querySelector(".cm-activeLine").getBoundingClientRect(); const box = document.querySelector("[data-testid=editor]").getBoundingClientRect(); return top >= box.top && bottom <= box.bottom',
-  ) === true, 'the caret is not in sight');
+  await app.until(
+    async () =>
+      (await app.driver.executeScript(
+        'const { top, bottom } = document.querySelector(".cm-activeLine").getBoundingClientRect(); const box = document.querySelector("[data-testid=editor]").getBoundingClientRect(); return top >= box.top && bottom <= box.bottom',
+      )) === true,
+    'the caret is not in sight',
+  );
   expect(await app.text('.cm-activeLine')).toContain('screen stay');
   expect(await app.driver.getCurrentUrl()).toContain('?screen=stay');
 });

@@ -44,7 +44,8 @@ describe('a first visit', () => {
 });
 
 describe('the text', () => {
-  const text = 'app "Small"\nid HutId: int\nstart list\n\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\n\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n';
+  const text =
+    'app "Small"\nid HutId: int\nstart list\n\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\n\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n';
 
   test('a change made just before a reload is there after it', async () => {
     const { id } = await app.create({ text });
@@ -95,8 +96,13 @@ describe('the text', () => {
     const { id } = await app.create({ from: 'demo' });
     await app.openPlan(id, '?screen=stay');
     await app.untilText('article h2', 'stay');
-    const underlined = By.xpath("//div[contains(@class, 'cm-line')][contains(., 'See hut')]//span[contains(@class, 'found-error')]");
-    await app.driver.actions().move({ origin: await app.driver.wait(until.elementLocated(underlined)) }).perform();
+    const underlined = By.xpath(
+      "//div[contains(@class, 'cm-line')][contains(., 'See hut')]//span[contains(@class, 'found-error')]",
+    );
+    await app.driver
+      .actions()
+      .move({ origin: await app.driver.wait(until.elementLocated(underlined)) })
+      .perform();
     await app.untilText('.found-tip', 'hut takes hutId: HutId and has no default');
     await (await app.find('.found-tip .fix-button')).click();
     await app.untilStored(id, 'push hut(hutId: stay.hut)');
@@ -118,10 +124,16 @@ describe('the text', () => {
     const { id } = await app.create({ from: 'demo' });
     await app.openPlan(id);
     await (await app.driver.findElement(By.partialLinkText('1 stranded'))).click();
-    await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 1, 'the list is not filtered');
+    await app.until(
+      async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 1,
+      'the list is not filtered',
+    );
     expect(await app.driver.getCurrentUrl()).toContain('only=reach/stranded');
     await app.click('Show all findings');
-    await app.until(async () => (await app.driver.findElements(By.css(`${findings} li`))).length === demoFindings.length, 'the list stays filtered');
+    await app.until(
+      async () => (await app.driver.findElements(By.css(`${findings} li`))).length === demoFindings.length,
+      'the list stays filtered',
+    );
   });
 
   test('an empty plan says how to begin', async () => {
@@ -166,12 +178,17 @@ describe('the address', () => {
     await app.type('?');
     await app.untilText('dialog[open]', 'next finding');
     await app.type(Key.ESCAPE);
-    await app.until(async () => (await app.driver.findElements(By.css('dialog[open]'))).length === 0, 'the dialog stays');
+    await app.until(
+      async () => (await app.driver.findElements(By.css('dialog[open]'))).length === 0,
+      'the dialog stays',
+    );
   });
 });
 
 test('F12 goes to a declaration, Shift F12 puts a caret in every use, blocks fold', async () => {
-  const { id } = await app.create({ text: 'start b\nscreen b "B" {\n  on "A" push b\n}\n\nscreen a "A" {\n  on "B" push b\n}' });
+  const { id } = await app.create({
+    text: 'start b\nscreen b "B" {\n  on "A" push b\n}\n\nscreen a "A" {\n  on "B" push b\n}',
+  });
   await app.openPlan(id);
   await app.caretToEnd();
   await app.type(Key.ARROW_UP, Key.END);
@@ -179,7 +196,10 @@ test('F12 goes to a declaration, Shift F12 puts a caret in every use, blocks fol
   await app.type(Key.F12);
   await app.untilText('.cm-activeLine', 'screen b "B" {');
   await app.chord(Key.SHIFT, Key.F12);
-  await app.until(async () => (await app.driver.findElements(By.css('.cm-selectionBackground'))).length >= 4, 'the uses are not selected');
+  await app.until(
+    async () => (await app.driver.findElements(By.css('.cm-selectionBackground'))).length >= 4,
+    'the uses are not selected',
+  );
   await app.type('cc');
   await app.untilStored(id, 'start cc\nscreen cc "B" {\n  on "A" push cc\n}\n\nscreen a "A" {\n  on "B" push cc\n}');
   await app.type(Key.ESCAPE);

@@ -63,13 +63,19 @@ test('without a start nothing has a distance, and the page says so', async () =>
 
 test('of a thousand screens only those in sight are drawn', async () => {
   const screens = Array.from({ length: 1000 }, (_, index) => {
-    const next = [2 * index + 1, 2 * index + 2].filter((to) => to < 1000).map((to) => `  on "To ${to}" push s${to}\n`).join('');
+    const next = [2 * index + 1, 2 * index + 2]
+      .filter((to) => to < 1000)
+      .map((to) => `  on "To ${to}" push s${to}\n`)
+      .join('');
     return `screen s${index} "S ${index}" {\n${next}}\n`;
   });
   const { id } = await app.create({ text: `app "Large"\nstart s0\n${screens.join('')}` });
   await app.openPlan(id, '/reach?screen=s999');
   await app.find('[data-selected][data-screen=s999]');
-  await app.until(async () => (await app.driver.findElements(By.css('[data-testid=chart] button[aria-pressed]'))).length < 400, 'too much is drawn');
+  await app.until(
+    async () => (await app.driver.findElements(By.css('[data-testid=chart] button[aria-pressed]'))).length < 400,
+    'too much is drawn',
+  );
   const box = await (await app.find('[data-selected]')).getRect();
   expect(box.y).toBeGreaterThan(80);
   expect(box.y).toBeLessThan(800);

@@ -19,7 +19,9 @@ test('what no plan can hold is taken out of a paste, and said', async () => {
   await app.driver.executeScript(() => {
     const data = new DataTransfer();
     data.setData('text/plain', '# pas\0ted');
-    document.querySelector('.cm-content')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    document
+      .querySelector('.cm-content')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
   });
   await app.untilText('[role=alert]', 'NUL');
   await app.untilStored(id, '# pasted');
@@ -32,7 +34,9 @@ describe('two windows on one plan', () => {
     await app.openPlan(id);
     const first = await app.driver.getWindowHandle();
     // Windows tell each other what they save; without that, and before its focus returns, the first one knows nothing.
-    await app.driver.executeScript('BroadcastChannel.prototype.dispatchEvent = () => true; window.fetch = ((real) => (path, options) => (options?.method === "GET" || !options?.method) && String(path).includes("/api/") ? Promise.reject(new TypeError()) : real(path, options))(window.fetch)');
+    await app.driver.executeScript(
+      'BroadcastChannel.prototype.dispatchEvent = () => true; window.fetch = ((real) => (path, options) => (options?.method === "GET" || !options?.method) && String(path).includes("/api/") ? Promise.reject(new TypeError()) : real(path, options))(window.fetch)',
+    );
     await app.driver.switchTo().newWindow('tab');
     await app.openPlan(id);
     const second = await app.driver.getWindowHandle();
@@ -100,7 +104,9 @@ describe('two windows on one plan', () => {
     await app.untilText('[role=alert]', 'Changed in another window');
     await app.click('Keep both, mine as a new plan');
     await app.untilText('.cm-content', 'from the second');
-    const { plans } = await (await fetch(`${app.address}/api/plans`)).json() as { plans: { id: string; name: string }[] };
+    const { plans } = (await (await fetch(`${app.address}/api/plans`)).json()) as {
+      plans: { id: string; name: string }[];
+    };
     const copy = plans.find((plan) => plan.name === 'Small (my text)')!;
     expect((await app.plan(copy.id)).text).toContain('from the first');
     await closeSecond(again.first, again.second);
@@ -158,8 +164,14 @@ test('texts of windows that were closed while the server was away are all kept, 
   // The newest is gone on with at once, the other one offered.
   await app.untilText('section[aria-label="Texts that were never saved"]', 'Never saved');
   await app.click('Save it as a new plan');
-  await app.until(async () => (await app.driver.findElements(By.css('section[aria-label="Texts that were never saved"]'))).length === 0, 'the text is still offered');
-  const { plans } = await (await fetch(`${app.address}/api/plans`)).json() as { plans: { id: string; name: string }[] };
+  await app.until(
+    async () =>
+      (await app.driver.findElements(By.css('section[aria-label="Texts that were never saved"]'))).length === 0,
+    'the text is still offered',
+  );
+  const { plans } = (await (await fetch(`${app.address}/api/plans`)).json()) as {
+    plans: { id: string; name: string }[];
+  };
   const copy = plans.find(({ name }) => name.startsWith('Closed (text of'))!;
   const kept = [(await app.plan(copy.id)).text, await app.text('.cm-content')].join('\n');
   expect(kept).toContain('late');
@@ -167,7 +179,10 @@ test('texts of windows that were closed while the server was away are all kept, 
 });
 
 test('a text of which less than half was left can be taken up again', async () => {
-  const { id } = await app.create({ text: `${text}# a long comment, so that much is lost where it goes\n`, name: 'Cut' });
+  const { id } = await app.create({
+    text: `${text}# a long comment, so that much is lost where it goes\n`,
+    name: 'Cut',
+  });
   await app.openPlan(id);
   await (await app.find('.cm-content')).click();
   await app.chord(Key.CONTROL, 'a');

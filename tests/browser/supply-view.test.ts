@@ -46,7 +46,10 @@ test('a cell leads to its place in the text, and filters live in the address', a
 test('of 300 screens only what is in sight is drawn', async () => {
   const { id } = await app.create({ text: generatePlan(300) });
   await app.openPlan(id, '/supply');
-  await app.until(async () => (await app.driver.findElements(By.css('[role=grid]'))).length < 60, 'all blocks stay drawn');
+  await app.until(
+    async () => (await app.driver.findElements(By.css('[role=grid]'))).length < 60,
+    'all blocks stay drawn',
+  );
   await app.driver.executeScript('document.querySelector("[data-testid=supply]").scrollTo(0, 1e9)');
   await app.untilText('[data-testid=supply]', 's299');
   expect((await app.driver.findElements(By.css('[role=grid]'))).length).toBeLessThan(60);

@@ -96,7 +96,10 @@ test('shows what a step would do before it is taken, and hands over what was typ
   await app.driver.navigate().back();
   await app.untilText(trail, 'Tap something on the phone');
   // Back from the first screen takes it off, which is shown as well.
-  await app.driver.actions().move({ origin: await app.find(`${phone} + div button`) }).perform();
+  await app.driver
+    .actions()
+    .move({ origin: await app.find(`${phone} + div button`) })
+    .perform();
   await app.untilText(stacks, 'Back leaves the app.');
 });
 
@@ -168,7 +171,10 @@ test('a walk of hundreds of steps is in the address, and one that is longer than
   // 2,300 rounds are 41,400 characters, more than may be; it is served all the same, and nothing is lost by one step more.
   await openWalk(id, walk(2300));
   // The page is long: it follows the keys once it has named its screen in the address.
-  await app.until(async () => (await app.driver.getCurrentUrl()).includes('screen=explore'), 'the screen is never in the address');
+  await app.until(
+    async () => (await app.driver.getCurrentUrl()).includes('screen=explore'),
+    'the screen is never in the address',
+  );
   await app.type('a');
   await app.untilText('[role=alert]', 'as long as an address can hold');
   await app.untilText(title, 'Explore');

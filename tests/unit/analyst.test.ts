@@ -40,11 +40,17 @@ const listener: AnalystListener = {
   failed: (seq) => heard.push(`failed ${seq}`),
   restarted: () => heard.push('restarted'),
 };
-const decided = (seq: number): Answer => ({ kind: 'check', seq, overview: packOverview(overview(check('start home\nscreen home "Home" {\n}\n'))), ...nothing });
-const begin = (): Analyst => new Analyst(listener, () => {
-  workers.push(new Told());
-  return workers.at(-1)!;
+const decided = (seq: number): Answer => ({
+  kind: 'check',
+  seq,
+  overview: packOverview(overview(check('start home\nscreen home "Home" {\n}\n'))),
+  ...nothing,
 });
+const begin = (): Analyst =>
+  new Analyst(listener, () => {
+    workers.push(new Told());
+    return workers.at(-1)!;
+  });
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -66,7 +72,10 @@ describe('a worker that dies', () => {
     workers[0]!.die();
     expect(await waiting).toBeNull();
     expect(workers[0]!.ended).toBe(true);
-    expect(workers[1]!.questions).toEqual([{ kind: 'watch', watched }, { kind: 'check', seq: 3, text: 'start home' }]);
+    expect(workers[1]!.questions).toEqual([
+      { kind: 'watch', watched },
+      { kind: 'check', seq: 3, text: 'start home' },
+    ]);
     expect(heard).toEqual([]);
     // It is said once the text was analysed: a worker may die of it again.
     workers[1]!.answer(decided(3));
@@ -115,7 +124,12 @@ describe('an analysis', () => {
   });
 
   test('that parsing alone gives has what is declared and no verdict', () => {
-    expect(read).toMatchObject({ stage: 'read', findings: [], counts: { screens: 1, reached: 0, undecided: 1 }, screens: [{ label: 'home', reachable: 'undecided' }] });
+    expect(read).toMatchObject({
+      stage: 'read',
+      findings: [],
+      counts: { screens: 1, reached: 0, undecided: 1 },
+      screens: [{ label: 'home', reachable: 'undecided' }],
+    });
     expect(packOverview(read).rest.stage).toBe('read');
   });
 

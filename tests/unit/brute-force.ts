@@ -23,7 +23,9 @@ interface Forced {
 
 /** The links and entries of a variant, as events. */
 export const doorsOf = (plan: Plan, variant: string): Extract<Event, { kind: 'link' | 'entry' }>[] => [
-  ...plan.screens.filter((screen) => isIn(screen.only, variant)).flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
+  ...plan.screens
+    .filter((screen) => isIn(screen.only, variant))
+    .flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
   ...plan.entries.filter((entry) => isIn(entry.only, variant)).map((entry) => ({ kind: 'entry', entry }) as const),
 ];
 
@@ -59,7 +61,8 @@ function bruteForce(plan: Plan, variant: string, outside: boolean, most: number)
 }
 
 /** All that a walk can lead to, given what was on top after each tap. */
-export const replay = (plan: Plan, variant: string, walk: readonly Tap[]): readonly Configuration[] => new Walked(plan, variant, walk).after;
+export const replay = (plan: Plan, variant: string, walk: readonly Tap[]): readonly Configuration[] =>
+  new Walked(plan, variant, walk).after;
 
 const told = (walk: readonly Tap[]): string => walk.map((tap) => `${tap.kind} to ${tap.shows?.label}`).join(', ');
 
@@ -80,37 +83,58 @@ export function compare(text: string): number {
     for (const screen of plan.screens) {
       const { reachable, taps, fromOutside, walk } = verdicts[screen.index]!;
       const forced = inside.taps.get(screen);
-      if (forced !== undefined) expect([reachable, taps, fromOutside], `${screen.label} is shown after ${forced} taps ${about}`).toEqual(['yes', forced, false]);
+      if (forced !== undefined)
+        expect([reachable, taps, fromOutside], `${screen.label} is shown after ${forced} taps ${about}`).toEqual([
+          'yes',
+          forced,
+          false,
+        ]);
       else if (all.taps.has(screen)) expect(reachable, `${screen.label} is shown ${about}`).toBe('yes');
-      if (inside.whole && forced === undefined) expect(reachable === 'yes' && !fromOutside, `${screen.label} is not shown from within ${about}`).toBe(false);
+      if (inside.whole && forced === undefined)
+        expect(reachable === 'yes' && !fromOutside, `${screen.label} is not shown from within ${about}`).toBe(false);
       if (all.whole && !all.taps.has(screen)) expect(reachable, `${screen.label} is never shown ${about}`).toBe('no');
       if (!walk) continue;
       expect(walk.length).toBe(taps);
-      expect(replay(plan, name, walk).some((configuration) => activeStack(configuration)!.screen === screen), `the walk ${told(walk)} ${about}`).toBe(true);
+      expect(
+        replay(plan, name, walk).some((configuration) => activeStack(configuration)!.screen === screen),
+        `the walk ${told(walk)} ${about}`,
+      ).toBe(true);
       const beneath = stacks.revealed(screen);
       for (const [other, sight] of beneath) {
-        if (all.whole) expect(all.revealed, `${other.label} is not beneath ${screen.label} ${about}`).toContain(`${screen.label}>${other.label}`);
+        if (all.whole)
+          expect(all.revealed, `${other.label} is not beneath ${screen.label} ${about}`).toContain(
+            `${screen.label}>${other.label}`,
+          );
         if (sight.beneath.length === 0) continue;
         const there = walkTo(stacks.all, sight.transition, sight.beneath);
-        expect(replay(plan, name, there).some((configuration) => {
-          const top = activeStack(configuration)!;
-          return top.screen === screen && top.below?.screen === other;
-        }), `${other.label} beneath ${screen.label} after ${told(there)} ${about}`).toBe(true);
+        expect(
+          replay(plan, name, there).some((configuration) => {
+            const top = activeStack(configuration)!;
+            return top.screen === screen && top.below?.screen === other;
+          }),
+          `${other.label} beneath ${screen.label} after ${told(there)} ${about}`,
+        ).toBe(true);
       }
       const labels = [...beneath.keys()].map((other) => `${screen.label}>${other.label}`);
-      for (const pair of all.revealed) if (pair.startsWith(`${screen.label}>`)) expect(labels, `beneath ${about}`).toContain(pair);
+      for (const pair of all.revealed)
+        if (pair.startsWith(`${screen.label}>`)) expect(labels, `beneath ${about}`).toContain(pair);
       const leaving = stacks.leaves(screen);
       if (all.leaves.has(screen)) expect(leaving, `Back leaves from ${screen.label} ${about}`).not.toBeNull();
-      if (leaving) expect(all.leaves.has(screen) || !all.whole, `Back does not leave from ${screen.label} ${about}`).toBe(true);
+      if (leaving)
+        expect(all.leaves.has(screen) || !all.whole, `Back does not leave from ${screen.label} ${about}`).toBe(true);
     }
   }
   return exact;
 }
 
 /** Of all configurations: after which ones a screen is never shown again, links and entries left aside. */
-export function neverAfter(graph: ReadonlyMap<string, Node>): { (from: Screen, goal: Screen): boolean; from(key: string, goal: Screen): boolean } {
+export function neverAfter(graph: ReadonlyMap<string, Node>): {
+  (from: Screen, goal: Screen): boolean;
+  from(key: string, goal: Screen): boolean;
+} {
   const before = new Map<string, string[]>();
-  for (const [key, { inside }] of graph) for (const next of inside) before.set(next, [...before.get(next) ?? [], key]);
+  for (const [key, { inside }] of graph)
+    for (const next of inside) before.set(next, [...(before.get(next) ?? []), key]);
   const leading = new Map<Screen, Set<string>>();
   const from = (key: string, goal: Screen): boolean => {
     let keys = leading.get(goal);
@@ -120,7 +144,10 @@ export function neverAfter(graph: ReadonlyMap<string, Node>): { (from: Screen, g
     }
     return !keys.has(key);
   };
-  return Object.assign((screen: Screen, goal: Screen) => [...graph].some(([key, node]) => topOf(node) === screen && from(key, goal)), { from });
+  return Object.assign(
+    (screen: Screen, goal: Screen) => [...graph].some(([key, node]) => topOf(node) === screen && from(key, goal)),
+    { from },
+  );
 }
 
 /** Of all configurations those that are come to without links and entries. */
@@ -136,8 +163,11 @@ export function shownLater(graph: ReadonlyMap<string, Node>): (first: Screen) =>
   return (first) => {
     let shown = known.get(first);
     if (!shown) {
-      const keys = new Set(Array.from(graph.values()).flatMap((node) => (topOf(node) === first ? [...node.inside, ...node.outside] : [])));
-      for (const key of keys) for (const next of [...graph.get(key)!.inside, ...graph.get(key)!.outside]) keys.add(next);
+      const keys = new Set(
+        Array.from(graph.values()).flatMap((node) => (topOf(node) === first ? [...node.inside, ...node.outside] : [])),
+      );
+      for (const key of keys)
+        for (const next of [...graph.get(key)!.inside, ...graph.get(key)!.outside]) keys.add(next);
       known.set(first, (shown = new Set([...keys].map((key) => topOf(graph.get(key)!)))));
     }
     return shown;
@@ -151,13 +181,17 @@ export function shownAfter(plan: Plan, variant: string, walk: readonly Tap[], sc
   const walker = new Walker(plan, variant);
   const ends = replay(plan, variant, walk).filter((configuration) => activeStack(configuration)!.screen === screen);
   expect(ends.length).toBeGreaterThan(0);
-  return ends.map((end) => {
-    const seen = new Map([[keyOf(end), end]]);
-    for (const configuration of seen.values()) {
-      for (const event of walker.events(configuration)) for (const next of walker.after(configuration, event)) if (seen.size < most) seen.set(keyOf(next), seen.get(keyOf(next)) ?? next);
-    }
-    return new Set([...seen.values()].map((each) => activeStack(each)!.screen));
-  }).reduce((few, each) => (each.size < few.size ? each : few));
+  return ends
+    .map((end) => {
+      const seen = new Map([[keyOf(end), end]]);
+      for (const configuration of seen.values()) {
+        for (const event of walker.events(configuration))
+          for (const next of walker.after(configuration, event))
+            if (seen.size < most) seen.set(keyOf(next), seen.get(keyOf(next)) ?? next);
+      }
+      return new Set([...seen.values()].map((each) => activeStack(each)!.screen));
+    })
+    .reduce((few, each) => (each.size < few.size ? each : few));
 }
 
 interface Node {
@@ -172,11 +206,12 @@ export function allConfigurations(plan: Plan, variant: string, most: number): Ma
   const walker = new Walker(plan, variant);
   const doors = doorsOf(plan, variant);
   const nodes = new Map<string, Node>();
-  const add = (configurations: readonly Configuration[]): string[] => configurations.map((configuration) => {
-    const key = keyOf(configuration);
-    if (!nodes.has(key)) nodes.set(key, { configuration, inside: [], outside: [] });
-    return key;
-  });
+  const add = (configurations: readonly Configuration[]): string[] =>
+    configurations.map((configuration) => {
+      const key = keyOf(configuration);
+      if (!nodes.has(key)) nodes.set(key, { configuration, inside: [], outside: [] });
+      return key;
+    });
   add([...walker.coldStart(), ...doors.flatMap((door) => walker.open(door))]);
   for (const { configuration, inside, outside } of nodes.values()) {
     if (nodes.size > most || walker.bounded) return null;
@@ -197,7 +232,12 @@ export function leaksIn(plan: Plan, variant: string, graph: ReadonlyMap<string, 
       for (const after of walker.after(configuration, event)) {
         const top = activeStack(after)!;
         if (top === activeStack(configuration) || !frames.has(top)) continue;
-        if (top.screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => after.flags[plan.flags.indexOf(flag)]!).holds)) leaks.add(top.screen);
+        if (
+          top.screen.needs.some(
+            ({ condition }) => !outcomesOf(condition, (flag) => after.flags[plan.flags.indexOf(flag)]!).holds,
+          )
+        )
+          leaks.add(top.screen);
       }
     }
   }
@@ -212,10 +252,15 @@ export function breaks(graph: ReadonlyMap<string, Node>, claim: string, a: Scree
   const after = (node: Node, links: boolean): Set<string> => {
     const seen = new Set<string>();
     const queue = [node];
-    for (const each of queue) for (const key of links ? [...each.inside, ...each.outside] : each.inside) if (!seen.has(key)) queue.push(graph.get((seen.add(key), key))!);
+    for (const each of queue)
+      for (const key of links ? [...each.inside, ...each.outside] : each.inside)
+        if (!seen.has(key)) queue.push(graph.get((seen.add(key), key))!);
     return seen;
   };
-  if (claim.startsWith('from')) return nodes.some((node) => top(node) === a && a !== b && ![...after(node, false)].some((key) => top(graph.get(key)!) === b));
+  if (claim.startsWith('from'))
+    return nodes.some(
+      (node) => top(node) === a && a !== b && ![...after(node, false)].some((key) => top(graph.get(key)!) === b),
+    );
   if (claim.startsWith('always')) return nodes.some((node) => top(node) === b && !beneath(node).includes(a));
   if (claim.includes('beneath')) return nodes.some((node) => top(node) === b && beneath(node).includes(a));
   return nodes.some((node) => top(node) === b && [...after(node, true)].some((key) => top(graph.get(key)!) === a));

@@ -26,15 +26,22 @@ function labelOf(node: Node, chart: Chart, scale: number): Box {
   const left = node.x + 10 * scale;
   const detail = chart.metrics.details && node.screen.takes.length > 0;
   return {
-    left, right: Math.min(left + Math.max(node.labelWidth, detail ? widest : 0), node.x + widest),
-    top: node.y - 8 * scale, bottom: node.y + (detail ? 20 : 8) * scale,
+    left,
+    right: Math.min(left + Math.max(node.labelWidth, detail ? widest : 0), node.x + widest),
+    top: node.y - 8 * scale,
+    bottom: node.y + (detail ? 20 : 8) * scale,
   };
 }
 
-const overlap = (a: Box, b: Box): boolean => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+const overlap = (a: Box, b: Box): boolean =>
+  a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 
-const segmentBox = (a: Point, b: Point): Box =>
-  ({ left: Math.min(a.x, b.x) - 0.1, right: Math.max(a.x, b.x) + 0.1, top: Math.min(a.y, b.y) - 0.1, bottom: Math.max(a.y, b.y) + 0.1 });
+const segmentBox = (a: Point, b: Point): Box => ({
+  left: Math.min(a.x, b.x) - 0.1,
+  right: Math.max(a.x, b.x) + 0.1,
+  top: Math.min(a.y, b.y) - 0.1,
+  bottom: Math.max(a.y, b.y) + 0.1,
+});
 
 /** Everything that the chart promises, for one plan at one scale. */
 function holds(view: Overview, scale: number): void {
@@ -42,7 +49,9 @@ function holds(view: Overview, scale: number): void {
   const reached = view.screens.filter((screen) => screen.taps !== null);
 
   // Every screen that is reached stands once, in the column of its taps and the lane of its module; the others are stranded.
-  expect(chart.nodes.map((node) => node.screen.index).sort((a, b) => a - b)).toEqual(reached.map((screen) => screen.index));
+  expect(chart.nodes.map((node) => node.screen.index).sort((a, b) => a - b)).toEqual(
+    reached.map((screen) => screen.index),
+  );
   for (const node of chart.nodes) {
     expect(node.column).toBe(node.screen.taps);
     const lane = chart.lanes.find((one) => one.module === node.screen.module)!;
@@ -55,7 +64,9 @@ function holds(view: Overview, scale: number): void {
 
   // No two labels touch.
   const labels = chart.nodes.map((node) => labelOf(node, chart, scale));
-  expect(labels.flatMap((label, index) => labels.slice(index + 1).filter((other) => overlap(label, other)))).toEqual([]);
+  expect(labels.flatMap((label, index) => labels.slice(index + 1).filter((other) => overlap(label, other)))).toEqual(
+    [],
+  );
 
   // Each line goes from behind one label to before one dot, level or upright all the way, and crosses no label.
   for (const { edge, points } of routeEdges(chart, chart.edges, scale)) {
@@ -70,26 +81,38 @@ function holds(view: Overview, scale: number): void {
       expect(a.x === b.x || a.y === b.y).toBe(true);
       const covered = segmentBox(a, b);
       // The arguments beneath a name may be longer than the name, behind which its own lines leave on the name's height.
-      const crossed = chart.nodes.filter((node, index) => !(node === from && at === 1) && overlap(covered, labels[index]!));
-      expect(crossed.map(({ screen }) => screen.label), `crossed by the line from ${from.screen.label} to ${to.screen.label}`).toEqual([]);
+      const crossed = chart.nodes.filter(
+        (node, index) => !(node === from && at === 1) && overlap(covered, labels[index]!),
+      );
+      expect(
+        crossed.map(({ screen }) => screen.label),
+        `crossed by the line from ${from.screen.label} to ${to.screen.label}`,
+      ).toEqual([]);
     }
   }
 }
 
 describe('the chart of reach', () => {
-  test.each([0.5, 0.8, 1, 1.5])('keeps labels apart and lines off them: the demo, at scale %d', (scale) => holds(overviewOf(demo), scale));
+  test.each([0.5, 0.8, 1, 1.5])('keeps labels apart and lines off them: the demo, at scale %d', (scale) =>
+    holds(overviewOf(demo), scale),
+  );
 
   test('keeps labels apart and lines off them: two hundred screens', () => holds(overviewOf(generatePlan(200)), 1));
 
   test('keeps labels apart and lines off them: random plans', () => {
-    forAll(fc.property(planArbitrary(8), fc.constantFrom(0.65, 1, 1.25), (text, scale) => holds(overviewOf(text), scale)), 45);
+    forAll(
+      fc.property(planArbitrary(8), fc.constantFrom(0.65, 1, 1.25), (text, scale) => holds(overviewOf(text), scale)),
+      45,
+    );
   });
 
   test('draws the last tap of every shortest walk, and of several ways between two screens the best', () => {
     const view = overviewOf(demo);
     const chart = layOut(view, 1, nothingFolded);
     const firsts = chart.edges.filter((edge) => edge.first).map((edge) => edge.to);
-    expect(firsts.sort((a, b) => a - b)).toEqual(view.screens.filter((screen) => screen.parent !== null).map((screen) => screen.index));
+    expect(firsts.sort((a, b) => a - b)).toEqual(
+      view.screens.filter((screen) => screen.parent !== null).map((screen) => screen.index),
+    );
     const indexOf = (label: string): number => view.screens.find((screen) => screen.label === label)!.index;
     const tone = (from: string, to: string): string | undefined =>
       chart.edges.find((edge) => edge.from === indexOf(from) && edge.to === indexOf(to))?.tone;
@@ -107,7 +130,9 @@ describe('the chart of reach', () => {
     expect(folded.lanes[0]).toMatchObject({ folded: true, count: open.lanes[0]!.count });
     expect(folded.lanes[0]!.height).toBeLessThan(open.lanes[0]!.height);
     expect(folded.nodes.some((node) => node.screen.module === 0)).toBe(false);
-    expect(folded.edges.some((edge) => view.screens[edge.from]!.module === 0 || view.screens[edge.to]!.module === 0)).toBe(false);
+    expect(
+      folded.edges.some((edge) => view.screens[edge.from]!.module === 0 || view.screens[edge.to]!.module === 0),
+    ).toBe(false);
   });
 
   test('an empty plan and one without a start have a chart without screens', () => {
@@ -128,31 +153,60 @@ describe('arrow keys', () => {
   const opposite: Record<Direction, Direction> = { left: 'right', right: 'left', up: 'down', down: 'up' };
 
   test('go to a screen that lies in that direction, and from nothing to the first', () => {
-    forAll(fc.property(planArbitrary(8), (text) => {
-      const chart = layOut(overviewOf(text), 1, nothingFolded);
-      expect(neighbour(chart, null, 'right')).toBe(chart.nodes[0]?.screen.index ?? null);
-      for (const node of chart.nodes) {
-        for (const direction of Object.keys(opposite) as Direction[]) {
-          const next = neighbour(chart, node.screen.index, direction);
-          if (next === null) continue;
-          const to = chart.nodeOf[next]!;
-          if (direction === 'left') expect(to.x).toBeLessThan(node.x);
-          if (direction === 'right') expect(to.x).toBeGreaterThan(node.x);
-          if (direction === 'up') expect(to.y).toBeLessThan(node.y);
-          if (direction === 'down') expect(to.y).toBeGreaterThan(node.y);
-          // Where one can go, one can come back that way, if perhaps not to the same screen.
-          expect(neighbour(chart, next, opposite[direction])).not.toBeNull();
+    forAll(
+      fc.property(planArbitrary(8), (text) => {
+        const chart = layOut(overviewOf(text), 1, nothingFolded);
+        expect(neighbour(chart, null, 'right')).toBe(chart.nodes[0]?.screen.index ?? null);
+        for (const node of chart.nodes) {
+          for (const direction of Object.keys(opposite) as Direction[]) {
+            const next = neighbour(chart, node.screen.index, direction);
+            if (next === null) continue;
+            const to = chart.nodeOf[next]!;
+            if (direction === 'left') expect(to.x).toBeLessThan(node.x);
+            if (direction === 'right') expect(to.x).toBeGreaterThan(node.x);
+            if (direction === 'up') expect(to.y).toBeLessThan(node.y);
+            if (direction === 'down') expect(to.y).toBeGreaterThan(node.y);
+            // Where one can go, one can come back that way, if perhaps not to the same screen.
+            expect(neighbour(chart, next, opposite[direction])).not.toBeNull();
+          }
         }
-      }
-    }), 45);
+      }),
+      45,
+    );
   });
 });
 
 describe('paths', () => {
   test('are rounded at corners, by no more than half of what lies between two', () => {
     expect(pathOf([], 5)).toBe('');
-    expect(pathOf([{ x: 0, y: 0 }, { x: 10, y: 0 }], 5)).toBe('M0 0L10 0');
-    expect(pathOf([{ x: 0, y: 0 }, { x: 20, y: 0 }, { x: 20, y: 20 }], 5)).toBe('M0 0L15 0Q20 0 20 5L20 20');
-    expect(pathOf([{ x: 0, y: 0 }, { x: 4, y: 0 }, { x: 4, y: 20 }], 5)).toBe('M0 0L2 0Q4 0 4 2L4 20');
+    expect(
+      pathOf(
+        [
+          { x: 0, y: 0 },
+          { x: 10, y: 0 },
+        ],
+        5,
+      ),
+    ).toBe('M0 0L10 0');
+    expect(
+      pathOf(
+        [
+          { x: 0, y: 0 },
+          { x: 20, y: 0 },
+          { x: 20, y: 20 },
+        ],
+        5,
+      ),
+    ).toBe('M0 0L15 0Q20 0 20 5L20 20');
+    expect(
+      pathOf(
+        [
+          { x: 0, y: 0 },
+          { x: 4, y: 0 },
+          { x: 4, y: 20 },
+        ],
+        5,
+      ),
+    ).toBe('M0 0L2 0Q4 0 4 2L4 20');
   });
 });

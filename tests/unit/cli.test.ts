@@ -1,5 +1,14 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -12,8 +21,17 @@ let folder: string;
 let program: string;
 
 /** Runs the bundled command line, alone in a folder without any package. */
-function andante(args: string[], input = '', env: Record<string, string> = {}): { code: number | null; out: string; err: string } {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...args], { cwd: folder, input, encoding: 'utf8', env: { PATH: process.env.PATH, NODE_ENV: 'production', ...env } });
+function andante(
+  args: string[],
+  input = '',
+  env: Record<string, string> = {},
+): { code: number | null; out: string; err: string } {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...args], {
+    cwd: folder,
+    input,
+    encoding: 'utf8',
+    env: { PATH: process.env.PATH, NODE_ENV: 'production', ...env },
+  });
   return { code: status, out: stdout, err: stderr };
 }
 
@@ -45,16 +63,17 @@ describe('check', () => {
   test('as text shows each line with a marker beneath, without colour off a terminal', () => {
     const { out, err } = andante(['check', 'demo.andante'], '', { CI: 'true' });
     expect(err).toBe('');
-    expect(out).toContain([
-      'demo.andante:183:23 error supply/missing',
-      '  “See hut” on stay opens hut without hutId.',
-      '  183  on "See hut" push hut',
-      '                         ‾‾‾',
-      '  hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
-      '  Fix: Supply stay.hut',
-    ].join('\n'));
+    expect(out).toContain(
+      [
+        'demo.andante:183:23 error supply/missing',
+        '  “See hut” on stay opens hut without hutId.',
+        '  183  on "See hut" push hut',
+        '                         ‾‾‾',
+        '  hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
+        '  Fix: Supply stay.hut',
+      ].join('\n'),
+    );
     expect(out.trimEnd().split('\n').at(-1)).toBe(demoSummary('demo.andante'));
-    // eslint-disable-next-line no-control-regex
     expect(out).not.toMatch(/\u001b/);
   });
 
@@ -64,26 +83,57 @@ describe('check', () => {
     const { screens, transitions, arguments: args, links } = countAll(check(demo));
     expect(report.summary).toEqual({ screens, transitions, arguments: args, links, errors: 5, warnings: 2, notes: 0 });
     expect(Object.keys(report)).toEqual(['andante', 'file', 'app', 'summary', 'screens', 'findings']);
-    const walked = { reachable: 'yes', taps: 3, tapsAreLeast: true, walk: ['My stays', 'Sign in', 'Stay row'], beneath: ['explore', 'hut', 'stays'] };
+    const walked = {
+      reachable: 'yes',
+      taps: 3,
+      tapsAreLeast: true,
+      walk: ['My stays', 'Sign in', 'Stay row'],
+      beneath: ['explore', 'hut', 'stays'],
+    };
     expect(report.screens.find((screen) => screen.name === 'stay')).toEqual({
-      name: 'stay', module: 'account',
+      name: 'stay',
+      module: 'account',
       // On the phone tabs share a flag: what was seen is told, and that it may not be all.
-      variants: { phone: { ...walked, beneathIsAll: true, backLeaves: false, deepest: null }, tablet: { ...walked, beneathIsAll: true, backLeaves: false, deepest: 'no bound' } },
+      variants: {
+        phone: { ...walked, beneathIsAll: true, backLeaves: false, deepest: null },
+        tablet: { ...walked, beneathIsAll: true, backLeaves: false, deepest: 'no bound' },
+      },
     });
     expect(report.findings.find(({ rule }) => rule === 'supply/missing')).toEqual({
-      rule: 'supply/missing', severity: 'error',
-      message: '“See hut” on stay opens hut without hutId. hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
-      line: 183, column: 23, endLine: 183, endColumn: 26, subject: 'stay', variant: null, walk: [...walked.walk, 'See hut'], url: null,
+      rule: 'supply/missing',
+      severity: 'error',
+      message:
+        '“See hut” on stay opens hut without hutId. hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
+      line: 183,
+      column: 23,
+      endLine: 183,
+      endColumn: 26,
+      subject: 'stay',
+      variant: null,
+      walk: [...walked.walk, 'See hut'],
+      url: null,
     });
-    expect(report.findings.find(({ rule }) => rule === 'link/overlap')).toMatchObject({ subject: 'contact', line: 231, url: 'https://saddleback.example/help/a' });
+    expect(report.findings.find(({ rule }) => rule === 'link/overlap')).toMatchObject({
+      subject: 'contact',
+      line: 231,
+      url: 'https://saddleback.example/help/a',
+    });
     expect(JSON.parse(andante(['check', 'fine.andante', 'warned.andante', '--format', 'json']).out)).toHaveLength(2);
   });
 
   test.each<[what: string, make: (path: string) => void, message: RegExp]>([
     ['missing', () => undefined, /^andante: bad\.andante does not exist\.\n$/],
     ['a folder', (path) => mkdirSync(path), /^andante: bad\.andante is a folder, not a plan\.\n$/],
-    ['not UTF-8', (path) => writeFileSync(path, Buffer.from([0x61, 0xff, 0xfe])), /^andante: bad\.andante is not UTF-8 text, so it is no plan\.\n$/],
-    ['too large', (path) => writeFileSync(path, '#'.repeat(4 * 1024 * 1024 + 1)), /^andante: bad\.andante is larger than 4 MiB, the most that a plan may be\.\n$/],
+    [
+      'not UTF-8',
+      (path) => writeFileSync(path, Buffer.from([0x61, 0xff, 0xfe])),
+      /^andante: bad\.andante is not UTF-8 text, so it is no plan\.\n$/,
+    ],
+    [
+      'too large',
+      (path) => writeFileSync(path, '#'.repeat(4 * 1024 * 1024 + 1)),
+      /^andante: bad\.andante is larger than 4 MiB, the most that a plan may be\.\n$/,
+    ],
     ['empty', (path) => writeFileSync(path, ' \n'), /^andante: bad\.andante is empty\.\n$/],
   ])('a file that is %s gets one sentence and exit 2', (_what, make, message) => {
     const path = join(folder, 'bad.andante');
@@ -95,22 +145,44 @@ describe('check', () => {
   });
 
   test('as SARIF and JUnit, for all files together', () => {
-    const sarif = JSON.parse(andante(['check', 'demo.andante', 'warned.andante', '--format', 'sarif']).out) as { runs: { results: { locations: { physicalLocation: { artifactLocation: { uri: string } } }[] }[] }[] };
-    expect(sarif.runs[0]!.results.map((result) => result.locations[0]!.physicalLocation.artifactLocation.uri)).toEqual([...Array<string>(10).fill('demo.andante'), 'warned.andante']);
-    const { out, code } = andante(['check', 'demo.andante', 'warned.andante', '--format', 'junit', '--fail-on', 'warning']);
+    const sarif = JSON.parse(andante(['check', 'demo.andante', 'warned.andante', '--format', 'sarif']).out) as {
+      runs: { results: { locations: { physicalLocation: { artifactLocation: { uri: string } } }[] }[] }[];
+    };
+    expect(sarif.runs[0]!.results.map((result) => result.locations[0]!.physicalLocation.artifactLocation.uri)).toEqual([
+      ...Array<string>(10).fill('demo.andante'),
+      'warned.andante',
+    ]);
+    const { out, code } = andante([
+      'check',
+      'demo.andante',
+      'warned.andante',
+      '--format',
+      'junit',
+      '--fail-on',
+      'warning',
+    ]);
     expect(code).toBe(1);
     expect(out).toMatch(/^<\?xml[^]*<testsuites name="andante" tests="\d+" failures="8" errors="0">/);
   });
 
   test('a plan of several files is checked as one, and each finding is told in its own file', () => {
     mkdirSync(join(folder, 'parts'), { recursive: true });
-    writeFileSync(join(folder, 'whole.andante'), 'app "A"\nstart a\ninclude "parts/b.andante"\nscreen a "A" { on "B" push b }\n');
+    writeFileSync(
+      join(folder, 'whole.andante'),
+      'app "A"\nstart a\ninclude "parts/b.andante"\nscreen a "A" { on "B" push b }\n',
+    );
     writeFileSync(join(folder, 'parts/b.andante'), '\nscreen b {}\n');
-    expect(andante(['check', 'whole.andante', '--fail-on', 'warning']).out).toContain('parts/b.andante:2:8 warning name/no-title');
+    expect(andante(['check', 'whole.andante', '--fail-on', 'warning']).out).toContain(
+      'parts/b.andante:2:8 warning name/no-title',
+    );
     const report = JSON.parse(andante(['check', 'whole.andante', '--format', 'json']).out) as JsonReport;
     expect(report.findings).toMatchObject([{ rule: 'name/no-title', file: 'parts/b.andante', line: 2, column: 8 }]);
     writeFileSync(join(folder, 'whole.andante'), 'include "parts/c.andante"\n');
-    expect(andante(['check', 'whole.andante'])).toEqual({ code: 2, out: '', err: 'andante: parts/c.andante does not exist; whole.andante includes it.\n' });
+    expect(andante(['check', 'whole.andante'])).toEqual({
+      code: 2,
+      out: '',
+      err: 'andante: parts/c.andante does not exist; whole.andante includes it.\n',
+    });
   });
 
   test('an include stays within the folder of the plan, and one file by two paths is one', () => {
@@ -124,30 +196,77 @@ describe('check', () => {
       expect(err, name).toMatch(/lies outside of the folder of the plan|does not exist/);
     }
     symlinkSync('b.andante', join(folder, 'app/parts/again.andante'));
-    writeFileSync(join(folder, 'app/parts/b.andante'), 'screen b "B"\ninclude "again.andante"\ninclude "../whole.andante"\n');
-    writeFileSync(join(folder, 'app/whole.andante'), 'start a\nscreen a "A" { on "See b" push b }\ninclude "parts/b.andante"\ninclude "parts/../parts/again.andante"\n');
+    writeFileSync(
+      join(folder, 'app/parts/b.andante'),
+      'screen b "B"\ninclude "again.andante"\ninclude "../whole.andante"\n',
+    );
+    writeFileSync(
+      join(folder, 'app/whole.andante'),
+      'start a\nscreen a "A" { on "See b" push b }\ninclude "parts/b.andante"\ninclude "parts/../parts/again.andante"\n',
+    );
     expect(andante(['check', 'app/whole.andante', '--fail-on', 'note'])).toMatchObject({ code: 0, err: '' });
   });
 
   test('what is no file is refused, and nothing waits for it', () => {
     execFileSync('mkfifo', [join(folder, 'app/pipe.andante')]);
     writeFileSync(join(folder, 'app/piped.andante'), 'include "pipe.andante"\n');
-    for (const file of ['app/pipe.andante', 'app/piped.andante', '/dev/zero']) expect(andante(['check', file]), file).toMatchObject({ code: 2, out: '', err: expect.stringContaining('is a device or a pipe, not a file') });
+    for (const file of ['app/pipe.andante', 'app/piped.andante', '/dev/zero'])
+      expect(andante(['check', file]), file).toMatchObject({
+        code: 2,
+        out: '',
+        err: expect.stringContaining('is a device or a pipe, not a file'),
+      });
   });
 });
 
 describe('link', () => {
   test('says what URLs do: screen, arguments, stack, and why one opens nothing', () => {
-    const { code, out, err } = andante(['link', 'demo.andante', '/huts/12?season=winter', '/stays/s-9', '/help/x', '/hut/12', 'https://a@b.example/']);
+    const { code, out, err } = andante([
+      'link',
+      'demo.andante',
+      '/huts/12?season=winter',
+      '/stays/s-9',
+      '/help/x',
+      '/hut/12',
+      'https://a@b.example/',
+    ]);
     expect({ code, err }).toEqual({ code: 1, err: '' });
-    expect(out).toBe([
-      '/huts/12?season=winter  opens', '  hut  hutId 12  season winter  ref absent', '  stack explore > hut; Back shows explore', '',
-      '/stays/s-9  gated', '  stay  stayId s-9', '  stays needs signedIn; put off: stack signIn; Back leaves the app', '  once signedIn: stack stays > stay; Back shows stays', '',
-      '/help/x  opens', '  questions  about x', '  stack help > questions; Back shows help', '  as specific: /help/{topic} to contact', '',
-      '/hut/12  lost', '  nothing; nearest /huts/{hutId}{?season,ref}: hut stands where it has huts', '',
-      'https://a@b.example/  no URL', '  nothing: a@b.example names a user in front of the host, which is refused: it can pose as another host', '',
-    ].join('\n'));
-    expect(JSON.parse(andante(['link', '-', '/huts/12', '--format', 'json'], demo).out)).toMatchObject({ app: 'Saddleback Huts', variant: 'phone', urls: [{ outcome: 'opens', screen: 'hut', arguments: { hutId: '12', season: 'summer', ref: null }, cold: [{ stack: ['explore', 'hut'], back: 'explore' }] }] });
+    expect(out).toBe(
+      [
+        '/huts/12?season=winter  opens',
+        '  hut  hutId 12  season winter  ref absent',
+        '  stack explore > hut; Back shows explore',
+        '',
+        '/stays/s-9  gated',
+        '  stay  stayId s-9',
+        '  stays needs signedIn; put off: stack signIn; Back leaves the app',
+        '  once signedIn: stack stays > stay; Back shows stays',
+        '',
+        '/help/x  opens',
+        '  questions  about x',
+        '  stack help > questions; Back shows help',
+        '  as specific: /help/{topic} to contact',
+        '',
+        '/hut/12  lost',
+        '  nothing; nearest /huts/{hutId}{?season,ref}: hut stands where it has huts',
+        '',
+        'https://a@b.example/  no URL',
+        '  nothing: a@b.example names a user in front of the host, which is refused: it can pose as another host',
+        '',
+      ].join('\n'),
+    );
+    expect(JSON.parse(andante(['link', '-', '/huts/12', '--format', 'json'], demo).out)).toMatchObject({
+      app: 'Saddleback Huts',
+      variant: 'phone',
+      urls: [
+        {
+          outcome: 'opens',
+          screen: 'hut',
+          arguments: { hutId: '12', season: 'summer', ref: null },
+          cold: [{ stack: ['explore', 'hut'], back: 'explore' }],
+        },
+      ],
+    });
     expect(andante(['link', 'demo.andante', '/huts/1']).code).toBe(0);
   });
 
@@ -155,26 +274,59 @@ describe('link', () => {
     const urls = `${'/huts/1\n'.repeat(3000)}/hut/2\n\n1.2.3.4 - - [1/Jan/2026:00:00:00 +0000] "GET /stays HTTP/1.1" 200 1\r\n=1+1`;
     const { code, out } = andante(['link', 'demo.andante', '--audit', '-', '--format', 'json'], urls);
     expect(code).toBe(1);
-    expect(JSON.parse(out)).toMatchObject({ total: 3003, opens: 3000, gated: 1, lost: 1, unreadable: 1, opened: [{ screen: 'hut', count: 3000 }, { screen: 'stays', gated: true }] });
-    expect(andante(['link', 'demo.andante', '--audit', '-'], urls).out).toMatch(/hut +3000 +█+\n +stays +1 +█ 1 gated\n[^]*3003 URLs, 3000 open, 1 gated, 1 lost, 1 no URL of the app\n$/);
+    expect(JSON.parse(out)).toMatchObject({
+      total: 3003,
+      opens: 3000,
+      gated: 1,
+      lost: 1,
+      unreadable: 1,
+      opened: [
+        { screen: 'hut', count: 3000 },
+        { screen: 'stays', gated: true },
+      ],
+    });
+    expect(andante(['link', 'demo.andante', '--audit', '-'], urls).out).toMatch(
+      /hut +3000 +█+\n +stays +1 +█ 1 gated\n[^]*3003 URLs, 3000 open, 1 gated, 1 lost, 1 no URL of the app\n$/,
+    );
     writeFileSync(join(folder, 'sent.csv'), 'id,"the link"\n1,/huts/1\n2,"/huts/2?ref=a,b"\n3,=1+1\n');
     const csv = andante(['link', 'demo.andante', '--audit', 'sent.csv', '--column', 'The link', '--format', 'csv']);
-    expect(csv.out).toBe('outcome,screen,pattern,reason,count,share,example\nopens,hut,"/huts/{hutId}{?season,ref}",,2,0.6667,/huts/1\nno URL,,,it begins with neither a scheme nor a slash,1,0.3333,"\'=1+1"\n');
-    expect(andante(['link', 'demo.andante', '--audit', 'sent.csv', '--column', '2', '--format', 'csv']).out).toBe(csv.out);
+    expect(csv.out).toBe(
+      'outcome,screen,pattern,reason,count,share,example\nopens,hut,"/huts/{hutId}{?season,ref}",,2,0.6667,/huts/1\nno URL,,,it begins with neither a scheme nor a slash,1,0.3333,"\'=1+1"\n',
+    );
+    expect(andante(['link', 'demo.andante', '--audit', 'sent.csv', '--column', '2', '--format', 'csv']).out).toBe(
+      csv.out,
+    );
   });
 
   test.each([
-    [['link', 'demo.andante'], 'Give one URL or more, or a file of them with --audit.'], [['link', 'demo.andante', '/a', '--audit', '-'], 'Give URLs or a file of them with --audit, not both.'],
-    [['link', '-', '--audit', '-'], 'The plan and the URLs cannot both come from standard input.'], [['link', 'demo.andante', '--audit', 'nothing.txt'], 'nothing.txt does not exist.'],
-    [['link', 'demo.andante', '--audit', '.'], '. is a folder, not a file of URLs.'], [['link', 'demo.andante', '/a', '--column', '1'], '--column is for a file with --audit.'],
-    [['link', 'demo.andante', '/a', '--variant', 'watch'], 'demo.andante has no variant watch; it has phone, tablet.'], [['link', 'nothing.andante', '/a'], 'nothing.andante does not exist.'],
+    [['link', 'demo.andante'], 'Give one URL or more, or a file of them with --audit.'],
+    [['link', 'demo.andante', '/a', '--audit', '-'], 'Give URLs or a file of them with --audit, not both.'],
+    [['link', '-', '--audit', '-'], 'The plan and the URLs cannot both come from standard input.'],
+    [['link', 'demo.andante', '--audit', 'nothing.txt'], 'nothing.txt does not exist.'],
+    [['link', 'demo.andante', '--audit', '.'], '. is a folder, not a file of URLs.'],
+    [['link', 'demo.andante', '/a', '--column', '1'], '--column is for a file with --audit.'],
+    [['link', 'demo.andante', '/a', '--variant', 'watch'], 'demo.andante has no variant watch; it has phone, tablet.'],
+    [['link', 'nothing.andante', '/a'], 'nothing.andante does not exist.'],
   ])('%j is refused in one sentence', (args, sentence) => {
     expect(andante(args)).toEqual({ code: 2, out: '', err: `andante: ${sentence}\n` });
   });
 
   test('a column that is not there is named, with those that are', () => {
-    expect(andante(['link', 'demo.andante', '--audit', '-', '--column', 'url'], 'id,link\n1,/a\n')).toEqual({ code: 2, out: '', err: 'andante: There is no column url; there are id, link.\n' });
-    expect(andante(['link', 'demo.andante', '--audit', '-', '--column', 'link'], `id,link\n1,"/huts\n${'/huts\n'.repeat(500_000)}`)).toEqual({ code: 2, out: '', err: 'andante: A row of the file is longer than 1 MiB. Is a quotation mark not closed?\n' });
+    expect(andante(['link', 'demo.andante', '--audit', '-', '--column', 'url'], 'id,link\n1,/a\n')).toEqual({
+      code: 2,
+      out: '',
+      err: 'andante: There is no column url; there are id, link.\n',
+    });
+    expect(
+      andante(
+        ['link', 'demo.andante', '--audit', '-', '--column', 'link'],
+        `id,link\n1,"/huts\n${'/huts\n'.repeat(500_000)}`,
+      ),
+    ).toEqual({
+      code: 2,
+      out: '',
+      err: 'andante: A row of the file is longer than 1 MiB. Is a quotation mark not closed?\n',
+    });
   });
 });
 
@@ -187,7 +339,11 @@ describe('format', () => {
     writeFileSync(path, untidy);
     chmodSync(path, 0o640);
     const before = readdirSync(folder);
-    expect(andante(['format', '--check', 'untidy.andante', 'fine.andante'])).toEqual({ code: 1, out: 'untidy.andante is not laid out.\n', err: '' });
+    expect(andante(['format', '--check', 'untidy.andante', 'fine.andante'])).toEqual({
+      code: 1,
+      out: 'untidy.andante is not laid out.\n',
+      err: '',
+    });
     expect(andante(['format', 'untidy.andante']).code).toBe(0);
     expect(readFileSync(path, 'utf8')).toBe(tidy);
     expect(readdirSync(folder)).toEqual(before);
@@ -199,7 +355,9 @@ describe('format', () => {
     const path = join(folder, 'broken.andante');
     writeFileSync(path, 'start a\nscreen a {\n');
     expect(andante(['format', 'broken.andante'])).toEqual({
-      code: 2, out: '', err: 'andante: broken.andante cannot be laid out before it reads: 2:10 The screen a has no closing brace.\n',
+      code: 2,
+      out: '',
+      err: 'andante: broken.andante cannot be laid out before it reads: 2:10 The screen a has no closing brace.\n',
     });
     expect(readFileSync(path, 'utf8')).toBe('start a\nscreen a {\n');
   });
@@ -214,7 +372,11 @@ describe('model', () => {
     expect(andante(['model', '-'], andante(['model', 'demo.json', '--text']).out).out).toBe(out);
     expect(andante(['check', 'demo.json']).out.trimEnd().split('\n').at(-1)).toBe(demoSummary('demo.json'));
     writeFileSync(join(folder, 'bad.json'), '{"format":1}');
-    expect(andante(['check', 'bad.json'])).toEqual({ code: 2, out: '', err: "andante: bad.json is JSON, but not a plan: / must have required property 'origins'.\n" });
+    expect(andante(['check', 'bad.json'])).toEqual({
+      code: 2,
+      out: '',
+      err: "andante: bad.json is JSON, but not a plan: / must have required property 'origins'.\n",
+    });
   });
 });
 
@@ -225,55 +387,116 @@ describe('explain', () => {
     expect(out).toContain('supply/missing, error');
     expect(out).toContain('    on "Hut" push hut\n'.replace('    on', '      on'));
     expect(andante(['explain']).out.trim().split('\n').length).toBeGreaterThan(10);
-    expect(andante(['explain', 'supply/mising'])).toEqual({ code: 2, out: '', err: 'andante: There is no rule supply/mising. Did you mean supply/missing?\n' });
+    expect(andante(['explain', 'supply/mising'])).toEqual({
+      code: 2,
+      out: '',
+      err: 'andante: There is no rule supply/mising. Did you mean supply/missing?\n',
+    });
   });
 });
 
 describe('walk and tour', () => {
-  const plan = 'app "A"\nvariants p, t\nstart a\nscreen a "A" {\n  on "=B" when "it works" push b otherwise push c\n}\nscreen b "B" {}\nscreen c "C" {}\n';
+  const plan =
+    'app "A"\nvariants p, t\nstart a\nscreen a "A" {\n  on "=B" when "it works" push b otherwise push c\n}\nscreen b "B" {}\nscreen c "C" {}\n';
   const walk = 'walk "W" {\n  tap "=B" if "it works"\n  expect b beneath a\n}\n';
 
   test('a kept walk is told step by step, and a broken one ends with 1', () => {
     writeFileSync(join(folder, 'walked.andante'), `${plan}${walk}`);
     const { out, code } = andante(['walk', 'walked.andante', '--name', 'W']);
     expect(code).toBe(0);
-    expect(out.split('\n').slice(0, 5)).toEqual(['W, in p', `  ${'cold start'.padEnd(32)} a`, `  ${'tap "=B" if "it works"'.padEnd(32)} b`, `  ${'expect b beneath a'.padEnd(32)} b`, '  holds']);
+    expect(out.split('\n').slice(0, 5)).toEqual([
+      'W, in p',
+      `  ${'cold start'.padEnd(32)} a`,
+      `  ${'tap "=B" if "it works"'.padEnd(32)} b`,
+      `  ${'expect b beneath a'.padEnd(32)} b`,
+      '  holds',
+    ]);
     writeFileSync(join(folder, 'walked.andante'), `${plan}${walk.replace('if', 'unless')}`);
     const broken = andante(['walk', 'walked.andante']);
-    expect([broken.code, broken.out.trim().split('\n').at(-1)]).toEqual([1, '  breaks at step 2: c is on top there, not b.']);
-    expect(andante(['walk', 'walked.andante', '--name', 'X'])).toEqual({ code: 2, out: '', err: 'andante: walked.andante keeps no walk called “X”. It keeps “W”.\n' });
+    expect([broken.code, broken.out.trim().split('\n').at(-1)]).toEqual([
+      1,
+      '  breaks at step 2: c is on top there, not b.',
+    ]);
+    expect(andante(['walk', 'walked.andante', '--name', 'X'])).toEqual({
+      code: 2,
+      out: '',
+      err: 'andante: walked.andante keeps no walk called “X”. It keeps “W”.\n',
+    });
   });
 
   test('a tour comes as walks, as rows that no spreadsheet runs, and as JSON', () => {
     writeFileSync(join(folder, 'toured.andante'), plan);
     expect(andante(['tour', 'toured.andante'])).toEqual({
-      code: 0, err: '', out: 'walk "Tour 1" {\n  tap "=B" if "it works"\n  expect b\n}\n\nwalk "Tour 2" {\n  tap "=B" unless "it works"\n  expect c\n}\n',
+      code: 0,
+      err: '',
+      out: 'walk "Tour 1" {\n  tap "=B" if "it works"\n  expect b\n}\n\nwalk "Tour 2" {\n  tap "=B" unless "it works"\n  expect c\n}\n',
     });
     expect(andante(['tour', 'toured.andante', '--format', 'csv']).out).toBe(
-      'walk,step,do,label,condition,shows\n1,1,tap,"\'=B","if ""it works""",b\n2,1,tap,"\'=B","unless ""it works""",c\n');
-    expect(JSON.parse(andante(['tour', 'toured.andante', '--format', 'json', '--variant', 't']).out)).toMatchObject({ app: 'A', variant: 't', taps: 2, whole: true, walks: [[{ label: '=B', shows: 'b' }], [{ shows: 'c' }]] });
-    expect(andante(['tour', 'toured.andante', '--variant', 'x'])).toEqual({ code: 2, out: '', err: 'andante: toured.andante has no variant x; it has p, t.\n' });
+      'walk,step,do,label,condition,shows\n1,1,tap,"\'=B","if ""it works""",b\n2,1,tap,"\'=B","unless ""it works""",c\n',
+    );
+    expect(JSON.parse(andante(['tour', 'toured.andante', '--format', 'json', '--variant', 't']).out)).toMatchObject({
+      app: 'A',
+      variant: 't',
+      taps: 2,
+      whole: true,
+      walks: [[{ label: '=B', shows: 'b' }], [{ shows: 'c' }]],
+    });
+    expect(andante(['tour', 'toured.andante', '--variant', 'x'])).toEqual({
+      code: 2,
+      out: '',
+      err: 'andante: toured.andante has no variant x; it has p, t.\n',
+    });
   });
 });
 
 test('no command lets a plan steer the terminal', () => {
   const evil = '\u001b[2J\u0007\u009b31m\u202e\u2066';
-  writeFileSync(join(folder, 'evil.andante'), [
-    'app "A"', 'origin huts:', 'start a', `# ${evil}`, `menu "${evil}" { "${evil}" when "${evil}" push b }`, `entry widget "${evil}" opens b`,
-    `screen a "${evil}" {`, `  on "${evil}" when "${evil}" push bb`, `  on "Go" when "${evil}" push b`, `  on "${evil}" leave "${evil}"`, '}', `screen b "${evil}" {`, '  takes note: text?', '  link /b{?note}', '}',
-    `walk "${evil}" { tap "${evil}" if "${evil}" expect b }`, `accept name/style because "${evil}"`, '',
-  ].join('\n'));
+  writeFileSync(
+    join(folder, 'evil.andante'),
+    [
+      'app "A"',
+      'origin huts:',
+      'start a',
+      `# ${evil}`,
+      `menu "${evil}" { "${evil}" when "${evil}" push b }`,
+      `entry widget "${evil}" opens b`,
+      `screen a "${evil}" {`,
+      `  on "${evil}" when "${evil}" push bb`,
+      `  on "Go" when "${evil}" push b`,
+      `  on "${evil}" leave "${evil}"`,
+      '}',
+      `screen b "${evil}" {`,
+      '  takes note: text?',
+      '  link /b{?note}',
+      '}',
+      `walk "${evil}" { tap "${evil}" if "${evil}" expect b }`,
+      `accept name/style because "${evil}"`,
+      '',
+    ].join('\n'),
+  );
   writeFileSync(join(folder, 'including.andante'), `include "${evil}"\n`);
   const url = `/b?note=${encodeURIComponent(evil)}`;
   const calls = [
-    ...['text', 'json', 'sarif', 'junit'].map((format) => ['check', 'evil.andante', '--format', format]), ['check', 'including.andante'], ['check', evil],
-    ['walk', 'evil.andante'], ['walk', 'evil.andante', '--name', evil], ...['text', 'json', 'csv'].map((format) => ['tour', 'evil.andante', '--format', format]), ['tour', 'evil.andante', '--variant', evil],
-    ...['text', 'json', 'csv'].map((format) => ['link', 'evil.andante', url, evil, '--format', format]), ['link', 'evil.andante', '--audit', evil], ['model', 'evil.andante'], ['model', 'evil.andante', '--text'], ['explain', evil], ['check', '--format', evil, 'evil.andante'], [evil],
+    ...['text', 'json', 'sarif', 'junit'].map((format) => ['check', 'evil.andante', '--format', format]),
+    ['check', 'including.andante'],
+    ['check', evil],
+    ['walk', 'evil.andante'],
+    ['walk', 'evil.andante', '--name', evil],
+    ...['text', 'json', 'csv'].map((format) => ['tour', 'evil.andante', '--format', format]),
+    ['tour', 'evil.andante', '--variant', evil],
+    ...['text', 'json', 'csv'].map((format) => ['link', 'evil.andante', url, evil, '--format', format]),
+    ['link', 'evil.andante', '--audit', evil],
+    ['model', 'evil.andante'],
+    ['model', 'evil.andante', '--text'],
+    ['explain', evil],
+    ['check', '--format', evil, 'evil.andante'],
+    [evil],
   ];
   for (const call of calls) {
     const { out, err } = andante(call);
-    // eslint-disable-next-line no-control-regex -- that is what is looked for
-    expect(`${out}${err}`, call.join(' ')).not.toMatch(/[\u0000-\u0009\u000b-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/);
+    expect(`${out}${err}`, call.join(' ')).not.toMatch(
+      /[\u0000-\u0009\u000b-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/,
+    );
     expect(out + err, call.join(' ')).not.toBe('');
   }
 });

@@ -35,7 +35,24 @@ function at(line: string): string[] {
 describe('completion', () => {
   test.each<[line: string, first: string[]]>([
     ['|', ['takes', 'has', 'needs', 'on', 'link']],
-    ['on "x" |', ['push', 'replace', 'present', 'close', 'back', 'reset', 'switch', 'sets', 'resume', 'leave', 'when', 'for', 'only']],
+    [
+      'on "x" |',
+      [
+        'push',
+        'replace',
+        'present',
+        'close',
+        'back',
+        'reset',
+        'switch',
+        'sets',
+        'resume',
+        'leave',
+        'when',
+        'for',
+        'only',
+      ],
+    ],
     ['on "x" push |', ['hut']],
     ['on "x" push h|', ['hut']],
     ['on "x" push hut(|', ['hutId→hutId: last', 'season→season: ', 'note→note: ']],
@@ -104,6 +121,9 @@ describe('completion', () => {
   test('outside of screens', () => {
     const result = check(plan);
     expect(complete(result, 0)?.options.map((option) => option.label)).toContain('module');
-    expect(complete(result, plan.indexOf('start list') + 6)?.options.map((option) => option.label)).toEqual(['list', 'hut']);
+    expect(complete(result, plan.indexOf('start list') + 6)?.options.map((option) => option.label)).toEqual([
+      'list',
+      'hut',
+    ]);
   });
 });

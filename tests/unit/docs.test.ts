@@ -22,14 +22,17 @@ test('docs/rules.md has a section for every rule that its table names', () => {
 });
 
 describe('docs/links.md', () => {
-  const [example] = [...readFileSync(new URL('../../docs/links.md', import.meta.url), 'utf8').matchAll(/```andante\n(.*?)```/gs)].map((match) => match[1]!);
+  const [example] = [
+    ...readFileSync(new URL('../../docs/links.md', import.meta.url), 'utf8').matchAll(/```andante\n(.*?)```/gs),
+  ].map((match) => match[1]!);
 
   test('its example has no findings, is laid out, and is opened by the URLs that it names', () => {
     const checked = check(example!);
     expect(checked.findings.map((finding) => finding.summary)).toEqual([]);
     expect(format(example!)).toBe(example);
     const reader = new UrlReader(checked.plan, null);
-    for (const url of ['https://huts.example/huts/12?season=winter', 'huts:/h/12.html', '/huts/12']) expect(reader.card(url).opens?.screen, url).toBe('hut');
+    for (const url of ['https://huts.example/huts/12?season=winter', 'huts:/h/12.html', '/huts/12'])
+      expect(reader.card(url).opens?.screen, url).toBe('hut');
   });
 });
 
@@ -42,6 +45,7 @@ describe('docs/language.md', () => {
   });
 
   test.each([...declarationWords, ...memberWords, ...stepWords, ...baseTypes, ...innerWords, ...walkWords])(
-    'tells of %s', (word) => expect(page).toMatch(new RegExp(`\\b${word}\\b`)),
+    'tells of %s',
+    (word) => expect(page).toMatch(new RegExp(`\\b${word}\\b`)),
   );
 });

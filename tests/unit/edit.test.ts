@@ -7,7 +7,8 @@ import { addTransition, freeName } from '../../src/core/edit/transitions';
 import { applyEdits, type TextEdit } from '../../src/core/language/edits';
 import type { Call, Screen } from '../../src/core/plan/model';
 
-const screenOf = (result: Check, label: string): Screen => result.plan.screens.find((screen) => screen.label === label)!;
+const screenOf = (result: Check, label: string): Screen =>
+  result.plan.screens.find((screen) => screen.label === label)!;
 
 /** The first call on the screen `a`. */
 function callOf(result: Check): Call {
@@ -17,10 +18,12 @@ function callOf(result: Check): Call {
 }
 
 /** A text after an edit that was computed on it. */
-const edited = (text: string, edit: (result: Check) => TextEdit | readonly TextEdit[]): string => applyEdits(text, [edit(check(text))].flat());
+const edited = (text: string, edit: (result: Check) => TextEdit | readonly TextEdit[]): string =>
+  applyEdits(text, [edit(check(text))].flat());
 
 describe('arguments', () => {
-  const line = (list: string): string => `start a\nscreen a "A" { on "x" push b${list} }\nscreen b "B" { takes x: int?, y: int?, z: int? }\n`;
+  const line = (list: string): string =>
+    `start a\nscreen a "A" { on "x" push b${list} }\nscreen b "B" { takes x: int?, y: int?, z: int? }\n`;
 
   test.each([
     ['', '(x: v)'],
@@ -38,10 +41,15 @@ describe('arguments', () => {
     ['(x: 1, y: 2)', 'y', '(x: 1)'],
     ['(x: 1,  y: 2, z: 3)', 'y', '(x: 1, z: 3)'],
   ])('of %s, %s is taken out', (before, name, after) => {
-    expect(edited(line(before), (result) => {
-      const call = callOf(result);
-      return removeArgument(call, call.arguments.find((argument) => argument.name.text === name)!);
-    })).toBe(line(after));
+    expect(
+      edited(line(before), (result) => {
+        const call = callOf(result);
+        return removeArgument(
+          call,
+          call.arguments.find((argument) => argument.name.text === name)!,
+        );
+      }),
+    ).toBe(line(after));
   });
 
   test('are short where the value has their name, and can be made optional once', () => {
@@ -55,8 +63,10 @@ describe('arguments', () => {
 });
 
 describe('a line in a body', () => {
-  const append = (text: string): string => edited(text, (result) => appendToScreen(text, screenOf(result, 'a').node, ['on "z" back']));
-  const prepend = (text: string): string => edited(text, (result) => prependToScreen(text, screenOf(result, 'a').node, 'has n: int'));
+  const append = (text: string): string =>
+    edited(text, (result) => appendToScreen(text, screenOf(result, 'a').node, ['on "z" back']));
+  const prepend = (text: string): string =>
+    edited(text, (result) => prependToScreen(text, screenOf(result, 'a').node, 'has n: int'));
 
   test.each([
     ['on lines of its own', 'screen a "A" {\n  on "x" back\n}\n', 'screen a "A" {\n  on "x" back\n  on "z" back\n}\n'],
@@ -64,27 +74,53 @@ describe('a line in a body', () => {
     ['empty', 'screen a "A" {}\n', 'screen a "A" {\n  on "z" back\n}\n'],
     ['empty, on two lines', 'screen a "A" {\n}\n', 'screen a "A" {\n  on "z" back\n}\n'],
     ['left out', 'screen a "A"\nscreen b "B"\n', 'screen a "A" {\n  on "z" back\n}\nscreen b "B"\n'],
-    ['in a module', 'module m {\n  screen a "A" {\n    on "x" back\n  }\n}\n', 'module m {\n  screen a "A" {\n    on "x" back\n    on "z" back\n  }\n}\n'],
-    ['with a comment at the end', 'screen a "A" {\n  on "x" back\n  # end\n}\n', 'screen a "A" {\n  on "x" back\n  # end\n  on "z" back\n}\n'],
+    [
+      'in a module',
+      'module m {\n  screen a "A" {\n    on "x" back\n  }\n}\n',
+      'module m {\n  screen a "A" {\n    on "x" back\n    on "z" back\n  }\n}\n',
+    ],
+    [
+      'with a comment at the end',
+      'screen a "A" {\n  on "x" back\n  # end\n}\n',
+      'screen a "A" {\n  on "x" back\n  # end\n  on "z" back\n}\n',
+    ],
   ])('at the end of a body %s', (_where, before, after) => expect(append(before)).toBe(after));
 
   test.each([
-    ['before the first trigger', 'screen a "A" {\n  takes x: int\n  on "x" back\n}\n', 'screen a "A" {\n  takes x: int\n  has n: int\n  on "x" back\n}\n'],
-    ['before a link', 'screen a "A" {\n  link /a\n  on "x" back\n}\n', 'screen a "A" {\n  has n: int\n  link /a\n  on "x" back\n}\n'],
+    [
+      'before the first trigger',
+      'screen a "A" {\n  takes x: int\n  on "x" back\n}\n',
+      'screen a "A" {\n  takes x: int\n  has n: int\n  on "x" back\n}\n',
+    ],
+    [
+      'before a link',
+      'screen a "A" {\n  link /a\n  on "x" back\n}\n',
+      'screen a "A" {\n  has n: int\n  link /a\n  on "x" back\n}\n',
+    ],
     ['on one line', 'screen a "A" { on "x" back }\n', 'screen a "A" { has n: int on "x" back }\n'],
-    ['where nothing leads on', 'screen a "A" {\n  takes x: int\n}\n', 'screen a "A" {\n  takes x: int\n  has n: int\n}\n'],
+    [
+      'where nothing leads on',
+      'screen a "A" {\n  takes x: int\n}\n',
+      'screen a "A" {\n  takes x: int\n  has n: int\n}\n',
+    ],
   ])('%s', (_where, before, after) => expect(prepend(before)).toBe(after));
 });
 
 describe('screens', () => {
-  test.each([['giftCard', 'Gift card'], ['hut', 'Hut'], ['my_stays', 'My stays'], ['page2', 'Page2'], ['HTTPStatus', 'Http status'], ['_', '_']])(
-    'the title of %s is %s', (name, title) => expect(titleOf(name)).toBe(title),
-  );
+  test.each([
+    ['giftCard', 'Gift card'],
+    ['hut', 'Hut'],
+    ['my_stays', 'My stays'],
+    ['page2', 'Page2'],
+    ['HTTPStatus', 'Http status'],
+    ['_', '_'],
+  ])('the title of %s is %s', (name, title) => expect(titleOf(name)).toBe(title));
 
   test('a new one follows another, with arguments, or ends the plan', () => {
     const text = 'module m {\n  screen a "A"\n}\n';
-    expect(edited(text, (result) => createScreen(text, 'mapView', screenOf(result, 'a'), [{ name: 'x', type: 'int' }])))
-      .toBe('module m {\n  screen a "A"\n\n  screen mapView "Map view" {\n    takes x: int\n  }\n}\n');
+    expect(
+      edited(text, (result) => createScreen(text, 'mapView', screenOf(result, 'a'), [{ name: 'x', type: 'int' }])),
+    ).toBe('module m {\n  screen a "A"\n\n  screen mapView "Map view" {\n    takes x: int\n  }\n}\n');
     expect(applyEdits('', [createScreen('', 'a', null, [])])).toBe('screen a "A" {\n}\n');
   });
 
@@ -99,17 +135,35 @@ describe('screens', () => {
 
 describe('a new transition', () => {
   const head = 'start a\nid HutId: int\nrecord Hut { id: HutId }\n';
-  const add = (text: string): string => edited(text, (result) => addTransition(text, result.plan, screenOf(result, 'a'), screenOf(result, 'b')).edits);
+  const add = (text: string): string =>
+    edited(text, (result) => addTransition(text, result.plan, screenOf(result, 'a'), screenOf(result, 'b')).edits);
 
   test.each([
-    ['with the target’s title', 'screen a "A"\nscreen b "The map"\n', 'screen a "A" {\n  on "The map" push b\n}\nscreen b "The map"\n'],
-    ['with a title of its own where the target’s shows values', 'screen a "A"\nscreen b "{x}"\n', 'screen a "A" {\n  on "B" push b\n}\nscreen b "{x}"\n'],
-    ['with the likely value', 'screen a "A" {\n  has hut: Hut\n}\nscreen b "B" { takes hutId: HutId, n: int? }\n',
-      'screen a "A" {\n  has hut: Hut\n  on "B" push b(hutId: hut.id)\n}\nscreen b "B" { takes hutId: HutId, n: int? }\n'],
-    ['holding what is lacking', 'screen a "A" {\n  has beds: int\n}\nscreen b "B" { takes amount: int }\n',
-      'screen a "A" {\n  has beds: int\n  has amount: int\n  on "B" push b(amount)\n}\nscreen b "B" { takes amount: int }\n'],
-    ['under another name where its own is taken', 'screen a "A" {\n  has amount: text\n}\nscreen b "B" { takes amount: int }\n',
-      'screen a "A" {\n  has amount: text\n  has bAmount: int\n  on "B" push b(amount: bAmount)\n}\nscreen b "B" { takes amount: int }\n'],
+    [
+      'with the target’s title',
+      'screen a "A"\nscreen b "The map"\n',
+      'screen a "A" {\n  on "The map" push b\n}\nscreen b "The map"\n',
+    ],
+    [
+      'with a title of its own where the target’s shows values',
+      'screen a "A"\nscreen b "{x}"\n',
+      'screen a "A" {\n  on "B" push b\n}\nscreen b "{x}"\n',
+    ],
+    [
+      'with the likely value',
+      'screen a "A" {\n  has hut: Hut\n}\nscreen b "B" { takes hutId: HutId, n: int? }\n',
+      'screen a "A" {\n  has hut: Hut\n  on "B" push b(hutId: hut.id)\n}\nscreen b "B" { takes hutId: HutId, n: int? }\n',
+    ],
+    [
+      'holding what is lacking',
+      'screen a "A" {\n  has beds: int\n}\nscreen b "B" { takes amount: int }\n',
+      'screen a "A" {\n  has beds: int\n  has amount: int\n  on "B" push b(amount)\n}\nscreen b "B" { takes amount: int }\n',
+    ],
+    [
+      'under another name where its own is taken',
+      'screen a "A" {\n  has amount: text\n}\nscreen b "B" { takes amount: int }\n',
+      'screen a "A" {\n  has amount: text\n  has bAmount: int\n  on "B" push b(amount: bAmount)\n}\nscreen b "B" { takes amount: int }\n',
+    ],
   ])('%s', (_how, before, after) => {
     expect(add(head + before)).toBe(head + after);
     expect(check(head + after).findings.filter((finding) => finding.severity === 'error')).toEqual([]);

@@ -10,8 +10,15 @@ import { expectWalksToReplay } from './replays';
 import { expectVerdictsToHold, type Tally } from './seen';
 
 /** All rules of two screens. */
-const claimsOf = (a: string, b: string): string[] => [...(a === b ? [] : [`from ${a} always reach ${b}`, `never ${a} after ${b}`]), `never ${a} beneath ${b}`, `always ${a} beneath ${b}`];
-const pairs = fc.array(fc.tuple(fc.constantFrom('s0', 's1', 's2', 's3'), fc.constantFrom('s0', 's1', 's2', 's3')), { minLength: 2, maxLength: 2 });
+const claimsOf = (a: string, b: string): string[] => [
+  ...(a === b ? [] : [`from ${a} always reach ${b}`, `never ${a} after ${b}`]),
+  `never ${a} beneath ${b}`,
+  `always ${a} beneath ${b}`,
+];
+const pairs = fc.array(fc.tuple(fc.constantFrom('s0', 's1', 's2', 's3'), fc.constantFrom('s0', 's1', 's2', 's3')), {
+  minLength: 2,
+  maxLength: 2,
+});
 
 test('the random plans use every production in every position', () => {
   const used = new Map<string, number>();
@@ -20,23 +27,41 @@ test('the random plans use every production in every position', () => {
     expect([plan.tree.problems, plan.problems], text).toEqual([[], []]);
     for (const production of productionsOf(plan)) used.set(production, (used.get(production) ?? 0) + 1);
   }
-  expect(Math.min(...productions.map((production) => used.get(production) ?? 0)), [...used].filter(([, count]) => count < 10).join('; ')).toBeGreaterThanOrEqual(10);
+  expect(
+    Math.min(...productions.map((production) => used.get(production) ?? 0)),
+    [...used].filter(([, count]) => count < 10).join('; '),
+  ).toBeGreaterThanOrEqual(10);
   expect([...used.keys()].filter((production) => !productions.includes(production))).toEqual([]);
 });
 
-describe.each([['no tabs', 'none', 60], ['tabs', 'tabs', 40]] as const)('of plans with %s', (_name, kind, count) => {
+describe.each([
+  ['no tabs', 'none', 60],
+  ['tabs', 'tabs', 40],
+] as const)('of plans with %s', (_name, kind, count) => {
   test('no verdict contradicts a walk, and walks show the faults that they stand for', () => {
     const tally: Tally = new Map();
-    forAll(fc.property(grammarPlan(kind), pairs, (text, asked) => {
-      const claims = [...new Set(asked.flatMap(([a, b]) => claimsOf(a, b)))];
-      const checked = check(`${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`);
-      for (const variant of checked.reach.variants) expectVerdictsToHold(checked, variant, tally);
-      expectWalksToReplay(checked.text, checked);
-    }), count);
-    if (process.env.ANDANTE_TALLY) console.log([...tally].sort().map((each) => each.join(': ')).join('\n'));
+    forAll(
+      fc.property(grammarPlan(kind), pairs, (text, asked) => {
+        const claims = [...new Set(asked.flatMap(([a, b]) => claimsOf(a, b)))];
+        const checked = check(`${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`);
+        for (const variant of checked.reach.variants) expectVerdictsToHold(checked, variant, tally);
+        expectWalksToReplay(checked.text, checked);
+      }),
+      count,
+    );
+    if (process.env.ANDANTE_TALLY)
+      console.log(
+        [...tally]
+          .sort()
+          .map((each) => each.join(': '))
+          .join('\n'),
+      );
     const counted = (what: string): number => tally.get(what) ?? 0;
     expect(counted('rule exact holds')).toBeGreaterThan(count / 2);
     expect(counted('rule exact broken')).toBeGreaterThan(count / 2);
-    if (kind === 'tabs') expect(Math.min(counted('variant above'), counted('rule above holds'), counted('rule above broken'))).toBeGreaterThan(count / 5);
+    if (kind === 'tabs')
+      expect(
+        Math.min(counted('variant above'), counted('rule above holds'), counted('rule above broken')),
+      ).toBeGreaterThan(count / 5);
   });
 });

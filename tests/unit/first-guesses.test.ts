@@ -4,7 +4,19 @@ import { check } from '../../src/core/check';
 import { applyEdits } from '../../src/core/language/edits';
 
 /** A plan without findings, with places in which something may stand instead. */
-const plan = ({ app = 'app "Pottery"', start = 'start home', type = 'int', flag = 'flag open', choice = 'choice Glaze { blue, green }', takes = 'takes size: TYPE = 1', on = 'on "See it" push bowl(size: 3)', needs = 'needs open else back', link = 'link /bowls/{size}', screen = 'screen bowl "Bowl" {', extra = '' }: Partial<Record<string, string>>): string => `${app}
+const plan = ({
+  app = 'app "Pottery"',
+  start = 'start home',
+  type = 'int',
+  flag = 'flag open',
+  choice = 'choice Glaze { blue, green }',
+  takes = 'takes size: TYPE = 1',
+  on = 'on "See it" push bowl(size: 3)',
+  needs = 'needs open else back',
+  link = 'link /bowls/{size}',
+  screen = 'screen bowl "Bowl" {',
+  extra = '',
+}: Partial<Record<string, string>>): string => `${app}
 origin https://pottery.example
 ${start}
 
@@ -31,7 +43,8 @@ screen glaze "Glaze" {
 }
 `;
 
-const found = (text: string): string[] => check(text).findings.map(({ rule, range }) => `${rule} ${text.slice(range.from, range.to)}`);
+const found = (text: string): string[] =>
+  check(text).findings.map(({ rule, range }) => `${rule} ${text.slice(range.from, range.to)}`);
 
 /** What somebody writes first, and what its first fix makes of it. */
 const guesses: readonly (readonly [place: string, written: string, right: string])[] = [
@@ -89,8 +102,16 @@ const guesses: readonly (readonly [place: string, written: string, right: string
   ['on', 'on "See it" push bowl(size: 3);', 'on "See it" push bowl(size: 3)'],
   ['on', 'on "See it" set open = true', 'on "See it" sets open = true'],
   ['on', 'on "See it" if open push bowl(size: 3)', 'on "See it" when open push bowl(size: 3)'],
-  ['on', 'on "See it" when open push bowl(size: 3) else leave "Mail"', 'on "See it" when open push bowl(size: 3) otherwise leave "Mail"'],
-  ['on', 'on "See it" when !open push bowl(size: 3) otherwise push bowl', 'on "See it" when not open push bowl(size: 3) otherwise push bowl'],
+  [
+    'on',
+    'on "See it" when open push bowl(size: 3) else leave "Mail"',
+    'on "See it" when open push bowl(size: 3) otherwise leave "Mail"',
+  ],
+  [
+    'on',
+    'on "See it" when !open push bowl(size: 3) otherwise push bowl',
+    'on "See it" when not open push bowl(size: 3) otherwise push bowl',
+  ],
   ['on', 'on "See it" when open && open push bowl(size: 3)', 'on "See it" when open and open push bowl(size: 3)'],
   ['on', 'on "See it" when open || open push bowl(size: 3)', 'on "See it" when open or open push bowl(size: 3)'],
   ['on', 'on "See it" when open == true push bowl(size: 3)', 'on "See it" when open is true push bowl(size: 3)'],
@@ -109,27 +130,40 @@ describe('a first guess', () => {
     const others = found(wanted);
     const { findings } = check(text);
     const own = findings.filter(({ rule, range }) => !others.includes(`${rule} ${text.slice(range.from, range.to)}`));
-    expect(own.map(({ rule, range }) => `${rule} ${text.slice(range.from, range.to)}`), 'what is found').toHaveLength(1);
+    expect(
+      own.map(({ rule, range }) => `${rule} ${text.slice(range.from, range.to)}`),
+      'what is found',
+    ).toHaveLength(1);
     expect(applyEdits(text, own[0]!.fixes[0]!.edits)).toBe(wanted);
   });
 
   test.each([
-    ['screen a "A" {\n  on "Go" nav', 'navigate', 'push'], ['screen a "A" {\n  but', 'button', 'on'], ['screen a "A" {\n  takes id: stri', 'string', 'text'], ['pag', 'page', 'screen'],
+    ['screen a "A" {\n  on "Go" nav', 'navigate', 'push'],
+    ['screen a "A" {\n  but', 'button', 'on'],
+    ['screen a "A" {\n  takes id: stri', 'string', 'text'],
+    ['pag', 'page', 'screen'],
   ])('is completed to what it is called here: %j', (text, theirs, ours) => {
-    expect(complete(check(text), text.length)!.options.find(({ label }) => label === theirs)).toMatchObject({ insert: ours, detail: `is called ${ours} here` });
+    expect(complete(check(text), text.length)!.options.find(({ label }) => label === theirs)).toMatchObject({
+      insert: ours,
+      detail: `is called ${ours} here`,
+    });
   });
 
   test('of a body without braces', () => {
-    const text = 'app "P"\nstart home\nscreen home "Home"\n  on "See it" push bowl\n  on "Leave" leave "Mail"\n\nscreen bowl "Bowl" {\n}\n';
+    const text =
+      'app "P"\nstart home\nscreen home "Home"\n  on "See it" push bowl\n  on "Leave" leave "Mail"\n\nscreen bowl "Bowl" {\n}\n';
     const [only, ...others] = check(text).findings;
     expect(others).toEqual([]);
     const fixed = applyEdits(text, only!.fixes[0]!.edits);
-    expect(fixed).toBe('app "P"\nstart home\nscreen home "Home" {\n  on "See it" push bowl\n  on "Leave" leave "Mail"\n}\n\nscreen bowl "Bowl" {\n}\n');
+    expect(fixed).toBe(
+      'app "P"\nstart home\nscreen home "Home" {\n  on "See it" push bowl\n  on "Leave" leave "Mail"\n}\n\nscreen bowl "Bowl" {\n}\n',
+    );
     expect(check(fixed).findings).toEqual([]);
   });
 
   test('within a body that has braces does not end it', () => {
-    const text = 'app "P"\nstart home\nscreen home "Home" {\n  view bowl\n  on "See it" push bowl\n}\n\nscreen bowl "Bowl" {\n}\n';
+    const text =
+      'app "P"\nstart home\nscreen home "Home" {\n  view bowl\n  on "See it" push bowl\n}\n\nscreen bowl "Bowl" {\n}\n';
     expect(found(text)).toEqual(['plan/syntax view']);
   });
 

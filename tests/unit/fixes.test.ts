@@ -13,13 +13,21 @@ let last: Check | null = null;
 const check = (text: string): Check => (last?.text === text ? last : (last = checkAnew(text)));
 
 describe('fixes', () => {
-  const errors = (text: string, runs = true): number => check(text).findings.filter(({ severity, rule }) => severity === 'error' && (runs || !rule.startsWith('stack/'))).length;
+  const errors = (text: string, runs = true): number =>
+    check(text).findings.filter(({ severity, rule }) => severity === 'error' && (runs || !rule.startsWith('stack/')))
+      .length;
   /** The errors outside of the statement at an offset, but for what is about runs: that may be clear only when all is read. */
   const errorsOutside = ({ findings, plan }: Check, at: number): number => {
     const apart = [...statements(plan.tree)].filter(({ from, to }) => from <= at && at <= to).at(-1);
-    return findings.filter(({ rule, severity, range }) => severity === 'error' && !/^(reach|stack|walk)\//.test(rule) && !(apart && apart.from <= range.from && range.from <= apart.to)).length;
+    return findings.filter(
+      ({ rule, severity, range }) =>
+        severity === 'error' &&
+        !/^(reach|stack|walk)\//.test(rule) &&
+        !(apart && apart.from <= range.from && range.from <= apart.to),
+    ).length;
   };
-  const key = (finding: { rule: string; summary: Parameters<typeof plain>[0] }): string => `${finding.rule} ${plain(finding.summary)}`;
+  const key = (finding: { rule: string; summary: Parameters<typeof plain>[0] }): string =>
+    `${finding.rule} ${plain(finding.summary)}`;
 
   /** Every fix leaves a plan that reads, in which its finding is gone; and no error has come. */
   function everyFixHolds(text: string): void {
@@ -33,16 +41,22 @@ describe('fixes', () => {
         const result = check(after);
         const about = `${key(finding)}\n${fix.label}\n--- before\n${text}\n--- after\n${after}`;
         expect(result.plan.tree.problems.length, about).toBeLessThanOrEqual(syntax);
-        const same = (findings: readonly typeof finding[]): number => findings.filter((one) => key(one) === key(finding)).length;
+        const same = (findings: readonly (typeof finding)[]): number =>
+          findings.filter((one) => key(one) === key(finding)).length;
         expect(same(result.findings), about).toBeLessThan(same(before.findings));
         // A name that could not be read hid whatever else was wrong with its statement: writing the right one may uncover
         // that, but nothing elsewhere. Declaring it, a type or the start uncovers all that rests on it.
         const at = finding.range.from;
-        const local = finding.rule === 'plan/unknown-name' && fix.label.startsWith('Write ') && !text.includes('accept ') && !/\bstart\s+$/.test(text.slice(0, at));
+        const local =
+          finding.rule === 'plan/unknown-name' &&
+          fix.label.startsWith('Write ') &&
+          !text.includes('accept ') &&
+          !/\bstart\s+$/.test(text.slice(0, at));
         if (local && !outside.has(at)) outside.set(at, errorsOutside(before, at));
         if (local) expect(errorsOutside(result, at), about).toBeLessThanOrEqual(outside.get(at)!);
         // What is reached now may go back to what is not there: that was so, and nobody could see it.
-        else if (finding.rule.startsWith('reach/')) expect(errors(after, false), about).toBeLessThanOrEqual(withoutRuns);
+        else if (finding.rule.startsWith('reach/'))
+          expect(errors(after, false), about).toBeLessThanOrEqual(withoutRuns);
         else if (!finding.rule.startsWith('plan/')) expect(errors(after), about).toBeLessThanOrEqual(count);
       }
     }
@@ -55,12 +69,23 @@ describe('fixes', () => {
   });
 
   test('on trial are offered where they are enough, and not otherwise', () => {
-    const plan = (more: string): string => [
-      'app "Huts"', 'start home', 'flag paid', 'screen home "Home" { on "Order" push order }',
-      'screen order "Order" {', '  on "Pay" sets paid = true then reset receipt', '}',
-      `screen receipt "Receipt" { on "Home" ${more}reset home }`, 'rule "Nothing is paid twice" never order after receipt', '',
-    ].join('\n');
-    const fixesOf = (text: string): string[] => check(text).findings.flatMap(({ rule, fixes }) => (rule === 'stack/rule-broken' ? fixes.map(({ label }) => label) : []));
+    const plan = (more: string): string =>
+      [
+        'app "Huts"',
+        'start home',
+        'flag paid',
+        'screen home "Home" { on "Order" push order }',
+        'screen order "Order" {',
+        '  on "Pay" sets paid = true then reset receipt',
+        '}',
+        `screen receipt "Receipt" { on "Home" ${more}reset home }`,
+        'rule "Nothing is paid twice" never order after receipt',
+        '',
+      ].join('\n');
+    const fixesOf = (text: string): string[] =>
+      check(text).findings.flatMap(({ rule, fixes }) =>
+        rule === 'stack/rule-broken' ? fixes.map(({ label }) => label) : [],
+      );
     expect(fixesOf(plan(''))).toEqual(['Let order need not paid']);
     everyFixHolds(plan(''));
     // Where the flag is taken back before, asking for it helps nothing.
@@ -69,22 +94,38 @@ describe('fixes', () => {
 
   test('on trial for a flag of a choice, too, in words that read', () => {
     const text = [
-      'app "Huts"', 'start home', 'choice Way { open, done }', 'flag paid: Way', 'screen home "Home" { on "Order" push order }',
-      'screen order "Order" {', '  on "Pay" sets paid = done then reset receipt', '}',
-      'screen receipt "Receipt" { on "Home" reset home }', 'rule "Nothing is paid twice" never order after receipt', '',
+      'app "Huts"',
+      'start home',
+      'choice Way { open, done }',
+      'flag paid: Way',
+      'screen home "Home" { on "Order" push order }',
+      'screen order "Order" {',
+      '  on "Pay" sets paid = done then reset receipt',
+      '}',
+      'screen receipt "Receipt" { on "Home" reset home }',
+      'rule "Nothing is paid twice" never order after receipt',
+      '',
     ].join('\n');
-    expect(check(text).findings.map(({ fixes }) => fixes.map(({ label }) => label))).toEqual([['Let order need paid is open']]);
+    expect(check(text).findings.map(({ fixes }) => fixes.map(({ label }) => label))).toEqual([
+      ['Let order need paid is open'],
+    ]);
     everyFixHolds(text);
   });
 
   test('a value of a type that there is not is not offered to be held', () => {
-    const { findings } = check('start home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { takes id: HutId, all: list of HutId }\n');
+    const { findings } = check(
+      'start home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { takes id: HutId, all: list of HutId }\n',
+    );
     expect(findings.filter(({ rule }) => rule === 'supply/missing').map(({ fixes }) => fixes)).toEqual([[], []]);
   });
 
   test('a variable is not taken out of a path that a URL of the plan needs', () => {
-    const plan = (more: string): string => `app "Huts"\norigin https://huts.example\nstart home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { link /huts/{hutId} under home }\n${more}`;
-    const labels = (text: string): string[] => check(text).findings.flatMap(({ rule, fixes }) => (rule === 'link/unknown-variable' ? fixes.map(({ label }) => label) : []));
+    const plan = (more: string): string =>
+      `app "Huts"\norigin https://huts.example\nstart home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { link /huts/{hutId} under home }\n${more}`;
+    const labels = (text: string): string[] =>
+      check(text).findings.flatMap(({ rule, fixes }) =>
+        rule === 'link/unknown-variable' ? fixes.map(({ label }) => label) : [],
+      );
     expect(labels(plan(''))).toEqual(['Let hut take hutId: text?', 'Take hutId out']);
     expect(labels(plan('entry widget "Next" opens /huts/12\n'))).toEqual(['Let hut take hutId: text?']);
     expect(labels(plan('walk "By link" { open /huts/12 }\n'))).toEqual(['Let hut take hutId: text?']);

@@ -44,13 +44,17 @@ describe('SARIF', () => {
       expect(startLine).toBeGreaterThanOrEqual(1);
       expect(startColumn).toBeLessThanOrEqual(rows[startLine! - 1]!.length + 1);
       expect(endLine! > startLine! || (endLine === startLine && endColumn! >= startColumn!)).toBe(true);
-      for (const fix of result.fixes ?? []) for (const change of fix.artifactChanges) expect(change.replacements.length).toBeGreaterThan(0);
+      for (const fix of result.fixes ?? [])
+        for (const change of fix.artifactChanges) expect(change.replacements.length).toBeGreaterThan(0);
     }
     expect(JSON.parse(JSON.stringify(log))).toEqual(log);
   }
 
   test('has what the standard requires, whatever the plan', () => {
-    forAll(fc.property(planArbitrary(4), (text) => holds(sarifReport(checked(text, 'my plan.andante'), '1.0.0'), text)), 25);
+    forAll(
+      fc.property(planArbitrary(4), (text) => holds(sarifReport(checked(text, 'my plan.andante'), '1.0.0'), text)),
+      25,
+    );
   });
 
   test('is refused by the schema where it is broken', () => {
@@ -59,22 +63,39 @@ describe('SARIF', () => {
   });
 
   test('tells an accepted finding as suppressed, with the reason', () => {
-    const [run] = sarifReport(checked('start a\nscreen a\naccept name/no-title on a because "It is a map"\n'), '1.0.0').runs;
-    expect(run!.results).toEqual([expect.objectContaining({ ruleId: 'name/no-title', suppressions: [{ kind: 'inSource', justification: 'It is a map' }] })]);
+    const [run] = sarifReport(
+      checked('start a\nscreen a\naccept name/no-title on a because "It is a map"\n'),
+      '1.0.0',
+    ).runs;
+    expect(run!.results).toEqual([
+      expect.objectContaining({
+        ruleId: 'name/no-title',
+        suppressions: [{ kind: 'inSource', justification: 'It is a map' }],
+      }),
+    ]);
   });
 });
 
 describe('JUnit', () => {
   test('is well-formed, and counts what it holds, whatever the plan says', () => {
-    forAll(fc.property(planArbitrary(4), fc.constantFrom('x.andante', 'a&b<"c">\u0001.andante'), (text, file) => {
-      const xml = junitReport(checked(text, file), (severity) => severity === 'error');
-      expect(XMLValidator.validate(xml)).toBe(true);
-      const { testsuites } = new XMLParser({ ignoreAttributes: false, isArray: (name) => name === 'testcase' }).parse(xml) as { testsuites: { '@_tests': string; '@_failures': string; testsuite: { testcase: { failure?: unknown }[] } } };
-      const cases = testsuites.testsuite.testcase;
-      expect(Number(testsuites['@_tests'])).toBe(cases.length);
-      expect(Number(testsuites['@_failures'])).toBe(cases.filter((one) => one.failure !== undefined).length);
-      expect(Number(testsuites['@_failures'])).toBe(check(text).findings.filter((finding) => finding.severity === 'error').length);
-    }), 25);
+    forAll(
+      fc.property(planArbitrary(4), fc.constantFrom('x.andante', 'a&b<"c">\u0001.andante'), (text, file) => {
+        const xml = junitReport(checked(text, file), (severity) => severity === 'error');
+        expect(XMLValidator.validate(xml)).toBe(true);
+        const { testsuites } = new XMLParser({ ignoreAttributes: false, isArray: (name) => name === 'testcase' }).parse(
+          xml,
+        ) as {
+          testsuites: { '@_tests': string; '@_failures': string; testsuite: { testcase: { failure?: unknown }[] } };
+        };
+        const cases = testsuites.testsuite.testcase;
+        expect(Number(testsuites['@_tests'])).toBe(cases.length);
+        expect(Number(testsuites['@_failures'])).toBe(cases.filter((one) => one.failure !== undefined).length);
+        expect(Number(testsuites['@_failures'])).toBe(
+          check(text).findings.filter((finding) => finding.severity === 'error').length,
+        );
+      }),
+      25,
+    );
   });
 });
 
@@ -82,28 +103,38 @@ describe('the model', () => {
   const modelOf = (text: string) => toModel(resolve(parse(text)));
 
   test('fits its schema and comes back equal by way of a text that is laid out, whatever the plan', () => {
-    forAll(fc.property(fc.oneof(planArbitrary(), fc.constant(demo)), (text) => {
-      const model = modelOf(text);
-      const json: unknown = JSON.parse(JSON.stringify(model));
-      expect(asModel(json)).toBe(json);
-      const written = writePlan(model);
-      expect(parse(written).problems, written).toEqual([]);
-      expect(modelOf(written)).toEqual(model);
-      expect(format(written)).toBe(written);
-    }), 100);
+    forAll(
+      fc.property(fc.oneof(planArbitrary(), fc.constant(demo)), (text) => {
+        const model = modelOf(text);
+        const json: unknown = JSON.parse(JSON.stringify(model));
+        expect(asModel(json)).toBe(json);
+        const written = writePlan(model);
+        expect(parse(written).problems, written).toEqual([]);
+        expect(modelOf(written)).toEqual(model);
+        expect(format(written)).toBe(written);
+      }),
+      100,
+    );
   });
 
   test('keeps what the demo declares', () => {
     const before = check(demo);
     const after = check(writePlan(toModel(before.plan)));
-    const told = (result: typeof before): string[] => result.findings.map((finding) => `${finding.rule} ${finding.subject}`).sort();
+    const told = (result: typeof before): string[] =>
+      result.findings.map((finding) => `${finding.rule} ${finding.subject}`).sort();
     expect(told(after)).toEqual(told(before));
-    expect(after.plan.screens.map((screen) => screen.label).sort()).toEqual(before.plan.screens.map((screen) => screen.label).sort());
+    expect(after.plan.screens.map((screen) => screen.label).sort()).toEqual(
+      before.plan.screens.map((screen) => screen.label).sort(),
+    );
   });
 
   test.each<[what: string, json: unknown]>([
-    ['a list', []], ['nothing of it', {}], ['another form', { ...modelOf(demo), format: 2 }], ['a name that is none', { ...modelOf(demo), variants: ['a b'] }],
-    ['more than there is', { ...modelOf(demo), colour: 'red' }], ['a URL with a blank', { ...modelOf(demo), origins: ['https://a b'] }],
+    ['a list', []],
+    ['nothing of it', {}],
+    ['another form', { ...modelOf(demo), format: 2 }],
+    ['a name that is none', { ...modelOf(demo), variants: ['a b'] }],
+    ['more than there is', { ...modelOf(demo), colour: 'red' }],
+    ['a URL with a blank', { ...modelOf(demo), origins: ['https://a b'] }],
   ])('%s is no plan, and where is said', (_what, json) => {
     const result = asModel(json);
     expect(isMisfit(result) && result[0]!.at.startsWith('/')).toBe(true);
@@ -112,13 +143,17 @@ describe('the model', () => {
 
 describe('include', () => {
   const files: Record<string, string> = {
-    'main.andante': 'app "A"\nstart a\ninclude "b.andante"\n# in between\ninclude "c.andante"\nscreen a "A" { on "B" push b }\n',
-    'b.andante': 'screen b "B" { on "C" push cc }', 'c.andante': 'include "main.andante"\ninclude "b.andante"\nscreen c "C"\n',
+    'main.andante':
+      'app "A"\nstart a\ninclude "b.andante"\n# in between\ninclude "c.andante"\nscreen a "A" { on "B" push b }\n',
+    'b.andante': 'screen b "B" { on "C" push cc }',
+    'c.andante': 'include "main.andante"\ninclude "b.andante"\nscreen c "C"\n',
   };
   const whole = expandIncludes('main.andante', files['main.andante']!, (name) => ({ file: name, text: files[name]! }));
 
   test('puts the texts in the place of the includes, each once', () => {
-    expect(whole.text).toBe('app "A"\nstart a\nscreen b "B" { on "C" push cc }\n\n# in between\n\n\nscreen c "C"\n\nscreen a "A" { on "B" push b }\n');
+    expect(whole.text).toBe(
+      'app "A"\nstart a\nscreen b "B" { on "C" push cc }\n\n# in between\n\n\nscreen c "C"\n\nscreen a "A" { on "B" push b }\n',
+    );
     expect(parse(whole.text).problems).toEqual([]);
   });
 
@@ -126,7 +161,8 @@ describe('include', () => {
     const source = new Source('main.andante', whole);
     const places = check(whole.text).findings.map((finding) => [finding.rule, source.positionOf(finding.range.from)]);
     expect(places).toEqual([
-      ['plan/unknown-name', { file: 'b.andante', line: 1, column: 28 }], ['reach/stranded', { file: 'c.andante', line: 3, column: 8 }],
+      ['plan/unknown-name', { file: 'b.andante', line: 1, column: 28 }],
+      ['reach/stranded', { file: 'c.andante', line: 3, column: 8 }],
     ]);
     for (const [index, letter] of [...whole.text].entries()) {
       const position = source.positionOf(index);

@@ -7,7 +7,9 @@ const count = 4;
 const names = Array.from({ length: count }, (_, index) => `s${index}`);
 const screen = fc.constantFrom(...names);
 
-const opening = fc.tuple(fc.constantFrom('push', 'push', 'push', 'replace', 'present', 'reset', 'switch'), screen).map((parts) => parts.join(' '));
+const opening = fc
+  .tuple(fc.constantFrom('push', 'push', 'push', 'replace', 'present', 'reset', 'switch'), screen)
+  .map((parts) => parts.join(' '));
 const setting = fc.constantFrom('sets f = true', 'sets f = false', 'sets way = far', 'sets way = near');
 const single = fc.oneof(
   { weight: 6, arbitrary: opening },
@@ -17,10 +19,16 @@ const single = fc.oneof(
 );
 /** Each kind as likely as any other. */
 const behindOr = fc.oneof(
-  ...['push', 'replace', 'present', 'reset', 'switch', 'back to', 'back past'].map((word) => screen.map((one) => `${word} ${one}`)),
-  ...['back', 'close', 'resume', 'leave "Mail"'].map((word) => fc.constant(word)), setting,
+  ...['push', 'replace', 'present', 'reset', 'switch', 'back to', 'back past'].map((word) =>
+    screen.map((one) => `${word} ${one}`),
+  ),
+  ...['back', 'close', 'resume', 'leave "Mail"'].map((word) => fc.constant(word)),
+  setting,
 );
-const step = fc.oneof({ weight: 6, arbitrary: single }, { weight: 1, arbitrary: behindOr.map((or) => `resume or ${or}`) });
+const step = fc.oneof(
+  { weight: 6, arbitrary: single },
+  { weight: 1, arbitrary: behindOr.map((or) => `resume or ${or}`) },
+);
 const steps = fc.array(step, { minLength: 1, maxLength: 3, size: 'small' }).map((all) => all.join(' then '));
 
 const atom = fc.oneof(
@@ -33,48 +41,99 @@ const condition = fc.oneof(
   { weight: 1, arbitrary: atom.map((one) => `not (${one})`) },
 );
 /** A menu's item has no screen whose values it could ask for. */
-const branches = (of: fc.Arbitrary<string>): fc.Arbitrary<string> => fc.oneof(
-  { weight: 5, arbitrary: steps },
-  { weight: 3, arbitrary: fc.tuple(of, steps).map(([when, then]) => `when ${when} ${then}`) },
-  { weight: 1, arbitrary: fc.tuple(of, steps, steps).map(([when, then, otherwise]) => `when ${when} ${then} otherwise ${otherwise}`) },
-  { weight: 1, arbitrary: fc.tuple(of, steps, of, steps).map(([a, then, b, otherwise]) => `when ${a} ${then} otherwise when ${b} ${otherwise}`) },
-);
+const branches = (of: fc.Arbitrary<string>): fc.Arbitrary<string> =>
+  fc.oneof(
+    { weight: 5, arbitrary: steps },
+    { weight: 3, arbitrary: fc.tuple(of, steps).map(([when, then]) => `when ${when} ${then}`) },
+    {
+      weight: 1,
+      arbitrary: fc
+        .tuple(of, steps, steps)
+        .map(([when, then, otherwise]) => `when ${when} ${then} otherwise ${otherwise}`),
+    },
+    {
+      weight: 1,
+      arbitrary: fc
+        .tuple(of, steps, of, steps)
+        .map(([a, then, b, otherwise]) => `when ${a} ${then} otherwise when ${b} ${otherwise}`),
+    },
+  );
 const needs = fc.tuple(condition, steps).map(([when, otherwise]) => `needs ${when} else ${otherwise}`);
-const under = fc.oneof(fc.constantFrom('', ' under nothing'), fc.array(screen, { minLength: 1, maxLength: 2 }).map((all) => ` under ${all.join(', ')}`));
+const under = fc.oneof(
+  fc.constantFrom('', ' under nothing'),
+  fc.array(screen, { minLength: 1, maxLength: 2 }).map((all) => ` under ${all.join(', ')}`),
+);
 
 const some = <T>(one: fc.Arbitrary<T>, maxLength: number): fc.Arbitrary<T[]> => fc.array(one, { maxLength });
 /** One in so many. */
-const rarely = <T>(one: fc.Arbitrary<T>, freq: number): fc.Arbitrary<T | null> => fc.oneof({ weight: freq - 1, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: one });
+const rarely = <T>(one: fc.Arbitrary<T>, freq: number): fc.Arbitrary<T | null> =>
+  fc.oneof({ weight: freq - 1, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: one });
 
 const body = fc.record({
-  shape: fc.oneof({ weight: 8, arbitrary: fc.constant('') }, { weight: 1, arbitrary: fc.constantFrom(' as sheet', ' as dialog') }),
-  asks: fc.oneof({ weight: 6, arbitrary: fc.constant([]) }, { weight: 3, arbitrary: fc.tuple(needs) }, { weight: 1, arbitrary: fc.tuple(needs, needs) }),
+  shape: fc.oneof(
+    { weight: 8, arbitrary: fc.constant('') },
+    { weight: 1, arbitrary: fc.constantFrom(' as sheet', ' as dialog') },
+  ),
+  asks: fc.oneof(
+    { weight: 6, arbitrary: fc.constant([]) },
+    { weight: 3, arbitrary: fc.tuple(needs) },
+    { weight: 1, arbitrary: fc.tuple(needs, needs) },
+  ),
   link: rarely(under, 5),
   on: some(branches(condition), 2),
 });
 
 const quoted = fc.constantFrom('f', 'not f', 'way is far', '"luck"');
-const menu = fc.tuple(fc.constantFrom('', ' on all', ' on roots', ' on s1', ' on s2, s3'), fc.array(branches(quoted), { minLength: 1, maxLength: 2 }));
+const menu = fc.tuple(
+  fc.constantFrom('', ' on all', ' on roots', ' on s1', ' on s2, s3'),
+  fc.array(branches(quoted), { minLength: 1, maxLength: 2 }),
+);
 
 /**
  * @param tabs how many tabs at least; where it is 0 there are none
  */
 export function grammarPlan(tabs: 'none' | 'tabs'): fc.Arbitrary<string> {
-  return fc.record({
-    start: screen, leaves: fc.boolean(),
-    roots: tabs === 'none' ? fc.constant<string[]>([]) : fc.oneof({ weight: 6, arbitrary: fc.uniqueArray(screen, { minLength: 2, maxLength: 3 }) }, { weight: 1, arbitrary: fc.array(screen, { minLength: 1, maxLength: 2 }) }),
-    bodies: fc.array(body, { minLength: count, maxLength: count }), menu: rarely(menu, 3), entry: rarely(screen, 6),
-  }).map(({ start, leaves, roots, bodies, menu: shown, entry }) => [
-    'app "Random"', 'origin random:', `start ${start}`, 'choice Way { near, far }', 'flag f', 'flag way: Way = near',
-    ...(leaves ? ['back leaves'] : []),
-    ...(roots.length > 0 ? [`tabs {\n${roots.map((root, at) => `  "Tab ${at}" ${root}`).join('\n')}\n}`] : []),
-    ...(shown ? [`menu "More"${shown[0]} {\n${shown[1].map((item, at) => `  "Item ${at}" ${item}`).join('\n')}\n}`] : []),
-    ...(entry ? [`entry widget "Door" opens ${entry}`] : []),
-    ...bodies.map(({ shape, asks, link, on }, index) => [
-      `screen s${index} "S${index}"${shape} {`, '  takes note: text?',
-      ...asks.map((one) => `  ${one}`), ...(link === null ? [] : [`  link /s${index}${link}`]), ...on.map((one, at) => `  on "T${at}" ${one}`), '}',
-    ].join('\n')),
-  ].join('\n'));
+  return fc
+    .record({
+      start: screen,
+      leaves: fc.boolean(),
+      roots:
+        tabs === 'none'
+          ? fc.constant<string[]>([])
+          : fc.oneof(
+              { weight: 6, arbitrary: fc.uniqueArray(screen, { minLength: 2, maxLength: 3 }) },
+              { weight: 1, arbitrary: fc.array(screen, { minLength: 1, maxLength: 2 }) },
+            ),
+      bodies: fc.array(body, { minLength: count, maxLength: count }),
+      menu: rarely(menu, 3),
+      entry: rarely(screen, 6),
+    })
+    .map(({ start, leaves, roots, bodies, menu: shown, entry }) =>
+      [
+        'app "Random"',
+        'origin random:',
+        `start ${start}`,
+        'choice Way { near, far }',
+        'flag f',
+        'flag way: Way = near',
+        ...(leaves ? ['back leaves'] : []),
+        ...(roots.length > 0 ? [`tabs {\n${roots.map((root, at) => `  "Tab ${at}" ${root}`).join('\n')}\n}`] : []),
+        ...(shown
+          ? [`menu "More"${shown[0]} {\n${shown[1].map((item, at) => `  "Item ${at}" ${item}`).join('\n')}\n}`]
+          : []),
+        ...(entry ? [`entry widget "Door" opens ${entry}`] : []),
+        ...bodies.map(({ shape, asks, link, on }, index) =>
+          [
+            `screen s${index} "S${index}"${shape} {`,
+            '  takes note: text?',
+            ...asks.map((one) => `  ${one}`),
+            ...(link === null ? [] : [`  link /s${index}${link}`]),
+            ...on.map((one, at) => `  on "T${at}" ${one}`),
+            '}',
+          ].join('\n'),
+        ),
+      ].join('\n'),
+    );
 }
 
 /** Where a step stands: in which list, and behind which word. */
@@ -82,9 +141,27 @@ type Position = `${'trigger' | 'else' | 'item'} ${'first' | 'then' | 'or'}`;
 
 /** Every kind of step; the compiler asks for a new one here. */
 const stepKinds: Record<Step['kind'], true> = {
-  push: true, replace: true, present: true, reset: true, switch: true, back: true, close: true, 'back to': true, 'back past': true, sets: true, resume: true, leave: true,
+  push: true,
+  replace: true,
+  present: true,
+  reset: true,
+  switch: true,
+  back: true,
+  close: true,
+  'back to': true,
+  'back past': true,
+  sets: true,
+  resume: true,
+  leave: true,
 };
-const conditionKinds: Record<Exclude<Condition['kind'], 'unknown'>, true> = { flag: true, given: true, maybe: true, not: true, and: true, or: true };
+const conditionKinds: Record<Exclude<Condition['kind'], 'unknown'>, true> = {
+  flag: true,
+  given: true,
+  maybe: true,
+  not: true,
+  and: true,
+  or: true,
+};
 
 /** What of a plan each kind of step and condition is used for, as `trigger then push` or `else when maybe`. */
 export function productionsOf(plan: Plan): string[] {
@@ -103,10 +180,14 @@ export function productionsOf(plan: Plan): string[] {
     const asked = list.kind === 'else' ? list.needs.condition : list.branch.condition;
     if (asked) addCondition(`${list.kind} when`, asked);
   }
-  for (const { transitions } of plan.screens) for (const { branches: all } of transitions) if (all.length > 1) found.push('otherwise');
+  for (const { transitions } of plan.screens)
+    for (const { branches: all } of transitions) if (all.length > 1) found.push('otherwise');
   for (const { on } of plan.menus) found.push(`menu on ${typeof on === 'string' ? on : 'list'}`);
   for (const { links, needs: all, shape } of plan.screens) {
-    for (const link of links) found.push(link.under === null ? 'link under start' : link.under.length === 0 ? 'link under nothing' : 'link under list');
+    for (const link of links)
+      found.push(
+        link.under === null ? 'link under start' : link.under.length === 0 ? 'link under nothing' : 'link under list',
+      );
     if (all.length > 1) found.push('needs twice');
     if (shape) found.push(shape);
   }
@@ -119,8 +200,24 @@ export function productionsOf(plan: Plan): string[] {
 /** Every production that a plan with tabs can use. */
 export const productions: readonly string[] = [
   ...(['trigger', 'else', 'item'] as const).flatMap((list) => [
-    ...(['first', 'then', 'or'] as const).flatMap((position) => Object.keys(stepKinds).map((kind) => `${list} ${position} ${kind}`)),
-    ...Object.keys(conditionKinds).filter((kind) => list !== 'item' || !['given', 'and', 'or'].includes(kind)).map((kind) => `${list} when ${kind}`),
+    ...(['first', 'then', 'or'] as const).flatMap((position) =>
+      Object.keys(stepKinds).map((kind) => `${list} ${position} ${kind}`),
+    ),
+    ...Object.keys(conditionKinds)
+      .filter((kind) => list !== 'item' || !['given', 'and', 'or'].includes(kind))
+      .map((kind) => `${list} when ${kind}`),
   ]),
-  'otherwise', 'menu on all', 'menu on roots', 'menu on list', 'link under start', 'link under nothing', 'link under list', 'needs twice', 'sheet', 'dialog', 'entry', 'back leaves', 'tabs',
+  'otherwise',
+  'menu on all',
+  'menu on roots',
+  'menu on list',
+  'link under start',
+  'link under nothing',
+  'link under list',
+  'needs twice',
+  'sheet',
+  'dialog',
+  'entry',
+  'back leaves',
+  'tabs',
 ];

@@ -17,7 +17,10 @@ async function stepsOf(run: () => void): Promise<number> {
     await session.post('Profiler.startPreciseCoverage', { callCount: true, detailed: true });
     run();
     const { result } = await session.post('Profiler.takePreciseCoverage');
-    return result.filter(({ url }) => url.includes('/src/core/')).flatMap(({ functions }) => functions.flatMap(({ ranges }) => ranges)).reduce((sum, { count }) => sum + count, 0);
+    return result
+      .filter(({ url }) => url.includes('/src/core/'))
+      .flatMap(({ functions }) => functions.flatMap(({ ranges }) => ranges))
+      .reduce((sum, { count }) => sum + count, 0);
   } finally {
     session.disconnect();
   }
@@ -26,45 +29,76 @@ async function stepsOf(run: () => void): Promise<number> {
 /** Numbers of equal length: else the texts would not grow evenly. */
 const numbers = (count: number): number[] => Array.from({ length: count }, (_, index) => index);
 const lines = (count: number, line: (index: number) => string): string => numbers(count).map(line).join('');
-const listed = (count: number, one: (index: number) => string, joint = ', '): string => numbers(count).map(one).join(joint);
+const listed = (count: number, one: (index: number) => string, joint = ', '): string =>
+  numbers(count).map(one).join(joint);
 const head = 'app "G"\nstart s0\n';
-const screens = (count: number, body: (index: number) => string = () => ''): string => lines(count, (index) => `screen s${index} "S ${index}" {\n${body(index)}}\n`);
+const screens = (count: number, body: (index: number) => string = () => ''): string =>
+  lines(count, (index) => `screen s${index} "S ${index}" {\n${body(index)}}\n`);
 /** Screens of which each leads to the next one, and the last one back. */
-const ring = (count: number): string => head + screens(count, (index) => `  on "Next" ${index + 1 < count ? `push s${index + 1}` : 'reset s0'}\n`);
-const rulesOf = (claim: string) => (count: number): string => ring(30) + lines(count, (index) => `rule "Rule ${index}" ${claim.replace('A', `s${index % 30}`).replace('B', `s${(index + 7) % 30}`)}\n`);
+const ring = (count: number): string =>
+  head + screens(count, (index) => `  on "Next" ${index + 1 < count ? `push s${index + 1}` : 'reset s0'}\n`);
+const rulesOf =
+  (claim: string) =>
+  (count: number): string =>
+    ring(30) +
+    lines(
+      count,
+      (index) => `rule "Rule ${index}" ${claim.replace('A', `s${index % 30}`).replace('B', `s${(index + 7) % 30}`)}\n`,
+    );
 
 /** Texts that grow in one respect. */
 const families: Readonly<Record<string, (count: number) => string>> = {
-  'screens': ring,
+  screens: ring,
   'screens that nothing leads to': (count) => head + screens(count),
-  'unknown screens': (count) => `${head}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" push nosuch${index}\n`)}}\n${lines(count, (index) => `screen other${index} "T" {\n}\n`)}`,
-  'long unknown names': (count) => `${head}screen s0 "S" {\n  on "T" push ${'x'.repeat(20 * count)}\n}\nscreen ${'y'.repeat(20 * count)} "T" {\n}\n`,
+  'unknown screens': (count) =>
+    `${head}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" push nosuch${index}\n`)}}\n${lines(count, (index) => `screen other${index} "T" {\n}\n`)}`,
+  'long unknown names': (count) =>
+    `${head}screen s0 "S" {\n  on "T" push ${'x'.repeat(20 * count)}\n}\nscreen ${'y'.repeat(20 * count)} "T" {\n}\n`,
   'rules never beneath': rulesOf('never A beneath B'),
   'rules never after': rulesOf('never A after B'),
   'rules always beneath': rulesOf('always A beneath B'),
   'rules always reach': rulesOf('from A always reach B'),
-  'accepts': (count) => head + screens(count) + lines(count, (index) => `accept reach/stranded on s${index} because "Later"\n`),
-  'accepts of nothing': (count) => ring(5) + lines(count, (index) => `accept reach/stranded on s${index} because "Later"\n`),
-  'modules': (count) => `${head}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" push m${index}.a\n`)}}\n${lines(count, (index) => `module m${index} {\n  screen a "A ${index}" {\n  }\n}\n`)}`,
-  'modules in a ring': (count) => `${head}screen s0 "S" {\n  on "T" push m0.a\n}\n${lines(count, (index) => `module m${index} {\n  screen a "A ${index}" {\n    on "Next" push m${(index + 1) % count}.a\n  }\n}\n`)}`,
-  'menus on all screens': (count) => ring(10) + lines(count, (index) => `menu "M ${index}" on all {\n  "I ${index}" reset s${index % 10}\n}\n`),
-  'menus on roots': (count) => ring(10) + lines(count, (index) => `menu "M ${index}" on roots {\n  "I ${index}" reset s${index % 10}\n}\n`),
-  'items of a menu': (count) => `${ring(10)}menu "M" on all {\n${lines(count, (index) => `  "I ${index}" reset s${index % 10}\n`)}}\n`,
-  'links': (count) => `${head}origin https://g.example\n${screens(count, (index) => `  takes id: text\n  link /p${index}/{id}\n`)}`,
-  'links that clash': (count) => `${head}origin https://g.example\n${screens(count, () => '  takes id: text\n  link /{id}\n')}`,
-  'variables in a segment': (count) => `${head}origin https://g.example\nscreen s0 "S" {\n  takes ${listed(count, (index) => `a${index}: text`)}\n  link /${listed(count, (index) => `{a${index}}`, '-')}\n  link /${listed(count, (index) => `{a${index}}`, '.')}\n}\n`,
-  'triggers that wait for ever': (count) => `${head}${lines(count, (index) => `flag f${index}\n`)}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" when f${index} push s1\n`)}}\nscreen s1 "One" {\n}\n`,
-  'elses that lead to one another': (count) => head + screens(count, (index) => `  needs "q${index}" else push s${(index + 1) % count}\n`),
-  'records in records': (count) => `${head}${lines(count, (index) => `record R${index} { next: R${index + 1} }\n`)}record R${count} { name: text }\nscreen s0 "S" {\n  has first: R0\n}\n`,
-  'records in a ring': (count) => `${head}${lines(count, (index) => `record R${index} { next: R${(index + 1) % count} }\n`)}screen s0 "S" {\n  has first: R0\n}\n`,
-  'arguments': (count) => `${head}screen s0 "S" {\n  on "T" push s1(${listed(count, (index) => `a${index}: 1`)})\n}\nscreen s1 "B" {\n  takes ${listed(count, (index) => `a${index}: int`)}\n}\n`,
-  'arguments that are not taken': (count) => `${head}screen s0 "S" {\n  on "T" push s1(${listed(count, (index) => `b${index}: 1`)})\n}\nscreen s1 "B" {\n  takes ${listed(count, (index) => `a${index}: int`)}\n}\n`,
+  accepts: (count) =>
+    head + screens(count) + lines(count, (index) => `accept reach/stranded on s${index} because "Later"\n`),
+  'accepts of nothing': (count) =>
+    ring(5) + lines(count, (index) => `accept reach/stranded on s${index} because "Later"\n`),
+  modules: (count) =>
+    `${head}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" push m${index}.a\n`)}}\n${lines(count, (index) => `module m${index} {\n  screen a "A ${index}" {\n  }\n}\n`)}`,
+  'modules in a ring': (count) =>
+    `${head}screen s0 "S" {\n  on "T" push m0.a\n}\n${lines(count, (index) => `module m${index} {\n  screen a "A ${index}" {\n    on "Next" push m${(index + 1) % count}.a\n  }\n}\n`)}`,
+  'menus on all screens': (count) =>
+    ring(10) + lines(count, (index) => `menu "M ${index}" on all {\n  "I ${index}" reset s${index % 10}\n}\n`),
+  'menus on roots': (count) =>
+    ring(10) + lines(count, (index) => `menu "M ${index}" on roots {\n  "I ${index}" reset s${index % 10}\n}\n`),
+  'items of a menu': (count) =>
+    `${ring(10)}menu "M" on all {\n${lines(count, (index) => `  "I ${index}" reset s${index % 10}\n`)}}\n`,
+  links: (count) =>
+    `${head}origin https://g.example\n${screens(count, (index) => `  takes id: text\n  link /p${index}/{id}\n`)}`,
+  'links that clash': (count) =>
+    `${head}origin https://g.example\n${screens(count, () => '  takes id: text\n  link /{id}\n')}`,
+  'variables in a segment': (count) =>
+    `${head}origin https://g.example\nscreen s0 "S" {\n  takes ${listed(count, (index) => `a${index}: text`)}\n  link /${listed(count, (index) => `{a${index}}`, '-')}\n  link /${listed(count, (index) => `{a${index}}`, '.')}\n}\n`,
+  'triggers that wait for ever': (count) =>
+    `${head}${lines(count, (index) => `flag f${index}\n`)}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" when f${index} push s1\n`)}}\nscreen s1 "One" {\n}\n`,
+  'elses that lead to one another': (count) =>
+    head + screens(count, (index) => `  needs "q${index}" else push s${(index + 1) % count}\n`),
+  'records in records': (count) =>
+    `${head}${lines(count, (index) => `record R${index} { next: R${index + 1} }\n`)}record R${count} { name: text }\nscreen s0 "S" {\n  has first: R0\n}\n`,
+  'records in a ring': (count) =>
+    `${head}${lines(count, (index) => `record R${index} { next: R${(index + 1) % count} }\n`)}screen s0 "S" {\n  has first: R0\n}\n`,
+  arguments: (count) =>
+    `${head}screen s0 "S" {\n  on "T" push s1(${listed(count, (index) => `a${index}: 1`)})\n}\nscreen s1 "B" {\n  takes ${listed(count, (index) => `a${index}: int`)}\n}\n`,
+  'arguments that are not taken': (count) =>
+    `${head}screen s0 "S" {\n  on "T" push s1(${listed(count, (index) => `b${index}: 1`)})\n}\nscreen s1 "B" {\n  takes ${listed(count, (index) => `a${index}: int`)}\n}\n`,
   'screens of one name': (count) => head + lines(count, () => 'screen s0 "S" {\n}\n'),
-  'triggers of one name': (count) => `${head}screen s0 "S" {\n${lines(count, () => '  on "T" push s1\n')}}\nscreen s1 "B" {\n}\n`,
-  'flags': (count) => `${head}${lines(count, (index) => `flag f${index}\n`)}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" sets f${index} = true\n`)}}\n`,
-  'variants': (count) => `variants ${listed(count, (index) => `v${index}`)}\n${ring(5)}`,
-  'kept walks': (count) => ring(10) + lines(count, (index) => `walk "W ${index}" {\n  start\n  "Next"\n  expect s1\n}\n`),
-  'entries': (count) => ring(10) + lines(count, (index) => `entry "E ${index}" s${index % 10}\n`),
+  'triggers of one name': (count) =>
+    `${head}screen s0 "S" {\n${lines(count, () => '  on "T" push s1\n')}}\nscreen s1 "B" {\n}\n`,
+  flags: (count) =>
+    `${head}${lines(count, (index) => `flag f${index}\n`)}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" sets f${index} = true\n`)}}\n`,
+  variants: (count) => `variants ${listed(count, (index) => `v${index}`)}\n${ring(5)}`,
+  'kept walks': (count) =>
+    ring(10) + lines(count, (index) => `walk "W ${index}" {\n  start\n  "Next"\n  expect s1\n}\n`),
+  entries: (count) => ring(10) + lines(count, (index) => `entry "E ${index}" s${index % 10}\n`),
   'lines that do not read': (count) => head + lines(count, (index) => `foo ${index} {{ ]] "x\n`),
 };
 
@@ -102,7 +136,10 @@ describe('the work that a check takes grows as the text does, with', () => {
     for (const { range } of check(whole.text).findings) source.positionOf(range.from);
   };
   test.each<[string, (count: number) => (index: number) => string]>([
-    ['files that one includes', (count) => (index) => (index > 0 ? '' : lines(count - 1, (other) => `include "${other + 1}"\n`))],
+    [
+      'files that one includes',
+      (count) => (index) => (index > 0 ? '' : lines(count - 1, (other) => `include "${other + 1}"\n`)),
+    ],
     ['files that include one another', (count) => (index) => (index + 1 < count ? `include "${index + 1}"\n` : '')],
   ])('%s', async (_name, nexts) => {
     expect(await workOfPairs((count) => locate(count, nexts(count)))).toBeLessThan(least);
@@ -111,6 +148,8 @@ describe('the work that a check takes grows as the text does, with', () => {
   test('files that include one another, however deep', () => {
     const deep = 20_000;
     const text = (index: number): string => (index < deep ? `include "${index + 1}"\n` : '');
-    expect(expandIncludes('0', text(0), (name) => ({ file: name, text: text(Number(name)) })).files.size).toBe(deep + 1);
+    expect(expandIncludes('0', text(0), (name) => ({ file: name, text: text(Number(name)) })).files.size).toBe(
+      deep + 1,
+    );
   });
 });

@@ -26,34 +26,46 @@ function back(text: string, label: string): unknown[] {
 function found(text: string): string[] {
   const checked = check(text);
   expectWalksToReplay(text, checked);
-  return checked.findings.filter(({ rule }) => /^(reach|stack)\//.test(rule)).map(({ rule, subject, walk }) => `${rule} ${subject}${walk ? `: ${walk.join(', ')}` : ''}`);
+  return checked.findings
+    .filter(({ rule }) => /^(reach|stack)\//.test(rule))
+    .map(({ rule, subject, walk }) => `${rule} ${subject}${walk ? `: ${walk.join(', ')}` : ''}`);
 }
 
 test('taps that are not proved to be the fewest are told as at most so many', () => {
   // Flags that two tabs set in turn, among stacks of which there are more than are walked.
   const inTurn = (count: number): string => {
-    const sets = (rest: number): string => Array.from({ length: count }, (_none, index) => (index % 2 === rest ? `  on "F${index}" ${index > 0 ? `when f${index - 1} ` : ''}sets f${index} = true\n` : '')).join('');
+    const sets = (rest: number): string =>
+      Array.from({ length: count }, (_none, index) =>
+        index % 2 === rest ? `  on "F${index}" ${index > 0 ? `when f${index - 1} ` : ''}sets f${index} = true\n` : '',
+      ).join('');
     const flags = Array.from({ length: count }, (_none, index) => `flag f${index}\n`).join('');
     return `start home\n${flags}${tabs}screen home "Home" {\n${sets(0)}  on "Next" push home\n}\nscreen more "More" {\n${sets(1)}  on "Next" push more\n  on "Deep" when f${count - 1} push deep\n}\nscreen deep "Deep" {}\n`;
   };
-  const told = (text: string): unknown[] => [...verdict(text, 'deep'), describeAt(check(text), text.indexOf('deep "Deep"'))!.facts[0]];
+  const told = (text: string): unknown[] => [
+    ...verdict(text, 'deep'),
+    describeAt(check(text), text.indexOf('deep "Deep"'))!.facts[0],
+  ];
   expect(told(inTurn(3))).toEqual(['yes', 7, '7 taps from a cold start.']);
   expect(told(inTurn(15))).toEqual(['yes', 31, 'At most 31 taps from a cold start.']);
 });
 
 test('an event that switches tabs midway does so with whatever flags there are', () => {
   // Only the second "Go", with f already set, puts p onto p.
-  const text = 'flag f\nstart home\ntabs {\n  "More" more\n  "Home" home\n}\nscreen home "Home" { on "Go" switch more then push pay then sets f = true }\nscreen more "More" { on "Stop" when f leave "Mail" }\nscreen pay "Pay" {}\nrule "R" never pay beneath pay\n';
+  const text =
+    'flag f\nstart home\ntabs {\n  "More" more\n  "Home" home\n}\nscreen home "Home" { on "Go" switch more then push pay then sets f = true }\nscreen more "More" { on "Stop" when f leave "Mail" }\nscreen pay "Pay" {}\nrule "R" never pay beneath pay\n';
   expect(found(text)).toEqual(['stack/grows home: Go, Home, Go', 'stack/rule-broken R: Go, Home, Go']);
   expect(back(text, 'pay')).toEqual([['more', 'pay'], true]);
 });
 
 describe('of tabs that share a flag', () => {
-  test.each(['resume or sets f = true', 'leave "Mail" then resume or sets f = true'])('a flag that %s sets in one tab opens a screen from the other', (steps) => {
-    const text = `flag f\nstart home\n${tabs}screen home "Home" { on "Set" ${steps} }\nscreen more "More" { on "Open" when f push detail }\nscreen detail "Detail" {}\n`;
-    expect(verdict(text, 'detail')).toEqual(['yes', 3]);
-    expect(found(text)).toEqual([]);
-  });
+  test.each(['resume or sets f = true', 'leave "Mail" then resume or sets f = true'])(
+    'a flag that %s sets in one tab opens a screen from the other',
+    (steps) => {
+      const text = `flag f\nstart home\n${tabs}screen home "Home" { on "Set" ${steps} }\nscreen more "More" { on "Open" when f push detail }\nscreen detail "Detail" {}\n`;
+      expect(verdict(text, 'detail')).toEqual(['yes', 3]);
+      expect(found(text)).toEqual([]);
+    },
+  );
 
   test('one that it clears does, too', () => {
     const text = `flag f = true\nstart home\n${tabs}screen home "Home" { on "Clear" resume or sets f = false }\nscreen more "More" { on "Open" when not f push detail }\nscreen detail "Detail" {}\n`;
@@ -88,74 +100,126 @@ describe('of tabs that share a flag', () => {
   });
 
   test('a transition that goes on after it has switched to a tab is followed there', () => {
-    const text = `start home\n${tabs}screen home "Home" {\n  on "Jump" switch more then push detail\n  on "Mine" push mine\n}\nscreen mine "Mine" {}\nscreen more "More" { on "List" push list }\nscreen list "List" { on "Go home" switch home }\nscreen detail "Detail" { on "Home" back then switch home }\n`
-      + 'rule "R" never list beneath detail\nrule "S" never mine beneath detail\nrule "T" never detail after more\n';
-    expect(found(text).filter((one) => one.startsWith('stack/rule'))).toEqual(['stack/rule-broken R: More, List, Go home, Jump', 'stack/rule-broken T: More, Home, Jump']);
+    const text =
+      `start home\n${tabs}screen home "Home" {\n  on "Jump" switch more then push detail\n  on "Mine" push mine\n}\nscreen mine "Mine" {}\nscreen more "More" { on "List" push list }\nscreen list "List" { on "Go home" switch home }\nscreen detail "Detail" { on "Home" back then switch home }\n` +
+      'rule "R" never list beneath detail\nrule "S" never mine beneath detail\nrule "T" never detail after more\n';
+    expect(found(text).filter((one) => one.startsWith('stack/rule'))).toEqual([
+      'stack/rule-broken R: More, List, Go home, Jump',
+      'stack/rule-broken T: More, Home, Jump',
+    ]);
   });
 
   test('what is on top of a tab decides whether an arrival there is put off, not its root', () => {
-    const text = 'flag far\nstart list\ntabs {\n  "Home" home\n  "List" list\n}\nscreen home "Home" { needs far else push note }\nscreen note "Note" {}\nscreen list "List" { on "Go" switch home then replace list }\nrule "R" never home beneath list\n';
+    const text =
+      'flag far\nstart list\ntabs {\n  "Home" home\n  "List" list\n}\nscreen home "Home" { needs far else push note }\nscreen note "Note" {}\nscreen list "List" { on "Go" switch home then replace list }\nrule "R" never home beneath list\n';
     expect(found(text)).toContain('stack/rule-broken R: Back, Home, List, Go');
   });
 
   test('what stays undecided is named, and so is the screen', () => {
     // Whether both tabs can be left so that the other one's flag is set would take a queue of settings of any length.
-    const { plan, reach, findings } = check(`flag f\nstart home\n${tabs}screen home "Home" { on "Set" sets f = true }\nscreen more "More" { on "Clear" when f sets f = false then push more }\nrule "R" from more always reach home\n`);
-    const [variant] = reach.variants as [typeof reach.variants[0]];
-    const isUndecided = plan.claims.some((claim) => toEnd(answerTo(plan, variant, claim)) === 'undecided') || variant.verdicts.some(({ reachable }) => reachable === 'undecided');
+    const { plan, reach, findings } = check(
+      `flag f\nstart home\n${tabs}screen home "Home" { on "Set" sets f = true }\nscreen more "More" { on "Clear" when f sets f = false then push more }\nrule "R" from more always reach home\n`,
+    );
+    const [variant] = reach.variants as [(typeof reach.variants)[0]];
+    const isUndecided =
+      plan.claims.some((claim) => toEnd(answerTo(plan, variant, claim)) === 'undecided') ||
+      variant.verdicts.some(({ reachable }) => reachable === 'undecided');
     expect(findings.some(({ rule }) => rule === 'stack/undecided')).toBe(isUndecided);
   });
 });
 
 describe('without tabs', () => {
   test('a menu on roots stands on what it resets to behind or', () => {
-    const text = 'start home\nmenu "Lists" on roots { "Item" resume or reset list }\nscreen home "Home" {}\nscreen list "List" { on "On" push on }\nscreen on "On" {}\n';
+    const text =
+      'start home\nmenu "Lists" on roots { "Item" resume or reset list }\nscreen home "Home" {}\nscreen list "List" { on "On" push on }\nscreen on "On" {}\n';
     const { plan, reach } = check(text);
-    expect(reach.variants[0]!.stacks!.system.variant.offersOn(plan.screens.find(({ name }) => name === 'list')!).map(({ event }) => event.kind)).toEqual(['trigger', 'item']);
+    expect(
+      reach.variants[0]!.stacks!.system.variant.offersOn(plan.screens.find(({ name }) => name === 'list')!).map(
+        ({ event }) => event.kind,
+      ),
+    ).toEqual(['trigger', 'item']);
   });
 
   test.each([
-    ['at a cold start', 'flag f\nstart home\nscreen home "Home" { needs f else push in then back to more }\nscreen in "In" { on "In" sets f = true then resume }\nscreen more "More" {}\n', 'stack/back-target-missing home'],
-    ['where a link is put off', 'flag f\nstart home\nscreen home "Home" {}\nscreen stay "Stay" {\n  needs f else back to home then push home\n  link /stay\n}\norigin huts:\n', null],
-    ['where more is gone back, and the app is left', 'start home\nscreen home "Home" { on "Out" back to more then back }\nscreen more "More" {}\n', 'stack/back-target-missing home'],
-    ['where nothing modal is there to close', 'start home\nscreen home "Home" { on "Done" push more then close }\nscreen more "More" {}\n', 'stack/back-target-missing home'],
-    ['behind or', 'start home\nscreen home "Home" { on "Done" resume or back to more }\nscreen more "More" {}\n', 'stack/back-target-missing home'],
+    [
+      'at a cold start',
+      'flag f\nstart home\nscreen home "Home" { needs f else push in then back to more }\nscreen in "In" { on "In" sets f = true then resume }\nscreen more "More" {}\n',
+      'stack/back-target-missing home',
+    ],
+    [
+      'where a link is put off',
+      'flag f\nstart home\nscreen home "Home" {}\nscreen stay "Stay" {\n  needs f else back to home then push home\n  link /stay\n}\norigin huts:\n',
+      null,
+    ],
+    [
+      'where more is gone back, and the app is left',
+      'start home\nscreen home "Home" { on "Out" back to more then back }\nscreen more "More" {}\n',
+      'stack/back-target-missing home',
+    ],
+    [
+      'where nothing modal is there to close',
+      'start home\nscreen home "Home" { on "Done" push more then close }\nscreen more "More" {}\n',
+      'stack/back-target-missing home',
+    ],
+    [
+      'behind or',
+      'start home\nscreen home "Home" { on "Done" resume or back to more }\nscreen more "More" {}\n',
+      'stack/back-target-missing home',
+    ],
   ])('a step back misses its target %s', (_where, text, finding) => {
     const all = found(text).filter((one) => one.startsWith('stack/back-target-missing'));
     expect(all.map((one) => one.split(':')[0])).toEqual(finding ? [finding] : []);
   });
 
   test('items of menus that never happen are told, and outcomes that never do', () => {
-    const text = 'flag f\nstart home\nmenu "More" {\n  "Vip" when f leave "Mail"\n  "Two" when not f leave "Mail" otherwise leave "Web"\n}\nscreen home "Home" {}\n';
+    const text =
+      'flag f\nstart home\nmenu "More" {\n  "Vip" when f leave "Mail"\n  "Two" when not f leave "Mail" otherwise leave "Web"\n}\nscreen home "Home" {}\n';
     expect(found(text)).toEqual(['reach/gated More', 'reach/dead-transition More']);
   });
 
   test('a screen is not said to be led to by nothing that a tab leads to', () => {
-    const { findings } = check('variants p, t\nstart home\ntabs only t {\n  "Shop" shop\n  "More" more\n}\nscreen home "Home" {}\nscreen shop "Shop" {}\nscreen more "More" {}\n');
-    expect(findings.filter(({ rule }) => rule === 'reach/stranded').map(({ summary }) => summary.map((part) => (typeof part === 'string' ? part : part.code)).join(''))).toEqual(['No walk gets to shop.', 'No walk gets to more.']);
+    const { findings } = check(
+      'variants p, t\nstart home\ntabs only t {\n  "Shop" shop\n  "More" more\n}\nscreen home "Home" {}\nscreen shop "Shop" {}\nscreen more "More" {}\n',
+    );
+    expect(
+      findings
+        .filter(({ rule }) => rule === 'reach/stranded')
+        .map(({ summary }) => summary.map((part) => (typeof part === 'string' ? part : part.code)).join('')),
+    ).toEqual(['No walk gets to shop.', 'No walk gets to more.']);
   });
 });
 
 describe('where the meaning was open', () => {
-  const stays = 'flag in\nstart home\nscreen home "Home" { on "In" push secret }\nscreen secret "Secret" { on "Stays" reset stays }\nscreen stays "Stays" { needs in else push signIn }\nscreen signIn "Sign in" { on "Go" sets in = true then resume }\n';
+  const stays =
+    'flag in\nstart home\nscreen home "Home" { on "In" push secret }\nscreen secret "Secret" { on "Stays" reset stays }\nscreen stays "Stays" { needs in else push signIn }\nscreen signIn "Sign in" { on "Go" sets in = true then resume }\n';
 
   test('a reset empties all stacks, also where its screen puts it off', () => {
     expect(back(stays, 'signIn')).toEqual([[], true]);
-    expect(found(`${stays}rule "R" never secret beneath signIn\n`).filter((one) => one.startsWith('stack'))).toEqual([]);
+    expect(found(`${stays}rule "R" never secret beneath signIn\n`).filter((one) => one.startsWith('stack'))).toEqual(
+      [],
+    );
     // A push does not.
     expect(back(stays.replace('reset stays', 'push stays'), 'signIn')).toEqual([['secret'], true]);
   });
 
   test('a gate within a gate remembers the outermost arrival', () => {
-    const text = 'flag a\nflag b\nstart home\nscreen home "Home" { on "Go" push goal }\nscreen goal "Goal" { needs a else push first }\nscreen first "First" {\n  needs b else push second\n  on "A" sets a = true then resume\n}\nscreen second "Second" { on "B" sets b = true then resume }\n';
+    const text =
+      'flag a\nflag b\nstart home\nscreen home "Home" { on "Go" push goal }\nscreen goal "Goal" { needs a else push first }\nscreen first "First" {\n  needs b else push second\n  on "A" sets a = true then resume\n}\nscreen second "Second" { on "B" sets b = true then resume }\n';
     const { plan, reach } = check(text);
     const walk = reach.variants[0]!.verdicts[plan.screens.findIndex(({ name }) => name === 'goal')]!.walk!;
-    expect([walkLabels(walk), walk.map(({ shows }) => shows!.label)]).toEqual([['Go', 'B', 'A'], ['second', 'first', 'goal']]);
+    expect([walkLabels(walk), walk.map(({ shows }) => shows!.label)]).toEqual([
+      ['Go', 'B', 'A'],
+      ['second', 'first', 'goal'],
+    ]);
   });
 
   test('an else that comes back to its own screen is as if it had not: what it did before stands', () => {
-    const text = 'flag f\nstart home\nscreen home "Home" { on "Go" push goal }\nscreen goal "Goal" { needs f else push other then push goal }\nscreen other "Other" {}\n';
-    expect([verdict(text, 'goal'), verdict(text, 'other')]).toEqual([['no', null], ['yes', 1]]);
+    const text =
+      'flag f\nstart home\nscreen home "Home" { on "Go" push goal }\nscreen goal "Goal" { needs f else push other then push goal }\nscreen other "Other" {}\n';
+    expect([verdict(text, 'goal'), verdict(text, 'other')]).toEqual([
+      ['no', null],
+      ['yes', 1],
+    ]);
   });
 
   test('a link to the start without under has nothing beneath', () => {
@@ -164,6 +228,9 @@ describe('where the meaning was open', () => {
 
   test('a tab that is left empty shows its root again', () => {
     const text = `start home\n${tabs}screen home "Home" { on "Swap" back then switch more }\nscreen more "More" {}\n`;
-    expect([verdict(text, 'more'), back(text, 'more')]).toEqual([['yes', 1], [['home'], true]]);
+    expect([verdict(text, 'more'), back(text, 'more')]).toEqual([
+      ['yes', 1],
+      [['home'], true],
+    ]);
   });
 });

@@ -13,7 +13,11 @@ import { forAll } from './property';
 
 /** A tree without its places, for comparing what two texts mean. */
 const meaning = (text: string): unknown =>
-  JSON.parse(JSON.stringify(parse(text).declarations, (key, value: unknown) => (key === 'from' || key === 'to' ? undefined : value)));
+  JSON.parse(
+    JSON.stringify(parse(text).declarations, (key, value: unknown) =>
+      key === 'from' || key === 'to' ? undefined : value,
+    ),
+  );
 
 const screens = (text: string): string[] => check(text).plan.screens.map((screen) => screen.label);
 const problems = (text: string): string[] => parse(text).problems.map((problem) => problem.message);
@@ -23,26 +27,62 @@ describe('reading', () => {
     const tree = parse(demo);
     expect(tree.problems).toEqual([]);
     const heads = [...statements(tree)].map((node) => demo.slice(node.from, node.to).split(/\s/)[0]);
-    expect(new Set(heads)).toEqual(new Set([
-      'variants', 'motion', 'flag', 'tabs', 'menu', '"Explore"', '"My', '"Help"', '"About"', 'entry', 'needs', 'rule', 'walk', 'tap', 'expect', 'accept',
-      'app', 'origin', 'start', 'id', 'choice', 'record', 'module', 'screen', 'private', 'takes', 'has', 'on', 'link']));
+    expect(new Set(heads)).toEqual(
+      new Set([
+        'variants',
+        'motion',
+        'flag',
+        'tabs',
+        'menu',
+        '"Explore"',
+        '"My',
+        '"Help"',
+        '"About"',
+        'entry',
+        'needs',
+        'rule',
+        'walk',
+        'tap',
+        'expect',
+        'accept',
+        'app',
+        'origin',
+        'start',
+        'id',
+        'choice',
+        'record',
+        'module',
+        'screen',
+        'private',
+        'takes',
+        'has',
+        'on',
+        'link',
+      ]),
+    );
   });
 
   test('keywords are names where a name stands', () => {
-    const text = 'app "A"\nstart link\nrecord R { on: text, takes: int }\nscreen link "L" {\n  takes start: text?,\n        screen: int?\n  has on: R, module: date\n  on "Go on" replace link(start: on.on)\n}\n';
+    const text =
+      'app "A"\nstart link\nrecord R { on: text, takes: int }\nscreen link "L" {\n  takes start: text?,\n        screen: int?\n  has on: R, module: date\n  on "Go on" replace link(start: on.on)\n}\n';
     expect(problems(text)).toEqual([]);
     expect(check(text).findings).toEqual([]);
   });
 
   test('doc comments stay with what follows them', () => {
-    const [app, screen] = parse('## What it is.\n## In two lines.\napp "A"\n# no doc\n## One.\nscreen a {}').declarations;
+    const [app, screen] = parse(
+      '## What it is.\n## In two lines.\napp "A"\n# no doc\n## One.\nscreen a {}',
+    ).declarations;
     expect(app).toMatchObject({ kind: 'app', doc: 'What it is.\nIn two lines.' });
     expect(screen).toMatchObject({ kind: 'screen', doc: 'One.' });
   });
 
   test('`list of T?` is a list that may be absent', () => {
     const [screen] = check('start a\nscreen a "A" { has rows: list of text? }').plan.screens;
-    expect(screen!.holds[0]!.type).toEqual({ kind: 'optional', of: { kind: 'list', of: { kind: 'base', name: 'text' } } });
+    expect(screen!.holds[0]!.type).toEqual({
+      kind: 'optional',
+      of: { kind: 'list', of: { kind: 'base', name: 'text' } },
+    });
   });
 });
 
@@ -64,18 +104,46 @@ module n {
 }
 `;
   const cases: [name: string, change: (text: string) => string, message: RegExp, screens?: string[]][] = [
-    ['a closing brace of a screen is missing', (text) => text.replace('push b\n  }', 'push b'), /^The screen a has no closing brace\.$/],
-    ['the closing brace of a module’s last screen is missing', (text) => text.replace('push c\n  }', 'push c'), /^The screen b has no closing brace\.$/],
-    ['the closing brace of a module is missing', (text) => text.replace('}\n}\nmodule n', '}\nmodule n'), /^The module m has no closing brace\.$/],
-    ['an opening brace of a screen is missing', (text) => text.replace('"A" {', '"A"'), /^The screen a has no opening brace\.$/],
-    ['an opening brace of a module is missing', (text) => text.replace('module m {', 'module m'), /^The module m has no opening brace\.$/],
+    [
+      'a closing brace of a screen is missing',
+      (text) => text.replace('push b\n  }', 'push b'),
+      /^The screen a has no closing brace\.$/,
+    ],
+    [
+      'the closing brace of a module’s last screen is missing',
+      (text) => text.replace('push c\n  }', 'push c'),
+      /^The screen b has no closing brace\.$/,
+    ],
+    [
+      'the closing brace of a module is missing',
+      (text) => text.replace('}\n}\nmodule n', '}\nmodule n'),
+      /^The module m has no closing brace\.$/,
+    ],
+    [
+      'an opening brace of a screen is missing',
+      (text) => text.replace('"A" {', '"A"'),
+      /^The screen a has no opening brace\.$/,
+    ],
+    [
+      'an opening brace of a module is missing',
+      (text) => text.replace('module m {', 'module m'),
+      /^The module m has no opening brace\.$/,
+    ],
     ['a brace too many', (text) => text.replace('push b\n  }', 'push b\n    }\n  }'), /^This brace closes nothing\.$/],
     ['a half-typed trigger', (text) => text.replace('on "b" push b', 'on "b'), /no closing quotation mark/],
     ['a half-typed step', (text) => text.replace('push c', 'push'), /^A screen’s name should stand after push\.$/],
     ['a step left out', (text) => text.replace('on "c" push c', 'on "c"'), /^A step \(.*\) should stand after "c"\.$/],
     ['a misspelt step', (text) => text.replace('push b', 'psuh b'), /^psuh is no step\. Did you mean push\?$/],
-    ['a misspelt statement', (text) => text.replace('on "b"', 'no "b"'), /^no begins nothing in a screen\. Did you mean on\?$/],
-    ['an open list of arguments', (text) => text.replace('push b', 'push b(x: y'), /^This list of arguments has no closing parenthesis\.$/],
+    [
+      'a misspelt statement',
+      (text) => text.replace('on "b"', 'no "b"'),
+      /^no begins nothing in a screen\. Did you mean on\?$/,
+    ],
+    [
+      'an open list of arguments',
+      (text) => text.replace('push b', 'push b(x: y'),
+      /^This list of arguments has no closing parenthesis\.$/,
+    ],
     ['a character from nowhere', (text) => text.replace('on "b"', '% on "b"'), /^“%” begins nothing in a screen/],
   ];
   test.each(cases)('%s', (_name, change, message) => {
@@ -91,15 +159,28 @@ module n {
   test('any prefix of the demo, and any text with a hole in it, is read without throwing and with every range inside', () => {
     const inside = (text: string): void => {
       const result = check(text);
-      const places = [...result.plan.tree.problems, ...result.findings.map((finding) => finding.range), ...statements(result.plan.tree)];
-      for (const { from, to } of places) expect(from >= 0 && from <= to && to <= text.length, `${from}-${to} of ${text.length}`).toBe(true);
+      const places = [
+        ...result.plan.tree.problems,
+        ...result.findings.map((finding) => finding.range),
+        ...statements(result.plan.tree),
+      ];
+      for (const { from, to } of places)
+        expect(from >= 0 && from <= to && to <= text.length, `${from}-${to} of ${text.length}`).toBe(true);
       for (const finding of result.findings) for (const fix of finding.fixes) applyEdits(text, fix.edits);
     };
     for (let length = 0; length <= demo.length; length += 5) parse(demo.slice(0, length));
     for (let length = 0; length <= demo.length; length += 67) inside(demo.slice(0, length));
-    forAll(fc.property(fc.nat(demo.length), fc.nat(60), fc.string({ maxLength: 8, unit: fc.constantFrom(...'{}()":,.?=#-/ \nab1é') }), (at, gap, insert) => {
-      inside(demo.slice(0, at) + insert + demo.slice(at + gap));
-    }), 16);
+    forAll(
+      fc.property(
+        fc.nat(demo.length),
+        fc.nat(60),
+        fc.string({ maxLength: 8, unit: fc.constantFrom(...'{}()":,.?=#-/ \nab1é') }),
+        (at, gap, insert) => {
+          inside(demo.slice(0, at) + insert + demo.slice(at + gap));
+        },
+      ),
+      16,
+    );
     forAll(fc.property(fc.string({ unit: 'binary', maxLength: 200 }), inside), 40);
   });
 
@@ -115,7 +196,9 @@ module n {
   });
 
   test('a misspelt statement with a block of its own is skipped whole', () => {
-    expect(problems('scren a "A" {\n  on "x" push b\n}\nscreen b "B" {\n  on "y" back\n}\n')).toEqual(['scren begins nothing outside a screen. Did you mean screen?']);
+    expect(problems('scren a "A" {\n  on "x" push b\n}\nscreen b "B" {\n  on "y" back\n}\n')).toEqual([
+      'scren begins nothing outside a screen. Did you mean screen?',
+    ]);
     expect(screens('module m {\n  scren a "A" {\n    on "x" push b\n  }\n  screen b "B" {\n  }\n}\n')).toEqual(['b']);
   });
 });
@@ -123,24 +206,45 @@ module n {
 describe('parsing again after an edit', () => {
   test('gives what parsing anew gives, edit after edit', () => {
     const edit = fc.record({
-      at: fc.double({ min: 0, max: 1, noNaN: true }), gap: fc.oneof({ weight: 4, arbitrary: fc.nat(3) }, { weight: 1, arbitrary: fc.nat(400) }),
-      insert: fc.oneof(fc.constantFrom('', 'x', '\n', '{', '}', ' ', '"', '## doc\n', '# ', 'screen z "Z" {\n  }\n', '  }\n', 'on "x" push hut\n'), fc.string({ maxLength: 4 })),
+      at: fc.double({ min: 0, max: 1, noNaN: true }),
+      gap: fc.oneof({ weight: 4, arbitrary: fc.nat(3) }, { weight: 1, arbitrary: fc.nat(400) }),
+      insert: fc.oneof(
+        fc.constantFrom(
+          '',
+          'x',
+          '\n',
+          '{',
+          '}',
+          ' ',
+          '"',
+          '## doc\n',
+          '# ',
+          'screen z "Z" {\n  }\n',
+          '  }\n',
+          'on "x" push hut\n',
+        ),
+        fc.string({ maxLength: 4 }),
+      ),
     });
-    forAll(fc.property(fc.array(edit, { minLength: 1, maxLength: 8 }), (edits) => {
-      const parser = new IncrementalParser();
-      let text = demo;
-      parser.parse(text);
-      for (const { at, gap, insert } of edits) {
-        const from = Math.floor(at * text.length);
-        text = text.slice(0, from) + insert + text.slice(from + gap);
-        expect(parser.parse(text)).toEqual(parse(text));
-      }
-    }), 100);
+    forAll(
+      fc.property(fc.array(edit, { minLength: 1, maxLength: 8 }), (edits) => {
+        const parser = new IncrementalParser();
+        let text = demo;
+        parser.parse(text);
+        for (const { at, gap, insert } of edits) {
+          const from = Math.floor(at * text.length);
+          text = text.slice(0, from) + insert + text.slice(from + gap);
+          expect(parser.parse(text)).toEqual(parse(text));
+        }
+      }),
+      100,
+    );
   });
 
   test('takes over what has not changed', () => {
     const parser = new IncrementalParser();
-    const screens = (tree: ReturnType<typeof parse>): unknown[] => tree.declarations.flatMap((node) => (node.kind === 'module' ? node.body!.items : []));
+    const screens = (tree: ReturnType<typeof parse>): unknown[] =>
+      tree.declarations.flatMap((node) => (node.kind === 'module' ? node.body!.items : []));
     const before = screens(parser.parse(demo));
     const after = screens(parser.parse(demo.replace('push reveiws', 'push reviews2')));
     expect(after.filter((screen) => !before.includes(screen))).toHaveLength(1);
@@ -149,7 +253,8 @@ describe('parsing again after an edit', () => {
 
 describe('laying out', () => {
   test('indents by braces, one statement a line, comments where they were', () => {
-    const text = 'app   "A"\n\n\n\nstart a\nmodule m by "T"{ # whose\nscreen a "A"{\n# first\ntakes x:int=1 ,y : text ?\non "b"   push b( x :y )\n       then back # and home\n}\nscreen b "B" { on "c" back }}\n';
+    const text =
+      'app   "A"\n\n\n\nstart a\nmodule m by "T"{ # whose\nscreen a "A"{\n# first\ntakes x:int=1 ,y : text ?\non "b"   push b( x :y )\n       then back # and home\n}\nscreen b "B" { on "c" back }}\n';
     expect(format(text)).toBe(`app "A"
 
 start a
@@ -168,13 +273,22 @@ module m by "T" { # whose
   test.each([
     ['', ''],
     ['\n\n# only a comment\n\n\n', '# only a comment\n'],
-    ['app "A" start a screen a "A" {on "x" back takes n:int}', 'app "A"\nstart a\nscreen a "A" { on "x" back takes n: int }\n'],
+    [
+      'app "A" start a screen a "A" {on "x" back takes n:int}',
+      'app "A"\nstart a\nscreen a "A" { on "x" back takes n: int }\n',
+    ],
     ['screen a "A"{\n\n\non "x" back\n\n\non "y" back\n\n}', 'screen a "A" {\n  on "x" back\n\n  on "y" back\n}\n'],
-    ['record Hut {\nid:HutId,\n    name : text }\nid HutId:int', 'record Hut {\n  id: HutId,\n  name: text\n}\nid HutId: int\n'],
+    [
+      'record Hut {\nid:HutId,\n    name : text }\nid HutId:int',
+      'record Hut {\n  id: HutId,\n  name: text\n}\nid HutId: int\n',
+    ],
     ['choice C{a,b ,c}', 'choice C { a, b, c }\n'],
     ['choice C {}', 'choice C {}\n'],
     ['screen a "A" {\n\ttakes n: int,\n\tm: int\n}', 'screen a "A" {\n  takes n: int,\n      m: int\n}\n'],
-    ['screen a "A" {\n      # why\n on "x" push  m . b ( c : d . e )\n}', 'screen a "A" {\n  # why\n  on "x" push m.b(c: d.e)\n}\n'],
+    [
+      'screen a "A" {\n      # why\n on "x" push  m . b ( c : d . e )\n}',
+      'screen a "A" {\n  # why\n  on "x" push m.b(c: d.e)\n}\n',
+    ],
     ['screen a "A" {}   # end  \nscreen b "B"', 'screen a "A" {}   # end\nscreen b "B"\n'],
     ['##  doc  \nscreen a "A"', '##  doc\nscreen a "A"\n'],
     ['module m by "T" { screen a "A" }', 'module m by "T" { screen a "A" }\n'],
@@ -191,26 +305,47 @@ module m by "T" { # whose
   });
 
   test('a plan that was laid out means the same, keeps its comments, and stays as it is', () => {
-    forAll(fc.property(planArbitrary(), (text) => {
-      const once = format(text);
-      expect(once, text).not.toBeNull();
-      expect(meaning(once!)).toEqual(meaning(text));
-      const comments = (source: string): string[] =>
-        tokenize(source).filter(({ kind }) => kind === 'comment' || kind === 'doc').map(({ text: words, first }) => `${first} ${words.trim()}`);
-      expect(comments(once!)).toEqual(comments(text));
-      expect(format(once!)).toBe(once);
-    }), 400);
+    forAll(
+      fc.property(planArbitrary(), (text) => {
+        const once = format(text);
+        expect(once, text).not.toBeNull();
+        expect(meaning(once!)).toEqual(meaning(text));
+        const comments = (source: string): string[] =>
+          tokenize(source)
+            .filter(({ kind }) => kind === 'comment' || kind === 'doc')
+            .map(({ text: words, first }) => `${first} ${words.trim()}`);
+        expect(comments(once!)).toEqual(comments(text));
+        expect(format(once!)).toBe(once);
+      }),
+      400,
+    );
   });
 });
 
 describe('text edits', () => {
   test('apply together, each at its place in the old text', () => {
-    expect(applyEdits('abcdef', [{ from: 4, to: 5, insert: 'E' }, { from: 0, to: 0, insert: '<' }, { from: 1, to: 3, insert: '' }])).toBe('<adEf');
-    expect(applyEdits('ab', [{ from: 1, to: 1, insert: '1' }, { from: 1, to: 1, insert: '2' }])).toBe('a12b');
+    expect(
+      applyEdits('abcdef', [
+        { from: 4, to: 5, insert: 'E' },
+        { from: 0, to: 0, insert: '<' },
+        { from: 1, to: 3, insert: '' },
+      ]),
+    ).toBe('<adEf');
+    expect(
+      applyEdits('ab', [
+        { from: 1, to: 1, insert: '1' },
+        { from: 1, to: 1, insert: '2' },
+      ]),
+    ).toBe('a12b');
   });
 
   test('refuse to overlap or to leave the text', () => {
-    expect(() => applyEdits('abc', [{ from: 0, to: 2, insert: '' }, { from: 1, to: 3, insert: '' }])).toThrow(RangeError);
+    expect(() =>
+      applyEdits('abc', [
+        { from: 0, to: 2, insert: '' },
+        { from: 1, to: 3, insert: '' },
+      ]),
+    ).toThrow(RangeError);
     expect(() => applyEdits('abc', [{ from: 2, to: 4, insert: '' }])).toThrow(RangeError);
   });
 });

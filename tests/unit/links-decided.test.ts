@@ -11,7 +11,11 @@ import { resolve } from '../../src/core/plan/resolve';
 import { forAll } from './property';
 
 /** A segment of a small pattern: literal text, or a variable of a type, perhaps with text behind it. */
-interface SmallSegment { readonly literal?: string; readonly type?: SmallType; readonly behind?: string }
+interface SmallSegment {
+  readonly literal?: string;
+  readonly type?: SmallType;
+  readonly behind?: string;
+}
 interface SmallPattern {
   readonly segments: readonly SmallSegment[];
   readonly rest: 'text' | 'list of AB' | 'list of BC' | 'list of ABC' | null;
@@ -19,37 +23,86 @@ interface SmallPattern {
 }
 
 // Types by what they look like; the matcher below knows nothing else of them.
-const looks = { text: /^[^]+$/, int: /^-?\d+$/, decimal: /^-?\d+(\.\d+)?$/, bool: /^(true|false)$/, AB: /^[ab]$/, BC: /^[bc]$/, ABC: /^[abc]$/ } as const;
+const looks = {
+  text: /^[^]+$/,
+  int: /^-?\d+$/,
+  decimal: /^-?\d+(\.\d+)?$/,
+  bool: /^(true|false)$/,
+  AB: /^[ab]$/,
+  BC: /^[bc]$/,
+  ABC: /^[abc]$/,
+} as const;
 type SmallType = keyof typeof looks;
 
 /** All texts that make a difference to these types and literals: enumeration over them misses nothing. */
 const texts = ['a', 'b', 'c', '1', '2', '0.5', 'true', 'false', 'zz', 'ax', '1x', 'x', 'zx'];
 const values = [null, '', 'a', '1', '1,2', 'a,b', 'true'];
 
-const type = fc.constantFrom(...Object.keys(looks) as SmallType[]);
+const type = fc.constantFrom(...(Object.keys(looks) as SmallType[]));
 const segmentArbitrary: fc.Arbitrary<SmallSegment> = fc.oneof(
   // Few enough that many meet.
   { weight: 7, arbitrary: fc.constantFrom<SmallSegment>({ literal: 'a' }, { literal: 'b' }, { type: 'AB' }) },
-  { weight: 1, arbitrary: fc.constantFrom('1', 'true', 'false').map((literal) => ({ literal })) }, { weight: 2, arbitrary: type.map((each) => ({ type: each })) },
-  { weight: 1, arbitrary: fc.constantFrom<SmallType>('text', 'int', 'AB').map((each) => ({ type: each, behind: 'x' })) },
+  { weight: 1, arbitrary: fc.constantFrom('1', 'true', 'false').map((literal) => ({ literal })) },
+  { weight: 2, arbitrary: type.map((each) => ({ type: each })) },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom<SmallType>('text', 'int', 'AB').map((each) => ({ type: each, behind: 'x' })),
+  },
 );
 const patternArbitrary: fc.Arbitrary<SmallPattern> = fc.record({
   segments: fc.array(segmentArbitrary, { maxLength: 2 }),
-  rest: fc.oneof({ weight: 4, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: fc.constantFrom<NonNullable<SmallPattern['rest']>>('text', 'list of AB', 'list of BC', 'list of ABC') }),
-  query: fc.oneof({ weight: 2, arbitrary: fc.constant([]) }, { weight: 1, arbitrary: fc.uniqueArray(fc.record({ name: fc.constantFrom('q', 'r'), type: fc.constantFrom<SmallPattern['query'][number]['type']>('text', 'int', 'bool', 'AB', 'list of int', 'list of AB') }), { maxLength: 2, selector: ({ name }) => name }) }),
+  rest: fc.oneof(
+    { weight: 4, arbitrary: fc.constant(null) },
+    {
+      weight: 1,
+      arbitrary: fc.constantFrom<NonNullable<SmallPattern['rest']>>('text', 'list of AB', 'list of BC', 'list of ABC'),
+    },
+  ),
+  query: fc.oneof(
+    { weight: 2, arbitrary: fc.constant([]) },
+    {
+      weight: 1,
+      arbitrary: fc.uniqueArray(
+        fc.record({
+          name: fc.constantFrom('q', 'r'),
+          type: fc.constantFrom<SmallPattern['query'][number]['type']>(
+            'text',
+            'int',
+            'bool',
+            'AB',
+            'list of int',
+            'list of AB',
+          ),
+        }),
+        { maxLength: 2, selector: ({ name }) => name },
+      ),
+    },
+  ),
 });
 /** A pattern for each value that its first segment of few values can have: together they hide it, but for what their queries refuse. */
 function hiding(pattern: SmallPattern): SmallPattern[] {
   const at = pattern.segments.findIndex((each) => each.type === 'AB' && !each.behind);
-  return at < 0 ? [] : ['a', 'b'].map((literal) => ({ ...pattern, segments: pattern.segments.with(at, { literal }), query: pattern.query.slice(1) }));
+  return at < 0
+    ? []
+    : ['a', 'b'].map((literal) => ({
+        ...pattern,
+        segments: pattern.segments.with(at, { literal }),
+        query: pattern.query.slice(1),
+      }));
 }
-const patternsArbitrary = fc.tuple(fc.array(patternArbitrary, { minLength: 1, maxLength: 5 }), fc.boolean()).map(([patterns, hide]) => (hide ? [...patterns, ...hiding(patterns[0]!)] : patterns));
+const patternsArbitrary = fc
+  .tuple(fc.array(patternArbitrary, { minLength: 1, maxLength: 5 }), fc.boolean())
+  .map(([patterns, hide]) => (hide ? [...patterns, ...hiding(patterns[0]!)] : patterns));
 
 function planOf(patterns: readonly SmallPattern[]): string {
   const screens = patterns.map(({ segments, rest, query }, index) => {
-    const path = segments.map(({ literal, behind }, at) => `/${literal ?? `{v${at}}${behind ?? ''}`}`).join('') || (rest ? '' : '/');
+    const path =
+      segments.map(({ literal, behind }, at) => `/${literal ?? `{v${at}}${behind ?? ''}`}`).join('') ||
+      (rest ? '' : '/');
     const takes = [
-      ...segments.flatMap(({ type: each }, at) => (each ? [`v${at}: ${each}`] : [])), ...(rest ? [`rest: ${rest}`] : []), ...query.map((each) => `${each.name}: ${each.type}${each.type.startsWith('list') ? '' : '?'}`),
+      ...segments.flatMap(({ type: each }, at) => (each ? [`v${at}: ${each}`] : [])),
+      ...(rest ? [`rest: ${rest}`] : []),
+      ...query.map((each) => `${each.name}: ${each.type}${each.type.startsWith('list') ? '' : '?'}`),
     ];
     // A pattern that is nothing but a rest begins with a slash all the same.
     const pattern = `${path}${rest ? `${path === '' ? '/' : ''}{/rest*}` : ''}${query.length > 0 ? `{?${query.map(({ name }) => name).join()}}` : ''}`;
@@ -58,7 +111,11 @@ function planOf(patterns: readonly SmallPattern[]): string {
   return `choice AB { a, b }\nchoice BC { b, c }\nchoice ABC { a, b, c }\nstart s0\n${screens.join('')}`;
 }
 
-interface SmallUrl { readonly path: readonly string[]; readonly q: string | null; readonly r: string | null }
+interface SmallUrl {
+  readonly path: readonly string[];
+  readonly q: string | null;
+  readonly r: string | null;
+}
 
 /** How specific a pattern is, its index behind that; null where the URL does not fit it. Written for itself. */
 function rankOf({ segments, rest, query }: SmallPattern, index: number, url: SmallUrl): string | null {
@@ -75,7 +132,11 @@ function rankOf({ segments, rest, query }: SmallPattern, index: number, url: Sma
     if (!text.endsWith(behind) || !looks[each!].test(text.slice(0, text.length - behind.length))) return null;
     rank += each === 'text' ? (behind ? 'd' : 'e') : behind ? 'b' : 'c';
   }
-  if (rest?.startsWith('list of ') && !path.slice(segments.length).every((text) => looks[rest.slice(8) as SmallType].test(text))) return null;
+  if (
+    rest?.startsWith('list of ') &&
+    !path.slice(segments.length).every((text) => looks[rest.slice(8) as SmallType].test(text))
+  )
+    return null;
   for (const { name, type: each } of query) {
     const value = url[name];
     if (value === null) continue;
@@ -87,7 +148,9 @@ function rankOf({ segments, rest, query }: SmallPattern, index: number, url: Sma
 }
 
 /** Of each URL which patterns it fits, the most specific first. */
-function* everyUrl(patterns: readonly SmallPattern[]): Generator<{ readonly url: SmallUrl; readonly fits: readonly { readonly index: number; readonly rank: string }[] }> {
+function* everyUrl(
+  patterns: readonly SmallPattern[],
+): Generator<{ readonly url: SmallUrl; readonly fits: readonly { readonly index: number; readonly rank: string }[] }> {
   const paths: string[][] = [[]];
   for (const path of paths) {
     for (const q of patterns.some(({ query }) => query.some(({ name }) => name === 'q')) ? values : [null]) {
@@ -101,7 +164,9 @@ function* everyUrl(patterns: readonly SmallPattern[]): Generator<{ readonly url:
       }
     }
     // Behind the segments of any pattern, what takes the rest needs two more at most to be told from another.
-    const goesOn = path.length < 2 || (patterns.some(({ rest }) => rest) && (path.length === 2 || (path.length === 3 && /^[abc]$/.test(path[2]!))));
+    const goesOn =
+      path.length < 2 ||
+      (patterns.some(({ rest }) => rest) && (path.length === 2 || (path.length === 3 && /^[abc]$/.test(path[2]!))));
     if (goesOn) for (const text of path.length < 2 ? texts : ['a', 'b', 'c', 'zz']) paths.push([...path, text]);
   }
 }
@@ -118,101 +183,146 @@ describe('of small sets of patterns, what is decided', () => {
   test('is what trying every URL finds: which pattern wins, overlap, shadowing', () => {
     let overlapping = 0;
     let hidden = 0;
-    forAll(fc.property(patternsArbitrary, (patterns) => {
-      const of = space(patterns);
-      expect(of.patterns.length).toBe(patterns.length);
-      const ties = new Set<string>();
-      const won = new Set<number>();
-      for (const { url, fits } of everyUrl(patterns)) {
-        const found = of.match(write(url));
-        const [best, ...others] = fits;
-        const wanted = fits.filter(({ rank }) => withoutIndex(rank) === withoutIndex(best!.rank)).map(({ index }) => index).join();
-        const opened = isMatched(found) ? [found.pattern, ...found.ties].map(name).join() : '';
-        // Expecting takes far longer than trying.
-        if (opened !== wanted) expect(opened, `${write(url)} of\n${planOf(patterns)}`).toBe(wanted);
-        if (!best) continue;
-        for (const { index, rank } of fits) if (withoutIndex(rank) === withoutIndex(best.rank)) won.add(index);
-        for (const other of others) if (withoutIndex(other.rank) === withoutIndex(best.rank)) ties.add(`${best.index} ${other.index}`);
-      }
-      const { overlaps, shadowed } = clashesOf(of);
-      // Each pattern is told once, with the first that it ties with and wins beside.
-      const later = [...new Set([...ties].map((tie) => Number(tie.split(' ')[1])))].sort();
-      expect(overlaps.map(({ second }) => name(second)).sort(), planOf(patterns)).toEqual(later);
-      for (const { first, second, url } of overlaps) {
-        const found = of.match(url);
-        expect(isMatched(found) && [found.pattern, ...found.ties], `${url} of\n${planOf(patterns)}`).toEqual(expect.arrayContaining([first, second]));
-      }
-      expect(shadowed.map(({ pattern }) => name(pattern)), planOf(patterns)).toEqual(patterns.map((_pattern, index) => index).filter((index) => !won.has(index)));
-      for (const { pattern, by, url } of shadowed) expect([name(pattern), of.find(url)]).toEqual([name(pattern), by]);
-      // One pattern by itself: those that tie with another, and those that are shadowed; those that shadow one are among them.
-      const own = of.patterns.filter((pattern) => hasClash(of, pattern)).map(name);
-      const clashing = patterns.map((_pattern, index) => index).filter((index) => !won.has(index) || [...ties].some((tie) => tie.split(' ').includes(String(index))));
-      expect(shadowed.length > 0 ? own.filter((index) => clashing.includes(index)) : own, planOf(patterns)).toEqual(clashing);
-      overlapping += overlaps.length;
-      hidden += shadowed.length;
-    }), 30);
+    forAll(
+      fc.property(patternsArbitrary, (patterns) => {
+        const of = space(patterns);
+        expect(of.patterns.length).toBe(patterns.length);
+        const ties = new Set<string>();
+        const won = new Set<number>();
+        for (const { url, fits } of everyUrl(patterns)) {
+          const found = of.match(write(url));
+          const [best, ...others] = fits;
+          const wanted = fits
+            .filter(({ rank }) => withoutIndex(rank) === withoutIndex(best!.rank))
+            .map(({ index }) => index)
+            .join();
+          const opened = isMatched(found) ? [found.pattern, ...found.ties].map(name).join() : '';
+          // Expecting takes far longer than trying.
+          if (opened !== wanted) expect(opened, `${write(url)} of\n${planOf(patterns)}`).toBe(wanted);
+          if (!best) continue;
+          for (const { index, rank } of fits) if (withoutIndex(rank) === withoutIndex(best.rank)) won.add(index);
+          for (const other of others)
+            if (withoutIndex(other.rank) === withoutIndex(best.rank)) ties.add(`${best.index} ${other.index}`);
+        }
+        const { overlaps, shadowed } = clashesOf(of);
+        // Each pattern is told once, with the first that it ties with and wins beside.
+        const later = [...new Set([...ties].map((tie) => Number(tie.split(' ')[1])))].sort();
+        expect(overlaps.map(({ second }) => name(second)).sort(), planOf(patterns)).toEqual(later);
+        for (const { first, second, url } of overlaps) {
+          const found = of.match(url);
+          expect(isMatched(found) && [found.pattern, ...found.ties], `${url} of\n${planOf(patterns)}`).toEqual(
+            expect.arrayContaining([first, second]),
+          );
+        }
+        expect(
+          shadowed.map(({ pattern }) => name(pattern)),
+          planOf(patterns),
+        ).toEqual(patterns.map((_pattern, index) => index).filter((index) => !won.has(index)));
+        for (const { pattern, by, url } of shadowed) expect([name(pattern), of.find(url)]).toEqual([name(pattern), by]);
+        // One pattern by itself: those that tie with another, and those that are shadowed; those that shadow one are among them.
+        const own = of.patterns.filter((pattern) => hasClash(of, pattern)).map(name);
+        const clashing = patterns
+          .map((_pattern, index) => index)
+          .filter((index) => !won.has(index) || [...ties].some((tie) => tie.split(' ').includes(String(index))));
+        expect(shadowed.length > 0 ? own.filter((index) => clashing.includes(index)) : own, planOf(patterns)).toEqual(
+          clashing,
+        );
+        overlapping += overlaps.length;
+        hidden += shadowed.length;
+      }),
+      30,
+    );
     expect([overlapping > 5, hidden > 0]).toEqual([true, true]);
   });
 
   test('is what trying every URL finds: which URLs are lost', () => {
     let lost = 0;
     let kept = 0;
-    forAll(fc.property(patternsArbitrary, fc.array(patternArbitrary, { maxLength: 3 }), fc.nat(4), (before, more, drop) => {
-      const after = [...before.filter((_pattern, index) => index !== drop), ...more];
-      const [old, now] = [space(before), spaceOf(resolve(parse(planOf(after))), 'app')];
-      // What a pattern is now called: the screens are numbered anew.
-      const screenNow = (index: number): string => `s${index}`;
-      const wanted = new Set<number>();
-      for (const { url, fits } of everyUrl(before)) {
-        if (fits.length === 0) continue;
-        const found = now.find(write(url));
-        if (found === null || !isPattern(found) || found.link.screen.name !== screenNow(fits[0]!.index)) wanted.add(fits[0]!.index);
-      }
-      const found = lostUrls(old, now);
-      // What trying finds is found; and each URL that is told is lost indeed.
-      for (const index of wanted) expect(found.map(({ pattern }) => name(pattern)), `${index} from\n${planOf(before)}to\n${planOf(after)}`).toContain(index);
-      for (const { pattern, url, now: opened } of found) {
-        expect([old.find(url), now.find(url)], `${url} from\n${planOf(before)}to\n${planOf(after)}`).toEqual([pattern, opened]);
-        expect(opened?.link.screen.name).not.toBe(pattern.link.screen.name);
-      }
-      lost += found.length;
-      kept += before.length - found.length;
-    }), 60);
+    forAll(
+      fc.property(patternsArbitrary, fc.array(patternArbitrary, { maxLength: 3 }), fc.nat(4), (before, more, drop) => {
+        const after = [...before.filter((_pattern, index) => index !== drop), ...more];
+        const [old, now] = [space(before), spaceOf(resolve(parse(planOf(after))), 'app')];
+        // What a pattern is now called: the screens are numbered anew.
+        const screenNow = (index: number): string => `s${index}`;
+        const wanted = new Set<number>();
+        for (const { url, fits } of everyUrl(before)) {
+          if (fits.length === 0) continue;
+          const found = now.find(write(url));
+          if (found === null || !isPattern(found) || found.link.screen.name !== screenNow(fits[0]!.index))
+            wanted.add(fits[0]!.index);
+        }
+        const found = lostUrls(old, now);
+        // What trying finds is found; and each URL that is told is lost indeed.
+        for (const index of wanted)
+          expect(
+            found.map(({ pattern }) => name(pattern)),
+            `${index} from\n${planOf(before)}to\n${planOf(after)}`,
+          ).toContain(index);
+        for (const { pattern, url, now: opened } of found) {
+          expect([old.find(url), now.find(url)], `${url} from\n${planOf(before)}to\n${planOf(after)}`).toEqual([
+            pattern,
+            opened,
+          ]);
+          expect(opened?.link.screen.name).not.toBe(pattern.link.screen.name);
+        }
+        lost += found.length;
+        kept += before.length - found.length;
+      }),
+      60,
+    );
     expect([lost > 50, kept > 50]).toEqual([true, true]);
   });
 
   test('tells of a URL that opens nothing a pattern that it fails where it is said to', () => {
     let near = 0;
-    forAll(fc.property(patternsArbitrary, (patterns) => {
-      const of = space(patterns);
-      for (const { url, fits } of everyUrl(patterns)) {
-        const read = readUrl(write(url), of.origins);
-        if (fits.length > 0 || !isUrl(read)) continue;
-        for (const { pattern, failure } of nearest(of.treeOf(null), read)) {
-          near++;
-          const { segments } = read;
-          const holds = failure.why === 'text' || failure.why === 'value' ? !pattern.segments[failure.segment]!.fits(segments[failure.segment]!) && segments[failure.segment] === failure.found
-            : failure.why === 'too-short' ? pattern.segments.length > segments.length
-              : failure.why === 'too-long' ? pattern.segments.length < segments.length && !pattern.rest
-                : failure.why === 'item' ? !pattern.rest!.carried.fits(failure.found) : (failure.name === 'q' ? url.q : url.r) !== null;
-          if (!holds) expect(failure, `${write(url)} and ${pattern.link.pattern} of\n${planOf(patterns)}`).toBe('a place where it fails');
+    forAll(
+      fc.property(patternsArbitrary, (patterns) => {
+        const of = space(patterns);
+        for (const { url, fits } of everyUrl(patterns)) {
+          const read = readUrl(write(url), of.origins);
+          if (fits.length > 0 || !isUrl(read)) continue;
+          for (const { pattern, failure } of nearest(of.treeOf(null), read)) {
+            near++;
+            const { segments } = read;
+            const holds =
+              failure.why === 'text' || failure.why === 'value'
+                ? !pattern.segments[failure.segment]!.fits(segments[failure.segment]!) &&
+                  segments[failure.segment] === failure.found
+                : failure.why === 'too-short'
+                  ? pattern.segments.length > segments.length
+                  : failure.why === 'too-long'
+                    ? pattern.segments.length < segments.length && !pattern.rest
+                    : failure.why === 'item'
+                      ? !pattern.rest!.carried.fits(failure.found)
+                      : (failure.name === 'q' ? url.q : url.r) !== null;
+            if (!holds)
+              expect(failure, `${write(url)} and ${pattern.link.pattern} of\n${planOf(patterns)}`).toBe(
+                'a place where it fails',
+              );
+          }
         }
-      }
-    }), 8);
+      }),
+      8,
+    );
     expect(near).toBeGreaterThan(350);
   });
 });
 
 describe('patterns of origins of their own', () => {
-  const of = (screens: string): UrlSpace => spaceOf(resolve(parse(`origin https://a.example\norigin https://b.example\nstart s\n${screens}`)), 'app');
+  const of = (screens: string): UrlSpace =>
+    spaceOf(resolve(parse(`origin https://a.example\norigin https://b.example\nstart s\n${screens}`)), 'app');
 
   test('meet only where they live', () => {
     const apart = of('screen s "S" { link https://a.example/x }\nscreen t "T" { link https://b.example/x }\n');
     expect(clashesOf(apart)).toEqual({ overlaps: [], shadowed: [], undecided: [] });
-    expect(['https://a.example/x', 'https://b.example/x'].map((url) => (apart.find(url) as Pattern).link.screen.name)).toEqual(['s', 't']);
+    expect(
+      ['https://a.example/x', 'https://b.example/x'].map((url) => (apart.find(url) as Pattern).link.screen.name),
+    ).toEqual(['s', 't']);
     const both = of('screen s "S" { link https://a.example/x }\nscreen t "T" { link /x }\n');
     expect(clashesOf(both).overlaps.map(({ url }) => url)).toEqual(['https://a.example/x']);
-    const shadow = of('screen s "S" { link https://a.example/x }\nscreen t "T" {\n  takes n: text\n  link /{n}\n}\nscreen u "U" {\n  takes n: C\n  link /{n}\n}\nchoice C { x }\n');
+    const shadow = of(
+      'screen s "S" { link https://a.example/x }\nscreen t "T" {\n  takes n: text\n  link /{n}\n}\nscreen u "U" {\n  takes n: C\n  link /{n}\n}\nchoice C { x }\n',
+    );
     // Under the other origin it wins.
     expect(clashesOf(shadow).shadowed).toEqual([]);
   });

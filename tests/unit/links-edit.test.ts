@@ -29,62 +29,91 @@ screen hutDetail "Hut" {
 describe('adding a link', () => {
   const after = (request: Extract<Request, { kind: 'link' }>): string => {
     const answer = propose(check(text), request);
-    return 'refusal' in answer ? answer.refusal : applyEdits(text, answer.edits).split('\n').find((line) => line.includes('link '))!.trim();
+    return 'refusal' in answer
+      ? answer.refusal
+      : applyEdits(text, answer.edits)
+          .split('\n')
+          .find((line) => line.includes('link '))!
+          .trim();
   };
 
   test('makes a pattern of the screen’s name, with what it requires in the path and the rest in the query', () => {
-    expect(after({ kind: 'link', screen: 'hutDetail', pattern: null, under: 'list' })).toBe('link /hut-detail/{hutId}{?day,days} under list');
+    expect(after({ kind: 'link', screen: 'hutDetail', pattern: null, under: 'list' })).toBe(
+      'link /hut-detail/{hutId}{?day,days} under list',
+    );
     expect(after({ kind: 'link', screen: 'list', pattern: '/', under: null })).toBe('link /');
   });
 
   test.each<[Partial<Extract<Request, { kind: 'link' }>>, string]>([
-    [{ screen: '' }, 'Name the screen that the link opens.'], [{ screen: 'hat' }, 'There is no screen hat.'], [{ under: 'hat' }, 'There is no screen hat.'],
-    [{ pattern: 'huts' }, 'A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.'], [{ pattern: '/a b' }, 'A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.'],
-  ])('%j is refused', (request, why) => expect(after({ kind: 'link', screen: 'list', pattern: null, under: null, ...request })).toBe(why));
+    [{ screen: '' }, 'Name the screen that the link opens.'],
+    [{ screen: 'hat' }, 'There is no screen hat.'],
+    [{ under: 'hat' }, 'There is no screen hat.'],
+    [{ pattern: 'huts' }, 'A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.'],
+    [{ pattern: '/a b' }, 'A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.'],
+  ])('%j is refused', (request, why) =>
+    expect(after({ kind: 'link', screen: 'list', pattern: null, under: null, ...request })).toBe(why),
+  );
 
   test('of any screen gives a pattern that reads, and brings all that can be brought', () => {
-    forAll(fc.property(planArbitrary(4), (source) => {
-      const { plan } = check(source);
-      for (const screen of plan.screens) {
-        const pattern = patternFor(screen);
-        const { template } = readPattern(pattern);
-        expect(template, pattern).not.toBeNull();
-        const once = new Set(screen.parameters.map(({ name }) => name)).size === screen.parameters.length;
-        if (!once) continue;
-        const answer = propose(check(source), { kind: 'link', screen: screen.label, pattern: null, under: null });
-        if ('refusal' in answer) throw new Error(answer.refusal);
-        expect(answer.come.filter((finding) => /^link\/(invalid|unknown-variable|missing-argument)/.test(finding)), source).toEqual([]);
-      }
-    }), 25);
+    forAll(
+      fc.property(planArbitrary(4), (source) => {
+        const { plan } = check(source);
+        for (const screen of plan.screens) {
+          const pattern = patternFor(screen);
+          const { template } = readPattern(pattern);
+          expect(template, pattern).not.toBeNull();
+          const once = new Set(screen.parameters.map(({ name }) => name)).size === screen.parameters.length;
+          if (!once) continue;
+          const answer = propose(check(source), { kind: 'link', screen: screen.label, pattern: null, under: null });
+          if ('refusal' in answer) throw new Error(answer.refusal);
+          expect(
+            answer.come.filter((finding) => /^link\/(invalid|unknown-variable|missing-argument)/.test(finding)),
+            source,
+          ).toEqual([]);
+        }
+      }),
+      25,
+    );
   });
 });
 
 describe('the tree of URLs, laid out', () => {
   const segment = fc.constantFrom('a', 'b', '{x}', '{n}', 'c');
-  const patterns = fc.uniqueArray(fc.tuple(fc.array(segment, { maxLength: 4 }), fc.constantFrom('', '{/rest*}')).map(([parts, rest]) => {
-    const seen = new Set<string>();
-    return `/${parts.filter((part) => !part.startsWith('{') || (!seen.has(part) && seen.add(part))).join('/')}${rest}`;
-  }), { minLength: 1, maxLength: 12 });
+  const patterns = fc.uniqueArray(
+    fc.tuple(fc.array(segment, { maxLength: 4 }), fc.constantFrom('', '{/rest*}')).map(([parts, rest]) => {
+      const seen = new Set<string>();
+      return `/${parts.filter((part) => !part.startsWith('{') || (!seen.has(part) && seen.add(part))).join('/')}${rest}`;
+    }),
+    { minLength: 1, maxLength: 12 },
+  );
 
   test('has a row for each pattern, whose segments read down from the row’s beginning are the pattern', () => {
-    forAll(fc.property(patterns, (all) => {
-      const source = `app "A"\norigin a:\nstart s\nscreen s "S" {\n  takes x: text?, n: int?, rest: text?\n${all.map((pattern) => `  link ${pattern}\n`).join('')}}\n`;
-      const [space] = linksCard(check(source), { urls: '' }, null).spaces;
-      const { rows } = space!;
-      expect(rows.map(({ leaf }) => leaf.pattern).sort()).toEqual([...all].sort());
-      const whole = (row: TreeRow, upTo = Infinity): string[] => [...(row.parent === null ? [] : whole(rows[row.parent]!, row.column)), ...row.segments.map(({ text: part }) => part).slice(0, upTo - row.column)].slice(0, upTo);
-      const { lefts, ends, rails, width } = layOutTree(space!);
-      rows.forEach((row, index) => {
-        const path = whole(row).join('/').replace('/{/', '{/');
-        // Variables of the same type are one node, and here of one name.
-        expect(path === '/' ? path : `/${path}`).toBe(row.leaf.pattern);
-        expect(lefts[row.column + row.segments.length]).toBeLessThanOrEqual(ends[index]!);
-        expect(width).toBeGreaterThan(ends[index]!);
-        // From where a row hangs on another one, a rail goes down to it.
-        for (let above = row.parent ?? index; above < index; above++) expect(rails[above]!.has(row.column - 1)).toBe(true);
-        expect(about(row.leaf)).not.toMatch(/^ · | · $/);
-      });
-    }), 200);
+    forAll(
+      fc.property(patterns, (all) => {
+        const source = `app "A"\norigin a:\nstart s\nscreen s "S" {\n  takes x: text?, n: int?, rest: text?\n${all.map((pattern) => `  link ${pattern}\n`).join('')}}\n`;
+        const [space] = linksCard(check(source), { urls: '' }, null).spaces;
+        const { rows } = space!;
+        expect(rows.map(({ leaf }) => leaf.pattern).sort()).toEqual([...all].sort());
+        const whole = (row: TreeRow, upTo = Infinity): string[] =>
+          [
+            ...(row.parent === null ? [] : whole(rows[row.parent]!, row.column)),
+            ...row.segments.map(({ text: part }) => part).slice(0, upTo - row.column),
+          ].slice(0, upTo);
+        const { lefts, ends, rails, width } = layOutTree(space!);
+        rows.forEach((row, index) => {
+          const path = whole(row).join('/').replace('/{/', '{/');
+          // Variables of the same type are one node, and here of one name.
+          expect(path === '/' ? path : `/${path}`).toBe(row.leaf.pattern);
+          expect(lefts[row.column + row.segments.length]).toBeLessThanOrEqual(ends[index]!);
+          expect(width).toBeGreaterThan(ends[index]!);
+          // From where a row hangs on another one, a rail goes down to it.
+          for (let above = row.parent ?? index; above < index; above++)
+            expect(rails[above]!.has(row.column - 1)).toBe(true);
+          expect(about(row.leaf)).not.toMatch(/^ · | · $/);
+        });
+      }),
+      200,
+    );
   });
 });
 
@@ -97,11 +126,20 @@ describe('a file of URLs', () => {
     ['one a line', 'urls.txt', '/huts/1\n/huts/2?a=1,2\n', null, null],
     ['one a line, without a name for it', 'urls', 'https://a.example/b,c\nhttps://a.example/d,e\n', null, null],
     ['CSV by its name', 'sent.csv', 'id,link\n1,/huts/1\n', ['id', 'link'], 1],
-    ['CSV by what is in it', 'sent.txt', 'when,to,link\nMay,"a, b",https://a.example/\nJune,c,/x\n', ['when', 'to', 'link'], 2],
+    [
+      'CSV by what is in it',
+      'sent.txt',
+      'when,to,link\nMay,"a, b",https://a.example/\nJune,c,/x\n',
+      ['when', 'to', 'link'],
+      2,
+    ],
     ['CSV without a URL in sight', 'sent.csv', 'id,name\n1,a\n', ['id', 'name'], 0],
     ['a log', 'access.log', '203.0.113.7 - - [10/Oct/2026:13:55:36 +0000] "GET /a HTTP/1.1" 200 1\n', null, null],
-    ['nothing', 'empty.txt', '', null, null], ['nothing that is CSV', 'empty.csv', '', null, null],
-  ])('%s', async (_what, name, content, columns, column) => expect(await look(name, content)).toEqual([columns, column]));
+    ['nothing', 'empty.txt', '', null, null],
+    ['nothing that is CSV', 'empty.csv', '', null, null],
+  ])('%s', async (_what, name, content, columns, column) =>
+    expect(await look(name, content)).toEqual([columns, column]),
+  );
 
   test('is looked at no further than its beginning', async () => {
     expect(await look('large.csv', `id,link\n${'1,/huts/1\n'.repeat(50_000)}`)).toEqual([['id', 'link'], 1]);

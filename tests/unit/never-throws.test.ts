@@ -29,7 +29,11 @@ import { forAll } from './property';
 /** Asks of a text all that can be asked of one. */
 function askAll(text: string, offset: number): void {
   const checked = check(text);
-  const source = new Source('a.andante', { text, pieces: [{ file: 'a.andante', from: 0, to: text.length, at: 0 }], files: new Map([['a.andante', text]]) });
+  const source = new Source('a.andante', {
+    text,
+    pieces: [{ file: 'a.andante', from: 0, to: text.length, at: 0 }],
+    files: new Map([['a.andante', text]]),
+  });
   marginNotes(checked);
   jsonReport(checked, source, '0');
   sarifReport([{ check: checked, source }], '0');
@@ -39,7 +43,7 @@ function askAll(text: string, offset: number): void {
   linksCard(checked, { urls: '/s0\n/huts/12?season=winter\nrandom:/s1' }, null);
   walkCard(checked, { steps: 'tap "T0" back', taken: 2, typed: {} }, null);
   // Some of its screens are enough: there are many plans.
-  for (const { label } of checked.plan.screens.slice(offset % 2, offset % 2 + 2)) detail(checked, label);
+  for (const { label } of checked.plan.screens.slice(offset % 2, (offset % 2) + 2)) detail(checked, label);
   complete(checked, offset);
   describeAt(checked, offset);
   outline(checked.plan);
@@ -48,7 +52,10 @@ function askAll(text: string, offset: number): void {
 }
 
 test('of a mutated plan everything is answered', () => {
-  forAll(fc.property(mutant, fc.nat(), (text, at) => askAll(text, at % (text.length + 1))), 2000);
+  forAll(
+    fc.property(mutant, fc.nat(), (text, at) => askAll(text, at % (text.length + 1))),
+    2000,
+  );
 });
 
 test.each([
@@ -61,25 +68,36 @@ test.each([
 });
 
 test('elses that lead to one another ten thousand times overflow nothing', () => {
-  const screens = Array.from({ length: 10_000 }, (_none, index) => `screen s${index} "S${index}" { needs "q${index}" else push s${index + 1} }\n`);
+  const screens = Array.from(
+    { length: 10_000 },
+    (_none, index) => `screen s${index} "S${index}" { needs "q${index}" else push s${index + 1} }\n`,
+  );
   const { reach, findings } = check(`start s0\n${screens.join('')}screen s10000 "Last"\n`);
   expect(reach.variants[0]!.verdicts[10_000]!.reachable).not.toBe('no');
   expect(findings.map(({ rule }) => rule)).not.toContain('plan/syntax');
 });
 
 describe('a statement that nests too deep is one finding', () => {
-  const on = (condition: string): string => `start a\nflag f\nscreen a "A" {\n  on "Go" when ${condition} push b\n  on "On" push b\n}\nscreen b "B"\n`;
+  const on = (condition: string): string =>
+    `start a\nflag f\nscreen a "A" {\n  on "Go" when ${condition} push b\n  on "On" push b\n}\nscreen b "B"\n`;
   test.each([
     ['parentheses', (depth: number) => on(`${'('.repeat(depth)}f${')'.repeat(depth)}`)],
     ['not', (depth: number) => on(`${'not '.repeat(depth)}f`)],
-    ['or between texts', (depth: number) => on(Array.from({ length: depth }, (_none, index) => `"c${index}"`).join(' or '))],
+    [
+      'or between texts',
+      (depth: number) => on(Array.from({ length: depth }, (_none, index) => `"c${index}"`).join(' or ')),
+    ],
     ['and between flags', (depth: number) => on(Array.from({ length: depth }, () => 'f').join(' and '))],
-    ['or behind resume', (depth: number) => `start a\nscreen a "A" {\n  on "Go" ${'resume or '.repeat(depth)}back\n}\n`],
+    [
+      'or behind resume',
+      (depth: number) => `start a\nscreen a "A" {\n  on "Go" ${'resume or '.repeat(depth)}back\n}\n`,
+    ],
     ['list of', (depth: number) => `start a\nscreen a "A" {\n  has all: ${'list of '.repeat(depth)}int\n}\n`],
   ])('%s', (_what, text) => {
     const problems = (depth: number): string[] => check(text(depth)).plan.tree.problems.map(({ message }) => message);
     expect(problems(maximumDepth - 10)).toEqual([]);
-    for (const depth of [maximumDepth + 10, 20_000]) expect(problems(depth)).toEqual([expect.stringContaining(`nest ${maximumDepth} levels deep`)]);
+    for (const depth of [maximumDepth + 10, 20_000])
+      expect(problems(depth)).toEqual([expect.stringContaining(`nest ${maximumDepth} levels deep`)]);
     askAll(text(20_000), 40);
   });
 
@@ -104,6 +122,8 @@ describe('characters that no plan can hold', () => {
   });
 
   test('a file with a NUL is refused with a sentence', () => {
-    expect(() => textOfBytes('huts.andante', new TextEncoder().encode('start a\0'))).toThrow(new NoPlan('huts.andante is no plan. Line 1, column 8 holds a NUL (U+0000), which no plan can hold.'));
+    expect(() => textOfBytes('huts.andante', new TextEncoder().encode('start a\0'))).toThrow(
+      new NoPlan('huts.andante is no plan. Line 1, column 8 holds a NUL (U+0000), which no plan can hold.'),
+    );
   });
 });

@@ -26,8 +26,21 @@ walk "A walk" { tap "Go" }
 `;
   const items = outline(resolve(parse(text)));
   expect(items.map(({ kind, name, screen }) => [kind, name, screen ?? ''].join(' ').trim())).toEqual([
-    'app A', 'id HutId', 'tabs tabs', 'menu More', 'flag ready', 'entry Next', 'module m', 'screen home home', 'takes a home', 'takes b home', 'has c home',
-    'link /home/{a} home', 'on Go home', 'rule Never twice', 'walk A walk',
+    'app A',
+    'id HutId',
+    'tabs tabs',
+    'menu More',
+    'flag ready',
+    'entry Next',
+    'module m',
+    'screen home home',
+    'takes a home',
+    'takes b home',
+    'has c home',
+    'link /home/{a} home',
+    'on Go home',
+    'rule Never twice',
+    'walk A walk',
   ]);
   for (const { name, at } of items) expect(text.slice(at).replace(/^"/, '').startsWith(name)).toBe(true);
 });

@@ -1,6 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { parse } from '../../src/core/language/parse';
-import type { ArgumentListNode, BranchNode, ConditionNode, MemberNode, ScreenReference, StepNode, TypeNode, ValueNode } from '../../src/core/language/syntax';
+import type {
+  ArgumentListNode,
+  BranchNode,
+  ConditionNode,
+  MemberNode,
+  ScreenReference,
+  StepNode,
+  TypeNode,
+  ValueNode,
+} from '../../src/core/language/syntax';
 import { resolve } from '../../src/core/plan/resolve';
 
 // Trees written short, so that a table can say what a statement means.
@@ -9,40 +18,59 @@ const value = (node: ValueNode | null): string => {
   if (node.kind === 'path') return node.names.map((name) => name.text).join('/');
   return `${node.kind} ${node.kind === 'number' ? node.text : node.value}`;
 };
-const type = (node: TypeNode | null): string => (!node ? '-' : node.kind === 'named' ? node.name.text : `${node.kind}(${type(node.of)})`);
-const reference = (node: ScreenReference | null): string => (node ? `${node.module ? `${node.module.text}/` : ''}${node.name.text}` : '-');
-const list = (node: ArgumentListNode | null): string => (node ? `[${node.items.map((item) => `${item.name.text}=${value(item.value)}`).join(' ')}]` : '');
+const type = (node: TypeNode | null): string =>
+  !node ? '-' : node.kind === 'named' ? node.name.text : `${node.kind}(${type(node.of)})`;
+const reference = (node: ScreenReference | null): string =>
+  node ? `${node.module ? `${node.module.text}/` : ''}${node.name.text}` : '-';
+const list = (node: ArgumentListNode | null): string =>
+  node ? `[${node.items.map((item) => `${item.name.text}=${value(item.value)}`).join(' ')}]` : '';
 const step = (node: StepNode): string => {
   switch (node.kind) {
     case 'back':
-    case 'close': return node.kind;
+    case 'close':
+      return node.kind;
     case 'back to':
-    case 'back past': return `${node.kind} ${reference(node.target)}`;
-    case 'leave': return `leave ${node.what?.value ?? '-'}`;
-    case 'sets': return `sets ${node.flag?.text ?? '-'}=${value(node.value)}`;
-    case 'resume': return `resume${node.or ? ` or ${step(node.or)}` : ''}`;
-    default: return `${node.kind} ${reference(node.target)}${list(node.list)}`;
+    case 'back past':
+      return `${node.kind} ${reference(node.target)}`;
+    case 'leave':
+      return `leave ${node.what?.value ?? '-'}`;
+    case 'sets':
+      return `sets ${node.flag?.text ?? '-'}=${value(node.value)}`;
+    case 'resume':
+      return `resume${node.or ? ` or ${step(node.or)}` : ''}`;
+    default:
+      return `${node.kind} ${reference(node.target)}${list(node.list)}`;
   }
 };
 const condition = (node: ConditionNode | null): string => {
   if (!node) return '-';
   switch (node.kind) {
-    case 'flag': return node.name.text;
-    case 'is': return `${node.name.text}${node.not ? '!' : '='}${value(node.value)}`;
-    case 'given': return `${node.not ? 'no ' : 'some '}${node.names.map((name) => name.text).join('/')}`;
-    case 'maybe': return `"${node.text.value}"`;
-    case 'not': return `not ${condition(node.of)}`;
-    default: return `(${condition(node.left)} ${node.kind} ${condition(node.right)})`;
+    case 'flag':
+      return node.name.text;
+    case 'is':
+      return `${node.name.text}${node.not ? '!' : '='}${value(node.value)}`;
+    case 'given':
+      return `${node.not ? 'no ' : 'some '}${node.names.map((name) => name.text).join('/')}`;
+    case 'maybe':
+      return `"${node.text.value}"`;
+    case 'not':
+      return `not ${condition(node.of)}`;
+    default:
+      return `(${condition(node.left)} ${node.kind} ${condition(node.right)})`;
   }
 };
 const branch = (node: BranchNode): string =>
   `${node.condition ? `when ${condition(node.condition)}: ` : ''}${node.steps.map(step).join(', ')}${node.motion ? ` motion ${node.motion.text}` : ''}`;
 const member = (node: MemberNode): string => {
   switch (node.kind) {
-    case 'takes': return `takes ${node.parameters.map((one) => `${one.name.text}:${type(one.type)}=${value(one.initial)}${one.sample ? `~${value(one.sample)}` : ''}`).join(' ')}`;
-    case 'has': return `has ${node.fields.map((one) => `${one.name.text}:${type(one.type)}`).join(' ')}`;
-    case 'needs': return `needs ${condition(node.condition)} else ${node.otherwise.map(step).join(', ')}`;
-    case 'link': return `link ${node.pattern?.text ?? '-'} under ${node.under?.map((one) => reference(one.target) + list(one.list)).join(' ') ?? 'default'}`;
+    case 'takes':
+      return `takes ${node.parameters.map((one) => `${one.name.text}:${type(one.type)}=${value(one.initial)}${one.sample ? `~${value(one.sample)}` : ''}`).join(' ')}`;
+    case 'has':
+      return `has ${node.fields.map((one) => `${one.name.text}:${type(one.type)}`).join(' ')}`;
+    case 'needs':
+      return `needs ${condition(node.condition)} else ${node.otherwise.map(step).join(', ')}`;
+    case 'link':
+      return `link ${node.pattern?.text ?? '-'} under ${node.under?.map((one) => reference(one.target) + list(one.list)).join(' ') ?? 'default'}`;
     case 'on': {
       const only = node.only ? ` only ${node.only.variants.map((name) => name.text).join(' ')}` : '';
       const loop = node.loop ? ` for ${node.loop.variable.text} in ${value(node.loop.list)}` : '';
@@ -64,14 +92,20 @@ function read(body: string): { members: string[]; problems: string[] } {
 describe('what a statement means', () => {
   test.each([
     ['takes a: int', 'takes a:int=-'],
-    ['takes a: int = 1, b: text? = "x", c: list of list of Hut?', 'takes a:int=number 1 b:optional(text)=string x c:optional(list(list(Hut)))=-'],
+    [
+      'takes a: int = 1, b: text? = "x", c: list of list of Hut?',
+      'takes a:int=number 1 b:optional(text)=string x c:optional(list(list(Hut)))=-',
+    ],
     ['takes a: Season = summer', 'takes a:Season=summer'],
     ['takes a: int,\n  b: int', 'takes a:int=- b:int=-'],
     ['has a: list of text, b: bool?', 'has a:list(text) b:optional(bool)'],
     ['on "x" back', 'on x: back'],
     ['on "x" push b', 'on x: push b'],
     ['on "x" push m.b()', 'on x: push m/b[]'],
-    ['on "x" push b(a, c: d.e.f, g: -1.5, h: "t", i: true)', 'on x: push b[a=- c=d/e/f g=number -1.5 h=string t i=bool true]'],
+    [
+      'on "x" push b(a, c: d.e.f, g: -1.5, h: "t", i: true)',
+      'on x: push b[a=- c=d/e/f g=number -1.5 h=string t i=bool true]',
+    ],
     ['on "x"\n  for row in a.rows\n  replace b', 'on x for row in a/rows: replace b'],
     ['on "x" back then back then reset b(c)', 'on x: back, back, reset b[c=-]'],
     ['on "\\"é\\u00e9" leave "Mail"', 'on "éé: leave Mail'],
@@ -79,18 +113,39 @@ describe('what a statement means', () => {
     ['link /a under nothing', 'link /a under '],
     ['link x:/a{?b} under c, m.d(e: 1)', 'link x:/a{?b} under c m/d[e=number 1]'],
     ['takes a: int = 1 sample 2, b: HutId sample 12', 'takes a:int=number 1~number 2 b:HutId=-~number 12'],
-    ['on "x" present b then close then back to b then back past m.b', 'on x: present b, close, back to b, back past m/b'],
-    ['on "x" switch b(c) then sets f = true then sets tier = gold', 'on x: switch b[c=-], sets f=bool true, sets tier=gold'],
+    [
+      'on "x" present b then close then back to b then back past m.b',
+      'on x: present b, close, back to b, back past m/b',
+    ],
+    [
+      'on "x" switch b(c) then sets f = true then sets tier = gold',
+      'on x: switch b[c=-], sets f=bool true, sets tier=gold',
+    ],
     ['on "x" resume or back', 'on x: resume or back'],
     ['on "x" resume then push b motion slide', 'on x: resume, push b motion slide'],
     ['on "x" when f push b otherwise push c', 'on x: when f: push b else push c'],
-    ['on "x" when "paid" back motion none otherwise when not f back to b\n  otherwise close', 'on x: when "paid": back motion none else when not f: back to b else close'],
-    ['on "x" only phone, tablet for r in rows when a or b and not c push d', 'on x only phone tablet for r in rows: when (a or (b and not c)): push d'],
-    ['on "x" when (a or b) and t is gold and t is not old push d', 'on x: when (((a or b) and t=gold) and t!old): push d'],
+    [
+      'on "x" when "paid" back motion none otherwise when not f back to b\n  otherwise close',
+      'on x: when "paid": back motion none else when not f: back to b else close',
+    ],
+    [
+      'on "x" only phone, tablet for r in rows when a or b and not c push d',
+      'on x only phone tablet for r in rows: when (a or (b and not c)): push d',
+    ],
+    [
+      'on "x" when (a or b) and t is gold and t is not old push d',
+      'on x: when (((a or b) and t=gold) and t!old): push d',
+    ],
     ['on "x" when h.ref is given and s is not given push d', 'on x: when (some h/ref and no s): push d'],
-    ['needs signedIn else push signIn(a) then sets f = false', 'needs signedIn else push signIn[a=-], sets f=bool false'],
+    [
+      'needs signedIn else push signIn(a) then sets f = false',
+      'needs signedIn else push signIn[a=-], sets f=bool false',
+    ],
     ['needs not "locked" else back', 'needs not "locked" else back'],
-    ['takes takes: int on "on" push on has has: text link /link under link', 'takes takes:int=-|on on: push on|has has:text|link /link under link'],
+    [
+      'takes takes: int on "on" push on has has: text link /link under link',
+      'takes takes:int=-|on on: push on|has has:text|link /link under link',
+    ],
   ])('%j', (body, meaning) => {
     expect(read(body)).toEqual({ members: meaning.split('|'), problems: [] });
   });
@@ -105,27 +160,63 @@ describe('what is said of a statement that does not read, and what is left of it
     ['takes a: int =', ['takes a:int=-'], '=: A value should stand after “=”.'],
     ['on push b', ['on -: push b'], 'push: The trigger’s name in quotation marks should stand here, not push.'],
     ['on "x" psh b', ['on x: '], 'psh: psh is no step. Did you mean push?'],
-    ['on "x" push b then', ['on x: push b'], 'then: A step (push, replace, present, close, back, reset, switch, sets, resume, leave) should stand after then.'],
+    [
+      'on "x" push b then',
+      ['on x: push b'],
+      'then: A step (push, replace, present, close, back, reset, switch, sets, resume, leave) should stand after then.',
+    ],
     ['on "x" push m.', ['on x: push m'], '.: The name of a screen in the module should stand after “.”.'],
     ['on "x" push b(c d)', ['on x: push b[c=- d=-]'], 'd: A comma should stand here, not d.'],
     ['on "x" push b(12)', ['on x: push b[]'], '12: Say which argument 12 is for, as in name: 12.'],
     ['on "x" push b(hut.id)', ['on x: push b[]'], 'hut.id: Say which argument hut.id is for, as in name: hut.id.'],
     ['on "x" for row push b', ['on x for row in -: push b'], 'push: The word in should stand here, not push.'],
-    ['on "x" leave', ['on x: leave -'], 'leave: What the app is left for, in quotation marks, should stand after leave.'],
+    [
+      'on "x" leave',
+      ['on x: leave -'],
+      'leave: What the app is left for, in quotation marks, should stand after leave.',
+    ],
     ['on "x" back to', ['on x: back to -'], 'to: A screen’s name should stand after to.'],
-    ['on "x" when push b', ['on x: when push: '], 'b: b is no step. A trigger can push, replace, present, close, back, reset, switch, sets, resume, leave.'],
+    [
+      'on "x" when push b',
+      ['on x: when push: '],
+      'b: b is no step. A trigger can push, replace, present, close, back, reset, switch, sets, resume, leave.',
+    ],
     ['on "x" when', ['on x: '], 'when: A condition: a flag, or a text in quotation marks, should stand after when.'],
-    ['on "x" when f', ['on x: when f: '], 'f: A step (push, replace, present, close, back, reset, switch, sets, resume, leave) should stand after f.'],
-    ['on "x" when f = true push b', ['on x: when f=bool true: push b'], '=: A condition compares with the word is, as in tier is member; “=” gives a value.'],
-    ['on "x" when (a or b push c', ['on x: when (a or b): push c'], 'push: A closing parenthesis should stand here, not push.'],
+    [
+      'on "x" when f',
+      ['on x: when f: '],
+      'f: A step (push, replace, present, close, back, reset, switch, sets, resume, leave) should stand after f.',
+    ],
+    [
+      'on "x" when f = true push b',
+      ['on x: when f=bool true: push b'],
+      '=: A condition compares with the word is, as in tier is member; “=” gives a value.',
+    ],
+    [
+      'on "x" when (a or b push c',
+      ['on x: when (a or b): push c'],
+      'push: A closing parenthesis should stand here, not push.',
+    ],
     ['on "x" when a.b push c', ['on x: when a: push c'], 'push: The words is given should stand here, not push.'],
-    ['on "x" push b otherwise back', ['on x: push b else back'], 'otherwise: Only what stands behind a when can have an otherwise: the steps before it always happen.'],
+    [
+      'on "x" push b otherwise back',
+      ['on x: push b else back'],
+      'otherwise: Only what stands behind a when can have an otherwise: the steps before it always happen.',
+    ],
     ['on "x" sets f', ['on x: sets f=-'], 'f: “=” and what f becomes should stand after f.'],
     ['on "x" sets', ['on x: sets -=-'], 'sets: The name of a flag should stand after sets.'],
     ['needs f', ['needs f else '], 'f: The word else and what happens instead should stand after f.'],
     ['needs', ['needs - else '], 'needs: A condition: a flag, or a text in quotation marks, should stand after needs.'],
-    ['link under b', ['link - under b'], 'under: A URL pattern, which begins with a slash or a scheme, should stand here, not under.'],
-    ['on "a\\x" back', ['on a\\x": back'], '"a\\x": This text holds an escape that does not exist. Write \\" for a quotation mark and \\\\ for a backslash.'],
+    [
+      'link under b',
+      ['link - under b'],
+      'under: A URL pattern, which begins with a slash or a scheme, should stand here, not under.',
+    ],
+    [
+      'on "a\\x" back',
+      ['on a\\x": back'],
+      '"a\\x": This text holds an escape that does not exist. Write \\" for a quotation mark and \\\\ for a backslash.',
+    ],
     [';', [], ';: “;” begins nothing in a screen. What can stand here: takes, has, needs, on, link.'],
     ['on "x" back;', ['on x: back'], ';: A statement ends with its line, without “;”.'],
   ])('%j', (body, members, problem) => {
@@ -137,22 +228,47 @@ describe('what is said of a statement that does not read, and what is left of it
 });
 
 describe('names', () => {
-  const targets = (text: string): (string | null)[] => resolve(parse(text)).screens.flatMap((screen) =>
-    screen.transitions.flatMap((transition) => transition.branches.flatMap((one) => one.steps).map((one) => ('call' in one ? one.call?.target?.node.title?.value ?? null : null))));
+  const targets = (text: string): (string | null)[] =>
+    resolve(parse(text)).screens.flatMap((screen) =>
+      screen.transitions.flatMap((transition) =>
+        transition.branches
+          .flatMap((one) => one.steps)
+          .map((one) => ('call' in one ? (one.call?.target?.node.title?.value ?? null) : null)),
+      ),
+    );
 
   test.each([
     ['a bare name that is unique', 'screen a "A" { on "x" push b }\nmodule m {\n  screen b "MB"\n}\n', ['MB']],
-    ['a bare name in its own module', 'screen b "B"\nmodule m {\n  screen a "A" { on "x" push b }\n  screen b "MB"\n}\n', ['MB']],
-    ['a name with its module', 'screen b "B"\nscreen a "A" { on "x" push m.b }\nmodule m {\n  screen b "MB"\n}\n', ['MB']],
-    ['a bare name of several modules', 'screen a "A" { on "x" push b }\nmodule m {\n  screen b "MB"\n}\nmodule n {\n  screen b "NB"\n}\n', [null]],
+    [
+      'a bare name in its own module',
+      'screen b "B"\nmodule m {\n  screen a "A" { on "x" push b }\n  screen b "MB"\n}\n',
+      ['MB'],
+    ],
+    [
+      'a name with its module',
+      'screen b "B"\nscreen a "A" { on "x" push m.b }\nmodule m {\n  screen b "MB"\n}\n',
+      ['MB'],
+    ],
+    [
+      'a bare name of several modules',
+      'screen a "A" { on "x" push b }\nmodule m {\n  screen b "MB"\n}\nmodule n {\n  screen b "NB"\n}\n',
+      [null],
+    ],
     ['the first of two in one module', 'screen a "A" { on "x" push b }\nscreen b "B1"\nscreen b "B2"\n', ['B1']],
     ['a module that there is not', 'screen a "A" { on "x" push n.b }\nmodule m {\n  screen b "MB"\n}\n', [null]],
   ])('%s', (_what, text, titles) => expect(targets(text)).toEqual(titles));
 
   test('a module written in two parts is one, and labels carry the module only where they must', () => {
-    const plan = resolve(parse('module m by "T" {\n  screen a "A"\n}\nmodule n {\n  screen a "NA"\n  screen b "B"\n}\nmodule m {\n  screen c "C"\n}\n'));
-    expect(plan.modules.map((module) => [module.name, module.owner, module.screens.map((screen) => screen.label)])).toEqual([
-      ['m', 'T', ['m.a', 'c']], ['n', null, ['n.a', 'b']],
+    const plan = resolve(
+      parse(
+        'module m by "T" {\n  screen a "A"\n}\nmodule n {\n  screen a "NA"\n  screen b "B"\n}\nmodule m {\n  screen c "C"\n}\n',
+      ),
+    );
+    expect(
+      plan.modules.map((module) => [module.name, module.owner, module.screens.map((screen) => screen.label)]),
+    ).toEqual([
+      ['m', 'T', ['m.a', 'c']],
+      ['n', null, ['n.a', 'b']],
     ]);
   });
 });

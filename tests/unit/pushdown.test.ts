@@ -18,12 +18,18 @@ function compareAbove(text: string): number {
   for (const { name, verdicts, above } of reach.variants) {
     if (!above) continue;
     compared++;
-    const heads = new Set(above.all.sights.map(({ head: { control, symbol } }) => `${control.valuation} ${control.place} ${symbol.screen.index} ${symbol.last}`));
+    const heads = new Set(
+      above.all.sights.map(
+        ({ head: { control, symbol } }) =>
+          `${control.valuation} ${control.place} ${symbol.screen.index} ${symbol.last}`,
+      ),
+    );
     const { valuations } = above.system;
     const walker = new Walker(plan, name);
     const doors = doorsOf(plan, name);
     const seen = new Map<string, Configuration>();
-    const add = (all: readonly Configuration[]): void => all.forEach((each) => seen.size < 400 && seen.set(keyOf(each), seen.get(keyOf(each)) ?? each));
+    const add = (all: readonly Configuration[]): void =>
+      all.forEach((each) => seen.size < 400 && seen.set(keyOf(each), seen.get(keyOf(each)) ?? each));
     add([...walker.coldStart(), ...doors.flatMap((door) => walker.open(door))]);
     for (const configuration of seen.values()) {
       const { screen, below } = activeStack(configuration)!;
@@ -31,10 +37,22 @@ function compareAbove(text: string): number {
       expect(verdicts[screen.index]!.reachable, about).not.toBe('no');
       let valuation = valuations.initial;
       plan.flags.forEach((flag, index) => {
-        if (valuations.read(valuation).has(flag)) valuation = valuations.set(valuation, { kind: 'sets', flag, value: configuration.flags[index]!, range: flag.node });
+        if (valuations.read(valuation).has(flag))
+          valuation = valuations.set(valuation, {
+            kind: 'sets',
+            flag,
+            value: configuration.flags[index]!,
+            range: flag.node,
+          });
       });
-      expect(heads, `${valuation} ${about}`).toContain(`${valuation} ${configuration.active} ${screen.index} ${below === null}`);
-      if (below) expect([...above.revealed(screen)].filter(([, { beneath }]) => beneath.length > 0).map(([other]) => other.label), about).toContain(below.screen.label);
+      expect(heads, `${valuation} ${about}`).toContain(
+        `${valuation} ${configuration.active} ${screen.index} ${below === null}`,
+      );
+      if (below)
+        expect(
+          [...above.revealed(screen)].filter(([, { beneath }]) => beneath.length > 0).map(([other]) => other.label),
+          about,
+        ).toContain(below.screen.label);
       for (const event of [...walker.events(configuration), ...doors]) add(walker.after(configuration, event));
     }
   }
@@ -44,102 +62,143 @@ function compareAbove(text: string): number {
 describe('the analysis', () => {
   test('agrees with every configuration by brute force, and its walks replay', () => {
     let exact = 0;
-    forAll(fc.property(planArbitrary(6), (text) => void (exact += compare(text))), 160);
+    forAll(
+      fc.property(planArbitrary(6), (text) => void (exact += compare(text))),
+      160,
+    );
     expect(exact).toBeGreaterThan(75);
   });
 
   test('of tabs that share flags has all that runs can do', () => {
     let compared = 0;
-    forAll(fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))), 80);
+    forAll(
+      fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))),
+      80,
+    );
     expect(compared).toBeGreaterThan(4);
   });
 
   test('of tabs that share flags no rule is held to be kept that some run breaks', () => {
     let broken = 0;
-    forAll(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
-      const claims = [`never s${first} beneath s${second}`, `never s${first} after s${second}`, `always s${first} beneath s${second}`];
-      const { plan, reach } = check(`${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`);
-      const [a, b] = [first, second].map((index) => plan.screens.find(({ name }) => name === `s${index}`));
-      if (!a || !b) return;
-      for (const variant of reach.variants) {
-        const graph = variant.above && allConfigurations(plan, variant.name, 250);
-        if (!graph) continue;
-        const suspected = toEnd(suspecting({ plan }, variant as Coupled)).claims;
-        for (const claim of plan.claims) {
-          if (!claims.includes(claim.title) || !breaks(graph, claim.title, a, b)) continue;
-          broken++;
-          expect(suspected.has(claim), `${claim.title} in ${variant.name} of\n${text}`).toBe(true);
+    forAll(
+      fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
+        const claims = [
+          `never s${first} beneath s${second}`,
+          `never s${first} after s${second}`,
+          `always s${first} beneath s${second}`,
+        ];
+        const { plan, reach } = check(`${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`);
+        const [a, b] = [first, second].map((index) => plan.screens.find(({ name }) => name === `s${index}`));
+        if (!a || !b) return;
+        for (const variant of reach.variants) {
+          const graph = variant.above && allConfigurations(plan, variant.name, 250);
+          if (!graph) continue;
+          const suspected = toEnd(suspecting({ plan }, variant as Coupled)).claims;
+          for (const claim of plan.claims) {
+            if (!claims.includes(claim.title) || !breaks(graph, claim.title, a, b)) continue;
+            broken++;
+            expect(suspected.has(claim), `${claim.title} in ${variant.name} of\n${text}`).toBe(true);
+          }
         }
-      }
-    }), 110);
+      }),
+      110,
+    );
     expect(broken).toBeGreaterThan(6);
   });
 
   test('of tabs that share flags tells only of dead ends, traps and screens out of reach that are such', () => {
     let told = 0;
-    forAll(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
-      const claim = `from s${first} always reach s${second}`;
-      const { plan, reach } = check(`${text}\nrule "${claim}" ${claim}\n`);
-      const start = plan.start?.target;
-      if (!start) return;
-      for (const variant of reach.variants) {
-        if (!variant.above) continue;
-        const { deadEnds, trapped, claims } = toEnd(suspecting({ plan }, variant as Coupled));
-        const about = (what: string): string => `${what} in ${variant.name} of\n${text}`;
-        for (const [screen, walk] of deadEnds) expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a dead end`)).toEqual(new Set([screen]));
-        for (const [screen, walk] of trapped) expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a trap`)).not.toContain(start);
-        for (const [{ title, first: from, second: goal }, walk] of claims) if (walk && title === claim) expect(shownAfter(plan, variant.name, walk, from!), about(claim)).not.toContain(goal);
-        told += deadEnds.size + trapped.size + [...claims].filter(([{ title }, walk]) => walk && title === claim).length;
-      }
-    }), 120);
+    forAll(
+      fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
+        const claim = `from s${first} always reach s${second}`;
+        const { plan, reach } = check(`${text}\nrule "${claim}" ${claim}\n`);
+        const start = plan.start?.target;
+        if (!start) return;
+        for (const variant of reach.variants) {
+          if (!variant.above) continue;
+          const { deadEnds, trapped, claims } = toEnd(suspecting({ plan }, variant as Coupled));
+          const about = (what: string): string => `${what} in ${variant.name} of\n${text}`;
+          for (const [screen, walk] of deadEnds)
+            expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a dead end`)).toEqual(
+              new Set([screen]),
+            );
+          for (const [screen, walk] of trapped)
+            expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a trap`)).not.toContain(
+              start,
+            );
+          for (const [{ title, first: from, second: goal }, walk] of claims)
+            if (walk && title === claim)
+              expect(shownAfter(plan, variant.name, walk, from!), about(claim)).not.toContain(goal);
+          told +=
+            deadEnds.size + trapped.size + [...claims].filter(([{ title }, walk]) => walk && title === claim).length;
+        }
+      }),
+      120,
+    );
     expect(told).toBeGreaterThan(0);
   });
 
   test('decides every rule as looking at all configurations does, where these can be counted', () => {
     let decided = 0;
-    forAll(fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
-      const claims = [`never s${first} beneath s${second}`, `never s${first} after s${second}`, `always s${first} beneath s${second}`, `from s${first} always reach s${second}`];
-      const whole = `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
-      const { plan, reach, findings } = check(whole);
-      const [a, b] = [first, second].map((index) => plan.screens.find(({ name }) => name === `s${index}`));
-      if (!a || !b || plan.variants.length !== reach.variants.length) return;
-      const broken = new Set<string>();
-      const leaks = new Set<string>();
-      for (const { name, stacks } of reach.variants) {
-        if (!stacks) return;
-        const graph = allConfigurations(plan, name, 300);
-        if (!graph) return;
-        for (const claim of claims) if (breaks(graph, claim, a, b)) broken.add(claim);
-        for (const screen of leaksIn(plan, name, graph)) leaks.add(screen.label);
-      }
-      decided++;
-      const leaked = findings.filter(({ rule }) => rule === 'stack/guarded-revealed').map(({ subject }) => subject!);
-      expect([...new Set(leaked)].sort(), whole).toEqual([...leaks].sort());
-      const found = findings.filter(({ rule }) => rule === 'stack/rule-broken').map(({ subject }) => subject!).filter((subject) => claims.includes(subject));
-      expect(found.sort(), whole).toEqual([...broken].sort());
-    }), 80);
+    forAll(
+      fc.property(planArbitrary(5), fc.nat(4), fc.nat(4), (text, first, second) => {
+        const claims = [
+          `never s${first} beneath s${second}`,
+          `never s${first} after s${second}`,
+          `always s${first} beneath s${second}`,
+          `from s${first} always reach s${second}`,
+        ];
+        const whole = `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
+        const { plan, reach, findings } = check(whole);
+        const [a, b] = [first, second].map((index) => plan.screens.find(({ name }) => name === `s${index}`));
+        if (!a || !b || plan.variants.length !== reach.variants.length) return;
+        const broken = new Set<string>();
+        const leaks = new Set<string>();
+        for (const { name, stacks } of reach.variants) {
+          if (!stacks) return;
+          const graph = allConfigurations(plan, name, 300);
+          if (!graph) return;
+          for (const claim of claims) if (breaks(graph, claim, a, b)) broken.add(claim);
+          for (const screen of leaksIn(plan, name, graph)) leaks.add(screen.label);
+        }
+        decided++;
+        const leaked = findings.filter(({ rule }) => rule === 'stack/guarded-revealed').map(({ subject }) => subject!);
+        expect([...new Set(leaked)].sort(), whole).toEqual([...leaks].sort());
+        const found = findings
+          .filter(({ rule }) => rule === 'stack/rule-broken')
+          .map(({ subject }) => subject!)
+          .filter((subject) => claims.includes(subject));
+        expect(found.sort(), whole).toEqual([...broken].sort());
+      }),
+      80,
+    );
     expect(decided).toBeGreaterThan(6);
   });
 
   test('decides of every two screens whether from the one the other can always be reached', () => {
     let decided = 0;
-    forAll(fc.property(planArbitrary(5), (text) => {
-      const names = [...text.matchAll(/^ *screen (\w+)/gm)].map(([, name]) => name!);
-      const claims = names.flatMap((a) => names.flatMap((b) => (a === b ? [] : [`from ${a} always reach ${b}`])));
-      const whole = `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
-      const { plan, reach } = check(whole);
-      for (const { name, stacks } of reach.variants) {
-        const graph = stacks && allConfigurations(plan, name, 200);
-        if (!graph) continue;
-        const never = neverAfter(graph);
-        for (const claim of plan.claims) {
-          if (!claims.includes(claim.title) || !claim.first || !claim.second) continue;
-          decided++;
-          const answer = toEnd(deciding(stacks, claim));
-          expect(answer === 'holds' ? answer : typeof answer, `${claim.title} in ${name} of\n${text}`).toBe(never(claim.first, claim.second) ? 'object' : 'holds');
+    forAll(
+      fc.property(planArbitrary(5), (text) => {
+        const names = [...text.matchAll(/^ *screen (\w+)/gm)].map(([, name]) => name!);
+        const claims = names.flatMap((a) => names.flatMap((b) => (a === b ? [] : [`from ${a} always reach ${b}`])));
+        const whole = `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
+        const { plan, reach } = check(whole);
+        for (const { name, stacks } of reach.variants) {
+          const graph = stacks && allConfigurations(plan, name, 200);
+          if (!graph) continue;
+          const never = neverAfter(graph);
+          for (const claim of plan.claims) {
+            if (!claims.includes(claim.title) || !claim.first || !claim.second) continue;
+            decided++;
+            const answer = toEnd(deciding(stacks, claim));
+            expect(answer === 'holds' ? answer : typeof answer, `${claim.title} in ${name} of\n${text}`).toBe(
+              never(claim.first, claim.second) ? 'object' : 'holds',
+            );
+          }
         }
-      }
-    }), 110);
+      }),
+      110,
+    );
     expect(decided).toBeGreaterThan(170);
   });
 });

@@ -71,35 +71,48 @@ function replay(start: Screen, walk: readonly Tap[]): Screen[] {
 }
 
 const skipsFrames = (plan: Plan): boolean =>
-  plan.screens.some((screen) => screen.transitions.some(({ branches }) => branches.some(({ steps }) => steps.filter((step) => step.kind === 'back').length > 1)));
+  plan.screens.some((screen) =>
+    screen.transitions.some(({ branches }) =>
+      branches.some(({ steps }) => steps.filter((step) => step.kind === 'back').length > 1),
+    ),
+  );
 
 describe('reach', () => {
   test('agrees with every stack by brute force, and its walks replay', () => {
-    forAll(fc.property(planArbitrary(5, false), (text) => {
-      const { plan, reach } = check(text);
-      const verdicts = reach.variants[0]!.verdicts;
-      const start = plan.start?.target;
-      if (!start) {
-        expect(verdicts.every((verdict) => verdict.reachable === 'undecided')).toBe(true);
-        return;
-      }
-      // An unknown name ends what brute force can follow; the search goes on behind it. Known names only, then.
-      fc.pre(plan.problems.every((problem) => problem.kind !== 'unknown-screen' && problem.kind !== 'ambiguous-screen'));
-      const truth = bruteForce(plan, 8);
-      verdicts.forEach((verdict, index) => {
-        expect(verdict.reachable, `${plan.screens[index]!.label} in\n${text}`).toBe(truth[index] === null ? 'no' : 'yes');
-        if (!skipsFrames(plan)) expect(verdict.taps, `${plan.screens[index]!.label} in\n${text}`).toBe(truth[index]);
-        if (!verdict.walk) return;
-        expect(verdict.walk.length).toBe(verdict.taps);
-        const shown = replay(start, verdict.walk);
-        expect(shown).toEqual(verdict.walk.map((tap) => tap.shows));
-        expect(shown.at(-1) ?? start).toBe(plan.screens[index]);
-      });
-    }), 350);
+    forAll(
+      fc.property(planArbitrary(5, false), (text) => {
+        const { plan, reach } = check(text);
+        const verdicts = reach.variants[0]!.verdicts;
+        const start = plan.start?.target;
+        if (!start) {
+          expect(verdicts.every((verdict) => verdict.reachable === 'undecided')).toBe(true);
+          return;
+        }
+        // An unknown name ends what brute force can follow; the search goes on behind it. Known names only, then.
+        fc.pre(
+          plan.problems.every((problem) => problem.kind !== 'unknown-screen' && problem.kind !== 'ambiguous-screen'),
+        );
+        const truth = bruteForce(plan, 8);
+        verdicts.forEach((verdict, index) => {
+          expect(verdict.reachable, `${plan.screens[index]!.label} in\n${text}`).toBe(
+            truth[index] === null ? 'no' : 'yes',
+          );
+          if (!skipsFrames(plan)) expect(verdict.taps, `${plan.screens[index]!.label} in\n${text}`).toBe(truth[index]);
+          if (!verdict.walk) return;
+          expect(verdict.walk.length).toBe(verdict.taps);
+          const shown = replay(start, verdict.walk);
+          expect(shown).toEqual(verdict.walk.map((tap) => tap.shows));
+          expect(shown.at(-1) ?? start).toBe(plan.screens[index]);
+        });
+      }),
+      350,
+    );
   });
 
   test('a screen put beneath another is one Back further', () => {
-    const { plan, reach } = check('start a\nscreen a "A" { on "Go" push b then push c }\nscreen b "B" {}\nscreen c "C" {}\n');
+    const { plan, reach } = check(
+      'start a\nscreen a "A" { on "Go" push b then push c }\nscreen b "B" {}\nscreen c "C" {}\n',
+    );
     const [a, b, c] = plan.screens.map((screen) => reach.variants[0]!.verdicts[screen.index]!);
     expect([a!.taps, b!.taps, c!.taps]).toEqual([0, 2, 1]);
     expect(walkLabels(b!.walk!)).toEqual(['Go', 'Back']);
@@ -112,47 +125,64 @@ describe('reach', () => {
   });
 
   test('with the whole language: what any run shows is never called stranded, and every walk can be walked', () => {
-    forAll(fc.property(planArbitrary(4), (text) => {
-      const { plan, reach } = check(text);
-      if (!plan.start?.target) return;
-      for (const { name, verdicts } of reach.variants) {
-        if (!isIn(plan.start.target.only, name)) continue;
-        const walker = new Walker(plan, name);
-        const outside = [
-          ...plan.screens.flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
-          ...plan.entries.filter((entry) => isIn(entry.only, name)).map((entry) => ({ kind: 'entry', entry }) as const),
-        ];
-        const queue = [...walker.coldStart(), ...outside.flatMap((event) => walker.open(event))];
-        const seen = new Map(queue.map((configuration) => [keyOf(configuration), configuration]));
-        for (const configuration of seen.values()) {
-          if (seen.size > 300) break;
-          for (const event of walker.events(configuration)) for (const next of walker.after(configuration, event)) if (!seen.has(keyOf(next))) seen.set(keyOf(next), next);
+    forAll(
+      fc.property(planArbitrary(4), (text) => {
+        const { plan, reach } = check(text);
+        if (!plan.start?.target) return;
+        for (const { name, verdicts } of reach.variants) {
+          if (!isIn(plan.start.target.only, name)) continue;
+          const walker = new Walker(plan, name);
+          const outside = [
+            ...plan.screens.flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),
+            ...plan.entries
+              .filter((entry) => isIn(entry.only, name))
+              .map((entry) => ({ kind: 'entry', entry }) as const),
+          ];
+          const queue = [...walker.coldStart(), ...outside.flatMap((event) => walker.open(event))];
+          const seen = new Map(queue.map((configuration) => [keyOf(configuration), configuration]));
+          for (const configuration of seen.values()) {
+            if (seen.size > 300) break;
+            for (const event of walker.events(configuration))
+              for (const next of walker.after(configuration, event))
+                if (!seen.has(keyOf(next))) seen.set(keyOf(next), next);
+          }
+          for (const configuration of seen.values()) {
+            const { screen } = activeStack(configuration)!;
+            expect(verdicts[screen.index]!.reachable, `${screen.label} in ${name} of\n${text}`).not.toBe('no');
+          }
+          // What ran into a bound cannot judge.
+          if (walker.bounded) continue;
+          verdicts.forEach(({ walk }, index) => {
+            if (walk)
+              expect(
+                replayed(plan, name, walk).some((configuration) => activeStack(configuration)!.screen.index === index),
+                `${plan.screens[index]!.label} in ${name} of\n${text}`,
+              ).toBe(true);
+          });
         }
-        for (const configuration of seen.values()) {
-          const { screen } = activeStack(configuration)!;
-          expect(verdicts[screen.index]!.reachable, `${screen.label} in ${name} of\n${text}`).not.toBe('no');
-        }
-        // What ran into a bound cannot judge.
-        if (walker.bounded) continue;
-        verdicts.forEach(({ walk }, index) => {
-          if (walk) expect(replayed(plan, name, walk).some((configuration) => activeStack(configuration)!.screen.index === index), `${plan.screens[index]!.label} in ${name} of\n${text}`).toBe(true);
-        });
-      }
-    }), 150);
+      }),
+      150,
+    );
   });
 
   test('what was put off may be shown without what the steps do that come after', () => {
-    const plan = resolve(parse('start home\nscreen home "Home" { on "Pay" push paid then back }\nscreen paid "Paid" { needs "card accepted" else push ask then push help }\nscreen ask "Ask" { on "Yes" resume }\nscreen help "Help" {}\n'));
+    const plan = resolve(
+      parse(
+        'start home\nscreen home "Home" { on "Pay" push paid then back }\nscreen paid "Paid" { needs "card accepted" else push ask then push help }\nscreen ask "Ask" { on "Yes" resume }\nscreen help "Help" {}\n',
+      ),
+    );
     expect([...mayReach(plan, 'app')].map(({ label }) => label).sort()).toEqual(['ask', 'help', 'home', 'paid']);
   });
 
   test('a cold start shows the same whatever was walked before', () => {
-    const plan = resolve(parse(`start s1
+    const plan = resolve(
+      parse(`start s1
 screen s1 { needs lost else push s0 }
 screen s2 { needs lost else push s0 then resume or back then push s0 }
 screen s0 { needs lost else push s1 then push s0 }
 entry widget "Next stay" opens s2
-`));
+`),
+    );
     const walker = new Walker(plan, 'app');
     const shown = (): number[] => walker.coldStart().map((configuration) => activeStack(configuration)!.screen.index);
     const first = shown();
@@ -161,12 +191,18 @@ entry widget "Next stay" opens s2
   });
 
   test('the last frame stays where what is gone back to is not there, also in an else on an empty stack', () => {
-    const { plan, reach } = check('flag ready\nstart a\nscreen a "A" { link /a under b }\nscreen b "B" { needs ready else push c then back to b }\nscreen c "C" {}\n');
-    expect(plan.screens.map((screen) => `${screen.label} ${reach.variants[0]!.verdicts[screen.index]!.reachable}`)).not.toContain('c no');
+    const { plan, reach } = check(
+      'flag ready\nstart a\nscreen a "A" { link /a under b }\nscreen b "B" { needs ready else push c then back to b }\nscreen c "C" {}\n',
+    );
+    expect(
+      plan.screens.map((screen) => `${screen.label} ${reach.variants[0]!.verdicts[screen.index]!.reachable}`),
+    ).not.toContain('c no');
   });
 
   test('Back reveals the first tab’s root whatever it needs', () => {
-    const { plan, reach } = check('flag ready\nstart a\ntabs {\n  "B" b\n  "A" a\n}\nscreen a "A" {}\nscreen b "B" { needs ready else leave "Mail" }\n');
+    const { plan, reach } = check(
+      'flag ready\nstart a\ntabs {\n  "B" b\n  "A" a\n}\nscreen a "A" {}\nscreen b "B" { needs ready else leave "Mail" }\n',
+    );
     const { reachable, walk } = reach.variants[0]!.verdicts[plan.screens.find((screen) => screen.name === 'b')!.index]!;
     expect([reachable, walkLabels(walk!)]).toEqual(['yes', ['Back']]);
   });

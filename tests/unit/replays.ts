@@ -20,22 +20,36 @@ const isOnTop: Fault = (walked, { subject }) => ends(walked, ({ screen }) => scr
 /** The walk ends where the value is handed over, or with the tap that does it. */
 const handsOver: Fault = (walked, finding) => {
   const last = walked.walk.at(-1);
-  const isTap = last?.kind === 'trigger' && last.transition.node.from <= finding.range.from && finding.range.to <= last.transition.node.to;
+  const isTap =
+    last?.kind === 'trigger' &&
+    last.transition.node.from <= finding.range.from &&
+    finding.range.to <= last.transition.node.to;
   return isTap ? last.transition.screen.label === finding.subject : isOnTop(walked, finding);
 };
 
 /** What the walk of each rule has to show. */
 const faults: Readonly<Record<string, Fault>> = {
-  'reach/link-only': (walked, finding) => isOnTop(walked, finding) && walked.walk.some(({ kind }) => kind === 'link' || kind === 'entry'),
-  'reach/dead-end': (walked, { subject }) => ends(walked, ({ screen, below }) => screen.label === subject && below === null),
-  'reach/trap': (walked) => walked.after.some((configuration) => !canShow(walked, configuration, walked.plan.start!.target!)),
+  'reach/link-only': (walked, finding) =>
+    isOnTop(walked, finding) && walked.walk.some(({ kind }) => kind === 'link' || kind === 'entry'),
+  'reach/dead-end': (walked, { subject }) =>
+    ends(walked, ({ screen, below }) => screen.label === subject && below === null),
+  'reach/trap': (walked) =>
+    walked.after.some((configuration) => !canShow(walked, configuration, walked.plan.start!.target!)),
   // The screen on top lies there once more, further down.
   'stack/grows': (walked) => ends(walked, ({ screen, below }) => [...screensOf(below)].includes(screen)),
-  'stack/back-target-missing': ({ missed }, { range }) => [...missed].some((step) => step.range.from === range.from && step.range.to === range.to),
+  'stack/back-target-missing': ({ missed }, { range }) =>
+    [...missed].some((step) => step.range.from === range.from && step.range.to === range.to),
   // It was there before, and is shown though what it needs does not hold.
-  'stack/guarded-revealed': (walked, { subject }) => ends(walked, (top, { flags }) => top.screen.label === subject
-    && walked.before.some(({ stacks }) => stacks.some((stack) => framesOf(stack).includes(top)))
-    && top.screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => flags[walked.plan.flags.indexOf(flag)]!).holds)),
+  'stack/guarded-revealed': (walked, { subject }) =>
+    ends(
+      walked,
+      (top, { flags }) =>
+        top.screen.label === subject &&
+        walked.before.some(({ stacks }) => stacks.some((stack) => framesOf(stack).includes(top))) &&
+        top.screen.needs.some(
+          ({ condition }) => !outcomesOf(condition, (flag) => flags[walked.plan.flags.indexOf(flag)]!).holds,
+        ),
+    ),
   'stack/rule-broken': (walked, { range }) => {
     const claim = walked.plan.claims.find(({ node }) => node.from === range.from)!;
     return walked.breaks(claim, (from) => !canShow(walked, from, claim.second!));

@@ -20,17 +20,24 @@ describe('counts', () => {
   });
 
   test('add up, whatever the plan', () => {
-    forAll(fc.property(planArbitrary(), (text) => {
-      const result = check(text);
-      const counts = countAll(result);
-      expect(counts.reached + counts.stranded + counts.undecided).toBe(counts.screens);
-      expect(counts.errors + counts.warnings + counts.notes).toBe(result.findings.length);
-      expect(counts.supplied).toBeLessThanOrEqual(counts.arguments);
-      const missing = [...result.findings, ...result.accepted.map((one) => one.finding)].filter((finding) => finding.rule === 'supply/missing');
-      expect(counts.missing).toBe(missing.length);
-      const stranded = [...result.findings, ...result.accepted.map((one) => one.finding)].filter((finding) => finding.rule === 'reach/stranded');
-      expect(counts.stranded).toBe(stranded.length);
-    }), 25);
+    forAll(
+      fc.property(planArbitrary(), (text) => {
+        const result = check(text);
+        const counts = countAll(result);
+        expect(counts.reached + counts.stranded + counts.undecided).toBe(counts.screens);
+        expect(counts.errors + counts.warnings + counts.notes).toBe(result.findings.length);
+        expect(counts.supplied).toBeLessThanOrEqual(counts.arguments);
+        const missing = [...result.findings, ...result.accepted.map((one) => one.finding)].filter(
+          (finding) => finding.rule === 'supply/missing',
+        );
+        expect(counts.missing).toBe(missing.length);
+        const stranded = [...result.findings, ...result.accepted.map((one) => one.finding)].filter(
+          (finding) => finding.rule === 'reach/stranded',
+        );
+        expect(counts.stranded).toBe(stranded.length);
+      }),
+      25,
+    );
   });
 });
 
@@ -42,7 +49,8 @@ describe('the margin', () => {
   }
 
   test('says of each line what is known of it', () => {
-    expect(notes(`start a
+    expect(
+      notes(`start a
 id ItemId: int
 screen a "A" {
   has item: ItemId, last: ItemId?
@@ -63,7 +71,8 @@ screen b "B" {
 }
 screen c "C"
 screen e "E"
-`)).toEqual([
+`),
+    ).toEqual([
       '3 plain: at start · 1 way in',
       '5 holds: ✓ supplied',
       '6 broken: itemId missing',
@@ -82,79 +91,100 @@ screen e "E"
   });
 
   test('without a start tells only the ways in', () => {
-    expect(notes('screen a "A" { on "b" push b }\nscreen b "B"\n')).toEqual(['1 plain: no way in', '2 plain: 1 way in']);
+    expect(notes('screen a "A" { on "b" push b }\nscreen b "B"\n')).toEqual([
+      '1 plain: no way in',
+      '2 plain: 1 way in',
+    ]);
   });
 
   test('is in the order of the text, and survives the way from the worker', () => {
-    forAll(fc.property(planArbitrary(), (text) => {
-      const margin = marginNotes(check(text));
-      expect(margin.map((note) => note.at)).toEqual(margin.map((note) => note.at).sort((a, b) => a - b));
-      expect(unpackMargin(packMargin(margin))).toEqual(margin);
-    }), 25);
+    forAll(
+      fc.property(planArbitrary(), (text) => {
+        const margin = marginNotes(check(text));
+        expect(margin.map((note) => note.at)).toEqual(margin.map((note) => note.at).sort((a, b) => a - b));
+        expect(unpackMargin(packMargin(margin))).toEqual(margin);
+      }),
+      25,
+    );
   });
 });
 
 describe('overview and detail', () => {
   test('tell the same of every plan, and survive the way from the worker', () => {
-    forAll(fc.property(planArbitrary(), (text) => {
-      const result = check(text);
-      const whole = overview(result);
-      const { ways, ...rest } = whole;
-      const back = unpackOverview(structuredClone(packOverview(whole)));
-      expect({ ...back, ways: back.ways }).toEqual({ ...rest, ways });
-      let entering = 0;
-      for (const card of whole.screens) {
-        // Where two screens share a label, the detail is of the first.
-        if (whole.screens.find((one) => one.label === card.label) !== card) continue;
-        const one = detail(result, card.label)!;
-        expect(one.index).toBe(card.index);
-        expect(one.findings.length).toBe(card.found);
-        expect(one.walk?.length ?? null).toBe(card.taps);
-        expect(one.walk?.at(-1)?.shows ?? card.index).toBe(card.index);
-        expect(one.parameters.map((parameter) => parameter.name)).toEqual(card.takes);
-        expect(one.waysIn.filter((way) => way.screen !== null && way.step !== 'under').length).toBe(ways.filter((way) => way.to === card.index).length);
-        expect(text.slice(card.at)).toMatch(/^s\d/);
-        entering += one.waysIn.length;
-      }
-      expect(entering).toBeLessThanOrEqual(result.supply.waysIn.length);
-      expect(detail(result, 'no such screen')).toBeNull();
-      expect(detail(result, null)).toBeNull();
-    }), 25);
+    forAll(
+      fc.property(planArbitrary(), (text) => {
+        const result = check(text);
+        const whole = overview(result);
+        const { ways, ...rest } = whole;
+        const back = unpackOverview(structuredClone(packOverview(whole)));
+        expect({ ...back, ways: back.ways }).toEqual({ ...rest, ways });
+        let entering = 0;
+        for (const card of whole.screens) {
+          // Where two screens share a label, the detail is of the first.
+          if (whole.screens.find((one) => one.label === card.label) !== card) continue;
+          const one = detail(result, card.label)!;
+          expect(one.index).toBe(card.index);
+          expect(one.findings.length).toBe(card.found);
+          expect(one.walk?.length ?? null).toBe(card.taps);
+          expect(one.walk?.at(-1)?.shows ?? card.index).toBe(card.index);
+          expect(one.parameters.map((parameter) => parameter.name)).toEqual(card.takes);
+          expect(one.waysIn.filter((way) => way.screen !== null && way.step !== 'under').length).toBe(
+            ways.filter((way) => way.to === card.index).length,
+          );
+          expect(text.slice(card.at)).toMatch(/^s\d/);
+          entering += one.waysIn.length;
+        }
+        expect(entering).toBeLessThanOrEqual(result.supply.waysIn.length);
+        expect(detail(result, 'no such screen')).toBeNull();
+        expect(detail(result, null)).toBeNull();
+      }),
+      25,
+    );
   });
 
   test('the demo’s stay', () => {
     const stay = detail(check(demo), 'stay')!;
     expect(stay).toMatchObject({
-      label: 'stay', doc: 'One booking, from its day of arrival on.', private: false,
+      label: 'stay',
+      doc: 'One booking, from its day of arrival on.',
+      private: false,
       parameters: [{ name: 'stayId', type: 'StayId', initial: null }],
       links: [{ pattern: '/stays/{stayId}' }],
     });
     expect(stay.walk!.map((step) => step.label)).toEqual(['My stays', 'Sign in', 'Stay row']);
     expect(stay.waysIn.map((way) => [way.trigger, way.step, way.tone])).toEqual([
-      ['See stay', 'replace', 'holds'], ['Stay row', 'push', 'holds'], ['Save', 'replace', 'holds'], ['Stay tomorrow', 'entry', 'holds'],
+      ['See stay', 'replace', 'holds'],
+      ['Stay row', 'push', 'holds'],
+      ['Save', 'replace', 'holds'],
+      ['Stay tomorrow', 'entry', 'holds'],
     ]);
-    expect(stay.waysOut.map((way) => way.branches[0]!.steps.map((step) => `${step.kind} ${step.name} ${step.broken.join()}`.trim()))).toEqual([
-      ['push hut hutId'], ['push changeStay'], ['push cancelStay'], ['leave Phone call'],
-    ]);
+    expect(
+      stay.waysOut.map((way) =>
+        way.branches[0]!.steps.map((step) => `${step.kind} ${step.name} ${step.broken.join()}`.trim()),
+      ),
+    ).toEqual([['push hut hutId'], ['push changeStay'], ['push cancelStay'], ['leave Phone call']]);
   });
 });
 
 describe('the JSON report', () => {
   test('has places from 1, within the text, and every screen in the order declared', () => {
-    forAll(fc.property(planArbitrary(), (text) => {
-      const result = check(text);
-      const report = jsonReport(result, Source.of('x.andante', text), '0');
-      const rows = text.split('\n');
-      for (const { line, column, endLine, endColumn, message } of report.findings) {
-        expect(line).toBeGreaterThanOrEqual(1);
-        expect(column).toBeLessThanOrEqual(rows[line - 1]!.length + 1);
-        expect(endLine > line || (endLine === line && endColumn >= column)).toBe(true);
-        expect(endColumn).toBeLessThanOrEqual(rows[endLine - 1]!.length + 1);
-        expect(message).toMatch(/^\S.*[.?]$/s);
-      }
-      expect(report.screens.map((screen) => screen.name)).toEqual(result.plan.screens.map((screen) => screen.name));
-      expect(JSON.parse(JSON.stringify(report))).toEqual(report);
-    }), 25);
+    forAll(
+      fc.property(planArbitrary(), (text) => {
+        const result = check(text);
+        const report = jsonReport(result, Source.of('x.andante', text), '0');
+        const rows = text.split('\n');
+        for (const { line, column, endLine, endColumn, message } of report.findings) {
+          expect(line).toBeGreaterThanOrEqual(1);
+          expect(column).toBeLessThanOrEqual(rows[line - 1]!.length + 1);
+          expect(endLine > line || (endLine === line && endColumn >= column)).toBe(true);
+          expect(endColumn).toBeLessThanOrEqual(rows[endLine - 1]!.length + 1);
+          expect(message).toMatch(/^\S.*[.?]$/s);
+        }
+        expect(report.screens.map((screen) => screen.name)).toEqual(result.plan.screens.map((screen) => screen.name));
+        expect(JSON.parse(JSON.stringify(report))).toEqual(report);
+      }),
+      25,
+    );
   });
 });
 
@@ -165,7 +195,10 @@ describe('messages', () => {
   });
 
   test.each([
-    [['a'], 'a'], [['a', 'b'], 'a and b'], [['a', 'b', 'c'], 'a, b and c'], [['a', 'b', 'c', 'd'], 'a, b, c and d'],
+    [['a'], 'a'],
+    [['a', 'b'], 'a and b'],
+    [['a', 'b', 'c'], 'a, b and c'],
+    [['a', 'b', 'c', 'd'], 'a, b, c and d'],
     [['a', 'b', 'c', 'd', 'e'], 'a, b, c and 2 more'],
   ])('list %j as “%s”', (names, text) => expect(plain(enumerate(names))).toBe(text));
 });

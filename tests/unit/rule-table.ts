@@ -20,7 +20,8 @@ screen hut "Hut" {
 `;
 
 /** A list screen with these members, which leads on to everything that is needed for the plan to be sound otherwise. */
-export const list = (members: string): string => `${head}screen list "Huts" {\n  has stay: Stay, huts: list of Hut, last: HutId?, name: text, beds: int\n${members}\n}\n`;
+export const list = (members: string): string =>
+  `${head}screen list "Huts" {\n  has stay: Stay, huts: list of Hut, last: HutId?, name: text, beds: int\n${members}\n}\n`;
 
 /** Where members of `list` begin. */
 export const line = list('').split('\n').length - 3 + 1;
@@ -36,14 +37,24 @@ function found(rule: string, text: string): { readonly data: Expected; readonly 
     const [begin, end] = [lines.positionOf(from), lines.positionOf(to)];
     return `${begin.line}:${begin.column}-${end.line === begin.line ? '' : `${end.line}:`}${end.column}`;
   };
-  return checked.findings.filter((finding) => finding.rule === rule).map(({ range, subject, variant, argument, walk, url, fixes, summary, detail }) => ({
-    data: {
-      at: at(range.from, range.to),
-      ...(subject !== null && { subject }), ...(variant !== null && { variant }), ...(argument !== null && { argument }), ...(walk && { walk }), ...(url !== null && { url }),
-      ...(fixes.length > 0 && { fixes: fixes.map(({ edits }) => edits.map(({ from, to, insert }) => `${at(from, to)} ${insert}`).join(' and ')) }),
-    },
-    said: [plain(summary), plain(detail), ...fixes.map(({ label }) => `[${label}]`)].join('\n  '),
-  }));
+  return checked.findings
+    .filter((finding) => finding.rule === rule)
+    .map(({ range, subject, variant, argument, walk, url, fixes, summary, detail }) => ({
+      data: {
+        at: at(range.from, range.to),
+        ...(subject !== null && { subject }),
+        ...(variant !== null && { variant }),
+        ...(argument !== null && { argument }),
+        ...(walk && { walk }),
+        ...(url !== null && { url }),
+        ...(fixes.length > 0 && {
+          fixes: fixes.map(({ edits }) =>
+            edits.map(({ from, to, insert }) => `${at(from, to)} ${insert}`).join(' and '),
+          ),
+        }),
+      },
+      said: [plain(summary), plain(detail), ...fixes.map(({ label }) => `[${label}]`)].join('\n  '),
+    }));
 }
 
 /** A finding as data; its words stand in `wording/`. */
@@ -82,7 +93,10 @@ export function testRules(tables: readonly RuleTable[]): void {
   });
   test.each([...new Set(tables.map(({ rule }) => rule))])('the words of %s', async (rule) => {
     const texts = tables.filter((table) => table.rule === rule).flatMap(({ broken }) => broken.map(([text]) => text));
-    const words = texts.flatMap((text) => found(rule, text)).map(({ said }) => `${said}\n`).join('\n');
+    const words = texts
+      .flatMap((text) => found(rule, text))
+      .map(({ said }) => `${said}\n`)
+      .join('\n');
     await expect(words).toMatchFileSnapshot(`wording/${rule.replace('/', '-')}.txt`);
   });
 }

@@ -2,7 +2,8 @@ import { good, line, list, testRules } from './rule-table';
 
 /** Screens that a menu or tabs lead to, all of them bare. */
 const bare = (...names: string[]): string => names.map((name) => `screen ${name} "Screen ${name}"\n`).join('');
-const tabs = (...names: string[]): string => `start ${names[0]}\ntabs {\n${names.map((name) => `  "Tab ${name}" ${name}\n`).join('')}}\n${bare(...names)}`;
+const tabs = (...names: string[]): string =>
+  `start ${names[0]}\ntabs {\n${names.map((name) => `  "Tab ${name}" ${name}\n`).join('')}}\n${bare(...names)}`;
 const menu = (items: string): string => `start a\nmenu "More" {\n${items}\n}\n${bare('a', 'b')}`;
 const module = (name: string, body: string, owner = ''): string => `module ${name}${owner} {\n${body}\n}\n`;
 
@@ -14,7 +15,10 @@ testRules([
       [tabs('a', 'b', 'c', 'd', 'e', 'f', 'g'), { at: '8:3-9:12', subject: 'Tab f' }],
       [tabs('a', 'b', 'c', 'd', 'e', 'f').replace('"Tab f" f', '"Tab f" g'), { at: '8:3-12', subject: 'Tab f' }],
     ],
-    fine: [tabs('a', 'b', 'c', 'd', 'e'), `variants p, t\n${tabs('a', 'b', 'c').replace('tabs', 'tabs only p')}${'tabs only t {\n  "A" a\n  "B" b\n  "C" c\n}\n'}`],
+    fine: [
+      tabs('a', 'b', 'c', 'd', 'e'),
+      `variants p, t\n${tabs('a', 'b', 'c').replace('tabs', 'tabs only p')}${'tabs only t {\n  "A" a\n  "B" b\n  "C" c\n}\n'}`,
+    ],
   },
   {
     rule: 'menu/same-target',
@@ -23,37 +27,75 @@ testRules([
       [menu('  "One" push b\n  "Two" reset b'), { at: '4:3-16', subject: 'More' }],
       [`start a\ntabs {\n  "A" a\n  "B" a\n}\n${bare('a')}`, { at: '4:3-8', subject: 'B' }],
     ],
-    fine: [menu('  "One" push b(x: 1)\n  "Two" push b(x: 2)'), menu('  "One" when "it is open" push b\n  "Two" push b'), menu('  "One" push b then push a\n  "Two" push b')],
+    fine: [
+      menu('  "One" push b(x: 1)\n  "Two" push b(x: 2)'),
+      menu('  "One" when "it is open" push b\n  "Two" push b'),
+      menu('  "One" push b then push a\n  "Two" push b'),
+    ],
   },
   {
     rule: 'module/private',
     broken: [
-      [`start a\nscreen a "A" { on "B" push b }\n${module('m', '  private screen b "B"')}`, { at: '2:28-29', subject: 'a', fixes: ['4:3-11 '] }],
-      [`start a\nscreen a "A" {}\n${module('m', '  private screen b "B" {}', ' by "M team"')}menu "More" { "B" push b }\n`, { at: '6:24-25', subject: 'b', fixes: ['4:3-11 '] }],
+      [
+        `start a\nscreen a "A" { on "B" push b }\n${module('m', '  private screen b "B"')}`,
+        { at: '2:28-29', subject: 'a', fixes: ['4:3-11 '] },
+      ],
+      [
+        `start a\nscreen a "A" {}\n${module('m', '  private screen b "B" {}', ' by "M team"')}menu "More" { "B" push b }\n`,
+        { at: '6:24-25', subject: 'b', fixes: ['4:3-11 '] },
+      ],
       [`start b\n${module('m', '  private screen b "B"')}`, { at: '1:7-8', subject: 'b', fixes: ['3:3-11 '] }],
-      [`start a\nscreen a "A" { on "B" back to b }\n${module('m', '  private screen b "B"')}`, { at: '2:23-32', subject: 'a', fixes: ['4:3-11 '] }],
+      [
+        `start a\nscreen a "A" { on "B" back to b }\n${module('m', '  private screen b "B"')}`,
+        { at: '2:23-32', subject: 'a', fixes: ['4:3-11 '] },
+      ],
     ],
-    fine: [`start a\n${module('m', '  screen a "A" { on "B" push b }\n  private screen b "B"')}`, `start a\nscreen a "A" { on "B" push b }\nprivate screen b "B"\n`],
+    fine: [
+      `start a\n${module('m', '  screen a "A" { on "B" push b }\n  private screen b "B"')}`,
+      `start a\nscreen a "A" { on "B" push b }\nprivate screen b "B"\n`,
+    ],
   },
   {
     rule: 'module/cycle',
     broken: [
-      [`start a\n${module('m', '  screen a "A" { on "B" push b }')}${module('n', '  screen b "B" { on "A" push a }')}`, { at: '2:8-9', subject: 'm' }],
-      [`start a\n${module('m', '  screen a "A" { on "B" push b }')}${module('n', '  screen b "B" { on "C" push c }')}${module('o', '  screen c "C" { on "A" push a }')}`,
-        { at: '2:8-9', subject: 'm' }],
-      [`start a\n${module('m', '  screen a "A" {\n on "B" push b\n on "C" push c }')}${module('n', '  screen b "B" { on "A" push a }')}${module('o', '  screen c "C" { on "A" reset a }')}`,
-        { at: '2:8-9', subject: 'm' }],
+      [
+        `start a\n${module('m', '  screen a "A" { on "B" push b }')}${module('n', '  screen b "B" { on "A" push a }')}`,
+        { at: '2:8-9', subject: 'm' },
+      ],
+      [
+        `start a\n${module('m', '  screen a "A" { on "B" push b }')}${module('n', '  screen b "B" { on "C" push c }')}${module('o', '  screen c "C" { on "A" push a }')}`,
+        { at: '2:8-9', subject: 'm' },
+      ],
+      [
+        `start a\n${module('m', '  screen a "A" {\n on "B" push b\n on "C" push c }')}${module('n', '  screen b "B" { on "A" push a }')}${module('o', '  screen c "C" { on "A" reset a }')}`,
+        { at: '2:8-9', subject: 'm' },
+      ],
     ],
-    fine: [`start a\n${module('m', '  screen a "A" { on "B" push b }')}${module('n', '  screen b "B" { on "A" back }')}`, `start a\nscreen a "A" { on "B" push b }\n${module('n', '  screen b "B" { on "A" push a }')}`],
+    fine: [
+      `start a\n${module('m', '  screen a "A" { on "B" push b }')}${module('n', '  screen b "B" { on "A" back }')}`,
+      `start a\nscreen a "A" { on "B" push b }\n${module('n', '  screen b "B" { on "A" push a }')}`,
+    ],
   },
   {
     rule: 'module/no-owner',
     broken: [
-      [`${module('m', bare('a'), ' by "M"')}${module('n', bare('b'))}`, { at: '5:8-9', subject: 'n', fixes: ['5:9-9  by "M"'] }],
-      [`${module('m', bare('a'), ' by "M"')}${module('o', bare('c'), ' by "O"')}${module('n', bare('b'))}`, { at: '9:8-9', subject: 'n', fixes: ['9:9-9  by "M"', '9:9-9  by "O"'] }],
-      [`${module('n', bare('b'))}${module('m', bare('a'), ' by "M"')}`, { at: '1:8-9', subject: 'n', fixes: ['1:9-9  by "M"'] }],
+      [
+        `${module('m', bare('a'), ' by "M"')}${module('n', bare('b'))}`,
+        { at: '5:8-9', subject: 'n', fixes: ['5:9-9  by "M"'] },
+      ],
+      [
+        `${module('m', bare('a'), ' by "M"')}${module('o', bare('c'), ' by "O"')}${module('n', bare('b'))}`,
+        { at: '9:8-9', subject: 'n', fixes: ['9:9-9  by "M"', '9:9-9  by "O"'] },
+      ],
+      [
+        `${module('n', bare('b'))}${module('m', bare('a'), ' by "M"')}`,
+        { at: '1:8-9', subject: 'n', fixes: ['1:9-9  by "M"'] },
+      ],
     ],
-    fine: [module('m', bare('a')) + module('n', bare('b')), module('m', bare('a'), ' by "M"') + module('n', bare('b'), ' by "M"')],
+    fine: [
+      module('m', bare('a')) + module('n', bare('b')),
+      module('m', bare('a'), ' by "M"') + module('n', bare('b'), ' by "M"'),
+    ],
   },
   {
     rule: 'name/same-title',
@@ -62,7 +104,11 @@ testRules([
       ['screen a "Hut"\nscreen b " hut "\n', { at: '2:10-17', subject: 'b' }],
       ['variants p, t\nscreen a "Hut" only p\nscreen b "Hut"\n', { at: '3:10-15', subject: 'b' }],
     ],
-    fine: ['screen a "{name}"\nscreen b "{name}"\n', 'variants p, t\nscreen a "Hut" only p\nscreen b "Hut" only t\n', 'screen a ""\nscreen b ""\n'],
+    fine: [
+      'screen a "{name}"\nscreen b "{name}"\n',
+      'variants p, t\nscreen a "Hut" only p\nscreen b "Hut" only t\n',
+      'screen a ""\nscreen b ""\n',
+    ],
   },
   {
     rule: 'name/style',
@@ -81,18 +127,29 @@ testRules([
       [list(`${good}\n  on "" back`), { at: `${line + 1}:6-8`, subject: 'list' }],
       [list(`${good}\n  on "Hut" back`), { at: `${line + 1}:6-11`, subject: 'list' }],
     ],
-    fine: [list(`${good}\n  on "Show buttons" back`), list('  on "Hut" when "open" back\n  on "Hut" when not "open" back'), `variants p, t\n${list('  on "Hut" only p back\n  on "Hut" only t back')}`],
+    fine: [
+      list(`${good}\n  on "Show buttons" back`),
+      list('  on "Hut" when "open" back\n  on "Hut" when not "open" back'),
+      `variants p, t\n${list('  on "Hut" only p back\n  on "Hut" only t back')}`,
+    ],
   },
   {
     rule: 'plan/idle-accept',
     broken: [
       [`${list(good)}accept name/no-title on list because "So"\n`, { at: '17:1-42', fixes: ['17:1-42 '] }],
-      [`start a\nscreen a\naccept name/no-title on a because "So"\naccept name/no-title on a because "So"\n`, { at: '4:1-39', fixes: ['4:1-39 '] }],
-      [`start hut\nscreen hut\naccept name/no-title on hat because "So"\n`, { at: '3:1-41', fixes: ['3:25-28 hut', '3:1-41 '] }],
+      [
+        `start a\nscreen a\naccept name/no-title on a because "So"\naccept name/no-title on a because "So"\n`,
+        { at: '4:1-39', fixes: ['4:1-39 '] },
+      ],
+      [
+        `start hut\nscreen hut\naccept name/no-title on hat because "So"\n`,
+        { at: '3:1-41', fixes: ['3:25-28 hut', '3:1-41 '] },
+      ],
       [`${list(good)}accept plan/no-start because "So"\n`, { at: '17:1-34', fixes: ['17:1-34 '] }],
     ],
     fine: [
-      'start a\nscreen a\naccept name/no-title on a because "So"\n', 'app "A"\nscreen a "A"\naccept plan/no-start because "Later"\n',
+      'start a\nscreen a\naccept name/no-title on a because "So"\n',
+      'app "A"\nscreen a "A"\naccept plan/no-start because "Later"\n',
       'start a\nscreen a "A" {\n  on "B" push m.b\n  on "C" push n.b\n}\nmodule m {\n  screen b\n}\nmodule n {\n  screen b "B"\n}\naccept name/no-title on m.b because "So"\n',
       `start a\nscreen a "A"\nscreen b "B" {}\naccept reach/stranded on b because "Soon"\n`,
     ],
@@ -100,13 +157,32 @@ testRules([
   {
     rule: 'plan/flag-value',
     broken: [
-      [`choice Tier { plain, gold }\nflag tier: Tier\n${list(`${good}\n  on "Up" sets tier = tin`)}`, { at: `${line + 3}:23-26`, subject: 'tier', fixes: [`${line + 3}:23-26 plain`, `${line + 3}:23-26 gold`] }],
-      [`choice Tier { plain, gold }\nflag tier: Tier\n${list(`${good}\n  on "Up" when tier is gould back`)}`, { at: `${line + 3}:24-29`, subject: 'tier', fixes: [`${line + 3}:24-29 gold`] }],
-      [`choice Tier { plain, gold }\nflag tier: Tier\n${list(`${good}\n  on "Up" when not tier back`)}`, { at: `${line + 3}:20-24`, subject: 'tier', fixes: [`${line + 3}:24-24  is plain`, `${line + 3}:24-24  is gold`] }],
+      [
+        `choice Tier { plain, gold }\nflag tier: Tier\n${list(`${good}\n  on "Up" sets tier = tin`)}`,
+        { at: `${line + 3}:23-26`, subject: 'tier', fixes: [`${line + 3}:23-26 plain`, `${line + 3}:23-26 gold`] },
+      ],
+      [
+        `choice Tier { plain, gold }\nflag tier: Tier\n${list(`${good}\n  on "Up" when tier is gould back`)}`,
+        { at: `${line + 3}:24-29`, subject: 'tier', fixes: [`${line + 3}:24-29 gold`] },
+      ],
+      [
+        `choice Tier { plain, gold }\nflag tier: Tier\n${list(`${good}\n  on "Up" when not tier back`)}`,
+        {
+          at: `${line + 3}:20-24`,
+          subject: 'tier',
+          fixes: [`${line + 3}:24-24  is plain`, `${line + 3}:24-24  is gold`],
+        },
+      ],
       [`flag ready = 3\n${list(good)}`, { at: '1:14-15', subject: 'ready', fixes: ['1:14-15 false', '1:14-15 true'] }],
-      [list('  on "Hut" when stay.hat is given back\n  on "Go" for h in huts push hut(hutId: h.id)'), { at: `${line}:17-25`, subject: 'list', fixes: [`${line}:17-25 last`] }],
+      [
+        list('  on "Hut" when stay.hat is given back\n  on "Go" for h in huts push hut(hutId: h.id)'),
+        { at: `${line}:17-25`, subject: 'list', fixes: [`${line}:17-25 last`] },
+      ],
       [list('  on "Hut" when stay.hut is given push hut(hutId: stay.hut)'), { at: `${line}:17-25`, subject: 'list' }],
     ],
-    fine: [`choice Tier { plain, gold }\nflag tier: Tier\n${list(`${good}\n  on "Up" when tier is not gold sets tier = gold`)}`, list('  on "Hut" when last is given push hut(hutId: last)')],
+    fine: [
+      `choice Tier { plain, gold }\nflag tier: Tier\n${list(`${good}\n  on "Up" when tier is not gold sets tier = gold`)}`,
+      list('  on "Hut" when last is given push hut(hutId: last)'),
+    ],
   },
 ]);

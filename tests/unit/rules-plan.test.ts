@@ -4,24 +4,51 @@ testRules([
   {
     rule: 'plan/unknown-name',
     broken: [
-      [list('  on "Hut" push hutt'), { at: `${line}:17-21`, subject: 'list', fixes: [`${line}:17-21 hut`, '16:2-2 \n\nscreen hutt "Hutt" {\n}'] }],
-      [list('  on "Map" push map'), { at: `${line}:17-20`, subject: 'list', fixes: ['16:2-2 \n\nscreen map "Map" {\n}'] }],
+      [
+        list('  on "Hut" push hutt'),
+        { at: `${line}:17-21`, subject: 'list', fixes: [`${line}:17-21 hut`, '16:2-2 \n\nscreen hutt "Hutt" {\n}'] },
+      ],
+      [
+        list('  on "Map" push map'),
+        { at: `${line}:17-20`, subject: 'list', fixes: ['16:2-2 \n\nscreen map "Map" {\n}'] },
+      ],
       [head.replace('start list', 'start lst'), { at: '2:7-10', fixes: ['12:2-2 \n\nscreen lst "Lst" {\n}'] }],
-      [`start a\nmodule m {\n  screen b "B" {}\n}\nmodule n {\n  screen b "B" {}\n}\nscreen a "A" { on "b" push b }\n`, { at: '8:28-29', fixes: ['8:28-29 m.b', '8:28-29 n.b'] }],
-      [list('  link /huts under hutt'), { at: `${line}:20-24`, subject: 'list', fixes: [`${line}:20-24 hut`, '16:2-2 \n\nscreen hutt "Hutt" {\n}'] }],
+      [
+        `start a\nmodule m {\n  screen b "B" {}\n}\nmodule n {\n  screen b "B" {}\n}\nscreen a "A" { on "b" push b }\n`,
+        { at: '8:28-29', fixes: ['8:28-29 m.b', '8:28-29 n.b'] },
+      ],
+      [
+        list('  link /huts under hutt'),
+        { at: `${line}:20-24`, subject: 'list', fixes: [`${line}:20-24 hut`, '16:2-2 \n\nscreen hutt "Hutt" {\n}'] },
+      ],
     ],
-    fine: [list(good), 'start a\nmodule m {\n  screen b "B" { on "c" push c }\n  screen c "C" {}\n}\nmodule n {\n  screen c "C" {}\n}\nscreen a "A" {\n  on "b" push m.b\n  on "c" push n.c\n}\n'],
+    fine: [
+      list(good),
+      'start a\nmodule m {\n  screen b "B" { on "c" push c }\n  screen c "C" {}\n}\nmodule n {\n  screen c "C" {}\n}\nscreen a "A" {\n  on "b" push m.b\n  on "c" push n.c\n}\n',
+    ],
   },
   {
     rule: 'plan/unknown-name',
     broken: [
-      [`flag signedIn\n${list(`${good}\n  on "Out" sets signdIn = false`)}`, { at: `${line + 2}:17-24`, fixes: [`${line + 2}:17-24 signedIn`, '1:14-14 \nflag signdIn'] }],
+      [
+        `flag signedIn\n${list(`${good}\n  on "Out" sets signdIn = false`)}`,
+        { at: `${line + 2}:17-24`, fixes: [`${line + 2}:17-24 signedIn`, '1:14-14 \nflag signdIn'] },
+      ],
       [`variants phone, tablet\n${list(`${good}\n  on "Out" only fone back`)}`, { at: `${line + 2}:17-21` }],
-      [`${list(good)}accept supply/mising on list because "So"\n`, { at: '17:8-21', fixes: ['17:8-21 supply/missing'] }],
-      [`${list(good)}rule "R" never lst beneath hut\n`, { at: '17:16-19', fixes: ['17:16-19 list', '16:2-2 \n\nscreen lst "Lst" {\n}'] }],
+      [
+        `${list(good)}accept supply/mising on list because "So"\n`,
+        { at: '17:8-21', fixes: ['17:8-21 supply/missing'] },
+      ],
+      [
+        `${list(good)}rule "R" never lst beneath hut\n`,
+        { at: '17:16-19', fixes: ['17:16-19 list', '16:2-2 \n\nscreen lst "Lst" {\n}'] },
+      ],
       [`${list(good)}walk "W" { expect map }\n`, { at: '17:19-22', fixes: ['16:2-2 \n\nscreen map "Map" {\n}'] }],
       [`${list(good)}menu "M" { "Map" push map }\n`, { at: '17:23-26', fixes: ['16:2-2 \n\nscreen map "Map" {\n}'] }],
-      ['variants phone, tablet\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" only phone\n', { at: '3:28-29', subject: 'b', fixes: ['4:24-24 , tablet'] }],
+      [
+        'variants phone, tablet\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" only phone\n',
+        { at: '3:28-29', subject: 'b', fixes: ['4:24-24 , tablet'] },
+      ],
     ],
     fine: [
       `flag signedIn\n${list(`${good}\n  on "Out" when signedIn sets signedIn = false`)}`,
@@ -44,17 +71,27 @@ testRules([
   {
     rule: 'plan/unknown-type',
     broken: [
-      [list('  takes h: HutID = 1'), { at: `${line}:12-17`, fixes: [`${line}:12-17 HutId`, '7:39-39 \nid HutID: text'] }],
+      [
+        list('  takes h: HutID = 1'),
+        { at: `${line}:12-17`, fixes: [`${line}:12-17 HutId`, '7:39-39 \nid HutID: text'] },
+      ],
       [list('  takes h: list of Guest'), { at: `${line}:20-25`, fixes: ['7:39-39 \nid Guest: text'] }],
       [`${list(good)}id X: HutId\n`, { at: '17:7-12', fixes: ['17:7-12 text', '17:7-12 int'] }],
     ],
-    fine: [list('  takes h: list of HutId'), list('  has a: text, b: int, c: decimal, d: bool, e: date, f: time, g: instant, h: url')],
+    fine: [
+      list('  takes h: list of HutId'),
+      list('  has a: text, b: int, c: decimal, d: bool, e: date, f: time, g: instant, h: url'),
+    ],
   },
   {
     rule: 'plan/cyclic-type',
     broken: [
       [`${list(good)}record A { a: A }\n`, { at: '17:8-9', fixes: ['17:16-16 ?'] }],
-      [`${list(good)}record A { b: B }\nrecord B { a: A }\n`, { at: '17:8-9', fixes: ['17:16-16 ?'] }, { at: '18:8-9', fixes: ['18:16-16 ?'] }],
+      [
+        `${list(good)}record A { b: B }\nrecord B { a: A }\n`,
+        { at: '17:8-9', fixes: ['17:16-16 ?'] },
+        { at: '18:8-9', fixes: ['18:16-16 ?'] },
+      ],
       [`${list(good)}record A { n: int, b: B }\nrecord B { b: B }\n`, { at: '18:8-9', fixes: ['18:16-16 ?'] }],
     ],
     fine: [`${list(good)}record A { a: A? }\n`, `${list(good)}record A { all: list of A }\n`],

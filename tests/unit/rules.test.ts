@@ -11,5 +11,9 @@ test('the example of every rule breaks that rule alone, and put right has no fin
 });
 
 test('the demo has the findings that it is made for, and no others', () => {
-  expect(check(demo).findings.map((finding) => finding.rule).sort()).toEqual(demoFindings);
+  expect(
+    check(demo)
+      .findings.map((finding) => finding.rule)
+      .sort(),
+  ).toEqual(demoFindings);
 });

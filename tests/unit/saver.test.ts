@@ -19,15 +19,33 @@ const json = (status: number, body: object, type = 'application/json'): Response
 
 async function answer(_path: string, options: RequestInit = {}): Promise<Response> {
   if (away) throw new TypeError('no answer');
-  if (failing) return json(500, { type: 'about:blank', title: 'Disk full', status: 500, detail: '' } satisfies Problem, 'application/problem+json');
+  if (failing)
+    return json(
+      500,
+      { type: 'about:blank', title: 'Disk full', status: 500, detail: '' } satisfies Problem,
+      'application/problem+json',
+    );
   if (options.method !== 'PUT') return json(200, server);
   const { text: sent, version } = JSON.parse(options.body as string) as { text: string; version: number };
   puts.push({ text: sent, version, keepalive: options.keepalive ?? false });
   if (sent === 'too large') {
-    return json(413, { type: 'about:blank', title: 'Too large', status: 413, detail: 'A body may be 4 MiB at most.' } satisfies Problem, 'application/problem+json');
+    return json(
+      413,
+      {
+        type: 'about:blank',
+        title: 'Too large',
+        status: 413,
+        detail: 'A body may be 4 MiB at most.',
+      } satisfies Problem,
+      'application/problem+json',
+    );
   }
   if (version !== server.version) {
-    return json(409, { type: problemType.overtaken, title: '', status: 409, detail: '', current: server } satisfies Problem, 'application/problem+json');
+    return json(
+      409,
+      { type: problemType.overtaken, title: '', status: 409, detail: '', current: server } satisfies Problem,
+      'application/problem+json',
+    );
   }
   server = { ...server, text: sent, version: version + 1, updatedAt: Date.now() };
   return json(200, { ...server, text: undefined });
@@ -35,7 +53,9 @@ async function answer(_path: string, options: RequestInit = {}): Promise<Respons
 
 /** A browser's storage, as far as it is used here. */
 const storageLike = {
-  get length() { return storage.size; },
+  get length() {
+    return storage.size;
+  },
   key: (index: number) => [...storage.keys()][index] ?? null,
   getItem: (key: string) => storage.get(key) ?? null,
   setItem: (key: string, value: string) => {
@@ -48,7 +68,16 @@ const storageLike = {
 /** A window on the plan; of a name that no other has, unless one is given. */
 function open(plan: PlanDocument = server, name = `window ${savers.length}`): Saver {
   text = plan.text;
-  const saver = new Saver(plan, () => text, () => undefined, (newer) => { text = newer; }, () => late++, Promise.resolve(name));
+  const saver = new Saver(
+    plan,
+    () => text,
+    () => undefined,
+    (newer) => {
+      text = newer;
+    },
+    () => late++,
+    Promise.resolve(name),
+  );
   savers.push(saver);
   living.add(`andante:tab:${name}`);
   return saver;
@@ -67,7 +96,8 @@ const living = new Set<string>();
 const locks = {
   query: async () => ({ held: [...living].map((name) => ({ name })) }),
   request: async (name: string, { signal }: { signal: AbortSignal }, hold: () => Promise<never>) => {
-    if (living.has(name)) return new Promise((_, reject) => signal.addEventListener('abort', () => reject(signal.reason as Error)));
+    if (living.has(name))
+      return new Promise((_, reject) => signal.addEventListener('abort', () => reject(signal.reason as Error)));
     living.add(name);
     return hold();
   },
@@ -315,7 +345,8 @@ describe('a reload on a slow machine', () => {
     const key = 'andante:draft:p:a';
     const kept = JSON.stringify({ text: 'mine', version: 1, at: 1 });
     storage.set(key, kept);
-    for (const of of [key, 'andante:draft:p:another']) window.dispatchEvent(Object.assign(new Event('storage'), { key: of, newValue: kept }));
+    for (const of of [key, 'andante:draft:p:another'])
+      window.dispatchEvent(Object.assign(new Event('storage'), { key: of, newValue: kept }));
     expect(late).toBe(1);
     expect(await next.findDrafts()).toMatchObject([{ text: 'mine' }]);
   });

@@ -1,7 +1,16 @@
 /** What walking shows of a plan, configuration by configuration: the judge of every verdict. */
 import { expect } from 'vitest';
 import type { Check } from '../../src/core/check';
-import { isIn, type Branch, type Claim, type Condition, type Flag, type Plan, type Screen, type Step } from '../../src/core/plan/model';
+import {
+  isIn,
+  type Branch,
+  type Claim,
+  type Condition,
+  type Flag,
+  type Plan,
+  type Screen,
+  type Step,
+} from '../../src/core/plan/model';
 import type { Tap, VariantReach } from '../../src/core/reach/reach';
 import { walkLabels } from '../../src/core/reach/reach';
 import { toEnd } from '../../src/core/slices';
@@ -40,7 +49,11 @@ export class Seen {
   /** Whether all configurations were gone on from; null where the walker ran into a bound, and nothing can be said. */
   readonly whole: boolean | null;
 
-  constructor(readonly plan: Plan, readonly variant: string, most = 250) {
+  constructor(
+    readonly plan: Plan,
+    readonly variant: string,
+    most = 250,
+  ) {
     const walker = new Walker(plan, variant);
     const doors = doorsOf(plan, variant);
     const add = (all: readonly Configuration[], before: Configuration | null): Node[] => {
@@ -49,7 +62,18 @@ export class Seen {
         this.noteLeak(configuration, before);
         const key = keyOf(configuration);
         let node = this.nodes.get(key);
-        if (!node) this.nodes.set(key, (node = { key, configuration, top: activeStack(configuration)!.screen, inside: [], outside: [], taps: null }));
+        if (!node)
+          this.nodes.set(
+            key,
+            (node = {
+              key,
+              configuration,
+              top: activeStack(configuration)!.screen,
+              inside: [],
+              outside: [],
+              taps: null,
+            }),
+          );
         this.shown.add(node.top);
         return node;
       });
@@ -62,11 +86,13 @@ export class Seen {
       expanded++;
       const { configuration, top } = node;
       for (const event of walker.events(configuration)) {
-        if (event.kind === 'trigger' || event.kind === 'item') for (const { branch } of walker.outcomesBy(configuration, event)) this.taken.add(branch);
+        if (event.kind === 'trigger' || event.kind === 'item')
+          for (const { branch } of walker.outcomesBy(configuration, event)) this.taken.add(branch);
         const after = walker.after(configuration, event);
         if (event.kind === 'back') {
           if (after.length === 0) this.leaves.add(top);
-          for (const each of after) this.revealed.set(top, (this.revealed.get(top) ?? new Set()).add(activeStack(each)!.screen));
+          for (const each of after)
+            this.revealed.set(top, (this.revealed.get(top) ?? new Set()).add(activeStack(each)!.screen));
         }
         node.inside.push(...add(after, configuration));
       }
@@ -88,7 +114,13 @@ export class Seen {
     if (!before || top === activeStack(before)) return;
     const frames = new Set<object>();
     for (const stack of before.stacks) for (let frame = stack; frame; frame = frame.below) frames.add(frame);
-    if (frames.has(top) && top.screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => after.flags[this.plan.flags.indexOf(flag)]!).holds)) this.leaks.add(top.screen);
+    if (
+      frames.has(top) &&
+      top.screen.needs.some(
+        ({ condition }) => !outcomesOf(condition, (flag) => after.flags[this.plan.flags.indexOf(flag)]!).holds,
+      )
+    )
+      this.leaks.add(top.screen);
   }
 
   /** The fewest taps inside the app to a screen; null where no configuration looked at shows it. */
@@ -104,10 +136,14 @@ export class Seen {
     let without = this.withoutGoal.get(goal);
     if (!without) {
       const before = new Map<Node, Node[]>();
-      for (const node of this.nodes.values()) for (const next of node.inside) before.set(next, [...before.get(next) ?? [], node]);
+      for (const node of this.nodes.values())
+        for (const next of node.inside) before.set(next, [...(before.get(next) ?? []), node]);
       const leading = new Set([...this.nodes.values()].filter(({ top }) => top === goal));
       for (const node of leading) for (const previous of before.get(node) ?? []) leading.add(previous);
-      this.withoutGoal.set(goal, (without = new Set([...this.nodes.values()].flatMap((node) => (leading.has(node) ? [] : [node.key])))));
+      this.withoutGoal.set(
+        goal,
+        (without = new Set([...this.nodes.values()].flatMap((node) => (leading.has(node) ? [] : [node.key])))),
+      );
     }
     return without;
   }
@@ -117,9 +153,14 @@ export class Seen {
     const nodes = [...this.nodes.values()];
     const beneath = ({ configuration }: Node): Screen[] => [...screensOf(activeStack(configuration)!.below)];
     switch (claim) {
-      case 'never beneath': return nodes.some((node) => node.top === second && beneath(node).includes(first!));
-      case 'always beneath': return nodes.some((node) => node.top === second && !beneath(node).includes(first!));
-      case 'always reach': return this.whole === true && nodes.some(({ top, key }) => top === first && this.neverLeadsTo(second!).has(key));
+      case 'never beneath':
+        return nodes.some((node) => node.top === second && beneath(node).includes(first!));
+      case 'always beneath':
+        return nodes.some((node) => node.top === second && !beneath(node).includes(first!));
+      case 'always reach':
+        return (
+          this.whole === true && nodes.some(({ top, key }) => top === first && this.neverLeadsTo(second!).has(key))
+        );
       default: {
         const later = new Set(nodes.flatMap((node) => (node.top === second ? [...node.inside, ...node.outside] : [])));
         for (const node of later) for (const next of [...node.inside, ...node.outside]) later.add(next);
@@ -130,24 +171,39 @@ export class Seen {
 
   /** Whether a walk ends with what breaks a claim. */
   shows(claim: Claim, walk: readonly Tap[]): boolean {
-    return new Walked(this.plan, this.variant, walk).breaks(claim, (from) => this.whole !== true || this.neverLeadsTo(claim.second!).has(keyOf(from)));
+    return new Walked(this.plan, this.variant, walk).breaks(
+      claim,
+      (from) => this.whole !== true || this.neverLeadsTo(claim.second!).has(keyOf(from)),
+    );
   }
 
   get deepest(): (screen: Screen) => number {
-    return (screen) => Math.max(0, ...[...this.nodes.values()].map(({ top, configuration }) => (top === screen ? depthOf(activeStack(configuration)) : 0)));
+    return (screen) =>
+      Math.max(
+        0,
+        ...[...this.nodes.values()].map(({ top, configuration }) =>
+          top === screen ? depthOf(activeStack(configuration)) : 0,
+        ),
+      );
   }
 
   arrows(screen: Screen): { readonly some: boolean; readonly none: boolean } {
-    const of = [...this.nodes.values()].filter(({ top }) => top === screen).map(({ configuration }) => activeStack(configuration)!.below !== null);
+    const of = [...this.nodes.values()]
+      .filter(({ top }) => top === screen)
+      .map(({ configuration }) => activeStack(configuration)!.below !== null);
     return { some: of.includes(true), none: of.includes(false) };
   }
 
   /** All that is asked in the variant. */
   private *conditions(): Generator<Condition> {
-    const there = <T extends Pick<Screen, 'only'>>(all: readonly T[]): T[] => all.filter(({ only }) => isIn(only, this.variant));
+    const there = <T extends Pick<Screen, 'only'>>(all: readonly T[]): T[] =>
+      all.filter(({ only }) => isIn(only, this.variant));
     const screens = there(this.plan.screens);
     for (const { needs } of screens) for (const { condition } of needs) yield condition;
-    const branches = [...screens.flatMap(({ transitions }) => there(transitions)), ...there(this.plan.menus).flatMap(({ items }) => items)].flatMap((each) => each.branches);
+    const branches = [
+      ...screens.flatMap(({ transitions }) => there(transitions)),
+      ...there(this.plan.menus).flatMap(({ items }) => items),
+    ].flatMap((each) => each.branches);
     for (const { condition } of branches) if (condition) yield condition;
   }
 
@@ -155,9 +211,20 @@ export class Seen {
   deadEnds(): Set<Screen> {
     // To change a flag that nothing asks for is to change nothing.
     const read = new Set([...this.conditions()].flatMap((condition) => [...flagsIn(condition)]));
-    const keyOfRead = (configuration: Configuration): string => keyOf({ ...configuration, flags: configuration.flags.filter((_value, index) => read.has(this.plan.flags[index]!)) });
-    return new Set([...this.nodes.values()].flatMap(({ top, taps, configuration, inside }) => (
-      taps !== null && activeStack(configuration)!.below === null && inside.every((next) => keyOfRead(next.configuration) === keyOfRead(configuration)) ? [top] : [])));
+    const keyOfRead = (configuration: Configuration): string =>
+      keyOf({
+        ...configuration,
+        flags: configuration.flags.filter((_value, index) => read.has(this.plan.flags[index]!)),
+      });
+    return new Set(
+      [...this.nodes.values()].flatMap(({ top, taps, configuration, inside }) =>
+        taps !== null &&
+        activeStack(configuration)!.below === null &&
+        inside.every((next) => keyOfRead(next.configuration) === keyOfRead(configuration))
+          ? [top]
+          : [],
+      ),
+    );
   }
 }
 
@@ -187,48 +254,90 @@ export function expectVerdictsToHold(checked: Check, variant: VariantReach, tall
     if (seen.shown.has(screen)) expect(reachable, about(`${screen.label} is shown`)).not.toBe('no');
     else if (seen.whole) expect(reachable, about(`${screen.label} is never shown`)).not.toBe('yes');
     const fewest = seen.tapsTo(screen);
-    if (exact && fewest !== null) expect([taps, fromOutside], about(`taps to ${screen.label}`)).toEqual([fewest, false]);
+    if (exact && fewest !== null)
+      expect([taps, fromOutside], about(`taps to ${screen.label}`)).toEqual([fewest, false]);
     if (reachable === 'yes') {
       count(`taps ${kind} ${isShortest ? 'least' : 'at most'}`);
-      if (seen.whole && fromOutside && isShortest) expect(fewest, about(`only from outside does anything lead to ${screen.label}`)).toBe(null);
+      if (seen.whole && fromOutside && isShortest)
+        expect(fewest, about(`only from outside does anything lead to ${screen.label}`)).toBe(null);
       if (fewest !== null) expect(taps, about(`taps to ${screen.label}`)).toBe(fewest);
       expect(walk!.length, about(`the walk to ${screen.label}`)).toBe(taps);
-      expect(replay(plan, variant.name, walk!).some((each) => activeStack(each)!.screen === screen), about(`${walkLabels(walk!).join(', ')} to ${screen.label}`)).toBe(true);
+      expect(
+        replay(plan, variant.name, walk!).some((each) => activeStack(each)!.screen === screen),
+        about(`${walkLabels(walk!).join(', ')} to ${screen.label}`),
+      ).toBe(true);
     }
     const back = variant.back(screen);
     const revealed = seen.revealed.get(screen) ?? new Set();
     count(`back ${kind} ${back.whole ? 'whole' : 'perhaps not all'}`);
-    if (back.whole) expect(labels(back.reveals), about(`what Back reveals on ${screen.label}`)).toEqual(expect.arrayContaining(labels(revealed)));
-    if (seen.whole) expect(labels(revealed), about(`Back reveals on ${screen.label}`)).toEqual(expect.arrayContaining(labels(back.reveals)));
+    if (back.whole)
+      expect(labels(back.reveals), about(`what Back reveals on ${screen.label}`)).toEqual(
+        expect.arrayContaining(labels(revealed)),
+      );
+    if (seen.whole)
+      expect(labels(revealed), about(`Back reveals on ${screen.label}`)).toEqual(
+        expect.arrayContaining(labels(back.reveals)),
+      );
     if (seen.leaves.has(screen)) expect(back.leaves, about(`Back leaves on ${screen.label}`)).not.toBe(false);
     else if (seen.whole) expect(back.leaves, about(`Back never leaves on ${screen.label}`)).not.toBe(true);
     const { some, none } = seen.arrows(screen);
     if (back.arrow === 'always') expect(none, about(`an arrow on ${screen.label}`)).toBe(false);
     if (back.arrow === 'never') expect(some, about(`no arrow on ${screen.label}`)).toBe(false);
-    if (back.deepest?.frames) expect(back.deepest.frames, about(`frames of ${screen.label}`)).toBeGreaterThanOrEqual(seen.deepest(screen));
-    if (seen.whole && exact) expect(back.deepest?.frames ?? 0, about(`frames of ${screen.label}`)).toBe(seen.deepest(screen));
+    if (back.deepest?.frames)
+      expect(back.deepest.frames, about(`frames of ${screen.label}`)).toBeGreaterThanOrEqual(seen.deepest(screen));
+    if (seen.whole && exact)
+      expect(back.deepest?.frames ?? 0, about(`frames of ${screen.label}`)).toBe(seen.deepest(screen));
   }
   for (const claim of plan.claims) {
     if (!claim.first || !claim.second) continue;
     const answer = toEnd(answerTo(plan, variant, claim));
     count(`rule ${kind} ${typeof answer === 'string' ? answer : 'broken'}`);
     if (answer === 'holds') expect(seen.breaks(claim), about(`${claim.title} holds`)).toBe(false);
-    else if (answer !== 'undecided') expect(seen.shows(claim, answer), about(`${walkLabels(answer).join(', ')} breaks ${claim.title}`)).toBe(true);
+    else if (answer !== 'undecided')
+      expect(seen.shows(claim, answer), about(`${walkLabels(answer).join(', ')} breaks ${claim.title}`)).toBe(true);
   }
-  const told = (rule: string): string[] => findings.filter((finding) => finding.rule === rule && (finding.variant ?? variant.name) === variant.name).map(({ subject }) => subject!).sort();
+  const told = (rule: string): string[] =>
+    findings
+      .filter((finding) => finding.rule === rule && (finding.variant ?? variant.name) === variant.name)
+      .map(({ subject }) => subject!)
+      .sort();
   if (seen.whole) expect(told('stack/grows'), about('what grows')).toEqual([]);
-  for (const label of told('reach/link-only')) expect(seen.tapsTo(plan.screens.find((screen) => screen.label === label)!), about(`only from outside does anything lead to ${label}`)).toBe(null);
+  for (const label of told('reach/link-only'))
+    expect(
+      seen.tapsTo(plan.screens.find((screen) => screen.label === label)!),
+      about(`only from outside does anything lead to ${label}`),
+    ).toBe(null);
   if (exact) {
     expect(told('stack/guarded-revealed'), about('leaks')).toEqual(expect.arrayContaining(labels(seen.leaks)));
-    if (seen.whole) expect(labels(seen.leaks), about('leaks')).toEqual(expect.arrayContaining(told('stack/guarded-revealed')));
-    if (seen.whole) expect(told('reach/dead-end'), about('dead ends')).toEqual(labels(seen.deadEnds()).filter((label) => label !== plan.start?.target?.label));
-    const missed = findings.filter(({ rule }) => rule === 'stack/back-target-missing').map(({ range: { from } }) => from).sort();
-    expect(missed, about('targets that are missing')).toEqual(expect.arrayContaining([...seen.missed].map(({ range: { from } }) => from)));
-    if (seen.whole) expect([...seen.missed].map(({ range: { from } }) => from), about('targets that are missing')).toEqual(expect.arrayContaining(missed));
-  } else if (seen.whole) expect(labels(seen.leaks), about('leaks')).toEqual(expect.arrayContaining(told('stack/guarded-revealed')));
+    if (seen.whole)
+      expect(labels(seen.leaks), about('leaks')).toEqual(expect.arrayContaining(told('stack/guarded-revealed')));
+    if (seen.whole)
+      expect(told('reach/dead-end'), about('dead ends')).toEqual(
+        labels(seen.deadEnds()).filter((label) => label !== plan.start?.target?.label),
+      );
+    const missed = findings
+      .filter(({ rule }) => rule === 'stack/back-target-missing')
+      .map(({ range: { from } }) => from)
+      .sort();
+    expect(missed, about('targets that are missing')).toEqual(
+      expect.arrayContaining([...seen.missed].map(({ range: { from } }) => from)),
+    );
+    if (seen.whole)
+      expect(
+        [...seen.missed].map(({ range: { from } }) => from),
+        about('targets that are missing'),
+      ).toEqual(expect.arrayContaining(missed));
+  } else if (seen.whole)
+    expect(labels(seen.leaks), about('leaks')).toEqual(expect.arrayContaining(told('stack/guarded-revealed')));
   for (const { branch } of toEnd(deadBranches({ plan, reach }))) {
     count('dead branch');
-    expect(seen.taken.has(branch), about(`the branch ${text.slice(branch.node.from, branch.node.to)} is dead`)).toBe(false);
+    expect(seen.taken.has(branch), about(`the branch ${text.slice(branch.node.from, branch.node.to)} is dead`)).toBe(
+      false,
+    );
   }
-  if (variant.verdicts.some(({ reachable }) => reachable === 'undecided') && plan.start?.target) expect(findings.some(({ rule }) => rule === 'stack/undecided'), about('what is undecided is said')).toBe(true);
+  if (variant.verdicts.some(({ reachable }) => reachable === 'undecided') && plan.start?.target)
+    expect(
+      findings.some(({ rule }) => rule === 'stack/undecided'),
+      about('what is undecided is said'),
+    ).toBe(true);
 }

@@ -13,7 +13,8 @@ const result = check(demo);
 const whole = overview(result);
 let session: Session;
 
-const insert = (at: number, words: string): void => session.dispatch({ changes: { from: at, insert: words }, userEvent: 'input.type' });
+const insert = (at: number, words: string): void =>
+  session.dispatch({ changes: { from: at, insert: words }, userEvent: 'input.type' });
 const fixOf = (rule: string) => whole.findings.find((finding) => finding.rule === rule)!.fixes[0]!;
 
 beforeEach(() => {
@@ -26,7 +27,9 @@ describe('edits that were computed on the analysed text', () => {
   test('land where they belong although something was typed before them', () => {
     insert(0, '# one line more\n# and another\n');
     expect(session.edit(fixOf('supply/missing').edits, whole)).toBe(true);
-    expect(session.text).toBe(`# one line more\n# and another\n${demo.replace('on "See hut" push hut\n', 'on "See hut" push hut(hutId: stay.hut)\n')}`);
+    expect(session.text).toBe(
+      `# one line more\n# and another\n${demo.replace('on "See hut" push hut\n', 'on "See hut" push hut(hutId: stay.hut)\n')}`,
+    );
   });
 
   test('are refused where the same words were changed since, and with an analysis that is gone', () => {
@@ -81,7 +84,10 @@ describe('places', () => {
     come(2);
     insert(0, '# before\n');
     const caret = stay.to - 2 + 9 + 2 * words.length;
-    for (const [basis, to] of [[whole, stay.to], [second, stay.to + words.length]] as const) {
+    for (const [basis, to] of [
+      [whole, stay.to],
+      [second, stay.to + words.length],
+    ] as const) {
       expect(session.wasAt(caret, basis)).toBeLessThanOrEqual(to);
       expect(session.nowAt(stay.at, basis)).toBe(stay.at + 9);
       expect(session.nowAt(to, basis)).toBe(stay.to + 9 + 2 * words.length);

@@ -17,82 +17,126 @@ import { smallPlanArbitrary } from './plans';
 import { forAll } from './property';
 import { Walked } from './walked';
 
-describe.each([['tabs that share nothing', 'tabs'], ['a flag and no tabs', 'flag'], ['needs', 'needs']] as const)('plans with %s', (_name, kind) => {
+describe.each([
+  ['tabs that share nothing', 'tabs'],
+  ['a flag and no tabs', 'flag'],
+  ['needs', 'needs'],
+] as const)('plans with %s', (_name, kind) => {
   test('the analysis agrees with every configuration by brute force, and its walks replay', () => {
     let exact = 0;
-    forAll(fc.property(smallPlanArbitrary(kind), (text) => void (exact += compare(text))), 140);
+    forAll(
+      fc.property(smallPlanArbitrary(kind), (text) => void (exact += compare(text))),
+      140,
+    );
     expect(exact).toBeGreaterThan(65);
   });
 
   test('every rule of two screens is decided, and every trap found, as looking at all configurations does; the walks replay', () => {
     const counts = new Map<string, number>();
     const count = (what: string): void => void counts.set(what, (counts.get(what) ?? 0) + 1);
-    forAll(fc.property(smallPlanArbitrary(kind), (text) => {
-      const { plan, reach } = check(withRules(text));
-      const [{ name, stacks }] = reach.variants as [VariantReach];
-      const graph = stacks && allConfigurations(plan, name, 300);
-      if (!graph) return;
-      const judge = new Judge(plan, name, graph);
-      for (const claim of plan.claims) {
-        const about = `${claim.title} of\n${text}`;
-        const answer = toEnd(deciding(stacks, claim));
-        const broken = judge.isBroken(claim);
-        expect(answer === 'holds' ? answer : typeof answer, about).toBe(broken ? 'object' : 'holds');
-        count(`${claim.node.claim} ${broken ? 'broken' : 'holds'}`);
-        if (typeof answer === 'object') expect(judge.breaks(claim, answer), `${walkLabels(answer).join(', ')} for ${about}`).toBe(true);
-      }
-      const start = plan.start!.target!;
-      const toStart = toEnd(stacks.predecessorsOf(start));
-      const inside = insideOf(plan, name, graph);
-      expect(stacks.outcomes(), `what can be tapped in\n${text}`).toEqual(judge.outcomes(inside));
-      const leaks = [...leaksIn(plan, name, graph)].map(({ label }) => label).sort();
-      expect([...revealedWithoutNeeds(stacks)].flatMap((leak) => (leak ? [leak[0].label] : [])).sort(), `what is shown without what it needs in\n${text}`).toEqual(leaks);
-      leaks.forEach(() => count('leaks'));
-      for (const screen of plan.screens) {
-        const stuck = stacks.sightsOf(screen, stacks.inside).some(({ head }) => stacks.staysAsItIs(head));
-        expect(stuck, `whether ${screen.label} is a dead end in\n${text}`).toBe(judge.isDeadEnd(screen, inside));
-        count(`dead end ${stuck}`);
-        const trapped = [...inside].some(([key, { configuration }]) => activeStack(configuration)!.screen === screen && judge.never.from(key, start));
-        const walk = toEnd(walkOutOfReach(stacks, stacks.inside, toStart, stacks.sightsOf(screen, stacks.inside)));
-        expect(walk !== null, `nothing leads back from ${screen.label} in\n${text}`).toBe(trapped);
-        if (walk) expect(replay(plan, name, walk).some((each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), start)), text).toBe(true);
-        count(`trap ${trapped}`);
-      }
-    }), 140);
-    for (const what of ['always reach broken', 'always reach holds', 'never after broken', 'never after holds', 'never beneath broken', 'always beneath broken', 'trap true', 'trap false', 'dead end true', 'dead end false']) expect(counts.get(what), what).toBeGreaterThan(22);
+    forAll(
+      fc.property(smallPlanArbitrary(kind), (text) => {
+        const { plan, reach } = check(withRules(text));
+        const [{ name, stacks }] = reach.variants as [VariantReach];
+        const graph = stacks && allConfigurations(plan, name, 300);
+        if (!graph) return;
+        const judge = new Judge(plan, name, graph);
+        for (const claim of plan.claims) {
+          const about = `${claim.title} of\n${text}`;
+          const answer = toEnd(deciding(stacks, claim));
+          const broken = judge.isBroken(claim);
+          expect(answer === 'holds' ? answer : typeof answer, about).toBe(broken ? 'object' : 'holds');
+          count(`${claim.node.claim} ${broken ? 'broken' : 'holds'}`);
+          if (typeof answer === 'object')
+            expect(judge.breaks(claim, answer), `${walkLabels(answer).join(', ')} for ${about}`).toBe(true);
+        }
+        const start = plan.start!.target!;
+        const toStart = toEnd(stacks.predecessorsOf(start));
+        const inside = insideOf(plan, name, graph);
+        expect(stacks.outcomes(), `what can be tapped in\n${text}`).toEqual(judge.outcomes(inside));
+        const leaks = [...leaksIn(plan, name, graph)].map(({ label }) => label).sort();
+        expect(
+          [...revealedWithoutNeeds(stacks)].flatMap((leak) => (leak ? [leak[0].label] : [])).sort(),
+          `what is shown without what it needs in\n${text}`,
+        ).toEqual(leaks);
+        leaks.forEach(() => count('leaks'));
+        for (const screen of plan.screens) {
+          const stuck = stacks.sightsOf(screen, stacks.inside).some(({ head }) => stacks.staysAsItIs(head));
+          expect(stuck, `whether ${screen.label} is a dead end in\n${text}`).toBe(judge.isDeadEnd(screen, inside));
+          count(`dead end ${stuck}`);
+          const trapped = [...inside].some(
+            ([key, { configuration }]) => activeStack(configuration)!.screen === screen && judge.never.from(key, start),
+          );
+          const walk = toEnd(walkOutOfReach(stacks, stacks.inside, toStart, stacks.sightsOf(screen, stacks.inside)));
+          expect(walk !== null, `nothing leads back from ${screen.label} in\n${text}`).toBe(trapped);
+          if (walk)
+            expect(
+              replay(plan, name, walk).some(
+                (each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), start),
+              ),
+              text,
+            ).toBe(true);
+          count(`trap ${trapped}`);
+        }
+      }),
+      140,
+    );
+    for (const what of [
+      'always reach broken',
+      'always reach holds',
+      'never after broken',
+      'never after holds',
+      'never beneath broken',
+      'always beneath broken',
+      'trap true',
+      'trap false',
+      'dead end true',
+      'dead end false',
+    ])
+      expect(counts.get(what), what).toBeGreaterThan(22);
     if (kind === 'needs') expect(counts.get('leaks')).toBeGreaterThan(2);
   });
 });
 
 test('of tabs that share a flag every rule that some run breaks is suspected, and what is told is so', () => {
   const counts = { broken: 0, told: 0, trapped: 0, leaks: 0 };
-  forAll(fc.property(fc.oneof(smallPlanArbitrary('tabs'), smallPlanArbitrary('shared')), (text) => {
-    const { plan, reach } = check(withRules(text));
-    const [variant] = reach.variants as [VariantReach];
-    const graph = variant.above && allConfigurations(plan, variant.name, 300);
-    if (!graph) return;
-    const judge = new Judge(plan, variant.name, graph);
-    const { claims, trapped, revealed } = toEnd(suspecting({ plan }, variant as Coupled));
-    for (const claim of plan.claims) {
-      const about = `${claim.title} of\n${text}`;
-      const walk = claims.get(claim);
-      if (judge.isBroken(claim)) {
-        counts.broken++;
-        expect(walk, about).toBeDefined();
+  forAll(
+    fc.property(fc.oneof(smallPlanArbitrary('tabs'), smallPlanArbitrary('shared')), (text) => {
+      const { plan, reach } = check(withRules(text));
+      const [variant] = reach.variants as [VariantReach];
+      const graph = variant.above && allConfigurations(plan, variant.name, 300);
+      if (!graph) return;
+      const judge = new Judge(plan, variant.name, graph);
+      const { claims, trapped, revealed } = toEnd(suspecting({ plan }, variant as Coupled));
+      for (const claim of plan.claims) {
+        const about = `${claim.title} of\n${text}`;
+        const walk = claims.get(claim);
+        if (judge.isBroken(claim)) {
+          counts.broken++;
+          expect(walk, about).toBeDefined();
+        }
+        if (!walk) continue;
+        counts.told++;
+        expect(judge.breaks(claim, walk), `${walkLabels(walk).join(', ')} for ${about}`).toBe(true);
       }
-      if (!walk) continue;
-      counts.told++;
-      expect(judge.breaks(claim, walk), `${walkLabels(walk).join(', ')} for ${about}`).toBe(true);
-    }
-    const leaks = leaksIn(plan, variant.name, graph);
-    counts.leaks += leaks.size;
-    for (const screen of leaks) expect(revealed.has(screen), `${screen.label} is shown without what it needs in\n${text}`).toBe(true);
-    for (const [screen, walk] of revealed) if (walk) expect(leaks, `${screen.label} after ${walkLabels(walk).join(', ')} in\n${text}`).toContain(screen);
-    for (const [screen, walk] of trapped) {
-      counts.trapped++;
-      expect(replay(plan, variant.name, walk).some((each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), plan.start!.target!)), text).toBe(true);
-    }
-  }), 140);
+      const leaks = leaksIn(plan, variant.name, graph);
+      counts.leaks += leaks.size;
+      for (const screen of leaks)
+        expect(revealed.has(screen), `${screen.label} is shown without what it needs in\n${text}`).toBe(true);
+      for (const [screen, walk] of revealed)
+        if (walk) expect(leaks, `${screen.label} after ${walkLabels(walk).join(', ')} in\n${text}`).toContain(screen);
+      for (const [screen, walk] of trapped) {
+        counts.trapped++;
+        expect(
+          replay(plan, variant.name, walk).some(
+            (each) => activeStack(each)!.screen === screen && judge.never.from(keyOf(each), plan.start!.target!),
+          ),
+          text,
+        ).toBe(true);
+      }
+    }),
+    140,
+  );
   expect(counts.broken).toBeGreaterThan(110);
   expect(counts.told).toBeGreaterThan(110);
   expect(counts.trapped).toBeGreaterThan(2);
@@ -102,7 +146,13 @@ test('of tabs that share a flag every rule that some run breaks is suspected, an
 /** A plan with every rule of every two screens. */
 function withRules(text: string): string {
   const names = ['s0', 's1', 's2', 's3', 's4'];
-  const claims = names.flatMap((a) => names.flatMap((b) => [...(a === b ? [] : [`from ${a} always reach ${b}`, `never ${a} after ${b}`]), `never ${a} beneath ${b}`, `always ${a} beneath ${b}`]));
+  const claims = names.flatMap((a) =>
+    names.flatMap((b) => [
+      ...(a === b ? [] : [`from ${a} always reach ${b}`, `never ${a} after ${b}`]),
+      `never ${a} beneath ${b}`,
+      `always ${a} beneath ${b}`,
+    ]),
+  );
   return `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
 }
 
@@ -113,34 +163,67 @@ class Judge {
   private readonly walker: Walker;
   private readonly asksForFlags: boolean;
 
-  constructor(private readonly plan: Plan, private readonly variant: string, private readonly graph: NonNullable<ReturnType<typeof allConfigurations>>) {
+  constructor(
+    private readonly plan: Plan,
+    private readonly variant: string,
+    private readonly graph: NonNullable<ReturnType<typeof allConfigurations>>,
+  ) {
     this.never = neverAfter(graph);
     this.later = shownLater(graph);
     this.walker = new Walker(plan, variant);
-    this.asksForFlags = plan.screens.some(({ needs, transitions }) => needs.length > 0 || transitions.some(({ branches }) => branches.some(({ condition }) => condition)));
+    this.asksForFlags = plan.screens.some(
+      ({ needs, transitions }) =>
+        needs.length > 0 || transitions.some(({ branches }) => branches.some(({ condition }) => condition)),
+    );
   }
 
   /** The branches that some of the configurations take. */
   outcomes(among: typeof this.graph): Set<Branch> {
-    const taken = [...among.values()].flatMap(({ configuration }) => this.walker.events(configuration)
-      .flatMap((event) => (event.kind === 'trigger' || event.kind === 'item' ? this.walker.outcomesBy(configuration, event).map(({ branch }) => branch) : [])));
+    const taken = [...among.values()].flatMap(({ configuration }) =>
+      this.walker
+        .events(configuration)
+        .flatMap((event) =>
+          event.kind === 'trigger' || event.kind === 'item'
+            ? this.walker.outcomesBy(configuration, event).map(({ branch }) => branch)
+            : [],
+        ),
+    );
     return new Set(taken);
   }
 
   isDeadEnd(screen: Screen, among: typeof this.graph): boolean {
     return [...among.values()].some(({ configuration }) => {
       const top = activeStack(configuration)!;
-      return top.screen === screen && top.below === null && this.walker.events(configuration).every((event) => this.walker.after(configuration, event)
-        .every((next) => keyOf(next) === keyOf({ ...configuration, flags: this.asksForFlags ? configuration.flags : next.flags })));
+      return (
+        top.screen === screen &&
+        top.below === null &&
+        this.walker
+          .events(configuration)
+          .every((event) =>
+            this.walker
+              .after(configuration, event)
+              .every(
+                (next) =>
+                  keyOf(next) ===
+                  keyOf({ ...configuration, flags: this.asksForFlags ? configuration.flags : next.flags }),
+              ),
+          )
+      );
     });
   }
 
   isBroken({ node: { claim }, title, first, second }: Claim): boolean {
-    return claim === 'always reach' ? this.never(first!, second!) : claim === 'never after' ? this.later(second!).has(first!) : breaks(this.graph, title, first!, second!);
+    return claim === 'always reach'
+      ? this.never(first!, second!)
+      : claim === 'never after'
+        ? this.later(second!).has(first!)
+        : breaks(this.graph, title, first!, second!);
   }
 
   /** Whether a walk ends with what breaks a rule. */
   breaks(claim: Claim, walk: readonly Tap[]): boolean {
-    return new Walked(this.plan, this.variant, walk).breaks(claim, (from) => this.never.from(keyOf(from), claim.second!));
+    return new Walked(this.plan, this.variant, walk).breaks(claim, (from) =>
+      this.never.from(keyOf(from), claim.second!),
+    );
   }
 }

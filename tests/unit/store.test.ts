@@ -1,4 +1,13 @@
-import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
@@ -36,7 +45,10 @@ afterEach(async () => {
 test('what was saved is there after the database is opened again', async () => {
   const { id } = await plans.create('Huts', 'app "Huts"');
   now = 2000;
-  expect(await plans.save(id, 'app "Ünï \u{1f3d4}"', 1)).toMatchObject({ kind: 'saved', plan: { version: 2, updatedAt: 2000 } });
+  expect(await plans.save(id, 'app "Ünï \u{1f3d4}"', 1)).toMatchObject({
+    kind: 'saved',
+    plan: { version: 2, updatedAt: 2000 },
+  });
   await db.destroy();
   await open();
   expect(await plans.find(id)).toEqual({ id, name: 'Huts', text: 'app "Ünï \u{1f3d4}"', version: 2, updatedAt: 2000 });
@@ -95,17 +107,40 @@ test('audits are kept with their plan, the last so many, and go with it', async 
   const audits = new AuditStore(db, () => now);
   const { id } = await plans.create('Huts', '');
   const other = await plans.create('Other', '');
-  const report = { total: 3, opens: 1, gated: 0, lost: 1, unreadable: 1, ambiguous: 0, opened: [{ pattern: '/huts', screen: 'huts', count: 1, gated: false, ambiguous: 0, examples: ['/huts'] }], lostGroups: [], unreadableGroups: [], ambiguousGroups: [] };
+  const report = {
+    total: 3,
+    opens: 1,
+    gated: 0,
+    lost: 1,
+    unreadable: 1,
+    ambiguous: 0,
+    opened: [{ pattern: '/huts', screen: 'huts', count: 1, gated: false, ambiguous: 0, examples: ['/huts'] }],
+    lostGroups: [],
+    unreadableGroups: [],
+    ambiguousGroups: [],
+  };
   now = 5000;
   const made = await audits.create(id, { name: 'mail.csv', variant: 'phone', report });
   expect(made).toEqual({ id: made!.id, name: 'mail.csv', variant: 'phone', createdAt: 5000, total: 3, lost: 2 });
-  expect(await audits.find(id, made!.id)).toEqual({ id: made!.id, name: 'mail.csv', variant: 'phone', createdAt: 5000, report });
+  expect(await audits.find(id, made!.id)).toEqual({
+    id: made!.id,
+    name: 'mail.csv',
+    variant: 'phone',
+    createdAt: 5000,
+    report,
+  });
   expect(await audits.find(other.id, made!.id)).toBeUndefined();
-  for (let index = 0; index < mostKept; index++) await audits.create(id, { name: `${index}.txt`, variant: 'phone', report });
-  expect((await audits.list(id))!.map(({ name }) => name)).toEqual(Array.from({ length: mostKept }, (_each, index) => `${mostKept - 1 - index}.txt`));
+  for (let index = 0; index < mostKept; index++)
+    await audits.create(id, { name: `${index}.txt`, variant: 'phone', report });
+  expect((await audits.list(id))!.map(({ name }) => name)).toEqual(
+    Array.from({ length: mostKept }, (_each, index) => `${mostKept - 1 - index}.txt`),
+  );
   expect(await audits.list(other.id)).toEqual([]);
   await plans.delete(id);
-  expect([await audits.list(id), await audits.create(id, { name: 'late.txt', variant: 'phone', report })]).toEqual([undefined, undefined]);
+  expect([await audits.list(id), await audits.create(id, { name: 'late.txt', variant: 'phone', report })]).toEqual([
+    undefined,
+    undefined,
+  ]);
   now += keptAfterDelete + 1;
   await plans.purge();
   expect(await db.selectFrom('audit').select('id').execute()).toEqual([]);
@@ -114,7 +149,10 @@ test('audits are kept with their plan, the last so many, and go with it', async 
 test('a text is kept before another takes its place in a conflict or as an earlier one, and before less than half is left', async () => {
   const earlier = new EarlierStore(db, () => now);
   const { id } = await plans.create('Huts', 'one two three four');
-  const kept = async (): Promise<string[]> => Promise.all((await earlier.list(id))!.map(async (one) => `${one.reason}: ${(await earlier.find(id, one.id))!.text}`));
+  const kept = async (): Promise<string[]> =>
+    Promise.all(
+      (await earlier.list(id))!.map(async (one) => `${one.reason}: ${(await earlier.find(id, one.id))!.text}`),
+    );
   await plans.save(id, 'one two three', 1);
   expect(await kept()).toEqual([]);
   await plans.save(id, 'one', 2);
@@ -139,7 +177,8 @@ test('plans that can be brought back are listed, with how long', async () => {
   now = 2000;
   await plans.delete(second.id);
   expect(await plans.listDeleted()).toEqual([
-    { id: second.id, name: 'Second', deletedAt: 2000, until: 2000 + keptAfterDelete }, { id: first.id, name: 'First', deletedAt: 1000, until: 1000 + keptAfterDelete },
+    { id: second.id, name: 'Second', deletedAt: 2000, until: 2000 + keptAfterDelete },
+    { id: first.id, name: 'First', deletedAt: 1000, until: 1000 + keptAfterDelete },
   ]);
   now = 1001 + keptAfterDelete;
   expect((await plans.listDeleted()).map(({ name }) => name)).toEqual(['Second']);
@@ -169,9 +208,13 @@ describe('a file', () => {
     const opened = await openDatabase(file());
     await new PlanStore(opened.db).create('Huts', 'a');
     await opened.db.destroy();
-    expect(readdirSync(folder).filter((name) => name.includes('before'))).toEqual(['old.sqlite.before-003-earlier-texts']);
+    expect(readdirSync(folder).filter((name) => name.includes('before'))).toEqual([
+      'old.sqlite.before-003-earlier-texts',
+    ]);
     const copy = new Sqlite(join(folder, 'old.sqlite.before-003-earlier-texts'));
-    expect(copy.prepare("SELECT name FROM sqlite_master WHERE name IN ('audit', 'earlier')").all()).toEqual([{ name: 'audit' }]);
+    expect(copy.prepare("SELECT name FROM sqlite_master WHERE name IN ('audit', 'earlier')").all()).toEqual([
+      { name: 'audit' },
+    ]);
     copy.close();
     expect((await openDatabase(file())).setAside).toBeNull();
   });
@@ -182,7 +225,10 @@ describe('a file', () => {
     await first.close();
     const bytes = readFileSync(file());
     bytes.fill(0x5a, 4096, 3 * 4096);
-    for (const damaged of [bytes, Buffer.from('no database at all, and longer than a header would be, so that it is looked at')]) {
+    for (const damaged of [
+      bytes,
+      Buffer.from('no database at all, and longer than a header would be, so that it is looked at'),
+    ]) {
       writeFileSync(file(), damaged);
       const { db: other, setAside, close: closeOther } = await openDatabase(file());
       expect(readFileSync(setAside!).equals(damaged)).toBe(true);
@@ -204,7 +250,11 @@ describe('a file', () => {
     const isRoot = process.getuid!() === 0;
     if (isRoot) process.seteuid!(65534);
     try {
-      await expect(openDatabase(file)).rejects.toThrow(new Unusable(`The database ${file} cannot be opened for writing. Check the rights to the file and its folder, or name another folder in ANDANTE_DATA.`));
+      await expect(openDatabase(file)).rejects.toThrow(
+        new Unusable(
+          `The database ${file} cannot be opened for writing. Check the rights to the file and its folder, or name another folder in ANDANTE_DATA.`,
+        ),
+      );
     } finally {
       if (isRoot) process.seteuid!(0);
       chmodSync(inside, 0o755);
@@ -213,7 +263,10 @@ describe('a file', () => {
 
   test('that cannot be used is refused in one sentence, and left as it is', async () => {
     const first = await openDatabase(file());
-    await first.db.insertInto('kysely_migration' as never).values({ name: '999-later', timestamp: '2030' } as never).execute();
+    await first.db
+      .insertInto('kysely_migration' as never)
+      .values({ name: '999-later', timestamp: '2030' } as never)
+      .execute();
     await first.close();
     await expect(openDatabase(file())).rejects.toThrow(/^The database \S+ is of a later version of Andante\. /);
     await expect(openDatabase(join(file(), 'below', 'andante.sqlite'))).rejects.toThrow(Unusable);

@@ -24,7 +24,10 @@ function used(plan: Plan, variant: string, walk: readonly TourTap[]): Branch[] {
     });
     expect(next.length).toBeGreaterThan(0);
     if (shows === null) break;
-    now = next.filter((configuration): configuration is Configuration => configuration !== null && activeStack(configuration)!.screen === shows);
+    now = next.filter(
+      (configuration): configuration is Configuration =>
+        configuration !== null && activeStack(configuration)!.screen === shows,
+    );
     expect(now.length).toBeGreaterThan(0);
   }
   return walk.flatMap(({ branch }) => (branch ? [branch] : []));
@@ -54,7 +57,8 @@ function fewestTaps(plan: Plan, variant: string, wanted: readonly Branch[]): num
       if (!at) continue;
       for (const event of walker.events(at)) {
         if (event.kind === 'trigger' || event.kind === 'item') {
-          for (const { branch, after } of walker.outcomesBy(at, event)) for (const to of after.length > 0 ? after : [null]) next.push({ at: to, done: done | bit.get(branch)! });
+          for (const { branch, after } of walker.outcomesBy(at, event))
+            for (const to of after.length > 0 ? after : [null]) next.push({ at: to, done: done | bit.get(branch)! });
         } else for (const to of walker.after(at, event)) next.push({ at: to, done });
       }
     }
@@ -66,23 +70,37 @@ function fewestTaps(plan: Plan, variant: string, wanted: readonly Branch[]): num
 test('a tour uses every outcome that can happen, and hardly more taps than the best one', () => {
   let compared = 0;
   let worst = 0;
-  forAll(fc.property(planArbitrary(4), (text) => {
-    const { plan, reach } = check(text);
-    for (const { name, stacks, verdicts } of reach.variants) {
-      const wanted = stacks?.outcomes();
-      const tour = planTour(plan, name, wanted);
-      for (const { shows } of tour.walks.flat()) if (shows) expect(verdicts[shows.index]!.reachable, `${shows.label} in ${name} of\n${text}\n${tourText(tour)}`).not.toBe('no');
-      if (!wanted) continue;
-      if (!tour.whole) continue;
-      const covered = new Set(tour.walks.flatMap((walk) => used(plan, name, walk)));
-      expect([...wanted].every((branch) => covered.has(branch)), text).toBe(true);
-      const best = fewestTaps(plan, name, [...wanted]);
-      if (best === null || best === 0) continue;
-      compared++;
-      worst = Math.max(worst, tapsIn(tour.walks) / best);
-      expect(tapsIn(tour.walks) / best, `${tapsIn(tour.walks)} taps, best ${best}, ${name} of\n${text}\n${tourText(tour)}`).toBeLessThanOrEqual(1.5);
-    }
-  }), 60);
+  forAll(
+    fc.property(planArbitrary(4), (text) => {
+      const { plan, reach } = check(text);
+      for (const { name, stacks, verdicts } of reach.variants) {
+        const wanted = stacks?.outcomes();
+        const tour = planTour(plan, name, wanted);
+        for (const { shows } of tour.walks.flat())
+          if (shows)
+            expect(
+              verdicts[shows.index]!.reachable,
+              `${shows.label} in ${name} of\n${text}\n${tourText(tour)}`,
+            ).not.toBe('no');
+        if (!wanted) continue;
+        if (!tour.whole) continue;
+        const covered = new Set(tour.walks.flatMap((walk) => used(plan, name, walk)));
+        expect(
+          [...wanted].every((branch) => covered.has(branch)),
+          text,
+        ).toBe(true);
+        const best = fewestTaps(plan, name, [...wanted]);
+        if (best === null || best === 0) continue;
+        compared++;
+        worst = Math.max(worst, tapsIn(tour.walks) / best);
+        expect(
+          tapsIn(tour.walks) / best,
+          `${tapsIn(tour.walks)} taps, best ${best}, ${name} of\n${text}\n${tourText(tour)}`,
+        ).toBeLessThanOrEqual(1.5);
+      }
+    }),
+    60,
+  );
   expect(compared).toBeGreaterThan(30);
 });
 

@@ -22,8 +22,17 @@ const listOf = (of: Type): Type => ({ kind: 'list', of });
 
 describe('assignability', () => {
   const all: Type[] = [
-    base('text'), base('int'), base('decimal'), base('date'), named('HutId'), named('StayId'), named('Season'), named('Hut'),
-    listOf(base('int')), listOf(base('decimal')), listOf(named('Hut')),
+    base('text'),
+    base('int'),
+    base('decimal'),
+    base('date'),
+    named('HutId'),
+    named('StayId'),
+    named('Season'),
+    named('Hut'),
+    listOf(base('int')),
+    listOf(base('decimal')),
+    listOf(named('Hut')),
   ];
   const allowed = new Set(['int>decimal', 'list of int>list of decimal']);
 
@@ -43,7 +52,8 @@ describe('assignability', () => {
 
 describe('values that fit', () => {
   const screen = plan.screens[0]!;
-  const paths = (name: string, type: Type): string[] => fittingValues(screenScope(screen, [], screen.transitions[0]!.loop), { name, type }).map((value) => value.path);
+  const paths = (name: string, type: Type): string[] =>
+    fittingValues(screenScope(screen, [], screen.transitions[0]!.loop), { name, type }).map((value) => value.path);
 
   test('come best first: by name, then by type, then by shortness', () => {
     expect(paths('hutId', named('HutId'))).toEqual(['hut.id', 'h.id', 'other', 'stay.hut.id']);

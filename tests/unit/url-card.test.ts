@@ -51,90 +51,176 @@ screen pay "Pay" {
 `;
 
 const { plan } = check(huts);
-const show = ({ when, stack, back, putOffBy }: BuiltCard): string => `${when && `${when}: `}${stack.join(' > ')}, Back ${back ?? 'leaves'}${putOffBy ? `, since ${putOffBy.screen} needs ${putOffBy.needs}` : ''}`;
+const show = ({ when, stack, back, putOffBy }: BuiltCard): string =>
+  `${when && `${when}: `}${stack.join(' > ')}, Back ${back ?? 'leaves'}${putOffBy ? `, since ${putOffBy.screen} needs ${putOffBy.needs}` : ''}`;
 const told = (url: string, variant = 'phone') => {
   const { state, opens, takes, cold, once, remarks, why, nearest } = new UrlReader(plan, variant).card(url);
-  return { state, opens: opens?.screen ?? null, takes: takes.map(({ name, value, from }) => `${name} ${value} ${from}`), cold: cold.map(show), once: once && show(once), remarks: remarks.map(plain), why: why && plain(why), nearest: nearest.map(({ pattern }) => pattern) };
+  return {
+    state,
+    opens: opens?.screen ?? null,
+    takes: takes.map(({ name, value, from }) => `${name} ${value} ${from}`),
+    cold: cold.map(show),
+    once: once && show(once),
+    remarks: remarks.map(plain),
+    why: why && plain(why),
+    nearest: nearest.map(({ pattern }) => pattern),
+  };
 };
 
 describe('what a URL does', () => {
   test('with its arguments, defaults, and what is left out', () => {
     expect(told('/huts/12?ref=mail&days=2026-05-01,2026-05-02&x=1')).toEqual({
-      state: 'opens', opens: 'hut', takes: ['hutId 12 url', 'season summer default', 'ref mail url', 'days 2026-05-01, 2026-05-02 url'],
-      cold: ['list > hut, Back list'], once: null, remarks: ['x is not looked at.'], why: null, nearest: [],
+      state: 'opens',
+      opens: 'hut',
+      takes: ['hutId 12 url', 'season summer default', 'ref mail url', 'days 2026-05-01, 2026-05-02 url'],
+      cold: ['list > hut, Back list'],
+      once: null,
+      remarks: ['x is not looked at.'],
+      why: null,
+      nearest: [],
     });
-    expect(told('/huts/12').takes).toEqual(['hutId 12 url', 'season summer default', 'ref null absent', 'days  default']);
+    expect(told('/huts/12').takes).toEqual([
+      'hutId 12 url',
+      'season summer default',
+      'ref null absent',
+      'days  default',
+    ]);
   });
 
   test('where it is put off, by what, and what follows once that holds', () => {
-    expect(told('/mine')).toMatchObject({ state: 'gated', cold: ['signIn, Back leaves, since mine needs signedIn'], once: 'signedIn: mine, Back list' });
+    expect(told('/mine')).toMatchObject({
+      state: 'gated',
+      cold: ['signIn, Back leaves, since mine needs signedIn'],
+      once: 'signedIn: mine, Back list',
+    });
     // On a tablet there are no tabs, and Back on the only frame leaves.
     expect(told('/mine', 'tablet')).toMatchObject({ once: 'signedIn: mine, Back leaves' });
     // The first that lacks something puts all of it off; both are wanted for the whole stack.
-    expect(told('/mine/bills/7')).toMatchObject({ state: 'gated', cold: ['signIn, Back leaves, since mine needs signedIn'], once: 'signedIn and paid: mine > bill, Back mine' });
-    expect(told('/board')).toMatchObject({ state: 'gated', cold: ['signIn, Back leaves, since board needs tier is board and "the door is open"'], once: 'tier is board and “the door is open”: list > board, Back list' });
+    expect(told('/mine/bills/7')).toMatchObject({
+      state: 'gated',
+      cold: ['signIn, Back leaves, since mine needs signedIn'],
+      once: 'signedIn and paid: mine > bill, Back mine',
+    });
+    expect(told('/board')).toMatchObject({
+      state: 'gated',
+      cold: ['signIn, Back leaves, since board needs tier is board and "the door is open"'],
+      once: 'tier is board and “the door is open”: list > board, Back list',
+    });
   });
 
   test('where what happens instead leaves the app', () => {
-    const left = check('app "A"\norigin a:\nstart a\nflag open\nscreen a "A"\nscreen b "B" {\n  needs open else back\n  link /b under a\n}\n').plan;
-    expect(new UrlReader(left, null).card('/b')).toMatchObject({ state: 'gated', cold: [{ stack: [], putOffBy: { screen: 'b', needs: 'open' } }], once: { when: 'open', stack: ['a', 'b'], back: 'a' } });
+    const left = check(
+      'app "A"\norigin a:\nstart a\nflag open\nscreen a "A"\nscreen b "B" {\n  needs open else back\n  link /b under a\n}\n',
+    ).plan;
+    expect(new UrlReader(left, null).card('/b')).toMatchObject({
+      state: 'gated',
+      cold: [{ stack: [], putOffBy: { screen: 'b', needs: 'open' } }],
+      once: { when: 'open', stack: ['a', 'b'], back: 'a' },
+    });
   });
 
   test('where nothing fits, the nearest and the reason', () => {
-    expect(told('/huts/twelve')).toMatchObject({ state: 'lost', why: 'twelve stands for hutId, which wants an int', nearest: ['/huts/{hutId}{?season,ref,days}'] });
-    expect(told('/huts/12?days=2026-05-01,soon')).toMatchObject({ state: 'lost', why: 'soon stands for days, which wants a date such as 2026-01-31' });
+    expect(told('/huts/twelve')).toMatchObject({
+      state: 'lost',
+      why: 'twelve stands for hutId, which wants an int',
+      nearest: ['/huts/{hutId}{?season,ref,days}'],
+    });
+    expect(told('/huts/12?days=2026-05-01,soon')).toMatchObject({
+      state: 'lost',
+      why: 'soon stands for days, which wants a date such as 2026-01-31',
+    });
     expect(told('/mine/bills')).toMatchObject({ state: 'lost', why: 'it ends where {no} should follow' });
     expect(told('/board/a')).toMatchObject({ state: 'lost', why: 'a is too much' });
-    expect(told('ftp://huts.example/')).toMatchObject({ state: 'unreadable', why: 'ftp://huts.example is no origin of this app' });
-    expect(new UrlReader(check('start a\nscreen a "A"').plan, null).card('/a')).toMatchObject({ state: 'lost', why: ['the app has no links'] });
+    expect(told('ftp://huts.example/')).toMatchObject({
+      state: 'unreadable',
+      why: 'ftp://huts.example is no origin of this app',
+    });
+    expect(new UrlReader(check('start a\nscreen a "A"').plan, null).card('/a')).toMatchObject({
+      state: 'lost',
+      why: ['the app has no links'],
+    });
   });
 
   test('of a link that is put off, what is said to be wanted is enough', () => {
     let putOff = 0;
-    forAll(fc.property(planArbitrary(5), (source) => {
-      const { plan: any } = check(source);
-      for (const variant of any.variants) {
-        const walker = new Walker(any, variant);
-        for (const door of walker.doors()) {
-          const { cold, once } = arrivalOf(any, new Walker(any, variant, new Data(any)), door);
-          // Whatever the walker shows on a cold start is told, and nothing else.
-          const shown = (configurations: readonly Configuration[]): string[] => [...new Set(configurations.map(keyOf))].sort();
-          if (!walker.bounded) expect(shown(cold.flatMap(({ after }) => after ?? []))).toEqual(shown(walker.open(door)));
-          if (!once) continue;
-          putOff++;
-          const from = { ...walker.nothing, flags: any.flags.map((flag) => once.flags.get(flag) ?? flag.initial) };
-          const after = walker.after(from, door, once.texts);
-          expect(after.some((each) => keyOf(each) === keyOf(once.after)), source).toBe(true);
-          expect([...screensOf(activeStack(once.after))].reverse()).toEqual(walker.stackOf(door));
+    forAll(
+      fc.property(planArbitrary(5), (source) => {
+        const { plan: any } = check(source);
+        for (const variant of any.variants) {
+          const walker = new Walker(any, variant);
+          for (const door of walker.doors()) {
+            const { cold, once } = arrivalOf(any, new Walker(any, variant, new Data(any)), door);
+            // Whatever the walker shows on a cold start is told, and nothing else.
+            const shown = (configurations: readonly Configuration[]): string[] =>
+              [...new Set(configurations.map(keyOf))].sort();
+            if (!walker.bounded)
+              expect(shown(cold.flatMap(({ after }) => after ?? []))).toEqual(shown(walker.open(door)));
+            if (!once) continue;
+            putOff++;
+            const from = { ...walker.nothing, flags: any.flags.map((flag) => once.flags.get(flag) ?? flag.initial) };
+            const after = walker.after(from, door, once.texts);
+            expect(
+              after.some((each) => keyOf(each) === keyOf(once.after)),
+              source,
+            ).toBe(true);
+            expect([...screensOf(activeStack(once.after))].reverse()).toEqual(walker.stackOf(door));
+          }
         }
-      }
-    }), 300);
+      }),
+      300,
+    );
     expect(putOff).toBeGreaterThan(20);
   });
 
   test('of any plan and any text something is said', () => {
-    const text = fc.oneof(fc.string({ unit: 'binary' }), fc.constantFrom('/a/1', '/a/x', '/a', '/a/1/b', 'https://a.example/a/1'));
-    forAll(fc.property(planArbitrary(4), fc.array(text, { maxLength: 5 }), (source, urls) => {
-      const checked = check(source);
-      for (const variant of checked.plan.variants) {
-        const { results, spaces, unusable } = linksCard(checked, { urls: urls.join('\n') }, variant);
-        for (const { state, opens, why, cold } of results) {
-          expect(opens === null).toBe(why !== null);
-          if (state === 'opens') expect(cold.some(({ putOffBy }) => putOffBy === null)).toBe(true);
+    const text = fc.oneof(
+      fc.string({ unit: 'binary' }),
+      fc.constantFrom('/a/1', '/a/x', '/a', '/a/1/b', 'https://a.example/a/1'),
+    );
+    forAll(
+      fc.property(planArbitrary(4), fc.array(text, { maxLength: 5 }), (source, urls) => {
+        const checked = check(source);
+        for (const variant of checked.plan.variants) {
+          const { results, spaces, unusable } = linksCard(checked, { urls: urls.join('\n') }, variant);
+          for (const { state, opens, why, cold } of results) {
+            expect(opens === null).toBe(why !== null);
+            if (state === 'opens') expect(cold.some(({ putOffBy }) => putOffBy === null)).toBe(true);
+          }
+          // Every link of the variant has its row, or is told to be of no use.
+          const links = checked.plan.screens.flatMap((screen) =>
+            screen.only === null || screen.only.has(variant) ? screen.links : [],
+          );
+          for (const { rows, origins } of spaces)
+            if (origins.length === 0) expect(rows.length + unusable.length).toBe(links.length);
         }
-        // Every link of the variant has its row, or is told to be of no use.
-        const links = checked.plan.screens.flatMap((screen) => (screen.only === null || screen.only.has(variant) ? screen.links : []));
-        for (const { rows, origins } of spaces) if (origins.length === 0) expect(rows.length + unusable.length).toBe(links.length);
-      }
-    }), 60);
+      }),
+      60,
+    );
   });
 });
 
 test('the tree’s rows are in the order in which a URL tries them', () => {
-  const card = linksCard(check(`${huts}screen more "More" {\n  takes a: text?, b: int?, rest: text?\n  link /\n  link /mine{/rest*}\n  link /mine/{a}\n  link /mine/{b}/x\n  link /mine/{b}\n  link /mine/new.html\n  link https://huts.example/mine/{a}/y\n}\n`), { urls: '' }, 'phone');
-  const rows = card.spaces[0]!.rows.map(({ column, segments, parent, leaf }) => `${'. '.repeat(column)}${segments.map(({ text }) => text).join(' ')} ${parent} ${leaf.screen} ${leaf.types}`.trim());
+  const card = linksCard(
+    check(
+      `${huts}screen more "More" {\n  takes a: text?, b: int?, rest: text?\n  link /\n  link /mine{/rest*}\n  link /mine/{a}\n  link /mine/{b}/x\n  link /mine/{b}\n  link /mine/new.html\n  link https://huts.example/mine/{a}/y\n}\n`,
+    ),
+    { urls: '' },
+    'phone',
+  );
+  const rows = card.spaces[0]!.rows.map(({ column, segments, parent, leaf }) =>
+    `${'. '.repeat(column)}${segments.map(({ text }) => text).join(' ')} ${parent} ${leaf.screen} ${leaf.types}`.trim(),
+  );
   expect(rows).toEqual([
-    '/ null more', 'huts {hutId} null hut int · ?season, ref, days', 'mine null mine', '. bills {no} 2 bill int', '. new.html 2 more', '. {b} 2 more int', '. . x 5 more int', '. {a} 2 more text', '. . y 7 more text', '. {/rest*} 2 more any depth',
+    '/ null more',
+    'huts {hutId} null hut int · ?season, ref, days',
+    'mine null mine',
+    '. bills {no} 2 bill int',
+    '. new.html 2 more',
+    '. {b} 2 more int',
+    '. . x 5 more int',
+    '. {a} 2 more text',
+    '. . y 7 more text',
+    '. {/rest*} 2 more any depth',
     'board null board',
   ]);
   expect(card.entries).toMatchObject([{ label: 'Mine', door: 'widget', screen: { label: 'mine', state: 'gated' } }]);
@@ -142,7 +228,9 @@ test('the tree’s rows are in the order in which a URL tries them', () => {
 });
 
 test('of patterns that clash, both are marked', () => {
-  const marked = linksCard(check(demo), { urls: '' }, null).spaces[0]!.rows.filter(({ leaf }) => leaf.clashes).map(({ leaf }) => leaf.pattern);
+  const marked = linksCard(check(demo), { urls: '' }, null)
+    .spaces[0]!.rows.filter(({ leaf }) => leaf.clashes)
+    .map(({ leaf }) => leaf.pattern);
   expect(marked).toEqual(['/help/{about}', '/help/{topic}']);
 });
 
@@ -150,26 +238,62 @@ test('examples of all patterns of the demo open their screens, or are those of a
   const checked = check(demo);
   const { examples } = linksCard(checked, { urls: '' }, null);
   const { results } = linksCard(checked, { urls: examples.join('\n') }, null);
-  expect(results.map(({ opens }) => opens?.screen)).toEqual(['hut', 'reviews', 'stays', 'stay', 'help', 'questions', 'questions']);
+  expect(results.map(({ opens }) => opens?.screen)).toEqual([
+    'hut',
+    'reviews',
+    'stays',
+    'stay',
+    'help',
+    'questions',
+    'questions',
+  ]);
 });
 
 describe('changes to a pattern', () => {
   test.each<[what: string, made: string | null, wanted: string | null]>([
-    ['into the path', addToPath('/huts{?day}', 'id'), '/huts/{id}{?day}'], ['into the path of the root', addToPath('/', 'id'), '/{id}'], ['before the rest', addToPath('/huts{/rest*}', 'id'), '/huts/{id}{/rest*}'],
-    ['into the query', addToQuery('/huts/{id}', 'day'), '/huts/{id}{?day}'], ['into a query that is there', addToQuery('/{?a}', 'b'), '/{?a,b}'], ['twice', addToQuery('/{a}', 'a'), null],
-    ['out of the path', takeOut('/huts/{id}/map', 'id'), '/huts/map'], ['out of a segment', takeOut('/huts/x{id}.html', 'id'), '/huts/x.html'], ['out of the query', takeOut('/huts{?a,b}', 'a'), '/huts{?b}'], ['all of the query', takeOut('/huts{?a}', 'a'), '/huts'],
-    ['the rest', takeOut('/huts{/rest*}{?a}', 'rest'), '/huts{?a}'], ['all there is', takeOut('/{id}', 'id'), '/'], ['of an origin', takeOut('https://a.example/{id}', 'id'), 'https://a.example/'],
-    ['from the query', moveToPath('/huts{?id}', 'id'), '/huts/{id}'], ['from the path', moveToQuery('/huts/{id}/map', 'id'), '/huts/map{?id}'],
-    ['apart', setApart('/huts/{slug}', 'by-name'), '/huts/by-name/{slug}'], ['apart at the root', setApart('/{slug}', 'hut'), '/hut/{slug}'], ['apart before the rest', setApart('/a{/rest*}', 'all'), '/a/all{/rest*}'], ['apart once more', setApart('/hut/{slug}', 'hut'), null],
+    ['into the path', addToPath('/huts{?day}', 'id'), '/huts/{id}{?day}'],
+    ['into the path of the root', addToPath('/', 'id'), '/{id}'],
+    ['before the rest', addToPath('/huts{/rest*}', 'id'), '/huts/{id}{/rest*}'],
+    ['into the query', addToQuery('/huts/{id}', 'day'), '/huts/{id}{?day}'],
+    ['into a query that is there', addToQuery('/{?a}', 'b'), '/{?a,b}'],
+    ['twice', addToQuery('/{a}', 'a'), null],
+    ['out of the path', takeOut('/huts/{id}/map', 'id'), '/huts/map'],
+    ['out of a segment', takeOut('/huts/x{id}.html', 'id'), '/huts/x.html'],
+    ['out of the query', takeOut('/huts{?a,b}', 'a'), '/huts{?b}'],
+    ['all of the query', takeOut('/huts{?a}', 'a'), '/huts'],
+    ['the rest', takeOut('/huts{/rest*}{?a}', 'rest'), '/huts{?a}'],
+    ['all there is', takeOut('/{id}', 'id'), '/'],
+    ['of an origin', takeOut('https://a.example/{id}', 'id'), 'https://a.example/'],
+    ['from the query', moveToPath('/huts{?id}', 'id'), '/huts/{id}'],
+    ['from the path', moveToQuery('/huts/{id}/map', 'id'), '/huts/map{?id}'],
+    ['apart', setApart('/huts/{slug}', 'by-name'), '/huts/by-name/{slug}'],
+    ['apart at the root', setApart('/{slug}', 'hut'), '/hut/{slug}'],
+    ['apart before the rest', setApart('/a{/rest*}', 'all'), '/a/all{/rest*}'],
+    ['apart once more', setApart('/hut/{slug}', 'hut'), null],
     ['of what does not read', addToPath('/{', 'id'), null],
   ])('%s', (_what, made, wanted) => expect(made).toBe(wanted));
 
   test('give a pattern that reads', () => {
     const part = fc.constantFrom('/a', '/{a}', '/x{b}', '/{c}.html', '{/rest*}', '{?q}', '{?q,r}', '/');
-    forAll(fc.property(fc.array(part, { maxLength: 4 }).map((parts) => parts.join('') || '/'), (pattern) => {
-      for (const made of [addToPath(pattern, 'new'), addToQuery(pattern, 'new'), setApart(pattern, 'apart'), ...['a', 'b', 'c', 'q', 'r', 'rest'].flatMap((name) => [takeOut(pattern, name), moveToPath(pattern, name), moveToQuery(pattern, name)])]) {
-        if (made !== null) expect(readPattern(made).problem).toBeNull();
-      }
-    }), 300);
+    forAll(
+      fc.property(
+        fc.array(part, { maxLength: 4 }).map((parts) => parts.join('') || '/'),
+        (pattern) => {
+          for (const made of [
+            addToPath(pattern, 'new'),
+            addToQuery(pattern, 'new'),
+            setApart(pattern, 'apart'),
+            ...['a', 'b', 'c', 'q', 'r', 'rest'].flatMap((name) => [
+              takeOut(pattern, name),
+              moveToPath(pattern, name),
+              moveToQuery(pattern, name),
+            ]),
+          ]) {
+            if (made !== null) expect(readPattern(made).problem).toBeNull();
+          }
+        },
+      ),
+      300,
+    );
   });
 });

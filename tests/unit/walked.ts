@@ -21,7 +21,11 @@ export class Walked {
   /** Whether some tap ran into a bound of the walker, so that configurations are missing. */
   readonly isBounded: boolean;
 
-  constructor(readonly plan: Plan, readonly variant: string, readonly walk: readonly Tap[]) {
+  constructor(
+    readonly plan: Plan,
+    readonly variant: string,
+    readonly walk: readonly Tap[],
+  ) {
     const walker = new Walker(plan, variant);
     this.after = walker.coldStart();
     this.atStart = this.after.map((configuration) => activeStack(configuration)!.screen);
@@ -56,9 +60,12 @@ export class Walked {
     return this.after.some((configuration) => {
       const { screen, below } = activeStack(configuration)!;
       switch (claim) {
-        case 'always reach': return screen === first && isOutOfReach(configuration);
-        case 'never after': return screen === first && shownBefore.includes(second);
-        default: return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
+        case 'always reach':
+          return screen === first && isOutOfReach(configuration);
+        case 'never after':
+          return screen === first && shownBefore.includes(second);
+        default:
+          return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
       }
     });
   }

@@ -18,8 +18,13 @@ function showStack(stack: Stack): string {
 
 /** `main stack | tab | tab`, the active one marked; behind it the flags that are not as they began. */
 function show(plan: Plan, { flags, active, stacks }: Configuration): string {
-  const set = plan.flags.flatMap((flag, index) => (flags[index] === flag.initial ? [] : [`${flag.name}=${flags[index]}`]));
-  const all = stacks.length === 1 ? showStack(stacks[0]!) : stacks.map((stack, place) => `${place === active ? '*' : ''}${showStack(stack)}`).join(' | ');
+  const set = plan.flags.flatMap((flag, index) =>
+    flags[index] === flag.initial ? [] : [`${flag.name}=${flags[index]}`],
+  );
+  const all =
+    stacks.length === 1
+      ? showStack(stacks[0]!)
+      : stacks.map((stack, place) => `${place === active ? '*' : ''}${showStack(stack)}`).join(' | ');
   return [all, ...set].join(' ; ');
 }
 
@@ -28,7 +33,10 @@ function walk(text: string, taps: readonly string[], variant = 'app'): string[] 
   const plan = resolve(parse(text));
   expect(plan.tree.problems).toEqual([]);
   const walker = new Walker(plan, variant);
-  const outside: Event[] = [...plan.screens.flatMap((screen) => screen.links.map((link): Event => ({ kind: 'link', link }))), ...plan.entries.map((entry): Event => ({ kind: 'entry', entry }))];
+  const outside: Event[] = [
+    ...plan.screens.flatMap((screen) => screen.links.map((link): Event => ({ kind: 'link', link }))),
+    ...plan.entries.map((entry): Event => ({ kind: 'entry', entry })),
+  ];
   let now = walker.coldStart();
   for (const tap of taps) {
     now = now.flatMap((configuration) => {
@@ -41,17 +49,39 @@ function walk(text: string, taps: readonly string[], variant = 'app'): string[] 
 }
 
 /** A plan of bare screens around the triggers of `a`, where the app starts. */
-const plan = (steps: string, more = ''): string => `start a\nscreen a "A" { on "Go" ${steps} }\nscreen b "B" { on "On" push c }\nscreen c "C" {}\nscreen s "S" as sheet { on "On" push c }\n${more}`;
+const plan = (steps: string, more = ''): string =>
+  `start a\nscreen a "A" { on "Go" ${steps} }\nscreen b "B" { on "On" push c }\nscreen c "C" {}\nscreen s "S" as sheet { on "On" push c }\n${more}`;
 
 describe('what each step does to the stack', () => {
   test.each<[steps: string, ...after: string[]]>([
-    ['push b', 'a b'], ['push b then push c', 'a b c'], ['replace b', 'b'], ['push b then replace c', 'a c'], ['present b', 'a [b]'], ['push s', 'a [s]'],
-    ['reset b', 'b'], ['push b then reset c', 'c'], ['switch b', 'b'], ['leave "Mail"', 'a'], ['push b then back', 'a'], ['back', 'left'], ['back then push b', 'b'],
-    ['push b then push c then back to a', 'a'], ['push b then push c then back to b', 'a b'], ['push b then back to c', 'a'],
-    ['push b then push c then back past b', 'a'], ['back past a then push b', 'b'], ['push b then back past c', 'a'],
-    ['present b then push c then close', 'a'], ['push b then close', 'a'], ['push s then push s then close', 'a [s]'],
-    ['resume', 'a'], ['resume or push b', 'a b'], ['push nowhere then push b', 'a b'],
-    ['when "it rains" push b otherwise push c', 'a b', 'a c'], ['when "it rains" push b', 'a b'], ['when "it rains" and not "it rains" push b otherwise push c', 'a c'],
+    ['push b', 'a b'],
+    ['push b then push c', 'a b c'],
+    ['replace b', 'b'],
+    ['push b then replace c', 'a c'],
+    ['present b', 'a [b]'],
+    ['push s', 'a [s]'],
+    ['reset b', 'b'],
+    ['push b then reset c', 'c'],
+    ['switch b', 'b'],
+    ['leave "Mail"', 'a'],
+    ['push b then back', 'a'],
+    ['back', 'left'],
+    ['back then push b', 'b'],
+    ['push b then push c then back to a', 'a'],
+    ['push b then push c then back to b', 'a b'],
+    ['push b then back to c', 'a'],
+    ['push b then push c then back past b', 'a'],
+    ['back past a then push b', 'b'],
+    ['push b then back past c', 'a'],
+    ['present b then push c then close', 'a'],
+    ['push b then close', 'a'],
+    ['push s then push s then close', 'a [s]'],
+    ['resume', 'a'],
+    ['resume or push b', 'a b'],
+    ['push nowhere then push b', 'a b'],
+    ['when "it rains" push b otherwise push c', 'a b', 'a c'],
+    ['when "it rains" push b', 'a b'],
+    ['when "it rains" and not "it rains" push b otherwise push c', 'a c'],
   ])('%s', (steps, ...after) => expect(walk(plan(steps), ['Go'])).toEqual(after));
 
   test.each<[what: string, steps: string, taps: string[], after: string[]]>([
@@ -62,7 +92,8 @@ describe('what each step does to the stack', () => {
 });
 
 describe('flags', () => {
-  const flagged = (on: string): string => `choice Tier { plain, gold }\nflag ready\nflag tier: Tier\nstart a\nscreen a "A" {\n${on}\n}\nscreen b "B"\nscreen c "C"\n`;
+  const flagged = (on: string): string =>
+    `choice Tier { plain, gold }\nflag ready\nflag tier: Tier\nstart a\nscreen a "A" {\n${on}\n}\nscreen b "B"\nscreen c "C"\n`;
   test.each<[on: string, taps: string[], after: string]>([
     ['on "Go" when ready push b', ['Go'], 'left'],
     ['on "Go" when ready push b otherwise push c', ['Go'], 'a c'],
@@ -94,16 +125,41 @@ ${more}`;
   test.each<[what: string, text: string, taps: string[], after: string[]]>([
     ['puts the arrival off, and resume makes it', gated(usual), ['Stays', 'Yes'], ['a stays ; signedIn=true']],
     ['remembers the arrival on the frame that the else puts on', gated(usual), ['Stays'], ['a signIn<push stays>']],
-    ['keeps what lies above the gate until it is resumed', gated(usual, 'menu "M" on b { "Done" sets signedIn = true then resume }'), ['Stays', 'Help', 'Done'], ['a stays ; signedIn=true']],
+    [
+      'keeps what lies above the gate until it is resumed',
+      gated(usual, 'menu "M" on b { "Done" sets signedIn = true then resume }'),
+      ['Stays', 'Help', 'Done'],
+      ['a stays ; signedIn=true'],
+    ],
     ['forgets the arrival when Back takes the gate off', gated(usual), ['Stays', 'Back'], ['a']],
     ['asks again on resume', gated(usual), ['Stays', 'Give up'], ['a signIn<push stays>']],
     ['lets the steps before it stand', gated(usual), ['Both'], ['a b signIn<push stays>']],
     ['makes a replace only when it is resumed', gated(usual), ['Instead', 'Yes'], ['stays ; signedIn=true']],
-    ['goes either way on a condition in quotes', gated('needs "a friend" else push signIn'), ['Stays'], ['a signIn<push stays>', 'a stays']],
-    ['takes the lowest of several frames as the gate', gated('needs signedIn else push b then push signIn'), ['Stays', 'Yes'], ['a stays ; signedIn=true']],
-    ['may set what it needs', gated('needs signedIn else sets signedIn = true then push stays'), ['Stays'], ['a stays<push stays> ; signedIn=true']],
+    [
+      'goes either way on a condition in quotes',
+      gated('needs "a friend" else push signIn'),
+      ['Stays'],
+      ['a signIn<push stays>', 'a stays'],
+    ],
+    [
+      'takes the lowest of several frames as the gate',
+      gated('needs signedIn else push b then push signIn'),
+      ['Stays', 'Yes'],
+      ['a stays ; signedIn=true'],
+    ],
+    [
+      'may set what it needs',
+      gated('needs signedIn else sets signedIn = true then push stays'),
+      ['Stays'],
+      ['a stays<push stays> ; signedIn=true'],
+    ],
     ['that leads to itself ends', gated('needs signedIn else push stays'), ['Stays'], ['a']],
-    ['does not matter to what Back reveals', gated(`${usual}\n on "Out" sets signedIn = false then push b`), ['Stays', 'Yes', 'Out', 'Back'], ['a stays']],
+    [
+      'does not matter to what Back reveals',
+      gated(`${usual}\n on "Out" sets signedIn = false then push b`),
+      ['Stays', 'Yes', 'Out', 'Back'],
+      ['a stays'],
+    ],
   ])('%s', (_what, text, taps, after) => expect(walk(text, taps)).toEqual(after));
 });
 
@@ -145,7 +201,8 @@ ${more}`;
     expect(() => walk(tabbed(), ['Out', 'One'], 'phone')).toThrow('One is not on offer');
   });
 
-  test('with `back leaves` every tab’s last frame leaves the app', () => expect(walk(tabbed('back leaves\n'), ['Two', 'Back'], 'phone')).toEqual(['left']));
+  test('with `back leaves` every tab’s last frame leaves the app', () =>
+    expect(walk(tabbed('back leaves\n'), ['Two', 'Back'], 'phone')).toEqual(['left']));
 });
 
 describe('links and entries', () => {
@@ -163,12 +220,20 @@ screen signIn "Sign in" { on "Yes" sets signedIn = true then resume }
 entry widget "Widget" opens b
 `;
   test.each<[taps: string[], after: string]>([
-    [['/b'], 'a b'], [['/c'], 'a b c'], [['/d'], 'd'], [['Deep', '/c'], 'a b c'], [['Widget'], 'a b'],
-    [['Deep', '/e'], 'signIn<link e>'], [['/e', 'Yes'], 'b e ; signedIn=true'], [['/d', 'Back'], 'left'], [['/c', 'Back', 'Back'], 'a'],
+    [['/b'], 'a b'],
+    [['/c'], 'a b c'],
+    [['/d'], 'd'],
+    [['Deep', '/c'], 'a b c'],
+    [['Widget'], 'a b'],
+    [['Deep', '/e'], 'signIn<link e>'],
+    [['/e', 'Yes'], 'b e ; signedIn=true'],
+    [['/d', 'Back'], 'left'],
+    [['/c', 'Back', 'Back'], 'a'],
   ])('%j builds its stack', (taps, after) => expect(walk(linked, taps)).toEqual([after]));
 
   test('a link whose stack stands on a tab’s root builds on that tab, and the others hold theirs', () => {
-    const text = 'start a\ntabs {\n  "One" a\n  "Two" b\n}\nscreen a "A" { on "Deep" push c }\nscreen b "B" {}\nscreen c "C" { link /c under b }\n';
+    const text =
+      'start a\ntabs {\n  "One" a\n  "Two" b\n}\nscreen a "A" { on "Deep" push c }\nscreen b "B" {}\nscreen c "C" { link /c under b }\n';
     expect(walk(text, ['Deep', '/c'])).toEqual(['- | a | *b c']);
   });
 });

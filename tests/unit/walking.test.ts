@@ -22,7 +22,10 @@ import { forAll } from './property';
 const planOf = (text: string) => resolve(parse(text));
 
 /** Walks at random, by what is on offer: the steps as the language writes them, and where each leads. */
-function* stroll(plan: Plan, picks: readonly number[]): Generator<{ variant: string; steps: readonly string[]; configuration: Configuration }> {
+function* stroll(
+  plan: Plan,
+  picks: readonly number[],
+): Generator<{ variant: string; steps: readonly string[]; configuration: Configuration }> {
   const data = new Data(plan);
   for (const variant of plan.variants) {
     const walker = new Walker(plan, variant, data);
@@ -31,14 +34,22 @@ function* stroll(plan: Plan, picks: readonly number[]): Generator<{ variant: str
     for (const pick of picks) {
       if (!configuration) break;
       yield { variant, steps, configuration };
-      const doors = plan.screens.flatMap((screen) => screen.links.flatMap((link) => {
-        const url = urlOf(link, data.sampleFor(link));
-        return url !== null && openUrl(plan, variant, url)?.link === link ? [{ kind: 'link', link } as const] : [];
-      }));
-      const all = [...walker.events(configuration), ...doors].flatMap((event) => outcomesOfEvent(walker, configuration!, event).map((outcome) => ({ event, outcome })));
+      const doors = plan.screens.flatMap((screen) =>
+        screen.links.flatMap((link) => {
+          const url = urlOf(link, data.sampleFor(link));
+          return url !== null && openUrl(plan, variant, url)?.link === link ? [{ kind: 'link', link } as const] : [];
+        }),
+      );
+      const all = [...walker.events(configuration), ...doors].flatMap((event) =>
+        outcomesOfEvent(walker, configuration!, event).map((outcome) => ({ event, outcome })),
+      );
       const chosen = all[pick % all.length];
       if (!chosen?.outcome.after) break;
-      steps.push(headOf(chosen.event, data) + tailOf(chosen.outcome.assumed) + (chosen.outcome.told ? '' : ` expect ${activeStack(chosen.outcome.after)!.screen.label}`));
+      steps.push(
+        headOf(chosen.event, data) +
+          tailOf(chosen.outcome.assumed) +
+          (chosen.outcome.told ? '' : ` expect ${activeStack(chosen.outcome.after)!.screen.label}`),
+      );
       configuration = chosen.outcome.after;
     }
   }
@@ -47,31 +58,41 @@ function* stroll(plan: Plan, picks: readonly number[]): Generator<{ variant: str
 describe('a walk by hand', () => {
   test('is told in the language so that it leads to the same place again', () => {
     let walked = 0;
-    forAll(fc.property(planArbitrary(6), fc.array(fc.nat(60), { maxLength: 8 }), (text, picks) => {
-      const plan = planOf(text);
-      for (const { variant, steps, configuration } of stroll(plan, picks)) {
-        const nodes = readTrail(steps.join(' '));
-        expect(nodes, steps.join(' ')).not.toBeNull();
-        const replayed = replay(plan, variant, nodes!);
-        // Controls of one name, and links that samples do not tell apart, may lead elsewhere too: here as well is what counts.
-        expect(replayed.outcome, `${steps.join(' ')} in ${variant} of\n${text}`).toBe('holds');
-        const shows = activeStack(configuration)!.screen;
-        expect(replayed.shown.at(-1)).toContain(shows);
-        walked++;
-      }
-    }), 80);
+    forAll(
+      fc.property(planArbitrary(6), fc.array(fc.nat(60), { maxLength: 8 }), (text, picks) => {
+        const plan = planOf(text);
+        for (const { variant, steps, configuration } of stroll(plan, picks)) {
+          const nodes = readTrail(steps.join(' '));
+          expect(nodes, steps.join(' ')).not.toBeNull();
+          const replayed = replay(plan, variant, nodes!);
+          // Controls of one name, and links that samples do not tell apart, may lead elsewhere too: here as well is what counts.
+          expect(replayed.outcome, `${steps.join(' ')} in ${variant} of\n${text}`).toBe('holds');
+          const shows = activeStack(configuration)!.screen;
+          expect(replayed.shown.at(-1)).toContain(shows);
+          walked++;
+        }
+      }),
+      80,
+    );
     expect(walked).toBeGreaterThan(130);
   });
 
   test('goes on as before after the app is killed and restored', () => {
-    forAll(fc.property(planArbitrary(6), fc.array(fc.nat(60), { maxLength: 8 }), (text, picks) => {
-      const plan = planOf(text);
-      for (const { variant, configuration } of stroll(plan, picks)) {
-        const back = restore(plan, variant, JSON.parse(JSON.stringify(write(plan, configuration))) as ReturnType<typeof write>);
-        expect(back).toEqual(configuration);
-        expect(keyOf(back)).toBe(keyOf(configuration));
-      }
-    }), 200);
+    forAll(
+      fc.property(planArbitrary(6), fc.array(fc.nat(60), { maxLength: 8 }), (text, picks) => {
+        const plan = planOf(text);
+        for (const { variant, configuration } of stroll(plan, picks)) {
+          const back = restore(
+            plan,
+            variant,
+            JSON.parse(JSON.stringify(write(plan, configuration))) as ReturnType<typeof write>,
+          );
+          expect(back).toEqual(configuration);
+          expect(keyOf(back)).toBe(keyOf(configuration));
+        }
+      }),
+      200,
+    );
   });
 
   test.each([
@@ -81,9 +102,14 @@ describe('a walk by hand', () => {
   ])('is not restored with %s', (what, change, why) => {
     const before = planOf('start a\nflag f\nscreen a "A" { on "B" sets f = true then push b }\nscreen b "B" {}\n');
     const [on] = new Walker(before, 'app').coldStart();
-    const [deep] = new Walker(before, 'app').after(on!, { kind: 'trigger', transition: before.screens[0]!.transitions[0]! });
+    const [deep] = new Walker(before, 'app').after(on!, {
+      kind: 'trigger',
+      transition: before.screens[0]!.transitions[0]!,
+    });
     const written = write(before, deep!);
-    const text = what.includes('screen') ? 'start a\nflag f\nscreen a "A" {}\n' : `start a\n${change}\nscreen a "A" {}\nscreen b "B" {}\n`;
+    const text = what.includes('screen')
+      ? 'start a\nflag f\nscreen a "A" {}\n'
+      : `start a\n${change}\nscreen a "A" {}\nscreen b "B" {}\n`;
     expect(() => restore(planOf(text), 'app', written)).toThrow(new NotRestored(why));
   });
 });
@@ -109,7 +135,11 @@ test('every walk that the analysis finds can be written down and walked again: o
     }
     for (const finding of findings) {
       const witness = witnesses.get(finding);
-      if (witness && new Walker(plan, witness.variant).coldStart().length) expect(retrace(plan, witness.variant, witness.walk), `${finding.rule} in ${witness.variant} of\n${text}`).not.toBeNull();
+      if (witness && new Walker(plan, witness.variant).coldStart().length)
+        expect(
+          retrace(plan, witness.variant, witness.walk),
+          `${finding.rule} in ${witness.variant} of\n${text}`,
+        ).not.toBeNull();
     }
   };
   follow(demo);
@@ -119,14 +149,38 @@ test('every walk that the analysis finds can be written down and walked again: o
 
 describe('a walk that is kept', () => {
   test.each([
-    ['behind the last one', 'start a\nwalk "V" { back }  # leaves\nscreen a "A"\n', 'start a\nwalk "V" { back }  # leaves\n\nwalk "W" {\n  back\n}\nscreen a "A"\n'],
-    ['behind the last rule', 'rule "R" never a beneath a\nscreen a "A"\n', 'rule "R" never a beneath a\n\nwalk "W" {\n  back\n}\nscreen a "A"\n'],
+    [
+      'behind the last one',
+      'start a\nwalk "V" { back }  # leaves\nscreen a "A"\n',
+      'start a\nwalk "V" { back }  # leaves\n\nwalk "W" {\n  back\n}\nscreen a "A"\n',
+    ],
+    [
+      'behind the last rule',
+      'rule "R" never a beneath a\nscreen a "A"\n',
+      'rule "R" never a beneath a\n\nwalk "W" {\n  back\n}\nscreen a "A"\n',
+    ],
     ['at the end', 'start a\nscreen a "A"', 'start a\nscreen a "A"\n\nwalk "W" {\n  back\n}\n'],
-    ['under a name of its own', 'walk "W" {}\nwalk "W 2" {}\n', 'walk "W" {}\nwalk "W 2" {}\n\nwalk "W 3" {\n  back\n}\n'],
-  ])('stands %s', (_where, text, after) => expect(applyEdits(text, keepWalks(planOf(text), [{ title: 'W', steps: ['back'] }]))).toBe(after));
+    [
+      'under a name of its own',
+      'walk "W" {}\nwalk "W 2" {}\n',
+      'walk "W" {}\nwalk "W 2" {}\n\nwalk "W 3" {\n  back\n}\n',
+    ],
+  ])('stands %s', (_where, text, after) =>
+    expect(applyEdits(text, keepWalks(planOf(text), [{ title: 'W', steps: ['back'] }]))).toBe(after),
+  );
 });
 
 test.each([
-  ['text', '12 "m"', '"12 \\"m\\""'], ['int', '12', '12'], ['int', '1.5', null], ['int', '', null], ['decimal', '1.5', '1.5'], ['bool', 'true', 'true'], ['bool', 'yes', null],
-  ['date', '2026-02-01', '"2026-02-01"'], ['date', '1 Feb', null], ['url', 'https://a.example/', '"https://a.example/"'],
-])('as %s, %j is typed as %j', (name, typed, literal) => expect(readLiteral(typed, { kind: 'base', name: name as 'text' })).toBe(literal));
+  ['text', '12 "m"', '"12 \\"m\\""'],
+  ['int', '12', '12'],
+  ['int', '1.5', null],
+  ['int', '', null],
+  ['decimal', '1.5', '1.5'],
+  ['bool', 'true', 'true'],
+  ['bool', 'yes', null],
+  ['date', '2026-02-01', '"2026-02-01"'],
+  ['date', '1 Feb', null],
+  ['url', 'https://a.example/', '"https://a.example/"'],
+])('as %s, %j is typed as %j', (name, typed, literal) =>
+  expect(readLiteral(typed, { kind: 'base', name: name as 'text' })).toBe(literal),
+);

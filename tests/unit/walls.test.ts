@@ -6,7 +6,9 @@ const eslint = new ESLint();
 /** Messages of the walls for a line of code, as if it stood in the given file. */
 async function complaints(filePath: string, code: string): Promise<string[]> {
   const [result] = await eslint.lintText(`${code}\n`, { filePath });
-  return result!.messages.filter((message) => message.ruleId?.startsWith('no-restricted')).map((message) => message.ruleId!);
+  return result!.messages
+    .filter((message) => message.ruleId?.startsWith('no-restricted'))
+    .map((message) => message.ruleId!);
 }
 
 describe('the lint rules keep the walls', () => {

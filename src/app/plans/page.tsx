@@ -7,5 +7,7 @@ export const metadata: Metadata = { title: 'Plans' };
 
 export default async function Plans() {
   const store = await plans();
-  return <PlanList initial={await store.list()} initiallyDeleted={await store.listDeleted()} setAside={await setAside()} />;
+  return (
+    <PlanList initial={await store.list()} initiallyDeleted={await store.listDeleted()} setAside={await setAside()} />
+  );
 }

@@ -29,20 +29,28 @@ export function describe(check: Check, offset: number, variant: string | null = 
   const uses = all.filter((one) => one.symbol === here.symbol);
   const declared = uses.find((one) => one.declares) ?? null;
   const [kind, index] = here.symbol.split(' ');
-  const screen = kind === 'screen' ? plan.screens[Number(index)] ?? null : null;
+  const screen = kind === 'screen' ? (plan.screens[Number(index)] ?? null) : null;
   const places = new Set(uses.filter((one) => !one.declares).map((one) => one.from)).size;
   return {
-    range: { from: here.from, to: here.to }, name: text.slice(here.from, here.to),
-    declaration: declared && lineAt(text, declared.from), at: declared?.from ?? null,
+    range: { from: here.from, to: here.to },
+    name: text.slice(here.from, here.to),
+    declaration: declared && lineAt(text, declared.from),
+    at: declared?.from ?? null,
     doc: screen?.node.doc ?? docOf(check, declared),
-    facts: [...(screen ? factsOf(check, screen, variant) : []), `${places === 0 ? 'Named nowhere else' : places === 1 ? 'Named in one other place' : `Named in ${places} other places`}.`],
+    facts: [
+      ...(screen ? factsOf(check, screen, variant) : []),
+      `${places === 0 ? 'Named nowhere else' : places === 1 ? 'Named in one other place' : `Named in ${places} other places`}.`,
+    ],
     uses: uses.map(({ from, to }) => ({ from, to })),
   };
 }
 
 function lineAt(text: string, offset: number): string {
   const end = text.indexOf('\n', offset);
-  return text.slice(text.lastIndexOf('\n', offset - 1) + 1, end < 0 ? text.length : end).trim().replace(/\s*\{$/, '');
+  return text
+    .slice(text.lastIndexOf('\n', offset - 1) + 1, end < 0 ? text.length : end)
+    .trim()
+    .replace(/\s*\{$/, '');
 }
 
 /** The doc comment of the declaration that a name stands in. */
@@ -58,8 +66,13 @@ function factsOf(check: Check, screen: Screen, variant: string | null): string[]
   const found = check.findings.filter((finding) => finding.subject === screen.label).length;
   const distance = `${isShortest === false ? 'At most ' : ''}${taps} ${taps === 1 ? 'tap' : 'taps'}`;
   return [
-    reachable === 'no' ? 'Stranded: no walk gets there.' : taps === null ? 'Whether it is reached is undecided.'
-      : taps === 0 ? 'A cold start shows it.' : `${distance} from ${fromOutside ? 'outside' : 'a cold start'}.`,
+    reachable === 'no'
+      ? 'Stranded: no walk gets there.'
+      : taps === null
+        ? 'Whether it is reached is undecided.'
+        : taps === 0
+          ? 'A cold start shows it.'
+          : `${distance} from ${fromOutside ? 'outside' : 'a cold start'}.`,
     `${ways === 1 ? '1 way in' : `${ways} ways in`}, ${out === 1 ? '1 way out' : `${out} ways out`}${found > 0 ? `, ${found === 1 ? '1 finding' : `${found} findings`}` : ''}.`,
   ];
 }

@@ -21,23 +21,49 @@ export function outline(plan: Plan): OutlineItem[] {
   };
   for (const node of plan.tree.declarations) {
     switch (node.kind) {
-      case 'app': add(node.kind, null, quoted(node.name)); break;
-      case 'id': case 'choice': case 'record': case 'flag': case 'module': add(node.kind, null, node.name); break;
-      case 'menu': case 'rule': case 'walk': add(node.kind, null, quoted(node.title)); break;
-      case 'entry': add(node.kind, null, quoted(node.label)); break;
-      case 'tabs': add(node.kind, null, { text: 'tabs', from: node.from }); break;
-      default: break;
+      case 'app':
+        add(node.kind, null, quoted(node.name));
+        break;
+      case 'id':
+      case 'choice':
+      case 'record':
+      case 'flag':
+      case 'module':
+        add(node.kind, null, node.name);
+        break;
+      case 'menu':
+      case 'rule':
+      case 'walk':
+        add(node.kind, null, quoted(node.title));
+        break;
+      case 'entry':
+        add(node.kind, null, quoted(node.label));
+        break;
+      case 'tabs':
+        add(node.kind, null, { text: 'tabs', from: node.from });
+        break;
+      default:
+        break;
     }
   }
   for (const screen of plan.screens) {
     add('screen', screen.label, { text: screen.label, from: screen.nameNode.from });
     for (const member of screen.node.body?.items ?? []) {
       switch (member.kind) {
-        case 'takes': for (const { name } of member.parameters) add('takes', screen.label, name); break;
-        case 'has': for (const { name } of member.fields) add('has', screen.label, name); break;
-        case 'link': add('link', screen.label, member.pattern); break;
-        case 'on': add('on', screen.label, quoted(member.trigger)); break;
-        default: break;
+        case 'takes':
+          for (const { name } of member.parameters) add('takes', screen.label, name);
+          break;
+        case 'has':
+          for (const { name } of member.fields) add('has', screen.label, name);
+          break;
+        case 'link':
+          add('link', screen.label, member.pattern);
+          break;
+        case 'on':
+          add('on', screen.label, quoted(member.trigger));
+          break;
+        default:
+          break;
       }
     }
   }

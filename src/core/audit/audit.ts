@@ -80,13 +80,20 @@ class Group {
 class Opened extends Group {
   ambiguous = 0;
 
-  constructor(readonly pattern: Pattern, readonly gated: boolean, readonly hasRivals: boolean) {
+  constructor(
+    readonly pattern: Pattern,
+    readonly gated: boolean,
+    readonly hasRivals: boolean,
+  ) {
     super(1);
   }
 }
 
 class Lost extends Group {
-  constructor(readonly pattern: Pattern | null, readonly why: string) {
+  constructor(
+    readonly pattern: Pattern | null,
+    readonly why: string,
+  ) {
     super();
   }
 }
@@ -107,7 +114,10 @@ export class Audit {
   private readonly unreadable = new Map<string, Lost>();
   private readonly ambiguous = new Map<string, Ambiguous>();
 
-  constructor(private readonly plan: Plan, variant: string) {
+  constructor(
+    private readonly plan: Plan,
+    variant: string,
+  ) {
     this.space = spaceOf(plan, variant);
     this.walker = new Walker(plan, variant, new Data(plan));
   }
@@ -131,11 +141,27 @@ export class Audit {
     const sum = (groups: Iterable<Group>): number => [...groups].reduce((all, { count }) => all + count, 0);
     const gated = sum(opened.filter((group) => group.gated));
     return {
-      total: this.total, opens: sum(opened) - gated, gated, lost: sum(this.lost.values()), unreadable: sum(this.unreadable.values()),
+      total: this.total,
+      opens: sum(opened) - gated,
+      gated,
+      lost: sum(this.lost.values()),
+      unreadable: sum(this.unreadable.values()),
       ambiguous: opened.reduce((all, { ambiguous }) => all + ambiguous, 0),
-      opened: largestFirst(opened).map(({ pattern: { link }, count, gated: isGated, ambiguous, examples }) => ({ pattern: link.pattern, screen: link.screen.label, count, gated: isGated, ambiguous, examples: [...examples] })),
-      lostGroups: largestFirst(this.lost.values()).map(lostGroup), unreadableGroups: largestFirst(this.unreadable.values()).map(lostGroup),
-      ambiguousGroups: largestFirst(this.ambiguous.values()).map(({ patterns, count, examples }) => ({ patterns: patterns.map(({ link }) => link.pattern), count, examples: [...examples] })),
+      opened: largestFirst(opened).map(({ pattern: { link }, count, gated: isGated, ambiguous, examples }) => ({
+        pattern: link.pattern,
+        screen: link.screen.label,
+        count,
+        gated: isGated,
+        ambiguous,
+        examples: [...examples],
+      })),
+      lostGroups: largestFirst(this.lost.values()).map(lostGroup),
+      unreadableGroups: largestFirst(this.unreadable.values()).map(lostGroup),
+      ambiguousGroups: largestFirst(this.ambiguous.values()).map(({ patterns, count, examples }) => ({
+        patterns: patterns.map(({ link }) => link.pattern),
+        count,
+        examples: [...examples],
+      })),
     };
   }
 
@@ -144,8 +170,13 @@ export class Audit {
     if (!group) {
       // No condition rests on what the URL brings, but on whether it brings something: where that is open, the screen may well be shown.
       const { cold } = arrivalOf(this.plan, this.walker, { kind: 'link', link: pattern.link });
-      const rivals = this.treesOf(pattern).some((tree) => mayMeet(tree, pattern).some((other) => other.rank === pattern.rank));
-      this.opened.set(pattern, (group = new Opened(pattern, cold.length > 0 && cold.every(({ putOffBy }) => putOffBy !== null), rivals)));
+      const rivals = this.treesOf(pattern).some((tree) =>
+        mayMeet(tree, pattern).some((other) => other.rank === pattern.rank),
+      );
+      this.opened.set(
+        pattern,
+        (group = new Opened(pattern, cold.length > 0 && cold.every(({ putOffBy }) => putOffBy !== null), rivals)),
+      );
     }
     group.add(url);
     if (!group.hasRivals) return;
@@ -153,7 +184,12 @@ export class Audit {
     if (!isMatched(matched) || matched.ties.length === 0) return;
     group.ambiguous++;
     const all = [matched.pattern, ...matched.ties];
-    groupOf(this.ambiguous, all.map(({ index }) => index).join(), () => new Ambiguous(all), () => new Ambiguous([])).add(url);
+    groupOf(
+      this.ambiguous,
+      all.map(({ index }) => index).join(),
+      () => new Ambiguous(all),
+      () => new Ambiguous([]),
+    ).add(url);
   }
 
   private treesOf({ origin }: Pattern): ReturnType<UrlSpace['treeOf']>[] {
@@ -161,13 +197,21 @@ export class Audit {
   }
 
   private addUnreadable(problem: UrlProblem, url: string): void {
-    groupOf(this.unreadable, keyOf(problem), () => new Lost(null, plain(sayUrlProblemOf(problem))), otherReasons).add(url);
+    groupOf(this.unreadable, keyOf(problem), () => new Lost(null, plain(sayUrlProblemOf(problem))), otherReasons).add(
+      url,
+    );
   }
 
   private addLost(url: string): void {
     const read = readUrl(url, this.space.origins);
     const [near] = isUrl(read) ? nearest(this.space.treeOf(read.origin), read, 1) : [];
-    if (near) groupOf(this.lost, `${near.pattern.index} ${keyOfFailure(near.failure)}`, () => new Lost(near.pattern, plain(sayGroup(near))), otherReasons).add(url);
+    if (near)
+      groupOf(
+        this.lost,
+        `${near.pattern.index} ${keyOfFailure(near.failure)}`,
+        () => new Lost(near.pattern, plain(sayGroup(near))),
+        otherReasons,
+      ).add(url);
     else groupOf(this.lost, '', () => new Lost(null, 'no pattern comes near'), otherReasons).add(url);
   }
 }
@@ -186,10 +230,17 @@ function groupOf<T>(groups: Map<string, T>, key: string, make: () => T, rest: ()
 
 const largestFirst = <T extends Group>(groups: Iterable<T>): T[] => [...groups].sort((a, b) => b.count - a.count);
 
-const lostGroup = ({ pattern, why, count, examples }: Lost): LostGroup => ({ pattern: pattern?.link.pattern ?? null, screen: pattern?.link.screen.label ?? null, why, count, examples: [...examples] });
+const lostGroup = ({ pattern, why, count, examples }: Lost): LostGroup => ({
+  pattern: pattern?.link.pattern ?? null,
+  screen: pattern?.link.screen.label ?? null,
+  why,
+  count,
+  examples: [...examples],
+});
 
 /** Another origin is a reason of its own; of what is broken in a URL, only the kind counts. */
-const keyOf = (problem: UrlProblem): string => (problem.why === 'other-origin' ? `${problem.why} ${told(problem.text)}` : problem.why);
+const keyOf = (problem: UrlProblem): string =>
+  problem.why === 'other-origin' ? `${problem.why} ${told(problem.text)}` : problem.why;
 
 /** Of a word that stands for another, the word counts; of values that do not fit, only where they stand. */
 function keyOfFailure(failure: Failure): string {

@@ -8,22 +8,52 @@ export type AuditRow = Readonly<Record<(typeof auditColumns)[number], string | n
 /** A row for each group, the largest first of each outcome. Those that are ambiguous are among those that open, and told once more. */
 export function auditRows({ total, opened, lostGroups, unreadableGroups, ambiguousGroups }: AuditReport): AuditRow[] {
   const share = (count: number): string => (total === 0 ? '0' : (count / total).toFixed(4));
-  const lost = (outcome: string) => ({ pattern, screen, why, count, examples }: LostGroup): AuditRow => ({ outcome, screen: screen ?? '', pattern: pattern ?? '', reason: why, count, share: share(count), example: examples[0] ?? '' });
+  const lost =
+    (outcome: string) =>
+    ({ pattern, screen, why, count, examples }: LostGroup): AuditRow => ({
+      outcome,
+      screen: screen ?? '',
+      pattern: pattern ?? '',
+      reason: why,
+      count,
+      share: share(count),
+      example: examples[0] ?? '',
+    });
   return [
-    ...opened.map(({ screen, pattern, count, gated, examples }): AuditRow => ({ outcome: gated ? 'gated' : 'opens', screen, pattern, reason: '', count, share: share(count), example: examples[0] ?? '' })),
+    ...opened.map(({ screen, pattern, count, gated, examples }): AuditRow => ({
+      outcome: gated ? 'gated' : 'opens',
+      screen,
+      pattern,
+      reason: '',
+      count,
+      share: share(count),
+      example: examples[0] ?? '',
+    })),
     ...lostGroups.map(lost('lost')),
     ...unreadableGroups.map(lost('no URL')),
-    ...ambiguousGroups.map(({ patterns, count, examples }): AuditRow => ({ outcome: 'ambiguous', screen: '', pattern: patterns.join(' '), reason: 'as specific as one another', count, share: share(count), example: examples[0] ?? '' })),
+    ...ambiguousGroups.map(({ patterns, count, examples }): AuditRow => ({
+      outcome: 'ambiguous',
+      screen: '',
+      pattern: patterns.join(' '),
+      reason: 'as specific as one another',
+      count,
+      share: share(count),
+      example: examples[0] ?? '',
+    })),
   ];
 }
 
 /** How many URLs each screen opens, the most first. */
-export function byScreen({ opened }: AuditReport): { readonly screen: string; readonly opens: number; readonly gated: number }[] {
+export function byScreen({
+  opened,
+}: AuditReport): { readonly screen: string; readonly opens: number; readonly gated: number }[] {
   const screens = new Map<string, { opens: number; gated: number }>();
   for (const { screen, count, gated } of opened) {
     const counts = screens.get(screen) ?? { opens: 0, gated: 0 };
     counts[gated ? 'gated' : 'opens'] += count;
     screens.set(screen, counts);
   }
-  return [...screens].map(([screen, counts]) => ({ screen, ...counts })).sort((a, b) => b.opens + b.gated - a.opens - a.gated);
+  return [...screens]
+    .map(([screen, counts]) => ({ screen, ...counts }))
+    .sort((a, b) => b.opens + b.gated - a.opens - a.gated);
 }

@@ -25,43 +25,76 @@ export interface ListedScreen {
  */
 export function understandList(plan: Plan, list: string): ListedScreen[] {
   const taken = new Set(plan.screens.map((screen) => screen.name.toLowerCase()));
-  return list.split(/\r?\n/).map((line) => line.replace(/^\s*(?:[-*•]\s+|\d+[.)]\s+)/, '').trim()).filter((line) => line !== '').map((line) => {
-    const screen = line.startsWith('/') ? fromPattern(plan, line) : fromWords(line);
-    if (screen.problem !== null) return screen;
-    if (taken.has(screen.name.toLowerCase())) return { ...screen, problem: `There is a screen ${screen.name} already.` };
-    taken.add(screen.name.toLowerCase());
-    return screen;
-  });
+  return list
+    .split(/\r?\n/)
+    .map((line) => line.replace(/^\s*(?:[-*•]\s+|\d+[.)]\s+)/, '').trim())
+    .filter((line) => line !== '')
+    .map((line) => {
+      const screen = line.startsWith('/') ? fromPattern(plan, line) : fromWords(line);
+      if (screen.problem !== null) return screen;
+      if (taken.has(screen.name.toLowerCase()))
+        return { ...screen, problem: `There is a screen ${screen.name} already.` };
+      taken.add(screen.name.toLowerCase());
+      return screen;
+    });
 }
 
 /** A name as it is, or a title whose words make one. */
 function fromWords(line: string): ListedScreen {
   const isName = /^[a-z_][A-Za-z0-9_]*$/.test(line);
   const name = isName ? line : nameOf(line);
-  return { line, name, title: isName ? titleOf(line) : line, takes: [], pattern: null, problem: name === '' ? 'There is no word in it that could be a name.' : null };
+  return {
+    line,
+    name,
+    title: isName ? titleOf(line) : line,
+    takes: [],
+    pattern: null,
+    problem: name === '' ? 'There is no word in it that could be a name.' : null,
+  };
 }
 
 /** `/huts/{hutId}/reviews` is hutReviews, `/huts/{hutId}` is hut: what stands before a variable is one of several. */
 function fromPattern(plan: Plan, pattern: string): ListedScreen {
   const variables = [...pattern.matchAll(/\{([?/]?)([^{}]*)\}/g)].flatMap(([, operator, names]) =>
-    names!.split(',').map((name) => ({ name: name.replace(/\*$/, '').trim(), optional: operator !== '' })));
+    names!.split(',').map((name) => ({ name: name.replace(/\*$/, '').trim(), optional: operator !== '' })),
+  );
   const nothing = { line: pattern, name: '', title: '', takes: [], pattern };
   if (/\s/.test(pattern)) return { ...nothing, problem: 'A URL pattern has no blanks.' };
-  if (variables.some(({ name }) => !/^[A-Za-z_]\w*$/.test(name))) return { ...nothing, problem: 'What stands between braces is to be a name.' };
-  const segments = pattern.replace(/\{[?/][^{}]*\}/g, '').split('/').filter((segment) => segment !== '');
+  if (variables.some(({ name }) => !/^[A-Za-z_]\w*$/.test(name)))
+    return { ...nothing, problem: 'What stands between braces is to be a name.' };
+  const segments = pattern
+    .replace(/\{[?/][^{}]*\}/g, '')
+    .split('/')
+    .filter((segment) => segment !== '');
   const words = segments.flatMap((segment, index) => {
     if (segment.includes('{')) return [];
     return [segments[index + 1]?.includes('{') ? segment.replace(/ies$/, 'y').replace(/s$/, '') : segment];
   });
   const name = nameOf(words.join(' ')) || nameOf(variables.map((variable) => variable.name).join(' '));
-  const takes = variables.map(({ name: variable, optional }) => ({ name: variable, type: typeFor(plan, variable), optional }));
-  return { ...nothing, name, title: titleOf(name), takes, problem: name === '' ? 'There is no word in it that could be a name.' : null };
+  const takes = variables.map(({ name: variable, optional }) => ({
+    name: variable,
+    type: typeFor(plan, variable),
+    optional,
+  }));
+  return {
+    ...nothing,
+    name,
+    title: titleOf(name),
+    takes,
+    problem: name === '' ? 'There is no word in it that could be a name.' : null,
+  };
 }
 
 /** `Hut detail` becomes `hutDetail`. */
 function nameOf(words: string): string {
-  const parts = words.normalize('NFD').replace(/[\u0300-\u036f]/g, '').split(/[^A-Za-z0-9]+/).filter((part) => part !== '');
-  const name = parts.map((part, index) => (index === 0 ? part[0]!.toLowerCase() : part[0]!.toUpperCase()) + part.slice(1)).join('');
+  const parts = words
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .split(/[^A-Za-z0-9]+/)
+    .filter((part) => part !== '');
+  const name = parts
+    .map((part, index) => (index === 0 ? part[0]!.toLowerCase() : part[0]!.toUpperCase()) + part.slice(1))
+    .join('');
   return /^\d/.test(name) ? `_${name}` : name;
 }
 
@@ -77,15 +110,31 @@ export function addListed(plan: Plan, screens: readonly ListedScreen[], module: 
   if (written.length === 0) return [];
   const block = plan.modules.find((one) => one.name === module)?.node.body;
   const { text } = plan.tree;
-  if (block) return [appendToBlock(text, block, written.flatMap((lines, index) => (index === 0 && block.items.length === 0 ? lines : ['', ...lines])))];
+  if (block)
+    return [
+      appendToBlock(
+        text,
+        block,
+        written.flatMap((lines, index) => (index === 0 && block.items.length === 0 ? lines : ['', ...lines])),
+      ),
+    ];
   const at = text.trimEnd().length;
-  return [{ from: at, to: text.length, insert: `${at === 0 ? '' : '\n\n'}${written.map((lines) => lines.join('\n')).join('\n\n')}\n` }];
+  return [
+    {
+      from: at,
+      to: text.length,
+      insert: `${at === 0 ? '' : '\n\n'}${written.map((lines) => lines.join('\n')).join('\n\n')}\n`,
+    },
+  ];
 }
 
 function write({ name, title, takes, pattern }: ListedScreen): string[] {
   const head = `screen ${name} ${quote(title)}`;
   if (pattern === null) return [head];
   return [
-    `${head} {`, ...takes.map((one) => `${indentUnit}takes ${one.name}: ${one.type}${one.optional ? '?' : ''}`), `${indentUnit}link ${pattern}`, '}',
+    `${head} {`,
+    ...takes.map((one) => `${indentUnit}takes ${one.name}: ${one.type}${one.optional ? '?' : ''}`),
+    `${indentUnit}link ${pattern}`,
+    '}',
   ];
 }

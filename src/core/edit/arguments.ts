@@ -38,4 +38,5 @@ export function giveDefault({ node }: Parameter, value: string): TextEdit {
 }
 
 /** `has name: Type` */
-export const writeHeld = (parameter: Pick<Parameter, 'name' | 'type'>): string => `has ${parameter.name}: ${showType(parameter.type)}`;
+export const writeHeld = (parameter: Pick<Parameter, 'name' | 'type'>): string =>
+  `has ${parameter.name}: ${showType(parameter.type)}`;

@@ -2,7 +2,6 @@ import { indentUnit } from '../language/format';
 import type { TextEdit } from '../language/edits';
 import type { Block, ScreenNode } from '../language/syntax';
 
-
 /** The indentation of the line on which an offset lies. */
 export function indentAt(text: string, offset: number): string {
   const start = text.lastIndexOf('\n', offset - 1) + 1;

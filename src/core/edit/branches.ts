@@ -10,7 +10,10 @@ export function addCondition({ node }: Branch, condition: string): TextEdit[] {
   const end = { from: own.to, to: own.to };
   // An `or` binds less than the `and` that is added.
   return own.kind === 'or'
-    ? [{ from: own.from, to: own.from, insert: '(' }, { ...end, insert: `) and ${condition}` }]
+    ? [
+        { from: own.from, to: own.from, insert: '(' },
+        { ...end, insert: `) and ${condition}` },
+      ]
     : [{ ...end, insert: ` and ${condition}` }];
 }
 
@@ -19,7 +22,13 @@ export function addCondition({ node }: Branch, condition: string): TextEdit[] {
  *
  * @param call the call of the step, which has the argument
  */
-export function elseWithout(text: string, { node, steps }: Branch, call: Call, argument: ArgumentNode, condition: string): TextEdit[] {
+export function elseWithout(
+  text: string,
+  { node, steps }: Branch,
+  call: Call,
+  argument: ArgumentNode,
+  condition: string,
+): TextEdit[] {
   const { from, to } = steps[0]!.range;
   const cut = removeArgument(call, argument);
   const without = text.slice(from, cut.from) + cut.insert + text.slice(cut.to, to);

@@ -3,7 +3,15 @@ import type { TextEdit } from '../language/edits';
 import type { DeclarationNode } from '../language/syntax';
 import type { Plan } from '../plan/model';
 
-const heads: ReadonlySet<DeclarationNode['kind']> = new Set(['app', 'origin', 'variants', 'start', 'motion', 'back leaves', 'include']);
+const heads: ReadonlySet<DeclarationNode['kind']> = new Set([
+  'app',
+  'origin',
+  'variants',
+  'start',
+  'motion',
+  'back leaves',
+  'include',
+]);
 const types: ReadonlySet<DeclarationNode['kind']> = new Set(['id', 'choice', 'record']);
 
 /** Adds a declaration of one line behind the last one of those kinds; where there is none, at the beginning. */
@@ -21,4 +29,5 @@ function declareBehind(plan: Plan, kinds: readonly ReadonlySet<DeclarationNode['
 export const declareType = (plan: Plan, line: string): TextEdit => declareBehind(plan, [types, heads], line);
 
 /** Declares a bool flag: behind the last flag, otherwise behind the types, otherwise behind the head of the plan. */
-export const declareFlag = (plan: Plan, name: string): TextEdit => declareBehind(plan, [new Set(['flag']), types, heads], `flag ${name}`);
+export const declareFlag = (plan: Plan, name: string): TextEdit =>
+  declareBehind(plan, [new Set(['flag']), types, heads], `flag ${name}`);

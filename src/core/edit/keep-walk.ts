@@ -17,14 +17,21 @@ const kinds: readonly DeclarationNode['kind'][] = ['walk', 'rule'];
 export function keepWalks(plan: Plan, walks: readonly WalkToKeep[]): TextEdit[] {
   const { text, declarations } = plan.tree;
   const taken = new Set(plan.walks.map(({ title }) => title?.value ?? ''));
-  const written = walks.map(({ title, steps }) => {
-    const free = freeTitle(title, taken);
-    taken.add(free);
-    return walkText(free, steps);
-  }).join('\n');
+  const written = walks
+    .map(({ title, steps }) => {
+      const free = freeTitle(title, taken);
+      taken.add(free);
+      return walkText(free, steps);
+    })
+    .join('\n');
   if (written === '') return [];
-  const last = kinds.map((kind) => declarations.findLast((node) => node.kind === kind)).find((node) => node !== undefined);
-  if (!last) return [{ from: text.length, to: text.length, insert: `${text === '' || text.endsWith('\n') ? '' : '\n'}\n${written}` }];
+  const last = kinds
+    .map((kind) => declarations.findLast((node) => node.kind === kind))
+    .find((node) => node !== undefined);
+  if (!last)
+    return [
+      { from: text.length, to: text.length, insert: `${text === '' || text.endsWith('\n') ? '' : '\n'}\n${written}` },
+    ];
   const at = behind(text, last.to);
   return [{ from: at, to: at, insert: `\n\n${written.trimEnd()}` }];
 }

@@ -7,8 +7,12 @@ import { asSegment } from './patterns';
 
 /** A pattern for a screen: its name, then what it requires in the path, and the rest that can ride in the query. */
 export function patternFor(screen: Screen): string {
-  const inPath = screen.parameters.filter((parameter) => !mayBeLeftOut(parameter) && carriedBy(parameter.type) !== null);
-  const inQuery = screen.parameters.filter((parameter) => !inPath.includes(parameter) && carriageOf(parameter, 'query') !== null);
+  const inPath = screen.parameters.filter(
+    (parameter) => !mayBeLeftOut(parameter) && carriedBy(parameter.type) !== null,
+  );
+  const inQuery = screen.parameters.filter(
+    (parameter) => !inPath.includes(parameter) && carriageOf(parameter, 'query') !== null,
+  );
   return `/${[asSegment(screen.name), ...inPath.map(({ name }) => `{${name}}`)].join('/')}${inQuery.length > 0 ? `{?${inQuery.map(({ name }) => name).join()}}` : ''}`;
 }
 

@@ -85,24 +85,35 @@ export function propose(now: Check, request: Request): Answer {
       return from && to ? proposal(now, addTransition(plan.tree.text, plan, from, to).edits) : gone;
     }
     case 'between': {
-      if (!/^[A-Za-z_]\w*$/.test(request.name)) return { refusal: 'Give the new screen a name: letters, digits and underscores, and no digit first.' };
-      if (plan.screens.some((screen) => screen.name === request.name)) return { refusal: `There is a screen ${request.name} already.` };
+      if (!/^[A-Za-z_]\w*$/.test(request.name))
+        return { refusal: 'Give the new screen a name: letters, digits and underscores, and no digit first.' };
+      if (plan.screens.some((screen) => screen.name === request.name))
+        return { refusal: `There is a screen ${request.name} already.` };
       const edits = putBetween(plan, request.at, request.name);
       return edits ? proposal(now, edits) : { refusal: 'No step that opens a screen stands here.' };
     }
     case 'extract': {
-      if (!/^[A-Za-z_]\w*$/.test(request.name)) return { refusal: 'Give the value a name: letters, digits and underscores, and no digit first.' };
+      if (!/^[A-Za-z_]\w*$/.test(request.name))
+        return { refusal: 'Give the value a name: letters, digits and underscores, and no digit first.' };
       const around = plan.screens.find((screen) => screen.node.from <= request.at && request.at <= screen.node.to);
-      if (around && [...around.parameters, ...around.holds].some((one) => one.name === request.name)) return { refusal: `${around.label} has ${request.name} already.` };
+      if (around && [...around.parameters, ...around.holds].some((one) => one.name === request.name))
+        return { refusal: `${around.label} has ${request.name} already.` };
       const edits = extractLiteral(plan, request.at, request.name);
       return edits ? proposal(now, edits) : { refusal: 'No literal that is handed over stands here.' };
     }
     case 'link': {
       const screen = find(request.screen);
-      if (!screen) return { refusal: request.screen === '' ? 'Name the screen that the link opens.' : `There is no screen ${request.screen}.` };
+      if (!screen)
+        return {
+          refusal:
+            request.screen === '' ? 'Name the screen that the link opens.' : `There is no screen ${request.screen}.`,
+        };
       if (request.under !== null && !find(request.under)) return { refusal: `There is no screen ${request.under}.` };
       const pattern = request.pattern ?? patternFor(screen);
-      if (!/^(\/|[A-Za-z][A-Za-z0-9+.-]*:)\S*$/.test(pattern)) return { refusal: 'A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.' };
+      if (!/^(\/|[A-Za-z][A-Za-z0-9+.-]*:)\S*$/.test(pattern))
+        return {
+          refusal: 'A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.',
+        };
       return proposal(now, [addLink(plan, screen, pattern, request.under)], { pattern });
     }
     case 'list': {
@@ -115,7 +126,9 @@ export function propose(now: Check, request: Request): Answer {
       const wrong = request.wanted.find((one) => !/^[A-Za-z_]\w*$/.test(one.name));
       if (wrong) return { refusal: `${wrong.name === '' ? 'Nothing' : wrong.name} is no name for an argument.` };
       const names = request.wanted.map((one) => one.name);
-      const twice = names.find((name, index) => names.indexOf(name) !== index) ?? screen.holds.find((held) => names.includes(held.name))?.name;
+      const twice =
+        names.find((name, index) => names.indexOf(name) !== index) ??
+        screen.holds.find((held) => names.includes(held.name))?.name;
       if (twice) return { refusal: `${screen.label} has ${twice} already.` };
       const { edits, open } = changeSignature(plan, supply, screen, request.wanted);
       return proposal(now, edits, { open });
@@ -123,13 +136,26 @@ export function propose(now: Check, request: Request): Answer {
   }
 }
 
-function proposal(now: Check, edits: readonly TextEdit[], more: Partial<Pick<Proposal, 'listed' | 'open' | 'pattern'>> = {}): Proposal {
+function proposal(
+  now: Check,
+  edits: readonly TextEdit[],
+  more: Partial<Pick<Proposal, 'listed' | 'open' | 'pattern'>> = {},
+): Proposal {
   const then = check(applyEdits(now.text, edits));
-  const told = (result: Check): string[] => result.findings.map((finding) => `${finding.rule}: ${plain(finding.summary)}`);
+  const told = (result: Check): string[] =>
+    result.findings.map((finding) => `${finding.rule}: ${plain(finding.summary)}`);
   const [before, after] = [told(now), told(then)];
   return {
-    edits, lines: changedLines(now.text, edits), before: countAll(now), after: countAll(then), gone: without(before, after), come: without(after, before),
-    listed: null, open: 0, pattern: null, ...more,
+    edits,
+    lines: changedLines(now.text, edits),
+    before: countAll(now),
+    after: countAll(then),
+    gone: without(before, after),
+    come: without(after, before),
+    listed: null,
+    open: 0,
+    pattern: null,
+    ...more,
   };
 }
 
@@ -161,7 +187,10 @@ export function changedLines(text: string, edits: readonly TextEdit[]): LineChan
   return groups.flatMap(({ first, last, edits: own }) => {
     const from = lines.startOf(first);
     const old = text.slice(from, lines.startOf(last) + lines.textOf(last).length);
-    const fresh = applyEdits(old, own.map((edit) => ({ from: edit.from - from, to: edit.to - from, insert: edit.insert }))).split('\n');
+    const fresh = applyEdits(
+      old,
+      own.map((edit) => ({ from: edit.from - from, to: edit.to - from, insert: edit.insert })),
+    ).split('\n');
     return align(old.split('\n'), fresh, first);
   });
 }
@@ -173,13 +202,21 @@ function align(before: readonly string[], after: readonly string[], first: numbe
   let end = 0;
   while (end < before.length - start && end < after.length - start && before.at(-1 - end) === after.at(-1 - end)) end++;
   const [old, fresh] = [before.slice(start, before.length - end), after.slice(start, after.length - end)];
-  return pair(old, fresh).map(([left, right]): LineChange => ({
-    line: first + start + Math.min(left ?? placeAmong(right!, old.length, fresh.length), Math.max(0, old.length - 1)), before: left === null ? null : old[left]!, after: right === null ? null : fresh[right]!,
-  })).filter((change) => change.before !== change.after && ((change.before ?? '').trim() !== '' || (change.after ?? '').trim() !== ''));
+  return pair(old, fresh)
+    .map(([left, right]): LineChange => ({
+      line: first + start + Math.min(left ?? placeAmong(right!, old.length, fresh.length), Math.max(0, old.length - 1)),
+      before: left === null ? null : old[left]!,
+      after: right === null ? null : fresh[right]!,
+    }))
+    .filter(
+      (change) =>
+        change.before !== change.after && ((change.before ?? '').trim() !== '' || (change.after ?? '').trim() !== ''),
+    );
 }
 
 /** Where a new line stands among the old ones: as far down as it is among the new ones. */
-const placeAmong = (place: number, old: number, fresh: number): number => Math.floor((place * old) / Math.max(1, fresh));
+const placeAmong = (place: number, old: number, fresh: number): number =>
+  Math.floor((place * old) / Math.max(1, fresh));
 
 /** Beyond so many lines a stretch is not compared line by line. */
 const mostLines = 200;
@@ -189,11 +226,15 @@ const mostLines = 200;
  * those that have no partner. O(old · new).
  */
 function pair(old: readonly string[], fresh: readonly string[]): (readonly [number | null, number | null])[] {
-  const all = [...old.map((_line, index) => [index, null] as const), ...fresh.map((_line, index) => [null, index] as const)];
+  const all = [
+    ...old.map((_line, index) => [index, null] as const),
+    ...fresh.map((_line, index) => [null, index] as const),
+  ];
   if (old.length === 0 || fresh.length === 0 || old.length > mostLines || fresh.length > mostLines) return all;
   const best: number[][] = Array.from({ length: old.length + 1 }, () => new Array<number>(fresh.length + 1).fill(0));
   for (let i = old.length - 1; i >= 0; i--) {
-    for (let j = fresh.length - 1; j >= 0; j--) best[i]![j] = Math.max(best[i + 1]![j]!, best[i]![j + 1]!, best[i + 1]![j + 1]! + likeness(old[i]!, fresh[j]!));
+    for (let j = fresh.length - 1; j >= 0; j--)
+      best[i]![j] = Math.max(best[i + 1]![j]!, best[i]![j + 1]!, best[i + 1]![j + 1]! + likeness(old[i]!, fresh[j]!));
   }
   const pairs: (readonly [number | null, number | null])[] = [];
   let [i, j] = [0, 0];

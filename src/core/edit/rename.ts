@@ -29,7 +29,10 @@ export function renameableAt(plan: Plan, offset: number): Renameable | null {
  * before, or nothing: the new text is resolved and all its references compared. Linear in the plan.
  */
 export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: string): Rename {
-  if (!/^[A-Za-z_][A-Za-z0-9_]*$/.test(to)) return { refusal: `${to === '' ? 'Nothing' : to} is no name: letters, digits and underscores, and no digit first.` };
+  if (!/^[A-Za-z_][A-Za-z0-9_]*$/.test(to))
+    return {
+      refusal: `${to === '' ? 'Nothing' : to} is no name: letters, digits and underscores, and no digit first.`,
+    };
   if (to === name) return { edits: [] };
   const { text } = plan.tree;
   const before = references(plan);
@@ -45,11 +48,19 @@ export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: strin
     return { from, to: end, insert: to };
   });
   const after = resolve(parse(applyEdits(text, edits)));
-  const renamed = new Map(before.map((one) => [one.symbol, one.symbol === symbol ? lastWord(symbol, to) : withinRenamed(one.symbol, symbol, to)]));
-  const told = (all: readonly { symbol: Symbol; declares: boolean }[]): string => all.map((one) => `${one.symbol}${one.declares ? '!' : ''}`).join('\n');
+  const renamed = new Map(
+    before.map((one) => [
+      one.symbol,
+      one.symbol === symbol ? lastWord(symbol, to) : withinRenamed(one.symbol, symbol, to),
+    ]),
+  );
+  const told = (all: readonly { symbol: Symbol; declares: boolean }[]): string =>
+    all.map((one) => `${one.symbol}${one.declares ? '!' : ''}`).join('\n');
   const expected = before.map((one) => ({ symbol: renamed.get(one.symbol)!, declares: one.declares }));
   if (told(expected) === told(references(after)) && after.problems.length <= plan.problems.length) return { edits };
-  return { refusal: `${to} already names something there: with it some names would no longer mean what they mean now.` };
+  return {
+    refusal: `${to} already names something there: with it some names would no longer mean what they mean now.`,
+  };
 }
 
 /**
@@ -65,11 +76,14 @@ function pairToShorten(text: string, { symbol, declares, short, from, to: end }:
 }
 
 /** A symbol with its last word, the name, replaced; screens are known by their place, which stays. */
-const lastWord = (symbol: Symbol, to: string): Symbol => (symbol.startsWith('screen ') ? symbol : symbol.replace(/\S+$/, to));
+const lastWord = (symbol: Symbol, to: string): Symbol =>
+  symbol.startsWith('screen ') ? symbol : symbol.replace(/\S+$/, to);
 
 /** Options and fields carry the name of their type. */
 function withinRenamed(symbol: Symbol, renamed: Symbol, to: string): Symbol {
   if (!renamed.startsWith('type ')) return symbol;
   const [kind, type, name] = symbol.split(' ');
-  return (kind === 'option' || kind === 'field') && type === renamed.slice('type '.length) ? `${kind} ${to} ${name}` : symbol;
+  return (kind === 'option' || kind === 'field') && type === renamed.slice('type '.length)
+    ? `${kind} ${to} ${name}`
+    : symbol;
 }

@@ -19,7 +19,10 @@ function linesOf(text: string, screen: Screen): { from: number; to: number } {
     from = before;
   }
   const rest = /^[ \t]*(#[^\n]*)?(\n|$)/.exec(text.slice(screen.node.to));
-  return { from: text.slice(from, screen.node.from).trim() === '' || /^\s*#/.test(text.slice(from)) ? from : screen.node.from, to: screen.node.to + (rest?.[0].length ?? 0) };
+  return {
+    from: text.slice(from, screen.node.from).trim() === '' || /^\s*#/.test(text.slice(from)) ? from : screen.node.from,
+    to: screen.node.to + (rest?.[0].length ?? 0),
+  };
 }
 
 /** Takes a screen out. What leads to it is left as it is: each such place then has a finding. */
@@ -39,33 +42,52 @@ export function moveToModule(plan: Plan, screen: Screen, module: string | null):
   const own = linesOf(text, screen);
   const block = plan.modules.find((one) => one.name === module)?.node.body ?? null;
   const indent = /^[ \t]*/.exec(text.slice(own.from))![0];
-  const lines = text.slice(own.from, own.to).trimEnd().split('\n').map((line) => (line.startsWith(indent) ? line.slice(indent.length) : line));
+  const lines = text
+    .slice(own.from, own.to)
+    .trimEnd()
+    .split('\n')
+    .map((line) => (line.startsWith(indent) ? line.slice(indent.length) : line));
   const added = block
     ? appendToBlock(text, block, [...(block.items.length > 0 ? [''] : []), ...lines])
     : { from: text.trimEnd().length, to: text.length, insert: `\n\n${lines.join('\n')}\n` };
-  const references = sites(plan).filter(({ call }) => call.target === screen && call.reference.module).map(({ call }): TextEdit => {
-    const { from, to } = call.reference.module!;
-    // The dot goes with the module's name where the screen is in none.
-    return module === null ? { from, to: call.reference.name.from, insert: '' } : { from, to, insert: module };
-  }).filter((edit) => edit.from < own.from || edit.from >= own.to);
+  const references = sites(plan)
+    .filter(({ call }) => call.target === screen && call.reference.module)
+    .map(({ call }): TextEdit => {
+      const { from, to } = call.reference.module!;
+      // The dot goes with the module's name where the screen is in none.
+      return module === null ? { from, to: call.reference.name.from, insert: '' } : { from, to, insert: module };
+    })
+    .filter((edit) => edit.from < own.from || edit.from >= own.to);
   return [...deleteScreen(plan, screen), added, ...references];
 }
 
 /** Puts a new screen in the way of a step: the step opens it, with what it handed over, and it opens what the step opened. */
 export function putBetween(plan: Plan, offset: number, name: string): TextEdit[] | null {
-  const found = sites(plan).find(({ call }) => call.target && call.reference.from <= offset && offset <= call.reference.to);
+  const found = sites(plan).find(
+    ({ call }) => call.target && call.reference.from <= offset && offset <= call.reference.to,
+  );
   const target = found?.call.target;
   if (!found || !target) return null;
   const { call, site } = found;
-  const given = target.parameters.filter((parameter) => call.arguments.some((argument) => argument.name.text === parameter.name));
+  const given = target.parameters.filter((parameter) =>
+    call.arguments.some((argument) => argument.name.text === parameter.name),
+  );
   const from = site.kind === 'transition' ? site.transition.screen : target;
-  const created = createScreen(plan.tree.text, name, from, given.map((parameter) => ({ name: parameter.name, type: showType(parameter.type) })));
+  const created = createScreen(
+    plan.tree.text,
+    name,
+    from,
+    given.map((parameter) => ({ name: parameter.name, type: showType(parameter.type) })),
+  );
   const list = given.length > 0 ? `(${given.map((parameter) => parameter.name).join(', ')})` : '';
   const line = `on "Continue" push ${target.label}${list}`;
   const close = created.insert.lastIndexOf('}');
   const indent = /[ \t]*$/.exec(created.insert.slice(0, close))![0];
   const inner = `${created.insert.slice(0, close - indent.length).trimEnd()}\n${indent}${indentUnit}${line}\n${indent}`;
-  return [{ from: call.reference.from, to: call.reference.to, insert: name }, { ...created, insert: inner + created.insert.slice(close) }];
+  return [
+    { from: call.reference.from, to: call.reference.to, insert: name },
+    { ...created, insert: inner + created.insert.slice(close) },
+  ];
 }
 
 /**
@@ -73,16 +95,29 @@ export function putBetween(plan: Plan, offset: number, name: string): TextEdit[]
  * every equal one that the screen hands over for an argument of the same type. Null where no such literal stands there.
  */
 export function extractLiteral(plan: Plan, offset: number, name: string): TextEdit[] | null {
-  const given = sites(plan).flatMap(({ site, call }) => (site.kind !== 'transition' || !call.target ? [] : call.arguments.flatMap((argument) => {
-    const parameter = call.target!.parameters.find((one) => one.name === argument.name.text);
-    return parameter && argument.value && isLiteral(argument.value) ? [{ screen: site.transition.screen, argument, value: argument.value, parameter }] : [];
-  })));
+  const given = sites(plan).flatMap(({ site, call }) =>
+    site.kind !== 'transition' || !call.target
+      ? []
+      : call.arguments.flatMap((argument) => {
+          const parameter = call.target!.parameters.find((one) => one.name === argument.name.text);
+          return parameter && argument.value && isLiteral(argument.value)
+            ? [{ screen: site.transition.screen, argument, value: argument.value, parameter }]
+            : [];
+        }),
+  );
   const here = given.find(({ value }) => value.from <= offset && offset <= value.to);
   if (!here) return null;
   const type = required(here.parameter.type);
-  const same = given.filter(({ screen, value, parameter }) => screen === here.screen && showValue(value) === showValue(here.value) && sameType(required(parameter.type), type));
+  const same = given.filter(
+    ({ screen, value, parameter }) =>
+      screen === here.screen && showValue(value) === showValue(here.value) && sameType(required(parameter.type), type),
+  );
   return [
     prependToScreen(plan.tree.text, here.screen.node, writeHeld({ name, type })),
-    ...same.map(({ argument }): TextEdit => ({ from: argument.from, to: argument.to, insert: writeArgument(argument.name.text, name) })),
+    ...same.map(({ argument }): TextEdit => ({
+      from: argument.from,
+      to: argument.to,
+      insert: writeArgument(argument.name.text, name),
+    })),
   ];
 }

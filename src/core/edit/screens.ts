@@ -6,12 +6,22 @@ import { behind, indentAt } from './body';
 
 /** A title made of a name: `giftCard` becomes `Gift card`. */
 export function titleOf(name: string): string {
-  const words = name.replace(/_/g, ' ').replace(/([a-z0-9])([A-Z])/g, '$1 $2').replace(/([A-Z])([A-Z][a-z])/g, '$1 $2').trim().toLowerCase();
+  const words = name
+    .replace(/_/g, ' ')
+    .replace(/([a-z0-9])([A-Z])/g, '$1 $2')
+    .replace(/([A-Z])([A-Z][a-z])/g, '$1 $2')
+    .trim()
+    .toLowerCase();
   return words === '' ? name : words[0]!.toUpperCase() + words.slice(1);
 }
 
 /** Adds a bare screen after another one, with the arguments that its first caller already brings. */
-export function createScreen(text: string, name: string, after: Screen | null, takes: readonly { name: string; type: string }[]): TextEdit {
+export function createScreen(
+  text: string,
+  name: string,
+  after: Screen | null,
+  takes: readonly { name: string; type: string }[],
+): TextEdit {
   const indent = after ? indentAt(text, after.node.from) : '';
   const head = `${indent}screen ${name} ${quote(titleOf(name))}`;
   const lines = takes.map((parameter) => `${indent}${indentUnit}takes ${parameter.name}: ${parameter.type}`);
@@ -24,7 +34,9 @@ export function createScreen(text: string, name: string, after: Screen | null, t
 export function setStart(plan: Plan, screen: Screen): TextEdit {
   const node = plan.tree.declarations.find((declaration) => declaration.kind === 'start');
   if (node) return { from: node.from, to: node.to, insert: `start ${screen.label}` };
-  const head = plan.tree.declarations.filter((declaration) => declaration.kind === 'app' || declaration.kind === 'origin').at(-1);
+  const head = plan.tree.declarations
+    .filter((declaration) => declaration.kind === 'app' || declaration.kind === 'origin')
+    .at(-1);
   if (head) {
     const at = behind(plan.tree.text, head.to);
     return { from: at, to: at, insert: `\nstart ${screen.label}` };

@@ -29,7 +29,12 @@ export interface WantedParameter {
  *
  * @returns the edits, and how many ways in they leave for somebody to look at, since nothing there fits
  */
-export function changeSignature(plan: Plan, supply: Supply, screen: Screen, wanted: readonly WantedParameter[]): { edits: TextEdit[]; open: number } {
+export function changeSignature(
+  plan: Plan,
+  supply: Supply,
+  screen: Screen,
+  wanted: readonly WantedParameter[],
+): { edits: TextEdit[]; open: number } {
   const edits: TextEdit[] = [...declare(plan, screen, wanted)];
   let open = 0;
   const kept = new Set(wanted.flatMap((one) => one.was ?? []));
@@ -53,7 +58,7 @@ export function changeSignature(plan: Plan, supply: Supply, screen: Screen, want
         fits &&= best !== null;
       } else if (one.initial === null && type.kind !== 'optional') {
         const proposed = propose(plan, wayIn, one.name, type);
-        edits.push(...proposed?.edits ?? []);
+        edits.push(...(proposed?.edits ?? []));
         if (proposed) given.set(one.name, writeArgument(one.name, proposed.value));
         fits &&= proposed !== null;
       }
@@ -77,7 +82,7 @@ function declare({ tree: { text } }: Plan, screen: Screen, wanted: readonly Want
   const written = (one: WantedParameter): string => {
     const before = screen.parameters.find((each) => each.name === one.was);
     // A sample of another type would not fit.
-    const sample = before && one.type === typeText(before) ? /\ssample\s.*$/s.exec(current(before))?.[0] ?? '' : '';
+    const sample = before && one.type === typeText(before) ? (/\ssample\s.*$/s.exec(current(before))?.[0] ?? '') : '';
     return `${one.name}: ${one.type}${one.initial === null ? '' : ` = ${one.initial}`}${sample}`;
   };
   const same = wanted.length === screen.parameters.length && wanted.every((one) => one.was !== null);
@@ -92,9 +97,17 @@ function declare({ tree: { text } }: Plan, screen: Screen, wanted: readonly Want
   const statements = (screen.node.body?.items ?? []).filter((member) => member.kind === 'takes');
   const lines = wanted.map((one) => `takes ${written(one)}`);
   const [first, ...rest] = statements;
-  const outs = rest.map((statement): TextEdit => ({ from: lineStart(text, statement.from), to: lineEnd(text, statement.to), insert: '' }));
-  if (!first) return lines.length === 0 ? [] : [prependToScreen(text, screen.node, lines.join(`\n${indentOf(text, screen.node.from)}${indentUnit}`))];
-  if (lines.length === 0) return [{ from: lineStart(text, first.from), to: lineEnd(text, first.to), insert: '' }, ...outs];
+  const outs = rest.map((statement): TextEdit => ({
+    from: lineStart(text, statement.from),
+    to: lineEnd(text, statement.to),
+    insert: '',
+  }));
+  if (!first)
+    return lines.length === 0
+      ? []
+      : [prependToScreen(text, screen.node, lines.join(`\n${indentOf(text, screen.node.from)}${indentUnit}`))];
+  if (lines.length === 0)
+    return [{ from: lineStart(text, first.from), to: lineEnd(text, first.to), insert: '' }, ...outs];
   return [{ from: first.from, to: first.to, insert: lines.join(`\n${indentOf(text, first.from)}`) }, ...outs];
 }
 
@@ -102,25 +115,40 @@ const lineStart = (text: string, offset: number): number => {
   const start = text.lastIndexOf('\n', offset - 1) + 1;
   return text.slice(start, offset).trim() === '' ? start : offset;
 };
-const lineEnd = (text: string, offset: number): number => offset + (/^[ \t]*\n/.exec(text.slice(offset))?.[0].length ?? 0);
-const indentOf = (text: string, offset: number): string => /^[ \t]*/.exec(text.slice(text.lastIndexOf('\n', offset - 1) + 1))![0];
+const lineEnd = (text: string, offset: number): number =>
+  offset + (/^[ \t]*\n/.exec(text.slice(offset))?.[0].length ?? 0);
+const indentOf = (text: string, offset: number): string =>
+  /^[ \t]*/.exec(text.slice(text.lastIndexOf('\n', offset - 1) + 1))![0];
 
 /** The wanted types, resolved against those that the plan declares. */
 function typesOf(plan: Plan, wanted: readonly WantedParameter[]): Type[] {
-  const [screen] = parse(`screen a {\n${wanted.map((one, index) => `takes p${index}: ${one.type}`).join('\n')}\n}`).declarations;
-  const nodes = screen?.kind === 'screen' ? (screen.body?.items ?? []).flatMap((member) => (member.kind === 'takes' ? member.parameters : [])) : [];
+  const [screen] = parse(
+    `screen a {\n${wanted.map((one, index) => `takes p${index}: ${one.type}`).join('\n')}\n}`,
+  ).declarations;
+  const nodes =
+    screen?.kind === 'screen'
+      ? (screen.body?.items ?? []).flatMap((member) => (member.kind === 'takes' ? member.parameters : []))
+      : [];
   const table = resolveTypes(plan.tree, () => undefined);
   return wanted.map((_one, index) => table.resolve(nodes.find((node) => node.name.text === `p${index}`)?.type ?? null));
 }
 
-function propose(plan: Plan, { site, target }: WayIn, name: string, type: Type): { value: string; edits: TextEdit[] } | null {
+function propose(
+  plan: Plan,
+  { site, target }: WayIn,
+  name: string,
+  type: Type,
+): { value: string; edits: TextEdit[] } | null {
   const scope = scopeOf(site, plan);
   const best = likelyValue(scope, { name, type });
   if (best) return { value: best.path, edits: [] };
   if (site.kind !== 'transition') return null;
   const held = freeName(name, target.name, new Set(scope.layers.flat().map((one) => one.name)));
   const { screen } = site.transition;
-  return { value: held, edits: [prependToScreen(plan.tree.text, screen.node, writeHeld({ name: held, type: required(type) }))] };
+  return {
+    value: held,
+    edits: [prependToScreen(plan.tree.text, screen.node, writeHeld({ name: held, type: required(type) }))],
+  };
 }
 
 /** Two ways in on one screen may want it to hold the same value: once is enough. */
@@ -135,6 +163,10 @@ function mergeAtSamePlace(edits: readonly TextEdit[]): TextEdit[] {
 }
 
 /** The arguments of a screen as they are, to begin from. */
-export const currentSignature = ({ tree: { text } }: Plan, screen: Screen): WantedParameter[] => screen.parameters.map(({ name, type, initial, node }) => ({
-  was: name, name, type: node.type ? text.slice(node.type.from, node.type.to) : showType(type), initial: initial ? text.slice(initial.from, initial.to) : null,
-}));
+export const currentSignature = ({ tree: { text } }: Plan, screen: Screen): WantedParameter[] =>
+  screen.parameters.map(({ name, type, initial, node }) => ({
+    was: name,
+    name,
+    type: node.type ? text.slice(node.type.from, node.type.to) : showType(type),
+    initial: initial ? text.slice(initial.from, initial.to) : null,
+  }));

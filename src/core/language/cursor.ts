@@ -23,7 +23,10 @@ export class Cursor {
   private currentDoc: string | null;
   private secondDoc: string | null = null;
 
-  constructor(readonly text: string, private readonly leftovers: Leftovers | null = null) {
+  constructor(
+    readonly text: string,
+    private readonly leftovers: Leftovers | null = null,
+  ) {
     this.current = this.read(null);
     this.currentDoc = this.secondDoc;
     this.last = this.current;
@@ -109,7 +112,10 @@ export class Cursor {
   private passSeparator(): void {
     const token = this.peek();
     if (token.first || (token.text !== ';' && token.text !== ',')) return;
-    this.report(token, `A statement ends with its line, without “${token.text}”.`, { label: `Take “${token.text}” out`, edits: [{ from: token.from, to: token.to, insert: '' }] });
+    this.report(token, `A statement ends with its line, without “${token.text}”.`, {
+      label: `Take “${token.text}” out`,
+      edits: [{ from: token.from, to: token.to, insert: '' }],
+    });
     this.next();
   }
 
@@ -122,7 +128,12 @@ export class Cursor {
     if (this.told || this.current.from === this.quietAt) return;
     this.told = true;
     const { from, to } = range;
-    this.problems.push({ from, to, message, fix: typeof fix === 'string' ? { label: `Write ${fix}`, edits: [{ from, to, insert: fix }] } : fix });
+    this.problems.push({
+      from,
+      to,
+      message,
+      fix: typeof fix === 'string' ? { label: `Write ${fix}`, edits: [{ from, to, insert: fix }] } : fix,
+    });
   }
 
   /** Takes the second token out of what is read, as if it did not stand there. */
@@ -242,9 +253,12 @@ export class Cursor {
     const value = stringValue(token.text);
     if (value === null) {
       const closed = token.text.length > 1 && token.text.endsWith('"');
-      this.report(token, closed
-        ? 'This text holds an escape that does not exist. Write \\" for a quotation mark and \\\\ for a backslash.'
-        : 'This text has no closing quotation mark on its line.');
+      this.report(
+        token,
+        closed
+          ? 'This text holds an escape that does not exist. Write \\" for a quotation mark and \\\\ for a backslash.'
+          : 'This text has no closing quotation mark on its line.',
+      );
     }
     return { value: value ?? token.text.slice(1), from: token.from, to: token.to };
   }
@@ -281,7 +295,10 @@ export class Cursor {
 
   /** Opening braces less closing braces in the whole text; counted only where a brace stands where none is expected. */
   private get surplus(): number {
-    this.countedSurplus ??= tokenize(this.text).reduce((sum, { kind, text }) => (kind !== 'symbol' ? sum : text === '{' ? sum + 1 : text === '}' ? sum - 1 : sum), 0);
+    this.countedSurplus ??= tokenize(this.text).reduce(
+      (sum, { kind, text }) => (kind !== 'symbol' ? sum : text === '{' ? sum + 1 : text === '}' ? sum - 1 : sum),
+      0,
+    );
     return this.countedSurplus;
   }
 
@@ -313,8 +330,13 @@ export class Cursor {
     const end = (closed: boolean): Block<T> => {
       if (!hasOpening) {
         const opening = { from: gap.to, to: gap.to, insert: ' {' };
-        const edits = closed ? [opening] : [opening, { from: this.end, to: this.end, insert: `\n${' '.repeat(this.indentOf(head))}}` }];
-        this.report(gap, `${owner} has ${closed ? 'no opening brace' : 'no braces around what belongs to it'}.`, { label: closed ? 'Write the brace' : 'Write the braces', edits });
+        const edits = closed
+          ? [opening]
+          : [opening, { from: this.end, to: this.end, insert: `\n${' '.repeat(this.indentOf(head))}}` }];
+        this.report(gap, `${owner} has ${closed ? 'no opening brace' : 'no braces around what belongs to it'}.`, {
+          label: closed ? 'Write the brace' : 'Write the braces',
+          edits,
+        });
       }
       return { items, closed, from: Math.min(open.from, this.end), to: this.end };
     };

@@ -9,28 +9,65 @@ type Words<T extends string> = ReadonlyMap<string, T>;
 
 /** A table of words by what they stand for. */
 function table<T extends string>(by: Partial<Record<T, string>>): Words<T> {
-  return new Map(Object.entries<string | undefined>(by).flatMap(([ours, theirs]) => (theirs ?? '').split(' ').map((word) => [word, ours as T] as const)));
+  return new Map(
+    Object.entries<string | undefined>(by).flatMap(([ours, theirs]) =>
+      (theirs ?? '').split(' ').map((word) => [word, ours as T] as const),
+    ),
+  );
 }
 
 const declarations = table<(typeof declarationWords)[number]>({
-  screen: 'page view scene', choice: 'enum', record: 'struct class interface model', flag: 'var let', include: 'import',
-  tabs: 'tabbar tabBar', start: 'initial entrypoint',
+  screen: 'page view scene',
+  choice: 'enum',
+  record: 'struct class interface model',
+  flag: 'var let',
+  include: 'import',
+  tabs: 'tabbar tabBar',
+  start: 'initial entrypoint',
 });
 
 const members = table<(typeof memberWords)[number]>({
-  takes: 'args params props arguments parameters inputs', has: 'state data', on: 'button tap click action', needs: 'requires guard',
+  takes: 'args params props arguments parameters inputs',
+  has: 'state data',
+  on: 'button tap click action',
+  needs: 'requires guard',
   link: 'url route path deeplink',
 });
 
-const steps = table<(typeof stepWords)[number]>({ push: 'goto go navigate open show', back: 'pop goBack dismiss', sets: 'set' });
+const steps = table<(typeof stepWords)[number]>({
+  push: 'goto go navigate open show',
+  back: 'pop goBack dismiss',
+  sets: 'set',
+});
 
-const types: ReadonlyMap<string, BaseName> = new Map(Object.entries<BaseName>({
-  string: 'text', str: 'text', varchar: 'text', char: 'text', number: 'int', integer: 'int', long: 'int', short: 'int', float: 'decimal', double: 'decimal', real: 'decimal',
-  boolean: 'bool', datetime: 'instant', timestamp: 'instant', uri: 'url', link: 'url',
-}));
+const types: ReadonlyMap<string, BaseName> = new Map(
+  Object.entries<BaseName>({
+    string: 'text',
+    str: 'text',
+    varchar: 'text',
+    char: 'text',
+    number: 'int',
+    integer: 'int',
+    long: 'int',
+    short: 'int',
+    float: 'decimal',
+    double: 'decimal',
+    real: 'decimal',
+    boolean: 'bool',
+    datetime: 'instant',
+    timestamp: 'instant',
+    uri: 'url',
+    link: 'url',
+  }),
+);
 
 /** All of them: what people write, and what it is called here. */
-export const guesses: readonly (readonly [theirs: string, ours: string])[] = [...declarations, ...members, ...steps, ...types];
+export const guesses: readonly (readonly [theirs: string, ours: string])[] = [
+  ...declarations,
+  ...members,
+  ...steps,
+  ...types,
+];
 
 /** What a word that begins a declaration is called here; undefined where it is none that people try. */
 export const declarationMeant = (word: string): string | undefined => declarations.get(word);

@@ -41,11 +41,13 @@ export function format(text: string, tree: SyntaxTree = parse(text)): string | n
     const comment = token.kind === 'comment' || token.kind === 'doc';
     const own = starts.has(token.from) && !(around?.inline ?? false);
     const afterComment = previous?.kind === 'comment' || previous?.kind === 'doc';
-    const breaks = previous !== null && (
-      own || afterComment || (token.first && !(closes && around?.inline))
-      || (closes && around !== null && !around.inline && previous.text !== '{')
-      || (previous.text === '{' && previous.kind === 'symbol' && around?.inline === false && !closes && !comment)
-    );
+    const breaks =
+      previous !== null &&
+      (own ||
+        afterComment ||
+        (token.first && !(closes && around?.inline)) ||
+        (closes && around !== null && !around.inline && previous.text !== '{') ||
+        (previous.text === '{' && previous.kind === 'symbol' && around?.inline === false && !closes && !comment));
     if (!previous || breaks) {
       const blankLine = previous !== null && /\n[ \t\r]*\n/.test(gap) && previous.text !== '{' && !closes;
       const continues = !own && !closes && !comment && (around?.holdsStatements ?? true) && !starts.has(token.from);
@@ -56,7 +58,8 @@ export function format(text: string, tree: SyntaxTree = parse(text)): string | n
       result += between(previous, token);
     }
     result += token.text.trimEnd();
-    if (token.text === '{' && token.kind === 'symbol') blocks.push({ inline: inline.has(token.from), holdsStatements: bodies.has(token.from) });
+    if (token.text === '{' && token.kind === 'symbol')
+      blocks.push({ inline: inline.has(token.from), holdsStatements: bodies.has(token.from) });
     previous = token;
   }
   return result === '' ? '' : `${result}\n`;

@@ -34,7 +34,11 @@ interface OpenFile {
  *
  * @param load gives the file that another one names, and its text; may throw where there is none, and what it throws is passed on
  */
-export function expandIncludes(file: string, text: string, load: (name: string, by: string) => { file: string; text: string }): Whole {
+export function expandIncludes(
+  file: string,
+  text: string,
+  load: (name: string, by: string) => { file: string; text: string },
+): Whole {
   const pieces: Piece[] = [];
   const files = new Map<string, string>();
   const parts: string[] = [];
@@ -46,7 +50,15 @@ export function expandIncludes(file: string, text: string, load: (name: string, 
   const open: OpenFile[] = [];
   const begin = (name: string, own: string): void => {
     files.set(name, own);
-    open.push({ name, own, includes: parse(own).declarations.flatMap((node) => (node.kind === 'include' && node.file ? [{ from: node.from, to: node.to, file: node.file.value }] : [])), next: 0, at: 0 });
+    open.push({
+      name,
+      own,
+      includes: parse(own).declarations.flatMap((node) =>
+        node.kind === 'include' && node.file ? [{ from: node.from, to: node.to, file: node.file.value }] : [],
+      ),
+      next: 0,
+      at: 0,
+    });
   };
   begin(file, text);
   for (let top = open.at(-1); top; top = open.at(-1)) {

@@ -1,6 +1,18 @@
 import { parse } from './parse';
 import type {
-  ArgumentListNode, BranchNode, ConditionNode, FieldNode, MemberNode, Name, OnlyNode, ScreenNode, ScreenReference, StepNode, SyntaxTree, TypeNode, ValueNode,
+  ArgumentListNode,
+  BranchNode,
+  ConditionNode,
+  FieldNode,
+  MemberNode,
+  Name,
+  OnlyNode,
+  ScreenNode,
+  ScreenReference,
+  StepNode,
+  SyntaxTree,
+  TypeNode,
+  ValueNode,
 } from './syntax';
 
 /**
@@ -37,7 +49,11 @@ export class Leftovers {
     let start = 0;
     while (start < shorter && before.charCodeAt(start) === text.charCodeAt(start)) start++;
     let end = 0;
-    while (end < shorter - start && before.charCodeAt(before.length - 1 - end) === text.charCodeAt(text.length - 1 - end)) end++;
+    while (
+      end < shorter - start &&
+      before.charCodeAt(before.length - 1 - end) === text.charCodeAt(text.length - 1 - end)
+    )
+      end++;
     this.prefix = start;
     this.suffix = before.length - end;
     this.delta = text.length - before.length;
@@ -148,15 +164,18 @@ function moveCondition(condition: ConditionNode | null, by: number): void {
   if (!condition) return;
   move(condition, by);
   switch (condition.kind) {
-    case 'flag': return move(condition.name, by);
+    case 'flag':
+      return move(condition.name, by);
     case 'is':
       move(condition.name, by);
       return moveValue(condition.value, by);
     case 'given':
       for (const name of condition.names) move(name, by);
       return;
-    case 'maybe': return move(condition.text, by);
-    case 'not': return moveCondition(condition.of, by);
+    case 'maybe':
+      return move(condition.text, by);
+    case 'not':
+      return moveCondition(condition.of, by);
     default:
       moveCondition(condition.left, by);
       moveCondition(condition.right, by);
@@ -166,14 +185,21 @@ function moveCondition(condition: ConditionNode | null, by: number): void {
 function moveStep(step: StepNode, by: number): void {
   move(step, by);
   switch (step.kind) {
-    case 'back': case 'close': return;
-    case 'leave': return move(step.what, by);
-    case 'back to': case 'back past': return moveCall(step.target, null, by);
+    case 'back':
+    case 'close':
+      return;
+    case 'leave':
+      return move(step.what, by);
+    case 'back to':
+    case 'back past':
+      return moveCall(step.target, null, by);
     case 'sets':
       move(step.flag, by);
       return moveValue(step.value, by);
-    case 'resume': return step.or ? moveStep(step.or, by) : undefined;
-    default: moveCall(step.target, step.list, by);
+    case 'resume':
+      return step.or ? moveStep(step.or, by) : undefined;
+    default:
+      moveCall(step.target, step.list, by);
   }
 }
 

@@ -2,7 +2,17 @@
 import type { Cursor } from './cursor';
 import { isWalkWord, walkWords } from './keywords';
 import { parseList, parseReference, parseValue } from './parse-parts';
-import type { AcceptNode, Name, RuleNode, ScreenReference, StringNode, TakenNode, WalkNode, WalkStepNode, WalkValueNode } from './syntax';
+import type {
+  AcceptNode,
+  Name,
+  RuleNode,
+  ScreenReference,
+  StringNode,
+  TakenNode,
+  WalkNode,
+  WalkStepNode,
+  WalkValueNode,
+} from './syntax';
 
 /** `rule "Title" never A beneath B · never A after B · always A beneath B · from A always reach B` */
 export function parseRule(cursor: Cursor): RuleNode {
@@ -11,8 +21,14 @@ export function parseRule(cursor: Cursor): RuleNode {
   const title = cursor.peek().kind === 'string' ? cursor.string('The rule’s title') : null;
   if (!title) cursor.missing('The rule’s title in quotation marks');
   const node = { kind: 'rule', doc, title } as const;
-  const end = (claim: RuleNode['claim'], first: ScreenReference | null, second: ScreenReference | null): RuleNode =>
-    ({ ...node, claim, first, second, from: head.from, to: cursor.end });
+  const end = (claim: RuleNode['claim'], first: ScreenReference | null, second: ScreenReference | null): RuleNode => ({
+    ...node,
+    claim,
+    first,
+    second,
+    from: head.from,
+    to: cursor.end,
+  });
 
   if (cursor.skipWord('from')) {
     const first = parseReference(cursor);
@@ -57,14 +73,16 @@ function parseWalkStep(cursor: Cursor): WalkStepNode {
   const head = cursor.next();
   const from = head.from;
   switch (head.text) {
-    case 'tap': return parseTap(cursor, from);
+    case 'tap':
+      return parseTap(cursor, from);
     case 'tab':
     case 'menu': {
       const label = cursor.string(head.text === 'tab' ? 'The tab’s label' : 'The item’s label');
       const taken = label ? parseTaken(cursor) : [];
       return { kind: head.text, label, taken, from, to: cursor.end };
     }
-    case 'back': return { kind: 'back', from, to: cursor.end };
+    case 'back':
+      return { kind: 'back', from, to: cursor.end };
     case 'open': {
       const token = cursor.peek();
       let url: Name | null = null;
@@ -90,7 +108,10 @@ function parseWalkStep(cursor: Cursor): WalkStepNode {
 /** `tap "Trigger" [with name = literal, …]`, and what conditions are taken to be */
 function parseTap(cursor: Cursor, from: number): WalkStepNode {
   const label = cursor.string('The trigger’s name in quotation marks');
-  const values = label && cursor.skipWord('with') ? parseList(cursor, () => parseWalkValue(cursor, 'The name of a value'), null) : [];
+  const values =
+    label && cursor.skipWord('with')
+      ? parseList(cursor, () => parseWalkValue(cursor, 'The name of a value'), null)
+      : [];
   const taken = label ? parseTaken(cursor) : [];
   return { kind: 'tap', label, values, taken, from, to: cursor.end };
 }
@@ -128,7 +149,12 @@ export function parseAccept(cursor: Cursor): AcceptNode {
       subject = { text: value, from, to };
     } else {
       const reference = parseReference(cursor);
-      if (reference) subject = { text: `${reference.module ? `${reference.module.text}.` : ''}${reference.name.text}`, from: reference.from, to: reference.to };
+      if (reference)
+        subject = {
+          text: `${reference.module ? `${reference.module.text}.` : ''}${reference.name.text}`,
+          from: reference.from,
+          to: reference.to,
+        };
     }
   }
   let because = null;

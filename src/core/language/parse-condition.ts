@@ -27,12 +27,19 @@ function parseJoined(cursor: Cursor, word: 'and' | 'or', part: () => ConditionNo
 }
 
 /** Each further part makes the tree one level deeper. */
-function joinMore(cursor: Cursor, word: 'and' | 'or', part: () => ConditionNode | null, left: ConditionNode): ConditionNode {
+function joinMore(
+  cursor: Cursor,
+  word: 'and' | 'or',
+  part: () => ConditionNode | null,
+  left: ConditionNode,
+): ConditionNode {
   if (!skipJoint(cursor, word)) return left;
-  return cursor.deeper(() => {
-    const right = part();
-    return right && joinMore(cursor, word, part, { kind: word, left, right, from: left.from, to: right.to });
-  }) ?? left;
+  return (
+    cursor.deeper(() => {
+      const right = part();
+      return right && joinMore(cursor, word, part, { kind: word, left, right, from: left.from, to: right.to });
+    }) ?? left
+  );
 }
 
 /** `not X`, `(…)`, `"may hold"`, `flag`, `flag is value`, `value is given` */
@@ -40,7 +47,10 @@ function parseOperand(cursor: Cursor): ConditionNode | null {
   const head = cursor.peek();
   const isSign = head.text === '!' && head.kind === 'stray';
   if (isSign) {
-    cursor.report(head, 'What does not hold is said by the word not.', { label: 'Write not', edits: [{ from: head.from, to: head.to, insert: 'not ' }] });
+    cursor.report(head, 'What does not hold is said by the word not.', {
+      label: 'Write not',
+      edits: [{ from: head.from, to: head.to, insert: 'not ' }],
+    });
     cursor.next();
   }
   if (isSign || cursor.skipWord('not')) {
@@ -63,7 +73,11 @@ function parseOperand(cursor: Cursor): ConditionNode | null {
     const sign = cursor.next();
     const twice = cursor.isSymbol('=') && cursor.peek().from === sign.to;
     if (twice) cursor.next();
-    cursor.report({ from: sign.from, to: cursor.end }, `A condition compares with the word is, as in tier is member; “${twice ? '==' : '='}” ${twice ? 'is no word of a plan' : 'gives a value'}.`, 'is');
+    cursor.report(
+      { from: sign.from, to: cursor.end },
+      `A condition compares with the word is, as in tier is member; “${twice ? '==' : '='}” ${twice ? 'is no word of a plan' : 'gives a value'}.`,
+      'is',
+    );
     return { kind: 'is', name: first, not: false, value: parseValue(cursor), from: first.from, to: cursor.end };
   }
   if (!cursor.skipWord('is')) {

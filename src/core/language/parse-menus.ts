@@ -3,11 +3,26 @@ import type { Cursor } from './cursor';
 import { parseArguments, parseList, parseOnly, parseReference, parseWord } from './parse-parts';
 import { parseBranches } from './parse-transition';
 import {
-  doors, type Block, type EntryNode, type MenuItemNode, type MenuNode, type Name, type OnlyNode, type ScreenReference, type TabNode, type TabsNode,
+  doors,
+  type Block,
+  type EntryNode,
+  type MenuItemNode,
+  type MenuNode,
+  type Name,
+  type OnlyNode,
+  type ScreenReference,
+  type TabNode,
+  type TabsNode,
 } from './syntax';
 
 /** A block whose items each begin with a label in quotation marks. */
-function parseLabelled<T>(cursor: Cursor, owner: string, head: { from: number; to: number }, what: string, item: () => T): Block<T> | null {
+function parseLabelled<T>(
+  cursor: Cursor,
+  owner: string,
+  head: { from: number; to: number },
+  what: string,
+  item: () => T,
+): Block<T> | null {
   const isLabel = (): boolean => cursor.peek().kind === 'string';
   const body = cursor.block<T>(owner, head, isLabel, (items) => {
     if (isLabel()) items.push(item());
@@ -53,13 +68,19 @@ export function parseMenu(cursor: Cursor): MenuNode {
     else if (!on && cursor.skipWord('on')) on = parsePlaces(cursor);
     else break;
   }
-  const body = parseLabelled(cursor, title ? `The menu ${title.value}` : 'This menu', head, 'An item’s label in quotation marks', (): MenuItemNode => {
-    const itemDoc = cursor.doc;
-    const label = cursor.string('The item’s label')!;
-    const branches = parseBranches(cursor);
-    const icon = parseIcon(cursor);
-    return { kind: 'item', doc: itemDoc, label, branches, icon, from: label.from, to: cursor.end };
-  });
+  const body = parseLabelled(
+    cursor,
+    title ? `The menu ${title.value}` : 'This menu',
+    head,
+    'An item’s label in quotation marks',
+    (): MenuItemNode => {
+      const itemDoc = cursor.doc;
+      const label = cursor.string('The item’s label')!;
+      const branches = parseBranches(cursor);
+      const icon = parseIcon(cursor);
+      return { kind: 'item', doc: itemDoc, label, branches, icon, from: label.from, to: cursor.end };
+    },
+  );
   return { kind: 'menu', doc, title, only, on, body, from: head.from, to: cursor.end };
 }
 
@@ -85,7 +106,14 @@ export function parseEntry(cursor: Cursor): EntryNode {
   const token = cursor.peek();
   if (token.kind === 'url') {
     cursor.next();
-    return { ...node, url: { text: token.text, from: token.from, to: token.to }, target: null, list: null, from: head.from, to: cursor.end };
+    return {
+      ...node,
+      url: { text: token.text, from: token.from, to: token.to },
+      target: null,
+      list: null,
+      from: head.from,
+      to: cursor.end,
+    };
   }
   const target = parseReference(cursor);
   const list = target ? parseArguments(cursor) : null;

@@ -7,7 +7,15 @@ import { stepWords } from './keywords';
 import type { Range } from './range';
 import type { Token } from './tokens';
 import type {
-  ArgumentListNode, ArgumentNode, FieldNode, Name, OnlyNode, ParameterNode, ScreenReference, TypeNode, ValueNode,
+  ArgumentListNode,
+  ArgumentNode,
+  FieldNode,
+  Name,
+  OnlyNode,
+  ParameterNode,
+  ScreenReference,
+  TypeNode,
+  ValueNode,
 } from './syntax';
 
 export function parseReference(cursor: Cursor): ScreenReference | null {
@@ -34,7 +42,9 @@ export function parseType(cursor: Cursor): TypeNode | null {
     const bracket = cursor.peek();
     const isBracket = bracket.text === '[' && !bracket.first;
     const name = isBracket ? null : cursor.name('A type');
-    const read = isBracket ? listInBrackets(cursor, bracket) : name && (listWithBrackets(cursor, name) ?? { kind: 'named', name, from: name.from, to: name.to });
+    const read = isBracket
+      ? listInBrackets(cursor, bracket)
+      : name && (listWithBrackets(cursor, name) ?? { kind: 'named', name, from: name.from, to: name.to });
     if (!read) return null;
     type = read;
   }
@@ -63,10 +73,18 @@ function listInBrackets(cursor: Cursor, open: Token): TypeNode | null {
 }
 
 function toldList(cursor: Cursor, inner: Name, range: Range): TypeNode {
-  cursor.report(range, `A list of ${inner.text} is written so: list of ${inner.text}.`, `list of ${typeMeant(inner.text) ?? inner.text}`);
+  cursor.report(
+    range,
+    `A list of ${inner.text} is written so: list of ${inner.text}.`,
+    `list of ${typeMeant(inner.text) ?? inner.text}`,
+  );
   // What it is of is said once the list is right.
   const meant = typeMeant(inner.text);
-  return { kind: 'list', of: { kind: 'named', name: { ...inner, text: meant ?? inner.text }, from: inner.from, to: inner.to }, ...range };
+  return {
+    kind: 'list',
+    of: { kind: 'named', name: { ...inner, text: meant ?? inner.text }, from: inner.from, to: inner.to },
+    ...range,
+  };
 }
 
 /** What a list is of: a type without a mark of its own, since the mark after a list is the list's. */
@@ -148,7 +166,13 @@ export function parseArguments(cursor: Cursor): ArgumentListNode | null {
 /** Whether an argument follows although its comma was left out; the comma is reported, and reading goes on. */
 function listGoesOn(cursor: Cursor): boolean {
   const token = cursor.peek();
-  if (token.kind !== 'name' || token.first || token.text === 'then' || (stepWords as readonly string[]).includes(token.text)) return false;
+  if (
+    token.kind !== 'name' ||
+    token.first ||
+    token.text === 'then' ||
+    (stepWords as readonly string[]).includes(token.text)
+  )
+    return false;
   cursor.missing('A comma');
   return true;
 }
@@ -162,7 +186,11 @@ function parseArgument(cursor: Cursor): ArgumentNode | null {
     cursor.report(range, `Say which argument ${value} is for, as in name: ${value}.`);
     return null;
   }
-  if (cursor.isSymbol('=')) cursor.report(cursor.peek(), 'A value stands behind a colon, as in name: value.', { label: 'Write a colon', edits: colonIn(cursor) });
+  if (cursor.isSymbol('='))
+    cursor.report(cursor.peek(), 'A value stands behind a colon, as in name: value.', {
+      label: 'Write a colon',
+      edits: colonIn(cursor),
+    });
   if (!cursor.skipSymbol(':') && !cursor.skipSymbol('=')) return { name, value: null, from: name.from, to: name.to };
   const value = parseValue(cursor);
   return { name, value, from: name.from, to: cursor.end };
@@ -187,7 +215,8 @@ export function parseParameter(cursor: Cursor): ParameterNode | null {
   const field = parseField(cursor, 'The name of an argument');
   if (!field) return null;
   const initial = cursor.skipSymbol('=') ? parseValue(cursor) : null;
-  const sample = cursor.isWord('sample') && !cursor.peek().first && cursor.skipWord('sample') ? parseValue(cursor) : null;
+  const sample =
+    cursor.isWord('sample') && !cursor.peek().first && cursor.skipWord('sample') ? parseValue(cursor) : null;
   return { name: field.name, type: field.type, initial, sample, from: field.from, to: cursor.end };
 }
 
@@ -201,7 +230,10 @@ export function parseList<T>(cursor: Cursor, item: () => T | null, closing: stri
     // A comma at the end of a statement.
     if (closing === null && (cursor.statementOnNewLine || cursor.isSymbol('}') || cursor.done)) {
       const { from, to } = cursor.previous;
-      cursor.report({ from, to }, 'A statement ends with its line, without “,”.', { label: 'Take “,” out', edits: [{ from, to, insert: '' }] });
+      cursor.report({ from, to }, 'A statement ends with its line, without “,”.', {
+        label: 'Take “,” out',
+        edits: [{ from, to, insert: '' }],
+      });
       break;
     }
     const one = item();
@@ -241,6 +273,9 @@ export function parseWord<T extends string>(cursor: Cursor, words: readonly T[],
 export function passColon(cursor: Cursor, isWord: (word: string) => boolean): void {
   const [head, colon] = [cursor.peek(), cursor.peek(1)];
   if (head.kind !== 'name' || colon.text !== ':' || !isWord(head.text)) return;
-  cursor.report(colon, `No colon stands behind ${head.text}.`, { label: 'Take the colon out', edits: [{ from: colon.from, to: colon.to, insert: '' }] });
+  cursor.report(colon, `No colon stands behind ${head.text}.`, {
+    label: 'Take the colon out',
+    edits: [{ from: colon.from, to: colon.to, insert: '' }],
+  });
   cursor.dropSecond();
 }

@@ -4,9 +4,28 @@ import { declarationMeant, memberMeant } from './first-guesses';
 import { isMemberWord, memberWords } from './keywords';
 import { stringValue } from './tokens';
 import { parseCondition } from './parse-condition';
-import { parseArguments, parseField, parseList, parseOnly, parseParameter, parseReference, parseWord, passColon } from './parse-parts';
+import {
+  parseArguments,
+  parseField,
+  parseList,
+  parseOnly,
+  parseParameter,
+  parseReference,
+  parseWord,
+  passColon,
+} from './parse-parts';
 import { parseOn, parseSteps } from './parse-transition';
-import { shapes, type LinkNode, type MemberNode, type Name, type NeedsNode, type OnlyNode, type ScreenNode, type Shape, type UnderNode } from './syntax';
+import {
+  shapes,
+  type LinkNode,
+  type MemberNode,
+  type Name,
+  type NeedsNode,
+  type OnlyNode,
+  type ScreenNode,
+  type Shape,
+  type UnderNode,
+} from './syntax';
 
 /** `[private] screen NAME "Title" [as sheet] [only phone] { … }`; the body may be left out, so that bare screens are quick to lay out. */
 export function parseScreen(cursor: Cursor): ScreenNode {
@@ -31,7 +50,10 @@ export function parseScreen(cursor: Cursor): ScreenNode {
   // Without braces a body ends where another declaration begins, whatever that is called.
   const isBraced = cursor.isSymbol('{');
   const body = cursor.block<MemberNode>(
-    name ? `The screen ${name.text}` : 'This screen', head, () => cursor.beginsMember || meantMember(cursor) !== undefined, (items) => (isBraced || meantDeclaration(cursor) === undefined) && parseMember(cursor, items),
+    name ? `The screen ${name.text}` : 'This screen',
+    head,
+    () => cursor.beginsMember || meantMember(cursor) !== undefined,
+    (items) => (isBraced || meantDeclaration(cursor) === undefined) && parseMember(cursor, items),
   );
   return { kind: 'screen', doc, private: isPrivate, name, title, shape, only, body, from: head.from, to: cursor.end };
 }
@@ -39,14 +61,21 @@ export function parseScreen(cursor: Cursor): ScreenNode {
 /** What a word is called here that others begin a declaration with; undefined where none stands at the beginning of this line. */
 export function meantDeclaration(cursor: Cursor): string | undefined {
   const head = cursor.peek();
-  if (cursor.beginsDeclaration || head.kind !== 'name' || !head.first || cursor.peek(1).kind === 'symbol') return undefined;
+  if (cursor.beginsDeclaration || head.kind !== 'name' || !head.first || cursor.peek(1).kind === 'symbol')
+    return undefined;
   return memberMeant(head.text) === undefined ? declarationMeant(head.text) : undefined;
 }
 
 /** What a word is called here that others begin a member with; undefined where none stands here. */
 function meantMember(cursor: Cursor): string | undefined {
   const [head, after] = [cursor.peek(), cursor.peek(1)];
-  if (cursor.beginsMember || cursor.beginsDeclaration || head.kind !== 'name' || !(after.kind === 'name' || after.kind === 'string' || after.kind === 'url' || after.text === ':')) return undefined;
+  if (
+    cursor.beginsMember ||
+    cursor.beginsDeclaration ||
+    head.kind !== 'name' ||
+    !(after.kind === 'name' || after.kind === 'string' || after.kind === 'url' || after.text === ':')
+  )
+    return undefined;
   return memberMeant(head.text);
 }
 

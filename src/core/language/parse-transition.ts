@@ -5,7 +5,16 @@ import { stepMeant } from './first-guesses';
 import { stepWords } from './keywords';
 import { parseCondition } from './parse-condition';
 import { parseArguments, parseOnly, parseReference, parseValue } from './parse-parts';
-import { opening, type BranchNode, type LoopNode, type Name, type OnlyNode, type OnNode, type Opening, type StepNode } from './syntax';
+import {
+  opening,
+  type BranchNode,
+  type LoopNode,
+  type Name,
+  type OnlyNode,
+  type OnNode,
+  type Opening,
+  type StepNode,
+} from './syntax';
 
 const includes = (words: readonly string[], word: string): boolean => words.includes(word);
 
@@ -42,8 +51,10 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
   let branches: BranchNode[] = [];
   for (;;) {
     const head = cursor.peek();
-    if (cursor.isWord('if') && !cursor.peek().first) cursor.report(cursor.peek(), 'A condition of a trigger begins with when.', 'when');
-    const conditional = cursor.skipWord('when') || (cursor.isWord('if') && !cursor.peek().first && cursor.skipWord('if'));
+    if (cursor.isWord('if') && !cursor.peek().first)
+      cursor.report(cursor.peek(), 'A condition of a trigger begins with when.', 'when');
+    const conditional =
+      cursor.skipWord('when') || (cursor.isWord('if') && !cursor.peek().first && cursor.skipWord('if'));
     const condition = conditional ? parseCondition(cursor) : null;
     // A condition that does not read has been reported; its steps are not to count as if there were none.
     if (conditional && !condition && !includes(stepWords, cursor.peek().text)) return branches;
@@ -53,10 +64,16 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
     const branch = { condition, steps, motion, from: head.from, to: cursor.end };
     if (branches.length === 0) branches = [branch];
     else branches.push(branch);
-    if (cursor.isWord('else') && conditional) cursor.report(cursor.peek(), 'What happens where the condition does not hold stands behind otherwise.', 'otherwise');
+    if (cursor.isWord('else') && conditional)
+      cursor.report(
+        cursor.peek(),
+        'What happens where the condition does not hold stands behind otherwise.',
+        'otherwise',
+      );
     else if (!cursor.isWord('otherwise')) return branches;
     const word = cursor.next();
-    if (!conditional) cursor.report(word, 'Only what stands behind a when can have an otherwise: the steps before it always happen.');
+    if (!conditional)
+      cursor.report(word, 'Only what stands behind a when can have an otherwise: the steps before it always happen.');
   }
 }
 
@@ -77,9 +94,18 @@ export function parseSteps(cursor: Cursor): StepNode[] {
 /** `->`, `=>` and `→`, as many write that something leads somewhere: reported, and passed over. */
 function passArrow(cursor: Cursor): boolean {
   const [first, second] = [cursor.peek(), cursor.peek(1)];
-  const length = first.text === '→' ? 1 : (first.text === '-' || first.text === '=') && second.text === '>' && second.from === first.to ? 2 : 0;
+  const length =
+    first.text === '→'
+      ? 1
+      : (first.text === '-' || first.text === '=') && second.text === '>' && second.from === first.to
+        ? 2
+        : 0;
   if (length === 0) return false;
-  cursor.report({ from: first.from, to: first.from + length }, 'What opens a screen is a word: push, replace, present, reset.', 'push');
+  cursor.report(
+    { from: first.from, to: first.from + length },
+    'What opens a screen is a word: push, replace, present, reset.',
+    'push',
+  );
   for (let passed = 0; passed < length; passed++) cursor.next();
   return true;
 }
@@ -92,7 +118,13 @@ function parseOpening(cursor: Cursor, kind: Opening, from: number): StepNode {
     cursor.next();
     cursor.report(quoted, 'A screen is called by its name, without quotation marks.', quoted.text.slice(1, -1));
     const name = { text: quoted.text.slice(1, -1), from: quoted.from + 1, to: quoted.to - 1 };
-    return { kind, target: { module: null, name, from: name.from, to: name.to }, list: parseArguments(cursor), from, to: cursor.end };
+    return {
+      kind,
+      target: { module: null, name, from: name.from, to: name.to },
+      list: parseArguments(cursor),
+      from,
+      to: cursor.end,
+    };
   }
   const target = parseReference(cursor);
   const list = target ? parseArguments(cursor) : null;
@@ -109,13 +141,21 @@ function parseStep(cursor: Cursor): StepNode | null {
   const meant = includes(stepWords, head.text) ? undefined : stepMeant(head.text);
   if (meant) {
     const hasTo = meant === 'push' && cursor.peek(1).text === 'to' && cursor.peek(1).kind === 'name';
-    cursor.report({ from: head.from, to: hasTo ? cursor.peek(1).to : head.to }, `${head.text} is called ${meant} here.`, meant);
+    cursor.report(
+      { from: head.from, to: hasTo ? cursor.peek(1).to : head.to },
+      `${head.text} is called ${meant} here.`,
+      meant,
+    );
     if (hasTo) cursor.dropSecond();
   }
   const word = meant ?? head.text;
   if (!includes(stepWords, word)) {
     const near = closest(word, stepWords);
-    cursor.report(head, `${word} is no step. ${near ? `Did you mean ${near}?` : `A trigger can ${stepWords.join(', ')}.`}`, near);
+    cursor.report(
+      head,
+      `${word} is no step. ${near ? `Did you mean ${near}?` : `A trigger can ${stepWords.join(', ')}.`}`,
+      near,
+    );
     cursor.next();
     skipObject(cursor);
     return null;
@@ -123,9 +163,12 @@ function parseStep(cursor: Cursor): StepNode | null {
   cursor.next();
   if (includes(opening, word)) return parseOpening(cursor, word as Opening, head.from);
   switch (word) {
-    case 'close': return { kind: 'close', from: head.from, to: cursor.end };
-    case 'back': return parseBack(cursor, head.from);
-    case 'sets': return parseSets(cursor, head.from);
+    case 'close':
+      return { kind: 'close', from: head.from, to: cursor.end };
+    case 'back':
+      return parseBack(cursor, head.from);
+    case 'sets':
+      return parseSets(cursor, head.from);
     case 'resume': {
       const or = cursor.skipWord('or') ? cursor.deeper(() => parseStep(cursor)) : null;
       return { kind: 'resume', or, from: head.from, to: cursor.end };

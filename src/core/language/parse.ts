@@ -8,8 +8,20 @@ import { parseArguments, parseList, parseReference, passColon } from './parse-pa
 import { meantDeclaration, parseScreen } from './parse-screen';
 import { parseChoice, parseFlag, parseId, parseRecord } from './parse-types';
 import type {
-  AppNode, BackLeavesNode, Block, DeclarationNode, IncludeNode, ModuleNode, MotionNode, Name, OriginNode, ScreenNode, StartNode, SyntaxTree,
-  StringNode, VariantsNode,
+  AppNode,
+  BackLeavesNode,
+  Block,
+  DeclarationNode,
+  IncludeNode,
+  ModuleNode,
+  MotionNode,
+  Name,
+  OriginNode,
+  ScreenNode,
+  StartNode,
+  SyntaxTree,
+  StringNode,
+  VariantsNode,
 } from './syntax';
 
 /**
@@ -35,26 +47,45 @@ function parseDeclaration(cursor: Cursor): DeclarationNode | null {
   if (meant) cursor.report(head, `${head.text} is called ${meant} here.`, meant);
   const word = meant ?? (cursor.beginsDeclaration ? head.text : '');
   switch (word) {
-    case 'app': return parseApp(cursor);
-    case 'origin': return parseOrigin(cursor);
-    case 'variants': return parseVariants(cursor);
-    case 'start': return parseStart(cursor);
-    case 'motion': return parseMotion(cursor);
-    case 'back': return parseBackLeaves(cursor);
-    case 'include': return parseInclude(cursor);
-    case 'id': return parseId(cursor);
-    case 'choice': return parseChoice(cursor);
-    case 'record': return parseRecord(cursor);
-    case 'flag': return parseFlag(cursor);
-    case 'tabs': return parseTabs(cursor);
-    case 'menu': return parseMenu(cursor);
-    case 'entry': return parseEntry(cursor);
-    case 'module': return parseModule(cursor);
+    case 'app':
+      return parseApp(cursor);
+    case 'origin':
+      return parseOrigin(cursor);
+    case 'variants':
+      return parseVariants(cursor);
+    case 'start':
+      return parseStart(cursor);
+    case 'motion':
+      return parseMotion(cursor);
+    case 'back':
+      return parseBackLeaves(cursor);
+    case 'include':
+      return parseInclude(cursor);
+    case 'id':
+      return parseId(cursor);
+    case 'choice':
+      return parseChoice(cursor);
+    case 'record':
+      return parseRecord(cursor);
+    case 'flag':
+      return parseFlag(cursor);
+    case 'tabs':
+      return parseTabs(cursor);
+    case 'menu':
+      return parseMenu(cursor);
+    case 'entry':
+      return parseEntry(cursor);
+    case 'module':
+      return parseModule(cursor);
     case 'private':
-    case 'screen': return parseScreen(cursor);
-    case 'rule': return parseRule(cursor);
-    case 'walk': return parseWalk(cursor);
-    case 'accept': return parseAccept(cursor);
+    case 'screen':
+      return parseScreen(cursor);
+    case 'rule':
+      return parseRule(cursor);
+    case 'walk':
+      return parseWalk(cursor);
+    case 'accept':
+      return parseAccept(cursor);
     default:
       cursor.stray('outside a screen', declarationWords);
       return null;
@@ -64,7 +95,10 @@ function parseDeclaration(cursor: Cursor): DeclarationNode | null {
 function parseApp(cursor: Cursor): AppNode {
   const doc = cursor.doc;
   const head = cursor.next();
-  const name = cursor.peek().kind === 'name' && !cursor.peek().first ? bareString(cursor) : cursor.string('The app’s name in quotation marks');
+  const name =
+    cursor.peek().kind === 'name' && !cursor.peek().first
+      ? bareString(cursor)
+      : cursor.string('The app’s name in quotation marks');
   return { kind: 'app', doc, name, from: head.from, to: cursor.end };
 }
 
@@ -106,7 +140,12 @@ function parseVariants(cursor: Cursor): VariantsNode {
 
 function parseMotion(cursor: Cursor): MotionNode {
   const head = cursor.next();
-  return { kind: 'motion', name: cursor.name('How screens come in, such as slide or none,'), from: head.from, to: cursor.end };
+  return {
+    kind: 'motion',
+    name: cursor.name('How screens come in, such as slide or none,'),
+    from: head.from,
+    to: cursor.end,
+  };
 }
 
 /** `back leaves`; the cursor has seen both words. */
@@ -118,7 +157,12 @@ function parseBackLeaves(cursor: Cursor): BackLeavesNode {
 
 function parseInclude(cursor: Cursor): IncludeNode {
   const head = cursor.next();
-  return { kind: 'include', file: cursor.string('The name of a file in quotation marks'), from: head.from, to: cursor.end };
+  return {
+    kind: 'include',
+    file: cursor.string('The name of a file in quotation marks'),
+    from: head.from,
+    to: cursor.end,
+  };
 }
 
 /** `module NAME [by "Owner"] { screens }` */
@@ -127,9 +171,14 @@ function parseModule(cursor: Cursor): ModuleNode {
   const head = cursor.next();
   const name = cursor.name('The module’s name');
   const owner = cursor.skipWord('by') ? cursor.string('The owner in quotation marks') : null;
-  const isScreen = (): boolean => meantDeclaration(cursor) === 'screen' || cursor.beginsDeclaration && (cursor.isWord('screen') || cursor.isWord('private'));
+  const isScreen = (): boolean =>
+    meantDeclaration(cursor) === 'screen' ||
+    (cursor.beginsDeclaration && (cursor.isWord('screen') || cursor.isWord('private')));
   const body: Block<ScreenNode> | null = cursor.block<ScreenNode>(
-    name ? `The module ${name.text}` : 'This module', head, isScreen, (items) => {
+    name ? `The module ${name.text}` : 'This module',
+    head,
+    isScreen,
+    (items) => {
       if (isScreen()) items.push(parseScreen(cursor));
       else if (cursor.beginsDeclaration) return false;
       else cursor.stray('in a module', ['screen', 'private']);

@@ -48,7 +48,11 @@ export const opening = ['push', 'replace', 'present', 'reset', 'switch'] as cons
 export type Opening = (typeof opening)[number];
 
 export type StepNode =
-  | (Range & { readonly kind: Opening; readonly target: ScreenReference | null; readonly list: ArgumentListNode | null })
+  | (Range & {
+      readonly kind: Opening;
+      readonly target: ScreenReference | null;
+      readonly list: ArgumentListNode | null;
+    })
   | (Range & { readonly kind: 'back' | 'close' })
   | (Range & { readonly kind: 'back to' | 'back past'; readonly target: ScreenReference | null })
   | (Range & { readonly kind: 'sets'; readonly flag: Name | null; readonly value: ValueNode | null })
@@ -301,17 +305,26 @@ export interface RuleNode extends Range {
 
 export type WalkStepNode =
   | (Range & {
-    readonly kind: 'tap';
-    readonly label: StringNode | null;
-    readonly values: readonly WalkValueNode[];
-    readonly taken: readonly TakenNode[];
-  })
+      readonly kind: 'tap';
+      readonly label: StringNode | null;
+      readonly values: readonly WalkValueNode[];
+      readonly taken: readonly TakenNode[];
+    })
   | (Range & { readonly kind: 'tab' | 'menu'; readonly label: StringNode | null; readonly taken: readonly TakenNode[] })
   | (Range & { readonly kind: 'back' })
   /** Either a URL, or the label of an entry. */
-  | (Range & { readonly kind: 'open'; readonly url: Name | null; readonly label: StringNode | null; readonly taken: readonly TakenNode[] })
+  | (Range & {
+      readonly kind: 'open';
+      readonly url: Name | null;
+      readonly label: StringNode | null;
+      readonly taken: readonly TakenNode[];
+    })
   | (Range & { readonly kind: 'set'; readonly flag: Name | null; readonly value: ValueNode | null })
-  | (Range & { readonly kind: 'expect'; readonly screen: ScreenReference | null; readonly beneath: ScreenReference | null });
+  | (Range & {
+      readonly kind: 'expect';
+      readonly screen: ScreenReference | null;
+      readonly beneath: ScreenReference | null;
+    });
 
 /** `if "…"`, `unless "…"`: what a condition in quotes is taken to be in one step of a walk. */
 export interface TakenNode {
@@ -342,9 +355,23 @@ export interface AcceptNode extends Range {
 
 export type TypeDeclarationNode = IdNode | ChoiceNode | RecordNode;
 export type DeclarationNode =
-  | AppNode | OriginNode | VariantsNode | StartNode | MotionNode | BackLeavesNode | IncludeNode
-  | TypeDeclarationNode | FlagNode | TabsNode | MenuNode | EntryNode | ModuleNode | ScreenNode
-  | RuleNode | WalkNode | AcceptNode;
+  | AppNode
+  | OriginNode
+  | VariantsNode
+  | StartNode
+  | MotionNode
+  | BackLeavesNode
+  | IncludeNode
+  | TypeDeclarationNode
+  | FlagNode
+  | TabsNode
+  | MenuNode
+  | EntryNode
+  | ModuleNode
+  | ScreenNode
+  | RuleNode
+  | WalkNode
+  | AcceptNode;
 export type StatementNode = DeclarationNode | MemberNode | TabNode | MenuItemNode | WalkStepNode;
 
 /** Something in the text that the language does not allow, in words for the person who types. */

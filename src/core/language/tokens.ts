@@ -34,7 +34,8 @@ function endOf(pattern: RegExp, text: string, at: number): number {
 // Characters are told apart by their codes: a plan of 4 MiB has a million tokens, and a regular expression for each
 // of them, with its array of groups, took most of the time that parsing takes.
 const newline = 10;
-const isBlank = (code: number): boolean => code === 32 || code === newline || code === 9 || code === 13 || code === 0xa0 || code === 0xfeff;
+const isBlank = (code: number): boolean =>
+  code === 32 || code === newline || code === 9 || code === 13 || code === 0xa0 || code === 0xfeff;
 const isDigit = (code: number): boolean => code >= 48 && code <= 57;
 const isNameStart = (code: number): boolean => (code >= 97 && code <= 122) || (code >= 65 && code <= 90) || code === 95;
 
@@ -56,7 +57,12 @@ function endOfNumber(text: string, at: number): number {
 
 function endOfLine(text: string, at: number): number {
   let end = at;
-  for (let code = text.charCodeAt(end); end < text.length && code !== newline && code !== 13; code = text.charCodeAt(end)) end++;
+  for (
+    let code = text.charCodeAt(end);
+    end < text.length && code !== newline && code !== 13;
+    code = text.charCodeAt(end)
+  )
+    end++;
   return end;
 }
 
@@ -64,9 +70,14 @@ function endOfLine(text: string, at: number): number {
 function urlFollows(previous: Token | null, text: string, at: number): boolean {
   if (previous?.kind !== 'name') return false;
   if (previous.text === 'origin') return previous.first && text[at] !== ':' && text[at] !== '#';
-  if (previous.text === 'link' || previous.text === 'opens' || previous.text === 'open') return endOf(urlStart, text, at) > at;
+  if (previous.text === 'link' || previous.text === 'opens' || previous.text === 'open')
+    return endOf(urlStart, text, at) > at;
   // What others call a link (see `first-guesses.ts`).
-  return text[at] === '/' && previous.first && (previous.text === 'url' || previous.text === 'route' || previous.text === 'path' || previous.text === 'deeplink');
+  return (
+    text[at] === '/' &&
+    previous.first &&
+    (previous.text === 'url' || previous.text === 'route' || previous.text === 'path' || previous.text === 'deeplink')
+  );
 }
 
 /**
@@ -97,7 +108,8 @@ export function scan(text: string, from: number, previous: Token | null, lineSta
     const isDoc = text[at + 1] === '#' && text[at + 2] !== '#';
     return token(isDoc ? 'doc' : 'comment', text, at, endOfLine(text, at), first);
   }
-  if (isDigit(code) || (char === '-' && isDigit(text.charCodeAt(at + 1)))) return token('number', text, at, endOfNumber(text, at), first);
+  if (isDigit(code) || (char === '-' && isDigit(text.charCodeAt(at + 1))))
+    return token('number', text, at, endOfNumber(text, at), first);
   return token('stray', text, at, at + (text.codePointAt(at)! > 0xffff ? 2 : 1), first);
 }
 
@@ -109,7 +121,7 @@ function token(kind: TokenKind, text: string, from: number, to: number, first: b
 export function tokenize(text: string): Token[] {
   const tokens: Token[] = [];
   let previous: Token | null = null;
-  for (let at = 0; ; ) {
+  for (let at = 0; ;) {
     const next: Token = scan(text, at, previous, at === 0);
     tokens.push(next);
     if (next.kind === 'end') return tokens;

@@ -37,19 +37,34 @@ export function arrivalOf(plan: Plan, walker: Walker, door: Door): Arrival {
 
 function arrivedFrom(plan: Plan, walker: Walker, from: Configuration, door: Door): Arrived[] {
   const screens = walker.stackOf(door);
-  return outcomesOfEvent(walker, from, door).map(({ assumed, after }: Outcome) => ({ assumed, after, putOffBy: after === null || isPutOff(after, door, screens) ? lackIn(plan, screens, from, assumed) : null }));
+  return outcomesOfEvent(walker, from, door).map(({ assumed, after }: Outcome) => ({
+    assumed,
+    after,
+    putOffBy: after === null || isPutOff(after, door, screens) ? lackIn(plan, screens, from, assumed) : null,
+  }));
 }
 
 /** Whether the stack is another one than the link builds. */
 function isPutOff(after: Configuration, door: Door, screens: readonly Screen[]): boolean {
   const shown = [...screensOf(activeStack(after))].reverse();
   for (let frame = activeStack(after); frame; frame = frame.below) if (frame.putOff?.kind === 'link') return true;
-  return shown.length !== screens.length || shown.some((screen, index) => screen !== screens[index]) || (door.kind === 'link' && shown.at(-1) !== door.link.screen);
+  return (
+    shown.length !== screens.length ||
+    shown.some((screen, index) => screen !== screens[index]) ||
+    (door.kind === 'link' && shown.at(-1) !== door.link.screen)
+  );
 }
 
-function lackIn(plan: Plan, screens: readonly Screen[], { flags }: Configuration, assumed: Assumptions): Arrived['putOffBy'] {
+function lackIn(
+  plan: Plan,
+  screens: readonly Screen[],
+  { flags }: Configuration,
+  assumed: Assumptions,
+): Arrived['putOffBy'] {
   for (const screen of screens) {
-    const needs = screen.needs.find(({ condition }) => outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!, assumed).fails);
+    const needs = screen.needs.find(
+      ({ condition }) => outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!, assumed).fails,
+    );
     if (needs) return { screen, needs };
   }
   return null;
@@ -62,13 +77,17 @@ function onceItHolds(plan: Plan, walker: Walker, door: Door): Arrival['once'] {
   for (let round = 0; round < mostRounds; round++) {
     const flags = plan.flags.map((flag) => found.flags.get(flag) ?? flag.initial);
     const from = { ...walker.nothing, flags };
-    const arrived = outcomesOfEvent(walker, from, door, undefined, found.texts).map(({ after, assumed }) => ({ after, assumed }));
+    const arrived = outcomesOfEvent(walker, from, door, undefined, found.texts).map(({ after, assumed }) => ({
+      after,
+      assumed,
+    }));
     const through = arrived.find(({ after }) => after && !isPutOff(after, door, screens));
     if (through) return { ...found, texts: new Map([...found.texts, ...through.assumed]), after: through.after! };
     const lack = lackIn(plan, screens, from, found.texts);
     if (!lack) return null;
     const ways = waysToHold(lack.needs.condition).flatMap((way) => both(found, way) ?? []);
-    const changes = ({ flags: set, texts }: Assignment): number => [...set].filter(([flag, value]) => initial(flag) !== value).length + texts.size / 100;
+    const changes = ({ flags: set, texts }: Assignment): number =>
+      [...set].filter(([flag, value]) => initial(flag) !== value).length + texts.size / 100;
     const best = ways.sort((a, b) => changes(a) - changes(b))[0];
     if (!best) return null;
     found = best;

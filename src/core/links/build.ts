@@ -7,11 +7,15 @@ import type { Segment } from './segment';
 /** All but the unreserved characters of RFC 3986 are escaped, as RFC 6570 wants it for values; null for what UTF-8 has no bytes for. */
 function escape(text: string): string | null {
   if (/\p{Surrogate}/u.test(text)) return null;
-  return encodeURIComponent(text).replace(/[!'()*]/g, (character) => `%${character.charCodeAt(0).toString(16).toUpperCase()}`);
+  return encodeURIComponent(text).replace(
+    /[!'()*]/g,
+    (character) => `%${character.charCodeAt(0).toString(16).toUpperCase()}`,
+  );
 }
 
 /** Text of the pattern itself: what may stand in a path as it is stays so. */
-const escapeLiteral = (text: string): string => encodeURIComponent(text).replace(/%(?:24|26|2B|2C|3A|3B|3D|40)/g, decodeURIComponent);
+const escapeLiteral = (text: string): string =>
+  encodeURIComponent(text).replace(/%(?:24|26|2B|2C|3A|3B|3D|40)/g, decodeURIComponent);
 
 /**
  * The URL of a pattern with these values: from the path on, or with the pattern's own origin. Variables of the query that
@@ -80,7 +84,7 @@ const isDots = (segment: string): boolean => segment === '.' || segment === '..'
 function restOf({ carried, isList: many }: Listed, value: Value): string[] | null {
   if (many) {
     const texts = isList(value) ? value.map((each) => textOf(carried, each)) : [null];
-    return texts.includes(null) ? null : texts as string[];
+    return texts.includes(null) ? null : (texts as string[]);
   }
   const text = textOf(carried, value);
   if (text === null) return null;

@@ -18,9 +18,19 @@ export interface Carried {
   language(): Language;
 }
 
-const carriedText = (type: Type): Carried => ({ type, key: 'text', isText: true, fits: () => true, fitsIn: () => true, language: anyText });
+const carriedText = (type: Type): Carried => ({
+  type,
+  key: 'text',
+  isText: true,
+  fits: () => true,
+  fitsIn: () => true,
+  language: anyText,
+});
 
-const byText = (fits: (text: string) => boolean): Pick<Carried, 'fits' | 'fitsIn'> => ({ fits, fitsIn: (text, begin, end) => fits(text.slice(begin, end)) });
+const byText = (fits: (text: string) => boolean): Pick<Carried, 'fits' | 'fitsIn'> => ({
+  fits,
+  fitsIn: (text, begin, end) => fits(text.slice(begin, end)),
+});
 
 /** Whether a part of a text is an int: most ids are, and a regular expression would take longer. */
 function isInt(text: string, begin: number, end: number): boolean {
@@ -37,20 +47,35 @@ function isInt(text: string, begin: number, end: number): boolean {
 export function carriedBy(declared: Type): Carried | null {
   const type = required(declared);
   switch (type.kind) {
-    case 'unknown': return carriedText(type);
+    case 'unknown':
+      return carriedText(type);
     case 'choice': {
       const options = new Set(type.options);
-      return { type, key: `one of ${type.options.join()}`, isText: false, ...byText((text) => options.has(text)), language: () => union(type.options.map(exactly)) };
+      return {
+        type,
+        key: `one of ${type.options.join()}`,
+        isText: false,
+        ...byText((text) => options.has(text)),
+        language: () => union(type.options.map(exactly)),
+      };
     }
     case 'base':
     case 'id': {
-      const name = type.kind === 'base' ? type.name : type.base ?? 'text';
+      const name = type.kind === 'base' ? type.name : (type.base ?? 'text');
       if (name === 'text') return carriedText(type);
       const form = forms[name];
       const { fits, fitsIn } = byText((text) => form.test(text));
-      return { type, key: name, isText: false, fits, fitsIn: name === 'int' ? isInt : fitsIn, language: () => languageOf(form) };
+      return {
+        type,
+        key: name,
+        isText: false,
+        fits,
+        fitsIn: name === 'int' ? isInt : fitsIn,
+        language: () => languageOf(form),
+      };
     }
-    default: return null;
+    default:
+      return null;
   }
 }
 
@@ -61,7 +86,8 @@ export function itemsCarriedBy(declared: Type): Carried | null {
 }
 
 /** A text of a URL as a value; null where it does not fit. */
-export const valueOf = ({ type }: Carried, text: string): Value => (type.kind === 'unknown' ? readLiteral(text, { kind: 'base', name: 'text' }) : readLiteral(text, type));
+export const valueOf = ({ type }: Carried, text: string): Value =>
+  type.kind === 'unknown' ? readLiteral(text, { kind: 'base', name: 'text' }) : readLiteral(text, type);
 
 /** A value as a URL has it; null for one that does not fit its type. */
 export function textOf(carried: Carried, value: Value): string | null {

@@ -100,13 +100,17 @@ function* orTooMuch<T>(answer: () => Work<T>): Work<T | null> {
  */
 export function hasClash(space: UrlSpace, pattern: Pattern): boolean {
   const budget = new Budget(mostStepsTrying);
-  return toEnd(orTooMuch(function* () {
-    for (const origin of space.origins.length > 0 ? space.origins : [null]) {
-      if (!space.patternsOf(origin).includes(pattern)) continue;
-      if (yield* clashesUnder(space.treeOf(origin), new Joint(origin?.text ?? '', budget), pattern)) return true;
-    }
-    return false;
-  })) ?? true;
+  return (
+    toEnd(
+      orTooMuch(function* () {
+        for (const origin of space.origins.length > 0 ? space.origins : [null]) {
+          if (!space.patternsOf(origin).includes(pattern)) continue;
+          if (yield* clashesUnder(space.treeOf(origin), new Joint(origin?.text ?? '', budget), pattern)) return true;
+        }
+        return false;
+      }),
+    ) ?? true
+  );
 }
 
 function* clashesUnder(tree: Tree, joint: Joint, pattern: Pattern): Work<boolean> {
@@ -139,11 +143,15 @@ function* shadowOver(joint: Joint, pattern: Pattern, others: readonly Pattern[])
   const all = [pattern, ...stronger];
   if (yield* joint.shortest(all, (fits) => fits.size === 1)) return null;
   const found = (yield* joint.shortest(all, () => true))!;
-  const by = [...found.fits].filter((index) => index > 0).map((index) => all[index]!).sort(bySpecificity)[0]!;
+  const by = [...found.fits]
+    .filter((index) => index > 0)
+    .map((index) => all[index]!)
+    .sort(bySpecificity)[0]!;
   return { pattern, url: found.url, by };
 }
 
-export const bySpecificity = (a: Pattern, b: Pattern): number => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.index - b.index);
+export const bySpecificity = (a: Pattern, b: Pattern): number =>
+  a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.index - b.index;
 
 /** Most patterns of one node that are compared with others. Patterns of one node take the same paths, so these represent the rest. */
 const mostAlike = 50;

@@ -29,8 +29,10 @@ export function lostUrls(before: UrlSpace, after: UrlSpace): LostUrl[] {
       const old = mayMeet(before.treeOf(origin), pattern).filter((other) => bySpecificity(other, pattern) < 0);
       const fresh = now === undefined ? [] : mayMeet(after.treeOf(now), pattern);
       const all = [pattern, ...old, ...fresh];
-      const winner = (fits: ReadonlySet<number>): Pattern | null => [...fits].flatMap((index) => (index > old.length ? [all[index]!] : [])).sort(bySpecificity)[0] ?? null;
-      const wins = (fits: ReadonlySet<number>): boolean => [...fits].every((index) => index === 0 || index > old.length);
+      const winner = (fits: ReadonlySet<number>): Pattern | null =>
+        [...fits].flatMap((index) => (index > old.length ? [all[index]!] : [])).sort(bySpecificity)[0] ?? null;
+      const wins = (fits: ReadonlySet<number>): boolean =>
+        [...fits].every((index) => index === 0 || index > old.length);
       const { label } = pattern.link.screen;
       const found = toEnd(joint.shortest(all, (fits) => wins(fits) && winner(fits)?.link.screen.label !== label));
       if (found) lost.set(pattern, { pattern, url: found.url, now: winner(found.fits) });

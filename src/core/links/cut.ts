@@ -12,7 +12,8 @@ const dot = 5;
 
 /** By code unit. */
 const meanings = new Uint8Array(0x10000);
-for (const character of 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_~!$&\'()*+,;=:@') meanings[character.charCodeAt(0)] = ordinary;
+for (const character of "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_~!$&'()*+,;=:@")
+  meanings[character.charCodeAt(0)] = ordinary;
 meanings['/'.charCodeAt(0)] = slash;
 meanings['?'.charCodeAt(0)] = asked;
 meanings['#'.charCodeAt(0)] = hash;
@@ -22,7 +23,8 @@ meanings['.'.charCodeAt(0)] = dot;
 const odd = /[^\w\-~.!$&'()*+,;=:@/?%]/g;
 const eight = '8'.charCodeAt(0);
 /** Whether a character is a hexadecimal digit; of what lies behind a text it is none. */
-const isHex = (code: number): boolean => (code >= 48 && code <= 57) || (code >= 65 && code <= 70) || (code >= 97 && code <= 102);
+const isHex = (code: number): boolean =>
+  (code >= 48 && code <= 57) || (code >= 65 && code <= 70) || (code >= 97 && code <= 102);
 
 /** One step of a hash over characters (Kernighan, Ritchie, The C Programming Language, 6.6). */
 const hashed = (sum: number, code: number): number => (Math.imul(sum, 31) + code) | 0;
@@ -105,7 +107,8 @@ export class Cut {
     if (odd.test(text)) return false;
     for (let at = text.indexOf('%', from); at >= 0; at = text.indexOf('%', at + 3)) {
       // Escapes of characters beyond ASCII have to be looked at together.
-      if (!(isHex(text.charCodeAt(at + 1)) && text.charCodeAt(at + 1) < eight && isHex(text.charCodeAt(at + 2)))) return false;
+      if (!(isHex(text.charCodeAt(at + 1)) && text.charCodeAt(at + 1) < eight && isHex(text.charCodeAt(at + 2))))
+        return false;
     }
     this.queryText = text;
     this.queryFrom = from;
@@ -164,7 +167,8 @@ export class SegmentTable<T> {
     for (let slot = this.slotOf(of, sum); ; slot = (slot + 1) & mask) {
       const number = slots[3 * slot]!;
       if (number === -1) return undefined;
-      if (number === of && slots[3 * slot + 1] === sum && this.is(cut, index, slots[3 * slot + 2]!)) return this.things[slot];
+      if (number === of && slots[3 * slot + 1] === sum && this.is(cut, index, slots[3 * slot + 2]!))
+        return this.things[slot];
     }
   }
 

@@ -4,7 +4,18 @@
  */
 import { Budget } from '../budget';
 import type { Work } from '../slices';
-import { anyText, anyTextOrNone, classesOf, exactly, joined, textIn, union, withoutCharacters, type Language, type TextClass } from './regular';
+import {
+  anyText,
+  anyTextOrNone,
+  classesOf,
+  exactly,
+  joined,
+  textIn,
+  union,
+  withoutCharacters,
+  type Language,
+  type TextClass,
+} from './regular';
 import type { Listed, Pattern } from './pattern';
 
 /** How many places of paths are looked at between two pauses. */
@@ -28,7 +39,12 @@ interface Keyed {
 }
 
 /** Segments that no path keeps, or that no variable takes: classes of their own. */
-const dots: Keyed = { key: 'dots', literal: null, language: () => union([exactly('.'), exactly('..')]), has: (text) => /^\.\.?$/.test(text) };
+const dots: Keyed = {
+  key: 'dots',
+  literal: null,
+  language: () => union([exactly('.'), exactly('..')]),
+  has: (text) => /^\.\.?$/.test(text),
+};
 const empty: Keyed = { key: 'empty', literal: null, language: () => exactly(''), has: (text) => text === '' };
 const anySegment: Keyed = { key: 'any', literal: null, language: anyTextOrNone, has: () => true };
 
@@ -79,7 +95,10 @@ export class Joint {
    * @param origin what URLs begin with; empty for paths alone
    * @param budget what all questions may cost together
    */
-  constructor(private readonly origin: string, private readonly budget = new Budget(Infinity)) {}
+  constructor(
+    private readonly origin: string,
+    private readonly budget = new Budget(Infinity),
+  ) {}
 
   /**
    * The shortest URL that fits the first of some patterns and of which something holds; null where there is none.
@@ -117,7 +136,10 @@ export class Joint {
         const longer = [...segments, way.text];
         // Two slashes at the beginning of a path would make a host of what follows.
         if (longer.length === 1 && way.text === '' && !this.origin.includes('://')) continue;
-        queue.push(this.origin.length + longer.reduce((sum, each) => sum + 1 + encodeURIComponent(each).length, 0), { segments: longer, alive: way.alive });
+        queue.push(this.origin.length + longer.reduce((sum, each) => sum + 1 + encodeURIComponent(each).length, 0), {
+          segments: longer,
+          alive: way.alive,
+        });
       }
     }
     return null;
@@ -126,7 +148,11 @@ export class Joint {
   /** A path as it is written; one slash at the end means nothing. */
   private write(segments: readonly string[]): string {
     if (segments.length === 0) return `${this.origin}/`;
-    return this.origin + segments.map((each) => `/${encodeURIComponent(each)}`).join('') + (segments.at(-1) === '' ? '/' : '');
+    return (
+      this.origin +
+      segments.map((each) => `/${encodeURIComponent(each)}`).join('') +
+      (segments.at(-1) === '' ? '/' : '')
+    );
   }
 
   /** Each way to go on by one segment, with the first pattern, that some of the others tell from another. */
@@ -134,19 +160,29 @@ export class Joint {
     const next = alive.map((index) => nextOf(patterns[index]!, segments.length));
     const [first] = next;
     if (!first) return [];
-    const goingOn = (goes: (keyed: Keyed) => boolean): number[] => alive.filter((_index, place) => next[place] && goes(next[place]!));
+    const goingOn = (goes: (keyed: Keyed) => boolean): number[] =>
+      alive.filter((_index, place) => next[place] && goes(next[place]!));
     if (first.literal !== null) return [{ text: first.literal, alive: goingOn((keyed) => keyed.has(first.literal!)) }];
-    const literals = new Set(next.flatMap((keyed) => (keyed?.literal != null && first.has(keyed.literal) ? [keyed.literal] : [])));
+    const literals = new Set(
+      next.flatMap((keyed) => (keyed?.literal != null && first.has(keyed.literal) ? [keyed.literal] : [])),
+    );
     const ways = [...literals].map((text) => ({ text, alive: goingOn((keyed) => keyed.has(text)) }));
-    const keyed = [...new Map(next.flatMap((each) => (each && each.literal === null ? [[each.key, each] as const] : []))).values(), dots, empty];
+    const keyed = [
+      ...new Map(next.flatMap((each) => (each && each.literal === null ? [[each.key, each] as const] : []))).values(),
+      dots,
+      empty,
+    ];
     for (const { text, within } of yield* this.classesOf(keyed)) {
       const inside = within.map((index) => keyed[index]!);
       if (!inside.some(({ key }) => key === first.key) || inside.includes(dots)) continue;
       // A literal is a class of its own: this one needs another text.
       const outside = keyed.filter((each) => !inside.includes(each));
-      const other = literals.has(text) ? yield* textIn(this.languagesOf(inside), this.languagesOf(outside), literals, this.budget) : text;
+      const other = literals.has(text)
+        ? yield* textIn(this.languagesOf(inside), this.languagesOf(outside), literals, this.budget)
+        : text;
       const keys = new Set(inside.map(({ key }) => key));
-      if (other !== null) ways.push({ text: other, alive: goingOn((each) => each.literal === null && keys.has(each.key)) });
+      if (other !== null)
+        ways.push({ text: other, alive: goingOn((each) => each.literal === null && keys.has(each.key)) });
     }
     return ways;
   }
@@ -157,7 +193,9 @@ export class Joint {
    */
   private *queries(patterns: readonly Pattern[], among: readonly number[]): Work<Query[]> {
     let ways = new Map<string, Query>([[among.join(), { query: '', fits: new Set(among) }]]);
-    const names = new Set(among.flatMap((index) => patterns[index]!.query.flatMap(({ name, carried }) => (carried.isText ? [] : [name]))));
+    const names = new Set(
+      among.flatMap((index) => patterns[index]!.query.flatMap(({ name, carried }) => (carried.isText ? [] : [name]))),
+    );
     for (const name of names) {
       const wanted = among.map((index) => {
         const variable = patterns[index]!.query.find((each) => each.name === name);
@@ -173,7 +211,8 @@ export class Joint {
           const left = [...fits].filter((index) => !evaded.has(index));
           const longer = `${query === '' ? '?' : `${query}&`}${name}=${encodeURIComponent(text).replaceAll('%2C', ',')}`;
           const known = next.get(left.join());
-          if (!known || known.query.length > longer.length) next.set(left.join(), { query: longer, fits: new Set(left) });
+          if (!known || known.query.length > longer.length)
+            next.set(left.join(), { query: longer, fits: new Set(left) });
         }
       }
       ways = next;
@@ -200,23 +239,40 @@ export class Joint {
 }
 
 /** Whether a path of so many segments may end there. */
-const endsAt = ({ segments, rest }: Pattern, at: number): boolean => segments.length === at || (rest !== null && segments.length < at);
+const endsAt = ({ segments, rest }: Pattern, at: number): boolean =>
+  segments.length === at || (rest !== null && segments.length < at);
 
 /** What may follow so many segments; null where nothing may. */
 function nextOf({ segments, rest }: Pattern, at: number): Keyed | null {
   const segment = segments[at];
-  if (segment) return { key: segment.key, literal: segment.literal, language: () => segment.language, has: (text) => segment.fits(text) };
+  if (segment)
+    return {
+      key: segment.key,
+      literal: segment.literal,
+      language: () => segment.language,
+      has: (text) => segment.fits(text),
+    };
   if (!rest) return null;
   if (!rest.isList) return anySegment;
   const { carried } = rest;
   // A list's items are told one by one; an empty segment is none.
-  return { key: `item ${carried.key}`, literal: null, language: () => (carried.isText ? anyText() : carried.language()), has: (text) => text !== '' && carried.fits(text) };
+  return {
+    key: `item ${carried.key}`,
+    literal: null,
+    language: () => (carried.isText ? anyText() : carried.language()),
+    has: (text) => text !== '' && carried.fits(text),
+  };
 }
 
 /** What a variable of the query takes, as it is written there: the items of a list stand between commas. */
 function keyedValue({ carried, isList }: Listed): Keyed {
   const has = (text: string): boolean => (isList ? text.split(',') : [text]).every((each) => carried.fits(each));
   return isList
-    ? { key: `list of ${carried.key}`, literal: null, language: () => joined(withoutCharacters(carried.language(), ','), ','), has }
+    ? {
+        key: `list of ${carried.key}`,
+        literal: null,
+        language: () => joined(withoutCharacters(carried.language(), ','), ','),
+        has,
+      }
     : { key: carried.key, literal: null, language: () => carried.language(), has };
 }

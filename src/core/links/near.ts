@@ -51,7 +51,10 @@ export function nearest({ root }: Tree, url: Url, most = 3): Near[] {
       const known = best.get(candidate.pattern);
       if (!known || candidate.cost < known.cost) best.set(candidate.pattern, candidate);
     }
-    return [...best.values()].sort((a, b) => a.cost - b.cost || a.pattern.index - b.pattern.index).slice(0, most).map(({ pattern, failure }) => ({ pattern, failure: byOwnName(pattern, failure) }));
+    return [...best.values()]
+      .sort((a, b) => a.cost - b.cost || a.pattern.index - b.pattern.index)
+      .slice(0, most)
+      .map(({ pattern, failure }) => ({ pattern, failure: byOwnName(pattern, failure) }));
   }
   return [];
 }
@@ -111,16 +114,35 @@ class Search {
     if (same) this.from(same, at + 1, left, cost, failure);
     for (const { segment, to } of node.branches) {
       if (segment.fits(found)) this.from(to, at + 1, left, cost, failure);
-      else if (left > 0) this.from(to, at + 1, left - 1, cost + costOf.value, failure ?? { why: 'value', segment: at, found, wanted: segment });
+      else if (left > 0)
+        this.from(
+          to,
+          at + 1,
+          left - 1,
+          cost + costOf.value,
+          failure ?? { why: 'value', segment: at, found, wanted: segment },
+        );
     }
     if (left === 0) return;
     for (const [wanted, slip] of literalsNear(node, found)) {
       // Another word altogether is as bad as two slips; where it is all there is, nothing is alike.
       if (!slip && (left < 2 || segments.length === 1)) continue;
-      this.from(node.literals.get(wanted)!, at + 1, left - (slip ? 1 : 2), cost + (slip ? costOf.slip : costOf.text), failure ?? { why: 'text', segment: at, found, wanted });
+      this.from(
+        node.literals.get(wanted)!,
+        at + 1,
+        left - (slip ? 1 : 2),
+        cost + (slip ? costOf.slip : costOf.text),
+        failure ?? { why: 'text', segment: at, found, wanted },
+      );
     }
     // What comes behind is too much; where nothing comes before, all of it is. A path that lacks something comes nearer.
-    for (const pattern of at === 0 ? [] : node.ends) this.end(pattern, left - 1, cost + costOf.length + segments.length - at, failure ?? { why: 'too-long', segment: at, found });
+    for (const pattern of at === 0 ? [] : node.ends)
+      this.end(
+        pattern,
+        left - 1,
+        cost + costOf.length + segments.length - at,
+        failure ?? { why: 'too-long', segment: at, found },
+      );
   }
 
   private end(pattern: Pattern, left: number, cost: number, failure: Failure | null): void {
@@ -142,9 +164,17 @@ class Search {
 
   private endRest(pattern: Pattern, at: number, left: number, cost: number, failure: Failure | null): void {
     const { carried, isList } = pattern.rest!;
-    const bad = isList ? this.url.segments.findIndex((text, index) => index >= at && (text === '' || !carried.fits(text))) : -1;
+    const bad = isList
+      ? this.url.segments.findIndex((text, index) => index >= at && (text === '' || !carried.fits(text)))
+      : -1;
     if (bad < 0) this.end(pattern, left, cost, failure);
-    else if (left > 0) this.end(pattern, left - 1, cost + costOf.value, failure ?? { why: 'item', segment: bad, found: this.url.segments[bad]! });
+    else if (left > 0)
+      this.end(
+        pattern,
+        left - 1,
+        cost + costOf.value,
+        failure ?? { why: 'item', segment: bad, found: this.url.segments[bad]! },
+      );
   }
 }
 

@@ -22,7 +22,10 @@ export function originAt(text: string): string | null {
 export type AuthorityProblem = 'user-info' | 'host' | 'port';
 
 /** An authority, normalised (RFC 3986, 6.2.2.1 and 6.2.3). International host names are told in ASCII, as UTS 46 has it. */
-export function readAuthority(scheme: string, authority: string): { readonly host: string; readonly port: string } | AuthorityProblem {
+export function readAuthority(
+  scheme: string,
+  authority: string,
+): { readonly host: string; readonly port: string } | AuthorityProblem {
   if (authority.includes('@')) return 'user-info';
   const [, written = '', , port = ''] = /^(\[[^\]]*\]|[^:]*)(:(.*))?$/s.exec(authority) ?? [];
   if (!/^\d*$/.test(port) || Number(port) > 65_535) return 'port';
@@ -50,7 +53,9 @@ export function readOrigin(text: string): Origin | null {
   const scheme = match[1]!.toLowerCase();
   if (match[2] === undefined) return { text: `${scheme}:`, scheme, host: null, port: '' };
   const authority = readAuthority(scheme, match[2]);
-  return typeof authority === 'string' ? null : { text: `${scheme}://${authority.host}${authority.port && `:${authority.port}`}`, scheme, ...authority };
+  return typeof authority === 'string'
+    ? null
+    : { text: `${scheme}://${authority.host}${authority.port && `:${authority.port}`}`, scheme, ...authority };
 }
 
 /** Whether two are the same once read. */

@@ -30,7 +30,10 @@ export interface Pattern {
 }
 
 /** How a variable rides where it stands; null where it cannot. */
-export function carriageOf(parameter: Parameter | undefined, place: Place): { readonly carried: Carried; readonly isList: boolean } | null {
+export function carriageOf(
+  parameter: Parameter | undefined,
+  place: Place,
+): { readonly carried: Carried; readonly isList: boolean } | null {
   // What the screen does not take is a finding of its own, and any text until then.
   const type = parameter?.type ?? unknown;
   const carried = carriedBy(type);
@@ -52,13 +55,27 @@ export function patternOf(link: Link, index: number): Pattern | null {
     if (!carriage) rides = false;
     return carriage && { name, ...carriage };
   };
-  const segments = template.segments.map((parts) => new Segment(parts.flatMap((part): SegmentPart[] => {
-    if ('text' in part) return [part];
-    const carriage = listed(part.variable, 'path');
-    return carriage ? [{ variable: part.variable, carried: carriage.carried }] : [];
-  })));
+  const segments = template.segments.map(
+    (parts) =>
+      new Segment(
+        parts.flatMap((part): SegmentPart[] => {
+          if ('text' in part) return [part];
+          const carriage = listed(part.variable, 'path');
+          return carriage ? [{ variable: part.variable, carried: carriage.carried }] : [];
+        }),
+      ),
+  );
   const rest = template.rest === null ? null : listed(template.rest, 'rest');
   const query = template.query.flatMap((name) => listed(name, 'query') ?? []);
   if (!rides) return null;
-  return { link, index, origin, segments, rest, query, typedQuery: query.filter(({ carried: { isText } }) => !isText), rank: segments.map((segment) => segment.rank).join('') + (rest ? rank.rest : rank.end) };
+  return {
+    link,
+    index,
+    origin,
+    segments,
+    rest,
+    query,
+    typedQuery: query.filter(({ carried: { isText } }) => !isText),
+    rank: segments.map((segment) => segment.rank).join('') + (rest ? rank.rest : rank.end),
+  };
 }

@@ -13,11 +13,14 @@ export function splitQuery(query: string): ReadonlyMap<string, string> {
 
 /** Every `name=value` in the order written; the name decoded, the value not. A name alone has the empty value. */
 export function pairsOf(query: string): { readonly name: string; readonly value: string }[] {
-  return query.split('&').filter((pair) => pair !== '').map((pair) => {
-    const equals = pair.indexOf('=');
-    const name = equals < 0 ? pair : pair.slice(0, equals);
-    return { name: decode(name) ?? name, value: equals < 0 ? '' : pair.slice(equals + 1) };
-  });
+  return query
+    .split('&')
+    .filter((pair) => pair !== '')
+    .map((pair) => {
+      const equals = pair.indexOf('=');
+      const name = equals < 0 ? pair : pair.slice(0, equals);
+      return { name: decode(name) ?? name, value: equals < 0 ? '' : pair.slice(equals + 1) };
+    });
 }
 
 /** Whether each variable that a query has a value for can take it; the query ends the text. Makes nothing for most URLs. */
@@ -37,17 +40,25 @@ function takesFirst(variable: Listed, text: string, from: number): boolean {
   for (let begin = from; begin <= length; begin++) {
     let at = begin;
     while (at < length && at - begin < name.length && text.charCodeAt(at) === name.charCodeAt(at - begin)) at++;
-    const isNamed = at - begin === name.length && (at === length || text.charCodeAt(at) === equals || text.charCodeAt(at) === ampersand);
+    const isNamed =
+      at - begin === name.length &&
+      (at === length || text.charCodeAt(at) === equals || text.charCodeAt(at) === ampersand);
     // A name may be escaped, too.
     let isEscaped = false;
-    if (!isNamed) for (; at < length && text.charCodeAt(at) !== equals && text.charCodeAt(at) !== ampersand; at++) if (text.charCodeAt(at) === percent) isEscaped = true;
+    if (!isNamed)
+      for (; at < length && text.charCodeAt(at) !== equals && text.charCodeAt(at) !== ampersand; at++)
+        if (text.charCodeAt(at) === percent) isEscaped = true;
     const value = Math.min(at + 1, length);
     const isEmpty = at === length || text.charCodeAt(at) === ampersand;
     let valueIsEscaped = false;
-    if (!isEmpty) for (at++; at < length && text.charCodeAt(at) !== ampersand; at++) if (text.charCodeAt(at) === percent) valueIsEscaped = true;
+    if (!isEmpty)
+      for (at++; at < length && text.charCodeAt(at) !== ampersand; at++)
+        if (text.charCodeAt(at) === percent) valueIsEscaped = true;
     if (isNamed || (isEscaped && decode(text.slice(begin, isEmpty ? at : value - 1)) === name)) {
       if (isEmpty || at === value) return misfit(variable, '') === null;
-      return variable.isList || valueIsEscaped ? misfit(variable, text.slice(value, at)) === null : variable.carried.fitsIn(text, value, at);
+      return variable.isList || valueIsEscaped
+        ? misfit(variable, text.slice(value, at)) === null
+        : variable.carried.fitsIn(text, value, at);
     }
     begin = at;
   }

@@ -24,11 +24,23 @@ export interface Language {
 
 const lastCodePoint = 0x10ffff;
 /** Any code point but surrogates, which are none of a text's characters. */
-const anything: readonly Chars[] = [[0, 0xd7ff], [0xe000, lastCodePoint]];
+const anything: readonly Chars[] = [
+  [0, 0xd7ff],
+  [0xe000, lastCodePoint],
+];
 const digits: readonly Chars[] = [[0x30, 0x39]];
 /** What `\S` leaves out (ECMA-262, WhiteSpace and LineTerminator). */
 const blanks: readonly Chars[] = [
-  [0x09, 0x0d], [0x20, 0x20], [0xa0, 0xa0], [0x1680, 0x1680], [0x2000, 0x200a], [0x2028, 0x2029], [0x202f, 0x202f], [0x205f, 0x205f], [0x3000, 0x3000], [0xfeff, 0xfeff],
+  [0x09, 0x0d],
+  [0x20, 0x20],
+  [0xa0, 0xa0],
+  [0x1680, 0x1680],
+  [0x2000, 0x200a],
+  [0x2028, 0x2029],
+  [0x202f, 0x202f],
+  [0x205f, 0x205f],
+  [0x3000, 0x3000],
+  [0xfeff, 0xfeff],
 ];
 
 const newState = (): State => ({ moves: [], free: [] });
@@ -122,9 +134,15 @@ export function languageOf({ source, flags }: RegExp): Language {
     const part = atom();
     const end = at;
     switch (source[at]) {
-      case '?': at++; return optional(part);
-      case '+': at++; return oneOrMore(part);
-      case '*': at++; return optional(oneOrMore(part));
+      case '?':
+        at++;
+        return optional(part);
+      case '+':
+        at++;
+        return oneOrMore(part);
+      case '*':
+        at++;
+        return optional(oneOrMore(part));
       case '{': {
         const count = /^\{(\d+)\}/.exec(source.slice(at)) ?? fail();
         const parts = [part];
@@ -135,7 +153,8 @@ export function languageOf({ source, flags }: RegExp): Language {
         at = end + count[0].length;
         return concatenation(parts);
       }
-      default: return part;
+      default:
+        return part;
     }
   }
 
@@ -180,7 +199,8 @@ export function languageOf({ source, flags }: RegExp): Language {
     if (!folds) return chars;
     // The expressions fold ASCII letters alone.
     return chars.flatMap(([from, to]): Chars[] => {
-      const other = (first: number, last: number, shift: number): Chars[] => (from <= last && to >= first ? [[Math.max(from, first) + shift, Math.min(to, last) + shift]] : []);
+      const other = (first: number, last: number, shift: number): Chars[] =>
+        from <= last && to >= first ? [[Math.max(from, first) + shift, Math.min(to, last) + shift]] : [];
       return [[from, to], ...other(0x41, 0x5a, 0x20), ...other(0x61, 0x7a, -0x20)];
     });
   }
@@ -203,7 +223,9 @@ function without(all: readonly Chars[], others: readonly Chars[]): Chars[] {
 
 /** A language without the texts that hold one of some characters. */
 export function withoutCharacters(language: Language, characters: string): Language {
-  const others = [...characters].map((character): Chars => [character.codePointAt(0)!, character.codePointAt(0)!]).sort(([a], [b]) => a - b);
+  const others = [...characters]
+    .map((character): Chars => [character.codePointAt(0)!, character.codePointAt(0)!])
+    .sort(([a], [b]) => a - b);
   const copies = new Map<State, State>();
   const copy = (state: State): State => {
     let made = copies.get(state);
@@ -250,7 +272,7 @@ export interface TextClass {
  */
 export function* classesOf(languages: readonly Language[], budget: Budget): Work<TextClass[]> {
   const accepting = new Map<State, number[]>();
-  languages.forEach(({ end }, index) => accepting.set(end, [...accepting.get(end) ?? [], index]));
+  languages.forEach(({ end }, index) => accepting.set(end, [...(accepting.get(end) ?? []), index]));
   const ids = new Ids();
   const begin = closure(languages.map(({ start }) => start));
   const seen = new Set([ids.keyOf(begin)]);
@@ -286,7 +308,10 @@ export function* classesOf(languages: readonly Language[], budget: Budget): Work
  * @throws {TooMuch} where the budget does not last
  */
 export function* textIn(
-  inside: readonly Language[], outside: readonly Language[], not: ReadonlySet<string>, budget: Budget,
+  inside: readonly Language[],
+  outside: readonly Language[],
+  not: ReadonlySet<string>,
+  budget: Budget,
 ): Work<string | null> {
   const ids = new Ids();
   const begin = closure([...inside, ...outside].map(({ start }) => start));
@@ -294,7 +319,12 @@ export function* textIn(
   const queue: { readonly states: readonly State[]; readonly text: string }[] = [{ states: begin, text: '' }];
   let sincePause = 0;
   for (const { states, text } of queue) {
-    if (inside.every(({ end }) => states.includes(end)) && !outside.some(({ end }) => states.includes(end)) && !not.has(text)) return text;
+    if (
+      inside.every(({ end }) => states.includes(end)) &&
+      !outside.some(({ end }) => states.includes(end)) &&
+      !not.has(text)
+    )
+      return text;
     const cost = costOf(states);
     budget.need(cost);
     if ((sincePause += cost) > slice) {
@@ -330,11 +360,14 @@ class Ids {
   private readonly ids = new Map<State, number>();
 
   keyOf(states: readonly State[]): string {
-    return states.map((state) => {
-      let id = this.ids.get(state);
-      if (id === undefined) this.ids.set(state, (id = this.ids.size));
-      return id;
-    }).sort((a, b) => a - b).join();
+    return states
+      .map((state) => {
+        let id = this.ids.get(state);
+        if (id === undefined) this.ids.set(state, (id = this.ids.size));
+        return id;
+      })
+      .sort((a, b) => a - b)
+      .join();
   }
 }
 
@@ -345,7 +378,9 @@ function closure(states: readonly State[]): State[] {
 }
 
 /** Code points that people read easily, in the order in which evidence is made of them. */
-const readable = [...'abcdefghijklmnopqrstuvwxyz0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ-_~:.,+!@'].map((character) => character.codePointAt(0)!);
+const readable = [...'abcdefghijklmnopqrstuvwxyz0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ-_~:.,+!@'].map((character) =>
+  character.codePointAt(0)!,
+);
 
 interface Reading {
   /** What is read, in order. */
@@ -356,7 +391,8 @@ interface Reading {
 /** Each way in which reading on divides all code points, and where it leads; what people read easily first. */
 function movesFrom(states: readonly State[], ids: Ids): Reading[] {
   const cuts = new Set(anything.flatMap(([from, to]) => [from, to + 1]));
-  for (const { moves } of states) for (const { chars } of moves) for (const [from, to] of chars) cuts.add(from).add(to + 1);
+  for (const { moves } of states)
+    for (const { chars } of moves) for (const [from, to] of chars) cuts.add(from).add(to + 1);
   const bounds = [...cuts].sort((a, b) => a - b);
   const byTargets = new Map<string, Reading>();
   for (let index = 0; index + 1 < bounds.length; index++) {
@@ -369,13 +405,19 @@ function movesFrom(states: readonly State[], ids: Ids): Reading[] {
     if (known) known.chars.push([from, to]);
     else byTargets.set(key, { chars: [[from, to]], to: targets });
   }
-  const place = new Map([...byTargets.values()].map((reading) => [reading, readable.findIndex((codePoint) => includes(reading.chars, codePoint)) >>> 0]));
+  const place = new Map(
+    [...byTargets.values()].map((reading) => [
+      reading,
+      readable.findIndex((codePoint) => includes(reading.chars, codePoint)) >>> 0,
+    ]),
+  );
   return [...byTargets.values()].sort((a, b) => place.get(a)! - place.get(b)!);
 }
 
 /** Whether a code point is in one of some ranges. */
 export function includes(chars: readonly Chars[], codePoint: number): boolean {
-  for (let index = 0; index < chars.length; index++) if (chars[index]![0] <= codePoint && codePoint <= chars[index]![1]) return true;
+  for (let index = 0; index < chars.length; index++)
+    if (chars[index]![0] <= codePoint && codePoint <= chars[index]![1]) return true;
   return false;
 }
 

@@ -33,11 +33,21 @@ export class Segment {
     this.literal = variables.length === 0 ? parts.map((part) => ('text' in part ? part.text : '')).join('') : null;
     const isText = variables.some(({ carried }) => carried.isText);
     const isMixed = parts.length > variables.length;
-    this.rank = this.literal !== null ? rank.literal : isText ? (isMixed ? rank.mixedText : rank.text) : isMixed ? rank.mixedTyped : rank.typed;
+    this.rank =
+      this.literal !== null
+        ? rank.literal
+        : isText
+          ? isMixed
+            ? rank.mixedText
+            : rank.text
+          : isMixed
+            ? rank.mixedTyped
+            : rank.typed;
     this.key = JSON.stringify(parts.map((part) => ('text' in part ? part.text : [part.carried.key])));
     this.sole = variables.length === 1 ? variables[0]!.carried : null;
     const at = parts.findIndex((part) => 'carried' in part);
-    const textOf = (some: readonly SegmentPart[]): string => some.map((part) => ('text' in part ? part.text : '')).join('');
+    const textOf = (some: readonly SegmentPart[]): string =>
+      some.map((part) => ('text' in part ? part.text : '')).join('');
     const end = parts.findLastIndex((part) => 'carried' in part);
     this.fixed = { before: textOf(parts.slice(0, at < 0 ? parts.length : at)), after: textOf(parts.slice(end + 1)) };
     this.around = this.sole ? this.fixed : null;
@@ -50,7 +60,11 @@ export class Segment {
     const { before, after } = this.around!;
     if (text.length <= before.length + after.length) return false;
     if (before === '' && after === '') return this.sole.fits(text);
-    return text.startsWith(before) && text.endsWith(after) && this.sole.fits(text.slice(before.length, text.length - after.length));
+    return (
+      text.startsWith(before) &&
+      text.endsWith(after) &&
+      this.sole.fits(text.slice(before.length, text.length - after.length))
+    );
   }
 
   /** The same of a segment of a URL. */
@@ -77,7 +91,8 @@ export class Segment {
    * as little as it can, those to the left first.
    */
   read(text: string): string[] | null {
-    if (this.sole) return this.fits(text) ? [text.slice(this.around!.before.length, text.length - this.around!.after.length)] : null;
+    if (this.sole)
+      return this.fits(text) ? [text.slice(this.around!.before.length, text.length - this.around!.after.length)] : null;
     if (this.literal !== null) return text === this.literal ? [] : null;
     // What fits is mostly read next.
     if (this.lastRead?.text !== text) this.lastRead = { text, taken: matchParts(this.parts, text) };
@@ -86,6 +101,8 @@ export class Segment {
 
   /** The texts that fit. */
   get language(): Language {
-    return (this.known ??= concatenation(this.parts.map((part) => ('text' in part ? exactly(part.text) : part.carried.language()))));
+    return (this.known ??= concatenation(
+      this.parts.map((part) => ('text' in part ? exactly(part.text) : part.carried.language())),
+    ));
   }
 }

@@ -22,8 +22,7 @@ export interface Matched {
 
 /** What a URL has that no pattern looks at, or that may be meant otherwise. */
 export type Remark =
-  | { readonly kind: 'unknown-name' | 'repeated' | 'plus'; readonly name: string }
-  | { readonly kind: 'fragment' };
+  { readonly kind: 'unknown-name' | 'repeated' | 'plus'; readonly name: string } | { readonly kind: 'fragment' };
 
 export class UrlSpace {
   readonly origins: readonly Origin[];
@@ -38,7 +37,10 @@ export class UrlSpace {
   /** Whether some patterns are meant for one origin alone; otherwise all origins have the same tree. */
   private readonly isDivided: boolean;
 
-  constructor(plan: Plan, readonly links: readonly Link[]) {
+  constructor(
+    plan: Plan,
+    readonly links: readonly Link[],
+  ) {
     this.origins = plan.origins.flatMap((text) => readOrigin(text) ?? []);
     this.patterns = links.flatMap((link, index) => patternOf(link, index) ?? []);
     this.isDivided = this.patterns.some((pattern) => pattern.origin !== null);
@@ -46,7 +48,9 @@ export class UrlSpace {
 
   /** The patterns that URLs of an origin can fit; all of them for a path alone. */
   patternsOf(origin: Origin | null): readonly Pattern[] {
-    return origin === null ? this.patterns : this.patterns.filter((pattern) => pattern.origin === null || sameOrigin(pattern.origin, origin));
+    return origin === null
+      ? this.patterns
+      : this.patterns.filter((pattern) => pattern.origin === null || sameOrigin(pattern.origin, origin));
   }
 
   treeOf(origin: Origin | null): Tree {
@@ -60,14 +64,17 @@ export class UrlSpace {
   /** The pattern that a URL takes; null where it fits none, and why it does not read where it does not. Never throws. */
   find(text: string): Pattern | UrlProblem | null {
     const origin = text.startsWith('/') ? null : this.plainlyOf(text);
-    if (origin !== undefined && this.cut.readPlain(text, origin === null ? 0 : origin.text.length)) return find(this.treeOf(origin), this.cut);
+    if (origin !== undefined && this.cut.readPlain(text, origin === null ? 0 : origin.text.length))
+      return find(this.treeOf(origin), this.cut);
     const url = readUrl(text, this.origins);
     return isUrl(url) ? find(this.treeOf(url.origin), Cut.of(url)) : url;
   }
 
   /** The origin of a URL that begins as that is mostly written; undefined where it has to be looked at more closely. */
   private plainlyOf(text: string): Origin | undefined {
-    for (const origin of this.origins) if (origin.host !== null && text.startsWith(origin.text) && text.charCodeAt(origin.text.length) === 47) return origin;
+    for (const origin of this.origins)
+      if (origin.host !== null && text.startsWith(origin.text) && text.charCodeAt(origin.text.length) === 47)
+        return origin;
     return undefined;
   }
 
@@ -90,13 +97,16 @@ export function spaceOf(plan: Plan, variant: string): UrlSpace {
   const links = linksOf(plan, variant);
   const spaces = known.get(plan) ?? [];
   known.set(plan, spaces);
-  let found = spaces.find((each) => each.links.length === links.length && each.links.every((link, index) => link === links[index]));
+  let found = spaces.find(
+    (each) => each.links.length === links.length && each.links.every((link, index) => link === links[index]),
+  );
   if (!found) spaces.push((found = { links, space: new UrlSpace(plan, links) }));
   return found.space;
 }
 
 /** The links of a variant, in the order of the plan. */
-export const linksOf = (plan: Plan, variant: string): readonly Link[] => plan.screens.flatMap((screen) => (isIn(screen.only, variant) ? screen.links : []));
+export const linksOf = (plan: Plan, variant: string): readonly Link[] =>
+  plan.screens.flatMap((screen) => (isIn(screen.only, variant) ? screen.links : []));
 
 /** What a URL that fits a pattern brings. */
 function valuesOf({ segments, rest, query }: Pattern, url: Url): Values {
@@ -104,11 +114,15 @@ function valuesOf({ segments, rest, query }: Pattern, url: Url): Values {
   segments.forEach((segment, index) => {
     const taken = segment.read(url.segments[index]!)!;
     let at = 0;
-    for (const part of segment.parts) if ('carried' in part) values.push([part.variable, valueOf(part.carried, taken[at++]!)]);
+    for (const part of segment.parts)
+      if ('carried' in part) values.push([part.variable, valueOf(part.carried, taken[at++]!)]);
   });
   if (rest) {
     const texts = url.segments.slice(segments.length);
-    values.push([rest.name, rest.isList ? texts.map((text) => valueOf(rest.carried, text)) : valueOf(rest.carried, texts.join('/'))]);
+    values.push([
+      rest.name,
+      rest.isList ? texts.map((text) => valueOf(rest.carried, text)) : valueOf(rest.carried, texts.join('/')),
+    ]);
   }
   const given = splitQuery(url.query ?? '');
   for (const variable of query) values.push([variable.name, takenFrom(variable, given)]);
@@ -129,7 +143,11 @@ function remarksOn({ query }: Pattern, url: Url): Remark[] {
 }
 
 /** What a screen is opened with: what the URL brings, defaults, and what may be absent; undefined where nothing is there. */
-export function argumentOf(parameter: Parameter, values: Values, defaultOf: (parameter: Parameter) => Value): Value | undefined {
+export function argumentOf(
+  parameter: Parameter,
+  values: Values,
+  defaultOf: (parameter: Parameter) => Value,
+): Value | undefined {
   const value = Object.hasOwn(values, parameter.name) ? values[parameter.name] : undefined;
   if (value !== undefined && value !== null) return value;
   if (parameter.initial) return defaultOf(parameter);

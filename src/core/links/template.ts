@@ -32,13 +32,30 @@ export interface Template {
 /** Why a pattern does not read, and which part of it is to blame. */
 export interface PatternProblem {
   readonly why:
-    | 'start' | 'character' | 'escape' | 'question' | 'fragment' | 'dots' | 'empty-segment' | 'unclosed' | 'stray-brace' | 'operator' | 'no-name'
-    | 'adjacent' | 'too-many' | 'rest-star' | 'rest-place' | 'query-place' | 'twice';
+    | 'start'
+    | 'character'
+    | 'escape'
+    | 'question'
+    | 'fragment'
+    | 'dots'
+    | 'empty-segment'
+    | 'unclosed'
+    | 'stray-brace'
+    | 'operator'
+    | 'no-name'
+    | 'adjacent'
+    | 'too-many'
+    | 'rest-star'
+    | 'rest-place'
+    | 'query-place'
+    | 'twice';
   readonly from: number;
   readonly to: number;
 }
 
-export type ReadPattern = { readonly template: Template; readonly problem: null } | { readonly template: null; readonly problem: PatternProblem };
+export type ReadPattern =
+  | { readonly template: Template; readonly problem: null }
+  | { readonly template: null; readonly problem: PatternProblem };
 
 const known = new Map<string, ReadPattern>();
 /** So many patterns are kept: each is asked for at every keystroke. */
@@ -95,7 +112,8 @@ class PatternReader {
 
   private variable(place: Place, from: number, to: number): string {
     const text = this.pattern.slice(from, to);
-    if (!name.test(text)) this.fail(text === '' ? 'no-name' : 'operator', Math.max(0, from - 1), Math.min(this.pattern.length, to + 1));
+    if (!name.test(text))
+      this.fail(text === '' ? 'no-name' : 'operator', Math.max(0, from - 1), Math.min(this.pattern.length, to + 1));
     this.variables.push({ name: text, place, from, to });
     return text;
   }
@@ -108,7 +126,7 @@ class PatternReader {
     if (close < 0) this.fail('unclosed', from, pattern.length);
     else if (close < pattern.length - 1) this.fail('query-place', from, close + 1);
     const names: string[] = [];
-    for (let at = from + 2, end = close < 0 ? pattern.length : close; at <= end; ) {
+    for (let at = from + 2, end = close < 0 ? pattern.length : close; at <= end;) {
       const comma = pattern.indexOf(',', at);
       const next = comma < 0 || comma > end ? end : comma;
       names.push(this.variable('query', at, next));
@@ -175,7 +193,11 @@ class PatternReader {
 
   private literal(from: number, to: number): string {
     const written = this.pattern.slice(from, to);
-    for (const [why, character] of [['stray-brace', '}'], ['question', '?'], ['fragment', '#']] as const) {
+    for (const [why, character] of [
+      ['stray-brace', '}'],
+      ['question', '?'],
+      ['fragment', '#'],
+    ] as const) {
       const at = written.indexOf(character);
       if (at >= 0) this.fail(why, from + at, from + at + 1);
     }

@@ -55,7 +55,18 @@ interface OpenNode extends Node {
 export function treeOf(patterns: readonly Pattern[]): Tree {
   const nodes: OpenNode[] = [];
   const newNode = (): OpenNode => {
-    const node: OpenNode = { id: nodes.length, literals: new Map(), names: [], branches: [], ends: [], rests: [], hasLiterals: false, onlyBranch: null, onlyTo: null, onlyEnd: null };
+    const node: OpenNode = {
+      id: nodes.length,
+      literals: new Map(),
+      names: [],
+      branches: [],
+      ends: [],
+      rests: [],
+      hasLiterals: false,
+      onlyBranch: null,
+      onlyTo: null,
+      onlyEnd: null,
+    };
     nodes.push(node);
     return node;
   };
@@ -114,13 +125,15 @@ function first(tree: Tree, node: Node, url: Cut, at: number): Pattern | null {
   const literal = node.hasLiterals ? tree.literals.at(node.id, url, at) : undefined;
   const found = literal && first(tree, literal, url, at + 1);
   if (found) return found;
-  if (node.onlyBranch) return (node.onlyBranch.fitsAt(url, at) && first(tree, node.onlyTo!, url, at + 1)) || firstOf(node.rests, url, at);
+  if (node.onlyBranch)
+    return (node.onlyBranch.fitsAt(url, at) && first(tree, node.onlyTo!, url, at + 1)) || firstOf(node.rests, url, at);
   const { branches, rests } = node;
   for (let index = 0; index < branches.length; index++) {
     const { segment, to } = branches[index]!;
     if (!segment.fitsAt(url, at)) continue;
     // Where another one is as specific, what follows has to be looked at together.
-    if (index + 1 < branches.length && branches[index + 1]!.segment.rank === segment.rank) return new Descent(tree, url).from([node], at)?.[0] ?? null;
+    if (index + 1 < branches.length && branches[index + 1]!.segment.rank === segment.rank)
+      return new Descent(tree, url).from([node], at)?.[0] ?? null;
     const next = first(tree, to, url, at + 1);
     if (next) return next;
   }
@@ -128,13 +141,16 @@ function first(tree: Tree, node: Node, url: Cut, at: number): Pattern | null {
 }
 
 function firstOf(patterns: readonly Pattern[], url: Cut, restFrom: number): Pattern | null {
-  for (let index = 0; index < patterns.length; index++) if (isFitting(patterns[index]!, url, restFrom)) return patterns[index]!;
+  for (let index = 0; index < patterns.length; index++)
+    if (isFitting(patterns[index]!, url, restFrom)) return patterns[index]!;
   return null;
 }
 
 /** Whether a URL fits what a pattern has besides its segments: its query, and what takes the rest of the path from a segment on. */
 function isFitting({ rest, typedQuery }: Pattern, url: Cut, restFrom: number): boolean {
-  if (restFrom >= 0 && rest!.isList) for (let at = restFrom; at < url.count; at++) if (url.begins[at] === url.ends[at] || !rest!.carried.fits(url.segment(at))) return false;
+  if (restFrom >= 0 && rest!.isList)
+    for (let at = restFrom; at < url.count; at++)
+      if (url.begins[at] === url.ends[at] || !rest!.carried.fits(url.segment(at))) return false;
   return url.queryFrom < 0 || typedQuery.length === 0 || takesQuery(typedQuery, url.queryText, url.queryFrom);
 }
 
@@ -145,18 +161,30 @@ export function findAll(tree: Tree, url: Cut): readonly Pattern[] {
 
 /** Looks at all that is as specific. */
 class Descent {
-  constructor(private readonly tree: Tree, private readonly url: Cut) {}
+  constructor(
+    private readonly tree: Tree,
+    private readonly url: Cut,
+  ) {}
 
   /** What is found from nodes on that are as specific as one another; null where that is nothing. */
   from(nodes: readonly Node[], at: number): readonly Pattern[] | null {
     const { url } = this;
-    const rests = (): readonly Pattern[] | null => this.fitting(nodes.flatMap((node) => node.rests), at);
+    const rests = (): readonly Pattern[] | null =>
+      this.fitting(
+        nodes.flatMap((node) => node.rests),
+        at,
+      );
     if (at === url.count) return this.fitting(nodes.flatMap(({ ends }) => ends)) ?? rests();
-    const goOn = (next: readonly Node[]): readonly Pattern[] | null => (next.length === 0 ? null : this.from(next, at + 1));
+    const goOn = (next: readonly Node[]): readonly Pattern[] | null =>
+      next.length === 0 ? null : this.from(next, at + 1);
     const literal = goOn(nodes.flatMap(({ id }) => this.tree.literals.at(id, url, at) ?? []));
     if (literal) return literal;
     for (let each: Rank = rank.mixedTyped; each <= rank.text; each++) {
-      const found = goOn(nodes.flatMap(({ branches }) => branches.flatMap(({ segment, to }) => (segment.rank === each && segment.fitsAt(url, at) ? [to] : []))));
+      const found = goOn(
+        nodes.flatMap(({ branches }) =>
+          branches.flatMap(({ segment, to }) => (segment.rank === each && segment.fitsAt(url, at) ? [to] : [])),
+        ),
+      );
       if (found) return found;
     }
     return rests();

@@ -29,7 +29,6 @@ export const isUrl = (read: Url | UrlProblem): read is Url => 'segments' in read
 
 const scheme = /^([A-Za-z][A-Za-z0-9+.-]*):/;
 /** What RFC 3986 lets stand in a path or a query neither as it is nor as part of an escape; characters beyond ASCII may. */
-// eslint-disable-next-line no-control-regex
 const forbidden = /[\u0000-\u0020"<>[\\\]^`{|}\u007f]/;
 
 /**
@@ -49,7 +48,6 @@ export function readUrl(text: string, origins: readonly Origin[]): Url | UrlProb
   const body = text.slice(at, end);
   const bad = forbidden.exec(body);
   if (bad) return { why: 'character', at: at + bad.index, character: bad[0] };
-  // eslint-disable-next-line no-control-regex
   const lone = /[^\u0000-\u007f]/.test(body) ? /\p{Surrogate}/u.exec(body) : null;
   if (lone) return { why: 'surrogate', at: at + lone.index };
   const segments = pathSegments(text.slice(at, pathEnd));
@@ -60,13 +58,23 @@ export function readUrl(text: string, origins: readonly Origin[]): Url | UrlProb
     decoded.push(plain);
   }
   const query = pathEnd < end ? text.slice(pathEnd + 1, end) : null;
-  if (query?.includes('%') && query.split(/[&=,]/).some((part) => decode(part) === null)) return brokenEscape(text, pathEnd, end);
+  if (query?.includes('%') && query.split(/[&=,]/).some((part) => decode(part) === null))
+    return brokenEscape(text, pathEnd, end);
   return { origin, segments: decoded, query, hasFragment: hash >= 0 };
 }
 
 /** Where the path begins, and whose it is. */
-function locate(text: string, origins: readonly Origin[]): { readonly origin: Origin | null; readonly at: number } | UrlProblem {
-  if (text.startsWith('//')) return { why: 'two-slashes', meant: origins.find(({ host }) => host !== null) ? `${origins.find(({ host }) => host !== null)!.scheme}:${text}` : null };
+function locate(
+  text: string,
+  origins: readonly Origin[],
+): { readonly origin: Origin | null; readonly at: number } | UrlProblem {
+  if (text.startsWith('//'))
+    return {
+      why: 'two-slashes',
+      meant: origins.find(({ host }) => host !== null)
+        ? `${origins.find(({ host }) => host !== null)!.scheme}:${text}`
+        : null,
+    };
   if (text.startsWith('/')) return { origin: null, at: 0 };
   const match = scheme.exec(text);
   if (!match) return { why: 'no-scheme', meant: meantBy(text, origins) };
@@ -97,7 +105,10 @@ function locate(text: string, origins: readonly Origin[]): { readonly origin: Or
 /** A URL that somebody has written without its scheme. */
 function meantBy(text: string, origins: readonly Origin[]): string | null {
   const lower = text.slice(0, 300).toLowerCase();
-  const origin = origins.find(({ host }) => host !== null && (lower === host || ['/', '?', '#', ':'].some((next) => lower.startsWith(host + next))));
+  const origin = origins.find(
+    ({ host }) =>
+      host !== null && (lower === host || ['/', '?', '#', ':'].some((next) => lower.startsWith(host + next))),
+  );
   return origin ? `${origin.scheme}://${text}` : null;
 }
 
@@ -140,6 +151,7 @@ function brokenEscape(text: string, from: number, to: number): UrlProblem {
   const at = /%(?![0-9A-Fa-f]{2})/.exec(part)?.index;
   if (at !== undefined) return { why: 'escape', at: from + at, text: part.slice(at, at + 3) };
   // Some run of escapes is no UTF-8.
-  for (const { 0: run, index } of part.matchAll(/(?:%[0-9A-Fa-f]{2})+/g)) if (decode(run) === null) return { why: 'utf-8', at: from + index, text: run.slice(0, 30) };
+  for (const { 0: run, index } of part.matchAll(/(?:%[0-9A-Fa-f]{2})+/g))
+    if (decode(run) === null) return { why: 'utf-8', at: from + index, text: run.slice(0, 30) };
   return { why: 'utf-8', at: from, text: part.slice(0, 30) };
 }

@@ -6,7 +6,9 @@ export type TypeModel = string | { readonly list: TypeModel } | { readonly optio
 
 /** Numbers are kept as written, since `1.0` is a decimal and `1` an int. */
 export type ValueModel =
-  | { readonly text: string } | { readonly number: string } | { readonly bool: boolean }
+  | { readonly text: string }
+  | { readonly number: string }
+  | { readonly bool: boolean }
   /** A value in scope with its fields, or a choice's literal. */
   | { readonly path: readonly string[] };
 
@@ -19,18 +21,32 @@ export type ConditionModel =
   | { readonly or: readonly [ConditionModel, ConditionModel] };
 
 export type StepModel =
-  | { readonly do: 'push' | 'replace' | 'present' | 'reset' | 'switch'; readonly screen: string; readonly arguments: ArgumentsModel }
+  | {
+      readonly do: 'push' | 'replace' | 'present' | 'reset' | 'switch';
+      readonly screen: string;
+      readonly arguments: ArgumentsModel;
+    }
   | { readonly do: 'back' | 'close' }
   | { readonly do: 'back to' | 'back past'; readonly screen: string }
   | { readonly do: 'sets'; readonly flag: string; readonly value: ValueModel }
   | { readonly do: 'resume'; readonly or?: StepModel }
   | { readonly do: 'leave'; readonly what: string };
 
-export interface CallModel { readonly screen: string; readonly arguments: ArgumentsModel }
+export interface CallModel {
+  readonly screen: string;
+  readonly arguments: ArgumentsModel;
+}
 /** In the order written. */
 export type ArgumentsModel = readonly { readonly name: string; readonly value: ValueModel }[];
-export interface BranchModel { readonly when?: ConditionModel; readonly steps: readonly StepModel[]; readonly motion?: string }
-export interface FieldModel { readonly name: string; readonly type: TypeModel }
+export interface BranchModel {
+  readonly when?: ConditionModel;
+  readonly steps: readonly StepModel[];
+  readonly motion?: string;
+}
+export interface FieldModel {
+  readonly name: string;
+  readonly type: TypeModel;
+}
 
 export interface ScreenModel {
   readonly name: string;
@@ -45,7 +61,9 @@ export interface ScreenModel {
   readonly needs: readonly { readonly condition: ConditionModel; readonly else: readonly StepModel[] }[];
   readonly links: readonly { readonly pattern: string; readonly under?: readonly CallModel[] }[];
   readonly on: readonly {
-    readonly trigger: string; readonly doc?: string; readonly only?: readonly string[];
+    readonly trigger: string;
+    readonly doc?: string;
+    readonly only?: readonly string[];
     readonly for?: { readonly variable: string; readonly in: ValueModel };
     readonly branches: readonly BranchModel[];
   }[];
@@ -58,13 +76,15 @@ export interface TakenModel {
 }
 
 export type WalkStepModel =
-  | {
-    readonly do: 'tap'; readonly label: string; readonly with: readonly { readonly name: string; readonly value: ValueModel }[];
-  } & TakenModel
-  | { readonly do: 'tab' | 'menu'; readonly label: string } & TakenModel
+  | ({
+      readonly do: 'tap';
+      readonly label: string;
+      readonly with: readonly { readonly name: string; readonly value: ValueModel }[];
+    } & TakenModel)
+  | ({ readonly do: 'tab' | 'menu'; readonly label: string } & TakenModel)
   | { readonly do: 'back' }
-  | { readonly do: 'open'; readonly url: string } & TakenModel
-  | { readonly do: 'open'; readonly entry: string } & TakenModel
+  | ({ readonly do: 'open'; readonly url: string } & TakenModel)
+  | ({ readonly do: 'open'; readonly entry: string } & TakenModel)
   | { readonly do: 'set'; readonly flag: string; readonly value: ValueModel }
   | { readonly do: 'expect'; readonly screen: string; readonly beneath?: string };
 
@@ -81,25 +101,47 @@ export interface PlanModel {
   readonly ids: readonly { readonly name: string; readonly doc?: string; readonly base: string }[];
   readonly choices: readonly { readonly name: string; readonly doc?: string; readonly options: readonly string[] }[];
   readonly records: readonly { readonly name: string; readonly doc?: string; readonly fields: readonly FieldModel[] }[];
-  readonly flags: readonly { readonly name: string; readonly doc?: string; readonly choice?: string; readonly initial?: ValueModel }[];
+  readonly flags: readonly {
+    readonly name: string;
+    readonly doc?: string;
+    readonly choice?: string;
+    readonly initial?: ValueModel;
+  }[];
   readonly tabs: readonly {
     readonly only?: readonly string[];
     readonly items: readonly (CallModel & { readonly label: string; readonly icon?: string })[];
   }[];
   readonly menus: readonly {
-    readonly title: string; readonly doc?: string; readonly only?: readonly string[]; readonly on?: 'all' | 'roots' | readonly string[];
-    readonly items: readonly { readonly label: string; readonly branches: readonly BranchModel[]; readonly icon?: string }[];
+    readonly title: string;
+    readonly doc?: string;
+    readonly only?: readonly string[];
+    readonly on?: 'all' | 'roots' | readonly string[];
+    readonly items: readonly {
+      readonly label: string;
+      readonly branches: readonly BranchModel[];
+      readonly icon?: string;
+    }[];
   }[];
   readonly entries: readonly {
-    readonly door: string; readonly label: string; readonly doc?: string; readonly only?: readonly string[];
+    readonly door: string;
+    readonly label: string;
+    readonly doc?: string;
+    readonly only?: readonly string[];
     readonly opens: { readonly url: string } | CallModel;
   }[];
   readonly modules: readonly { readonly name: string; readonly owner?: string; readonly doc?: string }[];
   readonly screens: readonly ScreenModel[];
   readonly rules: readonly {
-    readonly title: string; readonly doc?: string; readonly claim: 'never beneath' | 'never after' | 'always beneath' | 'always reach';
-    readonly first: string; readonly second: string;
+    readonly title: string;
+    readonly doc?: string;
+    readonly claim: 'never beneath' | 'never after' | 'always beneath' | 'always reach';
+    readonly first: string;
+    readonly second: string;
   }[];
-  readonly walks: readonly { readonly title: string; readonly doc?: string; readonly steps: readonly WalkStepModel[] }[];
+  readonly walks: readonly {
+    readonly title: string;
+    readonly doc?: string;
+    readonly steps: readonly WalkStepModel[];
+  }[];
   readonly accepts: readonly { readonly rule: string; readonly on?: string; readonly because: string }[];
 }

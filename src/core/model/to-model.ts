@@ -1,6 +1,30 @@
-import type { ArgumentListNode, BranchNode, ConditionNode, DeclarationNode, OnlyNode, ScreenReference, StepNode, TakenNode, TypeNode, ValueNode, WalkStepNode } from '../language/syntax';
+import type {
+  ArgumentListNode,
+  BranchNode,
+  ConditionNode,
+  DeclarationNode,
+  OnlyNode,
+  ScreenReference,
+  StepNode,
+  TakenNode,
+  TypeNode,
+  ValueNode,
+  WalkStepNode,
+} from '../language/syntax';
 import type { Plan, Screen } from '../plan/model';
-import type { ArgumentsModel, BranchModel, CallModel, ConditionModel, PlanModel, ScreenModel, StepModel, TakenModel, TypeModel, ValueModel, WalkStepModel } from './model';
+import type {
+  ArgumentsModel,
+  BranchModel,
+  CallModel,
+  ConditionModel,
+  PlanModel,
+  ScreenModel,
+  StepModel,
+  TakenModel,
+  TypeModel,
+  ValueModel,
+  WalkStepModel,
+} from './model';
 
 /** What an origin begins with (RFC 3986, 3.1). */
 const hasScheme = /^[A-Za-z][A-Za-z0-9+.-]*:/;
@@ -16,35 +40,76 @@ export function toModel(plan: Plan): PlanModel {
   const start = ofKind('start')[0];
   return {
     format: 1,
-    ...optional('app', plan.name), ...optional('doc', plan.doc),
+    ...optional('app', plan.name),
+    ...optional('doc', plan.doc),
     origins: plan.origins.filter((text) => hasScheme.test(text)),
     variants: ofKind('variants').flatMap((node) => node.names.map((name) => name.text)),
     ...optional('start', start?.target ? callOf(start.target, start.list) : null),
     ...optional('motion', plan.motion),
     backLeaves: plan.backLeaves,
-    ids: ofKind('id').flatMap(({ name, doc, base }) => (name && base ? [{ name: name.text, ...optional('doc', doc), base: base.text }] : [])),
-    choices: ofKind('choice').flatMap(({ name, doc, options }) => (name ? [{ name: name.text, ...optional('doc', doc), options: options.map((option) => option.text) }] : [])),
-    records: ofKind('record').flatMap(({ name, doc, fields }) => (name ? [{ name: name.text, ...optional('doc', doc), fields: fieldsOf(fields) }] : [])),
-    flags: ofKind('flag').flatMap(({ name, doc, type, initial }) => (name
-      ? [{ name: name.text, ...optional('doc', doc), ...optional('choice', type?.text), ...optional('initial', initial && valueOf(initial)) }] : [])),
+    ids: ofKind('id').flatMap(({ name, doc, base }) =>
+      name && base ? [{ name: name.text, ...optional('doc', doc), base: base.text }] : [],
+    ),
+    choices: ofKind('choice').flatMap(({ name, doc, options }) =>
+      name ? [{ name: name.text, ...optional('doc', doc), options: options.map((option) => option.text) }] : [],
+    ),
+    records: ofKind('record').flatMap(({ name, doc, fields }) =>
+      name ? [{ name: name.text, ...optional('doc', doc), fields: fieldsOf(fields) }] : [],
+    ),
+    flags: ofKind('flag').flatMap(({ name, doc, type, initial }) =>
+      name
+        ? [
+            {
+              name: name.text,
+              ...optional('doc', doc),
+              ...optional('choice', type?.text),
+              ...optional('initial', initial && valueOf(initial)),
+            },
+          ]
+        : [],
+    ),
     tabs: ofKind('tabs').map(({ only, body }) => ({
       ...onlyOf(only),
-      items: (body?.items ?? []).flatMap(({ label, target, list, icon }) => (target ? [{ label: label.value, ...callOf(target, list), ...optional('icon', icon?.text) }] : [])),
+      items: (body?.items ?? []).flatMap(({ label, target, list, icon }) =>
+        target ? [{ label: label.value, ...callOf(target, list), ...optional('icon', icon?.text) }] : [],
+      ),
     })),
     menus: ofKind('menu').map(({ title, doc, only, on, body }) => ({
-      title: title?.value ?? '', ...optional('doc', doc), ...onlyOf(only), ...optional('on', typeof on === 'string' ? on : on?.map(nameOf)),
-      items: (body?.items ?? []).map(({ label, branches, icon }) => ({ label: label.value, branches: branchesOf(branches), ...optional('icon', icon?.text) })),
+      title: title?.value ?? '',
+      ...optional('doc', doc),
+      ...onlyOf(only),
+      ...optional('on', typeof on === 'string' ? on : on?.map(nameOf)),
+      items: (body?.items ?? []).map(({ label, branches, icon }) => ({
+        label: label.value,
+        branches: branchesOf(branches),
+        ...optional('icon', icon?.text),
+      })),
     })),
     entries: ofKind('entry').flatMap(({ door, label, doc, only, url, target, list }) => {
       const opens = url ? { url: url.text } : target && callOf(target, list);
-      return door && label && opens ? [{ door, label: label.value, ...optional('doc', doc), ...onlyOf(only), opens }] : [];
+      return door && label && opens
+        ? [{ door, label: label.value, ...optional('doc', doc), ...onlyOf(only), opens }]
+        : [];
     }),
-    modules: plan.modules.map(({ name, owner, node }) => ({ name, ...optional('owner', owner), ...optional('doc', node.doc) })),
+    modules: plan.modules.map(({ name, owner, node }) => ({
+      name,
+      ...optional('owner', owner),
+      ...optional('doc', node.doc),
+    })),
     screens: plan.screens.map(screenOf),
-    rules: ofKind('rule').flatMap(({ title, doc, claim, first, second }) => (title && claim && first && second
-      ? [{ title: title.value, ...optional('doc', doc), claim, first: nameOf(first), second: nameOf(second) }] : [])),
-    walks: ofKind('walk').map(({ title, doc, body }) => ({ title: title?.value ?? '', ...optional('doc', doc), steps: (body?.items ?? []).flatMap(walkStepOf) })),
-    accepts: ofKind('accept').flatMap(({ rule, subject, because }) => (rule && because ? [{ rule: rule.text, ...optional('on', subject?.text), because: because.value }] : [])),
+    rules: ofKind('rule').flatMap(({ title, doc, claim, first, second }) =>
+      title && claim && first && second
+        ? [{ title: title.value, ...optional('doc', doc), claim, first: nameOf(first), second: nameOf(second) }]
+        : [],
+    ),
+    walks: ofKind('walk').map(({ title, doc, body }) => ({
+      title: title?.value ?? '',
+      ...optional('doc', doc),
+      steps: (body?.items ?? []).flatMap(walkStepOf),
+    })),
+    accepts: ofKind('accept').flatMap(({ rule, subject, because }) =>
+      rule && because ? [{ rule: rule.text, ...optional('on', subject?.text), because: because.value }] : [],
+    ),
   };
 }
 
@@ -54,22 +119,59 @@ function optional<K extends string, V>(key: K, value: V | null | undefined): { [
 }
 
 const nameOf = ({ module, name }: ScreenReference): string => (module ? `${module.text}.${name.text}` : name.text);
-const onlyOf = (node: OnlyNode | null): { only?: readonly string[] } => optional('only', node?.variants.map((name) => name.text));
+const onlyOf = (node: OnlyNode | null): { only?: readonly string[] } =>
+  optional(
+    'only',
+    node?.variants.map((name) => name.text),
+  );
 
 function screenOf({ node, name, module, title, shape }: Screen): ScreenModel {
   const members = node.body?.items ?? [];
-  const ofKind = <K extends (typeof members)[number]['kind']>(kind: K) => members.filter((member): member is Extract<typeof member, { kind: K }> => member.kind === kind);
+  const ofKind = <K extends (typeof members)[number]['kind']>(kind: K) =>
+    members.filter((member): member is Extract<typeof member, { kind: K }> => member.kind === kind);
   return {
-    name, ...optional('module', module?.name), ...optional('doc', node.doc), private: node.private, ...optional('title', title?.value), ...optional('as', shape),
+    name,
+    ...optional('module', module?.name),
+    ...optional('doc', node.doc),
+    private: node.private,
+    ...optional('title', title?.value),
+    ...optional('as', shape),
     ...onlyOf(node.only),
-    takes: ofKind('takes').flatMap(({ parameters }) => parameters.flatMap((one) => (one.type
-      ? [{ name: one.name.text, type: typeOf(one.type), ...optional('default', one.initial && valueOf(one.initial)), ...optional('sample', one.sample && valueOf(one.sample)) }] : []))),
+    takes: ofKind('takes').flatMap(({ parameters }) =>
+      parameters.flatMap((one) =>
+        one.type
+          ? [
+              {
+                name: one.name.text,
+                type: typeOf(one.type),
+                ...optional('default', one.initial && valueOf(one.initial)),
+                ...optional('sample', one.sample && valueOf(one.sample)),
+              },
+            ]
+          : [],
+      ),
+    ),
     has: ofKind('has').flatMap(({ fields }) => fieldsOf(fields)),
-    needs: ofKind('needs').flatMap(({ condition, otherwise }) => (condition ? [{ condition: conditionOf(condition), else: otherwise.flatMap(stepOf) }] : [])),
-    links: ofKind('link').flatMap(({ pattern, under }) => (pattern
-      ? [{ pattern: pattern.text, ...optional('under', under?.map((one) => callOf(one.target, one.list))) }] : [])),
+    needs: ofKind('needs').flatMap(({ condition, otherwise }) =>
+      condition ? [{ condition: conditionOf(condition), else: otherwise.flatMap(stepOf) }] : [],
+    ),
+    links: ofKind('link').flatMap(({ pattern, under }) =>
+      pattern
+        ? [
+            {
+              pattern: pattern.text,
+              ...optional(
+                'under',
+                under?.map((one) => callOf(one.target, one.list)),
+              ),
+            },
+          ]
+        : [],
+    ),
     on: ofKind('on').map(({ trigger, doc, only, loop, branches }) => ({
-      trigger: trigger?.value ?? '', ...optional('doc', doc), ...onlyOf(only),
+      trigger: trigger?.value ?? '',
+      ...optional('doc', doc),
+      ...onlyOf(only),
       ...optional('for', loop?.list && { variable: loop.variable.text, in: valueOf(loop.list) }),
       branches: branchesOf(branches),
     })),
@@ -80,29 +182,47 @@ const fieldsOf = (fields: readonly { readonly name: { readonly text: string }; r
   fields.flatMap(({ name, type }) => (type ? [{ name: name.text, type: typeOf(type) }] : []));
 
 const typeOf = (node: TypeNode): TypeModel =>
-  node.kind === 'named' ? node.name.text : node.kind === 'list' ? { list: typeOf(node.of) } : { optional: typeOf(node.of) };
+  node.kind === 'named'
+    ? node.name.text
+    : node.kind === 'list'
+      ? { list: typeOf(node.of) }
+      : { optional: typeOf(node.of) };
 
 function valueOf(node: ValueNode): ValueModel {
   switch (node.kind) {
-    case 'string': return { text: node.value };
-    case 'number': return { number: node.text };
-    case 'bool': return { bool: node.value };
-    case 'path': return { path: node.names.map((name) => name.text) };
+    case 'string':
+      return { text: node.value };
+    case 'number':
+      return { number: node.text };
+    case 'bool':
+      return { bool: node.value };
+    case 'path':
+      return { path: node.names.map((name) => name.text) };
   }
 }
 
 const argumentsOf = (list: ArgumentListNode | null): ArgumentsModel =>
-  (list?.items ?? []).map(({ name, value }) => ({ name: name.text, value: value ? valueOf(value) : { path: [name.text] } }));
+  (list?.items ?? []).map(({ name, value }) => ({
+    name: name.text,
+    value: value ? valueOf(value) : { path: [name.text] },
+  }));
 
-const callOf = (target: ScreenReference, list: ArgumentListNode | null): CallModel => ({ screen: nameOf(target), arguments: argumentsOf(list) });
+const callOf = (target: ScreenReference, list: ArgumentListNode | null): CallModel => ({
+  screen: nameOf(target),
+  arguments: argumentsOf(list),
+});
 
-const branchesOf = (branches: readonly BranchNode[]): BranchModel[] => branches.map(({ condition, steps, motion }) => ({
-  ...optional('when', condition && conditionOf(condition)), steps: steps.flatMap(stepOf), ...optional('motion', motion?.text),
-}));
+const branchesOf = (branches: readonly BranchNode[]): BranchModel[] =>
+  branches.map(({ condition, steps, motion }) => ({
+    ...optional('when', condition && conditionOf(condition)),
+    steps: steps.flatMap(stepOf),
+    ...optional('motion', motion?.text),
+  }));
 
 function conditionOf(node: ConditionNode): ConditionModel {
   switch (node.kind) {
-    case 'flag': return { flag: node.name.text };
+    case 'flag':
+      return { flag: node.name.text };
     case 'is': {
       const is = { flag: node.name.text, ...optional('is', node.value && valueOf(node.value)) };
       return node.not ? { not: is } : is;
@@ -111,10 +231,14 @@ function conditionOf(node: ConditionNode): ConditionModel {
       const given = { given: node.names.map((name) => name.text) };
       return node.not ? { not: given } : given;
     }
-    case 'maybe': return { maybe: node.text.value };
-    case 'not': return { not: conditionOf(node.of) };
-    case 'and': return { and: [conditionOf(node.left), conditionOf(node.right)] };
-    case 'or': return { or: [conditionOf(node.left), conditionOf(node.right)] };
+    case 'maybe':
+      return { maybe: node.text.value };
+    case 'not':
+      return { not: conditionOf(node.of) };
+    case 'and':
+      return { and: [conditionOf(node.left), conditionOf(node.right)] };
+    case 'or':
+      return { or: [conditionOf(node.left), conditionOf(node.right)] };
   }
 }
 
@@ -122,18 +246,25 @@ function conditionOf(node: ConditionNode): ConditionModel {
 function stepOf(node: StepNode): StepModel[] {
   switch (node.kind) {
     case 'back':
-    case 'close': return [{ do: node.kind }];
+    case 'close':
+      return [{ do: node.kind }];
     case 'back to':
-    case 'back past': return node.target ? [{ do: node.kind, screen: nameOf(node.target) }] : [];
-    case 'sets': return node.flag && node.value ? [{ do: 'sets', flag: node.flag.text, value: valueOf(node.value) }] : [];
-    case 'resume': return [{ do: 'resume', ...optional('or', node.or && stepOf(node.or)[0]) }];
-    case 'leave': return node.what ? [{ do: 'leave', what: node.what.value }] : [];
-    default: return node.target ? [{ do: node.kind, ...callOf(node.target, node.list) }] : [];
+    case 'back past':
+      return node.target ? [{ do: node.kind, screen: nameOf(node.target) }] : [];
+    case 'sets':
+      return node.flag && node.value ? [{ do: 'sets', flag: node.flag.text, value: valueOf(node.value) }] : [];
+    case 'resume':
+      return [{ do: 'resume', ...optional('or', node.or && stepOf(node.or)[0]) }];
+    case 'leave':
+      return node.what ? [{ do: 'leave', what: node.what.value }] : [];
+    default:
+      return node.target ? [{ do: node.kind, ...callOf(node.target, node.list) }] : [];
   }
 }
 
 function takenOf(taken: readonly TakenNode[]): TakenModel {
-  const of = (wanted: boolean): string[] => taken.flatMap(({ holds, text }) => (holds === wanted && text ? [text.value] : []));
+  const of = (wanted: boolean): string[] =>
+    taken.flatMap(({ holds, text }) => (holds === wanted && text ? [text.value] : []));
   const [held, failed] = [of(true), of(false)];
   return { ...(held.length > 0 && { if: held }), ...(failed.length > 0 && { unless: failed }) };
 }
@@ -141,17 +272,25 @@ function takenOf(taken: readonly TakenNode[]): TakenModel {
 function walkStepOf(node: WalkStepNode): WalkStepModel[] {
   switch (node.kind) {
     case 'tap': {
-      const given = node.values.flatMap(({ name, value }) => (value ? [{ name: name.text, value: valueOf(value) }] : []));
+      const given = node.values.flatMap(({ name, value }) =>
+        value ? [{ name: name.text, value: valueOf(value) }] : [],
+      );
       return node.label ? [{ do: 'tap', label: node.label.value, with: given, ...takenOf(node.taken) }] : [];
     }
     case 'tab':
-    case 'menu': return node.label ? [{ do: node.kind, label: node.label.value, ...takenOf(node.taken) }] : [];
-    case 'back': return [{ do: 'back' }];
+    case 'menu':
+      return node.label ? [{ do: node.kind, label: node.label.value, ...takenOf(node.taken) }] : [];
+    case 'back':
+      return [{ do: 'back' }];
     case 'open': {
       if (node.url) return [{ do: 'open', url: node.url.text, ...takenOf(node.taken) }];
       return node.label ? [{ do: 'open', entry: node.label.value, ...takenOf(node.taken) }] : [];
     }
-    case 'set': return node.flag && node.value ? [{ do: 'set', flag: node.flag.text, value: valueOf(node.value) }] : [];
-    case 'expect': return node.screen ? [{ do: 'expect', screen: nameOf(node.screen), ...optional('beneath', node.beneath && nameOf(node.beneath)) }] : [];
+    case 'set':
+      return node.flag && node.value ? [{ do: 'set', flag: node.flag.text, value: valueOf(node.value) }] : [];
+    case 'expect':
+      return node.screen
+        ? [{ do: 'expect', screen: nameOf(node.screen), ...optional('beneath', node.beneath && nameOf(node.beneath)) }]
+        : [];
   }
 }

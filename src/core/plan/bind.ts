@@ -1,10 +1,27 @@
 /** Binds what refers to screens and flags: calls, steps, branches, conditions. */
 import type {
-  ArgumentListNode, BranchNode, ConditionNode, Name, OnlyNode, ScreenReference, StepNode, ValueNode,
+  ArgumentListNode,
+  BranchNode,
+  ConditionNode,
+  Name,
+  OnlyNode,
+  ScreenReference,
+  StepNode,
+  ValueNode,
 } from '../language/syntax';
 import type { Range } from '../language/range';
 import type { Directory } from './directory';
-import { isIn, type Branch, type Call, type Condition, type Flag, type Only, type PlanProblem, type Screen, type Step } from './model';
+import {
+  isIn,
+  type Branch,
+  type Call,
+  type Condition,
+  type Flag,
+  type Only,
+  type PlanProblem,
+  type Screen,
+  type Step,
+} from './model';
 import { flagValue } from './resolve-flags';
 import { typeOfPath, type Scope } from './scope';
 
@@ -21,7 +38,9 @@ export class Binder {
   private readonly flagByName: ReadonlyMap<string, Flag>;
 
   constructor(
-    private readonly directory: Directory, private readonly flags: readonly Flag[], private readonly variants: readonly string[],
+    private readonly directory: Directory,
+    private readonly flags: readonly Flag[],
+    private readonly variants: readonly string[],
     private readonly report: (problem: PlanProblem) => void,
   ) {
     this.flagByName = new Map(flags.map((flag) => [flag.name, flag]));
@@ -59,7 +78,9 @@ export class Binder {
   }
 
   private checkVariants(reference: ScreenReference, target: Screen, place: Place): void {
-    const without = this.variants.filter((variant) => place.only.every((only) => isIn(only, variant)) && !isIn(target.only, variant));
+    const without = this.variants.filter(
+      (variant) => place.only.every((only) => isIn(only, variant)) && !isIn(target.only, variant),
+    );
     if (without.length > 0) this.report({ kind: 'not-in-variant', reference, target, variants: without });
   }
 
@@ -68,7 +89,10 @@ export class Binder {
 
   branches(nodes: readonly BranchNode[], place: Place): Branch[] {
     return nodes.map((node) => ({
-      condition: node.condition && this.condition(node.condition, place), steps: this.steps(node.steps, place), motion: node.motion?.text ?? null, node,
+      condition: node.condition && this.condition(node.condition, place),
+      steps: this.steps(node.steps, place),
+      motion: node.motion?.text ?? null,
+      node,
     }));
   }
 
@@ -79,13 +103,23 @@ export class Binder {
   private step(node: StepNode, place: Place): Step {
     switch (node.kind) {
       case 'back':
-      case 'close': return { kind: node.kind, range: node };
-      case 'leave': return { kind: 'leave', what: node.what?.value ?? '', range: node };
+      case 'close':
+        return { kind: node.kind, range: node };
+      case 'leave':
+        return { kind: 'leave', what: node.what?.value ?? '', range: node };
       case 'back to':
-      case 'back past': return { kind: node.kind, target: node.target && this.screen(node.target, place.screen), range: node };
-      case 'resume': return { kind: 'resume', or: node.or && this.step(node.or, place), range: node };
-      case 'sets': return { kind: 'sets', ...(node.flag ? this.setFlag(node.flag, node.value, node) : { flag: null, value: null }), range: node };
-      default: return { kind: node.kind, call: node.target ? this.call(node.target, node.list, place) : null, range: node };
+      case 'back past':
+        return { kind: node.kind, target: node.target && this.screen(node.target, place.screen), range: node };
+      case 'resume':
+        return { kind: 'resume', or: node.or && this.step(node.or, place), range: node };
+      case 'sets':
+        return {
+          kind: 'sets',
+          ...(node.flag ? this.setFlag(node.flag, node.value, node) : { flag: null, value: null }),
+          range: node,
+        };
+      default:
+        return { kind: node.kind, call: node.target ? this.call(node.target, node.list, place) : null, range: node };
     }
   }
 
@@ -103,10 +137,13 @@ export class Binder {
 
   condition(node: ConditionNode, place: Place): Condition {
     switch (node.kind) {
-      case 'maybe': return { kind: 'maybe', text: node.text.value };
-      case 'not': return { kind: 'not', of: this.condition(node.of, place) };
+      case 'maybe':
+        return { kind: 'maybe', text: node.text.value };
+      case 'not':
+        return { kind: 'not', of: this.condition(node.of, place) };
       case 'and':
-      case 'or': return { kind: node.kind, left: this.condition(node.left, place), right: this.condition(node.right, place) };
+      case 'or':
+        return { kind: node.kind, left: this.condition(node.left, place), right: this.condition(node.right, place) };
       case 'given': {
         this.checkGiven(node, place);
         const given: Condition = { kind: 'given', names: node.names };

@@ -3,7 +3,13 @@ import type { Parameter } from './model';
 import { required, type BaseName, type Type } from './types';
 
 const literals: Record<BaseName, string> = {
-  text: '"text"', int: '1', decimal: '1.5', bool: 'true', date: '"2026-01-31"', time: '"09:30"', instant: '"2026-01-31T09:30:00Z"',
+  text: '"text"',
+  int: '1',
+  decimal: '1.5',
+  bool: 'true',
+  date: '"2026-01-31"',
+  time: '"09:30"',
+  instant: '"2026-01-31T09:30:00Z"',
   url: '"https://app.example/"',
 };
 
@@ -11,10 +17,14 @@ const literals: Record<BaseName, string> = {
 export function exampleOf(declared: Type): string | null {
   const type = required(declared);
   switch (type.kind) {
-    case 'base': return literals[type.name];
-    case 'id': return literals[type.base ?? 'text'];
-    case 'choice': return type.options[0] ?? null;
-    default: return null;
+    case 'base':
+      return literals[type.name];
+    case 'id':
+      return literals[type.base ?? 'text'];
+    case 'choice':
+      return type.options[0] ?? null;
+    default:
+      return null;
   }
 }
 

@@ -4,9 +4,33 @@
  */
 import type { Range } from '../language/range';
 import type {
-  AcceptNode, ArgumentListNode, ArgumentNode, BranchNode, EntryNode, FlagNode, IncludeNode, LinkNode, MenuItemNode, MenuNode, ModuleNode, Name, NeedsNode,
-  OnNode, Opening, ParameterNode, RuleNode, ScreenNode, ScreenReference, Shape, StringNode, SyntaxTree, TabNode, TabsNode,
-  TypeDeclarationNode, ValueNode, WalkNode,
+  AcceptNode,
+  ArgumentListNode,
+  ArgumentNode,
+  BranchNode,
+  EntryNode,
+  FlagNode,
+  IncludeNode,
+  LinkNode,
+  MenuItemNode,
+  MenuNode,
+  ModuleNode,
+  Name,
+  NeedsNode,
+  OnNode,
+  Opening,
+  ParameterNode,
+  RuleNode,
+  ScreenNode,
+  ScreenReference,
+  Shape,
+  StringNode,
+  SyntaxTree,
+  TabNode,
+  TabsNode,
+  TypeDeclarationNode,
+  ValueNode,
+  WalkNode,
 } from '../language/syntax';
 import type { Scope } from './scope';
 import type { Type } from './types';
@@ -25,7 +49,8 @@ export interface Parameter extends Named {
 }
 
 /** Whether a caller may leave the argument out. */
-export const mayBeLeftOut = (parameter: Parameter): boolean => parameter.initial !== null || parameter.type.kind === 'optional';
+export const mayBeLeftOut = (parameter: Parameter): boolean =>
+  parameter.initial !== null || parameter.type.kind === 'optional';
 
 /** A value that a screen holds: loaded data, what the user typed. */
 export interface Held extends Named {
@@ -76,7 +101,9 @@ export type OpeningStep = Extract<Step, { call: Call | null }>;
 export function openings(steps: readonly Step[]): readonly OpeningStep[] {
   // Nearly all transitions have one step, which opens a screen.
   if (steps.length === 1 && 'call' in steps[0]!) return steps as readonly OpeningStep[];
-  return steps.flatMap((step): readonly OpeningStep[] => ('call' in step ? [step] : step.kind === 'resume' && step.or ? openings([step.or]) : []));
+  return steps.flatMap((step): readonly OpeningStep[] =>
+    'call' in step ? [step] : step.kind === 'resume' && step.or ? openings([step.or]) : [],
+  );
 }
 
 /** One outcome of a trigger; the first whose condition holds happens. */
@@ -232,15 +259,38 @@ export interface Plan {
 export const soleVariant = 'app';
 
 /** What can be named, as messages call it. */
-export type NameKind = 'screen' | 'flag' | 'variant' | 'module' | 'type' | 'value' | 'option' | 'field' | 'start' | 'walk' | 'rule' | 'menu' | 'tab bar';
+export type NameKind =
+  | 'screen'
+  | 'flag'
+  | 'variant'
+  | 'module'
+  | 'type'
+  | 'value'
+  | 'option'
+  | 'field'
+  | 'start'
+  | 'walk'
+  | 'rule'
+  | 'menu'
+  | 'tab bar';
 
 /** What resolving found: facts, for the rules to put into words. */
 export type PlanProblem =
-  | { readonly kind: 'unknown-screen'; readonly reference: ScreenReference; readonly from: Screen | null; readonly call: Call | null }
+  | {
+      readonly kind: 'unknown-screen';
+      readonly reference: ScreenReference;
+      readonly from: Screen | null;
+      readonly call: Call | null;
+    }
   /** A bare name that several modules use. */
   | { readonly kind: 'ambiguous-screen'; readonly reference: ScreenReference; readonly candidates: readonly Screen[] }
   /** A screen that a variant does not have, opened or shown in that variant. */
-  | { readonly kind: 'not-in-variant'; readonly reference: ScreenReference; readonly target: Screen; readonly variants: readonly string[] }
+  | {
+      readonly kind: 'not-in-variant';
+      readonly reference: ScreenReference;
+      readonly target: Screen;
+      readonly variants: readonly string[];
+    }
   | { readonly kind: 'unknown-flag' | 'unknown-variant'; readonly name: Name; readonly known: readonly string[] }
   | { readonly kind: 'duplicate'; readonly what: NameKind; readonly name: Name; readonly first: Name }
   | { readonly kind: 'unknown-type'; readonly name: Name }
@@ -251,7 +301,12 @@ export type PlanProblem =
   /** A flag compared with, set to, or starting as what it cannot be; `value` is null where a choice stands for a condition. */
   | { readonly kind: 'flag-value'; readonly flag: Flag; readonly value: ValueNode | null; readonly range: Range }
   /** `is given` asked of what the screen does not have, or of what is always there. */
-  | { readonly kind: 'given-unknown' | 'given-always'; readonly range: Range; readonly text: string; readonly screen: Screen | null; readonly scope: Scope }
+  | {
+      readonly kind: 'given-unknown' | 'given-always';
+      readonly range: Range;
+      readonly text: string;
+      readonly screen: Screen | null;
+      readonly scope: Scope;
+    }
   | { readonly kind: 'cyclic-type'; readonly name: Name; readonly ring: readonly string[] }
   | { readonly kind: 'no-start' };
-

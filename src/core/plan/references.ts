@@ -1,7 +1,16 @@
 /** Every name of a plan with what it names: what go to declaration, all uses and rename rest on. */
 import type { Range } from '../language/range';
 import type {
-  ArgumentListNode, BranchNode, ConditionNode, Name, OnlyNode, ScreenReference, StepNode, StringNode, TypeNode, ValueNode,
+  ArgumentListNode,
+  BranchNode,
+  ConditionNode,
+  Name,
+  OnlyNode,
+  ScreenReference,
+  StepNode,
+  StringNode,
+  TypeNode,
+  ValueNode,
 } from '../language/syntax';
 import { Directory } from './directory';
 import type { Module, Plan, Screen } from './model';
@@ -44,9 +53,15 @@ class Collector {
     const { plan } = this;
     for (const node of plan.tree.declarations) {
       switch (node.kind) {
-        case 'variants': for (const name of node.names) this.add(name, `variant ${name.text}`, true); break;
-        case 'start': this.call(node.target, node.list, emptyScope, null); break;
-        case 'id': if (node.name) this.add(node.name, `type ${node.name.text}`, true); break;
+        case 'variants':
+          for (const name of node.names) this.add(name, `variant ${name.text}`, true);
+          break;
+        case 'start':
+          this.call(node.target, node.list, emptyScope, null);
+          break;
+        case 'id':
+          if (node.name) this.add(node.name, `type ${node.name.text}`, true);
+          break;
         case 'choice':
           if (!node.name) break;
           this.add(node.name, `type ${node.name.text}`, true);
@@ -73,16 +88,20 @@ class Collector {
           break;
         case 'menu': {
           this.only(node.only);
-          if (Array.isArray(node.on)) for (const reference of node.on as readonly ScreenReference[]) this.screen(reference, null);
+          if (Array.isArray(node.on))
+            for (const reference of node.on as readonly ScreenReference[]) this.screen(reference, null);
           const scope = menuScope(plan.flags);
-          for (const item of node.body?.items ?? []) for (const branch of item.branches) this.branch(branch, scope, null);
+          for (const item of node.body?.items ?? [])
+            for (const branch of item.branches) this.branch(branch, scope, null);
           break;
         }
         case 'entry':
           this.only(node.only);
           this.call(node.target, node.list, emptyScope, null);
           break;
-        case 'module': if (node.name) this.add(node.name, `module ${node.name.text}`, true); break;
+        case 'module':
+          if (node.name) this.add(node.name, `module ${node.name.text}`, true);
+          break;
         case 'rule':
           this.screen(node.first, null);
           this.screen(node.second, null);
@@ -98,7 +117,9 @@ class Collector {
             }
           }
           break;
-        case 'accept': this.subject(node.subject); break;
+        case 'accept':
+          this.subject(node.subject);
+          break;
       }
     }
     for (const screen of plan.screens) this.inScreen(screen);
@@ -158,7 +179,8 @@ class Collector {
   }
 
   private only(node: OnlyNode | null): void {
-    for (const name of node?.variants ?? []) if (this.plan.variants.includes(name.text)) this.add(name, `variant ${name.text}`);
+    for (const name of node?.variants ?? [])
+      if (this.plan.variants.includes(name.text)) this.add(name, `variant ${name.text}`);
   }
 
   private type(node: TypeNode | null): void {
@@ -183,11 +205,18 @@ class Collector {
     return screen;
   }
 
-  private call(reference: ScreenReference | null, list: ArgumentListNode | null, scope: Scope, within: Screen | null, loop = -1): void {
+  private call(
+    reference: ScreenReference | null,
+    list: ArgumentListNode | null,
+    scope: Scope,
+    within: Screen | null,
+    loop = -1,
+  ): void {
     const target = this.screen(reference, within?.module ?? null);
     for (const { name, value } of list?.items ?? []) {
       const parameter = target?.parameters.find((one) => one.name === name.text);
-      if (target && parameter) this.add(name, `argument ${target.index} ${name.text}`, false, value ? null : 'argument');
+      if (target && parameter)
+        this.add(name, `argument ${target.index} ${name.text}`, false, value ? null : 'argument');
       const written: ValueNode = value ?? { kind: 'path', names: [name], from: name.from, to: name.to };
       this.value(written, scope, within, parameter?.type ?? null, value ? null : 'value', loop);
     }
@@ -200,27 +229,47 @@ class Collector {
 
   private step(node: StepNode, scope: Scope, within: Screen | null, loop = -1): void {
     switch (node.kind) {
-      case 'back': case 'close': case 'leave': return;
-      case 'back to': case 'back past': this.screen(node.target, within?.module ?? null); return;
-      case 'resume': if (node.or) this.step(node.or, scope, within, loop); return;
+      case 'back':
+      case 'close':
+      case 'leave':
+        return;
+      case 'back to':
+      case 'back past':
+        this.screen(node.target, within?.module ?? null);
+        return;
+      case 'resume':
+        if (node.or) this.step(node.or, scope, within, loop);
+        return;
       case 'sets':
         if (!node.flag) return;
         this.flag(node.flag);
         this.option(node.value, this.plan.flags.find((flag) => flag.name === node.flag!.text)?.type ?? null);
         return;
-      default: this.call(node.target, node.list, scope, within, loop);
+      default:
+        this.call(node.target, node.list, scope, within, loop);
     }
   }
 
   private condition(node: ConditionNode, scope: Scope, within: Screen | null, loop = -1): void {
     switch (node.kind) {
-      case 'maybe': return;
-      case 'flag': return this.flag(node.name);
+      case 'maybe':
+        return;
+      case 'flag':
+        return this.flag(node.name);
       case 'is':
         this.flag(node.name);
         return this.option(node.value, this.plan.flags.find((flag) => flag.name === node.name.text)?.type ?? null);
-      case 'given': return this.value({ kind: 'path', names: node.names, from: node.from, to: node.to }, scope, within, null, null, loop);
-      case 'not': return this.condition(node.of, scope, within, loop);
+      case 'given':
+        return this.value(
+          { kind: 'path', names: node.names, from: node.from, to: node.to },
+          scope,
+          within,
+          null,
+          null,
+          loop,
+        );
+      case 'not':
+        return this.condition(node.of, scope, within, loop);
       default:
         this.condition(node.left, scope, within, loop);
         this.condition(node.right, scope, within, loop);
@@ -228,7 +277,14 @@ class Collector {
   }
 
   /** A value where it is used: a name in scope with its fields, otherwise a choice's literal. */
-  private value(node: ValueNode | null, scope: Scope, within: Screen | null, wanted: Type | null, short: Reference['short'] = null, loop = -1): void {
+  private value(
+    node: ValueNode | null,
+    scope: Scope,
+    within: Screen | null,
+    wanted: Type | null,
+    short: Reference['short'] = null,
+    loop = -1,
+  ): void {
     if (node?.kind !== 'path') return;
     const [first, ...fields] = node.names;
     const symbol = this.nameInScope(first!.text, scope, within, loop);
@@ -263,7 +319,13 @@ class Collector {
   /** A choice's literal. */
   private option(node: ValueNode | null, type: Type | null): void {
     const choice = type && required(type);
-    if (node?.kind !== 'path' || node.names.length > 1 || choice?.kind !== 'choice' || !choice.options.includes(node.names[0]!.text)) return;
+    if (
+      node?.kind !== 'path' ||
+      node.names.length > 1 ||
+      choice?.kind !== 'choice' ||
+      !choice.options.includes(node.names[0]!.text)
+    )
+      return;
     this.add(node.names[0]!, `option ${choice.name} ${node.names[0]!.text}`);
   }
 
@@ -288,7 +350,8 @@ class Collector {
       let at = node!.from + match.index + match[0].indexOf(match[1]!, 1);
       for (const part of match[1]!.split(',')) {
         const text = part.replace(/\*$/, '');
-        if (screen.parameters.some((parameter) => parameter.name === text)) this.add({ from: at, to: at + text.length }, `argument ${screen.index} ${text}`);
+        if (screen.parameters.some((parameter) => parameter.name === text))
+          this.add({ from: at, to: at + text.length }, `argument ${screen.index} ${text}`);
         at += part.length + 1;
       }
     }
@@ -299,7 +362,8 @@ class Collector {
     if (!subject || this.plan.tree.text[subject.from] === '"') return;
     const [first, second] = subject.text.split('.');
     const name: Name = { text: second ?? first!, from: subject.to - (second ?? first!).length, to: subject.to };
-    const module: Name | null = second === undefined ? null : { text: first!, from: subject.from, to: subject.from + first!.length };
+    const module: Name | null =
+      second === undefined ? null : { text: first!, from: subject.from, to: subject.from + first!.length };
     if (this.screen({ module, name, from: subject.from, to: subject.to }, null) || module) return;
     if (this.plan.flags.some((flag) => flag.name === name.text)) this.add(name, `flag ${name.text}`);
     else if (this.plan.types.has(name.text)) this.add(name, `type ${name.text}`);

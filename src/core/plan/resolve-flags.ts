@@ -38,8 +38,18 @@ function resolveFlag(node: FlagNode, name: Name, types: Plan['types'], report: (
 }
 
 /** A value of a flag as written; reports what the flag cannot be. */
-export function flagValue(flag: Flag, value: ValueNode | null, range: Range, report: (problem: PlanProblem) => void): string | null {
-  const written = value?.kind === 'bool' ? String(value.value) : value?.kind === 'path' && value.names.length === 1 ? value.names[0]!.text : null;
+export function flagValue(
+  flag: Flag,
+  value: ValueNode | null,
+  range: Range,
+  report: (problem: PlanProblem) => void,
+): string | null {
+  const written =
+    value?.kind === 'bool'
+      ? String(value.value)
+      : value?.kind === 'path' && value.names.length === 1
+        ? value.names[0]!.text
+        : null;
   if (written !== null && flag.values.includes(written)) return written;
   if (flag.values.length > 0 && value) report({ kind: 'flag-value', flag, value, range });
   return null;

@@ -1,13 +1,29 @@
 import type { DeclarationNode, Name, StringNode, SyntaxTree } from '../language/syntax';
 import type { Binder, Place } from './bind';
-import { isIn, type Claim, type Entry, type Flag, type Menu, type MenuItem, type NameKind, type Plan, type PlanProblem, type Screen, type TabBar } from './model';
+import {
+  isIn,
+  type Claim,
+  type Entry,
+  type Flag,
+  type Menu,
+  type MenuItem,
+  type NameKind,
+  type Plan,
+  type PlanProblem,
+  type Screen,
+  type TabBar,
+} from './model';
 import { emptyScope, menuScope } from './scope';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
 /** Binds what belongs to no screen: tabs, menus, entries, and what the plan asks to be checked. */
 export function resolveOutside(
-  tree: SyntaxTree, binder: Binder, flags: readonly Flag[], variants: readonly string[], report: (problem: PlanProblem) => void,
+  tree: SyntaxTree,
+  binder: Binder,
+  flags: readonly Flag[],
+  variants: readonly string[],
+  report: (problem: PlanProblem) => void,
 ): Pick<Plan, 'tabBars' | 'menus' | 'entries' | 'claims'> {
   const tabBars: TabBar[] = [];
   const menus: Menu[] = [];
@@ -24,17 +40,23 @@ export function resolveOutside(
   };
   for (const node of tree.declarations) {
     switch (node.kind) {
-      case 'tabs': tabBars.push(tabBar(node)); break;
+      case 'tabs':
+        tabBars.push(tabBar(node));
+        break;
       case 'menu':
         noteTitle('menu', node.title);
         menus.push(menu(node));
         break;
-      case 'entry': entries.push(entry(node)); break;
+      case 'entry':
+        entries.push(entry(node));
+        break;
       case 'rule':
         noteTitle('rule', node.title);
         claims.push({
-          title: node.title?.value ?? '', node,
-          first: node.first && binder.screen(node.first, null), second: node.second && binder.screen(node.second, null),
+          title: node.title?.value ?? '',
+          node,
+          first: node.first && binder.screen(node.first, null),
+          second: node.second && binder.screen(node.second, null),
         });
         break;
       case 'walk':
@@ -50,7 +72,10 @@ export function resolveOutside(
     const only = binder.only(node.only);
     const place: Place = { screen: null, only: [only], scope: emptyScope };
     const tabs = (node.body?.items ?? []).map((tab) => ({
-      label: tab.label.value, call: tab.target && binder.call(tab.target, tab.list, place), icon: tab.icon?.text ?? null, node: tab,
+      label: tab.label.value,
+      call: tab.target && binder.call(tab.target, tab.list, place),
+      icon: tab.icon?.text ?? null,
+      node: tab,
     }));
     return { only, tabs, node };
   }
@@ -58,11 +83,23 @@ export function resolveOutside(
   function menu(node: Extract<DeclarationNode, { kind: 'menu' }>): Menu {
     const only = binder.only(node.only);
     const place: Place = { screen: null, only: [only], scope: menuScope(flags) };
-    const on = node.on === null ? 'all' : typeof node.on === 'string' ? node.on
-      : new Set(node.on.map((reference) => binder.screen(reference, null)).filter((screen): screen is Screen => screen !== null));
+    const on =
+      node.on === null
+        ? 'all'
+        : typeof node.on === 'string'
+          ? node.on
+          : new Set(
+              node.on
+                .map((reference) => binder.screen(reference, null))
+                .filter((screen): screen is Screen => screen !== null),
+            );
     const result: Mutable<Menu> = { title: node.title?.value ?? '', only, on, items: [], node };
     result.items = (node.body?.items ?? []).map((item): MenuItem => ({
-      menu: result, label: item.label.value, branches: binder.branches(item.branches, place), icon: item.icon?.text ?? null, node: item,
+      menu: result,
+      label: item.label.value,
+      branches: binder.branches(item.branches, place),
+      icon: item.icon?.text ?? null,
+      node: item,
     }));
     return result;
   }

@@ -51,7 +51,11 @@ export function resolveTypes(tree: SyntaxTree, report: (problem: PlanProblem) =>
   };
 
   for (const record of records) {
-    distinct(record.fields.map((field) => field.name), 'field', report);
+    distinct(
+      record.fields.map((field) => field.name),
+      'field',
+      report,
+    );
     for (const field of record.fields) {
       const type = resolve(field.type);
       if (!record.type.fields.has(field.name.text)) record.type.fields.set(field.name.text, type);

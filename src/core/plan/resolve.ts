@@ -2,7 +2,18 @@ import type { DeclarationNode, Name, OnNode, ScreenNode, SyntaxTree } from '../l
 import { Binder, type Place } from './bind';
 import { Directory } from './directory';
 import {
-  soleVariant, type Call, type Held, type Link, type Loop, type Module, type Needs, type Parameter, type Plan, type PlanProblem, type Screen, type Transition,
+  soleVariant,
+  type Call,
+  type Held,
+  type Link,
+  type Loop,
+  type Module,
+  type Needs,
+  type Parameter,
+  type Plan,
+  type PlanProblem,
+  type Screen,
+  type Transition,
 } from './model';
 import { resolveFlags } from './resolve-flags';
 import { resolveOutside } from './resolve-outside';
@@ -33,7 +44,12 @@ export function resolve(tree: SyntaxTree): Plan {
     tree.declarations.filter((node): node is Extract<DeclarationNode, { kind: K }> => node.kind === kind);
   const app = ofKind('app')[0];
   return {
-    tree, modules, screens, problems, flags, variants,
+    tree,
+    modules,
+    screens,
+    problems,
+    flags,
+    variants,
     start: bindStart(tree, binder, report),
     types: table.types,
     name: app?.name?.value ?? null,
@@ -77,8 +93,21 @@ function collectScreens(tree: SyntaxTree, report: Report): { modules: Module[]; 
     else seen.set(key, node.name);
     counts.set(node.name.text, (counts.get(node.name.text) ?? 0) + 1);
     const screen: Screen = {
-      index: screens.length, name: node.name.text, label: node.name.text, module, private: node.private, title: node.title, shape: node.shape,
-      only: null, parameters: [], holds: [], needs: [], transitions: [], links: [], node, nameNode: node.name,
+      index: screens.length,
+      name: node.name.text,
+      label: node.name.text,
+      module,
+      private: node.private,
+      title: node.title,
+      shape: node.shape,
+      only: null,
+      parameters: [],
+      holds: [],
+      needs: [],
+      transitions: [],
+      links: [],
+      node,
+      nameNode: node.name,
     };
     screens.push(screen);
     return screen;
@@ -97,7 +126,8 @@ function collectScreens(tree: SyntaxTree, report: Report): { modules: Module[]; 
     module.screens = [...module.screens, ...added];
   }
   for (const screen of screens) {
-    if (screen.module && counts.get(screen.name)! > 1) (screen as Mutable<Screen>).label = `${screen.module.name}.${screen.name}`;
+    if (screen.module && counts.get(screen.name)! > 1)
+      (screen as Mutable<Screen>).label = `${screen.module.name}.${screen.name}`;
   }
   return { modules: [...modules.values()], screens };
 }
@@ -118,7 +148,8 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder, r
     if (member.kind === 'takes') {
       for (const node of member.parameters) {
         const type = table.resolve(node.type);
-        if (isNew(node.name)) parameters.push({ name: node.name.text, type, initial: node.initial, sample: node.sample, node });
+        if (isNew(node.name))
+          parameters.push({ name: node.name.text, type, initial: node.initial, sample: node.sample, node });
       }
     }
     if (member.kind === 'has') {
@@ -145,12 +176,21 @@ function fillWays(screen: Mutable<Screen>, binder: Binder, flags: Plan['flags'])
     if (node.kind === 'on') transitions.push(bindTransition(screen, transitions.length, node, shown, binder, flags));
     if (node.kind === 'needs' && node.condition) {
       const place = onArrival();
-      needs.push({ condition: binder.condition(node.condition, place), otherwise: binder.steps(node.otherwise, place), node });
+      needs.push({
+        condition: binder.condition(node.condition, place),
+        otherwise: binder.steps(node.otherwise, place),
+        node,
+      });
     }
     // One without a pattern opens nothing; that it does not read was reported.
     if (node.kind === 'link' && node.pattern) {
       const place = node.under && onArrival();
-      links.push({ screen, node, pattern: node.pattern.text, under: place && node.under!.map((one) => binder.call(one.target, one.list, place)) });
+      links.push({
+        screen,
+        node,
+        pattern: node.pattern.text,
+        under: place && node.under!.map((one) => binder.call(one.target, one.list, place)),
+      });
     }
   }
   screen.transitions = transitions;
@@ -158,11 +198,29 @@ function fillWays(screen: Mutable<Screen>, binder: Binder, flags: Plan['flags'])
   screen.links = links;
 }
 
-function bindTransition(screen: Screen, index: number, node: OnNode, shown: Place, binder: Binder, flags: Plan['flags']): Transition {
+function bindTransition(
+  screen: Screen,
+  index: number,
+  node: OnNode,
+  shown: Place,
+  binder: Binder,
+  flags: Plan['flags'],
+): Transition {
   const loop = node.loop && bindLoop(node, shown);
   const only = binder.only(node.only);
-  const place = loop || only ? { screen, only: [screen.only, only], scope: loop ? screenScope(screen, flags, loop) : shown.scope } : shown;
-  return { screen, index, trigger: node.trigger?.value ?? '', only, loop, branches: binder.branches(node.branches, place), node };
+  const place =
+    loop || only
+      ? { screen, only: [screen.only, only], scope: loop ? screenScope(screen, flags, loop) : shown.scope }
+      : shown;
+  return {
+    screen,
+    index,
+    trigger: node.trigger?.value ?? '',
+    only,
+    loop,
+    branches: binder.branches(node.branches, place),
+    node,
+  };
 }
 
 function bindLoop(node: OnNode, { scope }: Place): Loop | null {

@@ -21,7 +21,11 @@ export const emptyScope: Scope = { variable: null, layers: [], given: nothing };
 export const menuScope = (flags: readonly Flag[]): Scope => ({ variable: null, layers: [flags], given: nothing });
 
 /** What can be named where a screen is not shown yet, as in its links and behind the else of its needs: its arguments. */
-export const arrivalScope = (screen: Screen, flags: readonly Flag[]): Scope => ({ variable: null, layers: [screen.parameters, flags], given: nothing });
+export const arrivalScope = (screen: Screen, flags: readonly Flag[]): Scope => ({
+  variable: null,
+  layers: [screen.parameters, flags],
+  given: nothing,
+});
 
 /** What a screen's transitions can name: the loop's variable, the screen's arguments, what it has, and flags. */
 export function screenScope(screen: Screen, flags: readonly Flag[], loop: Loop | null = null): Scope {
@@ -31,7 +35,8 @@ export function screenScope(screen: Screen, flags: readonly Flag[], loop: Loop |
 }
 
 /** The same scope where further paths are known to be there. */
-export const withGiven = (scope: Scope, given: ReadonlySet<string>): Scope => (given.size === 0 ? scope : { ...scope, given });
+export const withGiven = (scope: Scope, given: ReadonlySet<string>): Scope =>
+  given.size === 0 ? scope : { ...scope, given };
 
 function typeOfName({ layers }: Scope, name: string): Type | null {
   for (let layer = 0; layer < layers.length; layer++) {
@@ -48,7 +53,7 @@ export function typeOfField(type: Type, field: string): Type | null {
     const inner = typeOfField(type.of, field);
     return inner && (inner.kind === 'optional' || inner.kind === 'unknown' ? inner : { kind: 'optional', of: inner });
   }
-  return type.kind === 'record' ? type.fields.get(field) ?? null : null;
+  return type.kind === 'record' ? (type.fields.get(field) ?? null) : null;
 }
 
 /** The type of `name.field.field`, or null where one of the names is unknown. */
@@ -69,8 +74,10 @@ export function typeOfPath(scope: Scope, names: readonly { readonly text: string
  */
 export function givenBy(condition: Condition, holds: boolean): ReadonlySet<string> {
   switch (condition.kind) {
-    case 'given': return holds ? new Set([condition.names.map((name) => name.text).join('.')]) : nothing;
-    case 'not': return givenBy(condition.of, !holds);
+    case 'given':
+      return holds ? new Set([condition.names.map((name) => name.text).join('.')]) : nothing;
+    case 'not':
+      return givenBy(condition.of, !holds);
     case 'and':
     case 'or': {
       const left = givenBy(condition.left, holds);
@@ -79,6 +86,7 @@ export function givenBy(condition: Condition, holds: boolean): ReadonlySet<strin
       if ((condition.kind === 'and') === holds) return new Set([...left, ...right]);
       return new Set([...left].filter((path) => right.has(path)));
     }
-    default: return nothing;
+    default:
+      return nothing;
   }
 }

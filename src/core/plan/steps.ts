@@ -1,5 +1,14 @@
 /** Every step of a plan, in every position that the language allows: the one enumeration for all that ask of steps. */
-import { isIn, type Branch, type MenuItem, type Needs, type Plan, type Screen, type Step, type Transition } from './model';
+import {
+  isIn,
+  type Branch,
+  type MenuItem,
+  type Needs,
+  type Plan,
+  type Screen,
+  type Step,
+  type Transition,
+} from './model';
 
 /** A list of steps, and where it stands. */
 export type StepList = { readonly steps: readonly Step[] } & (
@@ -26,12 +35,16 @@ export function* eachStepList(plan: Plan, variant: string | null = null): Genera
   for (const screen of plan.screens) {
     if (!has(screen.only)) continue;
     for (const transition of screen.transitions) {
-      if (has(transition.only)) for (const branch of transition.branches) yield { kind: 'trigger', screen, transition, branch, steps: branch.steps };
+      if (has(transition.only))
+        for (const branch of transition.branches)
+          yield { kind: 'trigger', screen, transition, branch, steps: branch.steps };
     }
     for (const needs of screen.needs) yield { kind: 'else', screen, needs, steps: needs.otherwise };
   }
   for (const menu of plan.menus) {
-    if (has(menu.only)) for (const item of menu.items) for (const branch of item.branches) yield { kind: 'item', item, branch, steps: branch.steps };
+    if (has(menu.only))
+      for (const item of menu.items)
+        for (const branch of item.branches) yield { kind: 'item', item, branch, steps: branch.steps };
   }
 }
 
@@ -40,7 +53,8 @@ export function menuLeadsTo(items: readonly MenuItem[]): Set<Screen> {
   const led = new Set<Screen>();
   for (const { branches } of items) {
     for (const { steps } of branches) {
-      for (const step of eachStep(steps)) if ((step.kind === 'reset' || step.kind === 'switch') && step.call?.target) led.add(step.call.target);
+      for (const step of eachStep(steps))
+        if ((step.kind === 'reset' || step.kind === 'switch') && step.call?.target) led.add(step.call.target);
     }
   }
   return led;

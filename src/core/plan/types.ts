@@ -6,14 +6,28 @@ export { baseNames as baseTypes, type BaseName };
 
 export const isBaseName = (name: string): name is BaseName => (baseNames as readonly string[]).includes(name);
 
-export interface IdType { readonly kind: 'id'; readonly name: string; readonly base: BaseName | null }
-export interface ChoiceType { readonly kind: 'choice'; readonly name: string; readonly options: readonly string[] }
+export interface IdType {
+  readonly kind: 'id';
+  readonly name: string;
+  readonly base: BaseName | null;
+}
+export interface ChoiceType {
+  readonly kind: 'choice';
+  readonly name: string;
+  readonly options: readonly string[];
+}
 /** Filled in after it is made, since records may hold lists of themselves. */
-export interface RecordType { readonly kind: 'record'; readonly name: string; readonly fields: Map<string, Type> }
+export interface RecordType {
+  readonly kind: 'record';
+  readonly name: string;
+  readonly fields: Map<string, Type>;
+}
 
 export type Type =
   | { readonly kind: 'base'; readonly name: BaseName }
-  | IdType | ChoiceType | RecordType
+  | IdType
+  | ChoiceType
+  | RecordType
   | { readonly kind: 'list'; readonly of: Type }
   | { readonly kind: 'optional'; readonly of: Type }
   /** Stands where a type is missing or unknown: that was reported once, so it fits everywhere. */
@@ -23,15 +37,20 @@ export const unknown: Type = { kind: 'unknown' };
 export const base = (name: BaseName): Type => ({ kind: 'base', name });
 
 /** Whether all of a type is there, so that it can be written. */
-export const isKnown = (type: Type): boolean => (type.kind === 'list' || type.kind === 'optional' ? isKnown(type.of) : type.kind !== 'unknown');
+export const isKnown = (type: Type): boolean =>
+  type.kind === 'list' || type.kind === 'optional' ? isKnown(type.of) : type.kind !== 'unknown';
 
 /** A type as the language writes it. */
 export function showType(type: Type): string {
   switch (type.kind) {
-    case 'list': return `list of ${showType(type.of)}`;
-    case 'optional': return `${showType(type.of)}?`;
-    case 'unknown': return 'an unknown type';
-    default: return type.name;
+    case 'list':
+      return `list of ${showType(type.of)}`;
+    case 'optional':
+      return `${showType(type.of)}?`;
+    case 'unknown':
+      return 'an unknown type';
+    default:
+      return type.name;
   }
 }
 
@@ -41,7 +60,8 @@ export const required = (type: Type): Type => (type.kind === 'optional' ? type.o
 /** Equality by name: ids, choices and records are nominal (Pierce, Types and Programming Languages, 19.3). */
 export function sameType(a: Type, b: Type): boolean {
   if (a.kind !== b.kind) return false;
-  if ((a.kind === 'list' && b.kind === 'list') || (a.kind === 'optional' && b.kind === 'optional')) return sameType(a.of, b.of);
+  if ((a.kind === 'list' && b.kind === 'list') || (a.kind === 'optional' && b.kind === 'optional'))
+    return sameType(a.of, b.of);
   return 'name' in a && 'name' in b && a.name === b.name;
 }
 

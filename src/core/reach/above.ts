@@ -17,7 +17,13 @@ export interface Saturated {
  * @param known an analysis in which tabs do not interfere, to learn from first
  * @param watched the screen of which each control state is to remember whether it has been on top
  */
-export function* saturateAbove(plan: Plan, variant: string, budget: Budget, known: Saturated | null, watched: Screen | null = null): Generator<void, Saturated | null, void> {
+export function* saturateAbove(
+  plan: Plan,
+  variant: string,
+  budget: Budget,
+  known: Saturated | null,
+  watched: Screen | null = null,
+): Generator<void, Saturated | null, void> {
   const system = new Pushdown(plan, variant, watched, true);
   if (known) yield* system.interference.learn(known.system, known.saturation);
   for (;;) {

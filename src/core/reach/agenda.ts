@@ -31,7 +31,10 @@ export interface Shown {
   readonly place: number;
 }
 
-export const stepsOf = (steps: readonly Step[], at: number, next: Agenda | null): Agenda => ({ item: { kind: 'steps', steps, at }, next });
+export const stepsOf = (steps: readonly Step[], at: number, next: Agenda | null): Agenda => ({
+  item: { kind: 'steps', steps, at },
+  next,
+});
 
 /** An agenda whose marks know that no more than so many known frames are left of those that were there. */
 export function lowered(agenda: Agenda | null, height: number): Agenda | null {

@@ -48,7 +48,12 @@ export class Alphabet {
    * @param valuations how many values flags can have together
    * @param watches whether control states remember that a screen has been on top
    */
-  constructor(private readonly screens: number, private readonly places: number, valuations: number, watches: boolean) {
+  constructor(
+    private readonly screens: number,
+    private readonly places: number,
+    valuations: number,
+    watches: boolean,
+  ) {
     this.blocks = new Blocks(valuations * places * (watches ? 2 : 1));
     this.idle = new Numbering(this.blocks, 0);
     this.busy = new Numbering(this.blocks, 1);
@@ -75,7 +80,11 @@ export class Alphabet {
   }
 
   private symbol({ screen, modal, putOff }: Frame, last: boolean, gateBeneath: boolean): StackSymbol {
-    const key = (((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 8) + (modal ? 4 : 0) + (last ? 2 : 0) + (gateBeneath ? 1 : 0);
+    const key =
+      ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 8 +
+      (modal ? 4 : 0) +
+      (last ? 2 : 0) +
+      (gateBeneath ? 1 : 0);
     let symbol = this.symbols.get(key);
     if (!symbol) this.symbols.set(key, (symbol = { id: this.symbols.size, screen, modal, putOff, last, gateBeneath }));
     return symbol;
@@ -98,7 +107,10 @@ export class Alphabet {
       const { item } = at;
       if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
       else if (item.kind === 'left' || item.kind === 'tabs') parts.push(`${item.kind} ${item.shows?.place ?? ''}`);
-      else parts.push(item.kind === 'arrive' ? `a${item.arrival.id}` : `m${item.arrival.id}.${item.at.index}.${item.level}`);
+      else
+        parts.push(
+          item.kind === 'arrive' ? `a${item.arrival.id}` : `m${item.arrival.id}.${item.at.index}.${item.level}`,
+        );
     }
     return parts.join('/');
   }

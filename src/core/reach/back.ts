@@ -51,17 +51,30 @@ function fromStacks(plan: Plan, stacks: Stacks, screen: Screen): Back {
   const isWithin = (other: Screen): boolean => (reveals.get(other)?.beneath.length ?? 0) > 0;
   const { some, none } = stacks.beneathTop(screen);
   return {
-    reveals: plan.screens.filter((other) => reveals.has(other)), within: plan.screens.filter(isWithin), toFirstTab: stacks.goesToFirstTab(screen), whole: !stacks.gaveUp, leaves: stacks.leaves(screen) !== null,
-    arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null, deepest: some || none ? stacks.deepestOn(screen) : null,
+    reveals: plan.screens.filter((other) => reveals.has(other)),
+    within: plan.screens.filter(isWithin),
+    toFirstTab: stacks.goesToFirstTab(screen),
+    whole: !stacks.gaveUp,
+    leaves: stacks.leaves(screen) !== null,
+    arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null,
+    deepest: some || none ? stacks.deepestOn(screen) : null,
   };
 }
 
-function fromWalks(plan: Plan, { reveals, within, toFirstTab, leaves, arrow, noArrow, whole }: Observed, screen: Screen): Back {
+function fromWalks(
+  plan: Plan,
+  { reveals, within, toFirstTab, leaves, arrow, noArrow, whole }: Observed,
+  screen: Screen,
+): Back {
   const some = arrow.has(screen);
   const none = noArrow.has(screen);
   return {
-    reveals: plan.screens.filter((other) => reveals[screen.index]!.has(other)), within: plan.screens.filter((other) => within[screen.index]!.has(other)),
-    toFirstTab: toFirstTab.has(screen), whole, leaves: leaves.has(screen) || (whole ? false : null),
-    arrow: some && none ? 'sometimes' : !whole || some === none ? null : some ? 'always' : 'never', deepest: null,
+    reveals: plan.screens.filter((other) => reveals[screen.index]!.has(other)),
+    within: plan.screens.filter((other) => within[screen.index]!.has(other)),
+    toFirstTab: toFirstTab.has(screen),
+    whole,
+    leaves: leaves.has(screen) || (whole ? false : null),
+    arrow: some && none ? 'sometimes' : !whole || some === none ? null : some ? 'always' : 'never',
+    deepest: null,
   };
 }

@@ -72,15 +72,16 @@ class Graph {
   private addEdges(node: Place | Head): void {
     const { runs, edges, placeNumbers, headNumbers } = this;
     if (!isPlace(node)) {
-      if (!node.symbol.last) for (const place of node.over) if (runs.has(place)) edges.push(2 * this.numberOf(place, placeNumbers));
+      if (!node.symbol.last)
+        for (const place of node.over) if (runs.has(place)) edges.push(2 * this.numberOf(place, placeNumbers));
       return;
     }
     for (const caller of node.callers) {
-      if (caller.kind !== 'with') edges.push(2 * this.numberOf(caller.head, headNumbers) + (caller.kind === 'onto' ? 1 : 0));
+      if (caller.kind !== 'with')
+        edges.push(2 * this.numberOf(caller.head, headNumbers) + (caller.kind === 'onto' ? 1 : 0));
       else if (runs.has(caller.over)) edges.push(2 * this.numberOf(caller.over, placeNumbers) + 1);
     }
   }
-
 }
 
 const graphs = new WeakMap<Runs, Graph>();
@@ -111,7 +112,10 @@ export class BeneathGraph {
   readonly componentOf: Int32Array;
   private depths: readonly Depth[] = [];
 
-  constructor(private readonly runs: Runs, private readonly graph: Graph) {
+  constructor(
+    private readonly runs: Runs,
+    private readonly graph: Graph,
+  ) {
     this.componentOf = new Int32Array(graph.nodes.length).fill(none);
   }
 
@@ -150,7 +154,10 @@ export class BeneathGraph {
 
   /** The nodes of the strongly connected components (Tarjan, Depth-first search and linear graph algorithms, 1972), without recursion. */
   private *components(): Work<number[][]> {
-    const { componentOf, graph: { nodes, begins, edges } } = this;
+    const {
+      componentOf,
+      graph: { nodes, begins, edges },
+    } = this;
     const count = nodes.length;
     const found = new Int32Array(count).fill(-1);
     const low = new Int32Array(count);
@@ -194,15 +201,22 @@ export class BeneathGraph {
   }
 
   private hasFrameWithin(nodes: readonly number[]): boolean {
-    const { componentOf, graph: { begins, edges } } = this;
+    const {
+      componentOf,
+      graph: { begins, edges },
+    } = this;
     return nodes.some((node) => {
-      for (let at = begins[node]!; at < begins[node + 1]!; at++) if (hasFrame(edges[at]!) && componentOf[leadsTo(edges[at]!)] === componentOf[node]) return true;
+      for (let at = begins[node]!; at < begins[node + 1]!; at++)
+        if (hasFrame(edges[at]!) && componentOf[leadsTo(edges[at]!)] === componentOf[node]) return true;
       return false;
     });
   }
 
   private *depthsOf(components: readonly (readonly number[])[], growing: readonly (Growing | null)[]): Work<Depth[]> {
-    const { componentOf, graph: { begins, edges } } = this;
+    const {
+      componentOf,
+      graph: { begins, edges },
+    } = this;
     const depths: Depth[] = [];
     for (const [component, nodes] of components.entries()) {
       if (component % slice === 0) yield;

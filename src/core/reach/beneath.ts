@@ -37,7 +37,11 @@ export class SearchBeneath {
    * @param fits whether a frame is one that is looked for
    * @param through whether a frame may lie between
    */
-  constructor(private readonly runs: Runs, private readonly fits: (symbol: StackSymbol) => boolean, private readonly through: (symbol: StackSymbol) => boolean = () => true) {}
+  constructor(
+    private readonly runs: Runs,
+    private readonly fits: (symbol: StackSymbol) => boolean,
+    private readonly through: (symbol: StackSymbol) => boolean = () => true,
+  ) {}
 
   /** The frames beneath the top down to one that fits; null where there is none. */
   from({ head, to }: Transition): Edge[] | null {
@@ -73,7 +77,8 @@ export class SearchBeneath {
   }
 
   private firstMove(caller: Caller): Move | null {
-    if (caller.kind === 'with') return this.runs.has(caller.over) ? { symbol: caller.symbol, to: caller.over, caller } : null;
+    if (caller.kind === 'with')
+      return this.runs.has(caller.over) ? { symbol: caller.symbol, to: caller.over, caller } : null;
     const { head, rule } = caller;
     const to = head.over.find((place) => this.runs.has(place));
     return !to ? null : caller.kind === 'onto' ? { symbol: head.symbol, to, caller } : { head, rule, to };

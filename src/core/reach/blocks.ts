@@ -30,7 +30,10 @@ export class Blocks {
 export class Numbering {
   private count = 0;
 
-  constructor(private readonly blocks: Blocks, private readonly firstBlock: 0 | 1) {}
+  constructor(
+    private readonly blocks: Blocks,
+    private readonly firstBlock: 0 | 1,
+  ) {}
 
   next(): number {
     const { blocks } = this;

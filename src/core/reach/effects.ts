@@ -35,7 +35,8 @@ export class EffectTiles extends Tiles<null> {
     const known = this.filled[part]!;
     let better = set & ~known;
     if (weight < this.most[part]!) {
-      for (let left = set & known; left !== 0; left &= left - 1) if (weight < this.values[begin + lowestOf(left)]!) better |= left & -left;
+      for (let left = set & known; left !== 0; left &= left - 1)
+        if (weight < this.values[begin + lowestOf(left)]!) better |= left & -left;
     }
     if (better === 0) return 0;
     const values = (this.values = holding(this.values, weight));

@@ -35,7 +35,12 @@ export class TabAlone {
   private readonly system: Restarted;
 
   /** Costs a saturation of what can be done in that tab: a part of the heads and places of all runs, so that no more is to be done than was. */
-  constructor(system: Pushdown, budget: Budget, readonly place: number, readonly beginnings: readonly Beginning[]) {
+  constructor(
+    system: Pushdown,
+    budget: Budget,
+    readonly place: number,
+    readonly beginnings: readonly Beginning[],
+  ) {
     this.system = new Restarted(system, beginnings, (rule) => rule.tabs === 'kept' && rule.place === place);
     const saturation = new Saturation(this.system, budget, false);
     toEnd(saturation.run());
@@ -45,7 +50,9 @@ export class TabAlone {
 
   /** The sights whose head is such, fewest taps first. */
   visits(fits: (head: Head) => boolean): Visit[] {
-    return this.runs.sights.filter(({ head }) => fits(head)).map((sight) => ({ place: this.place, sight, beneath: [] }));
+    return this.runs.sights
+      .filter(({ head }) => fits(head))
+      .map((sight) => ({ place: this.place, sight, beneath: [] }));
   }
 
   /** With which of the stacks at the beginning a visit begins, and what it uses from then on. */
@@ -57,7 +64,12 @@ export class TabAlone {
 
 /** From when all stacks were emptied, with the same flags and the same tab shown, until they are emptied again. */
 export class Epoch {
-  constructor(private readonly epochs: Epochs, readonly valuation: Valuation, readonly place: number, private readonly emptyings: readonly Emptying[]) {}
+  constructor(
+    private readonly epochs: Epochs,
+    readonly valuation: Valuation,
+    readonly place: number,
+    private readonly emptyings: readonly Emptying[],
+  ) {}
 
   /** What stands on the tab that is shown at first. */
   get beginnings(): readonly Beginning[] {
@@ -66,7 +78,9 @@ export class Epoch {
 
   /** What a tab can hold in it. */
   tab(place: number): TabAlone {
-    return place === this.place ? this.epochs.alone(this.valuation, place, this.emptyings) : this.epochs.rested(this.valuation, place);
+    return place === this.place
+      ? this.epochs.alone(this.valuation, place, this.emptyings)
+      : this.epochs.rested(this.valuation, place);
   }
 
   /** A run that visits tabs, each once and the last one at its end; the shortest way to each, not of all together. */
@@ -77,7 +91,8 @@ export class Epoch {
 
   /** The same, and then another tab is shown with what it began with; one that was changed just before it was left is not shown yet. */
   usesUpTo(beginning: Beginning, place: number, visits: readonly Visit[]): Used[] {
-    const { used, active } = place === this.place ? this.from(beginning, visits) : { used: this.uses(visits), active: visits.at(-1)!.place };
+    const { used, active } =
+      place === this.place ? this.from(beginning, visits) : { used: this.uses(visits), active: visits.at(-1)!.place };
     return active === place || beginning.control.agenda ? used : [...used, this.tapOn(place)];
   }
 
@@ -103,7 +118,10 @@ export class Epoch {
   private tapOn(place: number): Used {
     const { system } = this.epochs;
     const { symbol } = system.roots(this.valuation).find(({ control }) => control.place === place)!;
-    return { rule: { ...plainRule({ kind: 'tab', tab: system.variant.tabs[place - 1]! }, place, [symbol]), tabs: 'shown' }, top: symbol };
+    return {
+      rule: { ...plainRule({ kind: 'tab', tab: system.variant.tabs[place - 1]! }, place, [symbol]), tabs: 'shown' },
+      top: symbol,
+    };
   }
 }
 
@@ -114,12 +132,19 @@ export class Epochs {
   private readonly tabs = new Map<string, TabAlone>();
 
   /** @param runs all runs of the saturation, or those without links and entries */
-  constructor(readonly system: Pushdown, private readonly saturation: Saturation, readonly runs: Runs, private readonly budget: Budget) {}
+  constructor(
+    readonly system: Pushdown,
+    private readonly saturation: Saturation,
+    readonly runs: Runs,
+    private readonly budget: Budget,
+  ) {}
 
   /** Those with these flags, one for each tab that something builds a stack on. */
   with(valuation: Valuation): Epoch[] {
     this.byValuation ??= this.find();
-    return [...this.byValuation.get(valuation) ?? []].map(([place, emptyings]) => new Epoch(this, valuation, place, emptyings));
+    return [...(this.byValuation.get(valuation) ?? [])].map(
+      ([place, emptyings]) => new Epoch(this, valuation, place, emptyings),
+    );
   }
 
   /**
@@ -128,12 +153,30 @@ export class Epochs {
    */
   buildsOnRoots(valuation: Valuation): boolean {
     const roots = this.system.roots(valuation);
-    return this.with(valuation).every(({ place, beginnings }) => place === 1 || beginnings.every(({ word }) => roots.some(({ control, symbol }) => control.place === place && symbol === word.at(-1))));
+    return this.with(valuation).every(
+      ({ place, beginnings }) =>
+        place === 1 ||
+        beginnings.every(({ word }) =>
+          roots.some(({ control, symbol }) => control.place === place && symbol === word.at(-1)),
+        ),
+    );
   }
 
   /** A tab that has its root alone to begin with. */
   rested(valuation: Valuation, place: number): TabAlone {
-    return this.known(`${valuation} ${place}`, () => new TabAlone(this.system, this.budget, place, this.system.roots(valuation).filter(({ control }) => control.place === place).map(({ control, symbol }) => ({ control, word: [symbol] }))));
+    return this.known(
+      `${valuation} ${place}`,
+      () =>
+        new TabAlone(
+          this.system,
+          this.budget,
+          place,
+          this.system
+            .roots(valuation)
+            .filter(({ control }) => control.place === place)
+            .map(({ control, symbol }) => ({ control, word: [symbol] })),
+        ),
+    );
   }
 
   alone(valuation: Valuation, place: number, emptyings: readonly Emptying[]): TabAlone {
@@ -163,12 +206,14 @@ export class Epochs {
       const on = runs.soonestOf(head);
       if (on) for (const rule of head.rules) add(rule, on, head.control.valuation, runs.tapsOf(head) + 1);
     }
-    if (runs === saturation.runs) for (const { on, valuation } of saturation.openings) for (const rule of system.fromOutside(valuation)) add(rule, on, valuation, (on ? runs.tapsOf(on.head) : 0) + 1);
+    if (runs === saturation.runs)
+      for (const { on, valuation } of saturation.openings)
+        for (const rule of system.fromOutside(valuation)) add(rule, on, valuation, (on ? runs.tapsOf(on.head) : 0) + 1);
     const byValuation = new Map<Valuation, Map<number, Emptying[]>>();
     for (const emptying of [...all.values()].sort((a, b) => a.taps - b.taps)) {
       const { valuation, place } = emptying.control;
       const byPlace = byValuation.get(valuation) ?? new Map<number, Emptying[]>();
-      byValuation.set(valuation, byPlace.set(place, [...byPlace.get(place) ?? [], emptying]));
+      byValuation.set(valuation, byPlace.set(place, [...(byPlace.get(place) ?? []), emptying]));
     }
     return byValuation;
   }

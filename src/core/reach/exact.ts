@@ -12,7 +12,12 @@ import { Stacks } from './stacks';
 import { eventBefore, walkTo } from './witness';
 
 const stranded: Verdict = {
-  reachable: 'no', taps: null, fromOutside: false, isShortest: true, parent: null, walk: null,
+  reachable: 'no',
+  taps: null,
+  fromOutside: false,
+  isShortest: true,
+  parent: null,
+  walk: null,
 };
 
 /**
@@ -47,12 +52,23 @@ export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Gen
 function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
   if (verdict.isShortest === isShortest) return verdict;
   const { reachable, taps, fromOutside, parent } = verdict;
-  return { reachable, taps, fromOutside, isShortest, parent, get walk() { return verdict.walk; } };
+  return {
+    reachable,
+    taps,
+    fromOutside,
+    isShortest,
+    parent,
+    get walk() {
+      return verdict.walk;
+    },
+  };
 }
 
 /** What the quick analysis knows, where there is too much to work out. */
 const tooMuch = (known: VariantReach): VariantReach => ({
-  ...known, limit: 'size', verdicts: known.verdicts.map((verdict) => withShortest(verdict, verdict.isShortest === true)),
+  ...known,
+  limit: 'size',
+  verdicts: known.verdicts.map((verdict) => withShortest(verdict, verdict.isShortest === true)),
 });
 
 function* saturateExactly(plan: Plan, variant: string, budget: Budget): Generator<void, Saturated | Limit, void> {
@@ -62,7 +78,12 @@ function* saturateExactly(plan: Plan, variant: string, budget: Budget): Generato
   return saturation.exhausted || system.bounded ? 'size' : { system, saturation };
 }
 
-function* fromStacks(plan: Plan, variant: string, { system, saturation }: Saturated, budget: Budget): Generator<void, VariantReach, void> {
+function* fromStacks(
+  plan: Plan,
+  variant: string,
+  { system, saturation }: Saturated,
+  budget: Budget,
+): Generator<void, VariantReach, void> {
   const { runs: all } = saturation;
   const inside = system.hasDoors ? yield* runsWithin(saturation) : all;
   const first = firstSights(inside);
@@ -73,9 +94,14 @@ function* fromStacks(plan: Plan, variant: string, { system, saturation }: Satura
     if (!sight) return stranded;
     const runs = fromOutside ? all : inside;
     return {
-      reachable: 'yes', taps: runs.tapsOf(sight.head), fromOutside, isShortest: true,
+      reachable: 'yes',
+      taps: runs.tapsOf(sight.head),
+      fromOutside,
+      isShortest: true,
       parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
-      get walk() { return walkTo(runs, sight); },
+      get walk() {
+        return walkTo(runs, sight);
+      },
     };
   });
   const stacks = new Stacks(plan, system, saturation, inside, budget);
@@ -94,7 +120,12 @@ function firstSights({ sights }: Runs): Map<Screen, Transition> {
  * the flags meanwhile. A screen that is in none of them is stranded. What the quick analysis has left undecided of the others, or
  * reached in more taps than the least that these stacks allow, is sought by walking.
  */
-function* fromAbove(plan: Plan, known: VariantReach, exact: Saturated, budget: Budget): Generator<void, VariantReach, void> {
+function* fromAbove(
+  plan: Plan,
+  known: VariantReach,
+  exact: Saturated,
+  budget: Budget,
+): Generator<void, VariantReach, void> {
   const found = yield* saturateAbove(plan, known.name, budget, exact);
   if (!found) return tooMuch(known);
   const { system, saturation } = found;
@@ -110,13 +141,20 @@ function* fromAbove(plan: Plan, known: VariantReach, exact: Saturated, budget: B
     return fromOutside && taps === runs.tapsOf(shown.get(screen)!.head);
   };
   const isOpen = (verdict: Verdict, screen: Screen): boolean =>
-    shown.has(screen) && (verdict.reachable === 'undecided' || (verdict.reachable === 'yes' && !isBest(verdict, screen)));
-  const walked = plan.screens.some((screen, index) => isOpen(known.verdicts[index]!, screen)) ? (yield* above.explored.toEnd()).verdicts() : null;
+    shown.has(screen) &&
+    (verdict.reachable === 'undecided' || (verdict.reachable === 'yes' && !isBest(verdict, screen)));
+  const walked = plan.screens.some((screen, index) => isOpen(known.verdicts[index]!, screen))
+    ? (yield* above.explored.toEnd()).verdicts()
+    : null;
   const verdicts = known.verdicts.map((verdict, index): Verdict => {
     const screen = plan.screens[index]!;
     if (verdict.reachable === 'undecided' && !shown.has(screen)) return stranded;
     const walk = isOpen(verdict, screen) ? walked!.get(screen) : undefined;
-    const isBetter = walk && (verdict.reachable !== 'yes' || (verdict.fromOutside && !walk.fromOutside) || (verdict.fromOutside === walk.fromOutside && walk.taps! < verdict.taps!));
+    const isBetter =
+      walk &&
+      (verdict.reachable !== 'yes' ||
+        (verdict.fromOutside && !walk.fromOutside) ||
+        (verdict.fromOutside === walk.fromOutside && walk.taps! < verdict.taps!));
     const best = isBetter ? walk : verdict;
     const isWalkedBest = walk?.isShortest === true && walk.taps === best.taps && walk.fromOutside === best.fromOutside;
     const isShortest = best.reachable === 'no' || (best.reachable === 'yes' && (isBest(best, screen) || isWalkedBest));
@@ -137,6 +175,15 @@ function* areTabsCoupled({ system, saturation }: Saturated): Work<boolean> {
   if (system.variant.roots.length < 2) return false;
   if (system.switchesMidway) return true;
   yield* system.learn(saturation);
-  return saturation.runs.sights.some(({ head: { control: { place, valuation }, symbol: { screen } } }) => place > 0
-    && (system.interference.after(place, valuation).length > 1 || screen.needs.some(({ condition }) => system.valuations.outcome(condition, valuation) !== 'holds')));
+  return saturation.runs.sights.some(
+    ({
+      head: {
+        control: { place, valuation },
+        symbol: { screen },
+      },
+    }) =>
+      place > 0 &&
+      (system.interference.after(place, valuation).length > 1 ||
+        screen.needs.some(({ condition }) => system.valuations.outcome(condition, valuation) !== 'holds')),
+  );
 }

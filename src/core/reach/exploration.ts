@@ -54,7 +54,12 @@ export class Exploration {
   private foundInside = Infinity;
 
   /** @param watched the screen of which each moment is to say whether it was on top before */
-  constructor(private readonly plan: Plan, readonly walker: Walker, private readonly budget: Budget, private readonly watched: Screen | null = null) {
+  constructor(
+    private readonly plan: Plan,
+    readonly walker: Walker,
+    private readonly budget: Budget,
+    private readonly watched: Screen | null = null,
+  ) {
     this.doors = walker.doors();
     this.asks = plan.screens.some(({ needs }) => needs.length > 0);
     this.add(walker.coldStart(), null, null);
@@ -87,7 +92,7 @@ export class Exploration {
 
   /** Explores to the end; pauses every few milliseconds. */
   *toEnd(): Work<this> {
-    for (let pauseAt = this.events + slice; this.goOn(); ) {
+    for (let pauseAt = this.events + slice; this.goOn();) {
       if (this.events < pauseAt) continue;
       pauseAt = this.events + slice;
       yield;
@@ -107,7 +112,14 @@ export class Exploration {
       const walk = walkOf(moment);
       const isShortest = at < this.foundInside && !this.walker.bounded;
       const parent = moment.before && activeStack(moment.before.configuration)!.screen;
-      first.set(screen, { reachable: 'yes', taps: walk.length, fromOutside: !isFromWithin(moment), isShortest, parent, walk });
+      first.set(screen, {
+        reachable: 'yes',
+        taps: walk.length,
+        fromOutside: !isFromWithin(moment),
+        isShortest,
+        parent,
+        walk,
+      });
     }
     return first;
   }
@@ -115,7 +127,11 @@ export class Exploration {
   /** A walk that shows a screen again, from beneath, without what it needs; null where none was found. */
   *walkRevealing(screen: Screen, hint: readonly Tap[]): Work<readonly Tap[] | null> {
     yield* this.toEnd();
-    const moment = this.revealed.get(screen) ?? this.follow(hint).find(({ configuration, before }) => before && this.isRevealed(screen, configuration, before.configuration));
+    const moment =
+      this.revealed.get(screen) ??
+      this.follow(hint).find(
+        ({ configuration, before }) => before && this.isRevealed(screen, configuration, before.configuration),
+      );
     return moment ? walkOf(moment) : null;
   }
 
@@ -127,17 +143,30 @@ export class Exploration {
 
   /** What a walk leads to, as far as it can be walked. */
   private follow(walk: readonly Tap[]): readonly Moment[] {
-    let now: readonly Moment[] = this.walker.coldStart().map((configuration) => ({ configuration, by: null, before: null, seen: false }));
+    let now: readonly Moment[] = this.walker
+      .coldStart()
+      .map((configuration) => ({ configuration, by: null, before: null, seen: false }));
     for (const { shows, ...event } of walk) {
-      now = now.filter(({ configuration }) => this.walker.isOffered(configuration, event))
-        .flatMap((before) => this.walker.after(before.configuration, event).map((configuration) => this.moment(configuration, event, before)))
-        .filter(({ configuration }) => activeStack(configuration)!.screen === shows).slice(0, mostAtOnce);
+      now = now
+        .filter(({ configuration }) => this.walker.isOffered(configuration, event))
+        .flatMap((before) =>
+          this.walker
+            .after(before.configuration, event)
+            .map((configuration) => this.moment(configuration, event, before)),
+        )
+        .filter(({ configuration }) => activeStack(configuration)!.screen === shows)
+        .slice(0, mostAtOnce);
     }
     return now;
   }
 
   private moment(configuration: Configuration, by: Event | null, before: Moment | null): Moment {
-    return { configuration, by, before, seen: before !== null && (before.seen || activeStack(before.configuration)!.screen === this.watched) };
+    return {
+      configuration,
+      by,
+      before,
+      seen: before !== null && (before.seen || activeStack(before.configuration)!.screen === this.watched),
+    };
   }
 
   /** Explores until more than so many moments are known; false where there are no more. */
@@ -185,13 +214,18 @@ export class Exploration {
   private add(configurations: readonly Configuration[], by: Event | null, before: Moment | null): void {
     for (const step of this.walker.missed) {
       const after = configurations[0];
-      if (!this.missed.has(step)) this.missed.set(step, [...(before ? walkOf(before) : []), ...(by ? [{ ...by, shows: after ? activeStack(after)!.screen : null }] : [])]);
+      if (!this.missed.has(step))
+        this.missed.set(step, [
+          ...(before ? walkOf(before) : []),
+          ...(by ? [{ ...by, shows: after ? activeStack(after)!.screen : null }] : []),
+        ]);
     }
     for (const configuration of configurations) {
       const moment = this.moment(configuration, by, before);
       if (this.asks && before) {
         const { screen } = activeStack(configuration)!;
-        if (!this.revealed.has(screen) && this.isRevealed(screen, configuration, before.configuration)) this.revealed.set(screen, moment);
+        if (!this.revealed.has(screen) && this.isRevealed(screen, configuration, before.configuration))
+          this.revealed.set(screen, moment);
       }
       const key = `${moment.seen} ${this.numbers.keyOf(configuration)}`;
       if (this.known.has(key)) continue;
@@ -205,7 +239,9 @@ export class Exploration {
   private isRevealed(screen: Screen, now: Configuration, before: Configuration): boolean {
     const top = activeStack(now)!;
     if (screen.needs.length === 0 || top.screen !== screen || top === activeStack(before)) return false;
-    const lacks = screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => now.flags[this.plan.flags.indexOf(flag)]!).holds);
+    const lacks = screen.needs.some(
+      ({ condition }) => !outcomesOf(condition, (flag) => now.flags[this.plan.flags.indexOf(flag)]!).holds,
+    );
     return lacks && before.stacks.some((stack) => [...framesOf(stack)].includes(top));
   }
 }
@@ -216,12 +252,14 @@ function* framesOf(stack: Stack): Generator<Frame> {
 
 /** Whether only what is inside of the app led there. */
 export function isFromWithin(last: Moment): boolean {
-  for (let at: Moment | null = last; at; at = at.before) if (at.by?.kind === 'link' || at.by?.kind === 'entry') return false;
+  for (let at: Moment | null = last; at; at = at.before)
+    if (at.by?.kind === 'link' || at.by?.kind === 'entry') return false;
   return true;
 }
 
 function walkOf(last: Moment): Tap[] {
   const walk: Tap[] = [];
-  for (let at: Moment | null = last; at?.by; at = at.before) walk.push({ ...at.by, shows: activeStack(at.configuration)!.screen });
+  for (let at: Moment | null = last; at?.by; at = at.before)
+    walk.push({ ...at.by, shows: activeStack(at.configuration)!.screen });
   return walk.reverse();
 }

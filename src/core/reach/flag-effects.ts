@@ -10,10 +10,16 @@ import type { VariantOf } from './variant';
  */
 export class FlagEffects {
   /** After an arrival at a screen, by the screen's index and the values before; grown to a least fixed point. */
-  private readonly arrivals = new Map<string, { readonly screen: Screen; readonly before: Valuation; readonly after: Set<Valuation> }>();
+  private readonly arrivals = new Map<
+    string,
+    { readonly screen: Screen; readonly before: Valuation; readonly after: Set<Valuation> }
+  >();
   private settled = true;
 
-  constructor(private readonly variant: VariantOf, private readonly valuations: Valuations) {}
+  constructor(
+    private readonly variant: VariantOf,
+    private readonly valuations: Valuations,
+  ) {}
 
   /** Costs O(steps · values that can come of them), and as much for each `else` that they can run. */
   after(steps: readonly Step[], before: Valuation): ReadonlySet<Valuation> {
@@ -51,17 +57,23 @@ export class FlagEffects {
       case 'back':
       case 'close':
       case 'back to':
-      case 'back past': return [before];
-      case 'sets': return [this.valuations.set(before, step)];
-      case 'resume': return [...this.arriveAny(this.variant.asking, before), ...(step.or ? this.step(step.or, before) : [before])];
+      case 'back past':
+        return [before];
+      case 'sets':
+        return [this.valuations.set(before, step)];
+      case 'resume':
+        return [...this.arriveAny(this.variant.asking, before), ...(step.or ? this.step(step.or, before) : [before])];
       case 'push':
       case 'replace':
-      case 'present': return step.call?.target ? this.arrive(step.call.target, before) : [before];
+      case 'present':
+        return step.call?.target ? this.arrive(step.call.target, before) : [before];
       case 'reset':
       case 'switch': {
         const target = step.call?.target;
         if (!target || !this.variant.has(target)) return [before];
-        return step.kind === 'switch' && this.variant.placeOf(target) !== undefined ? this.arriveAny(this.variant.asking, before) : [];
+        return step.kind === 'switch' && this.variant.placeOf(target) !== undefined
+          ? this.arriveAny(this.variant.asking, before)
+          : [];
       }
     }
   }

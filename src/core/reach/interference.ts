@@ -46,10 +46,15 @@ export class Interference {
   private isNew = false;
   private readonly asks: boolean;
 
-  constructor(private readonly variant: VariantOf, private readonly valuations: Valuations) {
+  constructor(
+    private readonly variant: VariantOf,
+    private readonly valuations: Valuations,
+  ) {
     this.effects = new FlagEffects(variant, valuations);
     this.asks = variant.asking.length > 0;
-    this.elseSwitches = variant.asking.some(({ needs }) => needs.some(({ otherwise }) => [...eachStep(otherwise)].some((step) => this.isTabSwitch(step))));
+    this.elseSwitches = variant.asking.some(({ needs }) =>
+      needs.some(({ otherwise }) => [...eachStep(otherwise)].some((step) => this.isTabSwitch(step))),
+    );
   }
 
   /** The screens that can be on top of a tab when it is shown again with these values. Costs O(values with which it was left), once for each. */
@@ -85,7 +90,10 @@ export class Interference {
     this.isNew = false;
     for (const [index, head] of heads.entries()) {
       if (index % slice === slice - 1) yield;
-      const { control: { agenda, place, valuation }, symbol: { screen } } = head;
+      const {
+        control: { agenda, place, valuation },
+        symbol: { screen },
+      } = head;
       if (agenda || place === 0 || !runs.soonestOf(head)) continue;
       const seen = (this.seen[place] ??= new Map());
       const screens = seen.get(valuation) ?? new Set();
@@ -102,10 +110,13 @@ export class Interference {
     }
     // A tap on a tab arrives at what is on top there.
     const asking = new Set(this.variant.roots.flatMap(([root]) => (root.needs.length > 0 ? [root] : [])));
-    for (const seen of this.seen) for (const screens of seen?.values() ?? []) for (const screen of screens) if (screen.needs.length > 0) asking.add(screen);
+    for (const seen of this.seen)
+      for (const screens of seen?.values() ?? [])
+        for (const screen of screens) if (screen.needs.length > 0) asking.add(screen);
     if (asking.size > 0) {
       this.seen.forEach((seen, place) => {
-        for (const valuation of seen.keys()) this.change(this.elseSwitches ? null : place, valuation, this.effects.afterArrival(asking, valuation));
+        for (const valuation of seen.keys())
+          this.change(this.elseSwitches ? null : place, valuation, this.effects.afterArrival(asking, valuation));
       });
     }
     if (this.isNew) {
@@ -117,7 +128,10 @@ export class Interference {
 
   /** Whether an event goes on after it has left a tab: what it does then it does to that tab, too. */
   private leavesMidway({ steps }: Branch): boolean {
-    return this.elseSwitches || steps.slice(0, -1).some((step) => [...eachStep([step])].some((each) => this.isTabSwitch(each)));
+    return (
+      this.elseSwitches ||
+      steps.slice(0, -1).some((step) => [...eachStep([step])].some((each) => this.isTabSwitch(each)))
+    );
   }
 
   /** Between any two steps the tab may be left, and another one be shown. */
@@ -162,7 +176,9 @@ export class Interference {
   }
 
   private settings(): readonly Sets[] {
-    return (this.knownSettings ??= [...eachStepList(this.variant.plan, this.variant.name)].flatMap(({ steps }) => [...eachStep(steps)].filter((step) => step.kind === 'sets')));
+    return (this.knownSettings ??= [...eachStepList(this.variant.plan, this.variant.name)].flatMap(({ steps }) =>
+      [...eachStep(steps)].filter((step) => step.kind === 'sets'),
+    ));
   }
 
   private isTabSwitch(step: Step): boolean {

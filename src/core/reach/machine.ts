@@ -68,11 +68,29 @@ export class Machines {
   spent = 0;
 
   /** @param interference what tabs that share flags may do to one another; null where they are taken to share nothing */
-  constructor(private readonly variant: VariantOf, private readonly valuations: Valuations, private readonly alphabet: Alphabet, private readonly interference: Interference | null) {}
+  constructor(
+    private readonly variant: VariantOf,
+    private readonly valuations: Valuations,
+    private readonly alphabet: Alphabet,
+    private readonly interference: Interference | null,
+  ) {}
 
   /** An arrival, whatever was there before. */
   anew(valuation: Valuation, arrival: Arrival): Outcome[] {
-    return this.work({ valuation, sets: [], place: 0, known: [], bottom: true, gateBeneath: false, agenda: { item: { kind: 'arrive', arrival }, next: null }, elses: 0, missing: [], tabs: 'kept', top: null, origin: null });
+    return this.work({
+      valuation,
+      sets: [],
+      place: 0,
+      known: [],
+      bottom: true,
+      gateBeneath: false,
+      agenda: { item: { kind: 'arrive', arrival }, next: null },
+      elses: 0,
+      missing: [],
+      tabs: 'kept',
+      top: null,
+      origin: null,
+    });
   }
 
   /** The steps of a branch. */
@@ -82,7 +100,12 @@ export class Machines {
 
   /** A tap on a tab. */
   tab(control: Control, top: StackSymbol, root: Screen): Outcome[] {
-    return this.work(machineOn(control, top, { item: { kind: 'arrive', arrival: this.alphabet.arrival('switch', root, null) }, next: null }));
+    return this.work(
+      machineOn(control, top, {
+        item: { kind: 'arrive', arrival: this.alphabet.arrival('switch', root, null) },
+        next: null,
+      }),
+    );
   }
 
   /** What an event goes on with that has uncovered a frame. */
@@ -113,9 +136,32 @@ export class Machines {
       if ((leaves && at.missing.length === 0) || (at.tabs === 'shown' && !this.interference)) continue;
       const { valuation, sets, place, agenda, known, bottom, gateBeneath, missing, tabs } = at;
       const shows = agenda?.item.kind === 'left' ? agenda.item.shows : null;
-      outcomes.push({ valuation, sets, place, agenda, word: this.alphabet.word(known, bottom, gateBeneath), missing, shows, tabs, keepsTop: known.length === 1 && known[0] === at.top, leaves });
+      outcomes.push({
+        valuation,
+        sets,
+        place,
+        agenda,
+        word: this.alphabet.word(known, bottom, gateBeneath),
+        missing,
+        shows,
+        tabs,
+        keepsTop: known.length === 1 && known[0] === at.top,
+        leaves,
+      });
       // What is on the stack does not matter then: the top alone says what the user saw.
-      if (!leaves && tabs === 'anew' && place > 0 && !this.interference && this.variant.roots.length > 1) outcomes.push({ valuation, sets, place, agenda: { item: { kind: 'tabs', shows }, next: null }, word: this.alphabet.word(known.slice(-1), true, false), missing: [], shows, tabs, keepsTop: false, leaves });
+      if (!leaves && tabs === 'anew' && place > 0 && !this.interference && this.variant.roots.length > 1)
+        outcomes.push({
+          valuation,
+          sets,
+          place,
+          agenda: { item: { kind: 'tabs', shows }, next: null },
+          word: this.alphabet.word(known.slice(-1), true, false),
+          missing: [],
+          shows,
+          tabs,
+          keepsTop: false,
+          leaves,
+        });
     }
     return { outcomes, areAll: true };
   }
@@ -132,7 +178,9 @@ export class Machines {
         const gate = machine.known[item.level];
         if (gate) machine.known = machine.known.with(item.level, { ...gate, putOff: item.arrival });
       } else if (item.kind === 'arrive') {
-        const looks = item.arrival.kind === 'replace' || (item.arrival.kind === 'switch' && this.variant.placeOf(item.arrival.screen) === machine.place);
+        const looks =
+          item.arrival.kind === 'replace' ||
+          (item.arrival.kind === 'switch' && this.variant.placeOf(item.arrival.screen) === machine.place);
         if (looks && needsTop(machine)) return 'waits';
         machine.agenda = next;
         this.arrive(machine, item.arrival, open);
@@ -149,7 +197,8 @@ export class Machines {
   /** One step; `rest` is what is to be done after it. Where it waits, it stays on the agenda. */
   private step(machine: Machine, step: Step, rest: Agenda | null): 'done' | 'waits' {
     switch (step.kind) {
-      case 'leave': break;
+      case 'leave':
+        break;
       case 'sets':
         machine.valuation = this.valuations.set(machine.valuation, step);
         machine.sets = [...machine.sets, step];
@@ -181,7 +230,9 @@ export class Machines {
       }
       default: {
         const screen = step.call?.target;
-        machine.agenda = screen ? { item: { kind: 'arrive', arrival: this.alphabet.arrival(step.kind, screen, null) }, next: rest } : rest;
+        machine.agenda = screen
+          ? { item: { kind: 'arrive', arrival: this.alphabet.arrival(step.kind, screen, null) }, next: rest }
+          : rest;
         return 'done';
       }
     }
@@ -211,7 +262,8 @@ export class Machines {
         let fails = false;
         for (const needs of screen.needs) {
           const outcome = this.valuations.outcome(needs.condition, machine.valuation);
-          if (outcome !== 'holds') open.push(this.putOff({ ...machine, known: [...machine.known] }, arrival, screen, needs));
+          if (outcome !== 'holds')
+            open.push(this.putOff({ ...machine, known: [...machine.known] }, arrival, screen, needs));
           fails = outcome === 'fails';
           if (fails) break;
         }
@@ -223,7 +275,8 @@ export class Machines {
       for (const needs of screen.needs) {
         const outcome = this.valuations.outcome(needs.condition, machine.valuation);
         if (outcome === 'holds') continue;
-        if (outcome === 'either') open.push(this.putOff({ ...machine, known: [...machine.known] }, arrival, screen, needs));
+        if (outcome === 'either')
+          open.push(this.putOff({ ...machine, known: [...machine.known] }, arrival, screen, needs));
         else {
           this.putOff(machine, arrival, screen, needs);
           return;
@@ -235,33 +288,46 @@ export class Machines {
 
   private arrivingAt(machine: Machine, { kind, screen, link }: Arrival): readonly Screen[] {
     if (kind === 'link') return this.variant.built(screen, link);
-    if (kind === 'switch' && this.variant.placeOf(screen) === machine.place) return [machine.known.at(-1)?.screen ?? screen];
+    if (kind === 'switch' && this.variant.placeOf(screen) === machine.place)
+      return [machine.known.at(-1)?.screen ?? screen];
     return [screen];
   }
 
   private putOff(machine: Machine, arrival: Arrival, at: Screen, needs: Needs): Machine {
     if (this.variant.emptiesAll(arrival)) empty(machine);
-    for (let agenda = machine.agenda; agenda; agenda = agenda.next) if (agenda.item.kind === 'mark' && agenda.item.at === at) return machine;
+    for (let agenda = machine.agenda; agenda; agenda = agenda.next)
+      if (agenda.item.kind === 'mark' && agenda.item.at === at) return machine;
     if (++machine.elses > mostElses) {
       this.bounded = true;
       return machine;
     }
-    machine.agenda = stepsOf(needs.otherwise, 0, { item: { kind: 'mark', arrival, at, level: machine.known.length }, next: machine.agenda });
+    machine.agenda = stepsOf(needs.otherwise, 0, {
+      item: { kind: 'mark', arrival, at, level: machine.known.length },
+      next: machine.agenda,
+    });
     return machine;
   }
 
   private place(machine: Machine, { kind, screen, link }: Arrival, open: Machine[]): void {
     switch (kind) {
-      case 'push': machine.known.push(frameOf(screen)); break;
-      case 'present': machine.known.push({ ...frameOf(screen), modal: true }); break;
+      case 'push':
+        machine.known.push(frameOf(screen));
+        break;
+      case 'present':
+        machine.known.push({ ...frameOf(screen), modal: true });
+        break;
       case 'replace':
         // What lies beneath the top is known without seeing it.
         if (machine.known.length > 0) machine.known.pop();
         machine.agenda = lowered(machine.agenda, machine.known.length);
         machine.known.push(frameOf(screen));
         break;
-      case 'reset': this.build(machine, [screen]); break;
-      case 'link': this.build(machine, this.variant.built(screen, link)); break;
+      case 'reset':
+        this.build(machine, [screen]);
+        break;
+      case 'link':
+        this.build(machine, this.variant.built(screen, link));
+        break;
       case 'switch': {
         const tab = this.variant.placeOf(screen);
         if (tab !== undefined && tab === machine.place) {
@@ -289,7 +355,12 @@ export class Machines {
     }
     // What was done to this tab's stack, or to the flags, before it is left is seen when the user comes back.
     if (known.length === 1 && known[0] === origin && missing.length === 0 && sets.length === 0) return;
-    const leftWith = (frames: Frame[]): void => void open.push({ ...machine, known: frames, agenda: { item: { kind: 'left', shows: { screen, place: tab } }, next: null } });
+    const leftWith = (frames: Frame[]): void =>
+      void open.push({
+        ...machine,
+        known: frames,
+        agenda: { item: { kind: 'left', shows: { screen, place: tab } }, next: null },
+      });
     leftWith(known.length === 0 && bottom ? [frameOf(this.variant.tabs[place - 1]!.call!.target!)] : [...known]);
     // An else may come back to this tab before it ends, and what it has put on there is a gate then.
     const marked = withGates(machine);
@@ -316,13 +387,27 @@ function withGates({ known, agenda }: Machine): Frame[] | null {
   let marked: Frame[] | null = null;
   for (let at = agenda; at; at = at.next) {
     const gate = at.item.kind === 'mark' && known[at.item.level];
-    if (gate && at.item.kind === 'mark') marked = (marked ?? known).with(at.item.level, { ...gate, putOff: at.item.arrival });
+    if (gate && at.item.kind === 'mark')
+      marked = (marked ?? known).with(at.item.level, { ...gate, putOff: at.item.arrival });
   }
   return marked;
 }
 
 function machineOn({ valuation, place, agenda }: Control, top: StackSymbol, todo: Agenda): Machine {
-  return { valuation, sets: [], place, known: [top], bottom: top.last, gateBeneath: top.gateBeneath, agenda: todo, elses: 0, missing: [], tabs: 'kept', top, origin: agenda ? null : top };
+  return {
+    valuation,
+    sets: [],
+    place,
+    known: [top],
+    bottom: top.last,
+    gateBeneath: top.gateBeneath,
+    agenda: todo,
+    elses: 0,
+    missing: [],
+    tabs: 'kept',
+    top,
+    origin: agenda ? null : top,
+  };
 }
 
 function empty(machine: Machine): void {

@@ -15,14 +15,20 @@ export const unknown = (length: number): Numbers => new Int16Array(length).fill(
 
 /** The same numbers, in an array that can hold one more. */
 export function holding(numbers: Numbers, one: number): Numbers {
-  return one < narrowNever || numbers instanceof Int32Array ? numbers : Int32Array.from(numbers, (each) => (each === narrowNever ? never : each));
+  return one < narrowNever || numbers instanceof Int32Array
+    ? numbers
+    : Int32Array.from(numbers, (each) => (each === narrowNever ? never : each));
 }
 
 /** The same numbers, and room for as many more: places at which nothing is known. */
-export const longerNumbers = (numbers: Numbers): Numbers => (numbers instanceof Int32Array ? lengthened(numbers, never) : lengthened(numbers, narrowNever));
+export const longerNumbers = (numbers: Numbers): Numbers =>
+  numbers instanceof Int32Array ? lengthened(numbers, never) : lengthened(numbers, narrowNever);
 
 /** The same values, and room for as many more. */
-export function lengthened<Values extends Int16Array | Uint16Array | Int32Array>(values: Values, filler: number): Values {
+export function lengthened<Values extends Int16Array | Uint16Array | Int32Array>(
+  values: Values,
+  filler: number,
+): Values {
   const longer = new (values.constructor as new (length: number) => Values)(2 * values.length);
   longer.set(values);
   if (filler !== 0) longer.fill(filler, values.length);

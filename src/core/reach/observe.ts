@@ -29,7 +29,12 @@ export function observe(plan: Plan, variant: string): Observed {
   const walker = new Walker(plan, variant);
   const reveals = plan.screens.map(() => new Set<Screen>());
   const within = plan.screens.map(() => new Set<Screen>());
-  const [leaves, arrow, noArrow, toFirstTab] = [new Set<Screen>(), new Set<Screen>(), new Set<Screen>(), new Set<Screen>()];
+  const [leaves, arrow, noArrow, toFirstTab] = [
+    new Set<Screen>(),
+    new Set<Screen>(),
+    new Set<Screen>(),
+    new Set<Screen>(),
+  ];
   const doors = walker.doors();
   const seen = new Map<string, Configuration>();
   const add = (configurations: readonly Configuration[]): void => {
@@ -58,5 +63,13 @@ export function observe(plan: Plan, variant: string): Observed {
       events += walker.eventsSince(before);
     }
   }
-  return { reveals, within, toFirstTab, leaves, arrow, noArrow, whole: seen.size < most && events <= mostEvents && !walker.bounded };
+  return {
+    reveals,
+    within,
+    toFirstTab,
+    leaves,
+    arrow,
+    noArrow,
+    whole: seen.size < most && events <= mostEvents && !walker.bounded,
+  };
 }

@@ -26,7 +26,10 @@ export class OfSymbol {
   readonly steps: Effects;
   readonly pops: Effects;
 
-  constructor(readonly symbol: StackSymbol, readonly tables: Tables) {
+  constructor(
+    readonly symbol: StackSymbol,
+    readonly tables: Tables,
+  ) {
     this.standing = new Matrix<OfSymbol, Schedule<OfSymbol>>(tables.standing, this);
     this.returning = new Matrix<OfSymbol, Schedule<OfSymbol>>(tables.returning, this);
     this.steps = new Effects(tables.effects);
@@ -40,7 +43,11 @@ export class OpenHead implements Head {
   pushed: readonly (OpenPlace | null)[] = none;
   private places: readonly Place[] | null = null;
 
-  constructor(readonly id: number, readonly of: OfSymbol, readonly control: Control) {}
+  constructor(
+    readonly id: number,
+    readonly of: OfSymbol,
+    readonly control: Control,
+  ) {}
 
   get symbol(): StackSymbol {
     return this.of.symbol;
@@ -78,7 +85,13 @@ export class OpenPlace implements Place {
   private calls: readonly Caller[] | null = null;
 
   /** @param number among those of its symbol */
-  constructor(readonly id: number, readonly of: OfSymbol, readonly number: number, readonly start: Control | null, readonly above: OpenPlace | null) {
+  constructor(
+    readonly id: number,
+    readonly of: OfSymbol,
+    readonly number: number,
+    readonly start: Control | null,
+    readonly above: OpenPlace | null,
+  ) {
     this.standsAlone = above !== null && of.symbol.last;
   }
 
@@ -102,7 +115,10 @@ export class OpenPlace implements Place {
       const head = symbols[symbol]!.heads[control]!;
       calls.push({ kind: pops ? 'instead' : 'onto', head, rule: head.rules[rule]! });
     }
-    return [...(this.withBeneath ?? []).map((over): Caller => ({ kind: 'with', symbol: over.symbol, over })), ...calls.reverse()];
+    return [
+      ...(this.withBeneath ?? []).map((over): Caller => ({ kind: 'with', symbol: over.symbol, over })),
+      ...calls.reverse(),
+    ];
   }
 
   get heads(): readonly Head[] {

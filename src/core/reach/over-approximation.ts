@@ -28,7 +28,10 @@ class FixedPoint {
   /** Elses that are still to be run: one may lead to the next without end, so that none runs within another. */
   private readonly waiting: Needs[] = [];
 
-  constructor(private readonly plan: Plan, private readonly variant: string) {
+  constructor(
+    private readonly plan: Plan,
+    private readonly variant: string,
+  ) {
     this.values = new Map(plan.flags.map((flag) => [flag.name, new Set([flag.initial])]));
     while (this.grown) {
       this.grown = false;
@@ -42,12 +45,16 @@ class FixedPoint {
     const { plan, variant } = this;
     this.open(plan.start?.target);
     for (const screen of this.reached) {
-      for (const transition of screen.transitions) if (isIn(transition.only, variant)) this.runBranches(transition.branches);
+      for (const transition of screen.transitions)
+        if (isIn(transition.only, variant)) this.runBranches(transition.branches);
     }
-    for (const menu of plan.menus) if (isIn(menu.only, variant)) for (const item of menu.items) this.runBranches(item.branches);
+    for (const menu of plan.menus)
+      if (isIn(menu.only, variant)) for (const item of menu.items) this.runBranches(item.branches);
     for (const bar of plan.tabBars) {
       // The tabs are shown once one of their roots is; the roots are then put there, and Back may reveal one whatever it needs.
-      const roots = bar.tabs.flatMap((tab) => (tab.call?.target && isIn(tab.call.target.only, variant) ? [tab.call.target] : []));
+      const roots = bar.tabs.flatMap((tab) =>
+        tab.call?.target && isIn(tab.call.target.only, variant) ? [tab.call.target] : [],
+      );
       if (!isIn(bar.only, variant) || !roots.some((root) => this.reached.has(root))) continue;
       this.show(roots);
       for (const root of roots) this.open(root);
@@ -88,9 +95,14 @@ class FixedPoint {
     let frames: readonly Screen[] = [];
     for (const step of steps) {
       switch (step.kind) {
-        case 'leave': break;
-        case 'sets': this.set(step); break;
-        case 'back': frames = frames.slice(0, -1); break;
+        case 'leave':
+          break;
+        case 'sets':
+          this.set(step);
+          break;
+        case 'back':
+          frames = frames.slice(0, -1);
+          break;
         case 'back to':
         case 'back past': {
           const at = frames.lastIndexOf(step.target!);

@@ -88,13 +88,18 @@ export class Predecessors {
   haveSomeTab({ place, valuation }: Control): boolean {
     if (!this.tabs) {
       this.tabs = new Map();
-      for (const { head: { id, control, symbol } } of this.saturation.runs.sights) {
+      for (const {
+        head: { id, control, symbol },
+      } of this.saturation.runs.sights) {
         if (control.place === 0 || !symbol.last) continue;
         const ofTab = this.tabs.get(control.valuation) ?? new Map<number, boolean>();
-        this.tabs.set(control.valuation, ofTab.set(control.place, (ofTab.get(control.place) ?? true) && this.leads[id] === 1));
+        this.tabs.set(
+          control.valuation,
+          ofTab.set(control.place, (ofTab.get(control.place) ?? true) && this.leads[id] === 1),
+        );
       }
     }
-    return place > 0 && [...this.tabs.get(valuation)?.values() ?? []].includes(true);
+    return place > 0 && [...(this.tabs.get(valuation)?.values() ?? [])].includes(true);
   }
 
   /** Whether a configuration is one of them, its stack given top first; of heads that no run came to, it is taken to be so. */
@@ -114,8 +119,17 @@ export class Predecessors {
     if (first === 'leads') return null;
     if (head.symbol.last || first.controls.length === 0) return { sight: runs.soonestOf(head)!, beneath: [] };
     // Breadth-first search over places, each with what reading down to it comes to; a head leads on once for each of these.
-    interface Point { readonly place: Place; readonly states: States; readonly from: Point | null; readonly move: Move | null; readonly sight: Transition }
-    const seen = new Map<States, { readonly places: Set<Place>; readonly onto: Set<Head>; readonly instead: Set<Head> }>();
+    interface Point {
+      readonly place: Place;
+      readonly states: States;
+      readonly from: Point | null;
+      readonly move: Move | null;
+      readonly sight: Transition;
+    }
+    const seen = new Map<
+      States,
+      { readonly places: Set<Place>; readonly onto: Set<Head>; readonly instead: Set<Head> }
+    >();
     const queue: Point[] = [];
     const seenWith = (states: States) => {
       let known = seen.get(states);
@@ -128,7 +142,8 @@ export class Predecessors {
       places.add(point.place);
       queue.push(point);
     };
-    for (const sight of runs.transitionsOf(head)) add({ place: sight.to, states: first, from: null, move: null, sight });
+    for (const sight of runs.transitionsOf(head))
+      add({ place: sight.to, states: first, from: null, move: null, sight });
     for (const point of queue) {
       const { states, sight } = point;
       for (const caller of point.place.callers) {
@@ -136,13 +151,20 @@ export class Predecessors {
         if (caller.kind !== 'with') seenWith(states)[caller.kind].add(caller.head);
         const onto = caller.kind === 'with' ? [caller.over] : caller.head.over.filter((place) => runs.has(place));
         if (caller.kind === 'instead') {
-          for (const to of onto) add({ place: to, states, from: point, move: { head: caller.head, rule: caller.rule, to }, sight });
+          for (const to of onto)
+            add({ place: to, states, from: point, move: { head: caller.head, rule: caller.rule, to }, sight });
           continue;
         }
         const symbol = caller.kind === 'with' ? caller.symbol : caller.head.symbol;
         const after = this.read(states, symbol);
         if (after === 'leads' || onto.length === 0) continue;
-        const next = (to: Place): Point => ({ place: to, states: after, from: point, move: { symbol, to, caller }, sight });
+        const next = (to: Place): Point => ({
+          place: to,
+          states: after,
+          from: point,
+          move: { symbol, to, caller },
+          sight,
+        });
         if (symbol.last || after.controls.length === 0) return { sight, beneath: beneathAt(next(onto[0]!)) };
         for (const to of onto) add(next(to));
       }
@@ -177,7 +199,10 @@ export class Predecessors {
   }
 
   private setOf(controls: Control[]): States {
-    const key = controls.map(({ number }) => number).sort((a, b) => a - b).join();
+    const key = controls
+      .map(({ number }) => number)
+      .sort((a, b) => a - b)
+      .join();
     let states = this.states.get(key);
     if (!states) this.states.set(key, (states = { controls, after: new Map() }));
     return states;

@@ -57,15 +57,39 @@ export class Pushdown {
    * @param above whether tabs that share flags may interfere with one another (see `Interference`). Once nothing is left to
    *   learn, the system has all that runs can do, and perhaps more
    */
-  constructor(plan: Plan, variant: string, readonly watched: Screen | null = null, readonly above = false) {
+  constructor(
+    plan: Plan,
+    variant: string,
+    readonly watched: Screen | null = null,
+    readonly above = false,
+  ) {
     this.variant = variantOf(plan, variant);
     this.valuations = new Valuations(plan, variant);
-    this.alphabet = new Alphabet(plan.screens.length, this.variant.tabs.length + 1, this.valuations.count, watched !== null);
+    this.alphabet = new Alphabet(
+      plan.screens.length,
+      this.variant.tabs.length + 1,
+      this.valuations.count,
+      watched !== null,
+    );
     this.interference = new Interference(this.variant, this.valuations);
     this.machines = new Machines(this.variant, this.valuations, this.alphabet, above ? this.interference : null);
     this.doors = [
-      ...this.variant.links.map((link) => ({ event: { kind: 'link', link }, door: link, arrival: this.alphabet.arrival('link', link.screen, link) }) as const),
-      ...this.variant.entries.map((entry) => ({ event: { kind: 'entry', entry }, door: entry, arrival: this.alphabet.arrival('link', entry.call!.target!, null) }) as const),
+      ...this.variant.links.map(
+        (link) =>
+          ({
+            event: { kind: 'link', link },
+            door: link,
+            arrival: this.alphabet.arrival('link', link.screen, link),
+          }) as const,
+      ),
+      ...this.variant.entries.map(
+        (entry) =>
+          ({
+            event: { kind: 'entry', entry },
+            door: entry,
+            arrival: this.alphabet.arrival('link', entry.call!.target!, null),
+          }) as const,
+      ),
     ];
     this.backOf = [0, ...this.variant.tabs].map((_, place) => plainRule({ kind: 'back' }, place, []));
   }
@@ -105,12 +129,19 @@ export class Pushdown {
   /** What a cold start leads to, from the initial values of the flags. */
   coldStart(): readonly PushdownRule[] {
     const { start } = this.variant;
-    return start ? this.machines.anew(this.valuations.initial, this.alphabet.arrival('reset', start, null)).map((outcome) => ruleOf(outcome, null, null)) : [];
+    return start
+      ? this.machines
+          .anew(this.valuations.initial, this.alphabet.arrival('reset', start, null))
+          .map((outcome) => ruleOf(outcome, null, null))
+      : [];
   }
 
   /** What links and entries lead to, whatever is on the stack: they empty it. */
   *fromOutside(valuation: Valuation): Generator<PushdownRule, void, void> {
-    for (const { event, door, arrival } of this.doors) yield* this.rulesFor(this.valuations.count === 1 ? null : this.fixedDoors, door, event, null, () => this.machines.anew(valuation, arrival));
+    for (const { event, door, arrival } of this.doors)
+      yield* this.rulesFor(this.valuations.count === 1 ? null : this.fixedDoors, door, event, null, () =>
+        this.machines.anew(valuation, arrival),
+      );
   }
 
   /** Whether links or entries open anything. */
@@ -158,7 +189,13 @@ export class Pushdown {
     if (this.valuations.count === 1) return this.rulesOf(control, symbol, offers, possible, null);
     // Heads that differ in flags alone have the same rules, where these ask for no flag but to choose their branches.
     const lists = (this.lists[at] ??= new Map());
-    const key = possible.map((branches, index) => (branches === offers[index]!.branches ? '' : branches.map((branch) => offers[index]!.branches.indexOf(branch)).join())).join(';');
+    const key = possible
+      .map((branches, index) =>
+        branches === offers[index]!.branches
+          ? ''
+          : branches.map((branch) => offers[index]!.branches.indexOf(branch)).join(),
+      )
+      .join(';');
     const known = lists.get(key);
     if (known) return known;
     const dependsOnFlags = this.watchFlags();
@@ -167,18 +204,28 @@ export class Pushdown {
     return rules;
   }
 
-  private rulesOf(control: Control, symbol: StackSymbol, offers: readonly Offer[], possible: readonly (readonly Branch[])[], fixed: Fixed | null): readonly PushdownRule[] {
+  private rulesOf(
+    control: Control,
+    symbol: StackSymbol,
+    offers: readonly Offer[],
+    possible: readonly (readonly Branch[])[],
+    fixed: Fixed | null,
+  ): readonly PushdownRule[] {
     const { place } = control;
     const { machines } = this;
     const rules: PushdownRule[] = [];
     for (let index = 0; index < offers.length; index++) {
       for (const branch of possible[index]!) {
-        for (const rule of this.rulesFor(fixed, branch, offers[index]!.event, branch, () => machines.branch(control, symbol, branch))) rules.push(rule);
+        for (const rule of this.rulesFor(fixed, branch, offers[index]!.event, branch, () =>
+          machines.branch(control, symbol, branch),
+        ))
+          rules.push(rule);
       }
     }
     for (const tab of this.tabsIn(place)) {
       const root = tab.call?.target;
-      if (root) rules.push(...this.rulesFor(fixed, tab, { kind: 'tab', tab }, null, () => machines.tab(control, symbol, root)));
+      if (root)
+        rules.push(...this.rulesFor(fixed, tab, { kind: 'tab', tab }, null, () => machines.tab(control, symbol, root)));
     }
     const back = this.back(place, symbol);
     if (back) rules.push(back);
@@ -198,7 +245,13 @@ export class Pushdown {
   }
 
   /** What comes of something; worked out once for all values of flags where it asks for none. `fixed` is null where there is one only. */
-  private rulesFor(fixed: Fixed | null, of: Branch | Tab | Link | Entry, event: Event, branch: Branch | null, work: () => readonly Outcome[]): readonly PushdownRule[] {
+  private rulesFor(
+    fixed: Fixed | null,
+    of: Branch | Tab | Link | Entry,
+    event: Event,
+    branch: Branch | null,
+    work: () => readonly Outcome[],
+  ): readonly PushdownRule[] {
     const known = fixed?.get(of);
     if (known) return known;
     const dependsOnFlags = this.watchFlags();
@@ -211,7 +264,10 @@ export class Pushdown {
 
   /** Returns a function that tells whether what was worked off since then would differ for other flags. */
   private watchFlags(): () => boolean {
-    const { valuations: { decided }, machines: { leftMidway } } = this;
+    const {
+      valuations: { decided },
+      machines: { leftMidway },
+    } = this;
     return () => this.valuations.decided > decided || this.machines.leftMidway > leftMidway;
   }
 
@@ -220,8 +276,15 @@ export class Pushdown {
     const { valuation, place } = control;
     const tab = this.variant.tabs[place - 1]!;
     const seen = this.hasSeen(control, symbol);
-    return this.interference.after(place, valuation).flatMap((later) => (this.watched && !seen ? [false, true] : [seen]).flatMap((was) => (
-      later === valuation && was === seen ? [] : [{ ...plainRule({ kind: 'tab', tab }, place, [symbol]), valuation: later, seen: was }])));
+    return this.interference
+      .after(place, valuation)
+      .flatMap((later) =>
+        (this.watched && !seen ? [false, true] : [seen]).flatMap((was) =>
+          later === valuation && was === seen
+            ? []
+            : [{ ...plainRule({ kind: 'tab', tab }, place, [symbol]), valuation: later, seen: was }],
+        ),
+      );
   }
 
   /** Events that began in another tab, have switched to this one, and go on. */
@@ -231,14 +294,27 @@ export class Pushdown {
     const seen = this.hasSeen(control, symbol);
     const here = this.continued.filter((each) => each.place === place);
     const later = here.length > 0 ? this.interference.after(place, control.valuation) : [];
-    return here.filter(({ valuation }) => later.includes(valuation)).flatMap(({ valuation, agenda }) => (this.watched && !seen ? [false, true] : [seen])
-      .map((was) => ({ ...plainRule({ kind: 'tab', tab }, place, [symbol]), valuation, agenda, seen: was })));
+    return here
+      .filter(({ valuation }) => later.includes(valuation))
+      .flatMap(({ valuation, agenda }) =>
+        (this.watched && !seen ? [false, true] : [seen]).map((was) => ({
+          ...plainRule({ kind: 'tab', tab }, place, [symbol]),
+          valuation,
+          agenda,
+          seen: was,
+        })),
+      );
   }
 
   /** To the other tabs, all of which have their root alone; one of them may be shown already. */
   private toOtherTabs({ valuation, place }: Control, shows: Shown | null): PushdownRule[] {
-    return this.roots(valuation).filter(({ control }) => control.place !== place)
-      .map(({ control, symbol }) => ({ ...plainRule({ kind: 'tab', tab: this.variant.tabs[control.place - 1]! }, control.place, [symbol]), ...(control.place === shows?.place ? { event: null } : {}), tabs: 'shown' }));
+    return this.roots(valuation)
+      .filter(({ control }) => control.place !== place)
+      .map(({ control, symbol }) => ({
+        ...plainRule({ kind: 'tab', tab: this.variant.tabs[control.place - 1]! }, control.place, [symbol]),
+        ...(control.place === shows?.place ? { event: null } : {}),
+        tabs: 'shown',
+      }));
   }
 
   /** By its tab to a stack that was changed just before it was left. */
@@ -270,14 +346,21 @@ export class Pushdown {
 
   /** Each tab's root alone on its stack, and the control state that waits there; of tabs with the same root the first is the one that is ever shown. */
   roots(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
-    return this.variant.roots.map(([screen, place]) => ({ control: this.waiting(valuation, place), symbol: this.rootOf(screen) }));
+    return this.variant.roots.map(([screen, place]) => ({
+      control: this.waiting(valuation, place),
+      symbol: this.rootOf(screen),
+    }));
   }
 
   /** The same by the time that they are come to, with these flags or what other tabs have made of them by then. */
   rootsFrom(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
     const { variant, interference } = this;
     if (!this.above) return this.roots(valuation);
-    return variant.roots.flatMap(([, place]) => interference.after(place, valuation).flatMap((later) => this.roots(later).filter(({ control }) => control.place === place)));
+    return variant.roots.flatMap(([, place]) =>
+      interference
+        .after(place, valuation)
+        .flatMap((later) => this.roots(later).filter(({ control }) => control.place === place)),
+    );
   }
 
   private back(place: number, symbol: StackSymbol): PushdownRule | null {
@@ -289,9 +372,39 @@ export class Pushdown {
 }
 
 // Written out: a spread takes twice the time, and there are tens of thousands.
-const ruleOf = ({ valuation, sets, place, agenda, word, missing, shows, tabs, keepsTop, leaves }: Outcome, event: Event | null, branch: Branch | null): PushdownRule =>
-  ({ valuation, sets, place, agenda, word, missing, shows, tabs, keepsTop, leaves, seen: null, event, branch });
+const ruleOf = (
+  { valuation, sets, place, agenda, word, missing, shows, tabs, keepsTop, leaves }: Outcome,
+  event: Event | null,
+  branch: Branch | null,
+): PushdownRule => ({
+  valuation,
+  sets,
+  place,
+  agenda,
+  word,
+  missing,
+  shows,
+  tabs,
+  keepsTop,
+  leaves,
+  seen: null,
+  event,
+  branch,
+});
 
 /** One that leaves the flags as they are; without an event it goes on with one, or starts. */
-export const plainRule = (event: Event | null, place: number, word: readonly StackSymbol[]): PushdownRule =>
-  ({ valuation: null, sets: [], place, agenda: null, word, missing: [], shows: null, tabs: 'kept', keepsTop: false, leaves: false, seen: null, event, branch: null });
+export const plainRule = (event: Event | null, place: number, word: readonly StackSymbol[]): PushdownRule => ({
+  valuation: null,
+  sets: [],
+  place,
+  agenda: null,
+  word,
+  missing: [],
+  shows: null,
+  tabs: 'kept',
+  keepsTop: false,
+  leaves: false,
+  seen: null,
+  event,
+  branch: null,
+});

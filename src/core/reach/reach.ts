@@ -49,12 +49,18 @@ export interface Reach {
 /** What an event is called, as the screen shows it. */
 export function labelOf(event: Event): string {
   switch (event.kind) {
-    case 'trigger': return event.transition.trigger;
-    case 'item': return event.item.label;
-    case 'tab': return event.tab.label;
-    case 'back': return 'Back';
-    case 'link': return event.link.pattern;
-    case 'entry': return event.entry.label;
+    case 'trigger':
+      return event.transition.trigger;
+    case 'item':
+      return event.item.label;
+    case 'tab':
+      return event.tab.label;
+    case 'back':
+      return 'Back';
+    case 'link':
+      return event.link.pattern;
+    case 'entry':
+      return event.entry.label;
   }
 }
 

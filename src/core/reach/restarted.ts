@@ -14,8 +14,18 @@ export class Restarted implements System {
   /** By the lists that have all of them. */
   private readonly kept = new WeakMap<readonly PushdownRule[], readonly PushdownRule[]>();
 
-  constructor(private readonly system: Pushdown, private readonly beginnings: readonly Beginning[], private readonly keeps: ((rule: PushdownRule) => boolean) | null = null) {
-    this.starts = beginnings.map(({ control: { valuation, place, agenda, seen }, word }) => ({ ...plainRule(null, place, word), valuation, agenda, seen, tabs: 'anew' }));
+  constructor(
+    private readonly system: Pushdown,
+    private readonly beginnings: readonly Beginning[],
+    private readonly keeps: ((rule: PushdownRule) => boolean) | null = null,
+  ) {
+    this.starts = beginnings.map(({ control: { valuation, place, agenda, seen }, word }) => ({
+      ...plainRule(null, place, word),
+      valuation,
+      agenda,
+      seen,
+      tabs: 'anew',
+    }));
   }
 
   get blocks(): System['blocks'] {

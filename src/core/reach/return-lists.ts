@@ -41,7 +41,14 @@ export class ReturnLists {
 
   at(at: number): Return {
     const { numbers } = this;
-    return { symbol: numbers[at]!, control: numbers[at + 1]!, rule: numbers[at + 2]!, cost: numbers[at + 3]! >> 1, pops: (numbers[at + 3]! & 1) === 1, part: numbers[at + 5]! };
+    return {
+      symbol: numbers[at]!,
+      control: numbers[at + 1]!,
+      rule: numbers[at + 2]!,
+      cost: numbers[at + 3]! >> 1,
+      pops: (numbers[at + 3]! & 1) === 1,
+      part: numbers[at + 5]!,
+    };
   }
 
   /** Where the next one of the list is. */

@@ -23,19 +23,27 @@ export interface Ring {
 const slice = 2_000;
 
 /** Two rings of the same screens are told once. */
-export const keyOfRing = ({ screens }: Pick<Ring, 'screens'>): string => screens.map(({ index }) => index).sort((a, b) => a - b).join();
+export const keyOfRing = ({ screens }: Pick<Ring, 'screens'>): string =>
+  screens
+    .map(({ index }) => index)
+    .sort((a, b) => a - b)
+    .join();
 
 /** One ring for each set of screens that can pile up on one another, those that begin nearest to the start first. */
 export function* ringsOf(runs: Runs): Work<Ring[]> {
   const taps = new Map<Screen, number>();
-  for (const { head } of runs.sights) if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, runs.tapsOf(head));
+  for (const { head } of runs.sights)
+    if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, runs.tapsOf(head));
   const nearest = ({ symbol }: Place): number => taps.get(symbol.screen) ?? Infinity;
   const graph = yield* findBeneathGraph(runs);
   const rings: { readonly taps: number; readonly ring: Ring }[] = [];
   for (const of of graph.growing) {
     // The ring is told from the screen on that is nearest to the start: to that one a user would go back. What only ever takes
     // another one's place is beneath nothing by itself.
-    const isNearer = (place: Place, other: Place): boolean => (nearest(place) - nearest(other) || runs.tapsTo(place) - runs.tapsTo(other) || place.symbol.screen.index - other.symbol.screen.index) < 0;
+    const isNearer = (place: Place, other: Place): boolean =>
+      (nearest(place) - nearest(other) ||
+        runs.tapsTo(place) - runs.tapsTo(other) ||
+        place.symbol.screen.index - other.symbol.screen.index) < 0;
     const first = (yield* standingBeneath(graph, of)).reduce((best, place) => (isNearer(place, best) ? place : best));
     const edges = edgesOf(yield* ringThrough(graph, of, first));
     const sight = sightOn(first);
@@ -44,7 +52,10 @@ export function* ringsOf(runs: Runs): Work<Ring[]> {
     const short = nearest(first) === 0 ? usesTo(runs, sight, between) : [];
     const walk = tapsOf(endsOnItself(short) ? short : usesTo(runs, sight, edges));
     const screens = [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))];
-    rings.push({ taps: runs.tapsTo(first), ring: { of, screens, walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null } });
+    rings.push({
+      taps: runs.tapsTo(first),
+      ring: { of, screens, walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null },
+    });
     yield;
   }
   return rings.sort((a, b) => a.taps - b.taps).map(({ ring }) => ring);
@@ -62,7 +73,10 @@ function* standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): W
       if (hasFrame(edge) && isWithin(to)) (isPlace(graph.nodes[to]!) ? beneath : heads).add(to);
     });
   }
-  for (const head of heads) graph.eachEdge(head, (edge) => { if (isWithin(leadsTo(edge))) beneath.add(leadsTo(edge)); });
+  for (const head of heads)
+    graph.eachEdge(head, (edge) => {
+      if (isWithin(leadsTo(edge))) beneath.add(leadsTo(edge));
+    });
   return [...beneath].map((node) => graph.nodes[node] as Place);
 }
 
@@ -79,7 +93,7 @@ function* ringThrough(graph: BeneathGraph, { component }: Growing, place: Place)
     for (let at = before.get(last); at !== null && at !== undefined; at = before.get(at)) states.push(at);
     return states.reverse();
   };
-  for (let level = [2 * first]; level.length > 0; ) {
+  for (let level = [2 * first]; level.length > 0;) {
     const next: number[] = [];
     // The list grows by what has been replaced.
     for (let index = 0; index < level.length; index++) {
@@ -118,7 +132,9 @@ function movesOn(graph: BeneathGraph, states: readonly number[]): Move[] {
       place = node;
       continue;
     }
-    const caller = place.callers.find((each) => each.kind === (hasFrame(states[index]!) ? 'onto' : 'instead') && each.head === node)!;
+    const caller = place.callers.find(
+      (each) => each.kind === (hasFrame(states[index]!) ? 'onto' : 'instead') && each.head === node,
+    )!;
     const to = graph.nodes[leadsTo(states[++index]!)] as Place;
     if (caller.kind === 'onto') moves.push({ symbol: node.symbol, to, caller });
     else if (caller.kind === 'instead') moves.push({ head: node, rule: caller.rule, to });
@@ -130,7 +146,10 @@ function movesOn(graph: BeneathGraph, states: readonly number[]): Move[] {
 /** Whether a run ends with a tap, after which the screen on top lies on the stack once more. */
 function endsOnItself(run: readonly Used[]): boolean {
   let stack: readonly StackSymbol[] = [];
-  for (const { rule: { word } } of run) stack = word.some(({ last }) => last) ? word : [...word, ...stack.slice(1)];
+  for (const {
+    rule: { word },
+  } of run)
+    stack = word.some(({ last }) => last) ? word : [...word, ...stack.slice(1)];
   const [top, ...beneath] = stack;
   return tapsOf(run).length > 0 && beneath.some(({ screen }) => screen === top?.screen);
 }

@@ -1,4 +1,13 @@
-import { costOf, type Alone, type Derivation, type Edge, type Head, type Place, type Replaced, type Transition } from './automaton';
+import {
+  costOf,
+  type Alone,
+  type Derivation,
+  type Edge,
+  type Head,
+  type Place,
+  type Replaced,
+  type Transition,
+} from './automaton';
 import { HeadSet } from './head-set';
 import type { PushdownRule } from './pushdown';
 import type { Saturation } from './saturation';
@@ -77,8 +86,11 @@ export class Runs {
 
   /** All transitions of a head, fewest taps first. */
   transitionsOf(head: Head): Transition[] {
-    return head.over.map((to) => [this.tapsTo(to) + to.weightOf(head), { head, to }] as const).filter(([taps]) => taps < Infinity)
-      .sort(([a], [b]) => a - b).map(([, each]) => each);
+    return head.over
+      .map((to) => [this.tapsTo(to) + to.weightOf(head), { head, to }] as const)
+      .filter(([taps]) => taps < Infinity)
+      .sort(([a], [b]) => a - b)
+      .map(([, each]) => each);
   }
 
   /** What can lie directly beneath what was pushed above a place: every symbol with every place beneath that. */
@@ -143,7 +155,8 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
         settled.add(next.head);
         runs.reach(next, taps);
         const { pushed, rules } = next.head;
-        for (let index = 0; index < pushed.length; index++) if (pushed[index]) enter(pushed[index]!, rules[index]!, next, taps + costOf(rules[index]!));
+        for (let index = 0; index < pushed.length; index++)
+          if (pushed[index]) enter(pushed[index]!, rules[index]!, next, taps + costOf(rules[index]!));
         continue;
       }
       if (runs.tapsTo(next) !== taps) continue;

@@ -33,7 +33,17 @@ const costOfHead = 20;
 /** What is saturated of a pushdown system. */
 export type System = Pick<
   Pushdown,
-  'blocks' | 'spent' | 'bounded' | 'valuations' | 'coldStart' | 'fromOutside' | 'target' | 'targetOf' | 'hasSeen' | 'rules' | 'rootsFrom'
+  | 'blocks'
+  | 'spent'
+  | 'bounded'
+  | 'valuations'
+  | 'coldStart'
+  | 'fromOutside'
+  | 'target'
+  | 'targetOf'
+  | 'hasSeen'
+  | 'rules'
+  | 'rootsFrom'
 >;
 
 interface Opening {
@@ -62,7 +72,12 @@ export class Saturation {
    * @param outside whether links and entries are opened, too, at every time
    * @param cold whether they are before anything else happens
    */
-  constructor(private readonly system: System, private readonly budget: Budget, private readonly outside: boolean, private readonly cold = outside) {
+  constructor(
+    private readonly system: System,
+    private readonly budget: Budget,
+    private readonly outside: boolean,
+    private readonly cold = outside,
+  ) {
     this.tables = new Tables(system.blocks);
   }
 
@@ -82,7 +97,10 @@ export class Saturation {
 
   /** Saturates; pauses every few milliseconds, where other work may come in. */
   *run(): Generator<void, void, void> {
-    const { system, tables: { standing, returning } } = this;
+    const {
+      system,
+      tables: { standing, returning },
+    } = this;
     for (const rule of system.coldStart()) {
       if (rule.leaves) continue;
       const lowest = this.tables.lowest(system.target(rule, system.valuations.initial, false), rule.word);
@@ -102,7 +120,7 @@ export class Saturation {
     };
     for (; standing.reaches(this.taps) || returning.reaches(this.taps) || this.opening.length > 0; this.taps++) {
       // What goes on with an event costs nothing: more may be due at once.
-      for (let more = true; more; ) {
+      for (let more = true; more;) {
         more = false;
         for (const schedule of [standing, returning]) {
           for (const part of schedule.dueAfter(this.taps)) {
@@ -142,12 +160,17 @@ export class Saturation {
   returnsTo(place: Place): { readonly control: Control; readonly weight: number }[] {
     const { blocks } = this.tables.returning;
     const returns: { readonly control: Control; readonly weight: number }[] = [];
-    this.eachReturn(place as OpenPlace, (block, set, weight) => returns.push({ control: this.tables.control(blocks.number(block, lowestOf(set))), weight }));
+    this.eachReturn(place as OpenPlace, (block, set, weight) =>
+      returns.push({ control: this.tables.control(blocks.number(block, lowestOf(set))), weight }),
+    );
     return returns;
   }
 
   /** Calls for each control state that a place has returned to, given as a set in a block. */
-  private eachReturn({ of: { returning }, number, since }: OpenPlace, use: (block: number, set: number, weight: number) => void): void {
+  private eachReturn(
+    { of: { returning }, number, since }: OpenPlace,
+    use: (block: number, set: number, weight: number) => void,
+  ): void {
     const { blocks } = returning.tiles;
     returning.eachInRow(number, (control, taps) => use(blocks.of(control), 1 << blocks.placeOf(control), taps - since));
   }
@@ -163,7 +186,12 @@ export class Saturation {
       if (rule.leaves || rule.word.length === 0 || rule.tabs === 'shown') continue;
       const to = system.targetOf(control, symbol, rule);
       if (pushed[index] || to.place !== control.place) use(tables.headOf(to, rule.word[0]!));
-      if (pushed[index]) this.eachUncovered(pushed[index] as OpenPlace, to.place !== control.place && rule.word.at(-1) === symbol ? symbol : null, use);
+      if (pushed[index])
+        this.eachUncovered(
+          pushed[index] as OpenPlace,
+          to.place !== control.place && rule.word.at(-1) === symbol ? symbol : null,
+          use,
+        );
       if (rule.tabs !== 'anew' || to.place === 0) continue;
       for (const root of system.rootsFrom(to.valuation)) {
         const head = root.control.place !== to.place && this.headAt(root.control, root.symbol);
@@ -184,11 +212,17 @@ export class Saturation {
 
   /** Calls for each head that is shown when, of what was pushed at once, what lies above it is popped; `beneath` lies beneath all of it. */
   private eachUncovered(lowest: OpenPlace, beneath: StackSymbol | null, use: (head: Head) => void): void {
-    const { tables, tables: { blocks } } = this;
+    const {
+      tables,
+      tables: { blocks },
+    } = this;
     let symbol = beneath;
     for (let place: OpenPlace | null = lowest; place; place = place.above) {
       const uncovered = symbol;
-      if (uncovered) this.eachReturn(place, (block, set) => use(tables.headOf(tables.control(blocks.number(block, lowestOf(set))), uncovered)));
+      if (uncovered)
+        this.eachReturn(place, (block, set) =>
+          use(tables.headOf(tables.control(blocks.number(block, lowestOf(set))), uncovered)),
+        );
       symbol = place.symbol;
     }
   }
@@ -202,29 +236,41 @@ export class Saturation {
   headAt({ number }: Control, { id }: StackSymbol): Head | undefined {
     const of = this.tables.symbols[id];
     const { blocks } = this.tables.standing;
-    return of && ((of.reached[blocks.of(number)] ?? 0) & (1 << blocks.placeOf(number))) !== 0 ? of.heads[number] : undefined;
+    return of && ((of.reached[blocks.of(number)] ?? 0) & (1 << blocks.placeOf(number))) !== 0
+      ? of.heads[number]
+      : undefined;
   }
 
   /** Some heads stand on a place. */
   private takeHeads(part: number): void {
-    const { tables: { standing }, taps } = this;
+    const {
+      tables: { standing },
+      taps,
+    } = this;
     const { of, row, columnBlock } = standing.at(part);
     const set = standing.take(part, taps);
     if (of.symbol.last) this.begin(of.places[row]!, columnBlock, set);
     const known = of.reached[columnBlock] ?? 0;
     if ((set & known) !== 0) this.goOn(of, row, columnBlock, set & known);
-    for (let left = set & ~known; left !== 0; left &= left - 1) this.reach(of, standing.blocks.number(columnBlock, lowestOf(left)), of.places[row]!);
+    for (let left = set & ~known; left !== 0; left &= left - 1)
+      this.reach(of, standing.blocks.number(columnBlock, lowestOf(left)), of.places[row]!);
   }
 
   /** A last frame may have come to stand alone. */
   private begin({ of, start }: OpenPlace, block: number, set: number): void {
     const { blocks } = this.tables.standing;
-    if (start && blocks.of(start.number) === block) of.begun[block] = (of.begun[block] ?? 0) | (set & (1 << blocks.placeOf(start.number)));
+    if (start && blocks.of(start.number) === block)
+      of.begun[block] = (of.begun[block] ?? 0) | (set & (1 << blocks.placeOf(start.number)));
   }
 
   /** A head is reached, on a place: with the fewest taps. */
   private reach(of: OfSymbol, control: number, to: OpenPlace): void {
-    const { taps, tables: { standing: { blocks } } } = this;
+    const {
+      taps,
+      tables: {
+        standing: { blocks },
+      },
+    } = this;
     of.reached[blocks.of(control)] = (of.reached[blocks.of(control)] ?? 0) | (1 << blocks.placeOf(control));
     const head = this.tables.headOf(this.tables.control(control), of.symbol);
     this.expand(head);
@@ -232,18 +278,24 @@ export class Saturation {
     const transition: Transition = { head, to };
     this.runs.reach(transition, taps);
     if (!head.control.agenda && this.outside) this.openFromOutside(transition);
-    for (let index = 0; index < rules.length; index++) if (pushed[index]) this.enter(pushed[index]!, rules[index]!, transition, taps + costOf(rules[index]!));
+    for (let index = 0; index < rules.length; index++)
+      if (pushed[index]) this.enter(pushed[index]!, rules[index]!, transition, taps + costOf(rules[index]!));
   }
 
   /** Puts down what heads that stand on a place from now on come to; given as a set of the control states in a block. */
   private goOn({ steps, pops, standing, returning }: OfSymbol, place: number, controlBlock: number, set: number): void {
-    for (const block of steps.columnsOf(controlBlock)) this.goOnWith(steps.tile(controlBlock, block), set, standing, place, block);
-    for (const block of pops.columnsOf(controlBlock)) this.goOnWith(pops.tile(controlBlock, block), set, returning, place, block);
+    for (const block of steps.columnsOf(controlBlock))
+      this.goOnWith(steps.tile(controlBlock, block), set, standing, place, block);
+    for (const block of pops.columnsOf(controlBlock))
+      this.goOnWith(pops.tile(controlBlock, block), set, returning, place, block);
   }
 
   /** The same for what they come to in one block of control states. */
   private goOnWith(tile: number, set: number, to: OfSymbol['standing'], place: number, block: number): void {
-    const { taps, tables: { effects } } = this;
+    const {
+      taps,
+      tables: { effects },
+    } = this;
     const part = to.part(place, block);
     for (let left = set; left !== 0; left &= left - 1) {
       this.work++;
@@ -267,16 +319,21 @@ export class Saturation {
       const better = effects.improve(own, set, cost + weight, rule);
       if (better !== 0) this.spread(symbols[symbol]!, control, pops, columnBlock, better, cost + weight);
     }
-    if (place.withBeneath) for (const over of place.withBeneath) if (over.since !== never) this.uncover(over, columnBlock, set, weight);
+    if (place.withBeneath)
+      for (const over of place.withBeneath) if (over.since !== never) this.uncover(over, columnBlock, set, weight);
   }
 
   /** Works out a head's rules. */
   private expand(head: OpenHead): void {
     const { system } = this;
     const { control, symbol, of } = head;
-    const { spent, valuations: { decided } } = system;
+    const {
+      spent,
+      valuations: { decided },
+    } = system;
     const rules = system.rules(control, symbol);
-    this.work += costOfHead + 2 * (rules.length + system.valuations.decided - decided) + costOfMaking * (system.spent - spent);
+    this.work +=
+      costOfHead + 2 * (rules.length + system.valuations.decided - decided) + costOfMaking * (system.spent - spent);
     const seen = system.hasSeen(control, symbol);
     // As long as it will be: arrays that grow keep room to spare, and there are tens of thousands.
     const pushed = new Array<OpenPlace | null>(rules.length);
@@ -327,7 +384,15 @@ export class Saturation {
     }
     const lowest = this.tables.lowest(to, onto ? word.slice(0, -1) : word);
     // Nothing ever looks beneath a last frame.
-    if (onto || !bottom.last) this.addReturn(lowest, { symbol: of.symbol.id, control: number, rule: index, cost, pops: !onto, part: (onto ? of.steps : of.pops).part(number, 0) });
+    if (onto || !bottom.last)
+      this.addReturn(lowest, {
+        symbol: of.symbol.id,
+        control: number,
+        rule: index,
+        cost,
+        pops: !onto,
+        part: (onto ? of.steps : of.pops).part(number, 0),
+      });
     return lowest;
   }
 
@@ -387,13 +452,28 @@ export class Saturation {
    *
    * @param block of control states, in which they are a set
    */
-  private addEffect(of: OfSymbol, from: number, pops: boolean, block: number, set: number, weight: number, rule: number): void {
+  private addEffect(
+    of: OfSymbol,
+    from: number,
+    pops: boolean,
+    block: number,
+    set: number,
+    weight: number,
+    rule: number,
+  ): void {
     const better = this.tables.effects.improve((pops ? of.pops : of.steps).part(from, block), set, weight, rule);
     if (better !== 0) this.spread(of, from, pops, block, better, weight);
   }
 
   /** Wherever the head stands, it comes to that. */
-  private spread({ standing, returning }: OfSymbol, from: number, pops: boolean, block: number, set: number, weight: number): void {
+  private spread(
+    { standing, returning }: OfSymbol,
+    from: number,
+    pops: boolean,
+    block: number,
+    set: number,
+    weight: number,
+  ): void {
     const { log2, size } = standing.tiles.blocks;
     const to = pops ? returning : standing;
     const bit = 1 << (from & (size - 1));

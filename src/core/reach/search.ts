@@ -26,7 +26,12 @@ interface Arrival {
 }
 
 const undecided: Verdict = {
-  reachable: 'undecided', taps: null, fromOutside: false, isShortest: null, parent: null, walk: null,
+  reachable: 'undecided',
+  taps: null,
+  fromOutside: false,
+  isShortest: null,
+  parent: null,
+  walk: null,
 };
 const stranded: Verdict = { ...undecided, reachable: 'no', isShortest: true };
 
@@ -51,7 +56,15 @@ export const searchReach = (plan: Plan): Reach => toEnd(searching(plan));
 function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
   const start = plan.start?.target;
   // Without a start nothing is proved of any screen, and plan/no-start or plan/unknown-name has said so once.
-  if (!start || !isIn(start.only, variant)) return { name: variant, verdicts: plan.screens.map(() => undecided), stacks: null, above: null, limit: null, back: backOf(plan, variant, null) };
+  if (!start || !isIn(start.only, variant))
+    return {
+      name: variant,
+      verdicts: plan.screens.map(() => undecided),
+      stacks: null,
+      above: null,
+      limit: null,
+      back: backOf(plan, variant, null),
+    };
   const search = new Search(plan, new Walker(plan, variant));
   yield* search.fromColdStart();
   yield* search.fromOutside(variant);
@@ -61,9 +74,14 @@ function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
     if (!arrival) return may!.has(screen) ? undecided : stranded;
     const fromOutside = isOutside(arrival);
     return {
-      reachable: 'yes', taps: arrival.taps, fromOutside, isShortest: arrival.taps <= 1 && !fromOutside ? true : null,
+      reachable: 'yes',
+      taps: arrival.taps,
+      fromOutside,
+      isShortest: arrival.taps <= 1 && !fromOutside ? true : null,
       parent: arrival.from?.screen ?? null,
-      get walk() { return walkOf(arrival); },
+      get walk() {
+        return walkOf(arrival);
+      },
     };
   });
   return { name: variant, verdicts, stacks: null, above: null, limit: null, back: backOf(plan, variant, null) };
@@ -80,10 +98,14 @@ class Search {
   /** Whether the stack is all that a configuration holds. */
   private readonly plain: boolean;
 
-  constructor(private readonly plan: Plan, private readonly walker: Walker) {
+  constructor(
+    private readonly plan: Plan,
+    private readonly walker: Walker,
+  ) {
     this.first = plan.screens.map(() => null);
     this.costOfEvent = 1 + plan.flags.length / flagsOfEvent;
-    this.plain = plan.flags.length === 0 && plan.tabBars.length === 0 && plan.screens.every((screen) => screen.needs.length === 0);
+    this.plain =
+      plan.flags.length === 0 && plan.tabBars.length === 0 && plan.screens.every((screen) => screen.needs.length === 0);
   }
 
   *fromColdStart(): Work<void> {
@@ -94,11 +116,18 @@ class Search {
   /** Seeks what no tap inside the app leads to; each link and each entry counts as a tap. */
   *fromOutside(variant: string): Work<void> {
     const events: Event[] = [
-      ...this.plan.screens.flatMap((screen) => (this.first[screen.index] ? [] : screen.links.map((link): Event => ({ kind: 'link', link })))),
-      ...this.plan.entries.flatMap((entry): Event[] => (isIn(entry.only, variant) && entry.call?.target && !this.first[entry.call.target.index] ? [{ kind: 'entry', entry }] : [])),
+      ...this.plan.screens.flatMap((screen) =>
+        this.first[screen.index] ? [] : screen.links.map((link): Event => ({ kind: 'link', link })),
+      ),
+      ...this.plan.entries.flatMap((entry): Event[] =>
+        isIn(entry.only, variant) && entry.call?.target && !this.first[entry.call.target.index]
+          ? [{ kind: 'entry', entry }]
+          : [],
+      ),
     ];
     for (const event of events) {
-      for (const configuration of this.walker.open(event as Parameters<Walker['open']>[0])) this.add(configuration, null, event);
+      for (const configuration of this.walker.open(event as Parameters<Walker['open']>[0]))
+        this.add(configuration, null, event);
     }
     yield* this.run();
   }

@@ -45,7 +45,13 @@ export class Stacks {
    * @param inside what is reached without links and entries
    * @param budget what further questions may cost
    */
-  constructor(private readonly plan: Plan, readonly system: Pushdown, readonly saturation: Saturation, readonly inside: Runs, readonly budget: Budget) {
+  constructor(
+    private readonly plan: Plan,
+    readonly system: Pushdown,
+    readonly saturation: Saturation,
+    readonly inside: Runs,
+    readonly budget: Budget,
+  ) {
     this.all = saturation.runs;
   }
 
@@ -63,12 +69,20 @@ export class Stacks {
 
   /** What walking finds, where that is asked for: stacks that are known from above alone perhaps are none. */
   get explored(): Exploration {
-    return (this.exploration ??= new Exploration(this.plan, new Walker(this.plan, this.system.variant.name), this.budget));
+    return (this.exploration ??= new Exploration(
+      this.plan,
+      new Walker(this.plan, this.system.variant.name),
+      this.budget,
+    ));
   }
 
   /** What walking finds, each moment with whether a screen was on top before. */
   exploredAfter(screen: Screen): Exploration {
-    return remembered(this.explorations, screen, () => new Exploration(this.plan, this.explored.walker, this.budget, screen));
+    return remembered(
+      this.explorations,
+      screen,
+      () => new Exploration(this.plan, this.explored.walker, this.budget, screen),
+    );
   }
 
   /** All runs, each control state with whether a screen was on top before; null where there is more to work out than the budget allows. */
@@ -77,7 +91,14 @@ export class Stacks {
   }
 
   private *watch(screen: Screen): Work<Saturation | null> {
-    const { plan, system: { above, variant: { name } }, budget } = this;
+    const {
+      plan,
+      system: {
+        above,
+        variant: { name },
+      },
+      budget,
+    } = this;
     // Of rules about one screen the next is mostly about the same; all of them together may be more than fits into memory.
     for (const [other] of this.watched) if (this.watched.size >= mostWatched) this.watched.delete(other);
     budget.spend(plan.screens.length * costOfScreen);
@@ -145,13 +166,27 @@ export class Stacks {
 
   /** The first transition with the screen on top from which Back leaves the app; null where there is none. */
   leaves(screen: Screen): Transition | null {
-    return this.sightsOf(screen).find(({ head: { symbol, control } }) => symbol.last && this.system.variant.backLeavesFrom(control.place)) ?? null;
+    return (
+      this.sightsOf(screen).find(
+        ({ head: { symbol, control } }) => symbol.last && this.system.variant.backLeavesFrom(control.place),
+      ) ?? null
+    );
   }
 
   /** Whether nothing leads on from a last frame: all that can be done there leaves everything as it is. */
   staysAsItIs(head: Head): boolean {
     const { control, symbol, rules } = head;
-    return symbol.last && !this.hasOtherTabs(head) && rules.every((rule) => rule.leaves || (rule.word.length === 1 && rule.word[0] === symbol && this.system.targetOf(control, symbol, rule) === control));
+    return (
+      symbol.last &&
+      !this.hasOtherTabs(head) &&
+      rules.every(
+        (rule) =>
+          rule.leaves ||
+          (rule.word.length === 1 &&
+            rule.word[0] === symbol &&
+            this.system.targetOf(control, symbol, rule) === control),
+      )
+    );
   }
 
   /** Whether there are other tabs, with stacks of their own, where a head is. */
@@ -161,7 +196,9 @@ export class Stacks {
 
   /** Whether Back on the screen can go to the first tab. */
   goesToFirstTab(screen: Screen): boolean {
-    return this.headsOf(screen).some(({ symbol, control }) => symbol.last && !this.system.variant.backLeavesFrom(control.place));
+    return this.headsOf(screen).some(
+      ({ symbol, control }) => symbol.last && !this.system.variant.backLeavesFrom(control.place),
+    );
   }
 
   /** The most frames that a stack has with the screen on top; without a bound, the screens that can pile up beneath. */
@@ -191,7 +228,8 @@ export class Stacks {
   outcomes(): Set<Branch> {
     const taken = new Set<Branch>();
     for (const screen of this.plan.screens) {
-      for (const { control } of this.headsOf(screen, this.inside)) for (const branch of this.system.branchesAt(control, screen)) taken.add(branch);
+      for (const { control } of this.headsOf(screen, this.inside))
+        for (const branch of this.system.branchesAt(control, screen)) taken.add(branch);
     }
     return taken;
   }
@@ -199,11 +237,15 @@ export class Stacks {
   /** What the first tab can have on top while a head stands on the last frame of another one. */
   private firstTabWith({ control: { place, valuation }, symbol }: Head): ReadonlySet<Screen> {
     const { system } = this;
-    if (system.above || this.epochsOf(this.all).buildsOnRoots(valuation)) return this.firstTab.get(valuation) ?? new Set();
+    if (system.above || this.epochsOf(this.all).buildsOnRoots(valuation))
+      return this.firstTab.get(valuation) ?? new Set();
     const tops = new Set<Screen>();
     for (const epoch of this.epochsOf(this.all).with(valuation)) {
       if (epoch.tab(place).visits((head) => head.symbol === symbol).length === 0) continue;
-      for (const { sight: { head } } of epoch.tab(1).visits(() => true)) tops.add(head.symbol.screen);
+      for (const {
+        sight: { head },
+      } of epoch.tab(1).visits(() => true))
+        tops.add(head.symbol.screen);
     }
     return tops;
   }
@@ -213,7 +255,12 @@ export class Stacks {
     if (this.firstTabBy) return this.firstTabBy;
     const { above, variant } = this.system;
     const left = new Map<number, Set<Screen>>();
-    for (const { head: { control: { place, valuation }, symbol } } of this.all.sights) {
+    for (const {
+      head: {
+        control: { place, valuation },
+        symbol,
+      },
+    } of this.all.sights) {
       if (place === 0) continue;
       const screens = left.get(valuation) ?? new Set(above && variant.firstTab ? [variant.firstTab] : []);
       left.set(valuation, place === 1 ? screens.add(symbol.screen) : screens);
@@ -232,10 +279,13 @@ export class Stacks {
           if (places.has(to)) continue;
           places.add(to);
           // What lies in the stack itself comes before what another tab has on top.
-          for (const edge of all.symbolsBeneath(to)) if (!revealed.get(edge.symbol.screen)?.beneath.length) revealed.set(edge.symbol.screen, { transition: { head, to }, beneath: [edge] });
+          for (const edge of all.symbolsBeneath(to))
+            if (!revealed.get(edge.symbol.screen)?.beneath.length)
+              revealed.set(edge.symbol.screen, { transition: { head, to }, beneath: [edge] });
         }
       } else if (!system.variant.backLeavesFrom(head.control.place)) {
-        for (const other of this.firstTabWith(head)) if (!revealed.has(other)) revealed.set(other, { transition: sight, beneath: [] });
+        for (const other of this.firstTabWith(head))
+          if (!revealed.has(other)) revealed.set(other, { transition: sight, beneath: [] });
       }
     }
     return revealed;

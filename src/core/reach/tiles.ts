@@ -63,11 +63,14 @@ export class Matrix<Of, In extends Tiles<Of>> {
   private first = none;
   private others: (number | undefined)[][] | null = null;
 
-  constructor(readonly tiles: In, private readonly of: Of) {}
+  constructor(
+    readonly tiles: In,
+    private readonly of: Of,
+  ) {}
 
   /** The first part of a tile; negative where nothing was put there. */
   tile(rowBlock: number, columnBlock: number): number {
-    return rowBlock === 0 && columnBlock === 0 ? this.first : this.others?.[rowBlock]?.[columnBlock] ?? none;
+    return rowBlock === 0 && columnBlock === 0 ? this.first : (this.others?.[rowBlock]?.[columnBlock] ?? none);
   }
 
   /** The part of a row that lies in a block of columns; negative where nothing was put there. */
@@ -80,7 +83,9 @@ export class Matrix<Of, In extends Tiles<Of>> {
   /** The same; something can be put there from now on. */
   part(row: number, columnBlock: number): number {
     const known = this.known(row, columnBlock);
-    return known === none ? this.addTile(this.tiles.blocks.of(row), columnBlock) + this.tiles.blocks.placeOf(row) : known;
+    return known === none
+      ? this.addTile(this.tiles.blocks.of(row), columnBlock) + this.tiles.blocks.placeOf(row)
+      : known;
   }
 
   private addTile(rowBlock: number, columnBlock: number): number {
@@ -105,12 +110,20 @@ export class Matrix<Of, In extends Tiles<Of>> {
 
   /** The blocks of columns in which a block of rows has a tile, in order. */
   columnsOf(rowBlock: number): readonly number[] {
-    return this.columns ? this.columns[rowBlock] ?? empty : rowBlock === 0 && this.first !== none ? firstAlone : empty;
+    return this.columns
+      ? (this.columns[rowBlock] ?? empty)
+      : rowBlock === 0 && this.first !== none
+        ? firstAlone
+        : empty;
   }
 
   /** The blocks of rows in which a block of columns has a tile, in order. */
   rowsOf(columnBlock: number): readonly number[] {
-    return this.rows ? this.rows[columnBlock] ?? empty : columnBlock === 0 && this.first !== none ? firstAlone : empty;
+    return this.rows
+      ? (this.rows[columnBlock] ?? empty)
+      : columnBlock === 0 && this.first !== none
+        ? firstAlone
+        : empty;
   }
 
   /** Where the number of a row and a column stands; negative where none does. */

@@ -84,7 +84,8 @@ export class Valuations {
   /** Whether it holds, or the first open part on which that depends. */
   private decide(condition: Condition, valuation: Valuation, taken: ReadonlyMap<string, boolean>): boolean | string {
     switch (condition.kind) {
-      case 'flag': return this.valueOf(valuation, condition.flag) === condition.value;
+      case 'flag':
+        return this.valueOf(valuation, condition.flag) === condition.value;
       case 'not': {
         const inner = this.decide(condition.of, valuation, taken);
         return typeof inner === 'boolean' ? !inner : inner;
@@ -98,12 +99,14 @@ export class Valuations {
         if (right === short) return short;
         return typeof left === 'string' ? left : right;
       }
-      case 'maybe': return taken.get(`"${condition.text}`) ?? `"${condition.text}`;
+      case 'maybe':
+        return taken.get(`"${condition.text}`) ?? `"${condition.text}`;
       case 'given': {
         const name = condition.names.map(({ text }) => text).join('.');
         return taken.get(name) ?? name;
       }
-      case 'unknown': return taken.get('') ?? '';
+      case 'unknown':
+        return taken.get('') ?? '';
     }
   }
 }
@@ -123,8 +126,11 @@ function flagsRead(plan: Plan, variant: string): Flag[] {
   for (const screen of plan.screens) {
     if (!isIn(screen.only, variant)) continue;
     for (const needs of screen.needs) visit(needs.condition);
-    for (const transition of screen.transitions) if (isIn(transition.only, variant)) for (const branch of transition.branches) visit(branch.condition);
+    for (const transition of screen.transitions)
+      if (isIn(transition.only, variant)) for (const branch of transition.branches) visit(branch.condition);
   }
-  for (const menu of plan.menus) if (isIn(menu.only, variant)) for (const item of menu.items) for (const branch of item.branches) visit(branch.condition);
+  for (const menu of plan.menus)
+    if (isIn(menu.only, variant))
+      for (const item of menu.items) for (const branch of item.branches) visit(branch.condition);
   return plan.flags.filter((flag) => read.has(flag));
 }

@@ -1,4 +1,14 @@
-import { isIn, type Branch, type Call, type Entry, type Link, type MenuItem, type Plan, type Screen, type Tab } from '../plan/model';
+import {
+  isIn,
+  type Branch,
+  type Call,
+  type Entry,
+  type Link,
+  type MenuItem,
+  type Plan,
+  type Screen,
+  type Tab,
+} from '../plan/model';
 import { menuLeadsTo } from '../plan/steps';
 import { remembered } from '../remembered';
 import type { Event } from '../walk/walker';
@@ -14,7 +24,11 @@ const known = new WeakMap<Plan, Map<string, VariantOf>>();
 
 /** A plan as one variant has it; made once. */
 export const variantOf = (plan: Plan, name: string): VariantOf =>
-  remembered(remembered(known, plan, () => new Map<string, VariantOf>()), name, () => new VariantOf(plan, name));
+  remembered(
+    remembered(known, plan, () => new Map<string, VariantOf>()),
+    name,
+    () => new VariantOf(plan, name),
+  );
 
 /** A plan as one variant has it. Place 0 is the main stack, place n the stack of the n-th tab. */
 export class VariantOf {
@@ -30,7 +44,10 @@ export class VariantOf {
   private readonly offers: (readonly Offer[])[] = [];
   private items: readonly (readonly Offer[])[] | null = null;
 
-  constructor(readonly plan: Plan, readonly name: string) {
+  constructor(
+    readonly plan: Plan,
+    readonly name: string,
+  ) {
     this.tabs = plan.tabBars.find((bar) => isIn(bar.only, name))?.tabs ?? [];
     this.tabs.forEach((tab, index) => {
       const root = tab.call?.target;
@@ -83,7 +100,11 @@ export class VariantOf {
   /** The triggers and menu items that a screen shows. */
   offersOn(screen: Screen): readonly Offer[] {
     return (this.offers[screen.index] ??= [
-      ...screen.transitions.flatMap((transition): Offer[] => (isIn(transition.only, this.name) ? [{ event: { kind: 'trigger', transition }, branches: transition.branches }] : [])),
+      ...screen.transitions.flatMap((transition): Offer[] =>
+        isIn(transition.only, this.name)
+          ? [{ event: { kind: 'trigger', transition }, branches: transition.branches }]
+          : [],
+      ),
       ...(this.items ??= this.itemsByScreen())[screen.index]!,
     ]);
   }
@@ -95,7 +116,8 @@ export class VariantOf {
     for (const { only, on, items } of plan.menus) {
       if (!isIn(only, name)) continue;
       const offers = items.map((item): Offer => ({ event: { kind: 'item', item }, branches: item.branches }));
-      for (const screen of on === 'all' ? plan.screens : on === 'roots' ? this.rootsOf(items) : on) byScreen[screen.index]!.push(...offers);
+      for (const screen of on === 'all' ? plan.screens : on === 'roots' ? this.rootsOf(items) : on)
+        byScreen[screen.index]!.push(...offers);
     }
     return byScreen;
   }

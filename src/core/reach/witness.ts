@@ -48,7 +48,7 @@ export function walkPopping(runs: Runs, place: Place, control: Control, weight: 
 
 /** What was on top when the last event of the shortest walk happened; null where no event has. */
 export function eventBefore(runs: Runs, transition: Transition): Transition | null {
-  for (let at: Transition | null = transition; at; ) {
+  for (let at: Transition | null = transition; at;) {
     const { rule, on }: Use = lastRule(runs, at);
     if (rule.event) return on;
     at = on;
@@ -62,7 +62,9 @@ function lastRule(runs: Runs, { head, to }: Transition): Use {
     const by = runs.derivation(to);
     return by.kind === 'use' ? by : lastPopRule(by.of.above!, by.control, by.weight);
   }
-  return last === 'uncovered' ? lastPopRule(to.above!, head.control, weightOf({ head, to })) : lastRuleOf(last, to, head.control);
+  return last === 'uncovered'
+    ? lastPopRule(to.above!, head.control, weightOf({ head, to }))
+    : lastRuleOf(last, to, head.control);
 }
 
 function lastPopRule(place: Place, control: Control, weight: number): Use {
@@ -147,7 +149,7 @@ function before(runs: Runs, place: Place, beneath: readonly Edge[], used: Used[]
 
 /** Collects what was used since the place of a transition was come to, the last first. */
 function since({ head, to }: Transition, used: Used[]): void {
-  for (let at = head; ; ) {
+  for (let at = head; ;) {
     const last = lastChange(at, to);
     if (last === 'pushed') return;
     if (last === 'uncovered') {
@@ -181,10 +183,13 @@ export function tapsOf(used: readonly Used[]): Tap[] {
   const walk: Tap[] = [];
   // What each tab shows when it is come back to.
   const tops = new Map<number, Screen>();
-  for (const { rule: { event, place, shows, tabs }, top } of used) {
+  for (const {
+    rule: { event, place, shows, tabs },
+    top,
+  } of used) {
     if (tabs === 'anew') tops.clear();
     if (tabs !== 'shown') tops.set(place, top.screen);
-    const shown = shows ? tops.get(shows.place) ?? shows.screen : tops.get(place) ?? top.screen;
+    const shown = shows ? (tops.get(shows.place) ?? shows.screen) : (tops.get(place) ?? top.screen);
     if (event) walk.push({ ...event, shows: shown });
     else if (walk.length > 0) walk[walk.length - 1] = { ...walk.at(-1)!, shows: shown };
   }

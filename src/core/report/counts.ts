@@ -29,7 +29,9 @@ export function countAll({ plan, reach, supply, findings }: Counted): Counts {
   const all = supply.waysIn.reduce((sum, wayIn) => sum + wayIn.cells.length, 0);
   const flawed = supply.flaws.filter(({ cell }) => cell.status !== 'fixed-id').length;
   const of = (severity: Severity): number => findings.filter((finding) => finding.severity === severity).length;
-  const verdicts = plan.screens.map((screen) => reach.variants.map((variant) => variant.verdicts[screen.index]!.reachable));
+  const verdicts = plan.screens.map((screen) =>
+    reach.variants.map((variant) => variant.verdicts[screen.index]!.reachable),
+  );
   const reached = verdicts.filter((each) => each.includes('yes')).length;
   const stranded = verdicts.filter((each) => each.every((verdict) => verdict === 'no')).length;
   return {

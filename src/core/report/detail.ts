@@ -124,13 +124,36 @@ export function detail(check: Check, label: string | null, variant: string | nul
   const { within, toFirstTab, whole, leaves, arrow, deepest } = back(screen);
   const write = new StepWriter(check);
   return {
-    index: screen.index, label: screen.label, doc: screen.node.doc, private: screen.private, shape: screen.shape, only: screen.only && [...screen.only],
-    needs: screen.needs.map(({ node, otherwise }) => ({ condition: textOf(check, node.condition), at: node.from, otherwise: write.steps(otherwise) })),
-    parameters: screen.parameters.map(({ name, type, initial }) => ({ name, type: showType(type), initial: initial && showValue(initial) })),
+    index: screen.index,
+    label: screen.label,
+    doc: screen.node.doc,
+    private: screen.private,
+    shape: screen.shape,
+    only: screen.only && [...screen.only],
+    needs: screen.needs.map(({ node, otherwise }) => ({
+      condition: textOf(check, node.condition),
+      at: node.from,
+      otherwise: write.steps(otherwise),
+    })),
+    parameters: screen.parameters.map(({ name, type, initial }) => ({
+      name,
+      type: showType(type),
+      initial: initial && showValue(initial),
+    })),
     signature: currentSignature(plan, screen),
-    fromOutside, isShortest,
-    walk: walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows!.index })) ?? null,
-    back: { within: within.map((other) => other.index), toFirstTab, whole, leaves, arrow, deepest: deepest && { frames: deepest.frames, ring: deepest.ring.map(({ index }) => index) } },
+    fromOutside,
+    isShortest,
+    walk:
+      walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows!.index })) ??
+      null,
+    back: {
+      within: within.map((other) => other.index),
+      toFirstTab,
+      whole,
+      leaves,
+      arrow,
+      deepest: deepest && { frames: deepest.frames, ring: deepest.ring.map(({ index }) => index) },
+    },
     waysIn: check.supply.into[screen.index]!.map(wayInCard),
     waysOut: screen.transitions.map((transition) => wayOutCard(check, transition, write)),
     links: screen.links.map((link) => ({ pattern: link.pattern, at: link.node.from })),
@@ -138,26 +161,41 @@ export function detail(check: Check, label: string | null, variant: string | nul
   };
 }
 
-const cellCard = (cell: Cell): CellCard => ({ name: cell.parameter.name, status: cell.status, value: cell.value && showValue(cell.value) });
+const cellCard = (cell: Cell): CellCard => ({
+  name: cell.parameter.name,
+  status: cell.status,
+  value: cell.value && showValue(cell.value),
+});
 
 function wayInCard(wayIn: WayIn): WayInCard {
   const { site, call, cells } = wayIn;
   return {
-    screen: screenOf(site)?.index ?? null, trigger: nameOf(site), step: stepOf(site), at: placeOf(site, call),
-    tone: toneOfWay(wayIn), cells: cells.map(cellCard),
+    screen: screenOf(site)?.index ?? null,
+    trigger: nameOf(site),
+    step: stepOf(site),
+    at: placeOf(site, call),
+    tone: toneOfWay(wayIn),
+    cells: cells.map(cellCard),
   };
 }
 
 /** What is tapped or opened, in the app's own words. */
 export function nameOf(site: Site): string {
   switch (site.kind) {
-    case 'start': return 'Cold start';
-    case 'transition': return site.transition.trigger;
-    case 'item': return `${site.item.menu.title}: ${site.item.label}`;
-    case 'tab': return site.tab.label;
-    case 'entry': return site.entry.label;
-    case 'needs': return 'instead of it';
-    case 'under': return site.link.pattern;
+    case 'start':
+      return 'Cold start';
+    case 'transition':
+      return site.transition.trigger;
+    case 'item':
+      return `${site.item.menu.title}: ${site.item.label}`;
+    case 'tab':
+      return site.tab.label;
+    case 'entry':
+      return site.entry.label;
+    case 'needs':
+      return 'instead of it';
+    case 'under':
+      return site.link.pattern;
   }
 }
 
@@ -165,7 +203,9 @@ const textOf = ({ text }: Check, range: Range | null): string => (range ? text.s
 
 function wayOutCard(check: Check, { trigger, node, only, branches }: Transition, write: StepWriter): WayOutCard {
   return {
-    trigger, at: node.from, only: only && [...only],
+    trigger,
+    at: node.from,
+    only: only && [...only],
     branches: branches.map((branch) => ({
       when: branch.condition ? textOf(check, branch.node.condition) : null,
       steps: write.steps(branch.steps),
@@ -184,17 +224,26 @@ class StepWriter {
     const nothing = { kind: step.kind, opens: false, target: null, name: '', broken: [], doubtful: [] };
     switch (step.kind) {
       case 'back':
-      case 'close': return nothing;
-      case 'leave': return { ...nothing, name: step.what };
-      case 'sets': return { ...nothing, name: `${step.flag?.name ?? '?'} = ${step.value ?? '?'}` };
-      case 'resume': return { ...nothing, name: step.or ? `or ${textOf(this.check, step.or.range)}` : '' };
+      case 'close':
+        return nothing;
+      case 'leave':
+        return { ...nothing, name: step.what };
+      case 'sets':
+        return { ...nothing, name: `${step.flag?.name ?? '?'} = ${step.value ?? '?'}` };
+      case 'resume':
+        return { ...nothing, name: step.or ? `or ${textOf(this.check, step.or.range)}` : '' };
       case 'back to':
-      case 'back past': return { ...nothing, opens: true, target: step.target?.index ?? null, name: step.target?.label ?? '' };
+      case 'back past':
+        return { ...nothing, opens: true, target: step.target?.index ?? null, name: step.target?.label ?? '' };
       default: {
         const wayIn = this.check.supply.byStep.get(step);
         return {
-          ...nothing, opens: true, target: step.call?.target?.index ?? null, name: textOf(this.check, step.call?.reference ?? null),
-          broken: wayIn ? brokenArguments(wayIn) : [], doubtful: wayIn ? doubtfulArguments(wayIn) : [],
+          ...nothing,
+          opens: true,
+          target: step.call?.target?.index ?? null,
+          name: textOf(this.check, step.call?.reference ?? null),
+          broken: wayIn ? brokenArguments(wayIn) : [],
+          doubtful: wayIn ? doubtfulArguments(wayIn) : [],
         };
       }
     }

@@ -62,23 +62,44 @@ export function jsonReport(check: Check, source: Source, version: string): JsonR
     screens: plan.screens.map((screen) => ({
       name: screen.name,
       module: screen.module?.name ?? null,
-      variants: Object.fromEntries(reach.variants.filter(({ name }) => isIn(screen.only, name)).map(({ name, verdicts, back }) => {
-        const { reachable, taps, isShortest, walk } = verdicts[screen.index]!;
-        const { reveals, whole, leaves, deepest } = back(screen);
-        return [name, {
-          reachable, taps, tapsAreLeast: isShortest === true, walk: walk && walkLabels(walk),
-          beneath: reveals.map(({ label }) => label), beneathIsAll: whole, backLeaves: leaves,
-          deepest: deepest && (deepest.frames ?? 'no bound'),
-        }];
-      })),
+      variants: Object.fromEntries(
+        reach.variants
+          .filter(({ name }) => isIn(screen.only, name))
+          .map(({ name, verdicts, back }) => {
+            const { reachable, taps, isShortest, walk } = verdicts[screen.index]!;
+            const { reveals, whole, leaves, deepest } = back(screen);
+            return [
+              name,
+              {
+                reachable,
+                taps,
+                tapsAreLeast: isShortest === true,
+                walk: walk && walkLabels(walk),
+                beneath: reveals.map(({ label }) => label),
+                beneathIsAll: whole,
+                backLeaves: leaves,
+                deepest: deepest && (deepest.frames ?? 'no bound'),
+              },
+            ];
+          }),
+      ),
     })),
     findings: findings.map(({ rule, severity, summary, detail, range, subject, variant, walk, url }) => {
       const start = source.positionOf(range.from);
       const end = source.positionOf(range.to);
       return {
-        rule, severity, message: `${plain(summary)} ${plain(detail)}`,
-        line: start.line, column: start.column, endLine: end.line, endColumn: end.column,
-        subject, variant, walk, url, ...(source.isSingle ? {} : { file: start.file }),
+        rule,
+        severity,
+        message: `${plain(summary)} ${plain(detail)}`,
+        line: start.line,
+        column: start.column,
+        endLine: end.line,
+        endColumn: end.column,
+        subject,
+        variant,
+        walk,
+        url,
+        ...(source.isSingle ? {} : { file: start.file }),
       };
     }),
   };

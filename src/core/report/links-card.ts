@@ -59,7 +59,12 @@ export interface EntryCard {
   /** The URL that it opens; null where it names a screen. */
   readonly url: UrlCard | null;
   /** Of one that names a screen: its label and what it does. */
-  readonly screen: { readonly label: string; readonly state: 'opens' | 'gated'; readonly cold: readonly BuiltCard[]; readonly once: BuiltCard | null } | null;
+  readonly screen: {
+    readonly label: string;
+    readonly state: 'opens' | 'gated';
+    readonly cold: readonly BuiltCard[];
+    readonly once: BuiltCard | null;
+  } | null;
 }
 
 export interface LinksRequest {
@@ -97,15 +102,23 @@ export function linksCard(check: Check, request: LinksRequest, variant: string |
   const count = (state: UrlCard['state']): number => results.filter((each) => each.state === state).length;
   const usable = new Set(space.patterns.map(({ link }) => link));
   return {
-    request, variant: reader.variant, spaces: spaceCards(plan, space, reader.variant),
+    request,
+    variant: reader.variant,
+    spaces: spaceCards(plan, space, reader.variant),
     unusable: space.links.filter((link) => !usable.has(link)).map((link) => leafOf(plan, link, null, reader.variant)),
-    entries: entryCards(plan, reader), results, pasted: urls.length,
+    entries: entryCards(plan, reader),
+    results,
+    pasted: urls.length,
     counts: { opens: count('opens'), gated: count('gated'), lost: count('lost') + count('unreadable') },
     examples: reader.examples(mostExamples),
   };
 }
 
-const linesOf = (text: string): string[] => text.split(/\r?\n/).map((line) => line.trim()).filter((line) => line !== '');
+const linesOf = (text: string): string[] =>
+  text
+    .split(/\r?\n/)
+    .map((line) => line.trim())
+    .filter((line) => line !== '');
 
 function spaceCards(plan: Plan, space: UrlSpace, variant: string): SpaceCard[] {
   // Origins that have the same patterns have the same tree.
@@ -117,12 +130,19 @@ function spaceCards(plan: Plan, space: UrlSpace, variant: string): SpaceCard[] {
     else if (origin && !origins.includes(origin.text)) origins.push(origin.text);
   }
   const { overlaps, shadowed } = clashesOf(space);
-  const clashing = new Set([...overlaps.flatMap(({ first, second }) => [first, second]), ...shadowed.map(({ pattern }) => pattern)]);
+  const clashing = new Set([
+    ...overlaps.flatMap(({ first, second }) => [first, second]),
+    ...shadowed.map(({ pattern }) => pattern),
+  ]);
   return [...blocks].map(([tree, origins]) => {
     const drawn = new Rows(plan, variant, clashing);
     drawn.visit(tree.root, []);
     const { rows } = drawn;
-    return { origins, rows, columns: rows.reduce((most, { column, segments }) => Math.max(most, column + segments.length), 1) };
+    return {
+      origins,
+      rows,
+      columns: rows.reduce((most, { column, segments }) => Math.max(most, column + segments.length), 1),
+    };
   });
 }
 
@@ -135,12 +155,18 @@ interface Step {
 class Rows {
   readonly rows: TreeRow[] = [];
 
-  constructor(private readonly plan: Plan, private readonly variant: string, private readonly clashing: ReadonlySet<Pattern>) {}
+  constructor(
+    private readonly plan: Plan,
+    private readonly variant: string,
+    private readonly clashing: ReadonlySet<Pattern>,
+  ) {}
 
   /** @param path the nodes above, without the root */
   visit(node: Node, path: readonly Step[]): void {
     // Where several patterns end in one place, each has its last segment on a row of its own.
-    node.ends.forEach((pattern, index) => this.add(index === 0 ? path : [...path.slice(0, -1), { row: null }].slice(0, path.length), pattern));
+    node.ends.forEach((pattern, index) =>
+      this.add(index === 0 ? path : [...path.slice(0, -1), { row: null }].slice(0, path.length), pattern),
+    );
     for (const to of node.literals.values()) this.visit(to, [...path, { row: null }]);
     for (const { to } of node.branches) this.visit(to, [...path, { row: null }]);
     for (const pattern of node.rests) this.add([...path, { row: null }], pattern);
@@ -153,8 +179,10 @@ class Rows {
     const all = segmentsOf(pattern);
     this.rows.push({
       // The root is no segment, and is drawn as one.
-      column, segments: all.length === 0 ? [{ text: '/', kind: 'root' }] : all.slice(column),
-      parent: column === 0 ? null : path[column - 1]!.row, leaf: { ...leafOf(this.plan, pattern.link, pattern, this.variant), clashes: this.clashing.has(pattern) },
+      column,
+      segments: all.length === 0 ? [{ text: '/', kind: 'root' }] : all.slice(column),
+      parent: column === 0 ? null : path[column - 1]!.row,
+      leaf: { ...leafOf(this.plan, pattern.link, pattern, this.variant), clashes: this.clashing.has(pattern) },
     });
     for (const step of path.slice(column)) step.row = row;
   }
@@ -162,24 +190,50 @@ class Rows {
 
 /** The segments by the names that the pattern itself has: a tree knows only what its variables take. */
 const segmentsOf = ({ segments, rest }: Pattern): SegmentCard[] => [
-  ...segments.map((segment): SegmentCard => ({ text: showSegment(segment), kind: segment.literal === null ? 'variable' : 'literal' })),
+  ...segments.map((segment): SegmentCard => ({
+    text: showSegment(segment),
+    kind: segment.literal === null ? 'variable' : 'literal',
+  })),
   ...(rest ? [{ text: `{/${rest.name}*}`, kind: 'rest' as const }] : []),
 ];
 
 function leafOf(plan: Plan, link: Link, pattern: Pattern | null, variant: string): LeafCard {
   const { screen, node, under } = link;
-  const stack = [...(under ?? (plan.start && plan.start.target !== screen ? [plan.start] : [])).flatMap(({ target }) => (target && isIn(target.only, variant) ? [target] : [])), screen];
-  const needs = [...new Set(stack.flatMap((each) => each.needs).flatMap(({ node: { condition } }) => (condition ? [plan.tree.text.slice(condition.from, condition.to)] : [])))];
+  const stack = [
+    ...(under ?? (plan.start && plan.start.target !== screen ? [plan.start] : [])).flatMap(({ target }) =>
+      target && isIn(target.only, variant) ? [target] : [],
+    ),
+    screen,
+  ];
+  const needs = [
+    ...new Set(
+      stack
+        .flatMap((each) => each.needs)
+        .flatMap(({ node: { condition } }) => (condition ? [plan.tree.text.slice(condition.from, condition.to)] : [])),
+    ),
+  ];
   return {
-    ...patternCard(link), index: screen.index, to: node.to, types: pattern ? typesOf(pattern) : '', needs: needs.join(' and '),
-    under: under === null ? '' : under.length === 0 ? 'under nothing' : `under ${under.map(({ target }) => target?.label ?? '?').join(', ')}`,
-    origin: pattern?.origin?.text ?? null, clashes: false,
+    ...patternCard(link),
+    index: screen.index,
+    to: node.to,
+    types: pattern ? typesOf(pattern) : '',
+    needs: needs.join(' and '),
+    under:
+      under === null
+        ? ''
+        : under.length === 0
+          ? 'under nothing'
+          : `under ${under.map(({ target }) => target?.label ?? '?').join(', ')}`,
+    origin: pattern?.origin?.text ?? null,
+    clashes: false,
   };
 }
 
 /** `int · ?season, ref`: what the variables of the path take, then the names of the query. */
 function typesOf({ segments, rest, query }: Pattern): string {
-  const inPath = segments.flatMap((segment: Segment) => segment.parts.flatMap((part) => ('carried' in part ? [nameOf(part.carried)] : [])));
+  const inPath = segments.flatMap((segment: Segment) =>
+    segment.parts.flatMap((part) => ('carried' in part ? [nameOf(part.carried)] : [])),
+  );
   const ofRest = rest ? [rest.isList ? `each ${nameOf(rest.carried)}` : 'any depth'] : [];
   const asked = query.length > 0 ? [`?${query.map(({ name }) => name).join(', ')}`] : [];
   return [[...inPath, ...ofRest].join(', '), ...asked].filter((each) => each !== '').join(' · ');
@@ -188,15 +242,23 @@ function typesOf({ segments, rest, query }: Pattern): string {
 /** A type by what its values look like: an id by its base. */
 const nameOf = ({ type: declared }: Listed['carried']): string => {
   const type = required(declared);
-  return type.kind === 'id' ? type.base ?? 'text' : showType(type);
+  return type.kind === 'id' ? (type.base ?? 'text') : showType(type);
 };
 
 function entryCards(plan: Plan, reader: UrlReader): EntryCard[] {
-  return plan.entries.filter((entry) => isIn(entry.only, reader.variant)).map((entry): EntryCard => {
-    const target = entry.call?.target;
-    return {
-      label: entry.label, door: entry.node.door, at: entry.node.from, url: entry.url === null ? null : reader.card(entry.url),
-      screen: target && isIn(target.only, reader.variant) ? { label: target.label, ...reader.arrival({ kind: 'entry', entry }) } : null,
-    };
-  });
+  return plan.entries
+    .filter((entry) => isIn(entry.only, reader.variant))
+    .map((entry): EntryCard => {
+      const target = entry.call?.target;
+      return {
+        label: entry.label,
+        door: entry.node.door,
+        at: entry.node.from,
+        url: entry.url === null ? null : reader.card(entry.url),
+        screen:
+          target && isIn(target.only, reader.variant)
+            ? { label: target.label, ...reader.arrival({ kind: 'entry', entry }) }
+            : null,
+      };
+    });
 }

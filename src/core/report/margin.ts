@@ -15,7 +15,8 @@ export interface MarginNote {
   readonly tone: Tone;
 }
 
-const counted = (count: number, one: string, many: string): string => (count === 0 ? `no ${one}` : `${count} ${count === 1 ? one : many}`);
+const counted = (count: number, one: string, many: string): string =>
+  count === 0 ? `no ${one}` : `${count} ${count === 1 ? one : many}`;
 
 /** What is said of arguments that do not hold; the worst comes first, since the margin has room for one. */
 const remarks: readonly [SupplyStatus, Tone, (names: string) => string][] = [
@@ -30,23 +31,33 @@ const rankOf: ReadonlyMap<SupplyStatus, number> = new Map(remarks.map(([status],
 
 /** The notes for a whole plan, in the order of the text, in one variant (by default the first). Linear in the plan. */
 export function marginNotes(check: Check, variant: string | null = null): MarginNote[] {
-  const { plan, supply: { into, byStep } } = check;
+  const {
+    plan,
+    supply: { into, byStep },
+  } = check;
   // These stand beside what is being typed, and wait for no analysis that takes its time.
   const { name, verdicts } = reachOf({ reach: check.soonest }, variant);
   const notes: MarginNote[] = [];
   for (const screen of plan.screens) {
     const entering = into[screen.index]!;
-    notes.push(isIn(screen.only, name)
-      ? noteOnScreen(screen, verdicts[screen.index]!, entering.length, Boolean(plan.start?.target))
-      : { at: screen.nameNode.from, text: `not in ${name}`, tone: 'plain' });
+    notes.push(
+      isIn(screen.only, name)
+        ? noteOnScreen(screen, verdicts[screen.index]!, entering.length, Boolean(plan.start?.target))
+        : { at: screen.nameNode.from, text: `not in ${name}`, tone: 'plain' },
+    );
     screen.parameters.forEach((parameter, index) => {
       let bring = 0;
       for (const { cells } of entering) {
         const { status } = cells[index]!;
         if (status === 'supplied' || status === 'fixed-id') bring++;
       }
-      const text = bring === 0 ? 'nobody brings it' : `${bring} of ${entering.length} ${bring === 1 ? 'brings' : 'bring'} it`;
-      notes.push({ at: parameter.node.from, text, tone: !mayBeLeftOut(parameter) && bring < entering.length ? 'doubtful' : 'plain' });
+      const text =
+        bring === 0 ? 'nobody brings it' : `${bring} of ${entering.length} ${bring === 1 ? 'brings' : 'bring'} it`;
+      notes.push({
+        at: parameter.node.from,
+        text,
+        tone: !mayBeLeftOut(parameter) && bring < entering.length ? 'doubtful' : 'plain',
+      });
     });
     for (const transition of screen.transitions) {
       const note = noteOnTransition(transition, byStep);

@@ -64,17 +64,47 @@ export interface Overview {
 
 /** The overview before anything of the text is known. */
 export const unread: Overview = {
-  stage: 'unread', variants: [], variant: '', app: null, doc: null, start: null,
-  counts: { screens: 0, reached: 0, stranded: 0, undecided: 0, transitions: 0, arguments: 0, supplied: 0, missing: 0, links: 0, errors: 0, warnings: 0, notes: 0 },
-  modules: [], screens: [], ways: [], findings: [], accepted: [],
+  stage: 'unread',
+  variants: [],
+  variant: '',
+  app: null,
+  doc: null,
+  start: null,
+  counts: {
+    screens: 0,
+    reached: 0,
+    stranded: 0,
+    undecided: 0,
+    transitions: 0,
+    arguments: 0,
+    supplied: 0,
+    missing: 0,
+    links: 0,
+    errors: 0,
+    warnings: 0,
+    notes: 0,
+  },
+  modules: [],
+  screens: [],
+  ways: [],
+  findings: [],
+  accepted: [],
 };
 
 const undecided: Verdict = {
-  reachable: 'undecided', taps: null, fromOutside: false, isShortest: null, walk: null, parent: null,
+  reachable: 'undecided',
+  taps: null,
+  fromOutside: false,
+  isShortest: null,
+  walk: null,
+  parent: null,
 };
 
 /** The overview that parsing alone gives, at once: what is declared, every screen undecided, no findings. Linear in the plan. */
-export function readOverview({ plan, supply }: Pick<Check, 'plan' | 'supply'>, variant: string | null = null): Overview {
+export function readOverview(
+  { plan, supply }: Pick<Check, 'plan' | 'supply'>,
+  variant: string | null = null,
+): Overview {
   const verdicts = plan.screens.map(() => undecided);
   const reach = { variants: plan.variants.map((name) => ({ name, verdicts })) };
   return overviewOf({ plan, reach, supply, findings: [], accepted: [] }, variantNamed(plan, variant), verdicts, 'read');
@@ -88,19 +118,31 @@ export function overview(check: Check, variant: string | null = null): Overview 
 }
 
 function overviewOf(
-  known: Counted & Pick<Check, 'accepted'>, variant: string, verdicts: readonly Verdict[], stage: Overview['stage'],
+  known: Counted & Pick<Check, 'accepted'>,
+  variant: string,
+  verdicts: readonly Verdict[],
+  stage: Overview['stage'],
 ): Overview {
   const { plan, supply, findings, accepted } = known;
   const ways: Way[] = [];
   for (const wayIn of supply.waysIn) {
     if (wayIn.site.kind !== 'transition' && wayIn.site.kind !== 'needs') continue;
-    ways.push({ from: screenOf(wayIn.site)!.index, to: wayIn.target.index, kind: wayIn.site.step.kind, tone: toneOfWay(wayIn) });
+    ways.push({
+      from: screenOf(wayIn.site)!.index,
+      to: wayIn.target.index,
+      kind: wayIn.site.step.kind,
+      tone: toneOfWay(wayIn),
+    });
   }
   const moduleIndex = new Map(plan.modules.map((module, index) => [module, index]));
   const about = findingsByScreen(plan.screens, findings);
   return {
-    stage, variants: plan.variants, variant,
-    app: plan.name, doc: plan.doc, start: plan.start?.target?.index ?? null,
+    stage,
+    variants: plan.variants,
+    variant,
+    app: plan.name,
+    doc: plan.doc,
+    start: plan.start?.target?.index ?? null,
     counts: countAll(known),
     modules: plan.modules.map(({ name, owner }) => ({ name, owner })),
     screens: plan.screens.map((screen): ScreenCard => {
@@ -108,17 +150,24 @@ function overviewOf(
       const here = about[screen.index]!;
       return {
         there: isIn(screen.only, variant),
-        index: screen.index, label: screen.label,
-        module: screen.module ? moduleIndex.get(screen.module) ?? null : null,
+        index: screen.index,
+        label: screen.label,
+        module: screen.module ? (moduleIndex.get(screen.module) ?? null) : null,
         title: screen.title?.value ?? null,
-        from: screen.node.from, to: screen.node.to, at: screen.nameNode.from,
+        from: screen.node.from,
+        to: screen.node.to,
+        at: screen.nameNode.from,
         takes: screen.parameters.map((parameter) => parameter.name),
-        reachable, taps, parent: parent?.index ?? null,
+        reachable,
+        taps,
+        parent: parent?.index ?? null,
         found: here.length,
         worst: severities.find((severity) => here.some((index) => findings[index]!.severity === severity)) ?? null,
       };
     }),
-    ways, findings, accepted,
+    ways,
+    findings,
+    accepted,
   };
 }
 

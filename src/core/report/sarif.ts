@@ -10,7 +10,10 @@ import type { Source } from './source';
  * place, its fixes as replacements, and accepted ones as suppressed. Fixes are left out where a plan is of several files,
  * since their offsets are those of the whole.
  */
-export function sarifReport(checks: readonly { readonly check: Check; readonly source: Source }[], version: string): Log {
+export function sarifReport(
+  checks: readonly { readonly check: Check; readonly source: Source }[],
+  version: string,
+): Log {
   const ruleIndex = new Map(catalogue.map((rule, index) => [rule.id, index]));
   const result = (source: Source, finding: Finding, because: string | null): Result => ({
     ruleId: finding.rule,
@@ -26,35 +29,49 @@ export function sarifReport(checks: readonly { readonly check: Check; readonly s
   return {
     $schema: 'https://json.schemastore.org/sarif-2.1.0.json',
     version: '2.1.0',
-    runs: [{
-      tool: {
-        driver: {
-          name: 'andante', version, semanticVersion: version,
-          rules: catalogue.map((rule) => ({
-            id: rule.id, shortDescription: { text: rule.reason }, fullDescription: { text: rule.explanation },
-            help: { text: `${rule.explanation}\n\nBroken:\n\n${rule.wrong}\nPut right:\n\n${rule.right}` },
-            defaultConfiguration: { level: rule.severity },
-          })),
+    runs: [
+      {
+        tool: {
+          driver: {
+            name: 'andante',
+            version,
+            semanticVersion: version,
+            rules: catalogue.map((rule) => ({
+              id: rule.id,
+              shortDescription: { text: rule.reason },
+              fullDescription: { text: rule.explanation },
+              help: { text: `${rule.explanation}\n\nBroken:\n\n${rule.wrong}\nPut right:\n\n${rule.right}` },
+              defaultConfiguration: { level: rule.severity },
+            })),
+          },
         },
+        columnKind: 'utf16CodeUnits',
+        results: checks.flatMap(({ check, source }) => [
+          ...check.findings.map((finding) => result(source, finding, null)),
+          ...check.accepted.map(({ finding, because }) => result(source, finding, because)),
+        ]),
       },
-      columnKind: 'utf16CodeUnits',
-      results: checks.flatMap(({ check, source }) => [
-        ...check.findings.map((finding) => result(source, finding, null)),
-        ...check.accepted.map(({ finding, because }) => result(source, finding, because)),
-      ]),
-    }],
+    ],
   };
 }
 
 /** File names as relative references: `\` becomes `/`, and what a URI cannot hold is escaped (RFC 3986, section 4.2). */
-const uriOf = (file: string): string => (file === '-' ? 'stdin' : file.replaceAll('\\', '/').split('/').map(encodeURIComponent).join('/'));
+const uriOf = (file: string): string =>
+  file === '-' ? 'stdin' : file.replaceAll('\\', '/').split('/').map(encodeURIComponent).join('/');
 
-function regionOf(source: Source, { from, to }: { readonly from: number; readonly to: number }): { file: string; region: Region } {
+function regionOf(
+  source: Source,
+  { from, to }: { readonly from: number; readonly to: number },
+): { file: string; region: Region } {
   const start = source.positionOf(from);
   const end = source.positionOf(to);
   return {
     file: start.file,
-    region: { startLine: start.line, startColumn: start.column, ...(end.file === start.file ? { endLine: end.line, endColumn: end.column } : {}) },
+    region: {
+      startLine: start.line,
+      startColumn: start.column,
+      ...(end.file === start.file ? { endLine: end.line, endColumn: end.column } : {}),
+    },
   };
 }
 
@@ -69,9 +86,14 @@ function locationOf(source: Source, finding: Finding): Location {
 function fixOf(source: Source, fix: Finding['fixes'][number]): SarifFix {
   return {
     description: { text: fix.label },
-    artifactChanges: [{
-      artifactLocation: { uri: uriOf(source.file) },
-      replacements: fix.edits.map((edit) => ({ deletedRegion: regionOf(source, edit).region, insertedContent: { text: edit.insert } })),
-    }],
+    artifactChanges: [
+      {
+        artifactLocation: { uri: uriOf(source.file) },
+        replacements: fix.edits.map((edit) => ({
+          deletedRegion: regionOf(source, edit).region,
+          insertedContent: { text: edit.insert },
+        })),
+      },
+    ],
   };
 }

@@ -12,10 +12,17 @@ export interface Position {
 export class Source {
   private readonly lines = new Map<string, Lines>();
 
-  constructor(readonly file: string, private readonly whole: Whole) {}
+  constructor(
+    readonly file: string,
+    private readonly whole: Whole,
+  ) {}
 
   static of(file: string, text: string): Source {
-    return new Source(file, { text, pieces: [{ file, from: 0, to: text.length, at: 0 }], files: new Map([[file, text]]) });
+    return new Source(file, {
+      text,
+      pieces: [{ file, from: 0, to: text.length, at: 0 }],
+      files: new Map([[file, text]]),
+    });
   }
 
   /** Whether the plan is of one file. */
@@ -34,7 +41,7 @@ export class Source {
   private pieceAt(offset: number): Piece | undefined {
     const { pieces } = this.whole;
     let low = 0;
-    for (let high = pieces.length - 1; low < high; ) {
+    for (let high = pieces.length - 1; low < high;) {
       const middle = (low + high) >> 1;
       if (offset < pieces[middle]!.to) high = middle;
       else low = middle + 1;

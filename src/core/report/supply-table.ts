@@ -47,13 +47,26 @@ export interface SupplyTable {
 export function supplyTable(check: Check): SupplyTable {
   const findings = findingsByCell(check.findings);
   const counts: Record<SupplyStatus, number> = {
-    supplied: 0, default: 0, absent: 0, missing: 0, 'may-be-absent': 0, 'wrong-type': 0, 'unknown-value': 0, 'fixed-id': 0,
+    supplied: 0,
+    default: 0,
+    absent: 0,
+    missing: 0,
+    'may-be-absent': 0,
+    'wrong-type': 0,
+    'unknown-value': 0,
+    'fixed-id': 0,
   };
-  const blocks = check.plan.screens.filter((screen) => screen.parameters.length > 0).map((screen): SupplyBlock => ({
-    screen: screen.index,
-    columns: screen.parameters.map(({ name, type, initial }) => ({ name, type: showType(type), initial: initial && showValue(initial) })),
-    rows: check.supply.into[screen.index]!.map((wayIn) => row(wayIn, findings)),
-  }));
+  const blocks = check.plan.screens
+    .filter((screen) => screen.parameters.length > 0)
+    .map((screen): SupplyBlock => ({
+      screen: screen.index,
+      columns: screen.parameters.map(({ name, type, initial }) => ({
+        name,
+        type: showType(type),
+        initial: initial && showValue(initial),
+      })),
+      rows: check.supply.into[screen.index]!.map((wayIn) => row(wayIn, findings)),
+    }));
   for (const { rows } of blocks) for (const { cells } of rows) for (const cell of cells) counts[cell.status]++;
   return { blocks, counts };
 }
@@ -61,12 +74,19 @@ export function supplyTable(check: Check): SupplyTable {
 function row(wayIn: WayIn, findings: ReadonlyMap<string, number>): SupplyRow {
   const { site, call, cells, surplus } = wayIn;
   return {
-    screen: screenOf(site)?.index ?? null, name: nameOf(site), kind: site.kind, step: stepOf(site), at: placeOf(site, call),
+    screen: screenOf(site)?.index ?? null,
+    name: nameOf(site),
+    kind: site.kind,
+    step: stepOf(site),
+    at: placeOf(site, call),
     cells: cells.map(({ parameter, status, argument, value, type }): SupplyCell => {
       const { from } = argument ?? call.list ?? call.reference;
       return {
-        status, value: value && showValue(value), type: status === 'wrong-type' && type ? showType(type) : null, at: from,
-        finding: holds(status) ? null : findings.get(`supply/${status} ${from} ${parameter.name}`) ?? null,
+        status,
+        value: value && showValue(value),
+        type: status === 'wrong-type' && type ? showType(type) : null,
+        at: from,
+        finding: holds(status) ? null : (findings.get(`supply/${status} ${from} ${parameter.name}`) ?? null),
       };
     }),
     surplus: surplus.map(({ argument }) => argument.name.text),

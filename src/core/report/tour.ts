@@ -17,9 +17,17 @@ export interface TourRow {
 
 const words = { trigger: 'tap', item: 'menu', tab: 'tab', back: 'back', link: 'tap', entry: 'tap' } as const;
 
-export const tourRows = ({ walks }: Tour): TourRow[] => walks.flatMap((walk, index) => walk.map((tap, at): TourRow => ({
-  walk: index + 1, step: at + 1, do: words[tap.event.kind], label: labelOf(tap.event), condition: conditionOf(tap), shows: tap.shows?.label ?? '',
-})));
+export const tourRows = ({ walks }: Tour): TourRow[] =>
+  walks.flatMap((walk, index) =>
+    walk.map((tap, at): TourRow => ({
+      walk: index + 1,
+      step: at + 1,
+      do: words[tap.event.kind],
+      label: labelOf(tap.event),
+      condition: conditionOf(tap),
+      shows: tap.shows?.label ?? '',
+    })),
+  );
 
 /** One walk of a tour as steps of the language; the last says what it ends on. */
 export function stepsOf(walk: Tour['walks'][number]): string[] {
@@ -33,10 +41,12 @@ export function stepsOf(walk: Tour['walks'][number]): string[] {
 }
 
 /** A walk declaration. */
-export const walkText = (title: string, steps: readonly string[]): string => `walk ${quote(title)} {\n${steps.map((step) => `  ${step}\n`).join('')}}\n`;
+export const walkText = (title: string, steps: readonly string[]): string =>
+  `walk ${quote(title)} {\n${steps.map((step) => `  ${step}\n`).join('')}}\n`;
 
 /** The tour as walk declarations, to be put into the plan or read by people. */
-export const tourText = ({ walks }: Tour): string => walks.map((walk, index) => walkText(`Tour ${index + 1}`, stepsOf(walk))).join('\n');
+export const tourText = ({ walks }: Tour): string =>
+  walks.map((walk, index) => walkText(`Tour ${index + 1}`, stepsOf(walk))).join('\n');
 
 /** `if "…"` or `unless "…"` where the outcome rests on one condition in quotes. */
 function conditionOf({ event, branch }: TourTap): string {
@@ -45,7 +55,11 @@ function conditionOf({ event, branch }: TourTap): string {
   const own = quoted(branch.condition);
   if (own) return own;
   const first = quoted(branches[0]?.condition ?? null);
-  return branch !== branches[0] && branches.length === 2 && first ? (first.startsWith('if') ? first.replace('if', 'unless') : first.replace('unless', 'if')) : '';
+  return branch !== branches[0] && branches.length === 2 && first
+    ? first.startsWith('if')
+      ? first.replace('if', 'unless')
+      : first.replace('unless', 'if')
+    : '';
 }
 
 function quoted(condition: Condition | null): string | null {

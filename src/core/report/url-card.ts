@@ -71,7 +71,11 @@ export interface UrlCard {
   readonly nearest: readonly (PatternCard & { readonly why: Message })[];
 }
 
-export const patternCard = ({ pattern, screen, node }: Link): PatternCard => ({ pattern, screen: screen.label, at: node.from });
+export const patternCard = ({ pattern, screen, node }: Link): PatternCard => ({
+  pattern,
+  screen: screen.label,
+  at: node.from,
+});
 
 /** Answers for one variant of a plan: what is worked out once for all URLs is kept. */
 export class UrlReader {
@@ -80,7 +84,10 @@ export class UrlReader {
   private readonly walker: Walker;
   private readonly data: Data;
 
-  constructor(private readonly plan: Plan, variant: string | null) {
+  constructor(
+    private readonly plan: Plan,
+    variant: string | null,
+  ) {
     this.variant = variantNamed(plan, variant);
     this.space = spaceOf(plan, this.variant);
     this.data = new Data(plan);
@@ -93,14 +100,38 @@ export class UrlReader {
     const nothing = { text: told(url, 2000), opens: null, takes: [], cold: [], once: null, ties: [], remarks: [] };
     if (isMatched(found)) return this.matched(url, found);
     if (found) return { ...nothing, state: 'unreadable', why: sayUrlProblem(found), nearest: [] };
-    const nearest = nearestTo(this.space, url).map((near) => ({ ...patternCard(near.pattern.link), why: sayFailure(near) }));
-    return { ...nothing, state: 'lost', why: nearest[0]?.why ?? (this.space.patterns.length === 0 ? (this.plan.variants.length > 1 ? say`the app has no links in this variant` : say`the app has no links`) : say`no pattern comes near`), nearest };
+    const nearest = nearestTo(this.space, url).map((near) => ({
+      ...patternCard(near.pattern.link),
+      why: sayFailure(near),
+    }));
+    return {
+      ...nothing,
+      state: 'lost',
+      why:
+        nearest[0]?.why ??
+        (this.space.patterns.length === 0
+          ? this.plan.variants.length > 1
+            ? say`the app has no links in this variant`
+            : say`the app has no links`
+          : say`no pattern comes near`),
+      nearest,
+    };
   }
 
   /** What an entry does that opens a screen by its name. */
-  arrival(door: Door): { readonly state: 'opens' | 'gated'; readonly cold: readonly BuiltCard[]; readonly once: BuiltCard | null } {
+  arrival(door: Door): {
+    readonly state: 'opens' | 'gated';
+    readonly cold: readonly BuiltCard[];
+    readonly once: BuiltCard | null;
+  } {
     const arrival = arrivalOf(this.plan, this.walker, door);
-    const cold = arrival.cold.map(({ assumed, after, putOffBy }) => this.built(after, [...assumed].map(([text, holds]) => sayAssumed(text, holds)), putOffBy));
+    const cold = arrival.cold.map(({ assumed, after, putOffBy }) =>
+      this.built(
+        after,
+        [...assumed].map(([text, holds]) => sayAssumed(text, holds)),
+        putOffBy,
+      ),
+    );
     return { state: isGated(arrival) ? 'gated' : 'opens', cold, once: arrival.once && this.once(arrival.once) };
   }
 
@@ -111,7 +142,11 @@ export class UrlReader {
       const brought = at(values, name);
       const value = at(arrived, name);
       const isBrought = brought !== undefined && brought !== null && !(isList(brought) && brought.length === 0);
-      return { name, value: value === undefined || value === null ? null : told(showFlat(value)), from: isBrought ? 'url' : value === undefined ? 'missing' : value === null ? 'absent' : 'default' };
+      return {
+        name,
+        value: value === undefined || value === null ? null : told(showFlat(value)),
+        from: isBrought ? 'url' : value === undefined ? 'missing' : value === null ? 'absent' : 'default',
+      };
     });
   }
 
@@ -127,23 +162,42 @@ export class UrlReader {
   private matched(url: string, { pattern, values, ties, remarks }: Matched): UrlCard {
     const { link } = pattern;
     return {
-      text: told(url, 2000), opens: patternCard(link), takes: this.takes(link, values), ...this.arrival({ kind: 'link', link, values }),
-      ties: ties.map((tie) => patternCard(tie.link)), remarks: remarks.map(sayRemark), why: null, nearest: [],
+      text: told(url, 2000),
+      opens: patternCard(link),
+      takes: this.takes(link, values),
+      ...this.arrival({ kind: 'link', link, values }),
+      ties: ties.map((tie) => patternCard(tie.link)),
+      remarks: remarks.map(sayRemark),
+      why: null,
+      nearest: [],
     };
   }
 
-  private built(after: Configuration | null, when: readonly string[], putOffBy: Arrival['cold'][number]['putOffBy']): BuiltCard {
+  private built(
+    after: Configuration | null,
+    when: readonly string[],
+    putOffBy: Arrival['cold'][number]['putOffBy'],
+  ): BuiltCard {
     const stack = after ? [...screensOf(activeStack(after))].map(({ label }) => label).reverse() : [];
     const [revealed] = after ? this.walker.after(after, { kind: 'back' }) : [];
     const condition = putOffBy?.needs.node.condition;
     return {
-      when: when.join(' and '), stack, back: revealed ? activeStack(revealed)!.screen.label : null,
-      putOffBy: putOffBy && { screen: putOffBy.screen.label, needs: condition ? this.plan.tree.text.slice(condition.from, condition.to).replace(/\s+/g, ' ') : '' },
+      when: when.join(' and '),
+      stack,
+      back: revealed ? activeStack(revealed)!.screen.label : null,
+      putOffBy: putOffBy && {
+        screen: putOffBy.screen.label,
+        needs: condition ? this.plan.tree.text.slice(condition.from, condition.to).replace(/\s+/g, ' ') : '',
+      },
     };
   }
 
   private once({ flags, texts, after }: NonNullable<Arrival['once']>): BuiltCard {
-    const set = [...flags].filter(([flag, value]) => flag.initial !== value).map(([flag, value]) => (value === 'true' ? flag.name : value === 'false' ? `not ${flag.name}` : `${flag.name} is ${value}`));
+    const set = [...flags]
+      .filter(([flag, value]) => flag.initial !== value)
+      .map(([flag, value]) =>
+        value === 'true' ? flag.name : value === 'false' ? `not ${flag.name}` : `${flag.name} is ${value}`,
+      );
     return this.built(after, [...set, ...[...texts].map(([text, holds]) => sayAssumed(text, holds))], null);
   }
 }
@@ -151,7 +205,8 @@ export class UrlReader {
 /** Whether what is shown first, in each outcome, is something else. */
 const isGated = ({ cold }: Arrival): boolean => cold.length > 0 && cold.every(({ putOffBy }) => putOffBy !== null);
 
-const sayAssumed = (text: string, holds: boolean): string => (text.endsWith(' is given') ? `${holds ? '' : 'not '}${text}` : `${holds ? '' : 'not '}“${text}”`);
+const sayAssumed = (text: string, holds: boolean): string =>
+  text.endsWith(' is given') ? `${holds ? '' : 'not '}${text}` : `${holds ? '' : 'not '}“${text}”`;
 
 /** A value on one line. */
 function showFlat(value: Value): string {

@@ -3,7 +3,8 @@ import type { Plan } from '../plan/model';
 import type { VariantReach } from '../reach/reach';
 
 /** The variant of that name; the first one where there is none of that name. */
-export const variantNamed = ({ variants }: Pick<Plan, 'variants'>, variant: string | null): string => variants.find((name) => name === variant) ?? variants[0]!;
+export const variantNamed = ({ variants }: Pick<Plan, 'variants'>, variant: string | null): string =>
+  variants.find((name) => name === variant) ?? variants[0]!;
 
 /** The verdicts of the variant of that name; of the first one where there is none of that name. */
 export const reachOf = ({ reach }: Pick<Check, 'reach'>, variant: string | null): VariantReach =>

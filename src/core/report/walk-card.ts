@@ -98,16 +98,22 @@ export function walkCard(check: Check, request: WalkRequest, variant: string | n
   const nodes = read ?? [];
   const replayed = replay(plan, name, nodes, data);
   const now = Math.max(0, Math.min(taken, nodes.length, replayed.run.length - 1));
-  const configuration = read === null ? null : replayed.run[now]?.configuration ?? null;
+  const configuration = read === null ? null : (replayed.run[now]?.configuration ?? null);
   const stacks = new StackWriter(plan, name);
   const kept = keptWalks(plan, name);
   return {
-    request, variant: name,
+    request,
+    variant: name,
     state: read === null ? 'unreadable' : replayed.run.length === 0 ? 'no-start' : configuration ? 'on' : 'left',
     phone: configuration && phone(configuration, new OfferWriter(plan, walker, data, stacks, typed)),
     stacks: configuration ? stacks.stacks(configuration) : [],
-    flags: configuration ? plan.flags.map((flag, index) => ({ name: flag.name, value: configuration.flags[index]!, values: flag.values })) : [],
-    steps: [coldStart(replayed), ...nodes.map((node, index) => stepCard(node, text, replayed.run[index + 1]?.configuration))],
+    flags: configuration
+      ? plan.flags.map((flag, index) => ({ name: flag.name, value: configuration.flags[index]!, values: flag.values }))
+      : [],
+    steps: [
+      coldStart(replayed),
+      ...nodes.map((node, index) => stepCard(node, text, replayed.run[index + 1]?.configuration)),
+    ],
     taken: now,
     broken: brokenAt(replayed, nodes),
     doors: doors(plan, name, data),
@@ -121,7 +127,10 @@ function brokenAt(replayed: Replayed, nodes: readonly WalkStepNode[]): WalkCard[
   if (replayed.outcome === 'holds') return null;
   if (replayed.outcome === 'broken') return { step: replayed.step, why: sayBreak(replayed.because) };
   const step = replayed.run.length;
-  return { step, why: say`This step does not read${nodes[step - 1]?.kind === 'set' ? ': there is no such flag, or it cannot be that' : ''}.` };
+  return {
+    step,
+    why: say`This step does not read${nodes[step - 1]?.kind === 'set' ? ': there is no such flag, or it cannot be that' : ''}.`,
+  };
 }
 
 function phone(configuration: Configuration, offers: OfferWriter): PhoneCard {
@@ -132,30 +141,57 @@ function phone(configuration: Configuration, offers: OfferWriter): PhoneCard {
     return { name, value: value === undefined ? null : showPlainly(value) };
   };
   return {
-    screen: screen.index, title: titleOf(top), arrow: below && titleOf(below), modal,
-    arguments: screen.parameters.map(card), holds: screen.holds.map(card), offers: offers.offers(configuration),
+    screen: screen.index,
+    title: titleOf(top),
+    arrow: below && titleOf(below),
+    modal,
+    arguments: screen.parameters.map(card),
+    holds: screen.holds.map(card),
+    offers: offers.offers(configuration),
   };
 }
 
-const coldStart = ({ run }: Replayed): StepCard => ({ text: '', kind: null, label: 'Cold start', more: '', stack: run[0] ? labelsOf(run[0].configuration) : null });
+const coldStart = ({ run }: Replayed): StepCard => ({
+  text: '',
+  kind: null,
+  label: 'Cold start',
+  more: '',
+  stack: run[0] ? labelsOf(run[0].configuration) : null,
+});
 
 /** `undefined` stands for a step that was not walked, null for one that leaves the app. */
 const labelsOf = (configuration: Configuration | null | undefined): string[] | null => {
   if (configuration === undefined) return null;
   const labels: string[] = [];
-  for (let frame = configuration && activeStack(configuration); frame; frame = frame.below) labels.push(frame.screen.label);
+  for (let frame = configuration && activeStack(configuration); frame; frame = frame.below)
+    labels.push(frame.screen.label);
   return labels.reverse();
 };
 
 function stepCard(node: WalkStepNode, text: string, configuration: Configuration | null | undefined): StepCard {
   // The trail is read as the body of a walk, behind one line.
-  const written = (range: { readonly from: number; readonly to: number }): string => text.slice(range.from - trailBegins, range.to - trailBegins);
+  const written = (range: { readonly from: number; readonly to: number }): string =>
+    text.slice(range.from - trailBegins, range.to - trailBegins);
   const given = 'values' in node ? node.values.map((value) => written(value)).join(', ') : '';
-  const taken = 'taken' in node ? node.taken.map(({ holds, text: condition }) => `${holds ? 'if' : 'unless'} “${condition?.value ?? ''}”`).join(' and ') : '';
+  const taken =
+    'taken' in node
+      ? node.taken
+          .map(({ holds, text: condition }) => `${holds ? 'if' : 'unless'} “${condition?.value ?? ''}”`)
+          .join(' and ')
+      : '';
   const whole = written(node);
   return {
-    text: whole, kind: node.kind, label: 'label' in node && node.label ? node.label.value : whole.slice(node.kind.length).replace(/ (if|unless) ".*$/, '').trim(),
-    more: [given && `with ${given}`, taken].filter((each) => each !== '').join(', '), stack: labelsOf(configuration),
+    text: whole,
+    kind: node.kind,
+    label:
+      'label' in node && node.label
+        ? node.label.value
+        : whole
+            .slice(node.kind.length)
+            .replace(/ (if|unless) ".*$/, '')
+            .trim(),
+    more: [given && `with ${given}`, taken].filter((each) => each !== '').join(', '),
+    stack: labelsOf(configuration),
   };
 }
 
@@ -165,7 +201,12 @@ function doors(plan: Plan, variant: string, data: Data): DoorCard[] {
   const all: DoorCard[] = [];
   for (const entry of plan.entries) {
     if (!isIn(entry.only, variant)) continue;
-    all.push({ kind: 'entry', label: entry.label, opens: entry.call?.target?.label ?? entry.url ?? '', step: headOf({ kind: 'entry', entry }, data) });
+    all.push({
+      kind: 'entry',
+      label: entry.label,
+      opens: entry.call?.target?.label ?? entry.url ?? '',
+      step: headOf({ kind: 'entry', entry }, data),
+    });
   }
   for (const screen of plan.screens) {
     if (!isIn(screen.only, variant)) continue;
@@ -180,7 +221,11 @@ function doors(plan: Plan, variant: string, data: Data): DoorCard[] {
 }
 
 function coverage(check: Check, variant: string, used: ReadonlySet<Branch>): CoverageCard {
-  const all = outcomesWanted(check.plan, variant, check.soonest.variants.find(({ name }) => name === variant)!);
+  const all = outcomesWanted(
+    check.plan,
+    variant,
+    check.soonest.variants.find(({ name }) => name === variant)!,
+  );
   return { used: [...used].filter((branch) => all.has(branch)).length, all: all.size };
 }
 

@@ -31,14 +31,19 @@ export function outcomesIn(plan: Plan, variant: string): Set<Branch> {
   const all = new Set<Branch>();
   for (const screen of plan.screens) {
     if (!isIn(screen.only, variant)) continue;
-    for (const transition of screen.transitions) if (isIn(transition.only, variant)) for (const branch of transition.branches) all.add(branch);
+    for (const transition of screen.transitions)
+      if (isIn(transition.only, variant)) for (const branch of transition.branches) all.add(branch);
   }
-  for (const menu of plan.menus) if (isIn(menu.only, variant)) for (const item of menu.items) for (const branch of item.branches) all.add(branch);
+  for (const menu of plan.menus)
+    if (isIn(menu.only, variant)) for (const item of menu.items) for (const branch of item.branches) all.add(branch);
   return all;
 }
 
 /** The plan's walks in one variant, and the outcomes that they use. Costs what walking them costs. */
-export function keptWalks(plan: Plan, variant: string): { readonly cards: readonly KeptCard[]; readonly used: ReadonlySet<Branch> } {
+export function keptWalks(
+  plan: Plan,
+  variant: string,
+): { readonly cards: readonly KeptCard[]; readonly used: ReadonlySet<Branch> } {
   const used = new Set<Branch>();
   const cards = plan.walks.map((walk): KeptCard => {
     const steps = walk.body?.items ?? [];
@@ -46,10 +51,12 @@ export function keptWalks(plan: Plan, variant: string): { readonly cards: readon
     for (const { branch } of replayed.run) if (branch) used.add(branch);
     const last: Stop | undefined = replayed.run.at(-1);
     return {
-      name: walk.title?.value ?? '', from: walk.from,
+      name: walk.title?.value ?? '',
+      from: walk.from,
       steps: steps.map(({ from, to }) => plan.tree.text.slice(from, to)).join(' '),
       taps: steps.filter(({ kind }) => kind !== 'expect').length,
-      outcome: replayed.outcome, broken: replayed.outcome === 'broken' ? { step: replayed.step, why: sayBreak(replayed.because) } : null,
+      outcome: replayed.outcome,
+      broken: replayed.outcome === 'broken' ? { step: replayed.step, why: sayBreak(replayed.because) } : null,
       ends: replayed.outcome === 'holds' && last?.configuration ? activeStack(last.configuration)!.screen.label : null,
     };
   });

@@ -69,7 +69,10 @@ const mostOptions = 6;
 
 export class OfferWriter {
   constructor(
-    private readonly plan: Plan, private readonly walker: Walker, private readonly data: Data, private readonly stacks: StackWriter,
+    private readonly plan: Plan,
+    private readonly walker: Walker,
+    private readonly data: Data,
+    private readonly stacks: StackWriter,
     /** What the user has typed so far, by the head of the offer. */
     private readonly typed: Readonly<Record<string, Values>>,
   ) {}
@@ -83,15 +86,29 @@ export class OfferWriter {
     const head = headOf(event, this.data);
     const given = Object.hasOwn(this.typed, head) ? this.typed[head]! : {};
     const outcomes = outcomesOfEvent(this.walker, configuration, event, given);
-    const branches = event.kind === 'trigger' ? event.transition.branches : event.kind === 'item' ? event.item.branches : [];
+    const branches =
+      event.kind === 'trigger' ? event.transition.branches : event.kind === 'item' ? event.item.branches : [];
     return {
-      kind: event.kind as OfferCard['kind'], label: labelOf(event), head, menu: event.kind === 'item' ? event.item.menu.title : null,
+      kind: event.kind as OfferCard['kind'],
+      label: labelOf(event),
+      head,
+      menu: event.kind === 'item' ? event.item.menu.title : null,
       current: event.kind === 'tab' && this.isCurrent(event, configuration),
       inputs: event.kind === 'trigger' ? this.inputs(event.transition, configuration, given) : [],
       outcomes: outcomes.map((outcome) => this.outcome(outcome, event, configuration)),
-      lacks: outcomes.length > 0 ? null : branches.map(({ node }) => this.text(node.condition)).find((text) => text !== '') ?? null,
+      lacks:
+        outcomes.length > 0
+          ? null
+          : (branches.map(({ node }) => this.text(node.condition)).find((text) => text !== '') ?? null),
       does: this.does(branches[0] ?? null, event),
-      from: event.kind === 'trigger' ? event.transition.node.from : event.kind === 'item' ? event.item.node.from : event.kind === 'tab' ? event.tab.node.from : null,
+      from:
+        event.kind === 'trigger'
+          ? event.transition.node.from
+          : event.kind === 'item'
+            ? event.item.node.from
+            : event.kind === 'tab'
+              ? event.tab.node.from
+              : null,
     };
   }
 
@@ -104,11 +121,18 @@ export class OfferWriter {
   private outcome({ branch, assumed, told, after }: Outcome, event: Event, before: Configuration): OutcomeCard {
     const same = after === before;
     return {
-      tail: tailOf(assumed) + (told || !after ? '' : ` expect ${activeStack(after)!.screen.label}`), when: [...assumed].map(([text, holds]) => `${holds ? 'if' : 'unless'} “${text}”`).join(' and ') || null,
-      does: this.does(branch, event), passes: after && !same && branch ? this.passes(branch, after) : [],
+      tail: tailOf(assumed) + (told || !after ? '' : ` expect ${activeStack(after)!.screen.label}`),
+      when: [...assumed].map(([text, holds]) => `${holds ? 'if' : 'unless'} “${text}”`).join(' and ') || null,
+      does: this.does(branch, event),
+      passes: after && !same && branch ? this.passes(branch, after) : [],
       shows: after && activeStack(after)!.screen.label,
-      stacks: after && !same ? this.stacks.stacks(after) : null, stays: after ? staying(before, after) : 0,
-      sets: after ? this.plan.flags.flatMap(({ name }, index) => (after.flags[index] === before.flags[index] ? [] : [{ name, value: after.flags[index]! }])) : [],
+      stacks: after && !same ? this.stacks.stacks(after) : null,
+      stays: after ? staying(before, after) : 0,
+      sets: after
+        ? this.plan.flags.flatMap(({ name }, index) =>
+            after.flags[index] === before.flags[index] ? [] : [{ name, value: after.flags[index]! }],
+          )
+        : [],
     };
   }
 
@@ -126,7 +150,10 @@ export class OfferWriter {
 
   /** Steps as they are written, but for arguments. */
   private does(branch: Branch | null, event: Event): string {
-    if (branch) return branch.node.steps.map((step) => this.text('list' in step && step.list ? { from: step.from, to: step.list.from } : step)).join(', then ');
+    if (branch)
+      return branch.node.steps
+        .map((step) => this.text('list' in step && step.list ? { from: step.from, to: step.list.from } : step))
+        .join(', then ');
     if (event.kind === 'tab') return 'its own stack';
     return event.kind === 'back' ? 'takes off one' : '';
   }
@@ -137,20 +164,43 @@ export class OfferWriter {
 
   /** The row and the values that arguments in the trigger's branches are made from, and that the user decides. */
   private inputs({ screen, loop, branches }: Transition, configuration: Configuration, given: Values): InputCard[] {
-    const named = new Set(branches.flatMap(({ steps }) => openings(steps).flatMap(({ call }) => call?.arguments.map((argument) => rootOf(argument.value) ?? argument.name.text) ?? [])));
+    const named = new Set(
+      branches.flatMap(({ steps }) =>
+        openings(steps).flatMap(
+          ({ call }) => call?.arguments.map((argument) => rootOf(argument.value) ?? argument.name.text) ?? [],
+        ),
+      ),
+    );
     const now = activeStack(configuration)?.values ?? {};
-    const decided: readonly Named[] = [...(loop ? [{ name: loop.variable.text, type: loop.type }] : []), ...screen.holds.filter(({ name }) => name !== loop?.variable.text)];
+    const decided: readonly Named[] = [
+      ...(loop ? [{ name: loop.variable.text, type: loop.type }] : []),
+      ...screen.holds.filter(({ name }) => name !== loop?.variable.text),
+    ];
     return decided.flatMap(({ name, type }): InputCard[] => {
       const literal = toldBy(type);
       if (!named.has(name) || !literal) return [];
       const rows = name === loop?.variable.text && loop.list ? this.data.read(loop.list, '', now) : undefined;
-      const options = literal.kind === 'choice' ? literal.options : literal.kind === 'base' && literal.name === 'bool' ? ['false', 'true']
-        : rows !== undefined && isList(rows) ? rows.slice(0, mostOptions).map((row) => idOf(row, type)) : [];
-      const value = at(given, name) ?? (name === loop?.variable.text ? options[0] ?? this.data.samples.of(type, name) : at(now, name));
-      return [{
-        name, type: showType(literal), literal, value: value === undefined ? '' : idOf(value, type), options,
-        only: literal.kind === 'choice' || (literal.kind === 'base' && literal.name === 'bool'),
-      }];
+      const options =
+        literal.kind === 'choice'
+          ? literal.options
+          : literal.kind === 'base' && literal.name === 'bool'
+            ? ['false', 'true']
+            : rows !== undefined && isList(rows)
+              ? rows.slice(0, mostOptions).map((row) => idOf(row, type))
+              : [];
+      const value =
+        at(given, name) ??
+        (name === loop?.variable.text ? (options[0] ?? this.data.samples.of(type, name)) : at(now, name));
+      return [
+        {
+          name,
+          type: showType(literal),
+          literal,
+          value: value === undefined ? '' : idOf(value, type),
+          options,
+          only: literal.kind === 'choice' || (literal.kind === 'base' && literal.name === 'bool'),
+        },
+      ];
     });
   }
 
@@ -158,8 +208,11 @@ export class OfferWriter {
   private toldApart(offer: OfferCard, all: readonly OfferCard[]): OfferCard {
     const twins = all.filter((other) => other !== offer && other.head === offer.head && other.outcomes.length > 0);
     if (twins.length === 0) return offer;
-    const outcomes = offer.outcomes.map((outcome) => (outcome.shows === null || !twins.some((twin) => twin.outcomes.some(({ shows }) => shows !== outcome.shows))
-      ? outcome : { ...outcome, tail: `${outcome.tail} expect ${outcome.shows}` }));
+    const outcomes = offer.outcomes.map((outcome) =>
+      outcome.shows === null || !twins.some((twin) => twin.outcomes.some(({ shows }) => shows !== outcome.shows))
+        ? outcome
+        : { ...outcome, tail: `${outcome.tail} expect ${outcome.shows}` },
+    );
     return { ...offer, outcomes };
   }
 }
@@ -170,7 +223,9 @@ const rootOf = (value: ValueNode | null): string | null => (value?.kind === 'pat
 function idOf(value: Value, declared: Type): string {
   const type = required(declared);
   const field = type.kind === 'record' ? tellingField(type) : null;
-  return showPlainly(value !== null && isRecord(value) ? (field === null ? undefined : at(value, field)) ?? null : value);
+  return showPlainly(
+    value !== null && isRecord(value) ? ((field === null ? undefined : at(value, field)) ?? null) : value,
+  );
 }
 
 /** How many frames of the active stack stay as they are, from the bottom. */

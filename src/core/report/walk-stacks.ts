@@ -40,31 +40,51 @@ export const mostFrames = 24;
 export class StackWriter {
   private readonly tabs: readonly { readonly label: string }[];
 
-  constructor(private readonly plan: Plan, variant: string) {
+  constructor(
+    private readonly plan: Plan,
+    variant: string,
+  ) {
     this.tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
   }
 
   /** The stacks that are not empty, the active one first. */
   stacks(configuration: Configuration): StackCard[] {
     const all = configuration.stacks.flatMap((stack, place) => (stack ? [{ stack, place }] : []));
-    return [...all.filter(({ place }) => place === configuration.active), ...all.filter(({ place }) => place !== configuration.active)]
-      .map(({ stack, place }) => this.stack(stack, place, configuration));
+    return [
+      ...all.filter(({ place }) => place === configuration.active),
+      ...all.filter(({ place }) => place !== configuration.active),
+    ].map(({ stack, place }) => this.stack(stack, place, configuration));
   }
 
   private stack(stack: Stack, place: number, configuration: Configuration): StackCard {
     const frames: FrameCard[] = [];
     let depth = 0;
-    for (let frame = stack; frame; frame = frame.below) if (depth++ < mostFrames) frames.push(this.frame(frame, configuration));
-    return { name: place === mainStack ? null : this.tabs[place - 1]!.label, active: place === configuration.active, frames, depth };
+    for (let frame = stack; frame; frame = frame.below)
+      if (depth++ < mostFrames) frames.push(this.frame(frame, configuration));
+    return {
+      name: place === mainStack ? null : this.tabs[place - 1]!.label,
+      active: place === configuration.active,
+      frames,
+      depth,
+    };
   }
 
   frame(frame: Frame, configuration: Configuration): FrameCard {
     const { screen, modal, putOff } = frame;
-    return { screen: screen.index, title: titleOf(frame), values: argumentsOf(frame), modal, waits: putOff?.screen.label ?? null, lacks: this.lackOf(screen, configuration) };
+    return {
+      screen: screen.index,
+      title: titleOf(frame),
+      values: argumentsOf(frame),
+      modal,
+      waits: putOff?.screen.label ?? null,
+      lacks: this.lackOf(screen, configuration),
+    };
   }
 
   private lackOf(screen: Screen, { flags }: Configuration): string | null {
-    const lacking = screen.needs.find(({ condition }) => !outcomesOf(condition, (flag) => flags[this.plan.flags.indexOf(flag)]!).holds);
+    const lacking = screen.needs.find(
+      ({ condition }) => !outcomesOf(condition, (flag) => flags[this.plan.flags.indexOf(flag)]!).holds,
+    );
     const written = lacking?.node.condition;
     return written ? this.plan.tree.text.slice(written.from, written.to) : null;
   }

@@ -20,5 +20,9 @@ export function restOfTour(check: Check, variant: string | null): RestOfTour {
   const { used } = keptWalks(plan, name);
   const rest = new Set([...outcomesWanted(plan, name, reachOf(check, name))].filter((branch) => !used.has(branch)));
   const { walks, whole } = planTour(plan, name, rest);
-  return { walks: walks.map((walk) => ({ steps: stepsOf(walk), taps: walk.length, ends: walk.at(-1)?.shows?.label ?? null })), taps: tapsIn(walks), whole };
+  return {
+    walks: walks.map((walk) => ({ steps: stepsOf(walk), taps: walk.length, ends: walk.at(-1)?.shows?.label ?? null })),
+    taps: tapsIn(walks),
+    whole,
+  };
 }

@@ -26,7 +26,8 @@ export function silence(plan: Plan, findings: readonly Finding[]): Silenced {
   if (plan.accepts.length === 0) return { findings, accepted: [], used };
   const labels = new Map<string, string>();
   for (const screen of plan.screens) {
-    for (const name of [screen.label, ...(screen.module ? [`${screen.module.name}.${screen.name}`] : [])]) labels.set(name, screen.label);
+    for (const name of [screen.label, ...(screen.module ? [`${screen.module.name}.${screen.name}`] : [])])
+      labels.set(name, screen.label);
   }
   const waiting = new Map<string, AcceptNode[]>();
   const keyOf = (rule: string, subject: string | null): string => `${rule} ${subject ?? ''}`;

@@ -56,15 +56,56 @@ import { wrongType } from './supply/wrong-type';
 import { brokenWalk } from './walk/broken';
 
 export const catalogue: readonly Rule[] = [
-  syntax, unknownName, duplicateName, unknownType, cyclicType, flagValue, noStart, idleAccept,
-  stranded, variantOnly, gated, linkOnly, deadTransition, deadEnd, trap,
-  missing, unknownArgument, wrongType, unknownValue, mayBeAbsent, fixedId, unpackedRecord, constant, defaultUnused,
-  grows, backTargetMissing, guardedRevealed, ruleBroken, doubled, undecided,
-  invalid, unknownVariable, missingArgument, notCarriable, noOrigin, overlap, shadowed, undecidedLink, alone,
-  unresolved, badArgument,
-  tooManyTabs, sameTarget,
-  privateScreen, moduleCycle, noOwner,
-  noTitle, sameTitle, style, unclearTrigger,
+  syntax,
+  unknownName,
+  duplicateName,
+  unknownType,
+  cyclicType,
+  flagValue,
+  noStart,
+  idleAccept,
+  stranded,
+  variantOnly,
+  gated,
+  linkOnly,
+  deadTransition,
+  deadEnd,
+  trap,
+  missing,
+  unknownArgument,
+  wrongType,
+  unknownValue,
+  mayBeAbsent,
+  fixedId,
+  unpackedRecord,
+  constant,
+  defaultUnused,
+  grows,
+  backTargetMissing,
+  guardedRevealed,
+  ruleBroken,
+  doubled,
+  undecided,
+  invalid,
+  unknownVariable,
+  missingArgument,
+  notCarriable,
+  noOrigin,
+  overlap,
+  shadowed,
+  undecidedLink,
+  alone,
+  unresolved,
+  badArgument,
+  tooManyTabs,
+  sameTarget,
+  privateScreen,
+  moduleCycle,
+  noOwner,
+  noTitle,
+  sameTitle,
+  style,
+  unclearTrigger,
   brokenWalk,
 ];
 
@@ -87,12 +128,16 @@ export function* runRules(given: Omit<Context, 'rules' | 'silenced'>): Work<Rule
   const found: Finding[] = [];
   for (const rule of catalogue) {
     if (rule === idleAccept) continue;
-    found.push(...yield* run(rule, context, witnesses));
+    found.push(...(yield* run(rule, context, witnesses)));
     yield;
   }
   const silenced = silence(given.plan, found.sort(byPlace));
   const idle = yield* run(idleAccept, { ...context, silenced }, witnesses);
-  return { findings: idle.length > 0 ? [...silenced.findings, ...idle].sort(byPlace) : silenced.findings, accepted: silenced.accepted, witnesses };
+  return {
+    findings: idle.length > 0 ? [...silenced.findings, ...idle].sort(byPlace) : silenced.findings,
+    accepted: silenced.accepted,
+    witnesses,
+  };
 }
 
 const byPlace = (a: Finding, b: Finding): number => a.range.from - b.range.from || a.range.to - b.range.to;
@@ -105,12 +150,21 @@ function* run(rule: Rule, context: Context, witnesses: Map<Finding, Witness>): W
       continue;
     }
     const finding: Finding = {
-      rule: rule.id, severity: rule.severity, variant: found.variant ?? null, walk: found.walk ? walkLabels(found.walk) : null, url: found.url ?? null,
+      rule: rule.id,
+      severity: rule.severity,
+      variant: found.variant ?? null,
+      walk: found.walk ? walkLabels(found.walk) : null,
+      url: found.url ?? null,
       range: { from: found.range.from, to: found.range.to },
-      summary: found.summary, detail: found.detail, subject: found.subject, argument: found.argument ?? null, fixes: found.fixes ?? [],
+      summary: found.summary,
+      detail: found.detail,
+      subject: found.subject,
+      argument: found.argument ?? null,
+      fixes: found.fixes ?? [],
     };
     findings.push(finding);
-    if (found.walk) witnesses.set(finding, { variant: found.walkIn ?? found.variant ?? context.plan.variants[0]!, walk: found.walk });
+    if (found.walk)
+      witnesses.set(finding, { variant: found.walkIn ?? found.variant ?? context.plan.variants[0]!, walk: found.walk });
   }
   return findings;
 }

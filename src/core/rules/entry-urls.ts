@@ -26,10 +26,27 @@ export function entriesOpening(plan: Plan): EntryUrl[] {
     if (!url || variants.length === 0) return [];
     const all = variants.map((variant): EntryUrl['found'] => {
       const found = spaceOf(plan, variant).match(url.text);
-      return isMatched(found) ? { kind: 'matched', matched: found, variant } : found ? { kind: 'problem', problem: found, variant } : { kind: 'nothing', variant };
+      return isMatched(found)
+        ? { kind: 'matched', matched: found, variant }
+        : found
+          ? { kind: 'problem', problem: found, variant }
+          : { kind: 'nothing', variant };
     });
     const failing = all.filter(({ kind }) => kind !== 'matched');
-    return [{ entry, url, found: failing[0] ?? all[0]!, variant: failing.length === 0 || failing.length === all.length ? null : toldIn(plan, failing.map(({ variant }) => variant)) }];
+    return [
+      {
+        entry,
+        url,
+        found: failing[0] ?? all[0]!,
+        variant:
+          failing.length === 0 || failing.length === all.length
+            ? null
+            : toldIn(
+                plan,
+                failing.map(({ variant }) => variant),
+              ),
+      },
+    ];
   });
 }
 

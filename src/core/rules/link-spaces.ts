@@ -29,13 +29,19 @@ interface InSpace<T> {
 }
 
 /** What is found in the URL spaces of a plan, each once: with the space where it was found first, and the variants that have it. */
-export function* clashesIn<T>(plan: Plan, find: (clashes: Clashes) => readonly T[], linksOf: (found: T) => readonly Link[]): Work<InSpace<T>[]> {
+export function* clashesIn<T>(
+  plan: Plan,
+  find: (clashes: Clashes) => readonly T[],
+  linksOf: (found: T) => readonly Link[],
+): Work<InSpace<T>[]> {
   const told = new Map<string, InSpace<T>>();
   const spaces = spacesOf(plan);
   yield;
   for (const [space, variants] of spaces) {
     for (const found of find(yield* findClashes(space))) {
-      const key = linksOf(found).map(({ node }) => node.from).join();
+      const key = linksOf(found)
+        .map(({ node }) => node.from)
+        .join();
       const known = told.get(key);
       if (known) known.variants.push(...variants);
       else told.set(key, { found, space, variants: [...variants] });
@@ -45,7 +51,8 @@ export function* clashesIn<T>(plan: Plan, find: (clashes: Clashes) => readonly T
 }
 
 /** The one variant that is named where something does not hold in all. */
-export const toldIn = (plan: Plan, variants: readonly string[]): string | null => (variants.length === plan.variants.length ? null : variants[0]!);
+export const toldIn = (plan: Plan, variants: readonly string[]): string | null =>
+  variants.length === plan.variants.length ? null : variants[0]!;
 
 /** So many clashes get a more specific pattern offered, and so many links a space has at most then: each is tried out. */
 export const mostTried = 8;
@@ -55,9 +62,13 @@ const mostLinks = 2_000;
 export function moreSpecific(plan: Plan, space: UrlSpace, { link }: Pattern): Fix[] {
   if (space.links.length > mostLinks) return [];
   const variable = readPattern(link.pattern).template!.variables[0]?.name;
-  for (const name of [link.screen.name, ...(variable === undefined ? [] : [`by${variable[0]!.toUpperCase()}${variable.slice(1)}`])]) {
+  for (const name of [
+    link.screen.name,
+    ...(variable === undefined ? [] : [`by${variable[0]!.toUpperCase()}${variable.slice(1)}`]),
+  ]) {
     const pattern = setApart(link.pattern, asSegment(name));
-    if (pattern !== null && !clashes(plan, space, link, pattern)) return [{ label: `Write ${pattern}`, edits: [writePattern(link, pattern)] }];
+    if (pattern !== null && !clashes(plan, space, link, pattern))
+      return [{ label: `Write ${pattern}`, edits: [writePattern(link, pattern)] }];
   }
   return [];
 }
@@ -65,6 +76,12 @@ export function moreSpecific(plan: Plan, space: UrlSpace, { link }: Pattern): Fi
 /** Whether a link with another pattern would clash with anything. */
 function clashes(plan: Plan, space: UrlSpace, link: Link, pattern: string): boolean {
   const other: Link = { ...link, pattern };
-  const tried = new UrlSpace(plan, space.links.map((each) => (each === link ? other : each)));
-  return hasClash(tried, tried.patterns.find((each) => each.link === other)!);
+  const tried = new UrlSpace(
+    plan,
+    space.links.map((each) => (each === link ? other : each)),
+  );
+  return hasClash(
+    tried,
+    tried.patterns.find((each) => each.link === other)!,
+  );
 }

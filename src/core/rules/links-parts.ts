@@ -13,43 +13,72 @@ const mostTold = 60;
 
 /** A text from outside, cut where it is long, and with control characters told by number. */
 export function told(text: string, most = mostTold): string {
-  // eslint-disable-next-line no-control-regex
-  return (text.length > most ? `${text.slice(0, most - 1)}…` : text).replace(/[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]|\p{Surrogate}/gu, codePoint);
+  return (text.length > most ? `${text.slice(0, most - 1)}…` : text).replace(
+    /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]|\p{Surrogate}/gu,
+    codePoint,
+  );
 }
 
-const codePoint = (character: string): string => `U+${character.codePointAt(0)!.toString(16).toUpperCase().padStart(4, '0')}`;
+const codePoint = (character: string): string =>
+  `U+${character.codePointAt(0)!.toString(16).toUpperCase().padStart(4, '0')}`;
 
 /** Why a URL does not read: a clause that goes on from “does not read, ”. */
 export function sayUrlProblem(problem: UrlProblem): Message {
   switch (problem.why) {
-    case 'empty': return say`there is nothing`;
-    case 'no-scheme': return problem.meant === null ? say`it begins with neither a scheme nor a slash` : say`it begins with neither a scheme nor a slash; ${told(problem.meant)} would read`;
-    case 'two-slashes': return problem.meant === null ? say`it begins with two slashes, and so with a host, but has no scheme` : say`it begins with a host, but has no scheme; ${told(problem.meant)} would read`;
-    case 'user-info': return say`${told(problem.text)} names a user in front of the host, which is refused: it can pose as another host`;
-    case 'host': return say`${told(problem.text)} is no host`;
-    case 'port': return say`${told(problem.text)} has no port between 0 and 65535`;
-    case 'other-origin': return say`${told(problem.text)} is no origin of this app`;
-    case 'character': return say`${told(problem.character) === ' ' ? say`a blank` : say`${told(problem.character)}`} at character ${problem.at + 1} may not stand there as it is`;
-    case 'surrogate': return say`character ${problem.at + 1} is half of a surrogate pair`;
-    case 'escape': return say`${told(problem.text)} at character ${problem.at + 1} is no percent sign with two hexadecimal digits`;
-    case 'utf-8': return say`the escapes at character ${problem.at + 1} are no UTF-8`;
+    case 'empty':
+      return say`there is nothing`;
+    case 'no-scheme':
+      return problem.meant === null
+        ? say`it begins with neither a scheme nor a slash`
+        : say`it begins with neither a scheme nor a slash; ${told(problem.meant)} would read`;
+    case 'two-slashes':
+      return problem.meant === null
+        ? say`it begins with two slashes, and so with a host, but has no scheme`
+        : say`it begins with a host, but has no scheme; ${told(problem.meant)} would read`;
+    case 'user-info':
+      return say`${told(problem.text)} names a user in front of the host, which is refused: it can pose as another host`;
+    case 'host':
+      return say`${told(problem.text)} is no host`;
+    case 'port':
+      return say`${told(problem.text)} has no port between 0 and 65535`;
+    case 'other-origin':
+      return say`${told(problem.text)} is no origin of this app`;
+    case 'character':
+      return say`${told(problem.character) === ' ' ? say`a blank` : say`${told(problem.character)}`} at character ${problem.at + 1} may not stand there as it is`;
+    case 'surrogate':
+      return say`character ${problem.at + 1} is half of a surrogate pair`;
+    case 'escape':
+      return say`${told(problem.text)} at character ${problem.at + 1} is no percent sign with two hexadecimal digits`;
+    case 'utf-8':
+      return say`the escapes at character ${problem.at + 1} are no UTF-8`;
   }
 }
 
 /** The same of many URLs: without what each has there. */
 export function sayUrlProblemOf(problem: UrlProblem): Message {
   switch (problem.why) {
-    case 'empty': return say`there is nothing`;
-    case 'no-scheme': return say`it begins with neither a scheme nor a slash`;
-    case 'two-slashes': return say`it begins with a host, but has no scheme`;
-    case 'user-info': return say`it names a user in front of the host`;
-    case 'host': return say`what stands for a host is none`;
-    case 'port': return say`the port is none between 0 and 65535`;
-    case 'character': return say`it has a character that may not stand there as it is`;
-    case 'surrogate': return say`it has half of a surrogate pair`;
-    case 'escape': return say`a percent sign is followed by other than two hexadecimal digits`;
-    case 'utf-8': return say`its escapes are no UTF-8`;
-    case 'other-origin': return sayUrlProblem(problem);
+    case 'empty':
+      return say`there is nothing`;
+    case 'no-scheme':
+      return say`it begins with neither a scheme nor a slash`;
+    case 'two-slashes':
+      return say`it begins with a host, but has no scheme`;
+    case 'user-info':
+      return say`it names a user in front of the host`;
+    case 'host':
+      return say`what stands for a host is none`;
+    case 'port':
+      return say`the port is none between 0 and 65535`;
+    case 'character':
+      return say`it has a character that may not stand there as it is`;
+    case 'surrogate':
+      return say`it has half of a surrogate pair`;
+    case 'escape':
+      return say`a percent sign is followed by other than two hexadecimal digits`;
+    case 'utf-8':
+      return say`its escapes are no UTF-8`;
+    case 'other-origin':
+      return sayUrlProblem(problem);
   }
 }
 
@@ -57,39 +86,56 @@ export function sayUrlProblemOf(problem: UrlProblem): Message {
 export function sayWanted(declared: Type): Message {
   const type = required(declared);
   switch (type.kind) {
-    case 'choice': return enumerate(type.options, 6, 'or');
-    case 'id': return sayWanted({ kind: 'base', name: type.base ?? 'text' });
-    case 'list': return say`items, each ${sayWanted(type.of)}`;
+    case 'choice':
+      return enumerate(type.options, 6, 'or');
+    case 'id':
+      return sayWanted({ kind: 'base', name: type.base ?? 'text' });
+    case 'list':
+      return say`items, each ${sayWanted(type.of)}`;
     case 'base':
       switch (type.name) {
-        case 'bool': return say`${'true'} or ${'false'}`;
-        case 'date': return say`a date such as ${'2026-01-31'}`;
-        case 'time': return say`a time such as ${'09:30'}`;
-        case 'instant': return say`an instant such as ${'2026-01-31T09:30:00Z'}`;
-        case 'url': return say`a URL with its scheme`;
-        default: return say`${words(type.name === 'int' ? 'an' : 'a')} ${type.name}`;
+        case 'bool':
+          return say`${'true'} or ${'false'}`;
+        case 'date':
+          return say`a date such as ${'2026-01-31'}`;
+        case 'time':
+          return say`a time such as ${'09:30'}`;
+        case 'instant':
+          return say`an instant such as ${'2026-01-31T09:30:00Z'}`;
+        case 'url':
+          return say`a URL with its scheme`;
+        default:
+          return say`${words(type.name === 'int' ? 'an' : 'a')} ${type.name}`;
       }
-    default: return say`something else`;
+    default:
+      return say`something else`;
   }
 }
 
 /** A segment as the pattern writes it. */
-export const showSegment = (segment: Segment): string => segment.parts.map((part) => ('text' in part ? part.text : `{${part.variable}}`)).join('');
+export const showSegment = (segment: Segment): string =>
+  segment.parts.map((part) => ('text' in part ? part.text : `{${part.variable}}`)).join('');
 
 /** Where a URL fails a pattern: a clause. */
 export function sayFailure({ pattern, failure }: Near): Message {
   switch (failure.why) {
-    case 'text': return say`${told(failure.found)} stands where it has ${failure.wanted}`;
+    case 'text':
+      return say`${told(failure.found)} stands where it has ${failure.wanted}`;
     case 'value': {
       const variables = failure.wanted.parts.filter((part) => 'carried' in part);
       const [only] = variables;
-      if (only && failure.wanted.parts.length === 1) return say`${shownValue(failure.found)} stands for ${only.variable}, which wants ${sayWanted(only.carried.type)}`;
+      if (only && failure.wanted.parts.length === 1)
+        return say`${shownValue(failure.found)} stands for ${only.variable}, which wants ${sayWanted(only.carried.type)}`;
       return say`${shownValue(failure.found)} stands where it has ${showSegment(failure.wanted)}`;
     }
-    case 'too-short': return say`it ends where ${typeof failure.wanted === 'string' ? failure.wanted : showSegment(failure.wanted)} should follow`;
-    case 'too-long': return say`${shownValue(failure.found)} is too much`;
-    case 'item': return say`${shownValue(failure.found)} stands in ${pattern.rest!.name}, which wants ${sayWanted(pattern.rest!.carried.type)}`;
-    case 'query': return say`${shownValue(failure.found)} stands for ${failure.name}, which wants ${sayWanted(pattern.query.find(({ name }) => name === failure.name)!.carried.type)}`;
+    case 'too-short':
+      return say`it ends where ${typeof failure.wanted === 'string' ? failure.wanted : showSegment(failure.wanted)} should follow`;
+    case 'too-long':
+      return say`${shownValue(failure.found)} is too much`;
+    case 'item':
+      return say`${shownValue(failure.found)} stands in ${pattern.rest!.name}, which wants ${sayWanted(pattern.rest!.carried.type)}`;
+    case 'query':
+      return say`${shownValue(failure.found)} stands for ${failure.name}, which wants ${sayWanted(pattern.query.find(({ name }) => name === failure.name)!.carried.type)}`;
   }
 }
 
@@ -100,12 +146,18 @@ export function sayGroup(near: Near): Message {
     case 'value': {
       const variables = failure.wanted.parts.filter((part) => 'carried' in part);
       const [only] = variables;
-      return only && failure.wanted.parts.length === 1 ? say`${only.variable} wants ${sayWanted(only.carried.type)}` : say`what stands for ${showSegment(failure.wanted)} does not fit`;
+      return only && failure.wanted.parts.length === 1
+        ? say`${only.variable} wants ${sayWanted(only.carried.type)}`
+        : say`what stands for ${showSegment(failure.wanted)} does not fit`;
     }
-    case 'too-long': return say`it goes on where the path ends`;
-    case 'item': return say`${pattern.rest!.name} wants ${sayWanted(pattern.rest!.carried.type)}`;
-    case 'query': return say`${failure.name} wants ${sayWanted(pattern.query.find(({ name }) => name === failure.name)!.carried.type)}`;
-    default: return sayFailure(near);
+    case 'too-long':
+      return say`it goes on where the path ends`;
+    case 'item':
+      return say`${pattern.rest!.name} wants ${sayWanted(pattern.rest!.carried.type)}`;
+    case 'query':
+      return say`${failure.name} wants ${sayWanted(pattern.query.find(({ name }) => name === failure.name)!.carried.type)}`;
+    default:
+      return sayFailure(near);
   }
 }
 
@@ -114,15 +166,21 @@ const shownValue = (text: string): Message => (text === '' ? say`nothing` : say`
 /** What of a URL is not looked at, or may be meant otherwise: a sentence. */
 export function sayRemark(remark: Remark): Message {
   switch (remark.kind) {
-    case 'unknown-name': return say`${told(remark.name)} is not looked at.`;
-    case 'repeated': return say`${told(remark.name)} is there more than once; the first counts.`;
-    case 'plus': return say`The plus in ${told(remark.name)} stands for itself, not for a blank.`;
-    case 'fragment': return say`What stands behind ${'#'} is not looked at.`;
+    case 'unknown-name':
+      return say`${told(remark.name)} is not looked at.`;
+    case 'repeated':
+      return say`${told(remark.name)} is there more than once; the first counts.`;
+    case 'plus':
+      return say`The plus in ${told(remark.name)} stands for itself, not for a blank.`;
+    case 'fragment':
+      return say`What stands behind ${'#'} is not looked at.`;
   }
 }
 
 /** Every link whose pattern reads, with that as a template. */
-export function* eachTemplate({ screens }: Pick<Plan, 'screens'>): Generator<{ readonly screen: Screen; readonly link: Link; readonly template: Template }> {
+export function* eachTemplate({
+  screens,
+}: Pick<Plan, 'screens'>): Generator<{ readonly screen: Screen; readonly link: Link; readonly template: Template }> {
   for (const screen of screens) {
     for (const link of screen.links) {
       const { template } = readPattern(link.pattern);
@@ -138,7 +196,14 @@ export function inPattern({ node }: Link, from: number, to: number): { readonly 
 }
 
 /** The edit that gives a link another pattern. */
-export const writePattern = ({ node }: Link, pattern: string): { readonly from: number; readonly to: number; readonly insert: string } => ({ from: node.pattern!.from, to: node.pattern!.to, insert: pattern });
+export const writePattern = (
+  { node }: Link,
+  pattern: string,
+): { readonly from: number; readonly to: number; readonly insert: string } => ({
+  from: node.pattern!.from,
+  to: node.pattern!.to,
+  insert: pattern,
+});
 
 /** Whether a pattern names an argument as `:name`, in a segment of its own. */
 export const hasColonVariable = (pattern: string, name: string): boolean => pattern.split('/').includes(`:${name}`);

@@ -26,7 +26,8 @@ export function say(strings: TemplateStringsArray, ...pieces: readonly Piece[]):
 }
 
 /** A message without its marks. */
-export const plain = (message: Message): string => message.map((part) => (typeof part === 'string' ? part : part.code)).join('');
+export const plain = (message: Message): string =>
+  message.map((part) => (typeof part === 'string' ? part : part.code)).join('');
 
 /** `a`, `a and b`, `a, b and c`; at most so many are named, the rest counted. */
 export function enumerate(names: readonly string[], most = 3, joint = 'and'): Message {

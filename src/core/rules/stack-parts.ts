@@ -29,7 +29,9 @@ export type Seen<K, T> = Iterable<readonly [K, T] | void>;
  * @param confirm what a walk shows in one whose stacks are known from above alone
  */
 export function* inVariants<K, T>(
-  { plan, reach }: Pick<Context, 'plan' | 'reach'>, find: (variant: Decided) => Seen<K, T>, confirm: (variant: Coupled) => Seen<K, T> = () => [],
+  { plan, reach }: Pick<Context, 'plan' | 'reach'>,
+  find: (variant: Decided) => Seen<K, T>,
+  confirm: (variant: Coupled) => Seen<K, T> = () => [],
 ): Work<InVariant<K, T>[]> {
   const all = new Map<K, { found: T; variants: string[] }>();
   for (const variant of reach.variants) {
@@ -44,7 +46,11 @@ export function* inVariants<K, T>(
       else if (!known.variants.includes(variant.name)) known.variants.push(variant.name);
     }
   }
-  return [...all].map(([key, { found, variants }]) => ({ key, found, variant: variants.length === plan.variants.length ? null : variants[0]! }));
+  return [...all].map(([key, { found, variants }]) => ({
+    key,
+    found,
+    variant: variants.length === plan.variants.length ? null : variants[0]!,
+  }));
 }
 
 /** Those that a walk shows. */
@@ -55,7 +61,8 @@ export function* confirmed<K>(suspects: ReadonlyMap<K, readonly Tap[] | null>): 
 /** A walk in words: `“Book”, “Pay”, Back`; long ones are cut in the middle. */
 export function sayWalk(walk: readonly Tap[]): Message {
   if (walk.length === 0) return say`a cold start`;
-  const told = (taps: readonly Tap[]): string[] => taps.map((tap) => (tap.kind === 'back' ? 'Back' : `“${labelOf(tap)}”`));
+  const told = (taps: readonly Tap[]): string[] =>
+    taps.map((tap) => (tap.kind === 'back' ? 'Back' : `“${labelOf(tap)}”`));
   const shown = walk.length > 7 ? [...told(walk.slice(0, 3)), '…', ...told(walk.slice(-3))] : told(walk);
   return say`${words(shown.join(', '))}`;
 }

@@ -16,24 +16,36 @@ import type { Context, Fix, Found } from './rule';
 /** The way in, as the start of a sentence: `“See hut” on stay`. */
 export function nameWayIn({ site, target }: WayIn): Message {
   switch (site.kind) {
-    case 'start': return say`A cold start`;
-    case 'transition': return say`“${words(site.transition.trigger)}” on ${site.transition.screen.label}`;
-    case 'item': return say`“${words(site.item.label)}” in the menu “${words(site.item.menu.title)}”`;
-    case 'tab': return say`The tab “${words(site.tab.label)}”`;
-    case 'entry': return say`The ${words(site.entry.node.door ?? 'entry')} “${words(site.entry.label)}”`;
-    case 'needs': return say`Where ${site.screen.label} lacks what it needs, its else`;
-    case 'under': return say`The link ${site.link.pattern} to ${site.link.screen.label}${words(site.link.screen === target ? '' : ' builds a stack that')}`;
+    case 'start':
+      return say`A cold start`;
+    case 'transition':
+      return say`“${words(site.transition.trigger)}” on ${site.transition.screen.label}`;
+    case 'item':
+      return say`“${words(site.item.label)}” in the menu “${words(site.item.menu.title)}”`;
+    case 'tab':
+      return say`The tab “${words(site.tab.label)}”`;
+    case 'entry':
+      return say`The ${words(site.entry.node.door ?? 'entry')} “${words(site.entry.label)}”`;
+    case 'needs':
+      return say`Where ${site.screen.label} lacks what it needs, its else`;
+    case 'under':
+      return say`The link ${site.link.pattern} to ${site.link.screen.label}${words(site.link.screen === target ? '' : ' builds a stack that')}`;
   }
 }
 
 /** Whose finding it is: the screen, menu or entry that opens, or the screen that is opened where nobody does. */
 export function subjectOf({ site, target }: WayIn): string {
   switch (site.kind) {
-    case 'start': return target.label;
-    case 'item': return site.item.menu.title;
-    case 'tab': return site.tab.label;
-    case 'entry': return site.entry.label;
-    default: return screenOf(site)!.label;
+    case 'start':
+      return target.label;
+    case 'item':
+      return site.item.menu.title;
+    case 'tab':
+      return site.tab.label;
+    case 'entry':
+      return site.entry.label;
+    default:
+      return screenOf(site)!.label;
   }
 }
 
@@ -43,7 +55,9 @@ export const valuesFor = ({ plan }: Pick<Context, 'plan'>, wayIn: WayIn, cell: C
 
 /** What is said where no value can be named at all. */
 const withoutValues: Partial<Record<WayIn['site']['kind'], string>> = {
-  start: 'a cold start has no values to hand over', tab: 'a tab has no values to hand over', item: 'a menu has no values but flags to hand over',
+  start: 'a cold start has no values to hand over',
+  tab: 'a tab has no values to hand over',
+  item: 'a menu has no values but flags to hand over',
   entry: 'an entry hands over a sample of it',
 };
 
@@ -52,12 +66,14 @@ export function sayWhatFits(context: Pick<Context, 'plan'>, wayIn: WayIn, cell: 
   const values = valuesFor(context, wayIn, cell).map((value) => value.path);
   const screen = screenOf(wayIn.site)?.label;
   const fit = words(values.length === 1 ? 'fits' : 'fit');
-  if (values.length > 0) return screen ? say`on ${screen}, ${enumerate(values)} ${fit}` : say`${enumerate(values)} ${fit}`;
+  if (values.length > 0)
+    return screen ? say`on ${screen}, ${enumerate(values)} ${fit}` : say`${enumerate(values)} ${fit}`;
   const options = optionsOf(cell);
   if (options.length > 0) return say`what can be chosen: ${enumerate(options, 6, 'or')}`;
   const none = withoutValues[wayIn.site.kind];
   if (none) return say`${words(none)}`;
-  if (wayIn.site.kind !== 'transition') return say`of what ${screen!} takes, no value is of type ${showType(required(cell.parameter.type))}`;
+  if (wayIn.site.kind !== 'transition')
+    return say`of what ${screen!} takes, no value is of type ${showType(required(cell.parameter.type))}`;
   return say`on ${screen!}, no value is of type ${showType(required(cell.parameter.type))}`;
 }
 
@@ -79,19 +95,31 @@ export function valueFixes(context: Context, wayIn: WayIn, cell: Cell, write: (v
   const { site } = wayIn;
   const current = cell.value && showValue(cell.value);
   const sample = site.kind === 'entry' ? sampleOf(cell.parameter, showValue) : null;
-  const values = [...valuesFor(context, wayIn, cell).map((value) => value.path), ...(sample ? [sample] : []), ...optionsOf(cell)];
-  const fixes = [...new Set(values)].filter((value) => value !== current).slice(0, offered)
+  const values = [
+    ...valuesFor(context, wayIn, cell).map((value) => value.path),
+    ...(sample ? [sample] : []),
+    ...optionsOf(cell),
+  ];
+  const fixes = [...new Set(values)]
+    .filter((value) => value !== current)
+    .slice(0, offered)
     .map((value) => ({ label: `Supply ${value}`, edits: [write(value)] }));
   if (fixes.length > 0) return fixes;
   if (site.kind === 'transition') return !isKnown(cell.parameter.type) ? [] : [holdFix(context, wayIn, cell, write)];
   const optional = cell.status === 'missing' ? makeOptional(cell.parameter) : null;
-  return optional ? [{ label: `Let ${cell.parameter.name} be absent on ${wayIn.target.label}`, edits: [optional] }] : [];
+  return optional
+    ? [{ label: `Let ${cell.parameter.name} be absent on ${wayIn.target.label}`, edits: [optional] }]
+    : [];
 }
 
 /** Makes the calling screen hold a value, and hands that over. */
 function holdFix(context: Context, wayIn: WayIn, cell: Cell, write: (value: string) => TextEdit): Fix {
   const screen = screenOf(wayIn.site)!;
-  const taken = new Set(scopeOf(wayIn.site, context.plan).layers.flat().map((named) => named.name));
+  const taken = new Set(
+    scopeOf(wayIn.site, context.plan)
+      .layers.flat()
+      .map((named) => named.name),
+  );
   const name = freeName(cell.parameter.name, wayIn.target.name, taken);
   const held = { name, type: required(cell.parameter.type) };
   return {
@@ -111,12 +139,25 @@ export function replaceValue(argument: ArgumentNode): (value: string) => TextEdi
 }
 
 /** The edit that adds an argument which is not there. */
-export const addValue = (wayIn: WayIn, cell: Cell) => (value: string): TextEdit => addArguments(wayIn.call, [[cell.parameter.name, value]]);
+export const addValue =
+  (wayIn: WayIn, cell: Cell) =>
+  (value: string): TextEdit =>
+    addArguments(wayIn.call, [[cell.parameter.name, value]]);
 
 /** Every argument of that status, with what the rule has to say of it. */
-export function* eachCell(context: Context, status: SupplyStatus, find: (wayIn: WayIn, cell: Cell) => Omit<Found, 'subject'>): Generator<Found> {
+export function* eachCell(
+  context: Context,
+  status: SupplyStatus,
+  find: (wayIn: WayIn, cell: Cell) => Omit<Found, 'subject'>,
+): Generator<Found> {
   for (const { wayIn, cell } of context.supply.flaws) {
-    if (cell.status === status) yield { ...find(wayIn, cell), subject: subjectOf(wayIn), argument: cell.parameter.name, ...walkThrough(context, wayIn) };
+    if (cell.status === status)
+      yield {
+        ...find(wayIn, cell),
+        subject: subjectOf(wayIn),
+        argument: cell.parameter.name,
+        ...walkThrough(context, wayIn),
+      };
   }
 }
 
@@ -125,10 +166,17 @@ export function walkThrough({ plan, reach }: Context, { site, target }: WayIn): 
   const from = screenOf(site);
   if (site.kind !== 'transition' || !from) return {};
   const { transition } = site;
-  const variant = reach.variants.find(({ name, verdicts }) => verdicts[from.index]!.reachable === 'yes' && isIn(transition.only, name) && isIn(target.only, name));
+  const variant = reach.variants.find(
+    ({ name, verdicts }) =>
+      verdicts[from.index]!.reachable === 'yes' && isIn(transition.only, name) && isIn(target.only, name),
+  );
   if (!variant || plan.start === null) return {};
   const walk = variant.verdicts[from.index]!.walk!;
-  const sure = transition.branches.length === 1 && !transition.branches[0]!.condition && transition.branches[0]!.steps.length === 1
-    && (site.step.kind === 'push' || site.step.kind === 'present') && target.needs.length === 0;
+  const sure =
+    transition.branches.length === 1 &&
+    !transition.branches[0]!.condition &&
+    transition.branches[0]!.steps.length === 1 &&
+    (site.step.kind === 'push' || site.step.kind === 'present') &&
+    target.needs.length === 0;
   return { walkIn: variant.name, walk: sure ? [...walk, { kind: 'trigger', transition, shows: target }] : walk };
 }

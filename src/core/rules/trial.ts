@@ -12,10 +12,16 @@ const mostScreens = 300;
  *
  * @param findingsIn all findings of another text, fixes on trial left as they are; null where these take more than may be spent. Pauses now and then
  */
-export function* settleTrials(run: RulesRun, text: string, screens: number, findingsIn: (text: string) => Generator<void, readonly Finding[] | null, void>): Generator<void, RulesRun, void> {
+export function* settleTrials(
+  run: RulesRun,
+  text: string,
+  screens: number,
+  findingsIn: (text: string) => Generator<void, readonly Finding[] | null, void>,
+): Generator<void, RulesRun, void> {
   if (!run.findings.some(({ fixes }) => fixes.some(({ onTrial }) => onTrial))) return run;
   let left = screens > mostScreens ? 0 : mostTrials;
-  const errors = (findings: readonly Finding[]): number => findings.filter(({ severity }) => severity === 'error').length;
+  const errors = (findings: readonly Finding[]): number =>
+    findings.filter(({ severity }) => severity === 'error').length;
   const same = (findings: readonly Finding[], { rule, summary }: Finding): number =>
     findings.filter((each) => each.rule === rule && plain(each.summary) === plain(summary)).length;
   const witnesses = new Map(run.witnesses);
@@ -26,7 +32,8 @@ export function* settleTrials(run: RulesRun, text: string, screens: number, find
       if (onTrial) {
         if (left-- <= 0) continue;
         const after = yield* findingsIn(applyEdits(text, fix.edits));
-        if (!after || errors(after) >= errors(run.findings) || same(after, finding) >= same(run.findings, finding)) continue;
+        if (!after || errors(after) >= errors(run.findings) || same(after, finding) >= same(run.findings, finding))
+          continue;
       }
       fixes.push(fix);
     }

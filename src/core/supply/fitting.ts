@@ -35,8 +35,10 @@ function* withFields(path: string, declared: Type, depth: number, given: Readonl
  */
 export function fittingValues(scope: Scope, wanted: Named): ScopeValue[] {
   const rank = ({ path, type }: ScopeValue): number =>
-    likeness(path, wanted.name) * 20 + (sameType(type, wanted.type) ? 0 : 10)
-    + (path.split('.')[0] === scope.variable?.name ? 0 : 5) + path.split('.').length;
+    likeness(path, wanted.name) * 20 +
+    (sameType(type, wanted.type) ? 0 : 10) +
+    (path.split('.')[0] === scope.variable?.name ? 0 : 5) +
+    path.split('.').length;
   return valuesInScope(scope)
     .filter((value) => assignable(value.type, wanted.type) && value.type.kind !== 'unknown')
     .map((value, index) => ({ value, index, rank: rank(value) }))
@@ -50,7 +52,9 @@ export function fittingValues(scope: Scope, wanted: Named): ScopeValue[] {
  */
 export function likelyValue(scope: Scope, wanted: Named): ScopeValue | null {
   const type = required(wanted.type);
-  return fittingValues(scope, wanted).find((value) => type.kind !== 'base' || likeness(value.path, wanted.name) < 2) ?? null;
+  return (
+    fittingValues(scope, wanted).find((value) => type.kind !== 'base' || likeness(value.path, wanted.name) < 2) ?? null
+  );
 }
 
 /** 0 where the path spells the name (`hut.id` spells `hutId`), 1 where its last field does, otherwise 2. */

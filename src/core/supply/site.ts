@@ -1,10 +1,28 @@
-import { openings, type Branch, type Call, type Entry, type Link, type MenuItem, type Needs, type OpeningStep, type Plan, type Screen, type Tab, type Transition } from '../plan/model';
+import {
+  openings,
+  type Branch,
+  type Call,
+  type Entry,
+  type Link,
+  type MenuItem,
+  type Needs,
+  type OpeningStep,
+  type Plan,
+  type Screen,
+  type Tab,
+  type Transition,
+} from '../plan/model';
 import { arrivalScope, emptyScope, givenBy, menuScope, screenScope, withGiven, type Scope } from '../plan/scope';
 
 /** Where a screen is opened, and so where its arguments are to be brought. */
 export type Site =
   | { readonly kind: 'start' }
-  | { readonly kind: 'transition'; readonly transition: Transition; readonly branch: Branch; readonly step: OpeningStep }
+  | {
+      readonly kind: 'transition';
+      readonly transition: Transition;
+      readonly branch: Branch;
+      readonly step: OpeningStep;
+    }
   /** The else of what a screen needs. */
   | { readonly kind: 'needs'; readonly screen: Screen; readonly needs: Needs; readonly step: OpeningStep }
   | { readonly kind: 'item'; readonly item: MenuItem; readonly branch: Branch; readonly step: OpeningStep }
@@ -28,14 +46,17 @@ export function eachSite(plan: Plan, visit: (site: Site, call: Call) => void): v
   add({ kind: 'start' }, plan.start);
   for (const screen of plan.screens) {
     for (const transition of screen.transitions) {
-      for (const branch of transition.branches) for (const step of openings(branch.steps)) add({ kind: 'transition', transition, branch, step }, step.call);
+      for (const branch of transition.branches)
+        for (const step of openings(branch.steps)) add({ kind: 'transition', transition, branch, step }, step.call);
     }
-    for (const needs of screen.needs) for (const step of openings(needs.otherwise)) add({ kind: 'needs', screen, needs, step }, step.call);
+    for (const needs of screen.needs)
+      for (const step of openings(needs.otherwise)) add({ kind: 'needs', screen, needs, step }, step.call);
     for (const link of screen.links) for (const call of link.under ?? []) add({ kind: 'under', link }, call);
   }
   for (const menu of plan.menus) {
     for (const item of menu.items) {
-      for (const branch of item.branches) for (const step of openings(branch.steps)) add({ kind: 'item', item, branch, step }, step.call);
+      for (const branch of item.branches)
+        for (const step of openings(branch.steps)) add({ kind: 'item', item, branch, step }, step.call);
     }
   }
   for (const bar of plan.tabBars) for (const tab of bar.tabs) add({ kind: 'tab', tab }, tab.call);
@@ -45,23 +66,34 @@ export function eachSite(plan: Plan, visit: (site: Site, call: Call) => void): v
 /** The screen that the site stands on; null where it stands on none. */
 export function screenOf(site: Site): Screen | null {
   switch (site.kind) {
-    case 'transition': return site.transition.screen;
-    case 'needs': return site.screen;
-    case 'under': return site.link.screen;
-    default: return null;
+    case 'transition':
+      return site.transition.screen;
+    case 'needs':
+      return site.screen;
+    case 'under':
+      return site.link.screen;
+    default:
+      return null;
   }
 }
 
 /** Where the statement begins that the site is a part of. */
 export function placeOf(site: Site, call: Call): number {
   switch (site.kind) {
-    case 'start': return call.reference.from;
-    case 'transition': return site.transition.node.from;
-    case 'needs': return site.needs.node.from;
-    case 'item': return site.item.node.from;
-    case 'tab': return site.tab.node.from;
-    case 'entry': return site.entry.node.from;
-    case 'under': return site.link.node.from;
+    case 'start':
+      return call.reference.from;
+    case 'transition':
+      return site.transition.node.from;
+    case 'needs':
+      return site.needs.node.from;
+    case 'item':
+      return site.item.node.from;
+    case 'tab':
+      return site.tab.node.from;
+    case 'entry':
+      return site.entry.node.from;
+    case 'under':
+      return site.link.node.from;
   }
 }
 
@@ -85,10 +117,14 @@ export function scopeOf(site: Site, { flags }: Pick<Plan, 'flags'>): Scope {
       const { screen, loop, branches } = site.transition;
       return scopeOfBranch(screenScope(screen, flags, loop), branches, site.branch);
     }
-    case 'item': return scopeOfBranch(menuScope(flags), site.item.branches, site.branch);
-    case 'needs': return withGiven(arrivalScope(site.screen, flags), givenBy(site.needs.condition, false));
-    case 'under': return arrivalScope(site.link.screen, []);
-    default: return emptyScope;
+    case 'item':
+      return scopeOfBranch(menuScope(flags), site.item.branches, site.branch);
+    case 'needs':
+      return withGiven(arrivalScope(site.screen, flags), givenBy(site.needs.condition, false));
+    case 'under':
+      return arrivalScope(site.link.screen, []);
+    default:
+      return emptyScope;
   }
 }
 

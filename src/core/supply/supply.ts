@@ -17,7 +17,7 @@ import { checkWalkValues, type BadWalkValue } from './walk-values';
  * - `fixed-id`: a literal stands where an id should come from data
  */
 export type SupplyStatus =
-  | 'supplied' | 'default' | 'absent' | 'missing' | 'may-be-absent' | 'wrong-type' | 'unknown-value' | 'fixed-id';
+  'supplied' | 'default' | 'absent' | 'missing' | 'may-be-absent' | 'wrong-type' | 'unknown-value' | 'fixed-id';
 
 /** One argument on one way in. */
 export interface Cell {
@@ -62,7 +62,8 @@ export interface BadLoop {
 }
 
 /** Whether an argument is brought, has a default, or may be left out and is. */
-export const holds = (status: SupplyStatus): boolean => status === 'supplied' || status === 'default' || status === 'absent';
+export const holds = (status: SupplyStatus): boolean =>
+  status === 'supplied' || status === 'default' || status === 'absent';
 
 export interface Supply {
   readonly waysIn: readonly WayIn[];
@@ -105,8 +106,15 @@ export function checkSupply(plan: Plan): Supply {
   // Asked for by what is shown beside the text, not by the rules.
   let byStep: Map<Step, WayIn> | null = null;
   return {
-    waysIn, into, flaws, badDefaults, badLoops, badWalkValues: checkWalkValues(plan),
-    get byStep() { return (byStep ??= indexBySteps(waysIn)); },
+    waysIn,
+    into,
+    flaws,
+    badDefaults,
+    badLoops,
+    badWalkValues: checkWalkValues(plan),
+    get byStep() {
+      return (byStep ??= indexBySteps(waysIn));
+    },
   };
 }
 
@@ -124,7 +132,13 @@ class Scopes {
   constructor(private readonly plan: Plan) {}
 
   of(site: Site): Scope {
-    if (site.kind !== 'transition' || site.transition.loop || site.branch.condition || site.transition.branches.length > 1) return scopeOf(site, this.plan);
+    if (
+      site.kind !== 'transition' ||
+      site.transition.loop ||
+      site.branch.condition ||
+      site.transition.branches.length > 1
+    )
+      return scopeOf(site, this.plan);
     if (site.transition.screen !== this.screen) {
       this.screen = site.transition.screen;
       this.scope = screenScope(this.screen, this.plan.flags);
@@ -133,7 +147,13 @@ class Scopes {
   }
 }
 
-function checkDefault(screen: Screen, parameter: Parameter, what: BadDefault['what'], value: ValueNode, bad: BadDefault[]): void {
+function checkDefault(
+  screen: Screen,
+  parameter: Parameter,
+  what: BadDefault['what'],
+  value: ValueNode,
+  bad: BadDefault[],
+): void {
   const cell = judge(parameter, null, value, emptyScope, true);
   if (cell.status !== 'supplied') bad.push({ screen, what, cell, range: value });
 }
@@ -157,7 +177,9 @@ function checkCall(site: Site, call: Call, target: Screen, scope: Scope): WayIn 
   const cells = target.parameters.map((parameter) => {
     const argument = named(parameter.name);
     // In an entry a human gives a sample, and a sample of an id is a literal.
-    return argument ? judge(parameter, argument, valueOf(argument), scope, site.kind === 'entry') : cellWithout(parameter);
+    return argument
+      ? judge(parameter, argument, valueOf(argument), scope, site.kind === 'entry')
+      : cellWithout(parameter);
   });
   return { site, call, target, cells, surplus };
 }
@@ -174,7 +196,8 @@ function finder<T>(all: readonly T[], nameOf: (one: T) => string): (name: string
 }
 
 /** The value of an argument; the shorthand `hutId` is the path of that name. */
-export const valueOf = ({ name, value, from, to }: ArgumentNode): ValueNode => value ?? { kind: 'path', names: [name], from, to };
+export const valueOf = ({ name, value, from, to }: ArgumentNode): ValueNode =>
+  value ?? { kind: 'path', names: [name], from, to };
 
 /** The cells of arguments that are not given, one a parameter: most cells are such, and all those of a parameter are alike. */
 const cellsWithout = new WeakMap<Parameter, Cell>();
@@ -190,7 +213,13 @@ function cellWithout(parameter: Parameter): Cell {
 }
 
 /** Judges a value that goes to a parameter; `sample` says whether a literal may stand for an id. */
-function judge(parameter: Parameter, argument: ArgumentNode | null, value: ValueNode, scope: Scope, sample: boolean): Cell {
+function judge(
+  parameter: Parameter,
+  argument: ArgumentNode | null,
+  value: ValueNode,
+  scope: Scope,
+  sample: boolean,
+): Cell {
   const wanted = parameter.type;
   const cell = (status: SupplyStatus, type: Type | null): Cell => ({ parameter, status, argument, value, type });
   if (isLiteral(value)) {
@@ -219,9 +248,13 @@ function checkLoop(transition: Transition, scope: Scope): BadLoop | null {
 /** A value as the language writes it. */
 export function showValue(value: ValueNode): string {
   switch (value.kind) {
-    case 'number': return value.text;
-    case 'bool': return String(value.value);
-    case 'string': return JSON.stringify(value.value);
-    case 'path': return value.names.map((name) => name.text).join('.');
+    case 'number':
+      return value.text;
+    case 'bool':
+      return String(value.value);
+    case 'string':
+      return JSON.stringify(value.value);
+    case 'path':
+      return value.names.map((name) => name.text).join('.');
   }
 }

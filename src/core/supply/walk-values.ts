@@ -21,7 +21,9 @@ export interface BadWalkValue {
  * known before the walk is replayed, so a value is wrong only where it fits none of them. A literal may stand for an id.
  */
 export function checkWalkValues(plan: Plan): BadWalkValue[] {
-  const taps = plan.walks.flatMap((walk) => (walk.body?.items ?? []).flatMap((step) => (step.kind === 'tap' && step.label ? [{ walk, step }] : [])));
+  const taps = plan.walks.flatMap((walk) =>
+    (walk.body?.items ?? []).flatMap((step) => (step.kind === 'tap' && step.label ? [{ walk, step }] : [])),
+  );
   if (taps.every(({ step }) => step.values.length === 0)) return [];
   const byTrigger = new Map<string, Transition[]>();
   for (const transition of plan.screens.flatMap((screen) => screen.transitions)) {
@@ -34,11 +36,16 @@ export function checkWalkValues(plan: Plan): BadWalkValue[] {
       if (!given.value || transitions.length === 0) return [];
       const named = settable.filter((one) => one.name === given.name.text);
       if (named.some((one) => valueFits(given.value!, one.type))) return [];
-      return [{
-        walk, trigger: step.label!.value, given, type: named[0]?.type ?? null,
-        status: named.length === 0 ? 'unknown-value' : 'wrong-type',
-        known: [...new Set(settable.map((one) => one.name))],
-      }];
+      return [
+        {
+          walk,
+          trigger: step.label!.value,
+          given,
+          type: named[0]?.type ?? null,
+          status: named.length === 0 ? 'unknown-value' : 'wrong-type',
+          known: [...new Set(settable.map((one) => one.name))],
+        },
+      ];
     });
   });
 }
@@ -51,7 +58,8 @@ function settableOn(transition: Transition): readonly Named[] {
 /** Whether a literal fits; an item of a list of records is told by its id. */
 function valueFits(value: ValueNode, type: Type): boolean {
   const wanted = required(type);
-  if (wanted.kind === 'choice') return value.kind === 'path' && value.names.length === 1 && wanted.options.includes(value.names[0]!.text);
+  if (wanted.kind === 'choice')
+    return value.kind === 'path' && value.names.length === 1 && wanted.options.includes(value.names[0]!.text);
   if (wanted.kind === 'record') {
     const id = [...wanted.fields.values()].find((field) => required(field).kind === 'id');
     return id !== undefined && valueFits(value, id);

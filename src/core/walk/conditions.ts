@@ -46,18 +46,25 @@ const quoted = (text: string): string => `"${text}`;
 const isGiven = ' is given';
 
 /** The values that are taken not to be there: `season` of `unless "season is given"`. */
-export const absentIn = (taken: Assumptions): string[] => [...taken].flatMap(([text, holds]) => (!holds && text.endsWith(isGiven) ? [text.slice(0, -isGiven.length)] : []));
+export const absentIn = (taken: Assumptions): string[] =>
+  [...taken].flatMap(([text, holds]) => (!holds && text.endsWith(isGiven) ? [text.slice(0, -isGiven.length)] : []));
 
 /** The parts of a condition that may go either way, as a walk names them: texts in quotes, and `season is given`. */
 export const openTexts = (condition: Condition): string[] =>
-  [...openParts(condition)].flatMap((part) => (part === '' ? [] : [part.startsWith('"') ? part.slice(1) : `${part}${isGiven}`]));
+  [...openParts(condition)].flatMap((part) =>
+    part === '' ? [] : [part.startsWith('"') ? part.slice(1) : `${part}${isGiven}`],
+  );
 
 function partOf(condition: Condition): string | null {
   switch (condition.kind) {
-    case 'maybe': return quoted(condition.text);
-    case 'given': return condition.names.map((name) => name.text).join('.');
-    case 'unknown': return '';
-    default: return null;
+    case 'maybe':
+      return quoted(condition.text);
+    case 'given':
+      return condition.names.map((name) => name.text).join('.');
+    case 'unknown':
+      return '';
+    default:
+      return null;
   }
 }
 
@@ -72,13 +79,22 @@ function* openParts(condition: Condition): Generator<string> {
   }
 }
 
-function evaluate(condition: Condition, valueOf: (flag: Flag) => string, assumed: ReadonlyMap<string, boolean>): boolean {
+function evaluate(
+  condition: Condition,
+  valueOf: (flag: Flag) => string,
+  assumed: ReadonlyMap<string, boolean>,
+): boolean {
   switch (condition.kind) {
-    case 'flag': return valueOf(condition.flag) === condition.value;
-    case 'not': return !evaluate(condition.of, valueOf, assumed);
-    case 'and': return evaluate(condition.left, valueOf, assumed) && evaluate(condition.right, valueOf, assumed);
-    case 'or': return evaluate(condition.left, valueOf, assumed) || evaluate(condition.right, valueOf, assumed);
-    default: return assumed.get(partOf(condition)!)!;
+    case 'flag':
+      return valueOf(condition.flag) === condition.value;
+    case 'not':
+      return !evaluate(condition.of, valueOf, assumed);
+    case 'and':
+      return evaluate(condition.left, valueOf, assumed) && evaluate(condition.right, valueOf, assumed);
+    case 'or':
+      return evaluate(condition.left, valueOf, assumed) || evaluate(condition.right, valueOf, assumed);
+    default:
+      return assumed.get(partOf(condition)!)!;
   }
 }
 
@@ -89,7 +105,8 @@ function evaluate(condition: Condition, valueOf: (flag: Flag) => string, assumed
  */
 export function independentOutcomes(condition: Condition, judge: (flag: Flag, value: string) => Outcomes): Outcomes {
   switch (condition.kind) {
-    case 'flag': return judge(condition.flag, condition.value);
+    case 'flag':
+      return judge(condition.flag, condition.value);
     case 'not': {
       const { holds, fails } = independentOutcomes(condition.of, judge);
       return { holds: fails, fails: holds };
@@ -102,6 +119,7 @@ export function independentOutcomes(condition: Condition, judge: (flag: Flag, va
         ? { holds: left.holds && right.holds, fails: left.fails || right.fails }
         : { holds: left.holds || right.holds, fails: left.fails && right.fails };
     }
-    default: return { holds: true, fails: true };
+    default:
+      return { holds: true, fails: true };
   }
 }

@@ -44,7 +44,11 @@ export const activeStack = ({ stacks, active }: Configuration): Stack => stacks[
 
 export function withStack(configuration: Configuration, stack: Stack): Configuration {
   const { flags, active, stacks } = configuration;
-  return { flags, active, stacks: stacks.length === 1 ? [stack] : stacks.map((each, place) => (place === active ? stack : each)) };
+  return {
+    flags,
+    active,
+    stacks: stacks.length === 1 ? [stack] : stacks.map((each, place) => (place === active ? stack : each)),
+  };
 }
 
 /** The screens of a stack, the top one first. */
@@ -53,7 +57,8 @@ export function* screensOf(stack: Stack): Generator<Screen> {
 }
 
 /** A configuration as one string, every frame of every stack included: two are alike just where these are. */
-export const keyOf = ({ flags, active, stacks }: Configuration): string => [flags.join(), active, ...stacks.map(keyOfStack)].join(';');
+export const keyOf = ({ flags, active, stacks }: Configuration): string =>
+  [flags.join(), active, ...stacks.map(keyOfStack)].join(';');
 
 /** A stack as one string, its top first. */
 export function keyOfStack(stack: Stack): string {

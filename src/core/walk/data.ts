@@ -33,7 +33,9 @@ export class Data {
   /** What a link's screen has when it arrives: what the URL brings, and otherwise defaults; what is missing is left out. */
   byLink({ screen }: Link, brought: Values): Values {
     const taken = screen.parameters.flatMap((parameter): [string, Value][] => {
-      const value = at(brought, parameter.name) ?? (parameter.initial ? literalOf(parameter.initial) : parameter.type.kind === 'optional' ? null : undefined);
+      const value =
+        at(brought, parameter.name) ??
+        (parameter.initial ? literalOf(parameter.initial) : parameter.type.kind === 'optional' ? null : undefined);
       return value === undefined ? [] : [[parameter.name, value]];
     });
     return withValues(this.heldBy(screen), Object.fromEntries(taken));
@@ -41,15 +43,21 @@ export class Data {
 
   /** What a URL of a link brings where nobody has said which one: samples in its path, and nothing in its query. */
   sampleFor({ screen, pattern }: Link): Values {
-    return Object.fromEntries((readPattern(pattern).template?.variables ?? []).flatMap(({ name, place }): [string, Value][] => {
-      const parameter = screen.parameters.find((each) => each.name === name);
-      return !parameter || place === 'query' ? [] : [[name, this.samples.ofParameter(parameter)]];
-    }));
+    return Object.fromEntries(
+      (readPattern(pattern).template?.variables ?? []).flatMap(({ name, place }): [string, Value][] => {
+        const parameter = screen.parameters.find((each) => each.name === name);
+        return !parameter || place === 'query' ? [] : [[name, this.samples.ofParameter(parameter)]];
+      }),
+    );
   }
 
   private heldBy(screen: Screen): Values {
     let held = this.held.get(screen);
-    if (!held) this.held.set(screen, held = Object.fromEntries(screen.holds.map(({ name, type }) => [name, this.samples.of(type, name)])));
+    if (!held)
+      this.held.set(
+        screen,
+        (held = Object.fromEntries(screen.holds.map(({ name, type }) => [name, this.samples.of(type, name)]))),
+      );
     return held;
   }
 
@@ -59,10 +67,17 @@ export class Data {
    *
    * @param given what the user typed or chose, by name; a record is told by its id
    */
-  atTap(values: Values, { screen, loop }: Transition, given: Values, assumed: Assumptions): { readonly screen: Values; readonly context: Values } {
+  atTap(
+    values: Values,
+    { screen, loop }: Transition,
+    given: Values,
+    assumed: Assumptions,
+  ): { readonly screen: Values; readonly context: Values } {
     const typed = [...screen.parameters, ...screen.holds].flatMap(({ name, type }): [string, Value][] => {
       const value = at(given, name);
-      return value === undefined ? [] : [[name, typeof value === 'string' ? this.samples.withId(type, name, value) : value]];
+      return value === undefined
+        ? []
+        : [[name, typeof value === 'string' ? this.samples.withId(type, name, value) : value]];
     });
     const own = typed.length === 0 ? values : withValues(values, Object.fromEntries(typed));
     // What is taken not to be there is handed over as absent.
@@ -70,7 +85,10 @@ export class Data {
     const context = absent.length === 0 ? own : withValues(own, Object.fromEntries(absent));
     if (!loop) return { screen: own, context };
     const row = at(given, loop.variable.text);
-    const item = typeof row === 'string' ? this.samples.withId(loop.type, loop.variable.text, row) : row ?? this.firstRow(loop, own);
+    const item =
+      typeof row === 'string'
+        ? this.samples.withId(loop.type, loop.variable.text, row)
+        : (row ?? this.firstRow(loop, own));
     return { screen: own, context: withValues(context, { [loop.variable.text]: item }) };
   }
 
@@ -86,7 +104,8 @@ export class Data {
     let value = at(context, names[0]!);
     // What is no name here is an option of a choice; whether it is one, supply has checked.
     if (value === undefined) return names.length === 1 && node ? names[0] : undefined;
-    for (const name of names.slice(1)) value = value === null || value === undefined ? value : isRecord(value) ? at(value, name) : undefined;
+    for (const name of names.slice(1))
+      value = value === null || value === undefined ? value : isRecord(value) ? at(value, name) : undefined;
     return value;
   }
 }

@@ -15,14 +15,24 @@ import { Walker, type Event } from './walker';
 /** Why a kept walk can no longer be walked. */
 export type Break =
   /** No control of that name is on the screen that is on top. */
-  | { readonly why: 'no-control'; readonly screens: readonly Screen[]; readonly name: string; readonly near: string | null }
+  | {
+      readonly why: 'no-control';
+      readonly screens: readonly Screen[];
+      readonly name: string;
+      readonly near: string | null;
+    }
   /** The control is there, and its condition does not hold. */
   | { readonly why: 'nothing-follows'; readonly screens: readonly Screen[]; readonly name: string }
   | { readonly why: 'other-screen'; readonly screens: readonly Screen[]; readonly wanted: Screen }
   /** The screen is on top, and Back would not reveal the other one. */
   | { readonly why: 'not-beneath'; readonly wanted: Screen; readonly beneath: Screen }
   /** No pattern fits the URL, or no entry has the label; of a URL, what it comes nearest to, or why it does not read. */
-  | { readonly why: 'opens-nothing'; readonly name: string; readonly near: string | null; readonly because: Near | UrlProblem | null }
+  | {
+      readonly why: 'opens-nothing';
+      readonly name: string;
+      readonly near: string | null;
+      readonly because: Near | UrlProblem | null;
+    }
   /** A step before it has left the app. */
   | { readonly why: 'left' }
   | { readonly why: 'no-start' };
@@ -59,7 +69,12 @@ interface Moment extends Stop {
  *
  * @param data keeps what is handed over, where somebody wants to see it
  */
-export function replay(plan: Plan, variant: string, steps: readonly WalkStepNode[], data: Data | null = null): Replayed {
+export function replay(
+  plan: Plan,
+  variant: string,
+  steps: readonly WalkStepNode[],
+  data: Data | null = null,
+): Replayed {
   const replayer = new Replayer(plan, variant, data);
   let now = replayer.start();
   const shown: (readonly Screen[])[] = [];
@@ -79,7 +94,9 @@ export function replay(plan: Plan, variant: string, steps: readonly WalkStepNode
 type Running = Moment & { readonly configuration: Configuration };
 const isOn = (moment: Moment): moment is Running => moment.configuration !== null;
 const isMoments = (next: readonly Moment[] | Break): next is readonly Moment[] => Array.isArray(next);
-const topsOf = (moments: readonly Moment[]): Screen[] => [...new Set(moments.filter(isOn).map(({ configuration }) => activeStack(configuration)!.screen))];
+const topsOf = (moments: readonly Moment[]): Screen[] => [
+  ...new Set(moments.filter(isOn).map(({ configuration }) => activeStack(configuration)!.screen)),
+];
 
 function runOf(last: Moment | undefined): Stop[] {
   const run: Stop[] = [];
@@ -90,7 +107,11 @@ function runOf(last: Moment | undefined): Stop[] {
 class Replayer {
   private readonly walker: Walker;
 
-  constructor(private readonly plan: Plan, private readonly variant: string, data: Data | null) {
+  constructor(
+    private readonly plan: Plan,
+    private readonly variant: string,
+    data: Data | null,
+  ) {
     this.walker = new Walker(plan, variant, data);
   }
 
@@ -106,16 +127,35 @@ class Replayer {
     switch (step.kind) {
       case 'tap': {
         if (!step.label) return null;
-        return this.control(now, step.label.value, (event) => (event.kind === 'trigger' ? event.transition.trigger : null), taken!, valuesOf(step.values));
+        return this.control(
+          now,
+          step.label.value,
+          (event) => (event.kind === 'trigger' ? event.transition.trigger : null),
+          taken!,
+          valuesOf(step.values),
+        );
       }
-      case 'menu': return step.label && this.control(now, step.label.value, (event) => (event.kind === 'item' ? event.item.label : null), taken!);
-      case 'tab': return step.label && this.control(now, step.label.value, (event) => (event.kind === 'tab' ? event.tab.label : null), taken!);
-      case 'back': return this.control(now, 'Back', (event) => (event.kind === 'back' ? 'Back' : null));
+      case 'menu':
+        return (
+          step.label &&
+          this.control(now, step.label.value, (event) => (event.kind === 'item' ? event.item.label : null), taken!)
+        );
+      case 'tab':
+        return (
+          step.label &&
+          this.control(now, step.label.value, (event) => (event.kind === 'tab' ? event.tab.label : null), taken!)
+        );
+      case 'back':
+        return this.control(now, 'Back', (event) => (event.kind === 'back' ? 'Back' : null));
       case 'set': {
         const flag = this.plan.flags.find(({ name }) => name === step.flag?.text);
         const value = step.value && literalOf(step.value);
         return flag && value !== null && flag.values.includes(value)
-          ? now.map((before) => ({ configuration: this.walker.set(before.configuration, { flag, value }), branch: null, before }))
+          ? now.map((before) => ({
+              configuration: this.walker.set(before.configuration, { flag, value }),
+              branch: null,
+              before,
+            }))
           : null;
       }
       case 'open': {
@@ -123,43 +163,69 @@ class Replayer {
         if (opened === null) return null;
         return 'why' in opened ? opened : this.follow(now, opened, taken!);
       }
-      case 'expect': return this.expect(now, step);
+      case 'expect':
+        return this.expect(now, step);
     }
   }
 
-  private expect(now: readonly Running[], step: Extract<WalkStepNode, { kind: 'expect' }>): readonly Moment[] | Break | null {
+  private expect(
+    now: readonly Running[],
+    step: Extract<WalkStepNode, { kind: 'expect' }>,
+  ): readonly Moment[] | Break | null {
     const wanted = screenNamed(this.plan, step.screen);
     const beneath = screenNamed(this.plan, step.beneath);
     if (!wanted || (step.beneath && !beneath)) return null;
     const there = now.filter(({ configuration }) => activeStack(configuration)!.screen === wanted);
     if (there.length === 0) return { why: 'other-screen', screens: topsOf(now), wanted };
-    const above = !beneath ? there : there.filter(({ configuration }) =>
-      this.walker.after(configuration, { kind: 'back' }).some((back) => activeStack(back)!.screen === beneath));
-    return above.length > 0 ? above.map((before) => ({ configuration: before.configuration, branch: null, before })) : { why: 'not-beneath', wanted, beneath: beneath! };
+    const above = !beneath
+      ? there
+      : there.filter(({ configuration }) =>
+          this.walker.after(configuration, { kind: 'back' }).some((back) => activeStack(back)!.screen === beneath),
+        );
+    return above.length > 0
+      ? above.map((before) => ({ configuration: before.configuration, branch: null, before }))
+      : { why: 'not-beneath', wanted, beneath: beneath! };
   }
 
-  private control(now: readonly Running[], name: string, nameOf: (event: Event) => string | null, taken?: Assumptions, given?: Values): readonly Moment[] | Break {
+  private control(
+    now: readonly Running[],
+    name: string,
+    nameOf: (event: Event) => string | null,
+    taken?: Assumptions,
+    given?: Values,
+  ): readonly Moment[] | Break {
     const next: Moment[] = [];
-    const all = now.flatMap((moment) => this.walker.events(moment.configuration).flatMap((event) => {
-      const called = nameOf(event);
-      return called === null ? [] : [{ moment, event, called }];
-    }));
-    for (const { moment, event, called } of all) if (called === name) next.push(...this.follow([moment], event, taken, given));
+    const all = now.flatMap((moment) =>
+      this.walker.events(moment.configuration).flatMap((event) => {
+        const called = nameOf(event);
+        return called === null ? [] : [{ moment, event, called }];
+      }),
+    );
+    for (const { moment, event, called } of all)
+      if (called === name) next.push(...this.follow([moment], event, taken, given));
     if (next.length > 0) return distinct(next);
     const screens = topsOf(now);
     if (all.some(({ called }) => called === name)) return { why: 'nothing-follows', screens, name };
     // A name in its place is proposed only where something follows it.
     const possible = all.filter(({ moment, event }) => this.follow([moment], event, taken, given).length > 0);
-    return { why: 'no-control', screens, name, near: closest(name, [...new Set(possible.map(({ called }) => called))]) };
+    return {
+      why: 'no-control',
+      screens,
+      name,
+      near: closest(name, [...new Set(possible.map(({ called }) => called))]),
+    };
   }
 
   /** What can be so after an event. */
   private follow(now: readonly Running[], event: Event, taken?: Assumptions, given?: Values): Moment[] {
     return now.flatMap((before) => {
-      const outcomes = event.kind === 'trigger' || event.kind === 'item'
-        ? this.walker.outcomesBy(before.configuration, event, taken, given)
-        : [{ branch: null, after: this.walker.after(before.configuration, event, taken) }];
-      return outcomes.flatMap(({ branch, after }) => (after.length > 0 ? after : [null]).map((configuration): Moment => ({ configuration, branch, before })));
+      const outcomes =
+        event.kind === 'trigger' || event.kind === 'item'
+          ? this.walker.outcomesBy(before.configuration, event, taken, given)
+          : [{ branch: null, after: this.walker.after(before.configuration, event, taken) }];
+      return outcomes.flatMap(({ branch, after }) =>
+        (after.length > 0 ? after : [null]).map((configuration): Moment => ({ configuration, branch, before })),
+      );
     });
   }
 }
@@ -176,19 +242,37 @@ function distinct(moments: readonly Moment[]): readonly Moment[] {
 }
 
 /** What a step of a walk opens; why it opens nothing; or null where it does not read. */
-function openingOf(plan: Plan, variant: string, { url, label }: Extract<WalkStepNode, { kind: 'open' }>): Event | Extract<Break, { why: 'opens-nothing' }> | null {
+function openingOf(
+  plan: Plan,
+  variant: string,
+  { url, label }: Extract<WalkStepNode, { kind: 'open' }>,
+): Event | Extract<Break, { why: 'opens-nothing' }> | null {
   const here = plan.entries.filter(({ only }) => isIn(only, variant));
   const entry = label && here.find((each) => each.label === label.value);
-  if (label && !entry) return { why: 'opens-nothing', name: label.value, near: closest(label.value, here.map((each) => each.label)), because: null };
+  if (label && !entry)
+    return {
+      why: 'opens-nothing',
+      name: label.value,
+      near: closest(
+        label.value,
+        here.map((each) => each.label),
+      ),
+      because: null,
+    };
   if (entry?.call) return { kind: 'entry', entry };
-  const address = entry ? entry.url : url?.text ?? null;
+  const address = entry ? entry.url : (url?.text ?? null);
   if (address === null) return null;
   const opened = openUrl(plan, variant, address);
   if (opened) return { kind: 'link', ...opened };
   const space = spaceOf(plan, variant);
   const read = readUrl(address, space.origins);
   const [failing] = nearestTo(space, address, 1);
-  return { why: 'opens-nothing', name: address, near: failing ? corrected(address, failing.failure) : null, because: isUrl(read) ? failing ?? null : read };
+  return {
+    why: 'opens-nothing',
+    name: address,
+    near: failing ? corrected(address, failing.failure) : null,
+    because: isUrl(read) ? (failing ?? null) : read,
+  };
 }
 
 /** What conditions are taken to be; null where one does not read. */
@@ -199,8 +283,14 @@ function assumptionsOf(taken: readonly TakenNode[]): Assumptions | null {
 const valuesOf = (given: readonly WalkValueNode[]): Values =>
   Object.fromEntries(given.flatMap(({ name, value }) => (value ? [[name.text, literalOf(value as ValueNode)]] : [])));
 
-function screenNamed(plan: Plan, reference: { readonly module: { readonly text: string } | null; readonly name: { readonly text: string } } | null): Screen | null {
+function screenNamed(
+  plan: Plan,
+  reference: { readonly module: { readonly text: string } | null; readonly name: { readonly text: string } } | null,
+): Screen | null {
   if (!reference) return null;
-  const named = plan.screens.filter((screen) => screen.name === reference.name.text && (!reference.module || screen.module?.name === reference.module.text));
+  const named = plan.screens.filter(
+    (screen) =>
+      screen.name === reference.name.text && (!reference.module || screen.module?.name === reference.module.text),
+  );
   return named.length === 1 ? named[0]! : null;
 }

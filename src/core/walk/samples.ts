@@ -39,15 +39,28 @@ export class Samples {
   of(declared: Type, name: string, row = 0, depth = 0): Value {
     const type = required(declared);
     switch (type.kind) {
-      case 'list': return depth >= deepest ? [] : Array.from({ length: rows }, (_none, index): Value => this.of(type.of, name, index, depth + 1));
+      case 'list':
+        return depth >= deepest
+          ? []
+          : Array.from({ length: rows }, (_none, index): Value => this.of(type.of, name, index, depth + 1));
       case 'record': {
         if (depth >= deepest) return {};
-        return Object.fromEntries([...type.fields].map(([field, of]): [string, Value] => [field, this.of(of, field, row, depth + 1)]));
+        return Object.fromEntries(
+          [...type.fields].map(([field, of]): [string, Value] => [field, this.of(of, field, row, depth + 1)]),
+        );
       }
-      case 'choice': return type.options[row % type.options.length] ?? null;
-      case 'id': return nth(this.ids.get(type.name) ?? (type.base === null || type.base === 'text' ? quote(`${stem(type.name)}-1`) : exampleOf(type)!), row);
-      case 'base': return nth(type.name === 'text' ? quote(`some ${wordsOf(name)}`) : exampleOf(type)!, row);
-      default: return null;
+      case 'choice':
+        return type.options[row % type.options.length] ?? null;
+      case 'id':
+        return nth(
+          this.ids.get(type.name) ??
+            (type.base === null || type.base === 'text' ? quote(`${stem(type.name)}-1`) : exampleOf(type)!),
+          row,
+        );
+      case 'base':
+        return nth(type.name === 'text' ? quote(`some ${wordsOf(name)}`) : exampleOf(type)!, row);
+      default:
+        return null;
     }
   }
 
@@ -73,15 +86,24 @@ function nth(literal: string, row: number): string {
 /** A literal as the language writes it; null for a path of several names. */
 export function literalOf(value: ValueNode): string | null {
   switch (value.kind) {
-    case 'string': return quote(value.value);
-    case 'number': return value.text;
-    case 'bool': return String(value.value);
-    case 'path': return value.names.length === 1 ? value.names[0]!.text : null;
+    case 'string':
+      return quote(value.value);
+    case 'number':
+      return value.text;
+    case 'bool':
+      return String(value.value);
+    case 'path':
+      return value.names.length === 1 ? value.names[0]!.text : null;
   }
 }
 
 /** `firstName` as people say it: `first name`. */
-const wordsOf = (name: string): string => name.replace(/_+/g, ' ').replace(/([a-z0-9])([A-Z])/g, '$1 $2').toLowerCase().trim();
+const wordsOf = (name: string): string =>
+  name
+    .replace(/_+/g, ' ')
+    .replace(/([a-z0-9])([A-Z])/g, '$1 $2')
+    .toLowerCase()
+    .trim();
 
 /** What the ids of a type are of: `StayId` of a `stay`. */
 const stem = (name: string): string => `${name[0]!.toLowerCase()}${name.slice(1)}`.replace(/(.)Id$/, '$1');

@@ -16,10 +16,19 @@ export function waysToHold(condition: Condition, holds = true): Assignment[] {
       const values = holds ? [condition.value] : condition.flag.values.filter((value) => value !== condition.value);
       return values.map((value) => ({ flags: new Map([[condition.flag, value]]), texts: new Map() }));
     }
-    case 'maybe': return [{ flags: new Map(), texts: new Map([[condition.text, holds]]) }];
-    case 'given': return [{ flags: new Map(), texts: new Map([[`${condition.names.map(({ text }) => text).join('.')} is given`, holds]]) }];
-    case 'unknown': return [{ flags: new Map(), texts: new Map() }];
-    case 'not': return waysToHold(condition.of, !holds);
+    case 'maybe':
+      return [{ flags: new Map(), texts: new Map([[condition.text, holds]]) }];
+    case 'given':
+      return [
+        {
+          flags: new Map(),
+          texts: new Map([[`${condition.names.map(({ text }) => text).join('.')} is given`, holds]]),
+        },
+      ];
+    case 'unknown':
+      return [{ flags: new Map(), texts: new Map() }];
+    case 'not':
+      return waysToHold(condition.of, !holds);
     default: {
       const [left, right] = [waysToHold(condition.left, holds), waysToHold(condition.right, holds)];
       // By De Morgan's laws, and fails where either does.

@@ -50,12 +50,15 @@ export function planTour(plan: Plan, variant: string, known: ReadonlySet<Branch>
   return { walks: best ?? [], whole: planner.whole };
 }
 
-export const tapsIn = (walks: readonly (readonly TourTap[])[]): number => walks.reduce((sum, walk) => sum + walk.length, 0);
+export const tapsIn = (walks: readonly (readonly TourTap[])[]): number =>
+  walks.reduce((sum, walk) => sum + walk.length, 0);
 
 /** Leaves out walks all of whose outcomes are used by others, the longest first. */
 function withoutIdle(walks: TourTap[][]): TourTap[][] {
   const uses = new Map<Branch, number>();
-  const branches = (walk: readonly TourTap[]): Branch[] => [...new Set(walk.flatMap(({ branch }) => (branch ? [branch] : [])))];
+  const branches = (walk: readonly TourTap[]): Branch[] => [
+    ...new Set(walk.flatMap(({ branch }) => (branch ? [branch] : []))),
+  ];
   for (const walk of walks) for (const branch of branches(walk)) uses.set(branch, (uses.get(branch) ?? 0) + 1);
   const kept = new Set(walks);
   for (const walk of [...walks].sort((a, b) => b.length - a.length)) {
@@ -95,7 +98,8 @@ class Planner {
       for (const each of after) found.push({ event, branch, shows: activeStack(each)!.screen, to: this.know(each) });
     };
     for (const event of this.walker.events(configuration)) {
-      if (event.kind === 'trigger' || event.kind === 'item') for (const { branch, after } of this.walker.outcomesBy(configuration, event)) add(event, branch, after);
+      if (event.kind === 'trigger' || event.kind === 'item')
+        for (const { branch, after } of this.walker.outcomesBy(configuration, event)) add(event, branch, after);
       else add(event, null, this.walker.after(configuration, event));
     }
     this.edges.set(key, (edges = found));
@@ -149,7 +153,7 @@ class Planner {
     while (wanted.size > 0) {
       const on: Edge[] | null = at === null ? null : this.nearest([at], wanted, last);
       const anew: Edge[] | null = on && on.length === 1 ? null : this.nearest(this.cold, wanted, last);
-      const path: Edge[] | null = on && (!anew || on.length <= anew.length + bias) ? on : anew ?? on;
+      const path: Edge[] | null = on && (!anew || on.length <= anew.length + bias) ? on : (anew ?? on);
       if (!path) {
         this.whole = false;
         break;

@@ -15,23 +15,32 @@ import { Walker, type Event } from './walker';
 export function readTrail(text: string): readonly WalkStepNode[] | null {
   const { declarations, problems } = parse(`walk "W" {\n${text}\n}`);
   const [walk] = declarations;
-  return problems.length === 0 && declarations.length === 1 && walk?.kind === 'walk' ? walk.body?.items ?? null : null;
+  return problems.length === 0 && declarations.length === 1 && walk?.kind === 'walk'
+    ? (walk.body?.items ?? null)
+    : null;
 }
 
 /** A step as the language writes it, without what the user typed. */
 export function headOf(event: Event, data: Data): string {
   switch (event.kind) {
-    case 'trigger': return `tap ${quote(labelOf(event))}`;
-    case 'item': return `menu ${quote(labelOf(event))}`;
-    case 'tab': return `tab ${quote(labelOf(event))}`;
-    case 'back': return 'back';
-    case 'link': return `open ${urlOf(event.link, event.values ?? data.sampleFor(event.link)) ?? event.link.pattern}`;
-    case 'entry': return `open ${quote(labelOf(event))}`;
+    case 'trigger':
+      return `tap ${quote(labelOf(event))}`;
+    case 'item':
+      return `menu ${quote(labelOf(event))}`;
+    case 'tab':
+      return `tab ${quote(labelOf(event))}`;
+    case 'back':
+      return 'back';
+    case 'link':
+      return `open ${urlOf(event.link, event.values ?? data.sampleFor(event.link)) ?? event.link.pattern}`;
+    case 'entry':
+      return `open ${quote(labelOf(event))}`;
   }
 }
 
 /** What conditions are taken to be, as the language writes it behind a step. */
-export const tailOf = (assumed: Assumptions): string => [...assumed].map(([text, holds]) => ` ${holds ? 'if' : 'unless'} ${quote(text)}`).join('');
+export const tailOf = (assumed: Assumptions): string =>
+  [...assumed].map(([text, holds]) => ` ${holds ? 'if' : 'unless'} ${quote(text)}`).join('');
 
 interface Moment {
   /** Null where the app is left. */
@@ -56,11 +65,17 @@ export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): stri
       for (const { assumed, told, after } of outcomesOfEvent(walker, before.configuration, event)) {
         if ((after ? activeStack(after)!.screen : null) !== shows) continue;
         const key = after ? keyOf(after) : '';
-        if (!next.has(key)) next.set(key, { configuration: after, step: headOf(event, data) + tailOf(assumed) + (told || !shows ? '' : ` expect ${shows.label}`), before });
+        if (!next.has(key))
+          next.set(key, {
+            configuration: after,
+            step: headOf(event, data) + tailOf(assumed) + (told || !shows ? '' : ` expect ${shows.label}`),
+            before,
+          });
       }
     }
     // Whether a tap leaves the app may depend on what no assumption tells: the tap itself is what there is to show.
-    if (shows === null && next.size === 0 && now[0]) next.set('', { configuration: null, step: headOf(event, data), before: now[0] });
+    if (shows === null && next.size === 0 && now[0])
+      next.set('', { configuration: null, step: headOf(event, data), before: now[0] });
     now = [...next.values()];
   }
   const steps: string[] = [];

@@ -9,22 +9,27 @@ import { required, type RecordType, type Type } from '../plan/types';
 export type Value = string | null | readonly Value[] | Values;
 
 /** Values by name. Names may be any that the language allows, `__proto__` too: look them up with `at`. */
-export interface Values { readonly [name: string]: Value }
+export interface Values {
+  readonly [name: string]: Value;
+}
 
 export const isList = (value: Value): value is readonly Value[] => Array.isArray(value);
-export const isRecord = (value: Value): value is Values => typeof value === 'object' && value !== null && !isList(value);
+export const isRecord = (value: Value): value is Values =>
+  typeof value === 'object' && value !== null && !isList(value);
 
 /** The value of a name; undefined where there is none. */
-export const at = (values: Values, name: string): Value | undefined => (Object.hasOwn(values, name) ? values[name] : undefined);
+export const at = (values: Values, name: string): Value | undefined =>
+  Object.hasOwn(values, name) ? values[name] : undefined;
 
 /** Values with some put in the place of others, or added. */
-export const withValues = (values: Values, others: Values): Values => Object.fromEntries([...Object.entries(values), ...Object.entries(others)]);
+export const withValues = (values: Values, others: Values): Values =>
+  Object.fromEntries([...Object.entries(values), ...Object.entries(others)]);
 
 /** A value as a screen shows it: texts without their quotation marks, a record by its first field, a list by its length. */
 export function showPlainly(value: Value | undefined): string {
   if (value === undefined) return 'missing';
   if (value === null) return 'absent';
-  if (typeof value === 'string') return value.startsWith('"') ? stringValue(value) ?? value : value;
+  if (typeof value === 'string') return value.startsWith('"') ? (stringValue(value) ?? value) : value;
   if (isList(value)) return `${value.length} items`;
   const [first] = Object.values(value);
   return first === undefined ? 'a record' : showPlainly(first);
@@ -34,11 +39,14 @@ export function showPlainly(value: Value | undefined): string {
 export function showInFull(value: Value | undefined): string {
   if (typeof value === 'string') return value;
   if (value === undefined || value === null || isList(value)) return showPlainly(value);
-  return `{ ${Object.entries(value).map(([name, each]) => `${name} ${isRecord(each) ? '…' : showInFull(each)}`).join(', ')} }`;
+  return `{ ${Object.entries(value)
+    .map(([name, each]) => `${name} ${isRecord(each) ? '…' : showInFull(each)}`)
+    .join(', ')} }`;
 }
 
 /** The field that tells one record of a type from another: the first that is an id. Null where there is none. */
-export const tellingField = (type: RecordType): string | null => [...type.fields].find(([, field]) => required(field).kind === 'id')?.[0] ?? null;
+export const tellingField = (type: RecordType): string | null =>
+  [...type.fields].find(([, field]) => required(field).kind === 'id')?.[0] ?? null;
 
 /** The type whose literals stand for a value: an item of a list of records is told by its id. Null where none can. */
 export function toldBy(type: Type): Type | null {
@@ -59,7 +67,7 @@ export function readLiteral(typed: string, type: Type): string | null {
   const wanted = required(type);
   if (wanted.kind === 'choice') return wanted.options.includes(typed) ? typed : null;
   if (wanted.kind === 'record' || wanted.kind === 'list') return null;
-  const name = wanted.kind === 'id' ? wanted.base ?? 'text' : wanted.kind === 'base' ? wanted.name : 'text';
+  const name = wanted.kind === 'id' ? (wanted.base ?? 'text') : wanted.kind === 'base' ? wanted.name : 'text';
   if (name !== 'text' && !forms[name].test(typed)) return null;
   return isQuoted(name) ? quote(typed) : typed;
 }

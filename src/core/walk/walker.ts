@@ -1,8 +1,30 @@
-import { isIn, type Branch, type Call, type Entry, type Flag, type Link, type MenuItem, type Plan, type Screen, type Step, type Tab, type Transition } from '../plan/model';
+import {
+  isIn,
+  type Branch,
+  type Call,
+  type Entry,
+  type Flag,
+  type Link,
+  type MenuItem,
+  type Plan,
+  type Screen,
+  type Step,
+  type Tab,
+  type Transition,
+} from '../plan/model';
 import { menuLeadsTo } from '../plan/steps';
 import { remembered } from '../remembered';
 import { openTexts, outcomesOf, type Assumptions, type Outcomes } from './conditions';
-import { activeStack, keyOf, mainStack, withStack, type Arrival, type Configuration, type Frame, type Stack } from './configuration';
+import {
+  activeStack,
+  keyOf,
+  mainStack,
+  withStack,
+  type Arrival,
+  type Configuration,
+  type Frame,
+  type Stack,
+} from './configuration';
 import type { Data } from './data';
 import type { Values } from './value';
 
@@ -19,12 +41,18 @@ export type Event =
 /** The part of the plan that an event uses; null for Back. */
 function partOf(event: Event): object | null {
   switch (event.kind) {
-    case 'trigger': return event.transition;
-    case 'item': return event.item;
-    case 'tab': return event.tab;
-    case 'back': return null;
-    case 'link': return event.link;
-    case 'entry': return event.entry;
+    case 'trigger':
+      return event.transition;
+    case 'item':
+      return event.item;
+    case 'tab':
+      return event.tab;
+    case 'back':
+      return null;
+    case 'link':
+      return event.link;
+    case 'entry':
+      return event.entry;
   }
 }
 
@@ -70,7 +98,11 @@ export class Walker {
   private elses = 0;
   private mostNow = 0;
 
-  constructor(private readonly plan: Plan, private readonly variant: string, private readonly data: Data | null = null) {
+  constructor(
+    private readonly plan: Plan,
+    private readonly variant: string,
+    private readonly data: Data | null = null,
+  ) {
     this.tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
     this.tabs.forEach((tab, index) => {
       const root = tab.call?.target;
@@ -91,14 +123,20 @@ export class Walker {
 
   /** What is there before anything is opened. */
   get nothing(): Configuration {
-    return { flags: this.plan.flags.map((flag) => flag.initial), active: mainStack, stacks: [null, ...this.tabs.map(() => null)] };
+    return {
+      flags: this.plan.flags.map((flag) => flag.initial),
+      active: mainStack,
+      stacks: [null, ...this.tabs.map(() => null)],
+    };
   }
 
   /** What a cold start can show; nothing where the plan names no start that this variant has. */
   coldStart(): Configuration[] {
     this.begin();
     const start = this.plan.start?.target;
-    return start && this.has(start) ? this.settle(this.arrive(this.nothing, { kind: 'reset', screen: start, values: this.valuesOf(this.plan.start) })) : [];
+    return start && this.has(start)
+      ? this.settle(this.arrive(this.nothing, { kind: 'reset', screen: start, values: this.valuesOf(this.plan.start) }))
+      : [];
   }
 
   /** What a link or an entry can show when the app was not running. */
@@ -111,9 +149,11 @@ export class Walker {
     const top = activeStack(configuration)?.screen;
     if (!top) return [];
     const events: Event[] = [];
-    for (const transition of top.transitions) if (isIn(transition.only, this.variant)) events.push({ kind: 'trigger', transition });
+    for (const transition of top.transitions)
+      if (isIn(transition.only, this.variant)) events.push({ kind: 'trigger', transition });
     for (const menu of this.plan.menus) {
-      if (isIn(menu.only, this.variant) && this.shows(menu.on, menu.items, top)) for (const item of menu.items) events.push({ kind: 'item', item });
+      if (isIn(menu.only, this.variant) && this.shows(menu.on, menu.items, top))
+        for (const item of menu.items) events.push({ kind: 'item', item });
     }
     if (configuration.active !== mainStack) for (const tab of this.tabs) events.push({ kind: 'tab', tab });
     events.push({ kind: 'back' });
@@ -122,21 +162,33 @@ export class Walker {
 
   /** Whether a user can do that there. */
   isOffered(configuration: Configuration, event: Event): boolean {
-    return event.kind === 'link' || event.kind === 'entry' || this.events(configuration).some((other) => other.kind === event.kind && partOf(other) === partOf(event));
+    return (
+      event.kind === 'link' ||
+      event.kind === 'entry' ||
+      this.events(configuration).some((other) => other.kind === event.kind && partOf(other) === partOf(event))
+    );
   }
 
   /** The ways in from outside: links, then entries that open a screen. */
   doors(): Extract<Event, { kind: 'link' | 'entry' }>[] {
     return [
-      ...this.plan.screens.flatMap((screen) => (this.has(screen) ? screen.links.map((link) => ({ kind: 'link', link }) as const) : [])),
-      ...this.plan.entries.filter((entry) => isIn(entry.only, this.variant)).map((entry) => ({ kind: 'entry', entry }) as const),
+      ...this.plan.screens.flatMap((screen) =>
+        this.has(screen) ? screen.links.map((link) => ({ kind: 'link', link }) as const) : [],
+      ),
+      ...this.plan.entries
+        .filter((entry) => isIn(entry.only, this.variant))
+        .map((entry) => ({ kind: 'entry', entry }) as const),
     ];
   }
 
   private shows(on: 'all' | 'roots' | ReadonlySet<Screen>, items: readonly MenuItem[], screen: Screen): boolean {
     if (on === 'all') return true;
     if (on !== 'roots') return on.has(screen);
-    return screen === this.plan.start?.target || this.tabOf.has(screen) || remembered(this.ledTo, items, () => menuLeadsTo(items)).has(screen);
+    return (
+      screen === this.plan.start?.target ||
+      this.tabOf.has(screen) ||
+      remembered(this.ledTo, items, () => menuLeadsTo(items)).has(screen)
+    );
   }
 
   private begin(assumed?: Assumptions): void {
@@ -160,35 +212,60 @@ export class Walker {
         const [now, context] = this.tapped(configuration, event.transition, given);
         return this.settle(this.runBranches(now, event.transition.branches, context));
       }
-      case 'item': return this.settle(this.runBranches(configuration, event.item.branches, this.noValues));
+      case 'item':
+        return this.settle(this.runBranches(configuration, event.item.branches, this.noValues));
       case 'tab': {
         const { call } = event.tab;
-        return call?.target ? this.settle(this.arrive(configuration, { kind: 'switch', screen: call.target, values: this.valuesOf(call) })) : [configuration];
+        return call?.target
+          ? this.settle(
+              this.arrive(configuration, { kind: 'switch', screen: call.target, values: this.valuesOf(call) }),
+            )
+          : [configuration];
       }
-      case 'back': return this.back(configuration);
+      case 'back':
+        return this.back(configuration);
       case 'link': {
         const { screen } = event.link;
-        return this.settle(this.arrive(configuration, { kind: 'link', screen, link: event.link, values: this.data && this.data.byLink(event.link, event.values ?? this.data.sampleFor(event.link)) }));
+        return this.settle(
+          this.arrive(configuration, {
+            kind: 'link',
+            screen,
+            link: event.link,
+            values: this.data && this.data.byLink(event.link, event.values ?? this.data.sampleFor(event.link)),
+          }),
+        );
       }
       case 'entry': {
         const { call } = event.entry;
         return call?.target && this.has(call.target)
-          ? this.settle(this.arrive(configuration, { kind: 'link', screen: call.target, link: null, values: this.valuesOf(call) })) : [];
+          ? this.settle(
+              this.arrive(configuration, {
+                kind: 'link',
+                screen: call.target,
+                link: null,
+                values: this.valuesOf(call),
+              }),
+            )
+          : [];
       }
     }
   }
 
   /** The branches of a trigger or menu item that can happen, each with what can follow it; nothing follows where the app is left. */
   outcomesBy(
-    configuration: Configuration, event: Extract<Event, { kind: 'trigger' | 'item' }>, assumed?: Assumptions, given?: Values,
+    configuration: Configuration,
+    event: Extract<Event, { kind: 'trigger' | 'item' }>,
+    assumed?: Assumptions,
+    given?: Values,
   ): { readonly branch: Branch; readonly after: Configuration[] }[] {
     const outcomes: { branch: Branch; after: Configuration[] }[] = [];
     this.begin(assumed);
-    const [now, context] = event.kind === 'trigger' ? this.tapped(configuration, event.transition, given) : [configuration, this.noValues];
+    const [now, context] =
+      event.kind === 'trigger' ? this.tapped(configuration, event.transition, given) : [configuration, this.noValues];
     for (const branch of event.kind === 'trigger' ? event.transition.branches : event.item.branches) {
       const { holds, fails } = branch.condition ? this.outcomes(branch.condition, now) : { holds: true, fails: false };
       this.elses = 0;
-    this.mostNow = this.steps + mostSteps;
+      this.mostNow = this.steps + mostSteps;
       if (holds) outcomes.push({ branch, after: this.settle(this.run(now, branch.steps, context)) });
       if (!fails) break;
     }
@@ -205,7 +282,11 @@ export class Walker {
   }
 
   /** The configuration with what the user typed into the screen, and what the trigger's steps can name. */
-  private tapped(configuration: Configuration, transition: Transition, given: Values = {}): [Configuration, Values | null] {
+  private tapped(
+    configuration: Configuration,
+    transition: Transition,
+    given: Values = {},
+  ): [Configuration, Values | null] {
     const top = activeStack(configuration);
     if (!this.data || !top?.values) return [configuration, null];
     const { screen, context } = this.data.atTap(top.values, transition, given, this.assumed ?? new Map());
@@ -226,7 +307,11 @@ export class Walker {
     return this.settle([{ ...configuration, active: 1 }]);
   }
 
-  private runBranches(configuration: Configuration, branches: readonly Branch[], context: Values | null): Configuration[] {
+  private runBranches(
+    configuration: Configuration,
+    branches: readonly Branch[],
+    context: Values | null,
+  ): Configuration[] {
     if (branches.length === 1 && !branches[0]!.condition) return this.run(configuration, branches[0]!.steps, context);
     const after: Configuration[] = [];
     for (const { condition, steps } of branches) {
@@ -239,7 +324,8 @@ export class Walker {
 
   private outcomes(condition: NonNullable<Branch['condition']>, { flags }: Configuration): Outcomes {
     const outcomes = outcomesOf(condition, (flag) => flags[this.flagIndex.get(flag.name)!]!, this.assumed);
-    if (this.data && outcomes.holds && outcomes.fails) for (const text of openTexts(condition)) this.undecided.add(text);
+    if (this.data && outcomes.holds && outcomes.fails)
+      for (const text of openTexts(condition)) this.undecided.add(text);
     return outcomes;
   }
 
@@ -247,7 +333,10 @@ export class Walker {
   private run(configuration: Configuration, steps: readonly Step[], context: Values | null): Configuration[] {
     let after = [configuration];
     for (const step of steps) {
-      after = after.length === 1 ? this.step(after[0]!, step, context) : after.flatMap((each) => this.step(each, step, context));
+      after =
+        after.length === 1
+          ? this.step(after[0]!, step, context)
+          : after.flatMap((each) => this.step(each, step, context));
       const most = this.steps > this.mostNow ? 1 : mostOutcomes;
       if (after.length <= most) continue;
       if (most > 1) {
@@ -265,16 +354,39 @@ export class Walker {
     this.steps++;
     const stack = activeStack(configuration);
     switch (step.kind) {
-      case 'leave': return [configuration];
-      case 'back': return [withStack(configuration, stack?.below ?? null)];
-      case 'close': return [withStack(configuration, this.takeThrough(stack, step, (frame) => frame.modal))];
-      case 'back to': return [withStack(configuration, this.takeUntil(stack, step))];
-      case 'back past': return [withStack(configuration, this.takeThrough(stack, step, (frame) => frame.screen === step.target))];
-      case 'sets': return [this.set(configuration, step)];
-      case 'resume': return this.resume(configuration, step.or, context);
+      case 'leave':
+        return [configuration];
+      case 'back':
+        return [withStack(configuration, stack?.below ?? null)];
+      case 'close':
+        return [
+          withStack(
+            configuration,
+            this.takeThrough(stack, step, (frame) => frame.modal),
+          ),
+        ];
+      case 'back to':
+        return [withStack(configuration, this.takeUntil(stack, step))];
+      case 'back past':
+        return [
+          withStack(
+            configuration,
+            this.takeThrough(stack, step, (frame) => frame.screen === step.target),
+          ),
+        ];
+      case 'sets':
+        return [this.set(configuration, step)];
+      case 'resume':
+        return this.resume(configuration, step.or, context);
       default: {
         const { call } = step;
-        return call?.target ? this.arrive(configuration, { kind: step.kind, screen: call.target, values: this.passed(call.target, call, context, configuration) }) : [configuration];
+        return call?.target
+          ? this.arrive(configuration, {
+              kind: step.kind,
+              screen: call.target,
+              values: this.passed(call.target, call, context, configuration),
+            })
+          : [configuration];
       }
     }
   }
@@ -301,12 +413,18 @@ export class Walker {
   /** What a call hands over to its screen. */
   private passed(screen: Screen, call: Call, context: Values | null, { flags }: Configuration): Values | null {
     if (!this.data || !context) return null;
-    const all = call.arguments.length === 0 ? context : { ...Object.fromEntries(this.plan.flags.map(({ name }, index) => [name, flags[index]!])), ...context };
+    const all =
+      call.arguments.length === 0
+        ? context
+        : { ...Object.fromEntries(this.plan.flags.map(({ name }, index) => [name, flags[index]!])), ...context };
     return this.data.onArrival(screen, call, all);
   }
 
   /** What is so after a flag was changed, by a step or by something outside of the app. */
-  set(configuration: Configuration, { flag, value }: { readonly flag: Flag | null; readonly value: string | null }): Configuration {
+  set(
+    configuration: Configuration,
+    { flag, value }: { readonly flag: Flag | null; readonly value: string | null },
+  ): Configuration {
     if (!flag || value === null) return configuration;
     const changed = this.flagIndex.get(flag.name);
     return { ...configuration, flags: configuration.flags.map((old, index) => (index === changed ? value : old)) };
@@ -327,7 +445,16 @@ export class Walker {
     for (const { screen, values } of this.arrivingAt(configuration, arrival)) {
       for (const { condition, otherwise } of screen.needs) {
         const { holds, fails } = this.outcomes(condition, configuration);
-        if (fails) after.push(...this.putOff(this.emptiesAll(arrival) ? this.emptied(configuration) : configuration, arrival, screen, otherwise, values));
+        if (fails)
+          after.push(
+            ...this.putOff(
+              this.emptiesAll(arrival) ? this.emptied(configuration) : configuration,
+              arrival,
+              screen,
+              otherwise,
+              values,
+            ),
+          );
         if (!holds) return after;
       }
     }
@@ -348,7 +475,13 @@ export class Walker {
    * `needs` there still does not hold does nothing, and so does one beyond so many within one event: elses that lead to
    * elses by several steps each would otherwise take exponential time.
    */
-  private putOff(configuration: Configuration, arrival: Arrival, at: Screen, otherwise: readonly Step[], context: Values | null): Configuration[] {
+  private putOff(
+    configuration: Configuration,
+    arrival: Arrival,
+    at: Screen,
+    otherwise: readonly Step[],
+    context: Values | null,
+  ): Configuration[] {
     if (this.puttingOff.has(at)) return [configuration];
     if (++this.elses > mostElses || this.puttingOff.size >= mostNested || this.steps > this.mostNow) {
       this.bounded = true;
@@ -367,17 +500,24 @@ export class Walker {
   private place(configuration: Configuration, arrival: Arrival): Configuration {
     const stack = activeStack(configuration);
     switch (arrival.kind) {
-      case 'push': return withStack(configuration, frameOf(arrival, stack));
-      case 'present': return withStack(configuration, { ...frameOf(arrival, stack), modal: true });
-      case 'replace': return withStack(configuration, frameOf(arrival, stack?.below ?? null));
-      case 'reset': return this.build(configuration, [arrival]);
-      case 'link': return this.build(configuration, this.built(arrival));
+      case 'push':
+        return withStack(configuration, frameOf(arrival, stack));
+      case 'present':
+        return withStack(configuration, { ...frameOf(arrival, stack), modal: true });
+      case 'replace':
+        return withStack(configuration, frameOf(arrival, stack?.below ?? null));
+      case 'reset':
+        return this.build(configuration, [arrival]);
+      case 'link':
+        return this.build(configuration, this.built(arrival));
       case 'switch': {
         const tab = this.tabOf.get(arrival.screen);
         if (tab === undefined) return this.build(configuration, [arrival]);
         // No tab is ever without its root: coming from the main stack, all of them are put there.
         const roots = this.roots();
-        const stacks = configuration.stacks.map((each, place) => (place === mainStack ? (configuration.active === mainStack ? null : each) : each ?? roots[place - 1]!));
+        const stacks = configuration.stacks.map((each, place) =>
+          place === mainStack ? (configuration.active === mainStack ? null : each) : (each ?? roots[place - 1]!),
+        );
         return { ...configuration, stacks, active: tab };
       }
     }
@@ -397,20 +537,35 @@ export class Walker {
     let stack: Stack = null;
     for (const screen of screens) stack = frameOf(screen, stack);
     const tab = this.tabOf.get(screens[0]!.screen);
-    if (tab === undefined) return { ...configuration, active: mainStack, stacks: configuration.stacks.map((_each, place) => (place === mainStack ? stack : null)) };
-    return { ...configuration, active: tab, stacks: [null, ...this.roots()].map((root, place) => (place === tab ? stack : root)) };
+    if (tab === undefined)
+      return {
+        ...configuration,
+        active: mainStack,
+        stacks: configuration.stacks.map((_each, place) => (place === mainStack ? stack : null)),
+      };
+    return {
+      ...configuration,
+      active: tab,
+      stacks: [null, ...this.roots()].map((root, place) => (place === tab ? stack : root)),
+    };
   }
 
   /** What every tab begins with. */
   private roots(): Stack[] {
-    return this.tabs.map((each) => (each.call?.target && this.has(each.call.target) ? frameOf({ screen: each.call.target, values: this.valuesOf(each.call) }, null) : null));
+    return this.tabs.map((each) =>
+      each.call?.target && this.has(each.call.target)
+        ? frameOf({ screen: each.call.target, values: this.valuesOf(each.call) }, null)
+        : null,
+    );
   }
 
   /** The screens of the stack that a link or an entry builds, bottom first, where nothing puts it off. */
   stackOf(event: Extract<Event, { kind: 'link' | 'entry' }>): Screen[] {
     const link = event.kind === 'link' ? event.link : null;
     const screen = event.kind === 'link' ? event.link.screen : event.entry.call?.target;
-    return screen && this.has(screen) ? this.built({ kind: 'link', screen, link, values: null }).map((placed) => placed.screen) : [];
+    return screen && this.has(screen)
+      ? this.built({ kind: 'link', screen, link, values: null }).map((placed) => placed.screen)
+      : [];
   }
 
   /** The stack that a link builds, bottom first. */
@@ -419,15 +574,27 @@ export class Walker {
     const { link, screen } = arrival;
     const under: readonly Call[] = link?.under ?? (start && start.target !== screen ? [start] : []);
     const context = link?.under ? arrival.values : this.noValues;
-    return [...under.flatMap((call): Placed[] => (call.target && this.has(call.target)
-      ? [{ screen: call.target, values: this.data && context && this.data.onArrival(call.target, call, context) }] : [])), arrival];
+    return [
+      ...under.flatMap((call): Placed[] =>
+        call.target && this.has(call.target)
+          ? [{ screen: call.target, values: this.data && context && this.data.onArrival(call.target, call, context) }]
+          : [],
+      ),
+      arrival,
+    ];
   }
 }
 
 /** A screen with what it arrives with. */
 type Placed = Pick<Frame, 'screen' | 'values'>;
 
-const frameOf = ({ screen, values }: Placed, below: Stack): Frame => ({ screen, modal: screen.shape !== null, values, putOff: null, below });
+const frameOf = ({ screen, values }: Placed, below: Stack): Frame => ({
+  screen,
+  modal: screen.shape !== null,
+  values,
+  putOff: null,
+  below,
+});
 
 function depthOf(stack: Stack): number {
   let depth = 0;

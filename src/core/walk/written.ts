@@ -32,7 +32,8 @@ export interface WrittenConfiguration {
 export function write(plan: Plan, { flags, active, stacks }: Configuration): WrittenConfiguration {
   return {
     flags: Object.fromEntries(plan.flags.map(({ name }, index) => [name, flags[index]!])),
-    active, stacks: stacks.map(writeStack),
+    active,
+    stacks: stacks.map(writeStack),
   };
 }
 
@@ -40,13 +41,20 @@ function writeStack(stack: Stack): WrittenFrame[] {
   const frames: WrittenFrame[] = [];
   for (let frame = stack; frame; frame = frame.below) {
     const { screen, modal, values, putOff } = frame;
-    frames.push({ screen: screen.label, ...(modal && { modal }), ...(values && { values }), ...(putOff && { putOff: writeArrival(putOff) }) });
+    frames.push({
+      screen: screen.label,
+      ...(modal && { modal }),
+      ...(values && { values }),
+      ...(putOff && { putOff: writeArrival(putOff) }),
+    });
   }
   return frames.reverse();
 }
 
 const writeArrival = (arrival: Arrival): WrittenArrival => ({
-  by: arrival.kind, screen: arrival.screen.label, ...(arrival.values && { values: arrival.values }),
+  by: arrival.kind,
+  screen: arrival.screen.label,
+  ...(arrival.values && { values: arrival.values }),
   ...(arrival.kind === 'link' && arrival.link && { link: arrival.link.pattern }),
 });
 
@@ -60,8 +68,11 @@ export class NotRestored extends Error {}
  */
 export function restore(plan: Plan, variant: string, written: WrittenConfiguration): Configuration {
   const tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs.length ?? 0;
-  if (written.stacks.length !== tabs + 1) throw new NotRestored(`It has ${written.stacks.length - 1} tabs, and ${variant} has ${tabs}.`);
-  const labels = new Map(plan.screens.filter((screen) => isIn(screen.only, variant)).map((screen) => [screen.label, screen]));
+  if (written.stacks.length !== tabs + 1)
+    throw new NotRestored(`It has ${written.stacks.length - 1} tabs, and ${variant} has ${tabs}.`);
+  const labels = new Map(
+    plan.screens.filter((screen) => isIn(screen.only, variant)).map((screen) => [screen.label, screen]),
+  );
   const screenOf = (label: string): Screen => {
     const screen = labels.get(label);
     if (!screen) throw new NotRestored(`${variant} has no screen ${label} any more.`);
@@ -74,14 +85,24 @@ export function restore(plan: Plan, variant: string, written: WrittenConfigurati
     if (link === undefined) throw new NotRestored(`${screen} has no link ${pattern} any more.`);
     return { kind: 'link', link, ...of };
   };
-  const stackOf = (frames: readonly WrittenFrame[]): Stack => frames.reduce<Stack>((below, { screen, modal, values, putOff }): Frame => (
-    { screen: screenOf(screen), modal: modal ?? false, values: values ?? null, putOff: putOff ? arrivalOf(putOff) : null, below }), null);
+  const stackOf = (frames: readonly WrittenFrame[]): Stack =>
+    frames.reduce<Stack>(
+      (below, { screen, modal, values, putOff }): Frame => ({
+        screen: screenOf(screen),
+        modal: modal ?? false,
+        values: values ?? null,
+        putOff: putOff ? arrivalOf(putOff) : null,
+        below,
+      }),
+      null,
+    );
   return {
     flags: plan.flags.map(({ name, values, initial }) => {
       const value = Object.hasOwn(written.flags, name) ? written.flags[name]! : initial;
       if (!values.includes(value)) throw new NotRestored(`${name} cannot be ${value} any more.`);
       return value;
     }),
-    active: written.active, stacks: written.stacks.map(stackOf),
+    active: written.active,
+    stacks: written.stacks.map(stackOf),
   };
 }

@@ -47,7 +47,10 @@ export class Analyst {
   private readonly timer: ReturnType<typeof setInterval>;
 
   /** @param listener hears what the worker finds, each time with the number of the text that it is of */
-  constructor(private readonly listener: AnalystListener, private readonly start: () => AnalysisWorker = startWorker) {
+  constructor(
+    private readonly listener: AnalystListener,
+    private readonly start: () => AnalysisWorker = startWorker,
+  ) {
     this.begin();
     this.timer = setInterval(() => this.beat(), pulse);
   }
@@ -129,7 +132,8 @@ export class Analyst {
       if (worker === this.worker) this.hear(data);
     };
     worker.onerror = (event) => {
-      if (worker === this.worker) this.die(event instanceof ErrorEvent && event.message ? event.message : 'The worker could not be started.');
+      if (worker === this.worker)
+        this.die(event instanceof ErrorEvent && event.message ? event.message : 'The worker could not be started.');
     };
     if (this.watched) this.post({ kind: 'watch', watched: this.watched });
     if (this.latest) this.post(this.latest);
@@ -138,8 +142,10 @@ export class Analyst {
   private hear(answer: Answer): void {
     this.unanswered = 0;
     switch (answer.kind) {
-      case 'pong': return;
-      case 'margin': return this.listener.marginCame(answer.seq, unpackMargin(answer.margin));
+      case 'pong':
+        return;
+      case 'margin':
+        return this.listener.marginCame(answer.seq, unpackMargin(answer.margin));
       case 'check': {
         const overview = unpackOverview(answer.overview);
         if (overview.stage === 'decided' && this.diedOf !== null) {
@@ -148,8 +154,10 @@ export class Analyst {
         }
         return this.listener.overviewCame(answer.seq, overview, answer);
       }
-      case 'watch': return this.listener.lookedAt(answer);
-      case 'check-failed': return this.listener.failed(answer.seq, answer.error);
+      case 'watch':
+        return this.listener.lookedAt(answer);
+      case 'check-failed':
+        return this.listener.failed(answer.seq, answer.error);
       default: {
         const settle = this.asked.get(answer.id);
         this.asked.delete(answer.id);

@@ -73,7 +73,12 @@ async function readLines(file: File, add: (line: string) => void, tell: (read: n
 }
 
 /** The first row has the names of the columns. */
-function readColumn(file: File, column: number, add: (url: string) => void, tell: (read: number) => void): Promise<void> {
+function readColumn(
+  file: File,
+  column: number,
+  add: (url: string) => void,
+  tell: (read: number) => void,
+): Promise<void> {
   let isHead = true;
   const watch = new RowWatch();
   return new Promise((resolved, failed) => {

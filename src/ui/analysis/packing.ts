@@ -43,12 +43,15 @@ function* unpackRows({ numbers }: PackedRows, width: number): Generator<Uint32Ar
 
 export function packOverview({ ways, ...rest }: Overview): PackedOverview {
   const packer = new Packer();
-  return { rest, ways: packer.rows(ways, 4, ({ from, to, kind, tone }, numbers, at) => {
-    numbers[at] = from;
-    numbers[at + 1] = to;
-    numbers[at + 2] = packer.word(kind);
-    numbers[at + 3] = packer.word(tone);
-  }) };
+  return {
+    rest,
+    ways: packer.rows(ways, 4, ({ from, to, kind, tone }, numbers, at) => {
+      numbers[at] = from;
+      numbers[at + 1] = to;
+      numbers[at + 2] = packer.word(kind);
+      numbers[at + 3] = packer.word(tone);
+    }),
+  };
 }
 
 /** The ways are made only when somebody asks for them: the Plan view never does. */
@@ -58,7 +61,10 @@ export function unpackOverview({ rest, ways }: PackedOverview): Overview {
     ...rest,
     get ways() {
       made ??= Array.from(unpackRows(ways, 4), ([from, to, kind, tone]): Way => ({
-        from: from!, to: to!, kind: ways.words[kind!] as Way['kind'], tone: ways.words[tone!] as Way['tone'],
+        from: from!,
+        to: to!,
+        kind: ways.words[kind!] as Way['kind'],
+        tone: ways.words[tone!] as Way['tone'],
       }));
       return made;
     },
@@ -76,5 +82,7 @@ export function packMargin(margin: readonly MarginNote[]): PackedRows {
 
 export const unpackMargin = (margin: PackedRows): MarginNote[] =>
   Array.from(unpackRows(margin, 3), ([at, text, tone]): MarginNote => ({
-    at: at!, text: margin.words[text!]!, tone: margin.words[tone!] as MarginNote['tone'],
+    at: at!,
+    text: margin.words[text!]!,
+    tone: margin.words[tone!] as MarginNote['tone'],
   }));

@@ -56,7 +56,13 @@ export type Question =
   | { readonly kind: 'outline'; readonly id: number; readonly text: string }
   | { readonly kind: 'propose'; readonly id: number; readonly text: string; readonly request: Request }
   /** The walk that shows a finding, known by its place among all, or the shortest one to a screen, known by its label. */
-  | { readonly kind: 'witness'; readonly id: number; readonly text: string; readonly of: number | string; readonly variant: string | null }
+  | {
+      readonly kind: 'witness';
+      readonly id: number;
+      readonly text: string;
+      readonly of: number | string;
+      readonly variant: string | null;
+    }
   /** Walks that use what the kept ones do not. */
   | { readonly kind: 'tour'; readonly id: number; readonly text: string; readonly variant: string | null }
   | { readonly kind: 'keep'; readonly id: number; readonly text: string; readonly walks: readonly WalkToKeep[] }
@@ -70,8 +76,8 @@ export type Answer =
   | { readonly kind: 'failed'; readonly id: number }
   /** Comes first, since it stands beside what is being typed; the rest follows. */
   | { readonly kind: 'margin'; readonly seq: number; readonly margin: PackedRows }
-  | { readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview } & Looked
-  | { readonly kind: 'watch' } & Looked
+  | ({ readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview } & Looked)
+  | ({ readonly kind: 'watch' } & Looked)
   | { readonly kind: 'complete'; readonly id: number; readonly completions: Completions | null }
   /** Null where the text has syntax errors. */
   | { readonly kind: 'format'; readonly id: number; readonly text: string | null }

@@ -70,7 +70,11 @@ function guarded(seq: number, run: () => void): void {
     // Nothing of that text is taken over into the analysis of the next.
     latest = null;
     parser = new IncrementalParser();
-    answer({ kind: 'check-failed', seq, error: error instanceof Error ? `${error.name}: ${error.message}` : String(error) });
+    answer({
+      kind: 'check-failed',
+      seq,
+      error: error instanceof Error ? `${error.name}: ${error.message}` : String(error),
+    });
   }
 }
 
@@ -122,11 +126,13 @@ function tellDecided(result: Check, seq: number, began: number): void {
 }
 
 /** Whether the margin would say something else of a screen. */
-const saysOther = (quick: Reach, exact: Reach): boolean => quick.variants.some(({ verdicts }, variant) =>
-  verdicts.some(({ reachable, taps }, index) => {
-    const other = exact.variants[variant]!.verdicts[index]!;
-    return other.reachable !== reachable || other.taps !== taps || other.isShortest === false;
-  }));
+const saysOther = (quick: Reach, exact: Reach): boolean =>
+  quick.variants.some(({ verdicts }, variant) =>
+    verdicts.some(({ reachable, taps }, index) => {
+      const other = exact.variants[variant]!.verdicts[index]!;
+      return other.reachable !== reachable || other.taps !== taps || other.isShortest === false;
+    }),
+  );
 
 /** The walk that shows a finding, or the shortest one to a screen, as steps that can be walked. */
 function witness(result: Check, of: number | string, variant: string | null): FoundWalk | null {
@@ -151,7 +157,8 @@ function checkWaiting(): void {
   guarded(seq, () => {
     const result = checked(question.text);
     // A page that has just opened shows at once what is declared.
-    if (!told) answer({ kind: 'check', seq, overview: packOverview(readOverview(result, watched.variant)), ...nothing });
+    if (!told)
+      answer({ kind: 'check', seq, overview: packOverview(readOverview(result, watched.variant)), ...nothing });
     inSlices(seq, result.look(), () => {
       tellMargin(result, seq);
       const began = performance.now();
@@ -165,7 +172,8 @@ function checkWaiting(): void {
 
 function look(result: Check): Looked {
   return {
-    detail: detail(result, watched.screen, watched.variant), supply: watched.supply ? supplyTable(result) : null,
+    detail: detail(result, watched.screen, watched.variant),
+    supply: watched.supply ? supplyTable(result) : null,
     walk: watched.walk && walkCard(result, watched.walk, watched.variant),
     links: watched.links && linksCard(result, watched.links, watched.variant),
   };
@@ -175,14 +183,22 @@ function look(result: Check): Looked {
 function answerTo(data: Asked): Answer {
   const { id } = data;
   switch (data.kind) {
-    case 'complete': return { kind: 'complete', id, completions: complete(checked(data.text), data.offset) };
-    case 'describe': return { kind: 'describe', id, description: describe(checked(data.text), data.offset, watched.variant) };
-    case 'outline': return { kind: 'outline', id, outline: outline(checked(data.text).plan) };
-    case 'propose': return { kind: 'propose', id, answer: propose(checked(data.text), data.request) };
-    case 'witness': return { kind: 'witness', id, found: witness(checked(data.text), data.of, data.variant) };
-    case 'tour': return { kind: 'tour', id, rest: restOfTour(checked(data.text), data.variant) };
-    case 'keep': return { kind: 'keep', id, edits: keepWalks(checked(data.text).plan, data.walks) };
-    case 'format': return { kind: 'format', id, text: format(data.text) };
+    case 'complete':
+      return { kind: 'complete', id, completions: complete(checked(data.text), data.offset) };
+    case 'describe':
+      return { kind: 'describe', id, description: describe(checked(data.text), data.offset, watched.variant) };
+    case 'outline':
+      return { kind: 'outline', id, outline: outline(checked(data.text).plan) };
+    case 'propose':
+      return { kind: 'propose', id, answer: propose(checked(data.text), data.request) };
+    case 'witness':
+      return { kind: 'witness', id, found: witness(checked(data.text), data.of, data.variant) };
+    case 'tour':
+      return { kind: 'tour', id, rest: restOfTour(checked(data.text), data.variant) };
+    case 'keep':
+      return { kind: 'keep', id, edits: keepWalks(checked(data.text).plan, data.walks) };
+    case 'format':
+      return { kind: 'format', id, text: format(data.text) };
   }
 }
 

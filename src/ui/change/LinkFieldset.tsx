@@ -22,16 +22,44 @@ export function LinkFieldset({ fields, made, screens, onChange }: Props) {
   const field = 'input input-sm bg-paper font-mono w-full max-w-sm';
   return (
     <>
-      <label className="grid gap-1">The screen that it opens
-        <input data-first className={field} list="link-screens" value={fields.screen} spellCheck={false} onChange={(event) => onChange({ ...fields, screen: event.target.value.trim() })} />
+      <label className="grid gap-1">
+        The screen that it opens
+        <input
+          data-first
+          className={field}
+          list="link-screens"
+          value={fields.screen}
+          spellCheck={false}
+          onChange={(event) => onChange({ ...fields, screen: event.target.value.trim() })}
+        />
       </label>
-      <label className="grid gap-1">URL pattern
-        <input className={field} value={fields.pattern ?? made} spellCheck={false} autoComplete="off" onChange={(event) => onChange({ ...fields, pattern: event.target.value.trim() })} />
+      <label className="grid gap-1">
+        URL pattern
+        <input
+          className={field}
+          value={fields.pattern ?? made}
+          spellCheck={false}
+          autoComplete="off"
+          onChange={(event) => onChange({ ...fields, pattern: event.target.value.trim() })}
+        />
       </label>
-      <label className="grid gap-1">Over which screen; empty for the one that the app starts with
-        <input className={field} list="link-screens" value={fields.under} spellCheck={false} onChange={(event) => onChange({ ...fields, under: event.target.value.trim() })} />
+      <label className="grid gap-1">
+        Over which screen; empty for the one that the app starts with
+        <input
+          className={field}
+          list="link-screens"
+          value={fields.under}
+          spellCheck={false}
+          onChange={(event) => onChange({ ...fields, under: event.target.value.trim() })}
+        />
       </label>
-      <datalist id="link-screens">{screens.map((screen) => <option key={screen.index} value={screen.label}>{screen.title ?? ''}</option>)}</datalist>
+      <datalist id="link-screens">
+        {screens.map((screen) => (
+          <option key={screen.index} value={screen.label}>
+            {screen.title ?? ''}
+          </option>
+        ))}
+      </datalist>
     </>
   );
 }

@@ -11,8 +11,14 @@ export type Draft =
 
 /** What a dialog is called, and its button. */
 export const words: Readonly<Record<Request['kind'], readonly [title: string, button: string]>> = {
-  rename: ['Rename', 'Rename everywhere'], delete: ['Delete a screen', 'Delete it'], start: ['Start with another screen', 'Start with it'],
-  move: ['Move a screen', 'Move it'], way: ['Add a way out', 'Add it'], signature: ['Change the arguments', 'Change them'],
-  between: ['Put a screen between', 'Put it there'], extract: ['Let the screen hold a value', 'Hold it'], list: ['Add many screens', 'Add them'],
+  rename: ['Rename', 'Rename everywhere'],
+  delete: ['Delete a screen', 'Delete it'],
+  start: ['Start with another screen', 'Start with it'],
+  move: ['Move a screen', 'Move it'],
+  way: ['Add a way out', 'Add it'],
+  signature: ['Change the arguments', 'Change them'],
+  between: ['Put a screen between', 'Put it there'],
+  extract: ['Let the screen hold a value', 'Hold it'],
+  list: ['Add many screens', 'Add them'],
   link: ['Add a link', 'Add it'],
 };

@@ -1,4 +1,9 @@
-import { autocompletion, type Completion as EditorCompletion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete';
+import {
+  autocompletion,
+  type Completion as EditorCompletion,
+  type CompletionContext,
+  type CompletionResult,
+} from '@codemirror/autocomplete';
 import type { Extension } from '@codemirror/state';
 import type { Session } from '../workspace/session';
 
@@ -6,23 +11,29 @@ import type { Session } from '../workspace/session';
 export const completionFrom = (session: Session): Extension =>
   autocompletion({
     icons: false,
-    override: [async (context: CompletionContext): Promise<CompletionResult | null> => {
-      const before = context.matchBefore(/[A-Za-z_][A-Za-z0-9_]*(\/[a-z-]*)?|[ (:.,={]$/);
-      if (!before && !context.explicit) return null;
-      // Who types on asks anew: a question that is answered with nothing would otherwise take what was typed meanwhile along,
-      // and no list would open until the next key.
-      context.addEventListener('abort', () => undefined, { onDocChange: true });
-      const found = await session.complete(context.pos);
-      if (!found || context.aborted) return null;
-      const typed = context.pos > found.from;
-      // A list that opens by itself after every blank would stand in the way: names and values are offered, keywords wait for a letter.
-      if (!typed && !context.explicit && found.options.every((option) => option.kind === 'keyword')) return null;
-      return {
-        from: found.from,
-        validFor: /^[A-Za-z0-9_./-]*$/,
-        options: found.options.map((option, index): EditorCompletion => ({
-          label: option.label, detail: option.detail, apply: option.insert, type: option.kind, boost: -index,
-        })),
-      };
-    }],
+    override: [
+      async (context: CompletionContext): Promise<CompletionResult | null> => {
+        const before = context.matchBefore(/[A-Za-z_][A-Za-z0-9_]*(\/[a-z-]*)?|[ (:.,={]$/);
+        if (!before && !context.explicit) return null;
+        // Who types on asks anew: a question that is answered with nothing would otherwise take what was typed meanwhile along,
+        // and no list would open until the next key.
+        context.addEventListener('abort', () => undefined, { onDocChange: true });
+        const found = await session.complete(context.pos);
+        if (!found || context.aborted) return null;
+        const typed = context.pos > found.from;
+        // A list that opens by itself after every blank would stand in the way: names and values are offered, keywords wait for a letter.
+        if (!typed && !context.explicit && found.options.every((option) => option.kind === 'keyword')) return null;
+        return {
+          from: found.from,
+          validFor: /^[A-Za-z0-9_./-]*$/,
+          options: found.options.map((option, index): EditorCompletion => ({
+            label: option.label,
+            detail: option.detail,
+            apply: option.insert,
+            type: option.kind,
+            boost: -index,
+          })),
+        };
+      },
+    ],
   });

@@ -3,7 +3,15 @@ import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { bracketMatching, indentOnInput, indentUnit } from '@codemirror/language';
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search';
 import { EditorState, type Extension } from '@codemirror/state';
-import { drawSelection, EditorView, highlightActiveLine, highlightActiveLineGutter, keymap, lineNumbers, rectangularSelection } from '@codemirror/view';
+import {
+  drawSelection,
+  EditorView,
+  highlightActiveLine,
+  highlightActiveLineGutter,
+  keymap,
+  lineNumbers,
+  rectangularSelection,
+} from '@codemirror/view';
 import { indentUnit as unit } from '../../core/language/format';
 import type { Session } from '../workspace/session';
 import { completionFrom } from './completion';
@@ -41,8 +49,12 @@ export const editorExtensions = (session: Session): Extension => [
   marginGutter,
   completionFrom(session),
   // Tab is not bound: it moves on to the next control, as everywhere on the page; Mod-] and Mod-[ indent.
-  keymap.of([
-    ...closeBracketsKeymap, ...completionKeymap, ...searchKeymap, ...historyKeymap, ...defaultKeymap,
-  ]),
-  EditorView.contentAttributes.of({ 'aria-label': 'Text of the plan', tabindex: '0', spellcheck: 'false', autocorrect: 'off', autocapitalize: 'off' }),
+  keymap.of([...closeBracketsKeymap, ...completionKeymap, ...searchKeymap, ...historyKeymap, ...defaultKeymap]),
+  EditorView.contentAttributes.of({
+    'aria-label': 'Text of the plan',
+    tabindex: '0',
+    spellcheck: 'false',
+    autocorrect: 'off',
+    autocapitalize: 'off',
+  }),
 ];

@@ -37,42 +37,49 @@ const decorations = StateField.define<DecorationSet>({
 export function findingsAt(state: EditorView['state'], at: number): Finding[] {
   const analysed = state.field(overviewField);
   if (!analysed) return [];
-  return analysed.value.findings.filter(({ range }) => mapped(analysed, range.from) <= at && at <= mapped(analysed, range.to));
+  return analysed.value.findings.filter(
+    ({ range }) => mapped(analysed, range.from) <= at && at <= mapped(analysed, range.to),
+  );
 }
 
 /** Resting the pointer on underlined words shows what is wrong with them, and the fixes. */
-const tooltip = (session: Session): Extension => hoverTooltip(async (view, at) => {
-  const found = findingsAt(view.state, at);
-  if (found.length === 0) return null;
-  // The rules are many words, and not needed before somebody asks.
-  const { ruleById } = await import('../../core/rules/catalogue');
-  return {
-    pos: at,
-    above: true,
-    create: () => {
-      const dom = document.createElement('div');
-      dom.className = 'found-tip';
-      for (const finding of found) {
-        const block = document.createElement('div');
-        block.className = `found-tip-item tip-${finding.severity}`;
-        block.append(messageElement(finding.summary), messageElement(finding.detail), explanation(finding.rule, ruleById(finding.rule)?.explanation ?? ''));
-        for (const fix of finding.fixes) {
-          const button = document.createElement('button');
-          button.type = 'button';
-          button.className = 'fix-button';
-          button.textContent = fix.label;
-          button.onclick = () => {
-            const basis = view.state.field(overviewField)?.value;
-            if (basis) session.edit(fix.edits, basis);
-          };
-          block.append(button);
+const tooltip = (session: Session): Extension =>
+  hoverTooltip(async (view, at) => {
+    const found = findingsAt(view.state, at);
+    if (found.length === 0) return null;
+    // The rules are many words, and not needed before somebody asks.
+    const { ruleById } = await import('../../core/rules/catalogue');
+    return {
+      pos: at,
+      above: true,
+      create: () => {
+        const dom = document.createElement('div');
+        dom.className = 'found-tip';
+        for (const finding of found) {
+          const block = document.createElement('div');
+          block.className = `found-tip-item tip-${finding.severity}`;
+          block.append(
+            messageElement(finding.summary),
+            messageElement(finding.detail),
+            explanation(finding.rule, ruleById(finding.rule)?.explanation ?? ''),
+          );
+          for (const fix of finding.fixes) {
+            const button = document.createElement('button');
+            button.type = 'button';
+            button.className = 'fix-button';
+            button.textContent = fix.label;
+            button.onclick = () => {
+              const basis = view.state.field(overviewField)?.value;
+              if (basis) session.edit(fix.edits, basis);
+            };
+            block.append(button);
+          }
+          dom.append(block);
         }
-        dom.append(block);
-      }
-      return { dom };
-    },
-  };
-});
+        return { dom };
+      },
+    };
+  });
 
 /** Why the rule is there, folded away until somebody wants to know. */
 function explanation(rule: string, text: string): HTMLElement {

@@ -14,18 +14,29 @@ const namesFollowing = /^\s*[:=,).]/;
 
 function styleOf(token: Token, previous: Token | null, rest: string, inCall: boolean): string | null {
   switch (token.kind) {
-    case 'comment': return 'comment';
-    case 'doc': return 'docComment';
-    case 'string': return 'string';
-    case 'number': return 'number';
-    case 'url': case 'rule': return 'url';
-    case 'stray': return 'invalid';
-    case 'symbol': return 'punctuation';
+    case 'comment':
+      return 'comment';
+    case 'doc':
+      return 'docComment';
+    case 'string':
+      return 'string';
+    case 'number':
+      return 'number';
+    case 'url':
+    case 'rule':
+      return 'url';
+    case 'stray':
+      return 'invalid';
+    case 'symbol':
+      return 'punctuation';
     case 'name':
-      if (!inCall && (previous?.text === ':' || previous?.text === 'of')) return token.text === 'list' ? 'keyword' : 'typeName';
-      if (previous?.text === '.' || namesFollowing.test(rest)) return types.has(token.text) ? 'typeName' : 'variableName';
+      if (!inCall && (previous?.text === ':' || previous?.text === 'of'))
+        return token.text === 'list' ? 'keyword' : 'typeName';
+      if (previous?.text === '.' || namesFollowing.test(rest))
+        return types.has(token.text) ? 'typeName' : 'variableName';
       return keywords.has(token.text) ? 'keyword' : 'variableName';
-    case 'end': return null;
+    case 'end':
+      return null;
   }
 }
 
@@ -36,7 +47,12 @@ const streamLanguage = StreamLanguage.define<{ previous: Token | null; inCall: b
   token(stream, state) {
     if (stream.sol()) state.previous = null;
     if (stream.eatSpace()) return null;
-    const token = scan(stream.string, stream.pos, state.previous, stream.pos === 0 || /^\s*$/.test(stream.string.slice(0, stream.pos)));
+    const token = scan(
+      stream.string,
+      stream.pos,
+      state.previous,
+      stream.pos === 0 || /^\s*$/.test(stream.string.slice(0, stream.pos)),
+    );
     const style = styleOf(token, state.previous, stream.string.slice(token.to), state.inCall);
     if (token.kind === 'symbol' && '(){}'.includes(token.text)) state.inCall = token.text === '(';
     stream.pos = Math.max(token.to, stream.pos + 1);

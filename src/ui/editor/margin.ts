@@ -55,6 +55,7 @@ export const marginGutter = gutter({
   class: 'cm-margin',
   side: 'after',
   lineMarker: noteOnLine,
-  lineMarkerChange: (update) => update.transactions.some((transaction) => transaction.effects.some((effect) => effect.is(showMargin))),
+  lineMarkerChange: (update) =>
+    update.transactions.some((transaction) => transaction.effects.some((effect) => effect.is(showMargin))),
   initialSpacer: () => new NoteMarker({ at: 0, text: '', tone: 'plain' }),
 });

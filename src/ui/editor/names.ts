@@ -12,26 +12,46 @@ export const nameTools = (session: Session): Extension => {
   const goToDeclaration = async (view: EditorView, at: number): Promise<void> => {
     const found = await session.describe(at);
     if (found?.at === null || !found) return;
-    view.dispatch({ selection: { anchor: found.at }, effects: EditorView.scrollIntoView(found.at, { y: 'center' }), userEvent: 'select' });
+    view.dispatch({
+      selection: { anchor: found.at },
+      effects: EditorView.scrollIntoView(found.at, { y: 'center' }),
+      userEvent: 'select',
+    });
   };
   const selectUses = async (view: EditorView, at: number): Promise<void> => {
     const found = await session.describe(at);
     if (!found || found.uses.length === 0) return;
     const places = [...new Map(found.uses.map((use) => [use.from, use])).values()].slice(0, mostCarets);
-    const main = Math.max(0, places.findIndex(({ from, to }) => from <= at && at <= to));
-    view.dispatch({ selection: EditorSelection.create(places.map(({ from, to }) => EditorSelection.range(from, to)), main), userEvent: 'select' });
+    const main = Math.max(
+      0,
+      places.findIndex(({ from, to }) => from <= at && at <= to),
+    );
+    view.dispatch({
+      selection: EditorSelection.create(
+        places.map(({ from, to }) => EditorSelection.range(from, to)),
+        main,
+      ),
+      userEvent: 'select',
+    });
   };
   return [
-    hoverTooltip(async (view, at) => {
-      // Findings have a tip of their own, with buttons: nothing is to move while somebody aims at them.
-      if (findingsAt(view.state, at).length > 0) return null;
-      const found = await session.describe(at);
-      return found && { pos: found.range.from, end: found.range.to, above: true, create: () => ({ dom: tip(found) }) };
-    }, { hoverTime: 500 }),
-    Prec.high(keymap.of([
-      { key: 'F12', run: (view) => (void goToDeclaration(view, view.state.selection.main.head), true) },
-      { key: 'Shift-F12', run: (view) => (void selectUses(view, view.state.selection.main.head), true) },
-    ])),
+    hoverTooltip(
+      async (view, at) => {
+        // Findings have a tip of their own, with buttons: nothing is to move while somebody aims at them.
+        if (findingsAt(view.state, at).length > 0) return null;
+        const found = await session.describe(at);
+        return (
+          found && { pos: found.range.from, end: found.range.to, above: true, create: () => ({ dom: tip(found) }) }
+        );
+      },
+      { hoverTime: 500 },
+    ),
+    Prec.high(
+      keymap.of([
+        { key: 'F12', run: (view) => (void goToDeclaration(view, view.state.selection.main.head), true) },
+        { key: 'Shift-F12', run: (view) => (void selectUses(view, view.state.selection.main.head), true) },
+      ]),
+    ),
     EditorView.domEventHandlers({
       mousedown(event, view) {
         if (!(event.ctrlKey || event.metaKey) || event.button !== 0) return false;

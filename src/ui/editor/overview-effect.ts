@@ -19,7 +19,10 @@ function dated<T>(effectType: ReturnType<typeof StateEffect.define<Dated<T>>>): 
     update(last, transaction: Transaction) {
       for (const effect of transaction.effects) if (effect.is(effectType)) return effect.value;
       if (!last || !transaction.docChanged) return last;
-      return { value: last.value, since: last.since ? last.since.composeDesc(transaction.changes) : transaction.changes.desc };
+      return {
+        value: last.value,
+        since: last.since ? last.since.composeDesc(transaction.changes) : transaction.changes.desc,
+      };
     },
   });
 }
@@ -31,4 +34,5 @@ export const marginField = dated(showMargin);
 export const mapped = ({ since }: Dated<unknown>, offset: number): number => (since ? since.mapPos(offset) : offset);
 
 /** The other way about. */
-export const unmapped = ({ since }: Dated<unknown>, offset: number): number => (since ? since.invertedDesc.mapPos(offset) : offset);
+export const unmapped = ({ since }: Dated<unknown>, offset: number): number =>
+  since ? since.invertedDesc.mapPos(offset) : offset;

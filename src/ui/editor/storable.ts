@@ -3,23 +3,26 @@ import { storable, unstorableIn } from '../../core/language/storable';
 import type { Session } from '../workspace/session';
 
 /** Takes out of whatever is typed, pasted or dropped what no plan can hold, and says so. */
-export const storableOnly = (session: Session): Extension => EditorState.transactionFilter.of((transaction) => {
-  if (!transaction.docChanged) return transaction;
-  const changes: { from: number; to: number; insert: Text }[] = [];
-  let found = false;
-  // Behind what was put in last, in the text as it is then.
-  let caret = 0;
-  let longer = 0;
-  transaction.changes.iterChanges((from, to, _fromNow, _toNow, inserted) => {
-    const text = inserted.toString();
-    const isFound = unstorableIn(text) !== null;
-    found ||= isFound;
-    const insert = isFound ? Text.of(storable(text).split('\n')) : inserted;
-    changes.push({ from, to, insert });
-    caret = from + longer + insert.length;
-    longer += insert.length - (to - from);
+export const storableOnly = (session: Session): Extension =>
+  EditorState.transactionFilter.of((transaction) => {
+    if (!transaction.docChanged) return transaction;
+    const changes: { from: number; to: number; insert: Text }[] = [];
+    let found = false;
+    // Behind what was put in last, in the text as it is then.
+    let caret = 0;
+    let longer = 0;
+    transaction.changes.iterChanges((from, to, _fromNow, _toNow, inserted) => {
+      const text = inserted.toString();
+      const isFound = unstorableIn(text) !== null;
+      found ||= isFound;
+      const insert = isFound ? Text.of(storable(text).split('\n')) : inserted;
+      changes.push({ from, to, insert });
+      caret = from + longer + insert.length;
+      longer += insert.length - (to - from);
+    });
+    if (!found) return transaction;
+    session.notice(
+      'Characters that no plan can hold (NUL, or half of a surrogate pair) were taken out of what you put in.',
+    );
+    return { changes, selection: { anchor: caret }, userEvent: 'input.paste', scrollIntoView: true };
   });
-  if (!found) return transaction;
-  session.notice('Characters that no plan can hold (NUL, or half of a surrogate pair) were taken out of what you put in.');
-  return { changes, selection: { anchor: caret }, userEvent: 'input.paste', scrollIntoView: true };
-});

@@ -11,7 +11,19 @@ const bar = { error: 'border-error', warning: 'border-warning', note: 'border-in
 /** Leads to what the app does with the URL that shows a finding. */
 function TryUrl({ url }: { url: string }) {
   const { session, address } = useWorkspace();
-  return <button type="button" className="fix-button" title={url} onClick={() => { session.try(url); address.go({ view: 'links', audit: null }); }}>Try the URL</button>;
+  return (
+    <button
+      type="button"
+      className="fix-button"
+      title={url}
+      onClick={() => {
+        session.try(url);
+        address.go({ view: 'links', audit: null });
+      }}
+    >
+      Try the URL
+    </button>
+  );
 }
 
 /** One finding in full, with all its fixes. */
@@ -19,14 +31,26 @@ export function FindingCard({ finding }: { finding: Finding }) {
   const { applyFix, showFinding } = useWorkspace();
   return (
     <div className={`border-l-[3px] ${bar[finding.severity]} pl-3 py-0.5 mb-3`}>
-      <button type="button" className={`rule-tag ${toneOf[finding.severity]} cursor-pointer`} onClick={() => showFinding(finding)}>{finding.rule}</button>
-      <p className="mt-1 font-medium"><MessageText message={finding.summary} /></p>
-      <p className="text-mute"><MessageText message={finding.detail} /></p>
+      <button
+        type="button"
+        className={`rule-tag ${toneOf[finding.severity]} cursor-pointer`}
+        onClick={() => showFinding(finding)}
+      >
+        {finding.rule}
+      </button>
+      <p className="mt-1 font-medium">
+        <MessageText message={finding.summary} />
+      </p>
+      <p className="text-mute">
+        <MessageText message={finding.detail} />
+      </p>
       <p className="flex flex-wrap gap-x-5 gap-y-1 mt-1 empty:hidden">
         <WatchWalk finding={finding} />
         {finding.url !== null && <TryUrl url={finding.url} />}
         {finding.fixes.map((fix) => (
-          <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>
+          <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>
+            {fix.label}
+          </button>
         ))}
       </p>
     </div>

@@ -6,8 +6,17 @@ import { useWorkspace } from '../workspace/context';
 /** Plays the walk that shows a finding; where none does, since it is about names or texts, the shortest one to its screen. */
 export function WatchWalk({ finding }: { finding: Finding }) {
   const { snapshot, watchWalk } = useWorkspace();
-  if (finding.walk) return <button type="button" className="fix-button" onClick={() => watchWalk(finding)}>Watch the walk</button>;
+  if (finding.walk)
+    return (
+      <button type="button" className="fix-button" onClick={() => watchWalk(finding)}>
+        Watch the walk
+      </button>
+    );
   const screen = snapshot.overview.screens.find(({ label }) => label === finding.subject);
   if (!screen || screen.taps === null) return null;
-  return <button type="button" className="fix-button" onClick={() => watchWalk(screen.label)}>Watch a walk to {screen.label}</button>;
+  return (
+    <button type="button" className="fix-button" onClick={() => watchWalk(screen.label)}>
+      Watch a walk to {screen.label}
+    </button>
+  );
 }

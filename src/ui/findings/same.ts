@@ -1,5 +1,10 @@
 import type { Finding } from '../../core/rules/rule';
 
 /** The place of a finding in a later list; -1 where it is no longer there. A new analysis makes new findings of the same mistakes. */
-export const placeOfFinding = (findings: readonly Finding[], wanted: Finding | null): number => (wanted === null ? -1
-  : findings.findIndex(({ rule, range, argument }) => rule === wanted.rule && range.from === wanted.range.from && argument === wanted.argument));
+export const placeOfFinding = (findings: readonly Finding[], wanted: Finding | null): number =>
+  wanted === null
+    ? -1
+    : findings.findIndex(
+        ({ rule, range, argument }) =>
+          rule === wanted.rule && range.from === wanted.range.from && argument === wanted.argument,
+      );

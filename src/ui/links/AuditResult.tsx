@@ -20,7 +20,9 @@ export function AuditResult({ report }: { report: AuditReport }) {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <p className="flex flex-wrap gap-x-4 gap-y-1" role="status" data-testid="audit-counts">
-        <span><strong className="font-semibold">{number.format(total)}</strong> {total === 1 ? 'URL' : 'URLs'}</span>
+        <span>
+          <strong className="font-semibold">{number.format(total)}</strong> {total === 1 ? 'URL' : 'URLs'}
+        </span>
         <Share count={opens} of={total} tone="text-primary" word="open" />
         <Share count={gated} of={total} tone="text-warning" word="gated" />
         <Share count={lost} of={total} tone="text-error" word="lost" />
@@ -33,8 +35,22 @@ export function AuditResult({ report }: { report: AuditReport }) {
           <AuditChart rows={screens.slice(0, mostScreens)} />
           <table className="sr-only">
             <caption>URLs that open each screen</caption>
-            <thead><tr><th>screen</th><th>open it</th><th>gated</th></tr></thead>
-            <tbody>{screens.slice(0, mostScreens).map(({ screen, ...counts }) => <tr key={screen}><th scope="row">{screen}</th><td>{counts.opens}</td><td>{counts.gated}</td></tr>)}</tbody>
+            <thead>
+              <tr>
+                <th>screen</th>
+                <th>open it</th>
+                <th>gated</th>
+              </tr>
+            </thead>
+            <tbody>
+              {screens.slice(0, mostScreens).map(({ screen, ...counts }) => (
+                <tr key={screen}>
+                  <th scope="row">{screen}</th>
+                  <td>{counts.opens}</td>
+                  <td>{counts.gated}</td>
+                </tr>
+              ))}
+            </tbody>
           </table>
           {screens.length > mostScreens && <p className="text-mute">and {screens.length - mostScreens} more screens</p>}
         </section>
@@ -46,7 +62,13 @@ export function AuditResult({ report }: { report: AuditReport }) {
           <h3 className="part-head mb-1">Ambiguous: as specific as one another</h3>
           <ul className="grid gap-1">
             {ambiguousGroups.slice(0, mostReasons).map(({ patterns, count, examples }) => (
-              <li key={patterns.join(' ')} className="grid grid-cols-[4.5rem_minmax(0,1fr)] gap-x-3"><span className="text-right tabular-nums font-semibold text-error">{number.format(count)}</span><span><span className="font-mono text-[12px] break-all">{patterns.join('  ')}</span> <Example examples={examples} /></span></li>
+              <li key={patterns.join(' ')} className="grid grid-cols-[4.5rem_minmax(0,1fr)] gap-x-3">
+                <span className="text-right tabular-nums font-semibold text-error">{number.format(count)}</span>
+                <span>
+                  <span className="font-mono text-[12px] break-all">{patterns.join('  ')}</span>{' '}
+                  <Example examples={examples} />
+                </span>
+              </li>
             ))}
           </ul>
         </section>
@@ -57,7 +79,12 @@ export function AuditResult({ report }: { report: AuditReport }) {
 
 function Share({ count, of, tone, word }: { count: number; of: number; tone: string; word: string }) {
   if (count === 0) return null;
-  return <span><strong className={`font-semibold ${tone}`}>{number.format(count)}</strong> {word} <span className="text-mute">{((100 * count) / of).toFixed(count < of / 1000 ? 2 : 1)} %</span></span>;
+  return (
+    <span>
+      <strong className={`font-semibold ${tone}`}>{number.format(count)}</strong> {word}{' '}
+      <span className="text-mute">{((100 * count) / of).toFixed(count < of / 1000 ? 2 : 1)} %</span>
+    </span>
+  );
 }
 
 function Groups({ title, groups }: { title: string; groups: readonly LostGroup[] }) {
@@ -74,19 +101,39 @@ function Groups({ title, groups }: { title: string; groups: readonly LostGroup[]
             <li key={`${pattern} ${why}`} className="grid grid-cols-[4.5rem_minmax(0,1fr)] gap-x-3">
               <span className="text-right tabular-nums font-semibold text-error">{number.format(count)}</span>
               <span>
-                {pattern !== null && (leaf
-                  ? <><button type="button" className="font-mono text-[12px] underline decoration-base-300 underline-offset-3 hover:text-primary cursor-pointer break-all text-left" onClick={() => openAt(leaf.at)}>{pattern}</button>: </>
-                  : <><span className="font-mono text-[12px] break-all">{pattern}</span>: </>)}
+                {pattern !== null &&
+                  (leaf ? (
+                    <>
+                      <button
+                        type="button"
+                        className="font-mono text-[12px] underline decoration-base-300 underline-offset-3 hover:text-primary cursor-pointer break-all text-left"
+                        onClick={() => openAt(leaf.at)}
+                      >
+                        {pattern}
+                      </button>
+                      :{' '}
+                    </>
+                  ) : (
+                    <>
+                      <span className="font-mono text-[12px] break-all">{pattern}</span>:{' '}
+                    </>
+                  ))}
                 {why} <Example examples={examples} />
               </span>
             </li>
           );
         })}
       </ul>
-      {groups.length > mostReasons && <p className="text-mute mt-1">and {groups.length - mostReasons} more reasons, all in the file</p>}
+      {groups.length > mostReasons && (
+        <p className="text-mute mt-1">and {groups.length - mostReasons} more reasons, all in the file</p>
+      )}
     </section>
   );
 }
 
-const Example = ({ examples }: { examples: readonly string[] }) => (examples.length === 0 ? null
-  : <span className="block font-mono text-[12px] text-mute truncate" title={examples.join('\n')}>{examples[0]}</span>);
+const Example = ({ examples }: { examples: readonly string[] }) =>
+  examples.length === 0 ? null : (
+    <span className="block font-mono text-[12px] text-mute truncate" title={examples.join('\n')}>
+      {examples[0]}
+    </span>
+  );

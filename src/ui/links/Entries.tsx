@@ -16,23 +16,55 @@ export function Entries({ entries, findings }: { entries: readonly EntryCard[]; 
       <h2 className="part-head mb-2">Entries</h2>
       <ul className="grid gap-1.5">
         {entries.map((entry) => {
-          const own = findings.filter(({ rule, subject, range }) => rule.startsWith('entry/') && subject === entry.label && range.from >= entry.at);
+          const own = findings.filter(
+            ({ rule, subject, range }) =>
+              rule.startsWith('entry/') && subject === entry.label && range.from >= entry.at,
+          );
           const opens = entry.url?.opens?.screen ?? entry.screen?.label ?? null;
           const state = entry.url?.state ?? entry.screen?.state ?? 'lost';
           const built = entry.url?.cold[0] ?? entry.screen?.cold[0] ?? null;
           return (
             <li key={entry.at} className="border-b border-rule last:border-b-0 pb-1.5">
               <p className="flex flex-wrap gap-x-3 gap-y-0.5 items-baseline">
-                <button type="button" className="font-medium hover:underline underline-offset-3 cursor-pointer text-left" title="to the text" onClick={() => openAt(entry.at)}>“{entry.label}”</button>
+                <button
+                  type="button"
+                  className="font-medium hover:underline underline-offset-3 cursor-pointer text-left"
+                  title="to the text"
+                  onClick={() => openAt(entry.at)}
+                >
+                  “{entry.label}”
+                </button>
                 <span className="text-mute">{entry.door ?? 'entry'}</span>
                 {entry.url && <span className="font-mono text-[12px] text-mute break-all">{entry.url.text}</span>}
                 <span className="flex-1" />
-                {opens && <span className="font-semibold"><ScreenByLabel label={opens} /></span>}
+                {opens && (
+                  <span className="font-semibold">
+                    <ScreenByLabel label={opens} />
+                  </span>
+                )}
                 <StateTag state={state} />
               </p>
-              {built && <p className="text-[12px]">{built.putOffBy && <><code>{built.putOffBy.screen}</code><span className="text-mute"> needs </span><code>{built.putOffBy.needs}</code><span className="text-mute">; put off: </span></>}<Stack built={built} /></p>}
-              {entry.url?.why && own.length === 0 && <p className="text-error"><MessageText message={entry.url.why} /></p>}
-              {own.map((finding) => <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />)}
+              {built && (
+                <p className="text-[12px]">
+                  {built.putOffBy && (
+                    <>
+                      <code>{built.putOffBy.screen}</code>
+                      <span className="text-mute"> needs </span>
+                      <code>{built.putOffBy.needs}</code>
+                      <span className="text-mute">; put off: </span>
+                    </>
+                  )}
+                  <Stack built={built} />
+                </p>
+              )}
+              {entry.url?.why && own.length === 0 && (
+                <p className="text-error">
+                  <MessageText message={entry.url.why} />
+                </p>
+              )}
+              {own.map((finding) => (
+                <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />
+              ))}
             </li>
           );
         })}

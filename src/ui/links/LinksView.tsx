@@ -29,10 +29,29 @@ export const LinksView = memo(function LinksView() {
   return (
     <main className="grid grid-cols-[minmax(0,11fr)_minmax(0,9fr)] min-h-0">
       <div ref={space} className="overflow-auto px-[18px] pt-4 min-h-0" data-testid="url-space">
-        {overview.screens.length > 0 && <p className="float-right ml-4"><button type="button" className="fix-button" onClick={() => change({ kind: 'link', screen: address.screen })}>Add a link</button></p>}
-        {ofAll.length > 0 && <div className="grid gap-1.5 max-w-[560px] mb-4">{ofAll.map((finding) => <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />)}</div>}
+        {overview.screens.length > 0 && (
+          <p className="float-right ml-4">
+            <button
+              type="button"
+              className="fix-button"
+              onClick={() => change({ kind: 'link', screen: address.screen })}
+            >
+              Add a link
+            </button>
+          </p>
+        )}
+        {ofAll.length > 0 && (
+          <div className="grid gap-1.5 max-w-[560px] mb-4">
+            {ofAll.map((finding) => (
+              <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />
+            ))}
+          </div>
+        )}
         {card && patterns === 0 && card.unusable.length === 0 && <NoLinks screens={overview.screens.length} />}
-        {patterns > 0 && card?.spaces.map((space) => <UrlTree key={space.origins.join(' ')} space={space} findings={findings} chosen={address.screen} />)}
+        {patterns > 0 &&
+          card?.spaces.map((space) => (
+            <UrlTree key={space.origins.join(' ')} space={space} findings={findings} chosen={address.screen} />
+          ))}
         {card && card.unusable.length > 0 && (
           <section aria-label="No URL opens these" className="mb-6">
             <h2 className="part-head mb-2">No URL opens these</h2>
@@ -40,10 +59,24 @@ export const LinksView = memo(function LinksView() {
               {card.unusable.map((leaf) => (
                 <li key={leaf.at}>
                   <p className="flex gap-3 items-baseline">
-                    <button type="button" data-pattern className="font-mono text-[12px] px-2 py-0.5 rounded-field bg-error-wash text-error cursor-pointer hover:underline underline-offset-3 break-all text-left" title="to the text" onClick={() => openAt(leaf.at)}>{leaf.pattern}</button>
-                    <span className="font-semibold"><ScreenLink index={leaf.index} /></span>
+                    <button
+                      type="button"
+                      data-pattern
+                      className="font-mono text-[12px] px-2 py-0.5 rounded-field bg-error-wash text-error cursor-pointer hover:underline underline-offset-3 break-all text-left"
+                      title="to the text"
+                      onClick={() => openAt(leaf.at)}
+                    >
+                      {leaf.pattern}
+                    </button>
+                    <span className="font-semibold">
+                      <ScreenLink index={leaf.index} />
+                    </span>
                   </p>
-                  <div className="grid gap-1.5 mt-1 max-w-[560px]">{findingsOf(findings, leaf).map((finding) => <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />)}</div>
+                  <div className="grid gap-1.5 mt-1 max-w-[560px]">
+                    {findingsOf(findings, leaf).map((finding) => (
+                      <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />
+                    ))}
+                  </div>
                 </li>
               ))}
             </ul>
@@ -51,7 +84,10 @@ export const LinksView = memo(function LinksView() {
         )}
         {card && <Entries entries={card.entries} findings={findings} />}
       </div>
-      <div className="overflow-auto border-l border-rule px-[18px] pt-4 pb-6 min-h-0 bg-base-100" data-testid="try-urls">
+      <div
+        className="overflow-auto border-l border-rule px-[18px] pt-4 pb-6 min-h-0 bg-base-100"
+        data-testid="try-urls"
+      >
         {address.audit !== null ? <AuditPanel audit={address.audit} /> : <TryUrls />}
       </div>
     </main>
@@ -62,7 +98,15 @@ function NoLinks({ screens }: { screens: number }) {
   return (
     <div className="max-w-md">
       <h2 className="font-semibold text-[15px] mb-1">{screens === 0 ? 'No screens yet' : 'No screen has a link'}</h2>
-      <p>A link is declared in the screen that it opens, as in <code>link /huts/{'{hutId}'}{'{?season}'} under explore</code>: a path with the screen’s arguments, and the stack beneath. All of them together then stand here, in the order in which a URL tries them.</p>
+      <p>
+        A link is declared in the screen that it opens, as in{' '}
+        <code>
+          link /huts/{'{hutId}'}
+          {'{?season}'} under explore
+        </code>
+        : a path with the screen’s arguments, and the stack beneath. All of them together then stand here, in the order
+        in which a URL tries them.
+      </p>
     </div>
   );
 }

@@ -5,10 +5,22 @@ import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useWorkspace } from '../workspace/context';
 
-const tones: Readonly<Record<UrlCard['state'], string>> = { opens: 'tone-primary', gated: 'tone-warning', lost: 'tone-error', unreadable: 'tone-error' };
-const words: Readonly<Record<UrlCard['state'], string>> = { opens: 'opens', gated: 'gated', lost: 'lost', unreadable: 'no URL' };
+const tones: Readonly<Record<UrlCard['state'], string>> = {
+  opens: 'tone-primary',
+  gated: 'tone-warning',
+  lost: 'tone-error',
+  unreadable: 'tone-error',
+};
+const words: Readonly<Record<UrlCard['state'], string>> = {
+  opens: 'opens',
+  gated: 'gated',
+  lost: 'lost',
+  unreadable: 'no URL',
+};
 
-export const StateTag = ({ state }: { state: UrlCard['state'] }) => <span className={`rule-tag ${tones[state]} shrink-0`}>{words[state]}</span>;
+export const StateTag = ({ state }: { state: UrlCard['state'] }) => (
+  <span className={`rule-tag ${tones[state]} shrink-0`}>{words[state]}</span>
+);
 
 /** What the app would do with a URL: the screen with its arguments, the stack, what Back shows; or why nothing opens. */
 export function UrlResult({ result }: { result: UrlCard }) {
@@ -16,35 +28,100 @@ export function UrlResult({ result }: { result: UrlCard }) {
   const { state, opens, takes, cold, once, ties, remarks, why, nearest } = result;
   const isLost = opens === null;
   return (
-    <article className={`border rounded-field px-3 py-2 bg-paper ${isLost ? 'border-error' : 'border-rule'}`} aria-label={`${result.text}: ${words[state]}`}>
+    <article
+      className={`border rounded-field px-3 py-2 bg-paper ${isLost ? 'border-error' : 'border-rule'}`}
+      aria-label={`${result.text}: ${words[state]}`}
+    >
       <header className="flex items-center gap-3">
-        <span className="font-mono text-[12px] text-mute truncate min-w-0 flex-1" title={result.text}>{result.text}</span>
-        {opens && <button type="button" className="fix-button whitespace-nowrap" onClick={() => walkTo({ steps: `open ${result.text}`, taken: null })}>Walk it</button>}
+        <span className="font-mono text-[12px] text-mute truncate min-w-0 flex-1" title={result.text}>
+          {result.text}
+        </span>
+        {opens && (
+          <button
+            type="button"
+            className="fix-button whitespace-nowrap"
+            onClick={() => walkTo({ steps: `open ${result.text}`, taken: null })}
+          >
+            Walk it
+          </button>
+        )}
         <StateTag state={state} />
       </header>
       {opens && (
         <>
           <p className="flex flex-wrap gap-x-3 gap-y-0.5 mt-0.5">
-            <span className="font-semibold"><ScreenByLabel label={opens.screen} /></span>
-            {takes.map((taken) => <Taken key={taken.name} taken={taken} />)}
+            <span className="font-semibold">
+              <ScreenByLabel label={opens.screen} />
+            </span>
+            {takes.map((taken) => (
+              <Taken key={taken.name} taken={taken} />
+            ))}
           </p>
-          {cold.map((built, index) => <Built key={index} built={built} target={opens.screen} />)}
-          {once && <p className="mt-0.5"><span className="text-mute">once </span><code>{once.when}</code><span className="text-mute">, </span><Stack built={once} /></p>}
-          {ties.length > 0 && <p className="text-error mt-0.5">As specific, and further down in the plan: {ties.map((tie) => <button key={tie.at} type="button" className="font-mono underline underline-offset-3 cursor-pointer mr-2" onClick={() => openAt(tie.at)}>{tie.pattern}</button>)}</p>}
+          {cold.map((built, index) => (
+            <Built key={index} built={built} target={opens.screen} />
+          ))}
+          {once && (
+            <p className="mt-0.5">
+              <span className="text-mute">once </span>
+              <code>{once.when}</code>
+              <span className="text-mute">, </span>
+              <Stack built={once} />
+            </p>
+          )}
+          {ties.length > 0 && (
+            <p className="text-error mt-0.5">
+              As specific, and further down in the plan:{' '}
+              {ties.map((tie) => (
+                <button
+                  key={tie.at}
+                  type="button"
+                  className="font-mono underline underline-offset-3 cursor-pointer mr-2"
+                  onClick={() => openAt(tie.at)}
+                >
+                  {tie.pattern}
+                </button>
+              ))}
+            </p>
+          )}
         </>
       )}
-      {why && nearest.length === 0 && <p className="mt-0.5"><strong className="text-error font-semibold">nothing</strong>: <MessageText message={why} /></p>}
+      {why && nearest.length === 0 && (
+        <p className="mt-0.5">
+          <strong className="text-error font-semibold">nothing</strong>: <MessageText message={why} />
+        </p>
+      )}
       {nearest.length > 0 && (
         <p className="grid gap-0.5 mt-0.5">
           {nearest.map((near, index) => (
             <span key={near.at}>
-              {index === 0 ? <><strong className="text-error font-semibold">nothing</strong>; nearest </> : 'or '}
-              <button type="button" className="font-mono text-[12px] text-base-content underline decoration-base-300 underline-offset-3 hover:text-primary cursor-pointer" onClick={() => openAt(near.at)}>{near.pattern}</button>: <MessageText message={near.why} />
+              {index === 0 ? (
+                <>
+                  <strong className="text-error font-semibold">nothing</strong>; nearest{' '}
+                </>
+              ) : (
+                'or '
+              )}
+              <button
+                type="button"
+                className="font-mono text-[12px] text-base-content underline decoration-base-300 underline-offset-3 hover:text-primary cursor-pointer"
+                onClick={() => openAt(near.at)}
+              >
+                {near.pattern}
+              </button>
+              : <MessageText message={near.why} />
             </span>
           ))}
         </p>
       )}
-      {remarks.length > 0 && <p className="text-info mt-0.5">{remarks.map((remark, index) => <span key={index} className="mr-2"><MessageText message={remark} /></span>)}</p>}
+      {remarks.length > 0 && (
+        <p className="text-info mt-0.5">
+          {remarks.map((remark, index) => (
+            <span key={index} className="mr-2">
+              <MessageText message={remark} />
+            </span>
+          ))}
+        </p>
+      )}
     </article>
   );
 }
@@ -53,7 +130,13 @@ function Taken({ taken: { name, value, from } }: { taken: TakenCard }) {
   return (
     <span className="font-mono text-[12px] break-all">
       <span className="text-mute">{name} </span>
-      {from === 'missing' ? <span className="text-error">not brought</span> : value === null ? <span className="text-mute">absent</span> : value}
+      {from === 'missing' ? (
+        <span className="text-error">not brought</span>
+      ) : value === null ? (
+        <span className="text-mute">absent</span>
+      ) : (
+        value
+      )}
       {from === 'default' && <span className="text-mute font-sans"> by default</span>}
     </span>
   );
@@ -63,8 +146,21 @@ function Taken({ taken: { name, value, from } }: { taken: TakenCard }) {
 function Built({ built, target }: { built: BuiltCard; target: string }) {
   return (
     <p className="mt-0.5">
-      {built.when !== '' && <><span className="text-mute">where </span><code>{built.when}</code><span className="text-mute">, </span></>}
-      {built.putOffBy && <><code>{built.putOffBy.screen}</code><span className="text-mute">{built.putOffBy.screen === target ? ' ' : ', beneath it, '}needs </span><code>{built.putOffBy.needs}</code><span className="text-mute">; put off: </span></>}
+      {built.when !== '' && (
+        <>
+          <span className="text-mute">where </span>
+          <code>{built.when}</code>
+          <span className="text-mute">, </span>
+        </>
+      )}
+      {built.putOffBy && (
+        <>
+          <code>{built.putOffBy.screen}</code>
+          <span className="text-mute">{built.putOffBy.screen === target ? ' ' : ', beneath it, '}needs </span>
+          <code>{built.putOffBy.needs}</code>
+          <span className="text-mute">; put off: </span>
+        </>
+      )}
       <Stack built={built} />
     </p>
   );
@@ -76,8 +172,24 @@ export function Stack({ built: { stack, back } }: { built: BuiltCard }) {
   return (
     <span>
       <span className="text-mute">stack </span>
-      <span className="font-mono text-[12px]">{stack.map((label, index) => <span key={index}>{index > 0 && <span className="text-mute"> › </span>}{label}</span>)}</span>
-      <span className="text-mute">; Back {back === null ? 'leaves the app' : <>shows <span className="font-mono text-[12px] text-base-content">{back}</span></>}</span>
+      <span className="font-mono text-[12px]">
+        {stack.map((label, index) => (
+          <span key={index}>
+            {index > 0 && <span className="text-mute"> › </span>}
+            {label}
+          </span>
+        ))}
+      </span>
+      <span className="text-mute">
+        ; Back{' '}
+        {back === null ? (
+          'leaves the app'
+        ) : (
+          <>
+            shows <span className="font-mono text-[12px] text-base-content">{back}</span>
+          </>
+        )}
+      </span>
     </span>
   );
 }

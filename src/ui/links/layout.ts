@@ -25,19 +25,33 @@ export function layOutTree({ rows, columns }: Pick<SpaceCard, 'rows' | 'columns'
   const widths = new Array<number>(columns).fill(0);
   for (const { column, segments } of rows) {
     segments.forEach(({ text }, index) => {
-      widths[column + index] = Math.max(widths[column + index]!, Math.min(widest, text.length * characterWidth + padding));
+      widths[column + index] = Math.max(
+        widths[column + index]!,
+        Math.min(widest, text.length * characterWidth + padding),
+      );
     });
   }
   const lefts = [0];
   for (const width of widths) lefts.push(lefts.at(-1)! + width + columnGap);
   const aligned = lefts.at(-1)!;
   const ends = rows.map(({ column, segments }) => (aligned <= furthest ? aligned : lefts[column + segments.length]!));
-  const width = rows.reduce((most, { leaf }, row) => Math.max(most, ends[row]! + leaf.screen.length * characterWidth + Math.min(aligned <= furthest ? 60 : 200, about(leaf).length * narrowWidth) + 2 * padding), 0);
+  const width = rows.reduce(
+    (most, { leaf }, row) =>
+      Math.max(
+        most,
+        ends[row]! +
+          leaf.screen.length * characterWidth +
+          Math.min(aligned <= furthest ? 60 : 200, about(leaf).length * narrowWidth) +
+          2 * padding,
+      ),
+    0,
+  );
   return { lefts, ends, width: Math.ceil(width), rails: railsOf(rows) };
 }
 
 /** What a pattern takes, and what its stack is like. */
-export const about = ({ types, needs, under, origin }: LeafCard): string => [types, needs && `needs ${needs}`, under, origin && `on ${origin} alone`].filter((each) => each).join(' · ');
+export const about = ({ types, needs, under, origin }: LeafCard): string =>
+  [types, needs && `needs ${needs}`, under, origin && `on ${origin} alone`].filter((each) => each).join(' · ');
 
 /** Between a segment and the last one that follows it, its rail goes through all rows. */
 function railsOf(rows: readonly TreeRow[]): ReadonlySet<number>[] {

@@ -23,23 +23,27 @@ export function useAudit(): { readonly state: AuditState; run(question: AuditQue
     end();
     setState({ kind: 'idle' });
   }, [end]);
-  const run = useCallback((question: AuditQuestion) => {
-    end();
-    const own = new Worker(new URL('../analysis/audit-worker.ts', import.meta.url), { type: 'module' });
-    worker.current = own;
-    const { file, variant } = question;
-    setState({ kind: 'running', read: 0, size: file.size, report: null });
-    own.onmessage = ({ data }: MessageEvent<AuditAnswer>) => {
-      if (worker.current !== own) return;
-      if (data.kind === 'progress') return setState({ kind: 'running', read: data.read, size: file.size, report: data.report });
+  const run = useCallback(
+    (question: AuditQuestion) => {
       end();
-      setState(data.kind === 'done' ? { kind: 'done', name: file.name, variant, report: data.report } : data);
-    };
-    own.onerror = () => {
-      end();
-      setState({ kind: 'failed', why: 'The audit has stopped.' });
-    };
-    own.postMessage(question);
-  }, [end]);
+      const own = new Worker(new URL('../analysis/audit-worker.ts', import.meta.url), { type: 'module' });
+      worker.current = own;
+      const { file, variant } = question;
+      setState({ kind: 'running', read: 0, size: file.size, report: null });
+      own.onmessage = ({ data }: MessageEvent<AuditAnswer>) => {
+        if (worker.current !== own) return;
+        if (data.kind === 'progress')
+          return setState({ kind: 'running', read: data.read, size: file.size, report: data.report });
+        end();
+        setState(data.kind === 'done' ? { kind: 'done', name: file.name, variant, report: data.report } : data);
+      };
+      own.onerror = () => {
+        end();
+        setState({ kind: 'failed', why: 'The audit has stopped.' });
+      };
+      own.postMessage(question);
+    },
+    [end],
+  );
   return { state, run, cancel };
 }

@@ -27,8 +27,17 @@ export function useWindow(element: RefObject<HTMLElement | null>): Window {
       const { scrollLeft, scrollTop, clientWidth, clientHeight } = scroller;
       const left = Math.floor(scrollLeft / grain) * grain - margin;
       const top = Math.floor(scrollTop / grain) * grain - margin;
-      const next = { left, top, right: left + clientWidth + 2 * margin + grain, bottom: top + clientHeight + 2 * margin + grain };
-      setVisible((now) => (now.left === next.left && now.top === next.top && now.right === next.right && now.bottom === next.bottom ? now : next));
+      const next = {
+        left,
+        top,
+        right: left + clientWidth + 2 * margin + grain,
+        bottom: top + clientHeight + 2 * margin + grain,
+      };
+      setVisible((now) =>
+        now.left === next.left && now.top === next.top && now.right === next.right && now.bottom === next.bottom
+          ? now
+          : next,
+      );
     };
     look();
     scroller.addEventListener('scroll', look, { passive: true });

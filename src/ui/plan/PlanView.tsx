@@ -49,7 +49,11 @@ export const PlanView = memo(function PlanView() {
         <FindingsList current={findings.findIndex(({ range }) => range.from <= at && at <= range.to)} />
       </div>
       <div className="overflow-auto px-[18px] py-4 min-w-0 contain-strict">
-        {address.screen !== null && snapshot.detail ? <ScreenPanel detail={snapshot.detail} /> : (stage === 'decided' || (isRead && address.screen === null)) && <PlanPanel />}
+        {address.screen !== null && snapshot.detail ? (
+          <ScreenPanel detail={snapshot.detail} />
+        ) : (
+          (stage === 'decided' || (isRead && address.screen === null)) && <PlanPanel />
+        )}
       </div>
     </main>
   );

@@ -16,14 +16,18 @@ export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> 
   const included = new Set<string>();
   const whole = new Map<string, string>();
   for (const [name, text] of texts) {
-    whole.set(name, expandIncludes(name, text, (other, by) => {
-      // A page sees names without folders.
-      const file = other.split('/').at(-1)!;
-      const found = texts.get(file);
-      if (found === undefined) throw new NoPlan(`${by} includes ${other}, which is not among the files. Pick or drop them together.`);
-      included.add(file);
-      return { file, text: found };
-    }).text);
+    whole.set(
+      name,
+      expandIncludes(name, text, (other, by) => {
+        // A page sees names without folders.
+        const file = other.split('/').at(-1)!;
+        const found = texts.get(file);
+        if (found === undefined)
+          throw new NoPlan(`${by} includes ${other}, which is not among the files. Pick or drop them together.`);
+        included.add(file);
+        return { file, text: found };
+      }).text,
+    );
   }
   // Where files include one another in a ring, all of them are included: the first then counts as the whole.
   const roots = [...whole].filter(([name]) => !included.has(name));
@@ -51,6 +55,10 @@ function textPlan(file: string, text: string): NewPlan {
 
 function jsonPlan(file: string, text: string): NewPlan {
   const model = jsonOfText(file, text);
-  if (typeof model !== 'object' || model === null || Array.isArray(model)) throw new NoPlan(`${file} is JSON, but not a plan.`);
-  return { model: model as Record<string, unknown>, ...('app' in model ? {} : { name: file.replace(/\.json$/i, '').slice(0, 120) || 'Plan' }) };
+  if (typeof model !== 'object' || model === null || Array.isArray(model))
+    throw new NoPlan(`${file} is JSON, but not a plan.`);
+  return {
+    model: model as Record<string, unknown>,
+    ...('app' in model ? {} : { name: file.replace(/\.json$/i, '').slice(0, 120) || 'Plan' }),
+  };
 }

@@ -29,25 +29,43 @@ export function Chart({ chart, scale, selected, detail, visible, onSelect, onFol
   // Without a selection the shortest ways and whatever is broken; with one, all the ways in and out of it as well.
   const routed = useMemo(() => {
     const isNear = (edge: Edge): boolean => edge.from === selected?.index || edge.to === selected?.index;
-    return routeEdges(chart, chart.edges.filter((edge) => edge.first || edge.tone !== 'holds' || isNear(edge)), scale);
+    return routeEdges(
+      chart,
+      chart.edges.filter((edge) => edge.first || edge.tone !== 'holds' || isNear(edge)),
+      scale,
+    );
   }, [chart, selected?.index, scale]);
   const onPath = useMemo(() => pathEdges(detail), [detail]);
   const drawn = routed.map(({ edge, points, stub, climb }) => {
     const isAskedFor = edge.from === selected?.index || edge.to === selected?.index || isOnPath(edge, onPath);
     return { edge, points: climb > farthest * chart.metrics.row && !isAskedFor ? stub : points };
   });
-  const inSight = drawn.filter(({ points }) =>
-    points.some(({ x }) => x >= visible.left && x <= visible.right)
-    && points.some(({ y }) => y >= visible.top) && points.some(({ y }) => y <= visible.bottom));
+  const inSight = drawn.filter(
+    ({ points }) =>
+      points.some(({ x }) => x >= visible.left && x <= visible.right) &&
+      points.some(({ y }) => y >= visible.top) &&
+      points.some(({ y }) => y <= visible.bottom),
+  );
   const ordered = [...inSight].sort((a, b) => weightOf(a.edge, selected, onPath) - weightOf(b.edge, selected, onPath));
   const first = nodes[0]?.screen.index;
   return (
-    <div style={{ width: laneHead + width, minWidth: '100%' }} role="group" aria-label="Screens by distance from a cold start">
+    <div
+      style={{ width: laneHead + width, minWidth: '100%' }}
+      role="group"
+      aria-label="Screens by distance from a cold start"
+    >
       <div className="sticky top-0 z-10 bg-base-100 border-b border-rule" style={{ height: topHead }}>
-        <div className="sticky left-0 float-left bg-base-100 h-full z-10" style={{ width: laneHead, height: topHead - 1 }} />
+        <div
+          className="sticky left-0 float-left bg-base-100 h-full z-10"
+          style={{ width: laneHead, height: topHead - 1 }}
+        />
         <div className="relative" style={{ marginLeft: laneHead }}>
           {Array.from({ length: columns }, (_, taps) => (
-            <span key={taps} className="absolute top-1.5 text-mute text-[11px] whitespace-nowrap" style={{ left: 24 * scale + taps * columnWidth - 6 }}>
+            <span
+              key={taps}
+              className="absolute top-1.5 text-mute text-[11px] whitespace-nowrap"
+              style={{ left: 24 * scale + taps * columnWidth - 6 }}
+            >
               {taps === 0 ? 'at start' : counted(taps, 'tap')}
             </span>
           ))}
@@ -56,35 +74,73 @@ export function Chart({ chart, scale, selected, detail, visible, onSelect, onFol
       <div className="relative" style={{ height }}>
         <div className="sticky left-0 z-10 float-left bg-base-100" style={{ width: laneHead, height }}>
           {lanes.map((lane) => (
-            <button key={lane.name} type="button" aria-expanded={!lane.folded} onClick={() => onFold(lane.module)}
+            <button
+              key={lane.name}
+              type="button"
+              aria-expanded={!lane.folded}
+              onClick={() => onFold(lane.module)}
               title={`${lane.folded ? 'Unfold' : 'Fold'} ${lane.name || 'the screens in no module'}`}
               className="absolute left-0 pl-4 pr-2 pt-2 text-left border-t border-rule cursor-pointer hover:bg-base-200 grid content-start overflow-hidden"
-              style={{ top: lane.top, height: lane.height, width: laneHead - 10 }}>
+              style={{ top: lane.top, height: lane.height, width: laneHead - 10 }}
+            >
               <span className="font-mono font-semibold truncate">{lane.name || 'no module'}</span>
-              {lane.folded
-                ? <span className="text-mute text-[11px]">{counted(lane.count, 'screen')} folded</span>
-                : lane.height > 40 && <span className="text-mute text-[11px] truncate">{lane.owner}</span>}
+              {lane.folded ? (
+                <span className="text-mute text-[11px]">{counted(lane.count, 'screen')} folded</span>
+              ) : (
+                lane.height > 40 && <span className="text-mute text-[11px] truncate">{lane.owner}</span>
+              )}
             </button>
           ))}
           <span className="double-bar absolute right-0 text-base-content" style={{ top: 0, height }} aria-hidden />
         </div>
         <div className="relative" style={{ marginLeft: laneHead, width, height }}>
           <svg className="absolute inset-0 pointer-events-none" width={width} height={height} aria-hidden>
-            {lanes.map((lane) => <line key={lane.name} x1={0} x2={width} y1={lane.top + 0.5} y2={lane.top + 0.5} stroke="var(--color-base-300)" />)}
+            {lanes.map((lane) => (
+              <line
+                key={lane.name}
+                x1={0}
+                x2={width}
+                y1={lane.top + 0.5}
+                y2={lane.top + 0.5}
+                stroke="var(--color-base-300)"
+              />
+            ))}
             {Array.from({ length: columns - 1 }, (_, at) => {
               const x = Math.round(24 * scale + (at + 1) * columnWidth - 12 * scale) + 0.5;
-              return <line key={at} x1={x} x2={x} y1={0} y2={height} stroke="var(--color-base-300)" strokeDasharray="1 5" />;
+              return (
+                <line key={at} x1={x} x2={x} y1={0} y2={height} stroke="var(--color-base-300)" strokeDasharray="1 5" />
+              );
             })}
             {ordered.map(({ edge, points }) => (
-              <path key={`${edge.from}-${edge.to}`} d={pathOf(points, 7 * scale)} fill="none" {...strokeOf(edge, selected, onPath)} />
+              <path
+                key={`${edge.from}-${edge.to}`}
+                d={pathOf(points, 7 * scale)}
+                fill="none"
+                {...strokeOf(edge, selected, onPath)}
+              />
             ))}
           </svg>
           {nodes.map((node) => {
             const isSelected = node.screen.index === selected?.index;
-            const shown = node.y >= visible.top && node.y <= visible.bottom && node.x + columnWidth >= visible.left && node.x <= visible.right;
+            const shown =
+              node.y >= visible.top &&
+              node.y <= visible.bottom &&
+              node.x + columnWidth >= visible.left &&
+              node.x <= visible.right;
             if (!shown && !isSelected) return null;
-            const focusable = isSelected || (node.screen.index === first && (!selected || !chart.nodeOf[selected.index]));
-            return <NodeButton key={node.screen.index} node={node} chart={chart} scale={scale} isSelected={isSelected} focusable={focusable} onSelect={onSelect} />;
+            const focusable =
+              isSelected || (node.screen.index === first && (!selected || !chart.nodeOf[selected.index]));
+            return (
+              <NodeButton
+                key={node.screen.index}
+                node={node}
+                chart={chart}
+                scale={scale}
+                isSelected={isSelected}
+                focusable={focusable}
+                onSelect={onSelect}
+              />
+            );
           })}
         </div>
       </div>
@@ -117,8 +173,20 @@ function weightOf(edge: Edge, selected: ScreenCard | null, onPath: ReadonlySet<s
 function strokeOf(edge: Edge, selected: ScreenCard | null, onPath: ReadonlySet<string>) {
   const dash = edge.tone !== 'holds' ? '6 4' : edge.kind === 'reset' ? '1.5 4' : undefined;
   const near = edge.from === selected?.index || edge.to === selected?.index;
-  const stroke = edge.tone === 'broken' ? 'var(--color-error)' : edge.tone === 'doubtful' ? 'var(--color-warning)' : isOnPath(edge, onPath) || near ? 'var(--color-primary)' : 'color-mix(in oklab, var(--mute) 55%, var(--color-base-100))';
-  return { stroke, strokeWidth: isOnPath(edge, onPath) ? 2.25 : near || edge.tone !== 'holds' ? 1.5 : 1.1, strokeDasharray: dash, strokeLinecap: 'round' as const };
+  const stroke =
+    edge.tone === 'broken'
+      ? 'var(--color-error)'
+      : edge.tone === 'doubtful'
+        ? 'var(--color-warning)'
+        : isOnPath(edge, onPath) || near
+          ? 'var(--color-primary)'
+          : 'color-mix(in oklab, var(--mute) 55%, var(--color-base-100))';
+  return {
+    stroke,
+    strokeWidth: isOnPath(edge, onPath) ? 2.25 : near || edge.tone !== 'holds' ? 1.5 : 1.1,
+    strokeDasharray: dash,
+    strokeLinecap: 'round' as const,
+  };
 }
 
 interface NodeProps {
@@ -135,7 +203,8 @@ function NodeButton({ node, chart, scale, isSelected, focusable, onSelect }: Nod
   const { row, details } = chart.metrics;
   const short = screen.label.length > node.characters ? `${screen.label.slice(0, node.characters - 1)}…` : screen.label;
   const names = screen.takes.join(' ');
-  const mark = screen.worst === null ? null : { error: 'bg-error', warning: 'bg-warning', note: 'bg-info' }[screen.worst];
+  const mark =
+    screen.worst === null ? null : { error: 'bg-error', warning: 'bg-warning', note: 'bg-info' }[screen.worst];
   const distance = screen.taps === 0 ? 'at start' : counted(screen.taps ?? 0, 'tap');
   return (
     <button
@@ -147,18 +216,56 @@ function NodeButton({ node, chart, scale, isSelected, focusable, onSelect }: Nod
       title={[screen.label, screen.title && `“${screen.title}”`, names].filter(Boolean).join('\n')}
       onClick={() => onSelect(screen.label)}
       className={`absolute text-left font-mono cursor-pointer rounded-field whitespace-nowrap hover:bg-base-200 ${isSelected ? 'bg-primary-wash hover:bg-primary-wash' : ''}`}
-      style={{ left: node.x - 7 * scale, top: node.y - row / 2 + 4 * scale, height: row - 6 * scale, width: chart.columnWidth - chart.metrics.gutter + 6 * scale, fontSize: 12.5 * scale, lineHeight: 1 }}
+      style={{
+        left: node.x - 7 * scale,
+        top: node.y - row / 2 + 4 * scale,
+        height: row - 6 * scale,
+        width: chart.columnWidth - chart.metrics.gutter + 6 * scale,
+        fontSize: 12.5 * scale,
+        lineHeight: 1,
+      }}
     >
-      <span aria-hidden className={`absolute rounded-full ${isSelected ? 'bg-primary' : 'bg-base-content'}`}
-        style={{ left: (isSelected ? 2 : 3) * scale, top: row / 2 - 4 * scale - (isSelected ? 5 : 4) * scale, width: (isSelected ? 10 : 8) * scale, height: (isSelected ? 10 : 8) * scale }} />
-      <span className={`absolute ${isSelected ? 'font-semibold' : ''}`} style={{ left: 17 * scale, top: row / 2 - 4 * scale - 6.5 * scale }}>
+      <span
+        aria-hidden
+        className={`absolute rounded-full ${isSelected ? 'bg-primary' : 'bg-base-content'}`}
+        style={{
+          left: (isSelected ? 2 : 3) * scale,
+          top: row / 2 - 4 * scale - (isSelected ? 5 : 4) * scale,
+          width: (isSelected ? 10 : 8) * scale,
+          height: (isSelected ? 10 : 8) * scale,
+        }}
+      />
+      <span
+        className={`absolute ${isSelected ? 'font-semibold' : ''}`}
+        style={{ left: 17 * scale, top: row / 2 - 4 * scale - 6.5 * scale }}
+      >
         {short}
-        {mark && <span aria-hidden className={`inline-block rounded-full align-super ${mark}`} style={{ width: 5 * scale, height: 5 * scale, marginLeft: 3 * scale }} />}
+        {mark && (
+          <span
+            aria-hidden
+            className={`inline-block rounded-full align-super ${mark}`}
+            style={{ width: 5 * scale, height: 5 * scale, marginLeft: 3 * scale }}
+          />
+        )}
       </span>
       {details && names !== '' && (
-        <span className="absolute text-mute truncate" style={{ left: 17 * scale, top: row / 2 + 5 * scale, fontSize: 10.5 * scale, maxWidth: chart.columnWidth - chart.metrics.gutter - 14 * scale, lineHeight: 1.15 }}>{names}</span>
+        <span
+          className="absolute text-mute truncate"
+          style={{
+            left: 17 * scale,
+            top: row / 2 + 5 * scale,
+            fontSize: 10.5 * scale,
+            maxWidth: chart.columnWidth - chart.metrics.gutter - 14 * scale,
+            lineHeight: 1.15,
+          }}
+        >
+          {names}
+        </span>
       )}
-      <span className="sr-only">, {distance}{mark && `, ${counted(screen.found, 'finding')}`}</span>
+      <span className="sr-only">
+        , {distance}
+        {mark && `, ${counted(screen.found, 'finding')}`}
+      </span>
     </button>
   );
 }

@@ -62,7 +62,9 @@ export const ReachView = memo(function ReachView() {
       const next = neighbour(chart, selected?.index ?? null, direction);
       if (next !== null) {
         address.go({ screen: overview.screens[next]!.label }, { replace: true });
-        requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>('[data-selected]')?.focus({ preventScroll: true }));
+        requestAnimationFrame(() =>
+          scroller.current?.querySelector<HTMLElement>('[data-selected]')?.focus({ preventScroll: true }),
+        );
       }
     } else if (event.key === 'Enter' && selected) {
       address.go({ view: 'plan' });
@@ -80,27 +82,63 @@ export const ReachView = memo(function ReachView() {
       <div className="grid grid-rows-[minmax(0,1fr)_auto] min-h-0 border-r border-rule relative">
         <div ref={scroller} className="overflow-auto relative min-h-0" onKeyDown={onKeyDown} data-testid="chart">
           {chart.nodes.length > 0 || chart.lanes.some((lane) => lane.folded) ? (
-            <Chart chart={chart} scale={scale} selected={selected} detail={selected && snapshot.detail} visible={visible}
+            <Chart
+              chart={chart}
+              scale={scale}
+              selected={selected}
+              detail={selected && snapshot.detail}
+              visible={visible}
               onSelect={(label) => address.go({ screen: label })}
-              onFold={(module) => setFolded((now) => {
-                const next = new Set(now);
-                if (!next.delete(module)) next.add(module);
-                return next;
-              })} />
+              onFold={(module) =>
+                setFolded((now) => {
+                  const next = new Set(now);
+                  if (!next.delete(module)) next.add(module);
+                  return next;
+                })
+              }
+            />
           ) : (
             <div className="p-8 max-w-md">
-              <h2 className="font-semibold text-[15px] mb-1">{overview.screens.length === 0 ? 'No screens yet' : 'Nothing has a distance yet'}</h2>
-              <p>{overview.screens.length === 0
-                ? 'Write the first screens in the Plan view; each appears here at its distance from a cold start.'
-                : 'Distances are counted from the screen that comes first. Say which one that is.'}</p>
+              <h2 className="font-semibold text-[15px] mb-1">
+                {overview.screens.length === 0 ? 'No screens yet' : 'Nothing has a distance yet'}
+              </h2>
+              <p>
+                {overview.screens.length === 0
+                  ? 'Write the first screens in the Plan view; each appears here at its distance from a cold start.'
+                  : 'Distances are counted from the screen that comes first. Say which one that is.'}
+              </p>
             </div>
           )}
         </div>
         <Shelf stranded={chart.stranded} undecided={chart.undecided} selected={selected}>
           <div className="flex items-center shrink-0" role="group" aria-label="Zoom">
-            <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label="Smaller" title="Smaller ( − )" disabled={step === 0} onClick={() => zoom(-1)}>−</button>
-            <button type="button" className="btn btn-ghost btn-xs font-mono font-normal" aria-label={`${Math.round(scale * 100)}%, back to 100%`} title="As it was ( 0 )" onClick={() => setStep(usual)}>{`${Math.round(scale * 100)}%`}</button>
-            <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label="Larger" title="Larger ( + )" disabled={step === scales.length - 1} onClick={() => zoom(1)}>+</button>
+            <button
+              type="button"
+              className="btn btn-ghost btn-xs btn-square"
+              aria-label="Smaller"
+              title="Smaller ( − )"
+              disabled={step === 0}
+              onClick={() => zoom(-1)}
+            >
+              −
+            </button>
+            <button
+              type="button"
+              className="btn btn-ghost btn-xs font-mono font-normal"
+              aria-label={`${Math.round(scale * 100)}%, back to 100%`}
+              title="As it was ( 0 )"
+              onClick={() => setStep(usual)}
+            >{`${Math.round(scale * 100)}%`}</button>
+            <button
+              type="button"
+              className="btn btn-ghost btn-xs btn-square"
+              aria-label="Larger"
+              title="Larger ( + )"
+              disabled={step === scales.length - 1}
+              onClick={() => zoom(1)}
+            >
+              +
+            </button>
           </div>
         </Shelf>
       </div>

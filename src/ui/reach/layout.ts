@@ -107,10 +107,12 @@ export function layOut(overview: Overview, scale: number, folded: ReadonlySet<nu
         for (const screen of column) {
           const room = Math.min(characters, screen.label.length);
           const node: Node = {
-            screen, column: at,
+            screen,
+            column: at,
             x: leftPad * scale + at * columnWidth,
             y: top + metrics.laneGap / 2 + (rowOf[screen.index]! + 0.5) * metrics.row,
-            characters: room, labelWidth: room * metrics.character,
+            characters: room,
+            labelWidth: room * metrics.character,
           };
           nodes.push(node);
           nodeOf[screen.index] = node;
@@ -119,16 +121,32 @@ export function layOut(overview: Overview, scale: number, folded: ReadonlySet<nu
     }
     const height = rows * metrics.row + metrics.laneGap;
     const owner = module === null ? null : overview.modules[module]!.owner;
-    lanes.push({ module, name: module === null ? '' : overview.modules[module]!.name, owner, top, height, folded: isFolded, count: inLane.length });
+    lanes.push({
+      module,
+      name: module === null ? '' : overview.modules[module]!.name,
+      owner,
+      top,
+      height,
+      folded: isFolded,
+      count: inLane.length,
+    });
     top += height;
   }
   return {
-    metrics, columns, columnWidth, lanes, nodes, nodeOf,
+    metrics,
+    columns,
+    columnWidth,
+    lanes,
+    nodes,
+    nodeOf,
     width: leftPad * scale + columns * columnWidth,
     height: top + topPad * scale,
     edges: edgesOf(overview, nodeOf),
     stranded: overview.screens.filter((screen) => screen.there && screen.reachable === 'no'),
-    undecided: overview.start === null ? [] : overview.screens.filter((screen) => screen.there && screen.reachable === 'undecided'),
+    undecided:
+      overview.start === null
+        ? []
+        : overview.screens.filter((screen) => screen.there && screen.reachable === 'undecided'),
   };
 }
 
@@ -156,13 +174,17 @@ function edgesOf(overview: Overview, nodeOf: readonly (Node | undefined)[]): Edg
   for (const { from, to, kind, tone } of overview.ways) {
     if (from === to || !nodeOf[from] || !nodeOf[to]) continue;
     const known = edges.get(from * size + to);
-    if (!known || tones.indexOf(tone) < tones.indexOf(known.tone)) edges.set(from * size + to, { from, to, kind, tone, first: false });
+    if (!known || tones.indexOf(tone) < tones.indexOf(known.tone))
+      edges.set(from * size + to, { from, to, kind, tone, first: false });
   }
   for (const { index, parent } of overview.screens) {
     if (parent === null || !nodeOf[parent] || !nodeOf[index]) continue;
     const known = edges.get(parent * size + index);
     // Without a transition between the two, the walk ends with Back.
-    edges.set(parent * size + index, known ? { ...known, first: true } : { from: parent, to: index, kind: 'back', tone: 'holds', first: true });
+    edges.set(
+      parent * size + index,
+      known ? { ...known, first: true } : { from: parent, to: index, kind: 'back', tone: 'holds', first: true },
+    );
   }
   return [...edges.values()];
 }

@@ -51,8 +51,18 @@ export function routeEdges(chart: Chart, edges: readonly Edge[], scale: number):
     const entry: Point = { x: to.x - dotGap * scale, y: to.y };
     const points = adjacent
       ? [exit, { x: track, y: exit.y }, { x: track, y: entry.y }, entry]
-      : [exit, { x: track, y: exit.y }, { x: track, y: gapOf(to) }, { x: entry.x - 4 * scale, y: gapOf(to) }, { x: entry.x - 4 * scale, y: entry.y }, entry];
-    const stub = edge.tone === 'holds' || edge.first ? [{ x: entry.x - dotGap * scale, y: entry.y }, entry] : [exit, { x: exit.x + 2 * dotGap * scale, y: exit.y }];
+      : [
+          exit,
+          { x: track, y: exit.y },
+          { x: track, y: gapOf(to) },
+          { x: entry.x - 4 * scale, y: gapOf(to) },
+          { x: entry.x - 4 * scale, y: entry.y },
+          entry,
+        ];
+    const stub =
+      edge.tone === 'holds' || edge.first
+        ? [{ x: entry.x - dotGap * scale, y: entry.y }, entry]
+        : [exit, { x: exit.x + 2 * dotGap * scale, y: exit.y }];
     return { edge, points, stub, climb: Math.abs(to.y - from.y) };
   });
 }

@@ -10,7 +10,11 @@ export function ScreenActions({ screen }: { screen: ScreenCard }) {
   const actions: readonly (readonly [word: string, key: string | null, act: () => void])[] = [
     ['Add a way out', 'o', () => change({ kind: 'way', screen: label })],
     ['Arguments', null, () => change({ kind: 'signature', screen: label })],
-    ['Rename', 'F2', () => change({ kind: 'rename', at: session.nowAt(screen.at, snapshot.overview), name: label.split('.').at(-1)! })],
+    [
+      'Rename',
+      'F2',
+      () => change({ kind: 'rename', at: session.nowAt(screen.at, snapshot.overview), name: label.split('.').at(-1)! }),
+    ],
     ['Move', null, () => change({ kind: 'move', screen: label })],
     ['Start here', null, () => change({ kind: 'start', screen: label })],
     ['Delete', null, () => change({ kind: 'delete', screen: label })],
@@ -18,7 +22,16 @@ export function ScreenActions({ screen }: { screen: ScreenCard }) {
   return (
     <ul className="flex flex-wrap gap-x-3.5 gap-y-1 mt-2.5" aria-label={`Change ${label}`}>
       {actions.map(([word, key, act]) => (
-        <li key={word}><button type="button" className="fix-button font-normal" onClick={act}>{word}{key && <kbd className="key-hint ml-1" aria-hidden>{key}</kbd>}</button></li>
+        <li key={word}>
+          <button type="button" className="fix-button font-normal" onClick={act}>
+            {word}
+            {key && (
+              <kbd className="key-hint ml-1" aria-hidden>
+                {key}
+              </kbd>
+            )}
+          </button>
+        </li>
       ))}
     </ul>
   );

@@ -29,7 +29,13 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
         </div>
         <p className="text-mute mt-0.5">
           {screen.title === null ? 'no title' : `“${screen.title}”`}
-          {module && <> · <span className="font-mono text-[0.95em]">{module.name}</span>{module.owner && `, ${module.owner}`}</>}
+          {module && (
+            <>
+              {' '}
+              · <span className="font-mono text-[0.95em]">{module.name}</span>
+              {module.owner && `, ${module.owner}`}
+            </>
+          )}
           {detail.private && ' · private'}
           {detail.shape && ` · as ${detail.shape}`}
           {detail.only && ` · only ${detail.only.join(', ')}`}
@@ -38,14 +44,26 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
         {detail.parameters.length > 0 && (
           <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-0.5 font-mono text-[12px]" aria-label="Arguments">
             {detail.parameters.map(({ name, type, initial }) => (
-              <li key={name}>{name}<span className="text-mute">: {type}{initial !== null && ` = ${initial}`}</span></li>
+              <li key={name}>
+                {name}
+                <span className="text-mute">
+                  : {type}
+                  {initial !== null && ` = ${initial}`}
+                </span>
+              </li>
             ))}
           </ul>
         )}
         {detail.needs.map(({ condition, at, otherwise }) => (
           <p key={at} className="mt-2 flex items-baseline gap-x-2 flex-wrap">
             <span className="text-mute">needs</span>
-            <button type="button" className="font-mono text-[12px] cursor-pointer hover:underline text-left" onClick={() => openAt(at)}>{condition}</button>
+            <button
+              type="button"
+              className="font-mono text-[12px] cursor-pointer hover:underline text-left"
+              onClick={() => openAt(at)}
+            >
+              {condition}
+            </button>
             <span className="text-mute">else</span>
             <Steps steps={otherwise} />
           </p>
@@ -55,7 +73,9 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
       {detail.findings.length > 0 && (
         <section aria-label="Findings here">
           <h3 className="part-head mb-2">Findings here</h3>
-          {detail.findings.map((index) => <FindingCard key={index} finding={overview.findings[index]!} />)}
+          {detail.findings.map((index) => (
+            <FindingCard key={index} finding={overview.findings[index]!} />
+          ))}
         </section>
       )}
       <div className="grid gap-x-3.5 gap-y-4 @md:grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)]">
@@ -69,7 +89,18 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
         <section>
           <h3 className="part-head mb-1.5">Links</h3>
           <ul className="font-mono text-[12px] grid gap-1">
-            {detail.links.map(({ pattern, at }) => <li key={at}><button type="button" className="cursor-pointer hover:underline break-all text-left" style={{ color: 'var(--url)' }} onClick={() => openAt(at)}>{pattern}</button></li>)}
+            {detail.links.map(({ pattern, at }) => (
+              <li key={at}>
+                <button
+                  type="button"
+                  className="cursor-pointer hover:underline break-all text-left"
+                  style={{ color: 'var(--url)' }}
+                  onClick={() => openAt(at)}
+                >
+                  {pattern}
+                </button>
+              </li>
+            ))}
           </ul>
         </section>
       )}
@@ -80,9 +111,12 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
 function Distance({ screen, detail: { isShortest, fromOutside } }: { screen: ScreenCard; detail: ScreenDetail }) {
   const most = isShortest === false ? 'at most ' : '';
   const [text, tone] =
-    screen.reachable === 'no' ? ['stranded', 'tone-error']
-    : screen.taps === null ? ['undecided', 'tone-warning']
-    : screen.taps === 0 ? ['a cold start shows it', 'tone-primary']
-    : [`${most}${counted(screen.taps, 'tap')} from ${fromOutside ? 'outside' : 'a cold start'}`, 'tone-primary'];
+    screen.reachable === 'no'
+      ? ['stranded', 'tone-error']
+      : screen.taps === null
+        ? ['undecided', 'tone-warning']
+        : screen.taps === 0
+          ? ['a cold start shows it', 'tone-primary']
+          : [`${most}${counted(screen.taps, 'tap')} from ${fromOutside ? 'outside' : 'a cold start'}`, 'tone-primary'];
   return <span className={`rule-tag ${tone}`}>{text}</span>;
 }

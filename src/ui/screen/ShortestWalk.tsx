@@ -14,16 +14,23 @@ export function ShortestWalk({ detail }: { detail: ScreenDetail }) {
     <section aria-label="Shortest walk">
       <div className="flex items-baseline justify-between gap-3 mb-1.5">
         <h3 className="part-head">
-          {detail.isShortest === false ? 'A walk' : 'Shortest walk'} from {detail.fromOutside ? 'outside' : 'a cold start'}
+          {detail.isShortest === false ? 'A walk' : 'Shortest walk'} from{' '}
+          {detail.fromOutside ? 'outside' : 'a cold start'}
         </h3>
-        {detail.walk.length > 0 && <button type="button" className="fix-button font-normal" onClick={() => watchWalk(detail.label)}>Watch it</button>}
+        {detail.walk.length > 0 && (
+          <button type="button" className="fix-button font-normal" onClick={() => watchWalk(detail.label)}>
+            Watch it
+          </button>
+        )}
       </div>
       <p className="bg-base-200 rounded-field px-3 py-2 leading-relaxed">
         {!detail.fromOutside && <ScreenLink index={start} />}
         {detail.walk.map((step, index) => (
           <Fragment key={index}>
             <span className="text-mute">
-              {(index > 0 || !detail.fromOutside) && ' — '}{step.back ? 'Back' : step.label}{' → '}
+              {(index > 0 || !detail.fromOutside) && ' — '}
+              {step.back ? 'Back' : step.label}
+              {' → '}
             </span>
             <ScreenLink index={step.shows} />
           </Fragment>

@@ -16,15 +16,24 @@ export function WaysIn({ detail }: { detail: ScreenDetail }) {
       <h3 className="part-head mb-1.5">Ways in</h3>
       <ul className="grid gap-1.5">
         {detail.waysIn.slice(0, most).map((way) => (
-          <li key={`${way.at}:${way.step}`} className={`border rounded-field px-2.5 py-1.5 ${way.tone === 'broken' ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}>
+          <li
+            key={`${way.at}:${way.step}`}
+            className={`border rounded-field px-2.5 py-1.5 ${way.tone === 'broken' ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}
+          >
             <div className="flex items-baseline gap-2 flex-wrap">
               {way.screen !== null && <ScreenLink index={way.screen} />}
-              <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => openAt(way.at)}>{way.trigger}</button>
+              <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => openAt(way.at)}>
+                {way.trigger}
+              </button>
               <span className="text-mute ml-auto">{way.step}</span>
             </div>
             {way.cells.length > 0 && (
               <ul className="font-mono text-[11.5px] flex flex-wrap gap-x-3 mt-0.5">
-                {way.cells.map((cell) => <li key={cell.name} className={toneOfCell[cell.status]}>{describe(cell)}</li>)}
+                {way.cells.map((cell) => (
+                  <li key={cell.name} className={toneOfCell[cell.status]}>
+                    {describe(cell)}
+                  </li>
+                ))}
               </ul>
             )}
           </li>
@@ -37,10 +46,16 @@ export function WaysIn({ detail }: { detail: ScreenDetail }) {
 }
 
 const toneOfCell: Record<CellCard['status'], string> = {
-  supplied: 'text-primary', default: 'text-mute', absent: 'text-mute',
-  missing: 'text-error font-semibold', 'wrong-type': 'text-error font-semibold', 'unknown-value': 'text-error font-semibold',
-  'may-be-absent': 'text-warning', 'fixed-id': 'text-warning',
+  supplied: 'text-primary',
+  default: 'text-mute',
+  absent: 'text-mute',
+  missing: 'text-error font-semibold',
+  'wrong-type': 'text-error font-semibold',
+  'unknown-value': 'text-error font-semibold',
+  'may-be-absent': 'text-warning',
+  'fixed-id': 'text-warning',
 };
 
 /** The short form where a value has the argument's own name, as the language writes it. */
-const describe = (cell: CellCard): string => (cell.status === 'supplied' && cell.value === cell.name ? cell.name : `${cell.name}: ${textOfCell(cell)}`);
+const describe = (cell: CellCard): string =>
+  cell.status === 'supplied' && cell.value === cell.name ? cell.name : `${cell.name}: ${textOfCell(cell)}`;

@@ -18,9 +18,18 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
           const doubtful = steps.flatMap((step) => step.doubtful);
           const broken = names.length > 0 || steps.length === 0 || steps.some(namesNothing);
           return (
-            <li key={way.at} className={`border rounded-field px-2.5 py-1.5 ${broken ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}>
+            <li
+              key={way.at}
+              className={`border rounded-field px-2.5 py-1.5 ${broken ? 'border-error bg-error-wash' : 'border-rule bg-paper'}`}
+            >
               <div className="flex items-baseline gap-x-2 flex-wrap">
-                <button type="button" className="cursor-pointer hover:underline text-left" onClick={() => openAt(way.at)}>{way.trigger}</button>
+                <button
+                  type="button"
+                  className="cursor-pointer hover:underline text-left"
+                  onClick={() => openAt(way.at)}
+                >
+                  {way.trigger}
+                </button>
                 {way.only && <span className="text-mute">only {way.only.join(', ')}</span>}
                 {steps.length === 0 && <span className="text-error font-semibold">does nothing</span>}
                 {way.branches.length === 1 && way.branches[0]!.when === null && <Steps steps={steps} />}
@@ -29,15 +38,21 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
                 <ul className="mt-0.5 grid gap-0.5">
                   {way.branches.map((branch, index) => (
                     <li key={index} className="flex items-baseline gap-x-2 flex-wrap pl-2 border-l-2 border-rule">
-                      <span className="text-mute">{branch.when === null ? 'otherwise' : index > 0 ? 'otherwise when' : 'when'}</span>
+                      <span className="text-mute">
+                        {branch.when === null ? 'otherwise' : index > 0 ? 'otherwise when' : 'when'}
+                      </span>
                       {branch.when !== null && <span className="font-mono text-[11.5px]">{branch.when}</span>}
                       <Steps steps={branch.steps} />
                     </li>
                   ))}
                 </ul>
               )}
-              {names.length > 0 && <p className="font-mono text-[11.5px] text-error font-semibold mt-0.5">{names.join(', ')}?</p>}
-              {doubtful.length > 0 && <p className="font-mono text-[11.5px] text-warning mt-0.5">{doubtful.join(', ')}?</p>}
+              {names.length > 0 && (
+                <p className="font-mono text-[11.5px] text-error font-semibold mt-0.5">{names.join(', ')}?</p>
+              )}
+              {doubtful.length > 0 && (
+                <p className="font-mono text-[11.5px] text-warning mt-0.5">{doubtful.join(', ')}?</p>
+              )}
             </li>
           );
         })}
@@ -53,7 +68,10 @@ const namesNothing = (step: StepCard): boolean => step.opens && step.target === 
 export function Steps({ steps }: { steps: readonly StepCard[] }) {
   return steps.map((step, index) => (
     <Fragment key={index}>
-      <span className="text-mute">{index > 0 && 'then '}{step.kind}</span>
+      <span className="text-mute">
+        {index > 0 && 'then '}
+        {step.kind}
+      </span>
       <Target step={step} />
     </Fragment>
   ));
@@ -61,7 +79,12 @@ export function Steps({ steps }: { steps: readonly StepCard[] }) {
 
 function Target({ step }: { step: StepCard }) {
   if (step.target !== null) return <ScreenLink index={step.target} />;
-  if (step.opens) return <span className="font-mono text-error font-semibold" title="There is no such screen">{step.name || '?'}</span>;
+  if (step.opens)
+    return (
+      <span className="font-mono text-error font-semibold" title="There is no such screen">
+        {step.name || '?'}
+      </span>
+    );
   if (step.name === '') return null;
   return <span className={step.kind === 'leave' ? undefined : 'font-mono text-[11.5px]'}>{step.name}</span>;
 }

@@ -18,20 +18,42 @@ interface Props {
 export function CellDock({ block, row, cell, column, onOpen }: Props) {
   const { snapshot, applyFix } = useWorkspace();
   const { screens, findings } = snapshot.overview;
-  const finding = cell.finding === null ? null : findings[cell.finding] ?? null;
+  const finding = cell.finding === null ? null : (findings[cell.finding] ?? null);
   const screen = screens[block.screen]?.label ?? '';
   return (
     <>
       <p className="flex flex-wrap items-baseline gap-x-3">
-        <strong className="font-semibold">{row.screen === null ? row.name : `${screens[row.screen]?.label ?? ''} · ${row.name}`}</strong>
-        <span className="font-mono text-[12px]">{column.name}: {column.type} <span className="text-mute">of</span> {screen}</span>
-        {finding ? <span className={`rule-tag ${toneOf[finding.severity]}`}>{finding.rule}</span> : <span className="text-mute">{plainly(cell)}</span>}
-        <button type="button" className="fix-button" onClick={() => onOpen(cell.at)}>Go to the text</button><kbd className="key-hint">Enter</kbd>
+        <strong className="font-semibold">
+          {row.screen === null ? row.name : `${screens[row.screen]?.label ?? ''} · ${row.name}`}
+        </strong>
+        <span className="font-mono text-[12px]">
+          {column.name}: {column.type} <span className="text-mute">of</span> {screen}
+        </span>
+        {finding ? (
+          <span className={`rule-tag ${toneOf[finding.severity]}`}>{finding.rule}</span>
+        ) : (
+          <span className="text-mute">{plainly(cell)}</span>
+        )}
+        <button type="button" className="fix-button" onClick={() => onOpen(cell.at)}>
+          Go to the text
+        </button>
+        <kbd className="key-hint">Enter</kbd>
       </p>
-      {finding && <p className="mt-0.5"><MessageText message={finding.summary} /> <span className="text-mute"><MessageText message={finding.detail} /></span></p>}
+      {finding && (
+        <p className="mt-0.5">
+          <MessageText message={finding.summary} />{' '}
+          <span className="text-mute">
+            <MessageText message={finding.detail} />
+          </span>
+        </p>
+      )}
       {finding && finding.fixes.length > 0 && (
         <p className="flex flex-wrap items-baseline gap-x-5 mt-0.5">
-          {finding.fixes.map((fix) => <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>{fix.label}</button>)}
+          {finding.fixes.map((fix) => (
+            <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>
+              {fix.label}
+            </button>
+          ))}
           <kbd className="key-hint">s takes the first</kbd>
         </p>
       )}
@@ -41,9 +63,13 @@ export function CellDock({ block, row, cell, column, onOpen }: Props) {
 
 function plainly(cell: SupplyCell): string {
   switch (cell.status) {
-    case 'supplied': return `is given ${textOfCell(cell)}`;
-    case 'default': return 'is left to its default';
-    case 'absent': return 'is absent, and may be';
-    default: return 'is accepted as it is';
+    case 'supplied':
+      return `is given ${textOfCell(cell)}`;
+    case 'default':
+      return 'is left to its default';
+    case 'absent':
+      return 'is absent, and may be';
+    default:
+      return 'is accepted as it is';
   }
 }

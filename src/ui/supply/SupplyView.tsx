@@ -12,14 +12,24 @@ import { CountBar } from './CountBar';
 import { applyFilter, readFilter, wayKinds, writeFilter, type SupplyFilter } from './filter';
 import { layOutBlocks, rowHeight, rowTop } from './layout';
 
-const moves: Readonly<Record<string, Move>> = { ArrowUp: 'up', ArrowDown: 'down', ArrowLeft: 'left', ArrowRight: 'right', Home: 'first', End: 'last' };
+const moves: Readonly<Record<string, Move>> = {
+  ArrowUp: 'up',
+  ArrowDown: 'down',
+  ArrowLeft: 'left',
+  ArrowRight: 'right',
+  Home: 'first',
+  End: 'last',
+};
 
 /** Who brings each argument, from where, and who fails to. */
 export const SupplyView = memo(function SupplyView() {
   const { snapshot, address, shown, openAt, applyFix } = useWorkspace();
   const { overview, supply } = snapshot;
   const filter = readFilter(address.filter);
-  const blocks = useMemo(() => applyFilter(supply?.blocks ?? [], overview, readFilter(address.filter)), [supply, overview, address.filter]);
+  const blocks = useMemo(
+    () => applyFilter(supply?.blocks ?? [], overview, readFilter(address.filter)),
+    [supply, overview, address.filter],
+  );
   const scroller = useRef<HTMLDivElement>(null);
   const visible = useWindow(scroller);
   const [available, setAvailable] = useState(1240);
@@ -41,7 +51,8 @@ export const SupplyView = memo(function SupplyView() {
   const scrollTo = useCallback((top: number, height: number): void => {
     const element = scroller.current;
     if (!element) return;
-    if (top < element.scrollTop || top + height > element.scrollTop + element.clientHeight) element.scrollTo({ top: Math.max(0, top - 60) });
+    if (top < element.scrollTop || top + height > element.scrollTop + element.clientHeight)
+      element.scrollTo({ top: Math.max(0, top - 60) });
   }, []);
 
   // F8 has put a finding in front of the user: its cell is selected, while rendering, so that nothing is drawn without it.
@@ -60,7 +71,9 @@ export const SupplyView = memo(function SupplyView() {
     scrollTo(placed.top + rowTop(selected.row) - rowHeight, 2 * rowHeight);
     const label = overview.screens[placed.block.screen]?.label ?? null;
     if (label !== address.screen) address.go({ screen: label }, { replace: true });
-    const frame = requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>('[data-selected]')?.focus({ preventScroll: true }));
+    const frame = requestAnimationFrame(() =>
+      scroller.current?.querySelector<HTMLElement>('[data-selected]')?.focus({ preventScroll: true }),
+    );
     return () => cancelAnimationFrame(frame);
     // Only another selection; what else changes leaves it where it is.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -70,7 +83,8 @@ export const SupplyView = memo(function SupplyView() {
   const chosenIndex = chosen?.index ?? null;
   useEffect(() => {
     const placed = layout.placed.find(({ block }) => block.screen === chosenIndex);
-    if (placed && !(selected && blocks[selected.block]?.screen === chosenIndex)) scrollTo(placed.top, Math.min(placed.height, 200));
+    if (placed && !(selected && blocks[selected.block]?.screen === chosenIndex))
+      scrollTo(placed.top, Math.min(placed.height, 200));
     // Only another screen scrolls; typing and filtering do not.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [chosenIndex]);
@@ -101,37 +115,98 @@ export const SupplyView = memo(function SupplyView() {
         {supply ? <CountBar counts={supply.counts} /> : <div className="h-[28px]" />}
         <span className="flex-1" />
         <div className="flex flex-wrap items-center gap-2">
-          <select aria-label="Module" className={field} value={filter.module ?? '*'} onChange={(event) => setFilter({ module: event.target.value === '*' ? null : event.target.value })}>
+          <select
+            aria-label="Module"
+            className={field}
+            value={filter.module ?? '*'}
+            onChange={(event) => setFilter({ module: event.target.value === '*' ? null : event.target.value })}
+          >
             <option value="*">all modules</option>
-            {overview.modules.map(({ name }) => <option key={name} value={name}>{name}</option>)}
+            {overview.modules.map(({ name }) => (
+              <option key={name} value={name}>
+                {name}
+              </option>
+            ))}
             {overview.screens.some((screen) => screen.module === null) && <option value="">in no module</option>}
           </select>
-          <select aria-label="Ways in" className={field} value={filter.way ?? '*'} onChange={(event) => setFilter({ way: event.target.value === '*' ? null : event.target.value as SupplyFilter['way'] })}>
+          <select
+            aria-label="Ways in"
+            className={field}
+            value={filter.way ?? '*'}
+            onChange={(event) =>
+              setFilter({ way: event.target.value === '*' ? null : (event.target.value as SupplyFilter['way']) })
+            }
+          >
             <option value="*">all ways in</option>
-            {wayKinds.map(([kind, label]) => <option key={kind} value={kind}>{label}</option>)}
+            {wayKinds.map(([kind, label]) => (
+              <option key={kind} value={kind}>
+                {label}
+              </option>
+            ))}
           </select>
           <label className="flex items-center gap-1.5 cursor-pointer whitespace-nowrap">
-            <input type="checkbox" className="accent-primary size-3.5" checked={filter.wrong} onChange={(event) => setFilter({ wrong: event.target.checked })} />
+            <input
+              type="checkbox"
+              className="accent-primary size-3.5"
+              checked={filter.wrong}
+              onChange={(event) => setFilter({ wrong: event.target.checked })}
+            />
             only what is wrong
           </label>
         </div>
       </div>
-      <div ref={scroller} tabIndex={-1} className="overflow-auto relative min-h-0 px-[18px] outline-none" onKeyDown={onKeyDown} data-testid="supply">
-        {blocks.length === 0 && <Nothing has={(supply?.blocks.length ?? 0) > 0} screens={overview.screens.length} onAll={() => setFilter({ wrong: false, module: null, way: null })} />}
+      <div
+        ref={scroller}
+        tabIndex={-1}
+        className="overflow-auto relative min-h-0 px-[18px] outline-none"
+        onKeyDown={onKeyDown}
+        data-testid="supply"
+      >
+        {blocks.length === 0 && (
+          <Nothing
+            has={(supply?.blocks.length ?? 0) > 0}
+            screens={overview.screens.length}
+            onAll={() => setFilter({ wrong: false, module: null, way: null })}
+          />
+        )}
         <div className="relative" style={{ width: layout.width, height: layout.height }}>
-          {layout.placed.map((placed, index) => (placed.top < visible.bottom && placed.top + placed.height > visible.top ? (
-            <BlockTable key={placed.block.screen} index={index} placed={placed}
-              from={Math.max(visible.top, -1e6)} to={Math.min(visible.bottom, 1e9)}
-              selected={selected?.block === index ? selected : null} tabbable={tabbable?.block === index ? tabbable : null}
-              chosen={chosenIndex === placed.block.screen} onSelect={setSelected} onOpen={openAt} />
-          ) : null))}
+          {layout.placed.map((placed, index) =>
+            placed.top < visible.bottom && placed.top + placed.height > visible.top ? (
+              <BlockTable
+                key={placed.block.screen}
+                index={index}
+                placed={placed}
+                from={Math.max(visible.top, -1e6)}
+                to={Math.min(visible.bottom, 1e9)}
+                selected={selected?.block === index ? selected : null}
+                tabbable={tabbable?.block === index ? tabbable : null}
+                chosen={chosenIndex === placed.block.screen}
+                onSelect={setSelected}
+                onOpen={openAt}
+              />
+            ) : null,
+          )}
         </div>
       </div>
-      <section aria-label="The selected argument" aria-live="polite" className="border-t border-rule bg-base-100 px-[18px] py-2.5 h-[86px] overflow-auto">
+      <section
+        aria-label="The selected argument"
+        aria-live="polite"
+        className="border-t border-rule bg-base-100 px-[18px] py-2.5 h-[86px] overflow-auto"
+      >
         {selected && row && cell ? (
-          <CellDock block={blocks[selected.block]!} row={row} cell={cell} column={blocks[selected.block]!.columns[selected.column]!} onOpen={openAt} />
+          <CellDock
+            block={blocks[selected.block]!}
+            row={row}
+            cell={cell}
+            column={blocks[selected.block]!.columns[selected.column]!}
+            onOpen={openAt}
+          />
         ) : (
-          <p className="text-mute">{counted(blocks.length, 'screen')} with arguments. Each row is a way in, each column an argument. Arrow keys move, <kbd className="key-hint">Enter</kbd> goes to the text, <kbd className="key-hint">s</kbd> supplies the value that fits best.</p>
+          <p className="text-mute">
+            {counted(blocks.length, 'screen')} with arguments. Each row is a way in, each column an argument. Arrow keys
+            move, <kbd className="key-hint">Enter</kbd> goes to the text, <kbd className="key-hint">s</kbd> supplies the
+            value that fits best.
+          </p>
         )}
       </section>
     </main>
@@ -141,10 +216,22 @@ export const SupplyView = memo(function SupplyView() {
 function Nothing({ has, screens, onAll }: { has: boolean; screens: number; onAll: () => void }) {
   return (
     <div className="max-w-md pt-4">
-      <h2 className="font-semibold text-[15px] mb-1">{has ? 'Nothing of this kind' : screens === 0 ? 'No screens yet' : 'No screen takes an argument'}</h2>
-      {has
-        ? <p>No argument is left by this filter. <button type="button" className="fix-button" onClick={onAll}>Show all</button></p>
-        : <p>Arguments are declared in a screen, as in <code>takes hutId: HutId</code>; each then appears here with everyone who should bring it.</p>}
+      <h2 className="font-semibold text-[15px] mb-1">
+        {has ? 'Nothing of this kind' : screens === 0 ? 'No screens yet' : 'No screen takes an argument'}
+      </h2>
+      {has ? (
+        <p>
+          No argument is left by this filter.{' '}
+          <button type="button" className="fix-button" onClick={onAll}>
+            Show all
+          </button>
+        </p>
+      ) : (
+        <p>
+          Arguments are declared in a screen, as in <code>takes hutId: HutId</code>; each then appears here with
+          everyone who should bring it.
+        </p>
+      )}
     </div>
   );
 }

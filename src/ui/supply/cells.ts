@@ -7,26 +7,44 @@ export interface CellPlace {
   readonly column: number;
 }
 
-export const samePlace = (a: CellPlace | null, b: CellPlace): boolean => a?.block === b.block && a.row === b.row && a.column === b.column;
+export const samePlace = (a: CellPlace | null, b: CellPlace): boolean =>
+  a?.block === b.block && a.row === b.row && a.column === b.column;
 
 /** What is said of an argument on a way in. */
-export function textOfCell({ status, value, type }: Pick<SupplyCell, 'status' | 'value'> & Partial<Pick<SupplyCell, 'type'>>): string {
+export function textOfCell({
+  status,
+  value,
+  type,
+}: Pick<SupplyCell, 'status' | 'value'> & Partial<Pick<SupplyCell, 'type'>>): string {
   switch (status) {
-    case 'supplied': return value ?? '';
-    case 'default': return 'default';
-    case 'absent': return 'absent';
-    case 'missing': return 'nothing';
-    case 'may-be-absent': return `${value}, if any`;
-    case 'fixed-id': return `${value}, always`;
-    case 'wrong-type': return type ? `${value}, of type ${type}` : `${value}, which does not fit`;
-    case 'unknown-value': return `${value}, unknown`;
+    case 'supplied':
+      return value ?? '';
+    case 'default':
+      return 'default';
+    case 'absent':
+      return 'absent';
+    case 'missing':
+      return 'nothing';
+    case 'may-be-absent':
+      return `${value}, if any`;
+    case 'fixed-id':
+      return `${value}, always`;
+    case 'wrong-type':
+      return type ? `${value}, of type ${type}` : `${value}, which does not fit`;
+    case 'unknown-value':
+      return `${value}, unknown`;
   }
 }
 
 export const toneOfCell: Readonly<Record<SupplyCell['status'], string>> = {
-  supplied: 'text-primary', default: 'text-mute', absent: 'text-mute',
-  missing: 'tone-error font-semibold', 'wrong-type': 'tone-error font-semibold', 'unknown-value': 'tone-error font-semibold',
-  'may-be-absent': 'tone-warning', 'fixed-id': 'tone-warning',
+  supplied: 'text-primary',
+  default: 'text-mute',
+  absent: 'text-mute',
+  missing: 'tone-error font-semibold',
+  'wrong-type': 'tone-error font-semibold',
+  'unknown-value': 'tone-error font-semibold',
+  'may-be-absent': 'tone-warning',
+  'fixed-id': 'tone-warning',
 };
 
 export type Move = 'up' | 'down' | 'left' | 'right' | 'first' | 'last';
@@ -41,14 +59,26 @@ export function moveCell(blocks: readonly SupplyBlock[], from: CellPlace | null,
   const columns = blocks[block]!.columns.length;
   const at = filled.indexOf(block);
   const enter = (next: number | undefined, last: boolean): CellPlace | null =>
-    (next === undefined ? current : { block: next, row: last ? blocks[next]!.rows.length - 1 : 0, column: Math.min(column, blocks[next]!.columns.length - 1) });
+    next === undefined
+      ? current
+      : {
+          block: next,
+          row: last ? blocks[next]!.rows.length - 1 : 0,
+          column: Math.min(column, blocks[next]!.columns.length - 1),
+        };
   switch (move) {
-    case 'left': return { ...current, column: Math.max(0, column - 1) };
-    case 'right': return { ...current, column: Math.min(columns - 1, column + 1) };
-    case 'first': return { ...current, column: 0 };
-    case 'last': return { ...current, column: columns - 1 };
-    case 'up': return row > 0 ? { ...current, row: row - 1 } : enter(filled[at - 1], true);
-    case 'down': return row < blocks[block]!.rows.length - 1 ? { ...current, row: row + 1 } : enter(filled[at + 1], false);
+    case 'left':
+      return { ...current, column: Math.max(0, column - 1) };
+    case 'right':
+      return { ...current, column: Math.min(columns - 1, column + 1) };
+    case 'first':
+      return { ...current, column: 0 };
+    case 'last':
+      return { ...current, column: columns - 1 };
+    case 'up':
+      return row > 0 ? { ...current, row: row - 1 } : enter(filled[at - 1], true);
+    case 'down':
+      return row < blocks[block]!.rows.length - 1 ? { ...current, row: row + 1 } : enter(filled[at + 1], false);
   }
 }
 

@@ -15,26 +15,47 @@ export const everything: SupplyFilter = { wrong: false, module: null, way: null 
 
 /** The kinds of ways in, as the filter calls them. */
 export const wayKinds: readonly (readonly [kind: SupplyRow['kind'], label: string])[] = [
-  ['transition', 'triggers'], ['item', 'menus'], ['tab', 'tabs'], ['entry', 'entries'], ['under', 'stacks of links'], ['needs', 'elses of needs'], ['start', 'the start'],
+  ['transition', 'triggers'],
+  ['item', 'menus'],
+  ['tab', 'tabs'],
+  ['entry', 'entries'],
+  ['under', 'stacks of links'],
+  ['needs', 'elses of needs'],
+  ['start', 'the start'],
 ];
 
 /** As it stands in the address: `wrong`, `module:booking`, `way:item`, joined by commas; null where nothing is left out. */
 export function writeFilter({ wrong, module, way }: SupplyFilter): string | null {
-  const parts = [...(wrong ? ['wrong'] : []), ...(module === null ? [] : [`module:${module}`]), ...(way === null ? [] : [`way:${way}`])];
+  const parts = [
+    ...(wrong ? ['wrong'] : []),
+    ...(module === null ? [] : [`module:${module}`]),
+    ...(way === null ? [] : [`way:${way}`]),
+  ];
   return parts.length === 0 ? null : parts.join(',');
 }
 
 export function readFilter(written: string | null): SupplyFilter {
   const parts = (written ?? '').split(',');
-  const valueOf = (key: string): string | null => parts.find((part) => part.startsWith(`${key}:`))?.slice(key.length + 1) ?? null;
+  const valueOf = (key: string): string | null =>
+    parts.find((part) => part.startsWith(`${key}:`))?.slice(key.length + 1) ?? null;
   const way = valueOf('way');
-  return { wrong: parts.includes('wrong'), module: valueOf('module'), way: wayKinds.find(([kind]) => kind === way)?.[0] ?? null };
+  return {
+    wrong: parts.includes('wrong'),
+    module: valueOf('module'),
+    way: wayKinds.find(([kind]) => kind === way)?.[0] ?? null,
+  };
 }
 
-const isWrong = (row: SupplyRow): boolean => row.surplus.length > 0 || row.cells.some((cell) => cell.status !== 'supplied' && cell.status !== 'default' && cell.status !== 'absent');
+const isWrong = (row: SupplyRow): boolean =>
+  row.surplus.length > 0 ||
+  row.cells.some((cell) => cell.status !== 'supplied' && cell.status !== 'default' && cell.status !== 'absent');
 
 /** The blocks that are left, each with the rows that are left of it; a block without any is left out, unless it has none anyway. */
-export function applyFilter(blocks: readonly SupplyBlock[], { modules, screens }: Overview, { wrong, module, way }: SupplyFilter): SupplyBlock[] {
+export function applyFilter(
+  blocks: readonly SupplyBlock[],
+  { modules, screens }: Overview,
+  { wrong, module, way }: SupplyFilter,
+): SupplyBlock[] {
   return blocks.flatMap((block) => {
     const index = screens[block.screen]?.module ?? null;
     if (module !== null && (index === null ? '' : modules[index]!.name) !== module) return [];

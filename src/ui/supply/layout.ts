@@ -40,16 +40,29 @@ export function layOutBlocks(blocks: readonly SupplyBlock[], available: number):
     width = Math.max(width, own);
     if (spans) bottoms.fill(top + height + gap);
     else bottoms[column] = top + height + gap;
-    return { block, left: column * (columnWidth + gap), top, width: spans || own > columnWidth ? own : columnWidth, height };
+    return {
+      block,
+      left: column * (columnWidth + gap),
+      top,
+      width: spans || own > columnWidth ? own : columnWidth,
+      height,
+    };
   });
   return { placed, width, height: Math.max(0, ...bottoms) };
 }
 
 /** Which rows of a block lie between two heights of the view, as a half-open range. */
-export function rowsWithin({ top, block }: PlacedBlock, from: number, to: number): readonly [first: number, last: number] {
+export function rowsWithin(
+  { top, block }: PlacedBlock,
+  from: number,
+  to: number,
+): readonly [first: number, last: number] {
   const begin = top + blockPadding + rowHeight;
   const first = Math.max(0, Math.floor((from - begin) / rowHeight));
-  return [Math.min(first, block.rows.length), Math.min(block.rows.length, Math.max(first, Math.ceil((to - begin) / rowHeight)))];
+  return [
+    Math.min(first, block.rows.length),
+    Math.min(block.rows.length, Math.max(first, Math.ceil((to - begin) / rowHeight))),
+  ];
 }
 
 /** The place of a row within its block. */

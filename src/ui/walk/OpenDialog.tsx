@@ -21,11 +21,23 @@ export function OpenDialog({ doors, onOpen, onClose }: Props) {
   }, []);
   const typed = query.trim();
   const isUrl = /^(\/|[A-Za-z][A-Za-z0-9+.-]*:)\S*$/.test(typed);
-  const found = doors.filter(({ label, opens, step }) => [label, opens, step].some((text) => text.toLowerCase().includes(typed.toLowerCase())));
+  const found = doors.filter(({ label, opens, step }) =>
+    [label, opens, step].some((text) => text.toLowerCase().includes(typed.toLowerCase())),
+  );
   // A URL is opened as it is typed; what is listed beneath it only helps to write it.
-  const choices: readonly { readonly key: string; readonly label: string; readonly about: string; readonly step: string }[] = [
+  const choices: readonly {
+    readonly key: string;
+    readonly label: string;
+    readonly about: string;
+    readonly step: string;
+  }[] = [
     ...(isUrl ? [{ key: 'typed', label: typed, about: 'as it is typed', step: `open ${typed}` }] : []),
-    ...found.map(({ kind, label, opens, step }) => ({ key: `${kind} ${label} ${opens}`, label: kind === 'link' ? step.slice('open '.length) : `“${label}”`, about: `${kind === 'link' ? 'link to' : 'entry,'} ${opens}`, step })),
+    ...found.map(({ kind, label, opens, step }) => ({
+      key: `${kind} ${label} ${opens}`,
+      label: kind === 'link' ? step.slice('open '.length) : `“${label}”`,
+      about: `${kind === 'link' ? 'link to' : 'entry,'} ${opens}`,
+      step,
+    })),
   ];
   const chosen = choices[Math.min(active, choices.length - 1)];
   const open = (step: string): void => {
@@ -39,10 +51,22 @@ export function OpenDialog({ doors, onOpen, onClose }: Props) {
   return (
     <dialog ref={dialog} className="modal" aria-labelledby="open-head" onClose={onClose}>
       <div className="modal-box bg-paper max-w-lg">
-        <h2 id="open-head" className="font-semibold text-[15px] mb-2">Open from outside</h2>
+        <h2 id="open-head" className="font-semibold text-[15px] mb-2">
+          Open from outside
+        </h2>
         <form onSubmit={submit}>
-          <input autoFocus role="combobox" aria-label="A URL, or a part of a link’s or an entry’s name" aria-expanded aria-controls="open-list" aria-activedescendant={chosen ? `open-${choices.indexOf(chosen)}` : undefined}
-            className="input input-sm w-full bg-paper font-mono" placeholder="/huts/12, or a part of a name" value={query} autoComplete="off" spellCheck={false}
+          <input
+            autoFocus
+            role="combobox"
+            aria-label="A URL, or a part of a link’s or an entry’s name"
+            aria-expanded
+            aria-controls="open-list"
+            aria-activedescendant={chosen ? `open-${choices.indexOf(chosen)}` : undefined}
+            className="input input-sm w-full bg-paper font-mono"
+            placeholder="/huts/12, or a part of a name"
+            value={query}
+            autoComplete="off"
+            spellCheck={false}
             onChange={(event) => {
               setQuery(event.target.value);
               setActive(0);
@@ -52,23 +76,42 @@ export function OpenDialog({ doors, onOpen, onClose }: Props) {
               else if (event.key === 'ArrowUp') setActive((at) => Math.max(at - 1, 0));
               else return;
               event.preventDefault();
-            }} />
+            }}
+          />
         </form>
         <ul id="open-list" role="listbox" aria-label="Links and entries" className="mt-2 max-h-72 overflow-auto">
           {choices.map(({ key, label, about, step }, index) => (
-            <li key={key} id={`open-${index}`} role="option" aria-selected={choices[index] === chosen}
+            <li
+              key={key}
+              id={`open-${index}`}
+              role="option"
+              aria-selected={choices[index] === chosen}
               className="px-2 py-1 rounded-field flex gap-3 justify-between cursor-pointer aria-selected:bg-primary-wash"
-              onPointerEnter={() => setActive(index)} onClick={() => open(step)}>
-              <span className="font-mono truncate" title={label}>{label}</span>
+              onPointerEnter={() => setActive(index)}
+              onClick={() => open(step)}
+            >
+              <span className="font-mono truncate" title={label}>
+                {label}
+              </span>
               <span className="text-mute whitespace-nowrap">{about}</span>
             </li>
           ))}
         </ul>
-        {choices.length === 0 && <p className="text-mute px-2">{doors.length === 0 ? 'The plan has neither links nor entries yet; any URL can be typed.' : 'No link or entry is called that.'}</p>}
+        {choices.length === 0 && (
+          <p className="text-mute px-2">
+            {doors.length === 0
+              ? 'The plan has neither links nor entries yet; any URL can be typed.'
+              : 'No link or entry is called that.'}
+          </p>
+        )}
         <p className="text-mute mt-3">Samples stand for what a link’s pattern leaves open.</p>
-        <form method="dialog" className="mt-3 text-right"><button className="btn btn-sm">Cancel</button></form>
+        <form method="dialog" className="mt-3 text-right">
+          <button className="btn btn-sm">Cancel</button>
+        </form>
       </div>
-      <form method="dialog" className="modal-backdrop"><button tabIndex={-1}>Cancel</button></form>
+      <form method="dialog" className="modal-backdrop">
+        <button tabIndex={-1}>Cancel</button>
+      </form>
     </dialog>
   );
 }

@@ -19,11 +19,22 @@ export function Stacks({ card, looked }: { card: WalkCard; looked: Tap | null })
       {shown.map((stack) => {
         const told = after?.stacks && stack.active ? after : null;
         // What the step takes off: the frames above those that stay.
-        const gone = told && now && now.name === stack.name ? now.frames.slice(0, Math.max(0, now.depth - told.stays)) : [];
+        const gone =
+          told && now && now.name === stack.name ? now.frames.slice(0, Math.max(0, now.depth - told.stays)) : [];
         const fresh = told ? stack.depth - told.stays : 0;
         return (
-          <StackList key={stack.name ?? ''} stack={stack} gone={gone} fresh={fresh} onlyOne={shown.length === 1 && stack.name === null}>
-            {stack.active && <p className="text-mute mt-1.5" aria-live="polite" data-testid="effect">{looked ? sayEffect(looked) : back && sayBack(card, back.shows)}</p>}
+          <StackList
+            key={stack.name ?? ''}
+            stack={stack}
+            gone={gone}
+            fresh={fresh}
+            onlyOne={shown.length === 1 && stack.name === null}
+          >
+            {stack.active && (
+              <p className="text-mute mt-1.5" aria-live="polite" data-testid="effect">
+                {looked ? sayEffect(looked) : back && sayBack(card, back.shows)}
+              </p>
+            )}
           </StackList>
         );
       })}
@@ -34,7 +45,9 @@ export function Stacks({ card, looked }: { card: WalkCard; looked: Tap | null })
 function sayBack(card: WalkCard, shows: string | null): string {
   if (shows === null) return 'Back from here leaves the app.';
   const below = (card.stacks.find(({ active }) => active)?.depth ?? 1) - 1;
-  return below > 0 ? `Back from here reveals ${shows}.` : `Back from here goes to the first tab, where ${shows} is on top.`;
+  return below > 0
+    ? `Back from here reveals ${shows}.`
+    : `Back from here goes to the first tab, where ${shows} is on top.`;
 }
 
 function sayEffect({ offer, outcome }: Tap): string {
@@ -45,16 +58,37 @@ function sayEffect({ offer, outcome }: Tap): string {
   return `${name} shows ${outcome.shows}${sets === '' ? '' : `; ${sets}`}.`;
 }
 
-function StackList({ stack, gone, fresh, onlyOne, children }: { stack: StackCard; gone: readonly FrameCard[]; fresh: number; onlyOne: boolean; children: ReactNode }) {
+function StackList({
+  stack,
+  gone,
+  fresh,
+  onlyOne,
+  children,
+}: {
+  stack: StackCard;
+  gone: readonly FrameCard[];
+  fresh: number;
+  onlyOne: boolean;
+  children: ReactNode;
+}) {
   const name = stack.name === null ? (onlyOne ? 'Stack' : 'Main stack') : `Stack of ${stack.name}`;
   const rest = stack.depth - stack.frames.length;
   return (
     <div>
-      <h3 className="part-head mb-1.5">{name}{stack.depth > 1 && ` · ${counted(stack.depth, 'screen')}`}</h3>
+      <h3 className="part-head mb-1.5">
+        {name}
+        {stack.depth > 1 && ` · ${counted(stack.depth, 'screen')}`}
+      </h3>
       <ol className="grid" aria-label={`${name}, the top first`}>
-        {gone.map((frame, index) => <Frame key={`gone ${index}`} frame={frame} how="gone" />)}
+        {gone.map((frame, index) => (
+          <Frame key={`gone ${index}`} frame={frame} how="gone" />
+        ))}
         {stack.frames.map((frame, index) => (
-          <Frame key={stack.depth - index} frame={frame} how={index < fresh ? 'fresh' : index === 0 && stack.active ? 'top' : 'beneath'} />
+          <Frame
+            key={stack.depth - index}
+            frame={frame}
+            how={index < fresh ? 'fresh' : index === 0 && stack.active ? 'top' : 'beneath'}
+          />
         ))}
         {rest > 0 && <li className="text-mute px-3 pt-1">and {rest} more beneath</li>}
       </ol>
@@ -72,18 +106,31 @@ const looks = {
 
 function Frame({ frame, how }: { frame: FrameCard; how: keyof typeof looks }) {
   return (
-    <li data-frame={how} className={`border rounded-field px-3 py-1.5 -mt-px flex flex-wrap items-baseline gap-x-2 gap-y-0.5 min-w-0 ${looks[how]}`}>
-      <span className={how === 'top' ? 'font-semibold' : ''}><ScreenLink index={frame.screen} /></span>
+    <li
+      data-frame={how}
+      className={`border rounded-field px-3 py-1.5 -mt-px flex flex-wrap items-baseline gap-x-2 gap-y-0.5 min-w-0 ${looks[how]}`}
+    >
+      <span className={how === 'top' ? 'font-semibold' : ''}>
+        <ScreenLink index={frame.screen} />
+      </span>
       {how === 'gone' && <span className="sr-only">goes</span>}
       {how === 'fresh' && <span className="sr-only">comes</span>}
       <span className="font-mono text-[11.5px] text-mute flex flex-wrap gap-x-2 min-w-0">
-        {frame.values.filter(({ value }) => value !== 'absent').map(({ name, value }) => (
-          <span key={name} className="max-w-full truncate" title={value ?? undefined}>{name} {value === null ? <span className="text-error font-semibold">missing</span> : value}</span>
-        ))}
+        {frame.values
+          .filter(({ value }) => value !== 'absent')
+          .map(({ name, value }) => (
+            <span key={name} className="max-w-full truncate" title={value ?? undefined}>
+              {name} {value === null ? <span className="text-error font-semibold">missing</span> : value}
+            </span>
+          ))}
       </span>
       <span className="flex-1" />
       {frame.modal && <span className="rule-tag tone-primary">modal</span>}
-      {frame.waits !== null && <span className="rule-tag tone-note" title="Once it resumes, this arrival is made again">puts off {frame.waits}</span>}
+      {frame.waits !== null && (
+        <span className="rule-tag tone-note" title="Once it resumes, this arrival is made again">
+          puts off {frame.waits}
+        </span>
+      )}
       {frame.lacks !== null && <span className="rule-tag tone-warning">needs {frame.lacks}</span>}
     </li>
   );

@@ -13,14 +13,24 @@ interface Props {
   onStep(at: number): void;
 }
 
-const words: Readonly<Record<NonNullable<StepCard['kind']>, string>> = { tap: 'tap', tab: 'tab', menu: 'menu', back: 'Back', open: 'open', set: 'set', expect: 'expect' };
+const words: Readonly<Record<NonNullable<StepCard['kind']>, string>> = {
+  tap: 'tap',
+  tab: 'tab',
+  menu: 'menu',
+  back: 'Back',
+  open: 'open',
+  set: 'set',
+  expect: 'expect',
+};
 
 /** The walk so far, and what of it is still to come; any step can be gone back to. */
 export function Trail({ card, keepName, onStep }: Props) {
   const { steps, taken, broken } = card;
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
-    const frame = requestAnimationFrame(() => list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' }));
+    const frame = requestAnimationFrame(() =>
+      list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' }),
+    );
     return () => cancelAnimationFrame(frame);
   }, [taken, steps.length]);
   const last = steps.length - 1;
@@ -30,28 +40,57 @@ export function Trail({ card, keepName, onStep }: Props) {
         <h3 className="part-head">This walk</h3>
         {taken < last && (
           <span className="flex items-baseline gap-2">
-            <span className="text-mute">{taken} of {last}</span>
-            <button type="button" className="fix-button" disabled={taken === 0} onClick={() => onStep(taken - 1)} aria-label="Step before">← <span className="sr-only">before</span></button>
-            {broken?.step !== taken + 1 && <button type="button" className="fix-button" onClick={() => onStep(taken + 1)}>Next step →</button>}
+            <span className="text-mute">
+              {taken} of {last}
+            </span>
+            <button
+              type="button"
+              className="fix-button"
+              disabled={taken === 0}
+              onClick={() => onStep(taken - 1)}
+              aria-label="Step before"
+            >
+              ← <span className="sr-only">before</span>
+            </button>
+            {broken?.step !== taken + 1 && (
+              <button type="button" className="fix-button" onClick={() => onStep(taken + 1)}>
+                Next step →
+              </button>
+            )}
           </span>
         )}
       </div>
       <ol ref={list} className="max-h-[46vh] overflow-auto grid gap-0.5 -mx-1.5">
         {steps.map((step, index) => (
           <li key={index}>
-            <button type="button" onClick={() => onStep(index)} aria-current={index === taken ? 'step' : undefined} disabled={broken !== null && index >= broken.step}
-              className={`w-full text-left grid grid-cols-[22px_minmax(0,1fr)] gap-x-2 rounded-field px-1.5 py-1 cursor-pointer hover:bg-base-200 disabled:cursor-default aria-[current]:bg-primary-wash ${index > taken ? 'text-mute' : ''}`}>
+            <button
+              type="button"
+              onClick={() => onStep(index)}
+              aria-current={index === taken ? 'step' : undefined}
+              disabled={broken !== null && index >= broken.step}
+              className={`w-full text-left grid grid-cols-[22px_minmax(0,1fr)] gap-x-2 rounded-field px-1.5 py-1 cursor-pointer hover:bg-base-200 disabled:cursor-default aria-[current]:bg-primary-wash ${index > taken ? 'text-mute' : ''}`}
+            >
               <span className="font-mono text-[11.5px] text-mute text-right">{index}</span>
               <span className="min-w-0">
-                <span>{step.kind === null ? '' : `${words[step.kind]} `}<span className={step.kind === 'tap' || step.kind === null ? 'font-semibold' : ''}>{step.label}</span>{step.more && <span className="text-mute"> {step.more}</span>}</span>
+                <span>
+                  {step.kind === null ? '' : `${words[step.kind]} `}
+                  <span className={step.kind === 'tap' || step.kind === null ? 'font-semibold' : ''}>{step.label}</span>
+                  {step.more && <span className="text-mute"> {step.more}</span>}
+                </span>
                 <Shown step={step} />
               </span>
             </button>
-            {broken?.step === index && card.state !== 'no-start' && <p className="text-error pl-[38px] pb-1"><MessageText message={broken.why} /></p>}
+            {broken?.step === index && card.state !== 'no-start' && (
+              <p className="text-error pl-[38px] pb-1">
+                <MessageText message={broken.why} />
+              </p>
+            )}
           </li>
         ))}
       </ol>
-      {last === 0 && card.state === 'on' && <p className="text-mute pl-8 pt-1">Tap something on the phone, or press its letter.</p>}
+      {last === 0 && card.state === 'on' && (
+        <p className="text-mute pl-8 pt-1">Tap something on the phone, or press its letter.</p>
+      )}
       {last > 0 && <Keep card={card} input={keepName} />}
       <Written text={card.written} />
     </section>
@@ -62,7 +101,11 @@ export function Trail({ card, keepName, onStep }: Props) {
 function Shown({ step: { stack } }: { step: StepCard }) {
   if (stack === null) return null;
   const shown = stack.length > 5 ? ['…', ...stack.slice(-4)] : stack;
-  return <span className="block font-mono text-[11.5px] text-mute [overflow-wrap:anywhere]">{shown.length === 0 ? 'the app is left' : shown.join(' › ')}</span>;
+  return (
+    <span className="block font-mono text-[11.5px] text-mute [overflow-wrap:anywhere]">
+      {shown.length === 0 ? 'the app is left' : shown.join(' › ')}
+    </span>
+  );
 }
 
 /** Writes the steps that are taken into the plan, as a walk that is replayed with every change. */
@@ -93,10 +136,26 @@ function Keep({ card, input }: { card: WalkCard; input: RefObject<HTMLInputEleme
   if (card.taken === 0 || (card.broken !== null && card.taken >= card.broken.step)) return null;
   return (
     <form className="mt-2.5 flex flex-wrap items-center gap-x-2 gap-y-1" onSubmit={keep}>
-      <input ref={input} aria-label="Name of the walk" placeholder="What the user wants to do" value={title} onChange={(event) => setTitle(event.target.value)}
-        className="h-8 px-2 border border-rule rounded-field bg-paper flex-1 min-w-40" autoComplete="off" />
-      <button className="btn btn-sm" type="submit">Keep this walk <kbd className="key-hint" aria-hidden>k</kbd></button>
-      {refused !== '' && <p role="alert" className="basis-full text-error">{refused}</p>}
+      <input
+        ref={input}
+        aria-label="Name of the walk"
+        placeholder="What the user wants to do"
+        value={title}
+        onChange={(event) => setTitle(event.target.value)}
+        className="h-8 px-2 border border-rule rounded-field bg-paper flex-1 min-w-40"
+        autoComplete="off"
+      />
+      <button className="btn btn-sm" type="submit">
+        Keep this walk{' '}
+        <kbd className="key-hint" aria-hidden>
+          k
+        </kbd>
+      </button>
+      {refused !== '' && (
+        <p role="alert" className="basis-full text-error">
+          {refused}
+        </p>
+      )}
     </form>
   );
 }
@@ -106,8 +165,15 @@ function Written({ text }: { text: string }) {
   if (text === '') return null;
   return (
     <details className="mt-2.5 text-mute">
-      <summary className="cursor-pointer w-max max-w-full">To be restored after it is killed, the app writes down {text.length} characters</summary>
-      <pre className="plan-text bg-base-200 rounded-field p-2.5 mt-1.5 max-h-56 overflow-auto text-base-content" tabIndex={0}>{text}</pre>
+      <summary className="cursor-pointer w-max max-w-full">
+        To be restored after it is killed, the app writes down {text.length} characters
+      </summary>
+      <pre
+        className="plan-text bg-base-200 rounded-field p-2.5 mt-1.5 max-h-56 overflow-auto text-base-content"
+        tabIndex={0}
+      >
+        {text}
+      </pre>
     </details>
   );
 }

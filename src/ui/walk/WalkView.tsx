@@ -41,7 +41,11 @@ export const WalkView = memo(function WalkView() {
 
   const taps = useMemo(() => tapsOf(card?.phone?.offers ?? []), [card]);
   /** Whether what is shown is what the address says. */
-  const isCurrent = card !== null && card.request.steps === steps && card.request.taken === taken && snapshot.overview.variant === card.variant;
+  const isCurrent =
+    card !== null &&
+    card.request.steps === steps &&
+    card.request.taken === taken &&
+    snapshot.overview.variant === card.variant;
 
   /** Where the last step leads; what is pressed before it is shown waits. */
   const goal = useRef<string | null>(null);
@@ -49,21 +53,30 @@ export const WalkView = memo(function WalkView() {
   useEffect(() => {
     goal.current = null;
   }, [place]);
-  const go = useCallback((next: { readonly steps: string; readonly taken: number | null }, how?: { replace: boolean }) => {
-    if (next.steps.length <= longestWalk) goal.current = `${next.steps} ${next.taken ?? Infinity}`;
-    walkTo(next, how);
-  }, [walkTo]);
+  const go = useCallback(
+    (next: { readonly steps: string; readonly taken: number | null }, how?: { replace: boolean }) => {
+      if (next.steps.length <= longestWalk) goal.current = `${next.steps} ${next.taken ?? Infinity}`;
+      walkTo(next, how);
+    },
+    [walkTo],
+  );
 
   const step = useCallback((of: WalkCard, text: string) => go(withStep(of, text)), [go]);
-  const tap = useCallback((of: WalkCard, { offer, outcome }: Tap) => step(of, stepOf({ offer, outcome }, typed[offer.head] ?? {})), [step, typed]);
-  const stepTo = useCallback((of: WalkCard, at: number) => {
-    const last = of.steps.length - 1;
-    if (at < 0 || at > last) return;
-    go({ steps: of.request.steps, taken: at === last ? null : at }, { replace: true });
-  }, [go]);
+  const tap = useCallback(
+    (of: WalkCard, { offer, outcome }: Tap) => step(of, stepOf({ offer, outcome }, typed[offer.head] ?? {})),
+    [step, typed],
+  );
+  const stepTo = useCallback(
+    (of: WalkCard, at: number) => {
+      const last = of.steps.length - 1;
+      if (at < 0 || at > last) return;
+      go({ steps: of.request.steps, taken: at === last ? null : at }, { replace: true });
+    },
+    [go],
+  );
 
   // The screen on top is the selected one, for the other views.
-  const top = isCurrent && card.phone ? snapshot.overview.screens[card.phone.screen]?.label ?? null : null;
+  const top = isCurrent && card.phone ? (snapshot.overview.screens[card.phone.screen]?.label ?? null) : null;
   const lastTop = useRef<string | null>(null);
   useEffect(() => {
     if (top === null || top === lastTop.current) return;
@@ -71,38 +84,59 @@ export const WalkView = memo(function WalkView() {
     if (address.screen !== top) address.go({ screen: top }, { replace: true });
   }, [top, address]);
 
-  const press = useCallback((key: string): boolean => {
-    if (!card) return false;
-    if (key === 'Backspace') {
-      const back = taps.find(({ offer }) => offer.kind === 'back');
-      if (back) tap(card, back);
-      return true;
-    }
-    if (key === 'ArrowLeft' || key === 'ArrowRight') {
-      stepTo(card, card.taken + (key === 'ArrowLeft' ? -1 : 1));
-      return true;
-    }
-    if (key === 'Home') {
-      go({ steps: '', taken: null });
-      return true;
-    }
-    const tapped = taps.find(({ letter }) => letter === key);
-    if (tapped) tap(card, tapped);
-    return tapped !== undefined;
-  }, [card, taps, tap, stepTo, go]);
+  const press = useCallback(
+    (key: string): boolean => {
+      if (!card) return false;
+      if (key === 'Backspace') {
+        const back = taps.find(({ offer }) => offer.kind === 'back');
+        if (back) tap(card, back);
+        return true;
+      }
+      if (key === 'ArrowLeft' || key === 'ArrowRight') {
+        stepTo(card, card.taken + (key === 'ArrowLeft' ? -1 : 1));
+        return true;
+      }
+      if (key === 'Home') {
+        go({ steps: '', taken: null });
+        return true;
+      }
+      const tapped = taps.find(({ letter }) => letter === key);
+      if (tapped) tap(card, tapped);
+      return tapped !== undefined;
+    },
+    [card, taps, tap, stepTo, go],
+  );
   const openLink = useCallback(() => setOpening(card !== null && card.phone !== null), [card]);
   const keep = useCallback(() => keepName.current?.focus(), []);
   const heard = useWalkKeys({ isThere, press, openLink, keep });
 
   if (!card) return <main aria-busy className="bg-base-100" />;
-  const type = (head: string, name: string, value: Value | null): void => setTyped((now) => ({
-    ...now, [head]: Object.fromEntries([...Object.entries(now[head] ?? {}).filter(([other]) => other !== name), ...(value === null ? [] : [[name, value]])]),
-  }));
+  const type = (head: string, name: string, value: Value | null): void =>
+    setTyped((now) => ({
+      ...now,
+      [head]: Object.fromEntries([
+        ...Object.entries(now[head] ?? {}).filter(([other]) => other !== name),
+        ...(value === null ? [] : [[name, value]]),
+      ]),
+    }));
   return (
-    <main className="grid grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)] min-h-0" data-steps={card.steps.length - 1} data-current={(isCurrent && heard) || undefined}>
+    <main
+      className="grid grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)] min-h-0"
+      data-steps={card.steps.length - 1}
+      data-current={(isCurrent && heard) || undefined}
+    >
       <div className="overflow-auto bg-base-200 border-r border-rule px-6 py-5 min-h-0">
-        <Phone card={card} taps={taps} typed={typed} looked={looked} onLook={setLooked} onTap={(tapped) => isThere() && tap(card, tapped)} onType={type}
-          onOpen={openLink} onRestart={() => go({ steps: '', taken: null })} />
+        <Phone
+          card={card}
+          taps={taps}
+          typed={typed}
+          looked={looked}
+          onLook={setLooked}
+          onTap={(tapped) => isThere() && tap(card, tapped)}
+          onType={type}
+          onOpen={openLink}
+          onRestart={() => go({ steps: '', taken: null })}
+        />
       </div>
       <div className="overflow-auto border-r border-rule px-[18px] py-4 grid gap-5 content-start min-w-0">
         <Stacks card={card} looked={looked} />
@@ -113,7 +147,9 @@ export const WalkView = memo(function WalkView() {
         <Trail card={card} keepName={keepName} onStep={(at) => stepTo(card, at)} />
         <KeptWalks card={card} />
       </div>
-      {opening && <OpenDialog doors={card.doors} onClose={() => setOpening(false)} onOpen={(text) => step(card, text)} />}
+      {opening && (
+        <OpenDialog doors={card.doors} onClose={() => setOpening(false)} onOpen={(text) => step(card, text)} />
+      )}
     </main>
   );
 });

@@ -24,7 +24,11 @@ const neverChanges = (): (() => void) => () => undefined;
  * @returns whether keys are heard: not before the page, which comes complete from the server, has come to life
  */
 export function useWalkKeys({ isThere, press, openLink, keep }: Keys): boolean {
-  const heard = useSyncExternalStore(neverChanges, () => true, () => false);
+  const heard = useSyncExternalStore(
+    neverChanges,
+    () => true,
+    () => false,
+  );
   const waiting = useRef<string[]>([]);
   useEffect(() => {
     const key = isThere() ? waiting.current.shift() : undefined;
@@ -34,7 +38,8 @@ export function useWalkKeys({ isThere, press, openLink, keep }: Keys): boolean {
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const { key, target } = event;
-      if (event.ctrlKey || event.metaKey || event.altKey || isElsewhere(key) || document.querySelector('dialog[open]')) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || isElsewhere(key) || document.querySelector('dialog[open]'))
+        return;
       if (target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
       if (key === 'l') openLink();
       else if (key === 'k') keep();

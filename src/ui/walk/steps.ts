@@ -16,8 +16,13 @@ const letters = [...'abcdefghijmnpqrtuvwxyz'];
 /** All that can be tapped now, in order, each with its letter as far as they go. Back has a key of its own. */
 export function tapsOf(offers: readonly OfferCard[]): Tap[] {
   let next = 0;
-  return offers.flatMap((offer) => offer.outcomes.map((outcome): Tap => (
-    { letter: offer.kind === 'back' ? null : letters[next++] ?? null, offer, outcome })));
+  return offers.flatMap((offer) =>
+    offer.outcomes.map((outcome): Tap => ({
+      letter: offer.kind === 'back' ? null : (letters[next++] ?? null),
+      offer,
+      outcome,
+    })),
+  );
 }
 
 /** A step with what was typed: `tap "Hut card" with hut = 12`. */
@@ -30,7 +35,10 @@ export function stepOf({ offer, outcome }: Pick<Tap, 'offer' | 'outcome'>, typed
 }
 
 /** The steps after one more: those to come stay where it is the next of them, and go where it is another. */
-export function withStep({ steps, taken }: Pick<WalkCard, 'steps' | 'taken'>, step: string): { readonly steps: string; readonly taken: number | null } {
+export function withStep(
+  { steps, taken }: Pick<WalkCard, 'steps' | 'taken'>,
+  step: string,
+): { readonly steps: string; readonly taken: number | null } {
   const texts = steps.slice(1).map(({ text }) => text);
   if (texts[taken] === step) return { steps: texts.join(' '), taken: taken + 1 };
   return { steps: [...texts.slice(0, taken), step].join(' '), taken: null };
@@ -39,5 +47,7 @@ export function withStep({ steps, taken }: Pick<WalkCard, 'steps' | 'taken'>, st
 /** The steps that are taken, to be kept; the last says what is to be seen at the end. */
 export function toKeep({ steps, taken, phone, state }: WalkCard, labelOf: (screen: number) => string): string[] {
   const texts = steps.slice(1, taken + 1).map(({ text }) => text);
-  return state === 'on' && phone && steps[taken]?.kind !== 'expect' ? [...texts, `expect ${labelOf(phone.screen)}`] : texts;
+  return state === 'on' && phone && steps[taken]?.kind !== 'expect'
+    ? [...texts, `expect ${labelOf(phone.screen)}`]
+    : texts;
 }

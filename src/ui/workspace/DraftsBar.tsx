@@ -25,8 +25,14 @@ export function DraftsBar({ planName }: { planName: string }) {
   };
   if (snapshot.drafts.length === 0) return null;
   return (
-    <section aria-label="Texts that were never saved" className="px-4 py-2 bg-warning-wash border-b border-rule grid gap-1">
-      <p><strong className="text-warning">Never saved:</strong> another window was closed before the server had its text.{failed && ' The copy could not be saved; nothing was changed.'}</p>
+    <section
+      aria-label="Texts that were never saved"
+      className="px-4 py-2 bg-warning-wash border-b border-rule grid gap-1"
+    >
+      <p>
+        <strong className="text-warning">Never saved:</strong> another window was closed before the server had its text.
+        {failed && ' The copy could not be saved; nothing was changed.'}
+      </p>
       <ul className="grid grid-cols-[fit-content(34rem)_repeat(3,max-content)] gap-x-5 gap-y-1">
         {snapshot.drafts.map((draft) => (
           <li key={draft.key} className="contents">
@@ -34,9 +40,15 @@ export function DraftsBar({ planName }: { planName: string }) {
               {clock.format(draft.at)}, {counted(draft.text.split('\n').length, 'line')}
               <OwnLine of={draft.text} beside={session.text} />
             </span>
-            <button type="button" className="fix-button" onClick={() => session.takeDraft(draft)}>Go on with this text</button>
-            <button type="button" className="fix-button" onClick={() => void keep(draft)}>Save it as a new plan</button>
-            <button type="button" className="fix-button" onClick={() => session.dropDraft(draft)}>Throw it away</button>
+            <button type="button" className="fix-button" onClick={() => session.takeDraft(draft)}>
+              Go on with this text
+            </button>
+            <button type="button" className="fix-button" onClick={() => void keep(draft)}>
+              Save it as a new plan
+            </button>
+            <button type="button" className="fix-button" onClick={() => session.dropDraft(draft)}>
+              Throw it away
+            </button>
           </li>
         ))}
       </ul>
@@ -47,8 +59,18 @@ export function DraftsBar({ planName }: { planName: string }) {
 /** Shows the first line of a text that another text lacks, so that drafts of the same minute can be told apart. */
 function OwnLine({ of, beside }: { of: string; beside: string }) {
   const others = new Set(beside.split('\n'));
-  const line = of.split('\n').find((one) => one.trim() !== '' && !others.has(one))?.trim();
+  const line = of
+    .split('\n')
+    .find((one) => one.trim() !== '' && !others.has(one))
+    ?.trim();
   if (line === undefined) return null;
   const look = 'font-mono text-[12px] inline-block max-w-[18rem] truncate align-bottom';
-  return <>, with <span className={look} title={line}>{line}</span></>;
+  return (
+    <>
+      , with{' '}
+      <span className={look} title={line}>
+        {line}
+      </span>
+    </>
+  );
 }

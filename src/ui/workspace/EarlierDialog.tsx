@@ -15,17 +15,27 @@ const because: Record<KeptBefore, string> = {
 };
 
 /** The texts that the plan had before others took their place: to look at, and to go on with. */
-export function EarlierDialog({ planId, planName, onClose }: { planId: string; planName: string; onClose: () => void }) {
+export function EarlierDialog({
+  planId,
+  planName,
+  onClose,
+}: {
+  planId: string;
+  planName: string;
+  onClose: () => void;
+}) {
   const { session, say } = useWorkspace();
   const dialog = useRef<HTMLDialogElement>(null);
   const [earlier, setEarlier] = useState<readonly EarlierSummary[] | null>(null);
   const [chosen, setChosen] = useState<{ readonly one: EarlierSummary; readonly text: string } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const fail = (error: unknown): void => setProblem(error instanceof TypeError ? 'The server does not answer.' : (error as Error).message);
-  const show = (one: EarlierSummary): Promise<void> => api.earlierText(planId, one.id).then((text) => {
-    setProblem(null);
-    setChosen({ one, text });
-  }, fail);
+  const fail = (error: unknown): void =>
+    setProblem(error instanceof TypeError ? 'The server does not answer.' : (error as Error).message);
+  const show = (one: EarlierSummary): Promise<void> =>
+    api.earlierText(planId, one.id).then((text) => {
+      setProblem(null);
+      setChosen({ one, text });
+    }, fail);
   const keep = async ({ one, text }: NonNullable<typeof chosen>): Promise<void> => {
     const name = `${planName.slice(0, 90)} (text of ${when.format(one.keptAt)})`;
     try {
@@ -48,36 +58,69 @@ export function EarlierDialog({ planId, planName, onClose }: { planId: string; p
   return (
     <dialog ref={dialog} className="modal" aria-labelledby="earlier-title" onClose={onClose}>
       <div className="modal-box bg-paper max-w-4xl grid gap-3">
-        <h2 id="earlier-title" className="text-[16px] font-semibold">Earlier texts</h2>
-        {problem && <p role="alert" className="tone-error px-3 py-2 rounded-field">{problem}</p>}
-        {earlier?.length === 0 && <p>None so far. A text is kept here when another window’s takes its place, when an earlier one does, and before less than half of it is left.</p>}
+        <h2 id="earlier-title" className="text-[16px] font-semibold">
+          Earlier texts
+        </h2>
+        {problem && (
+          <p role="alert" className="tone-error px-3 py-2 rounded-field">
+            {problem}
+          </p>
+        )}
+        {earlier?.length === 0 && (
+          <p>
+            None so far. A text is kept here when another window’s takes its place, when an earlier one does, and before
+            less than half of it is left.
+          </p>
+        )}
         {earlier && earlier.length > 0 && (
           <div className="grid grid-cols-[minmax(220px,2fr)_minmax(0,3fr)] gap-4 min-h-0">
             <ul aria-label="Earlier texts" className="overflow-auto max-h-[50vh]">
               {earlier.map((one) => (
                 <li key={one.id}>
-                  <button type="button" aria-pressed={chosen?.one.id === one.id} className="text-left w-full px-2 py-1.5 rounded-field cursor-pointer hover:bg-base-200 aria-pressed:bg-primary-wash" onClick={() => void show(one)}>
-                    <span className="font-semibold">{when.format(one.keptAt)}</span> <span className="text-mute">{counted(one.lines, 'line')}</span>
+                  <button
+                    type="button"
+                    aria-pressed={chosen?.one.id === one.id}
+                    className="text-left w-full px-2 py-1.5 rounded-field cursor-pointer hover:bg-base-200 aria-pressed:bg-primary-wash"
+                    onClick={() => void show(one)}
+                  >
+                    <span className="font-semibold">{when.format(one.keptAt)}</span>{' '}
+                    <span className="text-mute">{counted(one.lines, 'line')}</span>
                     <span className="block text-mute">{because[one.reason]}</span>
                   </button>
                 </li>
               ))}
             </ul>
-            <pre className="plan-text bg-base-200 rounded-field p-3 overflow-auto max-h-[50vh]" tabIndex={0} aria-label="The text">{chosen?.text ?? ''}</pre>
+            <pre
+              className="plan-text bg-base-200 rounded-field p-3 overflow-auto max-h-[50vh]"
+              tabIndex={0}
+              aria-label="The text"
+            >
+              {chosen?.text ?? ''}
+            </pre>
           </div>
         )}
         <div className="flex flex-wrap gap-5 justify-end">
           {chosen && (
             <>
-              <button type="button" className="fix-button" onClick={() => void keep(chosen)}>Save it as a new plan</button>
-              <button type="button" className="btn btn-sm btn-primary" onClick={() => {
-                session.restore(chosen.text);
-                say('The earlier text is back. Undo with Ctrl+Z.');
-                dialog.current?.close();
-              }}>Go on with this text</button>
+              <button type="button" className="fix-button" onClick={() => void keep(chosen)}>
+                Save it as a new plan
+              </button>
+              <button
+                type="button"
+                className="btn btn-sm btn-primary"
+                onClick={() => {
+                  session.restore(chosen.text);
+                  say('The earlier text is back. Undo with Ctrl+Z.');
+                  dialog.current?.close();
+                }}
+              >
+                Go on with this text
+              </button>
             </>
           )}
-          <button type="button" className="btn btn-sm" onClick={() => dialog.current?.close()}>Close</button>
+          <button type="button" className="btn btn-sm" onClick={() => dialog.current?.close()}>
+            Close
+          </button>
         </div>
       </div>
     </dialog>

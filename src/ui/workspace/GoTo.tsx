@@ -41,14 +41,25 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
       .filter((one) => one.rank < 3)
       .sort((a, b) => a.rank - b.rank || a.screen.label.localeCompare(b.screen.label))
       .slice(0, most)
-      .map(({ screen }): Goal => ({ key: `screen ${screen.index}`, name: screen.label, about: screen.title ?? '', go: () => select(screen.label) }));
-    const others = wanted === '' ? [] : declared
-      .filter((item) => item.kind !== 'screen' && rank(item.name, null) < 3)
-      .sort((a, b) => rank(a.name, null) - rank(b.name, null) || a.name.length - b.name.length)
-      .slice(0, most - screens.length / 2)
-      .map((item): Goal => ({
-        key: `${item.kind} ${item.at}`, name: item.name, about: item.screen === null ? item.kind : `${item.kind}, ${item.screen}`, go: () => openAt(session.wasAt(item.at, snapshot.overview)),
+      .map(({ screen }): Goal => ({
+        key: `screen ${screen.index}`,
+        name: screen.label,
+        about: screen.title ?? '',
+        go: () => select(screen.label),
       }));
+    const others =
+      wanted === ''
+        ? []
+        : declared
+            .filter((item) => item.kind !== 'screen' && rank(item.name, null) < 3)
+            .sort((a, b) => rank(a.name, null) - rank(b.name, null) || a.name.length - b.name.length)
+            .slice(0, most - screens.length / 2)
+            .map((item): Goal => ({
+              key: `${item.kind} ${item.at}`,
+              name: item.name,
+              about: item.screen === null ? item.kind : `${item.kind}, ${item.screen}`,
+              go: () => openAt(session.wasAt(item.at, snapshot.overview)),
+            }));
     return [...screens, ...others];
   }, [open, query, declared, snapshot.overview, select, openAt, session]);
   const choose = (goal: Goal | undefined): void => {
@@ -86,14 +97,29 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
           event.preventDefault();
         }}
       />
-      <kbd className="key-hint absolute right-2.5 top-2 pointer-events-none" aria-hidden>/</kbd>
-      <ul id={`${id}-list`} role="listbox" aria-label="What the plan declares" hidden={!open}
-        className="absolute right-0 top-full mt-1 w-72 z-30 bg-paper border border-rule rounded-field shadow-lg py-1 max-h-96 overflow-auto">
+      <kbd className="key-hint absolute right-2.5 top-2 pointer-events-none" aria-hidden>
+        /
+      </kbd>
+      <ul
+        id={`${id}-list`}
+        role="listbox"
+        aria-label="What the plan declares"
+        hidden={!open}
+        className="absolute right-0 top-full mt-1 w-72 z-30 bg-paper border border-rule rounded-field shadow-lg py-1 max-h-96 overflow-auto"
+      >
         {found.map((goal, index) => (
-          <li key={goal.key} id={`${id}-${index}`} role="option" aria-selected={index === active}
+          <li
+            key={goal.key}
+            id={`${id}-${index}`}
+            role="option"
+            aria-selected={index === active}
             className="px-3 py-1 flex gap-3 justify-between cursor-pointer aria-selected:bg-primary-wash"
-            onPointerDown={(event) => { event.preventDefault(); choose(goal); }}
-            onPointerEnter={() => setActive(index)}>
+            onPointerDown={(event) => {
+              event.preventDefault();
+              choose(goal);
+            }}
+            onPointerEnter={() => setActive(index)}
+          >
             <span className="font-mono truncate">{goal.name}</span>
             <span className="text-mute truncate">{goal.about}</span>
           </li>

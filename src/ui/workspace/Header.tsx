@@ -22,7 +22,8 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
   return (
     <header className="flex items-center gap-3 h-[46px] px-4 border-b border-rule bg-base-100 min-w-0">
       <Link href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px] shrink-0" title="All plans">
-        <span className="double-bar h-[18px]" aria-hidden />Andante
+        <span className="double-bar h-[18px]" aria-hidden />
+        Andante
       </Link>
       <h1 className="sr-only">{name}</h1>
       <PlanMenu planId={planId} name={name} onRename={onRename} />
@@ -40,7 +41,10 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
               address.go({ view: view.id });
             }}
           >
-            <span className="font-mono text-[11px] font-normal" aria-hidden>{view.key}</span>{view.label}
+            <span className="font-mono text-[11px] font-normal" aria-hidden>
+              {view.key}
+            </span>
+            {view.label}
           </a>
         ))}
       </nav>
@@ -48,7 +52,15 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
       <VariantSwitch />
       <GoTo input={goTo} />
       <ThemeSwitch />
-      <button type="button" className="btn btn-ghost btn-sm btn-square font-mono" onClick={onKeys} aria-label="Show all keys" title="All keys ( ? )">?</button>
+      <button
+        type="button"
+        className="btn btn-ghost btn-sm btn-square font-mono"
+        onClick={onKeys}
+        aria-label="Show all keys"
+        title="All keys ( ? )"
+      >
+        ?
+      </button>
     </header>
   );
 }
@@ -59,10 +71,16 @@ function VariantSwitch() {
   const { variants, variant } = snapshot.overview;
   if (variants.length < 2) return null;
   return (
-    <select aria-label="Variant" title="The variant whose verdicts are shown" value={variant}
+    <select
+      aria-label="Variant"
+      title="The variant whose verdicts are shown"
+      value={variant}
       className="shrink min-w-16 max-w-32 h-8 px-2 border border-rule rounded-field bg-paper cursor-pointer"
-      onChange={(event) => address.go({ variant: event.target.value === variants[0] ? null : event.target.value })}>
-      {variants.map((name) => <option key={name}>{name}</option>)}
+      onChange={(event) => address.go({ variant: event.target.value === variants[0] ? null : event.target.value })}
+    >
+      {variants.map((name) => (
+        <option key={name}>{name}</option>
+      ))}
     </select>
   );
 }
@@ -73,8 +91,12 @@ function SaveNote() {
   const save = useSaveState();
   const [text, tone] = describe(save);
   return (
-    <span className={`font-mono text-[12px] whitespace-nowrap shrink-0 ${tone} ${save.kind === 'saved' ? 'max-[1180px]:sr-only' : ''}`} data-save={save.kind} suppressHydrationWarning
-      title={save.kind === 'refused' ? save.reason : undefined}>
+    <span
+      className={`font-mono text-[12px] whitespace-nowrap shrink-0 ${tone} ${save.kind === 'saved' ? 'max-[1180px]:sr-only' : ''}`}
+      data-save={save.kind}
+      suppressHydrationWarning
+      title={save.kind === 'refused' ? save.reason : undefined}
+    >
       {text}
     </span>
   );
@@ -82,10 +104,17 @@ function SaveNote() {
 
 function describe(save: SaveState): [text: string, tone: string] {
   switch (save.kind) {
-    case 'saved': return [`saved ${clock.format(save.at)}`, 'text-mute'];
-    case 'unsaved': return ['saving…', 'text-mute'];
-    case 'unreachable': return save.kept ? [`kept here, server ${save.why === 'away' ? 'away' : 'fails'}`, 'text-warning'] : ['kept nowhere', 'text-error'];
-    case 'overtaken': return ['not saved', 'text-error'];
-    case 'refused': return ['not saved', 'text-error'];
+    case 'saved':
+      return [`saved ${clock.format(save.at)}`, 'text-mute'];
+    case 'unsaved':
+      return ['saving…', 'text-mute'];
+    case 'unreachable':
+      return save.kept
+        ? [`kept here, server ${save.why === 'away' ? 'away' : 'fails'}`, 'text-warning']
+        : ['kept nowhere', 'text-error'];
+    case 'overtaken':
+      return ['not saved', 'text-error'];
+    case 'refused':
+      return ['not saved', 'text-error'];
   }
 }

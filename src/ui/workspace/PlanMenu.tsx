@@ -27,7 +27,9 @@ export function PlanMenu({ planId, name, onRename }: Props) {
       setProblem(null);
       await act();
     } catch (error) {
-      setProblem(error instanceof TypeError ? 'The server does not answer; nothing was changed.' : (error as Error).message);
+      setProblem(
+        error instanceof TypeError ? 'The server does not answer; nothing was changed.' : (error as Error).message,
+      );
     }
   };
   const rename = async (): Promise<void> => {
@@ -37,39 +39,116 @@ export function PlanMenu({ planId, name, onRename }: Props) {
   };
   if (naming !== null) {
     return (
-      <form onSubmit={(event) => { event.preventDefault(); void rename(); }}>
-        <input className="input input-sm w-44 bg-paper" aria-label="Name of the plan" value={naming} maxLength={120} autoFocus
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void rename();
+        }}
+      >
+        <input
+          className="input input-sm w-44 bg-paper"
+          aria-label="Name of the plan"
+          value={naming}
+          maxLength={120}
+          autoFocus
           onChange={(event) => setNaming(event.target.value)}
-          onKeyDown={(event) => { if (event.key === 'Escape') { event.stopPropagation(); setNaming(null); } }}
-          onBlur={() => void rename()} />
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') {
+              event.stopPropagation();
+              setNaming(null);
+            }
+          }}
+          onBlur={() => void rename()}
+        />
       </form>
     );
   }
   return (
     <div className="relative min-w-0">
-      <details ref={menu} className="dropdown min-w-0" onKeyDown={(event) => {
-        if (event.key !== 'Escape' || !menu.current?.open) return;
-        menu.current.open = false;
-        menu.current.querySelector('summary')?.focus();
-      }}>
+      <details
+        ref={menu}
+        className="dropdown min-w-0"
+        onKeyDown={(event) => {
+          if (event.key !== 'Escape' || !menu.current?.open) return;
+          menu.current.open = false;
+          menu.current.querySelector('summary')?.focus();
+        }}
+      >
         <summary className="btn btn-ghost btn-sm font-mono font-normal px-2 max-w-52 min-w-0 flex-nowrap" title={name}>
-          <span className="truncate">{name}</span><span aria-hidden className="text-mute text-[10px]">▾</span>
+          <span className="truncate">{name}</span>
+          <span aria-hidden className="text-mute text-[10px]">
+            ▾
+          </span>
         </summary>
         <ul className="dropdown-content menu bg-paper border border-rule rounded-field shadow-lg z-30 w-56 mt-1">
-          <li><button type="button" onClick={() => { if (menu.current) menu.current.open = false; setNaming(name); }}>Rename…</button></li>
-          <li><button type="button" onClick={run(() => change({ kind: 'list', module: null }))}>Add many screens…</button></li>
-          <li><button type="button" onClick={run(async () => { if (!(await session.format())) throw new Error('The text has lines that do not read; put them right first.'); })}>Lay the text out</button></li>
-          <li><button type="button" onClick={run(() => setLooking(true))}>Earlier texts…</button></li>
-          <li><a href={api.downloadAddress(planId)} download>Download</a></li>
-          <li><button type="button" onClick={run(async () => router.push(`/plans/${(await api.duplicate(planId)).id}`))}>Duplicate</button></li>
-          <li><button type="button" onClick={run(async () => { await api.delete(planId); router.push(`/plans?deleted=${planId}`); })}>Delete</button></li>
-          <li><Link href="/plans">All plans</Link></li>
+          <li>
+            <button
+              type="button"
+              onClick={() => {
+                if (menu.current) menu.current.open = false;
+                setNaming(name);
+              }}
+            >
+              Rename…
+            </button>
+          </li>
+          <li>
+            <button type="button" onClick={run(() => change({ kind: 'list', module: null }))}>
+              Add many screens…
+            </button>
+          </li>
+          <li>
+            <button
+              type="button"
+              onClick={run(async () => {
+                if (!(await session.format()))
+                  throw new Error('The text has lines that do not read; put them right first.');
+              })}
+            >
+              Lay the text out
+            </button>
+          </li>
+          <li>
+            <button type="button" onClick={run(() => setLooking(true))}>
+              Earlier texts…
+            </button>
+          </li>
+          <li>
+            <a href={api.downloadAddress(planId)} download>
+              Download
+            </a>
+          </li>
+          <li>
+            <button type="button" onClick={run(async () => router.push(`/plans/${(await api.duplicate(planId)).id}`))}>
+              Duplicate
+            </button>
+          </li>
+          <li>
+            <button
+              type="button"
+              onClick={run(async () => {
+                await api.delete(planId);
+                router.push(`/plans?deleted=${planId}`);
+              })}
+            >
+              Delete
+            </button>
+          </li>
+          <li>
+            <Link href="/plans">All plans</Link>
+          </li>
         </ul>
       </details>
       {looking && <EarlierDialog planId={planId} planName={name} onClose={() => setLooking(false)} />}
       {problem && (
-        <p role="alert" className="absolute top-full left-0 mt-1 z-30 w-80 bg-error-wash border border-rule rounded-field px-3 py-2">
-          {problem} <button type="button" className="fix-button" onClick={() => setProblem(null)}>Close</button>
+        <p
+          role="alert"
+          className="absolute top-full left-0 mt-1 z-30 w-80 bg-error-wash border border-rule rounded-field px-3 py-2"
+        >
+          {problem}{' '}
+          <button type="button" className="fix-button" onClick={() => setProblem(null)}>
+            Close
+          </button>
         </p>
       )}
     </div>

@@ -27,17 +27,22 @@ export function VerdictLine() {
     return (
       <section aria-label="Verdict" role="alert" className={`${line} bg-error-wash gap-x-5`}>
         <p>
-          <strong className="text-error">The analysis failed on this text.</strong> The text itself is safe, and is saved as you type.
+          <strong className="text-error">The analysis failed on this text.</strong> The text itself is safe, and is
+          saved as you type.
           {overview.stage === 'decided' && ' What is shown is of an earlier text.'}
         </p>
-        <button type="button" className="fix-button" onClick={() => saveReport(standing.error, session.text)}>Save a report with the text</button>
+        <button type="button" className="fix-button" onClick={() => saveReport(standing.error, session.text)}>
+          Save a report with the text
+        </button>
       </section>
     );
   }
   if (overview.stage !== 'decided') {
     return (
       <section aria-label="Verdict" aria-busy className={line}>
-        {overview.stage === 'read' && <p className="appear-late text-mute">{counted(counts.screens, 'screen')}, being analysed…</p>}
+        {overview.stage === 'read' && (
+          <p className="appear-late text-mute">{counted(counts.screens, 'screen')}, being analysed…</p>
+        )}
       </section>
     );
   }
@@ -47,46 +52,199 @@ export function VerdictLine() {
   if (counts.screens === 0) {
     parts.push({ key: 'empty', only: null, tone: '', content: 'No screens yet' });
   } else if (overview.start === null) {
-    parts.push({ key: 'reach', only: 'plan', tone: 'text-warning', content: <>Nothing is said about {number(counts.undecided)} {counts.undecided === 1 ? 'screen' : 'screens'} without a start</> });
+    parts.push({
+      key: 'reach',
+      only: 'plan',
+      tone: 'text-warning',
+      content: (
+        <>
+          Nothing is said about {number(counts.undecided)} {counts.undecided === 1 ? 'screen' : 'screens'} without a
+          start
+        </>
+      ),
+    });
   } else {
-    parts.push({ key: 'reach', only: 'reach', tone: '', content: <>{number(counts.reached)} of {counts.screens} screens can be reached</> });
+    parts.push({
+      key: 'reach',
+      only: 'reach',
+      tone: '',
+      content: (
+        <>
+          {number(counts.reached)} of {counts.screens} screens can be reached
+        </>
+      ),
+    });
   }
-  if (overview.start !== null && counts.undecided > 0) parts.push({ key: 'undecided', only: null, tone: 'text-warning', content: <>{number(counts.undecided)} undecided</> });
-  if (counts.stranded > 0) parts.push({ key: 'stranded', only: 'reach/stranded', tone: 'text-error', content: <>{number(counts.stranded)} stranded</> });
-  if (counts.arguments > 0) parts.push({ key: 'supply', only: 'supply', tone: '', content: <>{number(counts.supplied)} of {counts.arguments} arguments supplied</> });
-  if (counts.missing > 0) parts.push({ key: 'missing', only: 'supply/missing', tone: 'text-error', content: <>{number(counts.missing)} missing</> });
-  const doubtful = overview.findings.filter(({ rule, severity }) => rule.startsWith('supply/') && rule !== 'supply/missing' && severity !== 'note').length;
-  if (doubtful > 0) parts.push({ key: 'doubtful', only: 'supply', tone: 'text-warning', content: <>{number(doubtful)} that {doubtful === 1 ? 'does' : 'do'} not fit or may not</> });
+  if (overview.start !== null && counts.undecided > 0)
+    parts.push({
+      key: 'undecided',
+      only: null,
+      tone: 'text-warning',
+      content: <>{number(counts.undecided)} undecided</>,
+    });
+  if (counts.stranded > 0)
+    parts.push({
+      key: 'stranded',
+      only: 'reach/stranded',
+      tone: 'text-error',
+      content: <>{number(counts.stranded)} stranded</>,
+    });
+  if (counts.arguments > 0)
+    parts.push({
+      key: 'supply',
+      only: 'supply',
+      tone: '',
+      content: (
+        <>
+          {number(counts.supplied)} of {counts.arguments} arguments supplied
+        </>
+      ),
+    });
+  if (counts.missing > 0)
+    parts.push({
+      key: 'missing',
+      only: 'supply/missing',
+      tone: 'text-error',
+      content: <>{number(counts.missing)} missing</>,
+    });
+  const doubtful = overview.findings.filter(
+    ({ rule, severity }) => rule.startsWith('supply/') && rule !== 'supply/missing' && severity !== 'note',
+  ).length;
+  if (doubtful > 0)
+    parts.push({
+      key: 'doubtful',
+      only: 'supply',
+      tone: 'text-warning',
+      content: (
+        <>
+          {number(doubtful)} that {doubtful === 1 ? 'does' : 'do'} not fit or may not
+        </>
+      ),
+    });
   const unread = by('plan/') - by('plan/no-start');
-  if (unread > 0) parts.push({ key: 'plan', only: 'plan', tone: 'text-error', content: <>{number(unread)} {unread === 1 ? 'name or line does' : 'names or lines do'} not read</> });
+  if (unread > 0)
+    parts.push({
+      key: 'plan',
+      only: 'plan',
+      tone: 'text-error',
+      content: (
+        <>
+          {number(unread)} {unread === 1 ? 'name or line does' : 'names or lines do'} not read
+        </>
+      ),
+    });
   const reach = by('reach/') - by('reach/stranded');
-  if (reach > 0) parts.push({ key: 'ways', only: 'reach', tone: 'text-warning', content: <>{number(reach)} more about reach</> });
+  if (reach > 0)
+    parts.push({ key: 'ways', only: 'reach', tone: 'text-warning', content: <>{number(reach)} more about reach</> });
   const claims = by('stack/rule-broken');
-  if (claims > 0) parts.push({ key: 'rules', only: 'stack/rule-broken', tone: 'text-error', content: <>{number(claims)} {claims === 1 ? 'rule' : 'rules'} broken</> });
+  if (claims > 0)
+    parts.push({
+      key: 'rules',
+      only: 'stack/rule-broken',
+      tone: 'text-error',
+      content: (
+        <>
+          {number(claims)} {claims === 1 ? 'rule' : 'rules'} broken
+        </>
+      ),
+    });
   const stacks = by('stack/') - claims;
-  if (stacks > 0) parts.push({ key: 'stack', only: 'stack', tone: 'text-warning', content: <>{number(stacks)} about Back and stacks</> });
+  if (stacks > 0)
+    parts.push({
+      key: 'stack',
+      only: 'stack',
+      tone: 'text-warning',
+      content: <>{number(stacks)} about Back and stacks</>,
+    });
   const walks = by('walk/');
-  if (walks > 0) parts.push({ key: 'walk', only: 'walk', tone: 'text-error', content: <>{number(walks)} kept {walks === 1 ? 'walk' : 'walks'} broken</> });
+  if (walks > 0)
+    parts.push({
+      key: 'walk',
+      only: 'walk',
+      tone: 'text-error',
+      content: (
+        <>
+          {number(walks)} kept {walks === 1 ? 'walk' : 'walks'} broken
+        </>
+      ),
+    });
   const names = by('name/');
-  if (names > 0) parts.push({ key: 'name', only: 'name', tone: 'text-warning', content: <>{number(names)} {names === 1 ? 'name' : 'names'} to look at</> });
+  if (names > 0)
+    parts.push({
+      key: 'name',
+      only: 'name',
+      tone: 'text-warning',
+      content: (
+        <>
+          {number(names)} {names === 1 ? 'name' : 'names'} to look at
+        </>
+      ),
+    });
   const order = by('menu/') + by('module/');
-  if (order > 0) parts.push({ key: 'order', only: by('module/') > 0 ? 'module' : 'menu', tone: 'text-info', content: <>{number(order)} about menus and modules</> });
-  if (overview.findings.length === 0 && counts.screens > 0) parts.push({ key: 'fine', only: null, tone: '', content: 'Nothing found' });
+  if (order > 0)
+    parts.push({
+      key: 'order',
+      only: by('module/') > 0 ? 'module' : 'menu',
+      tone: 'text-info',
+      content: <>{number(order)} about menus and modules</>,
+    });
+  if (overview.findings.length === 0 && counts.screens > 0)
+    parts.push({ key: 'fine', only: null, tone: '', content: 'Nothing found' });
   const clashes = by('link/overlap') + by('link/shadowed');
   if (counts.links > 0) {
     const fine = clashes === 0 && by('link/undecided') === 0 && ', no clash';
-    parts.push({ key: 'links', view: 'links', only: null, tone: '', content: <>{number(counts.links)} {counts.links === 1 ? 'link pattern' : 'link patterns'}{fine}</> });
+    parts.push({
+      key: 'links',
+      view: 'links',
+      only: null,
+      tone: '',
+      content: (
+        <>
+          {number(counts.links)} {counts.links === 1 ? 'link pattern' : 'link patterns'}
+          {fine}
+        </>
+      ),
+    });
   }
-  if (clashes > 0) parts.push({ key: 'clashes', view: 'links', only: null, tone: 'text-error', content: <>{number(clashes)} {clashes === 1 ? 'clash' : 'clashes'}</> });
+  if (clashes > 0)
+    parts.push({
+      key: 'clashes',
+      view: 'links',
+      only: null,
+      tone: 'text-error',
+      content: (
+        <>
+          {number(clashes)} {clashes === 1 ? 'clash' : 'clashes'}
+        </>
+      ),
+    });
   const links = by('link/') + by('entry/') - clashes;
-  if (links > 0) parts.push({ key: 'entries', only: by('link/') > clashes ? 'link' : 'entry', tone: 'text-warning', content: <>{number(links)} about links and entries</> });
+  if (links > 0)
+    parts.push({
+      key: 'entries',
+      only: by('link/') > clashes ? 'link' : 'entry',
+      tone: 'text-warning',
+      content: <>{number(links)} about links and entries</>,
+    });
   return (
-    <section aria-label="Verdict" aria-live="off" aria-busy={standing.kind === 'behind'} className={line} title={counted(overview.findings.length, 'finding')}>
-      {standing.kind === 'behind' && <span className="pr-4 mr-4 border-r border-rule text-warning">Of an earlier text; being analysed anew…</span>}
+    <section
+      aria-label="Verdict"
+      aria-live="off"
+      aria-busy={standing.kind === 'behind'}
+      className={line}
+      title={counted(overview.findings.length, 'finding')}
+    >
+      {standing.kind === 'behind' && (
+        <span className="pr-4 mr-4 border-r border-rule text-warning">Of an earlier text; being analysed anew…</span>
+      )}
       {parts.map(({ key, only, view = 'plan', tone, content }) => {
         const inner = <span className={tone}>{content}</span>;
         const shape = 'flex items-center pr-4 mr-4 border-r last:border-r-0 border-rule whitespace-nowrap';
-        return only === null && view === 'plan' ? <span key={key} className={shape}>{inner}</span> : (
+        return only === null && view === 'plan' ? (
+          <span key={key} className={shape}>
+            {inner}
+          </span>
+        ) : (
           <a
             key={key}
             className={`${shape} hover:underline underline-offset-3`}

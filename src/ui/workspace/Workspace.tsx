@@ -47,47 +47,84 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
     [session, address.screen, address.variant, address.view],
   );
 
-  const select = useCallback((label: string) => {
-    address.go({ screen: label });
-    const { overview } = session.getSnapshot();
-    const screen = overview.screens.find((one) => one.label === label);
-    if (screen && address.view === 'plan') session.goTo(screen.at, overview);
-  }, [address, session]);
+  const select = useCallback(
+    (label: string) => {
+      address.go({ screen: label });
+      const { overview } = session.getSnapshot();
+      const screen = overview.screens.find((one) => one.label === label);
+      if (screen && address.view === 'plan') session.goTo(screen.at, overview);
+    },
+    [address, session],
+  );
 
-  const openAt = useCallback((offset: number) => {
-    const around = snapshot.overview.screens.find((screen) => screen.from <= offset && offset <= screen.to);
-    address.go({ view: 'plan', screen: around?.label ?? null });
-    session.goTo(offset, snapshot.overview);
-  }, [address, session, snapshot.overview]);
+  const openAt = useCallback(
+    (offset: number) => {
+      const around = snapshot.overview.screens.find((screen) => screen.from <= offset && offset <= screen.to);
+      address.go({ view: 'plan', screen: around?.label ?? null });
+      session.goTo(offset, snapshot.overview);
+    },
+    [address, session, snapshot.overview],
+  );
 
-  const showFinding = useCallback((finding: Finding) => {
-    setShown(finding);
-    if (address.view === 'supply' && finding.argument !== null) return;
-    if (address.view === 'plan') session.goTo(finding.range.from, snapshot.overview);
-    else if (finding.subject) address.go({ screen: finding.subject });
-    else openAt(finding.range.from);
-  }, [address, session, snapshot.overview, openAt]);
+  const showFinding = useCallback(
+    (finding: Finding) => {
+      setShown(finding);
+      if (address.view === 'supply' && finding.argument !== null) return;
+      if (address.view === 'plan') session.goTo(finding.range.from, snapshot.overview);
+      else if (finding.subject) address.go({ screen: finding.subject });
+      else openAt(finding.range.from);
+    },
+    [address, session, snapshot.overview, openAt],
+  );
 
-  const applyFix = useCallback((fix: Fix) => {
-    if (session.edit(fix.edits, snapshot.overview)) setSaid(`${fix.label}: done. Undo with Ctrl+Z.`);
-    else setRefused({ why: 'The text has just changed there; try again.', at: address });
-  }, [address, session, snapshot.overview]);
+  const applyFix = useCallback(
+    (fix: Fix) => {
+      if (session.edit(fix.edits, snapshot.overview)) setSaid(`${fix.label}: done. Undo with Ctrl+Z.`);
+      else setRefused({ why: 'The text has just changed there; try again.', at: address });
+    },
+    [address, session, snapshot.overview],
+  );
   useEffect(() => session.subscribeToNotices((why) => setRefused({ why, at: address })), [address, session]);
 
-  const walkTo = useCallback<WorkspaceValue['walkTo']>(({ steps, taken, ...variant }, how) => {
-    if (steps.length > longestWalk) setRefused({ why: 'This walk is as long as an address can hold. Keep it in the plan, and begin another.', at: address });
-    else address.go({ view: 'walk', walk: steps === '' ? null : steps, taken, ...variant }, how);
-  }, [address]);
-  const watchWalk = useCallback((of: Finding | string) => {
-    const { variants, findings } = snapshot.overview;
-    void session.witness(typeof of === 'string' ? of : findings.indexOf(of), address.variant, snapshot.overview).then((found) => {
-      if (!found) setRefused({ why: 'The text has just changed; try again.', at: address });
-      else walkTo({ steps: found.steps, taken: 0, variant: found.variant === variants[0] ? null : found.variant });
-    });
-  }, [address, session, snapshot.overview, walkTo]);
+  const walkTo = useCallback<WorkspaceValue['walkTo']>(
+    ({ steps, taken, ...variant }, how) => {
+      if (steps.length > longestWalk)
+        setRefused({
+          why: 'This walk is as long as an address can hold. Keep it in the plan, and begin another.',
+          at: address,
+        });
+      else address.go({ view: 'walk', walk: steps === '' ? null : steps, taken, ...variant }, how);
+    },
+    [address],
+  );
+  const watchWalk = useCallback(
+    (of: Finding | string) => {
+      const { variants, findings } = snapshot.overview;
+      void session
+        .witness(typeof of === 'string' ? of : findings.indexOf(of), address.variant, snapshot.overview)
+        .then((found) => {
+          if (!found) setRefused({ why: 'The text has just changed; try again.', at: address });
+          else walkTo({ steps: found.steps, taken: 0, variant: found.variant === variants[0] ? null : found.variant });
+        });
+    },
+    [address, session, snapshot.overview, walkTo],
+  );
 
   const value = useMemo<WorkspaceValue>(
-    () => ({ session, snapshot, address, shown, select, openAt, showFinding, walkTo, watchWalk, say: setSaid, change: setDraft, applyFix }),
+    () => ({
+      session,
+      snapshot,
+      address,
+      shown,
+      select,
+      openAt,
+      showFinding,
+      walkTo,
+      watchWalk,
+      say: setSaid,
+      change: setDraft,
+      applyFix,
+    }),
     [session, snapshot, address, shown, select, openAt, showFinding, walkTo, watchWalk, applyFix],
   );
   useWorkspaceKeys(value, { openKeys: () => keysDialog.current?.showModal(), openGoTo: () => goTo.current?.focus() });
@@ -95,18 +132,37 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
   return (
     <WorkspaceProvider value={value}>
       <div className="h-full grid grid-rows-[auto_auto_minmax(0,1fr)] grid-cols-[minmax(0,1fr)]">
-        <Header planId={plan.id} name={name} onRename={setName} goTo={goTo} onKeys={() => keysDialog.current?.showModal()} />
+        <Header
+          planId={plan.id}
+          name={name}
+          onRename={setName}
+          goTo={goTo}
+          onKeys={() => keysDialog.current?.showModal()}
+        />
         <div>
           <VerdictLine />
           <ConflictBar planName={name} />
           <DraftsBar planName={name} />
-          {refused && isSamePlace(refused.at, address) && <p role="alert" className="px-4 py-1.5 bg-warning-wash text-warning border-b border-rule">{refused.why}</p>}
+          {refused && isSamePlace(refused.at, address) && (
+            <p role="alert" className="px-4 py-1.5 bg-warning-wash text-warning border-b border-rule">
+              {refused.why}
+            </p>
+          )}
         </div>
         <Shown view={address.view} isDecided={snapshot.overview.stage === 'decided'} />
       </div>
       <KeysDialog ref={keysDialog} />
-      {draft && <ChangeDialog key={`${draft.kind} ${'screen' in draft ? draft.screen : ''}`} draft={draft} onClose={() => setDraft(null)} onDone={setSaid} />}
-      <p role="status" className="sr-only">{said}</p>
+      {draft && (
+        <ChangeDialog
+          key={`${draft.kind} ${'screen' in draft ? draft.screen : ''}`}
+          draft={draft}
+          onClose={() => setDraft(null)}
+          onDone={setSaid}
+        />
+      )}
+      <p role="status" className="sr-only">
+        {said}
+      </p>
     </WorkspaceProvider>
   );
 }
@@ -114,10 +170,15 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
 /** One of the views. Reach and Supply have nothing to draw before the first verdicts. */
 function Shown({ view, isDecided }: { view: View; isDecided: boolean }) {
   switch (view) {
-    case 'plan': return <PlanView />;
-    case 'walk': return <WalkView />;
-    case 'links': return <LinksView />;
-    case 'reach': return isDecided ? <ReachView /> : <main aria-busy className="bg-base-100" />;
-    case 'supply': return isDecided ? <SupplyView /> : <main aria-busy className="bg-base-100" />;
+    case 'plan':
+      return <PlanView />;
+    case 'walk':
+      return <WalkView />;
+    case 'links':
+      return <LinksView />;
+    case 'reach':
+      return isDecided ? <ReachView /> : <main aria-busy className="bg-base-100" />;
+    case 'supply':
+      return isDecided ? <SupplyView /> : <main aria-busy className="bg-base-100" />;
   }
 }

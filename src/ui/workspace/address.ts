@@ -36,8 +36,14 @@ function placeOf(path: string, search: { get(name: string): string | null }): Pl
   const last = path.split('/')[3] ?? '';
   const view: View = isView(last) ? last : 'plan';
   return {
-    view, screen: search.get('screen'), only: search.get('only'), variant: search.get('variant'), filter: search.get('filter'),
-    walk: search.get('walk'), taken: readTaken(search.get('taken')), audit: search.get('audit'),
+    view,
+    screen: search.get('screen'),
+    only: search.get('only'),
+    variant: search.get('variant'),
+    filter: search.get('filter'),
+    walk: search.get('walk'),
+    taken: readTaken(search.get('taken')),
+    audit: search.get('audit'),
   };
 }
 
@@ -59,7 +65,10 @@ export function useAddress(planId: string): Address {
   const path = usePathname();
   const search = useSearchParams();
   const place = useMemo(() => placeOf(path, search), [path, search]);
-  const hrefOf = useCallback((change: Partial<Place>): string => addressOf(planId, { ...place, ...change }), [planId, place]);
+  const hrefOf = useCallback(
+    (change: Partial<Place>): string => addressOf(planId, { ...place, ...change }),
+    [planId, place],
+  );
   // Where the address is on its way to: several may go somewhere before anything is drawn, and until then the router may write an
   // older one into the browser's address once more.
   const latest = useRef(place);
@@ -74,15 +83,18 @@ export function useAddress(planId: string): Address {
     });
     return () => window.removeEventListener('popstate', onPop);
   }, []);
-  const go = useCallback((change: Partial<Place>, { replace = false } = {}): void => {
-    const before = addressOf(planId, latest.current);
-    latest.current = { ...latest.current, ...change };
-    const href = addressOf(planId, latest.current);
-    if (href === before) return;
-    const act = (): void => window.history[replace ? 'replaceState' : 'pushState'](null, '', href);
-    // The router, which stands around all views, begins to follow the history when they are mounted, not before.
-    if (mounted.current) act();
-    else queueMicrotask(act);
-  }, [planId]);
+  const go = useCallback(
+    (change: Partial<Place>, { replace = false } = {}): void => {
+      const before = addressOf(planId, latest.current);
+      latest.current = { ...latest.current, ...change };
+      const href = addressOf(planId, latest.current);
+      if (href === before) return;
+      const act = (): void => window.history[replace ? 'replaceState' : 'pushState'](null, '', href);
+      // The router, which stands around all views, begins to follow the history when they are mounted, not before.
+      if (mounted.current) act();
+      else queueMicrotask(act);
+    },
+    [planId],
+  );
   return useMemo(() => ({ ...place, go, hrefOf }), [place, go, hrefOf]);
 }

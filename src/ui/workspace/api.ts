@@ -1,5 +1,14 @@
 import type { AuditDocument, AuditSummary, NewAudit } from '../../wire/audits';
-import type { DeletedPlan, EarlierDocument, EarlierSummary, NewPlan, PlanDocument, PlanSummary, Problem, SaveText } from '../../wire/plans';
+import type {
+  DeletedPlan,
+  EarlierDocument,
+  EarlierSummary,
+  NewPlan,
+  PlanDocument,
+  PlanSummary,
+  Problem,
+  SaveText,
+} from '../../wire/plans';
 
 /** An answer of the server that is no success. */
 export class ProblemError extends Error {
@@ -11,14 +20,22 @@ export class ProblemError extends Error {
 /** Talks to a route handler. @throws ProblemError for a problem document, TypeError where the server cannot be reached */
 async function call<T>(path: string, method = 'GET', body?: unknown, keepalive = false): Promise<T> {
   const response = await fetch(`/api${path}`, {
-    method, keepalive,
+    method,
+    keepalive,
     ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
   });
   if (response.ok) return (response.status === 204 ? null : await response.json()) as T;
   const isProblem = response.headers.get('content-type')?.startsWith('application/problem+json');
-  throw new ProblemError(isProblem ? (await response.json()) as Problem : {
-    type: 'about:blank', title: 'No answer', status: response.status, detail: 'The server answered something unexpected.',
-  });
+  throw new ProblemError(
+    isProblem
+      ? ((await response.json()) as Problem)
+      : {
+          type: 'about:blank',
+          title: 'No answer',
+          status: response.status,
+          detail: 'The server answered something unexpected.',
+        },
+  );
 }
 
 export const api = {
@@ -28,7 +45,8 @@ export const api = {
   save: (id: string, { text, version, keep }: SaveText, keepalive = false) =>
     call<PlanSummary>(`/plans/${id}/text`, 'PUT', { text, version, ...(keep && { keep }) }, keepalive),
   earlier: (id: string) => call<{ earlier: EarlierSummary[] }>(`/plans/${id}/earlier`).then(({ earlier }) => earlier),
-  earlierText: (id: string, which: string) => call<EarlierDocument>(`/plans/${id}/earlier/${which}`).then(({ text }) => text),
+  earlierText: (id: string, which: string) =>
+    call<EarlierDocument>(`/plans/${id}/earlier/${which}`).then(({ text }) => text),
   keepEarlier: (id: string, text: string) => call<null>(`/plans/${id}/earlier`, 'POST', { text }),
   deleted: () => call<{ deleted: DeletedPlan[] }>('/deleted').then(({ deleted }) => deleted),
   rename: (id: string, name: string) => call<PlanSummary>(`/plans/${id}`, 'PATCH', { name }),

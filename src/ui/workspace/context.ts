@@ -23,7 +23,10 @@ export interface WorkspaceValue {
   /** Goes to the Walk view to watch the walk that shows a finding, or the shortest one to a screen (by its label). */
   watchWalk(of: Finding | string): void;
   /** Goes to the Walk view with a walk, as steps of the language, of which so many are taken (null for all); says so where it is too long. */
-  walkTo(walk: { readonly steps: string; readonly taken: number | null; readonly variant?: string | null }, how?: { replace: boolean }): void;
+  walkTo(
+    walk: { readonly steps: string; readonly taken: number | null; readonly variant?: string | null },
+    how?: { replace: boolean },
+  ): void;
   /** Tells the user something in a sentence, for those who hear it; what is seen says it otherwise. */
   say(sentence: string): void;
   /** Opens the dialog in which a change is prepared and shown before it is made. */

@@ -102,7 +102,10 @@ export class Drafts {
     try {
       const living = await livingIdentities();
       return Array.from({ length: localStorage.length }, (_, index) => localStorage.key(index)!)
-        .filter((key) => key.startsWith(this.prefix) && (key === own ? !this.isOwnNew : !living.has(key.slice(this.prefix.length))))
+        .filter(
+          (key) =>
+            key.startsWith(this.prefix) && (key === own ? !this.isOwnNew : !living.has(key.slice(this.prefix.length))),
+        )
         .flatMap((key) => this.read(key))
         .sort((a, b) => Number(b.key === own) - Number(a.key === own) || b.at - a.at);
     } catch {
@@ -113,7 +116,9 @@ export class Drafts {
   private read(key: string): Draft[] {
     try {
       const { text, version, at } = JSON.parse(localStorage.getItem(key) ?? 'null') as Draft;
-      return typeof text === 'string' && typeof version === 'number' && typeof at === 'number' ? [{ key, text, version, at }] : [];
+      return typeof text === 'string' && typeof version === 'number' && typeof at === 'number'
+        ? [{ key, text, version, at }]
+        : [];
     } catch {
       return [];
     }

@@ -13,10 +13,12 @@ const letsGo = 500;
  */
 function hold(id: string, wait: number): Promise<boolean> {
   return new Promise((resolve) => {
-    navigator.locks.request(lockOf(id), { signal: AbortSignal.timeout(wait) }, () => {
-      resolve(true);
-      return new Promise<never>(() => undefined);
-    }).catch(() => resolve(false));
+    navigator.locks
+      .request(lockOf(id), { signal: AbortSignal.timeout(wait) }, () => {
+        resolve(true);
+        return new Promise<never>(() => undefined);
+      })
+      .catch(() => resolve(false));
   });
 }
 
@@ -25,7 +27,7 @@ export async function claimIdentity(): Promise<string> {
   const made = crypto.randomUUID();
   try {
     const known = sessionStorage.getItem(key);
-    if (known && await hold(known, letsGo)) return known;
+    if (known && (await hold(known, letsGo))) return known;
     sessionStorage.setItem(key, made);
   } catch {
     // Where the browser keeps nothing, every page is a new window.

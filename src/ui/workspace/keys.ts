@@ -12,7 +12,10 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
   { keys: '/', does: 'go to a screen by name' },
   { keys: 'F8', does: 'next finding' },
   { keys: 'Shift F8', does: 'finding before' },
-  { keys: 'F2', does: 'rename: in the text the name at the caret, elsewhere the screen; at a literal: let the screen hold it' },
+  {
+    keys: 'F2',
+    does: 'rename: in the text the name at the caret, elsewhere the screen; at a literal: let the screen hold it',
+  },
   { keys: 'Shift F2', does: 'in the text: put a screen in the way of the step at the caret' },
   { keys: 'o', does: 'add a way out of the selected screen' },
   { keys: 'Delete', does: 'outside of the text: delete the selected screen' },
@@ -74,9 +77,11 @@ export function useWorkspaceKeys(workspace: WorkspaceValue, open: { openKeys(): 
       if (view) workspace.address.go({ view: view.id });
       else if (event.key === '/') open.openGoTo();
       else if (event.key === '?') open.openKeys();
-      else if (event.key === 'o' && isScreen(workspace)) workspace.change({ kind: 'way', screen: workspace.address.screen! });
+      else if (event.key === 'o' && isScreen(workspace))
+        workspace.change({ kind: 'way', screen: workspace.address.screen! });
       else if (event.key === 's' && isScreen(workspace)) supplyFirst(workspace);
-      else if (event.key === 'Delete' && isScreen(workspace)) workspace.change({ kind: 'delete', screen: workspace.address.screen! });
+      else if (event.key === 'Delete' && isScreen(workspace))
+        workspace.change({ kind: 'delete', screen: workspace.address.screen! });
       else return;
       done();
     };
@@ -85,11 +90,14 @@ export function useWorkspaceKeys(workspace: WorkspaceValue, open: { openKeys(): 
   }, [workspace, open]);
 }
 
-const isScreen = ({ address, snapshot }: WorkspaceValue): boolean => snapshot.overview.screens.some((screen) => screen.label === address.screen);
+const isScreen = ({ address, snapshot }: WorkspaceValue): boolean =>
+  snapshot.overview.screens.some((screen) => screen.label === address.screen);
 
 /** Gives the first argument that the selected screen fails to supply the value that fits best. */
 function supplyFirst({ address, snapshot, applyFix }: WorkspaceValue): void {
-  const finding = snapshot.overview.findings.find((one) => one.subject === address.screen && one.argument !== null && one.fixes.length > 0);
+  const finding = snapshot.overview.findings.find(
+    (one) => one.subject === address.screen && one.argument !== null && one.fixes.length > 0,
+  );
   if (finding) applyFix(finding.fixes[0]!);
 }
 
@@ -103,27 +111,43 @@ function draftAt({ session, address, snapshot }: WorkspaceValue, between: boolea
     const before = /\w*$/.exec(line.text.slice(0, at - line.from))![0];
     const name = before + /^\w*/.exec(line.text.slice(at - line.from))![0];
     // A number or a text in quotation marks is no name: it can become one that the screen holds.
-    if (name === '' || /^\d/.test(name) || (isInString(line.text.slice(0, at - line.from)) && !/\{[\w.]*$/.test(line.text.slice(0, at - line.from)))) return { kind: 'extract', at };
+    if (
+      name === '' ||
+      /^\d/.test(name) ||
+      (isInString(line.text.slice(0, at - line.from)) && !/\{[\w.]*$/.test(line.text.slice(0, at - line.from)))
+    )
+      return { kind: 'extract', at };
     return { kind: 'rename', at, name };
   }
   const screen = snapshot.overview.screens.find((one) => one.label === address.screen);
-  return screen && !between ? { kind: 'rename', at: session.nowAt(screen.at, snapshot.overview), name: screen.label.split('.').at(-1)! } : null;
+  return screen && !between
+    ? { kind: 'rename', at: session.nowAt(screen.at, snapshot.overview), name: screen.label.split('.').at(-1)! }
+    : null;
 }
 
 /** Whether a line's text ends within quotation marks. */
 const isInString = (before: string): boolean => (before.replace(/\\./g, '').match(/"/g) ?? []).length % 2 === 1;
 
 /** Goes to the finding after, or before, the caret or the selected screen; round at the ends. */
-function stepThroughFindings({ session, snapshot, address, shown, showFinding }: WorkspaceValue, direction: 1 | -1): void {
+function stepThroughFindings(
+  { session, snapshot, address, shown, showFinding }: WorkspaceValue,
+  direction: 1 | -1,
+): void {
   const { findings, screens } = snapshot.overview;
   if (findings.length === 0) return;
   const last = placeOfFinding(findings, shown);
   // Without a caret, one goes on from the finding that was shown last.
-  if (address.view !== 'plan' && last >= 0) return showFinding(findings[(last + direction + findings.length) % findings.length]!);
+  if (address.view !== 'plan' && last >= 0)
+    return showFinding(findings[(last + direction + findings.length) % findings.length]!);
   const selected = address.view === 'plan' ? null : screens.find((screen) => screen.label === address.screen);
-  const at = selected ? (direction > 0 ? selected.to : selected.from) : session.wasAt(session.editor.selection.main.head, snapshot.overview);
-  const next = direction > 0
-    ? findings.find((finding) => finding.range.from > at) ?? findings[0]
-    : findings.findLast((finding) => finding.range.from < at) ?? findings.at(-1);
+  const at = selected
+    ? direction > 0
+      ? selected.to
+      : selected.from
+    : session.wasAt(session.editor.selection.main.head, snapshot.overview);
+  const next =
+    direction > 0
+      ? (findings.find((finding) => finding.range.from > at) ?? findings[0])
+      : (findings.findLast((finding) => finding.range.from < at) ?? findings.at(-1));
   if (next) showFinding(next);
 }

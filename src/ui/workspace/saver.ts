@@ -64,14 +64,22 @@ export class Saver {
     };
     const { signal } = this.stopListening;
     window.addEventListener('focus', () => void this.look(), { signal });
-    window.addEventListener('beforeunload', (event) => {
-      if (this.wouldBeLost()) event.preventDefault();
-    }, { signal });
+    window.addEventListener(
+      'beforeunload',
+      (event) => {
+        if (this.wouldBeLost()) event.preventDefault();
+      },
+      { signal },
+    );
     window.addEventListener('pagehide', () => this.farewell(), { signal });
     // Browsers start the new page of a reload while the old one still ends.
-    window.addEventListener('storage', ({ key, newValue }) => {
-      if (newValue !== null && this.drafts.isOwn(key)) onLateDraft();
-    }, { signal });
+    window.addEventListener(
+      'storage',
+      ({ key, newValue }) => {
+        if (newValue !== null && this.drafts.isOwn(key)) onLateDraft();
+      },
+      { signal },
+    );
   }
 
   /** The texts that earlier visits could not save: this window's own first, then the newest. */
@@ -107,7 +115,10 @@ export class Saver {
     if (this.state.kind === 'overtaken') return;
     if (this.state.kind === 'saved') this.become({ kind: 'unsaved' });
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.save(), Math.max(0, Math.min(pause, this.unsavedSince + longest - Date.now())));
+    this.timer = setTimeout(
+      () => void this.save(),
+      Math.max(0, Math.min(pause, this.unsavedSince + longest - Date.now())),
+    );
   }
 
   /** Drops the text here for the one from elsewhere. */
@@ -224,6 +235,9 @@ export class Saver {
     const text = this.text();
     if (text === this.saved || this.state.kind === 'overtaken') return;
     this.keep();
-    if (text.length < largestFarewell) void api.save(this.plan.id, { text, version: this.plan.version, keep: this.keepBefore }, true).catch(() => undefined);
+    if (text.length < largestFarewell)
+      void api
+        .save(this.plan.id, { text, version: this.plan.version, keep: this.keepBefore }, true)
+        .catch(() => undefined);
   }
 }

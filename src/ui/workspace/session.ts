@@ -1,5 +1,12 @@
 import { redo, undo } from '@codemirror/commands';
-import { EditorState, type ChangeSet, type Extension, type Text, type Transaction, type TransactionSpec } from '@codemirror/state';
+import {
+  EditorState,
+  type ChangeSet,
+  type Extension,
+  type Text,
+  type Transaction,
+  type TransactionSpec,
+} from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import type { Answer as Proposed, Request } from '../../core/edit/propose';
 import type { TextEdit } from '../../core/language/edits';
@@ -75,7 +82,10 @@ export class Session implements AnalystListener {
   /** The overview that came after one, and what had changed between their texts. */
   private readonly followed = new WeakMap<Overview, { readonly by: Overview; readonly changes: ChangeSet | null }>();
 
-  constructor(readonly plan: PlanDocument, extensions: (session: Session) => Extension) {
+  constructor(
+    readonly plan: PlanDocument,
+    extensions: (session: Session) => Extension,
+  ) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
     this.watched = { screen: null, variant: null, supply: false, walk: null, links: null };
     this.snapshot = { overview: unread, ...nothing, drafts: [] };
@@ -86,10 +96,14 @@ export class Session implements AnalystListener {
   start(): () => void {
     const analyst = new Analyst(this);
     const saver = new Saver(
-      this.plan, () => this.text, (save) => {
+      this.plan,
+      () => this.text,
+      (save) => {
         this.save = save;
         for (const listener of this.saveListeners) listener();
-      }, (text) => this.replaceText(text), () => void this.findDrafts(),
+      },
+      (text) => this.replaceText(text),
+      () => void this.findDrafts(),
     );
     this.analyst = analyst;
     this.saver = saver;
@@ -218,7 +232,11 @@ export class Session implements AnalystListener {
     for (const { from, to } of edits) {
       if (since && since.touchesRange(from, to)) return false;
     }
-    const changes = edits.map(({ from, to, insert }) => ({ from: this.nowAt(from, basis), to: this.nowAt(to, basis), insert }));
+    const changes = edits.map(({ from, to, insert }) => ({
+      from: this.nowAt(from, basis),
+      to: this.nowAt(to, basis),
+      insert,
+    }));
     this.dispatch({ changes, userEvent: 'input.fix', scrollIntoView: false });
     return true;
   }
@@ -235,7 +253,14 @@ export class Session implements AnalystListener {
   watch(change: Partial<Watched>): void {
     const watched = { ...this.watched, ...change };
     const { screen, variant, supply, walk, links } = this.watched;
-    if (screen === watched.screen && variant === watched.variant && supply === watched.supply && sameWalk(walk, watched.walk) && links?.urls === watched.links?.urls) return;
+    if (
+      screen === watched.screen &&
+      variant === watched.variant &&
+      supply === watched.supply &&
+      sameWalk(walk, watched.walk) &&
+      links?.urls === watched.links?.urls
+    )
+      return;
     this.watched = watched;
     if (watched.screen === null) this.publish({ detail: null });
     this.analyst?.watch(watched);
@@ -279,7 +304,9 @@ export class Session implements AnalystListener {
    * Null where there is none, or the overview is not of the text as it is now.
    */
   witness(of: number | string, variant: string | null, basis: Overview): Promise<FoundWalk | null> {
-    return this.isCurrent && basis === this.snapshot.overview && this.analyst ? this.analyst.witness(this.text, of, variant) : Promise.resolve(null);
+    return this.isCurrent && basis === this.snapshot.overview && this.analyst
+      ? this.analyst.witness(this.text, of, variant)
+      : Promise.resolve(null);
   }
 
   /** Walks that use what the kept ones do not. */
@@ -369,7 +396,8 @@ export class Session implements AnalystListener {
   /** What has changed since the text of an overview; null where nothing has. A view may still draw one that newer ones have followed. */
   private changesSince(basis: Overview): ChangeSet | null {
     const since: ChangeSet[] = [];
-    for (let next = this.followed.get(basis); next; next = this.followed.get(next.by)) if (next.changes) since.push(next.changes);
+    for (let next = this.followed.get(basis); next; next = this.followed.get(next.by))
+      if (next.changes) since.push(next.changes);
     return composed([...since, ...this.pending.map(({ changes }) => changes)]);
   }
 
@@ -415,7 +443,10 @@ export class Session implements AnalystListener {
   overviewCame(seq: number, overview: Overview, { detail, supply, walk, links }: Looked): void {
     if (seq <= this.analysed && seq !== this.seq) return;
     this.analysed = seq;
-    this.followed.set(this.snapshot.overview, { by: overview, changes: composed(this.pending.filter((one) => one.seq <= seq).map((one) => one.changes)) });
+    this.followed.set(this.snapshot.overview, {
+      by: overview,
+      changes: composed(this.pending.filter((one) => one.seq <= seq).map((one) => one.changes)),
+    });
     this.pending = this.pending.filter((one) => one.seq > seq);
     this.dispatch({ effects: showOverview.of({ value: overview, since: this.changesAfter(seq) }) });
     this.publish({ overview, detail, supply, walk, links });

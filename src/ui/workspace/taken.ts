@@ -5,7 +5,8 @@ import type { WalkRequest } from '../../core/report/walk-card';
 export const longestWalk = 40_000;
 
 /** A count as an address writes it; null for all else. */
-export const readTaken = (written: string | null | undefined): number | null => (written && /^\d{1,5}$/.test(written) ? Number(written) : null);
+export const readTaken = (written: string | null | undefined): number | null =>
+  written && /^\d{1,5}$/.test(written) ? Number(written) : null;
 
 /** The same object each time, so that nobody takes it for a change. */
 export const nothingTyped: WalkRequest['typed'] = {};

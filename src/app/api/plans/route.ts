@@ -17,14 +17,17 @@ export const GET = handler(async () => ({ plans: await (await plans()).list() })
 export const POST = handler(async (request) => {
   const { name, from = 'empty', text, model } = await readJson(request, newPlanSchema);
   const content = needText(text ?? (model ? textOf(model) : null) ?? (from === 'demo' ? demoText() : ''));
-  const plan = await (await plans()).create(name?.trim() ?? nameOf(content) ?? (from === 'demo' ? demoName : 'Untitled plan'), content);
+  const plan = await (
+    await plans()
+  ).create(name?.trim() ?? nameOf(content) ?? (from === 'demo' ? demoName : 'Untitled plan'), content);
   return Response.json(plan, { status: 201, headers: { location: `/plans/${plan.id}` } });
 });
 
 /** The text of a plan that comes as JSON. */
 function textOf(json: Record<string, unknown>): string {
   const model = asModel(json);
-  if (isMisfit(model)) throw new Refusal(422, 'Not a plan', 'The JSON is not a plan of the form that Andante writes.', { errors: model });
+  if (isMisfit(model))
+    throw new Refusal(422, 'Not a plan', 'The JSON is not a plan of the form that Andante writes.', { errors: model });
   return writePlan(model);
 }
 

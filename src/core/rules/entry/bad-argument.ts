@@ -13,8 +13,10 @@ export const badArgument: Rule = {
   explanation:
     'The URL leads to the right pattern, but a value is not of the argument’s type, so that the pattern does not fit and nothing ' +
     'opens; or a name of its query is none of the pattern’s, and its value goes nowhere.',
-  wrong: 'app "Huts"\norigin huts:\nstart list\nentry shortcut "First hut" opens /huts/one\nscreen list "Huts" {\n  on "First" push hut\n}\nscreen hut "Hut" {\n  takes hutId: int = 1\n  link /huts/{hutId}\n}\n',
-  right: 'app "Huts"\norigin huts:\nstart list\nentry shortcut "First hut" opens /huts/1\nscreen list "Huts" {\n  on "First" push hut\n}\nscreen hut "Hut" {\n  takes hutId: int = 1\n  link /huts/{hutId}\n}\n',
+  wrong:
+    'app "Huts"\norigin huts:\nstart list\nentry shortcut "First hut" opens /huts/one\nscreen list "Huts" {\n  on "First" push hut\n}\nscreen hut "Hut" {\n  takes hutId: int = 1\n  link /huts/{hutId}\n}\n',
+  right:
+    'app "Huts"\norigin huts:\nstart list\nentry shortcut "First hut" opens /huts/1\nscreen list "Huts" {\n  on "First" push hut\n}\nscreen hut "Hut" {\n  takes hutId: int = 1\n  link /huts/{hutId}\n}\n',
   *check({ plan }) {
     for (const opening of entriesOpening(plan)) {
       const { entry, url, found, variant } = opening;
@@ -28,7 +30,9 @@ export const badArgument: Rule = {
         range: url,
         summary: say`A value in the URL of “${entry.label}” does not fit ${near.pattern.link.pattern}.`,
         detail: say`${sayFailure(near)}. Nothing opens.`,
-        subject: entry.label, variant, url: url.text,
+        subject: entry.label,
+        variant,
+        url: url.text,
       };
     }
   },
@@ -41,12 +45,23 @@ function* unread({ entry, url, variant }: EntryUrl, { pattern, remarks }: Matche
     const names = pattern.query.map(({ name }) => name);
     const near = remark.kind === 'unknown-name' ? closest(remark.name, names) : null;
     const at = placeOf(url.text, remark.name);
-    const fixes: Fix[] = near && at !== null ? [{ label: `Write ${near}`, edits: [{ from: url.from + at, to: url.from + at + remark.name.length, insert: near }] }] : [];
+    const fixes: Fix[] =
+      near && at !== null
+        ? [
+            {
+              label: `Write ${near}`,
+              edits: [{ from: url.from + at, to: url.from + at + remark.name.length, insert: near }],
+            },
+          ]
+        : [];
     yield {
       range: url,
       summary: say`The URL of “${entry.label}” hands over ${told(remark.name)}, ${remark.kind === 'repeated' ? say`twice` : say`which ${pattern.link.pattern} does not have`}.`,
       detail: near ? say`Did you mean ${near}?` : sayRemark(remark),
-      subject: entry.label, variant, url: url.text, fixes,
+      subject: entry.label,
+      variant,
+      url: url.text,
+      fixes,
     };
   }
 }

@@ -17,24 +17,41 @@ export const unresolved: Rule = {
   explanation:
     'The shortcut, widget or notification does nothing, or opens the app at its start: somebody taps it and does not get what it ' +
     'promised. Write a URL that a pattern of the plan fits, or open the screen by its name.',
-  wrong: 'app "Huts"\norigin huts:\nstart list\nentry shortcut "Huts" opens /hut\nscreen list "Huts" {\n  link /huts\n}\n',
-  right: 'app "Huts"\norigin huts:\nstart list\nentry shortcut "Huts" opens /huts\nscreen list "Huts" {\n  link /huts\n}\n',
+  wrong:
+    'app "Huts"\norigin huts:\nstart list\nentry shortcut "Huts" opens /hut\nscreen list "Huts" {\n  link /huts\n}\n',
+  right:
+    'app "Huts"\norigin huts:\nstart list\nentry shortcut "Huts" opens /huts\nscreen list "Huts" {\n  link /huts\n}\n',
   *check({ plan }) {
     for (const { entry, url, found, variant } of entriesOpening(plan)) {
       if (found.kind === 'matched') continue;
       const near = found.kind === 'problem' ? [] : nearestTo(spaceOf(plan, found.variant), url.text);
       if (near[0] && isValueOf(near[0].failure)) continue;
-      const better = near[0] ? corrected(url.text, near[0].failure) : found.kind === 'problem' && 'meant' in found.problem ? found.problem.meant : null;
+      const better = near[0]
+        ? corrected(url.text, near[0].failure)
+        : found.kind === 'problem' && 'meant' in found.problem
+          ? found.problem.meant
+          : null;
       yield {
         range: url,
-        summary: found.kind === 'problem' ? say`The URL of “${entry.label}” does not read.` : say`The URL of “${entry.label}” opens nothing.`,
-        detail: found.kind === 'problem' ? say`${told(url.text)}: ${sayUrlProblem(found.problem)}.`
-          : near[0] ? say`${near[0].pattern.link.pattern} to ${near[0].pattern.link.screen.label} comes nearest: ${sayFailure(near[0])}.`
-          : plan.screens.some(({ links }) => links.length > 0) ? say`No pattern of the plan comes near to ${told(url.text)}.` : say`The plan has no links.`,
+        summary:
+          found.kind === 'problem'
+            ? say`The URL of “${entry.label}” does not read.`
+            : say`The URL of “${entry.label}” opens nothing.`,
+        detail:
+          found.kind === 'problem'
+            ? say`${told(url.text)}: ${sayUrlProblem(found.problem)}.`
+            : near[0]
+              ? say`${near[0].pattern.link.pattern} to ${near[0].pattern.link.screen.label} comes nearest: ${sayFailure(near[0])}.`
+              : plan.screens.some(({ links }) => links.length > 0)
+                ? say`No pattern of the plan comes near to ${told(url.text)}.`
+                : say`The plan has no links.`,
         subject: entry.label,
         variant,
         url: url.text,
-        fixes: better === null || !opensEverywhere(plan, entry, better) ? [] : [{ label: `Write ${better}`, edits: [{ from: url.from, to: url.to, insert: better }] }],
+        fixes:
+          better === null || !opensEverywhere(plan, entry, better)
+            ? []
+            : [{ label: `Write ${better}`, edits: [{ from: url.from, to: url.to, insert: better }] }],
       };
     }
   },

@@ -11,13 +11,17 @@ export const alone: Rule = {
   explanation:
     'Whoever follows the link stands in the middle of the app with no way to the rest of it: there is no header arrow, and Back ' +
     'goes to where the link was. Build the stack under the screen that somebody would have who had tapped there.',
-  wrong: 'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  on "About" push about\n}\nscreen about "About" {\n  link /about under nothing\n}\n',
-  right: 'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  on "About" push about\n}\nscreen about "About" {\n  link /about under list\n}\n',
+  wrong:
+    'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  on "About" push about\n}\nscreen about "About" {\n  link /about under nothing\n}\n',
+  right:
+    'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  on "About" push about\n}\nscreen about "About" {\n  link /about under list\n}\n',
   *check({ plan }) {
     for (const screen of plan.screens) {
       for (const link of screen.links) {
         if (!link.node.pattern || link.under === null) continue;
-        const variants = plan.variants.filter((variant) => isIn(screen.only, variant) && standsAlone(plan, link, variant));
+        const variants = plan.variants.filter(
+          (variant) => isIn(screen.only, variant) && standsAlone(plan, link, variant),
+        );
         if (variants.length === 0) continue;
         const here = plan.variants.filter((variant) => isIn(screen.only, variant));
         yield {
@@ -37,7 +41,9 @@ export const alone: Rule = {
 function standsAlone(plan: Plan, { screen, under }: Link, variant: string): boolean {
   if (under!.some(({ target }) => target && isIn(target.only, variant))) return false;
   if (plan.start?.target === screen) return false;
-  return !plan.tabBars.some(({ only, tabs }) => isIn(only, variant) && tabs.some(({ call }) => call?.target === screen));
+  return !plan.tabBars.some(
+    ({ only, tabs }) => isIn(only, variant) && tabs.some(({ call }) => call?.target === screen),
+  );
 }
 
 /** Puts what a cold start shows beneath, tried out since Back then reveals it: by name where it takes nothing, and otherwise by leaving it to the app. */
@@ -47,5 +53,11 @@ function underStart({ start }: Plan, { screen, node }: Link): Fix[] {
   // What needs something itself may put the link off.
   if (target.needs.length > 0) return [];
   const named = target.parameters.every(mayBeLeftOut);
-  return [{ label: `Put ${target.label} under it`, edits: [{ from: node.pattern!.to, to: node.to, insert: named ? ` under ${target.label}` : '' }], onTrial: true }];
+  return [
+    {
+      label: `Put ${target.label} under it`,
+      edits: [{ from: node.pattern!.to, to: node.to, insert: named ? ` under ${target.label}` : '' }],
+      onTrial: true,
+    },
+  ];
 }

@@ -15,7 +15,9 @@ export const noOrigin: Rule = {
   right: 'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  link /huts\n}\n',
   *check({ plan }) {
     if (plan.tree.declarations.some(({ kind }) => kind === 'origin')) return;
-    const link = plan.screens.flatMap(({ links }) => links).find(({ node, pattern }) => node.pattern && originAt(pattern) === null);
+    const link = plan.screens
+      .flatMap(({ links }) => links)
+      .find(({ node, pattern }) => node.pattern && originAt(pattern) === null);
     if (!link) return;
     const scheme = `${asSegment((plan.name ?? '').replace(/[^A-Za-z0-9]/g, '')) || 'app'}:`.replace(/^(?=\d)/, 'app');
     const app = plan.tree.declarations.find(({ kind }) => kind === 'app');
@@ -25,7 +27,12 @@ export const noOrigin: Rule = {
       summary: say`The app has links, but no origin under which they live.`,
       detail: say`Name one at the beginning: ${'origin https://huts.example'}, or a scheme of the app’s own, ${`origin ${scheme}`}.`,
       subject: null,
-      fixes: [{ label: `Add the origin ${scheme}`, edits: [{ from: at, to: at, insert: app ? `\norigin ${scheme}` : `origin ${scheme}\n` }] }],
+      fixes: [
+        {
+          label: `Add the origin ${scheme}`,
+          edits: [{ from: at, to: at, insert: app ? `\norigin ${scheme}` : `origin ${scheme}\n` }],
+        },
+      ],
     };
   },
 };

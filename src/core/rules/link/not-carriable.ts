@@ -17,14 +17,17 @@ export const notCarriable: Rule = {
     'A URL is text: it carries texts, numbers, dates, choices, ids, and in a query lists of these. A record exists only where ' +
     'code has made it, so that a screen which requires one can be opened from inside alone. Let it take the record’s id and load ' +
     'the rest, or let the record be absent.',
-  wrong: 'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hut: each)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n  link /hut\n}\n',
-  right: 'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hutId: each.id)\n}\nscreen hut "Hut" {\n  takes hutId: int\n  link /hut/{hutId}\n}\n',
+  wrong:
+    'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hut: each)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n  link /hut\n}\n',
+  right:
+    'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hutId: each.id)\n}\nscreen hut "Hut" {\n  takes hutId: int\n  link /hut/{hutId}\n}\n',
   *check({ plan }) {
     for (const { screen, link, template } of eachTemplate(plan)) {
       for (const parameter of screen.parameters) {
         const variable = template.variables.find(({ name }) => name === parameter.name);
         // What the pattern does not name, no URL brings: where it may be left out, all is well.
-        if (variable ? carriageOf(parameter, variable.place) : mayBeLeftOut(parameter) || ridesAtAll(parameter)) continue;
+        if (variable ? carriageOf(parameter, variable.place) : mayBeLeftOut(parameter) || ridesAtAll(parameter))
+          continue;
         const { name } = parameter;
         const inQuery = variable && carriageOf(parameter, 'query') ? moveToQuery(link.pattern, name) : null;
         const left = variable && mayBeLeftOut(parameter) ? takeOut(link.pattern, name) : null;
@@ -33,7 +36,9 @@ export const notCarriable: Rule = {
         if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)] });
         yield {
           range: variable ? inPattern(link, variable.from, variable.to) : inPattern(link, 0, link.pattern.length),
-          summary: variable ? say`In ${link.pattern}, ${name} cannot ride ${where(variable.place)}.` : say`The link ${link.pattern} can never bring ${name}, which ${screen.label} requires.`,
+          summary: variable
+            ? say`In ${link.pattern}, ${name} cannot ride ${where(variable.place)}.`
+            : say`The link ${link.pattern} can never bring ${name}, which ${screen.label} requires.`,
           detail: why(parameter, variable?.place ?? 'query'),
           subject: screen.label,
           fixes,
@@ -47,9 +52,12 @@ const ridesAtAll = ({ type }: Parameter): boolean => carriedBy(type) !== null ||
 
 function where(place: Place): Message {
   switch (place) {
-    case 'path': return say`in a segment of the path`;
-    case 'rest': return say`as the rest of the path`;
-    case 'query': return say`in a URL`;
+    case 'path':
+      return say`in a segment of the path`;
+    case 'rest':
+      return say`as the rest of the path`;
+    case 'query':
+      return say`in a URL`;
   }
 }
 
@@ -58,9 +66,13 @@ function why(parameter: Parameter, place: Place): Message {
   if (type.kind === 'record') {
     const field = tellingField(type);
     const id = field === null ? undefined : type.fields.get(field);
-    return id ? say`It is of type ${showType(type)}, a record, which only code can hand over. Take its ${field!} (${showType(id)}) instead, and load the rest.` : say`It is of type ${showType(type)}, a record, which only code can hand over.`;
+    return id
+      ? say`It is of type ${showType(type)}, a record, which only code can hand over. Take its ${field!} (${showType(id)}) instead, and load the rest.`
+      : say`It is of type ${showType(type)}, a record, which only code can hand over.`;
   }
-  if (type.kind === 'list' && !itemsCarriedBy(type)) return say`It is of type ${showType(type)}, whose items no URL can carry.`;
-  if (place === 'rest') return say`It is of type ${showType(type)}; the rest of a path is text, or a list with a value for each segment.`;
+  if (type.kind === 'list' && !itemsCarriedBy(type))
+    return say`It is of type ${showType(type)}, whose items no URL can carry.`;
+  if (place === 'rest')
+    return say`It is of type ${showType(type)}; the rest of a path is text, or a list with a value for each segment.`;
   return say`It is of type ${showType(type)}, and a segment has one value. In the query a list can ride.`;
 }

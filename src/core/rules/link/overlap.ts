@@ -12,13 +12,26 @@ export const overlap: Rule = {
     'the last. A URL takes the more specific pattern, segment by segment from the left: text before a variable of a type, that ' +
     'before a variable of text. Tell the two apart by a text in the path, or by the types of their variables. The URL shown is the ' +
     'shortest that fits both.',
-  wrong: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  has name: text\n  on "Hut" push hut(name)\n  on "Area" push area(name)\n}\nscreen hut "Hut" {\n  takes name: text\n  link /{name}\n}\nscreen area "Area" {\n  takes name: text\n  link /{name}\n}\n',
-  right: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  has name: text\n  on "Hut" push hut(name)\n  on "Area" push area(name)\n}\nscreen hut "Hut" {\n  takes name: text\n  link /{name}\n}\nscreen area "Area" {\n  takes name: text\n  link /area/{name}\n}\n',
+  wrong:
+    'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  has name: text\n  on "Hut" push hut(name)\n  on "Area" push area(name)\n}\nscreen hut "Hut" {\n  takes name: text\n  link /{name}\n}\nscreen area "Area" {\n  takes name: text\n  link /{name}\n}\n',
+  right:
+    'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  has name: text\n  on "Hut" push hut(name)\n  on "Area" push area(name)\n}\nscreen hut "Hut" {\n  takes name: text\n  link /{name}\n}\nscreen area "Area" {\n  takes name: text\n  link /area/{name}\n}\n',
   *check({ plan }) {
     let tried = 0;
-    for (const { found: { first, second, url }, space, variants } of yield* clashesIn(plan, (clashes) => clashes.overlaps, ({ first, second }) => [first.link, second.link])) {
+    for (const {
+      found: { first, second, url },
+      space,
+      variants,
+    } of yield* clashesIn(
+      plan,
+      (clashes) => clashes.overlaps,
+      ({ first, second }) => [first.link, second.link],
+    )) {
       const { link } = second;
-      const both = first.link.screen === link.screen ? say`${first.link.pattern} and ${link.pattern}, both to ${link.screen.label},` : say`${first.link.pattern} to ${first.link.screen.label} and ${link.pattern} to ${link.screen.label}`;
+      const both =
+        first.link.screen === link.screen
+          ? say`${first.link.pattern} and ${link.pattern}, both to ${link.screen.label},`
+          : say`${first.link.pattern} to ${first.link.screen.label} and ${link.pattern} to ${link.screen.label}`;
       yield {
         range: inPattern(link, 0, link.pattern.length),
         summary: say`The links ${both} fit one URL, and neither is more specific.`,

@@ -10,11 +10,21 @@ export const shadowed: Rule = {
   explanation:
     'The pattern is dead: no URL opens its screen by it. Mostly the path of another was copied, or a type was changed so that the ' +
     'other now takes all. Give it a path of its own, or take it out. The URL shown is the shortest that fits it, and opens something else.',
-  wrong: 'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /{season}\n}\n',
-  right: 'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /prices/{season}\n}\n',
+  wrong:
+    'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /{season}\n}\n',
+  right:
+    'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /prices/{season}\n}\n',
   *check({ plan }) {
     let tried = 0;
-    for (const { found: { pattern, url, by }, space, variants } of yield* clashesIn(plan, (clashes) => clashes.shadowed, ({ pattern }) => [pattern.link])) {
+    for (const {
+      found: { pattern, url, by },
+      space,
+      variants,
+    } of yield* clashesIn(
+      plan,
+      (clashes) => clashes.shadowed,
+      ({ pattern }) => [pattern.link],
+    )) {
       const { link } = pattern;
       yield {
         range: inPattern(link, 0, link.pattern.length),

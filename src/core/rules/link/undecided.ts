@@ -20,8 +20,15 @@ export const undecidedLink: Rule = {
   wrong: `${head}${accept}${accept}screen tour "Tour" {\n${takes}${link('-')}${link('.')}${link('~')}  link /{a}\n}\n`,
   right: `${head}screen tour "Tour" {\n${takes}${link('/')}  link /{a}\n}\n`,
   *check({ plan }) {
-    const open = yield* clashesIn(plan, (clashes) => clashes.undecided, ({ link }) => [link]);
-    for (const { found: { link }, variants } of open) {
+    const open = yield* clashesIn(
+      plan,
+      (clashes) => clashes.undecided,
+      ({ link }) => [link],
+    );
+    for (const {
+      found: { link },
+      variants,
+    } of open) {
       yield {
         range: inPattern(link, 0, link.pattern.length),
         summary: say`There is too much to work out to tell whether ${link.pattern} to ${link.screen.label} clashes with other links.`,

@@ -12,12 +12,16 @@ import type { Fix, Rule } from '../rule';
 function isOpened(plan: Plan, link: Link): boolean {
   const urls = [
     ...plan.entries.flatMap(({ node }) => (node.url ? [node.url.text] : [])),
-    ...plan.walks.flatMap(({ body }) => (body?.items ?? []).flatMap((step) => (step.kind === 'open' && step.url ? [step.url.text] : []))),
+    ...plan.walks.flatMap(({ body }) =>
+      (body?.items ?? []).flatMap((step) => (step.kind === 'open' && step.url ? [step.url.text] : [])),
+    ),
   ];
-  return plan.variants.some((variant) => urls.some((url) => {
-    const found = spaceOf(plan, variant).match(url);
-    return isMatched(found) && found.pattern.link === link;
-  }));
+  return plan.variants.some((variant) =>
+    urls.some((url) => {
+      const found = spaceOf(plan, variant).match(url);
+      return isMatched(found) && found.pattern.link === link;
+    }),
+  );
 }
 
 export const unknownVariable: Rule = {
@@ -27,27 +31,47 @@ export const unknownVariable: Rule = {
   explanation:
     'The URL carries a value that nobody reads: the name is misspelt, or the screen has changed and the pattern has not ' +
     'followed. A variable of a pattern has the name of the argument that takes its value, and with it its type.',
-  wrong: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?dya}\n}\n',
-  right: 'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?day}\n}\n',
+  wrong:
+    'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?dya}\n}\n',
+  right:
+    'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?day}\n}\n',
   *check({ text, plan, supply }) {
     for (const { screen, link, template } of eachTemplate(plan)) {
       for (const { name, place, from, to } of template.variables) {
         if (screen.parameters.some((parameter) => parameter.name === name)) continue;
-        const open = screen.parameters.filter((parameter) => !template.variables.some((variable) => variable.name === parameter.name));
-        const near = closest(name, open.map((parameter) => parameter.name));
+        const open = screen.parameters.filter(
+          (parameter) => !template.variables.some((variable) => variable.name === parameter.name),
+        );
+        const near = closest(
+          name,
+          open.map((parameter) => parameter.name),
+        );
         const range = inPattern(link, from, to);
         const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ ...range, insert: near }] }] : [];
         // Where others lead there, they need not bring it.
         const type = place === 'query' || supply.into[screen.index]!.length > 0 ? 'text?' : 'text';
-        if (!screen.holds.some((held) => held.name === name)) fixes.push({ label: `Let ${screen.label} take ${name}: ${type}`, edits: [prependToScreen(text, screen.node, `takes ${name}: ${type}`)] });
+        if (!screen.holds.some((held) => held.name === name))
+          fixes.push({
+            label: `Let ${screen.label} take ${name}: ${type}`,
+            edits: [prependToScreen(text, screen.node, `takes ${name}: ${type}`)],
+          });
         const left = takeOut(link.pattern, name);
         // URLs that the plan itself opens have to fit what is left.
-        if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)], ...(place !== 'query' && isOpened(plan, link) ? { onTrial: true } : {}) });
+        if (left !== null)
+          fixes.push({
+            label: `Take ${name} out`,
+            edits: [writePattern(link, left)],
+            ...(place !== 'query' && isOpened(plan, link) ? { onTrial: true } : {}),
+          });
         const takes = screen.parameters.map((parameter) => `${parameter.name}: ${showType(parameter.type)}`);
         yield {
           range,
           summary: say`The link ${link.pattern} brings ${name} to ${screen.label}, which does not take it.`,
-          detail: near ? say`Did you mean ${near}?` : takes.length === 0 ? say`${screen.label} takes nothing.` : say`${screen.label} takes ${enumerate(takes, 5)}.`,
+          detail: near
+            ? say`Did you mean ${near}?`
+            : takes.length === 0
+              ? say`${screen.label} takes nothing.`
+              : say`${screen.label} takes ${enumerate(takes, 5)}.`,
           subject: screen.label,
           fixes,
         };

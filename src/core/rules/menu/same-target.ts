@@ -11,21 +11,33 @@ export const sameTarget: Rule = {
   explanation:
     'A user tries both and wonders what the difference is. Most often one of them was copied and should lead elsewhere. ' +
     'Items that open one screen with different arguments are fine.',
-  wrong: 'app "Huts"\nstart hut\nmenu "More" {\n  "Map" reset map\n  "Chart" reset map\n}\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
-  right: 'app "Huts"\nstart hut\nmenu "More" {\n  "Map" reset map\n  "Legend" reset legend\n}\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\nscreen legend "Legend" { on "Hut" reset hut }\n',
+  wrong:
+    'app "Huts"\nstart hut\nmenu "More" {\n  "Map" reset map\n  "Chart" reset map\n}\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
+  right:
+    'app "Huts"\nstart hut\nmenu "More" {\n  "Map" reset map\n  "Legend" reset legend\n}\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\nscreen legend "Legend" { on "Hut" reset hut }\n',
   *check({ plan }) {
     for (const menu of plan.menus) {
-      const items = menu.items.map(({ label, branches, node }) => ({ label, does: branches.length === 1 ? whatBranchDoes(branches[0]!) : null, range: node }));
+      const items = menu.items.map(({ label, branches, node }) => ({
+        label,
+        does: branches.length === 1 ? whatBranchDoes(branches[0]!) : null,
+        range: node,
+      }));
       yield* doubles(items, say`in the menu “${words(menu.title)}”`, menu.title);
     }
     for (const { tabs } of plan.tabBars) {
-      yield* doubles(tabs.map(({ label, call, node }) => ({ label, does: call && whatCallOpens(call), range: node })), say`among the tabs`, null);
+      yield* doubles(
+        tabs.map(({ label, call, node }) => ({ label, does: call && whatCallOpens(call), range: node })),
+        say`among the tabs`,
+        null,
+      );
     }
   },
 };
 
 function* doubles(
-  items: readonly { label: string; does: string | null; range: Range }[], where: ReturnType<typeof say>, subject: string | null,
+  items: readonly { label: string; does: string | null; range: Range }[],
+  where: ReturnType<typeof say>,
+  subject: string | null,
 ): Generator<Found> {
   const seen = new Map<string, string>();
   for (const { label, does, range } of items) {
@@ -34,7 +46,8 @@ function* doubles(
     if (first === undefined) seen.set(does, label);
     else {
       yield {
-        range, subject: subject ?? label,
+        range,
+        subject: subject ?? label,
         summary: say`“${words(label)}” and “${words(first)}” ${where} do the same.`,
         detail: say`Both ${words(does)}. Let one of them lead elsewhere, or take it out.`,
       };

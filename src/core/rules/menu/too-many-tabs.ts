@@ -11,8 +11,10 @@ export const tooManyTabs: Rule = {
   explanation:
     'On a phone a sixth tab makes all of them too narrow for a thumb, or is hidden behind another one where nobody looks. ' +
     'Move what is used least into a menu.',
-  wrong: 'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n  "C" c\n  "D" d\n  "E" e\n  "F" f\n}\nscreen a "A"\nscreen b "B"\nscreen c "C"\nscreen d "D"\nscreen e "E"\nscreen f "F"\n',
-  right: 'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n  "C" c\n  "D" d\n  "E" e\n}\nscreen a "A"\nscreen b "B"\nscreen c "C"\nscreen d "D"\nscreen e "E"\n',
+  wrong:
+    'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n  "C" c\n  "D" d\n  "E" e\n  "F" f\n}\nscreen a "A"\nscreen b "B"\nscreen c "C"\nscreen d "D"\nscreen e "E"\nscreen f "F"\n',
+  right:
+    'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n  "C" c\n  "D" d\n  "E" e\n}\nscreen a "A"\nscreen b "B"\nscreen c "C"\nscreen d "D"\nscreen e "E"\n',
   *check({ plan }) {
     for (const { tabs } of plan.tabBars) {
       const first = tabs[most];

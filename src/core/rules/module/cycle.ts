@@ -12,8 +12,10 @@ export const moduleCycle: Rule = {
   explanation:
     'None of them can be built, tested or given away without the others. Often one way back would do: `back` or `back to` ' +
     'instead of opening a screen of the module that one came from; or a screen that belongs to the other module.',
-  wrong: 'app "Huts"\nstart hut\nmodule a {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map" {\n    on "Done" reset hut\n  }\n}\n',
-  right: 'app "Huts"\nstart hut\nmodule a {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map" {\n    on "Done" back\n  }\n}\n',
+  wrong:
+    'app "Huts"\nstart hut\nmodule a {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map" {\n    on "Done" reset hut\n  }\n}\n',
+  right:
+    'app "Huts"\nstart hut\nmodule a {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map" {\n    on "Done" back\n  }\n}\n',
   *check({ plan, supply }) {
     const needs = dependencies(plan, supply.waysIn);
     const next = (module: Module): readonly Module[] => [...needs.get(module)!.keys()];

@@ -8,8 +8,10 @@ export const noOwner: Rule = {
   explanation:
     'Whoever has to change a screen wants to know whom to ask. A plan that names no owners at all is fine: then one team ' +
     'owns everything. Write `by` and the owner’s name behind the module’s.',
-  wrong: 'app "Huts"\nstart hut\nmodule a by "Hut team" {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map"\n}\n',
-  right: 'app "Huts"\nstart hut\nmodule a by "Hut team" {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b by "Map team" {\n  screen map "Map"\n}\n',
+  wrong:
+    'app "Huts"\nstart hut\nmodule a by "Hut team" {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map"\n}\n',
+  right:
+    'app "Huts"\nstart hut\nmodule a by "Hut team" {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b by "Map team" {\n  screen map "Map"\n}\n',
   *check({ plan }) {
     const owners = [...new Set(plan.modules.flatMap((module) => module.owner ?? []))];
     if (owners.length === 0) return;
@@ -21,7 +23,10 @@ export const noOwner: Rule = {
         summary: say`The module ${name} has no owner.`,
         detail: say`Say whom to ask about its screens, as in ${`module ${name} by ${JSON.stringify(owners[0]!)}`}; so far there ${owners.length === 1 ? say`is` : say`are`} ${enumerate(owners, 4)}.`,
         subject: name,
-        fixes: owners.slice(0, 3).map((each) => ({ label: `Let ${each} own it`, edits: [{ from: to, to, insert: ` by ${JSON.stringify(each)}` }] })),
+        fixes: owners.slice(0, 3).map((each) => ({
+          label: `Let ${each} own it`,
+          edits: [{ from: to, to, insert: ` by ${JSON.stringify(each)}` }],
+        })),
       };
     }
   },

@@ -12,8 +12,10 @@ export const privateScreen: Rule = {
   explanation:
     'Its module may change or remove a private screen without asking anyone. Open one of the module’s other screens, or ' +
     'agree with its owner that this one is no longer private. The app’s start, tabs, menus and entries are outside of every module.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  private screen legend "Legend"\n}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  screen legend "Legend"\n}\n',
+  wrong:
+    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  private screen legend "Legend"\n}\n',
+  right:
+    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  screen legend "Legend"\n}\n',
   *check({ text, plan }) {
     if (!plan.screens.some((screen) => screen.private && screen.module)) return;
     for (const { site, call } of sites(plan)) {
@@ -29,14 +31,22 @@ export const privateScreen: Rule = {
   },
 };
 
-function* used(text: string, target: Screen, { from, to }: Range, by: Screen | null, module: Module | null): Generator<Found> {
+function* used(
+  text: string,
+  target: Screen,
+  { from, to }: Range,
+  by: Screen | null,
+  module: Module | null,
+): Generator<Found> {
   if (!target.private || !target.module || target.module === module) return;
   const owner = target.module.owner ? say` (${target.module.owner})` : '';
   const word = target.node.from;
   const rest = /^private\s+/.exec(text.slice(word, target.nameNode.from))![0].length;
   yield {
     range: { from, to },
-    summary: by ? say`${by.label} uses ${target.label}, which is private to ${target.module.name}.` : say`${target.label} is used from outside, and is private to ${target.module.name}.`,
+    summary: by
+      ? say`${by.label} uses ${target.label}, which is private to ${target.module.name}.`
+      : say`${target.label} is used from outside, and is private to ${target.module.name}.`,
     detail: say`The module${owner} may change it without asking. Open one of its other screens, or let this one be public.`,
     subject: by?.label ?? target.label,
     fixes: [{ label: `Let ${target.label} be public`, edits: [{ from: word, to: word + rest, insert: '' }] }],

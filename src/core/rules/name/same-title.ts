@@ -17,7 +17,10 @@ export const sameTitle: Rule = {
       const title = screen.title?.value.trim() ?? '';
       if (title === '' || title.includes('{')) continue;
       const before = byTitle.get(title.toLowerCase()) ?? [];
-      const first = before.find((other) => other.only === null || screen.only === null || [...screen.only].some((variant) => other.only!.has(variant)));
+      const first = before.find(
+        (other) =>
+          other.only === null || screen.only === null || [...screen.only].some((variant) => other.only!.has(variant)),
+      );
       byTitle.set(title.toLowerCase(), [...before, screen]);
       if (!first) continue;
       yield {

@@ -4,7 +4,8 @@ import { say, words } from '../message';
 import type { Rule } from '../rule';
 
 /** What editors and copies leave behind. */
-const leftOver = /^(screen|page|view|new|untitled|test|tmp|temp|foo|bar|baz|copy|unnamed)_?\d*$|^(new|my)(Screen|Page|View)\d*$|.(_copy|Copy)\d*$/;
+const leftOver =
+  /^(screen|page|view|new|untitled|test|tmp|temp|foo|bar|baz|copy|unnamed)_?\d*$|^(new|my)(Screen|Page|View)\d*$|.(_copy|Copy)\d*$/;
 
 export const style: Rule = {
   id: 'name/style',
@@ -14,8 +15,10 @@ export const style: Rule = {
     'A name is typed in many places, by people and by generated code; one that breaks the pattern is mistyped. What most ' +
     'names of a kind have is the pattern: small or capital first letter, capitals or underscores between words. Names such as ' +
     'screen1 are left over from when the screen was made.',
-  wrong: 'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push Map_legend\n}\nscreen Map_legend "Legend" {}\n',
-  right: 'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push mapLegend\n}\nscreen mapLegend "Legend" {}\n',
+  wrong:
+    'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push Map_legend\n}\nscreen Map_legend "Legend" {}\n',
+  right:
+    'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push mapLegend\n}\nscreen mapLegend "Legend" {}\n',
   *check({ plan }) {
     for (const { kind, names, subjects } of namesByKind(plan)) {
       const capital = usual(names, startsWithCapital);
@@ -24,9 +27,11 @@ export const style: Rule = {
         const { text, from, to } = names[at]!;
         const subject = subjects[at]!;
         const other =
-          capital !== null && startsWithCapital(text) !== capital ? say`begins with a ${words(capital ? 'small' : 'capital')} letter`
-          : underscores !== null && joint(text) === !underscores ? say`joins words with ${words(underscores ? 'capitals' : 'underscores')}`
-          : null;
+          capital !== null && startsWithCapital(text) !== capital
+            ? say`begins with a ${words(capital ? 'small' : 'capital')} letter`
+            : underscores !== null && joint(text) === !underscores
+              ? say`joins words with ${words(underscores ? 'capitals' : 'underscores')}`
+              : null;
         if (other) {
           yield {
             range: { from, to },

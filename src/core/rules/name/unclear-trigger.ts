@@ -5,8 +5,31 @@ import type { Rule } from '../rule';
 
 /** Names of controls, not of what they do; a number may follow them. */
 const generic: ReadonlySet<string> = new Set([
-  'button', 'btn', 'action', 'trigger', 'control', 'item', 'link', 'image', 'icon', 'view', 'cell', 'click', 'click here', 'tap', 'tap here', 'press', 'here',
-  'untitled', 'new', 'test', 'todo', 'tbd', 'x', 'xx', 'xxx',
+  'button',
+  'btn',
+  'action',
+  'trigger',
+  'control',
+  'item',
+  'link',
+  'image',
+  'icon',
+  'view',
+  'cell',
+  'click',
+  'click here',
+  'tap',
+  'tap here',
+  'press',
+  'here',
+  'untitled',
+  'new',
+  'test',
+  'todo',
+  'tbd',
+  'x',
+  'xx',
+  'xxx',
 ]);
 const longest = 10;
 
@@ -36,11 +59,19 @@ export const unclearTrigger: Rule = {
         if (trigger.trim() === '' || isGeneric(trigger.trim())) {
           yield {
             range: node.trigger,
-            summary: trigger.trim() === '' ? say`A trigger on ${screen.label} has no name.` : say`“${words(trigger)}” on ${screen.label} does not say what it does.`,
+            summary:
+              trigger.trim() === ''
+                ? say`A trigger on ${screen.label} has no name.`
+                : say`“${words(trigger)}” on ${screen.label} does not say what it does.`,
             detail: say`Name what happens, as the user would: walks, tests and screen readers call it so.`,
             subject: screen.label,
           };
-        } else if (first !== transition && !isConditional(first) && !isConditional(transition) && plan.variants.some((variant) => isIn(first.only, variant) && isIn(transition.only, variant))) {
+        } else if (
+          first !== transition &&
+          !isConditional(first) &&
+          !isConditional(transition) &&
+          plan.variants.some((variant) => isIn(first.only, variant) && isIn(transition.only, variant))
+        ) {
           yield {
             range: node.trigger,
             summary: say`${screen.label} has two triggers called “${words(trigger)}”.`,

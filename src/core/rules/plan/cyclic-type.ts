@@ -15,14 +15,20 @@ export const cyclicType: Rule = {
       if (problem.kind !== 'cyclic-type') continue;
       const { from, to, text } = problem.name;
       const node = plan.types.get(text)?.node;
-      const field = node?.kind === 'record' ? node.fields.find((one) => one.type?.kind === 'named' && one.type.name.text === problem.ring[1]) : undefined;
+      const field =
+        node?.kind === 'record'
+          ? node.fields.find((one) => one.type?.kind === 'named' && one.type.name.text === problem.ring[1])
+          : undefined;
       const end = field?.type?.to;
       yield {
         range: { from, to },
         summary: say`The record ${text} contains itself: ${problem.ring.join(' > ')}.`,
         detail: say`No value of it can ever be made. Let one of the fields be optional, a list, or an id.`,
         subject: null,
-        fixes: end === undefined ? [] : [{ label: `Let ${field!.name.text} be absent`, edits: [{ from: end, to: end, insert: '?' }] }],
+        fixes:
+          end === undefined
+            ? []
+            : [{ label: `Let ${field!.name.text} be absent`, edits: [{ from: end, to: end, insert: '?' }] }],
       };
     }
   },

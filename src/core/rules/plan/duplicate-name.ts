@@ -30,11 +30,17 @@ export const duplicateName: Rule = {
       yield {
         range: { from: name.from, to: name.to },
         summary:
-          first.from === name.from ? say`${name.text} is a type of the language and cannot be declared again.`
-          : what === 'start' ? say`The start is declared a second time; line ${firstLine} has the first.`
-          : name.text === first.text ? say`The ${words(what)} ${name.text} is declared a second time; line ${firstLine} has the first.`
-          : say`The ${words(what)}s ${name.text} and ${first.text} (line ${firstLine}) differ by letter case alone.`,
-        detail: name.text === first.text ? say`The first one counts. Give this one another name, or take it out.` : say`Give one of them another name.`,
+          first.from === name.from
+            ? say`${name.text} is a type of the language and cannot be declared again.`
+            : what === 'start'
+              ? say`The start is declared a second time; line ${firstLine} has the first.`
+              : name.text === first.text
+                ? say`The ${words(what)} ${name.text} is declared a second time; line ${firstLine} has the first.`
+                : say`The ${words(what)}s ${name.text} and ${first.text} (line ${firstLine}) differ by letter case alone.`,
+        detail:
+          name.text === first.text
+            ? say`The first one counts. Give this one another name, or take it out.`
+            : say`Give one of them another name.`,
         subject: what === 'screen' ? name.text : null,
         fixes,
       };

@@ -13,8 +13,10 @@ export const flagValue: Rule = {
   explanation:
     'A flag holds or not, or is one of a choice. A condition that compares it with anything else says nothing, and is taken ' +
     'to hold or not. `is given` can be asked only of a value that may be absent.',
-  wrong: 'app "Huts"\nstart hut\nchoice Tier { guest, member }\nflag tier: Tier\nscreen hut "Hut" {\n  on "Offers" when tier push map\n  on "Join" sets tier = member\n}\nscreen map "Map" {}\n',
-  right: 'app "Huts"\nstart hut\nchoice Tier { guest, member }\nflag tier: Tier\nscreen hut "Hut" {\n  on "Offers" when tier is member push map\n  on "Join" sets tier = member\n}\nscreen map "Map" {}\n',
+  wrong:
+    'app "Huts"\nstart hut\nchoice Tier { guest, member }\nflag tier: Tier\nscreen hut "Hut" {\n  on "Offers" when tier push map\n  on "Join" sets tier = member\n}\nscreen map "Map" {}\n',
+  right:
+    'app "Huts"\nstart hut\nchoice Tier { guest, member }\nflag tier: Tier\nscreen hut "Hut" {\n  on "Offers" when tier is member push map\n  on "Join" sets tier = member\n}\nscreen map "Map" {}\n',
   *check(context) {
     for (const problem of context.plan.problems) {
       if (problem.kind === 'flag-value') yield ofFlag(problem);
@@ -41,26 +43,39 @@ function ofFlag({ flag, value, range }: Extract<PlanProblem, { kind: 'flag-value
       summary: say`${flag.name} is a ${showType(flag.type)}, and a condition holds or not.`,
       detail: say`Say which one it is to be, as in ${`${flag.name} is ${flag.values[0] ?? '…'}`}.`,
       subject: flag.name,
-      fixes: flag.values.slice(0, 3).map((option) => ({ label: `Write ${flag.name} is ${option}`, edits: [{ from: to, to, insert: ` is ${option}` }] })),
+      fixes: flag.values.slice(0, 3).map((option) => ({
+        label: `Write ${flag.name} is ${option}`,
+        edits: [{ from: to, to, insert: ` is ${option}` }],
+      })),
     };
   }
   const near = closest(showValue(value), flag.values);
   return {
     range: value,
     summary: say`${flag.name} cannot be ${showValue(value)}.`,
-    detail: near ? say`Did you mean ${near}?` : say`It is of type ${showType(flag.type)}: ${enumerate(flag.values, 6, 'or')}.`,
+    detail: near
+      ? say`Did you mean ${near}?`
+      : say`It is of type ${showType(flag.type)}: ${enumerate(flag.values, 6, 'or')}.`,
     subject: flag.name,
-    fixes: (near ? [near] : flag.values.slice(0, 3)).map((option): Fix => ({ label: `Write ${option}`, edits: [{ from: value.from, to: value.to, insert: option }] })),
+    fixes: (near ? [near] : flag.values.slice(0, 3)).map((option): Fix => ({
+      label: `Write ${option}`,
+      edits: [{ from: value.from, to: value.to, insert: option }],
+    })),
   };
 }
 
 function ofUnknown({ range, text, screen, scope }: Given): Found {
-  const values = valuesInScope(scope).filter((value) => value.type.kind === 'optional').map((value) => value.path);
+  const values = valuesInScope(scope)
+    .filter((value) => value.type.kind === 'optional')
+    .map((value) => value.path);
   return {
     range,
     summary: say`A condition asks whether ${text} is given, which is no value there.`,
-    detail: values.length > 0 ? say`What may be absent there: ${enumerate(values, 4)}.` : say`Nothing there may be absent.`,
+    detail:
+      values.length > 0 ? say`What may be absent there: ${enumerate(values, 4)}.` : say`Nothing there may be absent.`,
     subject: screen?.label ?? null,
-    fixes: values.slice(0, 3).map((value) => ({ label: `Write ${value}`, edits: [{ from: range.from, to: range.to, insert: value }] })),
+    fixes: values
+      .slice(0, 3)
+      .map((value) => ({ label: `Write ${value}`, edits: [{ from: range.from, to: range.to, insert: value }] })),
   };
 }

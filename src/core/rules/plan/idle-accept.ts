@@ -24,16 +24,22 @@ export const idleAccept: Rule = {
       if (!node.rule || silenced.used.has(node)) continue;
       const { rule, subject } = node;
       const others = byRule.get(rule.text) ?? [];
-      const near = subject && spelling.closest(subject.text, () => others.flatMap((finding: Finding) => finding.subject ?? []));
+      const near =
+        subject && spelling.closest(subject.text, () => others.flatMap((finding: Finding) => finding.subject ?? []));
       yield {
         range: { from: node.from, to: node.to },
         summary: subject
           ? say`This accept silences nothing: ${rule.text} finds nothing${words(others.length > 0 ? ' more' : '')} on ${subject.text}.`
           : say`This accept silences nothing: ${rule.text} finds nothing that is about no name.`,
-        detail: near && near !== subject.text ? say`Did you mean ${near}?` : say`Take it out, so that the next finding of the kind is seen.`,
+        detail:
+          near && near !== subject.text
+            ? say`Did you mean ${near}?`
+            : say`Take it out, so that the next finding of the kind is seen.`,
         subject: null,
         fixes: [
-          ...(near && near !== subject.text ? [{ label: `Write ${near}`, edits: [{ from: subject.from, to: subject.to, insert: near }] }] : []),
+          ...(near && near !== subject.text
+            ? [{ label: `Write ${near}`, edits: [{ from: subject.from, to: subject.to, insert: near }] }]
+            : []),
           { label: 'Take the accept out', edits: [{ from: node.from, to: node.to, insert: '' }] },
         ],
       };

@@ -7,7 +7,8 @@ export const noStart: Rule = {
   id: 'plan/no-start',
   severity: 'error',
   reason: 'The plan does not say which screen comes first.',
-  explanation: 'Without a start screen there is no cold start, and nothing can be proved of any walk. Write `start` and a screen’s name.',
+  explanation:
+    'Without a start screen there is no cold start, and nothing can be proved of any walk. Write `start` and a screen’s name.',
   wrong: 'app "Huts"\nscreen hut "Hut" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\n',
   *check({ plan }) {

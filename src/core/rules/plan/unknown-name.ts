@@ -18,34 +18,50 @@ export const unknownName: Rule = {
   explanation:
     'A control that leads to a screen which does not exist does nothing, or brings the app down. Either the name is ' +
     'misspelt, or the screen is still to be made. A bare name that several modules use must be written with its module.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back to hutt\n}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back to hut\n}\n',
+  wrong:
+    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back to hutt\n}\n',
+  right:
+    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back to hut\n}\n',
   *check(context) {
     const spelling = new Spelling();
     for (const problem of context.plan.problems) {
-      if (problem.kind === 'unknown-screen') yield unknownScreen(context, spelling, problem.reference, problem.from, problem.call);
+      if (problem.kind === 'unknown-screen')
+        yield unknownScreen(context, spelling, problem.reference, problem.from, problem.call);
       if (problem.kind === 'ambiguous-screen') yield ambiguousScreen(problem.reference, problem.candidates);
       if (problem.kind === 'not-in-variant') yield notInVariant(problem.reference, problem.target, problem.variants);
       if (problem.kind === 'unknown-flag') yield unknownFlag(context, spelling, problem.name, problem.known);
-      if (problem.kind === 'unknown-variant') yield unknownWord(spelling, 'variant', problem.name, problem.known, say`Declare it behind ${'variants'}.`);
+      if (problem.kind === 'unknown-variant')
+        yield unknownWord(spelling, 'variant', problem.name, problem.known, say`Declare it behind ${'variants'}.`);
     }
     for (const { rule } of context.plan.accepts) {
-      if (rule && !context.rules.includes(rule.text)) yield unknownWord(spelling, 'rule', rule, context.rules, say`${'andante explain'} lists all of them.`);
+      if (rule && !context.rules.includes(rule.text))
+        yield unknownWord(spelling, 'rule', rule, context.rules, say`${'andante explain'} lists all of them.`);
     }
   },
 };
 
 const written = ({ module, name }: ScreenReference): string => (module ? `${module.text}.${name.text}` : name.text);
 
-function unknownScreen({ plan, text }: Context, spelling: Spelling, reference: ScreenReference, from: Screen | null, call: Call | null): Found {
+function unknownScreen(
+  { plan, text }: Context,
+  spelling: Spelling,
+  reference: ScreenReference,
+  from: Screen | null,
+  call: Call | null,
+): Found {
   const name = written(reference);
   const { from: start, to } = reference;
-  const near = spelling.closest(name, () => plan.screens.map((screen) => (reference.module ? `${screen.module?.name}.${screen.name}` : screen.label)));
+  const near = spelling.closest(name, () =>
+    plan.screens.map((screen) => (reference.module ? `${screen.module?.name}.${screen.name}` : screen.label)),
+  );
   const fixes: Fix[] = [];
   if (near) fixes.push({ label: `Write ${near}`, edits: [{ from: start, to, insert: near }] });
   if (!reference.module) {
     const takes = call ? argumentsOf(plan, call) : [];
-    fixes.push({ label: `Create the screen ${name}`, edits: [createScreen(text, reference.name.text, from ?? plan.screens.at(-1) ?? null, takes)] });
+    fixes.push({
+      label: `Create the screen ${name}`,
+      edits: [createScreen(text, reference.name.text, from ?? plan.screens.at(-1) ?? null, takes)],
+    });
   }
   return {
     range: { from: start, to },
@@ -60,12 +76,18 @@ function unknownScreen({ plan, text }: Context, spelling: Spelling, reference: S
 function whoNames(plan: Plan, offset: number): Message {
   const node = plan.tree.declarations.find((one) => one.from <= offset && offset <= one.to);
   switch (node?.kind) {
-    case 'tabs': return say`A tab leads to`;
-    case 'menu': return say`The menu “${words(node.title?.value ?? '')}” names`;
-    case 'entry': return say`The entry “${words(node.label?.value ?? '')}” opens`;
-    case 'rule': return say`The rule “${words(node.title?.value ?? '')}” names`;
-    case 'walk': return say`The walk “${words(node.title?.value ?? '')}” names`;
-    default: return say`The app is to start at`;
+    case 'tabs':
+      return say`A tab leads to`;
+    case 'menu':
+      return say`The menu “${words(node.title?.value ?? '')}” names`;
+    case 'entry':
+      return say`The entry “${words(node.label?.value ?? '')}” opens`;
+    case 'rule':
+      return say`The rule “${words(node.title?.value ?? '')}” names`;
+    case 'walk':
+      return say`The walk “${words(node.title?.value ?? '')}” names`;
+    default:
+      return say`The app is to start at`;
   }
 }
 
@@ -95,7 +117,11 @@ function unknownWord(spelling: Spelling, what: string, name: Name, known: readon
   return {
     range: { from: name.from, to: name.to },
     summary: say`There is no ${words(what)} ${name.text}.`,
-    detail: near ? say`Did you mean ${near}?` : known.length > 0 && known.length < 7 ? say`What there is: ${enumerate(known, 6)}.` : advice,
+    detail: near
+      ? say`Did you mean ${near}?`
+      : known.length > 0 && known.length < 7
+        ? say`What there is: ${enumerate(known, 6)}.`
+        : advice,
     subject: null,
     fixes: near ? [{ label: `Write ${near}`, edits: [{ from: name.from, to: name.to, insert: near }] }] : [],
   };
@@ -103,7 +129,10 @@ function unknownWord(spelling: Spelling, what: string, name: Name, known: readon
 
 function unknownFlag({ plan }: Context, spelling: Spelling, name: Name, known: readonly string[]): Found {
   const found = unknownWord(spelling, 'flag', name, known, say`Declare it, as in ${`flag ${name.text}`}.`);
-  return { ...found, fixes: [...(found.fixes ?? []), { label: `Declare the flag ${name.text}`, edits: [declareFlag(plan, name.text)] }] };
+  return {
+    ...found,
+    fixes: [...(found.fixes ?? []), { label: `Declare the flag ${name.text}`, edits: [declareFlag(plan, name.text)] }],
+  };
 }
 
 function notInVariant(reference: ScreenReference, target: Screen, variants: readonly string[]): Found {
@@ -113,10 +142,18 @@ function notInVariant(reference: ScreenReference, target: Screen, variants: read
     summary: say`${target.label} is not there in ${enumerate(variants, 4, 'or')}, and is opened there.`,
     detail: say`It is declared for ${enumerate(has, 4)} only. Open it there only, or let it be there everywhere.`,
     subject: target.label,
-    fixes: [{
-      label: `Let ${target.label} be there in ${variants.join(' and ')}, too`,
-      edits: [{ from: target.node.only!.to, to: target.node.only!.to, insert: variants.map((variant) => `, ${variant}`).join('') }],
-    }],
+    fixes: [
+      {
+        label: `Let ${target.label} be there in ${variants.join(' and ')}, too`,
+        edits: [
+          {
+            from: target.node.only!.to,
+            to: target.node.only!.to,
+            insert: variants.map((variant) => `, ${variant}`).join(''),
+          },
+        ],
+      },
+    ],
   };
 }
 
@@ -128,7 +165,8 @@ function ambiguousScreen(reference: ScreenReference, candidates: readonly Screen
     detail: say`Say which one with its module: ${enumerate(labels, 4, 'or')}.`,
     subject: null,
     fixes: labels.slice(0, 4).map((label) => ({
-      label: `Write ${label}`, edits: [{ from: reference.from, to: reference.to, insert: label }],
+      label: `Write ${label}`,
+      edits: [{ from: reference.from, to: reference.to, insert: label }],
     })),
   };
 }

@@ -25,7 +25,10 @@ export const unknownType: Rule = {
           summary: say`${problem.name.text} is to be carried by ${text}, which is no base type.`,
           detail: say`An id is carried by ${enumerate(baseTypes, baseTypes.length, 'or')}.`,
           subject: null,
-          fixes: [...new Set([...(near ? [near] : []), 'text', 'int'])].map((name) => ({ label: `Write ${name}`, edits: [{ from, to, insert: name }] })),
+          fixes: [...new Set([...(near ? [near] : []), 'text', 'int'])].map((name) => ({
+            label: `Write ${name}`,
+            edits: [{ from, to, insert: name }],
+          })),
         };
       }
       if (problem.kind === 'flag-type') {
@@ -45,7 +48,11 @@ export const unknownType: Rule = {
       yield {
         range: { from, to },
         summary: say`There is no type ${text}.`,
-        detail: typeMeant(text) ? say`It is called ${near!} here.` : near ? say`Did you mean ${near}?` : say`Declare it, or use one that the plan has.`,
+        detail: typeMeant(text)
+          ? say`It is called ${near!} here.`
+          : near
+            ? say`Did you mean ${near}?`
+            : say`Declare it, or use one that the plan has.`,
         subject: null,
         fixes,
       };

@@ -30,7 +30,8 @@ function* findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): Wo
   const shown = new Set<Transition | MenuItem>();
   const undecided = new Set<string>();
   const byName = new Map(reach.variants.map((variant) => [variant.name, variant]));
-  const isReached = (screen: Screen, name: string): boolean => byName.get(name)?.verdicts[screen.index]!.reachable !== 'no';
+  const isReached = (screen: Screen, name: string): boolean =>
+    byName.get(name)?.verdicts[screen.index]!.reachable !== 'no';
   for (const { name, stacks: exact, above } of reach.variants) {
     // What is in no stack of those known from above never happens either.
     const stacks = exact ?? above;
@@ -39,7 +40,9 @@ function* findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): Wo
       continue;
     }
     for (const screen of plan.screens) {
-      const offers = stacks.system.variant.offersOn(screen).filter(({ branches }) => branches.some(({ condition }) => condition));
+      const offers = stacks.system.variant
+        .offersOn(screen)
+        .filter(({ branches }) => branches.some(({ condition }) => condition));
       if (offers.length === 0) continue;
       yield;
       const seen = new Set<number>();
@@ -49,7 +52,9 @@ function* findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): Wo
         for (const branch of stacks.system.branchesAt(control, screen)) taken.add(branch);
         for (const { event, branches } of offers) {
           if (event.kind === 'item') shown.add(event.item);
-          for (const branch of branches) if (!branch.condition || stacks.system.valuations.outcome(branch.condition, control.valuation) !== 'fails') possible.add(branch);
+          for (const branch of branches)
+            if (!branch.condition || stacks.system.valuations.outcome(branch.condition, control.valuation) !== 'fails')
+              possible.add(branch);
         }
       }
     }
@@ -58,7 +63,8 @@ function* findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): Wo
   if (undecided.size === reach.variants.length) return dead;
   const add = (of: Transition | MenuItem): void => {
     if (!of.branches.some(({ condition }) => condition)) return;
-    for (const branch of of.branches) if (!taken.has(branch)) dead.push({ of, branches: of.branches, branch, never: !possible.has(branch) });
+    for (const branch of of.branches)
+      if (!taken.has(branch)) dead.push({ of, branches: of.branches, branch, never: !possible.has(branch) });
   };
   const isOpen = (name: string): boolean => undecided.has(name);
   for (const screen of plan.screens) {
@@ -75,7 +81,15 @@ function* findDeadBranches({ plan, reach }: Pick<Context, 'plan' | 'reach'>): Wo
 }
 
 /** What a branch stands on, as messages call it, and the name that `accept` uses. */
-export function ownerOf({ of }: DeadBranch): { readonly label: string; readonly on: Message; readonly subject: string | null } {
+export function ownerOf({ of }: DeadBranch): {
+  readonly label: string;
+  readonly on: Message;
+  readonly subject: string | null;
+} {
   if ('trigger' in of) return { label: of.trigger, on: say`${of.screen.label}`, subject: of.screen.label };
-  return { label: of.label, on: of.menu.title ? say`the menu “${words(of.menu.title)}”` : say`the menu`, subject: of.menu.title || null };
+  return {
+    label: of.label,
+    on: of.menu.title ? say`the menu “${words(of.menu.title)}”` : say`the menu`,
+    subject: of.menu.title || null,
+  };
 }

@@ -17,22 +17,28 @@ export const deadEnd: Rule = {
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" { on "Pay" push receipt }\nscreen receipt "Receipt" {}\n',
   *check(context) {
     const { plan } = context;
-    const found = yield* inVariants(context, function* ({ name, stacks }): Seen<Screen, readonly Tap[]> {
-      for (const screen of plan.screens) {
-        // An app of one screen has no way on, and needs none.
-        if (screen === plan.start?.target || !isIn(screen.only, name)) continue;
-        const sight = stacks.sightsOf(screen, stacks.inside).find(({ head }) => stacks.staysAsItIs(head));
-        if (sight) yield [screen, walkTo(stacks.inside, sight)];
-      }
-    }, function* (variant) {
-      yield* (yield* suspecting(context, variant)).deadEnds;
-    });
+    const found = yield* inVariants(
+      context,
+      function* ({ name, stacks }): Seen<Screen, readonly Tap[]> {
+        for (const screen of plan.screens) {
+          // An app of one screen has no way on, and needs none.
+          if (screen === plan.start?.target || !isIn(screen.only, name)) continue;
+          const sight = stacks.sightsOf(screen, stacks.inside).find(({ head }) => stacks.staysAsItIs(head));
+          if (sight) yield [screen, walkTo(stacks.inside, sight)];
+        }
+      },
+      function* (variant) {
+        yield* (yield* suspecting(context, variant)).deadEnds;
+      },
+    );
     for (const { key: screen, found: walk, variant } of found) {
       yield {
         range: screen.nameNode,
         summary: say`${sayVariant(variant)}${screen.label} is a dead end: the only way out is to leave the app.`,
         detail: say`After ${sayWalk(walk)} nothing lies beneath it, and nothing on it leads on.`,
-        subject: screen.label, variant, walk,
+        subject: screen.label,
+        variant,
+        walk,
       };
     }
   },

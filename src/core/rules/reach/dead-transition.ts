@@ -9,8 +9,10 @@ export const deadTransition: Rule = {
   explanation:
     'The branches of a trigger or menu item are tried from the first on; whenever this one could happen, one before it already has. ' +
     'Whatever it was to do, it never does. Look at the conditions before it: one of them asks for less than was meant.',
-  wrong: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise when not member leave "Shop" otherwise leave "Mail"\n}\n',
-  right: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise leave "Shop"\n}\n',
+  wrong:
+    'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise when not member leave "Shop" otherwise leave "Mail"\n}\n',
+  right:
+    'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise leave "Shop"\n}\n',
   *check(context) {
     for (const dead of yield* deadBranches(context)) {
       if (dead.never) continue;

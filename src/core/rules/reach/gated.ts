@@ -12,7 +12,8 @@ export const gated: Rule = {
     'The control is there and never works: by the time anybody sees its screen, the flags never have the values that its ' +
     'condition asks for. Often the step that sets a flag was forgotten, or a comparison names the wrong value.',
   wrong: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n}\n',
-  right: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n  on "Join" sets member = true\n}\n',
+  right:
+    'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n  on "Join" sets member = true\n}\n',
   *check(context) {
     const set = valuesSet(context);
     for (const dead of yield* deadBranches(context)) {
@@ -29,7 +30,8 @@ export const gated: Rule = {
   },
 };
 
-const conditionOf = ({ text }: Context, { node }: Branch): string => text.slice(node.condition!.from, node.condition!.to);
+const conditionOf = ({ text }: Context, { node }: Branch): string =>
+  text.slice(node.condition!.from, node.condition!.to);
 
 /** The values that some step gives each flag. */
 function valuesSet({ plan }: Context): ReadonlyMap<Flag, ReadonlySet<string>> {

@@ -11,7 +11,8 @@ export const linkOnly: Rule = {
     'Nobody finds the screen by using the app: a link, a shortcut or a notification has to open it. That is right for a ' +
     'receipt that is mailed, and a mistake for a screen to which a control was forgotten.',
   wrong: 'app "Huts"\norigin huts:\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {\n  link /map\n}\n',
-  right: 'app "Huts"\norigin huts:\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map\n}\n',
+  right:
+    'app "Huts"\norigin huts:\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map\n}\n',
   *check({ plan, reach }) {
     for (const screen of plan.screens) {
       const reached = reach.variants.filter(({ verdicts }) => verdicts[screen.index]!.reachable === 'yes');
@@ -21,7 +22,9 @@ export const linkOnly: Rule = {
         range: screen.nameNode,
         summary: say`Only from outside does anything lead to ${screen.label}.`,
         detail: say`A link or an entry opens it; no walk that begins with a cold start and stays inside the app gets there.`,
-        subject: screen.label, walk: first.verdicts[screen.index]!.walk, walkIn: first.name,
+        subject: screen.label,
+        walk: first.verdicts[screen.index]!.walk,
+        walkIn: first.name,
       };
     }
   },

@@ -25,20 +25,34 @@ export const stranded: Rule = {
     if (lost.length === 0) return;
     const hosts = new Hosts(plan, reach);
     for (const screen of lost) {
-      const ways = supply.into[screen.index]!.filter(({ site }) => (site.kind === 'transition' || site.kind === 'needs') && screenOf(site) !== screen);
+      const ways = supply.into[screen.index]!.filter(
+        ({ site }) => (site.kind === 'transition' || site.kind === 'needs') && screenOf(site) !== screen,
+      );
       // Where a screen that is reached opens it, a condition stands in the way, and one way more would not help.
-      const closed = ways.find((way) => isReached(reach, screenOf(way.site))) ?? (screen === plan.start?.target ? screen : null);
+      const closed =
+        ways.find((way) => isReached(reach, screenOf(way.site))) ?? (screen === plan.start?.target ? screen : null);
       yield {
         range: screen.nameNode,
-        summary: supply.into[screen.index]!.every(({ site }) => screenOf(site) === screen) && !closed ? say`Nothing leads to ${screen.label}.` : say`No walk gets to ${screen.label}.`,
-        detail: closed ? sayWhatNeverHolds(context, screen, closed) : reasonFor(screen, ways, supply.into[screen.index]!),
+        summary:
+          supply.into[screen.index]!.every(({ site }) => screenOf(site) === screen) && !closed
+            ? say`Nothing leads to ${screen.label}.`
+            : say`No walk gets to ${screen.label}.`,
+        detail: closed
+          ? sayWhatNeverHolds(context, screen, closed)
+          : reasonFor(screen, ways, supply.into[screen.index]!),
         subject: screen.label,
         // A fix cannot write an unknown type.
-        fixes: closed || screen.needs.length > 0 || screen.parameters.some(({ type }) => !isKnown(type)) ? [] : hosts.for(screen).map((host): Fix => {
-          const { edits, unsupplied } = addTransition(text, plan, host, screen);
-          const held = unsupplied.length > 0 ? `, which then holds ${unsupplied.map((parameter) => parameter.name).join(', ')}` : '';
-          return { label: `Add a transition from ${host.label}${held}`, edits };
-        }),
+        fixes:
+          closed || screen.needs.length > 0 || screen.parameters.some(({ type }) => !isKnown(type))
+            ? []
+            : hosts.for(screen).map((host): Fix => {
+                const { edits, unsupplied } = addTransition(text, plan, host, screen);
+                const held =
+                  unsupplied.length > 0
+                    ? `, which then holds ${unsupplied.map((parameter) => parameter.name).join(', ')}`
+                    : '';
+                return { label: `Add a transition from ${host.label}${held}`, edits };
+              }),
       };
     }
   },
@@ -58,16 +72,22 @@ function reasonFor(screen: Screen, ways: readonly WayIn[], all: readonly WayIn[]
   const [other] = all.filter(({ site }) => screenOf(site) === null);
   if (other) return say`${nameWayIn(other)} leads to it, and no run gets that far.`;
   const itself = screen.transitions.some((transition) => opensSelf(transition, screen));
-  return itself ? say`It only leads to itself, so nobody will ever see it.` : say`No trigger on another screen opens it, so nobody will ever see it.`;
+  return itself
+    ? say`It only leads to itself, so nobody will ever see it.`
+    : say`No trigger on another screen opens it, so nobody will ever see it.`;
 }
 
 /** Why a screen is not reached although a reached one opens it: a condition, its own or that of the trigger. */
 function sayWhatNeverHolds({ text }: Context, screen: Screen, way: WayIn | Screen): Message {
   const [needs] = screen.needs;
   const condition = 'site' in way && way.site.kind === 'transition' ? way.site.branch.node.condition : null;
-  if ('site' in way && condition) return say`${nameWayIn(way)} opens it only when ${text.slice(condition.from, condition.to)}, which never holds.`;
-  if (needs?.node.condition) return say`It needs ${text.slice(needs.node.condition.from, needs.node.condition.to)}, which never holds.`;
-  return 'site' in way ? say`${nameWayIn(way)} opens it, but no run gets that far.` : say`The app is to start with it, but no run shows it.`;
+  if ('site' in way && condition)
+    return say`${nameWayIn(way)} opens it only when ${text.slice(condition.from, condition.to)}, which never holds.`;
+  if (needs?.node.condition)
+    return say`It needs ${text.slice(needs.node.condition.from, needs.node.condition.to)}, which never holds.`;
+  return 'site' in way
+    ? say`${nameWayIn(way)} opens it, but no run gets that far.`
+    : say`The app is to start with it, but no run shows it.`;
 }
 
 const opensSelf = ({ branches }: Transition, screen: Screen): boolean =>
@@ -81,18 +101,29 @@ class Hosts {
   /** By what a stranded screen has in common with others. */
   private readonly known = new Map<string, readonly Screen[]>();
 
-  constructor(private readonly plan: Plan, private readonly reach: Reach) {}
+  constructor(
+    private readonly plan: Plan,
+    private readonly reach: Reach,
+  ) {}
 
   /** Costs O(screens of its module), once for all stranded screens of a module that are there in the same variants. */
   for({ module, only }: Screen): readonly Screen[] {
-    return remembered(this.known, `${module?.name ?? ''} ${only ? [...only].join() : ''}`, () => this.find(module, only));
+    return remembered(this.known, `${module?.name ?? ''} ${only ? [...only].join() : ''}`, () =>
+      this.find(module, only),
+    );
   }
 
   private find(module: Module | null, only: Screen['only']): Screen[] {
     const variants = this.reach.variants.filter(({ name }) => isIn(only, name));
     const taps = new Map<Screen, number>();
-    const tapsOf = (host: Screen): number => remembered(taps, host, () => variants.reduce((least, { verdicts }) => Math.min(least, verdicts[host.index]?.taps ?? Infinity), Infinity));
-    const hosts = (module?.screens ?? this.plan.screens).filter((host) => tapsOf(host) < Infinity).sort((a, b) => tapsOf(a) - tapsOf(b)).slice(0, offered);
+    const tapsOf = (host: Screen): number =>
+      remembered(taps, host, () =>
+        variants.reduce((least, { verdicts }) => Math.min(least, verdicts[host.index]?.taps ?? Infinity), Infinity),
+      );
+    const hosts = (module?.screens ?? this.plan.screens)
+      .filter((host) => tapsOf(host) < Infinity)
+      .sort((a, b) => tapsOf(a) - tapsOf(b))
+      .slice(0, offered);
     const start = this.plan.start?.target;
     if (start && hosts.length < offered && !hosts.includes(start) && tapsOf(start) < Infinity) hosts.push(start);
     return hosts;

@@ -19,41 +19,60 @@ export const trap: Rule = {
     'Once there, the user goes round among these screens and never comes back to where the app began, whatever they tap. ' +
     'That is right after a first-time tour, and a mistake nearly everywhere else. Lead back to the start from one of them. Where most screens of the app are such, ' +
     'the start is taken for an entrance, a welcome or a sign-in, and nothing is said.',
-  wrong: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Tour" reset a\n  on "Huts" push huts\n  on "Stays" push stays\n  on "Help" push help\n}\nscreen huts "Huts" {}\nscreen stays "Stays" {}\nscreen help "Help" {}\nscreen a "A" { on "B" reset b }\nscreen b "B" { on "A" reset a }\n',
-  right: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Tour" reset a\n  on "Huts" push huts\n  on "Stays" push stays\n  on "Help" push help\n}\nscreen huts "Huts" {}\nscreen stays "Stays" {}\nscreen help "Help" {}\nscreen a "A" { on "B" reset b }\nscreen b "B" {\n  on "A" reset a\n  on "Home" reset home\n}\n',
+  wrong:
+    'app "Huts"\nstart home\nscreen home "Home" {\n  on "Tour" reset a\n  on "Huts" push huts\n  on "Stays" push stays\n  on "Help" push help\n}\nscreen huts "Huts" {}\nscreen stays "Stays" {}\nscreen help "Help" {}\nscreen a "A" { on "B" reset b }\nscreen b "B" { on "A" reset a }\n',
+  right:
+    'app "Huts"\nstart home\nscreen home "Home" {\n  on "Tour" reset a\n  on "Huts" push huts\n  on "Stays" push stays\n  on "Help" push help\n}\nscreen huts "Huts" {}\nscreen stays "Stays" {}\nscreen help "Help" {}\nscreen a "A" { on "B" reset b }\nscreen b "B" {\n  on "A" reset a\n  on "Home" reset home\n}\n',
   *check(context) {
     const start = context.plan.start?.target;
     if (!start) return;
-    const found = yield* inVariants(context, function* ({ stacks }): Seen<string, Trapped> {
-      const { inside } = stacks;
-      const toStart = yield* stacks.predecessorsOf(start);
-      // Nearly everywhere.
-      if (toStart.haveAll) return;
-      const screens: Screen[] = [];
-      let walk: readonly Tap[] | null = null;
-      for (const screen of context.plan.screens) {
-        // Where nothing leads on at all, it is a dead end.
-        const sights = screen === start ? [] : stacks.sightsOf(screen, inside).filter(({ head }) => !stacks.staysAsItIs(head));
-        const shown = yield* walkOutOfReach(stacks, inside, toStart, sights);
-        if (!shown) continue;
-        screens.push(screen);
-        if (!walk || shown.length < walk.length) walk = shown;
-      }
-      // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
-      const reached = new Set(inside.sights.map(({ head }) => head.symbol.screen)).size;
-      if (walk && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk }];
-    }, function* (variant): Seen<string, Trapped> {
-      const { trapped } = yield* suspecting(context, variant);
-      const screens = [...trapped.keys()];
-      const reached = new Set(variant.above.all.sights.map(({ head }) => head.symbol.screen)).size;
-      if (screens.length > 0 && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk: [...trapped.values()].reduce((short, walk) => (walk.length < short.length ? walk : short)) }];
-    });
-    for (const { found: { screens, walk }, variant } of found) {
+    const found = yield* inVariants(
+      context,
+      function* ({ stacks }): Seen<string, Trapped> {
+        const { inside } = stacks;
+        const toStart = yield* stacks.predecessorsOf(start);
+        // Nearly everywhere.
+        if (toStart.haveAll) return;
+        const screens: Screen[] = [];
+        let walk: readonly Tap[] | null = null;
+        for (const screen of context.plan.screens) {
+          // Where nothing leads on at all, it is a dead end.
+          const sights =
+            screen === start ? [] : stacks.sightsOf(screen, inside).filter(({ head }) => !stacks.staysAsItIs(head));
+          const shown = yield* walkOutOfReach(stacks, inside, toStart, sights);
+          if (!shown) continue;
+          screens.push(screen);
+          if (!walk || shown.length < walk.length) walk = shown;
+        }
+        // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
+        const reached = new Set(inside.sights.map(({ head }) => head.symbol.screen)).size;
+        if (walk && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk }];
+      },
+      function* (variant): Seen<string, Trapped> {
+        const { trapped } = yield* suspecting(context, variant);
+        const screens = [...trapped.keys()];
+        const reached = new Set(variant.above.all.sights.map(({ head }) => head.symbol.screen)).size;
+        if (screens.length > 0 && screens.length * 2 < reached)
+          yield [
+            screens.map(({ index }) => index).join(),
+            {
+              screens,
+              walk: [...trapped.values()].reduce((short, walk) => (walk.length < short.length ? walk : short)),
+            },
+          ];
+      },
+    );
+    for (const {
+      found: { screens, walk },
+      variant,
+    } of found) {
       yield {
         range: screens[0]!.nameNode,
         summary: say`${sayVariant(variant)}From ${enumerate(screens.map(({ label }) => label))} nothing leads back to ${start.label}.`,
         detail: say`After ${sayWalk(walk)} no tap, and no Back, ever shows it again.`,
-        subject: screens[0]!.label, variant, walk,
+        subject: screens[0]!.label,
+        variant,
+        walk,
       };
     }
   },

@@ -10,8 +10,10 @@ export const variantOnly: Rule = {
   explanation:
     'What one shape of the app offers in a menu or in tabs, another may offer nowhere. Whoever uses that shape never sees the ' +
     'screen. Lead to it there, too, or say with “only” that the screen is not part of that variant.',
-  wrong: 'app "Huts"\nvariants phone, tablet\nstart hut\nmenu "More" only tablet { "Map" reset map }\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
-  right: 'app "Huts"\nvariants phone, tablet\nstart hut\nmenu "More" { "Map" reset map }\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
+  wrong:
+    'app "Huts"\nvariants phone, tablet\nstart hut\nmenu "More" only tablet { "Map" reset map }\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
+  right:
+    'app "Huts"\nvariants phone, tablet\nstart hut\nmenu "More" { "Map" reset map }\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
   *check({ plan, reach, supply }) {
     if (plan.variants.length < 2) return;
     for (const screen of plan.screens) {
@@ -27,7 +29,16 @@ export const variantOnly: Rule = {
         detail: say`The screen is declared for ${words(without.length === 1 ? 'that variant' : 'those variants')}, too, and no walk there gets to it.`,
         subject: screen.label,
         variant: without.length === 1 ? without[0]!.name : null,
-        fixes: screen.only || !supply.into[screen.index]!.every(({ site }) => without.every(({ name }) => isElsewhere(plan, site, name))) ? [] : [{ label: `Have it only in ${names.join(', ')}`, edits: [{ from: to, to, insert: ` only ${names.join(', ')}` }] }],
+        fixes:
+          screen.only ||
+          !supply.into[screen.index]!.every(({ site }) => without.every(({ name }) => isElsewhere(plan, site, name)))
+            ? []
+            : [
+                {
+                  label: `Have it only in ${names.join(', ')}`,
+                  edits: [{ from: to, to, insert: ` only ${names.join(', ')}` }],
+                },
+              ],
       };
     }
   },
@@ -37,11 +48,17 @@ export const variantOnly: Rule = {
 function isElsewhere(plan: Plan, site: Site, variant: string): boolean {
   const outside = (...all: Only[]): boolean => all.some((only) => !isIn(only, variant));
   switch (site.kind) {
-    case 'transition': return outside(site.transition.only, site.transition.screen.only);
-    case 'needs': return outside(site.screen.only);
-    case 'item': return outside(site.item.menu.only);
-    case 'tab': return outside(plan.tabBars.find(({ tabs }) => tabs.includes(site.tab))!.only);
-    case 'entry': return outside(site.entry.only);
-    default: return false;
+    case 'transition':
+      return outside(site.transition.only, site.transition.screen.only);
+    case 'needs':
+      return outside(site.screen.only);
+    case 'item':
+      return outside(site.item.menu.only);
+    case 'tab':
+      return outside(plan.tabBars.find(({ tabs }) => tabs.includes(site.tab))!.only);
+    case 'entry':
+      return outside(site.entry.only);
+    default:
+      return false;
   }
 }

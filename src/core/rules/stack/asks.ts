@@ -9,11 +9,18 @@ import type { Fix } from '../rule';
  * can be told. Whether that is enough only a new analysis can say.
  */
 export function askFor({ start, tree }: Plan, screen: Screen, walk: readonly Tap[]): Fix[] {
-  const otherwise = start?.target && start.target !== screen && start.target.parameters.every(mayBeLeftOut) ? `reset ${start.target.label}` : 'back';
+  const otherwise =
+    start?.target && start.target !== screen && start.target.parameters.every(mayBeLeftOut)
+      ? `reset ${start.target.label}`
+      : 'back';
   return flagsSetIn(walk).flatMap((flag) => {
-    const conditions = flag.values.join() === 'false,true' ? [flag.name, `not ${flag.name}`] : flag.values.map((value) => `${flag.name} is ${value}`);
+    const conditions =
+      flag.values.join() === 'false,true'
+        ? [flag.name, `not ${flag.name}`]
+        : flag.values.map((value) => `${flag.name} is ${value}`);
     return conditions.map((condition): Fix => ({
-      label: `Let ${screen.label} need ${condition}`, onTrial: true,
+      label: `Let ${screen.label} need ${condition}`,
+      onTrial: true,
       edits: [prependToScreen(tree.text, screen.node, `needs ${condition} else ${otherwise}`)],
     }));
   });
@@ -24,7 +31,8 @@ function flagsSetIn(walk: readonly Tap[]): Flag[] {
   const flags = new Set<Flag>();
   for (const tap of walk.toReversed()) {
     const branches = tap.kind === 'trigger' ? tap.transition.branches : tap.kind === 'item' ? tap.item.branches : [];
-    for (const { steps } of branches) for (const step of eachStep(steps)) if (step.kind === 'sets' && step.flag) flags.add(step.flag);
+    for (const { steps } of branches)
+      for (const step of eachStep(steps)) if (step.kind === 'sets' && step.flag) flags.add(step.flag);
   }
   return [...flags];
 }

@@ -17,16 +17,23 @@ export const backTargetMissing: Rule = {
     'Where the screen is not in the stack, going back to it takes everything off down to the last frame, and the user ends up ' +
     'somewhere else than meant. It happens when the screen from which one goes back can be come to on more than one path. ' +
     'Use reset, which needs nothing to be there, or go back step by step. The same happens to close where no modal screen is open.',
-  wrong: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to hut }\n',
-  right: 'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to home }\n',
+  wrong:
+    'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to hut }\n',
+  right:
+    'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to home }\n',
   *check(context) {
-    const found = yield* inVariants(context, ({ stacks }) => missingTargets(stacks), function* (variant) {
-      yield* confirmed((yield* suspecting(context, variant)).missing);
-    });
+    const found = yield* inVariants(
+      context,
+      ({ stacks }) => missingTargets(stacks),
+      function* (variant) {
+        yield* confirmed((yield* suspecting(context, variant)).missing);
+      },
+    );
     if (found.length === 0) return;
     const places = new Map<Step, { readonly list: StepList; readonly rest: readonly Step[] }>();
     for (const list of eachStepList(context.plan)) {
-      for (const [index, step] of list.steps.entries()) for (const each of eachStep([step])) places.set(each, { list, rest: list.steps.slice(index + 1) });
+      for (const [index, step] of list.steps.entries())
+        for (const each of eachStep([step])) places.set(each, { list, rest: list.steps.slice(index + 1) });
     }
     for (const { key: step, found: walk, variant } of found) {
       const { list, rest } = places.get(step)!;
@@ -41,9 +48,22 @@ export const backTargetMissing: Rule = {
           ? say`${sayVariant(variant)}${who} goes back to ${target.label}, which is not always in the stack.`
           : say`${sayVariant(variant)}${who} closes a modal screen, and there is not always one in the stack.`,
         detail: say`After ${sayWalk(walk)} it was not there: everything was taken off down to the last frame.`,
-        subject: screen?.label ?? null, variant, walk,
+        subject: screen?.label ?? null,
+        variant,
+        walk,
         // After a reset nothing is left to go back to.
-        fixes: target && step.kind === 'back to' && target.parameters.every(mayBeLeftOut) && !rest.some(({ kind }) => goesBack.has(kind)) ? [{ label: `Reset to ${target.label} instead`, edits: [{ from: step.range.from, to: step.range.to, insert: `reset ${target.label}` }] }] : [],
+        fixes:
+          target &&
+          step.kind === 'back to' &&
+          target.parameters.every(mayBeLeftOut) &&
+          !rest.some(({ kind }) => goesBack.has(kind))
+            ? [
+                {
+                  label: `Reset to ${target.label} instead`,
+                  edits: [{ from: step.range.from, to: step.range.to, insert: `reset ${target.label}` }],
+                },
+              ]
+            : [],
       };
     }
   },

@@ -36,7 +36,10 @@ function* find(stacks: Stacks, { node, first, second }: Claim): Work<Answer> {
     case 'always beneath':
       for (const runs of stacks.eachRuns) {
         if (stacks.budget.isSpent) return 'undecided';
-        const search = node.claim === 'never beneath' ? new SearchBeneath(runs, ({ screen }) => screen === a) : new SearchWithout(runs, a);
+        const search =
+          node.claim === 'never beneath'
+            ? new SearchBeneath(runs, ({ screen }) => screen === a)
+            : new SearchWithout(runs, a);
         for (const sight of stacks.transitionsOf(b, runs)) {
           const beneath = search.from(sight);
           if (beneath) return told(stacks, walkTo(runs, sight, beneath));
@@ -45,7 +48,8 @@ function* find(stacks: Stacks, { node, first, second }: Claim): Work<Answer> {
         stacks.budget.spend(search.looked);
       }
       return 'holds';
-    case 'never after': return (yield* walkAfter(stacks, b, a)) ?? 'holds';
+    case 'never after':
+      return (yield* walkAfter(stacks, b, a)) ?? 'holds';
     case 'always reach': {
       // That something leads on is not known of stacks that perhaps are none.
       if (stacks.system.above) {
@@ -61,7 +65,8 @@ function* find(stacks: Stacks, { node, first, second }: Claim): Work<Answer> {
       }
       return 'holds';
     }
-    default: return 'holds';
+    default:
+      return 'holds';
   }
 }
 
@@ -72,14 +77,23 @@ function told({ budget }: Stacks, walk: readonly Tap[]): readonly Tap[] {
 }
 
 /** A walk that breaks a claim, sought by walking, at last as the analysis hints; that none is found proves nothing. */
-export function* breakingWalk(above: Stacks, { node, first: a, second: b }: Claim, hint: readonly Tap[]): Work<Tap[] | null> {
+export function* breakingWalk(
+  above: Stacks,
+  { node, first: a, second: b }: Claim,
+  hint: readonly Tap[],
+): Work<Tap[] | null> {
   const { explored } = above;
   const top = (configuration: Configuration) => activeStack(configuration)!.screen;
-  const hasBeneath = (configuration: Configuration): boolean => [...screensOf(activeStack(configuration)!.below)].includes(a!);
+  const hasBeneath = (configuration: Configuration): boolean =>
+    [...screensOf(activeStack(configuration)!.below)].includes(a!);
   switch (node.claim) {
-    case 'never beneath': return yield* explored.find(({ configuration }) => top(configuration) === b && hasBeneath(configuration), hint);
-    case 'always beneath': return yield* explored.find(({ configuration }) => top(configuration) === b && !hasBeneath(configuration), hint);
-    case 'never after': return yield* above.exploredAfter(b!).find(({ configuration, seen }) => seen && top(configuration) === a, hint);
-    default: return null;
+    case 'never beneath':
+      return yield* explored.find(({ configuration }) => top(configuration) === b && hasBeneath(configuration), hint);
+    case 'always beneath':
+      return yield* explored.find(({ configuration }) => top(configuration) === b && !hasBeneath(configuration), hint);
+    case 'never after':
+      return yield* above.exploredAfter(b!).find(({ configuration, seen }) => seen && top(configuration) === a, hint);
+    default:
+      return null;
   }
 }

@@ -9,22 +9,31 @@ export const doubled: Rule = {
   explanation:
     'The user taps, sees the same screen again, and has to go back twice. Mostly a refresh was meant, which is no navigation, ' +
     'or another screen. To begin anew, use replace.',
-  wrong: 'app "Huts"\nflag reloaded\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" when not reloaded sets reloaded = true then push hut(page)\n}\n',
-  right: 'app "Huts"\nflag reloaded\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" when not reloaded sets reloaded = true then replace hut(page)\n}\n',
+  wrong:
+    'app "Huts"\nflag reloaded\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" when not reloaded sets reloaded = true then push hut(page)\n}\n',
+  right:
+    'app "Huts"\nflag reloaded\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" when not reloaded sets reloaded = true then replace hut(page)\n}\n',
   *check({ plan, reach }) {
     for (const screen of plan.screens) {
       if (reach.variants.every(({ verdicts }) => verdicts[screen.index]!.reachable === 'no')) continue;
       for (const transition of screen.transitions) {
         for (const branch of transition.branches) {
           // Most branches lead elsewhere, which is quickly seen.
-          const step = branch.steps.some((each) => 'call' in each && each.call?.target === screen) ? doubling(screen, branch) : null;
+          const step = branch.steps.some((each) => 'call' in each && each.call?.target === screen)
+            ? doubling(screen, branch)
+            : null;
           if (!step) continue;
           yield {
             range: step.range,
             summary: say`“${words(transition.trigger)}” puts ${screen.label} onto itself with the same arguments.`,
             detail: say`Back then shows the same screen once more. Replace it, or leave the stack as it is.`,
             subject: screen.label,
-            fixes: [{ label: 'Replace it instead', edits: [{ from: step.range.from, to: step.range.from + step.kind.length, insert: 'replace' }] }],
+            fixes: [
+              {
+                label: 'Replace it instead',
+                edits: [{ from: step.range.from, to: step.range.from + step.kind.length, insert: 'replace' }],
+              },
+            ],
           };
         }
       }
@@ -33,10 +42,20 @@ export const doubled: Rule = {
 };
 
 /** The first step of the branch that navigates, where it puts the screen onto itself with its own arguments. */
-function doubling(screen: Screen, { steps }: Branch): { range: { from: number; to: number }; kind: 'push' | 'present' } | null {
+function doubling(
+  screen: Screen,
+  { steps }: Branch,
+): { range: { from: number; to: number }; kind: 'push' | 'present' } | null {
   const step = steps.find(({ kind }) => kind !== 'leave' && kind !== 'sets');
   if (!step || (step.kind !== 'push' && step.kind !== 'present') || step.call?.target !== screen) return null;
-  const given = new Map(step.call.arguments.map(({ name, value }) => [name.text, value === null ? name.text : value.kind === 'path' && value.names.length === 1 ? value.names[0]!.text : null]));
+  const given = new Map(
+    step.call.arguments.map(({ name, value }) => [
+      name.text,
+      value === null ? name.text : value.kind === 'path' && value.names.length === 1 ? value.names[0]!.text : null,
+    ]),
+  );
   const same = screen.parameters.every(({ name }) => given.get(name) === name);
-  return same && !screen.holds.some(({ name }) => given.get(name) === name) ? { range: step.range, kind: step.kind } : null;
+  return same && !screen.holds.some(({ name }) => given.get(name) === name)
+    ? { range: step.range, kind: step.kind }
+    : null;
 }

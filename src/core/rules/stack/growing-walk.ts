@@ -15,8 +15,17 @@ export function* growingRings(above: Stacks): Work<Map<string, GrowingRing>> {
   for (const ring of yield* ringsOf(above.all)) {
     // The nearest to the start comes first.
     if (rings.get(keyOfRing(ring))?.confirmed) continue;
-    const walk = yield* above.explored.find((moment) => ring.screens.includes(activeStack(moment.configuration)!.screen) && grows(above.explored.walker, moment), ring.walk);
-    rings.set(keyOfRing(ring), walk ? { ...ring, walk, closing: walk.findLast(({ kind }) => kind !== 'back') ?? null, confirmed: true } : { ...ring, confirmed: false });
+    const walk = yield* above.explored.find(
+      (moment) =>
+        ring.screens.includes(activeStack(moment.configuration)!.screen) && grows(above.explored.walker, moment),
+      ring.walk,
+    );
+    rings.set(
+      keyOfRing(ring),
+      walk
+        ? { ...ring, walk, closing: walk.findLast(({ kind }) => kind !== 'back') ?? null, confirmed: true }
+        : { ...ring, confirmed: false },
+    );
   }
   return rings;
 }
@@ -32,7 +41,8 @@ function grows(walker: Walker, now: Moment): boolean {
   for (let frame = top.below; frame; frame = frame.below) if (frame.screen === top.screen) alike.add(frame);
   if (alike.size === 0) return false;
   for (let moment = now.before; moment; moment = moment.before) {
-    if (!alike.has(activeStack(moment.configuration)!) || !areAlikeButForStack(moment.configuration, now.configuration)) continue;
+    if (!alike.has(activeStack(moment.configuration)!) || !areAlikeButForStack(moment.configuration, now.configuration))
+      continue;
     // The first of them may be the last frame of its stack, which the second is not: then only a third round tells.
     if (areFramesAlike(activeStack(moment.configuration)!, top) || repeats(walker, moment, now)) return true;
   }
@@ -46,8 +56,11 @@ function repeats(walker: Walker, since: Moment, now: Moment): boolean {
   let all: Configuration[] = [now.configuration];
   for (const { by, configuration } of events) {
     if (!by) return false;
-    all = all.filter((each) => walker.isOffered(each, by)).flatMap((each) => walker.after(each, by))
-      .filter((each) => activeStack(each)!.screen === activeStack(configuration)!.screen).slice(0, 50);
+    all = all
+      .filter((each) => walker.isOffered(each, by))
+      .flatMap((each) => walker.after(each, by))
+      .filter((each) => activeStack(each)!.screen === activeStack(configuration)!.screen)
+      .slice(0, 50);
   }
   const top = activeStack(now.configuration)!;
   return all.some((each) => {
@@ -58,12 +71,19 @@ function repeats(walker: Walker, since: Moment, now: Moment): boolean {
 }
 
 /** Whether flags, the active tab, and all that other tabs hold are the same. */
-const areAlikeButForStack = (a: Configuration, b: Configuration): boolean => a.active === b.active && a.flags.join() === b.flags.join()
-  && a.stacks.every((stack, place) => place === a.active || stack === b.stacks[place] || keyOfStack(stack) === keyOfStack(b.stacks[place]!));
+const areAlikeButForStack = (a: Configuration, b: Configuration): boolean =>
+  a.active === b.active &&
+  a.flags.join() === b.flags.join() &&
+  a.stacks.every(
+    (stack, place) =>
+      place === a.active || stack === b.stacks[place] || keyOfStack(stack) === keyOfStack(b.stacks[place]!),
+  );
 
 /** Whether steps cannot tell two frames apart, nor what they look for beneath. */
-const areFramesAlike = (a: Frame, b: Frame): boolean => keyOfStack({ ...a, below: null }) === keyOfStack({ ...b, below: null })
-  && (a.below === null) === (b.below === null) && hasGateBeneath(a) === hasGateBeneath(b);
+const areFramesAlike = (a: Frame, b: Frame): boolean =>
+  keyOfStack({ ...a, below: null }) === keyOfStack({ ...b, below: null }) &&
+  (a.below === null) === (b.below === null) &&
+  hasGateBeneath(a) === hasGateBeneath(b);
 
 function hasGateBeneath({ below }: Frame): boolean {
   for (let frame = below; frame; frame = frame.below) if (frame.putOff) return true;

@@ -14,27 +14,44 @@ export const grows: Rule = {
     'Screens that push one another in a ring pile up: whoever goes round five times has to press Back fifteen times, and a ' +
     'phone keeps every one of those screens in memory. The usual cure is to go back to the first one instead of pushing it ' +
     'again. Where going round shows something else each time, as from a hut to its neighbour, accept it and say so.',
-  wrong: 'app "Huts"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" push a }\n',
-  right: 'app "Huts"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" back to a }\n',
+  wrong:
+    'app "Huts"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" push a }\n',
+  right:
+    'app "Huts"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" back to a }\n',
   *check(context) {
-    const found = yield* inVariants(context, function* ({ stacks }): Seen<string, Ring> {
-      const rings = yield* ringsOf(stacks.inside);
-      // What only links can pile up comes after what a user can.
-      if (stacks.all !== stacks.inside) rings.push(...(yield* ringsOf(stacks.all)).filter(({ screens }) => !rings.some((ring) => ring.screens.some((screen) => screens.includes(screen)))));
-      for (const ring of rings) yield [keyOfRing(ring), ring];
-    }, function* (variant): Seen<string, Ring> {
-      for (const [key, ring] of (yield* suspecting(context, variant)).rings) if (ring.confirmed) yield [key, ring];
-    });
-    for (const { found: { screens, walk, closing }, variant } of found) {
+    const found = yield* inVariants(
+      context,
+      function* ({ stacks }): Seen<string, Ring> {
+        const rings = yield* ringsOf(stacks.inside);
+        // What only links can pile up comes after what a user can.
+        if (stacks.all !== stacks.inside)
+          rings.push(
+            ...(yield* ringsOf(stacks.all)).filter(
+              ({ screens }) => !rings.some((ring) => ring.screens.some((screen) => screens.includes(screen))),
+            ),
+          );
+        for (const ring of rings) yield [keyOfRing(ring), ring];
+      },
+      function* (variant): Seen<string, Ring> {
+        for (const [key, ring] of (yield* suspecting(context, variant)).rings) if (ring.confirmed) yield [key, ring];
+      },
+    );
+    for (const {
+      found: { screens, walk, closing },
+      variant,
+    } of found) {
       const labels = screens.map(({ label }) => label);
       const trigger = closing?.kind === 'trigger' ? closing.transition : null;
       yield {
         range: trigger?.node ?? (closing?.kind === 'item' ? closing.item.node : screens[0]!.nameNode),
-        summary: labels.length === 1
-          ? say`${sayVariant(variant)}${labels[0]!} can be put onto itself again and again: the stack grows without end.`
-          : say`${sayVariant(variant)}${enumerate(labels, 4)} open one another in a ring: the stack grows without end.`,
+        summary:
+          labels.length === 1
+            ? say`${sayVariant(variant)}${labels[0]!} can be put onto itself again and again: the stack grows without end.`
+            : say`${sayVariant(variant)}${enumerate(labels, 4)} open one another in a ring: the stack grows without end.`,
         detail: say`Once round: ${sayWalk(walk)}${words(closing ? `; “${labelOf(closing)}” closes the ring` : '')}. Back has to retrace every round.`,
-        subject: trigger?.screen.label ?? labels[0]!, variant, walk,
+        subject: trigger?.screen.label ?? labels[0]!,
+        variant,
+        walk,
         fixes: closing?.kind === 'trigger' ? goesBack(context, closing) : [],
       };
     }
@@ -52,7 +69,12 @@ function goesBack({ reach }: Context, { transition, shows }: Extract<Tap, { kind
   for (const { steps } of transition.branches) {
     const step = steps.at(-1);
     if (step?.kind !== 'push' || step.call?.target !== shows) continue;
-    return [{ label: `Go back to ${shows.label} instead`, edits: [{ from: step.range.from, to: step.range.to, insert: `back to ${shows.label}` }] }];
+    return [
+      {
+        label: `Go back to ${shows.label} instead`,
+        edits: [{ from: step.range.from, to: step.range.to, insert: `back to ${shows.label}` }],
+      },
+    ];
   }
   return [];
 }

@@ -15,18 +15,26 @@ export const guardedRevealed: Rule = {
     'What a screen needs is looked at when it is come to, not when something above it is taken off. So a private screen that ' +
     'stays beneath is shown again after a sign-out, and one that a link put there is shown to anybody. Empty the stack where ' +
     'the condition stops holding: end that transition with a reset, or go back past the private screens.',
-  wrong: 'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false }\n',
-  right: 'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false then reset home }\n',
+  wrong:
+    'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false }\n',
+  right:
+    'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false then reset home }\n',
   *check(context) {
-    const found = yield* inVariants(context, ({ stacks }) => revealedWithoutNeeds(stacks), function* (variant) {
-      yield* confirmed((yield* suspecting(context, variant)).revealed);
-    });
+    const found = yield* inVariants(
+      context,
+      ({ stacks }) => revealedWithoutNeeds(stacks),
+      function* (variant) {
+        yield* confirmed((yield* suspecting(context, variant)).revealed);
+      },
+    );
     for (const { key: screen, found: walk, variant } of found) {
       yield {
         range: screen.needs[0]!.node,
         summary: say`${sayVariant(variant)}Going back shows ${screen.label} to users for whom what it needs does not hold.`,
         detail: say`It lay beneath when the condition stopped holding: ${sayWalk(walk)}.`,
-        subject: screen.label, variant, walk,
+        subject: screen.label,
+        variant,
+        walk,
         fixes: resets(context, screen, walk),
       };
     }
@@ -36,15 +44,30 @@ export const guardedRevealed: Rule = {
 /** Ends the transition of the walk that sets a flag which the screen reads with a reset to the start. */
 function resets({ plan }: Context, screen: Screen, walk: readonly Tap[]): Fix[] {
   const start = plan.start?.target;
-  if (!start || start.needs.length > 0 || start.parameters.some((parameter) => !parameter.initial && parameter.type.kind !== 'optional')) return [];
-  const read = new Set(screen.needs.flatMap(({ node }) => (node.condition ? namesIn(plan.tree.text.slice(node.condition.from, node.condition.to)) : [])));
+  if (
+    !start ||
+    start.needs.length > 0 ||
+    start.parameters.some((parameter) => !parameter.initial && parameter.type.kind !== 'optional')
+  )
+    return [];
+  const read = new Set(
+    screen.needs.flatMap(({ node }) =>
+      node.condition ? namesIn(plan.tree.text.slice(node.condition.from, node.condition.to)) : [],
+    ),
+  );
   for (const tap of [...walk].reverse()) {
     if (tap.kind !== 'trigger') continue;
     for (const { steps } of tap.transition.branches) {
       const last = steps.at(-1);
-      if (!last || ![...eachStep(steps)].some((step) => step.kind === 'sets' && step.flag && read.has(step.flag.name))) continue;
+      if (!last || ![...eachStep(steps)].some((step) => step.kind === 'sets' && step.flag && read.has(step.flag.name)))
+        continue;
       if (steps.some((step) => step.kind === 'reset' || step.kind === 'resume')) continue;
-      return [{ label: `End “${tap.transition.trigger}” with reset ${start.label}`, edits: [{ from: last.range.to, to: last.range.to, insert: ` then reset ${start.label}` }] }];
+      return [
+        {
+          label: `End “${tap.transition.trigger}” with reset ${start.label}`,
+          edits: [{ from: last.range.to, to: last.range.to, insert: ` then reset ${start.label}` }],
+        },
+      ];
     }
   }
   return [];

@@ -20,7 +20,11 @@ export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Scree
     let looked = 0;
     for (const [screen, valuation, leak] of find(stacks)) {
       if (++looked % slice === 0) yield;
-      if (leak.taps < (soonest.get(screen)?.taps ?? Infinity) && screen.needs.some(({ condition }) => stacks.system.valuations.outcome(condition, valuation) === 'fails')) soonest.set(screen, leak);
+      if (
+        leak.taps < (soonest.get(screen)?.taps ?? Infinity) &&
+        screen.needs.some(({ condition }) => stacks.system.valuations.outcome(condition, valuation) === 'fails')
+      )
+        soonest.set(screen, leak);
     }
   }
   for (const [screen, { walk }] of soonest) yield [screen, walk()];
@@ -36,7 +40,12 @@ function* byTakingOff({ all, saturation }: Stacks): Shown {
     if (edges.length === 0) continue;
     for (const { control, weight } of saturation.returnsTo(place)) {
       if (control.agenda) continue;
-      for (const edge of edges) yield [edge.symbol.screen, control.valuation, { taps: all.tapsTo(place) + weight, walk: () => walkPopping(all, place, control, weight, edge) }];
+      for (const edge of edges)
+        yield [
+          edge.symbol.screen,
+          control.valuation,
+          { taps: all.tapsTo(place) + weight, walk: () => walkPopping(all, place, control, weight, edge) },
+        ];
     }
   }
 }
@@ -48,16 +57,28 @@ function* byGoingOn({ all, saturation, system }: Stacks): Shown {
     const sight = control.agenda && symbol.screen.needs.length > 0 ? all.soonestOf(head) : undefined;
     for (const rule of sight ? head.rules : []) {
       if (rule.event || rule.agenda || !rule.keepsTop) continue;
-      yield [symbol.screen, system.targetOf(control, symbol, rule).valuation, { taps: all.tapsOf(head), walk: () => walkBy(all, sight!, rule, symbol) }];
+      yield [
+        symbol.screen,
+        system.targetOf(control, symbol, rule).valuation,
+        { taps: all.tapsOf(head), walk: () => walkBy(all, sight!, rule, symbol) },
+      ];
     }
   }
 }
 
 /** What the first tab was left with, and Back on the last frame of another one shows. */
 function* byOtherTabs({ all, system }: Stacks): Shown {
-  const leading = new Set(all.sights.flatMap(({ head: { control, symbol } }) => (symbol.last && !system.variant.backLeavesFrom(control.place) ? [control.valuation] : [])));
+  const leading = new Set(
+    all.sights.flatMap(({ head: { control, symbol } }) =>
+      symbol.last && !system.variant.backLeavesFrom(control.place) ? [control.valuation] : [],
+    ),
+  );
   for (const sight of all.sights) {
-    const { symbol: { screen }, control: { valuation, place } } = sight.head;
-    if (screen.needs.length > 0 && place === 1 && leading.has(valuation)) yield [screen, valuation, { taps: all.tapsOf(sight.head), walk: () => walkTo(all, sight) }];
+    const {
+      symbol: { screen },
+      control: { valuation, place },
+    } = sight.head;
+    if (screen.needs.length > 0 && place === 1 && leading.has(valuation))
+      yield [screen, valuation, { taps: all.tapsOf(sight.head), walk: () => walkTo(all, sight) }];
   }
 }

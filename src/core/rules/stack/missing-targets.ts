@@ -8,9 +8,16 @@ import { walkBy, walkTo } from '../../reach/witness';
 const slice = 2_000;
 
 /** The steps that go back to what some run does not have in its stack, each with such a run, which ends with the step's own tap; nothing where it pauses. */
-export function* missingTargets({ all, saturation, system }: Stacks): Generator<readonly [Step, readonly Tap[]] | void, void, void> {
+export function* missingTargets({
+  all,
+  saturation,
+  system,
+}: Stacks): Generator<readonly [Step, readonly Tap[]] | void, void, void> {
   const seen = new Set<Step>();
-  const lookAt = function* (rules: Iterable<PushdownRule>, walk: (rule: PushdownRule) => readonly Tap[]): Generator<readonly [Step, readonly Tap[]], void, void> {
+  const lookAt = function* (
+    rules: Iterable<PushdownRule>,
+    walk: (rule: PushdownRule) => readonly Tap[],
+  ): Generator<readonly [Step, readonly Tap[]], void, void> {
     for (const rule of rules) {
       for (const step of rule.missing) {
         if (seen.has(step)) continue;
@@ -22,10 +29,15 @@ export function* missingTargets({ all, saturation, system }: Stacks): Generator<
   yield* lookAt(system.coldStart(), () => []);
   for (const [index, head] of saturation.heads.entries()) {
     if (index % slice === slice - 1) yield;
-    yield* lookAt(head.rules, (rule) => leaving(rule, walkBy(all, all.soonestOf(head)!, rule, rule.word[0] ?? head.symbol)));
+    yield* lookAt(head.rules, (rule) =>
+      leaving(rule, walkBy(all, all.soonestOf(head)!, rule, rule.word[0] ?? head.symbol)),
+    );
   }
   for (const { on, valuation } of saturation.openings) {
-    yield* lookAt(system.fromOutside(valuation), ({ event, word }) => [...(on ? walkTo(all, on) : []), { ...event!, shows: word[0]?.screen ?? null }]);
+    yield* lookAt(system.fromOutside(valuation), ({ event, word }) => [
+      ...(on ? walkTo(all, on) : []),
+      { ...event!, shows: word[0]?.screen ?? null },
+    ]);
   }
 }
 

@@ -17,7 +17,11 @@ export class NoReturn {
   /** Of the stacks, those that are ever shown: a tab with another one's root never is. */
   private readonly shown: ReadonlySet<number>;
 
-  constructor(private readonly plan: Plan, private readonly above: Stacks, private readonly toGoal: Predecessors) {
+  constructor(
+    private readonly plan: Plan,
+    private readonly above: Stacks,
+    private readonly toGoal: Predecessors,
+  ) {
     this.shown = new Set(above.all.sights.map(({ head: { control } }) => control.place));
   }
 
@@ -28,7 +32,10 @@ export class NoReturn {
     return stacks.every((stack, place) => {
       if (!stack || !this.shown.has(place)) return true;
       const valuations = place === 0 ? [now] : system.interference.after(place, now);
-      return !hasGate(stack) && valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, place), this.symbolsOf(stack)));
+      return (
+        !hasGate(stack) &&
+        valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, place), this.symbolsOf(stack)))
+      );
     });
   }
 
@@ -38,8 +45,19 @@ export class NoReturn {
    * @param within whether links and entries do not count
    * @param hint a walk that may be one
    */
-  walkTo(screen: Screen, explored: Exploration, within: boolean, hint: readonly Tap[] = []): Work<readonly Tap[] | null> {
-    return explored.find((moment) => activeStack(moment.configuration)!.screen === screen && this.from(moment.configuration) && (!within || isFromWithin(moment)), hint);
+  walkTo(
+    screen: Screen,
+    explored: Exploration,
+    within: boolean,
+    hint: readonly Tap[] = [],
+  ): Work<readonly Tap[] | null> {
+    return explored.find(
+      (moment) =>
+        activeStack(moment.configuration)!.screen === screen &&
+        this.from(moment.configuration) &&
+        (!within || isFromWithin(moment)),
+      hint,
+    );
   }
 
   /** The symbols of a stack without gates, top first. */
@@ -57,5 +75,7 @@ function hasGate(stack: Stack): boolean {
 /** Whether nothing that can be done there changes anything, but for Back, which leaves the app. */
 export function isStuck(walker: Walker, configuration: Configuration): boolean {
   const key = keyOf(configuration);
-  return walker.events(configuration).every((event) => walker.after(configuration, event).every((next) => keyOf(next) === key));
+  return walker
+    .events(configuration)
+    .every((event) => walker.after(configuration, event).every((next) => keyOf(next) === key));
 }

@@ -15,7 +15,12 @@ import type { Work } from '../../slices';
  * @param runs in which the walk is
  * @param sights of the screen; those that do not count left out
  */
-export function* walkOutOfReach(stacks: Stacks, runs: Runs, toGoal: Predecessors, sights: ReturnType<Stacks['sightsOf']>): Work<readonly Tap[] | null> {
+export function* walkOutOfReach(
+  stacks: Stacks,
+  runs: Runs,
+  toGoal: Predecessors,
+  sights: ReturnType<Stacks['sightsOf']>,
+): Work<readonly Tap[] | null> {
   const tried = new Set<Valuation>();
   for (const { head } of sights) {
     const { valuation } = head.control;
@@ -26,7 +31,11 @@ export function* walkOutOfReach(stacks: Stacks, runs: Runs, toGoal: Predecessors
     if (!hopeless) continue;
     if (!inTabs) return walkTo(runs, hopeless.sight, hopeless.beneath);
     tried.add(valuation);
-    const found = stacks.epochsOf(runs).with(valuation).map((epoch) => leavingAll(epoch, stacks.tabs, toGoal, head.symbol.screen)).filter((used) => used !== null);
+    const found = stacks
+      .epochsOf(runs)
+      .with(valuation)
+      .map((epoch) => leavingAll(epoch, stacks.tabs, toGoal, head.symbol.screen))
+      .filter((used) => used !== null);
     if (found.length > 0) return tapsOf(found.reduce((short, used) => (used.length < short.length ? used : short)));
   }
   return null;

@@ -15,26 +15,34 @@ export const ruleBroken: Rule = {
     'A rule says what must hold in every run: never A beneath B, never A after B, always A beneath B, from A always reach B. ' +
     'It is decided over all stacks that any run can build, not only those that somebody has tried. The walk shows one that ' +
     'breaks it: take away the step that leads there, or end the flow with back past or reset.',
-  wrong: 'app "Huts"\nstart home\nscreen home "Home" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" push receipt }\nscreen receipt "Receipt" {}\nrule "No order is paid twice" never pay beneath receipt\n',
-  right: 'app "Huts"\nstart home\nscreen home "Home" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back past pay then push receipt }\nscreen receipt "Receipt" {}\nrule "No order is paid twice" never pay beneath receipt\n',
+  wrong:
+    'app "Huts"\nstart home\nscreen home "Home" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" push receipt }\nscreen receipt "Receipt" {}\nrule "No order is paid twice" never pay beneath receipt\n',
+  right:
+    'app "Huts"\nstart home\nscreen home "Home" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back past pay then push receipt }\nscreen receipt "Receipt" {}\nrule "No order is paid twice" never pay beneath receipt\n',
   *check(context) {
     const { plan } = context;
     const claims = plan.claims.filter((claim) => claim.first && claim.second);
     if (claims.length === 0) return;
-    const found = yield* inVariants(context, function* ({ stacks }): Seen<Claim, readonly Tap[]> {
-      for (const claim of claims) {
-        const answer = yield* deciding(stacks, claim);
-        if (answer !== 'holds' && answer !== 'undecided') yield [claim, answer];
-      }
-    }, function* (variant) {
-      yield* confirmed((yield* suspecting(context, variant)).claims);
-    });
+    const found = yield* inVariants(
+      context,
+      function* ({ stacks }): Seen<Claim, readonly Tap[]> {
+        for (const claim of claims) {
+          const answer = yield* deciding(stacks, claim);
+          if (answer !== 'holds' && answer !== 'undecided') yield [claim, answer];
+        }
+      },
+      function* (variant) {
+        yield* confirmed((yield* suspecting(context, variant)).claims);
+      },
+    );
     for (const { key: claim, found: walk, variant } of found) {
       yield {
         range: claim.node,
         summary: say`${sayVariant(variant)}The rule “${words(claim.title)}” does not hold.`,
         detail: say`After ${sayWalk(walk)} ${whatIsShown(claim)}.`,
-        subject: claim.title || null, variant, walk,
+        subject: claim.title || null,
+        variant,
+        walk,
         fixes: claim.node.claim === 'never after' ? askFor(plan, claim.first!, walk) : [],
       };
     }
@@ -44,9 +52,13 @@ export const ruleBroken: Rule = {
 function whatIsShown({ node, first, second }: Claim): Message {
   const [a, b] = [first!.label, second!.label];
   switch (node.claim) {
-    case 'never beneath': return say`${a} lies beneath ${b}, and Back leads to it`;
-    case 'never after': return say`${a} is shown, and ${b} was shown before`;
-    case 'always beneath': return say`${b} is shown without ${a} beneath it`;
-    default: return say`${a} is shown, and nothing leads to ${b} from there`;
+    case 'never beneath':
+      return say`${a} lies beneath ${b}, and Back leads to it`;
+    case 'never after':
+      return say`${a} is shown, and ${b} was shown before`;
+    case 'always beneath':
+      return say`${b} is shown without ${a} beneath it`;
+    default:
+      return say`${a} is shown, and nothing leads to ${b} from there`;
   }
 }

@@ -38,7 +38,9 @@ function* acrossTabs(stacks: Stacks, first: Screen, later: Screen): Work<readonl
 /** What the stacks of tabs begin with that are shown after a screen was, in another tab; each with a run that comes to that. */
 function* beginningsAfter(stacks: Stacks, screen: Screen): Work<Map<Beginning, readonly Used[]>> {
   const before = new Map<Beginning, readonly Used[]>();
-  const valuations = new Set(stacks.headsOf(screen).flatMap((head) => (stacks.hasOtherTabs(head) ? [head.control.valuation] : [])));
+  const valuations = new Set(
+    stacks.headsOf(screen).flatMap((head) => (stacks.hasOtherTabs(head) ? [head.control.valuation] : [])),
+  );
   for (const epoch of [...valuations].flatMap((valuation) => stacks.epochsOf(stacks.all).with(valuation))) {
     for (const place of stacks.tabs) {
       yield;

@@ -41,7 +41,7 @@ export function* answerTo(plan: Plan, variant: VariantReach, claim: Claim): Work
   if (variant.stacks) return yield* deciding(variant.stacks, claim);
   if (!variant.above) return 'undecided';
   const { claims } = yield* suspecting({ plan }, variant as Coupled);
-  return claims.has(claim) ? claims.get(claim) ?? 'undecided' : 'holds';
+  return claims.has(claim) ? (claims.get(claim) ?? 'undecided') : 'holds';
 }
 
 function* suspect(plan: Plan, { above }: Coupled): Work<Suspects> {
@@ -52,9 +52,17 @@ function* suspect(plan: Plan, { above }: Coupled): Work<Suspects> {
     const answer = yield* deciding(above, claim);
     if (answer === 'holds') continue;
     const hint = answer === 'undecided' ? [] : answer;
-    claims.set(claim, claim.node.claim === 'always reach'
-      ? yield* new NoReturn(plan, above, yield* above.predecessorsOf(claim.second)).walkTo(claim.first, explored, false, hint)
-      : yield* breakingWalk(above, claim, hint));
+    claims.set(
+      claim,
+      claim.node.claim === 'always reach'
+        ? yield* new NoReturn(plan, above, yield* above.predecessorsOf(claim.second)).walkTo(
+            claim.first,
+            explored,
+            false,
+            hint,
+          )
+        : yield* breakingWalk(above, claim, hint),
+    );
   }
   const revealed = new Map<Screen, readonly Tap[] | null>();
   for (const leak of revealedWithoutNeeds(above)) {
@@ -70,7 +78,14 @@ function* suspect(plan: Plan, { above }: Coupled): Work<Suspects> {
     if (target) missing.set(target[0], yield* explored.walkMissing(target[0]));
     else yield;
   }
-  return { claims, revealed, missing, rings: yield* growingRings(above), deadEnds: yield* deadEndsOf(plan, above), trapped: yield* trappedIn(plan, above) };
+  return {
+    claims,
+    revealed,
+    missing,
+    rings: yield* growingRings(above),
+    deadEnds: yield* deadEndsOf(plan, above),
+    trapped: yield* trappedIn(plan, above),
+  };
 }
 
 /** The screens with nothing beneath from which nothing leads on. */
@@ -80,10 +95,20 @@ function* deadEndsOf(plan: Plan, above: Stacks): Work<Map<Screen, readonly Tap[]
   for (const screen of plan.screens) {
     if (screen === plan.start?.target) continue;
     const sight = above.sightsOf(screen).find(({ head }) => above.staysAsItIs(head));
-    const walk = sight && (yield* explored.find((moment) => {
-      const top = activeStack(moment.configuration)!;
-      return top.screen === screen && top.below === null && isStuck(explored.walker, moment.configuration) && isFromWithin(moment);
-    }, walkTo(above.all, sight)));
+    const walk =
+      sight &&
+      (yield* explored.find(
+        (moment) => {
+          const top = activeStack(moment.configuration)!;
+          return (
+            top.screen === screen &&
+            top.below === null &&
+            isStuck(explored.walker, moment.configuration) &&
+            isFromWithin(moment)
+          );
+        },
+        walkTo(above.all, sight),
+      ));
     if (walk) found.set(screen, walk);
   }
   return found;
@@ -99,8 +124,12 @@ function* trappedIn(plan: Plan, above: Stacks): Work<Map<Screen, readonly Tap[]>
   for (const screen of plan.screens) {
     if (screen === start) continue;
     // Where, from above, all stacks of the tab that shows it lead back, or all of another tab, no walk need be sought.
-    const mayBe = above.sightsOf(screen).some(({ head }) =>
-      !above.staysAsItIs(head) && !toStart.haveSomeTab(head.control) && toStart.hopeless(above.all, head));
+    const mayBe = above
+      .sightsOf(screen)
+      .some(
+        ({ head }) =>
+          !above.staysAsItIs(head) && !toStart.haveSomeTab(head.control) && toStart.hopeless(above.all, head),
+      );
     yield;
     const walk = mayBe && (yield* noReturn.walkTo(screen, above.explored, true));
     if (walk) found.set(screen, walk);

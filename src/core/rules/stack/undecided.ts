@@ -16,28 +16,40 @@ export const undecided: Rule = {
     'decided. What is named here happens in no walk that was tried, and is not ruled out. Empty all stacks where a flag changes, ' +
     'with a reset, and all of it is decided; or accept it. Where there are too many flags for all their values to be worked ' +
     'out together, let fewer screens set and ask for the same ones.',
-  wrong: 'app "Huts"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" { on "A" sets a = true }\nrule "A way home" from pay always reach home\n',
-  right: 'app "Huts"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" { on "A" sets a = true then reset home }\nrule "A way home" from pay always reach home\n',
+  wrong:
+    'app "Huts"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" { on "A" sets a = true }\nrule "A way home" from pay always reach home\n',
+  right:
+    'app "Huts"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" { on "A" sets a = true then reset home }\nrule "A way home" from pay always reach home\n',
   *check(context) {
     const { plan, reach } = context;
     for (const variant of reach.variants) {
-      const found = variant.stacks ? yield* openClaims(plan, variant as Decided) : variant.above ? yield* openInTabs(context, variant as Coupled) : variant.limit ? allOpen(context, variant) : null;
+      const found = variant.stacks
+        ? yield* openClaims(plan, variant as Decided)
+        : variant.above
+          ? yield* openInTabs(context, variant as Coupled)
+          : variant.limit
+            ? allOpen(context, variant)
+            : null;
       if (found) yield { ...found, subject: null, variant: plan.variants.length > 1 ? variant.name : null };
     }
   },
 };
 
-const inVariant = (plan: Plan, { name }: VariantReach): ReturnType<typeof words> => words(plan.variants.length > 1 ? ` in ${name}` : '');
+const inVariant = (plan: Plan, { name }: VariantReach): ReturnType<typeof words> =>
+  words(plan.variants.length > 1 ? ` in ${name}` : '');
 
 const isBroken = ({ title }: Claim): Message => say`that the rule “${words(title)}” is broken`;
 
 /** The screens of which it is not known whether any run shows them. */
 function isReached({ screens }: Plan, { verdicts }: VariantReach): Message[] {
   const open = screens.filter(({ index }) => verdicts[index]!.reachable === 'undecided');
-  return open.length === 0 ? [] : [say`that ${enumerate(open.map(({ label }) => label))} ${words(open.length === 1 ? 'is' : 'are')} ever shown`];
+  return open.length === 0
+    ? []
+    : [say`that ${enumerate(open.map(({ label }) => label))} ${words(open.length === 1 ? 'is' : 'are')} ever shown`];
 }
 
-const listed = (open: readonly Message[]): Message => open.flatMap((each, index) => (index === 0 ? each : [...say`; `, ...each]));
+const listed = (open: readonly Message[]): Message =>
+  open.flatMap((each, index) => (index === 0 ? each : [...say`; `, ...each]));
 
 /** Of tabs that share flags. */
 function* openInTabs(context: Context, variant: Coupled): Work<Pick<Found, 'range' | 'summary' | 'detail'> | null> {
@@ -55,19 +67,27 @@ function* openInTabs(context: Context, variant: Coupled): Work<Pick<Found, 'rang
 /** Of rules for which more has to be worked out than all stacks. */
 function* openClaims(plan: Plan, variant: Decided): Work<Pick<Found, 'range' | 'summary' | 'detail'> | null> {
   const open: Claim[] = [];
-  for (const claim of plan.claims) if (claim.first && claim.second && (yield* deciding(variant.stacks, claim)) === 'undecided') open.push(claim);
+  for (const claim of plan.claims)
+    if (claim.first && claim.second && (yield* deciding(variant.stacks, claim)) === 'undecided') open.push(claim);
   if (open.length === 0) return null;
   return {
     range: open[0]!.node,
     summary: say`There is too much to work out${inVariant(plan, variant)} to decide a rule.`,
-    detail: [...say`No walk that was tried shows, and it is not ruled out, `, ...listed(open.map(isBroken)), ...say`. `, ...advice],
+    detail: [
+      ...say`No walk that was tried shows, and it is not ruled out, `,
+      ...listed(open.map(isBroken)),
+      ...say`. `,
+      ...advice,
+    ],
   };
 }
 
 /** Of all that has to do with stacks. */
 function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Pick<Found, 'range' | 'summary' | 'detail'> {
   const open = isReached(plan, variant);
-  const rules = plan.claims.some(({ first, second }) => first && second) ? ' Whether the rules of the plan hold is not decided.' : '';
+  const rules = plan.claims.some(({ first, second }) => first && second)
+    ? ' Whether the rules of the plan hold is not decided.'
+    : '';
   return {
     range: plan.start!.target!.nameNode,
     summary: say`There is too much to work out${inVariant(plan, variant)}: not all stacks are known.`,
@@ -86,8 +106,19 @@ function whatIsOpen({ claims, revealed, missing, rings }: Suspects): Message[] {
   for (const [claim, walk] of claims) if (!walk) open.push(isBroken(claim));
   const shown = [...revealed].flatMap(([screen, walk]) => (walk ? [] : [screen.label]));
   if (shown.length > 0) open.push(say`that going back shows ${enumerate(shown)} without what is needed there`);
-  const lost = [...new Set([...missing].flatMap(([step, walk]) => (walk || !('target' in step) || !step.target ? [] : [step.target.label])))];
+  const lost = [
+    ...new Set(
+      [...missing].flatMap(([step, walk]) => (walk || !('target' in step) || !step.target ? [] : [step.target.label])),
+    ),
+  ];
   if (lost.length > 0) open.push(say`that ${enumerate(lost)} is not there to go back to`);
-  for (const { confirmed, screens } of rings.values()) if (!confirmed) open.push(say`that ${enumerate(screens.map(({ label }) => label), 4)} pile up without end`);
+  for (const { confirmed, screens } of rings.values())
+    if (!confirmed)
+      open.push(
+        say`that ${enumerate(
+          screens.map(({ label }) => label),
+          4,
+        )} pile up without end`,
+      );
   return open;
 }

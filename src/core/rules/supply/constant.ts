@@ -14,8 +14,10 @@ export const constant: Rule = {
   explanation:
     'An argument that is always the same is none: it makes every caller longer, and a reader looks for the one that ' +
     'differs. Give it a default, or take it out.',
-  wrong: 'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map(zoom: 3)\n  on "Legend" push map(zoom: 3)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
-  right: 'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map\n  on "Legend" push map\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
+  wrong:
+    'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map(zoom: 3)\n  on "Legend" push map(zoom: 3)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
+  right:
+    'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map\n  on "Legend" push map\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
   *check(context) {
     const { plan, supply } = context;
     for (const screen of plan.screens) {
@@ -28,9 +30,12 @@ export const constant: Rule = {
         if (first === null || required(parameter.type).kind === 'id') continue;
         if (!waysIn.every((wayIn) => literalOf(context, wayIn, wayIn.cells[index]!) === first)) continue;
         const outs = waysIn.map((wayIn) => removeArgument(wayIn.call, wayIn.cells[index]!.argument!));
-        const initial = parameter.initial && showValue(parameter.initial) === first ? [] : parameter.initial
-          ? [{ from: parameter.initial.from, to: parameter.initial.to, insert: first }]
-          : [giveDefault(parameter, first)];
+        const initial =
+          parameter.initial && showValue(parameter.initial) === first
+            ? []
+            : parameter.initial
+              ? [{ from: parameter.initial.from, to: parameter.initial.to, insert: first }]
+              : [giveDefault(parameter, first)];
         yield {
           range: parameter.node.name,
           summary: say`All ${waysIn.length} ways in to ${screen.label} give ${parameter.name} the same value, ${first}.`,

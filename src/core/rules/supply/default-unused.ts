@@ -11,21 +11,36 @@ export const defaultUnused: Rule = {
     'Whoever reads the default takes it for what mostly happens, but every caller gives a value of its own. Worse: a new ' +
     'caller that forgets the argument will not be told. Take the default out. Links count as callers: one that may leave the ' +
     'argument out uses the default.',
-  wrong: 'app "Huts"\nstart list\nscreen list "Huts" {\n  has near: int\n  on "Map" push map(zoom: near)\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
-  right: 'app "Huts"\nstart list\nscreen list "Huts" {\n  has near: int\n  on "Map" push map(zoom: near)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
+  wrong:
+    'app "Huts"\nstart list\nscreen list "Huts" {\n  has near: int\n  on "Map" push map(zoom: near)\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
+  right:
+    'app "Huts"\nstart list\nscreen list "Huts" {\n  has near: int\n  on "Map" push map(zoom: near)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
   *check({ plan, supply }) {
     for (const screen of plan.screens) {
       const waysIn = supply.into[screen.index]!;
       if (waysIn.length === 0) continue;
       for (let index = 0; index < screen.parameters.length; index++) {
         const { initial, name, node } = screen.parameters[index]!;
-        if (!initial || waysIn.some(({ cells }) => !cells[index]!.argument) || screen.links.some((link) => !isInPath(link.pattern, name))) continue;
+        if (
+          !initial ||
+          waysIn.some(({ cells }) => !cells[index]!.argument) ||
+          screen.links.some((link) => !isInPath(link.pattern, name))
+        )
+          continue;
         yield {
           range: initial,
           summary: say`The default ${showValue(initial)} of ${name} on ${screen.label} is never used.`,
-          detail: waysIn.length === 1 ? say`The one way in gives a value of its own.` : say`All ${waysIn.length} ways in give a value of their own.`,
+          detail:
+            waysIn.length === 1
+              ? say`The one way in gives a value of its own.`
+              : say`All ${waysIn.length} ways in give a value of their own.`,
           subject: screen.label,
-          fixes: [{ label: 'Take the default out', edits: [{ from: node.type?.to ?? node.name.to, to: initial.to, insert: '' }] }],
+          fixes: [
+            {
+              label: 'Take the default out',
+              edits: [{ from: node.type?.to ?? node.name.to, to: initial.to, insert: '' }],
+            },
+          ],
         };
       }
     }
@@ -33,4 +48,5 @@ export const defaultUnused: Rule = {
 };
 
 /** Whether every URL carries the variable: in its path, not in its query. */
-const isInPath = (pattern: string, wanted: string): boolean => readPattern(pattern).template?.variables.some(({ name, place }) => name === wanted && place !== 'query') ?? false;
+const isInPath = (pattern: string, wanted: string): boolean =>
+  readPattern(pattern).template?.variables.some(({ name, place }) => name === wanted && place !== 'query') ?? false;

@@ -11,12 +11,15 @@ export const fixedId: Rule = {
   explanation:
     'A sample id, put in to try a screen and never taken out, shows every user the same thing for ever. Hand over an id ' +
     'from the data on the screen.',
-  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: 12)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  check: (context) => eachCell(context, 'fixed-id', (wayIn, cell) => ({
-    range: cell.argument!,
-    summary: say`${nameWayIn(wayIn)} always opens ${wayIn.target.label} with ${cell.parameter.name} ${showValue(cell.value!)}.`,
-    detail: say`A ${showType(cell.parameter.type)} should come from data; ${sayWhatFits(context, wayIn, cell)}.`,
-    fixes: valueFixes(context, wayIn, cell, replaceValue(cell.argument!)),
-  })),
+  wrong:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: 12)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  check: (context) =>
+    eachCell(context, 'fixed-id', (wayIn, cell) => ({
+      range: cell.argument!,
+      summary: say`${nameWayIn(wayIn)} always opens ${wayIn.target.label} with ${cell.parameter.name} ${showValue(cell.value!)}.`,
+      detail: say`A ${showType(cell.parameter.type)} should come from data; ${sayWhatFits(context, wayIn, cell)}.`,
+      fixes: valueFixes(context, wayIn, cell, replaceValue(cell.argument!)),
+    })),
 };

@@ -16,34 +16,40 @@ export const mayBeAbsent: Rule = {
   explanation:
     'On the runs where the value is there all is well, so tests pass; on the others the screen opens with nothing. Hand ' +
     'over a value that is always there, fire only when it is given, or let the screen do without it.',
-  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has last: HutId?\n  on "Hut" push hut(hutId: last)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has last: HutId?\n  on "Hut" push hut(hutId: last)\n}\nscreen hut "Hut" {\n  takes hutId: HutId?\n}\n',
-  check: (context) => eachCell(context, 'may-be-absent', (wayIn, cell) => {
-    const { name, type } = cell.parameter;
-    const optional = makeOptional(cell.parameter);
-    const others = valuesFor(context, wayIn, cell).length > 0 ? valueFixes(context, wayIn, cell, replaceValue(cell.argument!)) : [];
-    const fixes: Fix[] = [...others];
-    const { site } = wayIn;
-    if (site.kind === 'transition' && cell.value?.kind === 'path') {
-      const value = showValue(cell.value);
-      fixes.push({ label: `Only when ${value} is given`, edits: addCondition(site.branch, `${value} is given`) });
-      if (optional) fixes.push({ label: `Let ${name} be absent on ${wayIn.target.label}`, edits: [optional] });
-      const fallback = defaultOf(cell.parameter);
-      const alone = wayIn.surplus.length === 0 && wayIn.cells.every((one) => one === cell || holds(one.status));
-      if (fallback && alone && site.branch.steps.length === 1 && !site.branch.condition) {
-        const otherwise = elseWithout(context.text, site.branch, wayIn.call, cell.argument!, `${value} is given`);
-        fixes.push({ label: `Fall back on ${fallback.value}`, edits: [...otherwise, ...fallback.edits] });
+  wrong:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has last: HutId?\n  on "Hut" push hut(hutId: last)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has last: HutId?\n  on "Hut" push hut(hutId: last)\n}\nscreen hut "Hut" {\n  takes hutId: HutId?\n}\n',
+  check: (context) =>
+    eachCell(context, 'may-be-absent', (wayIn, cell) => {
+      const { name, type } = cell.parameter;
+      const optional = makeOptional(cell.parameter);
+      const others =
+        valuesFor(context, wayIn, cell).length > 0
+          ? valueFixes(context, wayIn, cell, replaceValue(cell.argument!))
+          : [];
+      const fixes: Fix[] = [...others];
+      const { site } = wayIn;
+      if (site.kind === 'transition' && cell.value?.kind === 'path') {
+        const value = showValue(cell.value);
+        fixes.push({ label: `Only when ${value} is given`, edits: addCondition(site.branch, `${value} is given`) });
+        if (optional) fixes.push({ label: `Let ${name} be absent on ${wayIn.target.label}`, edits: [optional] });
+        const fallback = defaultOf(cell.parameter);
+        const alone = wayIn.surplus.length === 0 && wayIn.cells.every((one) => one === cell || holds(one.status));
+        if (fallback && alone && site.branch.steps.length === 1 && !site.branch.condition) {
+          const otherwise = elseWithout(context.text, site.branch, wayIn.call, cell.argument!, `${value} is given`);
+          fixes.push({ label: `Fall back on ${fallback.value}`, edits: [...otherwise, ...fallback.edits] });
+        }
+      } else if (optional) {
+        fixes.push({ label: `Let ${name} be absent on ${wayIn.target.label}`, edits: [optional] });
       }
-    } else if (optional) {
-      fixes.push({ label: `Let ${name} be absent on ${wayIn.target.label}`, edits: [optional] });
-    }
-    return {
-      range: cell.argument!,
-      summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} with ${showValue(cell.value!)}, which may be absent.`,
-      detail: say`${wayIn.target.label} requires ${`${name}: ${showType(type)}`}; ${sayWhatFits(context, wayIn, cell)}.`,
-      fixes,
-    };
-  }),
+      return {
+        range: cell.argument!,
+        summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} with ${showValue(cell.value!)}, which may be absent.`,
+        detail: say`${wayIn.target.label} requires ${`${name}: ${showType(type)}`}; ${sayWhatFits(context, wayIn, cell)}.`,
+        fixes,
+      };
+    }),
 };
 
 /** The default that a parameter has or could be given, and the edits that give it; null where no literal can be a default. */

@@ -10,15 +10,18 @@ export const missing: Rule = {
   explanation:
     'The screen then has nothing to show: it stays empty, or the app stops. Every way in must bring every argument that ' +
     'is neither optional nor has a default.',
-  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  check: (context) => eachCell(context, 'missing', (wayIn, cell) => {
-    const { name, type } = cell.parameter;
-    return {
-      range: wayIn.call.list ?? wayIn.call.reference,
-      summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} without ${name}.`,
-      detail: say`${wayIn.target.label} takes ${`${name}: ${showType(type)}`} and has no default; ${sayWhatFits(context, wayIn, cell)}.`,
-      fixes: valueFixes(context, wayIn, cell, addValue(wayIn, cell)),
-    };
-  }),
+  wrong:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  check: (context) =>
+    eachCell(context, 'missing', (wayIn, cell) => {
+      const { name, type } = cell.parameter;
+      return {
+        range: wayIn.call.list ?? wayIn.call.reference,
+        summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} without ${name}.`,
+        detail: say`${wayIn.target.label} takes ${`${name}: ${showType(type)}`} and has no default; ${sayWhatFits(context, wayIn, cell)}.`,
+        fixes: valueFixes(context, wayIn, cell, addValue(wayIn, cell)),
+      };
+    }),
 };

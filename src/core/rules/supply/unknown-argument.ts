@@ -12,8 +12,10 @@ export const unknownArgument: Rule = {
   explanation:
     'The value goes nowhere. Most often the name is misspelt, and the argument that was meant is missing; or the screen ' +
     'has changed and this caller has not followed.',
-  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first, bed: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  wrong:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first, bed: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   *check(context) {
     const { supply } = context;
     const spelling = new Spelling();
@@ -26,17 +28,24 @@ export const unknownArgument: Rule = {
         const near = twice ? null : spelling.closest(text, () => open);
         const fixes: Fix[] = [];
         // The short form `hutID` carries its value in its name: keep the value, correct the name.
-        if (near) fixes.push({ label: `Write ${near}`, edits: [{ from, to, insert: argument.value ? near : `${near}: ${text}` }] });
+        if (near)
+          fixes.push({
+            label: `Write ${near}`,
+            edits: [{ from, to, insert: argument.value ? near : `${near}: ${text}` }],
+          });
         fixes.push({ label: `Take ${text} out`, edits: [removeArgument(wayIn.call, argument)] });
         yield {
           range: { from, to },
           summary: twice
             ? say`${nameWayIn(wayIn)} gives ${text} to ${wayIn.target.label} twice.`
             : say`${nameWayIn(wayIn)} gives ${text} to ${wayIn.target.label}, which does not take it.`,
-          detail: twice ? say`The first value counts.`
-            : near ? say`Did you mean ${near}?`
-            : takes.length === 0 ? say`${wayIn.target.label} takes nothing.`
-            : say`${wayIn.target.label} takes ${enumerate(takes, 5)}.`,
+          detail: twice
+            ? say`The first value counts.`
+            : near
+              ? say`Did you mean ${near}?`
+              : takes.length === 0
+                ? say`${wayIn.target.label} takes nothing.`
+                : say`${wayIn.target.label} takes ${enumerate(takes, 5)}.`,
           subject: subjectOf(wayIn),
           ...walkThrough(context, wayIn),
           fixes,

@@ -15,18 +15,24 @@ export const unknownValue: Rule = {
   explanation:
     'A transition can hand over literals, the fields of its loop variable, the screen’s own arguments, and what the ' +
     'screen has. Anything else is not there when the user taps.',
-  wrong: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: frist)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right: 'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  wrong:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: frist)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right:
+    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   *check(context) {
     yield* eachCell(context, 'unknown-value', (wayIn, cell) => {
       const near = nearValue(context, wayIn, cell);
       const write = replaceValue(cell.argument!);
       const others = valueFixes(context, wayIn, cell, write);
-      const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [write(near)] }, ...others.filter((fix) => fix.label !== `Supply ${near}`)] : others;
+      const fixes: Fix[] = near
+        ? [{ label: `Write ${near}`, edits: [write(near)] }, ...others.filter((fix) => fix.label !== `Supply ${near}`)]
+        : others;
       return {
         range: cell.argument!,
         summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${showValue(cell.value!)}, which is no value there.`,
-        detail: near ? say`Did you mean ${near}?` : say`${wayIn.target.label} takes ${`${cell.parameter.name}: ${showType(cell.parameter.type)}`}; ${sayWhatFits(context, wayIn, cell)}.`,
+        detail: near
+          ? say`Did you mean ${near}?`
+          : say`${wayIn.target.label} takes ${`${cell.parameter.name}: ${showType(cell.parameter.type)}`}; ${sayWhatFits(context, wayIn, cell)}.`,
         fixes,
       };
     });
@@ -37,22 +43,34 @@ export const unknownValue: Rule = {
       yield {
         range,
         summary: say`The ${words(what)} of ${cell.parameter.name} on ${screen.label} is ${showValue(cell.value!)}, which is no value of ${showType(type)}.`,
-        detail: options.length > 0 ? say`What can be chosen: ${enumerate(options, 6, 'or')}.` : say`A ${words(what)} is a literal.`,
+        detail:
+          options.length > 0
+            ? say`What can be chosen: ${enumerate(options, 6, 'or')}.`
+            : say`A ${words(what)} is a literal.`,
         subject: screen.label,
-        fixes: options.slice(0, 3).map((option) => ({ label: `Write ${option}`, edits: [{ from: range.from, to: range.to, insert: option }] })),
+        fixes: options
+          .slice(0, 3)
+          .map((option) => ({ label: `Write ${option}`, edits: [{ from: range.from, to: range.to, insert: option }] })),
       };
     }
     yield* unknownWalkValues(context);
     for (const { transition, loop, status } of context.supply.badLoops) {
       if (status !== 'unknown-value' || !loop.list) continue;
       const list = loop.list;
-      const lists = valuesInScope(screenScope(transition.screen, [])).filter((value) => required(value.type).kind === 'list').map((value) => value.path);
+      const lists = valuesInScope(screenScope(transition.screen, []))
+        .filter((value) => required(value.type).kind === 'list')
+        .map((value) => value.path);
       yield {
         range: list,
         summary: say`“${words(transition.trigger)}” on ${transition.screen.label} goes through ${showValue(list)}, which is no value there.`,
-        detail: lists.length > 0 ? say`Lists on ${transition.screen.label}: ${enumerate(lists)}.` : say`${transition.screen.label} has no list. Declare one with ${'has'}.`,
+        detail:
+          lists.length > 0
+            ? say`Lists on ${transition.screen.label}: ${enumerate(lists)}.`
+            : say`${transition.screen.label} has no list. Declare one with ${'has'}.`,
         subject: transition.screen.label,
-        fixes: lists.slice(0, 3).map((path) => ({ label: `Write ${path}`, edits: [{ from: list.from, to: list.to, insert: path }] })),
+        fixes: lists
+          .slice(0, 3)
+          .map((path) => ({ label: `Write ${path}`, edits: [{ from: list.from, to: list.to, insert: path }] })),
       };
     }
   },
@@ -73,9 +91,15 @@ function* unknownWalkValues({ supply }: Context): Generator<Found> {
     yield {
       range: given.name,
       summary: say`The walk “${words(walk.title?.value ?? '')}” gives “${words(trigger)}” ${given.name.text}, which no screen with that trigger has.`,
-      detail: near ? say`Did you mean ${near}?` : known.length > 0 ? say`What it can be given: ${enumerate(known, 5)}.` : say`It can be given nothing.`,
+      detail: near
+        ? say`Did you mean ${near}?`
+        : known.length > 0
+          ? say`What it can be given: ${enumerate(known, 5)}.`
+          : say`It can be given nothing.`,
       subject: walk.title?.value ?? null,
-      fixes: near ? [{ label: `Write ${near}`, edits: [{ from: given.name.from, to: given.name.to, insert: near }] }] : [],
+      fixes: near
+        ? [{ label: `Write ${near}`, edits: [{ from: given.name.from, to: given.name.to, insert: near }] }]
+        : [],
     };
   }
 }

@@ -16,8 +16,10 @@ export const unpackedRecord: Rule = {
   explanation:
     'When the record grows, every caller has to follow, and one will be forgotten. Hand over the record, or its id and let ' +
     'the screen load the rest. A record cannot ride in a URL: where a link leads to the screen, the id is the better choice.',
-  wrong: 'app "Huts"\nstart list\nrecord Hut { name: text, beds: int, height: int }\nscreen list "Huts" {\n  has hut: Hut\n  on "Hut" push hut(name: hut.name, beds: hut.beds, height: hut.height)\n}\nscreen hut "Hut" {\n  takes name: text, beds: int, height: int\n}\n',
-  right: 'app "Huts"\nstart list\nrecord Hut { name: text, beds: int, height: int }\nscreen list "Huts" {\n  has hut: Hut\n  on "Hut" push hut(hut)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n}\n',
+  wrong:
+    'app "Huts"\nstart list\nrecord Hut { name: text, beds: int, height: int }\nscreen list "Huts" {\n  has hut: Hut\n  on "Hut" push hut(name: hut.name, beds: hut.beds, height: hut.height)\n}\nscreen hut "Hut" {\n  takes name: text, beds: int, height: int\n}\n',
+  right:
+    'app "Huts"\nstart list\nrecord Hut { name: text, beds: int, height: int }\nscreen list "Huts" {\n  has hut: Hut\n  on "Hut" push hut(hut)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n}\n',
   *check({ plan, supply }) {
     for (const wayIn of supply.waysIn) {
       if (wayIn.call.arguments.length <= most) continue;
@@ -30,10 +32,16 @@ export const unpackedRecord: Rule = {
       }
       for (const [record, fields] of apart) {
         if (fields.size <= most) continue;
-        const type = typeOfPath(scopeOf(wayIn.site, plan), record.split('.').map((text) => ({ text })));
+        const type = typeOfPath(
+          scopeOf(wayIn.site, plan),
+          record.split('.').map((text) => ({ text })),
+        );
         yield {
           range: wayIn.call.list!,
-          summary: say`${nameWayIn(wayIn)} hands ${enumerate([...fields].map((field) => `${record}.${field}`), 5)} to ${wayIn.target.label} one by one.`,
+          summary: say`${nameWayIn(wayIn)} hands ${enumerate(
+            [...fields].map((field) => `${record}.${field}`),
+            5,
+          )} to ${wayIn.target.label} one by one.`,
           detail: say`Hand over ${record}${type ? say` (${showType(required(type))})` : ''} or its id: every field more would have to be added to each caller.`,
           subject: subjectOf(wayIn),
         };

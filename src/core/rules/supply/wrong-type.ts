@@ -14,8 +14,10 @@ export const wrongType: Rule = {
   explanation:
     'T goes to T and to T?, int to decimal, a choice’s own literal to the choice, and nothing else. Ids are told apart by ' +
     'name: a StayId is no HutId even where both are texts, since mixing them up shows a user somebody else’s data.',
-  wrong: 'app "Huts"\nstart list\nid HutId: int\nid StayId: int\nscreen list "Huts" {\n  has stay: StayId, first: HutId\n  on "Hut" push hut(hutId: stay)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right: 'app "Huts"\nstart list\nid HutId: int\nid StayId: int\nscreen list "Huts" {\n  has stay: StayId, first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  wrong:
+    'app "Huts"\nstart list\nid HutId: int\nid StayId: int\nscreen list "Huts" {\n  has stay: StayId, first: HutId\n  on "Hut" push hut(hutId: stay)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  right:
+    'app "Huts"\nstart list\nid HutId: int\nid StayId: int\nscreen list "Huts" {\n  has stay: StayId, first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   *check(context) {
     yield* eachCell(context, 'wrong-type', (wayIn, cell) => {
       const { name, type } = cell.parameter;

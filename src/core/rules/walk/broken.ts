@@ -12,14 +12,18 @@ export const brokenWalk: Rule = {
     'A kept walk says how the app is meant to be used. A change has taken away a control that it taps, or leads somewhere else ' +
     'now. Either the change breaks what users do, or the walk is to be brought up to date. A walk that can be walked in one ' +
     'variant holds.',
-  wrong: 'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "Hut"\n  expect hut\n}\n',
-  right: 'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "See hut"\n  expect hut\n}\n',
+  wrong:
+    'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "Hut"\n  expect hut\n}\n',
+  right:
+    'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "See hut"\n  expect hut\n}\n',
   *check({ plan }) {
     for (const walk of plan.walks) {
       const replayed = plan.variants.map((variant) => replay(plan, variant, walk.body?.items ?? []));
       if (!replayed.every(({ outcome }) => outcome === 'broken')) continue;
       // The variant in which it gets furthest tells most.
-      const { step, at, because } = (replayed as Extract<Replayed, { outcome: 'broken' }>[]).reduce((best, each) => (each.step > best.step ? each : best));
+      const { step, at, because } = (replayed as Extract<Replayed, { outcome: 'broken' }>[]).reduce((best, each) =>
+        each.step > best.step ? each : best,
+      );
       const name = walk.title?.value ?? '';
       // Without a start there is nothing to walk from, which has been said once.
       if (because.why === 'no-start') continue;
@@ -37,26 +41,45 @@ export const brokenWalk: Rule = {
 function fixesOf(because: Break, at: WalkStepNode | null): Fix[] {
   if (!('near' in because) || because.near === null || !at) return [];
   const { near } = because;
-  if ('label' in at && at.label) return [{ label: `Write “${near}”`, edits: [{ from: at.label.from, to: at.label.to, insert: JSON.stringify(near) }] }];
-  return at.kind === 'open' && at.url ? [{ label: `Write ${near}`, edits: [{ from: at.url.from, to: at.url.to, insert: near }] }] : [];
+  if ('label' in at && at.label)
+    return [
+      { label: `Write “${near}”`, edits: [{ from: at.label.from, to: at.label.to, insert: JSON.stringify(near) }] },
+    ];
+  return at.kind === 'open' && at.url
+    ? [{ label: `Write ${near}`, edits: [{ from: at.url.from, to: at.url.to, insert: near }] }]
+    : [];
 }
 
 /** Why a walk breaks, in a sentence. */
 export function sayBreak(because: Break): Message {
   switch (because.why) {
-    case 'no-control': return say`${onTop(because)} has nothing called “${words(because.name)}”${words(because.near ? `; “${because.near}” comes nearest` : '')}.`;
-    case 'nothing-follows': return say`On ${onTop(because)}, “${words(because.name)}” cannot happen there.`;
-    case 'other-screen': return say`${onTop(because)} is on top there, not ${because.wanted.label}.`;
-    case 'not-beneath': return say`${because.wanted.label} is on top there, but Back would not show ${because.beneath.label}.`;
-    case 'opens-nothing': return say`“${words(told(because.name))}” opens no screen here${whyNothing(because)}.`;
-    case 'left': return say`The step before it has left the app.`;
-    case 'no-start': return say`No run begins.`;
+    case 'no-control':
+      return say`${onTop(because)} has nothing called “${words(because.name)}”${words(because.near ? `; “${because.near}” comes nearest` : '')}.`;
+    case 'nothing-follows':
+      return say`On ${onTop(because)}, “${words(because.name)}” cannot happen there.`;
+    case 'other-screen':
+      return say`${onTop(because)} is on top there, not ${because.wanted.label}.`;
+    case 'not-beneath':
+      return say`${because.wanted.label} is on top there, but Back would not show ${because.beneath.label}.`;
+    case 'opens-nothing':
+      return say`“${words(told(because.name))}” opens no screen here${whyNothing(because)}.`;
+    case 'left':
+      return say`The step before it has left the app.`;
+    case 'no-start':
+      return say`No run begins.`;
   }
 }
 
 function whyNothing({ near, because }: Extract<Break, { why: 'opens-nothing' }>): Message {
   if (because === null) return near ? say`; “${words(near)}” comes nearest` : [];
-  return 'pattern' in because ? say`; ${because.pattern.link.pattern} comes nearest, but ${sayFailure(because)}` : say`: ${sayUrlProblem(because)}`;
+  return 'pattern' in because
+    ? say`; ${because.pattern.link.pattern} comes nearest, but ${sayFailure(because)}`
+    : say`: ${sayUrlProblem(because)}`;
 }
 
-const onTop = ({ screens }: { readonly screens: readonly { readonly label: string }[] }): Message => enumerate(screens.map(({ label }) => label), 3, 'or');
+const onTop = ({ screens }: { readonly screens: readonly { readonly label: string }[] }): Message =>
+  enumerate(
+    screens.map(({ label }) => label),
+    3,
+    'or',
+  );

@@ -13,9 +13,15 @@ export const PUT = handler<{ id: string }>(async (request, { id }) => {
   const result = await (await plans()).save(id, needText(text), version, keep ?? null);
   if (result.kind === 'gone') throw noSuchPlan();
   if (result.kind === 'overtaken') {
-    throw new Refusal(409, 'Changed elsewhere', 'The plan was changed elsewhere since this text was begun. Nothing was overwritten.', {
-      type: problemType.overtaken, current: result.current,
-    });
+    throw new Refusal(
+      409,
+      'Changed elsewhere',
+      'The plan was changed elsewhere since this text was begun. Nothing was overwritten.',
+      {
+        type: problemType.overtaken,
+        current: result.current,
+      },
+    );
   }
   return result.plan;
 });

@@ -12,7 +12,11 @@ export const dynamic = 'force-dynamic';
 export const GET = handler<{ id: string; audit: string }>(async (_request, { id, audit }) => {
   const found = await (await audits()).find(id, audit);
   if (!found) throw noSuchAudit();
-  const rows = Papa.unparse(auditRows(found.report), { columns: [...auditColumns], escapeFormulae: true, newline: '\r\n' });
+  const rows = Papa.unparse(auditRows(found.report), {
+    columns: [...auditColumns],
+    escapeFormulae: true,
+    newline: '\r\n',
+  });
   return attachment(`${rows}\r\n`, 'text/csv; charset=utf-8', `audit of ${found.name}`, 'csv');
 });
 
