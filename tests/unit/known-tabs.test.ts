@@ -189,6 +189,15 @@ describe('without tabs', () => {
   });
 });
 
+test('a first tab shows what it was left with since the link that opened the other one', () => {
+  // On s0 only T0 leads, after a link that leaves the first tab with its root.
+  const text =
+    'origin huts:\nstart home\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" {}\nscreen more "More" {}\n' +
+    'screen hut "Hut" { link /hut }\nscreen stay "Stay" {\n  link /stay under more\n  on "Go" back to hut then replace hut\n}\n';
+  expect(back(text, 'hut')).toEqual([['home'], true]);
+  expect(back(text, 'more')).toEqual([['home', 'hut'], true]);
+});
+
 describe('where the meaning was open', () => {
   const stays =
     'flag in\nstart home\nscreen home "Home" { on "In" push secret }\nscreen secret "Secret" { on "Stays" reset stays }\nscreen stays "Stays" { needs in else push signIn }\nscreen signIn "Sign in" { on "Go" sets in = true then resume }\n';

@@ -148,17 +148,19 @@ export class Epochs {
   }
 
   /**
-   * Whether all that is built on any tab but the first has its root at the bottom. Then a last frame there is one that comes of the root alone, which
-   * every epoch has or comes to: whatever the first tab can have on top, it can have at the same time.
+   * Whether every epoch with these flags comes to a last frame on a tab other than the first: its root comes to that frame,
+   * and every stack built on a tab other than the first has that tab's root at the bottom, where Back leads.
    */
-  buildsOnRoots(valuation: Valuation): boolean {
+  alwaysComesTo({ control: { place, valuation }, symbol }: Head): boolean {
     const roots = this.system.roots(valuation);
-    return this.with(valuation).every(
-      ({ place, beginnings }) =>
-        place === 1 ||
-        beginnings.every(({ word }) =>
-          roots.some(({ control, symbol }) => control.place === place && symbol === word.at(-1)),
-        ),
+    return (
+      this.with(valuation).every(
+        (epoch) =>
+          epoch.place === 1 ||
+          epoch.beginnings.every(({ word }) =>
+            roots.some(({ control, symbol: root }) => control.place === epoch.place && root === word.at(-1)),
+          ),
+      ) && this.rested(valuation, place).visits((head) => head.symbol === symbol).length > 0
     );
   }
 

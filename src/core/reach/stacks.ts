@@ -235,9 +235,12 @@ export class Stacks {
   }
 
   /** What the first tab can have on top while a head stands on the last frame of another one. */
-  private firstTabWith({ control: { place, valuation }, symbol }: Head): ReadonlySet<Screen> {
-    const { system } = this;
-    if (system.above || this.epochsOf(this.all).buildsOnRoots(valuation))
+  private firstTabWith(head: Head): ReadonlySet<Screen> {
+    const {
+      control: { place, valuation },
+      symbol,
+    } = head;
+    if (this.system.above || this.epochsOf(this.all).alwaysComesTo(head))
       return this.firstTab.get(valuation) ?? new Set();
     const tops = new Set<Screen>();
     for (const epoch of this.epochsOf(this.all).with(valuation)) {
