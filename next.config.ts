@@ -1,5 +1,5 @@
 import type { NextConfig } from 'next';
-import { maximumBodyBytes } from './src/core/limits';
+import { maximumBodyBytes } from './src/core/base/limits';
 
 const config: NextConfig = {
   // A native module: left to Node, not bundled.

@@ -11,7 +11,7 @@ import { searchReach } from '../src/core/reach/search';
 import { marginNotes } from '../src/core/report/margin';
 import { overview } from '../src/core/report/overview';
 import { runRules } from '../src/core/rules/catalogue';
-import { toEnd } from '../src/core/slices';
+import { toEnd } from '../src/core/base/slices';
 import { generatePlan } from './generate';
 
 /** The median of several runs, in milliseconds, after some that warm up. */

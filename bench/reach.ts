@@ -6,7 +6,7 @@ import { bfsFromNode } from 'graphology-traversal';
 import { parse } from '../src/core/language/parse';
 import { openings, type Plan } from '../src/core/plan/model';
 import { resolve } from '../src/core/plan/resolve';
-import { Budget } from '../src/core/budget';
+import { Budget } from '../src/core/base/budget';
 import { exactReach } from '../src/core/reach/exact';
 import { searchReach } from '../src/core/reach/search';
 import { generatePlan } from './generate';

@@ -3,7 +3,7 @@ import { jsonReport } from '../core/report/json';
 import { junitReport } from '../core/report/junit';
 import { sarifReport } from '../core/report/sarif';
 import type { Source } from '../core/report/source';
-import { severities, type Severity } from '../core/rules/rule';
+import { severities, type Severity } from '../core/rules/parts/rule';
 import { jsonText } from './json';
 import { forEachWhole } from './read';
 import { textReport } from './text-report';

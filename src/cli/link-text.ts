@@ -1,7 +1,7 @@
 import type { AuditReport, LostGroup } from '../core/audit/audit';
 import { byScreen } from '../core/audit/rows';
 import type { BuiltCard, UrlCard } from '../core/report/url-card';
-import { plain } from '../core/rules/message';
+import { plain } from '../core/rules/parts/message';
 import { colours } from './colours';
 import { printable } from '../core/language/controls';
 

@@ -8,7 +8,7 @@ import { printable } from '../core/language/controls';
 import type { Plan } from '../core/plan/model';
 import { auditColumns, auditRows } from '../core/audit/rows';
 import { UrlReader, type UrlCard } from '../core/report/url-card';
-import { plain, type Message } from '../core/rules/message';
+import { plain, type Message } from '../core/rules/parts/message';
 import { NoPlan } from '../wire/plan-file';
 import { jsonText } from './json';
 import { auditText, linkText } from './link-text';

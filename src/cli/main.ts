@@ -1,6 +1,6 @@
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
 import { printable } from '../core/language/controls';
-import { severities, type Severity } from '../core/rules/rule';
+import { severities, type Severity } from '../core/rules/parts/rule';
 import { checkFiles, checkFormats, type CheckOptions } from './check';
 import { explain } from './explain';
 import { formatFiles } from './format';

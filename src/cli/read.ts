@@ -5,7 +5,7 @@ import { writePlan } from '../core/model/write-plan';
 import { asModel, isMisfit } from '../wire/model';
 import { jsonOfText, NoPlan, textOfBytes } from '../wire/plan-file';
 import { Source } from '../core/report/source';
-import { maximumBytes } from '../core/limits';
+import { maximumBytes } from '../core/base/limits';
 import { complain } from './complain';
 
 /** The name of standard input, in calls and in messages. */

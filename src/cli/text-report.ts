@@ -1,8 +1,8 @@
 import type { Check } from '../core/check';
 import type { Source } from '../core/report/source';
 import { countAll } from '../core/report/counts';
-import { plain } from '../core/rules/message';
-import type { Finding, Severity } from '../core/rules/rule';
+import { plain } from '../core/rules/parts/message';
+import type { Finding, Severity } from '../core/rules/parts/rule';
 import { colours } from './colours';
 import { printable } from '../core/language/controls';
 import { nameOf } from './read';

@@ -2,7 +2,7 @@ import { printable } from '../core/language/controls';
 import { parse } from '../core/language/parse';
 import { resolve } from '../core/plan/resolve';
 import { sayBreak } from '../core/rules/walk/broken';
-import { plain } from '../core/rules/message';
+import { plain } from '../core/rules/parts/message';
 import { replay } from '../core/walk/replay';
 import { NoPlan } from '../wire/plan-file';
 import { forEachWhole, nameOf } from './read';

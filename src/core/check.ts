@@ -2,15 +2,15 @@ import { parse } from './language/parse';
 import type { SyntaxTree } from './language/syntax';
 import type { Plan } from './plan/model';
 import { resolve } from './plan/resolve';
-import { Budget } from './budget';
+import { Budget } from './base/budget';
 import { exactReach } from './reach/exact';
 import type { Reach } from './reach/reach';
 import { searching } from './reach/search';
-import type { Accepted } from './rules/accept';
+import type { Accepted } from './rules/parts/accept';
 import { runRules, type RulesRun } from './rules/catalogue';
-import type { Finding, Witness } from './rules/rule';
+import type { Finding, Witness } from './rules/parts/rule';
 import { settleTrials } from './rules/trial';
-import { toEnd, type Work } from './slices';
+import { toEnd, type Work } from './base/slices';
 import { checkSupply, type Supply } from './supply/supply';
 
 /** All that is known of a plan. */

@@ -1,5 +1,5 @@
 import { Ajv, type JSONSchemaType, type ValidateFunction } from 'ajv';
-import { maximumBodyBytes, maximumBytes } from '../core/limits';
+import { maximumBodyBytes, maximumBytes } from '../core/base/limits';
 import { log } from './log';
 import { problemResponse, Refusal } from './problem';
 

@@ -1,5 +1,5 @@
 import { unstorableIn } from '../core/language/storable';
-import { maximumBytes } from '../core/limits';
+import { maximumBytes } from '../core/base/limits';
 import { Refusal } from './problem';
 
 /** @throws Refusal 413 for a text that is too long, 422 for one that would not come back as it was sent */

@@ -1,7 +1,7 @@
 import type { ValidateFunction } from 'ajv';
 import { Ajv } from 'ajv';
 import planSchema from '../../docs/schema/plan.schema.json';
-import { maximumJsonDepth } from '../core/limits';
+import { maximumJsonDepth } from '../core/base/limits';
 import type { PlanModel } from '../core/model/model';
 
 let validate: ValidateFunction<PlanModel> | null = null;

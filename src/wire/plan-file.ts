@@ -1,5 +1,5 @@
 import { unstorableIn } from '../core/language/storable';
-import { maximumBytes } from '../core/limits';
+import { maximumBytes } from '../core/base/limits';
 
 /** A file that is no plan; the message is one sentence for the person who chose it. */
 export class NoPlan extends Error {}

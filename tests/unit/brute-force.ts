@@ -2,7 +2,7 @@
 import { expect } from 'vitest';
 import { check } from '../../src/core/check';
 import { isIn, type Plan, type Screen } from '../../src/core/plan/model';
-import type { Tap } from '../../src/core/reach/reach';
+import type { Tap } from '../../src/core/walk/tap';
 import { walkTo } from '../../src/core/reach/witness';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { check as checkAnew, type Check } from '../../src/core/check';
 import { statements } from '../../src/core/language/syntax';
 import { applyEdits } from '../../src/core/language/edits';
-import { plain } from '../../src/core/rules/message';
+import { plain } from '../../src/core/rules/parts/message';
 import { demo } from '../demo';
 import { planArbitrary } from './plans';
 import { forAll } from './property';

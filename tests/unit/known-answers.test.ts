@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
-import { walkLabels } from '../../src/core/reach/reach';
+import { walkLabels } from '../../src/core/walk/tap';
 import { expectWalksToReplay } from './replays';
 
 /** What is known of a screen: its verdict, taps and walk, what Back reveals, and whether it leaves. */

@@ -2,8 +2,8 @@
 import { describe, expect, test } from 'vitest';
 import { describe as describeAt } from '../../src/core/assist/describe';
 import { check } from '../../src/core/check';
-import { walkLabels } from '../../src/core/reach/reach';
-import { toEnd } from '../../src/core/slices';
+import { walkLabels } from '../../src/core/walk/tap';
+import { toEnd } from '../../src/core/base/slices';
 import { answerTo } from '../../src/core/rules/stack/suspects';
 import { expectWalksToReplay } from './replays';
 

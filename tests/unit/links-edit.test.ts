@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { patternFor } from '../../src/core/edit/links';
-import { propose, type Request } from '../../src/core/edit/propose';
+import { propose, type Request } from '../../src/core/propose/propose';
 import { applyEdits } from '../../src/core/language/edits';
 import { readPattern } from '../../src/core/links/template';
 import { linksCard, type TreeRow } from '../../src/core/report/links-card';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { Budget } from '../../src/core/budget';
-import { toEnd } from '../../src/core/slices';
+import { Budget } from '../../src/core/base/budget';
+import { toEnd } from '../../src/core/base/slices';
 import { parse } from '../../src/core/language/parse';
 import { buildUrl } from '../../src/core/links/build';
 import { nearest } from '../../src/core/links/near';
@@ -15,7 +15,7 @@ import { forms } from '../../src/core/plan/forms';
 import { carriedBy } from '../../src/core/links/carriage';
 import { classesOf } from '../../src/core/links/regular';
 import type { Type } from '../../src/core/plan/types';
-import type { Value, Values } from '../../src/core/walk/value';
+import type { Value, Values } from '../../src/core/plan/value';
 import { forAll } from './property';
 
 const text = `origin https://huts.example

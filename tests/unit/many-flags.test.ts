@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
 import { check } from '../../src/core/check';
-import { plain } from '../../src/core/rules/message';
+import { plain } from '../../src/core/rules/parts/message';
 
 describe('flags', () => {
   test('that everything sets and reads are all decided', () => {

@@ -8,7 +8,7 @@ import { check } from '../../src/core/check';
 import { format } from '../../src/core/language/format';
 import { parse } from '../../src/core/language/parse';
 import { storable, unstorableIn } from '../../src/core/language/storable';
-import { maximumDepth } from '../../src/core/limits';
+import { maximumDepth } from '../../src/core/base/limits';
 import { toModel } from '../../src/core/model/to-model';
 import { writePlan } from '../../src/core/model/write-plan';
 import { detail } from '../../src/core/report/detail';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { understandList } from '../../src/core/edit/add-many';
-import { changedLines, propose, type Proposal, type Request } from '../../src/core/edit/propose';
+import { changedLines, propose, type Proposal, type Request } from '../../src/core/propose/propose';
 import { currentSignature } from '../../src/core/edit/signature';
 import { applyEdits } from '../../src/core/language/edits';
 import { demo } from '../demo';

@@ -7,7 +7,7 @@ import { isIn, type Plan, type Screen, type Transition } from '../../src/core/pl
 import { activeStack, keyOf } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 import { mayReach } from '../../src/core/reach/over-approximation';
-import { walkLabels, type Tap } from '../../src/core/reach/reach';
+import { walkLabels, type Tap } from '../../src/core/walk/tap';
 import { replay as replayed } from './brute-force';
 import { planArbitrary } from './plans';
 import { forAll } from './property';

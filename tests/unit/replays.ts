@@ -2,8 +2,8 @@
 import { expect } from 'vitest';
 import { check, type Check } from '../../src/core/check';
 import type { Screen } from '../../src/core/plan/model';
-import { walkLabels } from '../../src/core/reach/reach';
-import type { Finding } from '../../src/core/rules/rule';
+import { walkLabels } from '../../src/core/walk/tap';
+import type { Finding } from '../../src/core/rules/parts/rule';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration, type Frame } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';

@@ -8,7 +8,7 @@ import { detail } from '../../src/core/report/detail';
 import { jsonReport } from '../../src/core/report/json';
 import { marginNotes } from '../../src/core/report/margin';
 import { overview } from '../../src/core/report/overview';
-import { enumerate, plain, say, words } from '../../src/core/rules/message';
+import { enumerate, plain, say, words } from '../../src/core/rules/parts/message';
 import { packMargin, packOverview, unpackMargin, unpackOverview } from '../../src/ui/analysis/packing';
 import { demo, demoCounts } from '../demo';
 import { planArbitrary } from './plans';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
-import { plain } from '../../src/core/rules/message';
+import { plain } from '../../src/core/rules/parts/message';
 import { Lines } from '../../src/core/language/lines';
 import { expectWalksToReplay } from './replays';
 

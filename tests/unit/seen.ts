@@ -11,9 +11,10 @@ import {
   type Screen,
   type Step,
 } from '../../src/core/plan/model';
-import type { Tap, VariantReach } from '../../src/core/reach/reach';
-import { walkLabels } from '../../src/core/reach/reach';
-import { toEnd } from '../../src/core/slices';
+import type { VariantReach } from '../../src/core/reach/reach';
+import type { Tap } from '../../src/core/walk/tap';
+import { walkLabels } from '../../src/core/walk/tap';
+import { toEnd } from '../../src/core/base/slices';
 import { deadBranches } from '../../src/core/rules/reach/dead-branches';
 import { answerTo } from '../../src/core/rules/stack/suspects';
 import { outcomesOf } from '../../src/core/walk/conditions';

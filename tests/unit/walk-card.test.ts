@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
-import { plain } from '../../src/core/rules/message';
+import { plain } from '../../src/core/rules/parts/message';
 import { walkCard, type WalkCard, type WalkRequest } from '../../src/core/report/walk-card';
 import type { OfferCard } from '../../src/core/report/walk-offers';
 import { restOfTour } from '../../src/core/report/walk-tour';

@@ -1,6 +1,6 @@
 /** What a walk leads to, tap by tap, by the walker alone. */
 import type { Claim, Plan, Screen, Step } from '../../src/core/plan/model';
-import type { Tap } from '../../src/core/reach/reach';
+import type { Tap } from '../../src/core/walk/tap';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { parse } from '../../src/core/language/parse';
 import type { Plan } from '../../src/core/plan/model';
 import { resolve } from '../../src/core/plan/resolve';
-import { labelOf } from '../../src/core/reach/reach';
+import { labelOf } from '../../src/core/walk/tap';
 import type { Configuration, Stack } from '../../src/core/walk/configuration';
 import { Walker, type Event } from '../../src/core/walk/walker';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
-import { keepWalks } from '../../src/core/edit/keep-walk';
+import { keepWalks } from '../../src/core/propose/keep-walk';
 import { applyEdits } from '../../src/core/language/edits';
 import { parse } from '../../src/core/language/parse';
 import { openUrl, urlOf } from '../../src/core/links/open';
@@ -12,7 +12,7 @@ import { Data } from '../../src/core/walk/data';
 import { outcomesOfEvent } from '../../src/core/walk/outcomes';
 import { replay } from '../../src/core/walk/replay';
 import { headOf, readTrail, retrace, tailOf } from '../../src/core/walk/trail';
-import { readLiteral } from '../../src/core/walk/value';
+import { readLiteral } from '../../src/core/plan/value';
 import { Walker } from '../../src/core/walk/walker';
 import { NotRestored, restore, write } from '../../src/core/walk/written';
 import { demo } from '../demo';

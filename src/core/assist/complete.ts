@@ -9,7 +9,7 @@ import type { Flag, Named, Plan, Screen } from '../plan/model';
 import { arrivalScope, emptyScope, menuScope, screenScope, typeOfPath, withGiven, type Scope } from '../plan/scope';
 import { baseTypes, required, showType, unknown } from '../plan/types';
 import { ruleIds } from '../rules/catalogue';
-import type { Finding } from '../rules/rule';
+import type { Finding } from '../rules/parts/rule';
 import { fittingValues, likelyValue, valuesInScope } from '../supply/fitting';
 
 export interface Completion {

@@ -1,13 +1,13 @@
 /** What many URLs open: counted one by one, and kept in memory that does not grow with their number. */
-import { arrivalOf } from '../links/arrival';
+import { arrivalOf } from '../walk/arrival';
 import { mayMeet } from '../links/clashes';
 import { nearest, type Failure } from '../links/near';
 import type { Pattern } from '../links/pattern';
 import { isMatched, isPattern, spaceOf, type UrlSpace } from '../links/space';
 import { isUrl, readUrl, type UrlProblem } from '../links/url';
 import type { Plan } from '../plan/model';
-import { sayGroup, sayUrlProblemOf, told } from '../rules/links-parts';
-import { plain } from '../rules/message';
+import { sayGroup, sayUrlProblemOf, told } from '../rules/parts/links-parts';
+import { plain } from '../rules/parts/message';
 import { Data } from '../walk/data';
 import { Walker } from '../walk/walker';
 

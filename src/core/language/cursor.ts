@@ -1,5 +1,5 @@
 import { closest } from './closest';
-import { maximumDepth } from '../limits';
+import { maximumDepth } from '../base/limits';
 import { isDeclarationWord, isMemberWord } from './keywords';
 import type { Leftovers } from './incremental';
 import type { Range } from './range';

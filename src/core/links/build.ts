@@ -1,5 +1,5 @@
 /** From a pattern and values to a URL: the expansion of RFC 6570, section 3.2, as far as the subset has it. */
-import { isList, type Value, type Values } from '../walk/value';
+import { isList, type Value, type Values } from '../plan/value';
 import { textOf } from './carriage';
 import type { Listed, Pattern } from './pattern';
 import type { Segment } from './segment';

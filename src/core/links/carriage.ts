@@ -1,7 +1,7 @@
 /** Which types ride in a URL, and what their values look like there. */
 import { forms } from '../plan/forms';
 import { required, type Type } from '../plan/types';
-import { readLiteral, showPlainly, type Value } from '../walk/value';
+import { readLiteral, showPlainly, type Value } from '../plan/value';
 import { anyText, exactly, languageOf, union, type Language } from './regular';
 
 /** A type whose values are one text each. */

@@ -1,7 +1,7 @@
 /** Patterns that get in one another's way: decided exactly, each with the shortest URL that shows it. */
-import { Budget, TooMuch } from '../budget';
-import { rememberedWork } from '../remembered';
-import { toEnd, type Work } from '../slices';
+import { Budget, TooMuch } from '../base/budget';
+import { rememberedWork } from '../base/remembered';
+import { toEnd, type Work } from '../base/slices';
 import { Joint, type Shared } from './joint';
 import type { Pattern } from './pattern';
 import type { UrlSpace } from './space';

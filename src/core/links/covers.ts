@@ -1,5 +1,5 @@
 /** What becomes of the URLs of an app when its patterns change: which of them no longer open the same screen. */
-import { toEnd } from '../slices';
+import { toEnd } from '../base/slices';
 import { bySpecificity, mayMeet } from './clashes';
 import { Joint } from './joint';
 import type { Pattern } from './pattern';

@@ -2,8 +2,8 @@
  * What some patterns have in common: which combinations of them any URL fits, each with a shortest URL. Decided over classes of
  * segments and of values, never by trying samples: a segment matters only for which patterns it lets go on.
  */
-import { Budget } from '../budget';
-import type { Work } from '../slices';
+import { Budget } from '../base/budget';
+import type { Work } from '../base/slices';
 import {
   anyText,
   anyTextOrNone,

@@ -1,5 +1,5 @@
 import type { Link, Plan } from '../plan/model';
-import type { Values } from '../walk/value';
+import type { Values } from '../plan/value';
 import { buildUrl } from './build';
 import { patternOf, type Pattern } from './pattern';
 import { isMatched, spaceOf } from './space';

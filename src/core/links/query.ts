@@ -1,5 +1,5 @@
 /** The query of a URL: names and values, in any order (RFC 3986, 3.4; RFC 6570, 3.2.8). A plus stands for itself. */
-import type { Value } from '../walk/value';
+import type { Value } from '../plan/value';
 import { valueOf } from './carriage';
 import type { Listed } from './pattern';
 import { decode } from './url';

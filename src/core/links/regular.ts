@@ -3,8 +3,8 @@
  * (Thompson, "Regular expression search algorithm", CACM 1968), and decided on by determinizing several of them together,
  * as far as anybody asks (Rabin, Scott, "Finite automata and their decision problems", 1959).
  */
-import type { Budget } from '../budget';
-import type { Work } from '../slices';
+import type { Budget } from '../base/budget';
+import type { Work } from '../base/slices';
 
 /** Code points from one to another, both included. */
 type Chars = readonly [from: number, to: number];

@@ -1,6 +1,6 @@
 /** The URL space of an app in one variant: all patterns that open something there. */
 import { isIn, type Link, type Parameter, type Plan } from '../plan/model';
-import type { Value, Values } from '../walk/value';
+import type { Value, Values } from '../plan/value';
 import { valueOf } from './carriage';
 import { Cut } from './cut';
 import { readOrigin, sameOrigin, type Origin } from './origin';

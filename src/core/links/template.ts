@@ -2,7 +2,7 @@
  * URL patterns: a subset of RFC 6570. Literals, `{name}` in or across a path segment (3.2.2), `{/name*}` at the end of the path
  * (3.2.6), `{?name,name}` for the query (3.2.8); in front of all that, where it is meant for one origin alone, that origin.
  */
-import { maximumVariables } from '../limits';
+import { maximumVariables } from '../base/limits';
 import { originAt } from './origin';
 
 /** Part of a path segment: text as it is, decoded, or the name of a variable. */

@@ -1,5 +1,5 @@
 import type { ScreenReference } from '../language/syntax';
-import { remembered } from '../remembered';
+import { remembered } from '../base/remembered';
 import type { Module, Screen } from './model';
 
 /** The screens of one name. */

@@ -1,5 +1,5 @@
 /** All stacks of one variant, from above where tabs depend on one another. */
-import type { Budget } from '../budget';
+import type { Budget } from '../base/budget';
 import type { Plan, Screen } from '../plan/model';
 import { Pushdown } from './pushdown';
 import { Saturation } from './saturation';

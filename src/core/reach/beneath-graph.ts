@@ -4,8 +4,8 @@
  * automaton knows.
  */
 import type { Head, Place } from './automaton';
-import { rememberedWork } from '../remembered';
-import { toEnd, type Work } from '../slices';
+import { rememberedWork } from '../base/remembered';
+import { toEnd, type Work } from '../base/slices';
 import type { Runs } from './runs';
 
 /** A strongly connected component in which a frame lies: its places can lie beneath one another again and again. */

@@ -3,8 +3,8 @@
  * them and leaves the others with their roots; from then on each goes on by itself, until all are emptied again. So what they
  * hold together is, of each, any stack that it comes to by itself: it can always be gone on with by a tap on its tab.
  */
-import type { Budget } from '../budget';
-import { toEnd } from '../slices';
+import type { Budget } from '../base/budget';
+import { toEnd } from '../base/slices';
 import type { Edge, Head, Transition } from './automaton';
 import { plainRule, type Pushdown, type PushdownRule } from './pushdown';
 import { Restarted, type Beginning } from './restarted';

@@ -1,4 +1,4 @@
-import type { Budget } from '../budget';
+import type { Budget } from '../base/budget';
 import { isIn, type Plan, type Screen } from '../plan/model';
 import { saturateAbove, type Saturated } from './above';
 import type { Transition } from './automaton';
@@ -7,7 +7,7 @@ import { Pushdown } from './pushdown';
 import type { Limit, Reach, VariantReach, Verdict } from './reach';
 import { runsWithin, type Runs } from './runs';
 import { Saturation } from './saturation';
-import type { Work } from '../slices';
+import type { Work } from '../base/slices';
 import { Stacks } from './stacks';
 import { eventBefore, walkTo } from './witness';
 

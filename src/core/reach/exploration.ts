@@ -1,10 +1,11 @@
-import type { Budget } from '../budget';
+import type { Budget } from '../base/budget';
 import type { Plan, Screen, Step } from '../plan/model';
-import type { Work } from '../slices';
+import type { Work } from '../base/slices';
 import { outcomesOf } from '../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../walk/configuration';
 import type { Event, Walker } from '../walk/walker';
-import type { Tap, Verdict } from './reach';
+import type { Verdict } from './reach';
+import type { Tap } from '../walk/tap';
 
 /** How many configurations are gone on from, and how many events are tried in all; one counts for each of its outcomes. */
 const most = 2000;

@@ -1,8 +1,8 @@
 import type { Branch, Screen, Step } from '../plan/model';
 import { eachStep, eachStepList } from '../plan/steps';
-import { remembered } from '../remembered';
+import { remembered } from '../base/remembered';
 import { FlagEffects } from './flag-effects';
-import type { Work } from '../slices';
+import type { Work } from '../base/slices';
 import type { Pushdown } from './pushdown';
 import type { Saturation } from './saturation';
 import type { Sets, Valuation, Valuations } from './valuations';

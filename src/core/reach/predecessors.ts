@@ -9,7 +9,7 @@ import type { Edge, Head, Place, Transition } from './automaton';
 import { edgesOf, type Move } from './beneath';
 import type { Runs } from './runs';
 import type { Saturation } from './saturation';
-import type { Work } from '../slices';
+import type { Work } from '../base/slices';
 
 /** What reading one more frame of a stack comes to: that the goal can be reached, or these control states once it is popped. */
 type Reading = 'leads' | States;

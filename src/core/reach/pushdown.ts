@@ -11,7 +11,7 @@ import type { Arrival, Shown } from './agenda';
 import { Alphabet, frameOf, type Control, type Frame, type StackSymbol } from './alphabet';
 import { Interference } from './interference';
 import { Machines, type Outcome } from './machine';
-import type { Work } from '../slices';
+import type { Work } from '../base/slices';
 import type { Saturation } from './saturation';
 import { Valuations, type Valuation } from './valuations';
 import { variantOf, type Offer, type VariantOf } from './variant';

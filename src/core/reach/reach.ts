@@ -1,11 +1,8 @@
 /** What an analysis of reach answers. The verdicts are the contract between the analyses and all that shows them. */
 import type { Screen } from '../plan/model';
-import type { Event } from '../walk/walker';
+import type { Tap } from '../walk/tap';
 import type { Back } from './back';
 import type { Stacks } from './stacks';
-
-/** One thing that a user does, and the screen that is on top after it; null where it leaves the app. */
-export type Tap = Event & { readonly shows: Screen | null };
 
 export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
@@ -45,24 +42,3 @@ export interface Reach {
   /** In the order of the plan's variants. */
   readonly variants: readonly VariantReach[];
 }
-
-/** What an event is called, as the screen shows it. */
-export function labelOf(event: Event): string {
-  switch (event.kind) {
-    case 'trigger':
-      return event.transition.trigger;
-    case 'item':
-      return event.item.label;
-    case 'tab':
-      return event.tab.label;
-    case 'back':
-      return 'Back';
-    case 'link':
-      return event.link.pattern;
-    case 'entry':
-      return event.entry.label;
-  }
-}
-
-/** A walk as people read it: what is tapped, in order. */
-export const walkLabels = (walk: readonly Tap[]): string[] => walk.map(labelOf);

@@ -4,10 +4,10 @@ import type { StackSymbol } from './alphabet';
 import type { Place, Transition } from './automaton';
 import { edgesOf, type Move } from './beneath';
 import { findBeneathGraph, hasFrame, isPlace, leadsTo, type BeneathGraph, type Growing } from './beneath-graph';
-import type { Tap } from './reach';
+import type { Tap } from '../walk/tap';
 import type { Runs } from './runs';
 import { tapsOf, usesTo, type Used } from './witness';
-import type { Work } from '../slices';
+import type { Work } from '../base/slices';
 
 export interface Ring {
   /** In the order in which they come to lie on one another, the one nearest to the start first. */

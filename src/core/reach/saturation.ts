@@ -6,7 +6,7 @@
  * "Weighted pushdown systems" (2005). What is found is taken in the order of the fewest events with which any configuration
  * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
-import type { Budget } from '../budget';
+import type { Budget } from '../base/budget';
 import type { Control, StackSymbol } from './alphabet';
 import { costOf, type Head, type Place, type Transition } from './automaton';
 import { lowestOf, type Blocks } from './blocks';

@@ -1,10 +1,11 @@
 import { isIn, type Plan, type Screen } from '../plan/model';
-import { toEnd, type Work } from '../slices';
+import { toEnd, type Work } from '../base/slices';
 import { activeStack, type Configuration, type Frame } from '../walk/configuration';
 import { Walker, type Event } from '../walk/walker';
 import { backOf } from './back';
 import { mayReach } from './over-approximation';
-import type { Reach, Tap, VariantReach, Verdict } from './reach';
+import type { Reach, VariantReach, Verdict } from './reach';
+import type { Tap } from '../walk/tap';
 
 /** How many events are tried at the most, and so many more for each screen: the notes beside each keystroke come from here. */
 const mostEvents = 25_000;

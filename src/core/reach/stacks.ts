@@ -1,8 +1,8 @@
 /** What the automaton of all reachable configurations says of stacks. */
 import type { Branch, Plan, Screen } from '../plan/model';
-import type { Budget } from '../budget';
-import { remembered, rememberedWork } from '../remembered';
-import { toEnd, type Work } from '../slices';
+import type { Budget } from '../base/budget';
+import { remembered, rememberedWork } from '../base/remembered';
+import { toEnd, type Work } from '../base/slices';
 import { Walker } from '../walk/walker';
 import { saturateAbove } from './above';
 import type { Edge, Head, Place, Transition } from './automaton';

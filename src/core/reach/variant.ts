@@ -10,7 +10,7 @@ import {
   type Tab,
 } from '../plan/model';
 import { menuLeadsTo } from '../plan/steps';
-import { remembered } from '../remembered';
+import { remembered } from '../base/remembered';
 import type { Event } from '../walk/walker';
 import type { Arrival } from './agenda';
 

@@ -4,7 +4,7 @@ import type { Control, StackSymbol } from './alphabet';
 import { costOf, weightOf, type Edge, type Head, type Place, type Transition, type Use } from './automaton';
 import type { Effects } from './effects';
 import type { PushdownRule } from './pushdown';
-import type { Tap } from './reach';
+import type { Tap } from '../walk/tap';
 import type { Runs } from './runs';
 
 /** A rule as it was used, and the frame that was on top after it. */

@@ -1,6 +1,6 @@
 import type { Check } from '../check';
 import type { VariantReach } from '../reach/reach';
-import type { Severity } from '../rules/rule';
+import type { Severity } from '../rules/parts/rule';
 
 /** The numbers of the verdict line and of the JSON report. */
 export interface Counts {

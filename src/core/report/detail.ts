@@ -4,7 +4,7 @@ import { currentSignature, type WantedParameter } from '../edit/signature';
 import type { Range } from '../language/range';
 import type { Step, Transition } from '../plan/model';
 import { showType } from '../plan/types';
-import { labelOf } from '../reach/reach';
+import { labelOf } from '../walk/tap';
 import { placeOf, screenOf, stepOf, type Site } from '../supply/site';
 import { showValue, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
 import { findingsByScreen } from './overview';

@@ -1,8 +1,8 @@
 import type { Check } from '../check';
 import { isIn } from '../plan/model';
-import { walkLabels } from '../reach/reach';
-import { plain } from '../rules/message';
-import type { Severity } from '../rules/rule';
+import { walkLabels } from '../walk/tap';
+import { plain } from '../rules/parts/message';
+import type { Severity } from '../rules/parts/rule';
 import type { Source } from './source';
 import { countAll, type Counts } from './counts';
 

@@ -1,6 +1,6 @@
 import type { Check } from '../check';
 import { catalogue } from '../rules/catalogue';
-import { plain } from '../rules/message';
+import { plain } from '../rules/parts/message';
 import type { Source } from './source';
 
 /**

@@ -7,7 +7,7 @@ import type { UrlSpace } from '../links/space';
 import type { Node, Tree } from '../links/tree';
 import { isIn, type Link, type Plan } from '../plan/model';
 import { required, showType } from '../plan/types';
-import { showSegment } from '../rules/links-parts';
+import { showSegment } from '../rules/parts/links-parts';
 import { patternCard, UrlReader, type BuiltCard, type PatternCard, type UrlCard } from './url-card';
 
 /** A part of the path, as one node of the tree. */

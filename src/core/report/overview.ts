@@ -5,8 +5,8 @@
  */
 import type { Check } from '../check';
 import { isIn, type Screen, type Step } from '../plan/model';
-import type { Accepted } from '../rules/accept';
-import { severities, type Finding, type Severity } from '../rules/rule';
+import type { Accepted } from '../rules/parts/accept';
+import { severities, type Finding, type Severity } from '../rules/parts/rule';
 import { screenOf } from '../supply/site';
 import type { Verdict } from '../reach/reach';
 import { countAll, type Counted, type Counts } from './counts';

@@ -1,5 +1,5 @@
 import { catalogue } from '../rules/catalogue';
-import type { Severity } from '../rules/rule';
+import type { Severity } from '../rules/parts/rule';
 
 const groups: readonly (readonly [prefix: string, title: string])[] = [
   ['plan', 'The plan itself'],

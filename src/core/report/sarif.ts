@@ -1,8 +1,8 @@
 import type { Fix as SarifFix, Location, Log, Region, Result } from 'sarif';
 import type { Check } from '../check';
 import { catalogue } from '../rules/catalogue';
-import { plain } from '../rules/message';
-import type { Finding } from '../rules/rule';
+import { plain } from '../rules/parts/message';
+import type { Finding } from '../rules/parts/rule';
 import type { Source } from './source';
 
 /**

@@ -1,6 +1,6 @@
 /** Who brings each argument of each screen: a block a screen, a row a way in, a column an argument; as plain data. */
 import type { Check } from '../check';
-import type { Finding } from '../rules/rule';
+import type { Finding } from '../rules/parts/rule';
 import { showType } from '../plan/types';
 import { placeOf, screenOf, stepOf, type Site } from '../supply/site';
 import { holds, showValue, type SupplyStatus, type WayIn } from '../supply/supply';

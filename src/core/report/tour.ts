@@ -1,6 +1,6 @@
 /** A tour as walks of the language, and as rows. */
 import type { Condition } from '../plan/model';
-import { labelOf } from '../reach/reach';
+import { labelOf } from '../walk/tap';
 import { quote } from '../language/tokens';
 import type { Tour, TourTap } from '../walk/tour';
 

@@ -1,14 +1,14 @@
 /** What the app would do with a URL, or with what an entry opens: for the Links view and the command line. */
-import { arrivalOf, type Arrival, type Door } from '../links/arrival';
+import { arrivalOf, type Arrival, type Door } from '../walk/arrival';
 import { buildUrl } from '../links/build';
 import { nearestTo } from '../links/near';
 import { isMatched, spaceOf, type Matched, type UrlSpace } from '../links/space';
 import type { Link, Plan } from '../plan/model';
-import { sayFailure, sayRemark, sayUrlProblem, told } from '../rules/links-parts';
-import { say, type Message } from '../rules/message';
+import { sayFailure, sayRemark, sayUrlProblem, told } from '../rules/parts/links-parts';
+import { say, type Message } from '../rules/parts/message';
 import { activeStack, screensOf, type Configuration } from '../walk/configuration';
 import { Data } from '../walk/data';
-import { at, isList, isRecord, showPlainly, type Value, type Values } from '../walk/value';
+import { at, isList, isRecord, showPlainly, type Value, type Values } from '../plan/value';
 import { Walker } from '../walk/walker';
 import { variantNamed } from './variant';
 

@@ -1,6 +1,6 @@
 /** The walks that a plan keeps: whether they can still be walked, and what they use. */
 import { isIn, type Branch, type Plan } from '../plan/model';
-import type { Message } from '../rules/message';
+import type { Message } from '../rules/parts/message';
 import { sayBreak } from '../rules/walk/broken';
 import { activeStack } from '../walk/configuration';
 import { replay, type Stop } from '../walk/replay';

@@ -3,12 +3,12 @@ import type { Range } from '../language/range';
 import type { ValueNode } from '../language/syntax';
 import { openings, type Branch, type Named, type Plan, type Transition } from '../plan/model';
 import { required, showType, type Type } from '../plan/types';
-import { labelOf } from '../reach/reach';
+import { labelOf } from '../walk/tap';
 import { activeStack, type Configuration } from '../walk/configuration';
 import type { Data } from '../walk/data';
 import { outcomesOfEvent, type Outcome } from '../walk/outcomes';
 import { headOf, tailOf } from '../walk/trail';
-import { at, isList, isRecord, showPlainly, tellingField, toldBy, type Value, type Values } from '../walk/value';
+import { at, isList, isRecord, showPlainly, tellingField, toldBy, type Value, type Values } from '../plan/value';
 import type { Event, Walker } from '../walk/walker';
 import type { StackCard, StackWriter, ValueCard } from './walk-stacks';
 

@@ -3,7 +3,7 @@ import { isIn, type Plan, type Screen } from '../plan/model';
 import { outcomesOf } from '../walk/conditions';
 import { mainStack, type Configuration, type Frame, type Stack } from '../walk/configuration';
 import { titleWith } from '../walk/data';
-import { at, isRecord, showInFull, showPlainly, type Value } from '../walk/value';
+import { at, isRecord, showInFull, showPlainly, type Value } from '../plan/value';
 
 export interface ValueCard {
   readonly name: string;

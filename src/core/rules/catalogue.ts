@@ -1,6 +1,6 @@
 /** All rules, in the order of the documents. */
-import { walkLabels } from '../reach/reach';
-import { silence, type Accepted } from './accept';
+import { walkLabels } from '../walk/tap';
+import { silence, type Accepted } from './parts/accept';
 import { badArgument } from './entry/bad-argument';
 import { unresolved } from './entry/unresolved';
 import { alone } from './link/alone';
@@ -36,8 +36,8 @@ import { linkOnly } from './reach/link-only';
 import { stranded } from './reach/stranded';
 import { trap } from './reach/trap';
 import { variantOnly } from './reach/variant-only';
-import type { Context, Finding, Rule, Witness } from './rule';
-import type { Work } from '../slices';
+import type { Context, Finding, Rule, Witness } from './parts/rule';
+import type { Work } from '../base/slices';
 import { backTargetMissing } from './stack/back-target-missing';
 import { doubled } from './stack/doubled';
 import { grows } from './stack/grows';

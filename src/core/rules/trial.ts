@@ -1,7 +1,7 @@
 import { applyEdits } from '../language/edits';
 import type { RulesRun } from './catalogue';
-import { plain } from './message';
-import type { Finding, Fix } from './rule';
+import { plain } from './parts/message';
+import type { Finding, Fix } from './parts/rule';
 
 /** So many fixes of one plan are tried out, and of larger plans none: each takes an analysis of its own. */
 const mostTrials = 8;

@@ -1,6 +1,6 @@
 import type { Link, Screen } from '../plan/model';
-import { remembered } from '../remembered';
-import type { Values } from './value';
+import { remembered } from '../base/remembered';
+import type { Values } from '../plan/value';
 
 /** An arrival that `needs` did not let happen, to be made again by `resume`. */
 export type Arrival = {

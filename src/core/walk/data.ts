@@ -3,7 +3,7 @@ import { readPattern } from '../links/template';
 import type { Call, Link, Plan, Screen, Transition } from '../plan/model';
 import { absentIn, type Assumptions } from './conditions';
 import { literalOf, Samples } from './samples';
-import { at, isRecord, withValues, type Value, type Values } from './value';
+import { at, isRecord, withValues, type Value, type Values } from '../plan/value';
 
 /**
  * What a walker knows of data: the arguments that are handed over, and samples for what screens hold. No step depends on

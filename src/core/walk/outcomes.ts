@@ -1,7 +1,7 @@
 import type { Branch } from '../plan/model';
 import type { Assumptions } from './conditions';
 import { keyOf, type Configuration } from './configuration';
-import type { Values } from './value';
+import type { Values } from '../plan/value';
 import type { Event, Walker } from './walker';
 
 /** One thing that can come of an event. */

@@ -9,7 +9,7 @@ import type { Assumptions } from './conditions';
 import { activeStack, keyOf, type Configuration } from './configuration';
 import type { Data } from './data';
 import { literalOf } from './samples';
-import type { Values } from './value';
+import type { Values } from '../plan/value';
 import { Walker, type Event } from './walker';
 
 /** Why a kept walk can no longer be walked. */

@@ -3,7 +3,7 @@ import type { ValueNode } from '../language/syntax';
 import { exampleOf } from '../plan/example';
 import type { Parameter, Plan } from '../plan/model';
 import { required, type Type } from '../plan/types';
-import { tellingField, type Value, type Values } from './value';
+import { tellingField, type Value, type Values } from '../plan/value';
 
 /** So many items has the sample of a list. */
 const rows = 3;

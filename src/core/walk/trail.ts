@@ -4,7 +4,7 @@ import type { WalkStepNode } from '../language/syntax';
 import { quote } from '../language/tokens';
 import { urlOf } from '../links/open';
 import type { Plan } from '../plan/model';
-import { labelOf, type Tap } from '../reach/reach';
+import { labelOf, type Tap } from './tap';
 import type { Assumptions } from './conditions';
 import { activeStack, keyOf, type Configuration } from './configuration';
 import { Data } from './data';

@@ -13,7 +13,7 @@ import {
   type Transition,
 } from '../plan/model';
 import { menuLeadsTo } from '../plan/steps';
-import { remembered } from '../remembered';
+import { remembered } from '../base/remembered';
 import { openTexts, outcomesOf, type Assumptions, type Outcomes } from './conditions';
 import {
   activeStack,
@@ -26,7 +26,7 @@ import {
   type Stack,
 } from './configuration';
 import type { Data } from './data';
-import type { Values } from './value';
+import type { Values } from '../plan/value';
 
 /** One thing that a user does. */
 export type Event =

@@ -4,7 +4,7 @@
  */
 import { isIn, type Plan, type Screen } from '../plan/model';
 import type { Arrival, Configuration, Frame, Stack } from './configuration';
-import type { Values } from './value';
+import type { Values } from '../plan/value';
 
 export interface WrittenArrival {
   readonly by: Arrival['kind'];

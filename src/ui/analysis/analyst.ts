@@ -1,10 +1,10 @@
 import type { Completions } from '../../core/assist/complete';
 import type { Description } from '../../core/assist/describe';
 import type { OutlineItem } from '../../core/assist/outline';
-import type { WalkToKeep } from '../../core/edit/keep-walk';
+import type { WalkToKeep } from '../../core/propose/keep-walk';
 import type { TextEdit } from '../../core/language/edits';
 import type { RestOfTour } from '../../core/report/walk-tour';
-import type { Answer as Proposed, Request } from '../../core/edit/propose';
+import type { Answer as Proposed, Request } from '../../core/propose/propose';
 import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
 import { unpackMargin, unpackOverview } from './packing';

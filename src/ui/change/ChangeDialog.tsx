@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState, type FormEvent } from 'react';
-import type { Answer, Request } from '../../core/edit/propose';
+import type { Answer, Request } from '../../core/propose/propose';
 import type { WantedParameter } from '../../core/edit/signature';
 import { counted } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';

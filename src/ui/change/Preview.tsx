@@ -1,6 +1,6 @@
 'use client';
 
-import type { Proposal } from '../../core/edit/propose';
+import type { Proposal } from '../../core/propose/propose';
 import { counted } from '../parts/tones';
 
 const most = 60;

@@ -1,6 +1,6 @@
 import { hoverTooltip, Decoration, EditorView, type DecorationSet } from '@codemirror/view';
 import { RangeSetBuilder, StateField, type Extension } from '@codemirror/state';
-import type { Finding } from '../../core/rules/rule';
+import type { Finding } from '../../core/rules/parts/rule';
 import type { Session } from '../workspace/session';
 import { mapped, overviewField, showOverview } from './overview-effect';
 import { messageElement } from './message-element';

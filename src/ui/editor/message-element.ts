@@ -1,4 +1,4 @@
-import type { Message } from '../../core/rules/message';
+import type { Message } from '../../core/rules/parts/message';
 
 /** A message as an element outside React, for the editor's own tooltips. */
 export function messageElement(message: Message): HTMLElement {

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Finding } from '../../core/rules/rule';
+import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { toneOf } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';

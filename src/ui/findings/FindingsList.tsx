@@ -1,7 +1,7 @@
 'use client';
 
 import { memo, useEffect, useRef, useState } from 'react';
-import type { Finding } from '../../core/rules/rule';
+import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { counted, toneOf } from '../parts/tones';
 import { useWorkspace } from '../workspace/context';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Finding } from '../../core/rules/rule';
+import type { Finding } from '../../core/rules/parts/rule';
 import { useWorkspace } from '../workspace/context';
 
 /** Plays the walk that shows a finding; where none does, since it is about names or texts, the shortest one to its screen. */

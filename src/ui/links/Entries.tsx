@@ -1,7 +1,7 @@
 'use client';
 
 import type { EntryCard } from '../../core/report/links-card';
-import type { Finding } from '../../core/rules/rule';
+import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { useWorkspace } from '../workspace/context';
 import { ScreenByLabel, StateTag, Stack } from './UrlResult';

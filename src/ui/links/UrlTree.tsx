@@ -2,7 +2,7 @@
 
 import { memo, useMemo, type KeyboardEvent } from 'react';
 import type { LeafCard, SpaceCard, TreeRow } from '../../core/report/links-card';
-import type { Finding } from '../../core/rules/rule';
+import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
 import { counted, toneOf } from '../parts/tones';

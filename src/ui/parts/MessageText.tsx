@@ -1,4 +1,4 @@
-import type { Message } from '../../core/rules/message';
+import type { Message } from '../../core/rules/parts/message';
 
 /** A message, with what stands in the plan in the plan's own type. */
 export function MessageText({ message }: { message: Message }) {

@@ -1,5 +1,5 @@
 import { expandIncludes } from '../../core/language/include';
-import { maximumBytes } from '../../core/limits';
+import { maximumBytes } from '../../core/base/limits';
 import { jsonOfText, NoPlan, textOfBytes } from '../../wire/plan-file';
 import type { NewPlan } from '../../wire/plans';
 

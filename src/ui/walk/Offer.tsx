@@ -2,7 +2,7 @@
 
 import { useId, useState } from 'react';
 import type { InputCard, OfferCard, OutcomeCard } from '../../core/report/walk-offers';
-import { at, readLiteral, showPlainly, type Value, type Values } from '../../core/walk/value';
+import { at, readLiteral, showPlainly, type Value, type Values } from '../../core/plan/value';
 import type { Tap } from './steps';
 
 interface Props {

@@ -1,7 +1,7 @@
 'use client';
 
 import type { WalkCard } from '../../core/report/walk-card';
-import type { Value, Values } from '../../core/walk/value';
+import type { Value, Values } from '../../core/plan/value';
 import { ScreenLink } from '../parts/ScreenLink';
 import { Offer } from './Offer';
 import type { Tap } from './steps';

@@ -2,7 +2,7 @@
 
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { WalkCard } from '../../core/report/walk-card';
-import type { Value, Values } from '../../core/walk/value';
+import type { Value, Values } from '../../core/plan/value';
 import { useWorkspace } from '../workspace/context';
 import { longestWalk, nothingTyped } from '../workspace/taken';
 import { AppState } from './AppState';

@@ -1,5 +1,5 @@
 /** Composing the steps of a walk from what is tapped. */
-import { at, type Values } from '../../core/walk/value';
+import { at, type Values } from '../../core/plan/value';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { OfferCard, OutcomeCard } from '../../core/report/walk-offers';
 

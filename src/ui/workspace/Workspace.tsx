@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import type { Finding, Fix } from '../../core/rules/rule';
+import type { Finding, Fix } from '../../core/rules/parts/rule';
 import type { PlanDocument } from '../../wire/plans';
 import { ChangeDialog } from '../change/ChangeDialog';
 import type { Draft } from '../change/draft';

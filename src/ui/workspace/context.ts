@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useContext, useSyncExternalStore } from 'react';
-import type { Finding, Fix } from '../../core/rules/rule';
+import type { Finding, Fix } from '../../core/rules/parts/rule';
 import type { Draft } from '../change/draft';
 import type { Address } from './address';
 import type { SaveState } from './saver';

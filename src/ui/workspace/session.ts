@@ -8,14 +8,14 @@ import {
   type TransactionSpec,
 } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
-import type { Answer as Proposed, Request } from '../../core/edit/propose';
+import type { Answer as Proposed, Request } from '../../core/propose/propose';
 import type { TextEdit } from '../../core/language/edits';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
 import { unread, type Overview } from '../../core/report/overview';
 import type { PlanDocument } from '../../wire/plans';
 import type { SupplyTable } from '../../core/report/supply-table';
-import type { WalkToKeep } from '../../core/edit/keep-walk';
+import type { WalkToKeep } from '../../core/propose/keep-walk';
 import type { LinksCard } from '../../core/report/links-card';
 import type { WalkCard, WalkRequest } from '../../core/report/walk-card';
 import type { RestOfTour } from '../../core/report/walk-tour';

@@ -1,10 +1,10 @@
 import { closest } from '../../language/closest';
 import { nearestTo } from '../../links/near';
 import { spaceOf, type Matched } from '../../links/space';
-import { entriesOpening, isValueOf, type EntryUrl } from '../entry-urls';
-import { sayFailure, sayRemark, told } from '../links-parts';
-import { say } from '../message';
-import type { Fix, Found, Rule } from '../rule';
+import { entriesOpening, isValueOf, type EntryUrl } from '../parts/entry-urls';
+import { sayFailure, sayRemark, told } from '../parts/links-parts';
+import { say } from '../parts/message';
+import type { Fix, Found, Rule } from '../parts/rule';
 
 export const badArgument: Rule = {
   id: 'entry/bad-argument',

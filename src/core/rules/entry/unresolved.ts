@@ -1,10 +1,10 @@
 import { corrected, nearestTo } from '../../links/near';
 import { isPattern, spaceOf } from '../../links/space';
 import { isIn, type Entry, type Plan } from '../../plan/model';
-import { say } from '../message';
-import { sayFailure, sayUrlProblem, told } from '../links-parts';
-import { entriesOpening, isValueOf } from '../entry-urls';
-import type { Rule } from '../rule';
+import { say } from '../parts/message';
+import { sayFailure, sayUrlProblem, told } from '../parts/links-parts';
+import { entriesOpening, isValueOf } from '../parts/entry-urls';
+import type { Rule } from '../parts/rule';
 
 /** Whether a URL opens something in each variant that has the entry. */
 const opensEverywhere = (plan: Plan, entry: Entry, url: string): boolean =>

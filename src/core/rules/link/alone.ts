@@ -1,8 +1,8 @@
 import { isIn, mayBeLeftOut, type Link, type Plan } from '../../plan/model';
-import { toldIn } from '../link-spaces';
-import { inPattern } from '../links-parts';
-import { say } from '../message';
-import type { Fix, Rule } from '../rule';
+import { toldIn } from '../parts/link-spaces';
+import { inPattern } from '../parts/links-parts';
+import { say } from '../parts/message';
+import type { Fix, Rule } from '../parts/rule';
 
 export const alone: Rule = {
   id: 'link/alone',

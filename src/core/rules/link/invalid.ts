@@ -1,12 +1,12 @@
 import { closest } from '../../language/closest';
 import type { Range } from '../../language/range';
-import { maximumVariables } from '../../limits';
+import { maximumVariables } from '../../base/limits';
 import { readOrigin, sameOrigin, type Origin } from '../../links/origin';
 import { readPattern, type PatternProblem } from '../../links/template';
 import type { Link, Plan } from '../../plan/model';
-import { inPattern, told, hasColonVariable, writePattern } from '../links-parts';
-import { say, type Message } from '../message';
-import type { Fix, Found, Rule } from '../rule';
+import { inPattern, told, hasColonVariable, writePattern } from '../parts/links-parts';
+import { say, type Message } from '../parts/message';
+import type { Fix, Found, Rule } from '../parts/rule';
 
 export const invalid: Rule = {
   id: 'link/invalid',

@@ -5,9 +5,9 @@ import { carriageOf } from '../../links/pattern';
 import { exampleOf } from '../../plan/example';
 import { mayBeLeftOut } from '../../plan/model';
 import { showType } from '../../plan/types';
-import { eachTemplate, inPattern, writePattern, hasColonVariable } from '../links-parts';
-import { say } from '../message';
-import type { Fix, Rule } from '../rule';
+import { eachTemplate, inPattern, writePattern, hasColonVariable } from '../parts/links-parts';
+import { say } from '../parts/message';
+import type { Fix, Rule } from '../parts/rule';
 
 export const missingArgument: Rule = {
   id: 'link/missing-argument',

@@ -1,8 +1,8 @@
 import { asSegment } from '../../edit/patterns';
 import { originAt } from '../../links/origin';
-import { inPattern } from '../links-parts';
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { inPattern } from '../parts/links-parts';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const noOrigin: Rule = {
   id: 'link/no-origin',

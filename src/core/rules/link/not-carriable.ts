@@ -4,10 +4,10 @@ import { carriedBy, itemsCarriedBy } from '../../links/carriage';
 import type { Place } from '../../links/template';
 import { mayBeLeftOut, type Parameter } from '../../plan/model';
 import { required, showType } from '../../plan/types';
-import { tellingField } from '../../walk/value';
-import { eachTemplate, inPattern, writePattern } from '../links-parts';
-import { say, type Message } from '../message';
-import type { Fix, Rule } from '../rule';
+import { tellingField } from '../../plan/value';
+import { eachTemplate, inPattern, writePattern } from '../parts/links-parts';
+import { say, type Message } from '../parts/message';
+import type { Fix, Rule } from '../parts/rule';
 
 export const notCarriable: Rule = {
   id: 'link/not-carriable',

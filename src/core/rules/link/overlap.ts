@@ -1,7 +1,7 @@
-import { inPattern } from '../links-parts';
-import { clashesIn, moreSpecific, mostTried, toldIn } from '../link-spaces';
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { inPattern } from '../parts/links-parts';
+import { clashesIn, moreSpecific, mostTried, toldIn } from '../parts/link-spaces';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const overlap: Rule = {
   id: 'link/overlap',

@@ -1,7 +1,7 @@
-import { inPattern } from '../links-parts';
-import { clashesIn, toldIn } from '../link-spaces';
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { inPattern } from '../parts/links-parts';
+import { clashesIn, toldIn } from '../parts/link-spaces';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 const head = 'app "Huts"\norigin https://huts.example\nstart tour\n';
 const stops = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'];

@@ -4,9 +4,9 @@ import { closest } from '../../language/closest';
 import { isMatched, spaceOf } from '../../links/space';
 import type { Link, Plan } from '../../plan/model';
 import { showType } from '../../plan/types';
-import { eachTemplate, inPattern, writePattern } from '../links-parts';
-import { enumerate, say } from '../message';
-import type { Fix, Rule } from '../rule';
+import { eachTemplate, inPattern, writePattern } from '../parts/links-parts';
+import { enumerate, say } from '../parts/message';
+import type { Fix, Rule } from '../parts/rule';
 
 /** Whether some entry or walk of the plan opens a URL that this link answers. */
 function isOpened(plan: Plan, link: Link): boolean {

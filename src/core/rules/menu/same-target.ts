@@ -1,7 +1,7 @@
 import { openings, type Branch, type Call } from '../../plan/model';
 import { showValue, valueOf } from '../../supply/supply';
-import { say, words } from '../message';
-import type { Found, Rule } from '../rule';
+import { say, words } from '../parts/message';
+import type { Found, Rule } from '../parts/rule';
 import type { Range } from '../../language/range';
 
 export const sameTarget: Rule = {

@@ -1,5 +1,5 @@
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 /** So many fit beside one another on a phone, each wide enough for a thumb and its label. */
 const most = 5;

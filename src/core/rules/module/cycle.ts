@@ -1,9 +1,9 @@
 import type { Module, Plan } from '../../plan/model';
 import type { WayIn } from '../../supply/supply';
 import { ringThrough, stronglyConnectedComponents } from '../../plan/graph';
-import { say, type Message } from '../message';
-import type { Rule } from '../rule';
-import { nameWayIn } from '../supply-parts';
+import { say, type Message } from '../parts/message';
+import type { Rule } from '../parts/rule';
+import { nameWayIn } from '../parts/supply-parts';
 
 export const moduleCycle: Rule = {
   id: 'module/cycle',

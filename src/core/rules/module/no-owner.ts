@@ -1,5 +1,5 @@
-import { enumerate, say } from '../message';
-import type { Rule } from '../rule';
+import { enumerate, say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const noOwner: Rule = {
   id: 'module/no-owner',

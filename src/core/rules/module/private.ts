@@ -2,8 +2,8 @@ import type { Range } from '../../language/range';
 import type { Module, Screen } from '../../plan/model';
 import { eachStep, eachStepList } from '../../plan/steps';
 import { screenOf, sites } from '../../supply/site';
-import { say } from '../message';
-import type { Found, Rule } from '../rule';
+import { say } from '../parts/message';
+import type { Found, Rule } from '../parts/rule';
 
 export const privateScreen: Rule = {
   id: 'module/private',

@@ -1,7 +1,7 @@
 import { quote } from '../../language/tokens';
 import { titleOf } from '../../edit/screens';
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const noTitle: Rule = {
   id: 'name/no-title',

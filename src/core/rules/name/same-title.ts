@@ -1,6 +1,6 @@
 import type { Screen } from '../../plan/model';
-import { say, words } from '../message';
-import type { Rule } from '../rule';
+import { say, words } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const sameTitle: Rule = {
   id: 'name/same-title',

@@ -1,7 +1,7 @@
 import type { Name } from '../../language/syntax';
 import type { Plan } from '../../plan/model';
-import { say, words } from '../message';
-import type { Rule } from '../rule';
+import { say, words } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 /** What editors and copies leave behind. */
 const leftOver =

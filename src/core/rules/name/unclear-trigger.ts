@@ -1,7 +1,7 @@
 import { isIn, type Transition } from '../../plan/model';
-import { remembered } from '../../remembered';
-import { say, words } from '../message';
-import type { Rule } from '../rule';
+import { remembered } from '../../base/remembered';
+import { say, words } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 /** Names of controls, not of what they do; a number may follow them. */
 const generic: ReadonlySet<string> = new Set([

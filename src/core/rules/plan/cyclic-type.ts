@@ -1,5 +1,5 @@
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const cyclicType: Rule = {
   id: 'plan/cyclic-type',

@@ -1,7 +1,7 @@
 import { Lines } from '../../language/lines';
 import { freeName } from '../../edit/transitions';
-import { say, words } from '../message';
-import type { Fix, Rule } from '../rule';
+import { say, words } from '../parts/message';
+import type { Fix, Rule } from '../parts/rule';
 
 export const duplicateName: Rule = {
   id: 'plan/duplicate-name',

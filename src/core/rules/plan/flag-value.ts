@@ -3,8 +3,8 @@ import type { PlanProblem } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { valuesInScope } from '../../supply/fitting';
 import { showValue } from '../../supply/supply';
-import { enumerate, say } from '../message';
-import type { Fix, Found, Rule } from '../rule';
+import { enumerate, say } from '../parts/message';
+import type { Fix, Found, Rule } from '../parts/rule';
 
 export const flagValue: Rule = {
   id: 'plan/flag-value',

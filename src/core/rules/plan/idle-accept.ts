@@ -1,7 +1,7 @@
 import { Spelling } from '../../language/closest';
-import { remembered } from '../../remembered';
-import { say, words } from '../message';
-import type { Finding, Rule } from '../rule';
+import { remembered } from '../../base/remembered';
+import { say, words } from '../parts/message';
+import type { Finding, Rule } from '../parts/rule';
 
 /**
  * Its findings are made where the others are silenced (see `accept.ts`), since it is about what the other rules find; the

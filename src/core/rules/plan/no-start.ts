@@ -1,7 +1,7 @@
 import { setStart } from '../../edit/screens';
 import { mayBeLeftOut } from '../../plan/model';
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const noStart: Rule = {
   id: 'plan/no-start',

@@ -6,10 +6,10 @@ import type { Call, Plan, Screen } from '../../plan/model';
 import { isLiteral, literalType } from '../../plan/literals';
 import { showType } from '../../plan/types';
 import { emptyScope, typeOfPath } from '../../plan/scope';
-import { remembered } from '../../remembered';
+import { remembered } from '../../base/remembered';
 import { scopeOf, sites, type Site } from '../../supply/site';
-import { enumerate, say, words, type Message } from '../message';
-import type { Context, Fix, Found, Rule } from '../rule';
+import { enumerate, say, words, type Message } from '../parts/message';
+import type { Context, Fix, Found, Rule } from '../parts/rule';
 
 export const unknownName: Rule = {
   id: 'plan/unknown-name',

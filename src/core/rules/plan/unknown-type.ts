@@ -2,8 +2,8 @@ import { declareType } from '../../edit/declarations';
 import { closest, Spelling } from '../../language/closest';
 import { typeMeant } from '../../language/first-guesses';
 import { baseTypes } from '../../plan/types';
-import { enumerate, say } from '../message';
-import type { Fix, Rule } from '../rule';
+import { enumerate, say } from '../parts/message';
+import type { Fix, Rule } from '../parts/rule';
 
 export const unknownType: Rule = {
   id: 'plan/unknown-type',

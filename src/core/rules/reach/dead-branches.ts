@@ -1,9 +1,9 @@
 import { isIn, type Branch, type MenuItem, type Screen, type Transition } from '../../plan/model';
 import type { Reach } from '../../reach/reach';
-import { rememberedWork } from '../../remembered';
-import type { Work } from '../../slices';
-import { say, words, type Message } from '../message';
-import type { Context } from '../rule';
+import { rememberedWork } from '../../base/remembered';
+import type { Work } from '../../base/slices';
+import { say, words, type Message } from '../parts/message';
+import type { Context } from '../parts/rule';
 
 /** A branch of a trigger on a reached screen, or of a menu's item that one shows, that no run ever takes. */
 export interface DeadBranch {

@@ -1,9 +1,9 @@
 import { isIn, type Screen } from '../../plan/model';
-import type { Tap } from '../../reach/reach';
+import type { Tap } from '../../walk/tap';
 import { walkTo } from '../../reach/witness';
-import { say } from '../message';
-import type { Rule } from '../rule';
-import { inVariants, type Seen, sayVariant, sayWalk } from '../stack-parts';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
+import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
 import { suspecting } from '../stack/suspects';
 
 export const deadEnd: Rule = {

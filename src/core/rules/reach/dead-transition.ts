@@ -1,5 +1,5 @@
-import { say, words } from '../message';
-import type { Rule } from '../rule';
+import { say, words } from '../parts/message';
+import type { Rule } from '../parts/rule';
 import { deadBranches, ownerOf } from './dead-branches';
 
 export const deadTransition: Rule = {

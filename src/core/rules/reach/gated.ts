@@ -1,7 +1,7 @@
 import type { Branch, Flag } from '../../plan/model';
 import { eachStep, eachStepList } from '../../plan/steps';
-import { say, words } from '../message';
-import type { Context, Rule } from '../rule';
+import { say, words } from '../parts/message';
+import type { Context, Rule } from '../parts/rule';
 import { deadBranches, ownerOf } from './dead-branches';
 
 export const gated: Rule = {

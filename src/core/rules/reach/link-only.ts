@@ -1,7 +1,7 @@
 import type { Screen } from '../../plan/model';
 import type { VariantReach } from '../../reach/reach';
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const linkOnly: Rule = {
   id: 'reach/link-only',

@@ -2,12 +2,12 @@ import { addTransition } from '../../edit/transitions';
 import { isIn, openings, type Module, type Plan, type Screen, type Transition } from '../../plan/model';
 import { isKnown } from '../../plan/types';
 import type { Reach } from '../../reach/reach';
-import { remembered } from '../../remembered';
+import { remembered } from '../../base/remembered';
 import { screenOf } from '../../supply/site';
 import type { WayIn } from '../../supply/supply';
-import { enumerate, say, type Message } from '../message';
-import type { Context, Fix, Rule } from '../rule';
-import { nameWayIn } from '../supply-parts';
+import { enumerate, say, type Message } from '../parts/message';
+import type { Context, Fix, Rule } from '../parts/rule';
+import { nameWayIn } from '../parts/supply-parts';
 
 export const stranded: Rule = {
   id: 'reach/stranded',

@@ -1,8 +1,8 @@
 import type { Screen } from '../../plan/model';
-import type { Tap } from '../../reach/reach';
-import { enumerate, say } from '../message';
-import type { Rule } from '../rule';
-import { inVariants, type Seen, sayVariant, sayWalk } from '../stack-parts';
+import type { Tap } from '../../walk/tap';
+import { enumerate, say } from '../parts/message';
+import type { Rule } from '../parts/rule';
+import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
 import { walkOutOfReach } from '../stack/out-of-reach';
 import { suspecting } from '../stack/suspects';
 

@@ -1,7 +1,7 @@
 import { isIn, type Only, type Plan } from '../../plan/model';
 import type { Site } from '../../supply/site';
-import { enumerate, say, words } from '../message';
-import type { Rule } from '../rule';
+import { enumerate, say, words } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const variantOnly: Rule = {
   id: 'reach/variant-only',

@@ -1,8 +1,8 @@
 import { prependToScreen } from '../../edit/body';
 import { mayBeLeftOut, type Flag, type Plan, type Screen } from '../../plan/model';
 import { eachStep } from '../../plan/steps';
-import type { Tap } from '../../reach/reach';
-import type { Fix } from '../rule';
+import type { Tap } from '../../walk/tap';
+import type { Fix } from '../parts/rule';
 
 /**
  * Lets a screen ask for a condition, so that it is no longer shown without: one of the flags that the walk sets, by which it

@@ -1,10 +1,10 @@
 import { mayBeLeftOut, type Step } from '../../plan/model';
 import { eachStep, eachStepList, type StepList } from '../../plan/steps';
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 import { missingTargets } from './missing-targets';
 import { suspecting } from './suspects';
-import { confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
+import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
 
 /** Steps that look for something in the stack. */
 const goesBack: ReadonlySet<Step['kind']> = new Set(['back', 'back to', 'back past', 'close', 'resume']);

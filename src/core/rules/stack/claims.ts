@@ -1,11 +1,11 @@
 /** Whether a rule of the plan holds in one variant. */
 import type { Claim } from '../../plan/model';
-import type { Tap } from '../../reach/reach';
+import type { Tap } from '../../walk/tap';
 import { SearchBeneath, SearchWithout } from '../../reach/beneath';
 import type { Stacks } from '../../reach/stacks';
 import { walkTo } from '../../reach/witness';
-import { remembered, rememberedWork } from '../../remembered';
-import type { Work } from '../../slices';
+import { remembered, rememberedWork } from '../../base/remembered';
+import type { Work } from '../../base/slices';
 import { activeStack, screensOf, type Configuration } from '../../walk/configuration';
 import { walkOutOfReach } from './out-of-reach';
 import { walkAfter } from './shown-after';

@@ -1,6 +1,6 @@
 import type { Branch, Screen } from '../../plan/model';
-import { say, words } from '../message';
-import type { Rule } from '../rule';
+import { say, words } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const doubled: Rule = {
   id: 'stack/doubled',

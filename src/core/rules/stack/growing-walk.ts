@@ -3,7 +3,7 @@ import type { Moment } from '../../reach/exploration';
 import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
 import type { Stacks } from '../../reach/stacks';
 import { activeStack, keyOfStack, type Configuration, type Frame } from '../../walk/configuration';
-import type { Work } from '../../slices';
+import type { Work } from '../../base/slices';
 import type { Walker } from '../../walk/walker';
 
 /** A ring that may pile up, and whether its walk shows that it does. */

@@ -1,9 +1,9 @@
 import { SearchWithout } from '../../reach/beneath';
-import { labelOf, type Tap } from '../../reach/reach';
+import { labelOf, type Tap } from '../../walk/tap';
 import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
-import { enumerate, say, words } from '../message';
-import type { Context, Fix, Rule } from '../rule';
-import { inVariants, type Seen, sayVariant, sayWalk } from '../stack-parts';
+import { enumerate, say, words } from '../parts/message';
+import type { Context, Fix, Rule } from '../parts/rule';
+import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
 import { suspecting } from './suspects';
 
 export const grows: Rule = {

@@ -1,9 +1,9 @@
 import type { Screen } from '../../plan/model';
 import { eachStep } from '../../plan/steps';
-import type { Tap } from '../../reach/reach';
-import { say } from '../message';
-import type { Context, Fix, Rule } from '../rule';
-import { confirmed, inVariants, sayVariant, sayWalk } from '../stack-parts';
+import type { Tap } from '../../walk/tap';
+import { say } from '../parts/message';
+import type { Context, Fix, Rule } from '../parts/rule';
+import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
 import { revealedWithoutNeeds } from './leaks';
 import { suspecting } from './suspects';
 

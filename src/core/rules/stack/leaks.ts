@@ -1,5 +1,5 @@
 import type { Screen } from '../../plan/model';
-import type { Tap } from '../../reach/reach';
+import type { Tap } from '../../walk/tap';
 import type { Stacks } from '../../reach/stacks';
 import type { Valuation } from '../../reach/valuations';
 import { walkBy, walkPopping, walkTo } from '../../reach/witness';

@@ -1,6 +1,6 @@
 import type { Step } from '../../plan/model';
 import type { PushdownRule } from '../../reach/pushdown';
-import type { Tap } from '../../reach/reach';
+import type { Tap } from '../../walk/tap';
 import type { Stacks } from '../../reach/stacks';
 import { walkBy, walkTo } from '../../reach/witness';
 

@@ -2,10 +2,10 @@ import type { Flag, Plan, Screen } from '../../plan/model';
 import type { StackSymbol } from '../../reach/alphabet';
 import { isFromWithin, type Exploration } from '../../reach/exploration';
 import type { Predecessors } from '../../reach/predecessors';
-import type { Tap } from '../../reach/reach';
+import type { Tap } from '../../walk/tap';
 import type { Stacks } from '../../reach/stacks';
 import { activeStack, keyOf, type Configuration, type Stack } from '../../walk/configuration';
-import type { Work } from '../../slices';
+import type { Work } from '../../base/slices';
 import type { Walker } from '../../walk/walker';
 
 /**

@@ -1,12 +1,12 @@
 import type { Screen } from '../../plan/model';
 import type { Epoch, TabAlone, Visit } from '../../reach/epochs';
 import type { Predecessors } from '../../reach/predecessors';
-import type { Tap } from '../../reach/reach';
+import type { Tap } from '../../walk/tap';
 import type { Runs } from '../../reach/runs';
 import type { Stacks } from '../../reach/stacks';
 import type { Valuation } from '../../reach/valuations';
 import { tapsOf, walkTo, type Used } from '../../reach/witness';
-import type { Work } from '../../slices';
+import type { Work } from '../../base/slices';
 
 /**
  * A walk that ends with a screen on top, after which a goal is never shown again, links and entries left aside; null where

@@ -1,8 +1,8 @@
 import type { Claim } from '../../plan/model';
-import type { Tap } from '../../reach/reach';
-import { say, words, type Message } from '../message';
-import type { Rule } from '../rule';
-import { confirmed, inVariants, type Seen, sayVariant, sayWalk } from '../stack-parts';
+import type { Tap } from '../../walk/tap';
+import { say, words, type Message } from '../parts/message';
+import type { Rule } from '../parts/rule';
+import { confirmed, inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
 import { askFor } from './asks';
 import { deciding } from './claims';
 import { suspecting } from './suspects';

@@ -1,10 +1,10 @@
 import type { Screen } from '../../plan/model';
-import type { Tap } from '../../reach/reach';
+import type { Tap } from '../../walk/tap';
 import { Restarted, type Beginning } from '../../reach/restarted';
 import { Saturation } from '../../reach/saturation';
 import type { Stacks } from '../../reach/stacks';
 import { tapsOf, usesTo, walkTo, type Used } from '../../reach/witness';
-import type { Work } from '../../slices';
+import type { Work } from '../../base/slices';
 
 /** A walk that shows one screen and later another; null where no run does, `undecided` where there is too much to work out. */
 export function* walkAfter(stacks: Stacks, first: Screen, later: Screen): Work<readonly Tap[] | 'undecided' | null> {

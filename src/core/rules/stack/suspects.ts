@@ -4,14 +4,15 @@
  */
 import type { Claim, Plan, Screen, Step } from '../../plan/model';
 import { isFromWithin } from '../../reach/exploration';
-import type { Tap, VariantReach } from '../../reach/reach';
+import type { VariantReach } from '../../reach/reach';
+import type { Tap } from '../../walk/tap';
 import type { Stacks } from '../../reach/stacks';
 import { walkTo } from '../../reach/witness';
-import { rememberedWork } from '../../remembered';
-import type { Work } from '../../slices';
+import { rememberedWork } from '../../base/remembered';
+import type { Work } from '../../base/slices';
 import { activeStack } from '../../walk/configuration';
-import type { Context } from '../rule';
-import { type Coupled } from '../stack-parts';
+import type { Context } from '../parts/rule';
+import { type Coupled } from '../parts/stack-parts';
 import { breakingWalk, deciding, type Answer } from './claims';
 import { growingRings, type GrowingRing } from './growing-walk';
 import { revealedWithoutNeeds } from './leaks';

@@ -1,9 +1,9 @@
 import { isIn, type Claim, type Plan } from '../../plan/model';
 import type { VariantReach } from '../../reach/reach';
-import { enumerate, say, words, type Message } from '../message';
-import type { Context, Found, Rule } from '../rule';
-import type { Work } from '../../slices';
-import type { Coupled, Decided } from '../stack-parts';
+import { enumerate, say, words, type Message } from '../parts/message';
+import type { Context, Found, Rule } from '../parts/rule';
+import type { Work } from '../../base/slices';
+import type { Coupled, Decided } from '../parts/stack-parts';
 import { deciding } from './claims';
 import { suspecting, type Suspects } from './suspects';
 

@@ -4,8 +4,8 @@ import { typeOfPath } from '../../plan/scope';
 import { required } from '../../plan/types';
 import { scopeOf } from '../../supply/site';
 import { showValue, type Cell, type WayIn } from '../../supply/supply';
-import { say } from '../message';
-import type { Context, Rule } from '../rule';
+import { say } from '../parts/message';
+import type { Context, Rule } from '../parts/rule';
 
 export const constant: Rule = {
   id: 'supply/constant',

@@ -1,7 +1,7 @@
 import { readPattern } from '../../links/template';
 import { showValue } from '../../supply/supply';
-import { say } from '../message';
-import type { Rule } from '../rule';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
 
 export const defaultUnused: Rule = {
   id: 'supply/default-unused',

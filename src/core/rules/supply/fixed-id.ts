@@ -1,8 +1,8 @@
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
-import { say } from '../message';
-import type { Rule } from '../rule';
-import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../supply-parts';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
+import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../parts/supply-parts';
 
 export const fixedId: Rule = {
   id: 'supply/fixed-id',

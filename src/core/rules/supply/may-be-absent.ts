@@ -5,9 +5,9 @@ import { exampleOf } from '../../plan/example';
 import type { Parameter } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { holds, showValue } from '../../supply/supply';
-import { say } from '../message';
-import type { Fix, Rule } from '../rule';
-import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes, valuesFor } from '../supply-parts';
+import { say } from '../parts/message';
+import type { Fix, Rule } from '../parts/rule';
+import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes, valuesFor } from '../parts/supply-parts';
 
 export const mayBeAbsent: Rule = {
   id: 'supply/may-be-absent',

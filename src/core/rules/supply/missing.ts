@@ -1,7 +1,7 @@
 import { showType } from '../../plan/types';
-import { say } from '../message';
-import type { Rule } from '../rule';
-import { addValue, eachCell, nameWayIn, sayWhatFits, valueFixes } from '../supply-parts';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
+import { addValue, eachCell, nameWayIn, sayWhatFits, valueFixes } from '../parts/supply-parts';
 
 export const missing: Rule = {
   id: 'supply/missing',

@@ -1,9 +1,9 @@
 import { removeArgument } from '../../edit/arguments';
 import { Spelling } from '../../language/closest';
 import { showType } from '../../plan/types';
-import { enumerate, say } from '../message';
-import type { Fix, Rule } from '../rule';
-import { nameWayIn, subjectOf, walkThrough } from '../supply-parts';
+import { enumerate, say } from '../parts/message';
+import type { Fix, Rule } from '../parts/rule';
+import { nameWayIn, subjectOf, walkThrough } from '../parts/supply-parts';
 
 export const unknownArgument: Rule = {
   id: 'supply/unknown-argument',

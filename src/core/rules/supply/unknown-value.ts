@@ -4,9 +4,9 @@ import { screenScope } from '../../plan/scope';
 import { valuesInScope } from '../../supply/fitting';
 import { scopeOf } from '../../supply/site';
 import { showValue, type Cell, type WayIn } from '../../supply/supply';
-import { enumerate, say, words } from '../message';
-import type { Context, Fix, Found, Rule } from '../rule';
-import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../supply-parts';
+import { enumerate, say, words } from '../parts/message';
+import type { Context, Fix, Found, Rule } from '../parts/rule';
+import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../parts/supply-parts';
 
 export const unknownValue: Rule = {
   id: 'supply/unknown-value',

@@ -2,9 +2,9 @@ import { showType } from '../../plan/types';
 import { typeOfPath } from '../../plan/scope';
 import { required } from '../../plan/types';
 import { scopeOf } from '../../supply/site';
-import { enumerate, say } from '../message';
-import type { Rule } from '../rule';
-import { nameWayIn, subjectOf } from '../supply-parts';
+import { enumerate, say } from '../parts/message';
+import type { Rule } from '../parts/rule';
+import { nameWayIn, subjectOf } from '../parts/supply-parts';
 
 /** From so many fields on, handing over the record itself is less to read and to keep up. */
 const most = 2;

@@ -3,9 +3,9 @@ import type { Range } from '../../language/range';
 import type { Parameter } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
-import { say, words } from '../message';
-import type { Context, Found, Rule } from '../rule';
-import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../supply-parts';
+import { say, words } from '../parts/message';
+import type { Context, Found, Rule } from '../parts/rule';
+import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../parts/supply-parts';
 
 export const wrongType: Rule = {
   id: 'supply/wrong-type',

@@ -1,8 +1,8 @@
 import type { WalkStepNode } from '../../language/syntax';
 import { replay, type Break, type Replayed } from '../../walk/replay';
-import { sayFailure, sayUrlProblem, told } from '../links-parts';
-import { enumerate, say, words, type Message } from '../message';
-import type { Fix, Rule } from '../rule';
+import { sayFailure, sayUrlProblem, told } from '../parts/links-parts';
+import { enumerate, say, words, type Message } from '../parts/message';
+import type { Fix, Rule } from '../parts/rule';
 
 export const brokenWalk: Rule = {
   id: 'walk/broken',

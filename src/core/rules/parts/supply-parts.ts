@@ -1,15 +1,15 @@
 /** What the supply rules share: naming a way in, naming the values that would fit, and the fixes that put them there. */
-import type { TextEdit } from '../language/edits';
-import { addArguments, makeOptional, writeHeld } from '../edit/arguments';
-import { prependToScreen } from '../edit/body';
-import { freeName } from '../edit/transitions';
-import type { ArgumentNode } from '../language/syntax';
-import { isIn } from '../plan/model';
-import { isKnown, required, showType } from '../plan/types';
-import { sampleOf } from '../plan/example';
-import { fittingValues, type ScopeValue } from '../supply/fitting';
-import { scopeOf, screenOf } from '../supply/site';
-import { showValue, type Cell, type SupplyStatus, type WayIn } from '../supply/supply';
+import type { TextEdit } from '../../language/edits';
+import { addArguments, makeOptional, writeHeld } from '../../edit/arguments';
+import { prependToScreen } from '../../edit/body';
+import { freeName } from '../../edit/transitions';
+import type { ArgumentNode } from '../../language/syntax';
+import { isIn } from '../../plan/model';
+import { isKnown, required, showType } from '../../plan/types';
+import { sampleOf } from '../../plan/example';
+import { fittingValues, type ScopeValue } from '../../supply/fitting';
+import { scopeOf, screenOf } from '../../supply/site';
+import { showValue, type Cell, type SupplyStatus, type WayIn } from '../../supply/supply';
 import { enumerate, say, words, type Message } from './message';
 import type { Context, Fix, Found } from './rule';
 

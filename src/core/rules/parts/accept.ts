@@ -1,5 +1,5 @@
-import type { AcceptNode } from '../language/syntax';
-import type { Plan } from '../plan/model';
+import type { AcceptNode } from '../../language/syntax';
+import type { Plan } from '../../plan/model';
 import type { Finding } from './rule';
 
 /** A finding that the plan accepts, and why. */

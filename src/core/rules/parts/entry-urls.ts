@@ -1,9 +1,9 @@
 /** What the URLs of a plan's entries open. */
-import type { Name } from '../language/syntax';
-import type { Failure } from '../links/near';
-import { isMatched, spaceOf, type Matched } from '../links/space';
-import type { UrlProblem } from '../links/url';
-import { isIn, type Entry, type Plan } from '../plan/model';
+import type { Name } from '../../language/syntax';
+import type { Failure } from '../../links/near';
+import { isMatched, spaceOf, type Matched } from '../../links/space';
+import type { UrlProblem } from '../../links/url';
+import { isIn, type Entry, type Plan } from '../../plan/model';
 import { toldIn } from './link-spaces';
 
 export interface EntryUrl {

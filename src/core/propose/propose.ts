@@ -4,14 +4,14 @@ import { applyEdits, type TextEdit } from '../language/edits';
 import { Lines } from '../language/lines';
 import type { Screen } from '../plan/model';
 import { countAll, type Counts } from '../report/counts';
-import { plain } from '../rules/message';
-import { addListed, understandList, type ListedScreen } from './add-many';
-import { addLink, patternFor } from './links';
-import { rename, renameableAt } from './rename';
-import { deleteScreen, extractLiteral, moveToModule, putBetween } from './restructure';
-import { setStart } from './screens';
-import { changeSignature, type WantedParameter } from './signature';
-import { addTransition } from './transitions';
+import { plain } from '../rules/parts/message';
+import { addListed, understandList, type ListedScreen } from '../edit/add-many';
+import { addLink, patternFor } from '../edit/links';
+import { rename, renameableAt } from '../edit/rename';
+import { deleteScreen, extractLiteral, moveToModule, putBetween } from '../edit/restructure';
+import { setStart } from '../edit/screens';
+import { changeSignature, type WantedParameter } from '../edit/signature';
+import { addTransition } from '../edit/transitions';
 
 /** What somebody wants to do. Screens are known by their labels, places are offsets of the text that was checked. */
 export type Request =

@@ -1,8 +1,9 @@
-import type { TextEdit } from '../language/edits';
-import type { Range } from '../language/range';
-import type { Plan } from '../plan/model';
-import type { Reach, Tap } from '../reach/reach';
-import type { Supply } from '../supply/supply';
+import type { TextEdit } from '../../language/edits';
+import type { Range } from '../../language/range';
+import type { Plan } from '../../plan/model';
+import type { Reach } from '../../reach/reach';
+import type { Tap } from '../../walk/tap';
+import type { Supply } from '../../supply/supply';
 import type { Silenced } from './accept';
 import type { Message } from './message';
 

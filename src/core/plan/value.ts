@@ -1,6 +1,6 @@
 import { quote, stringValue } from '../language/tokens';
-import { forms, isQuoted } from '../plan/forms';
-import { required, type RecordType, type Type } from '../plan/types';
+import { forms, isQuoted } from './forms';
+import { required, type RecordType, type Type } from './types';
 
 /**
  * A value that a walk hands from screen to screen: a literal as the language writes it (`12`, `"s-1"`, `summer`), null for

@@ -1,7 +1,8 @@
 /** What the rules about stacks share: looking at every variant, and telling walks. */
-import { labelOf, type Tap, type VariantReach } from '../reach/reach';
-import type { Stacks } from '../reach/stacks';
-import type { Work } from '../slices';
+import type { VariantReach } from '../../reach/reach';
+import { labelOf, type Tap } from '../../walk/tap';
+import type { Stacks } from '../../reach/stacks';
+import type { Work } from '../../base/slices';
 import { say, words, type Message } from './message';
 import type { Context } from './rule';
 

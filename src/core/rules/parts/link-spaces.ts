@@ -1,11 +1,11 @@
 /** What the rules about whole URL spaces share: each space once, and patterns tried in place of others. */
-import { findClashes, hasClash, type Clashes } from '../links/clashes';
-import type { Pattern } from '../links/pattern';
-import { spaceOf, UrlSpace } from '../links/space';
-import type { Link, Plan } from '../plan/model';
-import type { Work } from '../slices';
-import { asSegment, setApart } from '../edit/patterns';
-import { readPattern } from '../links/template';
+import { findClashes, hasClash, type Clashes } from '../../links/clashes';
+import type { Pattern } from '../../links/pattern';
+import { spaceOf, UrlSpace } from '../../links/space';
+import type { Link, Plan } from '../../plan/model';
+import type { Work } from '../../base/slices';
+import { asSegment, setApart } from '../../edit/patterns';
+import { readPattern } from '../../links/template';
 import { writePattern } from './links-parts';
 import type { Fix } from './rule';
 

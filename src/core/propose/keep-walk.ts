@@ -2,7 +2,7 @@ import type { TextEdit } from '../language/edits';
 import type { DeclarationNode } from '../language/syntax';
 import type { Plan } from '../plan/model';
 import { walkText } from '../report/tour';
-import { behind } from './body';
+import { behind } from '../edit/body';
 
 /** A walk to be kept: its steps are of the language. */
 export interface WalkToKeep {

@@ -1,11 +1,11 @@
 /** What a URL or an entry does: told by the walker, for a cold start and for a running app. */
 import type { Needs, Plan, Screen } from '../plan/model';
-import { outcomesOf, type Assumptions } from '../walk/conditions';
-import { activeStack, screensOf, type Configuration } from '../walk/configuration';
-import type { Outcome } from '../walk/outcomes';
-import { outcomesOfEvent } from '../walk/outcomes';
-import { both, waysToHold, type Assignment } from '../walk/satisfy';
-import type { Event, Walker } from '../walk/walker';
+import { outcomesOf, type Assumptions } from './conditions';
+import { activeStack, screensOf, type Configuration } from './configuration';
+import type { Outcome } from './outcomes';
+import { outcomesOfEvent } from './outcomes';
+import { both, waysToHold, type Assignment } from './satisfy';
+import type { Event, Walker } from './walker';
 
 export type Door = Extract<Event, { kind: 'link' | 'entry' }>;
 

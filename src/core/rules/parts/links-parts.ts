@@ -1,11 +1,11 @@
 /** What is said of URLs and patterns: why a URL does not read, where it fails a pattern, what in it is not looked at. */
-import type { Near } from '../links/near';
-import type { Segment } from '../links/segment';
-import type { Remark } from '../links/space';
-import { readPattern, type Template } from '../links/template';
-import type { UrlProblem } from '../links/url';
-import type { Link, Plan, Screen } from '../plan/model';
-import { required, type Type } from '../plan/types';
+import type { Near } from '../../links/near';
+import type { Segment } from '../../links/segment';
+import type { Remark } from '../../links/space';
+import { readPattern, type Template } from '../../links/template';
+import type { UrlProblem } from '../../links/url';
+import type { Link, Plan, Screen } from '../../plan/model';
+import { required, type Type } from '../../plan/types';
 import { enumerate, say, words, type Message } from './message';
 
 /** So much of a text that somebody has written is told. */

@@ -1,0 +1,27 @@
+/** What a user does, one tap at a time. */
+import type { Screen } from '../plan/model';
+import type { Event } from './walker';
+
+/** One thing that a user does, and the screen that is on top after it; null where it leaves the app. */
+export type Tap = Event & { readonly shows: Screen | null };
+
+/** What an event is called, as the screen shows it. */
+export function labelOf(event: Event): string {
+  switch (event.kind) {
+    case 'trigger':
+      return event.transition.trigger;
+    case 'item':
+      return event.item.label;
+    case 'tab':
+      return event.tab.label;
+    case 'back':
+      return 'Back';
+    case 'link':
+      return event.link.pattern;
+    case 'entry':
+      return event.entry.label;
+  }
+}
+
+/** A walk as people read it: what is tapped, in order. */
+export const walkLabels = (walk: readonly Tap[]): string[] => walk.map(labelOf);
