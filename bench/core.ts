@@ -7,7 +7,7 @@ import { format } from '../src/core/language/format';
 import { parse } from '../src/core/language/parse';
 import { resolve } from '../src/core/plan/resolve';
 import type { Plan } from '../src/core/plan/model';
-import { searchReach } from '../src/core/reach/search';
+import { searchReach } from '../src/core/reach/verdicts/quick';
 import { marginNotes } from '../src/core/report/margin';
 import { overview } from '../src/core/report/overview';
 import { runRules } from '../src/core/rules/catalogue';

@@ -7,8 +7,8 @@ import { parse } from '../src/core/language/parse';
 import { openings, type Plan } from '../src/core/plan/model';
 import { resolve } from '../src/core/plan/resolve';
 import { Budget } from '../src/core/base/budget';
-import { exactReach } from '../src/core/reach/exact';
-import { searchReach } from '../src/core/reach/search';
+import { exactReach } from '../src/core/reach/verdicts/exact';
+import { searchReach } from '../src/core/reach/verdicts/quick';
 import { generatePlan } from './generate';
 
 function asGraph(plan: Plan): DirectedGraph {
@@ -54,7 +54,7 @@ function measure(screens: number, flags: number): Measured {
       const next = work.next();
       longest = Math.max(longest, performance.now() - begin);
       if (!next.done) continue;
-      decided = next.value.variants.every(({ stacks }) => stacks !== null);
+      decided = next.value.variants.every(({ kind }) => kind === 'exact');
       return;
     }
   });

@@ -23,7 +23,8 @@ export function printTour(file: string, { format, variant }: TourOptions): numbe
     if (!plan.variants.includes(of))
       throw new NoPlan(`${nameOf(name)} has no variant ${of}; it has ${plan.variants.join(', ')}.`);
     if (!plan.start?.target) throw new NoPlan(`${nameOf(name)} names no screen to start with, so no walk can begin.`);
-    const tour = planTour(plan, of, reach.variants.find((one) => one.name === of)?.stacks?.outcomes());
+    const analysed = reach.variants.find(({ name }) => name === of);
+    const tour = planTour(plan, of, analysed?.kind === 'exact' ? analysed.stacks.outcomes() : undefined);
     const rows = tourRows(tour);
     if (format === 'json') {
       const walks = tour.walks.map((_walk, index) =>

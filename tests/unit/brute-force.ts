@@ -3,7 +3,7 @@ import { expect } from 'vitest';
 import { check } from '../../src/core/check';
 import { isIn, type Plan, type Screen } from '../../src/core/plan/model';
 import type { Tap } from '../../src/core/walk/tap';
-import { walkTo } from '../../src/core/reach/witness';
+import { walkTo } from '../../src/core/reach/queries/witness';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
 import { Walker, type Event } from '../../src/core/walk/walker';
@@ -70,8 +70,9 @@ const told = (walk: readonly Tap[]): string => walk.map((tap) => `${tap.kind} to
 export function compare(text: string): number {
   const { plan, reach } = check(text);
   let exact = 0;
-  for (const { name, verdicts, stacks } of reach.variants) {
-    if (!stacks) continue;
+  for (const variant of reach.variants) {
+    if (variant.kind !== 'exact') continue;
+    const { name, verdicts, stacks } = variant;
     const about = `in ${name} of\n${text}`;
     const inside = bruteForce(plan, name, false, 250);
     const all = bruteForce(plan, name, true, 250);

@@ -61,7 +61,7 @@ describe.each([
     expect(counted('rule exact broken')).toBeGreaterThan(count / 2);
     if (kind === 'tabs')
       expect(
-        Math.min(counted('variant above'), counted('rule above holds'), counted('rule above broken')),
+        Math.min(counted('variant bounded'), counted('rule bounded holds'), counted('rule bounded broken')),
       ).toBeGreaterThan(count / 5);
   });
 });

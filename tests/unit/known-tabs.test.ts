@@ -4,7 +4,8 @@ import { describe as describeAt } from '../../src/core/assist/describe';
 import { check } from '../../src/core/check';
 import { walkLabels } from '../../src/core/walk/tap';
 import { toEnd } from '../../src/core/base/slices';
-import { answerTo } from '../../src/core/rules/stack/suspects';
+import { answerTo } from '../../src/core/reach/properties/suspects';
+import { exactStacks } from './exact-stacks';
 import { expectWalksToReplay } from './replays';
 
 const tabs = 'tabs {\n  "Home" home\n  "More" more\n}\n';
@@ -134,9 +135,9 @@ describe('without tabs', () => {
       'start home\nmenu "Lists" on roots { "Item" resume or reset list }\nscreen home "Home" {}\nscreen list "List" { on "On" push on }\nscreen on "On" {}\n';
     const { plan, reach } = check(text);
     expect(
-      reach.variants[0]!.stacks!.system.variant.offersOn(plan.screens.find(({ name }) => name === 'list')!).map(
-        ({ event }) => event.kind,
-      ),
+      exactStacks(reach.variants[0]!)!
+        .system.variant.offersOn(plan.screens.find(({ name }) => name === 'list')!)
+        .map(({ event }) => event.kind),
     ).toEqual(['trigger', 'item']);
   });
 

@@ -2,11 +2,13 @@ import { describe, expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
 import { check } from '../../src/core/check';
 import { plain } from '../../src/core/rules/parts/message';
+import type { VariantReach } from '../../src/core/reach/verdicts/reach';
+import { exactStacks } from './exact-stacks';
 
 describe('flags', () => {
   test('that everything sets and reads are all decided', () => {
     const { reach, plan } = check(generatePlan(120, 5, 4));
-    const { stacks } = reach.variants[0]!;
+    const stacks = exactStacks(reach.variants[0]!);
     // Sixteen valuations, nearly everywhere.
     const valuations = plan.screens.map(
       (screen) => new Set(stacks!.headsOf(screen).map(({ control }) => control.valuation)).size,
@@ -61,9 +63,10 @@ describe('flags', () => {
       '',
     ].join('\n');
     const { reach, plan } = check(text);
-    const [{ verdicts, stacks }] = reach.variants as [(typeof reach.variants)[0]];
+    const [variant] = reach.variants as [VariantReach];
+    const stacks = exactStacks(variant);
     const tapsOf = (name: string): number | null =>
-      verdicts[plan.screens.findIndex((screen) => screen.name === name)]!.taps;
+      variant.verdicts[plan.screens.findIndex((screen) => screen.name === name)]!.taps;
     expect([tapsOf('s12'), tapsOf('all'), tapsOf('some')]).toEqual([12, 13, null]);
     // Back does not take a flag back: a step is seen with all that were set above it.
     expect(new Set(stacks!.all.sights.map(({ head }) => head.control.valuation)).size).toBe(13);

@@ -4,9 +4,8 @@ import { check } from '../../src/core/check';
 import { activeStack, keyOf, type Configuration } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 import { toEnd } from '../../src/core/base/slices';
-import type { Coupled } from '../../src/core/rules/parts/stack-parts';
-import { deciding } from '../../src/core/rules/stack/claims';
-import { suspecting } from '../../src/core/rules/stack/suspects';
+import { deciding } from '../../src/core/reach/properties/claims';
+import { suspecting } from '../../src/core/reach/properties/suspects';
 import { allConfigurations, breaks, compare, doorsOf, leaksIn, neverAfter, shownAfter } from './brute-force';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
@@ -15,16 +14,17 @@ import { forAll } from './property';
 function compareAbove(text: string): number {
   const { plan, reach } = check(text);
   let compared = 0;
-  for (const { name, verdicts, above } of reach.variants) {
-    if (!above) continue;
+  for (const variant of reach.variants) {
+    if (variant.kind !== 'bounded') continue;
+    const { name, verdicts, upperBound } = variant;
     compared++;
     const heads = new Set(
-      above.all.sights.map(
+      upperBound.all.sights.map(
         ({ head: { control, symbol } }) =>
           `${control.valuation} ${control.place} ${symbol.screen.index} ${symbol.last}`,
       ),
     );
-    const { valuations } = above.system;
+    const { valuations } = upperBound.system;
     const walker = new Walker(plan, name);
     const doors = doorsOf(plan, name);
     const seen = new Map<string, Configuration>();
@@ -50,7 +50,9 @@ function compareAbove(text: string): number {
       );
       if (below)
         expect(
-          [...above.revealed(screen)].filter(([, { beneath }]) => beneath.length > 0).map(([other]) => other.label),
+          [...upperBound.revealed(screen)]
+            .filter(([, { beneath }]) => beneath.length > 0)
+            .map(([other]) => other.label),
           about,
         ).toContain(below.screen.label);
       for (const event of [...walker.events(configuration), ...doors]) add(walker.after(configuration, event));
@@ -91,9 +93,10 @@ describe('the analysis', () => {
         const [a, b] = [first, second].map((index) => plan.screens.find(({ name }) => name === `s${index}`));
         if (!a || !b) return;
         for (const variant of reach.variants) {
-          const graph = variant.above && allConfigurations(plan, variant.name, 250);
+          if (variant.kind !== 'bounded') continue;
+          const graph = allConfigurations(plan, variant.name, 250);
           if (!graph) continue;
-          const suspected = toEnd(suspecting({ plan }, variant as Coupled)).claims;
+          const suspected = toEnd(suspecting(plan, variant)).claims;
           for (const claim of plan.claims) {
             if (!claims.includes(claim.title) || !breaks(graph, claim.title, a, b)) continue;
             broken++;
@@ -115,8 +118,8 @@ describe('the analysis', () => {
         const start = plan.start?.target;
         if (!start) return;
         for (const variant of reach.variants) {
-          if (!variant.above) continue;
-          const { deadEnds, trapped, claims } = toEnd(suspecting({ plan }, variant as Coupled));
+          if (variant.kind !== 'bounded') continue;
+          const { deadEnds, trapped, claims } = toEnd(suspecting(plan, variant));
           const about = (what: string): string => `${what} in ${variant.name} of\n${text}`;
           for (const [screen, walk] of deadEnds)
             expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a dead end`)).toEqual(
@@ -154,8 +157,8 @@ describe('the analysis', () => {
         if (!a || !b || plan.variants.length !== reach.variants.length) return;
         const broken = new Set<string>();
         const leaks = new Set<string>();
-        for (const { name, stacks } of reach.variants) {
-          if (!stacks) return;
+        for (const { name, kind } of reach.variants) {
+          if (kind !== 'exact') return;
           const graph = allConfigurations(plan, name, 300);
           if (!graph) return;
           for (const claim of claims) if (breaks(graph, claim, a, b)) broken.add(claim);
@@ -183,8 +186,10 @@ describe('the analysis', () => {
         const claims = names.flatMap((a) => names.flatMap((b) => (a === b ? [] : [`from ${a} always reach ${b}`])));
         const whole = `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
         const { plan, reach } = check(whole);
-        for (const { name, stacks } of reach.variants) {
-          const graph = stacks && allConfigurations(plan, name, 200);
+        for (const variant of reach.variants) {
+          if (variant.kind !== 'exact') continue;
+          const { name, stacks } = variant;
+          const graph = allConfigurations(plan, name, 200);
           if (!graph) continue;
           const never = neverAfter(graph);
           for (const claim of plan.claims) {

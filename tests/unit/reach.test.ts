@@ -6,7 +6,7 @@ import { resolve } from '../../src/core/plan/resolve';
 import { isIn, type Plan, type Screen, type Transition } from '../../src/core/plan/model';
 import { activeStack, keyOf } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
-import { mayReach } from '../../src/core/reach/over-approximation';
+import { mayReach } from '../../src/core/reach/explicit/over-approximation';
 import { walkLabels, type Tap } from '../../src/core/walk/tap';
 import { replay as replayed } from './brute-force';
 import { planArbitrary } from './plans';

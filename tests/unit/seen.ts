@@ -11,12 +11,12 @@ import {
   type Screen,
   type Step,
 } from '../../src/core/plan/model';
-import type { VariantReach } from '../../src/core/reach/reach';
+import type { VariantReach } from '../../src/core/reach/verdicts/reach';
 import type { Tap } from '../../src/core/walk/tap';
 import { walkLabels } from '../../src/core/walk/tap';
 import { toEnd } from '../../src/core/base/slices';
-import { deadBranches } from '../../src/core/rules/reach/dead-branches';
-import { answerTo } from '../../src/core/rules/stack/suspects';
+import { deadBranches } from '../../src/core/reach/properties/dead-branches';
+import { answerTo } from '../../src/core/reach/properties/suspects';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration, type Stack } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
@@ -244,8 +244,8 @@ export function expectVerdictsToHold(checked: Check, variant: VariantReach, tall
   const seen = new Seen(plan, variant.name);
   if (seen.whole === null) return;
   const count = (what: string): void => void tally.set(what, (tally.get(what) ?? 0) + 1);
-  const exact = variant.stacks !== null;
-  const kind = exact ? 'exact' : variant.above ? 'above' : `limit ${variant.limit}`;
+  const { kind } = variant;
+  const exact = kind === 'exact';
   const about = (what: string): string => `${what} (${kind}, ${seen.whole ? 'whole' : 'part'}) in\n${text}`;
   const labels = (screens: Iterable<Screen>): string[] => [...screens].map(({ label }) => label).sort();
   count(`variant ${kind}`);

@@ -3,14 +3,13 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import type { Branch, Claim, Plan, Screen } from '../../src/core/plan/model';
-import type { VariantReach } from '../../src/core/reach/reach';
+import type { VariantReach } from '../../src/core/reach/verdicts/reach';
 import { walkLabels, type Tap } from '../../src/core/walk/tap';
 import { toEnd } from '../../src/core/base/slices';
-import { deciding } from '../../src/core/rules/stack/claims';
-import { revealedWithoutNeeds } from '../../src/core/rules/stack/leaks';
-import { walkOutOfReach } from '../../src/core/rules/stack/out-of-reach';
-import { suspecting } from '../../src/core/rules/stack/suspects';
-import type { Coupled } from '../../src/core/rules/parts/stack-parts';
+import { deciding } from '../../src/core/reach/properties/claims';
+import { revealedWithoutNeeds } from '../../src/core/reach/properties/leaks';
+import { walkOutOfReach } from '../../src/core/reach/properties/out-of-reach';
+import { suspecting } from '../../src/core/reach/properties/suspects';
 import { activeStack, keyOf } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 import { allConfigurations, breaks, compare, insideOf, leaksIn, neverAfter, replay, shownLater } from './brute-force';
@@ -38,8 +37,10 @@ describe.each([
     forAll(
       fc.property(smallPlanArbitrary(kind), (text) => {
         const { plan, reach } = check(withRules(text));
-        const [{ name, stacks }] = reach.variants as [VariantReach];
-        const graph = stacks && allConfigurations(plan, name, 300);
+        const [variant] = reach.variants as [VariantReach];
+        if (variant.kind !== 'exact') return;
+        const { name, stacks } = variant;
+        const graph = allConfigurations(plan, name, 300);
         if (!graph) return;
         const judge = new Judge(plan, name, graph);
         for (const claim of plan.claims) {
@@ -105,10 +106,11 @@ test('of tabs that share a flag every rule that some run breaks is suspected, an
     fc.property(fc.oneof(smallPlanArbitrary('tabs'), smallPlanArbitrary('shared')), (text) => {
       const { plan, reach } = check(withRules(text));
       const [variant] = reach.variants as [VariantReach];
-      const graph = variant.above && allConfigurations(plan, variant.name, 300);
+      if (variant.kind !== 'bounded') return;
+      const graph = allConfigurations(plan, variant.name, 300);
       if (!graph) return;
       const judge = new Judge(plan, variant.name, graph);
-      const { claims, trapped, revealed } = toEnd(suspecting({ plan }, variant as Coupled));
+      const { claims, trapped, revealed } = toEnd(suspecting(plan, variant));
       for (const claim of plan.claims) {
         const about = `${claim.title} of\n${text}`;
         const walk = claims.get(claim);

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { Blocks } from '../../src/core/reach/blocks';
-import { Effects, EffectTiles } from '../../src/core/reach/effects';
-import { Schedule } from '../../src/core/reach/schedule';
-import { Matrix } from '../../src/core/reach/tiles';
+import { Blocks } from '../../src/core/reach/system/blocks';
+import { Effects, EffectTiles } from '../../src/core/reach/post-star/effects';
+import { Schedule } from '../../src/core/reach/post-star/schedule';
+import { Matrix } from '../../src/core/reach/post-star/tiles';
 import { forAll } from './property';
 
 /** Numbers of events: few, and about as many as a narrow array no longer holds. */

@@ -3,7 +3,7 @@ import type { Check } from '../check';
 import type { WalkStepNode } from '../language/syntax';
 import { openUrl, urlOf } from '../links/open';
 import { isIn, type Branch, type Plan } from '../plan/model';
-import type { VariantReach } from '../reach/reach';
+import { knownStacks, type VariantReach } from '../reach/verdicts/reach';
 import { say, type Message } from '../rules/parts/message';
 import { sayBreak } from '../rules/walk/broken';
 import { activeStack, type Configuration } from '../walk/configuration';
@@ -231,7 +231,7 @@ function coverage(check: Check, variant: string, used: ReadonlySet<Branch>): Cov
 
 /** Every outcome that can happen, as far as that is known: perhaps more where tabs share flags. */
 export function outcomesWanted(plan: Plan, variant: string, reach: VariantReach): ReadonlySet<Branch> {
-  const stacks = reach.stacks ?? reach.above;
+  const stacks = knownStacks(reach);
   if (stacks) return stacks.outcomes();
   const all = outcomesIn(plan, variant);
   for (const screen of plan.screens) {

@@ -1,7 +1,7 @@
 import type { TextEdit } from '../../language/edits';
 import type { Range } from '../../language/range';
 import type { Plan } from '../../plan/model';
-import type { Reach } from '../../reach/reach';
+import type { Reach } from '../../reach/verdicts/reach';
 import type { Tap } from '../../walk/tap';
 import type { Supply } from '../../supply/supply';
 import type { Silenced } from './accept';

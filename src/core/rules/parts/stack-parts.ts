@@ -1,16 +1,9 @@
 /** What the rules about stacks share: looking at every variant, and telling walks. */
-import type { VariantReach } from '../../reach/reach';
+import type { Bounded, Exact, VariantReach } from '../../reach/verdicts/reach';
 import { labelOf, type Tap } from '../../walk/tap';
-import type { Stacks } from '../../reach/stacks';
 import type { Work } from '../../base/slices';
 import { say, words, type Message } from './message';
 import type { Context } from './rule';
-
-/** A variant all of whose stacks are known. */
-export type Decided = VariantReach & { readonly stacks: Stacks };
-
-/** A variant whose tabs share flags, all of whose stacks are known from above. */
-export type Coupled = VariantReach & { readonly above: Stacks };
 
 /** Something found in one or more variants. */
 export interface InVariant<K, T> {
@@ -27,16 +20,26 @@ export type Seen<K, T> = Iterable<readonly [K, T] | void>;
  * Looks at every variant whose stacks are known, and tells what is found in several of them once.
  *
  * @param find what is found in one variant, by what it is about
- * @param confirm what a walk shows in one whose stacks are known from above alone
+ * @param confirm what a walk shows in one whose tabs share flags
  */
 export function* inVariants<K, T>(
   { plan, reach }: Pick<Context, 'plan' | 'reach'>,
-  find: (variant: Decided) => Seen<K, T>,
-  confirm: (variant: Coupled) => Seen<K, T> = () => [],
+  find: (variant: Exact) => Seen<K, T>,
+  confirm: (variant: Bounded) => Seen<K, T> = () => [],
 ): Work<InVariant<K, T>[]> {
   const all = new Map<K, { found: T; variants: string[] }>();
+  const findings = (variant: VariantReach): Seen<K, T> => {
+    switch (variant.kind) {
+      case 'exact':
+        return find(variant);
+      case 'bounded':
+        return confirm(variant);
+      case 'undecided':
+        return [];
+    }
+  };
   for (const variant of reach.variants) {
-    for (const each of variant.stacks ? find(variant as Decided) : variant.above ? confirm(variant as Coupled) : []) {
+    for (const each of findings(variant)) {
       if (!each) {
         yield;
         continue;

@@ -1,10 +1,10 @@
 import { isIn, type Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
-import { walkTo } from '../../reach/witness';
+import { walkTo } from '../../reach/queries/witness';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
-import { suspecting } from '../stack/suspects';
+import { suspecting } from '../../reach/properties/suspects';
 
 export const deadEnd: Rule = {
   id: 'reach/dead-end',
@@ -28,7 +28,7 @@ export const deadEnd: Rule = {
         }
       },
       function* (variant) {
-        yield* (yield* suspecting(context, variant)).deadEnds;
+        yield* (yield* suspecting(context.plan, variant)).deadEnds;
       },
     );
     for (const { key: screen, found: walk, variant } of found) {

@@ -1,6 +1,7 @@
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
-import { deadBranches, ownerOf } from './dead-branches';
+import { deadBranches } from '../../reach/properties/dead-branches';
+import { ownerOf } from '../parts/branch-owner';
 
 export const deadTransition: Rule = {
   id: 'reach/dead-transition',

@@ -1,5 +1,5 @@
 import type { Screen } from '../../plan/model';
-import type { VariantReach } from '../../reach/reach';
+import { knownStacks, type VariantReach } from '../../reach/verdicts/reach';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -31,7 +31,7 @@ export const linkOnly: Rule = {
 };
 
 /** Whether it is proved that no walk inside the app shows a screen. */
-function nothingInsideLeadsTo(screen: Screen, { stacks, above }: VariantReach): boolean {
-  const known = stacks ?? above;
+function nothingInsideLeadsTo(screen: Screen, variant: VariantReach): boolean {
+  const known = knownStacks(variant);
   return known !== null && known.sightsOf(screen, known.inside).length === 0;
 }

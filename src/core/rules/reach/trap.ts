@@ -3,8 +3,8 @@ import type { Tap } from '../../walk/tap';
 import { enumerate, say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
-import { walkOutOfReach } from '../stack/out-of-reach';
-import { suspecting } from '../stack/suspects';
+import { walkOutOfReach } from '../../reach/properties/out-of-reach';
+import { suspecting } from '../../reach/properties/suspects';
 
 interface Trapped {
   readonly screens: readonly Screen[];
@@ -49,9 +49,9 @@ export const trap: Rule = {
         if (walk && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk }];
       },
       function* (variant): Seen<string, Trapped> {
-        const { trapped } = yield* suspecting(context, variant);
+        const { trapped } = yield* suspecting(context.plan, variant);
         const screens = [...trapped.keys()];
-        const reached = new Set(variant.above.all.sights.map(({ head }) => head.symbol.screen)).size;
+        const reached = new Set(variant.upperBound.all.sights.map(({ head }) => head.symbol.screen)).size;
         if (screens.length > 0 && screens.length * 2 < reached)
           yield [
             screens.map(({ index }) => index).join(),

@@ -2,8 +2,8 @@ import { mayBeLeftOut, type Step } from '../../plan/model';
 import { eachStep, eachStepList, type StepList } from '../../plan/steps';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
-import { missingTargets } from './missing-targets';
-import { suspecting } from './suspects';
+import { missingTargets } from '../../reach/properties/missing-targets';
+import { suspecting } from '../../reach/properties/suspects';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
 
 /** Steps that look for something in the stack. */
@@ -26,7 +26,7 @@ export const backTargetMissing: Rule = {
       context,
       ({ stacks }) => missingTargets(stacks),
       function* (variant) {
-        yield* confirmed((yield* suspecting(context, variant)).missing);
+        yield* confirmed((yield* suspecting(context.plan, variant)).missing);
       },
     );
     if (found.length === 0) return;

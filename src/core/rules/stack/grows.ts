@@ -1,10 +1,10 @@
-import { SearchWithout } from '../../reach/beneath';
+import { SearchWithout } from '../../reach/queries/beneath';
 import { labelOf, type Tap } from '../../walk/tap';
-import { keyOfRing, ringsOf, type Ring } from '../../reach/rings';
+import { keyOfRing, ringsOf, type Ring } from '../../reach/queries/rings';
 import { enumerate, say, words } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
 import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
-import { suspecting } from './suspects';
+import { suspecting } from '../../reach/properties/suspects';
 
 export const grows: Rule = {
   id: 'stack/grows',
@@ -33,7 +33,8 @@ export const grows: Rule = {
         for (const ring of rings) yield [keyOfRing(ring), ring];
       },
       function* (variant): Seen<string, Ring> {
-        for (const [key, ring] of (yield* suspecting(context, variant)).rings) if (ring.confirmed) yield [key, ring];
+        for (const [key, ring] of (yield* suspecting(context.plan, variant)).rings)
+          if (ring.confirmed) yield [key, ring];
       },
     );
     for (const {
@@ -61,9 +62,11 @@ export const grows: Rule = {
 /** `back to` in place of the push that closes the ring, where what it goes back to is always beneath. */
 function goesBack({ reach }: Context, { transition, shows }: Extract<Tap, { kind: 'trigger' }>): Fix[] {
   if (!shows || transition.screen === shows) return [];
-  const always = reach.variants.every(({ stacks }) => {
-    const search = stacks && new SearchWithout(stacks.all, shows);
-    return !stacks || stacks.transitionsOf(transition.screen).every((sight) => search!.from(sight) === null);
+  const always = reach.variants.every((variant) => {
+    if (variant.kind !== 'exact') return true;
+    const { stacks } = variant;
+    const search = new SearchWithout(stacks.all, shows);
+    return stacks.transitionsOf(transition.screen).every((sight) => search.from(sight) === null);
   });
   if (!always) return [];
   for (const { steps } of transition.branches) {

@@ -4,8 +4,8 @@ import type { Tap } from '../../walk/tap';
 import { say } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
-import { revealedWithoutNeeds } from './leaks';
-import { suspecting } from './suspects';
+import { revealedWithoutNeeds } from '../../reach/properties/leaks';
+import { suspecting } from '../../reach/properties/suspects';
 
 export const guardedRevealed: Rule = {
   id: 'stack/guarded-revealed',
@@ -24,7 +24,7 @@ export const guardedRevealed: Rule = {
       context,
       ({ stacks }) => revealedWithoutNeeds(stacks),
       function* (variant) {
-        yield* confirmed((yield* suspecting(context, variant)).revealed);
+        yield* confirmed((yield* suspecting(context.plan, variant)).revealed);
       },
     );
     for (const { key: screen, found: walk, variant } of found) {

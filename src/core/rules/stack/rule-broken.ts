@@ -4,8 +4,8 @@ import { say, words, type Message } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { confirmed, inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
 import { askFor } from './asks';
-import { deciding } from './claims';
-import { suspecting } from './suspects';
+import { deciding } from '../../reach/properties/claims';
+import { suspecting } from '../../reach/properties/suspects';
 
 export const ruleBroken: Rule = {
   id: 'stack/rule-broken',
@@ -32,7 +32,7 @@ export const ruleBroken: Rule = {
         }
       },
       function* (variant) {
-        yield* confirmed((yield* suspecting(context, variant)).claims);
+        yield* confirmed((yield* suspecting(context.plan, variant)).claims);
       },
     );
     for (const { key: claim, found: walk, variant } of found) {

@@ -1,11 +1,10 @@
 import { isIn, type Claim, type Plan } from '../../plan/model';
-import type { VariantReach } from '../../reach/reach';
+import type { Bounded, Exact, VariantReach } from '../../reach/verdicts/reach';
 import { enumerate, say, words, type Message } from '../parts/message';
 import type { Context, Found, Rule } from '../parts/rule';
 import type { Work } from '../../base/slices';
-import type { Coupled, Decided } from '../parts/stack-parts';
-import { deciding } from './claims';
-import { suspecting, type Suspects } from './suspects';
+import { deciding } from '../../reach/properties/claims';
+import { suspecting, type Suspects } from '../../reach/properties/suspects';
 
 export const undecided: Rule = {
   id: 'stack/undecided',
@@ -23,13 +22,7 @@ export const undecided: Rule = {
   *check(context) {
     const { plan, reach } = context;
     for (const variant of reach.variants) {
-      const found = variant.stacks
-        ? yield* openClaims(plan, variant as Decided)
-        : variant.above
-          ? yield* openInTabs(context, variant as Coupled)
-          : variant.limit
-            ? allOpen(context, variant)
-            : null;
+      const found = yield* whatIsUndecided(context, variant);
       if (found) yield { ...found, subject: null, variant: plan.variants.length > 1 ? variant.name : null };
     }
   },
@@ -51,10 +44,23 @@ function isReached({ screens }: Plan, { verdicts }: VariantReach): Message[] {
 const listed = (open: readonly Message[]): Message =>
   open.flatMap((each, index) => (index === 0 ? each : [...say`; `, ...each]));
 
+type Open = Pick<Found, 'range' | 'summary' | 'detail'>;
+
+function* whatIsUndecided(context: Context, variant: VariantReach): Work<Open | null> {
+  switch (variant.kind) {
+    case 'exact':
+      return yield* openClaims(context.plan, variant);
+    case 'bounded':
+      return yield* openInTabs(context, variant);
+    case 'undecided':
+      return variant.because === 'too much' ? allOpen(context, variant) : null;
+  }
+}
+
 /** Of tabs that share flags. */
-function* openInTabs(context: Context, variant: Coupled): Work<Pick<Found, 'range' | 'summary' | 'detail'> | null> {
+function* openInTabs(context: Context, variant: Bounded): Work<Open | null> {
   const { plan } = context;
-  const open = [...isReached(plan, variant), ...whatIsOpen(yield* suspecting(context, variant))];
+  const open = [...isReached(plan, variant), ...whatIsOpen(yield* suspecting(context.plan, variant))];
   const bar = plan.tabBars.find(({ only }) => isIn(only, variant.name));
   if (open.length === 0 || !bar) return null;
   return {
@@ -65,7 +71,7 @@ function* openInTabs(context: Context, variant: Coupled): Work<Pick<Found, 'rang
 }
 
 /** Of rules for which more has to be worked out than all stacks. */
-function* openClaims(plan: Plan, variant: Decided): Work<Pick<Found, 'range' | 'summary' | 'detail'> | null> {
+function* openClaims(plan: Plan, variant: Exact): Work<Open | null> {
   const open: Claim[] = [];
   for (const claim of plan.claims)
     if (claim.first && claim.second && (yield* deciding(variant.stacks, claim)) === 'undecided') open.push(claim);
@@ -83,7 +89,7 @@ function* openClaims(plan: Plan, variant: Decided): Work<Pick<Found, 'range' | '
 }
 
 /** Of all that has to do with stacks. */
-function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Pick<Found, 'range' | 'summary' | 'detail'> {
+function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Open {
   const open = isReached(plan, variant);
   const rules = plan.claims.some(({ first, second }) => first && second)
     ? ' Whether the rules of the plan hold is not decided.'

@@ -1,0 +1,28 @@
+import type { Budget } from '../../base/budget';
+import { remembered } from '../../base/remembered';
+import type { Plan, Screen } from '../../plan/model';
+import { Walker } from '../../walk/walker';
+import { Exploration } from './exploration';
+
+/** Explorations of one variant, each made when it is asked for first. */
+export class Explored {
+  private readonly walker: Walker;
+  private readonly watching = new Map<Screen | null, Exploration>();
+
+  constructor(
+    private readonly plan: Plan,
+    variant: string,
+    private readonly budget: Budget,
+  ) {
+    this.walker = new Walker(plan, variant);
+  }
+
+  get all(): Exploration {
+    return this.after(null);
+  }
+
+  /** An exploration whose moments know whether a screen was on top before; null for one that watches no screen. */
+  after(screen: Screen | null): Exploration {
+    return remembered(this.watching, screen, () => new Exploration(this.plan, this.walker, this.budget, screen));
+  }
+}

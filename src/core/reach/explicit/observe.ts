@@ -1,0 +1,75 @@
+import type { Plan, Screen } from '../../plan/model';
+import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
+import { Walker } from '../../walk/walker';
+
+/** What Back was seen to do. */
+export interface Observed {
+  readonly reveals: readonly ReadonlySet<Screen>[];
+  /** The same, without what another tab has on top. */
+  readonly within: readonly ReadonlySet<Screen>[];
+  /** The screens from which it went to the first tab. */
+  readonly toFirstTab: ReadonlySet<Screen>;
+  readonly leaves: ReadonlySet<Screen>;
+  /** Screens seen on top with something beneath them in their stack, and with nothing. */
+  readonly arrow: ReadonlySet<Screen>;
+  readonly noArrow: ReadonlySet<Screen>;
+  /** Whether nothing was left to see. */
+  readonly whole: boolean;
+}
+
+/** How many configurations are looked at, and how many events are tried in all. */
+const most = 1500;
+const mostEvents = 40_000;
+
+/**
+ * Walks a variant level by level, from a cold start and from outside, up to a number of configurations: for plans whose
+ * stacks no analysis can know exactly. All that it tells is true; not all that is true is told, unless it saw the whole.
+ */
+export function observe(plan: Plan, variant: string): Observed {
+  const walker = new Walker(plan, variant);
+  const reveals = plan.screens.map(() => new Set<Screen>());
+  const within = plan.screens.map(() => new Set<Screen>());
+  const [leaves, arrow, noArrow, toFirstTab] = [
+    new Set<Screen>(),
+    new Set<Screen>(),
+    new Set<Screen>(),
+    new Set<Screen>(),
+  ];
+  const doors = walker.doors();
+  const seen = new Map<string, Configuration>();
+  const add = (configurations: readonly Configuration[]): void => {
+    for (const configuration of configurations) {
+      const key = keyOf(configuration);
+      if (!seen.has(key) && seen.size < most) seen.set(key, configuration);
+    }
+  };
+  add(walker.coldStart());
+  for (const door of doors) add(walker.open(door));
+  let events = 0;
+  for (const configuration of seen.values()) {
+    if (events > mostEvents) break;
+    const { screen, below } = activeStack(configuration)!;
+    (below ? arrow : noArrow).add(screen);
+    const back = walker.after(configuration, { kind: 'back' });
+    if (back.length === 0) leaves.add(screen);
+    for (const each of back) {
+      reveals[screen.index]!.add(activeStack(each)!.screen);
+      if (each.active === configuration.active) within[screen.index]!.add(activeStack(each)!.screen);
+      else toFirstTab.add(screen);
+    }
+    for (const event of [...walker.events(configuration), ...doors]) {
+      const before = walker.steps;
+      add(walker.after(configuration, event));
+      events += walker.eventsSince(before);
+    }
+  }
+  return {
+    reveals,
+    within,
+    toFirstTab,
+    leaves,
+    arrow,
+    noArrow,
+    whole: seen.size < most && events <= mostEvents && !walker.bounded,
+  };
+}

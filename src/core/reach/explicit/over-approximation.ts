@@ -1,0 +1,165 @@
+import { isIn, type Branch, type Condition, type Needs, type Plan, type Screen, type Step } from '../../plan/model';
+import { independentOutcomes, type Outcomes } from '../../walk/conditions';
+
+/**
+ * A set of screens that holds every screen which some run of a variant can show, and perhaps more: what lies beneath the
+ * frames that a trigger puts on is left out, and each flag is taken by itself. What is not in the set is stranded.
+ *
+ * A least fixed point by iteration (Cousot & Cousot 1977): in each round reached screens open others, and give flags values.
+ * Costs O(steps of all transitions) a round; there are at most as many rounds as screens and flag values, mostly a few.
+ */
+export function mayReach(plan: Plan, variant: string): ReadonlySet<Screen> {
+  return new FixedPoint(plan, variant).reached;
+}
+
+/** What an arrival puts on, and whether it may be put off. */
+interface Opened {
+  readonly opened: readonly Screen[];
+  readonly mayBePutOff: boolean;
+}
+const nothing: Opened = { opened: [], mayBePutOff: false };
+
+class FixedPoint {
+  readonly reached = new Set<Screen>();
+  private readonly values: ReadonlyMap<string, Set<string>>;
+  private grown = true;
+  /** Those whose else has run in this round: what it shows does not depend on who arrives. */
+  private readonly ranElse = new Set<Needs>();
+  /** Elses that are still to be run: one may lead to the next without end, so that none runs within another. */
+  private readonly waiting: Needs[] = [];
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly variant: string,
+  ) {
+    this.values = new Map(plan.flags.map((flag) => [flag.name, new Set([flag.initial])]));
+    while (this.grown) {
+      this.grown = false;
+      this.ranElse.clear();
+      this.round();
+      for (let needs = this.waiting.pop(); needs; needs = this.waiting.pop()) this.show(this.run(needs.otherwise));
+    }
+  }
+
+  private round(): void {
+    const { plan, variant } = this;
+    this.open(plan.start?.target);
+    for (const screen of this.reached) {
+      for (const transition of screen.transitions)
+        if (isIn(transition.only, variant)) this.runBranches(transition.branches);
+    }
+    for (const menu of plan.menus)
+      if (isIn(menu.only, variant)) for (const item of menu.items) this.runBranches(item.branches);
+    for (const bar of plan.tabBars) {
+      // The tabs are shown once one of their roots is; the roots are then put there, and Back may reveal one whatever it needs.
+      const roots = bar.tabs.flatMap((tab) =>
+        tab.call?.target && isIn(tab.call.target.only, variant) ? [tab.call.target] : [],
+      );
+      if (!isIn(bar.only, variant) || !roots.some((root) => this.reached.has(root))) continue;
+      this.show(roots);
+      for (const root of roots) this.open(root);
+    }
+    for (const entry of plan.entries) if (isIn(entry.only, variant)) this.open(entry.call?.target);
+    for (const screen of plan.screens) {
+      for (const link of screen.links) {
+        if (!isIn(screen.only, variant)) continue;
+        this.open(screen);
+        for (const call of link.under ?? []) this.open(call.target);
+      }
+    }
+  }
+
+  /** A screen that is opened by itself. */
+  private open(screen: Screen | null | undefined): void {
+    if (screen) this.show(this.arrive(screen).opened);
+  }
+
+  private show(frames: readonly Screen[]): void {
+    for (const screen of frames) {
+      if (this.reached.has(screen)) continue;
+      this.reached.add(screen);
+      this.grown = true;
+    }
+  }
+
+  private runBranches(branches: readonly Branch[]): void {
+    for (const { condition, steps } of branches) {
+      const { holds, fails } = condition ? this.outcomes(condition) : { holds: true, fails: false };
+      if (holds) this.show(this.run(steps));
+      if (!fails) return;
+    }
+  }
+
+  /** The frames that steps put on and leave there, bottom first; each is shown, by the tap or by Back. */
+  private run(steps: readonly Step[]): readonly Screen[] {
+    let frames: readonly Screen[] = [];
+    for (const step of steps) {
+      switch (step.kind) {
+        case 'leave':
+          break;
+        case 'sets':
+          this.set(step);
+          break;
+        case 'back':
+          frames = frames.slice(0, -1);
+          break;
+        case 'back to':
+        case 'back past': {
+          const at = frames.lastIndexOf(step.target!);
+          // Where the screen is in no frame of the stack, the last frame stays: that may be the lowest of these.
+          frames = at < 0 ? frames.slice(0, 1) : frames.slice(0, at + (step.kind === 'back to' ? 1 : 0));
+          break;
+        }
+        // What was put off is shown where it is arrived at.
+        case 'close':
+        case 'resume':
+          this.show(frames);
+          if (step.kind === 'resume' && step.or) frames = this.run([step.or]);
+          break;
+        default: {
+          const { opened, mayBePutOff } = step.call?.target ? this.arrive(step.call.target) : nothing;
+          // Whatever the else does, these may stay; and they do on a tab that is left.
+          if (mayBePutOff || step.kind === 'switch') this.show(frames);
+          if (opened.length === 0) break;
+          if (step.kind === 'push' || step.kind === 'present') frames = [...frames, ...opened];
+          else if (step.kind === 'replace') frames = [...frames.slice(0, -1), ...opened];
+          else frames = opened;
+        }
+      }
+    }
+    return frames;
+  }
+
+  /** The screen itself where its `needs` may hold; what happens instead is shown in the same round. */
+  private arrive(screen: Screen): Opened {
+    if (!isIn(screen.only, this.variant)) return nothing;
+    let mayBePutOff = false;
+    for (const needs of screen.needs) {
+      const { holds, fails } = this.outcomes(needs.condition);
+      if (fails && !this.ranElse.has(needs)) {
+        this.ranElse.add(needs);
+        this.waiting.push(needs);
+      }
+      mayBePutOff ||= fails;
+      if (!holds) return { opened: [], mayBePutOff };
+    }
+    // By `resume` it is shown without whatever the steps do that come after.
+    if (mayBePutOff) this.show([screen]);
+    return { opened: [screen], mayBePutOff };
+  }
+
+  /** What a condition can turn out to be, where each flag has any of its possible values. */
+  private outcomes(condition: Condition): Outcomes {
+    return independentOutcomes(condition, (flag, value) => {
+      const possible = this.values.get(flag.name)!;
+      return { holds: possible.has(value), fails: possible.size > 1 || !possible.has(value) };
+    });
+  }
+
+  private set({ flag, value }: Extract<Step, { kind: 'sets' }>): void {
+    const values = flag && this.values.get(flag.name);
+    if (!values || value === null || values.has(value)) return;
+    values.add(value);
+    this.grown = true;
+  }
+}

@@ -1,0 +1,157 @@
+import type { Control, StackSymbol } from '../system/alphabet';
+import type { Caller, Head, Instead, Onto, Place } from './automaton';
+import { lowestOf } from '../system/blocks';
+import { Effects, type EffectTiles } from './effects';
+import type { HeadSet } from './head-set';
+import type { PushdownRule } from '../system/pushdown';
+import { nobody, type ReturnLists } from './return-lists';
+import type { Schedule } from './schedule';
+import { never } from './numbers';
+import { Matrix } from './tiles';
+
+/** Where the numbers lie that symbols, heads and places are about. */
+interface Storage {
+  readonly standing: Schedule<OfSymbol>;
+  readonly returning: Schedule<OfSymbol>;
+  readonly effects: EffectTiles;
+  readonly returns: ReturnLists;
+  /** By their numbers. */
+  readonly symbols: readonly OfSymbol[];
+}
+
+/** What is known of one symbol. */
+export class OfSymbol {
+  /** By the numbers of their control states. */
+  readonly heads: (OpenHead | undefined)[] = [];
+  readonly places: OpenPlace[] = [];
+  /** By the number of the control state in which something was pushed onto them. */
+  readonly placeByControl: (OpenPlace | undefined)[] = [];
+  /** By blocks of control states: those whose heads have been reached. */
+  readonly reached: (number | undefined)[] = [];
+  /** By the same, of a last frame: those in which it has come to stand alone. */
+  readonly begun: (number | undefined)[] = [];
+  readonly standing: Matrix<OfSymbol, Schedule<OfSymbol>>;
+  readonly returning: Matrix<OfSymbol, Schedule<OfSymbol>>;
+  readonly steps: Effects;
+  readonly pops: Effects;
+
+  constructor(
+    readonly symbol: StackSymbol,
+    readonly tables: Storage,
+  ) {
+    this.standing = new Matrix<OfSymbol, Schedule<OfSymbol>>(tables.standing, this);
+    this.returning = new Matrix<OfSymbol, Schedule<OfSymbol>>(tables.returning, this);
+    this.steps = new Effects(tables.effects);
+    this.pops = new Effects(tables.effects);
+  }
+}
+
+export class OpenHead implements Head {
+  // Empty as long as it was not reached.
+  rules: readonly PushdownRule[] = none;
+  pushed: readonly (OpenPlace | null)[] = none;
+  private places: readonly Place[] | null = null;
+
+  constructor(
+    readonly id: number,
+    readonly of: OfSymbol,
+    readonly control: Control,
+  ) {}
+
+  get symbol(): StackSymbol {
+    return this.of.symbol;
+  }
+
+  get over(): readonly Place[] {
+    if (this.places) return this.places;
+    const { places, standing } = this.of;
+    const found: { readonly place: Place; readonly at: number }[] = [];
+    standing.eachInColumn(this.control.number, (number, _taps, at) => found.push({ place: places[number]!, at }));
+    return (this.places = standing.tiles.inOrder(found).map(({ place }) => place));
+  }
+
+  get steps(): Effects {
+    return this.of.steps;
+  }
+
+  get pops(): Effects {
+    return this.of.pops;
+  }
+}
+
+const none: readonly never[] = [];
+
+export class OpenPlace implements Place {
+  /** What was pushed together with it, beneath. */
+  withBeneath: OpenPlace[] | null = null;
+  /** The first of those that called for what was pushed above it. */
+  firstReturn = nobody;
+  /** After how many events it is come to soonest. */
+  since = never;
+  /** Whether its frame stands alone once what lies above is popped. */
+  readonly standsAlone: boolean;
+  private standing: readonly Head[] | null = null;
+  private calls: readonly Caller[] | null = null;
+
+  /** @param number among those of its symbol */
+  constructor(
+    readonly id: number,
+    readonly of: OfSymbol,
+    readonly number: number,
+    readonly start: Control | null,
+    readonly above: OpenPlace | null,
+  ) {
+    this.standsAlone = above !== null && of.symbol.last;
+  }
+
+  get symbol(): StackSymbol {
+    return this.of.symbol;
+  }
+
+  get alone(): readonly (OpenPlace | undefined)[] | null {
+    return this.standsAlone ? this.of.placeByControl : null;
+  }
+
+  get callers(): readonly Caller[] {
+    return (this.calls ??= this.findCallers());
+  }
+
+  private findCallers(): Caller[] {
+    const { returns, symbols } = this.of.tables;
+    const calls: (Onto | Instead)[] = [];
+    for (let at = this.firstReturn; at !== nobody; at = returns.after(at)) {
+      const { symbol, control, rule, pops } = returns.at(at);
+      const head = symbols[symbol]!.heads[control]!;
+      calls.push({ kind: pops ? 'instead' : 'onto', head, rule: head.rules[rule]! });
+    }
+    return [
+      ...(this.withBeneath ?? []).map((over): Caller => ({ kind: 'with', symbol: over.symbol, over })),
+      ...calls.reverse(),
+    ];
+  }
+
+  get heads(): readonly Head[] {
+    if (this.standing) return this.standing;
+    const { heads, standing } = this.of;
+    const found: { readonly head: Head; readonly at: number }[] = [];
+    standing.eachInRow(this.number, (control, _taps, at) => found.push({ head: heads[control]!, at }));
+    return (this.standing = standing.tiles.inOrder(found).map(({ head }) => head));
+  }
+
+  weightOf({ control }: Head): number {
+    const { standing } = this.of;
+    return standing.tiles.values[standing.indexOf(this.number, control.number)]! - this.since;
+  }
+
+  /** Calls for each head that stands on it, in no order; not for those of a set. */
+  eachHead(except: HeadSet, use: (head: Head, weight: number) => void): void {
+    const { heads, standing, symbol } = this.of;
+    const { filled, values, blocks } = standing.tiles;
+    for (const block of standing.columnsOf(blocks.of(this.number))) {
+      const part = standing.known(this.number, block);
+      for (let left = filled[part]! & ~except.ofSymbol(symbol, block); left !== 0; left &= left - 1) {
+        use(heads[blocks.number(block, lowestOf(left))]!, values[(part << blocks.log2) + lowestOf(left)]! - this.since);
+      }
+    }
+  }
+}

@@ -1,0 +1,69 @@
+import type { Control, StackSymbol } from '../system/alphabet';
+import { plainRule, type Pushdown, type PushdownRule } from '../system/pushdown';
+import type { System } from './saturation';
+
+/** A configuration to start with, its stack top first: all of it. */
+export interface Beginning {
+  readonly control: Control;
+  readonly word: readonly StackSymbol[];
+}
+
+/** A pushdown system that starts with other configurations, and perhaps has only some of the rules; its symbols and control states are the same. */
+export class Restarted implements System {
+  private readonly starts: readonly PushdownRule[];
+  /** By the lists that have all of them. */
+  private readonly kept = new WeakMap<readonly PushdownRule[], readonly PushdownRule[]>();
+
+  constructor(
+    private readonly system: Pushdown,
+    private readonly beginnings: readonly Beginning[],
+    private readonly keeps: ((rule: PushdownRule) => boolean) | null = null,
+  ) {
+    this.starts = beginnings.map(({ control: { valuation, place, agenda, seen }, word }) => ({
+      ...plainRule(null, place, word),
+      valuation,
+      agenda,
+      seen,
+      tabs: 'anew',
+    }));
+  }
+
+  get blocks(): System['blocks'] {
+    return this.system.blocks;
+  }
+
+  get spent(): number {
+    return this.system.spent;
+  }
+
+  get bounded(): boolean {
+    return this.system.bounded;
+  }
+
+  get valuations(): System['valuations'] {
+    return this.system.valuations;
+  }
+
+  coldStart(): readonly PushdownRule[] {
+    return this.starts;
+  }
+
+  /** With what a run starts whose first rule is this one. */
+  beginningOf(start: PushdownRule): Beginning {
+    return this.beginnings[this.starts.indexOf(start)]!;
+  }
+
+  rules(control: Control, symbol: StackSymbol): readonly PushdownRule[] {
+    const rules = this.system.rules(control, symbol);
+    if (!this.keeps) return rules;
+    let kept = this.kept.get(rules);
+    if (!kept) this.kept.set(rules, (kept = rules.filter(this.keeps)));
+    return kept;
+  }
+
+  readonly fromOutside: System['fromOutside'] = (valuation) => this.system.fromOutside(valuation);
+  readonly target: System['target'] = (rule, before, seenBefore) => this.system.target(rule, before, seenBefore);
+  readonly targetOf: System['targetOf'] = (control, symbol, rule) => this.system.targetOf(control, symbol, rule);
+  readonly hasSeen: System['hasSeen'] = (control, symbol) => this.system.hasSeen(control, symbol);
+  readonly rootsFrom: System['rootsFrom'] = (valuation) => this.system.rootsFrom(valuation);
+}

@@ -1,0 +1,58 @@
+/** The runs of an automaton that open no link and no entry. */
+import { costOf, type Place, type Transition } from './automaton';
+import { HeadSet } from './head-set';
+import type { PushdownRule } from '../system/pushdown';
+import { Runs } from './runs';
+import type { Saturation } from './saturation';
+
+/** How many places are looked at between two pauses: a few milliseconds of work. */
+const slice = 500;
+
+/** The runs that only calls from within lead to: Dijkstra's algorithm (1959) on places and heads, from those of a cold start. */
+export function* runsWithin(saturation: Saturation): Generator<void, Runs, void> {
+  const runs = new Runs(saturation.runs);
+  const queue: (Place | Transition)[][] = [];
+  const soonest: number[] = [];
+  const settled = new HeadSet(saturation.blocks);
+  const push = (next: Place | Transition, taps: number): void => void (queue[taps] ??= []).push(next);
+  const enter = (lowest: Place, rule: PushdownRule, on: Transition | null, taps: number): void => {
+    for (let place: Place | null = lowest; place; place = place.above) {
+      if (taps >= runs.tapsTo(place)) continue;
+      runs.enter(place, taps, rule, on);
+      push(place, taps);
+    }
+  };
+  for (const { lowest, rule } of saturation.starts) enter(lowest, rule, null, 0);
+  let untilPause = slice;
+  for (let taps = 0; taps < queue.length; taps++) {
+    // The list grows while it is worked off: what goes on with an event costs nothing.
+    for (const next of queue[taps] ?? []) {
+      if ('head' in next) {
+        if (runs.soonestOf(next.head)) continue;
+        settled.add(next.head);
+        runs.reach(next, taps);
+        const { pushed, rules } = next.head;
+        for (let index = 0; index < pushed.length; index++)
+          if (pushed[index]) enter(pushed[index]!, rules[index]!, next, taps + costOf(rules[index]!));
+        continue;
+      }
+      if (runs.tapsTo(next) !== taps) continue;
+      for (const { control, weight } of next.alone ? saturation.returnsTo(next.above!) : []) {
+        const alone = next.alone![control.number]!;
+        if (taps + weight >= runs.tapsTo(alone)) continue;
+        runs.enterAlone(alone, taps + weight, { kind: 'alone', of: next, control, weight });
+        push(alone, taps + weight);
+      }
+      next.eachHead(settled, (head, weight) => {
+        const after = taps + weight;
+        if (after >= (soonest[head.id] ?? Infinity)) return;
+        soonest[head.id] = after;
+        push({ head, to: next }, after);
+      });
+      if (--untilPause > 0) continue;
+      untilPause = slice;
+      yield;
+    }
+  }
+  return runs;
+}

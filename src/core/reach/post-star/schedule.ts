@@ -1,0 +1,103 @@
+import { lowestOf, type Blocks } from '../system/blocks';
+import { holding, lengthened } from './numbers';
+import { Tiles } from './tiles';
+
+/**
+ * After how many events each of many things happens soonest, as far as is known, and what is to be taken next: buckets instead of
+ * a heap, since events are counted in whole numbers (Dial, "Shortest-path forest with topological ordering", CACM 1969). What is
+ * filled was taken.
+ */
+export class Schedule<Of> extends Tiles<Of> {
+  /** By parts: what waits, and the bucket into which the part was put last. */
+  private waiting: Uint16Array;
+  private bucket: Int32Array;
+  /** In which order things were taken, at the same index as they are; null where nobody asks. */
+  private turns: Int32Array | null;
+  private turn = 0;
+  /** By the number of events: parts in which something is due then. */
+  private readonly due: (number[] | undefined)[] = [];
+
+  /** @param ordered whether `inOrder` will be asked */
+  constructor(blocks: Blocks, ordered: boolean) {
+    super(blocks);
+    this.waiting = new Uint16Array(this.room);
+    this.bucket = new Int32Array(this.room).fill(noBucket);
+    this.turns = ordered ? new Int32Array(this.values.length) : null;
+  }
+
+  override add(tile: Parameters<Tiles<Of>['add']>[0]): number {
+    const first = super.add(tile);
+    if (this.waiting.length < this.room) {
+      this.waiting = lengthened(this.waiting, 0);
+      this.bucket = lengthened(this.bucket, noBucket);
+      if (this.turns) this.turns = lengthened(this.turns, 0);
+    }
+    return first;
+  }
+
+  /** Puts down that what is in a set of a part happens after so many events, unless it does so sooner. */
+  await(part: number, set: number, taps: number): void {
+    for (let left = set & ~this.filled[part]!; left !== 0; left &= left - 1) this.put(part, lowestOf(left), taps);
+  }
+
+  /** The same for all that stands in a part of another table: each so many events after the number there. */
+  awaitEach(part: number, numbers: Tiles<unknown>, from: number, after: number): void {
+    const { log2 } = this.blocks;
+    for (let left = numbers.filled[from]! & ~this.filled[part]!; left !== 0; left &= left - 1) {
+      const place = lowestOf(left);
+      this.put(part, place, numbers.values[(from << log2) + place]! + after);
+    }
+  }
+
+  private put(part: number, place: number, taps: number): void {
+    const values = (this.values = holding(this.values, taps));
+    const at = (part << this.blocks.log2) + place;
+    if (taps >= values[at]!) return;
+    values[at] = taps;
+    this.waiting[part]! |= 1 << place;
+    if (this.bucket[part] === taps) return;
+    this.bucket[part] = taps;
+    const due = this.due[taps];
+    if (due) due.push(part);
+    else this.due[taps] = [part];
+  }
+
+  /** The parts in which something may happen after so many events and was not taken yet, what stands side by side in succession. */
+  dueAfter(taps: number): Int32Array {
+    const due = this.due[taps];
+    this.due[taps] = undefined;
+    return due ? new Int32Array(due).sort() : nothing;
+  }
+
+  /** Takes what happens in a part after so many events, as a set; empty where all of it has turned out to happen sooner. */
+  take(part: number, taps: number): number {
+    const begin = part << this.blocks.log2;
+    let taken = 0;
+    for (let left = this.waiting[part]!; left !== 0; left &= left - 1) {
+      const at = begin + lowestOf(left);
+      if (this.values[at] !== taps) continue;
+      if (this.turns) this.turns[at] = this.turn;
+      taken |= left & -left;
+    }
+    this.turn++;
+    this.waiting[part]! ^= taken;
+    this.filled[part]! |= taken;
+    if (this.bucket[part] === taps) this.bucket[part] = noBucket;
+    return taken;
+  }
+
+  /** Things that were taken, each with its index, in the order in which they were. */
+  inOrder<Thing extends { readonly at: number }>(things: Thing[]): Thing[] {
+    const turns = this.turns!;
+    return things.sort((a, b) => turns[a.at]! - turns[b.at]!);
+  }
+
+  /** Whether anything may happen after so many events, or later. */
+  reaches(taps: number): boolean {
+    return taps < this.due.length;
+  }
+}
+
+const noBucket = -1;
+
+const nothing = new Int32Array(0);

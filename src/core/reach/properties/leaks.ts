@@ -1,0 +1,84 @@
+import type { Screen } from '../../plan/model';
+import type { Tap } from '../../walk/tap';
+import type { Stacks } from '../queries/stacks';
+import type { Valuation } from '../system/valuations';
+import { walkBy, walkPopping, walkTo } from '../queries/witness';
+
+interface Leak {
+  readonly taps: number;
+  readonly walk: () => readonly Tap[];
+}
+
+/** How much is looked at between two pauses: a few milliseconds of work. */
+const slice = 2_000;
+
+/** The screens that going back shows although what they need does not hold, each with a walk; nothing where it pauses. */
+export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Screen, readonly Tap[]] | void, void, void> {
+  if (stacks.system.variant.asking.length === 0) return;
+  const soonest = new Map<Screen, Leak>();
+  for (const find of [byTakingOff, byGoingOn, byOtherTabs]) {
+    let looked = 0;
+    for (const [screen, valuation, leak] of find(stacks)) {
+      if (++looked % slice === 0) yield;
+      if (
+        leak.taps < (soonest.get(screen)?.taps ?? Infinity) &&
+        screen.needs.some(({ condition }) => stacks.system.valuations.outcome(condition, valuation) === 'fails')
+      )
+        soonest.set(screen, leak);
+    }
+  }
+  for (const [screen, { walk }] of soonest) yield [screen, walk()];
+}
+
+/** What is shown that needs something, with which flags. */
+type Shown = Generator<readonly [Screen, Valuation, Leak], void, void>;
+
+/** What lay beneath what is taken off. Not only how a screen is reached first: one that is shown by other means may also be gone back to. */
+function* byTakingOff({ all, saturation }: Stacks): Shown {
+  for (const place of saturation.places) {
+    const edges = [...all.symbolsBeneath(place)].filter(({ symbol }) => symbol.screen.needs.length > 0);
+    if (edges.length === 0) continue;
+    for (const { control, weight } of saturation.returnsTo(place)) {
+      if (control.agenda) continue;
+      for (const edge of edges)
+        yield [
+          edge.symbol.screen,
+          control.valuation,
+          { taps: all.tapsTo(place) + weight, walk: () => walkPopping(all, place, control, weight, edge) },
+        ];
+    }
+  }
+}
+
+/** What an event ends on that has taken frames off and goes on, as `back to` does. */
+function* byGoingOn({ all, saturation, system }: Stacks): Shown {
+  for (const head of saturation.heads) {
+    const { symbol, control } = head;
+    const sight = control.agenda && symbol.screen.needs.length > 0 ? all.soonestOf(head) : undefined;
+    for (const rule of sight ? head.rules : []) {
+      if (rule.event || rule.agenda || !rule.keepsTop) continue;
+      yield [
+        symbol.screen,
+        system.targetOf(control, symbol, rule).valuation,
+        { taps: all.tapsOf(head), walk: () => walkBy(all, sight!, rule, symbol) },
+      ];
+    }
+  }
+}
+
+/** What the first tab was left with, and Back on the last frame of another one shows. */
+function* byOtherTabs({ all, system }: Stacks): Shown {
+  const leading = new Set(
+    all.sights.flatMap(({ head: { control, symbol } }) =>
+      symbol.last && !system.variant.backLeavesFrom(control.place) ? [control.valuation] : [],
+    ),
+  );
+  for (const sight of all.sights) {
+    const {
+      symbol: { screen },
+      control: { valuation, place },
+    } = sight.head;
+    if (screen.needs.length > 0 && place === 1 && leading.has(valuation))
+      yield [screen, valuation, { taps: all.tapsOf(sight.head), walk: () => walkTo(all, sight) }];
+  }
+}

@@ -1,0 +1,64 @@
+import type { Screen } from '../../plan/model';
+import type { Epoch, TabAlone, Visit } from '../queries/epochs';
+import type { Predecessors } from '../queries/predecessors';
+import type { Tap } from '../../walk/tap';
+import type { Runs } from '../post-star/runs';
+import type { ExactStacks } from '../queries/exact-stacks';
+import type { Valuation } from '../system/valuations';
+import { tapsOf, walkTo, type Used } from '../queries/witness';
+import type { Work } from '../../base/slices';
+
+/**
+ * A walk that ends with a screen on top, after which a goal is never shown again, links and entries left aside; null where
+ * there is none. Where tabs are shown, all of them have to be left so that none leads on. Short, though perhaps not the shortest.
+ *
+ * @param runs in which the walk is
+ * @param sights of the screen; those that do not count left out
+ */
+export function* walkOutOfReach(
+  stacks: ExactStacks,
+  runs: Runs,
+  toGoal: Predecessors,
+  sights: ReturnType<ExactStacks['sightsOf']>,
+): Work<readonly Tap[] | null> {
+  const tried = new Set<Valuation>();
+  for (const { head } of sights) {
+    const { valuation } = head.control;
+    const inTabs = stacks.hasOtherTabs(head);
+    if ((inTabs && tried.has(valuation)) || toGoal.haveSomeTab(head.control)) continue;
+    const hopeless = toGoal.hopeless(runs, head);
+    yield;
+    if (!hopeless) continue;
+    if (!inTabs) return walkTo(runs, hopeless.sight, hopeless.beneath);
+    tried.add(valuation);
+    const found = stacks
+      .epochsOf(runs)
+      .with(valuation)
+      .map((epoch) => leavingAll(epoch, stacks.tabs, toGoal, head.symbol.screen))
+      .filter((used) => used !== null);
+    if (found.length > 0) return tapsOf(found.reduce((short, used) => (used.length < short.length ? used : short)));
+  }
+  return null;
+}
+
+/** A run that leaves every tab so that the goal is out of reach, with the screen on top of the last one; null where an epoch has none. */
+function leavingAll(epoch: Epoch, places: readonly number[], toGoal: Predecessors, screen: Screen): Used[] | null {
+  const first = (tab: TabAlone, fits: Parameters<TabAlone['visits']>[0]): Visit | null => {
+    for (const { place, sight } of tab.visits(fits)) {
+      const hopeless = toGoal.hopeless(tab.runs, sight.head);
+      if (hopeless) return { place, ...hopeless };
+    }
+    return null;
+  };
+  // Where it is out of reach, it still is once all but the last frame is taken off.
+  const left = places.map((place) => first(epoch.tab(place), ({ symbol }) => symbol.last));
+  let short: Used[] | null = null;
+  for (const place of places) {
+    const others = left.filter((_, index) => places[index] !== place);
+    if (!others.every((visit) => visit !== null)) continue;
+    const shown = first(epoch.tab(place), ({ symbol }) => symbol.screen === screen);
+    const used = shown && epoch.uses([...others, shown]);
+    if (used && (!short || used.length < short.length)) short = used;
+  }
+  return short;
+}

@@ -1,0 +1,63 @@
+import type { Screen } from '../../plan/model';
+import type { Tap } from '../../walk/tap';
+import { Restarted, type Beginning } from '../post-star/restarted';
+import { Saturation } from '../post-star/saturation';
+import { ExactStacks } from '../queries/exact-stacks';
+import type { KnownStacks } from '../verdicts/reach';
+import { tapsOf, usesTo, walkTo, type Used } from '../queries/witness';
+import type { Work } from '../../base/slices';
+
+/** A walk that shows one screen and later another; null where no run does, `undecided` where there is too much to work out. */
+export function* walkAfter(
+  stacks: KnownStacks,
+  first: Screen,
+  later: Screen,
+): Work<readonly Tap[] | 'undecided' | null> {
+  // Whether it has been shown is one bit more in the control states.
+  const watched = yield* stacks.watching(first);
+  if (!watched) return 'undecided';
+  // A walk that was found is one, whether all are known or not.
+  const sight = watched.runs.sights.find(({ head: { symbol, control } }) => symbol.screen === later && control.seen);
+  if (sight) return walkTo(watched.runs, sight);
+  if (watched.exhausted) return 'undecided';
+  return stacks instanceof ExactStacks ? yield* acrossTabs(stacks, first, later) : null;
+}
+
+/** The same where the first one is shown in a tab, and then another one is gone on with, from what its stack began with. */
+function* acrossTabs(stacks: ExactStacks, first: Screen, later: Screen): Work<readonly Tap[] | 'undecided' | null> {
+  const before = yield* beginningsAfter(stacks, first);
+  if (before.size === 0) return null;
+  const system = new Restarted(stacks.system, [...before.keys()]);
+  const after = new Saturation(system, stacks.budget, stacks.system.hasDoors, false);
+  yield* after.run();
+  let short: Used[] | null = null;
+  for (const { head } of after.runs.sights) {
+    if (head.symbol.screen !== later) continue;
+    const [start, ...uses] = usesTo(after.runs, after.runs.soonestOf(head)!);
+    const used = [...before.get(system.beginningOf(start!.rule))!, ...uses];
+    if (!short || used.length < short.length) short = used;
+  }
+  return short ? tapsOf(short) : after.exhausted ? 'undecided' : null;
+}
+
+/** What the stacks of tabs begin with that are shown after a screen was, in another tab; each with a run that comes to that. */
+function* beginningsAfter(stacks: ExactStacks, screen: Screen): Work<Map<Beginning, readonly Used[]>> {
+  const before = new Map<Beginning, readonly Used[]>();
+  const valuations = new Set(
+    stacks.headsOf(screen).flatMap((head) => (stacks.hasOtherTabs(head) ? [head.control.valuation] : [])),
+  );
+  for (const epoch of [...valuations].flatMap((valuation) => stacks.epochsOf(stacks.all).with(valuation))) {
+    for (const place of stacks.tabs) {
+      yield;
+      const [shown] = epoch.tab(place).visits(({ symbol }) => symbol.screen === screen);
+      if (!shown) continue;
+      for (const other of stacks.tabs) {
+        for (const beginning of other === place ? [] : epoch.tab(other).beginnings) {
+          const used = epoch.usesUpTo(beginning, other, [shown]);
+          if (used.length < (before.get(beginning)?.length ?? Infinity)) before.set(beginning, used);
+        }
+      }
+    }
+  }
+  return before;
+}

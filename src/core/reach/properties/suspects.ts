@@ -1,0 +1,139 @@
+/**
+ * What may go wrong with stacks in a variant whose tabs share flags. What is in no stack of the upper bound never happens. For
+ * what is in one, a walk is sought; where none is found, it stays undecided.
+ */
+import type { Claim, Plan, Screen, Step } from '../../plan/model';
+import { isFromWithin } from '../explicit/exploration';
+import type { Bounded, VariantReach } from '../verdicts/reach';
+import type { Tap } from '../../walk/tap';
+import { walkTo } from '../queries/witness';
+import { rememberedWork } from '../../base/remembered';
+import type { Work } from '../../base/slices';
+import { activeStack } from '../../walk/configuration';
+import { breakingWalk, deciding, type Answer } from './claims';
+import { growingRings, type GrowingRing } from './growing-walk';
+import { revealedWithoutNeeds } from './leaks';
+import { missingTargets } from './missing-targets';
+import { isStuck, NoReturn } from './no-return';
+
+/** Each with a walk that shows it; null where it is undecided. */
+export interface Suspects {
+  readonly claims: ReadonlyMap<Claim, readonly Tap[] | null>;
+  readonly revealed: ReadonlyMap<Screen, readonly Tap[] | null>;
+  readonly missing: ReadonlyMap<Step, readonly Tap[] | null>;
+  readonly rings: ReadonlyMap<string, GrowingRing>;
+  /** Those that a walk shows; that there are no others is not known. */
+  readonly deadEnds: ReadonlyMap<Screen, readonly Tap[]>;
+  readonly trapped: ReadonlyMap<Screen, readonly Tap[]>;
+}
+
+const known = new WeakMap<VariantReach, Suspects>();
+
+/** Worked out once for each analysis: several rules ask. */
+export function suspecting(plan: Plan, variant: Bounded): Work<Suspects> {
+  return rememberedWork(known, variant, () => suspect(plan, variant));
+}
+
+/** Whether a claim holds in a variant, the walk that breaks it, or that it is undecided. */
+export function* answerTo(plan: Plan, variant: VariantReach, claim: Claim): Work<Answer> {
+  if (variant.kind === 'exact') return yield* deciding(variant.stacks, claim);
+  if (variant.kind === 'undecided') return 'undecided';
+  const { claims } = yield* suspecting(plan, variant);
+  return claims.has(claim) ? (claims.get(claim) ?? 'undecided') : 'holds';
+}
+
+function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
+  const { upperBound } = variant;
+  const explored = variant.explored.all;
+  const claims = new Map<Claim, readonly Tap[] | null>();
+  for (const claim of plan.claims) {
+    if (!claim.first || !claim.second) continue;
+    const answer = yield* deciding(upperBound, claim);
+    if (answer === 'holds') continue;
+    const hint = answer === 'undecided' ? [] : answer;
+    claims.set(
+      claim,
+      claim.node.claim === 'always reach'
+        ? yield* new NoReturn(plan, upperBound, yield* upperBound.predecessorsOf(claim.second)).walkTo(
+            claim.first,
+            explored,
+            false,
+            hint,
+          )
+        : yield* breakingWalk(variant, claim, hint),
+    );
+  }
+  const revealed = new Map<Screen, readonly Tap[] | null>();
+  for (const leak of revealedWithoutNeeds(upperBound)) {
+    if (!leak) {
+      yield;
+      continue;
+    }
+    const [screen, hint] = leak;
+    revealed.set(screen, yield* explored.walkRevealing(screen, hint));
+  }
+  const missing = new Map<Step, readonly Tap[] | null>();
+  for (const target of missingTargets(upperBound)) {
+    if (target) missing.set(target[0], yield* explored.walkMissing(target[0]));
+    else yield;
+  }
+  return {
+    claims,
+    revealed,
+    missing,
+    rings: yield* growingRings(variant),
+    deadEnds: yield* deadEndsOf(plan, variant),
+    trapped: yield* trappedIn(plan, variant),
+  };
+}
+
+/** The screens with nothing beneath from which nothing leads on. */
+function* deadEndsOf(
+  plan: Plan,
+  { upperBound, explored: { all: explored } }: Bounded,
+): Work<Map<Screen, readonly Tap[]>> {
+  const found = new Map<Screen, readonly Tap[]>();
+  for (const screen of plan.screens) {
+    if (screen === plan.start?.target) continue;
+    const sight = upperBound.sightsOf(screen).find(({ head }) => upperBound.staysAsItIs(head));
+    const walk =
+      sight &&
+      (yield* explored.find(
+        (moment) => {
+          const top = activeStack(moment.configuration)!;
+          return (
+            top.screen === screen &&
+            top.below === null &&
+            isStuck(explored.walker, moment.configuration) &&
+            isFromWithin(moment)
+          );
+        },
+        walkTo(upperBound.all, sight),
+      ));
+    if (walk) found.set(screen, walk);
+  }
+  return found;
+}
+
+/** The screens from which the start is never shown again, where something else still happens. */
+function* trappedIn(plan: Plan, { upperBound, explored }: Bounded): Work<Map<Screen, readonly Tap[]>> {
+  const found = new Map<Screen, readonly Tap[]>();
+  const start = plan.start?.target;
+  const toStart = start && (yield* upperBound.predecessorsOf(start));
+  if (!toStart || toStart.haveAll) return found;
+  const noReturn = new NoReturn(plan, upperBound, toStart);
+  for (const screen of plan.screens) {
+    if (screen === start) continue;
+    // Where, from above, all stacks of the tab that shows it lead back, or all of another tab, no walk need be sought.
+    const mayBe = upperBound
+      .sightsOf(screen)
+      .some(
+        ({ head }) =>
+          !upperBound.staysAsItIs(head) && !toStart.haveSomeTab(head.control) && toStart.hopeless(upperBound.all, head),
+      );
+    yield;
+    const walk = mayBe && (yield* noReturn.walkTo(screen, explored.all, true));
+    if (walk) found.set(screen, walk);
+  }
+  return found;
+}

@@ -1,0 +1,245 @@
+/**
+ * What lies beneath what, as a graph: from a place to the heads that put something there, and from each of these to the places
+ * that it stands on. Kept in arrays of numbers (compressed sparse rows): it has an edge for nearly everything that the
+ * automaton knows.
+ */
+import type { Head, Place } from '../post-star/automaton';
+import { rememberedWork } from '../../base/remembered';
+import { toEnd, type Work } from '../../base/slices';
+import type { Runs } from '../post-star/runs';
+
+/** A strongly connected component in which a frame lies: its places can lie beneath one another again and again. */
+export interface Growing {
+  readonly component: number;
+  /** The numbers of its nodes. */
+  readonly nodes: readonly number[];
+}
+
+/** How many frames can lie beneath what stands on a place. */
+export interface Depth {
+  /** Infinite where there is no bound. */
+  readonly frames: number;
+  /** What piles up then. */
+  readonly growing: Growing | null;
+}
+
+/** How many edges or nodes are looked at between two pauses: a few milliseconds of work. */
+const slice = 10_000;
+
+/** An edge, to the node with that number; `frame` where a frame lies between. */
+export const leadsTo = (edge: number): number => edge >> 1;
+export const hasFrame = (edge: number): boolean => (edge & 1) === 1;
+
+/** The graph of all runs; that of some of them is a part of it. */
+class Graph {
+  readonly nodes: (Place | Head)[] = [];
+  readonly edges: number[] = [];
+  /** Where the edges of a node begin. */
+  readonly begins: number[] = [0];
+  /** The numbers of nodes, by the ids of places and heads. */
+  readonly placeNumbers: number[] = [];
+  private readonly headNumbers: number[] = [];
+  private pauseAt = slice;
+
+  constructor(private readonly runs: Runs) {}
+
+  /** Finds all nodes and edges. */
+  *find(): Work<void> {
+    const { runs } = this;
+    let looked = 0;
+    for (const { head } of runs.sights) {
+      if (head.symbol.last) continue;
+      for (const place of head.over) if (runs.has(place)) this.numberOf(place, this.placeNumbers);
+      looked += head.over.length;
+      if (looked < slice) continue;
+      looked = 0;
+      yield;
+    }
+    // The list grows while its nodes are gone through.
+    for (let node = 0; node < this.nodes.length; node++) {
+      this.addEdges(this.nodes[node]!);
+      this.begins.push(this.edges.length);
+      if (this.edges.length < this.pauseAt) continue;
+      this.pauseAt = this.edges.length + slice;
+      yield;
+    }
+  }
+
+  private numberOf(node: Place | Head, numbers: number[]): number {
+    return (numbers[node.id] ??= this.nodes.push(node) - 1);
+  }
+
+  private addEdges(node: Place | Head): void {
+    const { runs, edges, placeNumbers, headNumbers } = this;
+    if (!isPlace(node)) {
+      if (!node.symbol.last)
+        for (const place of node.over) if (runs.has(place)) edges.push(2 * this.numberOf(place, placeNumbers));
+      return;
+    }
+    for (const caller of node.callers) {
+      if (caller.kind !== 'with')
+        edges.push(2 * this.numberOf(caller.head, headNumbers) + (caller.kind === 'onto' ? 1 : 0));
+      else if (runs.has(caller.over)) edges.push(2 * this.numberOf(caller.over, placeNumbers) + 1);
+    }
+  }
+}
+
+const graphs = new WeakMap<Runs, Graph>();
+const parts = new WeakMap<Runs, BeneathGraph>();
+
+/** The graph of some runs, worked out once. */
+export function findBeneathGraph(runs: Runs): Work<BeneathGraph> {
+  return rememberedWork(parts, runs, function* () {
+    const all = runs.among ?? runs;
+    const graph = yield* rememberedWork(graphs, all, function* () {
+      const made = new Graph(all);
+      yield* made.find();
+      return made;
+    });
+    const part = new BeneathGraph(runs, graph);
+    yield* part.find();
+    return part;
+  });
+}
+
+/** The graph of some runs, without a pause. */
+export const beneathGraph = (runs: Runs): BeneathGraph => toEnd(findBeneathGraph(runs));
+
+export class BeneathGraph {
+  /** Those components that can grow: what only replaces one another does not pile up. */
+  growing: readonly Growing[] = [];
+  /** By nodes; components that lie beneath others have lower numbers. Negative for what these runs do not have. */
+  readonly componentOf: Int32Array;
+  private depths: readonly Depth[] = [];
+
+  constructor(
+    private readonly runs: Runs,
+    private readonly graph: Graph,
+  ) {
+    this.componentOf = new Int32Array(graph.nodes.length).fill(none);
+  }
+
+  /** Finds components and depths. Costs O(transitions of the automaton). */
+  *find(): Work<void> {
+    const { runs, graph } = this;
+    graph.nodes.forEach((node, number) => {
+      if (isPlace(node) && !runs.has(node)) this.componentOf[number] = absent;
+    });
+    const components = yield* this.components();
+    const growing: (Growing | null)[] = [];
+    for (const [component, nodes] of components.entries()) {
+      growing.push(nodes.length > 1 && this.hasFrameWithin(nodes) ? { component, nodes } : null);
+      if (component % slice === 0) yield;
+    }
+    this.growing = growing.filter((each) => each !== null);
+    yield;
+    this.depths = yield* this.depthsOf(components, growing);
+    yield;
+  }
+
+  get nodes(): readonly (Place | Head)[] {
+    return this.graph.nodes;
+  }
+
+  /** How deep a place is that some stack of these runs has. */
+  depthOf({ id }: Place): Depth {
+    return this.depths[this.componentOf[this.graph.placeNumbers[id]!]!]!;
+  }
+
+  /** Calls for each edge from a node, as long as it is not told to stop; edges to what these runs do not have are among them. */
+  eachEdge(node: number, use: (edge: number) => boolean | void): void {
+    const { begins, edges } = this.graph;
+    for (let at = begins[node]!; at < begins[node + 1]!; at++) if (use(edges[at]!) === false) return;
+  }
+
+  /** The nodes of the strongly connected components (Tarjan, Depth-first search and linear graph algorithms, 1972), without recursion. */
+  private *components(): Work<number[][]> {
+    const {
+      componentOf,
+      graph: { nodes, begins, edges },
+    } = this;
+    const count = nodes.length;
+    const found = new Int32Array(count).fill(-1);
+    const low = new Int32Array(count);
+    const at = Int32Array.from(begins.slice(0, count));
+    const components: number[][] = [];
+    const stack: number[] = [];
+    const way: number[] = [];
+    let next = 0;
+    for (let root = 0; root < count; root++) {
+      if (found[root]! >= 0 || componentOf[root] === absent) continue;
+      way.push(root);
+      while (way.length > 0) {
+        const node = way.at(-1)!;
+        if (found[node]! < 0) {
+          found[node] = low[node] = next++;
+          stack.push(node);
+          if (next % slice === 0) yield;
+        }
+        let deeper = false;
+        while (!deeper && at[node]! < begins[node + 1]!) {
+          const to = leadsTo(edges[at[node]!++]!);
+          if (componentOf[to] === absent) continue;
+          if (found[to]! < 0) {
+            way.push(to);
+            deeper = true;
+          } else if (componentOf[to] === none) {
+            low[node] = Math.min(low[node]!, low[to]!);
+          }
+        }
+        if (deeper) continue;
+        way.pop();
+        const before = way.at(-1);
+        if (before !== undefined) low[before] = Math.min(low[before]!, low[node]!);
+        if (low[node] !== found[node]) continue;
+        const component = stack.splice(stack.lastIndexOf(node));
+        for (const member of component) componentOf[member] = components.length;
+        components.push(component);
+      }
+    }
+    return components;
+  }
+
+  private hasFrameWithin(nodes: readonly number[]): boolean {
+    const {
+      componentOf,
+      graph: { begins, edges },
+    } = this;
+    return nodes.some((node) => {
+      for (let at = begins[node]!; at < begins[node + 1]!; at++)
+        if (hasFrame(edges[at]!) && componentOf[leadsTo(edges[at]!)] === componentOf[node]) return true;
+      return false;
+    });
+  }
+
+  private *depthsOf(components: readonly (readonly number[])[], growing: readonly (Growing | null)[]): Work<Depth[]> {
+    const {
+      componentOf,
+      graph: { begins, edges },
+    } = this;
+    const depths: Depth[] = [];
+    for (const [component, nodes] of components.entries()) {
+      if (component % slice === 0) yield;
+      const pile = growing[component]!;
+      let deepest: Depth = pile ? { frames: Infinity, growing: pile } : { frames: 0, growing: null };
+      for (const node of pile ? [] : nodes) {
+        for (let at = begins[node]!; at < begins[node + 1]!; at++) {
+          const to = componentOf[leadsTo(edges[at]!)]!;
+          if (to === absent) continue;
+          // What lies in the same component does so without a frame between.
+          const beneath = depths[to];
+          const frames = (beneath?.frames ?? 0) + (hasFrame(edges[at]!) ? 1 : 0);
+          if (frames > deepest.frames) deepest = { frames, growing: beneath?.growing ?? null };
+        }
+      }
+      depths.push(deepest);
+    }
+    return depths;
+  }
+}
+
+/** In place of a component's number: that none is known yet, or that the runs do not have the node. */
+const none = -1;
+const absent = -2;
+
+export const isPlace = (node: Place | Head): node is Place => 'callers' in node;

@@ -1,0 +1,123 @@
+import type { Screen } from '../../plan/model';
+import type { StackSymbol } from '../system/alphabet';
+import type { Caller, Edge, Head, Place, Replaced, Transition } from '../post-star/automaton';
+import type { Runs } from '../post-star/runs';
+
+/** How a search came to a place: to what lies beneath a frame there, or to what that frame had replaced. */
+export type Move = Omit<Edge, 'replaced'> | Replaced;
+
+/** The frames on a way of moves, each with what it had replaced. */
+export function edgesOf(moves: readonly Move[]): Edge[] {
+  const edges: Edge[] = [];
+  let replaced: Replaced[] = [];
+  for (const move of moves) {
+    if ('symbol' in move) {
+      edges.push({ ...move, replaced });
+      replaced = [];
+    } else {
+      replaced.push(move);
+    }
+  }
+  return edges;
+}
+
+/** How many places are looked at between two pauses: a few milliseconds of work. */
+const slice = 2_000;
+
+/**
+ * Looks for stacks in which a frame that fits lies anywhere beneath the top: breadth-first search, in which no place is looked
+ * at twice, also by searches from several tops, as long as nothing is found.
+ */
+export class SearchBeneath {
+  private readonly before = new Map<Place, { readonly move: Move; readonly from: Place } | null>();
+  private readonly expanded = new Set<Head>();
+  private pauseAt = slice;
+
+  /**
+   * @param fits whether a frame is one that is looked for
+   * @param through whether a frame may lie between
+   */
+  constructor(
+    private readonly runs: Runs,
+    private readonly fits: (symbol: StackSymbol) => boolean,
+    private readonly through: (symbol: StackSymbol) => boolean = () => true,
+  ) {}
+
+  /** The frames beneath the top down to one that fits; null where there is none. */
+  from({ head, to }: Transition): Edge[] | null {
+    if (head.symbol.last || this.before.has(to)) return null;
+    this.before.set(to, null);
+    const queue = [to];
+    for (const place of queue) {
+      for (const caller of place.callers) {
+        const move = this.firstMove(caller);
+        if (!move) continue;
+        if ('symbol' in move && this.fits(move.symbol)) return this.path(move, place);
+        if ('symbol' in move && (move.symbol.last || !this.through(move.symbol))) continue;
+        if (caller.kind === 'with') this.add(move, place, queue);
+        else if (!this.expanded.has(caller.head)) {
+          this.expanded.add(caller.head);
+          for (const over of caller.head.over) if (this.runs.has(over)) this.add({ ...move, to: over }, place, queue);
+        }
+      }
+    }
+    return null;
+  }
+
+  /** How many places were looked at. */
+  get looked(): number {
+    return this.before.size;
+  }
+
+  /** Whether so much was looked at since it was asked last that it is time for a pause. */
+  isDue(): boolean {
+    if (this.before.size < this.pauseAt) return false;
+    this.pauseAt = this.before.size + slice;
+    return true;
+  }
+
+  private firstMove(caller: Caller): Move | null {
+    if (caller.kind === 'with')
+      return this.runs.has(caller.over) ? { symbol: caller.symbol, to: caller.over, caller } : null;
+    const { head, rule } = caller;
+    const to = head.over.find((place) => this.runs.has(place));
+    return !to ? null : caller.kind === 'onto' ? { symbol: head.symbol, to, caller } : { head, rule, to };
+  }
+
+  private add(move: Move, from: Place, queue: Place[]): void {
+    if (this.before.has(move.to)) return;
+    this.before.set(move.to, { move, from });
+    queue.push(move.to);
+  }
+
+  private path(last: Move, place: Place): Edge[] {
+    const moves = [last];
+    for (let at = this.before.get(place); at; at = this.before.get(at.from)) moves.unshift(at.move);
+    return edgesOf(moves);
+  }
+}
+
+/** Looks for stacks in which a screen lies nowhere beneath the top. */
+export class SearchWithout {
+  private readonly search: SearchBeneath;
+
+  constructor(runs: Runs, screen: Screen) {
+    const isOther = (symbol: StackSymbol): boolean => symbol.screen !== screen;
+    this.search = new SearchBeneath(runs, (symbol) => symbol.last && isOther(symbol), isOther);
+  }
+
+  /** All frames beneath the top of such a stack; null where the screen always lies there. */
+  from(transition: Transition): Edge[] | null {
+    return transition.head.symbol.last ? [] : this.search.from(transition);
+  }
+
+  /** Whether so much was looked at since it was asked last that it is time for a pause. */
+  isDue(): boolean {
+    return this.search.isDue();
+  }
+
+  /** How many places were looked at. */
+  get looked(): number {
+    return this.search.looked;
+  }
+}

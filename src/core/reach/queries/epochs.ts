@@ -1,0 +1,222 @@
+/**
+ * What tabs that share nothing hold at the same time. Whatever empties all stacks, and shows the tabs, builds a stack on one of
+ * them and leaves the others with their roots; from then on each goes on by itself, until all are emptied again. So what they
+ * hold together is, of each, any stack that it comes to by itself: it can always be gone on with by a tap on its tab.
+ */
+import type { Budget } from '../../base/budget';
+import { toEnd } from '../../base/slices';
+import type { Edge, Head, Transition } from '../post-star/automaton';
+import { plainRule, type Pushdown, type PushdownRule } from '../system/pushdown';
+import { Restarted, type Beginning } from '../post-star/restarted';
+import type { Runs } from '../post-star/runs';
+import { Saturation } from '../post-star/saturation';
+import type { Valuation } from '../system/valuations';
+import { usesTo, type Used } from './witness';
+
+/** What empties all stacks: by a rule, used on what; null where no event was before. */
+interface Emptying extends Beginning {
+  readonly rule: PushdownRule;
+  readonly on: Transition | null;
+  readonly taps: number;
+}
+
+/** A tab as it is left or shown: the frames on top that matter. */
+export interface Visit {
+  readonly place: number;
+  readonly sight: Transition;
+  readonly beneath: readonly Edge[];
+}
+
+/** All stacks that one tab comes to by itself. */
+export class TabAlone {
+  readonly runs: Runs;
+  /** Whether it was given up: not all that the tab can hold is known. */
+  readonly exhausted: boolean;
+  private readonly system: Restarted;
+
+  /** Costs a saturation of what can be done in that tab: a part of the heads and places of all runs, so that no more is to be done than was. */
+  constructor(
+    system: Pushdown,
+    budget: Budget,
+    readonly place: number,
+    readonly beginnings: readonly Beginning[],
+  ) {
+    this.system = new Restarted(system, beginnings, (rule) => rule.tabs === 'kept' && rule.place === place);
+    const saturation = new Saturation(this.system, budget, false);
+    toEnd(saturation.run());
+    this.runs = saturation.runs;
+    this.exhausted = saturation.exhausted;
+  }
+
+  /** The sights whose head is such, fewest taps first. */
+  visits(fits: (head: Head) => boolean): Visit[] {
+    return this.runs.sights
+      .filter(({ head }) => fits(head))
+      .map((sight) => ({ place: this.place, sight, beneath: [] }));
+  }
+
+  /** With which of the stacks at the beginning a visit begins, and what it uses from then on. */
+  usesOf({ sight, beneath }: Visit): { readonly beginning: Beginning; readonly uses: readonly Used[] } {
+    const [start, ...uses] = usesTo(this.runs, sight, beneath);
+    return { beginning: this.system.beginningOf(start!.rule), uses };
+  }
+}
+
+/** From when all stacks were emptied, with the same flags and the same tab shown, until they are emptied again. */
+export class Epoch {
+  constructor(
+    private readonly epochs: Epochs,
+    readonly valuation: Valuation,
+    readonly place: number,
+    private readonly emptyings: readonly Emptying[],
+  ) {}
+
+  /** What stands on the tab that is shown at first. */
+  get beginnings(): readonly Beginning[] {
+    return this.emptyings;
+  }
+
+  /** What a tab can hold in it. */
+  tab(place: number): TabAlone {
+    return place === this.place
+      ? this.epochs.alone(this.valuation, place, this.emptyings)
+      : this.epochs.rested(this.valuation, place);
+  }
+
+  /** A run that visits tabs, each once and the last one at its end; the shortest way to each, not of all together. */
+  uses(visits: readonly Visit[]): Used[] {
+    const own = visits.find(({ place }) => place === this.place);
+    return this.from(own ? this.tab(this.place).usesOf(own).beginning : this.emptyings[0]!, visits).used;
+  }
+
+  /** The same, and then another tab is shown with what it began with; one that was changed just before it was left is not shown yet. */
+  usesUpTo(beginning: Beginning, place: number, visits: readonly Visit[]): Used[] {
+    const { used, active } =
+      place === this.place ? this.from(beginning, visits) : { used: this.uses(visits), active: visits.at(-1)!.place };
+    return active === place || beginning.control.agenda ? used : [...used, this.tapOn(place)];
+  }
+
+  private from(beginning: Beginning, visits: readonly Visit[]): { readonly used: Used[]; readonly active: number } {
+    const { rule, on, word, control } = beginning as Emptying;
+    const used: Used[] = [...(on ? usesTo(this.epochs.runs, on) : []), { rule, top: word[0]! }];
+    let active = rule.shows?.place ?? this.place;
+    const last = visits.at(-1)!;
+    // What the tab has to do that is shown is done before others are tapped on.
+    const order = [...visits.slice(0, -1)].sort((a, b) => Number(b.place === active) - Number(a.place === active));
+    for (const visit of [...order, last]) {
+      const { uses } = this.tab(visit.place).usesOf(visit);
+      if (uses.length === 0 && visit !== last) continue;
+      // A stack that was changed just before it was left begins with that tap itself.
+      if (active !== visit.place && !(visit.place === this.place && control.agenda)) used.push(this.tapOn(visit.place));
+      used.push(...uses);
+      active = visit.place;
+    }
+    return { used, active };
+  }
+
+  /** A tap on a tab that is not shown. What its root says of the top holds where it was not left otherwise. */
+  private tapOn(place: number): Used {
+    const { system } = this.epochs;
+    const { symbol } = system.roots(this.valuation).find(({ control }) => control.place === place)!;
+    return {
+      rule: { ...plainRule({ kind: 'tab', tab: system.variant.tabs[place - 1]! }, place, [symbol]), tabs: 'shown' },
+      top: symbol,
+    };
+  }
+}
+
+export class Epochs {
+  /** Whether any tab was given up. */
+  exhausted = false;
+  private byValuation: Map<Valuation, Map<number, Emptying[]>> | null = null;
+  private readonly tabs = new Map<string, TabAlone>();
+
+  /** @param runs all runs of the saturation, or those without links and entries */
+  constructor(
+    readonly system: Pushdown,
+    private readonly saturation: Saturation,
+    readonly runs: Runs,
+    private readonly budget: Budget,
+  ) {}
+
+  /** Those with these flags, one for each tab that something builds a stack on. */
+  with(valuation: Valuation): Epoch[] {
+    this.byValuation ??= this.find();
+    return [...(this.byValuation.get(valuation) ?? [])].map(
+      ([place, emptyings]) => new Epoch(this, valuation, place, emptyings),
+    );
+  }
+
+  /**
+   * Whether every epoch with these flags comes to a last frame on a tab other than the first: its root comes to that frame,
+   * and every stack built on a tab other than the first has that tab's root at the bottom, where Back leads.
+   */
+  alwaysComesTo({ control: { place, valuation }, symbol }: Head): boolean {
+    const roots = this.system.roots(valuation);
+    return (
+      this.with(valuation).every(
+        (epoch) =>
+          epoch.place === 1 ||
+          epoch.beginnings.every(({ word }) =>
+            roots.some(({ control, symbol: root }) => control.place === epoch.place && root === word.at(-1)),
+          ),
+      ) && this.rested(valuation, place).visits((head) => head.symbol === symbol).length > 0
+    );
+  }
+
+  /** A tab that has its root alone to begin with. */
+  rested(valuation: Valuation, place: number): TabAlone {
+    return this.known(
+      `${valuation} ${place}`,
+      () =>
+        new TabAlone(
+          this.system,
+          this.budget,
+          place,
+          this.system
+            .roots(valuation)
+            .filter(({ control }) => control.place === place)
+            .map(({ control, symbol }) => ({ control, word: [symbol] })),
+        ),
+    );
+  }
+
+  alone(valuation: Valuation, place: number, emptyings: readonly Emptying[]): TabAlone {
+    return this.known(`${valuation} ${place} built`, () => new TabAlone(this.system, this.budget, place, emptyings));
+  }
+
+  private known(key: string, work: () => TabAlone): TabAlone {
+    let tab = this.tabs.get(key);
+    if (!tab) this.tabs.set(key, (tab = work()));
+    this.exhausted ||= tab.exhausted;
+    return tab;
+  }
+
+  /** Costs O(rules of all heads). */
+  private find(): Map<Valuation, Map<number, Emptying[]>> {
+    const { system, runs, saturation } = this;
+    const all = new Map<string, Emptying>();
+    const add = (rule: PushdownRule, on: Transition | null, valuation: Valuation, taps: number): void => {
+      if (rule.leaves || rule.tabs !== 'anew' || rule.place === 0 || rule.agenda?.item.kind === 'tabs') return;
+      const control = system.target(rule, valuation, false);
+      const key = `${control.number} ${rule.word.map(({ id }) => id).join()}`;
+      const known = all.get(key);
+      if (!known || known.taps > taps) all.set(key, { control, word: rule.word, rule, on, taps });
+    };
+    for (const { rule } of saturation.starts) add(rule, null, system.valuations.initial, 0);
+    for (const head of saturation.heads) {
+      const on = runs.soonestOf(head);
+      if (on) for (const rule of head.rules) add(rule, on, head.control.valuation, runs.tapsOf(head) + 1);
+    }
+    if (runs === saturation.runs)
+      for (const { on, valuation } of saturation.openings)
+        for (const rule of system.fromOutside(valuation)) add(rule, on, valuation, (on ? runs.tapsOf(on.head) : 0) + 1);
+    const byValuation = new Map<Valuation, Map<number, Emptying[]>>();
+    for (const emptying of [...all.values()].sort((a, b) => a.taps - b.taps)) {
+      const { valuation, place } = emptying.control;
+      const byPlace = byValuation.get(valuation) ?? new Map<number, Emptying[]>();
+      byValuation.set(valuation, byPlace.set(place, [...(byPlace.get(place) ?? []), emptying]));
+    }
+    return byValuation;
+  }
+}

@@ -1,0 +1,210 @@
+/**
+ * From which configurations a screen can still be reached: the predecessors, pre*, of all that have it on top (Bouajjani,
+ * Esparza, Maler 1997), as far as some run has them. Of tabs one at a time: what the others show is for who asks to look at. The summaries that post* has left behind say all that it takes: what a head
+ * comes to without anything beneath its frame being looked at, and into which control states its frame is popped.
+ */
+import type { Screen } from '../../plan/model';
+import type { Control, StackSymbol } from '../system/alphabet';
+import type { Edge, Head, Place, Transition } from '../post-star/automaton';
+import { edgesOf, type Move } from './beneath';
+import type { Runs } from '../post-star/runs';
+import type { Saturation } from '../post-star/saturation';
+import type { Work } from '../../base/slices';
+
+/** What reading one more frame of a stack comes to: that the goal can be reached, or these control states once it is popped. */
+type Reading = 'leads' | States;
+
+/** A set of control states; the same object for equal sets. */
+interface States {
+  readonly controls: readonly Control[];
+  readonly after: Map<StackSymbol, Reading>;
+}
+
+/** What comes right before each head, whatever the goal is: by the ids of heads, linked lists in arrays of numbers. */
+export interface WaysInto {
+  /** Where the list of a head begins; undefined or negative for none. */
+  readonly first: readonly number[];
+  readonly sources: readonly number[];
+  readonly nexts: readonly number[];
+}
+
+/** How many ways are found between two pauses: a few milliseconds of work. */
+const slice = 5_000;
+
+/** Costs O(what the automaton knows of heads), once for all goals. */
+export function* waysInto(saturation: Saturation): Work<WaysInto> {
+  const first: number[] = [];
+  const sources: number[] = [];
+  const nexts: number[] = [];
+  let pauseAt = slice;
+  for (const head of saturation.heads) {
+    saturation.eachAfter(head, ({ id }) => {
+      nexts.push(first[id] ?? -1);
+      first[id] = sources.push(head.id) - 1;
+    });
+    if (sources.length < pauseAt) continue;
+    pauseAt = sources.length + slice;
+    yield;
+  }
+  return { first, sources, nexts };
+}
+
+export class Predecessors {
+  /** By the ids of heads: whether the goal can be reached while nothing beneath their frame is looked at. */
+  private readonly leads: Uint8Array;
+  private readonly states = new Map<string, States>();
+  /** By valuations and places, whether it can be reached from every last frame there. */
+  private tabs: Map<number, Map<number, boolean>> | null = null;
+
+  constructor(private readonly saturation: Saturation) {
+    this.leads = new Uint8Array(saturation.heads.length);
+  }
+
+  /** Finds the heads that lead to the screen that is the goal. Costs O(what comes before these). Links and entries do not count as ways. */
+  *leadTo(goal: Screen, { first, sources, nexts }: WaysInto): Work<void> {
+    const { heads } = this.saturation;
+    const queue: number[] = [];
+    const add = (id: number): void => {
+      if (this.leads[id]) return;
+      this.leads[id] = 1;
+      queue.push(id);
+    };
+    for (const { id, control, symbol } of heads) if (!control.agenda && symbol.screen === goal) add(id);
+    let looked = 0;
+    for (const id of queue) {
+      for (let at = first[id] ?? -1; at >= 0; at = nexts[at]!, looked++) add(sources[at]!);
+      if (looked < slice) continue;
+      looked = 0;
+      yield;
+    }
+  }
+
+  /** Whether the goal can be reached from every last frame, and so from everywhere: Back leads to one of these. */
+  get haveAll(): boolean {
+    return this.saturation.runs.sights.every(({ head }) => !head.symbol.last || this.leads[head.id] === 1);
+  }
+
+  /** Whether there is a tab, of those that are there with a head, from whose every last frame the goal can be reached, and so from its every stack. */
+  haveSomeTab({ place, valuation }: Control): boolean {
+    if (!this.tabs) {
+      this.tabs = new Map();
+      for (const {
+        head: { id, control, symbol },
+      } of this.saturation.runs.sights) {
+        if (control.place === 0 || !symbol.last) continue;
+        const ofTab = this.tabs.get(control.valuation) ?? new Map<number, boolean>();
+        this.tabs.set(
+          control.valuation,
+          ofTab.set(control.place, (ofTab.get(control.place) ?? true) && this.leads[id] === 1),
+        );
+      }
+    }
+    return place > 0 && [...(this.tabs.get(valuation)?.values() ?? [])].includes(true);
+  }
+
+  /** Whether a configuration is one of them, its stack given top first; of heads that no run came to, it is taken to be so. */
+  accepts(control: Control, stack: Iterable<StackSymbol>): boolean {
+    let states = this.setOf([control]);
+    for (const symbol of stack) {
+      const reading = this.read(states, symbol);
+      if (reading === 'leads') return true;
+      states = reading;
+    }
+    return false;
+  }
+
+  /** A stack that some run has, beginning with this head, from which the goal is out of reach; null where there is none. */
+  hopeless(runs: Runs, head: Head): { readonly sight: Transition; readonly beneath: Edge[] } | null {
+    const first = this.read(this.setOf([head.control]), head.symbol);
+    if (first === 'leads') return null;
+    if (head.symbol.last || first.controls.length === 0) return { sight: runs.soonestOf(head)!, beneath: [] };
+    // Breadth-first search over places, each with what reading down to it comes to; a head leads on once for each of these.
+    interface Point {
+      readonly place: Place;
+      readonly states: States;
+      readonly from: Point | null;
+      readonly move: Move | null;
+      readonly sight: Transition;
+    }
+    const seen = new Map<
+      States,
+      { readonly places: Set<Place>; readonly onto: Set<Head>; readonly instead: Set<Head> }
+    >();
+    const queue: Point[] = [];
+    const seenWith = (states: States) => {
+      let known = seen.get(states);
+      if (!known) seen.set(states, (known = { places: new Set(), onto: new Set(), instead: new Set() }));
+      return known;
+    };
+    const add = (point: Point): void => {
+      const { places } = seenWith(point.states);
+      if (places.has(point.place)) return;
+      places.add(point.place);
+      queue.push(point);
+    };
+    for (const sight of runs.transitionsOf(head))
+      add({ place: sight.to, states: first, from: null, move: null, sight });
+    for (const point of queue) {
+      const { states, sight } = point;
+      for (const caller of point.place.callers) {
+        if (caller.kind === 'with' ? !runs.has(caller.over) : seenWith(states)[caller.kind].has(caller.head)) continue;
+        if (caller.kind !== 'with') seenWith(states)[caller.kind].add(caller.head);
+        const onto = caller.kind === 'with' ? [caller.over] : caller.head.over.filter((place) => runs.has(place));
+        if (caller.kind === 'instead') {
+          for (const to of onto)
+            add({ place: to, states, from: point, move: { head: caller.head, rule: caller.rule, to }, sight });
+          continue;
+        }
+        const symbol = caller.kind === 'with' ? caller.symbol : caller.head.symbol;
+        const after = this.read(states, symbol);
+        if (after === 'leads' || onto.length === 0) continue;
+        const next = (to: Place): Point => ({
+          place: to,
+          states: after,
+          from: point,
+          move: { symbol, to, caller },
+          sight,
+        });
+        if (symbol.last || after.controls.length === 0) return { sight, beneath: beneathAt(next(onto[0]!)) };
+        for (const to of onto) add(next(to));
+      }
+    }
+    return null;
+
+    function beneathAt(last: Point): Edge[] {
+      const moves: Move[] = [];
+      for (let at: Point | null = last; at?.move; at = at.from) moves.push(at.move);
+      return edgesOf(moves.reverse());
+    }
+  }
+
+  private read({ controls, after }: States, symbol: StackSymbol): Reading {
+    let reading = after.get(symbol);
+    if (!reading) after.set(symbol, (reading = this.find(controls, symbol)));
+    return reading;
+  }
+
+  private find(controls: readonly Control[], symbol: StackSymbol): Reading {
+    const popped = new Set<Control>();
+    const { saturation } = this;
+    // All that it becomes before it is popped.
+    const standing = new Set(controls);
+    for (const control of standing) {
+      const head = saturation.headAt(control, symbol);
+      if (!head || this.leads[head.id]) return 'leads';
+      saturation.eachStep(head, (to) => void standing.add(to));
+      saturation.eachPop(head, (to) => void popped.add(to));
+    }
+    return this.setOf([...popped]);
+  }
+
+  private setOf(controls: Control[]): States {
+    const key = controls
+      .map(({ number }) => number)
+      .sort((a, b) => a - b)
+      .join();
+    let states = this.states.get(key);
+    if (!states) this.states.set(key, (states = { controls, after: new Map() }));
+    return states;
+  }
+}

@@ -1,0 +1,237 @@
+/** What is read off the automaton of a variant's configurations: heads, stacks, what lies beneath. */
+import type { Branch, Plan, Screen } from '../../plan/model';
+import type { Budget } from '../../base/budget';
+import { rememberedWork } from '../../base/remembered';
+import { toEnd, type Work } from '../../base/slices';
+import type { Edge, Head, Place, Transition } from '../post-star/automaton';
+import { beneathGraph } from './beneath-graph';
+import { Predecessors, waysInto, type WaysInto } from './predecessors';
+import type { Pushdown } from '../system/pushdown';
+import { ringsOf, type Ring } from './rings';
+import type { Runs } from '../post-star/runs';
+import type { Saturation } from '../post-star/saturation';
+
+/** Something that a run can show: what a configuration begins with, and the frames beneath it that matter. */
+export interface Sight {
+  readonly transition: Transition;
+  readonly beneath: readonly Edge[];
+}
+
+/** The saturations of so many watched screens are kept. */
+const mostWatched = 4;
+/** What a screen costs where a pushdown system is made anew. */
+const costOfScreen = 10;
+/** Stacks that runs of one variant build: exactly those (`ExactStacks`), or those and perhaps more (`UpperBound`). */
+export abstract class Stacks {
+  /** What is reached with links and entries, at any time. */
+  readonly all: Runs;
+  private readonly revealedBy = new Map<Screen, ReadonlyMap<Screen, Sight>>();
+  private readonly byScreen = new Map<Runs, Transition[][]>();
+  private readonly watched = new Map<Screen, Saturation | null>();
+  private readonly predecessors = new Map<Screen, Predecessors>();
+  private ways: WaysInto | null = null;
+  private knownRings: readonly Ring[] | null = null;
+  private firstTabBy: Map<number, Set<Screen>> | null = null;
+
+  /**
+   * @param inside what is reached without links and entries
+   * @param budget what further questions may cost
+   */
+  constructor(
+    protected readonly plan: Plan,
+    readonly system: Pushdown,
+    readonly saturation: Saturation,
+    readonly inside: Runs,
+    readonly budget: Budget,
+  ) {
+    this.all = saturation.runs;
+  }
+
+  /** The places of the tabs that are ever shown. */
+  get tabs(): readonly number[] {
+    return this.system.variant.roots.map(([, place]) => place);
+  }
+
+  /** All runs, each control state with whether a screen was on top before; null where there is more to work out than the budget allows. */
+  watching(screen: Screen): Work<Saturation | null> {
+    return rememberedWork(this.watched, screen, () => this.watchAnew(screen));
+  }
+
+  private *watchAnew(screen: Screen): Work<Saturation | null> {
+    // The next rule is mostly about the same screen; the saturations of all screens may be more than fits into memory.
+    for (const [other] of this.watched) if (this.watched.size >= mostWatched) this.watched.delete(other);
+    this.budget.spend(this.plan.screens.length * costOfScreen);
+    return yield* this.watch(screen);
+  }
+
+  /** Saturates a system whose control states remember whether a screen has been on top; null past the budget. */
+  protected abstract watch(screen: Screen): Work<Saturation | null>;
+
+  /** From which configurations a screen can still be reached. */
+  predecessorsOf(goal: Screen): Work<Predecessors> {
+    return rememberedWork(this.predecessors, goal, () => this.findPredecessors(goal));
+  }
+
+  private *findPredecessors(goal: Screen): Work<Predecessors> {
+    this.ways ??= yield* waysInto(this.saturation);
+    const found = new Predecessors(this.saturation);
+    yield* found.leadTo(goal, this.ways);
+    return found;
+  }
+
+  /** Whether some question took more than the budget: its answer may then lack something. */
+  get gaveUp(): boolean {
+    return false;
+  }
+
+  /** The screens that Back on a screen can reveal, each with a configuration that shows it. */
+  revealed(screen: Screen): ReadonlyMap<Screen, Sight> {
+    let revealed = this.revealedBy.get(screen);
+    if (!revealed) this.revealedBy.set(screen, (revealed = this.findRevealed(screen)));
+    return revealed;
+  }
+
+  /** Whether the screen is ever on top with something beneath it in its stack, and whether with nothing. */
+  beneathTop(screen: Screen): { readonly some: boolean; readonly none: boolean } {
+    const heads = this.headsOf(screen);
+    return { some: heads.some(({ symbol }) => !symbol.last), none: heads.some(({ symbol }) => symbol.last) };
+  }
+
+  /** Every transition with the screen on top, fewest taps first for each head. */
+  transitionsOf(screen: Screen, runs: Runs = this.all): Transition[] {
+    return this.sightsOf(screen, runs).flatMap(({ head }) => runs.transitionsOf(head));
+  }
+
+  /** How each head with the screen on top is come to soonest, fewest taps first. */
+  sightsOf(screen: Screen, runs: Runs = this.all): readonly Transition[] {
+    let byScreen = this.byScreen.get(runs);
+    if (!byScreen) {
+      byScreen = this.plan.screens.map(() => []);
+      for (const sight of runs.sights) byScreen[sight.head.symbol.screen.index]!.push(sight);
+      this.byScreen.set(runs, byScreen);
+    }
+    return byScreen[screen.index]!;
+  }
+
+  /** Every head with the screen on top, fewest taps first. */
+  headsOf(screen: Screen, runs: Runs = this.all): readonly Head[] {
+    return this.sightsOf(screen, runs).map(({ head }) => head);
+  }
+
+  /** What is reached without links and entries, and then with them: the walks of the first are those that a user would try. */
+  get eachRuns(): readonly Runs[] {
+    return this.inside === this.all ? [this.all] : [this.inside, this.all];
+  }
+
+  /** The first transition with the screen on top from which Back leaves the app; null where there is none. */
+  leaves(screen: Screen): Transition | null {
+    return (
+      this.sightsOf(screen).find(
+        ({ head: { symbol, control } }) => symbol.last && this.system.variant.backLeavesFrom(control.place),
+      ) ?? null
+    );
+  }
+
+  /** Whether nothing leads on from a last frame: all that can be done there leaves everything as it is. */
+  staysAsItIs(head: Head): boolean {
+    const { control, symbol, rules } = head;
+    return (
+      symbol.last &&
+      !this.hasOtherTabs(head) &&
+      rules.every(
+        (rule) =>
+          rule.leaves ||
+          (rule.word.length === 1 &&
+            rule.word[0] === symbol &&
+            this.system.targetOf(control, symbol, rule) === control),
+      )
+    );
+  }
+
+  /** Whether there are other tabs, with stacks of their own, where a head is. */
+  hasOtherTabs({ control: { place } }: Head): boolean {
+    return place > 0 && this.system.variant.roots.length > 1;
+  }
+
+  /** Whether Back on the screen can go to the first tab. */
+  goesToFirstTab(screen: Screen): boolean {
+    return this.headsOf(screen).some(
+      ({ symbol, control }) => symbol.last && !this.system.variant.backLeavesFrom(control.place),
+    );
+  }
+
+  /** The most frames that a stack has with the screen on top; without a bound, the screens that can pile up beneath. */
+  deepestOn(screen: Screen): { readonly frames: number | null; readonly ring: readonly Screen[] } {
+    let deepest = 0;
+    for (const { symbol, over } of this.headsOf(screen)) {
+      for (const place of over) {
+        const { frames, growing } = symbol.last ? { frames: 0, growing: null } : beneathGraph(this.all).depthOf(place);
+        if (growing) return { frames: null, ring: this.rings.find(({ of }) => of === growing)!.screens };
+        deepest = Math.max(deepest, 1 + frames);
+      }
+    }
+    return { frames: deepest, ring: [] };
+  }
+
+  /** The most frames that any stack has; null where there is no bound. */
+  deepest(): number | null {
+    const each = this.plan.screens.map((screen) => this.deepestOn(screen).frames);
+    return each.reduce((most, frames) => (most === null || frames === null ? null : Math.max(most, frames)), 0);
+  }
+
+  private get rings(): readonly Ring[] {
+    return (this.knownRings ??= toEnd(ringsOf(this.all)));
+  }
+
+  /** The branches of triggers and menu items that some run without links and entries takes. */
+  outcomes(): Set<Branch> {
+    const taken = new Set<Branch>();
+    for (const screen of this.plan.screens) {
+      for (const { control } of this.headsOf(screen, this.inside))
+        for (const branch of this.system.branchesAt(control, screen)) taken.add(branch);
+    }
+    return taken;
+  }
+
+  /** Screens that the first tab can have on top while a head stands on the last frame of another tab. */
+  protected abstract firstTabWith(head: Head): ReadonlySet<Screen>;
+
+  /** By valuation, the screens that the first tab can have on top while some tab is shown. */
+  protected get firstTab(): ReadonlyMap<number, ReadonlySet<Screen>> {
+    return (this.firstTabBy ??= this.findFirstTab());
+  }
+
+  private findFirstTab(): Map<number, Set<Screen>> {
+    const found = new Map<number, Set<Screen>>();
+    for (const { head } of this.all.sights) {
+      const { place, valuation } = head.control;
+      if (place === 0) continue;
+      const screens = found.get(valuation) ?? new Set();
+      found.set(valuation, place === 1 ? screens.add(head.symbol.screen) : screens);
+    }
+    return found;
+  }
+
+  private findRevealed(screen: Screen): Map<Screen, Sight> {
+    const { all, system } = this;
+    const revealed = new Map<Screen, Sight>();
+    const places = new Set<Place>();
+    for (const sight of this.sightsOf(screen)) {
+      const { head } = sight;
+      if (!head.symbol.last) {
+        for (const to of head.over) {
+          if (places.has(to)) continue;
+          places.add(to);
+          // What lies in the stack itself comes before what another tab has on top.
+          for (const edge of all.symbolsBeneath(to))
+            if (!revealed.get(edge.symbol.screen)?.beneath.length)
+              revealed.set(edge.symbol.screen, { transition: { head, to }, beneath: [edge] });
+        }
+      } else if (!system.variant.backLeavesFrom(head.control.place)) {
+        for (const other of this.firstTabWith(head))
+          if (!revealed.has(other)) revealed.set(other, { transition: sight, beneath: [] });
+      }
+    }
+    return revealed;
+  }
+}

@@ -1,0 +1,197 @@
+/** From the automaton back to walks: which events lead to a configuration, in order. */
+import type { Screen } from '../../plan/model';
+import type { Control, StackSymbol } from '../system/alphabet';
+import { costOf, weightOf, type Edge, type Head, type Place, type Transition, type Use } from '../post-star/automaton';
+import type { Effects } from '../post-star/effects';
+import type { PushdownRule } from '../system/pushdown';
+import type { Tap } from '../../walk/tap';
+import type { Runs } from '../post-star/runs';
+
+/** A rule as it was used, and the frame that was on top after it. */
+export interface Used {
+  readonly rule: PushdownRule;
+  readonly top: StackSymbol;
+}
+
+/**
+ * The shortest walk to a configuration that begins with a transition.
+ *
+ * @param beneath edges that go on from there, for the frames beneath; the shortest way to any stack with those
+ */
+export function walkTo(runs: Runs, transition: Transition, beneath: readonly Edge[] = []): Tap[] {
+  return tapsOf(usesTo(runs, transition, beneath));
+}
+
+/** The same as the rules that it uses, in order; the first is that of a start. */
+export function usesTo(runs: Runs, transition: Transition, beneath: readonly Edge[] = []): Used[] {
+  const used: Used[] = [];
+  since(transition, used);
+  before(runs, transition.to, beneath, used);
+  return used.reverse();
+}
+
+/** The same, and one event more. */
+export function walkBy(runs: Runs, transition: Transition, rule: PushdownRule, top: StackSymbol): Tap[] {
+  const used: Used[] = [{ rule, top }];
+  since(transition, used);
+  before(runs, transition.to, [], used);
+  return tapsOf(used.reverse());
+}
+
+/** A short walk that ends by popping, after so many events, what was pushed above a place, so that what lies beneath in `edge` is shown. */
+export function walkPopping(runs: Runs, place: Place, control: Control, weight: number, edge: Edge): Tap[] {
+  const used: Used[] = [];
+  popping(place, control, weight, edge.symbol, used);
+  before(runs, place, [edge], used);
+  return tapsOf(used.reverse());
+}
+
+/** What was on top when the last event of the shortest walk happened; null where no event has. */
+export function eventBefore(runs: Runs, transition: Transition): Transition | null {
+  for (let at: Transition | null = transition; at;) {
+    const { rule, on }: Use = lastRule(runs, at);
+    if (rule.event) return on;
+    at = on;
+  }
+  return null;
+}
+
+function lastRule(runs: Runs, { head, to }: Transition): Use {
+  const last = lastChange(head, to);
+  if (last === 'pushed') {
+    const by = runs.derivation(to);
+    return by.kind === 'use' ? by : lastPopRule(by.of.above!, by.control, by.weight);
+  }
+  return last === 'uncovered'
+    ? lastPopRule(to.above!, head.control, weightOf({ head, to }))
+    : lastRuleOf(last, to, head.control);
+}
+
+function lastPopRule(place: Place, control: Control, weight: number): Use {
+  return lastRuleOf(lastPop(place, control, weight), place, control);
+}
+
+function lastRuleOf({ head, rule, popped }: Change, to: Place, control: Control): Use {
+  return popped ? lastPopRule(popped.place, control, popped.weight) : { kind: 'use', on: { head, to }, rule };
+}
+
+/** What a head became by one of its rules. */
+interface Change {
+  readonly head: Head;
+  readonly rule: PushdownRule;
+  /** Where the rule pushes: from which place all that was popped again, and after how many events. */
+  readonly popped: { readonly place: Place; readonly weight: number } | null;
+}
+
+/** What a head became after just so many events; null where it did not. */
+function changeOf(head: Head, effects: Effects, control: Control, weight: number): Change | null {
+  const index = effects.ruleTo(head.control, control, weight);
+  if (index === undefined) return null;
+  const rule = head.rules[index]!;
+  const place = head.pushed[index];
+  return { head, rule, popped: place ? { place, weight: weight - costOf(rule) } : null };
+}
+
+/**
+ * How a head came to stand on a place: from another one there, pushed as it is, or uncovered when what was pushed together with
+ * it, above, was popped.
+ */
+function lastChange(head: Head, to: Place): Change | 'pushed' | 'uncovered' {
+  const { control } = head;
+  if (to.heads[0] === head && to.start === control) return 'pushed';
+  const weight = to.weightOf(head);
+  // What was found before this was: nothing can come to be from itself.
+  for (const from of to.heads) {
+    if (from === head) break;
+    const change = changeOf(from, from.steps, control, weight - to.weightOf(from));
+    if (change) return change;
+  }
+  return 'uncovered';
+}
+
+/** The last of what took what was pushed above a place off it, after so many events. */
+function lastPop(place: Place, control: Control, weight: number): Change {
+  for (const head of place.heads) {
+    const change = changeOf(head, head.pops, control, weight - place.weightOf(head));
+    if (change) return change;
+  }
+  throw new Error('What has returned was popped.');
+}
+
+/** Collects what was used before a place was come to with these frames beneath it, the last first. */
+function before(runs: Runs, place: Place, beneath: readonly Edge[], used: Used[]): void {
+  const use = (rule: PushdownRule): void => void used.push({ rule, top: rule.word[0]! });
+  let at = place;
+  for (const { caller, replaced, to } of beneath) {
+    for (const { rule, ...transition } of replaced) {
+      use(rule);
+      since(transition, used);
+    }
+    if (caller.kind === 'onto') {
+      use(caller.rule);
+      since({ head: caller.head, to }, used);
+    }
+    at = to;
+  }
+  for (;;) {
+    const by = runs.derivation(at);
+    if (by.kind === 'alone') {
+      popping(by.of.above!, by.control, by.weight, at.symbol, used);
+      at = by.of;
+      continue;
+    }
+    use(by.rule);
+    if (!by.on) return;
+    since(by.on, used);
+    at = by.on.to;
+  }
+}
+
+/** Collects what was used since the place of a transition was come to, the last first. */
+function since({ head, to }: Transition, used: Used[]): void {
+  for (let at = head; ;) {
+    const last = lastChange(at, to);
+    if (last === 'pushed') return;
+    if (last === 'uncovered') {
+      popping(to.above!, at.control, weightOf({ head: at, to }), at.symbol, used);
+      return;
+    }
+    undo(last, at, used);
+    at = last.head;
+  }
+}
+
+/** Collects what was used from when a place was come to until what was pushed above it was popped, the last first. */
+function popping(place: Place, control: Control, weight: number, top: StackSymbol, used: Used[]): void {
+  const last = lastPop(place, control, weight);
+  undo(last, { control, symbol: top }, used);
+  since({ head: last.head, to: place }, used);
+}
+
+/** Collects what a head's rule began, up to where a control state was come to with a symbol on top, the last first. */
+function undo({ rule, popped }: Change, { control, symbol }: Pick<Head, 'control' | 'symbol'>, used: Used[]): void {
+  if (!popped) {
+    used.push({ rule, top: symbol });
+    return;
+  }
+  popping(popped.place, control, popped.weight, symbol, used);
+  used.push({ rule, top: rule.word[0]! });
+}
+
+/** The taps of a run: an event may take several rules. */
+export function tapsOf(used: readonly Used[]): Tap[] {
+  const walk: Tap[] = [];
+  // What each tab shows when it is come back to.
+  const tops = new Map<number, Screen>();
+  for (const {
+    rule: { event, place, shows, tabs },
+    top,
+  } of used) {
+    if (tabs === 'anew') tops.clear();
+    if (tabs !== 'shown') tops.set(place, top.screen);
+    const shown = shows ? (tops.get(shows.place) ?? shows.screen) : (tops.get(place) ?? top.screen);
+    if (event) walk.push({ ...event, shows: shown });
+    else if (walk.length > 0) walk[walk.length - 1] = { ...walk.at(-1)!, shows: shown };
+  }
+  return walk;
+}

@@ -1,0 +1,125 @@
+import type { Link, Screen, Step } from '../../plan/model';
+import type { Agenda, Arrival } from './agenda';
+import { Blocks, Numbering } from './blocks';
+import type { Valuation } from './valuations';
+
+/** A frame as far as steps can tell it from others. */
+export interface Frame {
+  readonly screen: Screen;
+  readonly modal: boolean;
+  /** What a gate puts off; null for all other frames. */
+  readonly putOff: Arrival | null;
+}
+
+export interface StackSymbol extends Frame {
+  readonly id: number;
+  /** Whether it is the last frame of its stack, and whether a gate lies beneath it: with these every step is a plain push or pop. */
+  readonly last: boolean;
+  readonly gateBeneath: boolean;
+}
+
+export interface Control {
+  readonly number: number;
+  readonly valuation: Valuation;
+  /** The stack that is active. */
+  readonly place: number;
+  /** What is still to be done before the next event; null where the app waits for one. */
+  readonly agenda: Agenda | null;
+  /** Whether the watched screen has been on top. */
+  readonly seen: boolean;
+}
+
+/** The stack symbols, control states and arrivals of a pushdown system, each the same object wherever it is met. */
+export class Alphabet {
+  /** How control states are numbered. */
+  readonly blocks: Blocks;
+  private readonly symbols = new Map<number, StackSymbol>();
+  private readonly controls = new Map<string | number, Control>();
+  // Those that wait for an event are alike in what happens to them, and go into blocks of their own.
+  private readonly idle: Numbering;
+  private readonly busy: Numbering;
+  private readonly arrivals = new Map<Link | Screen, Map<Arrival['kind'], Arrival>>();
+  private arrivalCount = 0;
+  private readonly stepsIds = new Map<readonly Step[], number>();
+
+  /**
+   * @param screens how many there are
+   * @param places how many stacks there are
+   * @param valuations how many values flags can have together
+   * @param watches whether control states remember that a screen has been on top
+   */
+  constructor(
+    private readonly screens: number,
+    private readonly places: number,
+    valuations: number,
+    watches: boolean,
+  ) {
+    this.blocks = new Blocks(valuations * places * (watches ? 2 : 1));
+    this.idle = new Numbering(this.blocks, 0);
+    this.busy = new Numbering(this.blocks, 1);
+  }
+
+  arrival(kind: Arrival['kind'], screen: Screen, link: Link | null): Arrival {
+    const of = link ?? screen;
+    let byKind = this.arrivals.get(of);
+    if (!byKind) this.arrivals.set(of, (byKind = new Map()));
+    let arrival = byKind.get(kind);
+    if (!arrival) byKind.set(kind, (arrival = { id: this.arrivalCount++, kind, screen, link }));
+    return arrival;
+  }
+
+  /** Frames as symbols, the top first; given bottom first. */
+  word(frames: readonly Frame[], bottom: boolean, gateBeneath: boolean): StackSymbol[] {
+    let gate = gateBeneath;
+    const word = frames.map((frame, index) => {
+      const symbol = this.symbol(frame, bottom && index === 0, gate);
+      gate ||= frame.putOff !== null;
+      return symbol;
+    });
+    return word.reverse();
+  }
+
+  private symbol({ screen, modal, putOff }: Frame, last: boolean, gateBeneath: boolean): StackSymbol {
+    const key =
+      ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 8 +
+      (modal ? 4 : 0) +
+      (last ? 2 : 0) +
+      (gateBeneath ? 1 : 0);
+    let symbol = this.symbols.get(key);
+    if (!symbol) this.symbols.set(key, (symbol = { id: this.symbols.size, screen, modal, putOff, last, gateBeneath }));
+    return symbol;
+  }
+
+  control(valuation: Valuation, place: number, agenda: Agenda | null, seen: boolean): Control {
+    const waiting = (valuation * this.places + place) * 2 + (seen ? 1 : 0);
+    const key = agenda ? `${waiting} ${this.keyOf(agenda)}` : waiting;
+    let control = this.controls.get(key);
+    if (!control) {
+      control = { number: (agenda ? this.busy : this.idle).next(), valuation, place, agenda, seen };
+      this.controls.set(key, control);
+    }
+    return control;
+  }
+
+  private keyOf(agenda: Agenda): string {
+    const parts: string[] = [];
+    for (let at: Agenda | null = agenda; at; at = at.next) {
+      const { item } = at;
+      if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
+      else if (item.kind === 'left' || item.kind === 'tabs') parts.push(`${item.kind} ${item.shows?.place ?? ''}`);
+      else
+        parts.push(
+          item.kind === 'arrive' ? `a${item.arrival.id}` : `m${item.arrival.id}.${item.at.index}.${item.level}`,
+        );
+    }
+    return parts.join('/');
+  }
+
+  private stepsId(steps: readonly Step[]): number {
+    let id = this.stepsIds.get(steps);
+    if (id === undefined) this.stepsIds.set(steps, (id = this.stepsIds.size));
+    return id;
+  }
+}
+
+export const frameOf = (screen: Screen): Frame => ({ screen, modal: screen.shape !== null, putOff: null });

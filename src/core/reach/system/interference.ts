@@ -1,0 +1,201 @@
+import type { Branch, Screen, Step } from '../../plan/model';
+import { eachStep, eachStepList } from '../../plan/steps';
+import { remembered } from '../../base/remembered';
+import { FlagEffects } from './flag-effects';
+import type { Work } from '../../base/slices';
+import type { Control, StackSymbol } from './alphabet';
+import type { Sets, Valuation, Valuations } from './valuations';
+import type { VariantOf } from './variant';
+
+/** What a tab can do to the flags: from which values to which. */
+type Changes = Map<Valuation, Set<Valuation>>;
+
+/** A head that some run reaches. */
+export interface Shown {
+  readonly head: { readonly control: Control; readonly symbol: StackSymbol };
+}
+
+/** A system that says which branches can happen on a screen. */
+interface Offering {
+  branchesAt(control: Control, screen: Screen): Iterable<Branch>;
+}
+
+/** How many heads are looked at between two pauses: a few milliseconds of work. */
+const slice = 1_000;
+
+/** Safety limit for degenerate plans: so many values are looked at where any step may come next. */
+const mostAnyhow = 4096;
+
+/**
+ * What tabs do to one another: the values that flags can have when a tab is shown again, for those that they had when it was left.
+ *
+ * Thread-modular analysis (Flanagan, Qadeer, SPIN 2003) with tabs for threads: each tab is analysed by itself, and what it can
+ * do to the flags is taken to happen at any time while another tab waits. What a tab can do is learned from its analysis,
+ * again and again until nothing new is learned: a least fixed point. What empties all stacks interferes with no tab, since none is
+ * then left as it was.
+ */
+export class Interference {
+  private readonly effects: FlagEffects;
+  /** By place and values, the screens that were seen on top. */
+  private readonly seen: Map<Valuation, Set<Screen>>[] = [];
+  /** By the place of the tab that makes them. */
+  private readonly changesOf: Changes[] = [];
+  /** Those that count for the tab that makes them, too: it is left before the event ends. */
+  private readonly changesOfAll: Changes = new Map();
+  private readonly knownTops = new Map<string, ReadonlySet<Screen>>();
+  private readonly known = new Map<string, readonly Valuation[]>();
+  /** Whether some `else` switches to a tab. */
+  private readonly elseSwitches: boolean;
+  /** The steps that set a flag, wherever they stand. */
+  private knownSettings: readonly Sets[] | null = null;
+  /** The values from which any of them may come next. */
+  private readonly anyhow = new Set<Valuation>();
+  /** Whether there were too many of these: not all that tabs can do was learned. */
+  exhausted = false;
+  private isNew = false;
+  private readonly asks: boolean;
+
+  constructor(
+    private readonly variant: VariantOf,
+    private readonly valuations: Valuations,
+  ) {
+    this.effects = new FlagEffects(variant, valuations);
+    this.asks = variant.asking.length > 0;
+    this.elseSwitches = variant.asking.some(({ needs }) =>
+      needs.some(({ otherwise }) => [...eachStep(otherwise)].some((step) => this.isTabSwitch(step))),
+    );
+  }
+
+  /** The screens that can be on top of a tab when it is shown again with these values. Costs O(values with which it was left), once for each. */
+  tops(place: number, valuation: Valuation): ReadonlySet<Screen> {
+    return remembered(this.knownTops, `${place} ${valuation}`, () => {
+      const tops = new Set<Screen>();
+      for (const [left, screens] of this.seen[place] ?? []) {
+        if (this.after(place, left).includes(valuation)) for (const screen of screens) tops.add(screen);
+      }
+      return tops;
+    });
+  }
+
+  /** The values that flags can have when a tab is shown again; those that they had among them. Costs O(values · changes), once for each. */
+  after(place: number, valuation: Valuation): readonly Valuation[] {
+    const key = `${place} ${valuation}`;
+    let all = this.known.get(key);
+    if (!all) {
+      const reached = new Set([valuation]);
+      for (const from of reached) {
+        this.changesOf.forEach((changes, by) => {
+          if (by !== place) for (const to of changes.get(from) ?? []) reached.add(to);
+        });
+        for (const to of this.changesOfAll.get(from) ?? []) reached.add(to);
+      }
+      this.known.set(key, (all = [...reached]));
+    }
+    return all;
+  }
+
+  /**
+   * Learns from an analysis what tabs do; says whether any of it matters and is new. Costs O(heads · branches).
+   *
+   * @param system the system that was analysed
+   * @param sights the heads that were reached and wait for an event
+   */
+  *learn(system: Offering, sights: readonly Shown[]): Work<boolean> {
+    this.isNew = false;
+    for (const [index, { head }] of sights.entries()) {
+      if (index % slice === slice - 1) yield;
+      const {
+        control: { place, valuation },
+        symbol: { screen },
+      } = head;
+      if (place === 0) continue;
+      const seen = (this.seen[place] ??= new Map());
+      const screens = seen.get(valuation) ?? new Set();
+      seen.set(valuation, screens);
+      if (screens.has(screen)) continue;
+      screens.add(screen);
+      // Whether an arrival at the tab is put off depends on what is on top of it.
+      if (this.asks) this.isNew = true;
+      for (const branch of system.branchesAt(head.control, screen)) {
+        if (this.leavesMidway(branch)) this.changeMidway(branch.steps, valuation);
+        else this.change(place, valuation, this.effects.after(branch.steps, valuation));
+      }
+      if (this.elseSwitches) this.changeAnyhow(valuation);
+    }
+    // A tap on a tab arrives at what is on top there.
+    const asking = new Set(this.variant.roots.flatMap(([root]) => (root.needs.length > 0 ? [root] : [])));
+    for (const seen of this.seen)
+      for (const screens of seen?.values() ?? [])
+        for (const screen of screens) if (screen.needs.length > 0) asking.add(screen);
+    if (asking.size > 0) {
+      this.seen.forEach((seen, place) => {
+        for (const valuation of seen.keys())
+          this.change(this.elseSwitches ? null : place, valuation, this.effects.afterArrival(asking, valuation));
+      });
+    }
+    if (this.isNew) {
+      this.known.clear();
+      this.knownTops.clear();
+    }
+    return this.isNew;
+  }
+
+  /** Whether an event goes on after it has left a tab: what it does then it does to that tab, too. */
+  private leavesMidway({ steps }: Branch): boolean {
+    return (
+      this.elseSwitches ||
+      steps.slice(0, -1).some((step) => [...eachStep([step])].some((each) => this.isTabSwitch(each)))
+    );
+  }
+
+  /** Between any two steps the tab may be left, and another one be shown. */
+  private changeMidway(steps: readonly Step[], before: Valuation): void {
+    for (let at = 0; at <= steps.length; at++) {
+      for (const now of this.effects.after(steps.slice(0, at), before)) {
+        this.change(null, before, [now]);
+        this.change(null, now, this.effects.after(steps.slice(at), now));
+      }
+    }
+  }
+
+  /** Every step that sets a flag may come next, where an else may leave a tab in its middle. */
+  private changeAnyhow(before: Valuation): void {
+    const reached = [before];
+    for (let from = reached.pop(); from !== undefined; from = reached.pop()) {
+      if (this.anyhow.has(from)) continue;
+      if (this.anyhow.size >= mostAnyhow) {
+        this.exhausted = true;
+        return;
+      }
+      this.anyhow.add(from);
+      for (const step of this.settings()) {
+        const to = this.valuations.set(from, step);
+        this.change(null, from, [to]);
+        reached.push(to);
+      }
+    }
+  }
+
+  /** @param by the place of the tab that makes the change; null where it counts for that tab, too */
+  private change(by: number | null, from: Valuation, all: Iterable<Valuation>): void {
+    const changes = by === null ? this.changesOfAll : (this.changesOf[by] ??= new Map());
+    for (const to of all) {
+      if (to === from) continue;
+      const known = changes.get(from) ?? new Set();
+      changes.set(from, known);
+      if (known.has(to)) continue;
+      known.add(to);
+      this.isNew = true;
+    }
+  }
+
+  private settings(): readonly Sets[] {
+    return (this.knownSettings ??= [...eachStepList(this.variant.plan, this.variant.name)].flatMap(({ steps }) =>
+      [...eachStep(steps)].filter((step) => step.kind === 'sets'),
+    ));
+  }
+
+  private isTabSwitch(step: Step): boolean {
+    return step.kind === 'switch' && !!step.call?.target && this.variant.placeOf(step.call.target) !== undefined;
+  }
+}

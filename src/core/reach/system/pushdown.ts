@@ -1,0 +1,421 @@
+/**
+ * One variant of a plan as a pushdown system. Its control states are the values of the flags that matter, which tab is active,
+ * and, within an event, what is still to be done. Its stack symbols are frames: a screen, whether it is modal, the arrival that
+ * a gate puts off, whether it is the last frame, and whether a gate lies beneath it.
+ *
+ * What empties the stack puts a last frame on top instead: nothing ever looks below one.
+ */
+import type { Branch, Entry, Link, Plan, Screen, Tab } from '../../plan/model';
+import type { Event } from '../../walk/walker';
+import type { Arrival, Shown } from './agenda';
+import { Alphabet, frameOf, type Control, type Frame, type StackSymbol } from './alphabet';
+import { Interference, type Shown as ShownHead } from './interference';
+import { Machines, type Outcome } from './machine';
+import type { Work } from '../../base/slices';
+import { Valuations, type Valuation } from './valuations';
+import { variantOf, type Offer, type VariantOf } from './variant';
+
+/**
+ * `(p, γ) → (p', word)`, the word with its top first. What is the same for many `p` is one rule: which `p'` it leads to is what
+ * `Pushdown.target` says.
+ */
+export interface PushdownRule extends Omit<Outcome, 'valuation'> {
+  /** The flags afterwards; null where they are as `sets` leaves those that were before. */
+  readonly valuation: Valuation | null;
+  /** Whether the watched screen has been on top by then; null where that is as before, or was on top just now. */
+  readonly seen: boolean | null;
+  /** Null where it goes on with an event that has begun. */
+  readonly event: Event | null;
+  /** The branch of a trigger or menu item that was taken. */
+  readonly branch: Branch | null;
+}
+
+/** Rules that ask for no flag, by what leads to them. */
+type Fixed = Map<Branch | Tab | Link | Entry, readonly PushdownRule[]>;
+
+export class Pushdown {
+  readonly variant: VariantOf;
+  readonly valuations: Valuations;
+  /** What tabs do to one another, as far as it was learned; null where each tab is taken by itself. */
+  readonly interference: Interference | null;
+  private readonly alphabet: Alphabet;
+  private readonly machines: Machines;
+  /** By the numbers of symbols and places. */
+  private readonly fixed: Fixed[] = [];
+  /** By the same, and by which branches are possible. */
+  private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
+  private readonly fixedDoors: Fixed = new Map();
+  private readonly doors: readonly { readonly event: Event; readonly door: Link | Entry; readonly arrival: Arrival }[];
+  /** Where events go on that have switched to a tab. */
+  private continued: readonly Control[] = [];
+  /** Taking a frame off, by places. */
+  private readonly backOf: readonly PushdownRule[];
+
+  /**
+   * @param watched the screen of which each control state is to remember whether it has been on top
+   * @param tabs `interfering` where tabs that share flags may do to one another what was learned of them (see
+   *   `Interference`). Once nothing is left to learn, the system has all that runs can do, and perhaps more
+   */
+  constructor(
+    plan: Plan,
+    variant: string,
+    readonly watched: Screen | null = null,
+    tabs: 'alone' | 'interfering' = 'alone',
+  ) {
+    this.variant = variantOf(plan, variant);
+    this.valuations = new Valuations(plan, variant);
+    this.alphabet = new Alphabet(
+      plan.screens.length,
+      this.variant.tabs.length + 1,
+      this.valuations.count,
+      watched !== null,
+    );
+    this.interference = tabs === 'interfering' ? new Interference(this.variant, this.valuations) : null;
+    this.machines = new Machines(this.variant, this.valuations, this.alphabet, this.interference);
+    this.doors = [
+      ...this.variant.links.map(
+        (link) =>
+          ({
+            event: { kind: 'link', link },
+            door: link,
+            arrival: this.alphabet.arrival('link', link.screen, link),
+          }) as const,
+      ),
+      ...this.variant.entries.map(
+        (entry) =>
+          ({
+            event: { kind: 'entry', entry },
+            door: entry,
+            arrival: this.alphabet.arrival('link', entry.call!.target!, null),
+          }) as const,
+      ),
+    ];
+    this.backOf = [0, ...this.variant.tabs].map((_, place) => plainRule({ kind: 'back' }, place, []));
+  }
+
+  /** How control states are numbered. */
+  get blocks(): Alphabet['blocks'] {
+    return this.alphabet.blocks;
+  }
+
+  /** Whether a transition goes on after it has switched to a tab: two stacks would have to be known at once. */
+  get switchesMidway(): boolean {
+    return this.machines.midway.size > 0;
+  }
+
+  /**
+   * Learns from its analysis what tabs do to one another; says whether the system has changed by it, so that it has to be
+   * analysed anew. A system whose tabs are taken by themselves has nothing to learn.
+   */
+  *learn(sights: readonly ShownHead[]): Work<boolean> {
+    if (!this.interference) return false;
+    const isNew = yield* this.interference.learn(this, sights);
+    const before = this.continued.length;
+    this.continued = [...this.machines.midway];
+    if (!isNew && this.continued.length === before) return false;
+    this.fixed.length = 0;
+    this.lists.length = 0;
+    this.fixedDoors.clear();
+    return true;
+  }
+
+  /** How much was worked off so far to make rules. */
+  get spent(): number {
+    return this.machines.spent;
+  }
+
+  /** Whether an event ran into a bound: not all that can follow is then in the system. */
+  get bounded(): boolean {
+    return this.machines.bounded;
+  }
+
+  /** What a cold start leads to, from the initial values of the flags. */
+  coldStart(): readonly PushdownRule[] {
+    const { start } = this.variant;
+    return start
+      ? this.machines
+          .anew(this.valuations.initial, this.alphabet.arrival('reset', start, null))
+          .map((outcome) => ruleOf(outcome, null, null))
+      : [];
+  }
+
+  /** What links and entries lead to, whatever is on the stack: they empty it. */
+  *fromOutside(valuation: Valuation): Generator<PushdownRule, void, void> {
+    for (const { event, door, arrival } of this.doors)
+      yield* this.rulesFor(this.valuations.count === 1 ? null : this.fixedDoors, door, event, null, () =>
+        this.machines.anew(valuation, arrival),
+      );
+  }
+
+  /** Whether links or entries open anything. */
+  get hasDoors(): boolean {
+    return this.doors.length > 0;
+  }
+
+  /** The control state that waits for an event with these flags and in this place. */
+  waiting(valuation: Valuation, place: number): Control {
+    return this.alphabet.control(valuation, place, null, false);
+  }
+
+  /** A frame that is no gate, with no gate beneath, as a symbol. */
+  symbolOf({ screen, modal }: Pick<Frame, 'screen' | 'modal'>, last: boolean): StackSymbol {
+    return this.alphabet.word([{ screen, modal, putOff: null }], last, false)[0]!;
+  }
+
+  /** The control state in which a rule ends that begins with these flags. */
+  target({ valuation, sets, place, agenda, seen }: PushdownRule, before: Valuation, seenBefore: boolean): Control {
+    let after = valuation ?? before;
+    if (valuation === null) for (const step of sets) after = this.valuations.set(after, step);
+    return this.alphabet.control(after, place, agenda, seen ?? seenBefore);
+  }
+
+  /** The same by a rule of a head. */
+  targetOf(control: Control, symbol: StackSymbol, rule: PushdownRule): Control {
+    return this.target(rule, control.valuation, this.hasSeen(control, symbol));
+  }
+
+  /** Whether the watched screen has been on top once a head has been. */
+  hasSeen({ seen, agenda }: Control, { screen }: StackSymbol): boolean {
+    return seen || (agenda === null && screen === this.watched);
+  }
+
+  /** All rules of a head. */
+  rules(control: Control, symbol: StackSymbol): readonly PushdownRule[] {
+    const { valuation, place, agenda } = control;
+    const { variant, machines } = this;
+    if (agenda?.item.kind === 'left') return [this.backToLeft(control, symbol)];
+    if (agenda?.item.kind === 'tabs') return this.toOtherTabs(control, agenda.item.shows);
+    if (agenda) return machines.goOn(control, agenda, symbol).map((outcome) => ruleOf(outcome, null, null));
+    const offers = variant.offersOn(symbol.screen);
+    const possible = offers.map(({ branches }) => this.possible(branches, valuation));
+    const at = symbol.id * (variant.tabs.length + 1) + place;
+    if (this.valuations.count === 1) return this.rulesOf(control, symbol, offers, possible, null);
+    // Heads that differ in flags alone have the same rules, where these ask for no flag but to choose their branches.
+    const lists = (this.lists[at] ??= new Map());
+    const key = possible
+      .map((branches, index) =>
+        branches === offers[index]!.branches
+          ? ''
+          : branches.map((branch) => offers[index]!.branches.indexOf(branch)).join(),
+      )
+      .join(';');
+    const known = lists.get(key);
+    if (known) return known;
+    const dependsOnFlags = this.watchFlags();
+    const rules = this.rulesOf(control, symbol, offers, possible, (this.fixed[at] ??= new Map()));
+    if (!dependsOnFlags() && !(this.interference && place > 0)) lists.set(key, rules);
+    return rules;
+  }
+
+  private rulesOf(
+    control: Control,
+    symbol: StackSymbol,
+    offers: readonly Offer[],
+    possible: readonly (readonly Branch[])[],
+    fixed: Fixed | null,
+  ): readonly PushdownRule[] {
+    const { place } = control;
+    const { machines } = this;
+    const rules: PushdownRule[] = [];
+    for (let index = 0; index < offers.length; index++) {
+      for (const branch of possible[index]!) {
+        for (const rule of this.rulesFor(fixed, branch, offers[index]!.event, branch, () =>
+          machines.branch(control, symbol, branch),
+        ))
+          rules.push(rule);
+      }
+    }
+    for (const tab of this.tabsIn(place)) {
+      const root = tab.call?.target;
+      if (root)
+        rules.push(...this.rulesFor(fixed, tab, { kind: 'tab', tab }, null, () => machines.tab(control, symbol, root)));
+    }
+    const back = this.back(place, symbol);
+    if (back) rules.push(back);
+    if (this.interference && place > 0)
+      rules.push(
+        ...this.comingBack(control, symbol, this.interference),
+        ...this.goingOn(control, symbol, this.interference),
+      );
+    // Without the room that arrays keep to grow: there are tens of thousands.
+    return rules.slice();
+  }
+
+  /**
+   * The tabs a tap on which is looked at. A tap on that which is shown shows its screen once more; where there is no other, what
+   * that screen needs may fail then.
+   */
+  private tabsIn(place: number): readonly Tab[] {
+    if (place === 0) return [];
+    const { tabs, roots, asking } = this.variant;
+    return this.interference
+      ? tabs
+      : this.watched || (roots.length === 1 && asking.length > 0)
+        ? [tabs[place - 1]!]
+        : [];
+  }
+
+  /** What comes of something; worked out once for all values of flags where it asks for none. `fixed` is null where there is one only. */
+  private rulesFor(
+    fixed: Fixed | null,
+    of: Branch | Tab | Link | Entry,
+    event: Event,
+    branch: Branch | null,
+    work: () => readonly Outcome[],
+  ): readonly PushdownRule[] {
+    const known = fixed?.get(of);
+    if (known) return known;
+    const dependsOnFlags = this.watchFlags();
+    const rules = work().map((outcome) => ruleOf(outcome, event, branch));
+    if (!fixed || dependsOnFlags()) return rules;
+    const same = rules.map((rule) => ({ ...rule, valuation: null }));
+    fixed.set(of, same);
+    return same;
+  }
+
+  /** Returns a function that tells whether what was worked off since then would differ for other flags. */
+  private watchFlags(): () => boolean {
+    const {
+      valuations: { decided },
+      machines: { leftMidway },
+    } = this;
+    return () => this.valuations.decided > decided || this.machines.leftMidway > leftMidway;
+  }
+
+  /** Leaving the tab and coming back to it: by then flags may have changed, and the watched screen may have been seen. */
+  private comingBack(control: Control, symbol: StackSymbol, interference: Interference): PushdownRule[] {
+    const { valuation, place } = control;
+    const tab = this.variant.tabs[place - 1]!;
+    const seen = this.hasSeen(control, symbol);
+    return interference
+      .after(place, valuation)
+      .flatMap((later) =>
+        (this.watched && !seen ? [false, true] : [seen]).flatMap((was) =>
+          later === valuation && was === seen
+            ? []
+            : [{ ...plainRule({ kind: 'tab', tab }, place, [symbol]), valuation: later, seen: was }],
+        ),
+      );
+  }
+
+  /** Events that began in another tab, have switched to this one, and go on. */
+  private goingOn(control: Control, symbol: StackSymbol, interference: Interference): PushdownRule[] {
+    const { place } = control;
+    const tab = this.variant.tabs[place - 1]!;
+    const seen = this.hasSeen(control, symbol);
+    const here = this.continued.filter((each) => each.place === place);
+    const later = here.length > 0 ? interference.after(place, control.valuation) : [];
+    return here
+      .filter(({ valuation }) => later.includes(valuation))
+      .flatMap(({ valuation, agenda }) =>
+        (this.watched && !seen ? [false, true] : [seen]).map((was) => ({
+          ...plainRule({ kind: 'tab', tab }, place, [symbol]),
+          valuation,
+          agenda,
+          seen: was,
+        })),
+      );
+  }
+
+  /** To the other tabs, all of which have their root alone; one of them may be shown already. */
+  private toOtherTabs({ valuation, place }: Control, shows: Shown | null): PushdownRule[] {
+    return this.roots(valuation)
+      .filter(({ control }) => control.place !== place)
+      .map(({ control, symbol }) => ({
+        ...plainRule({ kind: 'tab', tab: this.variant.tabs[control.place - 1]! }, control.place, [symbol]),
+        ...(control.place === shows?.place ? { event: null } : {}),
+        tabs: 'shown',
+      }));
+  }
+
+  /** By its tab to a stack that was changed just before it was left. */
+  private backToLeft({ place }: Control, symbol: StackSymbol): PushdownRule {
+    return plainRule({ kind: 'tab', tab: this.variant.tabs[place - 1]! }, place, [symbol]);
+  }
+
+  /** The branches that can happen, in their order. */
+  private possible(branches: readonly Branch[], valuation: Valuation): readonly Branch[] {
+    if (branches.length === 1 && !branches[0]!.condition) return branches;
+    const possible: Branch[] = [];
+    for (const branch of branches) {
+      const outcome = branch.condition ? this.valuations.outcome(branch.condition, valuation) : 'holds';
+      if (outcome !== 'fails') possible.push(branch);
+      if (outcome === 'holds') break;
+    }
+    return possible;
+  }
+
+  /** The branches that can happen on a screen, whether anything follows them or they leave the app. */
+  *branchesAt({ valuation }: Control, screen: Screen): Generator<Branch, void, void> {
+    for (const { branches } of this.variant.offersOn(screen)) yield* this.possible(branches, valuation);
+  }
+
+  /** A tab's root alone on its stack. */
+  private rootOf(screen: Screen): StackSymbol {
+    return this.alphabet.word([frameOf(screen)], true, false)[0]!;
+  }
+
+  /** Each tab's root alone on its stack, and the control state that waits there; of tabs with the same root the first is the one that is ever shown. */
+  roots(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
+    return this.variant.roots.map(([screen, place]) => ({
+      control: this.waiting(valuation, place),
+      symbol: this.rootOf(screen),
+    }));
+  }
+
+  /** The same by the time that they are come to, with these flags or what other tabs have made of them by then. */
+  rootsFrom(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
+    const { variant, interference } = this;
+    if (!interference) return this.roots(valuation);
+    return variant.roots.flatMap(([, place]) =>
+      interference
+        .after(place, valuation)
+        .flatMap((later) => this.roots(later).filter(({ control }) => control.place === place)),
+    );
+  }
+
+  private back(place: number, symbol: StackSymbol): PushdownRule | null {
+    if (!symbol.last) return this.backOf[place]!;
+    // That the first tab is shown then, as it was left, changes nothing.
+    if (this.variant.backLeavesFrom(place) || !this.interference) return null;
+    return { ...plainRule({ kind: 'back' }, 1, [this.rootOf(this.variant.firstTab!)]), tabs: 'shown' };
+  }
+}
+
+// Written out: a spread takes twice the time, and there are tens of thousands.
+const ruleOf = (
+  { valuation, sets, place, agenda, word, missing, shows, tabs, keepsTop, leaves }: Outcome,
+  event: Event | null,
+  branch: Branch | null,
+): PushdownRule => ({
+  valuation,
+  sets,
+  place,
+  agenda,
+  word,
+  missing,
+  shows,
+  tabs,
+  keepsTop,
+  leaves,
+  seen: null,
+  event,
+  branch,
+});
+
+/** One that leaves the flags as they are; without an event it goes on with one, or starts. */
+export const plainRule = (event: Event | null, place: number, word: readonly StackSymbol[]): PushdownRule => ({
+  valuation: null,
+  sets: [],
+  place,
+  agenda: null,
+  word,
+  missing: [],
+  shows: null,
+  tabs: 'kept',
+  keepsTop: false,
+  leaves: false,
+  seen: null,
+  event,
+  branch: null,
+});

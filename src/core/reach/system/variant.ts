@@ -1,0 +1,130 @@
+import {
+  isIn,
+  type Branch,
+  type Call,
+  type Entry,
+  type Link,
+  type MenuItem,
+  type Plan,
+  type Screen,
+  type Tab,
+} from '../../plan/model';
+import { menuLeadsTo } from '../../plan/steps';
+import { remembered } from '../../base/remembered';
+import type { Event } from '../../walk/walker';
+import type { Arrival } from './agenda';
+
+/** What a screen offers. */
+export interface Offer {
+  readonly event: Event;
+  readonly branches: readonly Branch[];
+}
+
+const known = new WeakMap<Plan, Map<string, VariantOf>>();
+
+/** A plan as one variant has it; made once. */
+export const variantOf = (plan: Plan, name: string): VariantOf =>
+  remembered(
+    remembered(known, plan, () => new Map<string, VariantOf>()),
+    name,
+    () => new VariantOf(plan, name),
+  );
+
+/** A plan as one variant has it. Place 0 is the main stack, place n the stack of the n-th tab. */
+export class VariantOf {
+  readonly tabs: readonly Tab[];
+  readonly links: readonly Link[];
+  /** Those that name the screen that they open. */
+  readonly entries: readonly Entry[];
+  /** The screens that need something. */
+  readonly asking: readonly Screen[];
+  /** The roots of tabs, each with its place; of tabs with the same one the first. */
+  readonly roots: readonly (readonly [Screen, number])[];
+  private readonly tabOf = new Map<Screen, number>();
+  private readonly offers: (readonly Offer[])[] = [];
+  private items: readonly (readonly Offer[])[] | null = null;
+
+  constructor(
+    readonly plan: Plan,
+    readonly name: string,
+  ) {
+    this.tabs = plan.tabBars.find((bar) => isIn(bar.only, name))?.tabs ?? [];
+    this.tabs.forEach((tab, index) => {
+      const root = tab.call?.target;
+      if (root && this.has(root) && !this.tabOf.has(root)) this.tabOf.set(root, index + 1);
+    });
+    this.roots = [...this.tabOf];
+    this.links = plan.screens.flatMap((screen) => (this.has(screen) ? screen.links : []));
+    this.entries = plan.entries.filter(({ call, only }) => call?.target && isIn(only, name) && this.has(call.target));
+    this.asking = plan.screens.filter((screen) => this.has(screen) && screen.needs.length > 0);
+  }
+
+  has(screen: Screen): boolean {
+    return isIn(screen.only, this.name);
+  }
+
+  /** The start screen; null where the variant has none. */
+  get start(): Screen | null {
+    const start = this.plan.start?.target;
+    return start && this.has(start) ? start : null;
+  }
+
+  /** The place of the tab whose root a screen is; undefined where it is none. */
+  placeOf(root: Screen): number | undefined {
+    return this.tabOf.get(root);
+  }
+
+  /** The root of the first tab, to which Back on the last frame of another one goes; null where there is none. */
+  get firstTab(): Screen | null {
+    const first = this.tabs[0]?.call?.target;
+    return first && this.has(first) ? first : null;
+  }
+
+  /** Whether Back on the last frame leaves the app. */
+  backLeavesFrom(place: number): boolean {
+    return place <= 1 || this.plan.backLeaves || !this.firstTab;
+  }
+
+  /** Whether an arrival empties all stacks first, also where it is put off. */
+  emptiesAll({ kind, screen }: Arrival): boolean {
+    return kind === 'link' || kind === 'reset' || (kind === 'switch' && !this.tabOf.has(screen));
+  }
+
+  /** The stack that a link builds, bottom first. */
+  built(screen: Screen, link: Link | null): Screen[] {
+    const { start } = this.plan;
+    const under: readonly Call[] = link?.under ?? (start && start.target !== screen ? [start] : []);
+    return [...under.flatMap((call) => (call.target && this.has(call.target) ? [call.target] : [])), screen];
+  }
+
+  /** The triggers and menu items that a screen shows. */
+  offersOn(screen: Screen): readonly Offer[] {
+    return (this.offers[screen.index] ??= [
+      ...screen.transitions.flatMap((transition): Offer[] =>
+        isIn(transition.only, this.name)
+          ? [{ event: { kind: 'trigger', transition }, branches: transition.branches }]
+          : [],
+      ),
+      ...(this.items ??= this.itemsByScreen())[screen.index]!,
+    ]);
+  }
+
+  /** By the index of the screen, the menu items that it shows. */
+  private itemsByScreen(): Offer[][] {
+    const { plan, name } = this;
+    const byScreen = plan.screens.map((): Offer[] => []);
+    for (const { only, on, items } of plan.menus) {
+      if (!isIn(only, name)) continue;
+      const offers = items.map((item): Offer => ({ event: { kind: 'item', item }, branches: item.branches }));
+      for (const screen of on === 'all' ? plan.screens : on === 'roots' ? this.rootsOf(items) : on)
+        byScreen[screen.index]!.push(...offers);
+    }
+    return byScreen;
+  }
+
+  /** The screens on which a menu stands that is shown on roots. */
+  private rootsOf(items: readonly MenuItem[]): Set<Screen> {
+    const { start } = this.plan;
+    return new Set([...(start?.target ? [start.target] : []), ...this.tabOf.keys(), ...menuLeadsTo(items)]);
+  }
+}

@@ -1,0 +1,81 @@
+import type { Plan, Screen } from '../../plan/model';
+import { observe, type Observed } from '../explicit/observe';
+import type { ExactStacks } from '../queries/exact-stacks';
+import type { UpperBound } from '../queries/upper-bound';
+
+/** What Back does on one screen of one variant. */
+export interface Back {
+  /** What it can reveal, in the order of the plan. */
+  readonly reveals: readonly Screen[];
+  /** Those of them that lie beneath it in its own stack. */
+  readonly within: readonly Screen[];
+  /** Whether it can go to the first tab, with whatever is on top there. */
+  readonly toFirstTab: boolean;
+  /** Whether that is all; otherwise it is what was seen, and there may be more. */
+  readonly whole: boolean;
+  /** Whether it can leave the app; null where that was not seen and is not ruled out. */
+  readonly leaves: boolean | null;
+  /** Whether a header arrow is shown, over all runs; null where the screen was not seen, or perhaps not all of it. */
+  readonly arrow: 'always' | 'never' | 'sometimes' | null;
+  /** The most frames that a stack has with it on top, and without a bound (null) the ring that piles up; null where that is not known. */
+  readonly deepest: { readonly frames: number | null; readonly ring: readonly Screen[] } | null;
+}
+
+/** What Back does on each screen, seen in walks: perhaps not all. */
+export function backInWalks(plan: Plan, variant: string): (screen: Screen) => Back {
+  let observed: Observed | null = null;
+  return (screen) => fromWalks(plan, (observed ??= observe(plan, variant)), screen);
+}
+
+/**
+ * What Back does on each screen, between two bounds: what was seen in walks, and nothing else where the upper bound allows
+ * no more.
+ *
+ * @param seen what Back was seen to do
+ */
+export function backWithin(upperBound: UpperBound, seen: (screen: Screen) => Back): (screen: Screen) => Back {
+  return (screen) => {
+    const back = seen(screen);
+    if (back.whole) return back;
+    const reveals = new Set(back.reveals);
+    const whole = [...upperBound.revealed(screen).keys()].every((other) => reveals.has(other));
+    const leaves = back.leaves ?? (upperBound.leaves(screen) ? null : false);
+    const { some, none } = upperBound.beneathTop(screen);
+    const arrow = back.arrow ?? (some && none ? null : some ? 'always' : none ? 'never' : null);
+    return { ...back, whole: whole && leaves !== null, leaves, arrow };
+  };
+}
+
+/** What Back does on a screen, read off all stacks. */
+export function backInStacks(plan: Plan, stacks: ExactStacks, screen: Screen): Back {
+  const reveals = stacks.revealed(screen);
+  const isWithin = (other: Screen): boolean => (reveals.get(other)?.beneath.length ?? 0) > 0;
+  const { some, none } = stacks.beneathTop(screen);
+  return {
+    reveals: plan.screens.filter((other) => reveals.has(other)),
+    within: plan.screens.filter(isWithin),
+    toFirstTab: stacks.goesToFirstTab(screen),
+    whole: !stacks.gaveUp,
+    leaves: stacks.leaves(screen) !== null,
+    arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null,
+    deepest: some || none ? stacks.deepestOn(screen) : null,
+  };
+}
+
+function fromWalks(
+  plan: Plan,
+  { reveals, within, toFirstTab, leaves, arrow, noArrow, whole }: Observed,
+  screen: Screen,
+): Back {
+  const some = arrow.has(screen);
+  const none = noArrow.has(screen);
+  return {
+    reveals: plan.screens.filter((other) => reveals[screen.index]!.has(other)),
+    within: plan.screens.filter((other) => within[screen.index]!.has(other)),
+    toFirstTab: toFirstTab.has(screen),
+    whole,
+    leaves: leaves.has(screen) || (whole ? false : null),
+    arrow: some && none ? 'sometimes' : !whole || some === none ? null : some ? 'always' : 'never',
+    deepest: null,
+  };
+}

@@ -1,0 +1,188 @@
+import type { Budget } from '../../base/budget';
+import { isIn, type Plan, type Screen } from '../../plan/model';
+import { saturateInterfering, type Saturated } from '../post-star/interfering';
+import type { Transition } from '../post-star/automaton';
+import { backInStacks, backWithin } from './back';
+import { Pushdown } from '../system/pushdown';
+import type { Bounded, Exact, Reach, Undecided, VariantReach, Verdict } from './reach';
+import type { Runs } from '../post-star/runs';
+import { runsWithin } from '../post-star/runs-within';
+import { Saturation } from '../post-star/saturation';
+import type { Work } from '../../base/slices';
+import { ExactStacks } from '../queries/exact-stacks';
+import { UpperBound } from '../queries/upper-bound';
+import { Explored } from '../explicit/explored';
+import { Interference } from '../system/interference';
+import { eventBefore, walkTo } from '../queries/witness';
+
+const stranded: Verdict = {
+  reachable: 'no',
+  taps: null,
+  fromOutside: false,
+  isShortest: true,
+  parent: null,
+  walk: null,
+};
+
+/**
+ * Decides what can be reached, and every stack with it, by saturating each variant's pushdown system. Where tabs share flags
+ * with one another, where there is more to work out than the budget allows, or where a plan has no start, the verdicts of
+ * the quick analysis stand.
+ *
+ * Without flags time grows with the screens and their transitions; with flags, with the values of those that conditions read
+ * and that some run gives them.
+ *
+ * @param quick the quick analysis, where it is needed
+ * @returns pauses every few milliseconds of work, so that newer text need not wait; dropping it half way does no harm
+ */
+export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Generator<void, Reach, void> {
+  const variants: VariantReach[] = [];
+  for (const [index, name] of plan.variants.entries()) {
+    const known = (): VariantReach => quick().variants[index]!;
+    const start = plan.start?.target;
+    if (!start || !isIn(start.only, name)) {
+      variants.push(known());
+      continue;
+    }
+    const saturated = yield* saturateExactly(plan, name, budget);
+    if (!saturated) variants.push(tooMuch(known()));
+    else if (yield* areTabsCoupled(saturated)) variants.push(yield* boundedReach(plan, known(), saturated, budget));
+    else variants.push(yield* stacksReach(plan, name, saturated, budget));
+  }
+  return { variants };
+}
+
+/** A verdict, with whether its walk is proved to be the shortest one. The walk stays lazy. */
+function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
+  if (verdict.isShortest === isShortest) return verdict;
+  const { reachable, taps, fromOutside, parent } = verdict;
+  return {
+    reachable,
+    taps,
+    fromOutside,
+    isShortest,
+    parent,
+    get walk() {
+      return verdict.walk;
+    },
+  };
+}
+
+/** What the quick analysis knows, where there is too much to work out. */
+const tooMuch = ({ name, verdicts, back }: VariantReach): Undecided => ({
+  kind: 'undecided',
+  because: 'too much',
+  name,
+  back,
+  verdicts: verdicts.map((verdict) => withShortest(verdict, verdict.isShortest === true)),
+});
+
+function* saturateExactly(plan: Plan, variant: string, budget: Budget): Work<Saturated | null> {
+  const system = new Pushdown(plan, variant);
+  const saturation = new Saturation(system, budget, system.hasDoors);
+  yield* saturation.run();
+  return saturation.exhausted || system.bounded ? null : { system, saturation };
+}
+
+function* stacksReach(plan: Plan, variant: string, { system, saturation }: Saturated, budget: Budget): Work<Exact> {
+  const { runs: all } = saturation;
+  const inside = system.hasDoors ? yield* runsWithin(saturation) : all;
+  const first = firstSights(inside);
+  const outside = firstSights(all);
+  const verdicts = plan.screens.map((screen): Verdict => {
+    const fromOutside = !first.has(screen);
+    const sight = first.get(screen) ?? outside.get(screen);
+    if (!sight) return stranded;
+    const runs = fromOutside ? all : inside;
+    return {
+      reachable: 'yes',
+      taps: runs.tapsOf(sight.head),
+      fromOutside,
+      isShortest: true,
+      parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
+      get walk() {
+        return walkTo(runs, sight);
+      },
+    };
+  });
+  const stacks = new ExactStacks(plan, system, saturation, inside, budget);
+  return { kind: 'exact', name: variant, verdicts, stacks, back: (screen) => backInStacks(plan, stacks, screen) };
+}
+
+/** The first sight of each screen: the one with the fewest taps. */
+function firstSights({ sights }: Runs): Map<Screen, Transition> {
+  const first = new Map<Screen, Transition>();
+  for (const sight of sights) if (!first.has(sight.head.symbol.screen)) first.set(sight.head.symbol.screen, sight);
+  return first;
+}
+
+/**
+ * Where tabs depend on one another: stacks among which all reachable ones are, each tab by itself, with what the others do to
+ * the flags meanwhile. A screen that is in none of them is stranded. What the quick analysis has left undecided of the others, or
+ * reached in more taps than the least that these stacks allow, is sought by walking.
+ */
+function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget: Budget): Work<Bounded | Undecided> {
+  const found = yield* saturateInterfering(plan, known.name, budget, exact);
+  if (!found) return tooMuch(known);
+  const { system, saturation } = found;
+  const { runs } = saturation;
+  const inside = system.hasDoors ? yield* runsWithin(saturation) : runs;
+  const upperBound = new UpperBound(plan, system, saturation, inside, budget);
+  const explored = new Explored(plan, known.name, budget);
+  const least = firstSights(inside);
+  const shown = firstSights(runs);
+  /** Whether a verdict has as few taps as the stacks from above allow. */
+  const isBest = ({ taps, fromOutside }: Verdict, screen: Screen): boolean => {
+    const sight = least.get(screen);
+    if (sight) return !fromOutside && taps === inside.tapsOf(sight.head);
+    return fromOutside && taps === runs.tapsOf(shown.get(screen)!.head);
+  };
+  const isOpen = (verdict: Verdict, screen: Screen): boolean =>
+    shown.has(screen) &&
+    (verdict.reachable === 'undecided' || (verdict.reachable === 'yes' && !isBest(verdict, screen)));
+  const walked = plan.screens.some((screen, index) => isOpen(known.verdicts[index]!, screen))
+    ? (yield* explored.all.toEnd()).walks()
+    : null;
+  const verdicts = known.verdicts.map((verdict, index): Verdict => {
+    const screen = plan.screens[index]!;
+    if (verdict.reachable === 'undecided' && !shown.has(screen)) return stranded;
+    const walk = isOpen(verdict, screen) ? walked!.get(screen) : undefined;
+    const isBetter =
+      walk &&
+      (verdict.reachable !== 'yes' ||
+        (verdict.fromOutside && !walk.fromOutside) ||
+        (verdict.fromOutside === walk.fromOutside && walk.taps < verdict.taps!));
+    const best = isBetter ? walk : verdict;
+    const isWalkedBest = walk?.isShortest === true && walk.taps === best.taps && walk.fromOutside === best.fromOutside;
+    const isShortest = best.reachable === 'no' || (best.reachable === 'yes' && (isBest(best, screen) || isWalkedBest));
+    return withShortest(best, isShortest);
+  });
+  const back = backWithin(upperBound, known.back);
+  return { kind: 'bounded', name: known.name, verdicts, upperBound, explored, back };
+}
+
+/**
+ * Whether the stacks of tabs depend on one another: by flags that change while tabs are shown, by `needs` that are looked at
+ * when a tab is come back to, or by a transition that switches the tab and goes on. Each stack for itself is then not exact;
+ * in general nothing is, since two stacks that share a finite memory can do whatever any machine can.
+ *
+ * Before the first event that makes one tab depend on another, every tab runs by itself. So it is enough to look for such an event
+ * among the runs of each tab by itself.
+ */
+function* areTabsCoupled({ system, saturation }: Saturated): Work<boolean> {
+  if (system.variant.roots.length < 2) return false;
+  if (system.switchesMidway) return true;
+  const interference = new Interference(system.variant, system.valuations);
+  yield* interference.learn(system, saturation.runs.sights);
+  return saturation.runs.sights.some(
+    ({
+      head: {
+        control: { place, valuation },
+        symbol: { screen },
+      },
+    }) =>
+      place > 0 &&
+      (interference.after(place, valuation).length > 1 ||
+        screen.needs.some(({ condition }) => system.valuations.outcome(condition, valuation) !== 'holds')),
+  );
+}

@@ -1,0 +1,186 @@
+import { isIn, type Plan, type Screen } from '../../plan/model';
+import { toEnd, type Work } from '../../base/slices';
+import { activeStack, type Configuration, type Frame } from '../../walk/configuration';
+import { Walker, type Event } from '../../walk/walker';
+import { backInWalks } from './back';
+import { mayReach } from '../explicit/over-approximation';
+import type { Reach, VariantReach, Verdict } from './reach';
+import type { Tap } from '../../walk/tap';
+
+/** How many events are tried at the most, and so many more for each screen: the notes beside each keystroke come from here. */
+const mostEvents = 25_000;
+const mostEventsOfScreen = 60;
+
+/** So many flags are worth an event. */
+const flagsOfEvent = 30;
+
+/** How many events are tried between two pauses: a few milliseconds of work. */
+const slice = 2_000;
+
+/** A configuration and how it was first reached. */
+interface Arrival {
+  readonly configuration: Configuration;
+  readonly screen: Screen;
+  readonly taps: number;
+  readonly from: Arrival | null;
+  readonly by: Event | null;
+}
+
+const undecided: Verdict = {
+  reachable: 'undecided',
+  taps: null,
+  fromOutside: false,
+  isShortest: null,
+  parent: null,
+  walk: null,
+};
+const stranded: Verdict = { ...undecided, reachable: 'no', isShortest: true };
+
+/**
+ * Breadth-first search over configurations (Moore 1959), from a cold start; what that leaves unreached is then sought
+ * from links and entries. It goes on from one configuration only for each screen on top, flags, tab and put-off arrival:
+ * every "yes" is a run that the walker made, every "no" is proved by an over-approximation, and what lies between, where another
+ * stack beneath would be wanted, is undecided. The number of taps may be too high for the same reason.
+ *
+ * Costs O(steps of all transitions · reachable combinations of flags) for each variant, up to a number of events; what was not
+ * reached by then is undecided, too. Pauses every few milliseconds.
+ */
+export function* searching(plan: Plan): Work<Reach> {
+  const variants: VariantReach[] = [];
+  for (const variant of plan.variants) variants.push(yield* searchVariant(plan, variant));
+  return { variants };
+}
+
+/** What `searching` finds, without a pause. */
+export const searchReach = (plan: Plan): Reach => toEnd(searching(plan));
+
+function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
+  const start = plan.start?.target;
+  // Without a start nothing is proved of any screen, and plan/no-start or plan/unknown-name has said so once.
+  if (!start || !isIn(start.only, variant))
+    return {
+      name: variant,
+      verdicts: plan.screens.map(() => undecided),
+      kind: 'undecided',
+      because: 'not asked',
+      back: backInWalks(plan, variant),
+    };
+  const search = new Search(plan, new Walker(plan, variant));
+  yield* search.fromColdStart();
+  yield* search.fromOutside(variant);
+  const may = search.first.every((arrival) => arrival !== null) ? null : mayReach(plan, variant);
+  const verdicts = plan.screens.map((screen): Verdict => {
+    const arrival = search.first[screen.index];
+    if (!arrival) return may!.has(screen) ? undecided : stranded;
+    const fromOutside = isOutside(arrival);
+    return {
+      reachable: 'yes',
+      taps: arrival.taps,
+      fromOutside,
+      isShortest: arrival.taps <= 1 && !fromOutside ? true : null,
+      parent: arrival.from?.screen ?? null,
+      get walk() {
+        return walkOf(arrival);
+      },
+    };
+  });
+  return { kind: 'undecided', because: 'not asked', name: variant, verdicts, back: backInWalks(plan, variant) };
+}
+
+class Search {
+  /** By the screen's index: the arrival with the fewest taps. */
+  readonly first: (Arrival | null)[];
+  private readonly seen = new Set<string | number>();
+  private readonly queue: Arrival[] = [];
+  private events = 0;
+  /** Keys of configurations name every flag. */
+  private readonly costOfEvent: number;
+  /** Whether the stack is all that a configuration holds. */
+  private readonly plain: boolean;
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly walker: Walker,
+  ) {
+    this.first = plan.screens.map(() => null);
+    this.costOfEvent = 1 + plan.flags.length / flagsOfEvent;
+    this.plain =
+      plan.flags.length === 0 && plan.tabBars.length === 0 && plan.screens.every((screen) => screen.needs.length === 0);
+  }
+
+  *fromColdStart(): Work<void> {
+    for (const configuration of this.walker.coldStart()) this.add(configuration, null, null);
+    yield* this.run();
+  }
+
+  /** Seeks what no tap inside the app leads to; each link and each entry counts as a tap. */
+  *fromOutside(variant: string): Work<void> {
+    const events: Event[] = [
+      ...this.plan.screens.flatMap((screen) =>
+        this.first[screen.index] ? [] : screen.links.map((link): Event => ({ kind: 'link', link })),
+      ),
+      ...this.plan.entries.flatMap((entry): Event[] =>
+        isIn(entry.only, variant) && entry.call?.target && !this.first[entry.call.target.index]
+          ? [{ kind: 'entry', entry }]
+          : [],
+      ),
+    ];
+    for (const event of events) {
+      for (const configuration of this.walker.open(event as Parameters<Walker['open']>[0]))
+        this.add(configuration, null, event);
+    }
+    yield* this.run();
+  }
+
+  private *run(): Work<void> {
+    const most = mostEvents + mostEventsOfScreen * this.plan.screens.length;
+    for (let at = 0, pauseAt = slice; at < this.queue.length && this.events < most; at++) {
+      if (this.events >= pauseAt) {
+        pauseAt = this.events + slice;
+        yield;
+      }
+      const arrival = this.queue[at]!;
+      for (const event of this.walker.events(arrival.configuration)) {
+        const before = this.walker.steps;
+        const after = this.walker.after(arrival.configuration, event);
+        this.events += Math.max(after.length, this.walker.eventsSince(before)) * this.costOfEvent;
+        for (const configuration of after) {
+          if (configuration !== arrival.configuration) this.add(configuration, arrival, event);
+        }
+      }
+    }
+    this.queue.length = 0;
+  }
+
+  private add(configuration: Configuration, from: Arrival | null, by: Event | null): void {
+    const top = activeStack(configuration)!;
+    const { below } = top;
+    // What lies beneath matters for the key only where Back would show something that has not been on top yet.
+    const fresh = below && !this.first[below.screen.index] ? below.screen.index + 1 : 0;
+    const shown = top.screen.index * (this.plan.screens.length + 1) + fresh;
+    const key = this.plain ? shown : `${shown} ${configuration.active} ${gateOf(top)} ${configuration.flags.join()}`;
+    if (this.seen.has(key)) return;
+    this.seen.add(key);
+    const arrival: Arrival = { configuration, screen: top.screen, taps: (from?.taps ?? 0) + (by ? 1 : 0), from, by };
+    if (!this.first[top.screen.index]) this.first[top.screen.index] = arrival;
+    this.queue.push(arrival);
+  }
+}
+
+/** The screen whose arrival the nearest gate puts off. */
+function gateOf(top: Frame): number | '' {
+  for (let frame: Frame | null = top; frame; frame = frame.below) if (frame.putOff) return frame.putOff.screen.index;
+  return '';
+}
+
+function isOutside(arrival: Arrival): boolean {
+  let first = arrival;
+  while (first.from) first = first.from;
+  return first.by !== null;
+}
+
+function walkOf(arrival: Arrival): Tap[] {
+  const taps: Tap[] = [];
+  for (let at: Arrival | null = arrival; at; at = at.from) if (at.by) taps.push({ ...at.by, shows: at.screen });
+  return taps.reverse();
+}

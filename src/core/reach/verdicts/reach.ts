@@ -1,0 +1,75 @@
+/** What an analysis of reach answers. The verdicts are the contract between the analyses and all that shows them. */
+import type { Screen } from '../../plan/model';
+import type { Tap } from '../../walk/tap';
+import type { Back } from './back';
+import type { Explored } from '../explicit/explored';
+import type { ExactStacks } from '../queries/exact-stacks';
+import type { UpperBound } from '../queries/upper-bound';
+
+export interface Verdict {
+  readonly reachable: 'yes' | 'no' | 'undecided';
+  /** Length of the shortest walk known; null where there is none. */
+  readonly taps: number | null;
+  /** Whether only links or entries lead here: the walk then has one, mostly as its first tap in place of a cold start. */
+  readonly fromOutside: boolean;
+  /**
+   * Whether the walk is proved to be the shortest one, and, if it comes from outside, that none from inside leads here. False
+   * where that is not known, since not all stacks are; null before anybody has tried to prove it.
+   */
+  readonly isShortest: boolean | null;
+  /** The screen that is on top before the last tap of that walk; null at the start and where there is none. */
+  readonly parent: Screen | null;
+  /** The shortest walk known; null where there is none. */
+  readonly walk: readonly Tap[] | null;
+}
+
+interface Decided {
+  readonly name: string;
+  /** By `screen.index`; a screen that the variant does not have is not reached in it. */
+  readonly verdicts: readonly Verdict[];
+  /** What Back does on a screen. */
+  back(screen: Screen): Back;
+}
+
+/** A variant all of whose stacks are known. */
+export interface Exact extends Decided {
+  readonly kind: 'exact';
+  readonly stacks: ExactStacks;
+}
+
+/** A variant whose tabs share flags: its stacks are known from above, and from below by walking. */
+export interface Bounded extends Decided {
+  readonly kind: 'bounded';
+  /** Stacks among which all reachable ones are, and perhaps more. */
+  readonly upperBound: UpperBound;
+  /** Walks, and so runs: some of all that there are. */
+  readonly explored: Explored;
+}
+
+/** A variant of whose stacks nothing is known. */
+export interface Undecided extends Decided {
+  readonly kind: 'undecided';
+  /** Whether there was too much to work out, or the stacks were not asked for. */
+  readonly because: 'too much' | 'not asked';
+}
+
+export type VariantReach = Exact | Bounded | Undecided;
+
+export type KnownStacks = ExactStacks | UpperBound;
+
+/** The stacks known of a variant, exactly or from above; null where nothing is known of them. */
+export function knownStacks(variant: VariantReach): KnownStacks | null {
+  switch (variant.kind) {
+    case 'exact':
+      return variant.stacks;
+    case 'bounded':
+      return variant.upperBound;
+    case 'undecided':
+      return null;
+  }
+}
+
+export interface Reach {
+  /** In the order of the plan's variants. */
+  readonly variants: readonly VariantReach[];
+}
