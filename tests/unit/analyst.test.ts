@@ -4,7 +4,7 @@ import { overview, readOverview } from '../../src/core/report/overview';
 import { Analyst, type AnalysisWorker, type AnalystListener } from '../../src/ui/analysis/analyst';
 import { packOverview } from '../../src/ui/analysis/packing';
 import { nothing, type Answer, type Question } from '../../src/ui/analysis/protocol';
-import { Session } from '../../src/ui/workspace/session';
+import { Session } from '../../src/ui/session/session';
 
 /** A worker that keeps what it is asked, and answers what a test has it answer. */
 class Told implements AnalysisWorker {

@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { PlanDocument, Problem } from '../../src/wire/plans';
 import { problemType } from '../../src/wire/plans';
-import { claimIdentity } from '../../src/ui/workspace/identity';
-import { Saver } from '../../src/ui/workspace/saver';
+import { claimIdentity } from '../../src/ui/session/identity';
+import { Saver } from '../../src/ui/session/saver';
 
 /** What the server has, and how it answers. */
 let server: PlanDocument;

@@ -5,7 +5,7 @@ import { marginNotes } from '../../src/core/report/margin';
 import { overview, type Overview } from '../../src/core/report/overview';
 import { editorExtensions } from '../../src/ui/editor/extensions';
 import { nothing } from '../../src/ui/analysis/protocol';
-import { Session } from '../../src/ui/workspace/session';
+import { Session } from '../../src/ui/session/session';
 import { demo } from '../demo';
 
 // Without `start` there is no worker: the analysis stays that of the text at the beginning, as it does while one is under way.

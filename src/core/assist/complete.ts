@@ -6,7 +6,8 @@ import { declarationWords, memberWords, stepWords, walkWords } from '../language
 import { doors, opening, shapes } from '../language/syntax';
 import { quote, tokenize, type Token } from '../language/tokens';
 import type { Flag, Named, Plan, Screen } from '../plan/model';
-import { arrivalScope, emptyScope, menuScope, screenScope, typeOfPath, withGiven, type Scope } from '../plan/scope';
+import { arrivalScope, emptyScope, menuScope, screenScope, typeOfPath, withGiven } from '../plan/scope';
+import type { Scope } from '../plan/model';
 import { baseTypes, required, showType, unknown } from '../plan/types';
 import { ruleIds } from '../rules/catalogue';
 import type { Finding } from '../rules/parts/rule';

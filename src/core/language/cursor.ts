@@ -1,7 +1,7 @@
 import { closest } from './closest';
 import { maximumDepth } from '../base/limits';
 import { isDeclarationWord, isMemberWord } from './keywords';
-import type { Leftovers } from './incremental';
+import type { Leftovers } from './leftovers';
 import type { Range } from './range';
 import type { Block, Name, ScreenNode, StringNode, SyntaxFix, SyntaxProblem } from './syntax';
 import { scan, stringValue, tokenize, type Token } from './tokens';

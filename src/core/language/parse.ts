@@ -1,6 +1,6 @@
 /** The parser: recursive descent over the tokens, one function a statement. */
 import { Cursor } from './cursor';
-import type { Leftovers } from './incremental';
+import type { Leftovers } from './leftovers';
 import { declarationWords, isDeclarationWord } from './keywords';
 import { parseAccept, parseRule, parseWalk } from './parse-checks';
 import { parseEntry, parseMenu, parseTabs } from './parse-menus';
@@ -28,7 +28,7 @@ import type {
  * Parses a plan. Never throws: what cannot be read becomes a problem, and the rest of the text still counts.
  * Time and space are linear in the text's length.
  *
- * @param leftovers screens of the text before that may be taken over (see `incremental.ts`)
+ * @param leftovers screens of the text before that may be taken over (see `leftovers.ts`)
  */
 export function parse(text: string, leftovers: Leftovers | null = null): SyntaxTree {
   const cursor = new Cursor(text, leftovers);

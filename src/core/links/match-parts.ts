@@ -1,5 +1,8 @@
 import { exactly, includes, type Language, type State } from './regular';
-import type { SegmentPart } from './segment';
+import type { Carried } from './carriage';
+
+/** Literal text, or a variable with what it takes. */
+export type SegmentPart = { readonly text: string } | { readonly variable: string; readonly carried: Carried };
 
 /** Where the variables end that have been read so far. */
 type Ends = readonly number[];

@@ -3,7 +3,8 @@ import type { Link, Parameter } from '../plan/model';
 import { unknown } from '../plan/types';
 import { carriedBy, itemsCarriedBy, type Carried } from './carriage';
 import { readOrigin, type Origin } from './origin';
-import { rank, Segment, type SegmentPart } from './segment';
+import { rank, Segment } from './segment';
+import type { SegmentPart } from './match-parts';
 import { readPattern, type Place } from './template';
 
 /** A variable of the rest or the query. */

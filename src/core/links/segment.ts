@@ -2,7 +2,7 @@
 import type { Carried } from './carriage';
 import type { Cut } from './cut';
 import { concatenation, exactly, type Language } from './regular';
-import { matchParts } from './match-parts';
+import { matchParts, type SegmentPart } from './match-parts';
 
 /**
  * How specific a segment is, the most specific first: literal text alone; with literal text, a variable of a type that not every
@@ -11,9 +11,6 @@ import { matchParts } from './match-parts';
  */
 export const rank = { end: 0, literal: 1, mixedTyped: 2, typed: 3, mixedText: 4, text: 5, rest: 6 } as const;
 export type Rank = (typeof rank)[keyof typeof rank];
-
-/** Literal text, or a variable with what it takes. */
-export type SegmentPart = { readonly text: string } | { readonly variable: string; readonly carried: Carried };
 
 export class Segment {
   readonly rank: Rank;

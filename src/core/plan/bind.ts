@@ -23,7 +23,8 @@ import {
   type Step,
 } from './model';
 import { flagValue } from './resolve-flags';
-import { typeOfPath, type Scope } from './scope';
+import { typeOfPath } from './scope';
+import type { Scope } from './model';
 
 /** Where something stands: what its names mean depends on it. */
 export interface Place {

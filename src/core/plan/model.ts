@@ -32,7 +32,6 @@ import type {
   ValueNode,
   WalkNode,
 } from '../language/syntax';
-import type { Scope } from './scope';
 import type { Type } from './types';
 
 /** Something that has a name and a type, as a screen's values have. */
@@ -310,3 +309,13 @@ export type PlanProblem =
     }
   | { readonly kind: 'cyclic-type'; readonly name: Name; readonly ring: readonly string[] }
   | { readonly kind: 'no-start' };
+
+/** The values that can be named at one place of the plan. */
+export interface Scope {
+  /** The loop's variable; null where there is no loop. */
+  readonly variable: Named | null;
+  /** Looked through in order; of a name, the first counts. */
+  readonly layers: readonly (readonly Named[])[];
+  /** Paths such as `season` that a condition has shown to be there. */
+  readonly given: ReadonlySet<string>;
+}

@@ -14,7 +14,8 @@ import type {
 } from '../language/syntax';
 import { Directory } from './directory';
 import type { Module, Plan, Screen } from './model';
-import { arrivalScope, emptyScope, menuScope, screenScope, typeOfPath, type Scope } from './scope';
+import { arrivalScope, emptyScope, menuScope, screenScope, typeOfPath } from './scope';
+import type { Scope } from './model';
 import { isBaseName, required, type Type } from './types';
 
 /**

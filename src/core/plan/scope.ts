@@ -1,16 +1,6 @@
 /** Which values can be named where, and of which type they are. */
-import type { Condition, Flag, Loop, Named, Screen } from './model';
+import type { Condition, Flag, Loop, Scope, Screen } from './model';
 import { required, unknown, type Type } from './types';
-
-/** The values that can be named at one place of the plan. */
-export interface Scope {
-  /** The loop's variable; null where there is no loop. */
-  readonly variable: Named | null;
-  /** Looked through in order; of a name, the first counts. */
-  readonly layers: readonly (readonly Named[])[];
-  /** Paths such as `season` that a condition has shown to be there. */
-  readonly given: ReadonlySet<string>;
-}
 
 const nothing: ReadonlySet<string> = new Set();
 

@@ -1,5 +1,5 @@
 import type { Check } from '../check';
-import type { VariantReach } from '../reach/verdicts/reach';
+import type { VariantReach } from '../reach';
 import type { Severity } from '../rules/parts/rule';
 
 /** The numbers of the verdict line and of the JSON report. */

@@ -1,7 +1,7 @@
 /** The notes in the editor's margin: one short remark beside each line that says something. */
 import type { Check } from '../check';
 import { isIn, mayBeLeftOut, openings, type Screen, type Step, type Transition } from '../plan/model';
-import type { Verdict } from '../reach/verdicts/reach';
+import type { Verdict } from '../reach';
 import type { SupplyStatus, WayIn } from '../supply/supply';
 import { reachOf } from './variant';
 

@@ -5,10 +5,10 @@
  */
 import type { Check } from '../check';
 import { isIn, type Screen, type Step } from '../plan/model';
-import type { Accepted } from '../rules/parts/accept';
+import type { Accepted } from '../rules/parts/rule';
 import { severities, type Finding, type Severity } from '../rules/parts/rule';
 import { screenOf } from '../supply/site';
-import type { Verdict } from '../reach/verdicts/reach';
+import type { Verdict } from '../reach';
 import { countAll, type Counted, type Counts } from './counts';
 import { reachOf, variantNamed } from './variant';
 import { toneOfWay, type WayTone } from './tone';

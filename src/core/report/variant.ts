@@ -1,6 +1,6 @@
 import type { Check } from '../check';
 import type { Plan } from '../plan/model';
-import type { VariantReach } from '../reach/verdicts/reach';
+import type { VariantReach } from '../reach';
 
 /** The variant of that name; the first one where there is none of that name. */
 export const variantNamed = ({ variants }: Pick<Plan, 'variants'>, variant: string | null): string =>

@@ -3,7 +3,7 @@ import type { Check } from '../check';
 import type { WalkStepNode } from '../language/syntax';
 import { openUrl, urlOf } from '../links/open';
 import { isIn, type Branch, type Plan } from '../plan/model';
-import { knownStacks, type VariantReach } from '../reach/verdicts/reach';
+import { knownStacks, type VariantReach } from '../reach';
 import { say, type Message } from '../rules/parts/message';
 import { sayBreak } from '../rules/walk/broken';
 import { activeStack, type Configuration } from '../walk/configuration';

@@ -1,6 +1,7 @@
 /** All rules, in the order of the documents. */
 import { walkLabels } from '../walk/tap';
-import { silence, type Accepted } from './parts/accept';
+import { silence } from './parts/accept';
+import type { Accepted } from './parts/rule';
 import { badArgument } from './entry/bad-argument';
 import { unresolved } from './entry/unresolved';
 import { alone } from './link/alone';

@@ -1,6 +1,6 @@
 /** Which values fit an argument. */
 import type { Named } from '../plan/model';
-import type { Scope } from '../plan/scope';
+import type { Scope } from '../plan/model';
 import { assignable, required, sameType, type Type } from '../plan/types';
 
 /** A value as a transition writes it, such as `stay.hut`. */

@@ -12,7 +12,8 @@ import {
   type Tab,
   type Transition,
 } from '../plan/model';
-import { arrivalScope, emptyScope, givenBy, menuScope, screenScope, withGiven, type Scope } from '../plan/scope';
+import { arrivalScope, emptyScope, givenBy, menuScope, screenScope, withGiven } from '../plan/scope';
+import type { Scope } from '../plan/model';
 
 /** Where a screen is opened, and so where its arguments are to be brought. */
 export type Site =

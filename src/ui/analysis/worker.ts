@@ -15,7 +15,7 @@ import { overview, readOverview } from '../../core/report/overview';
 import { reachOf } from '../../core/report/variant';
 import { walkCard } from '../../core/report/walk-card';
 import { restOfTour } from '../../core/report/walk-tour';
-import type { Reach } from '../../core/reach/verdicts/reach';
+import type { Reach } from '../../core/reach';
 import type { Work } from '../../core/base/slices';
 import { retrace } from '../../core/walk/trail';
 import { packMargin, packOverview } from './packing';

@@ -5,7 +5,7 @@ import {
   type CompletionResult,
 } from '@codemirror/autocomplete';
 import type { Extension } from '@codemirror/state';
-import type { Session } from '../workspace/session';
+import type { Session } from '../session/session';
 
 /** Completions come from the worker, which has the plan; the editor only shows them. */
 export const completionFrom = (session: Session): Extension =>

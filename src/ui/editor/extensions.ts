@@ -13,14 +13,14 @@ import {
   rectangularSelection,
 } from '@codemirror/view';
 import { indentUnit as unit } from '../../core/language/format';
-import type { Session } from '../workspace/session';
+import type { Session } from '../session/session';
 import { completionFrom } from './completion';
 import { findingMarks } from './findings';
 import { folding } from './folding';
 import { andanteLanguage } from './language';
 import { marginGutter } from './margin';
 import { nameTools } from './names';
-import { marginField, overviewField } from './overview-effect';
+import { marginField, overviewField } from '../session/overview-effect';
 import { storableOnly } from './storable';
 
 /** Everything that the editor of a plan is made of. */

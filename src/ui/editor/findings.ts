@@ -1,8 +1,8 @@
 import { hoverTooltip, Decoration, EditorView, type DecorationSet } from '@codemirror/view';
 import { RangeSetBuilder, StateField, type Extension } from '@codemirror/state';
 import type { Finding } from '../../core/rules/parts/rule';
-import type { Session } from '../workspace/session';
-import { mapped, overviewField, showOverview } from './overview-effect';
+import type { Session } from '../session/session';
+import { mapped, overviewField, showOverview } from '../session/overview-effect';
 import { messageElement } from './message-element';
 
 /** Findings beneath the text: the words that are to blame are underlined, the lines of errors washed. */

@@ -1,7 +1,7 @@
 import type { BlockInfo, EditorView } from '@codemirror/view';
 import { gutter, GutterMarker } from '@codemirror/view';
 import type { MarginNote } from '../../core/report/margin';
-import { marginField, mapped, showMargin, unmapped } from './overview-effect';
+import { marginField, mapped, showMargin, unmapped } from '../session/overview-effect';
 
 class NoteMarker extends GutterMarker {
   constructor(private readonly note: MarginNote) {

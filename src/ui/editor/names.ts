@@ -2,7 +2,7 @@ import { EditorSelection, Prec, type Extension } from '@codemirror/state';
 import { EditorView, hoverTooltip, keymap } from '@codemirror/view';
 import type { Description } from '../../core/assist/describe';
 import { findingsAt } from './findings';
-import type { Session } from '../workspace/session';
+import type { Session } from '../session/session';
 
 /** How many uses become carets; with more, typing into all of them is rename's business. */
 const mostCarets = 200;

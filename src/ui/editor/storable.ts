@@ -1,6 +1,6 @@
 import { EditorState, Text, type Extension } from '@codemirror/state';
 import { storable, unstorableIn } from '../../core/language/storable';
-import type { Session } from '../workspace/session';
+import type { Session } from '../session/session';
 
 /** Takes out of whatever is typed, pasted or dropped what no plan can hold, and says so. */
 export const storableOnly = (session: Session): Extension =>

@@ -3,7 +3,7 @@
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { toneOf } from '../parts/tones';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { WatchWalk } from './WatchWalk';
 
 const bar = { error: 'border-error', warning: 'border-warning', note: 'border-info' } as const;

@@ -4,7 +4,7 @@ import { memo, useEffect, useRef, useState } from 'react';
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { counted, toneOf } from '../parts/tones';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { WatchWalk } from './WatchWalk';
 
 /** How many rows are drawn before one asks for more. */

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Finding } from '../../core/rules/parts/rule';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** Plays the walk that shows a finding; where none does, since it is about names or texts, the shortest one to its screen. */
 export function WatchWalk({ finding }: { finding: Finding }) {

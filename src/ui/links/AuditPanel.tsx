@@ -2,8 +2,8 @@
 
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import type { AuditDocument, AuditSummary } from '../../wire/audits';
-import { api, ProblemError } from '../workspace/api';
-import { useWorkspace } from '../workspace/context';
+import { api, ProblemError } from '../session/api';
+import { useWorkspace } from '../session/context';
 import { AuditResult } from './AuditResult';
 import { lookAt, Packed, type AuditFile } from './audit-file';
 import { useAudit } from './use-audit';

@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import type { AuditReport, LostGroup } from '../../core/audit/audit';
 import { byScreen } from '../../core/audit/rows';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** The chart is a large part that only audits want. */
 const AuditChart = dynamic(() => import('./AuditChart'), { ssr: false, loading: () => <p className="text-mute">…</p> });

@@ -3,7 +3,7 @@
 import type { EntryCard } from '../../core/report/links-card';
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { ScreenByLabel, StateTag, Stack } from './UrlResult';
 import { InPlace } from './UrlTree';
 

@@ -2,7 +2,7 @@
 
 import { memo, useEffect, useRef } from 'react';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { AuditPanel } from './AuditPanel';
 import { Entries } from './Entries';
 import { TryUrls } from './TryUrls';

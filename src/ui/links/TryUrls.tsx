@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { mostPasted } from '../../core/report/links-card';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { UrlResult } from './UrlResult';
 
 /** URLs, one a line, and what the app would do with each, as they are typed. */

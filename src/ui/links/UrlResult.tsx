@@ -3,7 +3,7 @@
 import type { BuiltCard, TakenCard, UrlCard } from '../../core/report/url-card';
 import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 const tones: Readonly<Record<UrlCard['state'], string>> = {
   opens: 'tone-primary',

@@ -6,7 +6,7 @@ import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
 import { counted, toneOf } from '../parts/tones';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { about, columnGap, layOutTree } from './layout';
 
 /** The findings that stand in a link's line. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** A screen's name: a link to it in the view that is open. */
 export function ScreenLink({ index }: { index: number }) {

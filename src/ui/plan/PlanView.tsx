@@ -4,7 +4,7 @@ import { memo, useEffect, useRef, useSyncExternalStore } from 'react';
 import { FindingsList } from '../findings/FindingsList';
 import { PlanPanel } from '../screen/PlanPanel';
 import { ScreenPanel } from '../screen/ScreenPanel';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** The text with its margin, the screen under the caret beside it, the findings beneath. */
 export const PlanView = memo(function PlanView() {

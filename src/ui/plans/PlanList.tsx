@@ -6,7 +6,7 @@ import { useRef, useState, type DragEvent } from 'react';
 import type { DeletedPlan, PlanSummary } from '../../wire/plans';
 import { ThemeSwitch } from '../parts/ThemeSwitch';
 import { counted } from '../parts/tones';
-import { api } from '../workspace/api';
+import { api } from '../session/api';
 import { readPlanFiles } from './import';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });

@@ -3,7 +3,7 @@
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { PlanPanel } from '../screen/PlanPanel';
 import { ScreenPanel } from '../screen/ScreenPanel';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { Chart } from './Chart';
 import { layOut } from './layout';
 import { neighbour, type Direction } from './neighbour';

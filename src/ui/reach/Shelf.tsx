@@ -4,7 +4,7 @@ import type { ScreenCard } from '../../core/report/overview';
 import type { ReactNode } from 'react';
 import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 const most = 100;
 

@@ -3,7 +3,7 @@
 import { memo } from 'react';
 import { ScreenLink } from '../parts/ScreenLink';
 import { counted } from '../parts/tones';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 const firstPlan = `app "My app"
 start home

@@ -1,7 +1,7 @@
 'use client';
 
 import type { ScreenCard } from '../../core/report/overview';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** What can be done with a screen, each in a dialog that shows it first. */
 export function ScreenActions({ screen }: { screen: ScreenCard }) {

@@ -5,7 +5,7 @@ import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
 import { FindingCard } from '../findings/FindingCard';
 import { counted } from '../parts/tones';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { ScreenActions } from './ScreenActions';
 import { ShortestWalk } from './ShortestWalk';
 import { WaysIn } from './WaysIn';

@@ -3,7 +3,7 @@
 import { Fragment } from 'react';
 import type { ScreenDetail } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** The evidence that the screen is reached: what to tap, from a cold start on. */
 export function ShortestWalk({ detail }: { detail: ScreenDetail }) {

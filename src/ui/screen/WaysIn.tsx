@@ -3,7 +3,7 @@
 import type { CellCard, ScreenDetail } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
 import { textOfCell } from '../supply/cells';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** How many are shown before the rest is counted. */
 const most = 40;

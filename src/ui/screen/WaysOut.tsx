@@ -3,7 +3,7 @@
 import { Fragment } from 'react';
 import type { ScreenDetail, StepCard } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** What the screen's triggers do. */
 export function WaysOut({ detail }: { detail: ScreenDetail }) {

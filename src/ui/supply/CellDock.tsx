@@ -3,7 +3,7 @@
 import type { SupplyBlock, SupplyCell, SupplyRow } from '../../core/report/supply-table';
 import { MessageText } from '../parts/MessageText';
 import { toneOf } from '../parts/tones';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { textOfCell } from './cells';
 
 interface Props {

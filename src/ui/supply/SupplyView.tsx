@@ -4,7 +4,7 @@ import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useStat
 import { placeOfFinding } from '../findings/same';
 import { counted } from '../parts/tones';
 import { useWindow } from '../parts/window';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { BlockTable } from './BlockTable';
 import { CellDock } from './CellDock';
 import { cellOfFinding, moveCell, type CellPlace, type Move } from './cells';

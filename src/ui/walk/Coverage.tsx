@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { RestOfTour } from '../../core/report/walk-tour';
 import { counted } from '../parts/tones';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** How much of what can be tapped the kept walks use, and walks for the rest. */
 export function Coverage({

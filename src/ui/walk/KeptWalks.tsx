@@ -4,7 +4,7 @@ import type { WalkCard } from '../../core/report/walk-card';
 import type { KeptCard } from '../../core/report/walk-kept';
 import { MessageText } from '../parts/MessageText';
 import { counted } from '../parts/tones';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 
 /** The walks that the plan keeps: each is replayed with every change. */
 export function KeptWalks({ card }: { card: WalkCard }) {

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState, type FormEvent, type RefObject } from 'react';
 import type { StepCard, WalkCard } from '../../core/report/walk-card';
 import { MessageText } from '../parts/MessageText';
-import { useWorkspace } from '../workspace/context';
+import { useWorkspace } from '../session/context';
 import { toKeep } from './steps';
 
 interface Props {

@@ -3,8 +3,8 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { Value, Values } from '../../core/plan/value';
-import { useWorkspace } from '../workspace/context';
-import { longestWalk, nothingTyped } from '../workspace/taken';
+import { useWorkspace } from '../session/context';
+import { longestWalk, nothingTyped } from '../session/taken';
 import { AppState } from './AppState';
 import { Coverage } from './Coverage';
 import { useWalkKeys } from './keys';

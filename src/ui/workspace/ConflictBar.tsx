@@ -1,8 +1,8 @@
 'use client';
 
 import { useState, type ReactNode } from 'react';
-import { api } from './api';
-import { useSaveState, useWorkspace } from './context';
+import { api } from '../session/api';
+import { useSaveState, useWorkspace } from '../session/context';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
 

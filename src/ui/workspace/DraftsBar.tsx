@@ -2,9 +2,9 @@
 
 import { useState } from 'react';
 import { counted } from '../parts/tones';
-import { api } from './api';
-import { useWorkspace } from './context';
-import type { Draft } from './drafts';
+import { api } from '../session/api';
+import { useWorkspace } from '../session/context';
+import type { Draft } from '../session/drafts';
 
 const clock = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 

@@ -3,8 +3,8 @@
 import { useEffect, useRef, useState } from 'react';
 import type { EarlierSummary, KeptBefore } from '../../wire/plans';
 import { counted } from '../parts/tones';
-import { api } from './api';
-import { useWorkspace } from './context';
+import { api } from '../session/api';
+import { useWorkspace } from '../session/context';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 

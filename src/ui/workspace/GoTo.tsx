@@ -2,7 +2,7 @@
 
 import { useId, useMemo, useState, type RefObject } from 'react';
 import type { OutlineItem } from '../../core/assist/outline';
-import { useWorkspace } from './context';
+import { useWorkspace } from '../session/context';
 
 const most = 12;
 

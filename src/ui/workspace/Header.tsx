@@ -2,12 +2,12 @@
 
 import Link from 'next/link';
 import type { RefObject } from 'react';
-import { useSaveState, useWorkspace } from './context';
+import { useSaveState, useWorkspace } from '../session/context';
 import { GoTo } from './GoTo';
 import { PlanMenu } from './PlanMenu';
-import type { SaveState } from './saver';
+import type { SaveState } from '../session/saver';
 import { ThemeSwitch } from '../parts/ThemeSwitch';
-import { views } from './views';
+import { views } from '../session/views';
 
 interface Props {
   planId: string;

@@ -3,8 +3,8 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import { api } from './api';
-import { useWorkspace } from './context';
+import { api } from '../session/api';
+import { useWorkspace } from '../session/context';
 import { EarlierDialog } from './EarlierDialog';
 
 interface Props {

@@ -2,8 +2,8 @@
 
 import type { ReactNode } from 'react';
 import { counted } from '../parts/tones';
-import type { View } from './views';
-import { useStanding, useWorkspace } from './context';
+import type { View } from '../session/views';
+import { useStanding, useWorkspace } from '../session/context';
 import { saveReport } from './report-file';
 
 interface Part {

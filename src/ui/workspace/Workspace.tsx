@@ -4,24 +4,24 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, us
 import type { Finding, Fix } from '../../core/rules/parts/rule';
 import type { PlanDocument } from '../../wire/plans';
 import { ChangeDialog } from '../change/ChangeDialog';
-import type { Draft } from '../change/draft';
+import type { Draft } from '../session/change-draft';
 import { editorExtensions } from '../editor/extensions';
 import { LinksView } from '../links/LinksView';
 import { PlanView } from '../plan/PlanView';
 import { ReachView } from '../reach/ReachView';
 import { SupplyView } from '../supply/SupplyView';
 import { WalkView } from '../walk/WalkView';
-import { useAddress, type Address } from './address';
-import { longestWalk } from './taken';
+import { useAddress, type Address } from '../session/address';
+import { longestWalk } from '../session/taken';
 import { ConflictBar } from './ConflictBar';
-import { WorkspaceProvider, type WorkspaceValue } from './context';
+import { WorkspaceProvider, type WorkspaceValue } from '../session/context';
 import { DraftsBar } from './DraftsBar';
 import { Header } from './Header';
 import { KeysDialog } from './KeysDialog';
-import { Session } from './session';
+import { Session } from '../session/session';
 import { useWorkspaceKeys } from './keys';
 import { VerdictLine } from './VerdictLine';
-import type { View } from './views';
+import type { View } from '../session/views';
 
 /** Whether one has not gone elsewhere. Where a walk is walked, the address names the screen a moment later. */
 const isSamePlace = (a: Address, b: Address): boolean =>

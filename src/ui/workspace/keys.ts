@@ -1,10 +1,10 @@
 'use client';
 
 import { useEffect } from 'react';
-import type { Draft } from '../change/draft';
+import type { Draft } from '../session/change-draft';
 import { placeOfFinding } from '../findings/same';
-import type { WorkspaceValue } from './context';
-import { views } from './views';
+import type { WorkspaceValue } from '../session/context';
+import { views } from '../session/views';
 
 /** All keys, for the dialog that shows them. What an editor or a list does with arrows is its own matter. */
 export const keyTable: readonly { readonly keys: string; readonly does: string }[] = [

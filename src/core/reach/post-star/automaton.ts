@@ -7,10 +7,9 @@
  * transition is a path edge from where its frame was pushed, steps that stand for a push and what returns from it are summary
  * edges. A rule that puts another symbol in the place of the top is a tail call.
  */
-import type { Control, StackSymbol } from '../system/alphabet';
+import type { Control, PushdownRule, StackSymbol } from '../system';
 import type { Effects } from './effects';
 import type { HeadSet } from './head-set';
-import type { PushdownRule } from '../system/pushdown';
 
 /** A control state and the symbol on top. */
 export interface Head {

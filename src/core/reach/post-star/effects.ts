@@ -1,5 +1,4 @@
-import type { Control } from '../system/alphabet';
-import { lowestOf, type Blocks } from '../system/blocks';
+import { type Blocks, type Control, lowestOf } from '../system';
 import { holding, lengthened, longerNumbers, unknown, type Numbers } from './numbers';
 import { Matrix, Tiles } from './tiles';
 

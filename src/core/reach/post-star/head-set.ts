@@ -1,5 +1,4 @@
-import type { Control, StackSymbol } from '../system/alphabet';
-import type { Blocks } from '../system/blocks';
+import type { Blocks, Control, StackSymbol } from '../system';
 
 /** A set of heads: of each symbol the control states, in blocks, as bits. */
 export class HeadSet {

@@ -1,7 +1,7 @@
 /** Saturation of a system whose tabs interfere with one another. */
 import type { Budget } from '../../base/budget';
 import type { Plan, Screen } from '../../plan/model';
-import { Pushdown } from '../system/pushdown';
+import { Pushdown } from '../system';
 import { Saturation } from './saturation';
 
 /** A pushdown system, and all that it reaches. */

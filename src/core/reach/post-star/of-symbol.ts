@@ -1,9 +1,7 @@
-import type { Control, StackSymbol } from '../system/alphabet';
+import { type Control, lowestOf, type PushdownRule, type StackSymbol } from '../system';
 import type { Caller, Head, Instead, Onto, Place } from './automaton';
-import { lowestOf } from '../system/blocks';
 import { Effects, type EffectTiles } from './effects';
 import type { HeadSet } from './head-set';
-import type { PushdownRule } from '../system/pushdown';
 import { nobody, type ReturnLists } from './return-lists';
 import type { Schedule } from './schedule';
 import { never } from './numbers';

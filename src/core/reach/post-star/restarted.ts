@@ -1,5 +1,4 @@
-import type { Control, StackSymbol } from '../system/alphabet';
-import { plainRule, type Pushdown, type PushdownRule } from '../system/pushdown';
+import { type Control, plainRule, type Pushdown, type PushdownRule, type StackSymbol } from '../system';
 import type { System } from './saturation';
 
 /** A configuration to start with, its stack top first: all of it. */

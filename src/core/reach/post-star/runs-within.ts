@@ -1,7 +1,7 @@
 /** The runs of an automaton that open no link and no entry. */
 import { costOf, type Place, type Transition } from './automaton';
 import { HeadSet } from './head-set';
-import type { PushdownRule } from '../system/pushdown';
+import type { PushdownRule } from '../system';
 import { Runs } from './runs';
 import type { Saturation } from './saturation';
 

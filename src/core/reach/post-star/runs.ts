@@ -1,5 +1,5 @@
 import type { Alone, Derivation, Edge, Head, Place, Replaced, Transition } from './automaton';
-import type { PushdownRule } from '../system/pushdown';
+import type { PushdownRule } from '../system';
 
 /**
  * The configurations that some runs come to, out of all that an automaton accepts: all runs, or those without links and

@@ -7,16 +7,21 @@
  * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
  */
 import type { Budget } from '../../base/budget';
-import type { Control, StackSymbol } from '../system/alphabet';
+import {
+  type Blocks,
+  type Control,
+  lowestOf,
+  type Pushdown,
+  type PushdownRule,
+  type StackSymbol,
+  type Valuation,
+} from '../system';
 import { costOf, type Head, type Place, type Transition } from './automaton';
-import { lowestOf, type Blocks } from '../system/blocks';
 import { never } from './numbers';
 import type { OfSymbol, OpenHead, OpenPlace } from './of-symbol';
-import type { Pushdown, PushdownRule } from '../system/pushdown';
 import { nobody, type Return } from './return-lists';
 import { Runs } from './runs';
 import { Tables } from './tables';
-import type { Valuation } from '../system/valuations';
 
 /** What an item that is worked off costs, or a frame that comes of it: what is made of them stands for many heads. */
 const costOfMaking = 3;

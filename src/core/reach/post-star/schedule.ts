@@ -1,4 +1,4 @@
-import { lowestOf, type Blocks } from '../system/blocks';
+import { type Blocks, lowestOf } from '../system';
 import { holding, lengthened } from './numbers';
 import { Tiles } from './tiles';
 

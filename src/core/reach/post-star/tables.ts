@@ -1,5 +1,4 @@
-import type { Control, StackSymbol } from '../system/alphabet';
-import type { Blocks } from '../system/blocks';
+import type { Blocks, Control, StackSymbol } from '../system';
 import { EffectTiles, type Effects } from './effects';
 import { OfSymbol, OpenHead, OpenPlace } from './of-symbol';
 import { ReturnLists } from './return-lists';

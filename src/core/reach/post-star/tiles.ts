@@ -1,4 +1,4 @@
-import { lowestOf, type Blocks } from '../system/blocks';
+import { type Blocks, lowestOf } from '../system';
 import { lengthened, longerNumbers, unknown, type Numbers } from './numbers';
 
 /** Which part of whose matrix a tile is. */

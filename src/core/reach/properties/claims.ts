@@ -1,10 +1,8 @@
 /** Whether a rule of the plan holds in one variant. */
 import type { Claim } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
-import { SearchBeneath, SearchWithout } from '../queries/beneath';
-import { ExactStacks } from '../queries/exact-stacks';
-import type { Bounded, KnownStacks } from '../verdicts/reach';
-import { walkTo } from '../queries/witness';
+import { ExactStacks, SearchBeneath, SearchWithout, walkTo } from '../queries';
+import type { Bounded, KnownStacks } from '../verdicts';
 import { remembered, rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
 import { activeStack, screensOf, type Configuration } from '../../walk/configuration';

@@ -1,5 +1,5 @@
 import { isIn, type Branch, type MenuItem, type Plan, type Screen, type Transition } from '../../plan/model';
-import { knownStacks, type Reach } from '../verdicts/reach';
+import { knownStacks, type Reach } from '../verdicts';
 import { rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
 

@@ -1,7 +1,7 @@
 /** Walks that show a stack growing without end, in a variant whose tabs share flags. */
-import type { Moment } from '../explicit/exploration';
-import { keyOfRing, ringsOf, type Ring } from '../queries/rings';
-import type { Bounded } from '../verdicts/reach';
+import type { Moment } from '../explicit';
+import { keyOfRing, type Ring, ringsOf } from '../queries';
+import type { Bounded } from '../verdicts';
 import { activeStack, keyOfStack, type Configuration, type Frame } from '../../walk/configuration';
 import type { Work } from '../../base/slices';
 import type { Walker } from '../../walk/walker';

@@ -1,8 +1,7 @@
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
-import type { Stacks } from '../queries/stacks';
-import type { Valuation } from '../system/valuations';
-import { walkBy, walkPopping, walkTo } from '../queries/witness';
+import { type Stacks, walkBy, walkPopping, walkTo } from '../queries';
+import type { Valuation } from '../system';
 
 interface Leak {
   readonly taps: number;

@@ -1,8 +1,7 @@
 import type { Step } from '../../plan/model';
-import type { PushdownRule } from '../system/pushdown';
+import type { PushdownRule } from '../system';
 import type { Tap } from '../../walk/tap';
-import type { Stacks } from '../queries/stacks';
-import { walkBy, walkTo } from '../queries/witness';
+import { type Stacks, walkBy, walkTo } from '../queries';
 
 /** How many heads are looked at between two pauses: a few milliseconds of work. */
 const slice = 2_000;

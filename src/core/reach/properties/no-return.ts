@@ -1,9 +1,8 @@
 import type { Flag, Plan, Screen } from '../../plan/model';
-import type { StackSymbol } from '../system/alphabet';
-import { isFromWithin, type Exploration } from '../explicit/exploration';
-import type { Predecessors } from '../queries/predecessors';
+import type { StackSymbol } from '../system';
+import { type Exploration, isFromWithin } from '../explicit';
+import type { Predecessors, UpperBound } from '../queries';
 import type { Tap } from '../../walk/tap';
-import type { UpperBound } from '../queries/upper-bound';
 import { activeStack, keyOf, type Configuration, type Stack } from '../../walk/configuration';
 import type { Work } from '../../base/slices';
 import type { Walker } from '../../walk/walker';

@@ -1,11 +1,17 @@
 import type { Screen } from '../../plan/model';
-import type { Epoch, TabAlone, Visit } from '../queries/epochs';
-import type { Predecessors } from '../queries/predecessors';
+import {
+  type Epoch,
+  type ExactStacks,
+  type Predecessors,
+  type TabAlone,
+  tapsOf,
+  type Used,
+  type Visit,
+  walkTo,
+} from '../queries';
 import type { Tap } from '../../walk/tap';
-import type { Runs } from '../post-star/runs';
-import type { ExactStacks } from '../queries/exact-stacks';
-import type { Valuation } from '../system/valuations';
-import { tapsOf, walkTo, type Used } from '../queries/witness';
+import type { Runs } from '../post-star';
+import type { Valuation } from '../system';
 import type { Work } from '../../base/slices';
 
 /**

@@ -1,10 +1,8 @@
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
-import { Restarted, type Beginning } from '../post-star/restarted';
-import { Saturation } from '../post-star/saturation';
-import { ExactStacks } from '../queries/exact-stacks';
-import type { KnownStacks } from '../verdicts/reach';
-import { tapsOf, usesTo, walkTo, type Used } from '../queries/witness';
+import { type Beginning, Restarted, Saturation } from '../post-star';
+import { ExactStacks, tapsOf, type Used, usesTo, walkTo } from '../queries';
+import type { KnownStacks } from '../verdicts';
 import type { Work } from '../../base/slices';
 
 /** A walk that shows one screen and later another; null where no run does, `undecided` where there is too much to work out. */

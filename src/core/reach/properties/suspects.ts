@@ -3,10 +3,10 @@
  * what is in one, a walk is sought; where none is found, it stays undecided.
  */
 import type { Claim, Plan, Screen, Step } from '../../plan/model';
-import { isFromWithin } from '../explicit/exploration';
-import type { Bounded, VariantReach } from '../verdicts/reach';
+import { isFromWithin } from '../explicit';
+import type { Bounded, VariantReach } from '../verdicts';
 import type { Tap } from '../../walk/tap';
-import { walkTo } from '../queries/witness';
+import { walkTo } from '../queries';
 import { rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
 import { activeStack } from '../../walk/configuration';

@@ -3,10 +3,9 @@
  * that it stands on. Kept in arrays of numbers (compressed sparse rows): it has an edge for nearly everything that the
  * automaton knows.
  */
-import type { Head, Place } from '../post-star/automaton';
+import type { Head, Place, Runs } from '../post-star';
 import { rememberedWork } from '../../base/remembered';
 import { toEnd, type Work } from '../../base/slices';
-import type { Runs } from '../post-star/runs';
 
 /** A strongly connected component in which a frame lies: its places can lie beneath one another again and again. */
 export interface Growing {

@@ -1,7 +1,6 @@
 import type { Screen } from '../../plan/model';
-import type { StackSymbol } from '../system/alphabet';
-import type { Caller, Edge, Head, Place, Replaced, Transition } from '../post-star/automaton';
-import type { Runs } from '../post-star/runs';
+import type { StackSymbol } from '../system';
+import type { Caller, Edge, Head, Place, Replaced, Runs, Transition } from '../post-star';
 
 /** How a search came to a place: to what lies beneath a frame there, or to what that frame had replaced. */
 export type Move = Omit<Edge, 'replaced'> | Replaced;

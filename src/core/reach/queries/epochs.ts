@@ -5,12 +5,8 @@
  */
 import type { Budget } from '../../base/budget';
 import { toEnd } from '../../base/slices';
-import type { Edge, Head, Transition } from '../post-star/automaton';
-import { plainRule, type Pushdown, type PushdownRule } from '../system/pushdown';
-import { Restarted, type Beginning } from '../post-star/restarted';
-import type { Runs } from '../post-star/runs';
-import { Saturation } from '../post-star/saturation';
-import type { Valuation } from '../system/valuations';
+import { type Beginning, type Edge, type Head, Restarted, type Runs, Saturation, type Transition } from '../post-star';
+import { plainRule, type Pushdown, type PushdownRule, type Valuation } from '../system';
 import { usesTo, type Used } from './witness';
 
 /** What empties all stacks: by a rule, used on what; null where no event was before. */

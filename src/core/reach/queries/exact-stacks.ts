@@ -1,9 +1,7 @@
 import type { Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
-import type { Head } from '../post-star/automaton';
-import type { Runs } from '../post-star/runs';
-import { Saturation } from '../post-star/saturation';
-import { Pushdown } from '../system/pushdown';
+import { type Head, type Runs, Saturation } from '../post-star';
+import { Pushdown } from '../system';
 import { Epochs } from './epochs';
 import { Stacks } from './stacks';
 

@@ -4,11 +4,9 @@
  * comes to without anything beneath its frame being looked at, and into which control states its frame is popped.
  */
 import type { Screen } from '../../plan/model';
-import type { Control, StackSymbol } from '../system/alphabet';
-import type { Edge, Head, Place, Transition } from '../post-star/automaton';
+import type { Control, StackSymbol } from '../system';
+import type { Edge, Head, Place, Runs, Saturation, Transition } from '../post-star';
 import { edgesOf, type Move } from './beneath';
-import type { Runs } from '../post-star/runs';
-import type { Saturation } from '../post-star/saturation';
 import type { Work } from '../../base/slices';
 
 /** What reading one more frame of a stack comes to: that the goal can be reached, or these control states once it is popped. */

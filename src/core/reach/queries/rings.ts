@@ -1,11 +1,10 @@
 /** Rings of screens that can pile up on one another without end. */
 import type { Screen } from '../../plan/model';
-import type { StackSymbol } from '../system/alphabet';
-import type { Place, Transition } from '../post-star/automaton';
+import type { StackSymbol } from '../system';
+import type { Place, Runs, Transition } from '../post-star';
 import { edgesOf, type Move } from './beneath';
 import { findBeneathGraph, hasFrame, isPlace, leadsTo, type BeneathGraph, type Growing } from './beneath-graph';
 import type { Tap } from '../../walk/tap';
-import type { Runs } from '../post-star/runs';
 import { tapsOf, usesTo, type Used } from './witness';
 import type { Work } from '../../base/slices';
 

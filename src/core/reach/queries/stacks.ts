@@ -3,13 +3,11 @@ import type { Branch, Plan, Screen } from '../../plan/model';
 import type { Budget } from '../../base/budget';
 import { rememberedWork } from '../../base/remembered';
 import { toEnd, type Work } from '../../base/slices';
-import type { Edge, Head, Place, Transition } from '../post-star/automaton';
+import type { Edge, Head, Place, Runs, Saturation, Transition } from '../post-star';
 import { beneathGraph } from './beneath-graph';
 import { Predecessors, waysInto, type WaysInto } from './predecessors';
-import type { Pushdown } from '../system/pushdown';
+import type { Pushdown } from '../system';
 import { ringsOf, type Ring } from './rings';
-import type { Runs } from '../post-star/runs';
-import type { Saturation } from '../post-star/saturation';
 
 /** Something that a run can show: what a configuration begins with, and the frames beneath it that matter. */
 export interface Sight {

@@ -1,8 +1,6 @@
 import type { Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
-import type { Head } from '../post-star/automaton';
-import { saturateInterfering } from '../post-star/interfering';
-import type { Saturation } from '../post-star/saturation';
+import { type Head, saturateInterfering, type Saturation } from '../post-star';
 import { Stacks } from './stacks';
 
 /** Over-approximation of the stacks of a variant whose tabs share flags: what is in none of them never happens. */

@@ -1,11 +1,18 @@
 /** From the automaton back to walks: which events lead to a configuration, in order. */
 import type { Screen } from '../../plan/model';
-import type { Control, StackSymbol } from '../system/alphabet';
-import { costOf, weightOf, type Edge, type Head, type Place, type Transition, type Use } from '../post-star/automaton';
-import type { Effects } from '../post-star/effects';
-import type { PushdownRule } from '../system/pushdown';
+import type { Control, PushdownRule, StackSymbol } from '../system';
+import {
+  costOf,
+  type Edge,
+  type Effects,
+  type Head,
+  type Place,
+  type Runs,
+  type Transition,
+  type Use,
+  weightOf,
+} from '../post-star';
 import type { Tap } from '../../walk/tap';
-import type { Runs } from '../post-star/runs';
 
 /** A rule as it was used, and the frame that was on top after it. */
 export interface Used {

@@ -1,7 +1,6 @@
 import type { Plan, Screen } from '../../plan/model';
-import { observe, type Observed } from '../explicit/observe';
-import type { ExactStacks } from '../queries/exact-stacks';
-import type { UpperBound } from '../queries/upper-bound';
+import { observe, type Observed } from '../explicit';
+import type { ExactStacks, UpperBound } from '../queries';
 
 /** What Back does on one screen of one variant. */
 export interface Back {

@@ -1,19 +1,12 @@
 import type { Budget } from '../../base/budget';
 import { isIn, type Plan, type Screen } from '../../plan/model';
-import { saturateInterfering, type Saturated } from '../post-star/interfering';
-import type { Transition } from '../post-star/automaton';
+import { type Runs, runsWithin, type Saturated, saturateInterfering, Saturation, type Transition } from '../post-star';
 import { backInStacks, backWithin } from './back';
-import { Pushdown } from '../system/pushdown';
+import { Interference, Pushdown } from '../system';
 import type { Bounded, Exact, Reach, Undecided, VariantReach, Verdict } from './reach';
-import type { Runs } from '../post-star/runs';
-import { runsWithin } from '../post-star/runs-within';
-import { Saturation } from '../post-star/saturation';
 import type { Work } from '../../base/slices';
-import { ExactStacks } from '../queries/exact-stacks';
-import { UpperBound } from '../queries/upper-bound';
-import { Explored } from '../explicit/explored';
-import { Interference } from '../system/interference';
-import { eventBefore, walkTo } from '../queries/witness';
+import { eventBefore, ExactStacks, UpperBound, walkTo } from '../queries';
+import { Explored } from '../explicit';
 
 const stranded: Verdict = {
   reachable: 'no',

@@ -3,7 +3,7 @@ import { toEnd, type Work } from '../../base/slices';
 import { activeStack, type Configuration, type Frame } from '../../walk/configuration';
 import { Walker, type Event } from '../../walk/walker';
 import { backInWalks } from './back';
-import { mayReach } from '../explicit/over-approximation';
+import { mayReach } from '../explicit';
 import type { Reach, VariantReach, Verdict } from './reach';
 import type { Tap } from '../../walk/tap';
 

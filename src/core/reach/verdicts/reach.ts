@@ -2,9 +2,8 @@
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import type { Back } from './back';
-import type { Explored } from '../explicit/explored';
-import type { ExactStacks } from '../queries/exact-stacks';
-import type { UpperBound } from '../queries/upper-bound';
+import type { Explored } from '../explicit';
+import type { ExactStacks, UpperBound } from '../queries';
 
 export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';

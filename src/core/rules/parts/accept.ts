@@ -1,21 +1,6 @@
 import type { AcceptNode } from '../../language/syntax';
 import type { Plan } from '../../plan/model';
-import type { Finding } from './rule';
-
-/** A finding that the plan accepts, and why. */
-export interface Accepted {
-  readonly finding: Finding;
-  readonly because: string;
-}
-
-/** What accepts have done to a list of findings. */
-export interface Silenced {
-  /** Those that remain, in their order. */
-  readonly findings: readonly Finding[];
-  readonly accepted: readonly Accepted[];
-  /** The accepts that have silenced something. */
-  readonly used: ReadonlySet<AcceptNode>;
-}
+import type { Accepted, Finding, Silenced } from './rule';
 
 /**
  * Takes out what the plan accepts: each accept silences one finding of its rule that is about its name, the first in the

@@ -1,4 +1,4 @@
-import type { DeadBranch } from '../../reach/properties/dead-branches';
+import type { DeadBranch } from '../../reach';
 import { say, words, type Message } from './message';
 
 /** What a branch stands on, as messages call it, and the name that `accept` uses. */

@@ -1,10 +1,10 @@
+import type { AcceptNode } from '../../language/syntax';
 import type { TextEdit } from '../../language/edits';
 import type { Range } from '../../language/range';
 import type { Plan } from '../../plan/model';
-import type { Reach } from '../../reach/verdicts/reach';
+import type { Reach } from '../../reach';
 import type { Tap } from '../../walk/tap';
 import type { Supply } from '../../supply/supply';
-import type { Silenced } from './accept';
 import type { Message } from './message';
 
 /**
@@ -69,6 +69,21 @@ export interface Finding {
 export interface Witness {
   readonly variant: string;
   readonly walk: readonly Tap[];
+}
+
+/** A finding that the plan accepts, and why. */
+export interface Accepted {
+  readonly finding: Finding;
+  readonly because: string;
+}
+
+/** What accepts have done to a list of findings. */
+export interface Silenced {
+  /** Those that remain, in their order. */
+  readonly findings: readonly Finding[];
+  readonly accepted: readonly Accepted[];
+  /** The accepts that have silenced something. */
+  readonly used: ReadonlySet<AcceptNode>;
 }
 
 /** What a rule may look at. */

@@ -1,5 +1,5 @@
 /** What the rules about stacks share: looking at every variant, and telling walks. */
-import type { Bounded, Exact, VariantReach } from '../../reach/verdicts/reach';
+import type { Bounded, Exact, VariantReach } from '../../reach';
 import { labelOf, type Tap } from '../../walk/tap';
 import type { Work } from '../../base/slices';
 import { say, words, type Message } from './message';

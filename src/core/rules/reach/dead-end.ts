@@ -1,10 +1,9 @@
 import { isIn, type Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
-import { walkTo } from '../../reach/queries/witness';
+import { suspecting, walkTo } from '../../reach';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
-import { suspecting } from '../../reach/properties/suspects';
 
 export const deadEnd: Rule = {
   id: 'reach/dead-end',

@@ -1,6 +1,6 @@
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
-import { deadBranches } from '../../reach/properties/dead-branches';
+import { deadBranches } from '../../reach';
 import { ownerOf } from '../parts/branch-owner';
 
 export const deadTransition: Rule = {

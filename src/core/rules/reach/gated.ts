@@ -2,7 +2,7 @@ import type { Branch, Flag } from '../../plan/model';
 import { eachStep, eachStepList } from '../../plan/steps';
 import { say, words } from '../parts/message';
 import type { Context, Rule } from '../parts/rule';
-import { deadBranches } from '../../reach/properties/dead-branches';
+import { deadBranches } from '../../reach';
 import { ownerOf } from '../parts/branch-owner';
 
 export const gated: Rule = {

@@ -1,5 +1,5 @@
 import type { Screen } from '../../plan/model';
-import { knownStacks, type VariantReach } from '../../reach/verdicts/reach';
+import { knownStacks, type VariantReach } from '../../reach';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 

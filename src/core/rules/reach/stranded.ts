@@ -1,7 +1,7 @@
 import { addTransition } from '../../edit/transitions';
 import { isIn, openings, type Module, type Plan, type Screen, type Transition } from '../../plan/model';
 import { isKnown } from '../../plan/types';
-import type { Reach } from '../../reach/verdicts/reach';
+import type { Reach } from '../../reach';
 import { remembered } from '../../base/remembered';
 import { screenOf } from '../../supply/site';
 import type { WayIn } from '../../supply/supply';

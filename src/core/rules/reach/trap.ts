@@ -3,8 +3,7 @@ import type { Tap } from '../../walk/tap';
 import { enumerate, say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
-import { walkOutOfReach } from '../../reach/properties/out-of-reach';
-import { suspecting } from '../../reach/properties/suspects';
+import { suspecting, walkOutOfReach } from '../../reach';
 
 interface Trapped {
   readonly screens: readonly Screen[];

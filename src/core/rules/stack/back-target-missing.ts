@@ -2,8 +2,7 @@ import { mayBeLeftOut, type Step } from '../../plan/model';
 import { eachStep, eachStepList, type StepList } from '../../plan/steps';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
-import { missingTargets } from '../../reach/properties/missing-targets';
-import { suspecting } from '../../reach/properties/suspects';
+import { missingTargets, suspecting } from '../../reach';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
 
 /** Steps that look for something in the stack. */

@@ -1,10 +1,8 @@
-import { SearchWithout } from '../../reach/queries/beneath';
+import { keyOfRing, type Ring, ringsOf, SearchWithout, suspecting } from '../../reach';
 import { labelOf, type Tap } from '../../walk/tap';
-import { keyOfRing, ringsOf, type Ring } from '../../reach/queries/rings';
 import { enumerate, say, words } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
 import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
-import { suspecting } from '../../reach/properties/suspects';
 
 export const grows: Rule = {
   id: 'stack/grows',

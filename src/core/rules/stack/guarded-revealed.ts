@@ -4,8 +4,7 @@ import type { Tap } from '../../walk/tap';
 import { say } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
-import { revealedWithoutNeeds } from '../../reach/properties/leaks';
-import { suspecting } from '../../reach/properties/suspects';
+import { revealedWithoutNeeds, suspecting } from '../../reach';
 
 export const guardedRevealed: Rule = {
   id: 'stack/guarded-revealed',

@@ -4,8 +4,7 @@ import { say, words, type Message } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { confirmed, inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
 import { askFor } from './asks';
-import { deciding } from '../../reach/properties/claims';
-import { suspecting } from '../../reach/properties/suspects';
+import { deciding, suspecting } from '../../reach';
 
 export const ruleBroken: Rule = {
   id: 'stack/rule-broken',

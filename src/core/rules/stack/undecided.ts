@@ -1,10 +1,8 @@
 import { isIn, type Claim, type Plan } from '../../plan/model';
-import type { Bounded, Exact, VariantReach } from '../../reach/verdicts/reach';
+import { type Bounded, deciding, type Exact, suspecting, type Suspects, type VariantReach } from '../../reach';
 import { enumerate, say, words, type Message } from '../parts/message';
 import type { Context, Found, Rule } from '../parts/rule';
 import type { Work } from '../../base/slices';
-import { deciding } from '../../reach/properties/claims';
-import { suspecting, type Suspects } from '../../reach/properties/suspects';
 
 export const undecided: Rule = {
   id: 'stack/undecided',

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { plans } from '../../../../server/plans';
 import { Workspace } from '../../../../ui/workspace/Workspace';
-import { isView } from '../../../../ui/workspace/views';
+import { isView } from '../../../../ui/session/views';
 
 export const dynamic = 'force-dynamic';
 

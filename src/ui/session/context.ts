@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useSyncExternalStore } from 'react';
 import type { Finding, Fix } from '../../core/rules/parts/rule';
-import type { Draft } from '../change/draft';
+import type { Draft } from './change-draft';
 import type { Address } from './address';
 import type { SaveState } from './saver';
 import type { Session, Snapshot, Standing } from './session';

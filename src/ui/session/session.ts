@@ -21,7 +21,7 @@ import type { WalkCard, WalkRequest } from '../../core/report/walk-card';
 import type { RestOfTour } from '../../core/report/walk-tour';
 import { Analyst, type AnalystListener } from '../analysis/analyst';
 import { nothing, type FoundWalk, type Looked, type Watched } from '../analysis/protocol';
-import { showMargin, showOverview } from '../editor/overview-effect';
+import { showMargin, showOverview } from './overview-effect';
 import type { Draft } from './drafts';
 import { Saver, type SaveState } from './saver';
 

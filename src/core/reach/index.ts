@@ -1,0 +1,21 @@
+export { SearchWithout, keyOfRing, ringsOf, walkTo, type Ring } from './queries';
+export {
+  exactReach,
+  knownStacks,
+  searching,
+  type Bounded,
+  type Exact,
+  type Reach,
+  type VariantReach,
+  type Verdict,
+} from './verdicts';
+export {
+  deadBranches,
+  deciding,
+  missingTargets,
+  revealedWithoutNeeds,
+  suspecting,
+  walkOutOfReach,
+  type DeadBranch,
+  type Suspects,
+} from './properties';
