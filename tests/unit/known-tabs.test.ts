@@ -190,6 +190,15 @@ describe('without tabs', () => {
   });
 });
 
+test('a tap on a tab whose top screen may be put off is worked off with each value of the flags', () => {
+  // Signed in, "Home" shows `secret` and its else puts `more` onto the stack of the other tab; signed out it does not.
+  const text =
+    'flag in\nstart home\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "In" push secret then sets in = true }\n' +
+    'screen secret "Secret" { needs not in else push more }\nscreen more "More" { on "Hut" push hut }\nscreen hut "Hut" {}\n' +
+    'rule "R" never hut beneath more\n';
+  expect(found(text)).toContain('stack/rule-broken R: In, More, Hut, Home');
+});
+
 test('a first tab shows what it was left with since the link that opened the other one', () => {
   // On s0 only T0 leads, after a link that leaves the first tab with its root.
   const text =

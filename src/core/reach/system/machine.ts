@@ -60,8 +60,11 @@ const mostAtOnce = 64;
 export class Machines {
   /** What is still to be done after an event has switched to another tab, each once: then two stacks have to be known at once. */
   readonly midway = new Set<Control>();
-  /** How often an event left a tab midway. `midway` names the flags, so such an event has to be worked off for each value of them. */
-  leftMidway = 0;
+  /**
+   * How often the flags were looked at other than by a condition: an event left a tab midway, which `midway` notes with the
+   * flags, or it depended on what another tab has on top. Such an event has to be worked off for each value of the flags.
+   */
+  flagsUsed = 0;
   /** Whether an event ran into a bound: not all that can follow is then among the outcomes. */
   bounded = false;
   /** How much was worked off so far: items of agendas, and frames that came of it. */
@@ -257,6 +260,7 @@ export class Machines {
     if (this.interference && tab !== undefined && machine.place > 0 && tab !== machine.place) {
       // What is on top of the other tab is not known: any screen that was seen there may put the arrival off, or be shown.
       let mayShow = false;
+      this.flagsUsed++;
       for (const screen of this.interference.tops(tab, machine.valuation)) {
         if (screen === arrival.screen) continue;
         let fails = false;
@@ -351,7 +355,7 @@ export class Machines {
     const { known, bottom, place, origin, missing, sets, agenda, valuation } = machine;
     if (agenda) {
       this.midway.add(this.alphabet.control(valuation, tab, lowered(agenda, 0), false));
-      this.leftMidway++;
+      this.flagsUsed++;
     }
     // What was done to this tab's stack, or to the flags, before it is left is seen when the user comes back.
     if (known.length === 1 && known[0] === origin && missing.length === 0 && sets.length === 0) return;

@@ -277,9 +277,9 @@ export class Pushdown {
   private watchFlags(): () => boolean {
     const {
       valuations: { decided },
-      machines: { leftMidway },
+      machines: { flagsUsed },
     } = this;
-    return () => this.valuations.decided > decided || this.machines.leftMidway > leftMidway;
+    return () => this.valuations.decided > decided || this.machines.flagsUsed > flagsUsed;
   }
 
   /** Leaving the tab and coming back to it: by then flags may have changed, and the watched screen may have been seen. */
