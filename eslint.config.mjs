@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import a11y from 'eslint-plugin-jsx-a11y';
 import hooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
@@ -82,6 +83,20 @@ export default tseslint.config(
         'error',
         { object: 'Math', property: 'random', message: 'The core has no randomness.' },
       ],
+    },
+  },
+  {
+    files: ['src/**/*.tsx'],
+    ...a11y.flatConfigs.recommended,
+    rules: {
+      ...a11y.flatConfigs.recommended.rules,
+      // What somebody has just opened in order to type gets the focus.
+      'jsx-a11y/no-autofocus': 'off',
+      // Lists and menus handle the keys of all that they hold; the elements with the focus are interactive.
+      'jsx-a11y/no-noninteractive-element-interactions': ['error', { handlers: ['onClick', 'onMouseDown'] }],
+      'jsx-a11y/no-static-element-interactions': ['error', { handlers: ['onClick', 'onMouseDown'] }],
+      // A text that scrolls has to take the focus, so that keys can scroll it.
+      'jsx-a11y/no-noninteractive-tabindex': ['error', { tags: ['pre'], roles: ['tabpanel'] }],
     },
   },
   { files: ['src/**/*.tsx', 'src/ui/**/*.ts'], ...hooks.configs.flat['recommended-latest'] },

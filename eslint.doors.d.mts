@@ -1,2 +1,1 @@
 export const coreDoors: Record<string, readonly string[]>;
-export const reachDoors: Record<string, readonly string[]>;

@@ -20,7 +20,7 @@ export const coreDoors = {
 };
 
 /** Rooms of `src/core/reach`, from the bottom up, each with the rooms whose `index.ts` it may import. */
-export const reachDoors = {
+const reachDoors = {
   system: [],
   'post-star': ['system'],
   queries: ['system', 'post-star'],

@@ -1,4 +1,4 @@
-// npm test: types, lint, layout, unit tests, build, browser tests; ends with a line that sums all suites up.
+// npm test: types, lint, unused code, layout, unit tests, build, browser tests; ends with a line that sums all suites up.
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -74,6 +74,7 @@ await main(async () => {
     await Promise.all([
       whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false']),
       whole('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
+      whole('Unused code', bin('knip'), []),
       whole('Layout', bin('prettier'), ['--check', '.', '--log-level', 'warn']),
     ]);
     await suite('unit');

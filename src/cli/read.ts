@@ -17,7 +17,7 @@ export const nameOf = (file: string): string => (file === standardInput ? 'Stand
  *
  * @throws NoPlan where there is no such file, or it is a folder, too large, empty, or not UTF-8
  */
-export function readPlan(file: string): string {
+function readPlan(file: string): string {
   const name = nameOf(file);
   const bytes = file === standardInput ? readInput() : readFile(file);
   const text = textOfBytes(name, bytes);

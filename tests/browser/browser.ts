@@ -13,13 +13,13 @@ export interface Browser {
 const first = (paths: readonly (string | undefined)[]): string | undefined =>
   paths.find((path) => path !== undefined && existsSync(path));
 
-export const chromiumPath = first([
+const chromiumPath = first([
   process.env.CHROMIUM,
   '/usr/bin/chromium',
   '/usr/bin/chromium-browser',
   '/usr/bin/google-chrome',
 ]);
-export const driverPath = first([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
+const driverPath = first([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
 
 /** Opens a window of the given size, with a profile of its own that is gone afterwards. */
 export async function openBrowser(width = 1280, height = 800): Promise<Browser> {
@@ -58,7 +58,7 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
 }
 
 /** Makes the page itself, not the window around it, this large. */
-export async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
+async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
   await (
     driver as WebDriver & { sendDevToolsCommand(name: string, parameters: object): Promise<void> }
   ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { parse } from '../../src/core/language/parse';
 import { clashesOf, hasClash } from '../../src/core/links/clashes';
-import { lostUrls } from '../../src/core/links/covers';
+import { lostUrls } from '../../src/core/links/lost-urls';
 import { nearest } from '../../src/core/links/near';
 import type { Pattern } from '../../src/core/links/pattern';
 import { isMatched, isPattern, spaceOf, type UrlSpace } from '../../src/core/links/space';

@@ -37,7 +37,7 @@ interface Node {
 const depthOf = (stack: Stack): number => [...screensOf(stack)].length;
 
 /** Up to so many configurations of one variant, level by level. */
-export class Seen {
+class Seen {
   readonly nodes = new Map<string, Node>();
   readonly shown = new Set<Screen>();
   /** What Back was seen to reveal. */

@@ -52,7 +52,7 @@ function reading(chars: readonly Chars[]): Language {
 }
 
 /** The language of the empty text alone. */
-export function nothing(): Language {
+function nothing(): Language {
   const only = newState();
   return { start: only, end: only };
 }

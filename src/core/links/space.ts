@@ -1,5 +1,5 @@
 /** The URL space of an app in one variant: all patterns that open something there. */
-import { isIn, type Link, type Parameter, type Plan } from '../plan/model';
+import { isIn, type Link, type Plan } from '../plan/model';
 import type { Value, Values } from '../plan/value';
 import { valueOf } from './carriage';
 import { Cut } from './cut';
@@ -105,7 +105,7 @@ export function spaceOf(plan: Plan, variant: string): UrlSpace {
 }
 
 /** The links of a variant, in the order of the plan. */
-export const linksOf = (plan: Plan, variant: string): readonly Link[] =>
+const linksOf = (plan: Plan, variant: string): readonly Link[] =>
   plan.screens.flatMap((screen) => (isIn(screen.only, variant) ? screen.links : []));
 
 /** What a URL that fits a pattern brings. */
@@ -140,16 +140,4 @@ function remarksOn({ query }: Pattern, url: Url): Remark[] {
   }
   if (url.hasFragment) remarks.push({ kind: 'fragment' });
   return remarks;
-}
-
-/** What a screen is opened with: what the URL brings, defaults, and what may be absent; undefined where nothing is there. */
-export function argumentOf(
-  parameter: Parameter,
-  values: Values,
-  defaultOf: (parameter: Parameter) => Value,
-): Value | undefined {
-  const value = Object.hasOwn(values, parameter.name) ? values[parameter.name] : undefined;
-  if (value !== undefined && value !== null) return value;
-  if (parameter.initial) return defaultOf(parameter);
-  return parameter.type.kind === 'optional' ? null : undefined;
 }

@@ -37,7 +37,7 @@ function typeOfName({ layers }: Scope, name: string): Type | null {
 }
 
 /** A field of a value; the field of a value that may be absent may be absent too. Null where there is no such field. */
-export function typeOfField(type: Type, field: string): Type | null {
+function typeOfField(type: Type, field: string): Type | null {
   if (type.kind === 'unknown') return unknown;
   if (type.kind === 'optional') {
     const inner = typeOfField(type.of, field);

@@ -35,7 +35,7 @@ export interface StackCard {
 }
 
 /** So many frames of a stack are told one by one. */
-export const mostFrames = 24;
+const mostFrames = 24;
 
 export class StackWriter {
   private readonly tabs: readonly { readonly label: string }[];

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState, type FormEvent } from 'react';
 import type { Answer, Request } from '../../core/propose/propose';
 import type { WantedParameter } from '../../core/edit/signature';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import { useWorkspace } from '../session/context';
 import { words, type Draft } from '../session/change-draft';
 import { Preview } from './Preview';

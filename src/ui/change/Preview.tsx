@@ -1,7 +1,7 @@
 'use client';
 
 import type { Proposal } from '../../core/propose/propose';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 
 const most = 60;
 

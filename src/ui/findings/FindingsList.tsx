@@ -3,7 +3,8 @@
 import { memo, useEffect, useRef, useState } from 'react';
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
-import { counted, toneOf } from '../parts/tones';
+import { counted } from '../parts/numbers';
+import { toneOf } from '../parts/tones';
 import { useWorkspace } from '../session/context';
 import { WatchWalk } from './WatchWalk';
 

@@ -1,6 +1,7 @@
 'use client';
 
 import { Bar, BarChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { number } from '../parts/numbers';
 
 interface Row {
   readonly screen: string;
@@ -8,7 +9,6 @@ interface Row {
   readonly gated: number;
 }
 
-const number = new Intl.NumberFormat('en');
 const barHeight = 26;
 /** So many characters of a name stand beside a bar; the rest is told by the tip. */
 const longest = 22;

@@ -4,11 +4,11 @@ import dynamic from 'next/dynamic';
 import type { AuditReport, LostGroup } from '../../core/audit/audit';
 import { byScreen } from '../../core/audit/rows';
 import { useWorkspace } from '../session/context';
+import { number } from '../parts/numbers';
 
 /** The chart is a large part that only audits want. */
 const AuditChart = dynamic(() => import('./AuditChart'), { ssr: false, loading: () => <p className="text-mute">…</p> });
 
-const number = new Intl.NumberFormat('en');
 /** So many screens and reasons are shown; the file to download has all. */
 const mostScreens = 20;
 const mostReasons = 12;

@@ -5,7 +5,8 @@ import type { LeafCard, SpaceCard, TreeRow } from '../../core/report/links-card'
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
-import { counted, toneOf } from '../parts/tones';
+import { counted } from '../parts/numbers';
+import { toneOf } from '../parts/tones';
 import { useWorkspace } from '../session/context';
 import { about, columnGap, layOutTree } from './layout';
 

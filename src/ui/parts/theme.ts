@@ -1,7 +1,7 @@
 export type ThemeChoice = 'system' | 'paper' | 'dusk';
 
 /** Where the choice is kept; nothing there means that the system decides. */
-export const themeKey = 'andante:theme';
+const themeKey = 'andante:theme';
 
 /** Runs before the first paint, so that the page never shows itself in the wrong theme. */
 export const themeScript = `(() => {

@@ -5,7 +5,7 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { useRef, useState, type DragEvent } from 'react';
 import type { DeletedPlan, PlanSummary } from '../../wire/plans';
 import { ThemeSwitch } from '../parts/ThemeSwitch';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import { api } from '../session/api';
 import { readPlanFiles } from './import';
 

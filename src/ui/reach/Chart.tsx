@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import type { Chart as ChartLayout, Edge, Node } from './layout';
 import { pathOf, routeEdges } from './route';
 import type { Window } from '../parts/window';

@@ -2,7 +2,7 @@
 
 import { memo } from 'react';
 import { ScreenLink } from '../parts/ScreenLink';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import { useWorkspace } from '../session/context';
 
 const firstPlan = `app "My app"

@@ -4,7 +4,7 @@ import { memo } from 'react';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
 import { FindingCard } from '../findings/FindingCard';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import { useWorkspace } from '../session/context';
 import { ScreenActions } from './ScreenActions';
 import { ShortestWalk } from './ShortestWalk';

@@ -2,7 +2,7 @@
 
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { placeOfFinding } from '../findings/same';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import { useWindow } from '../parts/window';
 import { useWorkspace } from '../session/context';
 import { BlockTable } from './BlockTable';

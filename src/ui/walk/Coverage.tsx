@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { RestOfTour } from '../../core/report/walk-tour';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import { useWorkspace } from '../session/context';
 
 /** How much of what can be tapped the kept walks use, and walks for the rest. */

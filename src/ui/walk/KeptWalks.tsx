@@ -3,7 +3,7 @@
 import type { WalkCard } from '../../core/report/walk-card';
 import type { KeptCard } from '../../core/report/walk-kept';
 import { MessageText } from '../parts/MessageText';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import { useWorkspace } from '../session/context';
 
 /** The walks that the plan keeps: each is replayed with every change. */

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { FrameCard, StackCard } from '../../core/report/walk-stacks';
 import { ScreenLink } from '../parts/ScreenLink';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import type { Tap } from './steps';
 
 /** The stacks as they are; or, while a step is looked at, as they would be after it. */

@@ -3,6 +3,7 @@
 import { useEffect, useRef, useState, type FormEvent, type RefObject } from 'react';
 import type { StepCard, WalkCard } from '../../core/report/walk-card';
 import { MessageText } from '../parts/MessageText';
+import { counted } from '../parts/numbers';
 import { useWorkspace } from '../session/context';
 import { toKeep } from './steps';
 
@@ -160,14 +161,12 @@ function Keep({ card, input }: { card: WalkCard; input: RefObject<HTMLInputEleme
   );
 }
 
-/** All there is to know of the running app: what it would have to write down before it is killed. */
+/** The running app's state as text: what the app has to save before it is killed, to be restored later. */
 function Written({ text }: { text: string }) {
   if (text === '') return null;
   return (
     <details className="mt-2.5 text-mute">
-      <summary className="cursor-pointer w-max max-w-full">
-        To be restored after it is killed, the app writes down {text.length} characters
-      </summary>
+      <summary className="cursor-pointer w-max max-w-full">Saved state: {counted(text.length, 'character')}</summary>
       <pre
         className="plan-text bg-base-200 rounded-field p-2.5 mt-1.5 max-h-56 overflow-auto text-base-content"
         tabIndex={0}

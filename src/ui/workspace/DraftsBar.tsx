@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import { api } from '../session/api';
 import { useWorkspace } from '../session/context';
 import type { Draft } from '../session/drafts';

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import type { EarlierSummary, KeptBefore } from '../../wire/plans';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import { api } from '../session/api';
 import { useWorkspace } from '../session/context';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { counted } from '../parts/tones';
+import { counted } from '../parts/numbers';
 import type { View } from '../session/views';
 import { useStanding, useWorkspace } from '../session/context';
 import { saveReport } from './report-file';

@@ -83,7 +83,7 @@ export function sayUrlProblemOf(problem: UrlProblem): Message {
 }
 
 /** What a type wants, as the end of a sentence. */
-export function sayWanted(declared: Type): Message {
+function sayWanted(declared: Type): Message {
   const type = required(declared);
   switch (type.kind) {
     case 'choice':

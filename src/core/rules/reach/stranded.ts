@@ -59,7 +59,7 @@ export const stranded: Rule = {
 };
 
 /** Stranded in every variant. */
-export const isStranded = (reach: Reach, screen: Screen): boolean =>
+const isStranded = (reach: Reach, screen: Screen): boolean =>
   reach.variants.every((variant) => variant.verdicts[screen.index]?.reachable === 'no');
 
 const isReached = (reach: Reach, screen: Screen | null): boolean =>

@@ -40,6 +40,3 @@ export function lostUrls(before: UrlSpace, after: UrlSpace): LostUrl[] {
   }
   return [...lost.values()];
 }
-
-/** Whether every URL that opened a screen still opens the same one. */
-export const covers = (before: UrlSpace, after: UrlSpace): boolean => lostUrls(before, after).length === 0;
