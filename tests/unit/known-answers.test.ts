@@ -97,8 +97,8 @@ describe('plans whose answers are known by hand', () => {
     const depths = (text: string): string[] => {
       const { plan, reach } = check(`app "Huts"\n${text}`);
       return plan.screens.map((screen) => {
-        const { frames, ring } = exactStacks(reach.variants[0]!)!.deepestOn(screen);
-        return `${screen.label}: ${frames ?? ring.map(({ label }) => label).join(' on ')}`;
+        const { frames, cycle } = exactStacks(reach.variants[0]!)!.deepestOn(screen);
+        return `${screen.label}: ${frames ?? cycle.map(({ label }) => label).join(' on ')}`;
       });
     };
     // Beside the ring nothing piles up; above it everything does.

@@ -69,6 +69,6 @@ describe('flags', () => {
       variant.verdicts[plan.screens.findIndex((screen) => screen.name === name)]!.taps;
     expect([tapsOf('s12'), tapsOf('all'), tapsOf('some')]).toEqual([12, 13, null]);
     // Back does not take a flag back: a step is seen with all that were set above it.
-    expect(new Set(stacks!.all.sights.map(({ head }) => head.control.valuation)).size).toBe(13);
+    expect(new Set(stacks!.all.shown.map(({ head }) => head.control.valuation)).size).toBe(13);
   });
 });

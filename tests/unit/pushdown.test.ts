@@ -19,9 +19,9 @@ function compareAbove(text: string): number {
     const { name, verdicts, upperBound } = variant;
     compared++;
     const heads = new Set(
-      upperBound.all.sights.map(
+      upperBound.all.shown.map(
         ({ head: { control, symbol } }) =>
-          `${control.valuation} ${control.place} ${symbol.screen.index} ${symbol.last}`,
+          `${control.valuation} ${control.stack} ${symbol.screen.index} ${symbol.last}`,
       ),
     );
     const { valuations } = upperBound.system;

@@ -63,13 +63,13 @@ describe.each([
         ).toEqual(leaks);
         leaks.forEach(() => count('leaks'));
         for (const screen of plan.screens) {
-          const stuck = stacks.sightsOf(screen, stacks.inside).some(({ head }) => stacks.staysAsItIs(head));
+          const stuck = stacks.shownOn(screen, stacks.inside).some(({ head }) => stacks.staysAsItIs(head));
           expect(stuck, `whether ${screen.label} is a dead end in\n${text}`).toBe(judge.isDeadEnd(screen, inside));
           count(`dead end ${stuck}`);
           const trapped = [...inside].some(
             ([key, { configuration }]) => activeStack(configuration)!.screen === screen && judge.never.from(key, start),
           );
-          const walk = toEnd(walkOutOfReach(stacks, stacks.inside, toStart, stacks.sightsOf(screen, stacks.inside)));
+          const walk = toEnd(walkOutOfReach(stacks, stacks.inside, toStart, stacks.shownOn(screen, stacks.inside)));
           expect(walk !== null, `nothing leads back from ${screen.label} in\n${text}`).toBe(trapped);
           if (walk)
             expect(

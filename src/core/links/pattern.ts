@@ -5,7 +5,7 @@ import { carriedBy, itemsCarriedBy, type Carried } from './carriage';
 import { readOrigin, type Origin } from './origin';
 import { rank, Segment } from './segment';
 import type { SegmentPart } from './match-parts';
-import { readPattern, type Place } from './template';
+import { readPattern, type VariablePlace } from './template';
 
 /** A variable of the rest or the query. */
 export interface Listed {
@@ -33,7 +33,7 @@ export interface Pattern {
 /** How a variable rides where it stands; null where it cannot. */
 export function carriageOf(
   parameter: Parameter | undefined,
-  place: Place,
+  place: VariablePlace,
 ): { readonly carried: Carried; readonly isList: boolean } | null {
   // What the screen does not take is a finding of its own, and any text until then.
   const type = parameter?.type ?? unknown;
@@ -51,7 +51,7 @@ export function patternOf(link: Link, index: number): Pattern | null {
   if (template.origin !== null && !origin) return null;
   const parameters = new Map(link.screen.parameters.map((parameter) => [parameter.name, parameter]));
   let rides = true;
-  const listed = (name: string, place: Place): Listed | null => {
+  const listed = (name: string, place: VariablePlace): Listed | null => {
     const carriage = carriageOf(parameters.get(name), place);
     if (!carriage) rides = false;
     return carriage && { name, ...carriage };

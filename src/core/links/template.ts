@@ -8,11 +8,11 @@ import { originAt } from './origin';
 /** Part of a path segment: text as it is, decoded, or the name of a variable. */
 export type Part = { readonly text: string } | { readonly variable: string };
 
-export type Place = 'path' | 'rest' | 'query';
+export type VariablePlace = 'path' | 'rest' | 'query';
 
 export interface Variable {
   readonly name: string;
-  readonly place: Place;
+  readonly place: VariablePlace;
   /** Where its name stands in the pattern. */
   readonly from: number;
   readonly to: number;
@@ -110,7 +110,7 @@ class PatternReader {
     return { origin, segments, rest: rest?.name ?? null, query: query?.names ?? [], variables: this.variables };
   }
 
-  private variable(place: Place, from: number, to: number): string {
+  private variable(place: VariablePlace, from: number, to: number): string {
     const text = this.pattern.slice(from, to);
     if (!name.test(text))
       this.fail(text === '' ? 'no-name' : 'operator', Math.max(0, from - 1), Math.min(this.pattern.length, to + 1));

@@ -27,7 +27,7 @@ import { typeOfPath } from './scope';
 import type { Scope } from './model';
 
 /** Where something stands: what its names mean depends on it. */
-export interface Place {
+export interface BindingContext {
   /** The screen in whose body it stands; null outside of screens. */
   readonly screen: Screen | null;
   /** Restrictions to variants, each from one thing around it. */
@@ -71,14 +71,14 @@ export class Binder {
     return found.length === 1 ? found[0]! : null;
   }
 
-  call(reference: ScreenReference, list: ArgumentListNode | null, place: Place): Call {
+  call(reference: ScreenReference, list: ArgumentListNode | null, place: BindingContext): Call {
     const call = { target: null as Screen | null, reference, list, arguments: list?.items ?? [] };
     call.target = this.find(reference, place.screen, call);
     if (call.target?.only) this.checkVariants(reference, call.target, place);
     return call;
   }
 
-  private checkVariants(reference: ScreenReference, target: Screen, place: Place): void {
+  private checkVariants(reference: ScreenReference, target: Screen, place: BindingContext): void {
     const without = this.variants.filter(
       (variant) => place.only.every((only) => isIn(only, variant)) && !isIn(target.only, variant),
     );
@@ -88,7 +88,7 @@ export class Binder {
   // Run for every transition at each keystroke: lists are mapped, since one that grows by push has room for 17, and a node
   // serves as the range of its step.
 
-  branches(nodes: readonly BranchNode[], place: Place): Branch[] {
+  branches(nodes: readonly BranchNode[], place: BindingContext): Branch[] {
     return nodes.map((node) => ({
       condition: node.condition && this.condition(node.condition, place),
       steps: this.steps(node.steps, place),
@@ -97,11 +97,11 @@ export class Binder {
     }));
   }
 
-  steps(nodes: readonly StepNode[], place: Place): Step[] {
+  steps(nodes: readonly StepNode[], place: BindingContext): Step[] {
     return nodes.map((node) => this.step(node, place));
   }
 
-  private step(node: StepNode, place: Place): Step {
+  private step(node: StepNode, place: BindingContext): Step {
     switch (node.kind) {
       case 'back':
       case 'close':
@@ -136,7 +136,7 @@ export class Binder {
     return { flag, value: flag && flagValue(flag, value, value ?? range, this.report) };
   }
 
-  condition(node: ConditionNode, place: Place): Condition {
+  condition(node: ConditionNode, place: BindingContext): Condition {
     switch (node.kind) {
       case 'maybe':
         return { kind: 'maybe', text: node.text.value };
@@ -167,7 +167,7 @@ export class Binder {
     }
   }
 
-  private checkGiven(node: Extract<ConditionNode, { kind: 'given' }>, { scope, screen }: Place): void {
+  private checkGiven(node: Extract<ConditionNode, { kind: 'given' }>, { scope, screen }: BindingContext): void {
     const type = typeOfPath(scope, node.names);
     if (type?.kind === 'optional' || type?.kind === 'unknown') return;
     const text = node.names.map((name) => name.text).join('.');

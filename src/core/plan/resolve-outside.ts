@@ -1,5 +1,5 @@
 import type { DeclarationNode, Name, StringNode, SyntaxTree } from '../language/syntax';
-import type { Binder, Place } from './bind';
+import type { Binder, BindingContext } from './bind';
 import {
   isIn,
   type Claim,
@@ -70,7 +70,7 @@ export function resolveOutside(
 
   function tabBar(node: Extract<DeclarationNode, { kind: 'tabs' }>): TabBar {
     const only = binder.only(node.only);
-    const place: Place = { screen: null, only: [only], scope: emptyScope };
+    const place: BindingContext = { screen: null, only: [only], scope: emptyScope };
     const tabs = (node.body?.items ?? []).map((tab) => ({
       label: tab.label.value,
       call: tab.target && binder.call(tab.target, tab.list, place),
@@ -82,7 +82,7 @@ export function resolveOutside(
 
   function menu(node: Extract<DeclarationNode, { kind: 'menu' }>): Menu {
     const only = binder.only(node.only);
-    const place: Place = { screen: null, only: [only], scope: menuScope(flags) };
+    const place: BindingContext = { screen: null, only: [only], scope: menuScope(flags) };
     const on =
       node.on === null
         ? 'all'

@@ -1,5 +1,5 @@
 import type { DeclarationNode, Name, OnNode, ScreenNode, SyntaxTree } from '../language/syntax';
-import { Binder, type Place } from './bind';
+import { Binder, type BindingContext } from './bind';
 import { Directory } from './directory';
 import {
   soleVariant,
@@ -167,8 +167,8 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder, r
 /** What leads away from a screen, and the links that lead to it. */
 function fillWays(screen: Mutable<Screen>, binder: Binder, flags: Plan['flags']): void {
   const only = [screen.only];
-  const shown: Place = { screen, only, scope: screenScope(screen, flags) };
-  const onArrival = (): Place => ({ screen, only, scope: arrivalScope(screen, flags) });
+  const shown: BindingContext = { screen, only, scope: screenScope(screen, flags) };
+  const onArrival = (): BindingContext => ({ screen, only, scope: arrivalScope(screen, flags) });
   const transitions: Transition[] = [];
   const needs: Needs[] = [];
   const links: Link[] = [];
@@ -202,7 +202,7 @@ function bindTransition(
   screen: Screen,
   index: number,
   node: OnNode,
-  shown: Place,
+  shown: BindingContext,
   binder: Binder,
   flags: Plan['flags'],
 ): Transition {
@@ -223,7 +223,7 @@ function bindTransition(
   };
 }
 
-function bindLoop(node: OnNode, { scope }: Place): Loop | null {
+function bindLoop(node: OnNode, { scope }: BindingContext): Loop | null {
   if (!node.loop) return null;
   const list = node.loop.list;
   let type: Type = unknown;

@@ -52,10 +52,10 @@ export interface Proposal {
 }
 
 /** A proposal, or in one sentence why there is none. */
-export type Answer = Proposal | { readonly refusal: string };
+export type Proposed = Proposal | { readonly refusal: string };
 
 /** What a request would change. Checks the changed plan as a whole: as costly as a check. */
-export function propose(now: Check, request: Request): Answer {
+export function propose(now: Check, request: Request): Proposed {
   const { plan, supply } = now;
   const find = (label: string): Screen | undefined => plan.screens.find((screen) => screen.label === label);
   const gone = { refusal: 'That screen is no longer there.' };

@@ -1,4 +1,4 @@
-export { SearchWithout, keyOfRing, ringsOf, walkTo, type Ring } from './queries';
+export { SearchWithout, keyOfCycle, cyclesOf, walkTo, type Cycle } from './queries';
 export {
   exactReach,
   knownStacks,

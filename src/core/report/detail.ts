@@ -36,7 +36,7 @@ export interface WayInCard {
   readonly cells: readonly CellCard[];
 }
 
-export interface StepCard {
+export interface WayStepCard {
   readonly kind: Step['kind'];
   /** Whether the step opens a screen, or goes back to one: it then has a target unless it names none. */
   readonly opens: boolean;
@@ -52,7 +52,7 @@ export interface StepCard {
 export interface BranchCard {
   /** The condition as written; null where there is none. */
   readonly when: string | null;
-  readonly steps: readonly StepCard[];
+  readonly steps: readonly WayStepCard[];
 }
 
 export interface WayOutCard {
@@ -66,7 +66,7 @@ export interface WayOutCard {
 export interface NeedsCard {
   readonly condition: string;
   readonly at: number;
-  readonly otherwise: readonly StepCard[];
+  readonly otherwise: readonly WayStepCard[];
 }
 
 export interface WalkStep {
@@ -84,8 +84,8 @@ export interface BackCard {
   readonly whole: boolean;
   readonly leaves: boolean | null;
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
-  /** The most screens that a stack has with this one on top, null where there is no bound, and then the ring; null where that is not known. */
-  readonly deepest: { readonly frames: number | null; readonly ring: readonly number[] } | null;
+  /** The most screens that a stack has with this one on top, null where there is no bound, and then the cycle; null where that is not known. */
+  readonly deepest: { readonly frames: number | null; readonly cycle: readonly number[] } | null;
 }
 
 export interface ScreenDetail {
@@ -152,7 +152,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
       whole,
       leaves,
       arrow,
-      deepest: deepest && { frames: deepest.frames, ring: deepest.ring.map(({ index }) => index) },
+      deepest: deepest && { frames: deepest.frames, cycle: deepest.cycle.map(({ index }) => index) },
     },
     waysIn: check.supply.into[screen.index]!.map(wayInCard),
     waysOut: screen.transitions.map((transition) => wayOutCard(check, transition, write)),
@@ -216,11 +216,11 @@ function wayOutCard(check: Check, { trigger, node, only, branches }: Transition,
 class StepWriter {
   constructor(private readonly check: Check) {}
 
-  steps(steps: readonly Step[]): StepCard[] {
+  steps(steps: readonly Step[]): WayStepCard[] {
     return steps.map((step) => this.step(step));
   }
 
-  private step(step: Step): StepCard {
+  private step(step: Step): WayStepCard {
     const nothing = { kind: step.kind, opens: false, target: null, name: '', broken: [], doubtful: [] };
     switch (step.kind) {
       case 'back':

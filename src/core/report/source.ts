@@ -2,7 +2,7 @@ import type { Piece, Whole } from '../language/include';
 import { Lines } from '../language/lines';
 
 /** A place as people name it: lines and columns from 1, columns in UTF-16 code units. */
-export interface Position {
+export interface SourcePosition {
   readonly file: string;
   readonly line: number;
   readonly column: number;
@@ -30,7 +30,7 @@ export class Source {
     return this.whole.files.size === 1;
   }
 
-  positionOf(offset: number): Position {
+  positionOf(offset: number): SourcePosition {
     const piece = this.pieceAt(offset);
     const file = piece?.file ?? this.file;
     const inFile = piece ? Math.max(0, offset - piece.from) + piece.at : 0;
@@ -50,7 +50,7 @@ export class Source {
   }
 
   /** The text of a position's line. */
-  lineAt({ file, line }: Position): string {
+  lineAt({ file, line }: SourcePosition): string {
     return this.linesOf(file).textOf(line);
   }
 

@@ -1,5 +1,5 @@
 /** What the app would do with a URL, or with what an entry opens: for the Links view and the command line. */
-import { arrivalOf, type Arrival, type Door } from '../walk/arrival';
+import { arrivalOf, type UrlArrival, type ExternalEvent } from '../walk/arrival';
 import { buildUrl } from '../links/build';
 import { nearestTo } from '../links/near';
 import { isMatched, spaceOf, type Matched, type UrlSpace } from '../links/space';
@@ -119,7 +119,7 @@ export class UrlReader {
   }
 
   /** What an entry does that opens a screen by its name. */
-  arrival(door: Door): {
+  arrival(door: ExternalEvent): {
     readonly state: 'opens' | 'gated';
     readonly cold: readonly BuiltCard[];
     readonly once: BuiltCard | null;
@@ -176,7 +176,7 @@ export class UrlReader {
   private built(
     after: Configuration | null,
     when: readonly string[],
-    putOffBy: Arrival['cold'][number]['putOffBy'],
+    putOffBy: UrlArrival['cold'][number]['putOffBy'],
   ): BuiltCard {
     const stack = after ? [...screensOf(activeStack(after))].map(({ label }) => label).reverse() : [];
     const [revealed] = after ? this.walker.after(after, { kind: 'back' }) : [];
@@ -192,7 +192,7 @@ export class UrlReader {
     };
   }
 
-  private once({ flags, texts, after }: NonNullable<Arrival['once']>): BuiltCard {
+  private once({ flags, texts, after }: NonNullable<UrlArrival['once']>): BuiltCard {
     const set = [...flags]
       .filter(([flag, value]) => flag.initial !== value)
       .map(([flag, value]) =>
@@ -203,7 +203,7 @@ export class UrlReader {
 }
 
 /** Whether what is shown first, in each outcome, is something else. */
-const isGated = ({ cold }: Arrival): boolean => cold.length > 0 && cold.every(({ putOffBy }) => putOffBy !== null);
+const isGated = ({ cold }: UrlArrival): boolean => cold.length > 0 && cold.every(({ putOffBy }) => putOffBy !== null);
 
 const sayAssumed = (text: string, holds: boolean): string =>
   text.endsWith(' is given') ? `${holds ? '' : 'not '}${text}` : `${holds ? '' : 'not '}“${text}”`;

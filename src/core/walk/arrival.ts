@@ -7,7 +7,7 @@ import { outcomesOfEvent } from './outcomes';
 import { both, waysToHold, type Assignment } from './satisfy';
 import type { Event, Walker } from './walker';
 
-export type Door = Extract<Event, { kind: 'link' | 'entry' }>;
+export type ExternalEvent = Extract<Event, { kind: 'link' | 'entry' }>;
 
 /** One thing that can come of it. */
 export interface Arrived {
@@ -19,7 +19,7 @@ export interface Arrived {
   readonly putOffBy: { readonly screen: Screen; readonly needs: Needs } | null;
 }
 
-export interface Arrival {
+export interface UrlArrival {
   /** What it does on a cold start. A running app loses all its stacks, so that only its flags can make a difference. */
   readonly cold: readonly Arrived[];
   /** What has to hold for it not to be put off, with the least changed, and what it does then; null where it is not put off, or always. */
@@ -30,12 +30,12 @@ export interface Arrival {
 const mostRounds = 16;
 
 /** Costs a run of the event for each outcome. */
-export function arrivalOf(plan: Plan, walker: Walker, door: Door): Arrival {
+export function arrivalOf(plan: Plan, walker: Walker, door: ExternalEvent): UrlArrival {
   const cold = arrivedFrom(plan, walker, walker.nothing, door);
   return { cold, once: cold.some(({ putOffBy }) => putOffBy !== null) ? onceItHolds(plan, walker, door) : null };
 }
 
-function arrivedFrom(plan: Plan, walker: Walker, from: Configuration, door: Door): Arrived[] {
+function arrivedFrom(plan: Plan, walker: Walker, from: Configuration, door: ExternalEvent): Arrived[] {
   const screens = walker.stackOf(door);
   return outcomesOfEvent(walker, from, door).map(({ assumed, after }: Outcome) => ({
     assumed,
@@ -45,7 +45,7 @@ function arrivedFrom(plan: Plan, walker: Walker, from: Configuration, door: Door
 }
 
 /** Whether the stack is another one than the link builds. */
-function isPutOff(after: Configuration, door: Door, screens: readonly Screen[]): boolean {
+function isPutOff(after: Configuration, door: ExternalEvent, screens: readonly Screen[]): boolean {
   const shown = [...screensOf(activeStack(after))].reverse();
   for (let frame = activeStack(after); frame; frame = frame.below) if (frame.putOff?.kind === 'link') return true;
   return (
@@ -70,7 +70,7 @@ function lackIn(
   return null;
 }
 
-function onceItHolds(plan: Plan, walker: Walker, door: Door): Arrival['once'] {
+function onceItHolds(plan: Plan, walker: Walker, door: ExternalEvent): UrlArrival['once'] {
   const screens = walker.stackOf(door);
   let found: Assignment = { flags: new Map(), texts: new Map() };
   const initial = (flag: Plan['flags'][number]): string => flag.initial;

@@ -59,8 +59,8 @@ export interface Stop {
 }
 
 /** The same, with the one before it in the same run. */
-interface Moment extends Stop {
-  readonly before: Moment | null;
+interface ReplayNode extends Stop {
+  readonly before: ReplayNode | null;
 }
 
 /**
@@ -91,16 +91,16 @@ export function replay(
   return { ...told(), outcome: 'holds' };
 }
 
-type Running = Moment & { readonly configuration: Configuration };
-const isOn = (moment: Moment): moment is Running => moment.configuration !== null;
-const isMoments = (next: readonly Moment[] | Break): next is readonly Moment[] => Array.isArray(next);
-const topsOf = (moments: readonly Moment[]): Screen[] => [
+type Running = ReplayNode & { readonly configuration: Configuration };
+const isOn = (moment: ReplayNode): moment is Running => moment.configuration !== null;
+const isMoments = (next: readonly ReplayNode[] | Break): next is readonly ReplayNode[] => Array.isArray(next);
+const topsOf = (moments: readonly ReplayNode[]): Screen[] => [
   ...new Set(moments.filter(isOn).map(({ configuration }) => activeStack(configuration)!.screen)),
 ];
 
-function runOf(last: Moment | undefined): Stop[] {
+function runOf(last: ReplayNode | undefined): Stop[] {
   const run: Stop[] = [];
-  for (let moment: Moment | null = last ?? null; moment; moment = moment.before) run.push(moment);
+  for (let moment: ReplayNode | null = last ?? null; moment; moment = moment.before) run.push(moment);
   return run.reverse();
 }
 
@@ -115,12 +115,12 @@ class Replayer {
     this.walker = new Walker(plan, variant, data);
   }
 
-  start(): readonly Moment[] {
+  start(): readonly ReplayNode[] {
     return this.walker.coldStart().map((configuration) => ({ configuration, branch: null, before: null }));
   }
 
   /** What can be so after one step; why there is nothing; or null where the step cannot be judged. */
-  step(now: readonly Running[], step: WalkStepNode): readonly Moment[] | Break | null {
+  step(now: readonly Running[], step: WalkStepNode): readonly ReplayNode[] | Break | null {
     if (now.length === 0) return { why: 'left' };
     const taken = 'taken' in step ? assumptionsOf(step.taken) : null;
     if ('taken' in step && !taken) return null;
@@ -171,7 +171,7 @@ class Replayer {
   private expect(
     now: readonly Running[],
     step: Extract<WalkStepNode, { kind: 'expect' }>,
-  ): readonly Moment[] | Break | null {
+  ): readonly ReplayNode[] | Break | null {
     const wanted = screenNamed(this.plan, step.screen);
     const beneath = screenNamed(this.plan, step.beneath);
     if (!wanted || (step.beneath && !beneath)) return null;
@@ -193,8 +193,8 @@ class Replayer {
     nameOf: (event: Event) => string | null,
     taken?: Assumptions,
     given?: Values,
-  ): readonly Moment[] | Break {
-    const next: Moment[] = [];
+  ): readonly ReplayNode[] | Break {
+    const next: ReplayNode[] = [];
     const all = now.flatMap((moment) =>
       this.walker.events(moment.configuration).flatMap((event) => {
         const called = nameOf(event);
@@ -217,23 +217,23 @@ class Replayer {
   }
 
   /** What can be so after an event. */
-  private follow(now: readonly Running[], event: Event, taken?: Assumptions, given?: Values): Moment[] {
+  private follow(now: readonly Running[], event: Event, taken?: Assumptions, given?: Values): ReplayNode[] {
     return now.flatMap((before) => {
       const outcomes =
         event.kind === 'trigger' || event.kind === 'item'
           ? this.walker.outcomesBy(before.configuration, event, taken, given)
           : [{ branch: null, after: this.walker.after(before.configuration, event, taken) }];
       return outcomes.flatMap(({ branch, after }) =>
-        (after.length > 0 ? after : [null]).map((configuration): Moment => ({ configuration, branch, before })),
+        (after.length > 0 ? after : [null]).map((configuration): ReplayNode => ({ configuration, branch, before })),
       );
     });
   }
 }
 
 /** Of moments that are alike one each, so that walks whose outcomes are not told do not branch for ever. */
-function distinct(moments: readonly Moment[]): readonly Moment[] {
+function distinct(moments: readonly ReplayNode[]): readonly ReplayNode[] {
   if (moments.length === 1) return moments;
-  const byKey = new Map<string, Moment>();
+  const byKey = new Map<string, ReplayNode>();
   for (const moment of moments) {
     const key = moment.configuration ? keyOf(moment.configuration) : '';
     if (!byKey.has(key)) byKey.set(key, moment);

@@ -19,7 +19,7 @@ export interface Tour {
 }
 
 /** What can follow a configuration. */
-interface Edge extends TourTap {
+interface OutcomeEdge extends TourTap {
   /** The configuration that follows; null where the app is left. */
   readonly to: string | null;
 }
@@ -73,7 +73,7 @@ class Planner {
   whole = true;
   private readonly walker: Walker;
   private readonly configurations = new Map<string, Configuration>();
-  private readonly edges = new Map<string, readonly Edge[]>();
+  private readonly edges = new Map<string, readonly OutcomeEdge[]>();
   private readonly cold: readonly string[];
 
   constructor(plan: Plan, variant: string) {
@@ -88,11 +88,11 @@ class Planner {
   }
 
   /** What can follow, worked out once. */
-  private from(key: string): readonly Edge[] {
+  private from(key: string): readonly OutcomeEdge[] {
     let edges = this.edges.get(key);
     if (edges) return edges;
     const configuration = this.configurations.get(key)!;
-    const found: Edge[] = [];
+    const found: OutcomeEdge[] = [];
     const add = (event: Event, branch: Branch | null, after: readonly Configuration[]): void => {
       if (after.length === 0) found.push({ event, branch, shows: null, to: null });
       for (const each of after) found.push({ event, branch, shows: activeStack(each)!.screen, to: this.know(each) });
@@ -122,12 +122,12 @@ class Planner {
   }
 
   /** The shortest way to an outcome that is still wanted; `last` takes the last of those that are equally near. */
-  private nearest(starts: readonly string[], wanted: ReadonlySet<Branch>, last: boolean): Edge[] | null {
-    const by = new Map<string, { edge: Edge; from: string } | null>(starts.map((key) => [key, null]));
+  private nearest(starts: readonly string[], wanted: ReadonlySet<Branch>, last: boolean): OutcomeEdge[] | null {
+    const by = new Map<string, { edge: OutcomeEdge; from: string } | null>(starts.map((key) => [key, null]));
     let level: readonly string[] = starts;
     while (level.length > 0 && by.size < mostSearched) {
       const next: string[] = [];
-      let found: { edge: Edge; from: string } | null = null;
+      let found: { edge: OutcomeEdge; from: string } | null = null;
       for (const from of level) {
         for (const edge of this.from(from)) {
           if (edge.branch && wanted.has(edge.branch) && (last || !found)) found = { edge, from };
@@ -151,9 +151,9 @@ class Planner {
     const walks: TourTap[][] = [];
     let at: string | null = null;
     while (wanted.size > 0) {
-      const on: Edge[] | null = at === null ? null : this.nearest([at], wanted, last);
-      const anew: Edge[] | null = on && on.length === 1 ? null : this.nearest(this.cold, wanted, last);
-      const path: Edge[] | null = on && (!anew || on.length <= anew.length + bias) ? on : (anew ?? on);
+      const on: OutcomeEdge[] | null = at === null ? null : this.nearest([at], wanted, last);
+      const anew: OutcomeEdge[] | null = on && on.length === 1 ? null : this.nearest(this.cold, wanted, last);
+      const path: OutcomeEdge[] | null = on && (!anew || on.length <= anew.length + bias) ? on : (anew ?? on);
       if (!path) {
         this.whole = false;
         break;

@@ -42,11 +42,11 @@ export function headOf(event: Event, data: Data): string {
 export const tailOf = (assumed: Assumptions): string =>
   [...assumed].map(([text, holds]) => ` ${holds ? 'if' : 'unless'} ${quote(text)}`).join('');
 
-interface Moment {
+interface TrailNode {
   /** Null where the app is left. */
   readonly configuration: Configuration | null;
   readonly step: string;
-  readonly before: Moment | null;
+  readonly before: TrailNode | null;
 }
 
 /**
@@ -56,9 +56,11 @@ interface Moment {
 export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): string[] | null {
   const data = new Data(plan);
   const walker = new Walker(plan, variant, data);
-  let now: readonly Moment[] = walker.coldStart().map((configuration) => ({ configuration, step: '', before: null }));
+  let now: readonly TrailNode[] = walker
+    .coldStart()
+    .map((configuration) => ({ configuration, step: '', before: null }));
   for (const { shows, ...event } of walk) {
-    const next = new Map<string, Moment>();
+    const next = new Map<string, TrailNode>();
     for (const before of now) {
       if (!before.configuration) continue;
       if (event.kind === 'trigger' && activeStack(before.configuration)!.screen !== event.transition.screen) continue;

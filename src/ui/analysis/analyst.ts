@@ -4,7 +4,7 @@ import type { OutlineItem } from '../../core/assist/outline';
 import type { WalkToKeep } from '../../core/propose/keep-walk';
 import type { TextEdit } from '../../core/language/edits';
 import type { RestOfTour } from '../../core/report/walk-tour';
-import type { Answer as Proposed, Request } from '../../core/propose/propose';
+import type { Proposed, Request } from '../../core/propose/propose';
 import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
 import { unpackMargin, unpackOverview } from './packing';

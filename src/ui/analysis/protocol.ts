@@ -1,7 +1,7 @@
 import type { Completions } from '../../core/assist/complete';
 import type { Description } from '../../core/assist/describe';
 import type { OutlineItem } from '../../core/assist/outline';
-import type { Answer as Proposed, Request } from '../../core/propose/propose';
+import type { Proposed, Request } from '../../core/propose/propose';
 import type { WalkToKeep } from '../../core/propose/keep-walk';
 import type { TextEdit } from '../../core/language/edits';
 import type { WalkCard, WalkRequest } from '../../core/report/walk-card';

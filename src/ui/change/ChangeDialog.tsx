@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState, type FormEvent } from 'react';
-import type { Answer, Request } from '../../core/propose/propose';
+import type { Proposed, Request } from '../../core/propose/propose';
 import type { WantedParameter } from '../../core/edit/signature';
 import { counted } from '../parts/numbers';
 import { useWorkspace } from '../session/context';
@@ -38,7 +38,7 @@ export function ChangeDialog({ draft, onClose, onDone }: Props) {
   const [proposed, setProposed] = useState<{
     readonly key: string;
     readonly text: string;
-    readonly answer: Answer;
+    readonly answer: Proposed;
   } | null>(null);
   const [title, button] = words[draft.kind];
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Fragment } from 'react';
-import type { ScreenDetail, StepCard } from '../../core/report/detail';
+import type { ScreenDetail, WayStepCard } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useWorkspace } from '../session/context';
 
@@ -62,10 +62,10 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
   );
 }
 
-const namesNothing = (step: StepCard): boolean => step.opens && step.target === null;
+const namesNothing = (step: WayStepCard): boolean => step.opens && step.target === null;
 
 /** Steps in a row, each with what it is about. */
-export function Steps({ steps }: { steps: readonly StepCard[] }) {
+export function Steps({ steps }: { steps: readonly WayStepCard[] }) {
   return steps.map((step, index) => (
     <Fragment key={index}>
       <span className="text-mute">
@@ -77,7 +77,7 @@ export function Steps({ steps }: { steps: readonly StepCard[] }) {
   ));
 }
 
-function Target({ step }: { step: StepCard }) {
+function Target({ step }: { step: WayStepCard }) {
   if (step.target !== null) return <ScreenLink index={step.target} />;
   if (step.opens)
     return (

@@ -42,10 +42,10 @@ export function WhatBackDoes({ back: { within, toFirstTab, whole, leaves, arrow,
       {deepest && deepest.frames === null && (
         <p className="flex flex-wrap gap-x-2.5 gap-y-1 items-baseline text-mute mt-0.5">
           <span>Without end, these pile up beneath it:</span>
-          {deepest.ring.slice(0, most).map((index) => (
+          {deepest.cycle.slice(0, most).map((index) => (
             <ScreenLink key={index} index={index} />
           ))}
-          {deepest.ring.length > most && <span>and {deepest.ring.length - most} more</span>}
+          {deepest.cycle.length > most && <span>and {deepest.cycle.length - most} more</span>}
         </p>
       )}
     </section>

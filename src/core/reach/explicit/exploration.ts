@@ -33,11 +33,11 @@ export interface FoundWalk {
 }
 
 /** A configuration, and how it was come to. */
-export interface Moment {
+export interface ExploredNode {
   readonly configuration: Configuration;
   readonly by: Event | null;
-  readonly before: Moment | null;
-  /** Whether the watched screen was on top before. */
+  readonly before: ExploredNode | null;
+  /** Whether the monitored screen was on top before. */
   readonly seen: boolean;
 }
 
@@ -47,12 +47,12 @@ export interface Moment {
  */
 export class Exploration {
   /** One for each configuration, in the order found. */
-  private readonly moments: Moment[] = [];
+  private readonly nodes: ExploredNode[] = [];
   /** Those that are gone on from. */
-  private readonly queue: Moment[] = [];
+  private readonly queue: ExploredNode[] = [];
   private readonly known = new Set<string>();
   private readonly numbers = new StackNumbers();
-  private readonly revealed = new Map<Screen, Moment>();
+  private readonly revealed = new Map<Screen, ExploredNode>();
   private readonly missed = new Map<Step, readonly Tap[]>();
   /** From which flags links and entries were opened. */
   private readonly opened = new Set<string>();
@@ -62,15 +62,15 @@ export class Exploration {
   private expanded = 0;
   /** Whether links and entries are opened by now. */
   private outside = false;
-  /** How many moments were found before that. */
+  /** How many nodes were found before that. */
   private foundInside = Infinity;
 
-  /** @param watched the screen of which each moment is to say whether it was on top before */
+  /** @param monitored the screen of which each node is to say whether it was on top before */
   constructor(
     private readonly plan: Plan,
     readonly walker: Walker,
     private readonly budget: Budget,
-    private readonly watched: Screen | null = null,
+    private readonly monitored: Screen | null = null,
   ) {
     this.doors = walker.doors();
     this.asks = plan.screens.some(({ needs }) => needs.length > 0);
@@ -82,9 +82,9 @@ export class Exploration {
    *
    * @param hint a walk that may end so: tried once the nearest configurations are looked at, before the many that are farther
    */
-  *find(fits: (moment: Moment) => boolean, hint: readonly Tap[] = []): Work<Tap[] | null> {
+  *find(fits: (node: ExploredNode) => boolean, hint: readonly Tap[] = []): Work<Tap[] | null> {
     for (let at = 0, pauseAt = this.events + slice; this.hasMoreThan(at); at++) {
-      if (fits(this.moments[at]!)) return walkOf(this.moments[at]!);
+      if (fits(this.nodes[at]!)) return walkOf(this.nodes[at]!);
       if (at === near) {
         const hinted = this.tryWalk(hint, fits);
         if (hinted) return hinted;
@@ -93,11 +93,11 @@ export class Exploration {
       pauseAt = this.events + slice;
       yield;
     }
-    return this.moments.length > near ? null : this.tryWalk(hint, fits);
+    return this.nodes.length > near ? null : this.tryWalk(hint, fits);
   }
 
   /** A given walk, if it can be walked and ends as is wanted; null otherwise. */
-  private tryWalk(walk: readonly Tap[], fits: (moment: Moment) => boolean): Tap[] | null {
+  private tryWalk(walk: readonly Tap[], fits: (node: ExploredNode) => boolean): Tap[] | null {
     const last = this.follow(walk).find(fits);
     return last ? walkOf(last) : null;
   }
@@ -118,16 +118,16 @@ export class Exploration {
    */
   walks(): ReadonlyMap<Screen, FoundWalk> {
     const first = new Map<Screen, FoundWalk>();
-    for (const [at, moment] of this.moments.entries()) {
-      const { screen } = activeStack(moment.configuration)!;
+    for (const [at, node] of this.nodes.entries()) {
+      const { screen } = activeStack(node.configuration)!;
       if (first.has(screen)) continue;
-      const walk = walkOf(moment);
+      const walk = walkOf(node);
       const isShortest = at < this.foundInside && !this.walker.bounded;
-      const parent = moment.before && activeStack(moment.before.configuration)!.screen;
+      const parent = node.before && activeStack(node.before.configuration)!.screen;
       first.set(screen, {
         reachable: 'yes',
         taps: walk.length,
-        fromOutside: !isFromWithin(moment),
+        fromOutside: !isFromWithin(node),
         isShortest,
         parent,
         walk,
@@ -139,12 +139,12 @@ export class Exploration {
   /** A walk that shows a screen again, from beneath, without what it needs; null where none was found. */
   *walkRevealing(screen: Screen, hint: readonly Tap[]): Work<readonly Tap[] | null> {
     yield* this.toEnd();
-    const moment =
+    const node =
       this.revealed.get(screen) ??
       this.follow(hint).find(
         ({ configuration, before }) => before && this.isRevealed(screen, configuration, before.configuration),
       );
-    return moment ? walkOf(moment) : null;
+    return node ? walkOf(node) : null;
   }
 
   /** A walk whose last tap takes a step that goes back to what is not in the stack; null where none was found. */
@@ -154,8 +154,8 @@ export class Exploration {
   }
 
   /** What a walk leads to, as far as it can be walked. */
-  private follow(walk: readonly Tap[]): readonly Moment[] {
-    let now: readonly Moment[] = this.walker
+  private follow(walk: readonly Tap[]): readonly ExploredNode[] {
+    let now: readonly ExploredNode[] = this.walker
       .coldStart()
       .map((configuration) => ({ configuration, by: null, before: null, seen: false }));
     for (const { shows, ...event } of walk) {
@@ -164,7 +164,7 @@ export class Exploration {
         .flatMap((before) =>
           this.walker
             .after(before.configuration, event)
-            .map((configuration) => this.moment(configuration, event, before)),
+            .map((configuration) => this.node(configuration, event, before)),
         )
         .filter(({ configuration }) => activeStack(configuration)!.screen === shows)
         .slice(0, mostAtOnce);
@@ -172,18 +172,18 @@ export class Exploration {
     return now;
   }
 
-  private moment(configuration: Configuration, by: Event | null, before: Moment | null): Moment {
+  private node(configuration: Configuration, by: Event | null, before: ExploredNode | null): ExploredNode {
     return {
       configuration,
       by,
       before,
-      seen: before !== null && (before.seen || activeStack(before.configuration)!.screen === this.watched),
+      seen: before !== null && (before.seen || activeStack(before.configuration)!.screen === this.monitored),
     };
   }
 
-  /** Explores until more than so many moments are known; false where there are no more. */
+  /** Explores until more than so many nodes are known; false where there are no more. */
   private hasMoreThan(count: number): boolean {
-    while (this.moments.length <= count) if (!this.goOn()) return false;
+    while (this.nodes.length <= count) if (!this.goOn()) return false;
     return true;
   }
 
@@ -192,38 +192,38 @@ export class Exploration {
     const inside = !this.outside && this.doors.length > 0;
     if (inside && (this.expanded === this.queue.length || this.expanded === most / 2 || this.events > mostEvents / 2)) {
       this.outside = true;
-      this.foundInside = this.moments.length;
+      this.foundInside = this.nodes.length;
       for (const door of this.doors) this.add(this.walker.open(door), door, null);
-      for (const moment of this.queue.slice(0, this.expanded)) this.openDoors(moment);
+      for (const node of this.queue.slice(0, this.expanded)) this.openDoors(node);
       return true;
     }
-    const moment = this.queue[this.expanded];
-    if (!moment || this.events > mostEvents || this.budget.isSpent) return false;
+    const node = this.queue[this.expanded];
+    if (!node || this.events > mostEvents || this.budget.isSpent) return false;
     this.expanded++;
-    for (const event of this.walker.events(moment.configuration)) this.take(event, moment);
-    if (this.outside) this.openDoors(moment);
+    for (const event of this.walker.events(node.configuration)) this.take(event, node);
+    if (this.outside) this.openDoors(node);
     return true;
   }
 
-  private take(event: Event, moment: Moment): void {
+  private take(event: Event, node: ExploredNode): void {
     const before = this.walker.steps;
-    const outcomes = this.walker.after(moment.configuration, event);
+    const outcomes = this.walker.after(node.configuration, event);
     const count = Math.max(outcomes.length, this.walker.eventsSince(before));
     this.events += count;
     this.budget.spend(count * costOfEvent);
-    this.add(outcomes, event, moment);
+    this.add(outcomes, event, node);
   }
 
   /** Opens links and entries, where they can lead to something new: they empty all stacks, so that only flags make a difference. */
-  private openDoors(moment: Moment): void {
-    const { configuration, seen } = moment;
-    const key = `${seen || activeStack(configuration)!.screen === this.watched} ${configuration.flags.join()}`;
+  private openDoors(node: ExploredNode): void {
+    const { configuration, seen } = node;
+    const key = `${seen || activeStack(configuration)!.screen === this.monitored} ${configuration.flags.join()}`;
     if (this.opened.has(key)) return;
     this.opened.add(key);
-    for (const event of this.doors) this.take(event, moment);
+    for (const event of this.doors) this.take(event, node);
   }
 
-  private add(configurations: readonly Configuration[], by: Event | null, before: Moment | null): void {
+  private add(configurations: readonly Configuration[], by: Event | null, before: ExploredNode | null): void {
     for (const step of this.walker.missed) {
       const after = configurations[0];
       if (!this.missed.has(step))
@@ -233,17 +233,17 @@ export class Exploration {
         ]);
     }
     for (const configuration of configurations) {
-      const moment = this.moment(configuration, by, before);
+      const node = this.node(configuration, by, before);
       if (this.asks && before) {
         const { screen } = activeStack(configuration)!;
         if (!this.revealed.has(screen) && this.isRevealed(screen, configuration, before.configuration))
-          this.revealed.set(screen, moment);
+          this.revealed.set(screen, node);
       }
-      const key = `${moment.seen} ${this.numbers.keyOf(configuration)}`;
+      const key = `${node.seen} ${this.numbers.keyOf(configuration)}`;
       if (this.known.has(key)) continue;
       this.known.add(key);
-      this.moments.push(moment);
-      if (this.queue.length < most) this.queue.push(moment);
+      this.nodes.push(node);
+      if (this.queue.length < most) this.queue.push(node);
     }
   }
 
@@ -263,15 +263,15 @@ function* framesOf(stack: Stack): Generator<Frame> {
 }
 
 /** Whether only what is inside of the app led there. */
-export function isFromWithin(last: Moment): boolean {
-  for (let at: Moment | null = last; at; at = at.before)
+export function isFromWithin(last: ExploredNode): boolean {
+  for (let at: ExploredNode | null = last; at; at = at.before)
     if (at.by?.kind === 'link' || at.by?.kind === 'entry') return false;
   return true;
 }
 
-function walkOf(last: Moment): Tap[] {
+function walkOf(last: ExploredNode): Tap[] {
   const walk: Tap[] = [];
-  for (let at: Moment | null = last; at?.by; at = at.before)
+  for (let at: ExploredNode | null = last; at?.by; at = at.before)
     walk.push({ ...at.by, shows: activeStack(at.configuration)!.screen });
   return walk.reverse();
 }

@@ -1,4 +1,4 @@
-export { Exploration, isFromWithin, type Moment } from './exploration';
+export { Exploration, isFromWithin, type ExploredNode } from './exploration';
 export { Explored } from './explored';
 export { observe, type Observed } from './observe';
 export { mayReach } from './over-approximation';

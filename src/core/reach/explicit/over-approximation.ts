@@ -13,11 +13,11 @@ export function mayReach(plan: Plan, variant: string): ReadonlySet<Screen> {
 }
 
 /** What an arrival puts on, and whether it may be put off. */
-interface Opened {
+interface OpenedScreens {
   readonly opened: readonly Screen[];
   readonly mayBePutOff: boolean;
 }
-const nothing: Opened = { opened: [], mayBePutOff: false };
+const nothing: OpenedScreens = { opened: [], mayBePutOff: false };
 
 class FixedPoint {
   readonly reached = new Set<Screen>();
@@ -131,7 +131,7 @@ class FixedPoint {
   }
 
   /** The screen itself where its `needs` may hold; what happens instead is shown in the same round. */
-  private arrive(screen: Screen): Opened {
+  private arrive(screen: Screen): OpenedScreens {
     if (!isIn(screen.only, this.variant)) return nothing;
     let mayBePutOff = false;
     for (const needs of screen.needs) {

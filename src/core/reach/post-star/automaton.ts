@@ -1,120 +1,122 @@
 /**
- * The finite automaton of all configurations that a pushdown system reaches, factored so that it stays small where flags take
- * many values: what can happen to a frame does not depend on what lies beneath it, so it is kept once for each head and not
- * once for each place that the head can stand on; and what happens alike in many control states is kept as a set of them.
+ * The automaton that accepts all reachable configurations of a pushdown system (a P-automaton: Bouajjani, Esparza, Maler 1997).
  *
- * In the words of Reps, Horwitz, Sagiv, "Precise interprocedural dataflow analysis via graph reachability" (POPL 1995): a
- * transition is a path edge from where its frame was pushed, steps that stand for a push and what returns from it are summary
- * edges. A rule that puts another symbol in the place of the top is a tail call.
+ * It is factored, so that it stays small where flags take many values. What can happen to a frame does not depend on the frames
+ * beneath it. So that is kept once for each head, not once for each state that the head stands on.
+ *
+ * Names are those of Reps, Horwitz, Sagiv, "Precise interprocedural dataflow analysis via graph reachability" (POPL 1995): a
+ * push is a call, a pop is a return, and a rule that replaces the top frame is a tail call.
  */
 import type { Control, PushdownRule, StackSymbol } from '../system';
 import type { Effects } from './effects';
 import type { HeadSet } from './head-set';
 
-/** A control state and the symbol on top. */
+/** A control state with the symbol on top of the stack: all that a rule looks at. */
 export interface Head {
   readonly id: number;
   readonly control: Control;
   readonly symbol: StackSymbol;
-  /** Worked out when it is reached first. */
+  /** Rules of this head; empty until it is reached. */
   readonly rules: readonly PushdownRule[];
-  /** At the same index, the lowest place above which it pushes something; null where it pushes nothing. */
-  readonly pushed: readonly (Place | null)[];
-  /** What it stands on, in the order found. */
-  readonly over: readonly Place[];
-  /** What it comes to with the same frame on top. */
+  /** By the index of a rule, the lowest state above which the rule pushes; null where it pushes nothing. */
+  readonly pushed: readonly (State | null)[];
+  /** States that the head stands on, in the order found. */
+  readonly states: readonly State[];
+  /** Summary edges to heads with the same frame on top. */
   readonly steps: Effects;
-  /** What it comes to by taking the frame off. */
+  /** Summary edges to the control states into which the frame is popped. */
   readonly pops: Effects;
 }
 
-/** What lies beneath a frame that was pushed in one control state, or above another place: a state of the automaton. */
-export interface Place {
+/** State of the automaton: all stacks that can lie beneath a symbol pushed in one control state, or pushed above another state. */
+export interface State {
   readonly id: number;
-  /** What was pushed above it. */
+  /** The symbol that was pushed above it. */
   readonly symbol: StackSymbol;
-  /** The control state in which that was done; null where more was pushed above that, onto the place `above`. */
+  /** The control state in which the symbol was pushed; null where further symbols were pushed with it, above `above`. */
   readonly start: Control | null;
-  readonly above: Place | null;
+  readonly above: State | null;
   readonly callers: readonly Caller[];
-  /** The heads that stand on it, in the order found, which is that of the fewest events since it was come to. */
+  /** Heads that stand on it, fewest events since the push first. */
   readonly heads: readonly Head[];
-  /** The fewest events with which a head that stands on it becomes that since something was pushed there. */
+  /** Fewest events from the push to a head that stands on this state. */
   weightOf(head: Head): number;
-  /** Calls for each head that stands on it, in no order, with that weight; not for those of a set. */
+  /** Calls `use` with each head that stands on it and the head's weight, in no order, without the heads in `except`. */
   eachHead(except: HeadSet, use: (head: Head, weight: number) => void): void;
   /**
-   * Of a last frame that was pushed together with what lies above: how it stands alone once that is popped, by the number of the
-   * control state. Nothing ever looks beneath it, so it is the same frame then however it came to be there. Null for all others.
+   * By the number of a control state, the state of the last frame once all frames above it are popped. Only for the state of a
+   * last frame that was pushed with other frames; null for all others. Nothing looks beneath a last frame, so the same state
+   * serves, however the frame came to be there.
    */
-  readonly alone: readonly (Place | undefined)[] | null;
+  readonly uncovered: readonly (State | undefined)[] | null;
 }
 
-/** What the configurations begin with that have this head, on this place. */
-export interface Transition {
+/** Transition of the automaton from a head to a state: stacks with that head on top and that state beneath. */
+export interface PathEdge {
   readonly head: Head;
-  readonly to: Place;
+  readonly to: State;
 }
 
-/** The events since what lies above the place was pushed. */
-export function weightOf({ head, to }: Transition): number {
+/** Fewest events from the push above the state to the head. */
+export function weightOf({ head, to }: PathEdge): number {
   return to.weightOf(head);
 }
 
-/** How many events a rule takes: none where it goes on with one that has begun. */
+/** Events that a rule takes: 1, or 0 where the rule continues an event. */
 export const costOf = ({ event }: PushdownRule): 0 | 1 => (event ? 1 : 0);
 
-/** By a rule of a head: onto the head's own frame, which lies directly beneath then. */
-export interface Onto {
-  readonly kind: 'onto';
+/** A rule pushed onto the frame of its head. That frame lies directly beneath. */
+export interface PushCall {
+  readonly kind: 'push';
   readonly head: Head;
   readonly rule: PushdownRule;
 }
 
-/** In place of the head's frame: beneath lies what lay beneath that. */
-export interface Instead {
-  readonly kind: 'instead';
+/** A rule replaced the frame of its head. Beneath lies what lay beneath that frame. */
+export interface TailCall {
+  readonly kind: 'tail-call';
   readonly head: Head;
   readonly rule: PushdownRule;
 }
 
-/** Pushed together with a symbol beneath it. */
-export interface With {
-  readonly kind: 'with';
+/** The same rule pushed another symbol directly beneath; `to` is the state beneath that symbol. */
+export interface PushedWith {
+  readonly kind: 'pushed-with';
   readonly symbol: StackSymbol;
-  readonly over: Place;
+  readonly to: State;
 }
 
-/** How something came to be pushed above a place. */
-export type Caller = Onto | Instead | With;
+/** Reason why a symbol stands above a state. */
+export type Caller = PushCall | TailCall | PushedWith;
 
-/** A rule used on a configuration that begins with a transition; null stands for the empty stack before a start. */
+/** A rule applied to a configuration that begins with a path edge; `on` is null for a rule that starts the app. */
 export interface Use {
   readonly kind: 'use';
-  readonly on: Transition | null;
+  readonly on: PathEdge | null;
   readonly rule: PushdownRule;
 }
 
-/** What was pushed together with a last frame is popped, so many events after that. */
-export interface Alone {
-  readonly kind: 'alone';
-  readonly of: Place;
+/** The frames above a last frame were popped into a control state, `weight` events after their push. */
+export interface Uncovered {
+  readonly kind: 'uncovered';
+  readonly of: State;
   readonly control: Control;
   readonly weight: number;
 }
 
-/** How a place is come to. */
-export type Derivation = Use | Alone;
+/** How runs reach a state. */
+export type Derivation = Use | Uncovered;
 
-/** A frame beneath a place, and the place beneath that. */
-export interface Edge {
+/** Transition of the automaton between two states: a frame, and the state beneath that frame. */
+export interface StackEdge {
   readonly symbol: StackSymbol;
-  readonly to: Place;
-  readonly caller: Onto | With;
-  /** What stood there before, put in place of one another since the caller, the last first. */
+  readonly to: State;
+  readonly caller: PushCall | PushedWith;
+  /** Frames that stood there since the call and were replaced, the last first. */
   readonly replaced: readonly Replaced[];
 }
 
-export interface Replaced extends Transition {
+/** A frame that a tail call replaced. */
+export interface Replaced extends PathEdge {
   readonly rule: PushdownRule;
 }

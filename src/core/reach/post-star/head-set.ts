@@ -9,7 +9,7 @@ export class HeadSet {
   add({ symbol, control: { number } }: { readonly symbol: StackSymbol; readonly control: Control }): void {
     const sets = (this.bySymbol[symbol.id] ??= []);
     const block = this.blocks.of(number);
-    sets[block] = (sets[block] ?? 0) | (1 << this.blocks.placeOf(number));
+    sets[block] = (sets[block] ?? 0) | (1 << this.blocks.offsetOf(number));
   }
 
   /** The control states in one block. */

@@ -2,11 +2,11 @@ export {
   costOf,
   weightOf,
   type Caller,
-  type Edge,
+  type StackEdge,
   type Head,
-  type Place,
+  type State,
   type Replaced,
-  type Transition,
+  type PathEdge,
   type Use,
 } from './automaton';
 export { Effects } from './effects';

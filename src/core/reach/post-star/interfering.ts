@@ -15,23 +15,23 @@ export interface Saturated {
  * one another, until nothing is. Null where there is more to work out than the budget allows.
  *
  * @param known an analysis in which tabs do not interfere, to learn from first
- * @param watched the screen of which each control state is to remember whether it has been on top
+ * @param monitored the screen of which each control state is to remember whether it has been on top
  */
 export function* saturateInterfering(
   plan: Plan,
   variant: string,
   budget: Budget,
   known: Saturated | null,
-  watched: Screen | null = null,
+  monitored: Screen | null = null,
 ): Generator<void, Saturated | null, void> {
-  const system = new Pushdown(plan, variant, watched, 'interfering');
+  const system = new Pushdown(plan, variant, monitored, 'interfering');
   const interference = system.interference!;
-  if (known) yield* interference.learn(known.system, known.saturation.runs.sights);
+  if (known) yield* interference.learn(known.system, known.saturation.runs.shown);
   for (;;) {
     const saturation = new Saturation(system, budget, true);
     yield* saturation.run();
     if (saturation.exhausted || system.bounded) return null;
-    const isNew = yield* system.learn(saturation.runs.sights);
+    const isNew = yield* system.learn(saturation.runs.shown);
     if (interference.exhausted) return null;
     if (!isNew) return { system, saturation };
   }

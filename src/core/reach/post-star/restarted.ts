@@ -18,10 +18,10 @@ export class Restarted implements System {
     private readonly beginnings: readonly Beginning[],
     private readonly keeps: ((rule: PushdownRule) => boolean) | null = null,
   ) {
-    this.starts = beginnings.map(({ control: { valuation, place, agenda, seen }, word }) => ({
-      ...plainRule(null, place, word),
+    this.starts = beginnings.map(({ control: { valuation, stack, continuation, seen }, word }) => ({
+      ...plainRule(null, stack, word),
       valuation,
-      agenda,
+      continuation,
       seen,
       tabs: 'anew',
     }));

@@ -1,6 +1,6 @@
 import { lengthened } from './numbers';
 
-/** Who called for what was pushed above a place, and comes to something when that is popped. */
+/** Who called for what was pushed above a state, and comes to something when that is popped. */
 export interface Return {
   /** The head, by the numbers of its symbol and its control state. */
   readonly symbol: number;

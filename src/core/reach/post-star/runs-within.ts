@@ -1,25 +1,25 @@
 /** The runs of an automaton that open no link and no entry. */
-import { costOf, type Place, type Transition } from './automaton';
+import { costOf, type State, type PathEdge } from './automaton';
 import { HeadSet } from './head-set';
 import type { PushdownRule } from '../system';
 import { Runs } from './runs';
 import type { Saturation } from './saturation';
 
-/** How many places are looked at between two pauses: a few milliseconds of work. */
+/** How many states are looked at between two pauses: a few milliseconds of work. */
 const slice = 500;
 
-/** The runs that only calls from within lead to: Dijkstra's algorithm (1959) on places and heads, from those of a cold start. */
+/** The runs that only calls from within lead to: Dijkstra's algorithm (1959) on states and heads, from those of a cold start. */
 export function* runsWithin(saturation: Saturation): Generator<void, Runs, void> {
   const runs = new Runs(saturation.runs);
-  const queue: (Place | Transition)[][] = [];
+  const queue: (State | PathEdge)[][] = [];
   const soonest: number[] = [];
   const settled = new HeadSet(saturation.blocks);
-  const push = (next: Place | Transition, taps: number): void => void (queue[taps] ??= []).push(next);
-  const enter = (lowest: Place, rule: PushdownRule, on: Transition | null, taps: number): void => {
-    for (let place: Place | null = lowest; place; place = place.above) {
-      if (taps >= runs.tapsTo(place)) continue;
-      runs.enter(place, taps, rule, on);
-      push(place, taps);
+  const push = (next: State | PathEdge, taps: number): void => void (queue[taps] ??= []).push(next);
+  const enter = (lowest: State, rule: PushdownRule, on: PathEdge | null, taps: number): void => {
+    for (let state: State | null = lowest; state; state = state.above) {
+      if (taps >= runs.tapsTo(state)) continue;
+      runs.enter(state, taps, rule, on);
+      push(state, taps);
     }
   };
   for (const { lowest, rule } of saturation.starts) enter(lowest, rule, null, 0);
@@ -37,10 +37,10 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
         continue;
       }
       if (runs.tapsTo(next) !== taps) continue;
-      for (const { control, weight } of next.alone ? saturation.returnsTo(next.above!) : []) {
-        const alone = next.alone![control.number]!;
+      for (const { control, weight } of next.uncovered ? saturation.returnsTo(next.above!) : []) {
+        const alone = next.uncovered![control.number]!;
         if (taps + weight >= runs.tapsTo(alone)) continue;
-        runs.enterAlone(alone, taps + weight, { kind: 'alone', of: next, control, weight });
+        runs.enterAlone(alone, taps + weight, { kind: 'uncovered', of: next, control, weight });
         push(alone, taps + weight);
       }
       next.eachHead(settled, (head, weight) => {

@@ -1,35 +1,35 @@
-import type { Alone, Derivation, Edge, Head, Place, Replaced, Transition } from './automaton';
+import type { Uncovered, Derivation, StackEdge, Head, State, Replaced, PathEdge } from './automaton';
 import type { PushdownRule } from '../system';
 
 /**
  * The configurations that some runs come to, out of all that an automaton accepts: all runs, or those without links and
- * entries. What can stand on a place, and after how many events, is the same in both; which places are come to, and how soon,
+ * entries. What can stand on a state, and after how many events, is the same in both; which states are come to, and how soon,
  * is not.
  */
 export class Runs {
   /** How each head that waits for an event is come to soonest, fewest taps first. */
-  readonly sights: Transition[] = [];
+  readonly shown: PathEdge[] = [];
   // Numbers and objects apart: the numbers are asked for all the time.
   private readonly soonest: number[] = [];
-  /** By which rule, used on what, a place is come to; or how it is otherwise. */
+  /** By which rule, used on what, a state is come to; or how it is otherwise. */
   private readonly rules: (PushdownRule | undefined)[] = [];
-  private readonly ons: (Transition | null)[] = [];
-  private readonly others: (Alone | undefined)[] = [];
-  private readonly reached: Transition[] = [];
+  private readonly ons: (PathEdge | null)[] = [];
+  private readonly others: (Uncovered | undefined)[] = [];
+  private readonly reached: PathEdge[] = [];
   private readonly reachedAfter: number[] = [];
 
   /** @param among the runs of which these are some; null for all */
   constructor(readonly among: Runs | null = null) {}
 
-  /** Says by which rule, used on what, a place is come to sooner than was known. */
-  enter({ id }: Place, taps: number, rule: PushdownRule, on: Transition | null): void {
+  /** Says by which rule, used on what, a state is come to sooner than was known. */
+  enter({ id }: State, taps: number, rule: PushdownRule, on: PathEdge | null): void {
     this.come(id, taps);
     this.rules[id] = rule;
     this.ons[id] = on;
   }
 
   /** The same where what was pushed together with a last frame is popped. */
-  enterAlone({ id }: Place, taps: number, by: Alone): void {
+  enterAlone({ id }: State, taps: number, by: Uncovered): void {
     this.come(id, taps);
     this.rules[id] = undefined;
     this.others[id] = by;
@@ -41,15 +41,15 @@ export class Runs {
   }
 
   /** Says how a head is come to soonest. Those with fewer taps come first. */
-  reach(transition: Transition, taps: number): void {
+  reach(transition: PathEdge, taps: number): void {
     const { head } = transition;
     this.reached[head.id] = transition;
     this.reachedAfter[head.id] = taps;
-    if (!head.control.agenda) this.sights.push(transition);
+    if (!head.control.continuation) this.shown.push(transition);
   }
 
   /** How a head is come to soonest; undefined where it is not. */
-  soonestOf({ id }: Head): Transition | undefined {
+  soonestOf({ id }: Head): PathEdge | undefined {
     return this.reached[id];
   }
 
@@ -58,58 +58,58 @@ export class Runs {
     return this.reachedAfter[id]!;
   }
 
-  /** The fewest events with which a place is come to; infinite where it is not. */
-  tapsTo({ id }: Place): number {
+  /** The fewest events with which a state is come to; infinite where it is not. */
+  tapsTo({ id }: State): number {
     return id < this.soonest.length ? this.soonest[id]! : Infinity;
   }
 
-  has(place: Place): boolean {
-    return this.tapsTo(place) < Infinity;
+  has(state: State): boolean {
+    return this.tapsTo(state) < Infinity;
   }
 
-  /** By what a place is come to soonest. */
-  derivation({ id }: Place): Derivation {
+  /** By what a state is come to soonest. */
+  derivation({ id }: State): Derivation {
     const rule = this.rules[id];
     return rule ? { kind: 'use', on: this.ons[id]!, rule } : this.others[id]!;
   }
 
   /** All transitions of a head, fewest taps first. */
-  transitionsOf(head: Head): Transition[] {
-    return head.over
+  transitionsOf(head: Head): PathEdge[] {
+    return head.states
       .map((to) => [this.tapsTo(to) + to.weightOf(head), { head, to }] as const)
       .filter(([taps]) => taps < Infinity)
       .sort(([a], [b]) => a - b)
       .map(([, each]) => each);
   }
 
-  /** What can lie directly beneath what was pushed above a place: every symbol with every place beneath that. */
-  beneath(place: Place): Generator<Edge, void, void> {
-    return this.edges(place, true);
+  /** What can lie directly beneath what was pushed above a state: every symbol with every state beneath that. */
+  beneath(state: State): Generator<StackEdge, void, void> {
+    return this.edges(state, true);
   }
 
   /** One edge for each symbol that can lie there and the control state in which something was pushed onto it. */
-  symbolsBeneath(place: Place): Generator<Edge, void, void> {
-    return this.edges(place, false);
+  symbolsBeneath(state: State): Generator<StackEdge, void, void> {
+    return this.edges(state, false);
   }
 
-  private *edges(from: Place, all: boolean): Generator<Edge, void, void> {
+  private *edges(from: State, all: boolean): Generator<StackEdge, void, void> {
     const seen = new Set([from]);
-    const queue: { readonly place: Place; readonly replaced: readonly Replaced[] }[] = [{ place: from, replaced: [] }];
-    for (const { place, replaced } of queue) {
-      for (const caller of place.callers) {
-        if (caller.kind === 'with') {
-          if (this.has(caller.over)) yield { symbol: caller.symbol, to: caller.over, caller, replaced };
+    const queue: { readonly state: State; readonly replaced: readonly Replaced[] }[] = [{ state: from, replaced: [] }];
+    for (const { state, replaced } of queue) {
+      for (const caller of state.callers) {
+        if (caller.kind === 'pushed-with') {
+          if (this.has(caller.to)) yield { symbol: caller.symbol, to: caller.to, caller, replaced };
           continue;
         }
         const { head, rule } = caller;
-        for (const to of head.over) {
+        for (const to of head.states) {
           if (!this.has(to)) continue;
-          if (caller.kind === 'onto') {
+          if (caller.kind === 'push') {
             yield { symbol: head.symbol, to, caller, replaced };
             if (!all) break;
           } else if (!seen.has(to)) {
             seen.add(to);
-            queue.push({ place: to, replaced: [...replaced, { head, to, rule }] });
+            queue.push({ state: to, replaced: [...replaced, { head, to, rule }] });
           }
         }
       }

@@ -16,9 +16,9 @@ import {
   type StackSymbol,
   type Valuation,
 } from '../system';
-import { costOf, type Head, type Place, type Transition } from './automaton';
+import { costOf, type Head, type State, type PathEdge } from './automaton';
 import { never } from './numbers';
-import type { OfSymbol, OpenHead, OpenPlace } from './of-symbol';
+import type { SymbolData, HeadData, StateData } from './symbol-data';
 import { nobody, type Return } from './return-lists';
 import { Runs } from './runs';
 import { Tables } from './tables';
@@ -51,8 +51,8 @@ export type System = Pick<
   | 'rootsFrom'
 >;
 
-interface Opening {
-  readonly on: Transition | null;
+interface ExternalOpening {
+  readonly on: PathEdge | null;
   readonly valuation: Valuation;
   readonly seen: boolean;
 }
@@ -60,14 +60,14 @@ interface Opening {
 export class Saturation {
   /** All runs. */
   readonly runs = new Runs();
-  /** What a cold start pushes, and above which place. */
-  readonly starts: { readonly lowest: Place; readonly rule: PushdownRule }[] = [];
+  /** What a cold start pushes, and above which state. */
+  readonly starts: { readonly lowest: State; readonly rule: PushdownRule }[] = [];
   private readonly tables: Tables;
   private readonly opened = new Set<string>();
   /** On what links and entries are opened, one for each state of the flags; null stands for an app that does not run. */
-  readonly openings: Opening[] = [];
+  readonly openings: ExternalOpening[] = [];
   /** Those where they are opened once all of this many taps is done. */
-  private readonly opening: Opening[] = [];
+  private readonly opening: ExternalOpening[] = [];
   private taps = 0;
   private work = 0;
   /** Whether it was given up: not all is known then. */
@@ -91,8 +91,8 @@ export class Saturation {
     return this.tables.heads;
   }
 
-  get places(): readonly Place[] {
-    return this.tables.places;
+  get states(): readonly State[] {
+    return this.tables.states;
   }
 
   /** The control states that were come to, in the order in which they were met. */
@@ -161,23 +161,25 @@ export class Saturation {
     return this.system.blocks;
   }
 
-  /** The control states that what was pushed above a place is popped into, each with the fewest events since. */
-  returnsTo(place: Place): { readonly control: Control; readonly weight: number }[] {
+  /** The control states that what was pushed above a state is popped into, each with the fewest events since. */
+  returnsTo(state: State): { readonly control: Control; readonly weight: number }[] {
     const { blocks } = this.tables.returning;
     const returns: { readonly control: Control; readonly weight: number }[] = [];
-    this.eachReturn(place as OpenPlace, (block, set, weight) =>
+    this.eachReturn(state as StateData, (block, set, weight) =>
       returns.push({ control: this.tables.control(blocks.number(block, lowestOf(set))), weight }),
     );
     return returns;
   }
 
-  /** Calls for each control state that a place has returned to, given as a set in a block. */
+  /** Calls for each control state that a state has returned to, given as a set in a block. */
   private eachReturn(
-    { of: { returning }, number, since }: OpenPlace,
+    { of: { returning }, number, since }: StateData,
     use: (block: number, set: number, weight: number) => void,
   ): void {
     const { blocks } = returning.tiles;
-    returning.eachInRow(number, (control, taps) => use(blocks.of(control), 1 << blocks.placeOf(control), taps - since));
+    returning.eachInRow(number, (control, taps) =>
+      use(blocks.of(control), 1 << blocks.offsetOf(control), taps - since),
+    );
   }
 
   /**
@@ -190,16 +192,16 @@ export class Saturation {
       const rule = rules[index]!;
       if (rule.leaves || rule.word.length === 0 || rule.tabs === 'shown') continue;
       const to = system.targetOf(control, symbol, rule);
-      if (pushed[index] || to.place !== control.place) use(tables.headOf(to, rule.word[0]!));
+      if (pushed[index] || to.stack !== control.stack) use(tables.headOf(to, rule.word[0]!));
       if (pushed[index])
         this.eachUncovered(
-          pushed[index] as OpenPlace,
-          to.place !== control.place && rule.word.at(-1) === symbol ? symbol : null,
+          pushed[index] as StateData,
+          to.stack !== control.stack && rule.word.at(-1) === symbol ? symbol : null,
           use,
         );
-      if (rule.tabs !== 'anew' || to.place === 0) continue;
+      if (rule.tabs !== 'anew' || to.stack === 0) continue;
       for (const root of system.rootsFrom(to.valuation)) {
-        const head = root.control.place !== to.place && this.headAt(root.control, root.symbol);
+        const head = root.control.stack !== to.stack && this.headAt(root.control, root.symbol);
         if (head) use(head);
       }
     }
@@ -210,25 +212,25 @@ export class Saturation {
   eachStep({ control, steps }: Pick<Head, 'control' | 'steps'>, use: (control: Control) => void): void {
     steps.eachInRow(control.number, (number) => {
       const to = this.tables.control(number);
-      // What stands in another place has come there by one rule.
-      if (to.place === control.place) use(to);
+      // What stands in another state has come there by one rule.
+      if (to.stack === control.stack) use(to);
     });
   }
 
   /** Calls for each head that is shown when, of what was pushed at once, what lies above it is popped; `beneath` lies beneath all of it. */
-  private eachUncovered(lowest: OpenPlace, beneath: StackSymbol | null, use: (head: Head) => void): void {
+  private eachUncovered(lowest: StateData, beneath: StackSymbol | null, use: (head: Head) => void): void {
     const {
       tables,
       tables: { blocks },
     } = this;
     let symbol = beneath;
-    for (let place: OpenPlace | null = lowest; place; place = place.above) {
+    for (let state: StateData | null = lowest; state; state = state.above) {
       const uncovered = symbol;
       if (uncovered)
-        this.eachReturn(place, (block, set) =>
+        this.eachReturn(state, (block, set) =>
           use(tables.headOf(tables.control(blocks.number(block, lowestOf(set))), uncovered)),
         );
-      symbol = place.symbol;
+      symbol = state.symbol;
     }
   }
 
@@ -241,12 +243,12 @@ export class Saturation {
   headAt({ number }: Control, { id }: StackSymbol): Head | undefined {
     const of = this.tables.symbols[id];
     const { blocks } = this.tables.standing;
-    return of && ((of.reached[blocks.of(number)] ?? 0) & (1 << blocks.placeOf(number))) !== 0
+    return of && ((of.reached[blocks.of(number)] ?? 0) & (1 << blocks.offsetOf(number))) !== 0
       ? of.heads[number]
       : undefined;
   }
 
-  /** Some heads stand on a place. */
+  /** Some heads stand on a state. */
   private takeHeads(part: number): void {
     const {
       tables: { standing },
@@ -254,69 +256,74 @@ export class Saturation {
     } = this;
     const { of, row, columnBlock } = standing.at(part);
     const set = standing.take(part, taps);
-    if (of.symbol.last) this.begin(of.places[row]!, columnBlock, set);
+    if (of.symbol.last) this.begin(of.states[row]!, columnBlock, set);
     const known = of.reached[columnBlock] ?? 0;
     if ((set & known) !== 0) this.goOn(of, row, columnBlock, set & known);
     for (let left = set & ~known; left !== 0; left &= left - 1)
-      this.reach(of, standing.blocks.number(columnBlock, lowestOf(left)), of.places[row]!);
+      this.reach(of, standing.blocks.number(columnBlock, lowestOf(left)), of.states[row]!);
   }
 
   /** A last frame may have come to stand alone. */
-  private begin({ of, start }: OpenPlace, block: number, set: number): void {
+  private begin({ of, start }: StateData, block: number, set: number): void {
     const { blocks } = this.tables.standing;
     if (start && blocks.of(start.number) === block)
-      of.begun[block] = (of.begun[block] ?? 0) | (set & (1 << blocks.placeOf(start.number)));
+      of.begun[block] = (of.begun[block] ?? 0) | (set & (1 << blocks.offsetOf(start.number)));
   }
 
-  /** A head is reached, on a place: with the fewest taps. */
-  private reach(of: OfSymbol, control: number, to: OpenPlace): void {
+  /** A head is reached, on a state: with the fewest taps. */
+  private reach(of: SymbolData, control: number, to: StateData): void {
     const {
       taps,
       tables: {
         standing: { blocks },
       },
     } = this;
-    of.reached[blocks.of(control)] = (of.reached[blocks.of(control)] ?? 0) | (1 << blocks.placeOf(control));
+    of.reached[blocks.of(control)] = (of.reached[blocks.of(control)] ?? 0) | (1 << blocks.offsetOf(control));
     const head = this.tables.headOf(this.tables.control(control), of.symbol);
     this.expand(head);
     const { rules, pushed } = head;
-    const transition: Transition = { head, to };
+    const transition: PathEdge = { head, to };
     this.runs.reach(transition, taps);
-    if (!head.control.agenda && this.outside) this.openFromOutside(transition);
+    if (!head.control.continuation && this.outside) this.openFromOutside(transition);
     for (let index = 0; index < rules.length; index++)
       if (pushed[index]) this.enter(pushed[index]!, rules[index]!, transition, taps + costOf(rules[index]!));
   }
 
-  /** Puts down what heads that stand on a place from now on come to; given as a set of the control states in a block. */
-  private goOn({ steps, pops, standing, returning }: OfSymbol, place: number, controlBlock: number, set: number): void {
+  /** Puts down what heads that stand on a state from now on come to; given as a set of the control states in a block. */
+  private goOn(
+    { steps, pops, standing, returning }: SymbolData,
+    state: number,
+    controlBlock: number,
+    set: number,
+  ): void {
     for (const block of steps.columnsOf(controlBlock))
-      this.goOnWith(steps.tile(controlBlock, block), set, standing, place, block);
+      this.goOnWith(steps.tile(controlBlock, block), set, standing, state, block);
     for (const block of pops.columnsOf(controlBlock))
-      this.goOnWith(pops.tile(controlBlock, block), set, returning, place, block);
+      this.goOnWith(pops.tile(controlBlock, block), set, returning, state, block);
   }
 
   /** The same for what they come to in one block of control states. */
-  private goOnWith(tile: number, set: number, to: OfSymbol['standing'], place: number, block: number): void {
+  private goOnWith(tile: number, set: number, to: SymbolData['standing'], state: number, block: number): void {
     const {
       taps,
       tables: { effects },
     } = this;
-    const part = to.part(place, block);
+    const part = to.part(state, block);
     for (let left = set; left !== 0; left &= left - 1) {
       this.work++;
       to.tiles.awaitEach(part, effects, tile + lowestOf(left), taps);
     }
   }
 
-  /** What was pushed above a place is popped into some control states. */
+  /** What was pushed above a state is popped into some control states. */
   private takeReturns(part: number): void {
     const { returning, returns, effects, symbols } = this.tables;
     const { of, row, columnBlock } = returning.at(part);
     const set = returning.take(part, this.taps);
     if (set === 0) return;
-    const place = of.places[row]!;
-    const weight = this.taps - place.since;
-    for (let next = place.firstReturn; next !== nobody; next = returns.after(next)) {
+    const state = of.states[row]!;
+    const weight = this.taps - state.since;
+    for (let next = state.firstReturn; next !== nobody; next = returns.after(next)) {
       const { symbol, control, rule, cost, pops, part } = returns.at(next);
       this.work++;
       const own = columnBlock === 0 ? part : this.tables.effectsOf(symbol, pops).part(control, columnBlock);
@@ -324,12 +331,12 @@ export class Saturation {
       const better = effects.improve(own, set, cost + weight, rule);
       if (better !== 0) this.spread(symbols[symbol]!, control, pops, columnBlock, better, cost + weight);
     }
-    if (place.withBeneath)
-      for (const over of place.withBeneath) if (over.since !== never) this.uncover(over, columnBlock, set, weight);
+    if (state.withBeneath)
+      for (const over of state.withBeneath) if (over.since !== never) this.uncover(over, columnBlock, set, weight);
   }
 
   /** Works out a head's rules. */
-  private expand(head: OpenHead): void {
+  private expand(head: HeadData): void {
     const { system } = this;
     const { control, symbol, of } = head;
     const {
@@ -341,7 +348,7 @@ export class Saturation {
       costOfHead + 2 * (rules.length + system.valuations.decided - decided) + costOfMaking * (system.spent - spent);
     const seen = system.hasSeen(control, symbol);
     // As long as it will be: arrays that grow keep room to spare, and there are tens of thousands.
-    const pushed = new Array<OpenPlace | null>(rules.length);
+    const pushed = new Array<StateData | null>(rules.length);
     for (let index = 0; index < rules.length; index++) {
       const rule = rules[index]!;
       if (rule.leaves) {
@@ -357,7 +364,7 @@ export class Saturation {
   }
 
   /** Opens links and entries: what is on the stack does not matter to them, so the first that is reached will do. */
-  private openFromOutside(transition: Transition): void {
+  private openFromOutside(transition: PathEdge): void {
     const { control, symbol } = transition.head;
     const seen = this.system.hasSeen(control, symbol);
     const key = `${control.valuation} ${seen}`;
@@ -366,25 +373,25 @@ export class Saturation {
     this.open({ on: transition, valuation: control.valuation, seen });
   }
 
-  private open(opening: Opening): void {
+  private open(opening: ExternalOpening): void {
     this.openings.push(opening);
     this.opening.push(opening);
   }
 
-  /** Puts down what a rule of a head does; says above which place it pushes something, if it does. */
-  private use(of: OfSymbol, { number }: Control, rule: PushdownRule, index: number, to: Control): OpenPlace | null {
+  /** Puts down what a rule of a head does; says above which state it pushes something, if it does. */
+  private use(of: SymbolData, { number }: Control, rule: PushdownRule, index: number, to: Control): StateData | null {
     const { word } = rule;
     const { blocks } = this.tables.effects;
     const cost = costOf(rule);
     this.work += 1 + word.length;
     if (word.length === 0) {
-      this.addEffect(of, number, true, blocks.of(to.number), 1 << blocks.placeOf(to.number), cost, index);
+      this.addEffect(of, number, true, blocks.of(to.number), 1 << blocks.offsetOf(to.number), cost, index);
       return null;
     }
     const bottom = word.at(-1)!;
     const onto = bottom === of.symbol;
     if (onto && word.length === 1) {
-      this.addEffect(of, number, false, blocks.of(to.number), 1 << blocks.placeOf(to.number), cost, index);
+      this.addEffect(of, number, false, blocks.of(to.number), 1 << blocks.offsetOf(to.number), cost, index);
       return null;
     }
     const lowest = this.tables.lowest(to, onto ? word.slice(0, -1) : word);
@@ -401,54 +408,54 @@ export class Saturation {
     return lowest;
   }
 
-  /** Comes to a place, and to those above it, with what a rule pushes there. */
-  private enter(lowest: OpenPlace, rule: PushdownRule, on: Transition | null, taps: number): void {
+  /** Comes to a state, and to those above it, with what a rule pushes there. */
+  private enter(lowest: StateData, rule: PushdownRule, on: PathEdge | null, taps: number): void {
     this.work++;
-    for (let place: OpenPlace | null = lowest; place; place = place.above) {
-      if (taps >= place.since) continue;
-      this.runs.enter(place, taps, rule, on);
-      this.comeTo(place, taps);
+    for (let state: StateData | null = lowest; state; state = state.above) {
+      if (taps >= state.since) continue;
+      this.runs.enter(state, taps, rule, on);
+      this.comeTo(state, taps);
     }
   }
 
-  /** Nothing above the place has been taken yet, or it could not be come to sooner: all that there is is put down again. */
-  private comeTo(place: OpenPlace, taps: number): void {
-    place.since = taps;
-    if (place.start) {
+  /** Nothing above the state has been taken yet, or it could not be come to sooner: all that there is is put down again. */
+  private comeTo(state: StateData, taps: number): void {
+    state.since = taps;
+    if (state.start) {
       const { blocks } = this.tables.standing;
-      this.awaitHeads(place, blocks.of(place.start.number), 1 << blocks.placeOf(place.start.number), 0);
-    } else this.eachReturn(place.above!, (block, set, weight) => this.uncover(place, block, set, weight));
+      this.awaitHeads(state, blocks.of(state.start.number), 1 << blocks.offsetOf(state.start.number), 0);
+    } else this.eachReturn(state.above!, (block, set, weight) => this.uncover(state, block, set, weight));
   }
 
-  /** Adds one more to those that are to be told of what returns from a place. */
-  private addReturn(place: OpenPlace, to: Return): void {
-    place.firstReturn = this.tables.returns.add(to, place.firstReturn);
+  /** Adds one more to those that are to be told of what returns from a state. */
+  private addReturn(state: StateData, to: Return): void {
+    state.firstReturn = this.tables.returns.add(to, state.firstReturn);
     const { symbol, control, rule, cost, pops } = to;
     const of = this.tables.symbols[symbol]!;
-    this.eachReturn(place, (block, set, weight) => this.addEffect(of, control, pops, block, set, cost + weight, rule));
+    this.eachReturn(state, (block, set, weight) => this.addEffect(of, control, pops, block, set, cost + weight, rule));
   }
 
   /** What was pushed together with a frame, above it, is popped into some control states. */
-  private uncover(place: OpenPlace, block: number, set: number, weight: number): void {
-    if (!place.standsAlone) {
+  private uncover(state: StateData, block: number, set: number, weight: number): void {
+    if (!state.standsAlone) {
       this.work++;
-      this.awaitHeads(place, block, set, weight);
+      this.awaitHeads(state, block, set, weight);
       return;
     }
     // That it is come to in other ways, no later, is the rule.
-    for (let left = set & ~(place.of.begun[block] ?? 0); left !== 0; left &= left - 1) {
+    for (let left = set & ~(state.of.begun[block] ?? 0); left !== 0; left &= left - 1) {
       this.work++;
       const control = this.tables.returning.blocks.number(block, lowestOf(left));
-      const taps = place.since + weight;
-      if (taps >= (place.of.placeByControl[control]?.since ?? never)) continue;
+      const taps = state.since + weight;
+      if (taps >= (state.of.stateByControl[control]?.since ?? never)) continue;
       const to = this.tables.control(control);
-      const alone = this.tables.placeFrom(to, place.symbol);
-      this.runs.enterAlone(alone, taps, { kind: 'alone', of: place, control: to, weight });
+      const alone = this.tables.stateFrom(to, state.symbol);
+      this.runs.enterAlone(alone, taps, { kind: 'uncovered', of: state, control: to, weight });
       this.comeTo(alone, taps);
     }
   }
 
-  private awaitHeads({ of: { standing }, number, since }: OpenPlace, block: number, set: number, weight: number): void {
+  private awaitHeads({ of: { standing }, number, since }: StateData, block: number, set: number, weight: number): void {
     standing.tiles.await(standing.part(number, block), set, since + weight);
   }
 
@@ -458,7 +465,7 @@ export class Saturation {
    * @param block of control states, in which they are a set
    */
   private addEffect(
-    of: OfSymbol,
+    of: SymbolData,
     from: number,
     pops: boolean,
     block: number,
@@ -472,7 +479,7 @@ export class Saturation {
 
   /** Wherever the head stands, it comes to that. */
   private spread(
-    { standing, returning }: OfSymbol,
+    { standing, returning }: SymbolData,
     from: number,
     pops: boolean,
     block: number,
@@ -488,10 +495,10 @@ export class Saturation {
       const first = to.part(rows << log2, block);
       const { filled, values } = standing.tiles;
       const { filled: known } = to.tiles;
-      for (let place = 0; place < size; place++) {
+      for (let state = 0; state < size; state++) {
         // Looked at first: the values lie apart, and most are not needed.
-        if ((filled[tile + place]! & bit) === 0 || (set & ~known[first + place]!) === 0) continue;
-        to.tiles.await(first + place, set, values[((tile + place) << log2) + (from & (size - 1))]! + weight);
+        if ((filled[tile + state]! & bit) === 0 || (set & ~known[first + state]!) === 0) continue;
+        to.tiles.await(first + state, set, values[((tile + state) << log2) + (from & (size - 1))]! + weight);
       }
     }
   }

@@ -44,17 +44,17 @@ export class Schedule<Of> extends Tiles<Of> {
   awaitEach(part: number, numbers: Tiles<unknown>, from: number, after: number): void {
     const { log2 } = this.blocks;
     for (let left = numbers.filled[from]! & ~this.filled[part]!; left !== 0; left &= left - 1) {
-      const place = lowestOf(left);
-      this.put(part, place, numbers.values[(from << log2) + place]! + after);
+      const offset = lowestOf(left);
+      this.put(part, offset, numbers.values[(from << log2) + offset]! + after);
     }
   }
 
-  private put(part: number, place: number, taps: number): void {
+  private put(part: number, offset: number, taps: number): void {
     const values = (this.values = holding(this.values, taps));
-    const at = (part << this.blocks.log2) + place;
+    const at = (part << this.blocks.log2) + offset;
     if (taps >= values[at]!) return;
     values[at] = taps;
-    this.waiting[part]! |= 1 << place;
+    this.waiting[part]! |= 1 << offset;
     if (this.bucket[part] === taps) return;
     this.bucket[part] = taps;
     const due = this.due[taps];

@@ -1,21 +1,21 @@
 import type { Blocks, Control, StackSymbol } from '../system';
 import { EffectTiles, type Effects } from './effects';
-import { OfSymbol, OpenHead, OpenPlace } from './of-symbol';
+import { SymbolData, HeadData, StateData } from './symbol-data';
 import { ReturnLists } from './return-lists';
 import { Schedule } from './schedule';
 
-/** What the saturation knows: tables of numbers, and the heads and places that the numbers are about, each made when it is asked for first. */
+/** What the saturation knows: tables of numbers, and the heads and states that the numbers are about, each made when it is asked for first. */
 export class Tables {
-  /** After how few events a head stands on a place: the path edges. Rows are the places of a symbol, columns control states. */
-  readonly standing: Schedule<OfSymbol>;
-  /** After how few events what was pushed above a place is popped into a control state, by the same rows and columns. */
-  readonly returning: Schedule<OfSymbol>;
+  /** After how few events a head stands on a state: the path edges. Rows are the states of a symbol, columns control states. */
+  readonly standing: Schedule<SymbolData>;
+  /** After how few events what was pushed above a state is popped into a control state, by the same rows and columns. */
+  readonly returning: Schedule<SymbolData>;
   readonly effects: EffectTiles;
   readonly returns = new ReturnLists();
   /** By their numbers. */
-  readonly symbols: OfSymbol[] = [];
-  readonly heads: OpenHead[] = [];
-  readonly places: OpenPlace[] = [];
+  readonly symbols: SymbolData[] = [];
+  readonly heads: HeadData[] = [];
+  readonly states: StateData[] = [];
   /** In the order in which they were met. */
   readonly controls = new Set<Control>();
   private readonly byNumber: Control[] = [];
@@ -45,11 +45,11 @@ export class Tables {
     return pops ? of.pops : of.steps;
   }
 
-  headOf(control: Control, symbol: StackSymbol): OpenHead {
+  headOf(control: Control, symbol: StackSymbol): HeadData {
     const of = this.ofSymbol(symbol);
     let head = of.heads[control.number];
     if (!head) {
-      head = new OpenHead(this.heads.length, of, control);
+      head = new HeadData(this.heads.length, of, control);
       of.heads[control.number] = head;
       this.heads.push(head);
       this.controls.add(control);
@@ -57,40 +57,40 @@ export class Tables {
     return head;
   }
 
-  /** The lowest of the places above which a word is pushed, its top first. */
-  lowest(start: Control, word: readonly StackSymbol[]): OpenPlace {
-    let place = this.placeFrom(start, word[0]!);
-    for (let index = 1; index < word.length; index++) place = this.placeBelow(place, word[index]!);
-    return place;
+  /** The lowest of the states above which a word is pushed, its top first. */
+  lowest(start: Control, word: readonly StackSymbol[]): StateData {
+    let state = this.stateFrom(start, word[0]!);
+    for (let index = 1; index < word.length; index++) state = this.stateBelow(state, word[index]!);
+    return state;
   }
 
-  /** The place below a symbol that was pushed in a control state. */
-  placeFrom(start: Control, symbol: StackSymbol): OpenPlace {
+  /** The state below a symbol that was pushed in a control state. */
+  stateFrom(start: Control, symbol: StackSymbol): StateData {
     const of = this.ofSymbol(symbol);
-    const known = of.placeByControl[start.number];
+    const known = of.stateByControl[start.number];
     if (known) return known;
     this.note(start);
-    return (of.placeByControl[start.number] = this.newPlace(of, start, null));
+    return (of.stateByControl[start.number] = this.newState(of, start, null));
   }
 
-  /** The place below a symbol that was pushed together with others, onto which those are. */
-  private placeBelow(above: OpenPlace, symbol: StackSymbol): OpenPlace {
+  /** The state below a symbol that was pushed together with others, onto which those are. */
+  private stateBelow(above: StateData, symbol: StackSymbol): StateData {
     const known = above.withBeneath?.find((each) => each.symbol === symbol);
     if (known) return known;
-    const place = this.newPlace(this.ofSymbol(symbol), null, above);
-    if (above.withBeneath) above.withBeneath.push(place);
-    else above.withBeneath = [place];
-    return place;
+    const state = this.newState(this.ofSymbol(symbol), null, above);
+    if (above.withBeneath) above.withBeneath.push(state);
+    else above.withBeneath = [state];
+    return state;
   }
 
-  private newPlace(of: OfSymbol, start: Control | null, above: OpenPlace | null): OpenPlace {
-    const place = new OpenPlace(this.places.length, of, of.places.length, start, above);
-    of.places.push(place);
-    this.places.push(place);
-    return place;
+  private newState(of: SymbolData, start: Control | null, above: StateData | null): StateData {
+    const state = new StateData(this.states.length, of, of.states.length, start, above);
+    of.states.push(state);
+    this.states.push(state);
+    return state;
   }
 
-  private ofSymbol(symbol: StackSymbol): OfSymbol {
-    return (this.symbols[symbol.id] ??= new OfSymbol(symbol, this));
+  private ofSymbol(symbol: StackSymbol): SymbolData {
+    return (this.symbols[symbol.id] ??= new SymbolData(symbol, this));
   }
 }

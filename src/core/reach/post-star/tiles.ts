@@ -50,7 +50,7 @@ export class Tiles<Of> {
   at(part: number): { readonly of: Of; readonly row: number; readonly columnBlock: number } {
     const { blocks } = this;
     const { of, rowBlock, columnBlock } = this.tiles[blocks.of(part)]!;
-    return { of, row: blocks.number(rowBlock, blocks.placeOf(part)), columnBlock };
+    return { of, row: blocks.number(rowBlock, blocks.offsetOf(part)), columnBlock };
   }
 }
 
@@ -77,14 +77,14 @@ export class Matrix<Of, In extends Tiles<Of>> {
   known(row: number, columnBlock: number): number {
     const { blocks } = this.tiles;
     const tile = this.tile(blocks.of(row), columnBlock);
-    return tile === none ? none : tile + blocks.placeOf(row);
+    return tile === none ? none : tile + blocks.offsetOf(row);
   }
 
   /** The same; something can be put there from now on. */
   part(row: number, columnBlock: number): number {
     const known = this.known(row, columnBlock);
     return known === none
-      ? this.addTile(this.tiles.blocks.of(row), columnBlock) + this.tiles.blocks.placeOf(row)
+      ? this.addTile(this.tiles.blocks.of(row), columnBlock) + this.tiles.blocks.offsetOf(row)
       : known;
   }
 
@@ -130,8 +130,8 @@ export class Matrix<Of, In extends Tiles<Of>> {
   indexOf(row: number, column: number): number {
     const { blocks, filled } = this.tiles;
     const part = this.known(row, blocks.of(column));
-    const place = blocks.placeOf(column);
-    return part !== none && (filled[part]! & (1 << place)) !== 0 ? (part << blocks.log2) + place : none;
+    const offset = blocks.offsetOf(column);
+    return part !== none && (filled[part]! & (1 << offset)) !== 0 ? (part << blocks.log2) + offset : none;
   }
 
   /** Calls for each column of a row in which something stands, with that and its index. */
@@ -149,13 +149,13 @@ export class Matrix<Of, In extends Tiles<Of>> {
   /** Calls for each row in which something stands in a column, with that and its index. */
   eachInColumn(column: number, use: (row: number, value: number, at: number) => void): void {
     const { blocks, values, filled } = this.tiles;
-    const bit = 1 << blocks.placeOf(column);
+    const bit = 1 << blocks.offsetOf(column);
     for (const block of this.rowsOf(blocks.of(column))) {
       const first = this.tile(block, blocks.of(column));
-      for (let place = 0; place < blocks.size; place++) {
-        if ((filled[first + place]! & bit) === 0) continue;
-        const at = ((first + place) << blocks.log2) + blocks.placeOf(column);
-        use(blocks.number(block, place), values[at]!, at);
+      for (let offset = 0; offset < blocks.size; offset++) {
+        if ((filled[first + offset]! & bit) === 0) continue;
+        const at = ((first + offset) << blocks.log2) + blocks.offsetOf(column);
+        use(blocks.number(block, offset), values[at]!, at);
       }
     }
   }

@@ -13,22 +13,22 @@ import { walkAfter } from './shown-after';
 const costOfTap = 12;
 
 /** That a claim holds in every run, the shortest walk found that breaks it, or that there is too much to work out to tell. */
-export type Answer = 'holds' | 'undecided' | readonly Tap[];
+export type Decision = 'holds' | 'undecided' | readonly Tap[];
 
-const known = new WeakMap<KnownStacks, Map<Claim, Answer>>();
+const known = new WeakMap<KnownStacks, Map<Claim, Decision>>();
 
 /**
  * Whether a claim holds; worked out once for all stacks of a variant. Of an upper bound, a walk proves
  * nothing, and `holds` still does.
  */
-export function* deciding(stacks: KnownStacks, claim: Claim): Work<Answer> {
-  const answers = remembered(known, stacks, () => new Map<Claim, Answer>());
+export function* deciding(stacks: KnownStacks, claim: Claim): Work<Decision> {
+  const answers = remembered(known, stacks, () => new Map<Claim, Decision>());
   const answer = yield* rememberedWork(answers, claim, () => find(stacks, claim));
   if (answer === 'holds' && stacks.gaveUp) return 'undecided';
   return answer;
 }
 
-function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Answer> {
+function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Decision> {
   const [a, b] = [first!, second!];
   switch (node.claim) {
     case 'never beneath':
@@ -39,9 +39,9 @@ function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Answer
           node.claim === 'never beneath'
             ? new SearchBeneath(runs, ({ screen }) => screen === a)
             : new SearchWithout(runs, a);
-        for (const sight of stacks.transitionsOf(b, runs)) {
-          const beneath = search.from(sight);
-          if (beneath) return told(stacks, walkTo(runs, sight, beneath));
+        for (const pathEdge of stacks.transitionsOf(b, runs)) {
+          const beneath = search.from(pathEdge);
+          if (beneath) return told(stacks, walkTo(runs, pathEdge, beneath));
           if (search.isDue()) yield;
         }
         stacks.budget.spend(search.looked);
@@ -52,14 +52,14 @@ function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Answer
     case 'always reach': {
       // That something leads on is not known of stacks that perhaps are none.
       if (!(stacks instanceof ExactStacks)) {
-        const [sight] = stacks.sightsOf(a);
-        return sight ? walkTo(stacks.all, sight) : 'holds';
+        const [pathEdge] = stacks.shownOn(a);
+        return pathEdge ? walkTo(stacks.all, pathEdge) : 'holds';
       }
       const toGoal = yield* stacks.predecessorsOf(b);
       if (toGoal.haveAll) return 'holds';
       for (const runs of stacks.eachRuns) {
         if (stacks.budget.isSpent) return 'undecided';
-        const walk = yield* walkOutOfReach(stacks, runs, toGoal, stacks.sightsOf(a, runs));
+        const walk = yield* walkOutOfReach(stacks, runs, toGoal, stacks.shownOn(a, runs));
         if (walk) return told(stacks, walk);
       }
       return 'holds';

@@ -30,54 +30,54 @@ export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Scree
 }
 
 /** What is shown that needs something, with which flags. */
-type Shown = Generator<readonly [Screen, Valuation, Leak], void, void>;
+type Reveals = Generator<readonly [Screen, Valuation, Leak], void, void>;
 
 /** What lay beneath what is taken off. Not only how a screen is reached first: one that is shown by other means may also be gone back to. */
-function* byTakingOff({ all, saturation }: Stacks): Shown {
-  for (const place of saturation.places) {
-    const edges = [...all.symbolsBeneath(place)].filter(({ symbol }) => symbol.screen.needs.length > 0);
+function* byTakingOff({ all, saturation }: Stacks): Reveals {
+  for (const state of saturation.states) {
+    const edges = [...all.symbolsBeneath(state)].filter(({ symbol }) => symbol.screen.needs.length > 0);
     if (edges.length === 0) continue;
-    for (const { control, weight } of saturation.returnsTo(place)) {
-      if (control.agenda) continue;
+    for (const { control, weight } of saturation.returnsTo(state)) {
+      if (control.continuation) continue;
       for (const edge of edges)
         yield [
           edge.symbol.screen,
           control.valuation,
-          { taps: all.tapsTo(place) + weight, walk: () => walkPopping(all, place, control, weight, edge) },
+          { taps: all.tapsTo(state) + weight, walk: () => walkPopping(all, state, control, weight, edge) },
         ];
     }
   }
 }
 
 /** What an event ends on that has taken frames off and goes on, as `back to` does. */
-function* byGoingOn({ all, saturation, system }: Stacks): Shown {
+function* byGoingOn({ all, saturation, system }: Stacks): Reveals {
   for (const head of saturation.heads) {
     const { symbol, control } = head;
-    const sight = control.agenda && symbol.screen.needs.length > 0 ? all.soonestOf(head) : undefined;
-    for (const rule of sight ? head.rules : []) {
-      if (rule.event || rule.agenda || !rule.keepsTop) continue;
+    const pathEdge = control.continuation && symbol.screen.needs.length > 0 ? all.soonestOf(head) : undefined;
+    for (const rule of pathEdge ? head.rules : []) {
+      if (rule.event || rule.continuation || !rule.keepsTop) continue;
       yield [
         symbol.screen,
         system.targetOf(control, symbol, rule).valuation,
-        { taps: all.tapsOf(head), walk: () => walkBy(all, sight!, rule, symbol) },
+        { taps: all.tapsOf(head), walk: () => walkBy(all, pathEdge!, rule, symbol) },
       ];
     }
   }
 }
 
 /** What the first tab was left with, and Back on the last frame of another one shows. */
-function* byOtherTabs({ all, system }: Stacks): Shown {
+function* byOtherTabs({ all, system }: Stacks): Reveals {
   const leading = new Set(
-    all.sights.flatMap(({ head: { control, symbol } }) =>
-      symbol.last && !system.variant.backLeavesFrom(control.place) ? [control.valuation] : [],
+    all.shown.flatMap(({ head: { control, symbol } }) =>
+      symbol.last && !system.variant.backLeavesFrom(control.stack) ? [control.valuation] : [],
     ),
   );
-  for (const sight of all.sights) {
+  for (const pathEdge of all.shown) {
     const {
       symbol: { screen },
-      control: { valuation, place },
-    } = sight.head;
-    if (screen.needs.length > 0 && place === 1 && leading.has(valuation))
-      yield [screen, valuation, { taps: all.tapsOf(sight.head), walk: () => walkTo(all, sight) }];
+      control: { valuation, stack },
+    } = pathEdge.head;
+    if (screen.needs.length > 0 && stack === 1 && leading.has(valuation))
+      yield [screen, valuation, { taps: all.tapsOf(pathEdge.head), walk: () => walkTo(all, pathEdge) }];
   }
 }

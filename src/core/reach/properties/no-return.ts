@@ -21,19 +21,19 @@ export class NoReturn {
     private readonly upperBound: UpperBound,
     private readonly toGoal: Predecessors,
   ) {
-    this.shown = new Set(upperBound.all.sights.map(({ head: { control } }) => control.place));
+    this.shown = new Set(upperBound.all.shown.map(({ head: { control } }) => control.stack));
   }
 
   /** Whether it is out of reach, links and entries left aside; false where that is not known. */
   from({ flags, stacks }: Configuration): boolean {
     const { system } = this.upperBound;
     const now = system.valuations.of((flag: Flag) => flags[this.plan.flags.indexOf(flag)]!);
-    return stacks.every((stack, place) => {
-      if (!stack || !this.shown.has(place)) return true;
-      const valuations = place === 0 ? [now] : system.interference!.after(place, now);
+    return stacks.every((stack, index) => {
+      if (!stack || !this.shown.has(index)) return true;
+      const valuations = index === 0 ? [now] : system.interference!.after(index, now);
       return (
         !hasGate(stack) &&
-        valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, place), this.symbolsOf(stack)))
+        valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, index), this.symbolsOf(stack)))
       );
     });
   }
@@ -51,10 +51,10 @@ export class NoReturn {
     hint: readonly Tap[] = [],
   ): Work<readonly Tap[] | null> {
     return explored.find(
-      (moment) =>
-        activeStack(moment.configuration)!.screen === screen &&
-        this.from(moment.configuration) &&
-        (!within || isFromWithin(moment)),
+      (node) =>
+        activeStack(node.configuration)!.screen === screen &&
+        this.from(node.configuration) &&
+        (!within || isFromWithin(node)),
       hint,
     );
   }

@@ -19,23 +19,23 @@ import type { Work } from '../../base/slices';
  * there is none. Where tabs are shown, all of them have to be left so that none leads on. Short, though perhaps not the shortest.
  *
  * @param runs in which the walk is
- * @param sights of the screen; those that do not count left out
+ * @param pathEdges of the screen; those that do not count left out
  */
 export function* walkOutOfReach(
   stacks: ExactStacks,
   runs: Runs,
   toGoal: Predecessors,
-  sights: ReturnType<ExactStacks['sightsOf']>,
+  pathEdges: ReturnType<ExactStacks['shownOn']>,
 ): Work<readonly Tap[] | null> {
   const tried = new Set<Valuation>();
-  for (const { head } of sights) {
+  for (const { head } of pathEdges) {
     const { valuation } = head.control;
     const inTabs = stacks.hasOtherTabs(head);
     if ((inTabs && tried.has(valuation)) || toGoal.haveSomeTab(head.control)) continue;
-    const hopeless = toGoal.hopeless(runs, head);
+    const hopeless = toGoal.rejected(runs, head);
     yield;
     if (!hopeless) continue;
-    if (!inTabs) return walkTo(runs, hopeless.sight, hopeless.beneath);
+    if (!inTabs) return walkTo(runs, hopeless.pathEdge, hopeless.beneath);
     tried.add(valuation);
     const found = stacks
       .epochsOf(runs)
@@ -48,21 +48,21 @@ export function* walkOutOfReach(
 }
 
 /** A run that leaves every tab so that the goal is out of reach, with the screen on top of the last one; null where an epoch has none. */
-function leavingAll(epoch: Epoch, places: readonly number[], toGoal: Predecessors, screen: Screen): Used[] | null {
+function leavingAll(epoch: Epoch, stacks_: readonly number[], toGoal: Predecessors, screen: Screen): Used[] | null {
   const first = (tab: TabAlone, fits: Parameters<TabAlone['visits']>[0]): Visit | null => {
-    for (const { place, sight } of tab.visits(fits)) {
-      const hopeless = toGoal.hopeless(tab.runs, sight.head);
-      if (hopeless) return { place, ...hopeless };
+    for (const { stack, pathEdge } of tab.visits(fits)) {
+      const hopeless = toGoal.rejected(tab.runs, pathEdge.head);
+      if (hopeless) return { stack, ...hopeless };
     }
     return null;
   };
   // Where it is out of reach, it still is once all but the last frame is taken off.
-  const left = places.map((place) => first(epoch.tab(place), ({ symbol }) => symbol.last));
+  const left = stacks_.map((stack) => first(epoch.tab(stack), ({ symbol }) => symbol.last));
   let short: Used[] | null = null;
-  for (const place of places) {
-    const others = left.filter((_, index) => places[index] !== place);
+  for (const stack of stacks_) {
+    const others = left.filter((_, index) => stacks_[index] !== stack);
     if (!others.every((visit) => visit !== null)) continue;
-    const shown = first(epoch.tab(place), ({ symbol }) => symbol.screen === screen);
+    const shown = first(epoch.tab(stack), ({ symbol }) => symbol.screen === screen);
     const used = shown && epoch.uses([...others, shown]);
     if (used && (!short || used.length < short.length)) short = used;
   }

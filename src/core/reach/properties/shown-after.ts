@@ -12,12 +12,14 @@ export function* walkAfter(
   later: Screen,
 ): Work<readonly Tap[] | 'undecided' | null> {
   // Whether it has been shown is one bit more in the control states.
-  const watched = yield* stacks.watching(first);
-  if (!watched) return 'undecided';
+  const monitored = yield* stacks.monitoring(first);
+  if (!monitored) return 'undecided';
   // A walk that was found is one, whether all are known or not.
-  const sight = watched.runs.sights.find(({ head: { symbol, control } }) => symbol.screen === later && control.seen);
-  if (sight) return walkTo(watched.runs, sight);
-  if (watched.exhausted) return 'undecided';
+  const pathEdge = monitored.runs.shown.find(
+    ({ head: { symbol, control } }) => symbol.screen === later && control.seen,
+  );
+  if (pathEdge) return walkTo(monitored.runs, pathEdge);
+  if (monitored.exhausted) return 'undecided';
   return stacks instanceof ExactStacks ? yield* acrossTabs(stacks, first, later) : null;
 }
 
@@ -29,7 +31,7 @@ function* acrossTabs(stacks: ExactStacks, first: Screen, later: Screen): Work<re
   const after = new Saturation(system, stacks.budget, stacks.system.hasDoors, false);
   yield* after.run();
   let short: Used[] | null = null;
-  for (const { head } of after.runs.sights) {
+  for (const { head } of after.runs.shown) {
     if (head.symbol.screen !== later) continue;
     const [start, ...uses] = usesTo(after.runs, after.runs.soonestOf(head)!);
     const used = [...before.get(system.beginningOf(start!.rule))!, ...uses];
@@ -45,12 +47,12 @@ function* beginningsAfter(stacks: ExactStacks, screen: Screen): Work<Map<Beginni
     stacks.headsOf(screen).flatMap((head) => (stacks.hasOtherTabs(head) ? [head.control.valuation] : [])),
   );
   for (const epoch of [...valuations].flatMap((valuation) => stacks.epochsOf(stacks.all).with(valuation))) {
-    for (const place of stacks.tabs) {
+    for (const stack of stacks.tabs) {
       yield;
-      const [shown] = epoch.tab(place).visits(({ symbol }) => symbol.screen === screen);
+      const [shown] = epoch.tab(stack).visits(({ symbol }) => symbol.screen === screen);
       if (!shown) continue;
       for (const other of stacks.tabs) {
-        for (const beginning of other === place ? [] : epoch.tab(other).beginnings) {
+        for (const beginning of other === stack ? [] : epoch.tab(other).beginnings) {
           const used = epoch.usesUpTo(beginning, other, [shown]);
           if (used.length < (before.get(beginning)?.length ?? Infinity)) before.set(beginning, used);
         }

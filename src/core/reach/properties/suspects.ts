@@ -10,8 +10,8 @@ import { walkTo } from '../queries';
 import { rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
 import { activeStack } from '../../walk/configuration';
-import { breakingWalk, deciding, type Answer } from './claims';
-import { growingRings, type GrowingRing } from './growing-walk';
+import { breakingWalk, deciding, type Decision } from './claims';
+import { growingCycles, type GrowingCycle } from './growing-cycles';
 import { revealedWithoutNeeds } from './leaks';
 import { missingTargets } from './missing-targets';
 import { isStuck, NoReturn } from './no-return';
@@ -21,7 +21,7 @@ export interface Suspects {
   readonly claims: ReadonlyMap<Claim, readonly Tap[] | null>;
   readonly revealed: ReadonlyMap<Screen, readonly Tap[] | null>;
   readonly missing: ReadonlyMap<Step, readonly Tap[] | null>;
-  readonly rings: ReadonlyMap<string, GrowingRing>;
+  readonly cycles: ReadonlyMap<string, GrowingCycle>;
   /** Those that a walk shows; that there are no others is not known. */
   readonly deadEnds: ReadonlyMap<Screen, readonly Tap[]>;
   readonly trapped: ReadonlyMap<Screen, readonly Tap[]>;
@@ -35,7 +35,7 @@ export function suspecting(plan: Plan, variant: Bounded): Work<Suspects> {
 }
 
 /** Whether a claim holds in a variant, the walk that breaks it, or that it is undecided. */
-export function* answerTo(plan: Plan, variant: VariantReach, claim: Claim): Work<Answer> {
+export function* answerTo(plan: Plan, variant: VariantReach, claim: Claim): Work<Decision> {
   if (variant.kind === 'exact') return yield* deciding(variant.stacks, claim);
   if (variant.kind === 'undecided') return 'undecided';
   const { claims } = yield* suspecting(plan, variant);
@@ -81,7 +81,7 @@ function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
     claims,
     revealed,
     missing,
-    rings: yield* growingRings(variant),
+    cycles: yield* growingCycles(variant),
     deadEnds: yield* deadEndsOf(plan, variant),
     trapped: yield* trappedIn(plan, variant),
   };
@@ -95,20 +95,20 @@ function* deadEndsOf(
   const found = new Map<Screen, readonly Tap[]>();
   for (const screen of plan.screens) {
     if (screen === plan.start?.target) continue;
-    const sight = upperBound.sightsOf(screen).find(({ head }) => upperBound.staysAsItIs(head));
+    const pathEdge = upperBound.shownOn(screen).find(({ head }) => upperBound.staysAsItIs(head));
     const walk =
-      sight &&
+      pathEdge &&
       (yield* explored.find(
-        (moment) => {
-          const top = activeStack(moment.configuration)!;
+        (node) => {
+          const top = activeStack(node.configuration)!;
           return (
             top.screen === screen &&
             top.below === null &&
-            isStuck(explored.walker, moment.configuration) &&
-            isFromWithin(moment)
+            isStuck(explored.walker, node.configuration) &&
+            isFromWithin(node)
           );
         },
-        walkTo(upperBound.all, sight),
+        walkTo(upperBound.all, pathEdge),
       ));
     if (walk) found.set(screen, walk);
   }
@@ -126,10 +126,10 @@ function* trappedIn(plan: Plan, { upperBound, explored }: Bounded): Work<Map<Scr
     if (screen === start) continue;
     // Where, from above, all stacks of the tab that shows it lead back, or all of another tab, no walk need be sought.
     const mayBe = upperBound
-      .sightsOf(screen)
+      .shownOn(screen)
       .some(
         ({ head }) =>
-          !upperBound.staysAsItIs(head) && !toStart.haveSomeTab(head.control) && toStart.hopeless(upperBound.all, head),
+          !upperBound.staysAsItIs(head) && !toStart.haveSomeTab(head.control) && toStart.rejected(upperBound.all, head),
       );
     yield;
     const walk = mayBe && (yield* noReturn.walkTo(screen, explored.all, true));

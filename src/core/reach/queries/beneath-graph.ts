@@ -1,20 +1,20 @@
 /**
- * What lies beneath what, as a graph: from a place to the heads that put something there, and from each of these to the places
+ * What lies beneath what, as a graph: from a state to the heads that put something there, and from each of these to the states
  * that it stands on. Kept in arrays of numbers (compressed sparse rows): it has an edge for nearly everything that the
  * automaton knows.
  */
-import type { Head, Place, Runs } from '../post-star';
+import type { Head, State, Runs } from '../post-star';
 import { rememberedWork } from '../../base/remembered';
 import { toEnd, type Work } from '../../base/slices';
 
-/** A strongly connected component in which a frame lies: its places can lie beneath one another again and again. */
+/** A strongly connected component in which a frame lies: its states can lie beneath one another again and again. */
 export interface Growing {
   readonly component: number;
   /** The numbers of its nodes. */
   readonly nodes: readonly number[];
 }
 
-/** How many frames can lie beneath what stands on a place. */
+/** How many frames can lie beneath what stands on a state. */
 export interface Depth {
   /** Infinite where there is no bound. */
   readonly frames: number;
@@ -31,12 +31,12 @@ export const hasFrame = (edge: number): boolean => (edge & 1) === 1;
 
 /** The graph of all runs; that of some of them is a part of it. */
 class Graph {
-  readonly nodes: (Place | Head)[] = [];
+  readonly nodes: (State | Head)[] = [];
   readonly edges: number[] = [];
   /** Where the edges of a node begin. */
   readonly begins: number[] = [0];
-  /** The numbers of nodes, by the ids of places and heads. */
-  readonly placeNumbers: number[] = [];
+  /** The numbers of nodes, by the ids of states and heads. */
+  readonly stateNumbers: number[] = [];
   private readonly headNumbers: number[] = [];
   private pauseAt = slice;
 
@@ -46,10 +46,10 @@ class Graph {
   *find(): Work<void> {
     const { runs } = this;
     let looked = 0;
-    for (const { head } of runs.sights) {
+    for (const { head } of runs.shown) {
       if (head.symbol.last) continue;
-      for (const place of head.over) if (runs.has(place)) this.numberOf(place, this.placeNumbers);
-      looked += head.over.length;
+      for (const state of head.states) if (runs.has(state)) this.numberOf(state, this.stateNumbers);
+      looked += head.states.length;
       if (looked < slice) continue;
       looked = 0;
       yield;
@@ -64,21 +64,21 @@ class Graph {
     }
   }
 
-  private numberOf(node: Place | Head, numbers: number[]): number {
+  private numberOf(node: State | Head, numbers: number[]): number {
     return (numbers[node.id] ??= this.nodes.push(node) - 1);
   }
 
-  private addEdges(node: Place | Head): void {
-    const { runs, edges, placeNumbers, headNumbers } = this;
+  private addEdges(node: State | Head): void {
+    const { runs, edges, stateNumbers, headNumbers } = this;
     if (!isPlace(node)) {
       if (!node.symbol.last)
-        for (const place of node.over) if (runs.has(place)) edges.push(2 * this.numberOf(place, placeNumbers));
+        for (const state of node.states) if (runs.has(state)) edges.push(2 * this.numberOf(state, stateNumbers));
       return;
     }
     for (const caller of node.callers) {
-      if (caller.kind !== 'with')
-        edges.push(2 * this.numberOf(caller.head, headNumbers) + (caller.kind === 'onto' ? 1 : 0));
-      else if (runs.has(caller.over)) edges.push(2 * this.numberOf(caller.over, placeNumbers) + 1);
+      if (caller.kind !== 'pushed-with')
+        edges.push(2 * this.numberOf(caller.head, headNumbers) + (caller.kind === 'push' ? 1 : 0));
+      else if (runs.has(caller.to)) edges.push(2 * this.numberOf(caller.to, stateNumbers) + 1);
     }
   }
 }
@@ -136,13 +136,13 @@ export class BeneathGraph {
     yield;
   }
 
-  get nodes(): readonly (Place | Head)[] {
+  get nodes(): readonly (State | Head)[] {
     return this.graph.nodes;
   }
 
-  /** How deep a place is that some stack of these runs has. */
-  depthOf({ id }: Place): Depth {
-    return this.depths[this.componentOf[this.graph.placeNumbers[id]!]!]!;
+  /** How deep a state is that some stack of these runs has. */
+  depthOf({ id }: State): Depth {
+    return this.depths[this.componentOf[this.graph.stateNumbers[id]!]!]!;
   }
 
   /** Calls for each edge from a node, as long as it is not told to stop; edges to what these runs do not have are among them. */
@@ -237,8 +237,8 @@ export class BeneathGraph {
   }
 }
 
-/** In place of a component's number: that none is known yet, or that the runs do not have the node. */
+/** In state of a component's number: that none is known yet, or that the runs do not have the node. */
 const none = -1;
 const absent = -2;
 
-export const isPlace = (node: Place | Head): node is Place => 'callers' in node;
+export const isPlace = (node: State | Head): node is State => 'callers' in node;

@@ -1,13 +1,13 @@
 import type { Screen } from '../../plan/model';
 import type { StackSymbol } from '../system';
-import type { Caller, Edge, Head, Place, Replaced, Runs, Transition } from '../post-star';
+import type { Caller, StackEdge, Head, State, Replaced, Runs, PathEdge } from '../post-star';
 
-/** How a search came to a place: to what lies beneath a frame there, or to what that frame had replaced. */
-export type Move = Omit<Edge, 'replaced'> | Replaced;
+/** How a search came to a state: to what lies beneath a frame there, or to what that frame had replaced. */
+export type Move = Omit<StackEdge, 'replaced'> | Replaced;
 
 /** The frames on a way of moves, each with what it had replaced. */
-export function edgesOf(moves: readonly Move[]): Edge[] {
-  const edges: Edge[] = [];
+export function edgesOf(moves: readonly Move[]): StackEdge[] {
+  const edges: StackEdge[] = [];
   let replaced: Replaced[] = [];
   for (const move of moves) {
     if ('symbol' in move) {
@@ -20,15 +20,15 @@ export function edgesOf(moves: readonly Move[]): Edge[] {
   return edges;
 }
 
-/** How many places are looked at between two pauses: a few milliseconds of work. */
+/** How many states are looked at between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
 /**
- * Looks for stacks in which a frame that fits lies anywhere beneath the top: breadth-first search, in which no place is looked
+ * Looks for stacks in which a frame that fits lies anywhere beneath the top: breadth-first search, in which no state is looked
  * at twice, also by searches from several tops, as long as nothing is found.
  */
 export class SearchBeneath {
-  private readonly before = new Map<Place, { readonly move: Move; readonly from: Place } | null>();
+  private readonly before = new Map<State, { readonly move: Move; readonly from: State } | null>();
   private readonly expanded = new Set<Head>();
   private pauseAt = slice;
 
@@ -43,27 +43,27 @@ export class SearchBeneath {
   ) {}
 
   /** The frames beneath the top down to one that fits; null where there is none. */
-  from({ head, to }: Transition): Edge[] | null {
+  from({ head, to }: PathEdge): StackEdge[] | null {
     if (head.symbol.last || this.before.has(to)) return null;
     this.before.set(to, null);
     const queue = [to];
-    for (const place of queue) {
-      for (const caller of place.callers) {
+    for (const state of queue) {
+      for (const caller of state.callers) {
         const move = this.firstMove(caller);
         if (!move) continue;
-        if ('symbol' in move && this.fits(move.symbol)) return this.path(move, place);
+        if ('symbol' in move && this.fits(move.symbol)) return this.path(move, state);
         if ('symbol' in move && (move.symbol.last || !this.through(move.symbol))) continue;
-        if (caller.kind === 'with') this.add(move, place, queue);
+        if (caller.kind === 'pushed-with') this.add(move, state, queue);
         else if (!this.expanded.has(caller.head)) {
           this.expanded.add(caller.head);
-          for (const over of caller.head.over) if (this.runs.has(over)) this.add({ ...move, to: over }, place, queue);
+          for (const over of caller.head.states) if (this.runs.has(over)) this.add({ ...move, to: over }, state, queue);
         }
       }
     }
     return null;
   }
 
-  /** How many places were looked at. */
+  /** How many states were looked at. */
   get looked(): number {
     return this.before.size;
   }
@@ -76,22 +76,22 @@ export class SearchBeneath {
   }
 
   private firstMove(caller: Caller): Move | null {
-    if (caller.kind === 'with')
-      return this.runs.has(caller.over) ? { symbol: caller.symbol, to: caller.over, caller } : null;
+    if (caller.kind === 'pushed-with')
+      return this.runs.has(caller.to) ? { symbol: caller.symbol, to: caller.to, caller } : null;
     const { head, rule } = caller;
-    const to = head.over.find((place) => this.runs.has(place));
-    return !to ? null : caller.kind === 'onto' ? { symbol: head.symbol, to, caller } : { head, rule, to };
+    const to = head.states.find((state) => this.runs.has(state));
+    return !to ? null : caller.kind === 'push' ? { symbol: head.symbol, to, caller } : { head, rule, to };
   }
 
-  private add(move: Move, from: Place, queue: Place[]): void {
+  private add(move: Move, from: State, queue: State[]): void {
     if (this.before.has(move.to)) return;
     this.before.set(move.to, { move, from });
     queue.push(move.to);
   }
 
-  private path(last: Move, place: Place): Edge[] {
+  private path(last: Move, state: State): StackEdge[] {
     const moves = [last];
-    for (let at = this.before.get(place); at; at = this.before.get(at.from)) moves.unshift(at.move);
+    for (let at = this.before.get(state); at; at = this.before.get(at.from)) moves.unshift(at.move);
     return edgesOf(moves);
   }
 }
@@ -106,7 +106,7 @@ export class SearchWithout {
   }
 
   /** All frames beneath the top of such a stack; null where the screen always lies there. */
-  from(transition: Transition): Edge[] | null {
+  from(transition: PathEdge): StackEdge[] | null {
     return transition.head.symbol.last ? [] : this.search.from(transition);
   }
 
@@ -115,7 +115,7 @@ export class SearchWithout {
     return this.search.isDue();
   }
 
-  /** How many places were looked at. */
+  /** How many states were looked at. */
   get looked(): number {
     return this.search.looked;
   }

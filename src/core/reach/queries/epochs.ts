@@ -5,22 +5,30 @@
  */
 import type { Budget } from '../../base/budget';
 import { toEnd } from '../../base/slices';
-import { type Beginning, type Edge, type Head, Restarted, type Runs, Saturation, type Transition } from '../post-star';
+import {
+  type Beginning,
+  type StackEdge,
+  type Head,
+  Restarted,
+  type Runs,
+  Saturation,
+  type PathEdge,
+} from '../post-star';
 import { plainRule, type Pushdown, type PushdownRule, type Valuation } from '../system';
 import { usesTo, type Used } from './witness';
 
 /** What empties all stacks: by a rule, used on what; null where no event was before. */
 interface Emptying extends Beginning {
   readonly rule: PushdownRule;
-  readonly on: Transition | null;
+  readonly on: PathEdge | null;
   readonly taps: number;
 }
 
 /** A tab as it is left or shown: the frames on top that matter. */
 export interface Visit {
-  readonly place: number;
-  readonly sight: Transition;
-  readonly beneath: readonly Edge[];
+  readonly stack: number;
+  readonly pathEdge: PathEdge;
+  readonly beneath: readonly StackEdge[];
 }
 
 /** All stacks that one tab comes to by itself. */
@@ -30,30 +38,30 @@ export class TabAlone {
   readonly exhausted: boolean;
   private readonly system: Restarted;
 
-  /** Costs a saturation of what can be done in that tab: a part of the heads and places of all runs, so that no more is to be done than was. */
+  /** Costs a saturation of what can be done in that tab: a part of the heads and states of all runs, so that no more is to be done than was. */
   constructor(
     system: Pushdown,
     budget: Budget,
-    readonly place: number,
+    readonly stack: number,
     readonly beginnings: readonly Beginning[],
   ) {
-    this.system = new Restarted(system, beginnings, (rule) => rule.tabs === 'kept' && rule.place === place);
+    this.system = new Restarted(system, beginnings, (rule) => rule.tabs === 'kept' && rule.stack === stack);
     const saturation = new Saturation(this.system, budget, false);
     toEnd(saturation.run());
     this.runs = saturation.runs;
     this.exhausted = saturation.exhausted;
   }
 
-  /** The sights whose head is such, fewest taps first. */
+  /** The pathEdges whose head is such, fewest taps first. */
   visits(fits: (head: Head) => boolean): Visit[] {
-    return this.runs.sights
+    return this.runs.shown
       .filter(({ head }) => fits(head))
-      .map((sight) => ({ place: this.place, sight, beneath: [] }));
+      .map((pathEdge) => ({ stack: this.stack, pathEdge, beneath: [] }));
   }
 
   /** With which of the stacks at the beginning a visit begins, and what it uses from then on. */
-  usesOf({ sight, beneath }: Visit): { readonly beginning: Beginning; readonly uses: readonly Used[] } {
-    const [start, ...uses] = usesTo(this.runs, sight, beneath);
+  usesOf({ pathEdge, beneath }: Visit): { readonly beginning: Beginning; readonly uses: readonly Used[] } {
+    const [start, ...uses] = usesTo(this.runs, pathEdge, beneath);
     return { beginning: this.system.beginningOf(start!.rule), uses };
   }
 }
@@ -63,7 +71,7 @@ export class Epoch {
   constructor(
     private readonly epochs: Epochs,
     readonly valuation: Valuation,
-    readonly place: number,
+    readonly stack: number,
     private readonly emptyings: readonly Emptying[],
   ) {}
 
@@ -73,49 +81,50 @@ export class Epoch {
   }
 
   /** What a tab can hold in it. */
-  tab(place: number): TabAlone {
-    return place === this.place
-      ? this.epochs.alone(this.valuation, place, this.emptyings)
-      : this.epochs.rested(this.valuation, place);
+  tab(stack: number): TabAlone {
+    return stack === this.stack
+      ? this.epochs.alone(this.valuation, stack, this.emptyings)
+      : this.epochs.rested(this.valuation, stack);
   }
 
   /** A run that visits tabs, each once and the last one at its end; the shortest way to each, not of all together. */
   uses(visits: readonly Visit[]): Used[] {
-    const own = visits.find(({ place }) => place === this.place);
-    return this.from(own ? this.tab(this.place).usesOf(own).beginning : this.emptyings[0]!, visits).used;
+    const own = visits.find(({ stack }) => stack === this.stack);
+    return this.from(own ? this.tab(this.stack).usesOf(own).beginning : this.emptyings[0]!, visits).used;
   }
 
   /** The same, and then another tab is shown with what it began with; one that was changed just before it was left is not shown yet. */
-  usesUpTo(beginning: Beginning, place: number, visits: readonly Visit[]): Used[] {
+  usesUpTo(beginning: Beginning, stack: number, visits: readonly Visit[]): Used[] {
     const { used, active } =
-      place === this.place ? this.from(beginning, visits) : { used: this.uses(visits), active: visits.at(-1)!.place };
-    return active === place || beginning.control.agenda ? used : [...used, this.tapOn(place)];
+      stack === this.stack ? this.from(beginning, visits) : { used: this.uses(visits), active: visits.at(-1)!.stack };
+    return active === stack || beginning.control.continuation ? used : [...used, this.tapOn(stack)];
   }
 
   private from(beginning: Beginning, visits: readonly Visit[]): { readonly used: Used[]; readonly active: number } {
     const { rule, on, word, control } = beginning as Emptying;
     const used: Used[] = [...(on ? usesTo(this.epochs.runs, on) : []), { rule, top: word[0]! }];
-    let active = rule.shows?.place ?? this.place;
+    let active = rule.shows?.stack ?? this.stack;
     const last = visits.at(-1)!;
     // What the tab has to do that is shown is done before others are tapped on.
-    const order = [...visits.slice(0, -1)].sort((a, b) => Number(b.place === active) - Number(a.place === active));
+    const order = [...visits.slice(0, -1)].sort((a, b) => Number(b.stack === active) - Number(a.stack === active));
     for (const visit of [...order, last]) {
-      const { uses } = this.tab(visit.place).usesOf(visit);
+      const { uses } = this.tab(visit.stack).usesOf(visit);
       if (uses.length === 0 && visit !== last) continue;
       // A stack that was changed just before it was left begins with that tap itself.
-      if (active !== visit.place && !(visit.place === this.place && control.agenda)) used.push(this.tapOn(visit.place));
+      if (active !== visit.stack && !(visit.stack === this.stack && control.continuation))
+        used.push(this.tapOn(visit.stack));
       used.push(...uses);
-      active = visit.place;
+      active = visit.stack;
     }
     return { used, active };
   }
 
   /** A tap on a tab that is not shown. What its root says of the top holds where it was not left otherwise. */
-  private tapOn(place: number): Used {
+  private tapOn(stack: number): Used {
     const { system } = this.epochs;
-    const { symbol } = system.roots(this.valuation).find(({ control }) => control.place === place)!;
+    const { symbol } = system.roots(this.valuation).find(({ control }) => control.stack === stack)!;
     return {
-      rule: { ...plainRule({ kind: 'tab', tab: system.variant.tabs[place - 1]! }, place, [symbol]), tabs: 'shown' },
+      rule: { ...plainRule({ kind: 'tab', tab: system.variant.tabs[stack - 1]! }, stack, [symbol]), tabs: 'shown' },
       top: symbol,
     };
   }
@@ -139,7 +148,7 @@ export class Epochs {
   with(valuation: Valuation): Epoch[] {
     this.byValuation ??= this.find();
     return [...(this.byValuation.get(valuation) ?? [])].map(
-      ([place, emptyings]) => new Epoch(this, valuation, place, emptyings),
+      ([stack, emptyings]) => new Epoch(this, valuation, stack, emptyings),
     );
   }
 
@@ -147,38 +156,38 @@ export class Epochs {
    * Whether every epoch with these flags comes to a last frame on a tab other than the first: its root comes to that frame,
    * and every stack built on a tab other than the first has that tab's root at the bottom, where Back leads.
    */
-  alwaysComesTo({ control: { place, valuation }, symbol }: Head): boolean {
+  alwaysComesTo({ control: { stack, valuation }, symbol }: Head): boolean {
     const roots = this.system.roots(valuation);
     return (
       this.with(valuation).every(
         (epoch) =>
-          epoch.place === 1 ||
+          epoch.stack === 1 ||
           epoch.beginnings.every(({ word }) =>
-            roots.some(({ control, symbol: root }) => control.place === epoch.place && root === word.at(-1)),
+            roots.some(({ control, symbol: root }) => control.stack === epoch.stack && root === word.at(-1)),
           ),
-      ) && this.rested(valuation, place).visits((head) => head.symbol === symbol).length > 0
+      ) && this.rested(valuation, stack).visits((head) => head.symbol === symbol).length > 0
     );
   }
 
   /** A tab that has its root alone to begin with. */
-  rested(valuation: Valuation, place: number): TabAlone {
+  rested(valuation: Valuation, stack: number): TabAlone {
     return this.known(
-      `${valuation} ${place}`,
+      `${valuation} ${stack}`,
       () =>
         new TabAlone(
           this.system,
           this.budget,
-          place,
+          stack,
           this.system
             .roots(valuation)
-            .filter(({ control }) => control.place === place)
+            .filter(({ control }) => control.stack === stack)
             .map(({ control, symbol }) => ({ control, word: [symbol] })),
         ),
     );
   }
 
-  alone(valuation: Valuation, place: number, emptyings: readonly Emptying[]): TabAlone {
-    return this.known(`${valuation} ${place} built`, () => new TabAlone(this.system, this.budget, place, emptyings));
+  alone(valuation: Valuation, stack: number, emptyings: readonly Emptying[]): TabAlone {
+    return this.known(`${valuation} ${stack} built`, () => new TabAlone(this.system, this.budget, stack, emptyings));
   }
 
   private known(key: string, work: () => TabAlone): TabAlone {
@@ -192,8 +201,8 @@ export class Epochs {
   private find(): Map<Valuation, Map<number, Emptying[]>> {
     const { system, runs, saturation } = this;
     const all = new Map<string, Emptying>();
-    const add = (rule: PushdownRule, on: Transition | null, valuation: Valuation, taps: number): void => {
-      if (rule.leaves || rule.tabs !== 'anew' || rule.place === 0 || rule.agenda?.item.kind === 'tabs') return;
+    const add = (rule: PushdownRule, on: PathEdge | null, valuation: Valuation, taps: number): void => {
+      if (rule.leaves || rule.tabs !== 'anew' || rule.stack === 0 || rule.continuation?.item.kind === 'tabs') return;
       const control = system.target(rule, valuation, false);
       const key = `${control.number} ${rule.word.map(({ id }) => id).join()}`;
       const known = all.get(key);
@@ -209,9 +218,9 @@ export class Epochs {
         for (const rule of system.fromOutside(valuation)) add(rule, on, valuation, (on ? runs.tapsOf(on.head) : 0) + 1);
     const byValuation = new Map<Valuation, Map<number, Emptying[]>>();
     for (const emptying of [...all.values()].sort((a, b) => a.taps - b.taps)) {
-      const { valuation, place } = emptying.control;
+      const { valuation, stack } = emptying.control;
       const byPlace = byValuation.get(valuation) ?? new Map<number, Emptying[]>();
-      byValuation.set(valuation, byPlace.set(place, [...(byPlace.get(place) ?? []), emptying]));
+      byValuation.set(valuation, byPlace.set(stack, [...(byPlace.get(stack) ?? []), emptying]));
     }
     return byValuation;
   }

@@ -27,13 +27,13 @@ export class ExactStacks extends Stacks {
   }
 
   protected override firstTabWith(head: Head): ReadonlySet<Screen> {
-    const { place, valuation } = head.control;
+    const { stack, valuation } = head.control;
     const epochs = this.epochsOf(this.all);
     if (epochs.alwaysComesTo(head)) return this.firstTab.get(valuation) ?? new Set();
     const tops = new Set<Screen>();
     for (const epoch of epochs.with(valuation)) {
-      if (epoch.tab(place).visits(({ symbol }) => symbol === head.symbol).length === 0) continue;
-      for (const { sight } of epoch.tab(1).visits(() => true)) tops.add(sight.head.symbol.screen);
+      if (epoch.tab(stack).visits(({ symbol }) => symbol === head.symbol).length === 0) continue;
+      for (const { pathEdge } of epoch.tab(1).visits(() => true)) tops.add(pathEdge.head.symbol.screen);
     }
     return tops;
   }

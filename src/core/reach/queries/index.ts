@@ -2,7 +2,7 @@ export { SearchBeneath, SearchWithout } from './beneath';
 export { Epoch, TabAlone, type Visit } from './epochs';
 export { ExactStacks } from './exact-stacks';
 export { Predecessors } from './predecessors';
-export { keyOfRing, ringsOf, type Ring } from './rings';
+export { keyOfCycle, cyclesOf, type Cycle } from './cycles';
 export { Stacks } from './stacks';
 export { UpperBound } from './upper-bound';
 export { eventBefore, tapsOf, usesTo, walkBy, walkPopping, walkTo, type Used } from './witness';

@@ -5,15 +5,15 @@
  */
 import type { Screen } from '../../plan/model';
 import type { Control, StackSymbol } from '../system';
-import type { Edge, Head, Place, Runs, Saturation, Transition } from '../post-star';
+import type { StackEdge, Head, State, Runs, Saturation, PathEdge } from '../post-star';
 import { edgesOf, type Move } from './beneath';
 import type { Work } from '../../base/slices';
 
 /** What reading one more frame of a stack comes to: that the goal can be reached, or these control states once it is popped. */
-type Reading = 'leads' | States;
+type Reading = 'leads' | ControlSet;
 
 /** A set of control states; the same object for equal sets. */
-interface States {
+interface ControlSet {
   readonly controls: readonly Control[];
   readonly after: Map<StackSymbol, Reading>;
 }
@@ -50,8 +50,8 @@ export function* waysInto(saturation: Saturation): Work<WaysInto> {
 export class Predecessors {
   /** By the ids of heads: whether the goal can be reached while nothing beneath their frame is looked at. */
   private readonly leads: Uint8Array;
-  private readonly states = new Map<string, States>();
-  /** By valuations and places, whether it can be reached from every last frame there. */
+  private readonly set = new Map<string, ControlSet>();
+  /** By valuations and states, whether it can be reached from every last frame there. */
   private tabs: Map<number, Map<number, boolean>> | null = null;
 
   constructor(private readonly saturation: Saturation) {
@@ -67,7 +67,7 @@ export class Predecessors {
       this.leads[id] = 1;
       queue.push(id);
     };
-    for (const { id, control, symbol } of heads) if (!control.agenda && symbol.screen === goal) add(id);
+    for (const { id, control, symbol } of heads) if (!control.continuation && symbol.screen === goal) add(id);
     let looked = 0;
     for (const id of queue) {
       for (let at = first[id] ?? -1; at >= 0; at = nexts[at]!, looked++) add(sources[at]!);
@@ -79,104 +79,106 @@ export class Predecessors {
 
   /** Whether the goal can be reached from every last frame, and so from everywhere: Back leads to one of these. */
   get haveAll(): boolean {
-    return this.saturation.runs.sights.every(({ head }) => !head.symbol.last || this.leads[head.id] === 1);
+    return this.saturation.runs.shown.every(({ head }) => !head.symbol.last || this.leads[head.id] === 1);
   }
 
   /** Whether there is a tab, of those that are there with a head, from whose every last frame the goal can be reached, and so from its every stack. */
-  haveSomeTab({ place, valuation }: Control): boolean {
+  haveSomeTab({ stack, valuation }: Control): boolean {
     if (!this.tabs) {
       this.tabs = new Map();
       for (const {
         head: { id, control, symbol },
-      } of this.saturation.runs.sights) {
-        if (control.place === 0 || !symbol.last) continue;
+      } of this.saturation.runs.shown) {
+        if (control.stack === 0 || !symbol.last) continue;
         const ofTab = this.tabs.get(control.valuation) ?? new Map<number, boolean>();
         this.tabs.set(
           control.valuation,
-          ofTab.set(control.place, (ofTab.get(control.place) ?? true) && this.leads[id] === 1),
+          ofTab.set(control.stack, (ofTab.get(control.stack) ?? true) && this.leads[id] === 1),
         );
       }
     }
-    return place > 0 && [...(this.tabs.get(valuation)?.values() ?? [])].includes(true);
+    return stack > 0 && [...(this.tabs.get(valuation)?.values() ?? [])].includes(true);
   }
 
   /** Whether a configuration is one of them, its stack given top first; of heads that no run came to, it is taken to be so. */
   accepts(control: Control, stack: Iterable<StackSymbol>): boolean {
-    let states = this.setOf([control]);
+    let set = this.setOf([control]);
     for (const symbol of stack) {
-      const reading = this.read(states, symbol);
+      const reading = this.read(set, symbol);
       if (reading === 'leads') return true;
-      states = reading;
+      set = reading;
     }
     return false;
   }
 
   /** A stack that some run has, beginning with this head, from which the goal is out of reach; null where there is none. */
-  hopeless(runs: Runs, head: Head): { readonly sight: Transition; readonly beneath: Edge[] } | null {
+  rejected(runs: Runs, head: Head): { readonly pathEdge: PathEdge; readonly beneath: StackEdge[] } | null {
     const first = this.read(this.setOf([head.control]), head.symbol);
     if (first === 'leads') return null;
-    if (head.symbol.last || first.controls.length === 0) return { sight: runs.soonestOf(head)!, beneath: [] };
-    // Breadth-first search over places, each with what reading down to it comes to; a head leads on once for each of these.
+    if (head.symbol.last || first.controls.length === 0) return { pathEdge: runs.soonestOf(head)!, beneath: [] };
+    // Breadth-first search over states, each with what reading down to it comes to; a head leads on once for each of these.
     interface Point {
-      readonly place: Place;
-      readonly states: States;
+      readonly state: State;
+      readonly set: ControlSet;
       readonly from: Point | null;
       readonly move: Move | null;
-      readonly sight: Transition;
+      readonly pathEdge: PathEdge;
     }
     const seen = new Map<
-      States,
-      { readonly places: Set<Place>; readonly onto: Set<Head>; readonly instead: Set<Head> }
+      ControlSet,
+      { readonly states: Set<State>; readonly push: Set<Head>; readonly 'tail-call': Set<Head> }
     >();
     const queue: Point[] = [];
-    const seenWith = (states: States) => {
-      let known = seen.get(states);
-      if (!known) seen.set(states, (known = { places: new Set(), onto: new Set(), instead: new Set() }));
+    const seenWith = (set: ControlSet) => {
+      let known = seen.get(set);
+      if (!known) seen.set(set, (known = { states: new Set(), push: new Set(), 'tail-call': new Set() }));
       return known;
     };
     const add = (point: Point): void => {
-      const { places } = seenWith(point.states);
-      if (places.has(point.place)) return;
-      places.add(point.place);
+      const { states } = seenWith(point.set);
+      if (states.has(point.state)) return;
+      states.add(point.state);
       queue.push(point);
     };
-    for (const sight of runs.transitionsOf(head))
-      add({ place: sight.to, states: first, from: null, move: null, sight });
+    for (const pathEdge of runs.transitionsOf(head))
+      add({ state: pathEdge.to, set: first, from: null, move: null, pathEdge });
     for (const point of queue) {
-      const { states, sight } = point;
-      for (const caller of point.place.callers) {
-        if (caller.kind === 'with' ? !runs.has(caller.over) : seenWith(states)[caller.kind].has(caller.head)) continue;
-        if (caller.kind !== 'with') seenWith(states)[caller.kind].add(caller.head);
-        const onto = caller.kind === 'with' ? [caller.over] : caller.head.over.filter((place) => runs.has(place));
-        if (caller.kind === 'instead') {
+      const { set, pathEdge } = point;
+      for (const caller of point.state.callers) {
+        if (caller.kind === 'pushed-with' ? !runs.has(caller.to) : seenWith(set)[caller.kind].has(caller.head))
+          continue;
+        if (caller.kind !== 'pushed-with') seenWith(set)[caller.kind].add(caller.head);
+        const onto =
+          caller.kind === 'pushed-with' ? [caller.to] : caller.head.states.filter((state) => runs.has(state));
+        if (caller.kind === 'tail-call') {
           for (const to of onto)
-            add({ place: to, states, from: point, move: { head: caller.head, rule: caller.rule, to }, sight });
+            add({ state: to, set, from: point, move: { head: caller.head, rule: caller.rule, to }, pathEdge });
           continue;
         }
-        const symbol = caller.kind === 'with' ? caller.symbol : caller.head.symbol;
-        const after = this.read(states, symbol);
+        const symbol = caller.kind === 'pushed-with' ? caller.symbol : caller.head.symbol;
+        const after = this.read(set, symbol);
         if (after === 'leads' || onto.length === 0) continue;
-        const next = (to: Place): Point => ({
-          place: to,
-          states: after,
+        const next = (to: State): Point => ({
+          state: to,
+          set: after,
           from: point,
           move: { symbol, to, caller },
-          sight,
+          pathEdge,
         });
-        if (symbol.last || after.controls.length === 0) return { sight, beneath: beneathAt(next(onto[0]!)) };
+        if (symbol.last || after.controls.length === 0) return { pathEdge, beneath: beneathAt(next(onto[0]!)) };
         for (const to of onto) add(next(to));
       }
     }
     return null;
 
-    function beneathAt(last: Point): Edge[] {
+    function beneathAt(last: Point): StackEdge[] {
       const moves: Move[] = [];
       for (let at: Point | null = last; at?.move; at = at.from) moves.push(at.move);
       return edgesOf(moves.reverse());
     }
   }
 
-  private read({ controls, after }: States, symbol: StackSymbol): Reading {
+  private read({ controls, after }: ControlSet, symbol: StackSymbol): Reading {
     let reading = after.get(symbol);
     if (!reading) after.set(symbol, (reading = this.find(controls, symbol)));
     return reading;
@@ -196,13 +198,13 @@ export class Predecessors {
     return this.setOf([...popped]);
   }
 
-  private setOf(controls: Control[]): States {
+  private setOf(controls: Control[]): ControlSet {
     const key = controls
       .map(({ number }) => number)
       .sort((a, b) => a - b)
       .join();
-    let states = this.states.get(key);
-    if (!states) this.states.set(key, (states = { controls, after: new Map() }));
-    return states;
+    let set = this.set.get(key);
+    if (!set) this.set.set(key, (set = { controls, after: new Map() }));
+    return set;
   }
 }

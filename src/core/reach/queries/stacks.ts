@@ -3,32 +3,32 @@ import type { Branch, Plan, Screen } from '../../plan/model';
 import type { Budget } from '../../base/budget';
 import { rememberedWork } from '../../base/remembered';
 import { toEnd, type Work } from '../../base/slices';
-import type { Edge, Head, Place, Runs, Saturation, Transition } from '../post-star';
+import type { StackEdge, Head, State, Runs, Saturation, PathEdge } from '../post-star';
 import { beneathGraph } from './beneath-graph';
 import { Predecessors, waysInto, type WaysInto } from './predecessors';
 import type { Pushdown } from '../system';
-import { ringsOf, type Ring } from './rings';
+import { cyclesOf, type Cycle } from './cycles';
 
 /** Something that a run can show: what a configuration begins with, and the frames beneath it that matter. */
-export interface Sight {
-  readonly transition: Transition;
-  readonly beneath: readonly Edge[];
+export interface Revealed {
+  readonly transition: PathEdge;
+  readonly beneath: readonly StackEdge[];
 }
 
-/** The saturations of so many watched screens are kept. */
-const mostWatched = 4;
+/** The saturations of so many monitored screens are kept. */
+const mostMonitored = 4;
 /** What a screen costs where a pushdown system is made anew. */
 const costOfScreen = 10;
 /** Stacks that runs of one variant build: exactly those (`ExactStacks`), or those and perhaps more (`UpperBound`). */
 export abstract class Stacks {
   /** What is reached with links and entries, at any time. */
   readonly all: Runs;
-  private readonly revealedBy = new Map<Screen, ReadonlyMap<Screen, Sight>>();
-  private readonly byScreen = new Map<Runs, Transition[][]>();
-  private readonly watched = new Map<Screen, Saturation | null>();
+  private readonly revealedBy = new Map<Screen, ReadonlyMap<Screen, Revealed>>();
+  private readonly byScreen = new Map<Runs, PathEdge[][]>();
+  private readonly monitored = new Map<Screen, Saturation | null>();
   private readonly predecessors = new Map<Screen, Predecessors>();
   private ways: WaysInto | null = null;
-  private knownRings: readonly Ring[] | null = null;
+  private knownCycles: readonly Cycle[] | null = null;
   private firstTabBy: Map<number, Set<Screen>> | null = null;
 
   /**
@@ -45,19 +45,19 @@ export abstract class Stacks {
     this.all = saturation.runs;
   }
 
-  /** The places of the tabs that are ever shown. */
+  /** The stacks of the tabs that are ever shown. */
   get tabs(): readonly number[] {
-    return this.system.variant.roots.map(([, place]) => place);
+    return this.system.variant.roots.map(([, stack]) => stack);
   }
 
   /** All runs, each control state with whether a screen was on top before; null where there is more to work out than the budget allows. */
-  watching(screen: Screen): Work<Saturation | null> {
-    return rememberedWork(this.watched, screen, () => this.watchAnew(screen));
+  monitoring(screen: Screen): Work<Saturation | null> {
+    return rememberedWork(this.monitored, screen, () => this.monitorAnew(screen));
   }
 
-  private *watchAnew(screen: Screen): Work<Saturation | null> {
+  private *monitorAnew(screen: Screen): Work<Saturation | null> {
     // The next rule is mostly about the same screen; the saturations of all screens may be more than fits into memory.
-    for (const [other] of this.watched) if (this.watched.size >= mostWatched) this.watched.delete(other);
+    for (const [other] of this.monitored) if (this.monitored.size >= mostMonitored) this.monitored.delete(other);
     this.budget.spend(this.plan.screens.length * costOfScreen);
     return yield* this.watch(screen);
   }
@@ -83,7 +83,7 @@ export abstract class Stacks {
   }
 
   /** The screens that Back on a screen can reveal, each with a configuration that shows it. */
-  revealed(screen: Screen): ReadonlyMap<Screen, Sight> {
+  revealed(screen: Screen): ReadonlyMap<Screen, Revealed> {
     let revealed = this.revealedBy.get(screen);
     if (!revealed) this.revealedBy.set(screen, (revealed = this.findRevealed(screen)));
     return revealed;
@@ -96,16 +96,16 @@ export abstract class Stacks {
   }
 
   /** Every transition with the screen on top, fewest taps first for each head. */
-  transitionsOf(screen: Screen, runs: Runs = this.all): Transition[] {
-    return this.sightsOf(screen, runs).flatMap(({ head }) => runs.transitionsOf(head));
+  transitionsOf(screen: Screen, runs: Runs = this.all): PathEdge[] {
+    return this.shownOn(screen, runs).flatMap(({ head }) => runs.transitionsOf(head));
   }
 
   /** How each head with the screen on top is come to soonest, fewest taps first. */
-  sightsOf(screen: Screen, runs: Runs = this.all): readonly Transition[] {
+  shownOn(screen: Screen, runs: Runs = this.all): readonly PathEdge[] {
     let byScreen = this.byScreen.get(runs);
     if (!byScreen) {
       byScreen = this.plan.screens.map(() => []);
-      for (const sight of runs.sights) byScreen[sight.head.symbol.screen.index]!.push(sight);
+      for (const pathEdge of runs.shown) byScreen[pathEdge.head.symbol.screen.index]!.push(pathEdge);
       this.byScreen.set(runs, byScreen);
     }
     return byScreen[screen.index]!;
@@ -113,7 +113,7 @@ export abstract class Stacks {
 
   /** Every head with the screen on top, fewest taps first. */
   headsOf(screen: Screen, runs: Runs = this.all): readonly Head[] {
-    return this.sightsOf(screen, runs).map(({ head }) => head);
+    return this.shownOn(screen, runs).map(({ head }) => head);
   }
 
   /** What is reached without links and entries, and then with them: the walks of the first are those that a user would try. */
@@ -122,10 +122,10 @@ export abstract class Stacks {
   }
 
   /** The first transition with the screen on top from which Back leaves the app; null where there is none. */
-  leaves(screen: Screen): Transition | null {
+  leaves(screen: Screen): PathEdge | null {
     return (
-      this.sightsOf(screen).find(
-        ({ head: { symbol, control } }) => symbol.last && this.system.variant.backLeavesFrom(control.place),
+      this.shownOn(screen).find(
+        ({ head: { symbol, control } }) => symbol.last && this.system.variant.backLeavesFrom(control.stack),
       ) ?? null
     );
   }
@@ -147,28 +147,28 @@ export abstract class Stacks {
   }
 
   /** Whether there are other tabs, with stacks of their own, where a head is. */
-  hasOtherTabs({ control: { place } }: Head): boolean {
-    return place > 0 && this.system.variant.roots.length > 1;
+  hasOtherTabs({ control: { stack } }: Head): boolean {
+    return stack > 0 && this.system.variant.roots.length > 1;
   }
 
   /** Whether Back on the screen can go to the first tab. */
   goesToFirstTab(screen: Screen): boolean {
     return this.headsOf(screen).some(
-      ({ symbol, control }) => symbol.last && !this.system.variant.backLeavesFrom(control.place),
+      ({ symbol, control }) => symbol.last && !this.system.variant.backLeavesFrom(control.stack),
     );
   }
 
   /** The most frames that a stack has with the screen on top; without a bound, the screens that can pile up beneath. */
-  deepestOn(screen: Screen): { readonly frames: number | null; readonly ring: readonly Screen[] } {
+  deepestOn(screen: Screen): { readonly frames: number | null; readonly cycle: readonly Screen[] } {
     let deepest = 0;
-    for (const { symbol, over } of this.headsOf(screen)) {
-      for (const place of over) {
-        const { frames, growing } = symbol.last ? { frames: 0, growing: null } : beneathGraph(this.all).depthOf(place);
-        if (growing) return { frames: null, ring: this.rings.find(({ of }) => of === growing)!.screens };
+    for (const { symbol, states } of this.headsOf(screen)) {
+      for (const state of states) {
+        const { frames, growing } = symbol.last ? { frames: 0, growing: null } : beneathGraph(this.all).depthOf(state);
+        if (growing) return { frames: null, cycle: this.cycles.find(({ of }) => of === growing)!.screens };
         deepest = Math.max(deepest, 1 + frames);
       }
     }
-    return { frames: deepest, ring: [] };
+    return { frames: deepest, cycle: [] };
   }
 
   /** The most frames that any stack has; null where there is no bound. */
@@ -177,8 +177,8 @@ export abstract class Stacks {
     return each.reduce((most, frames) => (most === null || frames === null ? null : Math.max(most, frames)), 0);
   }
 
-  private get rings(): readonly Ring[] {
-    return (this.knownRings ??= toEnd(ringsOf(this.all)));
+  private get cycles(): readonly Cycle[] {
+    return (this.knownCycles ??= toEnd(cyclesOf(this.all)));
   }
 
   /** The branches of triggers and menu items that some run without links and entries takes. */
@@ -201,33 +201,33 @@ export abstract class Stacks {
 
   private findFirstTab(): Map<number, Set<Screen>> {
     const found = new Map<number, Set<Screen>>();
-    for (const { head } of this.all.sights) {
-      const { place, valuation } = head.control;
-      if (place === 0) continue;
+    for (const { head } of this.all.shown) {
+      const { stack, valuation } = head.control;
+      if (stack === 0) continue;
       const screens = found.get(valuation) ?? new Set();
-      found.set(valuation, place === 1 ? screens.add(head.symbol.screen) : screens);
+      found.set(valuation, stack === 1 ? screens.add(head.symbol.screen) : screens);
     }
     return found;
   }
 
-  private findRevealed(screen: Screen): Map<Screen, Sight> {
+  private findRevealed(screen: Screen): Map<Screen, Revealed> {
     const { all, system } = this;
-    const revealed = new Map<Screen, Sight>();
-    const places = new Set<Place>();
-    for (const sight of this.sightsOf(screen)) {
-      const { head } = sight;
+    const revealed = new Map<Screen, Revealed>();
+    const states = new Set<State>();
+    for (const pathEdge of this.shownOn(screen)) {
+      const { head } = pathEdge;
       if (!head.symbol.last) {
-        for (const to of head.over) {
-          if (places.has(to)) continue;
-          places.add(to);
+        for (const to of head.states) {
+          if (states.has(to)) continue;
+          states.add(to);
           // What lies in the stack itself comes before what another tab has on top.
           for (const edge of all.symbolsBeneath(to))
             if (!revealed.get(edge.symbol.screen)?.beneath.length)
               revealed.set(edge.symbol.screen, { transition: { head, to }, beneath: [edge] });
         }
-      } else if (!system.variant.backLeavesFrom(head.control.place)) {
+      } else if (!system.variant.backLeavesFrom(head.control.stack)) {
         for (const other of this.firstTabWith(head))
-          if (!revealed.has(other)) revealed.set(other, { transition: sight, beneath: [] });
+          if (!revealed.has(other)) revealed.set(other, { transition: pathEdge, beneath: [] });
       }
     }
     return revealed;

@@ -3,12 +3,12 @@ import type { Screen } from '../../plan/model';
 import type { Control, PushdownRule, StackSymbol } from '../system';
 import {
   costOf,
-  type Edge,
+  type StackEdge,
   type Effects,
   type Head,
-  type Place,
+  type State,
   type Runs,
-  type Transition,
+  type PathEdge,
   type Use,
   weightOf,
 } from '../post-star';
@@ -25,12 +25,12 @@ export interface Used {
  *
  * @param beneath edges that go on from there, for the frames beneath; the shortest way to any stack with those
  */
-export function walkTo(runs: Runs, transition: Transition, beneath: readonly Edge[] = []): Tap[] {
+export function walkTo(runs: Runs, transition: PathEdge, beneath: readonly StackEdge[] = []): Tap[] {
   return tapsOf(usesTo(runs, transition, beneath));
 }
 
 /** The same as the rules that it uses, in order; the first is that of a start. */
-export function usesTo(runs: Runs, transition: Transition, beneath: readonly Edge[] = []): Used[] {
+export function usesTo(runs: Runs, transition: PathEdge, beneath: readonly StackEdge[] = []): Used[] {
   const used: Used[] = [];
   since(transition, used);
   before(runs, transition.to, beneath, used);
@@ -38,24 +38,24 @@ export function usesTo(runs: Runs, transition: Transition, beneath: readonly Edg
 }
 
 /** The same, and one event more. */
-export function walkBy(runs: Runs, transition: Transition, rule: PushdownRule, top: StackSymbol): Tap[] {
+export function walkBy(runs: Runs, transition: PathEdge, rule: PushdownRule, top: StackSymbol): Tap[] {
   const used: Used[] = [{ rule, top }];
   since(transition, used);
   before(runs, transition.to, [], used);
   return tapsOf(used.reverse());
 }
 
-/** A short walk that ends by popping, after so many events, what was pushed above a place, so that what lies beneath in `edge` is shown. */
-export function walkPopping(runs: Runs, place: Place, control: Control, weight: number, edge: Edge): Tap[] {
+/** A short walk that ends by popping, after so many events, what was pushed above a state, so that what lies beneath in `edge` is shown. */
+export function walkPopping(runs: Runs, state: State, control: Control, weight: number, edge: StackEdge): Tap[] {
   const used: Used[] = [];
-  popping(place, control, weight, edge.symbol, used);
-  before(runs, place, [edge], used);
+  popping(state, control, weight, edge.symbol, used);
+  before(runs, state, [edge], used);
   return tapsOf(used.reverse());
 }
 
 /** What was on top when the last event of the shortest walk happened; null where no event has. */
-export function eventBefore(runs: Runs, transition: Transition): Transition | null {
-  for (let at: Transition | null = transition; at;) {
+export function eventBefore(runs: Runs, transition: PathEdge): PathEdge | null {
+  for (let at: PathEdge | null = transition; at;) {
     const { rule, on }: Use = lastRule(runs, at);
     if (rule.event) return on;
     at = on;
@@ -63,7 +63,7 @@ export function eventBefore(runs: Runs, transition: Transition): Transition | nu
   return null;
 }
 
-function lastRule(runs: Runs, { head, to }: Transition): Use {
+function lastRule(runs: Runs, { head, to }: PathEdge): Use {
   const last = lastChange(head, to);
   if (last === 'pushed') {
     const by = runs.derivation(to);
@@ -74,20 +74,20 @@ function lastRule(runs: Runs, { head, to }: Transition): Use {
     : lastRuleOf(last, to, head.control);
 }
 
-function lastPopRule(place: Place, control: Control, weight: number): Use {
-  return lastRuleOf(lastPop(place, control, weight), place, control);
+function lastPopRule(state: State, control: Control, weight: number): Use {
+  return lastRuleOf(lastPop(state, control, weight), state, control);
 }
 
-function lastRuleOf({ head, rule, popped }: Change, to: Place, control: Control): Use {
-  return popped ? lastPopRule(popped.place, control, popped.weight) : { kind: 'use', on: { head, to }, rule };
+function lastRuleOf({ head, rule, popped }: Change, to: State, control: Control): Use {
+  return popped ? lastPopRule(popped.state, control, popped.weight) : { kind: 'use', on: { head, to }, rule };
 }
 
 /** What a head became by one of its rules. */
 interface Change {
   readonly head: Head;
   readonly rule: PushdownRule;
-  /** Where the rule pushes: from which place all that was popped again, and after how many events. */
-  readonly popped: { readonly place: Place; readonly weight: number } | null;
+  /** Where the rule pushes: from which state all that was popped again, and after how many events. */
+  readonly popped: { readonly state: State; readonly weight: number } | null;
 }
 
 /** What a head became after just so many events; null where it did not. */
@@ -95,15 +95,15 @@ function changeOf(head: Head, effects: Effects, control: Control, weight: number
   const index = effects.ruleTo(head.control, control, weight);
   if (index === undefined) return null;
   const rule = head.rules[index]!;
-  const place = head.pushed[index];
-  return { head, rule, popped: place ? { place, weight: weight - costOf(rule) } : null };
+  const state = head.pushed[index];
+  return { head, rule, popped: state ? { state, weight: weight - costOf(rule) } : null };
 }
 
 /**
- * How a head came to stand on a place: from another one there, pushed as it is, or uncovered when what was pushed together with
+ * How a head came to stand on a state: from another one there, pushed as it is, or uncovered when what was pushed together with
  * it, above, was popped.
  */
-function lastChange(head: Head, to: Place): Change | 'pushed' | 'uncovered' {
+function lastChange(head: Head, to: State): Change | 'pushed' | 'uncovered' {
   const { control } = head;
   if (to.heads[0] === head && to.start === control) return 'pushed';
   const weight = to.weightOf(head);
@@ -116,25 +116,25 @@ function lastChange(head: Head, to: Place): Change | 'pushed' | 'uncovered' {
   return 'uncovered';
 }
 
-/** The last of what took what was pushed above a place off it, after so many events. */
-function lastPop(place: Place, control: Control, weight: number): Change {
-  for (const head of place.heads) {
-    const change = changeOf(head, head.pops, control, weight - place.weightOf(head));
+/** The last of what took what was pushed above a state off it, after so many events. */
+function lastPop(state: State, control: Control, weight: number): Change {
+  for (const head of state.heads) {
+    const change = changeOf(head, head.pops, control, weight - state.weightOf(head));
     if (change) return change;
   }
   throw new Error('What has returned was popped.');
 }
 
-/** Collects what was used before a place was come to with these frames beneath it, the last first. */
-function before(runs: Runs, place: Place, beneath: readonly Edge[], used: Used[]): void {
+/** Collects what was used before a state was come to with these frames beneath it, the last first. */
+function before(runs: Runs, state: State, beneath: readonly StackEdge[], used: Used[]): void {
   const use = (rule: PushdownRule): void => void used.push({ rule, top: rule.word[0]! });
-  let at = place;
+  let at = state;
   for (const { caller, replaced, to } of beneath) {
     for (const { rule, ...transition } of replaced) {
       use(rule);
       since(transition, used);
     }
-    if (caller.kind === 'onto') {
+    if (caller.kind === 'push') {
       use(caller.rule);
       since({ head: caller.head, to }, used);
     }
@@ -142,7 +142,7 @@ function before(runs: Runs, place: Place, beneath: readonly Edge[], used: Used[]
   }
   for (;;) {
     const by = runs.derivation(at);
-    if (by.kind === 'alone') {
+    if (by.kind === 'uncovered') {
       popping(by.of.above!, by.control, by.weight, at.symbol, used);
       at = by.of;
       continue;
@@ -154,8 +154,8 @@ function before(runs: Runs, place: Place, beneath: readonly Edge[], used: Used[]
   }
 }
 
-/** Collects what was used since the place of a transition was come to, the last first. */
-function since({ head, to }: Transition, used: Used[]): void {
+/** Collects what was used since the state of a transition was come to, the last first. */
+function since({ head, to }: PathEdge, used: Used[]): void {
   for (let at = head; ;) {
     const last = lastChange(at, to);
     if (last === 'pushed') return;
@@ -168,11 +168,11 @@ function since({ head, to }: Transition, used: Used[]): void {
   }
 }
 
-/** Collects what was used from when a place was come to until what was pushed above it was popped, the last first. */
-function popping(place: Place, control: Control, weight: number, top: StackSymbol, used: Used[]): void {
-  const last = lastPop(place, control, weight);
+/** Collects what was used from when a state was come to until what was pushed above it was popped, the last first. */
+function popping(state: State, control: Control, weight: number, top: StackSymbol, used: Used[]): void {
+  const last = lastPop(state, control, weight);
   undo(last, { control, symbol: top }, used);
-  since({ head: last.head, to: place }, used);
+  since({ head: last.head, to: state }, used);
 }
 
 /** Collects what a head's rule began, up to where a control state was come to with a symbol on top, the last first. */
@@ -181,7 +181,7 @@ function undo({ rule, popped }: Change, { control, symbol }: Pick<Head, 'control
     used.push({ rule, top: symbol });
     return;
   }
-  popping(popped.place, control, popped.weight, symbol, used);
+  popping(popped.state, control, popped.weight, symbol, used);
   used.push({ rule, top: rule.word[0]! });
 }
 
@@ -191,12 +191,12 @@ export function tapsOf(used: readonly Used[]): Tap[] {
   // What each tab shows when it is come back to.
   const tops = new Map<number, Screen>();
   for (const {
-    rule: { event, place, shows, tabs },
+    rule: { event, stack, shows, tabs },
     top,
   } of used) {
     if (tabs === 'anew') tops.clear();
-    if (tabs !== 'shown') tops.set(place, top.screen);
-    const shown = shows ? (tops.get(shows.place) ?? shows.screen) : (tops.get(place) ?? top.screen);
+    if (tabs !== 'shown') tops.set(stack, top.screen);
+    const shown = shows ? (tops.get(shows.stack) ?? shows.screen) : (tops.get(stack) ?? top.screen);
     if (event) walk.push({ ...event, shows: shown });
     else if (walk.length > 0) walk[walk.length - 1] = { ...walk.at(-1)!, shows: shown };
   }

@@ -1,17 +1,17 @@
 import type { Link, Screen, Step } from '../../plan/model';
-import type { Agenda, Arrival } from './agenda';
+import type { Continuation, InternedArrival } from './continuation';
 import { Blocks, Numbering } from './blocks';
 import type { Valuation } from './valuations';
 
 /** A frame as far as steps can tell it from others. */
-export interface Frame {
+export interface FrameKind {
   readonly screen: Screen;
   readonly modal: boolean;
   /** What a gate puts off; null for all other frames. */
-  readonly putOff: Arrival | null;
+  readonly putOff: InternedArrival | null;
 }
 
-export interface StackSymbol extends Frame {
+export interface StackSymbol extends FrameKind {
   readonly id: number;
   /** Whether it is the last frame of its stack, and whether a gate lies beneath it: with these every step is a plain push or pop. */
   readonly last: boolean;
@@ -22,10 +22,10 @@ export interface Control {
   readonly number: number;
   readonly valuation: Valuation;
   /** The stack that is active. */
-  readonly place: number;
+  readonly stack: number;
   /** What is still to be done before the next event; null where the app waits for one. */
-  readonly agenda: Agenda | null;
-  /** Whether the watched screen has been on top. */
+  readonly continuation: Continuation | null;
+  /** Whether the monitored screen has been on top. */
   readonly seen: boolean;
 }
 
@@ -38,28 +38,28 @@ export class Alphabet {
   // Those that wait for an event are alike in what happens to them, and go into blocks of their own.
   private readonly idle: Numbering;
   private readonly busy: Numbering;
-  private readonly arrivals = new Map<Link | Screen, Map<Arrival['kind'], Arrival>>();
+  private readonly arrivals = new Map<Link | Screen, Map<InternedArrival['kind'], InternedArrival>>();
   private arrivalCount = 0;
   private readonly stepsIds = new Map<readonly Step[], number>();
 
   /**
    * @param screens how many there are
-   * @param places how many stacks there are
+   * @param stacks how many stacks there are
    * @param valuations how many values flags can have together
    * @param watches whether control states remember that a screen has been on top
    */
   constructor(
     private readonly screens: number,
-    private readonly places: number,
+    private readonly stacks: number,
     valuations: number,
     watches: boolean,
   ) {
-    this.blocks = new Blocks(valuations * places * (watches ? 2 : 1));
+    this.blocks = new Blocks(valuations * stacks * (watches ? 2 : 1));
     this.idle = new Numbering(this.blocks, 0);
     this.busy = new Numbering(this.blocks, 1);
   }
 
-  arrival(kind: Arrival['kind'], screen: Screen, link: Link | null): Arrival {
+  arrival(kind: InternedArrival['kind'], screen: Screen, link: Link | null): InternedArrival {
     const of = link ?? screen;
     let byKind = this.arrivals.get(of);
     if (!byKind) this.arrivals.set(of, (byKind = new Map()));
@@ -69,7 +69,7 @@ export class Alphabet {
   }
 
   /** Frames as symbols, the top first; given bottom first. */
-  word(frames: readonly Frame[], bottom: boolean, gateBeneath: boolean): StackSymbol[] {
+  word(frames: readonly FrameKind[], bottom: boolean, gateBeneath: boolean): StackSymbol[] {
     let gate = gateBeneath;
     const word = frames.map((frame, index) => {
       const symbol = this.symbol(frame, bottom && index === 0, gate);
@@ -79,7 +79,7 @@ export class Alphabet {
     return word.reverse();
   }
 
-  private symbol({ screen, modal, putOff }: Frame, last: boolean, gateBeneath: boolean): StackSymbol {
+  private symbol({ screen, modal, putOff }: FrameKind, last: boolean, gateBeneath: boolean): StackSymbol {
     const key =
       ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 8 +
       (modal ? 4 : 0) +
@@ -90,23 +90,23 @@ export class Alphabet {
     return symbol;
   }
 
-  control(valuation: Valuation, place: number, agenda: Agenda | null, seen: boolean): Control {
-    const waiting = (valuation * this.places + place) * 2 + (seen ? 1 : 0);
-    const key = agenda ? `${waiting} ${this.keyOf(agenda)}` : waiting;
+  control(valuation: Valuation, stack: number, continuation: Continuation | null, seen: boolean): Control {
+    const waiting = (valuation * this.stacks + stack) * 2 + (seen ? 1 : 0);
+    const key = continuation ? `${waiting} ${this.keyOf(continuation)}` : waiting;
     let control = this.controls.get(key);
     if (!control) {
-      control = { number: (agenda ? this.busy : this.idle).next(), valuation, place, agenda, seen };
+      control = { number: (continuation ? this.busy : this.idle).next(), valuation, stack, continuation, seen };
       this.controls.set(key, control);
     }
     return control;
   }
 
-  private keyOf(agenda: Agenda): string {
+  private keyOf(continuation: Continuation): string {
     const parts: string[] = [];
-    for (let at: Agenda | null = agenda; at; at = at.next) {
+    for (let at: Continuation | null = continuation; at; at = at.next) {
       const { item } = at;
       if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
-      else if (item.kind === 'left' || item.kind === 'tabs') parts.push(`${item.kind} ${item.shows?.place ?? ''}`);
+      else if (item.kind === 'left' || item.kind === 'tabs') parts.push(`${item.kind} ${item.shows?.stack ?? ''}`);
       else
         parts.push(
           item.kind === 'arrive' ? `a${item.arrival.id}` : `m${item.arrival.id}.${item.at.index}.${item.level}`,
@@ -122,4 +122,4 @@ export class Alphabet {
   }
 }
 
-export const frameOf = (screen: Screen): Frame => ({ screen, modal: screen.shape !== null, putOff: null });
+export const frameOf = (screen: Screen): FrameKind => ({ screen, modal: screen.shape !== null, putOff: null });

@@ -15,14 +15,14 @@ export class Blocks {
     return number >> this.log2;
   }
 
-  /** Which place it has there. */
-  placeOf(number: number): number {
+  /** Which offset it has there. */
+  offsetOf(number: number): number {
     return number & (this.size - 1);
   }
 
-  /** The number with a place in a block. */
-  number(block: number, place: number): number {
-    return (block << this.log2) + place;
+  /** The number with a offset in a block. */
+  number(block: number, offset: number): number {
+    return (block << this.log2) + offset;
   }
 }
 
@@ -38,9 +38,9 @@ export class Numbering {
   next(): number {
     const { blocks } = this;
     const number = this.count++;
-    return blocks.number(2 * blocks.of(number) + this.firstBlock, blocks.placeOf(number));
+    return blocks.number(2 * blocks.of(number) + this.firstBlock, blocks.offsetOf(number));
   }
 }
 
-/** The lowest place of a set of places in a block, which is not empty: the bits of a number. */
+/** The lowest offset of a set of offsets in a block, which is not empty: the bits of a number. */
 export const lowestOf = (set: number): number => 31 - Math.clz32(set & -set);

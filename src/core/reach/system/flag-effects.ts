@@ -71,7 +71,7 @@ export class FlagEffects {
       case 'switch': {
         const target = step.call?.target;
         if (!target || !this.variant.has(target)) return [before];
-        return step.kind === 'switch' && this.variant.placeOf(target) !== undefined
+        return step.kind === 'switch' && this.variant.stackOf(target) !== undefined
           ? this.arriveAny(this.variant.asking, before)
           : [];
       }

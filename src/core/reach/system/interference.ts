@@ -11,7 +11,7 @@ import type { VariantOf } from './variant';
 type Changes = Map<Valuation, Set<Valuation>>;
 
 /** A head that some run reaches. */
-export interface Shown {
+export interface ReachedHead {
   readonly head: { readonly control: Control; readonly symbol: StackSymbol };
 }
 
@@ -36,9 +36,9 @@ const mostAnyhow = 4096;
  */
 export class Interference {
   private readonly effects: FlagEffects;
-  /** By place and values, the screens that were seen on top. */
+  /** By stack and values, the screens that were seen on top. */
   private readonly seen: Map<Valuation, Set<Screen>>[] = [];
-  /** By the place of the tab that makes them. */
+  /** By the stack of the tab that makes them. */
   private readonly changesOf: Changes[] = [];
   /** Those that count for the tab that makes them, too: it is left before the event ends. */
   private readonly changesOfAll: Changes = new Map();
@@ -67,25 +67,25 @@ export class Interference {
   }
 
   /** The screens that can be on top of a tab when it is shown again with these values. Costs O(values with which it was left), once for each. */
-  tops(place: number, valuation: Valuation): ReadonlySet<Screen> {
-    return remembered(this.knownTops, `${place} ${valuation}`, () => {
+  tops(stack: number, valuation: Valuation): ReadonlySet<Screen> {
+    return remembered(this.knownTops, `${stack} ${valuation}`, () => {
       const tops = new Set<Screen>();
-      for (const [left, screens] of this.seen[place] ?? []) {
-        if (this.after(place, left).includes(valuation)) for (const screen of screens) tops.add(screen);
+      for (const [left, screens] of this.seen[stack] ?? []) {
+        if (this.after(stack, left).includes(valuation)) for (const screen of screens) tops.add(screen);
       }
       return tops;
     });
   }
 
   /** The values that flags can have when a tab is shown again; those that they had among them. Costs O(values · changes), once for each. */
-  after(place: number, valuation: Valuation): readonly Valuation[] {
-    const key = `${place} ${valuation}`;
+  after(stack: number, valuation: Valuation): readonly Valuation[] {
+    const key = `${stack} ${valuation}`;
     let all = this.known.get(key);
     if (!all) {
       const reached = new Set([valuation]);
       for (const from of reached) {
         this.changesOf.forEach((changes, by) => {
-          if (by !== place) for (const to of changes.get(from) ?? []) reached.add(to);
+          if (by !== stack) for (const to of changes.get(from) ?? []) reached.add(to);
         });
         for (const to of this.changesOfAll.get(from) ?? []) reached.add(to);
       }
@@ -98,18 +98,18 @@ export class Interference {
    * Learns from an analysis what tabs do; says whether any of it matters and is new. Costs O(heads · branches).
    *
    * @param system the system that was analysed
-   * @param sights the heads that were reached and wait for an event
+   * @param pathEdges the heads that were reached and wait for an event
    */
-  *learn(system: Offering, sights: readonly Shown[]): Work<boolean> {
+  *learn(system: Offering, pathEdges: readonly ReachedHead[]): Work<boolean> {
     this.isNew = false;
-    for (const [index, { head }] of sights.entries()) {
+    for (const [index, { head }] of pathEdges.entries()) {
       if (index % slice === slice - 1) yield;
       const {
-        control: { place, valuation },
+        control: { stack, valuation },
         symbol: { screen },
       } = head;
-      if (place === 0) continue;
-      const seen = (this.seen[place] ??= new Map());
+      if (stack === 0) continue;
+      const seen = (this.seen[stack] ??= new Map());
       const screens = seen.get(valuation) ?? new Set();
       seen.set(valuation, screens);
       if (screens.has(screen)) continue;
@@ -118,7 +118,7 @@ export class Interference {
       if (this.asks) this.isNew = true;
       for (const branch of system.branchesAt(head.control, screen)) {
         if (this.leavesMidway(branch)) this.changeMidway(branch.steps, valuation);
-        else this.change(place, valuation, this.effects.after(branch.steps, valuation));
+        else this.change(stack, valuation, this.effects.after(branch.steps, valuation));
       }
       if (this.elseSwitches) this.changeAnyhow(valuation);
     }
@@ -128,9 +128,9 @@ export class Interference {
       for (const screens of seen?.values() ?? [])
         for (const screen of screens) if (screen.needs.length > 0) asking.add(screen);
     if (asking.size > 0) {
-      this.seen.forEach((seen, place) => {
+      this.seen.forEach((seen, stack) => {
         for (const valuation of seen.keys())
-          this.change(this.elseSwitches ? null : place, valuation, this.effects.afterArrival(asking, valuation));
+          this.change(this.elseSwitches ? null : stack, valuation, this.effects.afterArrival(asking, valuation));
       });
     }
     if (this.isNew) {
@@ -176,7 +176,7 @@ export class Interference {
     }
   }
 
-  /** @param by the place of the tab that makes the change; null where it counts for that tab, too */
+  /** @param by the stack of the tab that makes the change; null where it counts for that tab, too */
   private change(by: number | null, from: Valuation, all: Iterable<Valuation>): void {
     const changes = by === null ? this.changesOfAll : (this.changesOf[by] ??= new Map());
     for (const to of all) {
@@ -196,6 +196,6 @@ export class Interference {
   }
 
   private isTabSwitch(step: Step): boolean {
-    return step.kind === 'switch' && !!step.call?.target && this.variant.placeOf(step.call.target) !== undefined;
+    return step.kind === 'switch' && !!step.call?.target && this.variant.stackOf(step.call.target) !== undefined;
   }
 }

@@ -7,10 +7,10 @@
  */
 import type { Branch, Entry, Link, Plan, Screen, Tab } from '../../plan/model';
 import type { Event } from '../../walk/walker';
-import type { Arrival, Shown } from './agenda';
-import { Alphabet, frameOf, type Control, type Frame, type StackSymbol } from './alphabet';
-import { Interference, type Shown as ShownHead } from './interference';
-import { Machines, type Outcome } from './machine';
+import type { InternedArrival, ShownTab } from './continuation';
+import { Alphabet, frameOf, type Control, type FrameKind, type StackSymbol } from './alphabet';
+import { Interference, type ReachedHead as ShownHead } from './interference';
+import { EventInterpreter, type EventOutcome } from './event-interpreter';
 import type { Work } from '../../base/slices';
 import { Valuations, type Valuation } from './valuations';
 import { variantOf, type Offer, type VariantOf } from './variant';
@@ -19,10 +19,10 @@ import { variantOf, type Offer, type VariantOf } from './variant';
  * `(p, γ) → (p', word)`, the word with its top first. What is the same for many `p` is one rule: which `p'` it leads to is what
  * `Pushdown.target` says.
  */
-export interface PushdownRule extends Omit<Outcome, 'valuation'> {
+export interface PushdownRule extends Omit<EventOutcome, 'valuation'> {
   /** The flags afterwards; null where they are as `sets` leaves those that were before. */
   readonly valuation: Valuation | null;
-  /** Whether the watched screen has been on top by then; null where that is as before, or was on top just now. */
+  /** Whether the monitored screen has been on top by then; null where that is as before, or was on top just now. */
   readonly seen: boolean | null;
   /** Null where it goes on with an event that has begun. */
   readonly event: Event | null;
@@ -39,27 +39,31 @@ export class Pushdown {
   /** What tabs do to one another, as far as it was learned; null where each tab is taken by itself. */
   readonly interference: Interference | null;
   private readonly alphabet: Alphabet;
-  private readonly machines: Machines;
-  /** By the numbers of symbols and places. */
+  private readonly machines: EventInterpreter;
+  /** By the numbers of symbols and stacks. */
   private readonly fixed: Fixed[] = [];
   /** By the same, and by which branches are possible. */
   private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
   private readonly fixedDoors: Fixed = new Map();
-  private readonly doors: readonly { readonly event: Event; readonly door: Link | Entry; readonly arrival: Arrival }[];
+  private readonly doors: readonly {
+    readonly event: Event;
+    readonly door: Link | Entry;
+    readonly arrival: InternedArrival;
+  }[];
   /** Where events go on that have switched to a tab. */
   private continued: readonly Control[] = [];
-  /** Taking a frame off, by places. */
+  /** Taking a frame off, by stacks. */
   private readonly backOf: readonly PushdownRule[];
 
   /**
-   * @param watched the screen of which each control state is to remember whether it has been on top
+   * @param monitored the screen of which each control state is to remember whether it has been on top
    * @param tabs `interfering` where tabs that share flags may do to one another what was learned of them (see
    *   `Interference`). Once nothing is left to learn, the system has all that runs can do, and perhaps more
    */
   constructor(
     plan: Plan,
     variant: string,
-    readonly watched: Screen | null = null,
+    readonly monitored: Screen | null = null,
     tabs: 'alone' | 'interfering' = 'alone',
   ) {
     this.variant = variantOf(plan, variant);
@@ -68,10 +72,10 @@ export class Pushdown {
       plan.screens.length,
       this.variant.tabs.length + 1,
       this.valuations.count,
-      watched !== null,
+      monitored !== null,
     );
     this.interference = tabs === 'interfering' ? new Interference(this.variant, this.valuations) : null;
-    this.machines = new Machines(this.variant, this.valuations, this.alphabet, this.interference);
+    this.machines = new EventInterpreter(this.variant, this.valuations, this.alphabet, this.interference);
     this.doors = [
       ...this.variant.links.map(
         (link) =>
@@ -90,7 +94,7 @@ export class Pushdown {
           }) as const,
       ),
     ];
-    this.backOf = [0, ...this.variant.tabs].map((_, place) => plainRule({ kind: 'back' }, place, []));
+    this.backOf = [0, ...this.variant.tabs].map((_, stack) => plainRule({ kind: 'back' }, stack, []));
   }
 
   /** How control states are numbered. */
@@ -107,9 +111,9 @@ export class Pushdown {
    * Learns from its analysis what tabs do to one another; says whether the system has changed by it, so that it has to be
    * analysed anew. A system whose tabs are taken by themselves has nothing to learn.
    */
-  *learn(sights: readonly ShownHead[]): Work<boolean> {
+  *learn(pathEdges: readonly ShownHead[]): Work<boolean> {
     if (!this.interference) return false;
-    const isNew = yield* this.interference.learn(this, sights);
+    const isNew = yield* this.interference.learn(this, pathEdges);
     const before = this.continued.length;
     this.continued = [...this.machines.midway];
     if (!isNew && this.continued.length === before) return false;
@@ -152,21 +156,25 @@ export class Pushdown {
     return this.doors.length > 0;
   }
 
-  /** The control state that waits for an event with these flags and in this place. */
-  waiting(valuation: Valuation, place: number): Control {
-    return this.alphabet.control(valuation, place, null, false);
+  /** The control state that waits for an event with these flags and on this stack. */
+  waiting(valuation: Valuation, stack: number): Control {
+    return this.alphabet.control(valuation, stack, null, false);
   }
 
   /** A frame that is no gate, with no gate beneath, as a symbol. */
-  symbolOf({ screen, modal }: Pick<Frame, 'screen' | 'modal'>, last: boolean): StackSymbol {
+  symbolOf({ screen, modal }: Pick<FrameKind, 'screen' | 'modal'>, last: boolean): StackSymbol {
     return this.alphabet.word([{ screen, modal, putOff: null }], last, false)[0]!;
   }
 
   /** The control state in which a rule ends that begins with these flags. */
-  target({ valuation, sets, place, agenda, seen }: PushdownRule, before: Valuation, seenBefore: boolean): Control {
+  target(
+    { valuation, sets, stack, continuation, seen }: PushdownRule,
+    before: Valuation,
+    seenBefore: boolean,
+  ): Control {
     let after = valuation ?? before;
     if (valuation === null) for (const step of sets) after = this.valuations.set(after, step);
-    return this.alphabet.control(after, place, agenda, seen ?? seenBefore);
+    return this.alphabet.control(after, stack, continuation, seen ?? seenBefore);
   }
 
   /** The same by a rule of a head. */
@@ -174,21 +182,21 @@ export class Pushdown {
     return this.target(rule, control.valuation, this.hasSeen(control, symbol));
   }
 
-  /** Whether the watched screen has been on top once a head has been. */
-  hasSeen({ seen, agenda }: Control, { screen }: StackSymbol): boolean {
-    return seen || (agenda === null && screen === this.watched);
+  /** Whether the monitored screen has been on top once a head has been. */
+  hasSeen({ seen, continuation }: Control, { screen }: StackSymbol): boolean {
+    return seen || (continuation === null && screen === this.monitored);
   }
 
   /** All rules of a head. */
   rules(control: Control, symbol: StackSymbol): readonly PushdownRule[] {
-    const { valuation, place, agenda } = control;
+    const { valuation, stack, continuation } = control;
     const { variant, machines } = this;
-    if (agenda?.item.kind === 'left') return [this.backToLeft(control, symbol)];
-    if (agenda?.item.kind === 'tabs') return this.toOtherTabs(control, agenda.item.shows);
-    if (agenda) return machines.goOn(control, agenda, symbol).map((outcome) => ruleOf(outcome, null, null));
+    if (continuation?.item.kind === 'left') return [this.backToLeft(control, symbol)];
+    if (continuation?.item.kind === 'tabs') return this.toOtherTabs(control, continuation.item.shows);
+    if (continuation) return machines.goOn(control, continuation, symbol).map((outcome) => ruleOf(outcome, null, null));
     const offers = variant.offersOn(symbol.screen);
     const possible = offers.map(({ branches }) => this.possible(branches, valuation));
-    const at = symbol.id * (variant.tabs.length + 1) + place;
+    const at = symbol.id * (variant.tabs.length + 1) + stack;
     if (this.valuations.count === 1) return this.rulesOf(control, symbol, offers, possible, null);
     // Heads that differ in flags alone have the same rules, where these ask for no flag but to choose their branches.
     const lists = (this.lists[at] ??= new Map());
@@ -203,7 +211,7 @@ export class Pushdown {
     if (known) return known;
     const dependsOnFlags = this.watchFlags();
     const rules = this.rulesOf(control, symbol, offers, possible, (this.fixed[at] ??= new Map()));
-    if (!dependsOnFlags() && !(this.interference && place > 0)) lists.set(key, rules);
+    if (!dependsOnFlags() && !(this.interference && stack > 0)) lists.set(key, rules);
     return rules;
   }
 
@@ -214,7 +222,7 @@ export class Pushdown {
     possible: readonly (readonly Branch[])[],
     fixed: Fixed | null,
   ): readonly PushdownRule[] {
-    const { place } = control;
+    const { stack } = control;
     const { machines } = this;
     const rules: PushdownRule[] = [];
     for (let index = 0; index < offers.length; index++) {
@@ -225,14 +233,14 @@ export class Pushdown {
           rules.push(rule);
       }
     }
-    for (const tab of this.tabsIn(place)) {
+    for (const tab of this.tabsIn(stack)) {
       const root = tab.call?.target;
       if (root)
         rules.push(...this.rulesFor(fixed, tab, { kind: 'tab', tab }, null, () => machines.tab(control, symbol, root)));
     }
-    const back = this.back(place, symbol);
+    const back = this.back(stack, symbol);
     if (back) rules.push(back);
-    if (this.interference && place > 0)
+    if (this.interference && stack > 0)
       rules.push(
         ...this.comingBack(control, symbol, this.interference),
         ...this.goingOn(control, symbol, this.interference),
@@ -245,13 +253,13 @@ export class Pushdown {
    * The tabs a tap on which is looked at. A tap on that which is shown shows its screen once more; where there is no other, what
    * that screen needs may fail then.
    */
-  private tabsIn(place: number): readonly Tab[] {
-    if (place === 0) return [];
+  private tabsIn(stack: number): readonly Tab[] {
+    if (stack === 0) return [];
     const { tabs, roots, asking } = this.variant;
     return this.interference
       ? tabs
-      : this.watched || (roots.length === 1 && asking.length > 0)
-        ? [tabs[place - 1]!]
+      : this.monitored || (roots.length === 1 && asking.length > 0)
+        ? [tabs[stack - 1]!]
         : [];
   }
 
@@ -261,7 +269,7 @@ export class Pushdown {
     of: Branch | Tab | Link | Entry,
     event: Event,
     branch: Branch | null,
-    work: () => readonly Outcome[],
+    work: () => readonly EventOutcome[],
   ): readonly PushdownRule[] {
     const known = fixed?.get(of);
     if (known) return known;
@@ -282,55 +290,55 @@ export class Pushdown {
     return () => this.valuations.decided > decided || this.machines.flagsUsed > flagsUsed;
   }
 
-  /** Leaving the tab and coming back to it: by then flags may have changed, and the watched screen may have been seen. */
+  /** Leaving the tab and coming back to it: by then flags may have changed, and the monitored screen may have been seen. */
   private comingBack(control: Control, symbol: StackSymbol, interference: Interference): PushdownRule[] {
-    const { valuation, place } = control;
-    const tab = this.variant.tabs[place - 1]!;
+    const { valuation, stack } = control;
+    const tab = this.variant.tabs[stack - 1]!;
     const seen = this.hasSeen(control, symbol);
     return interference
-      .after(place, valuation)
+      .after(stack, valuation)
       .flatMap((later) =>
-        (this.watched && !seen ? [false, true] : [seen]).flatMap((was) =>
+        (this.monitored && !seen ? [false, true] : [seen]).flatMap((was) =>
           later === valuation && was === seen
             ? []
-            : [{ ...plainRule({ kind: 'tab', tab }, place, [symbol]), valuation: later, seen: was }],
+            : [{ ...plainRule({ kind: 'tab', tab }, stack, [symbol]), valuation: later, seen: was }],
         ),
       );
   }
 
   /** Events that began in another tab, have switched to this one, and go on. */
   private goingOn(control: Control, symbol: StackSymbol, interference: Interference): PushdownRule[] {
-    const { place } = control;
-    const tab = this.variant.tabs[place - 1]!;
+    const { stack } = control;
+    const tab = this.variant.tabs[stack - 1]!;
     const seen = this.hasSeen(control, symbol);
-    const here = this.continued.filter((each) => each.place === place);
-    const later = here.length > 0 ? interference.after(place, control.valuation) : [];
+    const here = this.continued.filter((each) => each.stack === stack);
+    const later = here.length > 0 ? interference.after(stack, control.valuation) : [];
     return here
       .filter(({ valuation }) => later.includes(valuation))
-      .flatMap(({ valuation, agenda }) =>
-        (this.watched && !seen ? [false, true] : [seen]).map((was) => ({
-          ...plainRule({ kind: 'tab', tab }, place, [symbol]),
+      .flatMap(({ valuation, continuation }) =>
+        (this.monitored && !seen ? [false, true] : [seen]).map((was) => ({
+          ...plainRule({ kind: 'tab', tab }, stack, [symbol]),
           valuation,
-          agenda,
+          continuation,
           seen: was,
         })),
       );
   }
 
   /** To the other tabs, all of which have their root alone; one of them may be shown already. */
-  private toOtherTabs({ valuation, place }: Control, shows: Shown | null): PushdownRule[] {
+  private toOtherTabs({ valuation, stack }: Control, shows: ShownTab | null): PushdownRule[] {
     return this.roots(valuation)
-      .filter(({ control }) => control.place !== place)
+      .filter(({ control }) => control.stack !== stack)
       .map(({ control, symbol }) => ({
-        ...plainRule({ kind: 'tab', tab: this.variant.tabs[control.place - 1]! }, control.place, [symbol]),
-        ...(control.place === shows?.place ? { event: null } : {}),
+        ...plainRule({ kind: 'tab', tab: this.variant.tabs[control.stack - 1]! }, control.stack, [symbol]),
+        ...(control.stack === shows?.stack ? { event: null } : {}),
         tabs: 'shown',
       }));
   }
 
   /** By its tab to a stack that was changed just before it was left. */
-  private backToLeft({ place }: Control, symbol: StackSymbol): PushdownRule {
-    return plainRule({ kind: 'tab', tab: this.variant.tabs[place - 1]! }, place, [symbol]);
+  private backToLeft({ stack }: Control, symbol: StackSymbol): PushdownRule {
+    return plainRule({ kind: 'tab', tab: this.variant.tabs[stack - 1]! }, stack, [symbol]);
   }
 
   /** The branches that can happen, in their order. */
@@ -357,8 +365,8 @@ export class Pushdown {
 
   /** Each tab's root alone on its stack, and the control state that waits there; of tabs with the same root the first is the one that is ever shown. */
   roots(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
-    return this.variant.roots.map(([screen, place]) => ({
-      control: this.waiting(valuation, place),
+    return this.variant.roots.map(([screen, stack]) => ({
+      control: this.waiting(valuation, stack),
       symbol: this.rootOf(screen),
     }));
   }
@@ -367,31 +375,31 @@ export class Pushdown {
   rootsFrom(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
     const { variant, interference } = this;
     if (!interference) return this.roots(valuation);
-    return variant.roots.flatMap(([, place]) =>
+    return variant.roots.flatMap(([, stack]) =>
       interference
-        .after(place, valuation)
-        .flatMap((later) => this.roots(later).filter(({ control }) => control.place === place)),
+        .after(stack, valuation)
+        .flatMap((later) => this.roots(later).filter(({ control }) => control.stack === stack)),
     );
   }
 
-  private back(place: number, symbol: StackSymbol): PushdownRule | null {
-    if (!symbol.last) return this.backOf[place]!;
+  private back(stack: number, symbol: StackSymbol): PushdownRule | null {
+    if (!symbol.last) return this.backOf[stack]!;
     // That the first tab is shown then, as it was left, changes nothing.
-    if (this.variant.backLeavesFrom(place) || !this.interference) return null;
+    if (this.variant.backLeavesFrom(stack) || !this.interference) return null;
     return { ...plainRule({ kind: 'back' }, 1, [this.rootOf(this.variant.firstTab!)]), tabs: 'shown' };
   }
 }
 
 // Written out: a spread takes twice the time, and there are tens of thousands.
 const ruleOf = (
-  { valuation, sets, place, agenda, word, missing, shows, tabs, keepsTop, leaves }: Outcome,
+  { valuation, sets, stack, continuation, word, missing, shows, tabs, keepsTop, leaves }: EventOutcome,
   event: Event | null,
   branch: Branch | null,
 ): PushdownRule => ({
   valuation,
   sets,
-  place,
-  agenda,
+  stack,
+  continuation,
   word,
   missing,
   shows,
@@ -404,11 +412,11 @@ const ruleOf = (
 });
 
 /** One that leaves the flags as they are; without an event it goes on with one, or starts. */
-export const plainRule = (event: Event | null, place: number, word: readonly StackSymbol[]): PushdownRule => ({
+export const plainRule = (event: Event | null, stack: number, word: readonly StackSymbol[]): PushdownRule => ({
   valuation: null,
   sets: [],
-  place,
-  agenda: null,
+  stack,
+  continuation: null,
   word,
   missing: [],
   shows: null,

@@ -7,7 +7,7 @@ export type Valuation = number;
 export type Sets = Extract<Step, { kind: 'sets' }>;
 
 /** What a condition can turn out to be. */
-export type Outcome = 'holds' | 'fails' | 'either';
+export type TruthValue = 'holds' | 'fails' | 'either';
 
 /** How many parts of one condition may be open; beyond, it counts as open as a whole. */
 const mostOpen = 8;
@@ -68,12 +68,12 @@ export class Valuations {
    * What a condition can turn out to be. Flags are exact; each open part (in quotes, or whether a value is given) is taken both
    * ways, alike wherever it stands in the condition, by expansion on one part after the other (Shannon 1938).
    */
-  outcome(condition: Condition, valuation: Valuation): Outcome {
+  outcome(condition: Condition, valuation: Valuation): TruthValue {
     this.decided++;
     return this.expand(condition, valuation, new Map());
   }
 
-  private expand(condition: Condition, valuation: Valuation, taken: Map<string, boolean>): Outcome {
+  private expand(condition: Condition, valuation: Valuation, taken: Map<string, boolean>): TruthValue {
     const found = this.decide(condition, valuation, taken);
     if (typeof found === 'boolean') return found ? 'holds' : 'fails';
     if (taken.size >= mostOpen) return 'either';

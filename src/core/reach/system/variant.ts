@@ -12,7 +12,7 @@ import {
 import { menuLeadsTo } from '../../plan/steps';
 import { remembered } from '../../base/remembered';
 import type { Event } from '../../walk/walker';
-import type { Arrival } from './agenda';
+import type { InternedArrival } from './continuation';
 
 /** What a screen offers. */
 export interface Offer {
@@ -30,7 +30,7 @@ export const variantOf = (plan: Plan, name: string): VariantOf =>
     () => new VariantOf(plan, name),
   );
 
-/** A plan as one variant has it. Place 0 is the main stack, place n the stack of the n-th tab. */
+/** A plan as one variant has it. Stack 0 is the main stack, stack n the stack of the n-th tab. */
 export class VariantOf {
   readonly tabs: readonly Tab[];
   readonly links: readonly Link[];
@@ -38,7 +38,7 @@ export class VariantOf {
   readonly entries: readonly Entry[];
   /** The screens that need something. */
   readonly asking: readonly Screen[];
-  /** The roots of tabs, each with its place; of tabs with the same one the first. */
+  /** The roots of tabs, each with its stack; of tabs with the same one the first. */
   readonly roots: readonly (readonly [Screen, number])[];
   private readonly tabOf = new Map<Screen, number>();
   private readonly offers: (readonly Offer[])[] = [];
@@ -69,8 +69,8 @@ export class VariantOf {
     return start && this.has(start) ? start : null;
   }
 
-  /** The place of the tab whose root a screen is; undefined where it is none. */
-  placeOf(root: Screen): number | undefined {
+  /** The stack of the tab whose root a screen is; undefined where it is none. */
+  stackOf(root: Screen): number | undefined {
     return this.tabOf.get(root);
   }
 
@@ -81,12 +81,12 @@ export class VariantOf {
   }
 
   /** Whether Back on the last frame leaves the app. */
-  backLeavesFrom(place: number): boolean {
-    return place <= 1 || this.plan.backLeaves || !this.firstTab;
+  backLeavesFrom(stack: number): boolean {
+    return stack <= 1 || this.plan.backLeaves || !this.firstTab;
   }
 
   /** Whether an arrival empties all stacks first, also where it is put off. */
-  emptiesAll({ kind, screen }: Arrival): boolean {
+  emptiesAll({ kind, screen }: InternedArrival): boolean {
     return kind === 'link' || kind === 'reset' || (kind === 'switch' && !this.tabOf.has(screen));
   }
 

@@ -16,8 +16,8 @@ export interface Back {
   readonly leaves: boolean | null;
   /** Whether a header arrow is shown, over all runs; null where the screen was not seen, or perhaps not all of it. */
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
-  /** The most frames that a stack has with it on top, and without a bound (null) the ring that piles up; null where that is not known. */
-  readonly deepest: { readonly frames: number | null; readonly ring: readonly Screen[] } | null;
+  /** The most frames that a stack has with it on top, and without a bound (null) the cycle that piles up; null where that is not known. */
+  readonly deepest: { readonly frames: number | null; readonly cycle: readonly Screen[] } | null;
 }
 
 /** What Back does on each screen, seen in walks: perhaps not all. */

@@ -1,6 +1,6 @@
 import type { Budget } from '../../base/budget';
 import { isIn, type Plan, type Screen } from '../../plan/model';
-import { type Runs, runsWithin, type Saturated, saturateInterfering, Saturation, type Transition } from '../post-star';
+import { type Runs, runsWithin, type Saturated, saturateInterfering, Saturation, type PathEdge } from '../post-star';
 import { backInStacks, backWithin } from './back';
 import { Interference, Pushdown } from '../system';
 import type { Bounded, Exact, Reach, Undecided, VariantReach, Verdict } from './reach';
@@ -80,21 +80,21 @@ function* saturateExactly(plan: Plan, variant: string, budget: Budget): Work<Sat
 function* stacksReach(plan: Plan, variant: string, { system, saturation }: Saturated, budget: Budget): Work<Exact> {
   const { runs: all } = saturation;
   const inside = system.hasDoors ? yield* runsWithin(saturation) : all;
-  const first = firstSights(inside);
-  const outside = firstSights(all);
+  const first = firstShown(inside);
+  const outside = firstShown(all);
   const verdicts = plan.screens.map((screen): Verdict => {
     const fromOutside = !first.has(screen);
-    const sight = first.get(screen) ?? outside.get(screen);
-    if (!sight) return stranded;
+    const pathEdge = first.get(screen) ?? outside.get(screen);
+    if (!pathEdge) return stranded;
     const runs = fromOutside ? all : inside;
     return {
       reachable: 'yes',
-      taps: runs.tapsOf(sight.head),
+      taps: runs.tapsOf(pathEdge.head),
       fromOutside,
       isShortest: true,
-      parent: eventBefore(runs, sight)?.head.symbol.screen ?? null,
+      parent: eventBefore(runs, pathEdge)?.head.symbol.screen ?? null,
       get walk() {
-        return walkTo(runs, sight);
+        return walkTo(runs, pathEdge);
       },
     };
   });
@@ -102,10 +102,11 @@ function* stacksReach(plan: Plan, variant: string, { system, saturation }: Satur
   return { kind: 'exact', name: variant, verdicts, stacks, back: (screen) => backInStacks(plan, stacks, screen) };
 }
 
-/** The first sight of each screen: the one with the fewest taps. */
-function firstSights({ sights }: Runs): Map<Screen, Transition> {
-  const first = new Map<Screen, Transition>();
-  for (const sight of sights) if (!first.has(sight.head.symbol.screen)) first.set(sight.head.symbol.screen, sight);
+/** The first pathEdge of each screen: the one with the fewest taps. */
+function firstShown({ shown }: Runs): Map<Screen, PathEdge> {
+  const first = new Map<Screen, PathEdge>();
+  for (const pathEdge of shown)
+    if (!first.has(pathEdge.head.symbol.screen)) first.set(pathEdge.head.symbol.screen, pathEdge);
   return first;
 }
 
@@ -122,12 +123,12 @@ function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget
   const inside = system.hasDoors ? yield* runsWithin(saturation) : runs;
   const upperBound = new UpperBound(plan, system, saturation, inside, budget);
   const explored = new Explored(plan, known.name, budget);
-  const least = firstSights(inside);
-  const shown = firstSights(runs);
+  const least = firstShown(inside);
+  const shown = firstShown(runs);
   /** Whether a verdict has as few taps as the stacks from above allow. */
   const isBest = ({ taps, fromOutside }: Verdict, screen: Screen): boolean => {
-    const sight = least.get(screen);
-    if (sight) return !fromOutside && taps === inside.tapsOf(sight.head);
+    const pathEdge = least.get(screen);
+    if (pathEdge) return !fromOutside && taps === inside.tapsOf(pathEdge.head);
     return fromOutside && taps === runs.tapsOf(shown.get(screen)!.head);
   };
   const isOpen = (verdict: Verdict, screen: Screen): boolean =>
@@ -166,16 +167,16 @@ function* areTabsCoupled({ system, saturation }: Saturated): Work<boolean> {
   if (system.variant.roots.length < 2) return false;
   if (system.switchesMidway) return true;
   const interference = new Interference(system.variant, system.valuations);
-  yield* interference.learn(system, saturation.runs.sights);
-  return saturation.runs.sights.some(
+  yield* interference.learn(system, saturation.runs.shown);
+  return saturation.runs.shown.some(
     ({
       head: {
-        control: { place, valuation },
+        control: { stack, valuation },
         symbol: { screen },
       },
     }) =>
-      place > 0 &&
-      (interference.after(place, valuation).length > 1 ||
+      stack > 0 &&
+      (interference.after(stack, valuation).length > 1 ||
         screen.needs.some(({ condition }) => system.valuations.outcome(condition, valuation) !== 'holds')),
   );
 }

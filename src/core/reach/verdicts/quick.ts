@@ -18,11 +18,11 @@ const flagsOfEvent = 30;
 const slice = 2_000;
 
 /** A configuration and how it was first reached. */
-interface Arrival {
+interface SearchNode {
   readonly configuration: Configuration;
   readonly screen: Screen;
   readonly taps: number;
-  readonly from: Arrival | null;
+  readonly from: SearchNode | null;
   readonly by: Event | null;
 }
 
@@ -89,9 +89,9 @@ function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
 
 class Search {
   /** By the screen's index: the arrival with the fewest taps. */
-  readonly first: (Arrival | null)[];
+  readonly first: (SearchNode | null)[];
   private readonly seen = new Set<string | number>();
-  private readonly queue: Arrival[] = [];
+  private readonly queue: SearchNode[] = [];
   private events = 0;
   /** Keys of configurations name every flag. */
   private readonly costOfEvent: number;
@@ -152,7 +152,7 @@ class Search {
     this.queue.length = 0;
   }
 
-  private add(configuration: Configuration, from: Arrival | null, by: Event | null): void {
+  private add(configuration: Configuration, from: SearchNode | null, by: Event | null): void {
     const top = activeStack(configuration)!;
     const { below } = top;
     // What lies beneath matters for the key only where Back would show something that has not been on top yet.
@@ -161,7 +161,7 @@ class Search {
     const key = this.plain ? shown : `${shown} ${configuration.active} ${gateOf(top)} ${configuration.flags.join()}`;
     if (this.seen.has(key)) return;
     this.seen.add(key);
-    const arrival: Arrival = { configuration, screen: top.screen, taps: (from?.taps ?? 0) + (by ? 1 : 0), from, by };
+    const arrival: SearchNode = { configuration, screen: top.screen, taps: (from?.taps ?? 0) + (by ? 1 : 0), from, by };
     if (!this.first[top.screen.index]) this.first[top.screen.index] = arrival;
     this.queue.push(arrival);
   }
@@ -173,14 +173,14 @@ function gateOf(top: Frame): number | '' {
   return '';
 }
 
-function isOutside(arrival: Arrival): boolean {
+function isOutside(arrival: SearchNode): boolean {
   let first = arrival;
   while (first.from) first = first.from;
   return first.by !== null;
 }
 
-function walkOf(arrival: Arrival): Tap[] {
+function walkOf(arrival: SearchNode): Tap[] {
   const taps: Tap[] = [];
-  for (let at: Arrival | null = arrival; at; at = at.from) if (at.by) taps.push({ ...at.by, shows: at.screen });
+  for (let at: SearchNode | null = arrival; at; at = at.from) if (at.by) taps.push({ ...at.by, shows: at.screen });
   return taps.reverse();
 }

@@ -1,7 +1,7 @@
 import { moveToQuery, takeOut } from '../../edit/patterns';
 import { carriageOf } from '../../links/pattern';
 import { carriedBy, itemsCarriedBy } from '../../links/carriage';
-import type { Place } from '../../links/template';
+import type { VariablePlace } from '../../links/template';
 import { mayBeLeftOut, type Parameter } from '../../plan/model';
 import { required, showType } from '../../plan/types';
 import { tellingField } from '../../plan/value';
@@ -50,7 +50,7 @@ export const notCarriable: Rule = {
 
 const ridesAtAll = ({ type }: Parameter): boolean => carriedBy(type) !== null || itemsCarriedBy(type) !== null;
 
-function where(place: Place): Message {
+function where(place: VariablePlace): Message {
   switch (place) {
     case 'path':
       return say`in a segment of the path`;
@@ -61,7 +61,7 @@ function where(place: Place): Message {
   }
 }
 
-function why(parameter: Parameter, place: Place): Message {
+function why(parameter: Parameter, place: VariablePlace): Message {
   const type = required(parameter.type);
   if (type.kind === 'record') {
     const field = tellingField(type);

@@ -22,8 +22,8 @@ export const deadEnd: Rule = {
         for (const screen of plan.screens) {
           // An app of one screen has no way on, and needs none.
           if (screen === plan.start?.target || !isIn(screen.only, name)) continue;
-          const sight = stacks.sightsOf(screen, stacks.inside).find(({ head }) => stacks.staysAsItIs(head));
-          if (sight) yield [screen, walkTo(stacks.inside, sight)];
+          const pathEdge = stacks.shownOn(screen, stacks.inside).find(({ head }) => stacks.staysAsItIs(head));
+          if (pathEdge) yield [screen, walkTo(stacks.inside, pathEdge)];
         }
       },
       function* (variant) {

@@ -33,5 +33,5 @@ export const linkOnly: Rule = {
 /** Whether it is proved that no walk inside the app shows a screen. */
 function nothingInsideLeadsTo(screen: Screen, variant: VariantReach): boolean {
   const known = knownStacks(variant);
-  return known !== null && known.sightsOf(screen, known.inside).length === 0;
+  return known !== null && known.shownOn(screen, known.inside).length === 0;
 }

@@ -36,21 +36,21 @@ export const trap: Rule = {
         let walk: readonly Tap[] | null = null;
         for (const screen of context.plan.screens) {
           // Where nothing leads on at all, it is a dead end.
-          const sights =
-            screen === start ? [] : stacks.sightsOf(screen, inside).filter(({ head }) => !stacks.staysAsItIs(head));
-          const shown = yield* walkOutOfReach(stacks, inside, toStart, sights);
+          const pathEdges =
+            screen === start ? [] : stacks.shownOn(screen, inside).filter(({ head }) => !stacks.staysAsItIs(head));
+          const shown = yield* walkOutOfReach(stacks, inside, toStart, pathEdges);
           if (!shown) continue;
           screens.push(screen);
           if (!walk || shown.length < walk.length) walk = shown;
         }
         // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
-        const reached = new Set(inside.sights.map(({ head }) => head.symbol.screen)).size;
+        const reached = new Set(inside.shown.map(({ head }) => head.symbol.screen)).size;
         if (walk && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk }];
       },
       function* (variant): Seen<string, Trapped> {
         const { trapped } = yield* suspecting(context.plan, variant);
         const screens = [...trapped.keys()];
-        const reached = new Set(variant.upperBound.all.sights.map(({ head }) => head.symbol.screen)).size;
+        const reached = new Set(variant.upperBound.all.shown.map(({ head }) => head.symbol.screen)).size;
         if (screens.length > 0 && screens.length * 2 < reached)
           yield [
             screens.map(({ index }) => index).join(),

@@ -1,4 +1,4 @@
-import { keyOfRing, type Ring, ringsOf, SearchWithout, suspecting } from '../../reach';
+import { keyOfCycle, type Cycle, cyclesOf, SearchWithout, suspecting } from '../../reach';
 import { labelOf, type Tap } from '../../walk/tap';
 import { enumerate, say, words } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
@@ -19,20 +19,20 @@ export const grows: Rule = {
   *check(context) {
     const found = yield* inVariants(
       context,
-      function* ({ stacks }): Seen<string, Ring> {
-        const rings = yield* ringsOf(stacks.inside);
+      function* ({ stacks }): Seen<string, Cycle> {
+        const cycles = yield* cyclesOf(stacks.inside);
         // What only links can pile up comes after what a user can.
         if (stacks.all !== stacks.inside)
-          rings.push(
-            ...(yield* ringsOf(stacks.all)).filter(
-              ({ screens }) => !rings.some((ring) => ring.screens.some((screen) => screens.includes(screen))),
+          cycles.push(
+            ...(yield* cyclesOf(stacks.all)).filter(
+              ({ screens }) => !cycles.some((cycle) => cycle.screens.some((screen) => screens.includes(screen))),
             ),
           );
-        for (const ring of rings) yield [keyOfRing(ring), ring];
+        for (const cycle of cycles) yield [keyOfCycle(cycle), cycle];
       },
-      function* (variant): Seen<string, Ring> {
-        for (const [key, ring] of (yield* suspecting(context.plan, variant)).rings)
-          if (ring.confirmed) yield [key, ring];
+      function* (variant): Seen<string, Cycle> {
+        for (const [key, cycle] of (yield* suspecting(context.plan, variant)).cycles)
+          if (cycle.confirmed) yield [key, cycle];
       },
     );
     for (const {
@@ -64,7 +64,7 @@ function goesBack({ reach }: Context, { transition, shows }: Extract<Tap, { kind
     if (variant.kind !== 'exact') return true;
     const { stacks } = variant;
     const search = new SearchWithout(stacks.all, shows);
-    return stacks.transitionsOf(transition.screen).every((sight) => search.from(sight) === null);
+    return stacks.transitionsOf(transition.screen).every((pathEdge) => search.from(pathEdge) === null);
   });
   if (!always) return [];
   for (const { steps } of transition.branches) {

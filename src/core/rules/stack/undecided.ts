@@ -105,7 +105,7 @@ function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Open {
 
 const advice: Message = say`The more conditions read flags, and the more screens one event opens that may be put off, the more has to be looked at together.`;
 
-function whatIsOpen({ claims, revealed, missing, rings }: Suspects): Message[] {
+function whatIsOpen({ claims, revealed, missing, cycles }: Suspects): Message[] {
   const open: Message[] = [];
   for (const [claim, walk] of claims) if (!walk) open.push(isBroken(claim));
   const shown = [...revealed].flatMap(([screen, walk]) => (walk ? [] : [screen.label]));
@@ -116,7 +116,7 @@ function whatIsOpen({ claims, revealed, missing, rings }: Suspects): Message[] {
     ),
   ];
   if (lost.length > 0) open.push(say`that ${enumerate(lost)} is not there to go back to`);
-  for (const { confirmed, screens } of rings.values())
+  for (const { confirmed, screens } of cycles.values())
     if (!confirmed)
       open.push(
         say`that ${enumerate(

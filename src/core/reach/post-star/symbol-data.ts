@@ -1,5 +1,5 @@
 import { type Control, lowestOf, type PushdownRule, type StackSymbol } from '../system';
-import type { Caller, Head, Instead, Onto, Place } from './automaton';
+import type { Caller, Head, TailCall, PushCall, State } from './automaton';
 import { Effects, type EffectTiles } from './effects';
 import type { HeadSet } from './head-set';
 import { nobody, type ReturnLists } from './return-lists';
@@ -7,29 +7,29 @@ import type { Schedule } from './schedule';
 import { never } from './numbers';
 import { Matrix } from './tiles';
 
-/** Where the numbers lie that symbols, heads and places are about. */
+/** Where the numbers lie that symbols, heads and states are about. */
 interface Storage {
-  readonly standing: Schedule<OfSymbol>;
-  readonly returning: Schedule<OfSymbol>;
+  readonly standing: Schedule<SymbolData>;
+  readonly returning: Schedule<SymbolData>;
   readonly effects: EffectTiles;
   readonly returns: ReturnLists;
   /** By their numbers. */
-  readonly symbols: readonly OfSymbol[];
+  readonly symbols: readonly SymbolData[];
 }
 
 /** What is known of one symbol. */
-export class OfSymbol {
+export class SymbolData {
   /** By the numbers of their control states. */
-  readonly heads: (OpenHead | undefined)[] = [];
-  readonly places: OpenPlace[] = [];
+  readonly heads: (HeadData | undefined)[] = [];
+  readonly states: StateData[] = [];
   /** By the number of the control state in which something was pushed onto them. */
-  readonly placeByControl: (OpenPlace | undefined)[] = [];
+  readonly stateByControl: (StateData | undefined)[] = [];
   /** By blocks of control states: those whose heads have been reached. */
   readonly reached: (number | undefined)[] = [];
   /** By the same, of a last frame: those in which it has come to stand alone. */
   readonly begun: (number | undefined)[] = [];
-  readonly standing: Matrix<OfSymbol, Schedule<OfSymbol>>;
-  readonly returning: Matrix<OfSymbol, Schedule<OfSymbol>>;
+  readonly standing: Matrix<SymbolData, Schedule<SymbolData>>;
+  readonly returning: Matrix<SymbolData, Schedule<SymbolData>>;
   readonly steps: Effects;
   readonly pops: Effects;
 
@@ -37,22 +37,22 @@ export class OfSymbol {
     readonly symbol: StackSymbol,
     readonly tables: Storage,
   ) {
-    this.standing = new Matrix<OfSymbol, Schedule<OfSymbol>>(tables.standing, this);
-    this.returning = new Matrix<OfSymbol, Schedule<OfSymbol>>(tables.returning, this);
+    this.standing = new Matrix<SymbolData, Schedule<SymbolData>>(tables.standing, this);
+    this.returning = new Matrix<SymbolData, Schedule<SymbolData>>(tables.returning, this);
     this.steps = new Effects(tables.effects);
     this.pops = new Effects(tables.effects);
   }
 }
 
-export class OpenHead implements Head {
+export class HeadData implements Head {
   // Empty as long as it was not reached.
   rules: readonly PushdownRule[] = none;
-  pushed: readonly (OpenPlace | null)[] = none;
-  private places: readonly Place[] | null = null;
+  pushed: readonly (StateData | null)[] = none;
+  private statesInOrder: readonly State[] | null = null;
 
   constructor(
     readonly id: number,
-    readonly of: OfSymbol,
+    readonly of: SymbolData,
     readonly control: Control,
   ) {}
 
@@ -60,12 +60,12 @@ export class OpenHead implements Head {
     return this.of.symbol;
   }
 
-  get over(): readonly Place[] {
-    if (this.places) return this.places;
-    const { places, standing } = this.of;
-    const found: { readonly place: Place; readonly at: number }[] = [];
-    standing.eachInColumn(this.control.number, (number, _taps, at) => found.push({ place: places[number]!, at }));
-    return (this.places = standing.tiles.inOrder(found).map(({ place }) => place));
+  get states(): readonly State[] {
+    if (this.statesInOrder) return this.statesInOrder;
+    const { states, standing } = this.of;
+    const found: { readonly state: State; readonly at: number }[] = [];
+    standing.eachInColumn(this.control.number, (number, _taps, at) => found.push({ state: states[number]!, at }));
+    return (this.statesInOrder = standing.tiles.inOrder(found).map(({ state }) => state));
   }
 
   get steps(): Effects {
@@ -79,9 +79,9 @@ export class OpenHead implements Head {
 
 const none: readonly never[] = [];
 
-export class OpenPlace implements Place {
+export class StateData implements State {
   /** What was pushed together with it, beneath. */
-  withBeneath: OpenPlace[] | null = null;
+  withBeneath: StateData[] | null = null;
   /** The first of those that called for what was pushed above it. */
   firstReturn = nobody;
   /** After how many events it is come to soonest. */
@@ -94,10 +94,10 @@ export class OpenPlace implements Place {
   /** @param number among those of its symbol */
   constructor(
     readonly id: number,
-    readonly of: OfSymbol,
+    readonly of: SymbolData,
     readonly number: number,
     readonly start: Control | null,
-    readonly above: OpenPlace | null,
+    readonly above: StateData | null,
   ) {
     this.standsAlone = above !== null && of.symbol.last;
   }
@@ -106,8 +106,8 @@ export class OpenPlace implements Place {
     return this.of.symbol;
   }
 
-  get alone(): readonly (OpenPlace | undefined)[] | null {
-    return this.standsAlone ? this.of.placeByControl : null;
+  get uncovered(): readonly (StateData | undefined)[] | null {
+    return this.standsAlone ? this.of.stateByControl : null;
   }
 
   get callers(): readonly Caller[] {
@@ -116,14 +116,14 @@ export class OpenPlace implements Place {
 
   private findCallers(): Caller[] {
     const { returns, symbols } = this.of.tables;
-    const calls: (Onto | Instead)[] = [];
+    const calls: (PushCall | TailCall)[] = [];
     for (let at = this.firstReturn; at !== nobody; at = returns.after(at)) {
       const { symbol, control, rule, pops } = returns.at(at);
       const head = symbols[symbol]!.heads[control]!;
-      calls.push({ kind: pops ? 'instead' : 'onto', head, rule: head.rules[rule]! });
+      calls.push({ kind: pops ? 'tail-call' : 'push', head, rule: head.rules[rule]! });
     }
     return [
-      ...(this.withBeneath ?? []).map((over): Caller => ({ kind: 'with', symbol: over.symbol, over })),
+      ...(this.withBeneath ?? []).map((over): Caller => ({ kind: 'pushed-with', symbol: over.symbol, to: over })),
       ...calls.reverse(),
     ];
   }

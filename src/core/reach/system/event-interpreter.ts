@@ -1,23 +1,23 @@
 /** What one event does to the part of a configuration that it looks at: section by section as in docs/meaning.md. */
 import type { Branch, Needs, Screen, Step } from '../../plan/model';
-import { lowered, raised, stepsOf, type Agenda, type Arrival, type Shown } from './agenda';
-import { frameOf, type Alphabet, type Control, type Frame, type StackSymbol } from './alphabet';
+import { lowered, raised, stepsOf, type Continuation, type InternedArrival, type ShownTab } from './continuation';
+import { frameOf, type Alphabet, type Control, type FrameKind, type StackSymbol } from './alphabet';
 import type { Interference } from './interference';
 import type { Sets, Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
 
 /** The part of a configuration that is known while an event is worked off. */
-interface Machine {
+interface PartialConfiguration {
   valuation: Valuation;
   /** What has set flags since the event began, or was gone on with. */
   sets: readonly Sets[];
-  place: number;
+  stack: number;
   /** The frames on top that are known, the lowest first. */
-  known: Frame[];
+  known: FrameKind[];
   /** Whether nothing lies beneath them, and whether a gate does. */
   bottom: boolean;
   gateBeneath: boolean;
-  agenda: Agenda | null;
+  continuation: Continuation | null;
   /** How many elses have run. */
   elses: number;
   missing: readonly Step[];
@@ -32,18 +32,18 @@ interface Machine {
 export type Tabs = 'kept' | 'shown' | 'anew';
 
 /** What can come of an event, as far as it can be worked off without seeing more of the stack. */
-export interface Outcome {
+export interface EventOutcome {
   readonly valuation: Valuation;
   /** What has set flags, in order. */
   readonly sets: readonly Sets[];
-  readonly place: number;
-  readonly agenda: Agenda | null;
+  readonly stack: number;
+  readonly continuation: Continuation | null;
   /** What then stands where the frame was that was looked at, the top first. */
   readonly word: readonly StackSymbol[];
   /** Steps that went back to what is not in the stack. */
   readonly missing: readonly Step[];
   /** What is on top afterwards, where that is not what the word says. */
-  readonly shows: Shown | null;
+  readonly shows: ShownTab | null;
   readonly tabs: Tabs;
   /** Whether the frame that was looked at is on top: not another one that is like it. */
   readonly keepsTop: boolean;
@@ -57,7 +57,7 @@ const mostWays = 4096;
 /** An event that goes on in more ways than these is worked off in parts. */
 const mostAtOnce = 64;
 
-export class Machines {
+export class EventInterpreter {
   /** What is still to be done after an event has switched to another tab, each once: then two stacks have to be known at once. */
   readonly midway = new Set<Control>();
   /**
@@ -67,7 +67,7 @@ export class Machines {
   flagsUsed = 0;
   /** Whether an event ran into a bound: not all that can follow is then among the outcomes. */
   bounded = false;
-  /** How much was worked off so far: items of agendas, and frames that came of it. */
+  /** How much was worked off so far: items of continuations, and frames that came of it. */
   spent = 0;
 
   /** @param interference what tabs that share flags may do to one another; null where they are taken to share nothing */
@@ -79,15 +79,15 @@ export class Machines {
   ) {}
 
   /** An arrival, whatever was there before. */
-  anew(valuation: Valuation, arrival: Arrival): Outcome[] {
+  anew(valuation: Valuation, arrival: InternedArrival): EventOutcome[] {
     return this.work({
       valuation,
       sets: [],
-      place: 0,
+      stack: 0,
       known: [],
       bottom: true,
       gateBeneath: false,
-      agenda: { item: { kind: 'arrive', arrival }, next: null },
+      continuation: { item: { kind: 'arrive', arrival }, next: null },
       elses: 0,
       missing: [],
       tabs: 'kept',
@@ -97,12 +97,12 @@ export class Machines {
   }
 
   /** The steps of a branch. */
-  branch(control: Control, top: StackSymbol, { steps }: Branch): Outcome[] {
+  branch(control: Control, top: StackSymbol, { steps }: Branch): EventOutcome[] {
     return this.work(machineOn(control, top, stepsOf(steps, 0, null)));
   }
 
   /** A tap on a tab. */
-  tab(control: Control, top: StackSymbol, root: Screen): Outcome[] {
+  tab(control: Control, top: StackSymbol, root: Screen): EventOutcome[] {
     return this.work(
       machineOn(control, top, {
         item: { kind: 'arrive', arrival: this.alphabet.arrival('switch', root, null) },
@@ -112,11 +112,11 @@ export class Machines {
   }
 
   /** What an event goes on with that has uncovered a frame. */
-  goOn(control: Control, agenda: Agenda, top: StackSymbol): Outcome[] {
-    return this.work(machineOn(control, top, raised(agenda)));
+  goOn(control: Control, continuation: Continuation, top: StackSymbol): EventOutcome[] {
+    return this.work(machineOn(control, top, raised(continuation)));
   }
 
-  private work(machine: Machine): Outcome[] {
+  private work(machine: PartialConfiguration): EventOutcome[] {
     const whole = this.outcomesOf({ ...machine, known: [...machine.known] }, false, mostAtOnce);
     const { outcomes, areAll } = whole.areAll ? whole : this.outcomesOf(machine, true, mostWays);
     if (!areAll) this.bounded = true;
@@ -128,8 +128,12 @@ export class Machines {
    *   one part comes to and what the next does are not multiplied then
    * @param most in so many ways it is tried; where there are more, not all that can follow is among the outcomes
    */
-  private outcomesOf(machine: Machine, inParts: boolean, most: number): { outcomes: Outcome[]; areAll: boolean } {
-    const outcomes: Outcome[] = [];
+  private outcomesOf(
+    machine: PartialConfiguration,
+    inParts: boolean,
+    most: number,
+  ): { outcomes: EventOutcome[]; areAll: boolean } {
+    const outcomes: EventOutcome[] = [];
     const open = [machine];
     for (let at = open.pop(), ways = 0; at; at = open.pop()) {
       this.spent += 1 + at.known.length;
@@ -137,13 +141,13 @@ export class Machines {
       // Another tab is come to with its root alone once all stacks were emptied, and from then on as it was left.
       const leaves = this.run(at, open, inParts) === 'left';
       if ((leaves && at.missing.length === 0) || (at.tabs === 'shown' && !this.interference)) continue;
-      const { valuation, sets, place, agenda, known, bottom, gateBeneath, missing, tabs } = at;
-      const shows = agenda?.item.kind === 'left' ? agenda.item.shows : null;
+      const { valuation, sets, stack, continuation, known, bottom, gateBeneath, missing, tabs } = at;
+      const shows = continuation?.item.kind === 'left' ? continuation.item.shows : null;
       outcomes.push({
         valuation,
         sets,
-        place,
-        agenda,
+        stack,
+        continuation,
         word: this.alphabet.word(known, bottom, gateBeneath),
         missing,
         shows,
@@ -152,12 +156,12 @@ export class Machines {
         leaves,
       });
       // What is on the stack does not matter then: the top alone says what the user saw.
-      if (!leaves && tabs === 'anew' && place > 0 && !this.interference && this.variant.roots.length > 1)
+      if (!leaves && tabs === 'anew' && stack > 0 && !this.interference && this.variant.roots.length > 1)
         outcomes.push({
           valuation,
           sets,
-          place,
-          agenda: { item: { kind: 'tabs', shows }, next: null },
+          stack,
+          continuation: { item: { kind: 'tabs', shows }, next: null },
           word: this.alphabet.word(known.slice(-1), true, false),
           missing: [],
           shows,
@@ -170,35 +174,39 @@ export class Machines {
   }
 
   /** Runs a machine until nothing is left to do, more of the stack has to be seen, or the app is left; what else can happen is put on `open`. */
-  private run(machine: Machine, open: Machine[], inParts: boolean): 'done' | 'waits' | 'left' {
-    while (machine.agenda) {
+  private run(
+    machine: PartialConfiguration,
+    open: PartialConfiguration[],
+    inParts: boolean,
+  ): 'done' | 'waits' | 'left' {
+    while (machine.continuation) {
       this.spent++;
       if (inParts && mayWait(machine)) return 'waits';
-      const { item, next } = machine.agenda;
+      const { item, next } = machine.continuation;
       if (item.kind === 'left' || item.kind === 'tabs') return 'waits';
       if (item.kind === 'mark') {
-        machine.agenda = next;
+        machine.continuation = next;
         const gate = machine.known[item.level];
         if (gate) machine.known = machine.known.with(item.level, { ...gate, putOff: item.arrival });
       } else if (item.kind === 'arrive') {
         const looks =
           item.arrival.kind === 'replace' ||
-          (item.arrival.kind === 'switch' && this.variant.placeOf(item.arrival.screen) === machine.place);
+          (item.arrival.kind === 'switch' && this.variant.stackOf(item.arrival.screen) === machine.stack);
         if (looks && needsTop(machine)) return 'waits';
-        machine.agenda = next;
+        machine.continuation = next;
         this.arrive(machine, item.arrival, open);
       } else {
         const step: Step | undefined = item.steps[item.at];
         const rest = step && item.at + 1 < item.steps.length ? stepsOf(item.steps, item.at + 1, next) : next;
         if (step && this.step(machine, step, rest) === 'waits') return 'waits';
-        if (!step) machine.agenda = next;
+        if (!step) machine.continuation = next;
       }
     }
     return machine.known.length === 0 && machine.bottom ? 'left' : 'done';
   }
 
-  /** One step; `rest` is what is to be done after it. Where it waits, it stays on the agenda. */
-  private step(machine: Machine, step: Step, rest: Agenda | null): 'done' | 'waits' {
+  /** One step; `rest` is what is to be done after it. Where it waits, it stays on the continuation. */
+  private step(machine: PartialConfiguration, step: Step, rest: Continuation | null): 'done' | 'waits' {
     switch (step.kind) {
       case 'leave':
         break;
@@ -219,27 +227,30 @@ export class Machines {
         const gate = machine.known.findLastIndex((frame) => frame.putOff !== null);
         if (gate < 0 && machine.gateBeneath) {
           machine.known = [];
-          machine.agenda = lowered(machine.agenda, 0);
+          machine.continuation = lowered(machine.continuation, 0);
           return 'waits';
         }
         if (gate >= 0) {
           const { putOff } = machine.known[gate]!;
           machine.known = machine.known.slice(0, gate);
-          machine.agenda = { item: { kind: 'arrive', arrival: putOff! }, next: lowered(rest, machine.known.length) };
+          machine.continuation = {
+            item: { kind: 'arrive', arrival: putOff! },
+            next: lowered(rest, machine.known.length),
+          };
           return 'done';
         }
-        machine.agenda = step.or ? stepsOf(this.orOf(step), 0, rest) : rest;
+        machine.continuation = step.or ? stepsOf(this.orOf(step), 0, rest) : rest;
         return 'done';
       }
       default: {
         const screen = step.call?.target;
-        machine.agenda = screen
+        machine.continuation = screen
           ? { item: { kind: 'arrive', arrival: this.alphabet.arrival(step.kind, screen, null) }, next: rest }
           : rest;
         return 'done';
       }
     }
-    machine.agenda = lowered(rest, machine.known.length);
+    machine.continuation = lowered(rest, machine.known.length);
     return 'done';
   }
 
@@ -253,11 +264,11 @@ export class Machines {
   }
 
   /** Makes an arrival, or what its screens' `needs` want instead; what else can happen is put on `open`. */
-  private arrive(machine: Machine, arrival: Arrival, open: Machine[]): void {
+  private arrive(machine: PartialConfiguration, arrival: InternedArrival, open: PartialConfiguration[]): void {
     const { variant } = this;
     if (!variant.has(arrival.screen)) return;
-    const tab = arrival.kind === 'switch' ? variant.placeOf(arrival.screen) : undefined;
-    if (this.interference && tab !== undefined && machine.place > 0 && tab !== machine.place) {
+    const tab = arrival.kind === 'switch' ? variant.stackOf(arrival.screen) : undefined;
+    if (this.interference && tab !== undefined && machine.stack > 0 && tab !== machine.stack) {
       // What is on top of the other tab is not known: any screen that was seen there may put the arrival off, or be shown.
       let mayShow = false;
       this.flagsUsed++;
@@ -287,32 +298,41 @@ export class Machines {
         }
       }
     }
-    this.place(machine, arrival, open);
+    this.putOn(machine, arrival, open);
   }
 
-  private arrivingAt(machine: Machine, { kind, screen, link }: Arrival): readonly Screen[] {
+  private arrivingAt(machine: PartialConfiguration, { kind, screen, link }: InternedArrival): readonly Screen[] {
     if (kind === 'link') return this.variant.built(screen, link);
-    if (kind === 'switch' && this.variant.placeOf(screen) === machine.place)
+    if (kind === 'switch' && this.variant.stackOf(screen) === machine.stack)
       return [machine.known.at(-1)?.screen ?? screen];
     return [screen];
   }
 
-  private putOff(machine: Machine, arrival: Arrival, at: Screen, needs: Needs): Machine {
+  private putOff(
+    machine: PartialConfiguration,
+    arrival: InternedArrival,
+    at: Screen,
+    needs: Needs,
+  ): PartialConfiguration {
     if (this.variant.emptiesAll(arrival)) empty(machine);
-    for (let agenda = machine.agenda; agenda; agenda = agenda.next)
-      if (agenda.item.kind === 'mark' && agenda.item.at === at) return machine;
+    for (let continuation = machine.continuation; continuation; continuation = continuation.next)
+      if (continuation.item.kind === 'mark' && continuation.item.at === at) return machine;
     if (++machine.elses > mostElses) {
       this.bounded = true;
       return machine;
     }
-    machine.agenda = stepsOf(needs.otherwise, 0, {
+    machine.continuation = stepsOf(needs.otherwise, 0, {
       item: { kind: 'mark', arrival, at, level: machine.known.length },
-      next: machine.agenda,
+      next: machine.continuation,
     });
     return machine;
   }
 
-  private place(machine: Machine, { kind, screen, link }: Arrival, open: Machine[]): void {
+  private putOn(
+    machine: PartialConfiguration,
+    { kind, screen, link }: InternedArrival,
+    open: PartialConfiguration[],
+  ): void {
     switch (kind) {
       case 'push':
         machine.known.push(frameOf(screen));
@@ -323,7 +343,7 @@ export class Machines {
       case 'replace':
         // What lies beneath the top is known without seeing it.
         if (machine.known.length > 0) machine.known.pop();
-        machine.agenda = lowered(machine.agenda, machine.known.length);
+        machine.continuation = lowered(machine.continuation, machine.known.length);
         machine.known.push(frameOf(screen));
         break;
       case 'reset':
@@ -333,63 +353,63 @@ export class Machines {
         this.build(machine, this.variant.built(screen, link));
         break;
       case 'switch': {
-        const tab = this.variant.placeOf(screen);
-        if (tab !== undefined && tab === machine.place) {
+        const tab = this.variant.stackOf(screen);
+        if (tab !== undefined && tab === machine.stack) {
           // A gate that was the last frame has left it empty: no tab is ever without its root.
           if (machine.known.length === 0 && machine.bottom) machine.known = [frameOf(screen)];
           break;
         }
-        const isLeft = tab !== undefined && machine.place > 0;
+        const isLeft = tab !== undefined && machine.stack > 0;
         if (isLeft) this.leave(machine, screen, tab, open);
         this.build(machine, [screen]);
         if (!isLeft) break;
         machine.tabs = 'shown';
         // What was there before is put on by no else.
-        if (machine.agenda) machine.agenda = raised(machine.agenda);
+        if (machine.continuation) machine.continuation = raised(machine.continuation);
       }
     }
   }
 
   /** A tab is left for another one: how it is come back to, and that what is still to be done goes on there. */
-  private leave(machine: Machine, screen: Screen, tab: number, open: Machine[]): void {
-    const { known, bottom, place, origin, missing, sets, agenda, valuation } = machine;
-    if (agenda) {
-      this.midway.add(this.alphabet.control(valuation, tab, lowered(agenda, 0), false));
+  private leave(machine: PartialConfiguration, screen: Screen, tab: number, open: PartialConfiguration[]): void {
+    const { known, bottom, stack, origin, missing, sets, continuation, valuation } = machine;
+    if (continuation) {
+      this.midway.add(this.alphabet.control(valuation, tab, lowered(continuation, 0), false));
       this.flagsUsed++;
     }
     // What was done to this tab's stack, or to the flags, before it is left is seen when the user comes back.
     if (known.length === 1 && known[0] === origin && missing.length === 0 && sets.length === 0) return;
-    const leftWith = (frames: Frame[]): void =>
+    const leftWith = (frames: FrameKind[]): void =>
       void open.push({
         ...machine,
         known: frames,
-        agenda: { item: { kind: 'left', shows: { screen, place: tab } }, next: null },
+        continuation: { item: { kind: 'left', shows: { screen, stack: tab } }, next: null },
       });
-    leftWith(known.length === 0 && bottom ? [frameOf(this.variant.tabs[place - 1]!.call!.target!)] : [...known]);
+    leftWith(known.length === 0 && bottom ? [frameOf(this.variant.tabs[stack - 1]!.call!.target!)] : [...known]);
     // An else may come back to this tab before it ends, and what it has put on there is a gate then.
     const marked = withGates(machine);
     if (marked) leftWith(marked);
   }
 
-  private build(machine: Machine, screens: readonly Screen[]): void {
+  private build(machine: PartialConfiguration, screens: readonly Screen[]): void {
     empty(machine);
     machine.known = screens.map(frameOf);
-    machine.place = this.variant.placeOf(screens[0]!) ?? 0;
+    machine.stack = this.variant.stackOf(screens[0]!) ?? 0;
     machine.tabs = 'anew';
   }
 }
 
 /** Whether what is still to be done needs to know nothing but the top, and waiting loses nothing of what has been done. */
-function mayWait({ known, agenda, tabs, missing }: Machine): boolean {
+function mayWait({ known, continuation, tabs, missing }: PartialConfiguration): boolean {
   if (known.length < 2 || tabs !== 'kept' || missing.length > 0) return false;
-  for (let at = agenda; at; at = at.next) if (at.item.kind !== 'steps') return false;
+  for (let at = continuation; at; at = at.next) if (at.item.kind !== 'steps') return false;
   return true;
 }
 
 /** The frames that are known, as they are once every pending mark is made; null where none would change anything. */
-function withGates({ known, agenda }: Machine): Frame[] | null {
-  let marked: Frame[] | null = null;
-  for (let at = agenda; at; at = at.next) {
+function withGates({ known, continuation }: PartialConfiguration): FrameKind[] | null {
+  let marked: FrameKind[] | null = null;
+  for (let at = continuation; at; at = at.next) {
     const gate = at.item.kind === 'mark' && known[at.item.level];
     if (gate && at.item.kind === 'mark')
       marked = (marked ?? known).with(at.item.level, { ...gate, putOff: at.item.arrival });
@@ -397,36 +417,40 @@ function withGates({ known, agenda }: Machine): Frame[] | null {
   return marked;
 }
 
-function machineOn({ valuation, place, agenda }: Control, top: StackSymbol, todo: Agenda): Machine {
+function machineOn(
+  { valuation, stack, continuation }: Control,
+  top: StackSymbol,
+  todo: Continuation,
+): PartialConfiguration {
   return {
     valuation,
     sets: [],
-    place,
+    stack,
     known: [top],
     bottom: top.last,
     gateBeneath: top.gateBeneath,
-    agenda: todo,
+    continuation: todo,
     elses: 0,
     missing: [],
     tabs: 'kept',
     top,
-    origin: agenda ? null : top,
+    origin: continuation ? null : top,
   };
 }
 
-function empty(machine: Machine): void {
-  machine.place = 0;
+function empty(machine: PartialConfiguration): void {
+  machine.stack = 0;
   machine.known = [];
   machine.bottom = true;
   machine.gateBeneath = false;
-  machine.agenda = lowered(machine.agenda, 0);
+  machine.continuation = lowered(machine.continuation, 0);
 }
 
 /** Whether the top frame would have to be seen to go on. */
-const needsTop = ({ known, bottom }: Machine): boolean => known.length === 0 && !bottom;
+const needsTop = ({ known, bottom }: PartialConfiguration): boolean => known.length === 0 && !bottom;
 
 /** Takes frames off as `close`, `back to` and `back past` do; false where more of the stack has to be seen. */
-function takeOff(machine: Machine, step: Step): boolean {
+function takeOff(machine: PartialConfiguration, step: Step): boolean {
   const target = 'target' in step ? step.target : null;
   for (;;) {
     const top = machine.known.at(-1);
@@ -443,6 +467,6 @@ function takeOff(machine: Machine, step: Step): boolean {
       return true;
     }
     machine.known.pop();
-    machine.agenda = lowered(machine.agenda, machine.known.length);
+    machine.continuation = lowered(machine.continuation, machine.known.length);
   }
 }

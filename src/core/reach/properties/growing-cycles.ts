@@ -1,58 +1,57 @@
 /** Walks that show a stack growing without end, in a variant whose tabs share flags. */
-import type { Moment } from '../explicit';
-import { keyOfRing, type Ring, ringsOf } from '../queries';
+import type { ExploredNode } from '../explicit';
+import { keyOfCycle, type Cycle, cyclesOf } from '../queries';
 import type { Bounded } from '../verdicts';
 import { activeStack, keyOfStack, type Configuration, type Frame } from '../../walk/configuration';
 import type { Work } from '../../base/slices';
 import type { Walker } from '../../walk/walker';
 
-/** A ring that may pile up, and whether its walk shows that it does. */
-export type GrowingRing = Ring & { readonly confirmed: boolean };
+/** A cycle that may pile up, and whether its walk shows that it does. */
+export type GrowingCycle = Cycle & { readonly confirmed: boolean };
 
-/** The rings of the upper bound, each with a walk that shows it where one is found. */
-export function* growingRings({ upperBound, explored }: Bounded): Work<Map<string, GrowingRing>> {
-  const rings = new Map<string, GrowingRing>();
-  for (const ring of yield* ringsOf(upperBound.all)) {
+/** The cycles of the upper bound, each with a walk that shows it where one is found. */
+export function* growingCycles({ upperBound, explored }: Bounded): Work<Map<string, GrowingCycle>> {
+  const cycles = new Map<string, GrowingCycle>();
+  for (const cycle of yield* cyclesOf(upperBound.all)) {
     // The nearest to the start comes first.
-    if (rings.get(keyOfRing(ring))?.confirmed) continue;
+    if (cycles.get(keyOfCycle(cycle))?.confirmed) continue;
     const walk = yield* explored.all.find(
-      (moment) =>
-        ring.screens.includes(activeStack(moment.configuration)!.screen) && grows(explored.all.walker, moment),
-      ring.walk,
+      (node) => cycle.screens.includes(activeStack(node.configuration)!.screen) && grows(explored.all.walker, node),
+      cycle.walk,
     );
-    rings.set(
-      keyOfRing(ring),
+    cycles.set(
+      keyOfCycle(cycle),
       walk
-        ? { ...ring, walk, closing: walk.findLast(({ kind }) => kind !== 'back') ?? null, confirmed: true }
-        : { ...ring, confirmed: false },
+        ? { ...cycle, walk, closing: walk.findLast(({ kind }) => kind !== 'back') ?? null, confirmed: true }
+        : { ...cycle, confirmed: false },
     );
   }
-  return rings;
+  return cycles;
 }
 
 /**
- * Whether what happened since some moment before can be done once more, and as often as one likes: the same screen is on top, and
- * what was there at that moment still lies beneath, untouched. A pumping argument: what is done next depends on the top frame,
+ * Whether what happened since some node before can be done once more, and as often as one likes: the same screen is on top, and
+ * what was there at that node still lies beneath, untouched. A pumping argument: what is done next depends on the top frame,
  * the flags and the other tabs alone, as long as nothing beneath that frame is looked at.
  */
-function grows(walker: Walker, now: Moment): boolean {
+function grows(walker: Walker, now: ExploredNode): boolean {
   const alike = new Set<Frame>();
   const top = activeStack(now.configuration)!;
   for (let frame = top.below; frame; frame = frame.below) if (frame.screen === top.screen) alike.add(frame);
   if (alike.size === 0) return false;
-  for (let moment = now.before; moment; moment = moment.before) {
-    if (!alike.has(activeStack(moment.configuration)!) || !areAlikeButForStack(moment.configuration, now.configuration))
+  for (let node = now.before; node; node = node.before) {
+    if (!alike.has(activeStack(node.configuration)!) || !areAlikeButForStack(node.configuration, now.configuration))
       continue;
     // The first of them may be the last frame of its stack, which the second is not: then only a third round tells.
-    if (areFramesAlike(activeStack(moment.configuration)!, top) || repeats(walker, moment, now)) return true;
+    if (areFramesAlike(activeStack(node.configuration)!, top) || repeats(walker, node, now)) return true;
   }
   return false;
 }
 
-/** Whether repeating the events since a moment puts an equal frame on top of the present one. */
-function repeats(walker: Walker, since: Moment, now: Moment): boolean {
-  const events: Moment[] = [];
-  for (let moment: Moment | null = now; moment && moment !== since; moment = moment.before) events.unshift(moment);
+/** Whether repeating the events since a node puts an equal frame on top of the present one. */
+function repeats(walker: Walker, since: ExploredNode, now: ExploredNode): boolean {
+  const events: ExploredNode[] = [];
+  for (let node: ExploredNode | null = now; node && node !== since; node = node.before) events.unshift(node);
   let all: Configuration[] = [now.configuration];
   for (const { by, configuration } of events) {
     if (!by) return false;
@@ -75,8 +74,8 @@ const areAlikeButForStack = (a: Configuration, b: Configuration): boolean =>
   a.active === b.active &&
   a.flags.join() === b.flags.join() &&
   a.stacks.every(
-    (stack, place) =>
-      place === a.active || stack === b.stacks[place] || keyOfStack(stack) === keyOfStack(b.stacks[place]!),
+    (stack, index) =>
+      index === a.active || stack === b.stacks[index] || keyOfStack(stack) === keyOfStack(b.stacks[index]!),
   );
 
 /** Whether steps cannot tell two frames apart, nor what they look for beneath. */

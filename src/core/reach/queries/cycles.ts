@@ -1,14 +1,14 @@
 /** Rings of screens that can pile up on one another without end. */
 import type { Screen } from '../../plan/model';
 import type { StackSymbol } from '../system';
-import type { Place, Runs, Transition } from '../post-star';
+import type { State, Runs, PathEdge } from '../post-star';
 import { edgesOf, type Move } from './beneath';
 import { findBeneathGraph, hasFrame, isPlace, leadsTo, type BeneathGraph, type Growing } from './beneath-graph';
 import type { Tap } from '../../walk/tap';
 import { tapsOf, usesTo, type Used } from './witness';
 import type { Work } from '../../base/slices';
 
-export interface Ring {
+export interface Cycle {
   /** In the order in which they come to lie on one another, the one nearest to the start first. */
   readonly screens: readonly Screen[];
   readonly walk: readonly Tap[];
@@ -21,47 +21,46 @@ export interface Ring {
 /** How many nodes are looked at between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
-/** Two rings of the same screens are told once. */
-export const keyOfRing = ({ screens }: Pick<Ring, 'screens'>): string =>
+/** Two cycles of the same screens are told once. */
+export const keyOfCycle = ({ screens }: Pick<Cycle, 'screens'>): string =>
   screens
     .map(({ index }) => index)
     .sort((a, b) => a - b)
     .join();
 
-/** One ring for each set of screens that can pile up on one another, those that begin nearest to the start first. */
-export function* ringsOf(runs: Runs): Work<Ring[]> {
+/** One cycle for each set of screens that can pile up on one another, those that begin nearest to the start first. */
+export function* cyclesOf(runs: Runs): Work<Cycle[]> {
   const taps = new Map<Screen, number>();
-  for (const { head } of runs.sights)
-    if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, runs.tapsOf(head));
-  const nearest = ({ symbol }: Place): number => taps.get(symbol.screen) ?? Infinity;
+  for (const { head } of runs.shown) if (!taps.has(head.symbol.screen)) taps.set(head.symbol.screen, runs.tapsOf(head));
+  const nearest = ({ symbol }: State): number => taps.get(symbol.screen) ?? Infinity;
   const graph = yield* findBeneathGraph(runs);
-  const rings: { readonly taps: number; readonly ring: Ring }[] = [];
+  const cycles: { readonly taps: number; readonly cycle: Cycle }[] = [];
   for (const of of graph.growing) {
-    // The ring is told from the screen on that is nearest to the start: to that one a user would go back. What only ever takes
-    // another one's place is beneath nothing by itself.
-    const isNearer = (place: Place, other: Place): boolean =>
-      (nearest(place) - nearest(other) ||
-        runs.tapsTo(place) - runs.tapsTo(other) ||
-        place.symbol.screen.index - other.symbol.screen.index) < 0;
-    const first = (yield* standingBeneath(graph, of)).reduce((best, place) => (isNearer(place, best) ? place : best));
-    const edges = edgesOf(yield* ringThrough(graph, of, first));
-    const sight = sightOn(first);
+    // The cycle is told from the screen on that is nearest to the start: to that one a user would go back. What only ever takes
+    // another one's state is beneath nothing by itself.
+    const isNearer = (state: State, other: State): boolean =>
+      (nearest(state) - nearest(other) ||
+        runs.tapsTo(state) - runs.tapsTo(other) ||
+        state.symbol.screen.index - other.symbol.screen.index) < 0;
+    const first = (yield* standingBeneath(graph, of)).reduce((best, state) => (isNearer(state, best) ? state : best));
+    const edges = edgesOf(yield* cycleThrough(graph, of, first));
+    const pathEdge = pathEdgeOn(first);
     const between = edges.slice(0, -1);
     // The last edge is the same screen again, one round further down. Where that is the start, it mostly lies there anyway.
-    const short = nearest(first) === 0 ? usesTo(runs, sight, between) : [];
-    const walk = tapsOf(endsOnItself(short) ? short : usesTo(runs, sight, edges));
-    const screens = [...new Set([sight.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))];
-    rings.push({
+    const short = nearest(first) === 0 ? usesTo(runs, pathEdge, between) : [];
+    const walk = tapsOf(endsOnItself(short) ? short : usesTo(runs, pathEdge, edges));
+    const screens = [...new Set([pathEdge.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))];
+    cycles.push({
       taps: runs.tapsTo(first),
-      ring: { of, screens, walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null },
+      cycle: { of, screens, walk, closing: walk.findLast((tap) => tap.kind !== 'back') ?? null },
     });
     yield;
   }
-  return rings.sort((a, b) => a.taps - b.taps).map(({ ring }) => ring);
+  return cycles.sort((a, b) => a.taps - b.taps).map(({ cycle }) => cycle);
 }
 
-/** The places in a component of the frames that can lie directly beneath what stands on others there. */
-function* standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): Work<Place[]> {
+/** The states in a component of the frames that can lie directly beneath what stands on others there. */
+function* standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): Work<State[]> {
   const beneath = new Set<number>();
   const heads = new Set<number>();
   const isWithin = (node: number): boolean => graph.componentOf[node] === component;
@@ -76,15 +75,15 @@ function* standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): W
     graph.eachEdge(head, (edge) => {
       if (isWithin(leadsTo(edge))) beneath.add(leadsTo(edge));
     });
-  return [...beneath].map((node) => graph.nodes[node] as Place);
+  return [...beneath].map((node) => graph.nodes[node] as State);
 }
 
 /**
- * A way round from a place to itself, by what lies beneath, with the fewest frames: breadth-first search, in which what a frame
+ * A way round from a state to itself, by what lies beneath, with the fewest frames: breadth-first search, in which what a frame
  * has replaced is no further away than the frame.
  */
-function* ringThrough(graph: BeneathGraph, { component }: Growing, place: Place): Work<Move[]> {
-  const first = graph.nodes.indexOf(place);
+function* cycleThrough(graph: BeneathGraph, { component }: Growing, state: State): Work<Move[]> {
+  const first = graph.nodes.indexOf(state);
   // A head counts twice: as one whose frame lies beneath, and as one whose frame was replaced. States are edges that lead to a node.
   const before = new Map<number, number | null>([[2 * first, null]]);
   const way = (last: number): number[] => {
@@ -117,27 +116,27 @@ function* ringThrough(graph: BeneathGraph, { component }: Growing, place: Place)
     }
     level = next;
   }
-  throw new Error('Every place of a ring leads round to itself.');
+  throw new Error('Every state of a cycle leads round to itself.');
 }
 
-/** A way in the graph as moves: each place, but for the first, by the frame or the head between. */
+/** A way in the graph as moves: each state, but for the first, by the frame or the head between. */
 function movesOn(graph: BeneathGraph, states: readonly number[]): Move[] {
   const moves: Move[] = [];
-  for (let index = 1, place = graph.nodes[leadsTo(states[0]!)] as Place; index < states.length; index++) {
+  for (let index = 1, state = graph.nodes[leadsTo(states[0]!)] as State; index < states.length; index++) {
     const node = graph.nodes[leadsTo(states[index]!)]!;
     if (isPlace(node)) {
-      const caller = place.callers.find((each) => each.kind === 'with' && each.over === node)!;
-      if (caller.kind === 'with') moves.push({ symbol: caller.symbol, to: node, caller });
-      place = node;
+      const caller = state.callers.find((each) => each.kind === 'pushed-with' && each.to === node)!;
+      if (caller.kind === 'pushed-with') moves.push({ symbol: caller.symbol, to: node, caller });
+      state = node;
       continue;
     }
-    const caller = place.callers.find(
-      (each) => each.kind === (hasFrame(states[index]!) ? 'onto' : 'instead') && each.head === node,
+    const caller = state.callers.find(
+      (each) => each.kind === (hasFrame(states[index]!) ? 'push' : 'tail-call') && each.head === node,
     )!;
-    const to = graph.nodes[leadsTo(states[++index]!)] as Place;
-    if (caller.kind === 'onto') moves.push({ symbol: node.symbol, to, caller });
-    else if (caller.kind === 'instead') moves.push({ head: node, rule: caller.rule, to });
-    place = to;
+    const to = graph.nodes[leadsTo(states[++index]!)] as State;
+    if (caller.kind === 'push') moves.push({ symbol: node.symbol, to, caller });
+    else if (caller.kind === 'tail-call') moves.push({ head: node, rule: caller.rule, to });
+    state = to;
   }
   return moves;
 }
@@ -153,8 +152,8 @@ function endsOnItself(run: readonly Used[]): boolean {
   return tapsOf(run).length > 0 && beneath.some(({ screen }) => screen === top?.screen);
 }
 
-/** What stands on a place first and waits for an event. */
-function sightOn(to: Place): Transition {
-  for (const head of to.heads) if (!head.control.agenda) return { head, to };
-  throw new Error('Every place of a ring is one that something stands on.');
+/** What stands on a state first and waits for an event. */
+function pathEdgeOn(to: State): PathEdge {
+  for (const head of to.heads) if (!head.control.continuation) return { head, to };
+  throw new Error('Every state of a cycle is one that something stands on.');
 }
