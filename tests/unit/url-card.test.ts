@@ -148,7 +148,7 @@ describe('what a URL does', () => {
         const { plan: any } = check(source);
         for (const variant of any.variants) {
           const walker = new Walker(any, variant);
-          for (const door of walker.doors()) {
+          for (const door of walker.externalEvents()) {
             const { cold, once } = arrivalOf(any, new Walker(any, variant, new Data(any)), door);
             // Whatever the walker shows on a cold start is told, and nothing else.
             const shown = (configurations: readonly Configuration[]): string[] =>

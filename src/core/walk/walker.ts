@@ -170,7 +170,7 @@ export class Walker {
   }
 
   /** The ways in from outside: links, then entries that open a screen. */
-  doors(): Extract<Event, { kind: 'link' | 'entry' }>[] {
+  externalEvents(): Extract<Event, { kind: 'link' | 'entry' }>[] {
     return [
       ...this.plan.screens.flatMap((screen) =>
         this.has(screen) ? screen.links.map((link) => ({ kind: 'link', link }) as const) : [],

@@ -56,7 +56,7 @@ export class Exploration {
   private readonly missed = new Map<Step, readonly Tap[]>();
   /** From which flags links and entries were opened. */
   private readonly opened = new Set<string>();
-  private readonly doors: ReturnType<Walker['doors']>;
+  private readonly externalEvents: ReturnType<Walker['externalEvents']>;
   private readonly asks: boolean;
   private events = 0;
   private expanded = 0;
@@ -72,7 +72,7 @@ export class Exploration {
     private readonly budget: Budget,
     private readonly monitored: Screen | null = null,
   ) {
-    this.doors = walker.doors();
+    this.externalEvents = walker.externalEvents();
     this.asks = plan.screens.some(({ needs }) => needs.length > 0);
     this.add(walker.coldStart(), null, null);
   }
@@ -189,19 +189,19 @@ export class Exploration {
 
   /** Goes on from one more configuration; false where nothing is left to explore. */
   private goOn(): boolean {
-    const inside = !this.outside && this.doors.length > 0;
+    const inside = !this.outside && this.externalEvents.length > 0;
     if (inside && (this.expanded === this.queue.length || this.expanded === most / 2 || this.events > mostEvents / 2)) {
       this.outside = true;
       this.foundInside = this.nodes.length;
-      for (const door of this.doors) this.add(this.walker.open(door), door, null);
-      for (const node of this.queue.slice(0, this.expanded)) this.openDoors(node);
+      for (const event of this.externalEvents) this.add(this.walker.open(event), event, null);
+      for (const node of this.queue.slice(0, this.expanded)) this.openFromOutside(node);
       return true;
     }
     const node = this.queue[this.expanded];
     if (!node || this.events > mostEvents || this.budget.isSpent) return false;
     this.expanded++;
     for (const event of this.walker.events(node.configuration)) this.take(event, node);
-    if (this.outside) this.openDoors(node);
+    if (this.outside) this.openFromOutside(node);
     return true;
   }
 
@@ -215,12 +215,12 @@ export class Exploration {
   }
 
   /** Opens links and entries, where they can lead to something new: they empty all stacks, so that only flags make a difference. */
-  private openDoors(node: ExploredNode): void {
+  private openFromOutside(node: ExploredNode): void {
     const { configuration, seen } = node;
     const key = `${seen || activeStack(configuration)!.screen === this.monitored} ${configuration.flags.join()}`;
     if (this.opened.has(key)) return;
     this.opened.add(key);
-    for (const event of this.doors) this.take(event, node);
+    for (const event of this.externalEvents) this.take(event, node);
   }
 
   private add(configurations: readonly Configuration[], by: Event | null, before: ExploredNode | null): void {

@@ -35,7 +35,7 @@ export function observe(plan: Plan, variant: string): Observed {
     new Set<Screen>(),
     new Set<Screen>(),
   ];
-  const doors = walker.doors();
+  const external = walker.externalEvents();
   const seen = new Map<string, Configuration>();
   const add = (configurations: readonly Configuration[]): void => {
     for (const configuration of configurations) {
@@ -44,7 +44,7 @@ export function observe(plan: Plan, variant: string): Observed {
     }
   };
   add(walker.coldStart());
-  for (const door of doors) add(walker.open(door));
+  for (const event of external) add(walker.open(event));
   let events = 0;
   for (const configuration of seen.values()) {
     if (events > mostEvents) break;
@@ -57,7 +57,7 @@ export function observe(plan: Plan, variant: string): Observed {
       if (each.active === configuration.active) within[screen.index]!.add(activeStack(each)!.screen);
       else toFirstTab.add(screen);
     }
-    for (const event of [...walker.events(configuration), ...doors]) {
+    for (const event of [...walker.events(configuration), ...external]) {
       const before = walker.steps;
       add(walker.after(configuration, event));
       events += walker.eventsSince(before);

@@ -331,8 +331,8 @@ export class Saturation {
       const better = effects.improve(own, set, cost + weight, rule);
       if (better !== 0) this.spread(symbols[symbol]!, control, pops, columnBlock, better, cost + weight);
     }
-    if (state.withBeneath)
-      for (const over of state.withBeneath) if (over.since !== never) this.uncover(over, columnBlock, set, weight);
+    if (state.pushedBeneath)
+      for (const over of state.pushedBeneath) if (over.since !== never) this.uncover(over, columnBlock, set, weight);
   }
 
   /** Works out a head's rules. */

@@ -81,7 +81,7 @@ const none: readonly never[] = [];
 
 export class StateData implements State {
   /** What was pushed together with it, beneath. */
-  withBeneath: StateData[] | null = null;
+  pushedBeneath: StateData[] | null = null;
   /** The first of those that called for what was pushed above it. */
   firstReturn = nobody;
   /** After how many events it is come to soonest. */
@@ -123,7 +123,7 @@ export class StateData implements State {
       calls.push({ kind: pops ? 'tail-call' : 'push', head, rule: head.rules[rule]! });
     }
     return [
-      ...(this.withBeneath ?? []).map((over): Caller => ({ kind: 'pushed-with', symbol: over.symbol, to: over })),
+      ...(this.pushedBeneath ?? []).map((over): Caller => ({ kind: 'pushed-with', symbol: over.symbol, to: over })),
       ...calls.reverse(),
     ];
   }

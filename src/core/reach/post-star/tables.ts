@@ -75,11 +75,11 @@ export class Tables {
 
   /** The state below a symbol that was pushed together with others, onto which those are. */
   private stateBelow(above: StateData, symbol: StackSymbol): StateData {
-    const known = above.withBeneath?.find((each) => each.symbol === symbol);
+    const known = above.pushedBeneath?.find((each) => each.symbol === symbol);
     if (known) return known;
     const state = this.newState(this.ofSymbol(symbol), null, above);
-    if (above.withBeneath) above.withBeneath.push(state);
-    else above.withBeneath = [state];
+    if (above.pushedBeneath) above.pushedBeneath.push(state);
+    else above.pushedBeneath = [state];
     return state;
   }
 

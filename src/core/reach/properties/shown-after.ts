@@ -28,7 +28,7 @@ function* acrossTabs(stacks: ExactStacks, first: Screen, later: Screen): Work<re
   const before = yield* beginningsAfter(stacks, first);
   if (before.size === 0) return null;
   const system = new Restarted(stacks.system, [...before.keys()]);
-  const after = new Saturation(system, stacks.budget, stacks.system.hasDoors, false);
+  const after = new Saturation(system, stacks.budget, stacks.system.hasExternalEvents, false);
   yield* after.run();
   let short: Used[] | null = null;
   for (const { head } of after.runs.shown) {

@@ -98,13 +98,13 @@ export class EventInterpreter {
 
   /** The steps of a branch. */
   branch(control: Control, top: StackSymbol, { steps }: Branch): EventOutcome[] {
-    return this.work(machineOn(control, top, stepsOf(steps, 0, null)));
+    return this.work(partialOn(control, top, stepsOf(steps, 0, null)));
   }
 
   /** A tap on a tab. */
   tab(control: Control, top: StackSymbol, root: Screen): EventOutcome[] {
     return this.work(
-      machineOn(control, top, {
+      partialOn(control, top, {
         item: { kind: 'arrive', arrival: this.alphabet.arrival('switch', root, null) },
         next: null,
       }),
@@ -113,12 +113,12 @@ export class EventInterpreter {
 
   /** What an event goes on with that has uncovered a frame. */
   goOn(control: Control, continuation: Continuation, top: StackSymbol): EventOutcome[] {
-    return this.work(machineOn(control, top, raised(continuation)));
+    return this.work(partialOn(control, top, raised(continuation)));
   }
 
-  private work(machine: PartialConfiguration): EventOutcome[] {
-    const whole = this.outcomesOf({ ...machine, known: [...machine.known] }, false, mostAtOnce);
-    const { outcomes, areAll } = whole.areAll ? whole : this.outcomesOf(machine, true, mostWays);
+  private work(partial: PartialConfiguration): EventOutcome[] {
+    const whole = this.outcomesOf({ ...partial, known: [...partial.known] }, false, mostAtOnce);
+    const { outcomes, areAll } = whole.areAll ? whole : this.outcomesOf(partial, true, mostWays);
     if (!areAll) this.bounded = true;
     return outcomes;
   }
@@ -129,12 +129,12 @@ export class EventInterpreter {
    * @param most in so many ways it is tried; where there are more, not all that can follow is among the outcomes
    */
   private outcomesOf(
-    machine: PartialConfiguration,
+    partial: PartialConfiguration,
     inParts: boolean,
     most: number,
   ): { outcomes: EventOutcome[]; areAll: boolean } {
     const outcomes: EventOutcome[] = [];
-    const open = [machine];
+    const open = [partial];
     for (let at = open.pop(), ways = 0; at; at = open.pop()) {
       this.spent += 1 + at.known.length;
       if (++ways > most) return { outcomes, areAll: false };
@@ -173,84 +173,84 @@ export class EventInterpreter {
     return { outcomes, areAll: true };
   }
 
-  /** Runs a machine until nothing is left to do, more of the stack has to be seen, or the app is left; what else can happen is put on `open`. */
+  /** Runs a partial until nothing is left to do, more of the stack has to be seen, or the app is left; what else can happen is put on `open`. */
   private run(
-    machine: PartialConfiguration,
+    partial: PartialConfiguration,
     open: PartialConfiguration[],
     inParts: boolean,
   ): 'done' | 'waits' | 'left' {
-    while (machine.continuation) {
+    while (partial.continuation) {
       this.spent++;
-      if (inParts && mayWait(machine)) return 'waits';
-      const { item, next } = machine.continuation;
+      if (inParts && mayWait(partial)) return 'waits';
+      const { item, next } = partial.continuation;
       if (item.kind === 'left' || item.kind === 'tabs') return 'waits';
       if (item.kind === 'mark') {
-        machine.continuation = next;
-        const gate = machine.known[item.level];
-        if (gate) machine.known = machine.known.with(item.level, { ...gate, putOff: item.arrival });
+        partial.continuation = next;
+        const gate = partial.known[item.level];
+        if (gate) partial.known = partial.known.with(item.level, { ...gate, putOff: item.arrival });
       } else if (item.kind === 'arrive') {
         const looks =
           item.arrival.kind === 'replace' ||
-          (item.arrival.kind === 'switch' && this.variant.stackOf(item.arrival.screen) === machine.stack);
-        if (looks && needsTop(machine)) return 'waits';
-        machine.continuation = next;
-        this.arrive(machine, item.arrival, open);
+          (item.arrival.kind === 'switch' && this.variant.stackOf(item.arrival.screen) === partial.stack);
+        if (looks && needsTop(partial)) return 'waits';
+        partial.continuation = next;
+        this.arrive(partial, item.arrival, open);
       } else {
         const step: Step | undefined = item.steps[item.at];
         const rest = step && item.at + 1 < item.steps.length ? stepsOf(item.steps, item.at + 1, next) : next;
-        if (step && this.step(machine, step, rest) === 'waits') return 'waits';
-        if (!step) machine.continuation = next;
+        if (step && this.step(partial, step, rest) === 'waits') return 'waits';
+        if (!step) partial.continuation = next;
       }
     }
-    return machine.known.length === 0 && machine.bottom ? 'left' : 'done';
+    return partial.known.length === 0 && partial.bottom ? 'left' : 'done';
   }
 
   /** One step; `rest` is what is to be done after it. Where it waits, it stays on the continuation. */
-  private step(machine: PartialConfiguration, step: Step, rest: Continuation | null): 'done' | 'waits' {
+  private step(partial: PartialConfiguration, step: Step, rest: Continuation | null): 'done' | 'waits' {
     switch (step.kind) {
       case 'leave':
         break;
       case 'sets':
-        machine.valuation = this.valuations.set(machine.valuation, step);
-        machine.sets = [...machine.sets, step];
+        partial.valuation = this.valuations.set(partial.valuation, step);
+        partial.sets = [...partial.sets, step];
         break;
       case 'back':
-        if (needsTop(machine)) return 'waits';
-        machine.known.pop();
+        if (needsTop(partial)) return 'waits';
+        partial.known.pop();
         break;
       case 'close':
       case 'back to':
       case 'back past':
-        if (!takeOff(machine, step)) return 'waits';
+        if (!takeOff(partial, step)) return 'waits';
         break;
       case 'resume': {
-        const gate = machine.known.findLastIndex((frame) => frame.putOff !== null);
-        if (gate < 0 && machine.gateBeneath) {
-          machine.known = [];
-          machine.continuation = lowered(machine.continuation, 0);
+        const gate = partial.known.findLastIndex((frame) => frame.putOff !== null);
+        if (gate < 0 && partial.gateBeneath) {
+          partial.known = [];
+          partial.continuation = lowered(partial.continuation, 0);
           return 'waits';
         }
         if (gate >= 0) {
-          const { putOff } = machine.known[gate]!;
-          machine.known = machine.known.slice(0, gate);
-          machine.continuation = {
+          const { putOff } = partial.known[gate]!;
+          partial.known = partial.known.slice(0, gate);
+          partial.continuation = {
             item: { kind: 'arrive', arrival: putOff! },
-            next: lowered(rest, machine.known.length),
+            next: lowered(rest, partial.known.length),
           };
           return 'done';
         }
-        machine.continuation = step.or ? stepsOf(this.orOf(step), 0, rest) : rest;
+        partial.continuation = step.or ? stepsOf(this.orOf(step), 0, rest) : rest;
         return 'done';
       }
       default: {
         const screen = step.call?.target;
-        machine.continuation = screen
+        partial.continuation = screen
           ? { item: { kind: 'arrive', arrival: this.alphabet.arrival(step.kind, screen, null) }, next: rest }
           : rest;
         return 'done';
       }
     }
-    machine.continuation = lowered(rest, machine.known.length);
+    partial.continuation = lowered(rest, partial.known.length);
     return 'done';
   }
 
@@ -264,115 +264,115 @@ export class EventInterpreter {
   }
 
   /** Makes an arrival, or what its screens' `needs` want instead; what else can happen is put on `open`. */
-  private arrive(machine: PartialConfiguration, arrival: InternedArrival, open: PartialConfiguration[]): void {
+  private arrive(partial: PartialConfiguration, arrival: InternedArrival, open: PartialConfiguration[]): void {
     const { variant } = this;
     if (!variant.has(arrival.screen)) return;
     const tab = arrival.kind === 'switch' ? variant.stackOf(arrival.screen) : undefined;
-    if (this.interference && tab !== undefined && machine.stack > 0 && tab !== machine.stack) {
+    if (this.interference && tab !== undefined && partial.stack > 0 && tab !== partial.stack) {
       // What is on top of the other tab is not known: any screen that was seen there may put the arrival off, or be shown.
       let mayShow = false;
       this.flagsUsed++;
-      for (const screen of this.interference.tops(tab, machine.valuation)) {
+      for (const screen of this.interference.tops(tab, partial.valuation)) {
         if (screen === arrival.screen) continue;
         let fails = false;
         for (const needs of screen.needs) {
-          const outcome = this.valuations.outcome(needs.condition, machine.valuation);
+          const outcome = this.valuations.outcome(needs.condition, partial.valuation);
           if (outcome !== 'holds')
-            open.push(this.putOff({ ...machine, known: [...machine.known] }, arrival, screen, needs));
+            open.push(this.putOff({ ...partial, known: [...partial.known] }, arrival, screen, needs));
           fails = outcome === 'fails';
           if (fails) break;
         }
         mayShow ||= !fails;
       }
-      if (mayShow) this.leave(machine, arrival.screen, tab, open);
+      if (mayShow) this.leave(partial, arrival.screen, tab, open);
     }
-    for (const screen of this.arrivingAt(machine, arrival)) {
+    for (const screen of this.arrivingAt(partial, arrival)) {
       for (const needs of screen.needs) {
-        const outcome = this.valuations.outcome(needs.condition, machine.valuation);
+        const outcome = this.valuations.outcome(needs.condition, partial.valuation);
         if (outcome === 'holds') continue;
         if (outcome === 'either')
-          open.push(this.putOff({ ...machine, known: [...machine.known] }, arrival, screen, needs));
+          open.push(this.putOff({ ...partial, known: [...partial.known] }, arrival, screen, needs));
         else {
-          this.putOff(machine, arrival, screen, needs);
+          this.putOff(partial, arrival, screen, needs);
           return;
         }
       }
     }
-    this.putOn(machine, arrival, open);
+    this.putOn(partial, arrival, open);
   }
 
-  private arrivingAt(machine: PartialConfiguration, { kind, screen, link }: InternedArrival): readonly Screen[] {
+  private arrivingAt(partial: PartialConfiguration, { kind, screen, link }: InternedArrival): readonly Screen[] {
     if (kind === 'link') return this.variant.built(screen, link);
-    if (kind === 'switch' && this.variant.stackOf(screen) === machine.stack)
-      return [machine.known.at(-1)?.screen ?? screen];
+    if (kind === 'switch' && this.variant.stackOf(screen) === partial.stack)
+      return [partial.known.at(-1)?.screen ?? screen];
     return [screen];
   }
 
   private putOff(
-    machine: PartialConfiguration,
+    partial: PartialConfiguration,
     arrival: InternedArrival,
     at: Screen,
     needs: Needs,
   ): PartialConfiguration {
-    if (this.variant.emptiesAll(arrival)) empty(machine);
-    for (let continuation = machine.continuation; continuation; continuation = continuation.next)
-      if (continuation.item.kind === 'mark' && continuation.item.at === at) return machine;
-    if (++machine.elses > mostElses) {
+    if (this.variant.emptiesAll(arrival)) empty(partial);
+    for (let continuation = partial.continuation; continuation; continuation = continuation.next)
+      if (continuation.item.kind === 'mark' && continuation.item.at === at) return partial;
+    if (++partial.elses > mostElses) {
       this.bounded = true;
-      return machine;
+      return partial;
     }
-    machine.continuation = stepsOf(needs.otherwise, 0, {
-      item: { kind: 'mark', arrival, at, level: machine.known.length },
-      next: machine.continuation,
+    partial.continuation = stepsOf(needs.otherwise, 0, {
+      item: { kind: 'mark', arrival, at, level: partial.known.length },
+      next: partial.continuation,
     });
-    return machine;
+    return partial;
   }
 
   private putOn(
-    machine: PartialConfiguration,
+    partial: PartialConfiguration,
     { kind, screen, link }: InternedArrival,
     open: PartialConfiguration[],
   ): void {
     switch (kind) {
       case 'push':
-        machine.known.push(frameOf(screen));
+        partial.known.push(frameOf(screen));
         break;
       case 'present':
-        machine.known.push({ ...frameOf(screen), modal: true });
+        partial.known.push({ ...frameOf(screen), modal: true });
         break;
       case 'replace':
         // What lies beneath the top is known without seeing it.
-        if (machine.known.length > 0) machine.known.pop();
-        machine.continuation = lowered(machine.continuation, machine.known.length);
-        machine.known.push(frameOf(screen));
+        if (partial.known.length > 0) partial.known.pop();
+        partial.continuation = lowered(partial.continuation, partial.known.length);
+        partial.known.push(frameOf(screen));
         break;
       case 'reset':
-        this.build(machine, [screen]);
+        this.build(partial, [screen]);
         break;
       case 'link':
-        this.build(machine, this.variant.built(screen, link));
+        this.build(partial, this.variant.built(screen, link));
         break;
       case 'switch': {
         const tab = this.variant.stackOf(screen);
-        if (tab !== undefined && tab === machine.stack) {
+        if (tab !== undefined && tab === partial.stack) {
           // A gate that was the last frame has left it empty: no tab is ever without its root.
-          if (machine.known.length === 0 && machine.bottom) machine.known = [frameOf(screen)];
+          if (partial.known.length === 0 && partial.bottom) partial.known = [frameOf(screen)];
           break;
         }
-        const isLeft = tab !== undefined && machine.stack > 0;
-        if (isLeft) this.leave(machine, screen, tab, open);
-        this.build(machine, [screen]);
+        const isLeft = tab !== undefined && partial.stack > 0;
+        if (isLeft) this.leave(partial, screen, tab, open);
+        this.build(partial, [screen]);
         if (!isLeft) break;
-        machine.tabs = 'shown';
+        partial.tabs = 'shown';
         // What was there before is put on by no else.
-        if (machine.continuation) machine.continuation = raised(machine.continuation);
+        if (partial.continuation) partial.continuation = raised(partial.continuation);
       }
     }
   }
 
   /** A tab is left for another one: how it is come back to, and that what is still to be done goes on there. */
-  private leave(machine: PartialConfiguration, screen: Screen, tab: number, open: PartialConfiguration[]): void {
-    const { known, bottom, stack, origin, missing, sets, continuation, valuation } = machine;
+  private leave(partial: PartialConfiguration, screen: Screen, tab: number, open: PartialConfiguration[]): void {
+    const { known, bottom, stack, origin, missing, sets, continuation, valuation } = partial;
     if (continuation) {
       this.midway.add(this.alphabet.control(valuation, tab, lowered(continuation, 0), false));
       this.flagsUsed++;
@@ -381,21 +381,21 @@ export class EventInterpreter {
     if (known.length === 1 && known[0] === origin && missing.length === 0 && sets.length === 0) return;
     const leftWith = (frames: FrameKind[]): void =>
       void open.push({
-        ...machine,
+        ...partial,
         known: frames,
         continuation: { item: { kind: 'left', shows: { screen, stack: tab } }, next: null },
       });
     leftWith(known.length === 0 && bottom ? [frameOf(this.variant.tabs[stack - 1]!.call!.target!)] : [...known]);
     // An else may come back to this tab before it ends, and what it has put on there is a gate then.
-    const marked = withGates(machine);
+    const marked = withGates(partial);
     if (marked) leftWith(marked);
   }
 
-  private build(machine: PartialConfiguration, screens: readonly Screen[]): void {
-    empty(machine);
-    machine.known = screens.map(frameOf);
-    machine.stack = this.variant.stackOf(screens[0]!) ?? 0;
-    machine.tabs = 'anew';
+  private build(partial: PartialConfiguration, screens: readonly Screen[]): void {
+    empty(partial);
+    partial.known = screens.map(frameOf);
+    partial.stack = this.variant.stackOf(screens[0]!) ?? 0;
+    partial.tabs = 'anew';
   }
 }
 
@@ -417,7 +417,7 @@ function withGates({ known, continuation }: PartialConfiguration): FrameKind[] |
   return marked;
 }
 
-function machineOn(
+function partialOn(
   { valuation, stack, continuation }: Control,
   top: StackSymbol,
   todo: Continuation,
@@ -438,35 +438,35 @@ function machineOn(
   };
 }
 
-function empty(machine: PartialConfiguration): void {
-  machine.stack = 0;
-  machine.known = [];
-  machine.bottom = true;
-  machine.gateBeneath = false;
-  machine.continuation = lowered(machine.continuation, 0);
+function empty(partial: PartialConfiguration): void {
+  partial.stack = 0;
+  partial.known = [];
+  partial.bottom = true;
+  partial.gateBeneath = false;
+  partial.continuation = lowered(partial.continuation, 0);
 }
 
 /** Whether the top frame would have to be seen to go on. */
 const needsTop = ({ known, bottom }: PartialConfiguration): boolean => known.length === 0 && !bottom;
 
 /** Takes frames off as `close`, `back to` and `back past` do; false where more of the stack has to be seen. */
-function takeOff(machine: PartialConfiguration, step: Step): boolean {
+function takeOff(partial: PartialConfiguration, step: Step): boolean {
   const target = 'target' in step ? step.target : null;
   for (;;) {
-    const top = machine.known.at(-1);
-    if (!top) return machine.bottom;
+    const top = partial.known.at(-1);
+    if (!top) return partial.bottom;
     const found = step.kind === 'close' ? top.modal : top.screen === target;
     if (found && step.kind === 'back to') return true;
     if (found) {
-      machine.known.pop();
+      partial.known.pop();
       return true;
     }
-    if (machine.known.length === 1 && machine.bottom) {
+    if (partial.known.length === 1 && partial.bottom) {
       // The last frame stays.
-      machine.missing = [...machine.missing, step];
+      partial.missing = [...partial.missing, step];
       return true;
     }
-    machine.known.pop();
-    machine.continuation = lowered(machine.continuation, machine.known.length);
+    partial.known.pop();
+    partial.continuation = lowered(partial.continuation, partial.known.length);
   }
 }

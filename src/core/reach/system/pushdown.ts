@@ -39,15 +39,15 @@ export class Pushdown {
   /** What tabs do to one another, as far as it was learned; null where each tab is taken by itself. */
   readonly interference: Interference | null;
   private readonly alphabet: Alphabet;
-  private readonly machines: EventInterpreter;
+  private readonly interpreter: EventInterpreter;
   /** By the numbers of symbols and stacks. */
   private readonly fixed: Fixed[] = [];
   /** By the same, and by which branches are possible. */
   private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
-  private readonly fixedDoors: Fixed = new Map();
-  private readonly doors: readonly {
+  private readonly fixedExternal: Fixed = new Map();
+  private readonly external: readonly {
     readonly event: Event;
-    readonly door: Link | Entry;
+    readonly opened: Link | Entry;
     readonly arrival: InternedArrival;
   }[];
   /** Where events go on that have switched to a tab. */
@@ -75,13 +75,13 @@ export class Pushdown {
       monitored !== null,
     );
     this.interference = tabs === 'interfering' ? new Interference(this.variant, this.valuations) : null;
-    this.machines = new EventInterpreter(this.variant, this.valuations, this.alphabet, this.interference);
-    this.doors = [
+    this.interpreter = new EventInterpreter(this.variant, this.valuations, this.alphabet, this.interference);
+    this.external = [
       ...this.variant.links.map(
         (link) =>
           ({
             event: { kind: 'link', link },
-            door: link,
+            opened: link,
             arrival: this.alphabet.arrival('link', link.screen, link),
           }) as const,
       ),
@@ -89,7 +89,7 @@ export class Pushdown {
         (entry) =>
           ({
             event: { kind: 'entry', entry },
-            door: entry,
+            opened: entry,
             arrival: this.alphabet.arrival('link', entry.call!.target!, null),
           }) as const,
       ),
@@ -104,7 +104,7 @@ export class Pushdown {
 
   /** Whether a transition goes on after it has switched to a tab: two stacks would have to be known at once. */
   get switchesMidway(): boolean {
-    return this.machines.midway.size > 0;
+    return this.interpreter.midway.size > 0;
   }
 
   /**
@@ -115,29 +115,29 @@ export class Pushdown {
     if (!this.interference) return false;
     const isNew = yield* this.interference.learn(this, pathEdges);
     const before = this.continued.length;
-    this.continued = [...this.machines.midway];
+    this.continued = [...this.interpreter.midway];
     if (!isNew && this.continued.length === before) return false;
     this.fixed.length = 0;
     this.lists.length = 0;
-    this.fixedDoors.clear();
+    this.fixedExternal.clear();
     return true;
   }
 
   /** How much was worked off so far to make rules. */
   get spent(): number {
-    return this.machines.spent;
+    return this.interpreter.spent;
   }
 
   /** Whether an event ran into a bound: not all that can follow is then in the system. */
   get bounded(): boolean {
-    return this.machines.bounded;
+    return this.interpreter.bounded;
   }
 
   /** What a cold start leads to, from the initial values of the flags. */
   coldStart(): readonly PushdownRule[] {
     const { start } = this.variant;
     return start
-      ? this.machines
+      ? this.interpreter
           .anew(this.valuations.initial, this.alphabet.arrival('reset', start, null))
           .map((outcome) => ruleOf(outcome, null, null))
       : [];
@@ -145,15 +145,15 @@ export class Pushdown {
 
   /** What links and entries lead to, whatever is on the stack: they empty it. */
   *fromOutside(valuation: Valuation): Generator<PushdownRule, void, void> {
-    for (const { event, door, arrival } of this.doors)
-      yield* this.rulesFor(this.valuations.count === 1 ? null : this.fixedDoors, door, event, null, () =>
-        this.machines.anew(valuation, arrival),
+    for (const { event, opened, arrival } of this.external)
+      yield* this.rulesFor(this.valuations.count === 1 ? null : this.fixedExternal, opened, event, null, () =>
+        this.interpreter.anew(valuation, arrival),
       );
   }
 
   /** Whether links or entries open anything. */
-  get hasDoors(): boolean {
-    return this.doors.length > 0;
+  get hasExternalEvents(): boolean {
+    return this.external.length > 0;
   }
 
   /** The control state that waits for an event with these flags and on this stack. */
@@ -190,10 +190,11 @@ export class Pushdown {
   /** All rules of a head. */
   rules(control: Control, symbol: StackSymbol): readonly PushdownRule[] {
     const { valuation, stack, continuation } = control;
-    const { variant, machines } = this;
+    const { variant, interpreter } = this;
     if (continuation?.item.kind === 'left') return [this.backToLeft(control, symbol)];
     if (continuation?.item.kind === 'tabs') return this.toOtherTabs(control, continuation.item.shows);
-    if (continuation) return machines.goOn(control, continuation, symbol).map((outcome) => ruleOf(outcome, null, null));
+    if (continuation)
+      return interpreter.goOn(control, continuation, symbol).map((outcome) => ruleOf(outcome, null, null));
     const offers = variant.offersOn(symbol.screen);
     const possible = offers.map(({ branches }) => this.possible(branches, valuation));
     const at = symbol.id * (variant.tabs.length + 1) + stack;
@@ -223,12 +224,12 @@ export class Pushdown {
     fixed: Fixed | null,
   ): readonly PushdownRule[] {
     const { stack } = control;
-    const { machines } = this;
+    const { interpreter } = this;
     const rules: PushdownRule[] = [];
     for (let index = 0; index < offers.length; index++) {
       for (const branch of possible[index]!) {
         for (const rule of this.rulesFor(fixed, branch, offers[index]!.event, branch, () =>
-          machines.branch(control, symbol, branch),
+          interpreter.branch(control, symbol, branch),
         ))
           rules.push(rule);
       }
@@ -236,7 +237,9 @@ export class Pushdown {
     for (const tab of this.tabsIn(stack)) {
       const root = tab.call?.target;
       if (root)
-        rules.push(...this.rulesFor(fixed, tab, { kind: 'tab', tab }, null, () => machines.tab(control, symbol, root)));
+        rules.push(
+          ...this.rulesFor(fixed, tab, { kind: 'tab', tab }, null, () => interpreter.tab(control, symbol, root)),
+        );
     }
     const back = this.back(stack, symbol);
     if (back) rules.push(back);
@@ -285,9 +288,9 @@ export class Pushdown {
   private watchFlags(): () => boolean {
     const {
       valuations: { decided },
-      machines: { flagsUsed },
+      interpreter: { flagsUsed },
     } = this;
-    return () => this.valuations.decided > decided || this.machines.flagsUsed > flagsUsed;
+    return () => this.valuations.decided > decided || this.interpreter.flagsUsed > flagsUsed;
   }
 
   /** Leaving the tab and coming back to it: by then flags may have changed, and the monitored screen may have been seen. */

@@ -72,14 +72,14 @@ const tooMuch = ({ name, verdicts, back }: VariantReach): Undecided => ({
 
 function* saturateExactly(plan: Plan, variant: string, budget: Budget): Work<Saturated | null> {
   const system = new Pushdown(plan, variant);
-  const saturation = new Saturation(system, budget, system.hasDoors);
+  const saturation = new Saturation(system, budget, system.hasExternalEvents);
   yield* saturation.run();
   return saturation.exhausted || system.bounded ? null : { system, saturation };
 }
 
 function* stacksReach(plan: Plan, variant: string, { system, saturation }: Saturated, budget: Budget): Work<Exact> {
   const { runs: all } = saturation;
-  const inside = system.hasDoors ? yield* runsWithin(saturation) : all;
+  const inside = system.hasExternalEvents ? yield* runsWithin(saturation) : all;
   const first = firstShown(inside);
   const outside = firstShown(all);
   const verdicts = plan.screens.map((screen): Verdict => {
@@ -120,7 +120,7 @@ function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget
   if (!found) return tooMuch(known);
   const { system, saturation } = found;
   const { runs } = saturation;
-  const inside = system.hasDoors ? yield* runsWithin(saturation) : runs;
+  const inside = system.hasExternalEvents ? yield* runsWithin(saturation) : runs;
   const upperBound = new UpperBound(plan, system, saturation, inside, budget);
   const explored = new Explored(plan, known.name, budget);
   const least = firstShown(inside);
