@@ -190,6 +190,17 @@ describe('without tabs', () => {
   });
 });
 
+test('the last frame stays that was put on after an arrival that did nothing', () => {
+  // Signed in, the link runs the else on an empty stack: it arrives at its own screen, which does nothing.
+  const text =
+    'origin huts:\nflag in\nstart home\nscreen home "Home" { on "In" sets in = true }\n' +
+    'screen hut "Hut" {\n  link /hut\n  needs not in else push hut then push map then back to home\n}\nscreen map "Map" {}\n';
+  expect([verdict(text, 'map'), verdict(`${text}tabs {\n  "Home" home\n  "Hut" hut\n}\n`, 'map')]).toEqual([
+    ['yes', 2],
+    ['yes', 2],
+  ]);
+});
+
 test('a tap on a tab whose top screen may be put off is worked off with each value of the flags', () => {
   // Signed in, "Home" shows `secret` and its else puts `more` onto the stack of the other tab; signed out it does not.
   const text =

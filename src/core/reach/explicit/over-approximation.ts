@@ -12,12 +12,44 @@ export function mayReach(plan: Plan, variant: string): ReadonlySet<Screen> {
   return new FixedPoint(plan, variant).reached;
 }
 
+/** A frame that steps have put on. */
+interface Pushed {
+  readonly screen: Screen;
+  /** Whether some run has not put it on, or has taken it off since. */
+  readonly mayBeAbsent: boolean;
+}
+
 /** What an arrival puts on, and whether it may be put off. */
-interface OpenedScreens {
-  readonly opened: readonly Screen[];
+interface Opened {
+  readonly opened: readonly Pushed[];
   readonly mayBePutOff: boolean;
 }
-const nothing: OpenedScreens = { opened: [], mayBePutOff: false };
+const nothing: Opened = { opened: [], mayBePutOff: false };
+
+const allMayBeAbsent = (frames: readonly Pushed[]): Pushed[] =>
+  frames.map(({ screen }) => ({ screen, mayBeAbsent: true }));
+
+/** Frames without the top one. Where the top one may be absent, the one beneath is taken off instead. */
+function withoutTop(frames: readonly Pushed[]): readonly Pushed[] {
+  const rest = frames.slice(0, -1);
+  return frames.at(-1)?.mayBeAbsent ? allMayBeAbsent(rest) : rest;
+}
+
+/** Frames that may be the last one of a stack, which stays: those up to the first that is there for certain. */
+function mayBeLast(frames: readonly Pushed[]): readonly Pushed[] {
+  const certain = frames.findIndex(({ mayBeAbsent }) => !mayBeAbsent);
+  return certain === 0 ? frames.slice(0, 1) : allMayBeAbsent(certain < 0 ? frames : frames.slice(0, certain + 1));
+}
+
+/** Frames after a step back to a screen, or past it. */
+function backTo(frames: readonly Pushed[], screen: Screen, past: boolean): readonly Pushed[] {
+  const at = frames.findLastIndex((frame) => frame.screen === screen);
+  if (at < 0) return mayBeLast(frames);
+  const rest = frames.slice(0, past ? at : at + 1);
+  if (!frames[at]!.mayBeAbsent) return rest;
+  const last = mayBeLast(frames);
+  return allMayBeAbsent(rest.length > last.length ? rest : last);
+}
 
 class FixedPoint {
   readonly reached = new Set<Screen>();
@@ -37,7 +69,7 @@ class FixedPoint {
       this.grown = false;
       this.ranElse.clear();
       this.round();
-      for (let needs = this.waiting.pop(); needs; needs = this.waiting.pop()) this.show(this.run(needs.otherwise));
+      for (let needs = this.waiting.pop(); needs; needs = this.waiting.pop()) this.showAll(this.run(needs.otherwise));
     }
   }
 
@@ -71,11 +103,15 @@ class FixedPoint {
 
   /** A screen that is opened by itself. */
   private open(screen: Screen | null | undefined): void {
-    if (screen) this.show(this.arrive(screen).opened);
+    if (screen) this.showAll(this.arrive(screen).opened);
   }
 
-  private show(frames: readonly Screen[]): void {
-    for (const screen of frames) {
+  private showAll(frames: readonly Pushed[]): void {
+    this.show(frames.map(({ screen }) => screen));
+  }
+
+  private show(screens: readonly Screen[]): void {
+    for (const screen of screens) {
       if (this.reached.has(screen)) continue;
       this.reached.add(screen);
       this.grown = true;
@@ -85,14 +121,14 @@ class FixedPoint {
   private runBranches(branches: readonly Branch[]): void {
     for (const { condition, steps } of branches) {
       const { holds, fails } = condition ? this.outcomes(condition) : { holds: true, fails: false };
-      if (holds) this.show(this.run(steps));
+      if (holds) this.showAll(this.run(steps));
       if (!fails) return;
     }
   }
 
   /** The frames that steps put on and leave there, bottom first; each is shown, by the tap or by Back. */
-  private run(steps: readonly Step[]): readonly Screen[] {
-    let frames: readonly Screen[] = [];
+  private run(steps: readonly Step[]): readonly Pushed[] {
+    let frames: readonly Pushed[] = [];
     for (const step of steps) {
       switch (step.kind) {
         case 'leave':
@@ -101,28 +137,25 @@ class FixedPoint {
           this.set(step);
           break;
         case 'back':
-          frames = frames.slice(0, -1);
+          frames = withoutTop(frames);
           break;
         case 'back to':
-        case 'back past': {
-          const at = frames.lastIndexOf(step.target!);
-          // Where the screen is in no frame of the stack, the last frame stays: that may be the lowest of these.
-          frames = at < 0 ? frames.slice(0, 1) : frames.slice(0, at + (step.kind === 'back to' ? 1 : 0));
+        case 'back past':
+          frames = backTo(frames, step.target!, step.kind === 'back past');
           break;
-        }
         // What was put off is shown where it is arrived at.
         case 'close':
         case 'resume':
-          this.show(frames);
-          if (step.kind === 'resume' && step.or) frames = this.run([step.or]);
+          this.showAll(frames);
+          frames = step.kind === 'resume' && step.or ? this.run([step.or]) : allMayBeAbsent(frames);
           break;
         default: {
           const { opened, mayBePutOff } = step.call?.target ? this.arrive(step.call.target) : nothing;
           // Whatever the else does, these may stay; and they do on a tab that is left.
-          if (mayBePutOff || step.kind === 'switch') this.show(frames);
+          if (mayBePutOff || step.kind === 'switch') this.showAll(frames);
           if (opened.length === 0) break;
           if (step.kind === 'push' || step.kind === 'present') frames = [...frames, ...opened];
-          else if (step.kind === 'replace') frames = [...frames.slice(0, -1), ...opened];
+          else if (step.kind === 'replace') frames = [...withoutTop(frames), ...opened];
           else frames = opened;
         }
       }
@@ -131,7 +164,7 @@ class FixedPoint {
   }
 
   /** The screen itself where its `needs` may hold; what happens instead is shown in the same round. */
-  private arrive(screen: Screen): OpenedScreens {
+  private arrive(screen: Screen): Opened {
     if (!isIn(screen.only, this.variant)) return nothing;
     let mayBePutOff = false;
     for (const needs of screen.needs) {
@@ -145,7 +178,7 @@ class FixedPoint {
     }
     // By `resume` it is shown without whatever the steps do that come after.
     if (mayBePutOff) this.show([screen]);
-    return { opened: [screen], mayBePutOff };
+    return { opened: [{ screen, mayBeAbsent: mayBePutOff }], mayBePutOff };
   }
 
   /** What a condition can turn out to be, where each flag has any of its possible values. */
