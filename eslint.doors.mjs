@@ -75,6 +75,25 @@ const reach = Object.entries(reachDoors).map(([room, may]) => {
   );
 });
 
+/** The exact analysis and the walker share no code: the one judges the other in the tests. */
+const independent = {
+  files: ['system', 'post-star', 'queries'].map((room) => `src/core/reach/${room}/*.ts`),
+  rules: {
+    '@typescript-eslint/no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            regex: '^\\.\\./\\.\\./walk/',
+            allowTypeImports: true,
+            message: 'The exact analysis imports only types of walk.',
+          },
+        ],
+      },
+    ],
+  },
+};
+
 /** A group of rules knows the parts that all share; the catalogue knows the groups. */
 const rules = restrict(
   ['src/core/rules/*/*.ts'],
@@ -82,4 +101,4 @@ const rules = restrict(
   only('../../', coreDoors.rules, `core/rules may import ${coreDoors.rules.join(', ')} (eslint.doors.mjs).`),
 );
 
-export const doors = [...core, ...reach, rules];
+export const doors = [...core, ...reach, independent, rules];

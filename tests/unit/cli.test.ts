@@ -46,6 +46,14 @@ beforeAll(() => {
 
 afterAll(() => rmSync(folder, { recursive: true }));
 
+test('README.md shows what is said of its plan, which is laid out', () => {
+  const page = readFileSync(new URL('../../README.md', import.meta.url), 'utf8');
+  const [plan, said] = ['andante', 'text'].map((kind) => new RegExp('```' + kind + '\\n([^`]*)```').exec(page)![1]!);
+  writeFileSync(join(folder, 'plan.andante'), plan!);
+  expect(andante(['check', 'plan.andante']).out).toBe(said);
+  expect(andante(['format', '--check', 'plan.andante']).code).toBe(0);
+});
+
 describe('check', () => {
   test('exits 0, 1 or 2 by what was found, and by the threshold', () => {
     expect(andante(['check', 'fine.andante']).code).toBe(0);

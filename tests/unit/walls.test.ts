@@ -9,7 +9,7 @@ const eslint = new ESLint();
 async function complaints(filePath: string, code: string): Promise<string[]> {
   const [result] = await eslint.lintText(`${code}\n`, { filePath });
   return result!.messages
-    .filter((message) => message.ruleId?.startsWith('no-restricted'))
+    .filter((message) => message.ruleId?.includes('no-restricted'))
     .map((message) => message.ruleId!);
 }
 
@@ -32,6 +32,7 @@ describe('the lint rules keep the walls', () => {
     ['src/core/reach/system/x.ts', "import '../queries';"],
     ['src/core/reach/queries/x.ts', "import '../system/pushdown';"],
     ['src/core/reach/queries/x.ts', "import '../../links/url';"],
+    ['src/core/reach/queries/x.ts', "import { labelOf } from '../../walk/tap'; export const x = labelOf;"],
     ['src/ui/plan/x.tsx', "import '../../core/reach/verdicts';"],
     ['src/ui/plan/x.tsx', "import '../../store/plans';"],
     ['src/ui/plan/x.tsx', "import '../../server/plans';"],
@@ -49,7 +50,7 @@ describe('the lint rules keep the walls', () => {
     ['src/core/rules/stack/x.ts', "import '../parts/rule';"],
     ['src/core/rules/stack/x.ts', "import '../../reach';"],
     ['src/core/reach/queries/x.ts', "import '../system';"],
-    ['src/core/reach/queries/x.ts', "import '../../walk/tap';"],
+    ['src/core/reach/queries/x.ts', "import type { Tap } from '../../walk/tap'; export type X = Tap;"],
     ['src/ui/plan/x.tsx', "import '../../core/check';"],
     ['src/ui/plan/x.tsx', "import '../../core/reach';"],
     ['src/app/x.tsx', "import '../server/plans';"],
