@@ -41,7 +41,7 @@ export function check(text: string): Check {
   return checkTree(parse(text));
 }
 
-/** The same from a syntax tree on. */
+/** Checks a plan, from its syntax tree. */
 export function checkTree(tree: SyntaxTree): Check {
   const budget = new Budget(stepsFor(tree.text));
   return checkWith(tree, budget, (run, { text, plan }) =>

@@ -149,6 +149,7 @@ test('a file of 100,000 URLs is audited with progress and cancel, kept with the 
   // It is there after a reload, and in another window.
   await app.driver.navigate().refresh();
   await app.untilText(right, 'campaign.txt');
+  await app.find('[data-testid=try-urls] a[download]');
   const csv = await app.driver.executeAsyncScript<string>(
     'const done = arguments[0]; fetch(document.querySelector("[data-testid=try-urls] a[download]").href).then((answer) => answer.text()).then(done)',
   );

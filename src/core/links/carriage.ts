@@ -12,7 +12,7 @@ export interface Carried {
   /** Whether any text will do. */
   readonly isText: boolean;
   fits(text: string): boolean;
-  /** The same of a part of a text, which is not empty. */
+  /** Whether a part of a text fits; the part is not empty. */
   fitsIn(text: string, begin: number, end: number): boolean;
   /** The texts that fit, but for the empty one of a type that takes any. */
   language(): Language;

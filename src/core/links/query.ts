@@ -33,7 +33,7 @@ const ampersand = 38;
 const equals = 61;
 const percent = 37;
 
-/** The same of one variable: whether the first value of its name fits, where there is one. */
+/** Whether the first value of a variable's name fits, if there is one. */
 function takesFirst(variable: Listed, text: string, from: number): boolean {
   const { name } = variable;
   const { length } = text;

@@ -64,7 +64,7 @@ export class Segment {
     );
   }
 
-  /** The same of a segment of a URL. */
+  /** Whether the segment of a URL at an index fits. */
   fitsAt(url: Cut, index: number): boolean {
     if (this.sole && this.around!.before === '' && this.around!.after === '') {
       const begin = url.begins[index]!;

@@ -78,7 +78,7 @@ export class UrlSpace {
     return undefined;
   }
 
-  /** The same, and what the URL brings. */
+  /** Looks a URL up, and reads the values that it brings. */
   match(text: string): Matched | UrlProblem | null {
     const url = readUrl(text, this.origins);
     if (!isUrl(url)) return url;

@@ -119,7 +119,7 @@ export function find(tree: Tree, url: Cut): Pattern | null {
   return first(tree, tree.root, url, 0);
 }
 
-/** The same from a node on. Most URLs fit one branch at each node: nothing is made for them. */
+/** Looks a URL up from a node on. Most URLs fit one branch at each node, and allocate nothing. */
 function first(tree: Tree, node: Node, url: Cut, at: number): Pattern | null {
   if (at === url.count) return node.onlyEnd ?? firstOf(node.ends, url, -1) ?? firstOf(node.rests, url, at);
   const literal = node.hasLiterals ? tree.literals.at(node.id, url, at) : undefined;

@@ -24,7 +24,7 @@ export function screenScope(screen: Screen, flags: readonly Flag[], loop: Loop |
   return { variable, layers: variable ? [[variable], ...own] : own, given: nothing };
 }
 
-/** The same scope where further paths are known to be there. */
+/** A scope in which further paths are known to be present. */
 export const withGiven = (scope: Scope, given: ReadonlySet<string>): Scope =>
   given.size === 0 ? scope : { ...scope, given };
 

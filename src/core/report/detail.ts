@@ -98,7 +98,7 @@ export interface ScreenDetail {
   readonly only: readonly string[] | null;
   readonly needs: readonly NeedsCard[];
   readonly parameters: readonly ParameterCard[];
-  /** The same as they are written, to begin a change of them from. */
+  /** Arguments as written, to begin a change of them from. */
   readonly signature: readonly WantedParameter[];
   /** Whether the walk begins with a link or an entry. */
   readonly fromOutside: boolean;

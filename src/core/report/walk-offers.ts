@@ -29,7 +29,7 @@ export interface InputCard {
 export interface OutcomeCard {
   /** What stands behind the step for it: ` if "the card is accepted"`. */
   readonly tail: string;
-  /** The same in words; null where nothing has to hold for it. */
+  /** The assumptions in words; null if there are none. */
   readonly when: string | null;
   /** The steps as they are written, without arguments: `push hut`. */
   readonly does: string;

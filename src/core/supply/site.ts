@@ -39,7 +39,7 @@ export function sites(plan: Plan): { readonly site: Site; readonly call: Call }[
   return all;
 }
 
-/** The same one after the other, for those who need no list. */
+/** Calls `visit` with each site, for callers that need no list. */
 export function eachSite(plan: Plan, visit: (site: Site, call: Call) => void): void {
   const add = (site: Site, call: Call | null): void => {
     if (call) visit(site, call);

@@ -68,9 +68,9 @@ export const holds = (status: SupplyStatus): boolean =>
 
 export interface Supply {
   readonly waysIn: readonly WayIn[];
-  /** The same by the index of the screen that is entered. */
+  /** Ways in, by the index of the screen that is entered. */
   readonly into: readonly (readonly WayIn[])[];
-  /** The same by the step that opens; only steps that open a known screen have one. */
+  /** Ways in, by the step that opens a screen; only steps that open a known screen have one. */
   readonly byStep: ReadonlyMap<Step, WayIn>;
   /** The arguments that do not hold, on all ways in. */
   readonly flaws: readonly { readonly wayIn: WayIn; readonly cell: Cell }[];

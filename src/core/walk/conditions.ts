@@ -99,7 +99,7 @@ function evaluate(
 }
 
 /**
- * The same with every part on its own: may say that a condition can go either way where parts that belong together rule that out.
+ * Outcomes of a condition with each part taken by itself: an over-approximation where parts depend on each other.
  *
  * @param judge whether a flag can have a value, and whether it can have another one
  */

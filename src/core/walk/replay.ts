@@ -58,7 +58,7 @@ export interface Stop {
   readonly branch: Branch | null;
 }
 
-/** The same, with the one before it in the same run. */
+/** A stop of a run, linked to the stop before. */
 interface ReplayNode extends Stop {
   readonly before: ReplayNode | null;
 }

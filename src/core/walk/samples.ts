@@ -74,7 +74,7 @@ export class Samples {
   }
 }
 
-/** The same literal for another row: numbers are counted up, also at the end of a text. Dates and the like stay. */
+/** A literal for another row: a number, or the number at the end of a text, is counted up. Other literals stay. */
 function nth(literal: string, row: number): string {
   if (row === 0) return literal;
   if (/^-?\d+(\.\d+)?$/.test(literal)) return String(Number(literal) + row);

@@ -8,5 +8,5 @@ export const longestWalk = 40_000;
 export const readTaken = (written: string | null | undefined): number | null =>
   written && /^\d{1,5}$/.test(written) ? Number(written) : null;
 
-/** The same object each time, so that nobody takes it for a change. */
+/** One object, so that React sees no change. */
 export const nothingTyped: WalkRequest['typed'] = {};

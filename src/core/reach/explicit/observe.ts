@@ -5,7 +5,7 @@ import { Walker } from '../../walk/walker';
 /** What Back was seen to do. */
 export interface Observed {
   readonly reveals: readonly ReadonlySet<Screen>[];
-  /** The same, without what another tab has on top. */
+  /** What Back reveals in the same stack: without the screens on top of another tab. */
   readonly within: readonly ReadonlySet<Screen>[];
   /** The screens from which it went to the first tab. */
   readonly toFirstTab: ReadonlySet<Screen>;

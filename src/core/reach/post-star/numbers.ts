@@ -1,30 +1,30 @@
-/** Stands where nothing is known: more than anything that is. */
+/** Larger than any known number: stands where nothing is known. */
 export const never = 2 ** 31 - 1;
 
 /**
- * Numbers from 0 up, narrow as long as they are small. There are millions, looked up all over: how long that takes is how much
- * memory they fill.
+ * Numbers from 0 up, narrow as long as they are small. There are millions, read in no order, so the time depends on the memory
+ * that they fill.
  */
 export type Numbers = Int16Array | Int32Array;
 
 /** The largest number of a narrow array stands where nothing is known. */
 const narrowNever = 2 ** 15 - 1;
 
-/** So many places, at all of which nothing is known. */
+/** Numbers of which none is known. */
 export const unknown = (length: number): Numbers => new Int16Array(length).fill(narrowNever);
 
-/** The same numbers, in an array that can hold one more. */
+/** The numbers in an array wide enough for `one`; the array itself if it is. */
 export function holding(numbers: Numbers, one: number): Numbers {
   return one < narrowNever || numbers instanceof Int32Array
     ? numbers
     : Int32Array.from(numbers, (each) => (each === narrowNever ? never : each));
 }
 
-/** The same numbers, and room for as many more: places at which nothing is known. */
+/** The numbers in an array twice as long; the rest is unknown. */
 export const longerNumbers = (numbers: Numbers): Numbers =>
   numbers instanceof Int32Array ? lengthened(numbers, never) : lengthened(numbers, narrowNever);
 
-/** The same values, and room for as many more. */
+/** The values in an array twice as long; the rest is `fill`. */
 export function lengthened<Values extends Int16Array | Uint16Array | Int32Array>(
   values: Values,
   filler: number,

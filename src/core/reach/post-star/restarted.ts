@@ -1,13 +1,13 @@
 import { type Control, plainRule, type Pushdown, type PushdownRule, type StackSymbol } from '../system';
 import type { System } from './saturation';
 
-/** A configuration to start with, its stack top first: all of it. */
+/** A configuration to start with: its control state and its whole stack, top first. */
 export interface Beginning {
   readonly control: Control;
   readonly word: readonly StackSymbol[];
 }
 
-/** A pushdown system that starts with other configurations, and perhaps has only some of the rules; its symbols and control states are the same. */
+/** A pushdown system with other initial configurations, and perhaps only some of the rules. Symbols and control states are shared. */
 export class Restarted implements System {
   private readonly starts: readonly PushdownRule[];
   /** By the lists that have all of them. */
@@ -47,7 +47,7 @@ export class Restarted implements System {
     return this.starts;
   }
 
-  /** With what a run starts whose first rule is this one. */
+  /** The initial configuration of a run, from its first rule. */
   beginningOf(start: PushdownRule): Beginning {
     return this.beginnings[this.starts.indexOf(start)]!;
   }

@@ -1,14 +1,14 @@
 import { lengthened } from './numbers';
 
-/** Who called for what was pushed above a state, and comes to something when that is popped. */
+/** A caller that waits for what was pushed above a state to be popped. */
 export interface Return {
   /** The head, by the numbers of its symbol and its control state. */
   readonly symbol: number;
   readonly control: number;
-  /** Which of its rules it used, and how many events that takes. */
+  /** The index of the rule that it used, and the events of that rule. */
   readonly rule: number;
   readonly cost: number;
-  /** Whether the head's own frame went with that. */
+  /** Whether the rule was a tail call: the caller's own frame is gone. */
   readonly pops: boolean;
   /** The part of the table of effects for the head and the first block of control states: looked up once, asked for all the time. */
   readonly part: number;
@@ -19,12 +19,12 @@ const fields = 6;
 /** Marks the end of a list. */
 export const nobody = -1;
 
-/** Linked lists of these in one table: there are many, and each is gone through many times. */
+/** Linked lists of returns in one table: there are many, and each is walked many times. */
 export class ReturnLists {
   private numbers: Int32Array = new Int32Array(1 << 10);
   private length = 0;
 
-  /** Adds one before the first of a list, and says where the list begins now. */
+  /** Adds a return at the front of a list; gives the new beginning of the list. */
   add({ symbol, control, rule, cost, pops, part }: Return, first: number): number {
     const at = this.length;
     this.length += fields;
@@ -51,7 +51,7 @@ export class ReturnLists {
     };
   }
 
-  /** Where the next one of the list is. */
+  /** Position of the next return in the list. */
   after(at: number): number {
     return this.numbers[at + 4]!;
   }

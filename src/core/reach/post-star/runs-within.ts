@@ -5,10 +5,10 @@ import type { PushdownRule } from '../system';
 import { Runs } from './runs';
 import type { Saturation } from './saturation';
 
-/** How many states are looked at between two pauses: a few milliseconds of work. */
+/** States between two pauses: a few milliseconds of work. */
 const slice = 500;
 
-/** The runs that only calls from within lead to: Dijkstra's algorithm (1959) on states and heads, from those of a cold start. */
+/** Runs without links and entries: Dijkstra's algorithm (1959) on states and heads, from a cold start. */
 export function* runsWithin(saturation: Saturation): Generator<void, Runs, void> {
   const runs = new Runs(saturation.runs);
   const queue: (State | PathEdge)[][] = [];

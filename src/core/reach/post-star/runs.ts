@@ -2,33 +2,32 @@ import type { Uncovered, Derivation, StackEdge, Head, State, Replaced, PathEdge 
 import type { PushdownRule } from '../system';
 
 /**
- * The configurations that some runs come to, out of all that an automaton accepts: all runs, or those without links and
- * entries. What can stand on a state, and after how many events, is the same in both; which states are come to, and how soon,
- * is not.
+ * Configurations that a set of runs reaches: all runs, or those without links and entries. Both sets share one automaton: which
+ * heads stand on a state, and after how many events, does not differ. Which states are reached, and how soon, does.
  */
 export class Runs {
-  /** How each head that waits for an event is come to soonest, fewest taps first. */
+  /** For each head that waits for an event, the path edge with the fewest taps; fewest first. */
   readonly shown: PathEdge[] = [];
   // Numbers and objects apart: the numbers are asked for all the time.
   private readonly soonest: number[] = [];
-  /** By which rule, used on what, a state is come to; or how it is otherwise. */
+  /** Derivation of each state: a rule and the path edge that it applies to, or another. */
   private readonly rules: (PushdownRule | undefined)[] = [];
   private readonly ons: (PathEdge | null)[] = [];
   private readonly others: (Uncovered | undefined)[] = [];
   private readonly reached: PathEdge[] = [];
   private readonly reachedAfter: number[] = [];
 
-  /** @param among the runs of which these are some; null for all */
+  /** @param among the set that these runs are a part of; null for all runs */
   constructor(readonly among: Runs | null = null) {}
 
-  /** Says by which rule, used on what, a state is come to sooner than was known. */
+  /** Notes a rule that reaches a state sooner than known. */
   enter({ id }: State, taps: number, rule: PushdownRule, on: PathEdge | null): void {
     this.come(id, taps);
     this.rules[id] = rule;
     this.ons[id] = on;
   }
 
-  /** The same where what was pushed together with a last frame is popped. */
+  /** Notes that a last frame is uncovered sooner than known. */
   enterAlone({ id }: State, taps: number, by: Uncovered): void {
     this.come(id, taps);
     this.rules[id] = undefined;
@@ -40,7 +39,7 @@ export class Runs {
     this.soonest[id] = taps;
   }
 
-  /** Says how a head is come to soonest. Those with fewer taps come first. */
+  /** Notes the soonest path edge of a head. Heads come in the order of their taps. */
   reach(transition: PathEdge, taps: number): void {
     const { head } = transition;
     this.reached[head.id] = transition;
@@ -48,17 +47,17 @@ export class Runs {
     if (!head.control.continuation) this.shown.push(transition);
   }
 
-  /** How a head is come to soonest; undefined where it is not. */
+  /** The path edge that reaches a head soonest; undefined if these runs do not reach it. */
   soonestOf({ id }: Head): PathEdge | undefined {
     return this.reached[id];
   }
 
-  /** The fewest events with which a head is come to. */
+  /** Fewest events to a head that is reached. */
   tapsOf({ id }: Head): number {
     return this.reachedAfter[id]!;
   }
 
-  /** The fewest events with which a state is come to; infinite where it is not. */
+  /** Fewest events to a state; infinite if it is not reached. */
   tapsTo({ id }: State): number {
     return id < this.soonest.length ? this.soonest[id]! : Infinity;
   }
@@ -67,13 +66,13 @@ export class Runs {
     return this.tapsTo(state) < Infinity;
   }
 
-  /** By what a state is come to soonest. */
+  /** How a state is reached soonest. */
   derivation({ id }: State): Derivation {
     const rule = this.rules[id];
     return rule ? { kind: 'use', on: this.ons[id]!, rule } : this.others[id]!;
   }
 
-  /** All transitions of a head, fewest taps first. */
+  /** All path edges of a head, fewest taps first. */
   transitionsOf(head: Head): PathEdge[] {
     return head.states
       .map((to) => [this.tapsTo(to) + to.weightOf(head), { head, to }] as const)
@@ -82,12 +81,12 @@ export class Runs {
       .map(([, each]) => each);
   }
 
-  /** What can lie directly beneath what was pushed above a state: every symbol with every state beneath that. */
+  /** Every frame that can lie directly beneath a symbol pushed above a state, with every state beneath that frame. */
   beneath(state: State): Generator<StackEdge, void, void> {
     return this.edges(state, true);
   }
 
-  /** One edge for each symbol that can lie there and the control state in which something was pushed onto it. */
+  /** Frames that can lie directly beneath a symbol pushed above a state: one edge for each symbol and calling control state. */
   symbolsBeneath(state: State): Generator<StackEdge, void, void> {
     return this.edges(state, false);
   }

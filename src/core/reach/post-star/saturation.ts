@@ -60,17 +60,17 @@ interface ExternalOpening {
 export class Saturation {
   /** All runs. */
   readonly runs = new Runs();
-  /** What a cold start pushes, and above which state. */
+  /** Rules of a cold start, each with the state above which it pushes. */
   readonly starts: { readonly lowest: State; readonly rule: PushdownRule }[] = [];
   private readonly tables: Tables;
   private readonly opened = new Set<string>();
-  /** On what links and entries are opened, one for each state of the flags; null stands for an app that does not run. */
+  /** Path edges from which links and entries are opened, one for each valuation; `on` is null for an app that does not run. */
   readonly openings: ExternalOpening[] = [];
   /** Those where they are opened once all of this many taps is done. */
   private readonly opening: ExternalOpening[] = [];
   private taps = 0;
   private work = 0;
-  /** Whether it was given up: not all is known then. */
+  /** Whether the budget ran out, so that configurations are missing. */
   exhausted = false;
 
   /**
@@ -86,7 +86,7 @@ export class Saturation {
     this.tables = new Tables(system.blocks);
   }
 
-  /** All heads, in the order in which they were met. */
+  /** All heads, in the order found. */
   get heads(): readonly Head[] {
     return this.tables.heads;
   }
@@ -95,7 +95,7 @@ export class Saturation {
     return this.tables.states;
   }
 
-  /** The control states that were come to, in the order in which they were met. */
+  /** Control states of all heads, in the order found. */
   get controls(): ReadonlySet<Control> {
     return this.tables.controls;
   }
@@ -161,7 +161,7 @@ export class Saturation {
     return this.system.blocks;
   }
 
-  /** The control states that what was pushed above a state is popped into, each with the fewest events since. */
+  /** Control states into which a symbol pushed above a state is popped, each with the fewest events since the push. */
   returnsTo(state: State): { readonly control: Control; readonly weight: number }[] {
     const { blocks } = this.tables.returning;
     const returns: { readonly control: Control; readonly weight: number }[] = [];

@@ -7,26 +7,26 @@ import type { Schedule } from './schedule';
 import { never } from './numbers';
 import { Matrix } from './tiles';
 
-/** Where the numbers lie that symbols, heads and states are about. */
+/** Tables with the numbers of symbols, heads and states. */
 interface Storage {
   readonly standing: Schedule<SymbolData>;
   readonly returning: Schedule<SymbolData>;
   readonly effects: EffectTiles;
   readonly returns: ReturnLists;
-  /** By their numbers. */
+  /** By their ids. */
   readonly symbols: readonly SymbolData[];
 }
 
-/** What is known of one symbol. */
+/** Heads, states and matrices of one symbol. */
 export class SymbolData {
-  /** By the numbers of their control states. */
+  /** By the number of the control state. */
   readonly heads: (HeadData | undefined)[] = [];
   readonly states: StateData[] = [];
-  /** By the number of the control state in which something was pushed onto them. */
+  /** By the number of the control state in which the symbol was pushed. */
   readonly stateByControl: (StateData | undefined)[] = [];
-  /** By blocks of control states: those whose heads have been reached. */
+  /** By block: control states whose heads have been reached. */
   readonly reached: (number | undefined)[] = [];
-  /** By the same, of a last frame: those in which it has come to stand alone. */
+  /** By block, for a last frame: control states in which it has been uncovered. */
   readonly begun: (number | undefined)[] = [];
   readonly standing: Matrix<SymbolData, Schedule<SymbolData>>;
   readonly returning: Matrix<SymbolData, Schedule<SymbolData>>;
@@ -80,18 +80,18 @@ export class HeadData implements Head {
 const none: readonly never[] = [];
 
 export class StateData implements State {
-  /** What was pushed together with it, beneath. */
+  /** States of the symbols that were pushed with this one, beneath. */
   pushedBeneath: StateData[] | null = null;
-  /** The first of those that called for what was pushed above it. */
+  /** Where the list of its callers begins in `ReturnLists`. */
   firstReturn = nobody;
-  /** After how many events it is come to soonest. */
+  /** Fewest events to this state. */
   since = never;
-  /** Whether its frame stands alone once what lies above is popped. */
+  /** Whether it is the state of a last frame that was pushed with frames above. */
   readonly standsAlone: boolean;
   private standing: readonly Head[] | null = null;
   private calls: readonly Caller[] | null = null;
 
-  /** @param number among those of its symbol */
+  /** @param number index among the states of its symbol */
   constructor(
     readonly id: number,
     readonly of: SymbolData,
@@ -141,7 +141,7 @@ export class StateData implements State {
     return standing.tiles.values[standing.indexOf(this.number, control.number)]! - this.since;
   }
 
-  /** Calls for each head that stands on it, in no order; not for those of a set. */
+  /** Calls `use` with each head that stands on it, in no order, without those in `except`. */
   eachHead(except: HeadSet, use: (head: Head, weight: number) => void): void {
     const { heads, standing, symbol } = this.of;
     const { filled, values, blocks } = standing.tiles;

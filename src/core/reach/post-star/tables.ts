@@ -4,19 +4,19 @@ import { SymbolData, HeadData, StateData } from './symbol-data';
 import { ReturnLists } from './return-lists';
 import { Schedule } from './schedule';
 
-/** What the saturation knows: tables of numbers, and the heads and states that the numbers are about, each made when it is asked for first. */
+/** Storage of a saturation: tables of numbers, with the heads and states that the numbers belong to. */
 export class Tables {
-  /** After how few events a head stands on a state: the path edges. Rows are the states of a symbol, columns control states. */
+  /** Weights of path edges, in events. Rows are the states of a symbol, columns are control states. */
   readonly standing: Schedule<SymbolData>;
-  /** After how few events what was pushed above a state is popped into a control state, by the same rows and columns. */
+  /** Fewest events from a push above a state until it is popped into a control state. Rows are states, columns control states. */
   readonly returning: Schedule<SymbolData>;
   readonly effects: EffectTiles;
   readonly returns = new ReturnLists();
-  /** By their numbers. */
+  /** By their ids. */
   readonly symbols: SymbolData[] = [];
   readonly heads: HeadData[] = [];
   readonly states: StateData[] = [];
-  /** In the order in which they were met. */
+  /** Control states of heads, in the order found. */
   readonly controls = new Set<Control>();
   private readonly byNumber: Control[] = [];
 
@@ -26,7 +26,7 @@ export class Tables {
     this.effects = new EffectTiles(blocks);
   }
 
-  /** The control state with a number, of those that were given to `note`. */
+  /** The control state with a number; it was given to `note` before. */
   control(number: number): Control {
     return this.byNumber[number]!;
   }
@@ -35,7 +35,7 @@ export class Tables {
     this.byNumber[control.number] = control;
   }
 
-  /** How many tiles there are: nearly all the memory that is taken. */
+  /** Number of tiles: nearly all the memory. */
   get tiles(): number {
     return this.effects.count + this.standing.count + this.returning.count;
   }
@@ -57,14 +57,14 @@ export class Tables {
     return head;
   }
 
-  /** The lowest of the states above which a word is pushed, its top first. */
+  /** The lowest of the states above which a word is pushed; the word is given top first. */
   lowest(start: Control, word: readonly StackSymbol[]): StateData {
     let state = this.stateFrom(start, word[0]!);
     for (let index = 1; index < word.length; index++) state = this.stateBelow(state, word[index]!);
     return state;
   }
 
-  /** The state below a symbol that was pushed in a control state. */
+  /** The state beneath a symbol that was pushed in a control state. */
   stateFrom(start: Control, symbol: StackSymbol): StateData {
     const of = this.ofSymbol(symbol);
     const known = of.stateByControl[start.number];
@@ -73,7 +73,7 @@ export class Tables {
     return (of.stateByControl[start.number] = this.newState(of, start, null));
   }
 
-  /** The state below a symbol that was pushed together with others, onto which those are. */
+  /** The state beneath a symbol that was pushed with others above it. */
   private stateBelow(above: StateData, symbol: StackSymbol): StateData {
     const known = above.pushedBeneath?.find((each) => each.symbol === symbol);
     if (known) return known;

@@ -73,14 +73,14 @@ export class Matrix<Of, In extends Tiles<Of>> {
     return rowBlock === 0 && columnBlock === 0 ? this.first : (this.others?.[rowBlock]?.[columnBlock] ?? none);
   }
 
-  /** The part of a row that lies in a block of columns; negative where nothing was put there. */
+  /** The part of a row in a block of columns; negative if it is not there. */
   known(row: number, columnBlock: number): number {
     const { blocks } = this.tiles;
     const tile = this.tile(blocks.of(row), columnBlock);
     return tile === none ? none : tile + blocks.offsetOf(row);
   }
 
-  /** The same; something can be put there from now on. */
+  /** The part of a row in a block of columns; made if it is not there. */
   part(row: number, columnBlock: number): number {
     const known = this.known(row, columnBlock);
     return known === none

@@ -23,7 +23,7 @@ export function* walkAfter(
   return stacks instanceof ExactStacks ? yield* acrossTabs(stacks, first, later) : null;
 }
 
-/** The same where the first one is shown in a tab, and then another one is gone on with, from what its stack began with. */
+/** A walk that shows the first screen in one tab, and the later one in another tab, whose stack began earlier; null if there is none. */
 function* acrossTabs(stacks: ExactStacks, first: Screen, later: Screen): Work<readonly Tap[] | 'undecided' | null> {
   const before = yield* beginningsAfter(stacks, first);
   if (before.size === 0) return null;

@@ -93,7 +93,7 @@ export class Epoch {
     return this.from(own ? this.tab(this.stack).usesOf(own).beginning : this.emptyings[0]!, visits).used;
   }
 
-  /** The same, and then another tab is shown with what it began with; one that was changed just before it was left is not shown yet. */
+  /** Rules of a run that visits tabs and then shows another one as it began, unless that one was changed just before it was left. */
   usesUpTo(beginning: Beginning, stack: number, visits: readonly Visit[]): Used[] {
     const { used, active } =
       stack === this.stack ? this.from(beginning, visits) : { used: this.uses(visits), active: visits.at(-1)!.stack };

@@ -14,7 +14,7 @@ import {
 } from '../post-star';
 import type { Tap } from '../../walk/tap';
 
-/** A rule as it was used, and the frame that was on top after it. */
+/** A rule that a run used, and the frame on top after it. */
 export interface Used {
   readonly rule: PushdownRule;
   readonly top: StackSymbol;
@@ -29,7 +29,7 @@ export function walkTo(runs: Runs, transition: PathEdge, beneath: readonly Stack
   return tapsOf(usesTo(runs, transition, beneath));
 }
 
-/** The same as the rules that it uses, in order; the first is that of a start. */
+/** Rules of the shortest walk to a configuration, in order; the first starts the app. */
 export function usesTo(runs: Runs, transition: PathEdge, beneath: readonly StackEdge[] = []): Used[] {
   const used: Used[] = [];
   since(transition, used);
@@ -37,7 +37,7 @@ export function usesTo(runs: Runs, transition: PathEdge, beneath: readonly Stack
   return used.reverse();
 }
 
-/** The same, and one event more. */
+/** The shortest walk to a configuration, and one more event by `rule`. */
 export function walkBy(runs: Runs, transition: PathEdge, rule: PushdownRule, top: StackSymbol): Tap[] {
   const used: Used[] = [{ rule, top }];
   since(transition, used);

@@ -3,17 +3,17 @@ import type { Continuation, InternedArrival } from './continuation';
 import { Blocks, Numbering } from './blocks';
 import type { Valuation } from './valuations';
 
-/** A frame as far as steps can tell it from others. */
+/** The properties of a frame that steps can tell apart. */
 export interface FrameKind {
   readonly screen: Screen;
   readonly modal: boolean;
-  /** What a gate puts off; null for all other frames. */
+  /** The arrival that a gate puts off; null for frames that are no gate. */
   readonly putOff: InternedArrival | null;
 }
 
 export interface StackSymbol extends FrameKind {
   readonly id: number;
-  /** Whether it is the last frame of its stack, and whether a gate lies beneath it: with these every step is a plain push or pop. */
+  /** Whether it is the last frame of its stack, and whether a gate lies beneath. These two bits make every step a push or a pop. */
   readonly last: boolean;
   readonly gateBeneath: boolean;
 }
@@ -23,19 +23,19 @@ export interface Control {
   readonly valuation: Valuation;
   /** The stack that is active. */
   readonly stack: number;
-  /** What is still to be done before the next event; null where the app waits for one. */
+  /** The rest of an unfinished event; null while the app waits for one. */
   readonly continuation: Continuation | null;
   /** Whether the monitored screen has been on top. */
   readonly seen: boolean;
 }
 
-/** The stack symbols, control states and arrivals of a pushdown system, each the same object wherever it is met. */
+/** Interns the stack symbols, control states and arrivals of a pushdown system: equal ones are one object. */
 export class Alphabet {
-  /** How control states are numbered. */
+  /** Blocks in which control states are numbered. */
   readonly blocks: Blocks;
   private readonly symbols = new Map<number, StackSymbol>();
   private readonly controls = new Map<string | number, Control>();
-  // Those that wait for an event are alike in what happens to them, and go into blocks of their own.
+  // Control states that wait for an event have blocks of their own: what happens to them is alike.
   private readonly idle: Numbering;
   private readonly busy: Numbering;
   private readonly arrivals = new Map<Link | Screen, Map<InternedArrival['kind'], InternedArrival>>();
@@ -43,18 +43,18 @@ export class Alphabet {
   private readonly stepsIds = new Map<readonly Step[], number>();
 
   /**
-   * @param screens how many there are
-   * @param stacks how many stacks there are
-   * @param valuations how many values flags can have together
-   * @param watches whether control states remember that a screen has been on top
+   * @param screens number of screens
+   * @param stacks number of stacks
+   * @param valuations number of valuations
+   * @param monitors whether control states remember that a screen has been on top
    */
   constructor(
     private readonly screens: number,
     private readonly stacks: number,
     valuations: number,
-    watches: boolean,
+    monitors: boolean,
   ) {
-    this.blocks = new Blocks(valuations * stacks * (watches ? 2 : 1));
+    this.blocks = new Blocks(valuations * stacks * (monitors ? 2 : 1));
     this.idle = new Numbering(this.blocks, 0);
     this.busy = new Numbering(this.blocks, 1);
   }
@@ -68,7 +68,7 @@ export class Alphabet {
     return arrival;
   }
 
-  /** Frames as symbols, the top first; given bottom first. */
+  /** Turns frames, bottom first, into a word of symbols, top first. */
   word(frames: readonly FrameKind[], bottom: boolean, gateBeneath: boolean): StackSymbol[] {
     let gate = gateBeneath;
     const word = frames.map((frame, index) => {

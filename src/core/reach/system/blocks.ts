@@ -1,26 +1,26 @@
-/** How things are numbered that tables hold numbers for: as they come, in blocks that stand side by side in a table. */
+/** Splits consecutive numbers into blocks of equal size, up to 16. A set within a block is the bits of one number. */
 export class Blocks {
-  /** How many numbers are in a block, and of which power of two that is. */
+  /** Numbers in a block, and the logarithm of that to base 2. */
   readonly size: number;
   readonly log2: number;
 
-  /** @param most how many things of a kind there will be at most; where there are many, sixteen to a block */
+  /** @param most the most things that will be numbered */
   constructor(most: number) {
     this.log2 = Math.min(4, Math.ceil(Math.log2(Math.max(most, 1))));
     this.size = 1 << this.log2;
   }
 
-  /** In which block a number is. */
+  /** The block of a number. */
   of(number: number): number {
     return number >> this.log2;
   }
 
-  /** Which offset it has there. */
+  /** The offset of a number in its block. */
   offsetOf(number: number): number {
     return number & (this.size - 1);
   }
 
-  /** The number with a offset in a block. */
+  /** The number at an offset of a block. */
   number(block: number, offset: number): number {
     return (block << this.log2) + offset;
   }
@@ -42,5 +42,5 @@ export class Numbering {
   }
 }
 
-/** The lowest offset of a set of offsets in a block, which is not empty: the bits of a number. */
+/** The lowest offset in a set of offsets, given as bits. The set is not empty. */
 export const lowestOf = (set: number): number => 31 - Math.clz32(set & -set);

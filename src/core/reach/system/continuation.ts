@@ -1,12 +1,12 @@
-/** What is still to be done before the next event, as a list: the part of a control state that changes within an event. */
+/** The rest of an unfinished event, as a list of items. It is the part of a control state that changes within an event. */
 import type { Link, Screen, Step } from '../../plan/model';
 
-/** An arrival: one to be made, or one that `needs` did not let happen, to be made again by `resume`. */
+/** An arrival that is still to be made: at once, or by `resume` where `needs` have put it off. One object for equal arrivals. */
 export interface InternedArrival {
   readonly id: number;
   readonly kind: 'push' | 'replace' | 'present' | 'reset' | 'switch' | 'link';
   readonly screen: Screen;
-  /** Of a link; null for an entry that names its screen, and for steps. */
+  /** The link that is opened; null for steps, and for an entry that names its screen. */
   readonly link: Link | null;
 }
 
@@ -18,14 +18,14 @@ export interface Continuation {
 type Item =
   | { readonly kind: 'steps'; readonly steps: readonly Step[]; readonly at: number }
   | { readonly kind: 'arrive'; readonly arrival: InternedArrival }
-  /** Behind the steps of an else: the lowest frame that they put on, above so many that were there, becomes the gate. */
+  /** Comes after the steps of an else: the lowest frame that they pushed, at index `level`, becomes the gate. */
   | { readonly kind: 'mark'; readonly arrival: InternedArrival; readonly at: Screen; readonly level: number }
-  /** The tab has been left for another one, which is shown; its stack is as it will be when the user comes back. */
+  /** The user has left this tab for another one. The stack is as it will be when the user comes back. */
   | { readonly kind: 'left'; readonly shows: ShownTab }
-  /** Every other tab has come to have its root alone, and the next thing is a tap on one of them. */
+  /** All stacks were emptied, so every other tab has its root alone. Next comes a tap on one of them. */
   | { readonly kind: 'tabs'; readonly shows: ShownTab | null };
 
-/** Another tab than the one that is looked at, and the screen that it shows unless it was left with another one. */
+/** A tab that is not the active one, and the screen on top of it, unless the tab was left with another screen. */
 export interface ShownTab {
   readonly screen: Screen;
   readonly stack: number;
@@ -36,7 +36,7 @@ export const stepsOf = (steps: readonly Step[], at: number, next: Continuation |
   next,
 });
 
-/** An continuation whose marks know that no more than so many known frames are left of those that were there. */
+/** A continuation after frames were popped: no mark has a level above `height`. */
 export function lowered(continuation: Continuation | null, height: number): Continuation | null {
   if (!continuation) return null;
   const next = lowered(continuation.next, height);
@@ -45,7 +45,7 @@ export function lowered(continuation: Continuation | null, height: number): Cont
   return next === continuation.next ? continuation : { item, next };
 }
 
-/** An continuation whose marks know that one more frame of those that were there is known. */
+/** A continuation after one more frame beneath has become known: each mark one level higher. */
 export function raised(continuation: Continuation): Continuation {
   const { item } = continuation;
   const next = continuation.next && raised(continuation.next);

@@ -1,4 +1,4 @@
-/** What one event does to the part of a configuration that it looks at: section by section as in docs/meaning.md. */
+/** What one event does to the part of a configuration that it looks at. Its order is that of docs/meaning.md. */
 import type { Branch, Needs, Screen, Step } from '../../plan/model';
 import { lowered, raised, stepsOf, type Continuation, type InternedArrival, type ShownTab } from './continuation';
 import { frameOf, type Alphabet, type Control, type FrameKind, type StackSymbol } from './alphabet';
@@ -9,68 +9,72 @@ import type { VariantOf } from './variant';
 /** The part of a configuration that is known while an event is worked off. */
 interface PartialConfiguration {
   valuation: Valuation;
-  /** What has set flags since the event began, or was gone on with. */
+  /** Steps that have set flags in this part of the event. */
   sets: readonly Sets[];
   stack: number;
-  /** The frames on top that are known, the lowest first. */
+  /** Known frames on top of the stack, the lowest first. */
   known: FrameKind[];
-  /** Whether nothing lies beneath them, and whether a gate does. */
+  /** Whether nothing lies beneath the known frames, and whether a gate does. */
   bottom: boolean;
   gateBeneath: boolean;
   continuation: Continuation | null;
-  /** How many elses have run. */
+  /** Number of elses that have run. */
   elses: number;
   missing: readonly Step[];
   tabs: Tabs;
-  /** The frame that was looked at; null where that does not matter. */
+  /** The frame that was on top; null if it does not matter. */
   readonly top: StackSymbol | null;
-  /** The same where the event began with it. */
+  /** The frame that was on top when the event began; null if the event had begun before. */
   readonly origin: StackSymbol | null;
 }
 
-/** What has become of the tabs: each but the active one is as it was; another one is shown as it was left; or every tab has its root alone. */
+/**
+ * - `kept`: all tabs but the active one are as they were
+ * - `shown`: another tab is shown, as it was left
+ * - `anew`: all stacks were emptied, so that every other tab has its root alone
+ */
 export type Tabs = 'kept' | 'shown' | 'anew';
 
-/** What can come of an event, as far as it can be worked off without seeing more of the stack. */
+/** Outcome of an event, or of the part of it that needs to see no more of the stack. */
 export interface EventOutcome {
   readonly valuation: Valuation;
-  /** What has set flags, in order. */
+  /** Steps that have set flags, in order. */
   readonly sets: readonly Sets[];
   readonly stack: number;
   readonly continuation: Continuation | null;
-  /** What then stands where the frame was that was looked at, the top first. */
+  /** Symbols in place of the frame that was on top, the top first. */
   readonly word: readonly StackSymbol[];
-  /** Steps that went back to what is not in the stack. */
+  /** Steps that went back to a screen that is not in the stack. */
   readonly missing: readonly Step[];
-  /** What is on top afterwards, where that is not what the word says. */
+  /** The tab that is shown afterwards, if it is not the one of the word. */
   readonly shows: ShownTab | null;
   readonly tabs: Tabs;
-  /** Whether the frame that was looked at is on top: not another one that is like it. */
+  /** Whether the very frame that was on top still is: not another one like it. */
   readonly keepsTop: boolean;
-  /** Whether it leaves the app: nothing follows then. Told only where steps went back to what is not in the stack. */
+  /** Whether it leaves the app. Such outcomes are given only where steps were `missing`. */
   readonly leaves: boolean;
 }
 
-/** Safety limits for degenerate plans: how many elses run one after the other within one event, and in how many ways one event goes on. */
+/** Safety limits for degenerate plans: the most elses in one event, and the most ways in which one event goes on. */
 const mostElses = 64;
 const mostWays = 4096;
-/** An event that goes on in more ways than these is worked off in parts. */
+/** An event that goes on in more ways is worked off in parts. */
 const mostAtOnce = 64;
 
 export class EventInterpreter {
-  /** What is still to be done after an event has switched to another tab, each once: then two stacks have to be known at once. */
+  /** Control states in which an event goes on after it has switched to another tab. */
   readonly midway = new Set<Control>();
   /**
-   * How often the flags were looked at other than by a condition: an event left a tab midway, which `midway` notes with the
-   * flags, or it depended on what another tab has on top. Such an event has to be worked off for each value of the flags.
+   * Number of times that an event depended on flags other than by a condition. It left a tab midway, which `midway` notes with
+   * the flags; or it depended on the screen on top of another tab. Such an event is worked off for each valuation.
    */
   flagsUsed = 0;
-  /** Whether an event ran into a bound: not all that can follow is then among the outcomes. */
+  /** Whether an event ran into a safety limit, so that outcomes are missing. */
   bounded = false;
-  /** How much was worked off so far: items of continuations, and frames that came of it. */
+  /** Steps of work so far: items of continuations, and frames that were made. */
   spent = 0;
 
-  /** @param interference what tabs that share flags may do to one another; null where they are taken to share nothing */
+  /** @param interference what tabs do to one another; null if they are taken to share nothing */
   constructor(
     private readonly variant: VariantOf,
     private readonly valuations: Valuations,
@@ -78,7 +82,7 @@ export class EventInterpreter {
     private readonly interference: Interference | null,
   ) {}
 
-  /** An arrival, whatever was there before. */
+  /** Outcomes of an arrival from outside, for any stacks before. */
   anew(valuation: Valuation, arrival: InternedArrival): EventOutcome[] {
     return this.work({
       valuation,
@@ -96,12 +100,12 @@ export class EventInterpreter {
     });
   }
 
-  /** The steps of a branch. */
+  /** Outcomes of a branch's steps. */
   branch(control: Control, top: StackSymbol, { steps }: Branch): EventOutcome[] {
     return this.work(partialOn(control, top, stepsOf(steps, 0, null)));
   }
 
-  /** A tap on a tab. */
+  /** Outcomes of a tap on a tab. */
   tab(control: Control, top: StackSymbol, root: Screen): EventOutcome[] {
     return this.work(
       partialOn(control, top, {
@@ -111,7 +115,7 @@ export class EventInterpreter {
     );
   }
 
-  /** What an event goes on with that has uncovered a frame. */
+  /** Outcomes of the rest of an event, once it sees a frame. */
   goOn(control: Control, continuation: Continuation, top: StackSymbol): EventOutcome[] {
     return this.work(partialOn(control, top, raised(continuation)));
   }
@@ -124,9 +128,9 @@ export class EventInterpreter {
   }
 
   /**
-   * @param inParts whether what is still to be done waits once something new is on top, as if that had to be seen: what
-   *   one part comes to and what the next does are not multiplied then
-   * @param most in so many ways it is tried; where there are more, not all that can follow is among the outcomes
+   * @param inParts whether the rest waits once something new is on top, as if it had to be seen. Outcomes of the parts are then
+   *   not multiplied
+   * @param most ways that are tried; with more, outcomes are missing
    */
   private outcomesOf(
     partial: PartialConfiguration,
@@ -173,7 +177,7 @@ export class EventInterpreter {
     return { outcomes, areAll: true };
   }
 
-  /** Runs a partial until nothing is left to do, more of the stack has to be seen, or the app is left; what else can happen is put on `open`. */
+  /** Runs until nothing is left to do, more of the stack has to be seen, or the app is left. Alternatives are put on `open`. */
   private run(
     partial: PartialConfiguration,
     open: PartialConfiguration[],
@@ -205,7 +209,7 @@ export class EventInterpreter {
     return partial.known.length === 0 && partial.bottom ? 'left' : 'done';
   }
 
-  /** One step; `rest` is what is to be done after it. Where it waits, it stays on the continuation. */
+  /** Runs one step; `rest` is the continuation after it. A step that waits stays on the continuation. */
   private step(partial: PartialConfiguration, step: Step, rest: Continuation | null): 'done' | 'waits' {
     switch (step.kind) {
       case 'leave':
@@ -256,14 +260,14 @@ export class EventInterpreter {
 
   private readonly orSteps = new Map<Step, readonly Step[]>();
 
-  /** The step behind `resume or` as a list, the same one each time, so that it is known again. */
+  /** The step behind `resume or`, as one list each time, so that equal continuations are one object. */
   private orOf(step: Extract<Step, { kind: 'resume' }>): readonly Step[] {
     let steps = this.orSteps.get(step);
     if (!steps) this.orSteps.set(step, (steps = [step.or!]));
     return steps;
   }
 
-  /** Makes an arrival, or what its screens' `needs` want instead; what else can happen is put on `open`. */
+  /** Makes an arrival, or runs the else of a screen whose needs fail. Alternatives are put on `open`. */
   private arrive(partial: PartialConfiguration, arrival: InternedArrival, open: PartialConfiguration[]): void {
     const { variant } = this;
     if (!variant.has(arrival.screen)) return;
@@ -370,7 +374,7 @@ export class EventInterpreter {
     }
   }
 
-  /** A tab is left for another one: how it is come back to, and that what is still to be done goes on there. */
+  /** Leaves a tab for another one: notes how the user comes back to it, and that the event goes on in the other. */
   private leave(partial: PartialConfiguration, screen: Screen, tab: number, open: PartialConfiguration[]): void {
     const { known, bottom, stack, origin, missing, sets, continuation, valuation } = partial;
     if (continuation) {
@@ -399,14 +403,14 @@ export class EventInterpreter {
   }
 }
 
-/** Whether what is still to be done needs to know nothing but the top, and waiting loses nothing of what has been done. */
+/** Whether the rest needs to know only the top, and waiting loses nothing. */
 function mayWait({ known, continuation, tabs, missing }: PartialConfiguration): boolean {
   if (known.length < 2 || tabs !== 'kept' || missing.length > 0) return false;
   for (let at = continuation; at; at = at.next) if (at.item.kind !== 'steps') return false;
   return true;
 }
 
-/** The frames that are known, as they are once every pending mark is made; null where none would change anything. */
+/** The known frames once all pending marks are made; null if that changes nothing. */
 function withGates({ known, continuation }: PartialConfiguration): FrameKind[] | null {
   let marked: FrameKind[] | null = null;
   for (let at = continuation; at; at = at.next) {
@@ -446,10 +450,10 @@ function empty(partial: PartialConfiguration): void {
   partial.continuation = lowered(partial.continuation, 0);
 }
 
-/** Whether the top frame would have to be seen to go on. */
+/** Whether the top frame has to be seen to go on. */
 const needsTop = ({ known, bottom }: PartialConfiguration): boolean => known.length === 0 && !bottom;
 
-/** Takes frames off as `close`, `back to` and `back past` do; false where more of the stack has to be seen. */
+/** Pops frames as `close`, `back to` and `back past` do; false if more of the stack has to be seen. */
 function takeOff(partial: PartialConfiguration, step: Step): boolean {
   const target = 'target' in step ? step.target : null;
   for (;;) {

@@ -3,13 +3,13 @@ import type { Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
 
 /**
- * The values that flags can have after steps, whatever lies on the stacks: an over-approximation. Each arrival may run the
- * `else` of its screen; `resume` may make any arrival, or run the step behind `or`.
+ * Over-approximation of the valuations after steps, for any stacks. Each arrival may run the `else` of its screen; `resume` may
+ * make any arrival, or run the step behind `or`.
  *
- * What empties all stacks is left out: no tab is then left as it was.
+ * Steps that empty all stacks are left out: they leave no tab as it was.
  */
 export class FlagEffects {
-  /** After an arrival at a screen, by the screen's index and the values before; grown to a least fixed point. */
+  /** Valuations after an arrival, by the screen's index and the valuation before; grown to a least fixed point. */
   private readonly arrivals = new Map<
     string,
     { readonly screen: Screen; readonly before: Valuation; readonly after: Set<Valuation> }
@@ -21,17 +21,17 @@ export class FlagEffects {
     private readonly valuations: Valuations,
   ) {}
 
-  /** Costs O(steps · values that can come of them), and as much for each `else` that they can run. */
+  /** Valuations after steps. Costs O(steps · resulting valuations), and as much for each `else` that can run. */
   after(steps: readonly Step[], before: Valuation): ReadonlySet<Valuation> {
     return this.solve(() => this.run(steps, before));
   }
 
-  /** After an arrival at one of these screens. */
+  /** Valuations after an arrival at any of these screens. */
   afterArrival(screens: Iterable<Screen>, before: Valuation): ReadonlySet<Valuation> {
     return this.solve(() => this.arriveAny(screens, before));
   }
 
-  /** Repeats until no `else` that was asked for makes any difference. */
+  /** Repeats `work` until no `else` that it asked for yields a new valuation. */
   private solve(work: () => Set<Valuation>): Set<Valuation> {
     for (;;) {
       this.settled = true;
@@ -84,7 +84,7 @@ export class FlagEffects {
     return after;
   }
 
-  /** An `else` that comes back to its own screen does nothing, so the values before are always among those after. */
+  /** Valuations after an arrival. An `else` that arrives at its own screen does nothing, so `before` is always among them. */
   private arrive(screen: Screen, before: Valuation): ReadonlySet<Valuation> {
     if (!this.variant.has(screen) || screen.needs.length === 0) return new Set([before]);
     const key = `${screen.index} ${before}`;

@@ -7,7 +7,7 @@ import type { Control, StackSymbol } from './alphabet';
 import type { Sets, Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
 
-/** What a tab can do to the flags: from which values to which. */
+/** Changes of the flags, from each valuation to others. */
 type Changes = Map<Valuation, Set<Valuation>>;
 
 /** A head that some run reaches. */
@@ -20,37 +20,36 @@ interface Offering {
   branchesAt(control: Control, screen: Screen): Iterable<Branch>;
 }
 
-/** How many heads are looked at between two pauses: a few milliseconds of work. */
+/** Heads between two pauses: a few milliseconds of work. */
 const slice = 1_000;
 
-/** Safety limit for degenerate plans: so many values are looked at where any step may come next. */
+/** Safety limit for degenerate plans: the most valuations from which any step is taken to come next. */
 const mostAnyhow = 4096;
 
 /**
- * What tabs do to one another: the values that flags can have when a tab is shown again, for those that they had when it was left.
+ * What tabs do to one another: from the flags when a tab is left, the flags when it is shown again.
  *
- * Thread-modular analysis (Flanagan, Qadeer, SPIN 2003) with tabs for threads: each tab is analysed by itself, and what it can
- * do to the flags is taken to happen at any time while another tab waits. What a tab can do is learned from its analysis,
- * again and again until nothing new is learned: a least fixed point. What empties all stacks interferes with no tab, since none is
- * then left as it was.
+ * Thread-modular analysis (Flanagan, Qadeer, SPIN 2003), with tabs for threads. Each tab is analysed by itself; any change that
+ * it makes to the flags may happen while another tab waits. The changes of a tab are learned from its analysis, until nothing new
+ * is learned: a least fixed point. Steps that empty all stacks interfere with no tab, since they leave none as it was.
  */
 export class Interference {
   private readonly effects: FlagEffects;
-  /** By stack and values, the screens that were seen on top. */
+  /** By stack and valuation, screens that were on top. */
   private readonly seen: Map<Valuation, Set<Screen>>[] = [];
-  /** By the stack of the tab that makes them. */
+  /** Changes that a tab makes to others, by the tab's stack. */
   private readonly changesOf: Changes[] = [];
-  /** Those that count for the tab that makes them, too: it is left before the event ends. */
+  /** Changes that also count for the tab that makes them, since it is left before the event ends. */
   private readonly changesOfAll: Changes = new Map();
   private readonly knownTops = new Map<string, ReadonlySet<Screen>>();
   private readonly known = new Map<string, readonly Valuation[]>();
   /** Whether some `else` switches to a tab. */
   private readonly elseSwitches: boolean;
-  /** The steps that set a flag, wherever they stand. */
+  /** All steps of the variant that set a flag. */
   private knownSettings: readonly Sets[] | null = null;
-  /** The values from which any of them may come next. */
+  /** Valuations from which any of these steps may come next. */
   private readonly anyhow = new Set<Valuation>();
-  /** Whether there were too many of these: not all that tabs can do was learned. */
+  /** Whether there were too many of these valuations, so that changes are missing. */
   exhausted = false;
   private isNew = false;
   private readonly asks: boolean;
@@ -66,7 +65,7 @@ export class Interference {
     );
   }
 
-  /** The screens that can be on top of a tab when it is shown again with these values. Costs O(values with which it was left), once for each. */
+  /** Screens that can be on top of a tab when it is shown again with this valuation. Costs O(valuations when left), once each. */
   tops(stack: number, valuation: Valuation): ReadonlySet<Screen> {
     return remembered(this.knownTops, `${stack} ${valuation}`, () => {
       const tops = new Set<Screen>();
@@ -77,7 +76,7 @@ export class Interference {
     });
   }
 
-  /** The values that flags can have when a tab is shown again; those that they had among them. Costs O(values · changes), once for each. */
+  /** Valuations when a tab is shown again that was left with this valuation, itself included. Costs O(valuations · changes), once each. */
   after(stack: number, valuation: Valuation): readonly Valuation[] {
     const key = `${stack} ${valuation}`;
     let all = this.known.get(key);
@@ -140,7 +139,7 @@ export class Interference {
     return this.isNew;
   }
 
-  /** Whether an event goes on after it has left a tab: what it does then it does to that tab, too. */
+  /** Whether an event goes on after it has left its tab: the rest of it then changes flags for that tab, too. */
   private leavesMidway({ steps }: Branch): boolean {
     return (
       this.elseSwitches ||
@@ -148,7 +147,7 @@ export class Interference {
     );
   }
 
-  /** Between any two steps the tab may be left, and another one be shown. */
+  /** Adds the changes of steps between any two of which the tab may be left. */
   private changeMidway(steps: readonly Step[], before: Valuation): void {
     for (let at = 0; at <= steps.length; at++) {
       for (const now of this.effects.after(steps.slice(0, at), before)) {
@@ -158,7 +157,7 @@ export class Interference {
     }
   }
 
-  /** Every step that sets a flag may come next, where an else may leave a tab in its middle. */
+  /** Adds the changes of every step that sets a flag: an else may leave a tab in its middle, and go on with any of them. */
   private changeAnyhow(before: Valuation): void {
     const reached = [before];
     for (let from = reached.pop(); from !== undefined; from = reached.pop()) {

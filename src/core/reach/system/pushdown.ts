@@ -16,33 +16,33 @@ import { Valuations, type Valuation } from './valuations';
 import { variantOf, type Offer, type VariantOf } from './variant';
 
 /**
- * `(p, γ) → (p', word)`, the word with its top first. What is the same for many `p` is one rule: which `p'` it leads to is what
- * `Pushdown.target` says.
+ * A rule ⟨p, γ⟩ → ⟨p′, word⟩, the word top first. One object serves all `p` for which the rule is alike; `Pushdown.target` says
+ * which `p′` it leads to.
  */
 export interface PushdownRule extends Omit<EventOutcome, 'valuation'> {
-  /** The flags afterwards; null where they are as `sets` leaves those that were before. */
+  /** The valuation afterwards; null if it is the one before, changed by `sets`. */
   readonly valuation: Valuation | null;
-  /** Whether the monitored screen has been on top by then; null where that is as before, or was on top just now. */
+  /** Whether the monitored screen has been on top by then; null if that follows from the head. */
   readonly seen: boolean | null;
-  /** Null where it goes on with an event that has begun. */
+  /** The event that begins; null if the rule continues one. */
   readonly event: Event | null;
-  /** The branch of a trigger or menu item that was taken. */
+  /** The branch of a trigger or menu item that is taken; null for other events. */
   readonly branch: Branch | null;
 }
 
-/** Rules that ask for no flag, by what leads to them. */
+/** Rules that depend on no flag, by what they come from. */
 type Fixed = Map<Branch | Tab | Link | Entry, readonly PushdownRule[]>;
 
 export class Pushdown {
   readonly variant: VariantOf;
   readonly valuations: Valuations;
-  /** What tabs do to one another, as far as it was learned; null where each tab is taken by itself. */
+  /** What tabs do to one another, as far as it is learned; null if each tab is taken by itself. */
   readonly interference: Interference | null;
   private readonly alphabet: Alphabet;
   private readonly interpreter: EventInterpreter;
-  /** By the numbers of symbols and stacks. */
+  /** Rules that depend on no flag, by symbol and stack. */
   private readonly fixed: Fixed[] = [];
-  /** By the same, and by which branches are possible. */
+  /** All rules of a head, by symbol and stack, and then by the branches that are possible. */
   private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
   private readonly fixedExternal: Fixed = new Map();
   private readonly external: readonly {
@@ -50,13 +50,13 @@ export class Pushdown {
     readonly opened: Link | Entry;
     readonly arrival: InternedArrival;
   }[];
-  /** Where events go on that have switched to a tab. */
+  /** Control states in which events continue after they have switched to a tab. */
   private continued: readonly Control[] = [];
-  /** Taking a frame off, by stacks. */
+  /** The rule that pops a frame, by stack. */
   private readonly backOf: readonly PushdownRule[];
 
   /**
-   * @param monitored the screen of which each control state is to remember whether it has been on top
+   * @param monitored the screen that each control state remembers to have been on top, or not
    * @param tabs `interfering` where tabs that share flags may do to one another what was learned of them (see
    *   `Interference`). Once nothing is left to learn, the system has all that runs can do, and perhaps more
    */
@@ -97,12 +97,12 @@ export class Pushdown {
     this.backOf = [0, ...this.variant.tabs].map((_, stack) => plainRule({ kind: 'back' }, stack, []));
   }
 
-  /** How control states are numbered. */
+  /** Blocks in which control states are numbered. */
   get blocks(): Alphabet['blocks'] {
     return this.alphabet.blocks;
   }
 
-  /** Whether a transition goes on after it has switched to a tab: two stacks would have to be known at once. */
+  /** Whether some transition goes on after it has switched to a tab: the rest of it would need two stacks at once. */
   get switchesMidway(): boolean {
     return this.interpreter.midway.size > 0;
   }
@@ -123,17 +123,17 @@ export class Pushdown {
     return true;
   }
 
-  /** How much was worked off so far to make rules. */
+  /** Steps of work spent on making rules. */
   get spent(): number {
     return this.interpreter.spent;
   }
 
-  /** Whether an event ran into a bound: not all that can follow is then in the system. */
+  /** Whether an event ran into a safety limit, so that rules are missing. */
   get bounded(): boolean {
     return this.interpreter.bounded;
   }
 
-  /** What a cold start leads to, from the initial values of the flags. */
+  /** Rules of a cold start, from the initial valuation. */
   coldStart(): readonly PushdownRule[] {
     const { start } = this.variant;
     return start
@@ -143,7 +143,7 @@ export class Pushdown {
       : [];
   }
 
-  /** What links and entries lead to, whatever is on the stack: they empty it. */
+  /** Rules of links and entries. They empty all stacks, so they apply to any. */
   *fromOutside(valuation: Valuation): Generator<PushdownRule, void, void> {
     for (const { event, opened, arrival } of this.external)
       yield* this.rulesFor(this.valuations.count === 1 ? null : this.fixedExternal, opened, event, null, () =>
@@ -151,22 +151,22 @@ export class Pushdown {
       );
   }
 
-  /** Whether links or entries open anything. */
+  /** Whether the variant has links or entries. */
   get hasExternalEvents(): boolean {
     return this.external.length > 0;
   }
 
-  /** The control state that waits for an event with these flags and on this stack. */
+  /** The control state that waits for an event, with this valuation and this stack active. */
   waiting(valuation: Valuation, stack: number): Control {
     return this.alphabet.control(valuation, stack, null, false);
   }
 
-  /** A frame that is no gate, with no gate beneath, as a symbol. */
+  /** The symbol of a frame that is no gate and has none beneath. */
   symbolOf({ screen, modal }: Pick<FrameKind, 'screen' | 'modal'>, last: boolean): StackSymbol {
     return this.alphabet.word([{ screen, modal, putOff: null }], last, false)[0]!;
   }
 
-  /** The control state in which a rule ends that begins with these flags. */
+  /** The control state after a rule, from the valuation before. */
   target(
     { valuation, sets, stack, continuation, seen }: PushdownRule,
     before: Valuation,
@@ -177,17 +177,17 @@ export class Pushdown {
     return this.alphabet.control(after, stack, continuation, seen ?? seenBefore);
   }
 
-  /** The same by a rule of a head. */
+  /** The control state after a rule of a head. */
   targetOf(control: Control, symbol: StackSymbol, rule: PushdownRule): Control {
     return this.target(rule, control.valuation, this.hasSeen(control, symbol));
   }
 
-  /** Whether the monitored screen has been on top once a head has been. */
+  /** Whether the monitored screen has been on top, once this head was. */
   hasSeen({ seen, continuation }: Control, { screen }: StackSymbol): boolean {
     return seen || (continuation === null && screen === this.monitored);
   }
 
-  /** All rules of a head. */
+  /** All rules of a head. Costs the work of its events, once for all heads that share them. */
   rules(control: Control, symbol: StackSymbol): readonly PushdownRule[] {
     const { valuation, stack, continuation } = control;
     const { variant, interpreter } = this;
@@ -253,8 +253,8 @@ export class Pushdown {
   }
 
   /**
-   * The tabs a tap on which is looked at. A tap on that which is shown shows its screen once more; where there is no other, what
-   * that screen needs may fail then.
+   * Tabs whose taps matter. A tap on the active tab shows its screen once more: that counts for a monitored screen, and where
+   * the screen's needs may fail.
    */
   private tabsIn(stack: number): readonly Tab[] {
     if (stack === 0) return [];
@@ -266,7 +266,7 @@ export class Pushdown {
         : [];
   }
 
-  /** What comes of something; worked out once for all values of flags where it asks for none. `fixed` is null where there is one only. */
+  /** Rules made by `work`; made once for all valuations if they depend on no flag. `fixed` is null if there is one valuation. */
   private rulesFor(
     fixed: Fixed | null,
     of: Branch | Tab | Link | Entry,
@@ -284,7 +284,7 @@ export class Pushdown {
     return same;
   }
 
-  /** Returns a function that tells whether what was worked off since then would differ for other flags. */
+  /** Returns a function that tells whether any work since now has depended on flags. */
   private watchFlags(): () => boolean {
     const {
       valuations: { decided },
@@ -293,7 +293,7 @@ export class Pushdown {
     return () => this.valuations.decided > decided || this.interpreter.flagsUsed > flagsUsed;
   }
 
-  /** Leaving the tab and coming back to it: by then flags may have changed, and the monitored screen may have been seen. */
+  /** Rules for leaving the tab and coming back: by then flags may have changed, and the monitored screen may have been on top. */
   private comingBack(control: Control, symbol: StackSymbol, interference: Interference): PushdownRule[] {
     const { valuation, stack } = control;
     const tab = this.variant.tabs[stack - 1]!;
@@ -309,7 +309,7 @@ export class Pushdown {
       );
   }
 
-  /** Events that began in another tab, have switched to this one, and go on. */
+  /** Rules for events that began in another tab, have switched to this one, and go on here. */
   private goingOn(control: Control, symbol: StackSymbol, interference: Interference): PushdownRule[] {
     const { stack } = control;
     const tab = this.variant.tabs[stack - 1]!;
@@ -328,7 +328,7 @@ export class Pushdown {
       );
   }
 
-  /** To the other tabs, all of which have their root alone; one of them may be shown already. */
+  /** Rules to the other tabs, each of which has its root alone; `shows` is the one that is active already. */
   private toOtherTabs({ valuation, stack }: Control, shows: ShownTab | null): PushdownRule[] {
     return this.roots(valuation)
       .filter(({ control }) => control.stack !== stack)
@@ -339,12 +339,12 @@ export class Pushdown {
       }));
   }
 
-  /** By its tab to a stack that was changed just before it was left. */
+  /** Rule back, by a tap on the tab, to a stack that was changed just before it was left. */
   private backToLeft({ stack }: Control, symbol: StackSymbol): PushdownRule {
     return plainRule({ kind: 'tab', tab: this.variant.tabs[stack - 1]! }, stack, [symbol]);
   }
 
-  /** The branches that can happen, in their order. */
+  /** Branches that can happen under a valuation, in order. */
   private possible(branches: readonly Branch[], valuation: Valuation): readonly Branch[] {
     if (branches.length === 1 && !branches[0]!.condition) return branches;
     const possible: Branch[] = [];
@@ -356,17 +356,17 @@ export class Pushdown {
     return possible;
   }
 
-  /** The branches that can happen on a screen, whether anything follows them or they leave the app. */
+  /** Branches that can happen on a screen in a control state, those that leave the app among them. */
   *branchesAt({ valuation }: Control, screen: Screen): Generator<Branch, void, void> {
     for (const { branches } of this.variant.offersOn(screen)) yield* this.possible(branches, valuation);
   }
 
-  /** A tab's root alone on its stack. */
+  /** The symbol of a tab's root, alone on its stack. */
   private rootOf(screen: Screen): StackSymbol {
     return this.alphabet.word([frameOf(screen)], true, false)[0]!;
   }
 
-  /** Each tab's root alone on its stack, and the control state that waits there; of tabs with the same root the first is the one that is ever shown. */
+  /** For each tab, the control state and symbol of its root alone. Of tabs with the same root only the first is ever shown. */
   roots(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
     return this.variant.roots.map(([screen, stack]) => ({
       control: this.waiting(valuation, stack),
@@ -374,7 +374,7 @@ export class Pushdown {
     }));
   }
 
-  /** The same by the time that they are come to, with these flags or what other tabs have made of them by then. */
+  /** Heads of `roots` by the time that a tab is shown: other tabs may have changed the flags by then. */
   rootsFrom(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
     const { variant, interference } = this;
     if (!interference) return this.roots(valuation);
@@ -414,7 +414,7 @@ const ruleOf = (
   branch,
 });
 
-/** One that leaves the flags as they are; without an event it goes on with one, or starts. */
+/** A rule that changes no flag. With `event` null it continues an event, or starts the app. */
 export const plainRule = (event: Event | null, stack: number, word: readonly StackSymbol[]): PushdownRule => ({
   valuation: null,
   sets: [],

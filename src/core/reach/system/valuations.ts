@@ -1,26 +1,25 @@
 import { isIn, type Condition, type Flag, type Plan, type Step } from '../../plan/model';
 
-/** The values of the flags that conditions read, as one number: a mixed-radix numeral with a digit for each flag. */
+/** Values of all flags that some condition reads, as one number: a mixed-radix numeral with a digit for each flag. */
 export type Valuation = number;
 
 /** A step that sets a flag. */
 export type Sets = Extract<Step, { kind: 'sets' }>;
 
-/** What a condition can turn out to be. */
+/** What a condition is under one valuation; `either` where it also depends on open parts. */
 export type TruthValue = 'holds' | 'fails' | 'either';
 
-/** How many parts of one condition may be open; beyond, it counts as open as a whole. */
+/** The most open parts of one condition; a condition with more counts as `either`. */
 const mostOpen = 8;
 
 /**
- * The flags that matter in one variant: those that some condition there reads. What the others are can change no run, so
- * they are left out of the control states.
+ * Flags that some condition of one variant reads. Other flags change no run, so control states leave them out.
  */
 export class Valuations {
   readonly initial: Valuation;
-  /** How many there are, reached or not. */
+  /** Number of valuations, reached or not. */
   readonly count: number;
-  /** How often a condition was decided. */
+  /** Number of conditions decided so far. */
   decided = 0;
   private readonly weight = new Map<Flag, number>();
 
@@ -36,7 +35,7 @@ export class Valuations {
     this.count = weight;
   }
 
-  /** Whether any flag matters. */
+  /** Whether some condition reads a flag. */
   get some(): boolean {
     return this.weight.size > 0;
   }
@@ -45,28 +44,28 @@ export class Valuations {
     return flag.values[Math.floor(valuation / this.weight.get(flag)!) % flag.values.length]!;
   }
 
-  /** The valuation after a step sets a flag; the same where the flag does not matter. */
+  /** The valuation after a step sets a flag; unchanged if no condition reads that flag. */
   set(valuation: Valuation, { flag, value }: Sets): Valuation {
     const weight = flag && this.weight.get(flag);
     if (!weight || value === null) return valuation;
     return valuation + weight * (flag.values.indexOf(value) - flag.values.indexOf(this.valueOf(valuation, flag)));
   }
 
-  /** The valuation in which each flag that matters has its value. */
+  /** The valuation of given flag values. */
   of(valueOf: (flag: Flag) => string): Valuation {
     let valuation = 0;
     for (const [flag, weight] of this.weight) valuation += weight * Math.max(0, flag.values.indexOf(valueOf(flag)));
     return valuation;
   }
 
-  /** The values of all flags that matter, as a walk would have to find them. */
+  /** The flag values of a valuation. */
   read(valuation: Valuation): ReadonlyMap<Flag, string> {
     return new Map([...this.weight.keys()].map((flag) => [flag, this.valueOf(valuation, flag)]));
   }
 
   /**
-   * What a condition can turn out to be. Flags are exact; each open part (in quotes, or whether a value is given) is taken both
-   * ways, alike wherever it stands in the condition, by expansion on one part after the other (Shannon 1938).
+   * The truth value of a condition. Open parts (quotes, `is given`) may be true or false, but each is the same wherever it stands
+   * in the condition: Shannon expansion (1938) over one open part after the other.
    */
   outcome(condition: Condition, valuation: Valuation): TruthValue {
     this.decided++;
@@ -81,7 +80,7 @@ export class Valuations {
     return outcomes[0] === outcomes[1] ? outcomes[0]! : 'either';
   }
 
-  /** Whether it holds, or the first open part on which that depends. */
+  /** Whether the condition holds; or the first open part that decides it. */
   private decide(condition: Condition, valuation: Valuation, taken: ReadonlyMap<string, boolean>): boolean | string {
     switch (condition.kind) {
       case 'flag':
@@ -111,7 +110,7 @@ export class Valuations {
   }
 }
 
-/** The flags that some condition of a variant reads, in the plan's order. */
+/** Flags that some condition of a variant reads, in the plan's order. */
 function flagsRead(plan: Plan, variant: string): Flag[] {
   const read = new Set<Flag>();
   const visit = (condition: Condition | null): void => {
