@@ -2,6 +2,7 @@
 import { describe, expect, test } from 'vitest';
 import { describe as describeAt } from '../../src/core/assist/describe';
 import { check } from '../../src/core/check';
+import { mayReach } from '../../src/core/reach/explicit';
 import { walkLabels } from '../../src/core/walk/tap';
 import { toEnd } from '../../src/core/base/slices';
 import { answerTo } from '../../src/core/reach/properties/suspects';
@@ -188,6 +189,14 @@ describe('without tabs', () => {
         .map(({ summary }) => summary.map((part) => (typeof part === 'string' ? part : part.code)).join('')),
     ).toEqual(['No walk gets to shop.', 'No walk gets to more.']);
   });
+});
+
+test('an event that replaces the root of a tab at once shows the tabs', () => {
+  const { plan } = check(
+    'start home\ntabs {\n  "Huts" huts\n  "More" more\n}\nscreen home "Home" { on "Go" switch huts then replace hut }\n' +
+      'screen huts "Huts" {}\nscreen more "More" {}\nscreen hut "Hut" {}\n',
+  );
+  expect([...mayReach(plan, 'app')].map(({ label }) => label).sort()).toEqual(['home', 'hut', 'huts', 'more']);
 });
 
 test('the last frame stays that was put on after an arrival that did nothing', () => {

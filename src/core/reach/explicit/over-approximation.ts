@@ -53,6 +53,8 @@ function backTo(frames: readonly Pushed[], screen: Screen, past: boolean): reado
 
 class FixedPoint {
   readonly reached = new Set<Screen>();
+  /** Screens at which some event arrives, whether it then shows them or not. */
+  private readonly arrived = new Set<Screen>();
   private readonly values: ReadonlyMap<string, Set<string>>;
   private grown = true;
   /** Those whose else has run in this round: what it shows does not depend on who arrives. */
@@ -83,11 +85,12 @@ class FixedPoint {
     for (const menu of plan.menus)
       if (isIn(menu.only, variant)) for (const item of menu.items) this.runBranches(item.branches);
     for (const bar of plan.tabBars) {
-      // The tabs are shown once one of their roots is; the roots are then put there, and Back may reveal one whatever it needs.
+      // An arrival at a root shows the tabs, even if the same event then replaces it. The roots are put there: Back may reveal one,
+      // whatever it needs.
       const roots = bar.tabs.flatMap((tab) =>
         tab.call?.target && isIn(tab.call.target.only, variant) ? [tab.call.target] : [],
       );
-      if (!isIn(bar.only, variant) || !roots.some((root) => this.reached.has(root))) continue;
+      if (!isIn(bar.only, variant) || !roots.some((root) => this.arrived.has(root))) continue;
       this.show(roots);
       for (const root of roots) this.open(root);
     }
@@ -175,6 +178,10 @@ class FixedPoint {
       }
       mayBePutOff ||= fails;
       if (!holds) return { opened: [], mayBePutOff };
+    }
+    if (!this.arrived.has(screen)) {
+      this.arrived.add(screen);
+      this.grown = true;
     }
     // By `resume` it is shown without whatever the steps do that come after.
     if (mayBePutOff) this.show([screen]);
