@@ -9,8 +9,10 @@ import { Walker } from '../../src/core/walk/walker';
 import { mayReach } from '../../src/core/reach/explicit/over-approximation';
 import { walkLabels, type Tap } from '../../src/core/walk/tap';
 import { replay as replayed } from './brute-force';
+import { grammarPlan } from './grammar-plans';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
+import { Seen } from './seen';
 
 /** What a tap makes of a stack, step by step; null where a name is unknown, so that nothing is known of the rest. */
 function fire(stack: readonly Screen[], { branches }: Transition): Screen[] | null {
@@ -122,6 +124,24 @@ describe('reach', () => {
     const { reach } = check('start a\nscreen a "A" { on "Call" leave "b" }\nscreen b "B" {}\n');
     expect(reach.variants[0]!.verdicts.map((verdict) => verdict.reachable)).toEqual(['yes', 'no']);
     expect(check('screen a "A" {}').reach.variants[0]!.verdicts[0]!.reachable).toBe('undecided');
+  });
+
+  test('the quick analysis rules out no screen that a walk shows, whatever the productions of the language', () => {
+    forAll(
+      fc.property(fc.oneof(grammarPlan('tabs'), grammarPlan('none')), (text) => {
+        const plan = resolve(parse(text));
+        for (const variant of plan.variants) {
+          const { whole, shown } = new Seen(plan, variant, 100);
+          const may = mayReach(plan, variant);
+          if (whole !== null)
+            expect(
+              [...shown].filter((screen) => !may.has(screen)).map(({ label }) => label),
+              text,
+            ).toEqual([]);
+        }
+      }),
+      300,
+    );
   });
 
   test('with the whole language: what any run shows is never called stranded, and every walk can be walked', () => {

@@ -38,7 +38,7 @@ interface Node {
 const depthOf = (stack: Stack): number => [...screensOf(stack)].length;
 
 /** Up to so many configurations of one variant, level by level. */
-class Seen {
+export class Seen {
   readonly nodes = new Map<string, Node>();
   readonly shown = new Set<Screen>();
   /** What Back was seen to reveal. */
