@@ -20,8 +20,8 @@ export const linkOnly: Rule = {
       if (!first || !reach.variants.every((variant) => nothingInsideLeadsTo(screen, variant))) continue;
       yield {
         range: screen.nameNode,
-        summary: say`Only from outside does anything lead to ${screen.label}.`,
-        detail: say`A link or an entry opens it; no walk that begins with a cold start and stays inside the app gets there.`,
+        summary: say`Only links and entries lead to ${screen.label}.`,
+        detail: say`No tap inside the app shows it, so users who follow no link never find it.`,
         subject: screen.label,
         walk: first.verdicts[screen.index]!.walk,
         walkIn: first.name,
