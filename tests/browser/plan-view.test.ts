@@ -128,7 +128,7 @@ describe('the text', () => {
       async () => (await app.driver.findElements(By.css(`${findings} li`))).length === 1,
       'the list is not filtered',
     );
-    expect(await app.driver.getCurrentUrl()).toContain('only=reach/stranded');
+    expect(await app.driver.getCurrentUrl()).toContain('only=stranded');
     await app.click('Show all findings');
     await app.until(
       async () => (await app.driver.findElements(By.css(`${findings} li`))).length === demoFindings.length,

@@ -58,7 +58,7 @@ test('without a start nothing has a distance, and the page says so', async () =>
   const { id } = await app.create({ text: 'app "A"\nscreen a "A" {}\n' });
   await app.openPlan(id, '/reach');
   await app.untilText('[data-testid=chart]', 'Say which one that is.');
-  expect(await app.text(verdict)).toContain('without a start');
+  expect(await app.text(verdict)).toContain('Name a start');
 });
 
 test('of a thousand screens only those in sight are drawn', async () => {

@@ -191,6 +191,14 @@ describe('without tabs', () => {
   });
 });
 
+test('what stands behind resume or is not there where a gate is taken off', () => {
+  const { plan } = check(
+    'flag f\nstart home\nscreen home "Home" {\n  needs f else resume or replace map then push hut then back to home\n}\n' +
+      'screen map "Map" { on "Home" push home }\nscreen hut "Hut" {}\n',
+  );
+  expect([...mayReach(plan, 'app')].map(({ label }) => label).sort()).toEqual(['hut', 'map']);
+});
+
 test('an event that replaces the root of a tab at once shows the tabs', () => {
   const { plan } = check(
     'start home\ntabs {\n  "Huts" huts\n  "More" more\n}\nscreen home "Home" { on "Go" switch huts then replace hut }\n' +

@@ -153,6 +153,7 @@ function* run(rule: Rule, context: Context, witnesses: Map<Finding, Witness>): W
     const finding: Finding = {
       rule: rule.id,
       severity: rule.severity,
+      groups: rule.groups,
       variant: found.variant ?? null,
       walk: found.walk ? walkLabels(found.walk) : null,
       url: found.url ?? null,

@@ -15,7 +15,10 @@ const page = 60;
 const accepted = 'accepted';
 
 const matches = (finding: Finding, only: string | null): boolean =>
-  only === null || finding.rule === only || finding.rule.startsWith(`${only}/`) || finding.severity === only;
+  only === null ||
+  finding.rule === only ||
+  (finding.groups as readonly string[]).includes(only) ||
+  finding.severity === only;
 
 /**
  * All findings in the order of the text, each with its next step. Remembered: not every keystroke changes it.

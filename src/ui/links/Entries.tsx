@@ -17,8 +17,8 @@ export function Entries({ entries, findings }: { entries: readonly EntryCard[]; 
       <ul className="grid gap-1.5">
         {entries.map((entry) => {
           const own = findings.filter(
-            ({ rule, subject, range }) =>
-              rule.startsWith('entry/') && subject === entry.label && range.from >= entry.at,
+            ({ groups, subject, range }) =>
+              groups.includes('entry') && subject === entry.label && range.from >= entry.at,
           );
           const opens = entry.url?.opens?.screen ?? entry.screen?.label ?? null;
           const state = entry.url?.state ?? entry.screen?.state ?? 'lost';

@@ -24,7 +24,7 @@ export const LinksView = memo(function LinksView() {
   }, [address.screen, isThere]);
   const findings = overview.findings;
   // About origins, not about one link.
-  const ofAll = findings.filter(({ rule, subject }) => rule.startsWith('link/') && subject === null);
+  const ofAll = findings.filter(({ groups, subject }) => groups.includes('link') && subject === null);
   const patterns = card?.spaces.reduce((most, { rows }) => Math.max(most, rows.length), 0) ?? 0;
   return (
     <main className="grid grid-cols-[minmax(0,11fr)_minmax(0,9fr)] min-h-0">

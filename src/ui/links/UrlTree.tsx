@@ -12,7 +12,7 @@ import { about, columnGap, layOutTree } from './layout';
 
 /** The findings that stand in a link's line. */
 export const findingsOf = (findings: readonly Finding[], { at, to }: Pick<LeafCard, 'at' | 'to'>): Finding[] =>
-  findings.filter(({ rule, range }) => rule.startsWith('link/') && range.from >= at && range.to <= to);
+  findings.filter(({ groups, range }) => groups.includes('link') && range.from >= at && range.to <= to);
 
 /** Height of a row without findings, and where in it lines run. */
 const rowHeight = 34;

@@ -1,6 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
+import type { Group } from '../../core/rules/parts/rule';
 import { counted } from '../parts/numbers';
 import type { View } from '../session/views';
 import { useStanding, useWorkspace } from '../session/context';
@@ -46,7 +47,7 @@ export function VerdictLine() {
       </section>
     );
   }
-  const by = (prefix: string): number => overview.findings.filter((finding) => finding.rule.startsWith(prefix)).length;
+  const by = (group: Group): number => overview.findings.filter(({ groups }) => groups.includes(group)).length;
   const number = (n: number): ReactNode => <strong className="font-semibold">{n}</strong>;
   const parts: Part[] = [];
   if (counts.screens === 0) {
@@ -58,8 +59,8 @@ export function VerdictLine() {
       tone: 'text-warning',
       content: (
         <>
-          Nothing is said about {number(counts.undecided)} {counts.undecided === 1 ? 'screen' : 'screens'} without a
-          start
+          Name a start: without one nothing can be said about {number(counts.undecided)}{' '}
+          {counts.undecided === 1 ? 'screen' : 'screens'}
         </>
       ),
     });
@@ -85,7 +86,7 @@ export function VerdictLine() {
   if (counts.stranded > 0)
     parts.push({
       key: 'stranded',
-      only: 'reach/stranded',
+      only: 'stranded',
       tone: 'text-error',
       content: <>{number(counts.stranded)} stranded</>,
     });
@@ -103,44 +104,51 @@ export function VerdictLine() {
   if (counts.missing > 0)
     parts.push({
       key: 'missing',
-      only: 'supply/missing',
+      only: 'missing',
       tone: 'text-error',
       content: <>{number(counts.missing)} missing</>,
     });
-  const doubtful = overview.findings.filter(
-    ({ rule, severity }) => rule.startsWith('supply/') && rule !== 'supply/missing' && severity !== 'note',
-  ).length;
+  const doubtful = by('doubtful');
   if (doubtful > 0)
     parts.push({
       key: 'doubtful',
-      only: 'supply',
+      only: 'doubtful',
       tone: 'text-warning',
       content: (
         <>
-          {number(doubtful)} that {doubtful === 1 ? 'does' : 'do'} not fit or may not
+          {number(doubtful)} {doubtful === 1 ? 'argument' : 'arguments'} in doubt
         </>
       ),
     });
-  const unread = by('plan/') - by('plan/no-start');
+  const unread = by('unread');
   if (unread > 0)
     parts.push({
-      key: 'plan',
-      only: 'plan',
+      key: 'unread',
+      only: 'unread',
       tone: 'text-error',
       content: (
         <>
-          {number(unread)} {unread === 1 ? 'name or line does' : 'names or lines do'} not read
+          {number(unread)} {unread === 1 ? 'name or line' : 'names or lines'} not understood
         </>
       ),
     });
-  const reach = by('reach/') - by('reach/stranded');
-  if (reach > 0)
-    parts.push({ key: 'ways', only: 'reach', tone: 'text-warning', content: <>{number(reach)} more about reach</> });
-  const claims = by('stack/rule-broken');
+  const ways = by('ways');
+  if (ways > 0)
+    parts.push({
+      key: 'ways',
+      only: 'ways',
+      tone: 'text-warning',
+      content: (
+        <>
+          {number(ways)} {ways === 1 ? 'finding' : 'findings'} about ways through the app
+        </>
+      ),
+    });
+  const claims = by('claims');
   if (claims > 0)
     parts.push({
       key: 'rules',
-      only: 'stack/rule-broken',
+      only: 'claims',
       tone: 'text-error',
       content: (
         <>
@@ -148,15 +156,19 @@ export function VerdictLine() {
         </>
       ),
     });
-  const stacks = by('stack/') - claims;
+  const stacks = by('back');
   if (stacks > 0)
     parts.push({
       key: 'stack',
-      only: 'stack',
+      only: 'back',
       tone: 'text-warning',
-      content: <>{number(stacks)} about Back and stacks</>,
+      content: (
+        <>
+          {number(stacks)} {stacks === 1 ? 'finding' : 'findings'} about Back and stacks
+        </>
+      ),
     });
-  const walks = by('walk/');
+  const walks = by('walk');
   if (walks > 0)
     parts.push({
       key: 'walk',
@@ -168,7 +180,7 @@ export function VerdictLine() {
         </>
       ),
     });
-  const names = by('name/');
+  const names = by('name');
   if (names > 0)
     parts.push({
       key: 'name',
@@ -180,19 +192,23 @@ export function VerdictLine() {
         </>
       ),
     });
-  const order = by('menu/') + by('module/');
+  const order = by('order');
   if (order > 0)
     parts.push({
       key: 'order',
-      only: by('module/') > 0 ? 'module' : 'menu',
+      only: 'order',
       tone: 'text-info',
-      content: <>{number(order)} about menus and modules</>,
+      content: (
+        <>
+          {number(order)} {order === 1 ? 'finding' : 'findings'} about menus and modules
+        </>
+      ),
     });
   if (overview.findings.length === 0 && counts.screens > 0)
     parts.push({ key: 'fine', only: null, tone: '', content: 'Nothing found' });
-  const clashes = by('link/overlap') + by('link/shadowed');
+  const clashes = by('clash');
   if (counts.links > 0) {
-    const fine = clashes === 0 && by('link/undecided') === 0 && ', no clash';
+    const fine = clashes === 0 && by('open') === 0 && ', no clash';
     parts.push({
       key: 'links',
       view: 'links',
@@ -218,13 +234,17 @@ export function VerdictLine() {
         </>
       ),
     });
-  const links = by('link/') + by('entry/') - clashes;
+  const links = by('links');
   if (links > 0)
     parts.push({
       key: 'entries',
-      only: by('link/') > clashes ? 'link' : 'entry',
+      only: 'links',
       tone: 'text-warning',
-      content: <>{number(links)} about links and entries</>,
+      content: (
+        <>
+          {number(links)} {links === 1 ? 'finding' : 'findings'} about links and entries
+        </>
+      ),
     });
   return (
     <section

@@ -150,7 +150,8 @@ class FixedPoint {
         case 'close':
         case 'resume':
           this.showAll(frames);
-          frames = step.kind === 'resume' && step.or ? this.run([step.or]) : allMayBeAbsent(frames);
+          // Where a gate is taken off, the step behind `or` does not run.
+          frames = allMayBeAbsent([...frames, ...(step.kind === 'resume' && step.or ? this.run([step.or]) : [])]);
           break;
         default: {
           const { opened, mayBePutOff } = step.call?.target ? this.arrive(step.call.target) : nothing;

@@ -9,6 +9,7 @@ import type { Fix, Found, Rule } from '../parts/rule';
 export const badArgument: Rule = {
   id: 'entry/bad-argument',
   severity: 'error',
+  groups: ['entry', 'links'],
   reason: 'A value in an entry’s URL does not fit, or goes nowhere.',
   explanation:
     'The URL leads to the right pattern, but a value is not of the argument’s type, so that the pattern does not fit and nothing ' +

@@ -13,6 +13,7 @@ const opensEverywhere = (plan: Plan, entry: Entry, url: string): boolean =>
 export const unresolved: Rule = {
   id: 'entry/unresolved',
   severity: 'error',
+  groups: ['entry', 'links'],
   reason: 'An entry’s URL opens nothing.',
   explanation:
     'The shortcut, widget or notification does nothing, or opens the app at its start: somebody taps it and does not get what it ' +

@@ -7,6 +7,7 @@ import type { Fix, Rule } from '../parts/rule';
 export const alone: Rule = {
   id: 'link/alone',
   severity: 'warning',
+  groups: ['link', 'links'],
   reason: 'A link shows a screen from which Back leaves the app at once.',
   explanation:
     'Whoever follows the link stands in the middle of the app with no way to the rest of it: there is no header arrow, and Back ' +

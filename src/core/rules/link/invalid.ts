@@ -11,6 +11,7 @@ import type { Fix, Found, Rule } from '../parts/rule';
 export const invalid: Rule = {
   id: 'link/invalid',
   severity: 'error',
+  groups: ['link', 'links'],
   reason: 'A URL pattern or an origin does not read.',
   explanation:
     'Nothing can be opened by it. A pattern is a path with variables, as RFC 6570 writes them: text, {name} in a segment of the ' +

@@ -12,6 +12,7 @@ import type { Fix, Rule } from '../parts/rule';
 export const missingArgument: Rule = {
   id: 'link/missing-argument',
   severity: 'error',
+  groups: ['link', 'links'],
   reason: 'A URL that opens the screen need not bring an argument that it requires.',
   explanation:
     'The screen opens without what it shows, and fails in the hands of whoever tapped the link. What the screen requires belongs ' +

@@ -7,6 +7,7 @@ import type { Rule } from '../parts/rule';
 export const noOrigin: Rule = {
   id: 'link/no-origin',
   severity: 'warning',
+  groups: ['link', 'links'],
   reason: 'The app has links, and no origin under which they live.',
   explanation:
     'A path alone is no URL: no message, page or notification can hold it. Name the host that the app’s URLs have, or a scheme of ' +

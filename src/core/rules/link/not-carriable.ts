@@ -12,6 +12,7 @@ import type { Fix, Rule } from '../parts/rule';
 export const notCarriable: Rule = {
   id: 'link/not-carriable',
   severity: 'error',
+  groups: ['link', 'links'],
   reason: 'A link leads to a screen that requires what no URL can carry.',
   explanation:
     'A URL is text: it carries texts, numbers, dates, choices, ids, and in a query lists of these. A record exists only where ' +

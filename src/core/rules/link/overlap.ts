@@ -6,6 +6,7 @@ import type { Rule } from '../parts/rule';
 export const overlap: Rule = {
   id: 'link/overlap',
   severity: 'error',
+  groups: ['link', 'clash'],
   reason: 'Two URL patterns fit one URL, and neither is more specific.',
   explanation:
     'Which screen opens depends on the order of two lines, and on the platform that reads them: on one the first wins, on another ' +

@@ -6,6 +6,7 @@ import type { Rule } from '../parts/rule';
 export const shadowed: Rule = {
   id: 'link/shadowed',
   severity: 'error',
+  groups: ['link', 'clash'],
   reason: 'A URL pattern can never win: whatever fits it fits a more specific one.',
   explanation:
     'The pattern is dead: no URL opens its screen by it. Mostly the path of another was copied, or a type was changed so that the ' +

@@ -12,6 +12,7 @@ const accept = 'accept link/overlap on tour because "What stands between two hut
 export const undecidedLink: Rule = {
   id: 'link/undecided',
   severity: 'note',
+  groups: ['link', 'links', 'open'],
   reason: 'Whether a URL pattern clashes with others is left open: there is too much to work out.',
   explanation:
     'Which texts fit several variables of one segment depends on where each of them ends, and patterns that go along with one ' +

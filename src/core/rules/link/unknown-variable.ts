@@ -27,6 +27,7 @@ function isOpened(plan: Plan, link: Link): boolean {
 export const unknownVariable: Rule = {
   id: 'link/unknown-variable',
   severity: 'error',
+  groups: ['link', 'links'],
   reason: 'A URL pattern names an argument that its screen does not take.',
   explanation:
     'The URL carries a value that nobody reads: the name is misspelt, or the screen has changed and the pattern has not ' +

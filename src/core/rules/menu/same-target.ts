@@ -7,6 +7,7 @@ import type { Range } from '../../language/range';
 export const sameTarget: Rule = {
   id: 'menu/same-target',
   severity: 'warning',
+  groups: ['order'],
   reason: 'Two items of one menu, or two tabs, do the same.',
   explanation:
     'A user tries both and wonders what the difference is. Most often one of them was copied and should lead elsewhere. ' +

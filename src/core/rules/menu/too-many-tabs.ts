@@ -7,6 +7,7 @@ const most = 5;
 export const tooManyTabs: Rule = {
   id: 'menu/too-many-tabs',
   severity: 'warning',
+  groups: ['order'],
   reason: 'There are more than five tabs.',
   explanation:
     'On a phone a sixth tab makes all of them too narrow for a thumb, or is hidden behind another one where nobody looks. ' +

@@ -8,6 +8,7 @@ import { nameWayIn } from '../parts/supply-parts';
 export const moduleCycle: Rule = {
   id: 'module/cycle',
   severity: 'note',
+  groups: ['order'],
   reason: 'Modules need each other in a ring.',
   explanation:
     'None of them can be built, tested or given away without the others. Often one way back would do: `back` or `back to` ' +

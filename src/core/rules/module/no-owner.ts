@@ -4,6 +4,7 @@ import type { Rule } from '../parts/rule';
 export const noOwner: Rule = {
   id: 'module/no-owner',
   severity: 'note',
+  groups: ['order'],
   reason: 'A module has no owner, though others have one.',
   explanation:
     'Whoever has to change a screen wants to know whom to ask. A plan that names no owners at all is fine: then one team ' +

@@ -8,6 +8,7 @@ import type { Found, Rule } from '../parts/rule';
 export const privateScreen: Rule = {
   id: 'module/private',
   severity: 'error',
+  groups: ['order'],
   reason: 'A private screen is used from outside of its module.',
   explanation:
     'Its module may change or remove a private screen without asking anyone. Open one of the module’s other screens, or ' +

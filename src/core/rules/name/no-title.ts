@@ -6,6 +6,7 @@ import type { Rule } from '../parts/rule';
 export const noTitle: Rule = {
   id: 'name/no-title',
   severity: 'warning',
+  groups: ['name'],
   reason: 'A screen has no title.',
   explanation:
     'The title stands at the top of the screen, and beside the header arrow of the next one; without it a user sees an ' +

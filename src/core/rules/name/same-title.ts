@@ -5,6 +5,7 @@ import type { Rule } from '../parts/rule';
 export const sameTitle: Rule = {
   id: 'name/same-title',
   severity: 'warning',
+  groups: ['name'],
   reason: 'Two screens have the same title.',
   explanation:
     'A user who sees the one takes it for the other, and so does the label beside the header arrow. Titles that show ' +

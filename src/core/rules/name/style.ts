@@ -10,6 +10,7 @@ const leftOver =
 export const style: Rule = {
   id: 'name/style',
   severity: 'note',
+  groups: ['name'],
   reason: 'A name is written in another style than the others of its kind, or was left over.',
   explanation:
     'A name is typed in many places, by people and by generated code; one that breaks the pattern is mistyped. What most ' +

@@ -43,6 +43,7 @@ function isGeneric(trigger: string): boolean {
 export const unclearTrigger: Rule = {
   id: 'name/unclear-trigger',
   severity: 'warning',
+  groups: ['name'],
   reason: 'A trigger’s name does not say what it does, or does not tell it from another one.',
   explanation:
     'Triggers are what walks and tests tap, what a screen reader says, and what a colleague looks for. Name what happens, ' +

@@ -15,6 +15,29 @@ import type { Message } from './message';
 export type Severity = 'error' | 'warning' | 'note';
 export const severities: readonly Severity[] = ['error', 'warning', 'note'];
 
+/** What the verdict line counts findings by. A finding is in a topic (`supply`), and mostly in a part of it (`missing`). */
+export type Group =
+  | 'plan'
+  | 'start'
+  | 'unread'
+  | 'reach'
+  | 'stranded'
+  | 'ways'
+  | 'supply'
+  | 'missing'
+  | 'doubtful'
+  | 'stack'
+  | 'claims'
+  | 'back'
+  | 'walk'
+  | 'name'
+  | 'order'
+  | 'link'
+  | 'clash'
+  | 'entry'
+  | 'links'
+  | 'open';
+
 /** A way out of a finding: what it does, in the words of its button, and the edits that do it. */
 export interface Fix {
   readonly label: string;
@@ -49,6 +72,7 @@ export interface Found {
 export interface Finding {
   readonly rule: string;
   readonly severity: Severity;
+  readonly groups: readonly Group[];
   readonly range: Range;
   readonly summary: Message;
   readonly detail: Message;
@@ -102,6 +126,7 @@ export interface Rule {
   /** `group/name`: what messages, `accept` and the command line call it. */
   readonly id: string;
   readonly severity: Severity;
+  readonly groups: readonly Group[];
   /** Why the rule exists, in one line. */
   readonly reason: string;
   /** Why it hurts a user and what to do, for `andante explain` and the interface. */

@@ -4,6 +4,7 @@ import type { Rule } from '../parts/rule';
 export const cyclicType: Rule = {
   id: 'plan/cyclic-type',
   severity: 'error',
+  groups: ['plan', 'unread'],
   reason: 'A record contains itself, so that no value of it can ever be made.',
   explanation:
     'To make such a value one would need another one first, and so on for ever. Let one of the fields be optional, or a ' +

@@ -6,6 +6,7 @@ import type { Fix, Rule } from '../parts/rule';
 export const duplicateName: Rule = {
   id: 'plan/duplicate-name',
   severity: 'error',
+  groups: ['plan', 'unread'],
   reason: 'Two things of one kind have the same name.',
   explanation:
     'Of two declarations with the same name the first counts, and whoever names it cannot mean the second. Screens of one module whose names differ only by letter case are taken for the same, too: people and some ' +

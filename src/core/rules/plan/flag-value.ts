@@ -9,6 +9,7 @@ import type { Fix, Found, Rule } from '../parts/rule';
 export const flagValue: Rule = {
   id: 'plan/flag-value',
   severity: 'error',
+  groups: ['plan', 'unread'],
   reason: 'A flag is compared with, or becomes, what it cannot be; or a condition asks what is no question.',
   explanation:
     'A flag holds or not, or is one of a choice. A condition that compares it with anything else says nothing, and is taken ' +

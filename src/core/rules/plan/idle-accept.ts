@@ -10,6 +10,7 @@ import type { Finding, Rule } from '../parts/rule';
 export const idleAccept: Rule = {
   id: 'plan/idle-accept',
   severity: 'warning',
+  groups: ['plan', 'unread'],
   reason: 'An accept silences nothing.',
   explanation:
     'What it was written for is gone, or it names the wrong thing. Left in place it would silence the next finding of the ' +

@@ -6,6 +6,7 @@ import type { Rule } from '../parts/rule';
 export const noStart: Rule = {
   id: 'plan/no-start',
   severity: 'error',
+  groups: ['plan', 'start'],
   reason: 'The plan does not say which screen comes first.',
   explanation:
     'Without a start screen there is no cold start, and nothing can be proved of any walk. Write `start` and a screen’s name.',

@@ -4,6 +4,7 @@ import type { Rule } from '../parts/rule';
 export const syntax: Rule = {
   id: 'plan/syntax',
   severity: 'error',
+  groups: ['plan', 'unread'],
   reason: 'A part of the text cannot be read.',
   explanation:
     'What cannot be read says nothing: the statement is left out, and the rest of the plan still counts. Each place is ' +

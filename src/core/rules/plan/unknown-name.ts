@@ -14,6 +14,7 @@ import type { Context, Fix, Found, Rule } from '../parts/rule';
 export const unknownName: Rule = {
   id: 'plan/unknown-name',
   severity: 'error',
+  groups: ['plan', 'unread'],
   reason: 'A screen, a flag, a variant or a rule is named that there is not.',
   explanation:
     'A control that leads to a screen which does not exist does nothing, or brings the app down. Either the name is ' +

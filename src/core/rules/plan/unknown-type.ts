@@ -8,6 +8,7 @@ import type { Fix, Rule } from '../parts/rule';
 export const unknownType: Rule = {
   id: 'plan/unknown-type',
   severity: 'error',
+  groups: ['plan', 'unread'],
   reason: 'A type is named that neither the language nor the plan has.',
   explanation:
     'Without its type nothing can be said about who may supply an argument. The language has text, int, decimal, bool, ' +

@@ -8,6 +8,7 @@ import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts
 export const deadEnd: Rule = {
   id: 'reach/dead-end',
   severity: 'warning',
+  groups: ['reach', 'ways'],
   reason: 'A screen with no way on, and nothing beneath it: the user can only leave.',
   explanation:
     'A run ends on the screen with an empty stack beneath it, and nothing on it leads anywhere: Back leaves the app, and ' +

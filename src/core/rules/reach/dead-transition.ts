@@ -6,6 +6,7 @@ import { ownerOf } from '../parts/branch-owner';
 export const deadTransition: Rule = {
   id: 'reach/dead-transition',
   severity: 'warning',
+  groups: ['reach', 'ways'],
   reason: 'A branch that no run can ever take.',
   explanation:
     'The branches of a trigger or menu item are tried from the first on; whenever this one could happen, one before it already has. ' +

@@ -8,6 +8,7 @@ import { ownerOf } from '../parts/branch-owner';
 export const gated: Rule = {
   id: 'reach/gated',
   severity: 'warning',
+  groups: ['reach', 'ways'],
   reason: 'No run ever satisfies the condition of a trigger or menu item.',
   explanation:
     'The control is there and never works: by the time anybody sees its screen, the flags never have the values that its ' +

@@ -6,6 +6,7 @@ import type { Rule } from '../parts/rule';
 export const linkOnly: Rule = {
   id: 'reach/link-only',
   severity: 'note',
+  groups: ['reach', 'ways'],
   reason: 'Only a link or an entry leads to the screen.',
   explanation:
     'Nobody finds the screen by using the app: a link, a shortcut or a notification has to open it. That is right for a ' +

@@ -12,6 +12,7 @@ import { nameWayIn } from '../parts/supply-parts';
 export const stranded: Rule = {
   id: 'reach/stranded',
   severity: 'error',
+  groups: ['reach', 'stranded'],
   reason: 'No run of the app reaches the screen.',
   explanation:
     'A screen that no walk from a cold start can show was built for nobody: either a control that should lead to it was ' +

@@ -13,6 +13,7 @@ interface Trapped {
 export const trap: Rule = {
   id: 'reach/trap',
   severity: 'warning',
+  groups: ['reach', 'ways'],
   reason: 'Screens from which the start can never be reached again.',
   explanation:
     'Once there, the user goes round among these screens and never comes back to where the app began, whatever they tap. ' +

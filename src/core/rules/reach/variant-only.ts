@@ -6,6 +6,7 @@ import type { Rule } from '../parts/rule';
 export const variantOnly: Rule = {
   id: 'reach/variant-only',
   severity: 'warning',
+  groups: ['reach', 'ways'],
   reason: 'A screen is reached in some variants and not in others that have it.',
   explanation:
     'What one shape of the app offers in a menu or in tabs, another may offer nowhere. Whoever uses that shape never sees the ' +

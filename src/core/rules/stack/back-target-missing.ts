@@ -11,6 +11,7 @@ const goesBack: ReadonlySet<Step['kind']> = new Set(['back', 'back to', 'back pa
 export const backTargetMissing: Rule = {
   id: 'stack/back-target-missing',
   severity: 'error',
+  groups: ['stack', 'back'],
   reason: 'A run goes back to a screen, or closes a modal one, that is not in its stack.',
   explanation:
     'Where the screen is not in the stack, going back to it takes everything off down to the last frame, and the user ends up ' +

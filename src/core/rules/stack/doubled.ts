@@ -5,6 +5,7 @@ import type { Rule } from '../parts/rule';
 export const doubled: Rule = {
   id: 'stack/doubled',
   severity: 'warning',
+  groups: ['stack', 'back'],
   reason: 'A screen is put directly onto itself with the same arguments.',
   explanation:
     'The user taps, sees the same screen again, and has to go back twice. Mostly a refresh was meant, which is no navigation, ' +

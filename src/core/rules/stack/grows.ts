@@ -7,6 +7,7 @@ import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts
 export const grows: Rule = {
   id: 'stack/grows',
   severity: 'warning',
+  groups: ['stack', 'back'],
   reason: 'A ring of pushes that no run must undo: the stack grows without end.',
   explanation:
     'Screens that push one another in a ring pile up: whoever goes round five times has to press Back fifteen times, and a ' +

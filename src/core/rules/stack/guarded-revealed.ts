@@ -9,6 +9,7 @@ import { revealedWithoutNeeds, suspecting } from '../../reach';
 export const guardedRevealed: Rule = {
   id: 'stack/guarded-revealed',
   severity: 'error',
+  groups: ['stack', 'back'],
   reason: 'Going back shows a screen whose needs do not hold.',
   explanation:
     'What a screen needs is looked at when it is come to, not when something above it is taken off. So a private screen that ' +

@@ -9,6 +9,7 @@ import { deciding, suspecting } from '../../reach';
 export const ruleBroken: Rule = {
   id: 'stack/rule-broken',
   severity: 'error',
+  groups: ['stack', 'claims'],
   reason: 'A run breaks a rule that the plan states of itself.',
   explanation:
     'A rule says what must hold in every run: never A beneath B, never A after B, always A beneath B, from A always reach B. ' +

@@ -7,6 +7,7 @@ import type { Work } from '../../base/slices';
 export const undecided: Rule = {
   id: 'stack/undecided',
   severity: 'note',
+  groups: ['stack', 'back'],
   reason: 'Whether something happens is left open: tabs share flags, or there is too much to work out.',
   explanation:
     'Two stacks with a common memory can do whatever any machine can, so of tabs that share flags not everything can be ' +

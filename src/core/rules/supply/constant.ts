@@ -10,6 +10,7 @@ import type { Context, Rule } from '../parts/rule';
 export const constant: Rule = {
   id: 'supply/constant',
   severity: 'note',
+  groups: ['supply'],
   reason: 'Every way in gives an argument the same literal.',
   explanation:
     'An argument that is always the same is none: it makes every caller longer, and a reader looks for the one that ' +

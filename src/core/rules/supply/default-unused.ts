@@ -6,6 +6,7 @@ import type { Rule } from '../parts/rule';
 export const defaultUnused: Rule = {
   id: 'supply/default-unused',
   severity: 'note',
+  groups: ['supply'],
   reason: 'No way in ever uses the default.',
   explanation:
     'Whoever reads the default takes it for what mostly happens, but every caller gives a value of its own. Worse: a new ' +

@@ -7,6 +7,7 @@ import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../p
 export const fixedId: Rule = {
   id: 'supply/fixed-id',
   severity: 'warning',
+  groups: ['supply', 'doubtful'],
   reason: 'A literal stands where an id should come from data.',
   explanation:
     'A sample id, put in to try a screen and never taken out, shows every user the same thing for ever. Hand over an id ' +

@@ -12,6 +12,7 @@ import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes, valuesFor }
 export const mayBeAbsent: Rule = {
   id: 'supply/may-be-absent',
   severity: 'warning',
+  groups: ['supply', 'doubtful'],
   reason: 'A value that may be absent goes to an argument that is required.',
   explanation:
     'On the runs where the value is there all is well, so tests pass; on the others the screen opens with nothing. Hand ' +

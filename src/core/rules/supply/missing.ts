@@ -6,6 +6,7 @@ import { addValue, eachCell, nameWayIn, sayWhatFits, valueFixes } from '../parts
 export const missing: Rule = {
   id: 'supply/missing',
   severity: 'error',
+  groups: ['supply', 'missing'],
   reason: 'A screen is opened without an argument that it requires.',
   explanation:
     'The screen then has nothing to show: it stays empty, or the app stops. Every way in must bring every argument that ' +

@@ -8,6 +8,7 @@ import { nameWayIn, subjectOf, walkThrough } from '../parts/supply-parts';
 export const unknownArgument: Rule = {
   id: 'supply/unknown-argument',
   severity: 'error',
+  groups: ['supply', 'doubtful'],
   reason: 'An argument is given that the screen does not take, or given twice.',
   explanation:
     'The value goes nowhere. Most often the name is misspelt, and the argument that was meant is missing; or the screen ' +

@@ -11,6 +11,7 @@ import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../p
 export const unknownValue: Rule = {
   id: 'supply/unknown-value',
   severity: 'error',
+  groups: ['supply', 'doubtful'],
   reason: 'A value is named that the screen does not have.',
   explanation:
     'A transition can hand over literals, the fields of its loop variable, the screen’s own arguments, and what the ' +

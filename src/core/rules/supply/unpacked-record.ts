@@ -12,6 +12,7 @@ const most = 2;
 export const unpackedRecord: Rule = {
   id: 'supply/unpacked-record',
   severity: 'warning',
+  groups: ['supply', 'doubtful'],
   reason: 'Three or more fields of one record are handed over apart.',
   explanation:
     'When the record grows, every caller has to follow, and one will be forgotten. Hand over the record, or its id and let ' +

@@ -10,6 +10,7 @@ import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../p
 export const wrongType: Rule = {
   id: 'supply/wrong-type',
   severity: 'error',
+  groups: ['supply', 'doubtful'],
   reason: 'A value goes to an argument of another type.',
   explanation:
     'T goes to T and to T?, int to decimal, a choice’s own literal to the choice, and nothing else. Ids are told apart by ' +

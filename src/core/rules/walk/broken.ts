@@ -7,6 +7,7 @@ import type { Fix, Rule } from '../parts/rule';
 export const brokenWalk: Rule = {
   id: 'walk/broken',
   severity: 'error',
+  groups: ['walk'],
   reason: 'A kept walk can no longer be walked.',
   explanation:
     'A kept walk says how the app is meant to be used. A change has taken away a control that it taps, or leads somewhere else ' +
