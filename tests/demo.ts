@@ -35,3 +35,15 @@ export const demoSummary = (file: string): string => {
   const { screens, reached, arguments: all, supplied, errors, warnings } = demoCounts;
   return `${file}: ${reached} of ${screens} screens can be reached, ${supplied} of ${all} arguments supplied. ${errors} errors, ${warnings} warnings. 3 accepted.`;
 };
+
+/** Sentences of the verdict line, each with the findings that it leads to. */
+export const demoVerdict = [
+  `${demoCounts.reached} of ${demoCounts.screens} screens can be reached → reach`,
+  `${demoCounts.stranded} stranded → stranded`,
+  `${demoCounts.supplied} of ${demoCounts.arguments} arguments supplied → supply`,
+  `${demoCounts.missing} missing → missing`,
+  '3 arguments in doubt → doubtful',
+  '1 name or line not understood → unread',
+  `${demoCounts.links} link patterns`,
+  '1 clash',
+];
