@@ -164,7 +164,7 @@ describe('npm start', () => {
         expect(await (await fetch(`${address}/plans`)).text()).toContain('The database was damaged');
       },
     );
-    expect(code).toBe(130);
+    expect(code, err).toBe(130);
     expect(err).toContain('The database was damaged');
     const aside = readdirSync(folder).find((name) => name.startsWith('andante.sqlite.damaged-'))!;
     expect(readFileSync(join(folder, aside), 'utf8')).toBe(damaged);
