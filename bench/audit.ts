@@ -1,4 +1,7 @@
-/** An audit of a million URLs from a file, one in ten of which opens nothing: time and memory, each size in a process of its own. */
+/**
+ * An audit of a million URLs from a file, one in ten of which opens nothing: time and memory, each size in a process of
+ * its own.
+ */
 import { spawnSync } from 'node:child_process';
 import { createReadStream, createWriteStream, mkdtempSync, rmSync } from 'node:fs';
 import { once } from 'node:events';

@@ -1,4 +1,7 @@
-/** Parse, resolve and check generated plans, beside general tools on the same data: ratios within one run, since machines differ. */
+/**
+ * Parse, resolve and check generated plans, beside general tools on the same data: ratios within one run, since
+ * machines differ.
+ */
 import { DirectedGraph } from 'graphology';
 import { bfsFromNode } from 'graphology-traversal';
 import { check } from '../src/core/check';

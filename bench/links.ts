@@ -1,4 +1,7 @@
-/** Looking URLs up in patterns of many sizes, beside a general-purpose HTTP router on the same patterns and the same URLs. */
+/**
+ * Looking URLs up in patterns of many sizes, beside a general-purpose HTTP router on the same patterns and the same
+ * URLs.
+ */
 import router from 'find-my-way';
 import { isPattern, spaceOf, type UrlSpace } from '../src/core/links/space';
 import { parse } from '../src/core/language/parse';
@@ -14,10 +17,14 @@ const routeOf = (pattern: string): string =>
     .replace(/\{\/\w+\*\}$/, '/*')
     .replace(/\{(\w+)\}/g, ':$1');
 
-/** The same texts, each in one piece, as they come from a file: joined ones would be put together while time is taken. */
+/**
+ * The same texts, each in one piece, as they come from a file: joined ones would be put together while time is taken.
+ */
 const inOnePiece = (texts: readonly string[]): string[] => JSON.parse(JSON.stringify(texts)) as string[];
 
-/** Runs several things in turn, so that a slow moment of the machine meets all of them, and takes the median of each. */
+/**
+ * Runs several things in turn, so that a slow moment of the machine meets all of them, and takes the median of each.
+ */
 function compare(runs: readonly (() => number)[]): { readonly ms: number; readonly found: number }[] {
   const taken = runs.map((): number[] => []);
   const found = runs.map(() => 0);

@@ -1,4 +1,7 @@
-/** From the address to the first paint, the text, and the verdicts, in Chromium, on the production build, for plans of several sizes. */
+/**
+ * From the address to the first paint, the text, and the verdicts, in Chromium, on the production build, for plans of
+ * several sizes.
+ */
 import { App } from '../tests/browser/app';
 import { generatePlan } from './generate';
 

@@ -1,4 +1,7 @@
-/** All stacks of generated plans, beside a general graph library on the same screens and transitions: ratios within one run. */
+/**
+ * All stacks of generated plans, beside a general graph library on the same screens and transitions: ratios within one
+ * run.
+ */
 import { execFileSync } from 'node:child_process';
 import { DirectedGraph } from 'graphology';
 import { stronglyConnectedComponents } from 'graphology-components';

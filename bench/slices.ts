@@ -1,6 +1,6 @@
 /**
- * How long an analysis goes on without a pause, rules included, on plans that ask a lot of it: that is how long a keystroke may wait
- * for the worker. Each plan is analysed once before, since the first time compiles what it runs.
+ * How long an analysis goes on without a pause, rules included, on plans that ask a lot of it: that is how long a
+ * keystroke may wait for the worker. Each plan is analysed once before, since the first time compiles what it runs.
  */
 import { check } from '../src/core/check';
 import { generatePlan } from './generate';

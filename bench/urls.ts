@@ -1,6 +1,9 @@
 /** Plans with many links, and URLs of them, for what is measured about links. */
 
-/** A plan whose links are those of an app that has grown: half of them with an id, some deeper, some with a query, a few with the rest of the path. */
+/**
+ * A plan whose links are those of an app that has grown: half of them with an id, some deeper, some with a query, a few
+ * with the rest of the path.
+ */
 export function planOf(patterns: number): string {
   const lines = [
     'app "Measured"',
@@ -43,7 +46,9 @@ export function planOf(patterns: number): string {
   return lines.join('\n');
 }
 
-/** URLs of all patterns, one in ten of which opens nothing, from a linear congruential generator (Knuth, TAOCP 3.3.4). */
+/**
+ * URLs of all patterns, one in ten of which opens nothing, from a linear congruential generator (Knuth, TAOCP 3.3.4).
+ */
 export function* urlsOf(patterns: number, count: number): Generator<string> {
   let state = 4711;
   const random = (below: number): number => {

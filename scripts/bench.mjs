@@ -1,8 +1,12 @@
-// npm run bench [core|reach|links|audit|slices|keystroke|open]: measures the core beside general tools, and opening and typing in the browser. Not part of the tests.
+// npm run bench [core|reach|links|audit|slices|keystroke|open]: measures the core beside general tools, and opening and
+// typing in the browser. Not part of the tests.
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
 
-/** Runs a benchmark of the core as users run the core: bundled, without what a loader of TypeScript adds to each function. */
+/**
+ * Runs a benchmark of the core as users run the core: bundled, without what a loader of TypeScript adds to each
+ * function.
+ */
 async function runBundled(name) {
   const { build: bundle } = await import('esbuild');
   const outfile = join(root, 'dist', 'bench', `${name}.mjs`);

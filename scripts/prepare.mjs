@@ -1,4 +1,5 @@
-// What the everyday commands share: installing what is missing, building what is stale. Plain Node: it runs before the install.
+// What the everyday commands share: installing what is missing, building what is stale. Plain Node: it runs before the
+// install.
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';

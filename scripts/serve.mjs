@@ -1,4 +1,5 @@
-// The production server: what the framework answers, behind a look at each request's first lines. `node scripts/serve.mjs PORT`.
+// The production server: what the framework answers, behind a look at each request's first lines. `node
+// scripts/serve.mjs PORT`.
 import { createServer, IncomingMessage } from 'node:http';
 import next from 'next';
 import { root } from './prepare.mjs';
@@ -16,7 +17,9 @@ const grace = 3000;
 /** What pages answer. */
 const methodsOfPages = ['GET', 'HEAD'];
 
-/** What is wrong with a request as such: status, title, a sentence, the methods that are right; null where nothing is. */
+/**
+ * What is wrong with a request as such: status, title, a sentence, the methods that are right; null where nothing is.
+ */
 function misfit({ method, url, rawHeaders }) {
   if (!methods.includes(method)) return notAllowed('This server', methods);
   if (!url.startsWith('/')) return [400, 'Bad address', 'An address here begins with a slash.'];
@@ -46,9 +49,9 @@ function refuse(response, [status, title, detail, allowed]) {
 }
 
 /**
- * A request that has come as a whole, as one of its own; null where there is too much of it. Never comes where the sender
- * goes away half way, and is left alone by one that goes away later. Either is no news, and the framework would log it as an
- * error of its own.
+ * A request that has come as a whole, as one of its own; null where there is too much of it. Never comes where the
+ * sender goes away half way, and is left alone by one that goes away later. Either is no news, and the framework would
+ * log it as an error of its own.
  */
 function withBody(request) {
   const chunks = [];

@@ -1,4 +1,5 @@
-// npm test: types, lint, unused code, layout, unit tests, build, browser tests; ends with a line that sums all suites up.
+// npm test: types, lint, unused code, layout, unit tests, build, browser tests; ends with a line that sums all suites
+// up.
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -17,7 +18,10 @@ async function whole(what, command, args) {
   });
 }
 
-/** Runs a suite and adds its counts. A suite that ends without a report, or with failures outside of its tests, has failed. */
+/**
+ * Runs a suite and adds its counts. A suite that ends without a report, or with failures outside of its tests, has
+ * failed.
+ */
 async function suite(project) {
   console.log(`\n${project} tests`);
   const report = join(reports, `${project}.json`);

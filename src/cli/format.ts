@@ -31,7 +31,10 @@ export function formatFiles(files: readonly string[], onlyCheck: boolean): numbe
   return !readable ? 2 : onlyCheck && untidy ? 1 : 0;
 }
 
-/** Writes beside the file and then takes its place, so that no reader ever sees half a plan and a failure leaves the old one. */
+/**
+ * Writes beside the file and then takes its place, so that no reader ever sees half a plan and a failure leaves the old
+ * one.
+ */
 function replaceFile(file: string, text: string): void {
   const target = realpathSync(file);
   const beside = `${target}.${process.pid}.tmp`;

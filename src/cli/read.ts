@@ -69,7 +69,10 @@ function readFile(file: string): Buffer {
   }
 }
 
-/** Runs something for each plan with what it includes; what cannot be read is said on standard error, and the others still run. */
+/**
+ * Runs something for each plan with what it includes; what cannot be read is said on standard error, and the others
+ * still run.
+ */
 export function forEachWhole(files: readonly string[], run: (source: Source, text: string) => void): boolean {
   return forEachPlan(files, (file, text) => {
     let bytes = Buffer.byteLength(text);

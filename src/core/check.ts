@@ -15,7 +15,10 @@ import { checkSupply, type Supply } from './supply/supply';
 export interface Check {
   readonly text: string;
   readonly plan: Plan;
-  /** What a quick look finds: all of it true, the taps perhaps too many, and some screens undecided. Worked out when it is asked for first. */
+  /**
+   * What a quick look finds: all of it true, the taps perhaps too many, and some screens undecided. Worked out when it
+   * is asked for first.
+   */
   readonly quick: Reach;
   /** All that can be decided. Worked out when it is asked for first. */
   readonly reach: Reach;
@@ -62,7 +65,10 @@ const leaveUntried: Settle = function* (run) {
   return run;
 };
 
-/** How many steps a check may take: about two seconds' work for a text of up to 20,000 characters, more for longer ones, up to about ten. */
+/**
+ * How many steps a check may take: about two seconds' work for a text of up to 20,000 characters, more for longer ones,
+ * up to about ten.
+ */
 function stepsFor(text: string): number {
   return Math.min(15_000_000, Math.max(4_000_000, text.length * 200));
 }

@@ -2,8 +2,8 @@
 export const nonceHeader = 'x-nonce';
 
 /**
- * What a page may load and run (Content Security Policy Level 3): its own files alone, and of scripts within it those with the nonce. Styles
- * within pages are allowed: the editor writes its own.
+ * What a page may load and run (Content Security Policy Level 3): its own files alone, and of scripts within it those
+ * with the nonce. Styles within pages are allowed: the editor writes its own.
  *
  * @param nonce another one for each answer
  * @param isDevelopment whether the framework's tools for work are to run, which evaluate code

@@ -6,7 +6,10 @@ import { problemResponse, Refusal } from './problem';
 const ajv = new Ajv({ allErrors: true });
 const compiled = new WeakMap<object, ValidateFunction>();
 
-/** Wraps a route handler: what it returns is sent as JSON, what it throws as a problem document; a stack trace never leaves the log. */
+/**
+ * Wraps a route handler: what it returns is sent as JSON, what it throws as a problem document; a stack trace never
+ * leaves the log.
+ */
 export function handler<P>(run: (request: Request, params: P) => Promise<Response | object | null>) {
   return async (request: Request, context: { params: Promise<P> }): Promise<Response> => {
     try {
@@ -40,7 +43,8 @@ export const ofReport: Most = { bytes: maximumBytes, refusal: 'An audit’s repo
 /**
  * Reads a JSON body that follows a schema.
  *
- * @throws Refusal 413 for a body that is too large, 415 for another content type, 400 for what is no JSON, 422 for what does not fit the schema
+ * @throws Refusal 413 for a body that is too large, 415 for another content type, 400 for what is no JSON, 422 for what
+ *   does not fit the schema
  */
 export async function readJson<T>(request: Request, schema: JSONSchemaType<T>, most: Most = ofPlan): Promise<T> {
   const type = request.headers.get('content-type') ?? '';

@@ -37,7 +37,8 @@ async function open(): Promise<Stores> {
   return { plans: store, audits: new AuditStore(db), earlier: new EarlierStore(db), setAside, close };
 }
 
-// One for the process: route handlers and pages are bundled apart and would each open their own. The server closes it (scripts/serve.mjs).
+// One for the process: route handlers and pages are bundled apart and would each open their own. The server closes it
+// (scripts/serve.mjs).
 const shared = globalThis as { andanteStores?: Promise<Stores> };
 
 /** The stores, opened at their first use, with the demo in them where they were empty. */

@@ -11,7 +11,10 @@ export const mostKept = 20;
 
 const summary = ['id', 'name', 'variant', 'created_at as createdAt', 'total', 'lost'] as const;
 
-/** What audits of URLs have found, kept with their plans. Every method is one transaction; those of a deleted plan are as if they were not there. */
+/**
+ * What audits of URLs have found, kept with their plans. Every method is one transaction; those of a deleted plan are
+ * as if they were not there.
+ */
 export class AuditStore {
   constructor(
     private readonly db: Database,

@@ -28,9 +28,9 @@ export interface Opened {
 }
 
 /**
- * Opens the database file, made if it is not there, and brings its schema up to date; before that, a copy of it is laid beside it.
- * The write-ahead log with full synchronisation keeps whatever was committed, should the process or the machine stop. A
- * file that is damaged is set aside, unchanged, and another one begun.
+ * Opens the database file, made if it is not there, and brings its schema up to date; before that, a copy of it is laid
+ * beside it. The write-ahead log with full synchronisation keeps whatever was committed, should the process or the
+ * machine stop. A file that is damaged is set aside, unchanged, and another one begun.
  *
  * @throws Unusable where the file cannot be opened or made, or is of a later version of this program
  */
@@ -89,7 +89,10 @@ function connect(file: string): Sqlite.Database {
   }
 }
 
-/** The sentence for a database that cannot be used. SQLite's own words for a missing right to write do not name the right. */
+/**
+ * The sentence for a database that cannot be used. SQLite's own words for a missing right to write do not name the
+ * right.
+ */
 function unusable(file: string, error: unknown): Unusable {
   if (error instanceof Unusable) return error;
   if (!/unable to open|readonly/i.test(reasonOf(error)))

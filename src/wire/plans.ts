@@ -24,8 +24,8 @@ export interface NewPlan {
 }
 
 /**
- * Why a text was kept when another took its place: that was an earlier one, or one that another window had overtaken, or
- * less than half as long.
+ * Why a text was kept when another took its place: that was an earlier one, or one that another window had overtaken,
+ * or less than half as long.
  */
 export type KeptBefore = 'restored' | 'conflict' | 'shortened';
 

@@ -7,7 +7,10 @@ import { useApp } from './use-app';
 const app = useApp();
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** What axe-core finds wrong with the page in the theme that it has, and then, where nothing but colours change, in the dark one; as `rule: element`. */
+/**
+ * What axe-core finds wrong with the page in the theme that it has, and then, where nothing but colours change, in the
+ * dark one; as `rule: element`.
+ */
 async function violations(): Promise<string[]> {
   await app.driver.executeScript(axe);
   const found = async (options: object): Promise<string[]> => {

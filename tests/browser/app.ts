@@ -14,8 +14,8 @@ const patience = 15_000;
 const every = 40;
 
 /**
- * Runs in the page: of the elements that match, those in which all letters of a name stand, first those in which it stands as it is.
- * Asking the driver for the name of each element of a page would take seconds.
+ * Runs in the page: of the elements that match, those in which all letters of a name stand, first those in which it
+ * stands as it is. Asking the driver for the name of each element of a page would take seconds.
  */
 const mayBeNamed = `
   const [css, name] = arguments;

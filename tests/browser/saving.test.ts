@@ -28,7 +28,10 @@ test('what no plan can hold is taken out of a paste, and said', async () => {
 });
 
 describe('two windows on one plan', () => {
-  /** Two windows; the second one is made to change the plan behind the back of the first, which hears of it only when it saves. */
+  /**
+   * Two windows; the second one is made to change the plan behind the back of the first, which hears of it only when it
+   * saves.
+   */
   async function conflict(): Promise<{ id: string; first: string; second: string }> {
     const { id } = await app.create({ text });
     await app.openPlan(id);

@@ -168,7 +168,8 @@ test('a walk of hundreds of steps is in the address, and one that is longer than
   await openWalk(id, walk(400));
   await app.untilText(title, 'Explore');
   await app.openPlan(id);
-  // 2,300 rounds are 41,400 characters, more than may be; it is served all the same, and nothing is lost by one step more.
+  // 2,300 rounds are 41,400 characters, more than may be; it is served all the same, and nothing is lost by one step
+  // more.
   await openWalk(id, walk(2300));
   // The page is long: it follows the keys once it has named its screen in the address.
   await app.until(

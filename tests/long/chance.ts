@@ -1,4 +1,7 @@
-/** Numbers that look like chance, of a seed that is said, so that a round can be had again (a linear congruential generator, Knuth, TAOCP 3.3.4). */
+/**
+ * Numbers that look like chance, of a seed that is said, so that a round can be had again (a linear congruential
+ * generator, Knuth, TAOCP 3.3.4).
+ */
 export class Chance {
   private state: number;
 

@@ -1,6 +1,6 @@
 /**
- * `tsx tests/long/commands.ts [ROUNDS] [SEED]`: every command on mutated plans, through the bundled command line: it ends, with one of its own
- * exit codes, without a stack trace, and sends nothing that steers a terminal.
+ * `tsx tests/long/commands.ts [ROUNDS] [SEED]`: every command on mutated plans, through the bundled command line: it
+ * ends, with one of its own exit codes, without a stack trace, and sends nothing that steers a terminal.
  */
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';

@@ -1,6 +1,6 @@
 /**
- * `tsx tests/long/requests.ts [ROUNDS] [SEED]`: sends what no page of ours would send, and looks whether each is answered as it should be, no
- * stack trace shows, the log stays quiet, and the plans are as they were.
+ * `tsx tests/long/requests.ts [ROUNDS] [SEED]`: sends what no page of ours would send, and looks whether each is
+ * answered as it should be, no stack trace shows, the log stays quiet, and the plans are as they were.
  */
 import { connect } from 'node:net';
 import { mkdtempSync, rmSync } from 'node:fs';

@@ -177,7 +177,10 @@ export function shownLater(graph: ReadonlyMap<string, Node>): (first: Screen) =>
 
 const topOf = ({ configuration }: Node): Screen => activeStack(configuration)!.screen;
 
-/** All screens that taps show after a walk, in the one of the configurations which it can end in that shows the fewest; up to so many configurations. */
+/**
+ * All screens that taps show after a walk, in the one of the configurations which it can end in that shows the fewest;
+ * up to so many configurations.
+ */
 export function shownAfter(plan: Plan, variant: string, walk: readonly Tap[], screen: Screen, most = 400): Set<Screen> {
   const walker = new Walker(plan, variant);
   const ends = replay(plan, variant, walk).filter((configuration) => activeStack(configuration)!.screen === screen);

@@ -48,7 +48,8 @@ function holds(view: Overview, scale: number): void {
   const chart = layOut(view, scale, nothingFolded);
   const reached = view.screens.filter((screen) => screen.taps !== null);
 
-  // Every screen that is reached stands once, in the column of its taps and the lane of its module; the others are stranded.
+  // Every screen that is reached stands once, in the column of its taps and the lane of its module; the others are
+  // stranded.
   expect(chart.nodes.map((node) => node.screen.index).sort((a, b) => a - b)).toEqual(
     reached.map((screen) => screen.index),
   );
@@ -80,7 +81,8 @@ function holds(view: Overview, scale: number): void {
       const [a, b] = [points[at - 1]!, points[at]!];
       expect(a.x === b.x || a.y === b.y).toBe(true);
       const covered = segmentBox(a, b);
-      // The arguments beneath a name may be longer than the name, behind which its own lines leave on the name's height.
+      // The arguments beneath a name may be longer than the name, behind which its own lines leave on the name's
+      // height.
       const crossed = chart.nodes.filter(
         (node, index) => !(node === from && at === 1) && overlap(covered, labels[index]!),
       );

@@ -16,7 +16,10 @@ describe('fixes', () => {
   const errors = (text: string, runs = true): number =>
     check(text).findings.filter(({ severity, rule }) => severity === 'error' && (runs || !rule.startsWith('stack/')))
       .length;
-  /** The errors outside of the statement at an offset, but for what is about runs: that may be clear only when all is read. */
+  /**
+   * The errors outside of the statement at an offset, but for what is about runs: that may be clear only when all is
+   * read.
+   */
   const errorsOutside = ({ findings, plan }: Check, at: number): number => {
     const apart = [...statements(plan.tree)].filter(({ from, to }) => from <= at && at <= to).at(-1);
     return findings.filter(
@@ -44,8 +47,8 @@ describe('fixes', () => {
         const same = (findings: readonly (typeof finding)[]): number =>
           findings.filter((one) => key(one) === key(finding)).length;
         expect(same(result.findings), about).toBeLessThan(same(before.findings));
-        // A name that could not be read hid whatever else was wrong with its statement: writing the right one may uncover
-        // that, but nothing elsewhere. Declaring it, a type or the start uncovers all that rests on it.
+        // A name that could not be read hid whatever else was wrong with its statement: writing the right one may
+        // uncover that, but nothing elsewhere. Declaring it, a type or the start uncovers all that rests on it.
         const at = finding.range.from;
         const local =
           finding.rule === 'plan/unknown-name' &&

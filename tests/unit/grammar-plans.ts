@@ -1,4 +1,7 @@
-/** Random small plans that use every production of the language that can change a run, each in every position that allows it. */
+/**
+ * Random small plans that use every production of the language that can change a run, each in every position that
+ * allows it.
+ */
 import fc from 'fast-check';
 import type { Condition, Plan, Step } from '../../src/core/plan/model';
 import { eachStepList } from '../../src/core/plan/steps';

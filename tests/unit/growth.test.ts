@@ -106,8 +106,8 @@ const families: Readonly<Record<string, (count: number) => string>> = {
 const size = 90;
 
 /**
- * How much work comes with each *pair* of lines: a half of the second difference of what is counted, which no linear part adds to. A loop over all
- * lines for each of them gives one at least.
+ * How much work comes with each *pair* of lines: a half of the second difference of what is counted, which no linear
+ * part adds to. A loop over all lines for each of them gives one at least.
  */
 async function workOfPairs(run: (count: number) => void): Promise<number> {
   // What is worked out once for all checks is worked out now.

@@ -312,7 +312,8 @@ rule "Paid once" never order beneath receipt
   test('what is in none of the stacks known from above is proved never to happen', () => {
     const { reach } = check(shop('replace receipt'));
     expect(reach.variants[0]!.kind).toBe('bounded');
-    // Signing out empties all stacks: nobody comes back to a stack of somebody who was signed in. That the sign-in can be asked for twice is so.
+    // Signing out empties all stacks: nobody comes back to a stack of somebody who was signed in. That the sign-in can
+    // be asked for twice is so.
     expect(rules(shop('replace receipt'))).toEqual(['stack/grows login: Mine, Mine']);
     const leaky = shop('replace receipt')
       .replace('screen home "Home" {', 'screen home "Home" { on "Forget me" sets in = false')

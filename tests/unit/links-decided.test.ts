@@ -79,7 +79,10 @@ const patternArbitrary: fc.Arbitrary<SmallPattern> = fc.record({
     },
   ),
 });
-/** A pattern for each value that its first segment of few values can have: together they hide it, but for what their queries refuse. */
+/**
+ * A pattern for each value that its first segment of few values can have: together they hide it, but for what their
+ * queries refuse.
+ */
 function hiding(pattern: SmallPattern): SmallPattern[] {
   const at = pattern.segments.findIndex((each) => each.type === 'AB' && !each.behind);
   return at < 0
@@ -219,7 +222,8 @@ describe('of small sets of patterns, what is decided', () => {
           planOf(patterns),
         ).toEqual(patterns.map((_pattern, index) => index).filter((index) => !won.has(index)));
         for (const { pattern, by, url } of shadowed) expect([name(pattern), of.find(url)]).toEqual([name(pattern), by]);
-        // One pattern by itself: those that tie with another, and those that are shadowed; those that shadow one are among them.
+        // One pattern by itself: those that tie with another, and those that are shadowed; those that shadow one are
+        // among them.
         const own = of.patterns.filter((pattern) => hasClash(of, pattern)).map(name);
         const clashing = patterns
           .map((_pattern, index) => index)

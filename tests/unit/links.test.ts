@@ -470,7 +470,8 @@ describe('a URL, normalised', () => {
           expect(read.origin!.text).toBe(platform.origin);
           const theirs = platform.pathname.split('/').slice(1).map(decodeURIComponent);
           if (theirs.at(-1) === '') theirs.pop();
-          // Some platforms leave dot segments behind a segment that begins with a dot, against the URL standard: `/x/.a/.`.
+          // Some platforms leave dot segments behind a segment that begins with a dot, against the URL standard:
+          // `/x/.a/.`.
           if (theirs.some((each) => each === '.' || each === '..')) return;
           expect(read.segments).toEqual(theirs);
           // The platform escapes what is beyond ASCII, and drops an empty query.

@@ -85,7 +85,10 @@ const mutation = fc.tuple(fc.constantFrom(...mutations), place, place, fc.consta
 
 const examples = fc.constantFrom(...catalogue.flatMap(({ wrong, right }) => [wrong, right]));
 
-/** A mutated plan. Most are of those that take least time; one in about two hundred is the demo's, and another one has tabs. */
+/**
+ * A mutated plan. Most are of those that take least time; one in about two hundred is the demo's, and another one has
+ * tabs.
+ */
 export const mutant: fc.Arbitrary<string> = fc
   .tuple(
     fc.oneof(

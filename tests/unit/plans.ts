@@ -317,7 +317,8 @@ export function planArbitrary(most = 6, whole = true): fc.Arbitrary<string> {
  * Random plans of five screens, of little but what makes stacks differ: some build more than a root when they empty all
  * stacks, leave a tab as soon as they have changed it, or put another screen in the place of a root.
  *
- * @param kind `tabs` where two or three of the screens are roots of tabs, which seldom share the flag; `needs` where many screens ask for one; `shared` for both
+ * @param kind `tabs` where two or three of the screens are roots of tabs, which seldom share the flag; `needs` where
+ *   many screens ask for one; `shared` for both
  */
 export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared'): fc.Arbitrary<string> {
   const tabs = kind === 'tabs' || kind === 'shared';

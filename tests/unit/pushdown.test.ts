@@ -10,7 +10,10 @@ import { allConfigurations, breaks, compare, doorsOf, leaksIn, neverAfter, shown
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 
-/** Whether what is known from above of tabs that share flags has every configuration that brute force finds; how many variants were looked at. */
+/**
+ * Whether what is known from above of tabs that share flags has every configuration that brute force finds; how many
+ * variants were looked at.
+ */
 function compareAbove(text: string): number {
   const { plan, reach } = check(text);
   let compared = 0;

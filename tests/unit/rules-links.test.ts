@@ -11,7 +11,9 @@ const hut = (members: string, more = ''): string =>
 /** Where the members of `hut` begin. */
 const line = hut('').split('\n').length - 2;
 
-/** A plan with these links, each to a screen that takes `id: int`, `slug: text` and `season: Season`, all with defaults. */
+/**
+ * A plan with these links, each to a screen that takes `id: int`, `slug: text` and `season: Season`, all with defaults.
+ */
 const links = (...patterns: readonly string[]): string =>
   `${begin}choice Season { summer, winter }\nscreen list "Huts" {\n${patterns.map((_pattern, index) => `  on "To ${index}" push s${index}`).join('\n')}\n}\n${patterns
     .map(

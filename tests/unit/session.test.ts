@@ -8,7 +8,8 @@ import { nothing } from '../../src/ui/analysis/protocol';
 import { Session } from '../../src/ui/session/session';
 import { demo } from '../demo';
 
-// Without `start` there is no worker: the analysis stays that of the text at the beginning, as it does while one is under way.
+// Without `start` there is no worker: the analysis stays that of the text at the beginning, as it does while one is
+// under way.
 const result = check(demo);
 const whole = overview(result);
 let session: Session;

@@ -1,4 +1,7 @@
-/** Plans so small that all that can be asked of them is asked: with tabs, with a flag and no tabs, with screens that need something. */
+/**
+ * Plans so small that all that can be asked of them is asked: with tabs, with a flag and no tabs, with screens that
+ * need something.
+ */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';

@@ -28,7 +28,9 @@ function show(plan: Plan, { flags, active, stacks }: Configuration): string {
   return [all, ...set].join(' ; ');
 }
 
-/** Walks by labels (a link by its pattern), from a cold start on; every configuration that can come of it, or `left`. */
+/**
+ * Walks by labels (a link by its pattern), from a cold start on; every configuration that can come of it, or `left`.
+ */
 function walk(text: string, taps: readonly string[], variant = 'app'): string[] {
   const plan = resolve(parse(text));
   expect(plan.tree.problems).toEqual([]);

@@ -65,7 +65,8 @@ describe('a walk by hand', () => {
           const nodes = readTrail(steps.join(' '));
           expect(nodes, steps.join(' ')).not.toBeNull();
           const replayed = replay(plan, variant, nodes!);
-          // Controls of one name, and links that samples do not tell apart, may lead elsewhere too: here as well is what counts.
+          // Controls of one name, and links that samples do not tell apart, may lead elsewhere too: here as well is
+          // what counts.
           expect(replayed.outcome, `${steps.join(' ')} in ${variant} of\n${text}`).toBe('holds');
           const shows = activeStack(configuration)!.screen;
           expect(replayed.shown.at(-1)).toContain(shows);

@@ -56,7 +56,10 @@ function meant(typed: string, offered: readonly Completion[]): Completion[] {
     });
 }
 
-/** Where the screen around an offset begins, otherwise the module, otherwise the declaration before it: what stands further up does not matter. */
+/**
+ * Where the screen around an offset begins, otherwise the module, otherwise the declaration before it: what stands
+ * further up does not matter.
+ */
 function blockAround(plan: Plan, offset: number): number {
   const declaration = plan.tree.declarations.findLast((node) => node.from < offset);
   if (!declaration) return 0;
@@ -363,7 +366,10 @@ class Place {
     return variable ? { ...scope, variable, layers: [[variable], ...scope.layers] } : scope;
   }
 
-  /** The paths that the branch around the caret asks for with `is given`, read off the tokens: the line may not parse yet. */
+  /**
+   * The paths that the branch around the caret asks for with `is given`, read off the tokens: the line may not parse
+   * yet.
+   */
   private given(): ReadonlySet<string> {
     const paths = new Set<string>();
     for (let at = this.before.length - 1; at >= 0; at--) {
@@ -425,7 +431,10 @@ class Place {
       .map((value) => ({ label: value.path, kind: 'value', detail: showType(value.type), insert: value.path }));
   }
 
-  /** Inside the parentheses after a screen: its arguments that are not given yet, and behind a colon the values that fit. */
+  /**
+   * Inside the parentheses after a screen: its arguments that are not given yet, and behind a colon the values that
+   * fit.
+   */
   private openCall(): Completion[] | null {
     let depth = 0;
     for (let at = this.before.length - 1; at >= 0; at--) {

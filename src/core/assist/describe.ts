@@ -20,7 +20,10 @@ export interface Description {
   readonly uses: readonly Range[];
 }
 
-/** Describes the name at an offset of the text that was checked, in one variant; null where nothing is named. Linear in the plan. */
+/**
+ * Describes the name at an offset of the text that was checked, in one variant; null where nothing is named. Linear in
+ * the plan.
+ */
 export function describe(check: Check, offset: number, variant: string | null = null): Description | null {
   const { plan, text } = check;
   const all = references(plan);

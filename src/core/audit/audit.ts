@@ -44,7 +44,10 @@ export interface AmbiguousGroup {
 
 export interface AuditReport {
   readonly total: number;
-  /** How many open their screen on a cold start; how many something else first; how many nothing; how many are no URL of the app. The four add up. */
+  /**
+   * How many open their screen on a cold start; how many something else first; how many nothing; how many are no URL of
+   * the app. The four add up.
+   */
   readonly opens: number;
   readonly gated: number;
   readonly lost: number;
@@ -58,7 +61,10 @@ export interface AuditReport {
   readonly ambiguousGroups: readonly AmbiguousGroup[];
 }
 
-/** So many examples are kept of URLs that open nothing, and of those that open something one; none is longer than that; and so many groups of each kind, beyond which one takes the rest. */
+/**
+ * So many examples are kept of URLs that open nothing, and of those that open something one; none is longer than that;
+ * and so many groups of each kind, beyond which one takes the rest.
+ */
 const mostExamples = 3;
 const longestExample = 200;
 const mostGroups = 500;
@@ -168,7 +174,8 @@ export class Audit {
   private addOpened(pattern: Pattern, url: string): void {
     let group = this.opened.get(pattern);
     if (!group) {
-      // No condition rests on what the URL brings, but on whether it brings something: where that is open, the screen may well be shown.
+      // No condition rests on what the URL brings, but on whether it brings something: where that is open, the screen
+      // may well be shown.
       const { cold } = arrivalOf(this.plan, this.walker, { kind: 'link', link: pattern.link });
       const rivals = this.treesOf(pattern).some((tree) =>
         mayMeet(tree, pattern).some((other) => other.rank === pattern.rank),

@@ -1,6 +1,8 @@
 /** From a file's lines to URLs: one a line, or the requests of an access log. */
 
-/** The request line in an entry of a common or combined log (RFC 9112, section 3): method, target, version, in quotes. */
+/**
+ * The request line in an entry of a common or combined log (RFC 9112, section 3): method, target, version, in quotes.
+ */
 const request = /"[A-Z]{3,10} (\S+)(?: HTTP\/\d(?:\.\d)?)?"/;
 
 /** The URL in a line: the target of a request where it has one, otherwise the whole line; null where it is empty. */
@@ -53,7 +55,10 @@ export class LineCutter {
   }
 }
 
-/** Thrown where a row of a CSV file goes on for longer than any does: one whose quotation mark is never closed is as long as the file. */
+/**
+ * Thrown where a row of a CSV file goes on for longer than any does: one whose quotation mark is never closed is as
+ * long as the file.
+ */
 export class RowTooLong extends Error {
   constructor() {
     super('A row of the file is longer than 1 MiB. Is a quotation mark not closed?');

@@ -1,6 +1,6 @@
 /**
- * How much work one check may do, in steps. Everything that a check asks for shares one budget, so that the whole is bounded,
- * however many questions there are. A step takes about 0.3 microseconds, and keeps a few bytes.
+ * How much work one check may do, in steps. Everything that a check asks for shares one budget, so that the whole is
+ * bounded, however many questions there are. A step takes about 0.3 microseconds, and keeps a few bytes.
  */
 export class Budget {
   private left: number;
@@ -29,5 +29,7 @@ export class Budget {
   }
 }
 
-/** Thrown where something takes more steps than it may: whoever asked catches it, and says that the answer is not known. */
+/**
+ * Thrown where something takes more steps than it may: whoever asked catches it, and says that the answer is not known.
+ */
 export class TooMuch extends Error {}

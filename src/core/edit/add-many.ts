@@ -20,8 +20,8 @@ export interface ListedScreen {
 }
 
 /**
- * Understands a list of screens, one a line: names (`hutDetail`), titles (`Hut detail`) or URL patterns (`/huts/{hutId}`).
- * Bullets and numbers before a line are left out, and so are empty lines.
+ * Understands a list of screens, one a line: names (`hutDetail`), titles (`Hut detail`) or URL patterns
+ * (`/huts/{hutId}`). Bullets and numbers before a line are left out, and so are empty lines.
  */
 export function understandList(plan: Plan, list: string): ListedScreen[] {
   const taken = new Set(plan.screens.map((screen) => screen.name.toLowerCase()));

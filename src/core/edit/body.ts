@@ -14,7 +14,9 @@ export function behind(text: string, offset: number): number {
   return rest ? offset + rest[0].trimEnd().length : offset;
 }
 
-/** Adds lines at the end of a block in braces, in the block's own style: all on its one line, or on lines of their own. */
+/**
+ * Adds lines at the end of a block in braces, in the block's own style: all on its one line, or on lines of their own.
+ */
 export function appendToBlock<T>(text: string, block: Block<T>, lines: readonly string[]): TextEdit {
   const indent = indentAt(text, block.from);
   const rows = lines.map((line) => (line === '' ? '\n' : `\n${indent}${indentUnit}${line}`)).join('');

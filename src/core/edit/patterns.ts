@@ -52,7 +52,10 @@ export const moveToPath = (pattern: string, name: string): string | null =>
 export const moveToQuery = (pattern: string, name: string): string | null =>
   andThen(takeOut(pattern, name), (left) => addToQuery(left, name));
 
-/** Puts a text in front of the first segment with a variable, or of what takes the rest: `/huts/{slug}` becomes `/huts/by-name/{slug}`. */
+/**
+ * Puts a text in front of the first segment with a variable, or of what takes the rest: `/huts/{slug}` becomes
+ * `/huts/by-name/{slug}`.
+ */
 export const setApart = (pattern: string, text: string): string | null =>
   changed(pattern, ({ template: { variables, segments }, pathEnd }) => {
     if (segments.some((parts) => parts.length === 1 && 'text' in parts[0]! && parts[0].text === text)) return null;

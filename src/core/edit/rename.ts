@@ -25,8 +25,8 @@ export function renameableAt(plan: Plan, offset: number): Renameable | null {
 }
 
 /**
- * Gives something another name, everywhere. Refuses where afterwards any name of the plan would name something else than
- * before, or nothing: the new text is resolved and all its references compared. Linear in the plan.
+ * Gives something another name, everywhere. Refuses where afterwards any name of the plan would name something else
+ * than before, or nothing: the new text is resolved and all its references compared. Linear in the plan.
  */
 export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: string): Rename {
   if (!/^[A-Za-z_][A-Za-z0-9_]*$/.test(to))

@@ -34,8 +34,8 @@ export function deleteScreen({ tree: { text } }: Plan, screen: Screen): TextEdit
 }
 
 /**
- * Moves a screen, with its comments, to the end of a module, or out of all modules to the end of the plan. References that
- * name its old module follow.
+ * Moves a screen, with its comments, to the end of a module, or out of all modules to the end of the plan. References
+ * that name its old module follow.
  */
 export function moveToModule(plan: Plan, screen: Screen, module: string | null): TextEdit[] {
   const { text } = plan.tree;
@@ -61,7 +61,10 @@ export function moveToModule(plan: Plan, screen: Screen, module: string | null):
   return [...deleteScreen(plan, screen), added, ...references];
 }
 
-/** Puts a new screen in the way of a step: the step opens it, with what it handed over, and it opens what the step opened. */
+/**
+ * Puts a new screen in the way of a step: the step opens it, with what it handed over, and it opens what the step
+ * opened.
+ */
 export function putBetween(plan: Plan, offset: number, name: string): TextEdit[] | null {
   const found = sites(plan).find(
     ({ call }) => call.target && call.reference.from <= offset && offset <= call.reference.to,
@@ -91,8 +94,9 @@ export function putBetween(plan: Plan, offset: number, name: string): TextEdit[]
 }
 
 /**
- * Lets a screen hold the value of a literal that its transitions hand over: the literal at an offset becomes a name, and so does
- * every equal one that the screen hands over for an argument of the same type. Null where no such literal stands there.
+ * Lets a screen hold the value of a literal that its transitions hand over: the literal at an offset becomes a name,
+ * and so does every equal one that the screen hands over for an argument of the same type. Null where no such literal
+ * stands there.
  */
 export function extractLiteral(plan: Plan, offset: number, name: string): TextEdit[] | null {
   const given = sites(plan).flatMap(({ site, call }) =>

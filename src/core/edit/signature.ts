@@ -23,9 +23,9 @@ export interface WantedParameter {
 }
 
 /**
- * Changes which arguments a screen takes, and lets every way in follow: an argument that is gone is no longer given; one that
- * is new and required is given the value there that is most likely meant, and where there is none, the screen is made to hold
- * one. Names are changed by `rename`, not here.
+ * Changes which arguments a screen takes, and lets every way in follow: an argument that is gone is no longer given;
+ * one that is new and required is given the value there that is most likely meant, and where there is none, the screen
+ * is made to hold one. Names are changed by `rename`, not here.
  *
  * @returns the edits, and how many ways in they leave for somebody to look at, since nothing there fits
  */
@@ -75,7 +75,9 @@ function rewriteList({ call: { list, reference } }: WayIn, given: readonly strin
   return { from, to, insert: given.length === 0 ? '' : `(${given.join(', ')})` };
 }
 
-/** The `takes` of the screen: what stays is changed where it stands, what is gone taken out, what is new added behind. */
+/**
+ * The `takes` of the screen: what stays is changed where it stands, what is gone taken out, what is new added behind.
+ */
 function declare({ tree: { text } }: Plan, screen: Screen, wanted: readonly WantedParameter[]): TextEdit[] {
   const current = (parameter: Parameter): string => text.slice(parameter.node.from, parameter.node.to);
   const typeText = ({ node }: Parameter): string => (node.type ? text.slice(node.type.from, node.type.to) : '');

@@ -5,8 +5,9 @@ const longestName = 80;
 
 /**
  * The candidate that a misspelt name was most likely meant to be: the one of least edit distance (Levenshtein 1966),
- * letter case aside and two neighbours swapped counted as one, of at most a third of the name's length and never more than three; the first one of equals.
- * Costs O(candidates × length²), mostly less, since names of far other lengths are not compared, and names that nobody would type not at all.
+ * letter case aside and two neighbours swapped counted as one, of at most a third of the name's length and never more
+ * than three; the first one of equals. Costs O(candidates × length²), mostly less, since names of far other lengths are
+ * not compared, and names that nobody would type not at all.
  *
  * @returns null where nothing is near
  */
@@ -27,7 +28,10 @@ export function closest(name: string, candidates: Iterable<string>): string | nu
   return best;
 }
 
-/** Whether the names differ by two neighbouring letters that have changed places, the commonest slip of all (Damerau 1964). */
+/**
+ * Whether the names differ by two neighbouring letters that have changed places, the commonest slip of all (Damerau
+ * 1964).
+ */
 function isSwap(a: string, b: string): boolean {
   if (a.length !== b.length) return false;
   let at = 0;
@@ -35,14 +39,20 @@ function isSwap(a: string, b: string): boolean {
   return at + 1 < a.length && a[at] === b[at + 1] && a[at + 1] === b[at] && a.slice(at + 2) === b.slice(at + 2);
 }
 
-/** So many names of one kind are compared with all that they may have been meant to be; a plan that has more wrong ones is wrong as a whole. */
+/**
+ * So many names of one kind are compared with all that they may have been meant to be; a plan that has more wrong ones
+ * is wrong as a whole.
+ */
 const mostSought = 100;
 
 /** Looks for what misspelt names were meant to be, as long as there are not too many of them. */
 export class Spelling {
   private left = mostSought;
 
-  /** The candidate that a name was most likely meant to be; null where nothing is near, or too many names were looked for before. */
+  /**
+   * The candidate that a name was most likely meant to be; null where nothing is near, or too many names were looked
+   * for before.
+   */
   closest(name: string, candidates: () => Iterable<string>): string | null {
     return this.left-- > 0 ? closest(name, candidates()) : null;
   }

@@ -1,6 +1,6 @@
 /**
- * Characters that steer a terminal, or that let a line read otherwise than it stands: C0 and C1 controls, and the controls of
- * writing direction (Unicode UAX #9) with the two separators that end a line.
+ * Characters that steer a terminal, or that let a line read otherwise than it stands: C0 and C1 controls, and the
+ * controls of writing direction (Unicode UAX #9) with the two separators that end a line.
  */
 const controls = /[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/g;
 

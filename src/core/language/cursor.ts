@@ -91,7 +91,10 @@ export class Cursor {
     return this.currentDoc;
   }
 
-  /** Whether something was reported of the statement that is being read: what else seems wrong there mostly follows from it. */
+  /**
+   * Whether something was reported of the statement that is being read: what else seems wrong there mostly follows from
+   * it.
+   */
   private told = false;
 
   /**
@@ -147,8 +150,8 @@ export class Cursor {
   private quietAt = -1;
 
   /**
-   * Reads a part of something, one level deeper. Beyond the limit that is reported once, and the rest of the statement is
-   * passed over: whoever walks through the tree may then do so by recursion.
+   * Reads a part of something, one level deeper. Beyond the limit that is reported once, and the rest of the statement
+   * is passed over: whoever walks through the tree may then do so by recursion.
    */
   deeper<T>(read: () => T | null): T | null {
     if (this.depth >= maximumDepth) {
@@ -195,7 +198,9 @@ export class Cursor {
     return true;
   }
 
-  /** Whether the cursor's token can begin a statement: one of the words, with nothing behind it that makes it a name. */
+  /**
+   * Whether the cursor's token can begin a statement: one of the words, with nothing behind it that makes it a name.
+   */
   private beginsWith(test: (word: string) => boolean): boolean {
     const token = this.peek();
     if (token.kind !== 'name' || !test(token.text)) return false;
@@ -263,7 +268,10 @@ export class Cursor {
     return { value: value ?? token.text.slice(1), from: token.from, to: token.to };
   }
 
-  /** Reports the token that fits nowhere, with the nearest of the words that would, and skips to where reading can go on. */
+  /**
+   * Reports the token that fits nowhere, with the nearest of the words that would, and skips to where reading can go
+   * on.
+   */
   stray(where: string, words: readonly string[]): void {
     const token = this.peek();
     const near = token.kind === 'name' ? closest(token.text, words) : null;
@@ -311,7 +319,8 @@ export class Cursor {
   }
 
   /**
-   * Reads `{ item… }`. A block whose end is missing is closed where something stands that cannot be in it, and reported once.
+   * Reads `{ item… }`. A block whose end is missing is closed where something stands that cannot be in it, and reported
+   * once.
    *
    * @param owner what the block belongs to, for messages, such as `The screen hut`
    * @param head the first token of the owner's statement, whose indentation its closing brace shares

@@ -1,6 +1,6 @@
 /**
- * What people who come from elsewhere write before they have read a page of ours, and what the language calls it. Each is read as
- * what was meant, so that a first try is corrected word by word and not refused as a whole.
+ * What people who come from elsewhere write before they have read a page of ours, and what the language calls it. Each
+ * is read as what was meant, so that a first try is corrected word by word and not refused as a whole.
  */
 import { baseNames, type BaseName } from './base-names';
 import type { declarationWords, memberWords, stepWords } from './keywords';

@@ -13,9 +13,9 @@ interface OpenBlock {
 }
 
 /**
- * Lays a plan out: indentation by braces, one statement a line, even spacing, at most one blank line between statements.
- * Comments stay where they are, and so do line breaks inside statements. It writes the tokens of the text again and no
- * others, so the plan stays the same, and formatting twice changes nothing more.
+ * Lays a plan out: indentation by braces, one statement a line, even spacing, at most one blank line between
+ * statements. Comments stay where they are, and so do line breaks inside statements. It writes the tokens of the text
+ * again and no others, so the plan stays the same, and formatting twice changes nothing more.
  *
  * @returns null where the text has syntax errors: what cannot be read is not to be moved about
  */

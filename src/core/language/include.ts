@@ -29,10 +29,11 @@ interface OpenFile {
 }
 
 /**
- * Puts a plan together: each `include` is replaced by the text of its file, whose own includes are replaced likewise. A file
- * that is included twice, or that includes itself by way of others, is taken once. Linear in all texts.
+ * Puts a plan together: each `include` is replaced by the text of its file, whose own includes are replaced likewise. A
+ * file that is included twice, or that includes itself by way of others, is taken once. Linear in all texts.
  *
- * @param load gives the file that another one names, and its text; may throw where there is none, and what it throws is passed on
+ * @param load gives the file that another one names, and its text; may throw where there is none, and what it throws is
+ *   passed on
  */
 export function expandIncludes(
   file: string,

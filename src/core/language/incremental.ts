@@ -12,7 +12,9 @@ import type { SyntaxTree } from './syntax';
 export class IncrementalParser {
   private tree: SyntaxTree | null = null;
 
-  /** The tree of a text; equal in all to what `parse` gives. Linear in the text, but for most of it in its length alone. */
+  /**
+   * The tree of a text; equal in all to what `parse` gives. Linear in the text, but for most of it in its length alone.
+   */
   parse(text: string): SyntaxTree {
     this.tree = parse(text, this.tree ? new Leftovers(this.tree, text) : null);
     return this.tree;

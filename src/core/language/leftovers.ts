@@ -54,7 +54,8 @@ export class Leftovers {
 
   /** The screen that begins at an offset of the new text, moved there; null where it has changed or was not sound. */
   take(offset: number, doc: string | null): ScreenNode | null {
-    // What comes directly behind a screen counts as a part of it, and so does its line from the start: the parser looks at both.
+    // What comes directly behind a screen counts as a part of it, and so does its line from the start: the parser looks
+    // at both.
     const same = this.screens.get(offset);
     if (same && same.to < this.prefix && same.doc === doc) return same;
     const moved = this.screens.get(offset - this.delta);
@@ -69,7 +70,10 @@ export class Leftovers {
 
 const lineStart = (text: string, offset: number): number => text.lastIndexOf('\n', offset - 1) + 1;
 
-/** Whether the screen begins its line and its closing brace is where it is expected, so that how many braces the rest of the text has does not matter. */
+/**
+ * Whether the screen begins its line and its closing brace is where it is expected, so that how many braces the rest of
+ * the text has does not matter.
+ */
 function isAligned(text: string, { from, to }: ScreenNode): boolean {
   const indent = text.slice(lineStart(text, from), from);
   const beforeBrace = text.slice(lineStart(text, to - 1), to - 1);

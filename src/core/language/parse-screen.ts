@@ -27,7 +27,10 @@ import {
   type UnderNode,
 } from './syntax';
 
-/** `[private] screen NAME "Title" [as sheet] [only phone] { … }`; the body may be left out, so that bare screens are quick to lay out. */
+/**
+ * `[private] screen NAME "Title" [as sheet] [only phone] { … }`; the body may be left out, so that bare screens are
+ * quick to lay out.
+ */
 export function parseScreen(cursor: Cursor): ScreenNode {
   const unchanged = cursor.takeOver();
   if (unchanged) return unchanged;
@@ -58,7 +61,10 @@ export function parseScreen(cursor: Cursor): ScreenNode {
   return { kind: 'screen', doc, private: isPrivate, name, title, shape, only, body, from: head.from, to: cursor.end };
 }
 
-/** What a word is called here that others begin a declaration with; undefined where none stands at the beginning of this line. */
+/**
+ * What a word is called here that others begin a declaration with; undefined where none stands at the beginning of this
+ * line.
+ */
 export function meantDeclaration(cursor: Cursor): string | undefined {
   const head = cursor.peek();
   if (cursor.beginsDeclaration || head.kind !== 'name' || !head.first || cursor.peek(1).kind === 'symbol')

@@ -1,9 +1,15 @@
 import { Lines } from './lines';
 
-/** Characters that no plan holds: U+0000, at which some programs end a text, and halves of a surrogate pair, which UTF-8 cannot write. */
+/**
+ * Characters that no plan holds: U+0000, at which some programs end a text, and halves of a surrogate pair, which UTF-8
+ * cannot write.
+ */
 const unstorable = /\0|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g;
 
-/** The first character of a text that no plan can hold, in a sentence that says which and where; null where there is none. Linear. */
+/**
+ * The first character of a text that no plan can hold, in a sentence that says which and where; null where there is
+ * none. Linear.
+ */
 export function unstorableIn(text: string): string | null {
   unstorable.lastIndex = 0;
   const found = unstorable.exec(text);

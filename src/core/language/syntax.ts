@@ -132,7 +132,10 @@ export interface LinkNode extends Range {
   readonly kind: 'link';
   readonly doc: string | null;
   readonly pattern: Name | null;
-  /** The stack that the link builds below its screen, bottom first; `under nothing` is an empty list, no `under` is null. */
+  /**
+   * The stack that the link builds below its screen, bottom first; `under nothing` is an empty list, no `under` is
+   * null.
+   */
   readonly under: readonly UnderNode[] | null;
 }
 

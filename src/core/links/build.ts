@@ -4,7 +4,10 @@ import { textOf } from './carriage';
 import type { Listed, Pattern } from './pattern';
 import type { Segment } from './segment';
 
-/** All but the unreserved characters of RFC 3986 are escaped, as RFC 6570 wants it for values; null for what UTF-8 has no bytes for. */
+/**
+ * All but the unreserved characters of RFC 3986 are escaped, as RFC 6570 wants it for values; null for what UTF-8 has
+ * no bytes for.
+ */
 function escape(text: string): string | null {
   if (/\p{Surrogate}/u.test(text)) return null;
   return encodeURIComponent(text).replace(
@@ -18,9 +21,10 @@ const escapeLiteral = (text: string): string =>
   encodeURIComponent(text).replace(/%(?:24|26|2B|2C|3A|3B|3D|40)/g, decodeURIComponent);
 
 /**
- * The URL of a pattern with these values: from the path on, or with the pattern's own origin. Variables of the query that
- * have no value are left out. Null where a value is missing or does not fit, and where it cannot stand in a URL: an empty text or
- * a dot segment in the path, half a surrogate pair, values in one segment that would be read as others.
+ * The URL of a pattern with these values: from the path on, or with the pattern's own origin. Variables of the query
+ * that have no value are left out. Null where a value is missing or does not fit, and where it cannot stand in a URL:
+ * an empty text or a dot segment in the path, half a surrogate pair, values in one segment that would be read as
+ * others.
  */
 export function buildUrl({ origin, segments, rest, query }: Pattern, values: Values): string | null {
   let path = origin?.text ?? '';
@@ -89,7 +93,8 @@ function restOf({ carried, isList: many }: Listed, value: Value): string[] | nul
   const text = textOf(carried, value);
   if (text === null) return null;
   if (text === '') return [];
-  // A text stands for its segments. Of an empty one, or a dot segment, which no path keeps, the slash beside it is escaped.
+  // A text stands for its segments. Of an empty one, or a dot segment, which no path keeps, the slash beside it is
+  // escaped.
   const segments: string[] = [];
   for (const part of text.split('/')) {
     const last = segments.at(-1);

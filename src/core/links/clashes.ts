@@ -30,7 +30,9 @@ export interface Clashes {
   readonly undecided: readonly Pattern[];
 }
 
-/** What deciding all clashes of a space may cost: so many steps of about 0.6 microseconds, and more for each pattern. */
+/**
+ * What deciding all clashes of a space may cost: so many steps of about 0.6 microseconds, and more for each pattern.
+ */
 const mostSteps = 1_000_000;
 const mostStepsEach = 4_000;
 /** What trying out one pattern may cost. */
@@ -38,7 +40,10 @@ const mostStepsTrying = 200_000;
 
 const known = new WeakMap<UrlSpace, Clashes>();
 
-/** All clashes of a URL space, worked out once. Costs O(patterns) where few could meet; each pattern is told of at most once of either kind. */
+/**
+ * All clashes of a URL space, worked out once. Costs O(patterns) where few could meet; each pattern is told of at most
+ * once of either kind.
+ */
 export function findClashes(space: UrlSpace): Work<Clashes> {
   return rememberedWork(known, space, () => find(space));
 }
@@ -95,8 +100,8 @@ function* orTooMuch<T>(answer: () => Work<T>): Work<T | null> {
 }
 
 /**
- * Whether one pattern of a space overlaps another, is shadowed, or shadows another: much sooner known than all clashes. True
- * where it is too much to tell.
+ * Whether one pattern of a space overlaps another, is shadowed, or shadows another: much sooner known than all clashes.
+ * True where it is too much to tell.
  */
 export function hasClash(space: UrlSpace, pattern: Pattern): boolean {
   const budget = new Budget(mostStepsTrying);
@@ -122,7 +127,10 @@ function* clashesUnder(tree: Tree, joint: Joint, pattern: Pattern): Work<boolean
   return (yield* shadowOver(joint, pattern, others)) !== null;
 }
 
-/** What fits two patterns of the same rank. Where a third one is more specific, it does not matter which of the two would win. */
+/**
+ * What fits two patterns of the same rank. Where a third one is more specific, it does not matter which of the two
+ * would win.
+ */
 function tieOf(joint: Joint, pattern: Pattern, first: Pattern, others: readonly Pattern[]): Work<Shared | null> {
   const stronger = others.filter((other) => other.rank < pattern.rank);
   return joint.shortest([pattern, first, ...stronger], (fits) => fits.has(1) && fits.size === 2);
@@ -153,10 +161,16 @@ function* shadowOver(joint: Joint, pattern: Pattern, others: readonly Pattern[])
 export const bySpecificity = (a: Pattern, b: Pattern): number =>
   a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : a.index - b.index;
 
-/** Most patterns of one node that are compared with others. Patterns of one node take the same paths, so these represent the rest. */
+/**
+ * Most patterns of one node that are compared with others. Patterns of one node take the same paths, so these represent
+ * the rest.
+ */
 const mostAlike = 50;
 
-/** The other patterns that a URL which fits one may fit as well, by what can be told segment by segment; in the order of the plan. */
+/**
+ * The other patterns that a URL which fits one may fit as well, by what can be told segment by segment; in the order of
+ * the plan.
+ */
 export function mayMeet({ root }: Tree, pattern: Pattern): Pattern[] {
   const found = new Set<Pattern>();
   const { segments, rest } = pattern;

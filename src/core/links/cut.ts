@@ -1,6 +1,6 @@
 /**
- * A URL cut into its segments, as places in a text: looking it up makes no string for each of them. Audits read millions of URLs,
- * and most of these have nothing special, so that the text is the URL itself.
+ * A URL cut into its segments, as places in a text: looking it up makes no string for each of them. Audits read
+ * millions of URLs, and most of these have nothing special, so that the text is the URL itself.
  */
 
 /** What a character of a path means; 0 is one that has to be looked at more closely. */
@@ -75,8 +75,8 @@ export class Cut {
   }
 
   /**
-   * Cuts a path from a place on, in place of what was cut before. False where it has escapes, dot segments, empty segments, or
-   * anything else that has to be looked at more closely, or too many segments.
+   * Cuts a path from a place on, in place of what was cut before. False where it has escapes, dot segments, empty
+   * segments, or anything else that has to be looked at more closely, or too many segments.
    */
   readPlain(text: string, from: number): boolean {
     this.text = text;
@@ -126,8 +126,8 @@ export class Cut {
 }
 
 /**
- * Things by a number and the text of a segment: one hash table for all nodes of a tree, with linear probing, so that a look-up
- * touches little memory (Knuth, The Art of Computer Programming, 6.4).
+ * Things by a number and the text of a segment: one hash table for all nodes of a tree, with linear probing, so that a
+ * look-up touches little memory (Knuth, The Art of Computer Programming, 6.4).
  */
 export class SegmentTable<T> {
   /** For each slot the number, the hash, and where the text stands among all texts. Free slots have the number -1. */

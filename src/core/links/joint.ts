@@ -1,6 +1,6 @@
 /**
- * What some patterns have in common: which combinations of them any URL fits, each with a shortest URL. Decided over classes of
- * segments and of values, never by trying samples: a segment matters only for which patterns it lets go on.
+ * What some patterns have in common: which combinations of them any URL fits, each with a shortest URL. Decided over
+ * classes of segments and of values, never by trying samples: a segment matters only for which patterns it lets go on.
  */
 import { Budget } from '../base/budget';
 import type { Work } from '../base/slices';
@@ -103,9 +103,9 @@ export class Joint {
   /**
    * The shortest URL that fits the first of some patterns and of which something holds; null where there is none.
    *
-   * Uniform-cost search (Dijkstra 1959) over how far a path has come and which patterns it can still fit. The number of those sets
-   * is that of the combinations which really occur: it can grow exponentially with patterns that overlap one another in all ways,
-   * and mostly is a handful.
+   * Uniform-cost search (Dijkstra 1959) over how far a path has come and which patterns it can still fit. The number of
+   * those sets is that of the combinations which really occur: it can grow exponentially with patterns that overlap one
+   * another in all ways, and mostly is a handful.
    *
    * @param wanted what is asked of the patterns that a URL fits; the first is always among them
    * @throws {TooMuch} where the budget does not last
@@ -188,8 +188,8 @@ export class Joint {
   }
 
   /**
-   * Each way in which a query decides which of some patterns fit, with a shortest one: none, or values that some variables
-   * cannot take. The first pattern always fits.
+   * Each way in which a query decides which of some patterns fit, with a shortest one: none, or values that some
+   * variables cannot take. The first pattern always fits.
    */
   private *queries(patterns: readonly Pattern[], among: readonly number[]): Work<Query[]> {
     let ways = new Map<string, Query>([[among.join(), { query: '', fits: new Set(among) }]]);

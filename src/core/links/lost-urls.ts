@@ -15,8 +15,8 @@ export interface LostUrl {
 }
 
 /**
- * Of which of the old patterns some URLs that they won no longer open the same screen, under the same name: decided over classes
- * of segments. Nothing is in the list where the new set covers the old one.
+ * Of which of the old patterns some URLs that they won no longer open the same screen, under the same name: decided
+ * over classes of segments. Nothing is in the list where the new set covers the old one.
  */
 export function lostUrls(before: UrlSpace, after: UrlSpace): LostUrl[] {
   const lost = new Map<Pattern, LostUrl>();

@@ -14,12 +14,12 @@ function isSooner(ends: Ends, than: Ends): boolean {
 }
 
 /**
- * What the variables of a segment take of a text, each as little as it can, those to the left first; null where the text does
- * not fit.
+ * What the variables of a segment take of a text, each as little as it can, those to the left first; null where the
+ * text does not fit.
  *
- * Runs an automaton over all parts once, and keeps for each of its states the best way to have come there, as Pike's virtual
- * machine does: time grows with the length of the text, however often its parts repeat (Cox, "Regular expression matching: the
- * virtual machine approach", 2009).
+ * Runs an automaton over all parts once, and keeps for each of its states the best way to have come there, as Pike's
+ * virtual machine does: time grows with the length of the text, however often its parts repeat (Cox, "Regular
+ * expression matching: the virtual machine approach", 2009).
  */
 export function matchParts(parts: readonly SegmentPart[], text: string): string[] | null {
   const languages = parts.map((part): Language => ('text' in part ? exactly(part.text) : part.carried.language()));

@@ -38,8 +38,8 @@ const manyLiterals = 100;
 const mostCandidates = 200;
 
 /**
- * The patterns that a URL comes nearest to, the nearest first: those that it fails in one place, otherwise those that it fails in
- * two. Looks down the tree, not at every pattern.
+ * The patterns that a URL comes nearest to, the nearest first: those that it fails in one place, otherwise those that
+ * it fails in two. Looks down the tree, not at every pattern.
  */
 export function nearest({ root }: Tree, url: Url, most = 3): Near[] {
   for (let failures = 1; failures <= mostFailures; failures++) {
@@ -135,7 +135,8 @@ class Search {
         failure ?? { why: 'text', segment: at, found, wanted },
       );
     }
-    // What comes behind is too much; where nothing comes before, all of it is. A path that lacks something comes nearer.
+    // What comes behind is too much; where nothing comes before, all of it is. A path that lacks something comes
+    // nearer.
     for (const pattern of at === 0 ? [] : node.ends)
       this.end(
         pattern,
@@ -178,7 +179,10 @@ class Search {
   }
 }
 
-/** The literals of a node that a text may be meant for, the nearest with whether it differs by a slip alone; where there are few, all of them. */
+/**
+ * The literals of a node that a text may be meant for, the nearest with whether it differs by a slip alone; where there
+ * are few, all of them.
+ */
 function literalsNear({ literals, names }: Node, text: string): (readonly [text: string, slip: boolean])[] {
   if (literals.size === 0 || literals.has(text)) return [];
   let some = names;

@@ -1,4 +1,7 @@
-/** Where a plan's links live: a scheme, and a host and a port unless the scheme belongs to the app alone (RFC 6454, RFC 3986 3). */
+/**
+ * Where a plan's links live: a scheme, and a host and a port unless the scheme belongs to the app alone (RFC 6454, RFC
+ * 3986 3).
+ */
 
 export interface Origin {
   /** As it is shown: `https://saddleback.example`, `saddleback:`. */
@@ -21,7 +24,9 @@ export function originAt(text: string): string | null {
 /** Why an authority does not read. */
 export type AuthorityProblem = 'user-info' | 'host' | 'port';
 
-/** An authority, normalised (RFC 3986, 6.2.2.1 and 6.2.3). International host names are told in ASCII, as UTS 46 has it. */
+/**
+ * An authority, normalised (RFC 3986, 6.2.2.1 and 6.2.3). International host names are told in ASCII, as UTS 46 has it.
+ */
 export function readAuthority(
   scheme: string,
   authority: string,

@@ -23,7 +23,9 @@ export function pairsOf(query: string): { readonly name: string; readonly value:
     });
 }
 
-/** Whether each variable that a query has a value for can take it; the query ends the text. Makes nothing for most URLs. */
+/**
+ * Whether each variable that a query has a value for can take it; the query ends the text. Makes nothing for most URLs.
+ */
 export function takesQuery(variables: readonly Listed[], text: string, from: number): boolean {
   for (const variable of variables) if (!takesFirst(variable, text, from)) return false;
   return true;

@@ -1,7 +1,7 @@
 /**
- * Regular languages over Unicode code points: which texts a part of a URL may be. They are kept as nondeterministic automata
- * (Thompson, "Regular expression search algorithm", CACM 1968), and decided on by determinizing several of them together,
- * as far as anybody asks (Rabin, Scott, "Finite automata and their decision problems", 1959).
+ * Regular languages over Unicode code points: which texts a part of a URL may be. They are kept as nondeterministic
+ * automata (Thompson, "Regular expression search algorithm", CACM 1968), and decided on by determinizing several of
+ * them together, as far as anybody asks (Rabin, Scott, "Finite automata and their decision problems", 1959).
  */
 import type { Budget } from '../base/budget';
 import type { Work } from '../base/slices';
@@ -96,8 +96,8 @@ export const anyText = (): Language => oneOrMore(reading(anything));
 export const anyTextOrNone = (): Language => optional(anyText());
 
 /**
- * The language of a regular expression, so that what a type's values look like is said in one place: of the constructs of
- * ECMA-262 those that the types' forms use, from `^` to `$`.
+ * The language of a regular expression, so that what a type's values look like is said in one place: of the constructs
+ * of ECMA-262 those that the types' forms use, from `^` to `$`.
  */
 export function languageOf({ source, flags }: RegExp): Language {
   let at = 0;
@@ -261,12 +261,13 @@ export interface TextClass {
 }
 
 /**
- * How some languages divide all texts: every combination of languages that any text is in (the minterms of the Boolean algebra
- * that they generate), each with a shortest text, shortest first. That of no language at all is among them where there is such a text.
+ * How some languages divide all texts: every combination of languages that any text is in (the minterms of the Boolean
+ * algebra that they generate), each with a shortest text, shortest first. That of no language at all is among them
+ * where there is such a text.
  *
- * Breadth-first search over the subset construction of all of them together. Costs O(sets of states that can be come to · moves
- * out of them). Mostly these sets are few, since each language is left as soon as a text cannot be in it; of languages that
- * go along with one another for long there may be exponentially many.
+ * Breadth-first search over the subset construction of all of them together. Costs O(sets of states that can be come to
+ * · moves out of them). Mostly these sets are few, since each language is left as soon as a text cannot be in it; of
+ * languages that go along with one another for long there may be exponentially many.
  *
  * @throws {TooMuch} where the budget does not last
  */
@@ -302,8 +303,8 @@ export function* classesOf(languages: readonly Language[], budget: Budget): Work
 }
 
 /**
- * A shortest text that is in all of some languages, in none of some others, and not one of some texts; null where there is
- * none.
+ * A shortest text that is in all of some languages, in none of some others, and not one of some texts; null where there
+ * is none.
  *
  * @throws {TooMuch} where the budget does not last
  */

@@ -5,9 +5,9 @@ import { concatenation, exactly, type Language } from './regular';
 import { matchParts, type SegmentPart } from './match-parts';
 
 /**
- * How specific a segment is, the most specific first: literal text alone; with literal text, a variable of a type that not every
- * text fits; such a variable alone; with literal text, a variable that takes any text; such a variable alone; a variable for
- * the rest of the path. The end of the path comes before all of them.
+ * How specific a segment is, the most specific first: literal text alone; with literal text, a variable of a type that
+ * not every text fits; such a variable alone; with literal text, a variable that takes any text; such a variable alone;
+ * a variable for the rest of the path. The end of the path comes before all of them.
  */
 export const rank = { end: 0, literal: 1, mixedTyped: 2, typed: 3, mixedText: 4, text: 5, rest: 6 } as const;
 export type Rank = (typeof rank)[keyof typeof rank];
@@ -84,8 +84,8 @@ export class Segment {
   }
 
   /**
-   * What each variable takes of a text, in order; null where it does not fit. Where that can be told in several ways, each takes
-   * as little as it can, those to the left first.
+   * What each variable takes of a text, in order; null where it does not fit. Where that can be told in several ways,
+   * each takes as little as it can, those to the left first.
    */
   read(text: string): string[] | null {
     if (this.sole)

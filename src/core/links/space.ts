@@ -61,7 +61,9 @@ export class UrlSpace {
     return tree;
   }
 
-  /** The pattern that a URL takes; null where it fits none, and why it does not read where it does not. Never throws. */
+  /**
+   * The pattern that a URL takes; null where it fits none, and why it does not read where it does not. Never throws.
+   */
   find(text: string): Pattern | UrlProblem | null {
     const origin = text.startsWith('/') ? null : this.plainlyOf(text);
     if (origin !== undefined && this.cut.readPlain(text, origin === null ? 0 : origin.text.length))

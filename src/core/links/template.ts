@@ -1,6 +1,7 @@
 /**
- * URL patterns: a subset of RFC 6570. Literals, `{name}` in or across a path segment (3.2.2), `{/name*}` at the end of the path
- * (3.2.6), `{?name,name}` for the query (3.2.8); in front of all that, where it is meant for one origin alone, that origin.
+ * URL patterns: a subset of RFC 6570. Literals, `{name}` in or across a path segment (3.2.2), `{/name*}` at the end of
+ * the path (3.2.6), `{?name,name}` for the query (3.2.8); in front of all that, where it is meant for one origin alone,
+ * that origin.
  */
 import { maximumVariables } from '../base/limits';
 import { originAt } from './origin';

@@ -1,6 +1,6 @@
 /**
- * The patterns of one origin as a tree over segments. A URL takes the most specific pattern that it fits: of all, the one whose
- * first segment is the most specific, among those the one whose second is, and so on.
+ * The patterns of one origin as a tree over segments. A URL takes the most specific pattern that it fits: of all, the
+ * one whose first segment is the most specific, among those the one whose second is, and so on.
  */
 import { SegmentTable, type Cut } from './cut';
 import { takesQuery } from './query';
@@ -26,7 +26,10 @@ export interface Node {
   readonly ends: readonly Pattern[];
   /** Those whose variable takes the rest. */
   readonly rests: readonly Pattern[];
-  /** Whether there are literals; where there is one branch alone, and one end whose query takes anything, these: they are asked for first. */
+  /**
+   * Whether there are literals; where there is one branch alone, and one end whose query takes anything, these: they
+   * are asked for first.
+   */
   readonly hasLiterals: boolean;
   readonly onlyBranch: Segment | null;
   readonly onlyTo: Node | null;
@@ -112,8 +115,8 @@ export function treeOf(patterns: readonly Pattern[]): Tree {
 }
 
 /**
- * The most specific pattern that a URL fits, the first in the plan where several are; null where it fits none. Costs O(segments)
- * where patterns do not share beginnings that fit, and O(patterns · segments) at worst.
+ * The most specific pattern that a URL fits, the first in the plan where several are; null where it fits none. Costs
+ * O(segments) where patterns do not share beginnings that fit, and O(patterns · segments) at worst.
  */
 export function find(tree: Tree, url: Cut): Pattern | null {
   return first(tree, tree.root, url, 0);
@@ -146,7 +149,10 @@ function firstOf(patterns: readonly Pattern[], url: Cut, restFrom: number): Patt
   return null;
 }
 
-/** Whether a URL fits what a pattern has besides its segments: its query, and what takes the rest of the path from a segment on. */
+/**
+ * Whether a URL fits what a pattern has besides its segments: its query, and what takes the rest of the path from a
+ * segment on.
+ */
 function isFitting({ rest, typedQuery }: Pattern, url: Cut, restFrom: number): boolean {
   if (restFrom >= 0 && rest!.isList)
     for (let at = restFrom; at < url.count; at++)

@@ -28,7 +28,9 @@ export type UrlProblem =
 export const isUrl = (read: Url | UrlProblem): read is Url => 'segments' in read;
 
 const scheme = /^([A-Za-z][A-Za-z0-9+.-]*):/;
-/** What RFC 3986 lets stand in a path or a query neither as it is nor as part of an escape; characters beyond ASCII may. */
+/**
+ * What RFC 3986 lets stand in a path or a query neither as it is nor as part of an escape; characters beyond ASCII may.
+ */
 const forbidden = /[\u0000-\u0020"<>[\\\]^`{|}\u007f]/;
 
 /**

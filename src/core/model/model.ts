@@ -1,6 +1,7 @@
 /**
- * A plan as JSON, for other programs: all that the text declares but comments and layout. `docs/schema/plan.schema.json`
- * says the same as these types; `toModel` makes it of a plan, and `writePlan` makes a text of it.
+ * A plan as JSON, for other programs: all that the text declares but comments and layout.
+ * `docs/schema/plan.schema.json` says the same as these types; `toModel` makes it of a plan, and `writePlan` makes a
+ * text of it.
  */
 export type TypeModel = string | { readonly list: TypeModel } | { readonly optional: TypeModel };
 

@@ -30,8 +30,8 @@ import type {
 const hasScheme = /^[A-Za-z][A-Za-z0-9+.-]*:/;
 
 /**
- * The model of a plan. Parts of statements that did not read are left out with their statement; names that there are not stand
- * as written. Linear in the plan.
+ * The model of a plan. Parts of statements that did not read are left out with their statement; names that there are
+ * not stand as written. Linear in the plan.
  */
 export function toModel(plan: Plan): PlanModel {
   const { declarations } = plan.tree;

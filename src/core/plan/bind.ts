@@ -85,8 +85,8 @@ export class Binder {
     if (without.length > 0) this.report({ kind: 'not-in-variant', reference, target, variants: without });
   }
 
-  // Run for every transition at each keystroke: lists are mapped, since one that grows by push has room for 17, and a node
-  // serves as the range of its step.
+  // Run for every transition at each keystroke: lists are mapped, since one that grows by push has room for 17, and a
+  // node serves as the range of its step.
 
   branches(nodes: readonly BranchNode[], place: BindingContext): Branch[] {
     return nodes.map((node) => ({

@@ -2,7 +2,8 @@
 
 /**
  * The strongly connected components of a directed graph, each in no particular order, components without edges between
- * them included (Tarjan, Depth-first search and linear graph algorithms, 1972), without recursion. Costs O(nodes + edges).
+ * them included (Tarjan, Depth-first search and linear graph algorithms, 1972), without recursion. Costs O(nodes +
+ * edges).
  */
 export function stronglyConnectedComponents<T>(nodes: Iterable<T>, next: (node: T) => readonly T[]): T[][] {
   const index = new Map<T, number>();

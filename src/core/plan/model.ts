@@ -56,7 +56,10 @@ export interface Held extends Named {
   readonly range: Range;
 }
 
-/** A piece of app state that conditions read and transitions set. Its values are written as the language does: `true`, `guest`. */
+/**
+ * A piece of app state that conditions read and transitions set. Its values are written as the language does: `true`,
+ * `guest`.
+ */
 export interface Flag extends Named {
   /** All that it can be, in the order declared; `false` before `true`. Empty where its type is unknown. */
   readonly values: readonly string[];
@@ -205,7 +208,10 @@ export interface MenuItem {
 export interface Menu {
   readonly title: string;
   readonly only: Only;
-  /** Which screens show it: all, the roots (start, tab roots, and what the menu itself resets or switches to), or those listed. */
+  /**
+   * Which screens show it: all, the roots (start, tab roots, and what the menu itself resets or switches to), or those
+   * listed.
+   */
   readonly on: 'all' | 'roots' | ReadonlySet<Screen>;
   readonly items: readonly MenuItem[];
   readonly node: MenuNode;
@@ -297,7 +303,10 @@ export type PlanProblem =
   | { readonly kind: 'id-base'; readonly name: Name; readonly base: Name }
   /** A flag whose type is no choice. */
   | { readonly kind: 'flag-type'; readonly name: Name; readonly type: Name }
-  /** A flag compared with, set to, or starting as what it cannot be; `value` is null where a choice stands for a condition. */
+  /**
+   * A flag compared with, set to, or starting as what it cannot be; `value` is null where a choice stands for a
+   * condition.
+   */
   | { readonly kind: 'flag-value'; readonly flag: Flag; readonly value: ValueNode | null; readonly range: Range }
   /** `is given` asked of what the screen does not have, or of what is always there. */
   | {

@@ -27,7 +27,10 @@ export type Symbol = string;
 export interface Reference extends Range {
   readonly symbol: Symbol;
   readonly declares: boolean;
-  /** In the short form `hutId` one word names an argument and a value: it stands in the list twice, and this says as which. */
+  /**
+   * In the short form `hutId` one word names an argument and a value: it stands in the list twice, and this says as
+   * which.
+   */
   readonly short: 'argument' | 'value' | null;
 }
 

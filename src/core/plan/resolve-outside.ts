@@ -110,7 +110,9 @@ export function resolveOutside(
     return { label: node.label?.value ?? '', only, url: node.url?.text ?? null, call, node };
   }
 
-  /** A walk's names are looked up now, so that a rename or a misspelling is seen; the walk itself is replayed elsewhere. */
+  /**
+   * A walk's names are looked up now, so that a rename or a misspelling is seen; the walk itself is replayed elsewhere.
+   */
   function bindWalk(node: Extract<DeclarationNode, { kind: 'walk' }>): void {
     for (const step of node.body?.items ?? []) {
       if (step.kind === 'expect') {

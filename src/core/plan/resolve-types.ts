@@ -90,7 +90,10 @@ const mostRings = 100;
 /** The records that fields which are always there have a value of. */
 const partsOf = ({ fields }: RecordType): RecordType[] => [...fields.values()].filter((type) => type.kind === 'record');
 
-/** The shortest way from a record back to itself through fields that are always there: such a value can never be made. Breadth-first search within its component. */
+/**
+ * The shortest way from a record back to itself through fields that are always there: such a value can never be made.
+ * Breadth-first search within its component.
+ */
 function ringOf(start: RecordType, components: ReadonlyMap<RecordType, number>): string[] | null {
   const before = new Map<RecordType, RecordType | null>([[start, null]]);
   const component = components.get(start);
@@ -108,8 +111,8 @@ function ringOf(start: RecordType, components: ReadonlyMap<RecordType, number>):
 }
 
 /**
- * Numbers the strongly connected components of records by what they have in their fields (Tarjan, Depth-first search and linear
- * graph algorithms, 1972), without recursion: records may be nested as deep as a plan is long.
+ * Numbers the strongly connected components of records by what they have in their fields (Tarjan, Depth-first search
+ * and linear graph algorithms, 1972), without recursion: records may be nested as deep as a plan is long.
  */
 function componentsOf(records: readonly RecordType[]): Map<RecordType, number> {
   interface Visit {

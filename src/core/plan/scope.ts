@@ -10,7 +10,9 @@ export const emptyScope: Scope = { variable: null, layers: [], given: nothing };
 /** What a menu's items can name. */
 export const menuScope = (flags: readonly Flag[]): Scope => ({ variable: null, layers: [flags], given: nothing });
 
-/** What can be named where a screen is not shown yet, as in its links and behind the else of its needs: its arguments. */
+/**
+ * What can be named where a screen is not shown yet, as in its links and behind the else of its needs: its arguments.
+ */
 export const arrivalScope = (screen: Screen, flags: readonly Flag[]): Scope => ({
   variable: null,
   layers: [screen.parameters, flags],

@@ -3,8 +3,8 @@ import { forms, isQuoted } from './forms';
 import { required, type RecordType, type Type } from './types';
 
 /**
- * A value that a walk hands from screen to screen: a literal as the language writes it (`12`, `"s-1"`, `summer`), null for
- * one that is absent, a list, or a record by its fields. Plain data, so that JSON keeps it.
+ * A value that a walk hands from screen to screen: a literal as the language writes it (`12`, `"s-1"`, `summer`), null
+ * for one that is absent, a list, or a record by its fields. Plain data, so that JSON keeps it.
  */
 export type Value = string | null | readonly Value[] | Values;
 
@@ -25,7 +25,9 @@ export const at = (values: Values, name: string): Value | undefined =>
 export const withValues = (values: Values, others: Values): Values =>
   Object.fromEntries([...Object.entries(values), ...Object.entries(others)]);
 
-/** A value as a screen shows it: texts without their quotation marks, a record by its first field, a list by its length. */
+/**
+ * A value as a screen shows it: texts without their quotation marks, a record by its first field, a list by its length.
+ */
 export function showPlainly(value: Value | undefined): string {
   if (value === undefined) return 'missing';
   if (value === null) return 'absent';

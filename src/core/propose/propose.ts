@@ -195,7 +195,10 @@ export function changedLines(text: string, edits: readonly TextEdit[]): LineChan
   });
 }
 
-/** Pairs the lines of a stretch before and after: equal ones at both ends are left out, of the rest each goes with the one most like it. */
+/**
+ * Pairs the lines of a stretch before and after: equal ones at both ends are left out, of the rest each goes with the
+ * one most like it.
+ */
 function align(before: readonly string[], after: readonly string[], first: number): LineChange[] {
   let start = 0;
   while (start < before.length && start < after.length && before[start] === after[start]) start++;
@@ -222,8 +225,8 @@ const placeAmong = (place: number, old: number, fresh: number): number =>
 const mostLines = 200;
 
 /**
- * An alignment of two lists of lines by dynamic programming (Needleman & Wunsch 1970): places of lines that go together, and of
- * those that have no partner. O(old · new).
+ * An alignment of two lists of lines by dynamic programming (Needleman & Wunsch 1970): places of lines that go
+ * together, and of those that have no partner. O(old · new).
  */
 function pair(old: readonly string[], fresh: readonly string[]): (readonly [number | null, number | null])[] {
   const all = [
@@ -247,7 +250,10 @@ function pair(old: readonly string[], fresh: readonly string[]): (readonly [numb
   return pairs;
 }
 
-/** How much two lines have in common at both ends, as a share of the longer one; nothing where that is less than a third. */
+/**
+ * How much two lines have in common at both ends, as a share of the longer one; nothing where that is less than a
+ * third.
+ */
 function likeness(a: string, b: string): number {
   const [left, right] = [a.trim(), b.trim()];
   const longest = Math.max(left.length, right.length, 1);

@@ -84,7 +84,10 @@ export interface BackCard {
   readonly whole: boolean;
   readonly leaves: boolean | null;
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
-  /** The most screens that a stack has with this one on top, null where there is no bound, and then the cycle; null where that is not known. */
+  /**
+   * The most screens that a stack has with this one on top, null where there is no bound, and then the cycle; null
+   * where that is not known.
+   */
   readonly deepest: { readonly frames: number | null; readonly cycle: readonly number[] } | null;
 }
 

@@ -4,8 +4,9 @@ import { plain } from '../rules/parts/message';
 import type { Source } from './source';
 
 /**
- * The XML that build servers read as the outcome of tests: a suite for each file, a case for each rule. A rule with findings
- * of the threshold or above has failed, with every finding as a failure of its own case, named after the rule and what it is about.
+ * The XML that build servers read as the outcome of tests: a suite for each file, a case for each rule. A rule with
+ * findings of the threshold or above has failed, with every finding as a failure of its own case, named after the rule
+ * and what it is about.
  *
  * @param fails whether a finding of a severity makes the check fail
  */
@@ -62,7 +63,10 @@ const entities: Readonly<Record<string, string>> = {
   '\t': '&#9;',
 };
 
-/** Text for XML 1.0: markup is escaped, and characters that no document may hold (section 2.2), or that steer a terminal, are replaced. */
+/**
+ * Text for XML 1.0: markup is escaped, and characters that no document may hold (section 2.2), or that steer a
+ * terminal, are replaced.
+ */
 const escape = (text: string): string =>
   text
     .replace(

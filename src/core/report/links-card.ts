@@ -151,7 +151,10 @@ interface Step {
   row: number | null;
 }
 
-/** Walks a tree in the order in which a URL tries it: a pattern has a row, and a segment stands on the row of the first below it. */
+/**
+ * Walks a tree in the order in which a URL tries it: a pattern has a row, and a segment stands on the row of the first
+ * below it.
+ */
 class Rows {
   readonly rows: TreeRow[] = [];
 

@@ -1,7 +1,7 @@
 /**
- * What the views show of a whole plan, as plain data that a worker can post at every keystroke: small, without the notes
- * in the margin (see `margin.ts`) and what is shown of one screen alone (see `detail.ts`). Places are offsets, screens are known by their index. The views lay it
- * out and decide nothing.
+ * What the views show of a whole plan, as plain data that a worker can post at every keystroke: small, without the
+ * notes in the margin (see `margin.ts`) and what is shown of one screen alone (see `detail.ts`). Places are offsets,
+ * screens are known by their index. The views lay it out and decide nothing.
  */
 import type { Check } from '../check';
 import { isIn, type Screen, type Step } from '../plan/model';
@@ -29,7 +29,10 @@ export interface ScreenCard {
   readonly takes: readonly string[];
   readonly reachable: 'yes' | 'no' | 'undecided';
   readonly taps: number | null;
-  /** Index of the screen from which the last tap of the shortest walk leads here; null at the start and where there is none. */
+  /**
+   * Index of the screen from which the last tap of the shortest walk leads here; null at the start and where there is
+   * none.
+   */
   readonly parent: number | null;
   /** How many findings there are about this screen or within its text, and the gravest severity among them. */
   readonly found: number;
@@ -45,7 +48,10 @@ export interface Way {
 }
 
 export interface Overview {
-  /** How far the text is looked at: not at all; it is parsed and its names are resolved, nothing is decided; all is decided. */
+  /**
+   * How far the text is looked at: not at all; it is parsed and its names are resolved, nothing is decided; all is
+   * decided.
+   */
   readonly stage: 'unread' | 'read' | 'decided';
   /** All variants, and the one that this is of. */
   readonly variants: readonly string[];
@@ -100,7 +106,10 @@ const undecided: Verdict = {
   parent: null,
 };
 
-/** The overview that parsing alone gives, at once: what is declared, every screen undecided, no findings. Linear in the plan. */
+/**
+ * The overview that parsing alone gives, at once: what is declared, every screen undecided, no findings. Linear in the
+ * plan.
+ */
 export function readOverview(
   { plan, supply }: Pick<Check, 'plan' | 'supply'>,
   variant: string | null = null,

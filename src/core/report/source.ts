@@ -37,7 +37,10 @@ export class Source {
     return { file, ...this.linesOf(file).positionOf(inFile) };
   }
 
-  /** The piece that an offset lies in; behind the end the last one. Binary search: plans of thousands of files have thousands of findings. */
+  /**
+   * The piece that an offset lies in; behind the end the last one. Binary search: plans of thousands of files have
+   * thousands of findings.
+   */
   private pieceAt(offset: number): Piece | undefined {
     const { pieces } = this.whole;
     let low = 0;

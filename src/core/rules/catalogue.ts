@@ -122,7 +122,10 @@ export interface RulesRun {
   readonly witnesses: ReadonlyMap<Finding, Witness>;
 }
 
-/** Runs every rule, and silences what the plan accepts; the findings come in the order of the text. Pauses every few milliseconds. */
+/**
+ * Runs every rule, and silences what the plan accepts; the findings come in the order of the text. Pauses every few
+ * milliseconds.
+ */
 export function* runRules(given: Omit<Context, 'rules' | 'silenced'>): Work<RulesRun> {
   const witnesses = new Map<Finding, Witness>();
   const context: Context = { ...given, rules: ruleIds, silenced: { findings: [], accepted: [], used: new Set() } };

@@ -8,9 +8,11 @@ const mostTrials = 8;
 const mostScreens = 300;
 
 /**
- * Keeps those of the fixes offered on trial that do what they say: with them the finding is gone, and there is no error more.
+ * Keeps those of the fixes offered on trial that do what they say: with them the finding is gone, and there is no error
+ * more.
  *
- * @param findingsIn all findings of another text, fixes on trial left as they are; null where these take more than may be spent. Pauses now and then
+ * @param findingsIn all findings of another text, fixes on trial left as they are; null where these take more than may
+ *   be spent. Pauses now and then
  */
 export function* settleTrials(
   run: RulesRun,

@@ -12,7 +12,9 @@ export interface ScopeValue {
 /** How many fields deep values are offered; what is named in the plan may go deeper. */
 const offeredDepth = 2;
 
-/** Every value in scope, names before their fields, in the order: loop variable, arguments, what the screen has, flags. */
+/**
+ * Every value in scope, names before their fields, in the order: loop variable, arguments, what the screen has, flags.
+ */
 export function valuesInScope({ layers, given }: Scope): ScopeValue[] {
   const seen = new Set<string>();
   return layers.flat().flatMap(({ name, type }) => {

@@ -159,7 +159,8 @@ function checkDefault(
   if (cell.status !== 'supplied') bad.push({ screen, what, cell, range: value });
 }
 
-// Most of what a keystroke costs is done here, once for each call: no empty lists are made for each, and none that grow.
+// Most of what a keystroke costs is done here, once for each call: no empty lists are made for each, and none that
+// grow.
 
 const noSurplus: Surplus[] = [];
 
@@ -188,7 +189,10 @@ function checkCall(site: Site, call: Call, target: Screen, scope: Scope): WayIn 
 /** Longer lists are not looked through. */
 const handful = 8;
 
-/** Finds the first of a name. Calls have a handful of arguments: looking through them is quicker than making a map of them. */
+/**
+ * Finds the first of a name. Calls have a handful of arguments: looking through them is quicker than making a map of
+ * them.
+ */
 function finder<T>(all: readonly T[], nameOf: (one: T) => string): (name: string) => T | undefined {
   if (all.length <= handful) return (name) => all.find((one) => nameOf(one) === name);
   const byName = new Map<string, T>();
@@ -200,7 +204,10 @@ function finder<T>(all: readonly T[], nameOf: (one: T) => string): (name: string
 export const valueOf = ({ name, value, from, to }: ArgumentNode): ValueNode =>
   value ?? { kind: 'path', names: [name], from, to };
 
-/** The cells of arguments that are not given, one a parameter: most cells are such, and all those of a parameter are alike. */
+/**
+ * The cells of arguments that are not given, one a parameter: most cells are such, and all those of a parameter are
+ * alike.
+ */
 const cellsWithout = new WeakMap<Parameter, Cell>();
 
 function cellWithout(parameter: Parameter): Cell {

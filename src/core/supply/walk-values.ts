@@ -18,7 +18,8 @@ export interface BadWalkValue {
 
 /**
  * Checks what taps of kept walks are given against the screens that have such a trigger. Which of them is on top is not
- * known before the walk is replayed, so a value is wrong only where it fits none of them. A literal may stand for an id.
+ * known before the walk is replayed, so a value is wrong only where it fits none of them. A literal may stand for an
+ * id.
  */
 export function checkWalkValues(plan: Plan): BadWalkValue[] {
   const taps = plan.walks.flatMap((walk) =>

@@ -22,7 +22,10 @@ export interface Arrived {
 export interface UrlArrival {
   /** What it does on a cold start. A running app loses all its stacks, so that only its flags can make a difference. */
   readonly cold: readonly Arrived[];
-  /** What has to hold for it not to be put off, with the least changed, and what it does then; null where it is not put off, or always. */
+  /**
+   * What has to hold for it not to be put off, with the least changed, and what it does then; null where it is not put
+   * off, or always.
+   */
   readonly once: (Assignment & { readonly after: Configuration }) | null;
 }
 

@@ -12,8 +12,8 @@ const none: Assumptions = new Map();
 
 /**
  * Whether a condition can hold and whether it can fail. Flags are exact; what stands in quotes, and whether a value is
- * given, may be either, but the same within one condition. Costs O(2^k) for k such parts, for which there are at most eight;
- * beyond, parts count as independent of one another.
+ * given, may be either, but the same within one condition. Costs O(2^k) for k such parts, for which there are at most
+ * eight; beyond, parts count as independent of one another.
  *
  * @param valueOf the value that a flag has
  * @param taken conditions in quotes that are taken to hold, or not to

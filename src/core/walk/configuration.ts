@@ -68,8 +68,8 @@ export function keyOfStack(stack: Stack): string {
 }
 
 /**
- * Numbers stacks, equal ones alike (hash consing): keys of configurations stay short, however deep their stacks are. Costs O(1)
- * for each frame that was not met before.
+ * Numbers stacks, equal ones alike (hash consing): keys of configurations stay short, however deep their stacks are.
+ * Costs O(1) for each frame that was not met before.
  */
 export class StackNumbers {
   private readonly numbers = new Map<string, number>();

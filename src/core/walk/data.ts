@@ -6,8 +6,8 @@ import { literalOf, Samples } from './samples';
 import { at, isRecord, withValues, type Value, type Values } from '../plan/value';
 
 /**
- * What a walker knows of data: the arguments that are handed over, and samples for what screens hold. No step depends on
- * it, so that a walker without it goes the same ways.
+ * What a walker knows of data: the arguments that are handed over, and samples for what screens hold. No step depends
+ * on it, so that a walker without it goes the same ways.
  */
 export class Data {
   readonly samples: Samples;
@@ -17,7 +17,10 @@ export class Data {
     this.samples = new Samples(plan);
   }
 
-  /** What a screen has when it arrives: arguments, those left out by their defaults, and what it holds. Missing ones are left out. */
+  /**
+   * What a screen has when it arrives: arguments, those left out by their defaults, and what it holds. Missing ones are
+   * left out.
+   */
   onArrival(screen: Screen, call: Call | null, context: Values): Values {
     const taken = screen.parameters.flatMap((parameter): [string, Value][] => {
       const argument = call?.arguments.find(({ name }) => name.text === parameter.name);
@@ -30,7 +33,9 @@ export class Data {
     return withValues(this.heldBy(screen), Object.fromEntries(taken));
   }
 
-  /** What a link's screen has when it arrives: what the URL brings, and otherwise defaults; what is missing is left out. */
+  /**
+   * What a link's screen has when it arrives: what the URL brings, and otherwise defaults; what is missing is left out.
+   */
   byLink({ screen }: Link, brought: Values): Values {
     const taken = screen.parameters.flatMap((parameter): [string, Value][] => {
       const value =
@@ -62,8 +67,8 @@ export class Data {
   }
 
   /**
-   * What can be named while a trigger's steps run, and what the screen has from then on: the values that the user gave stay
-   * with it, the row that was tapped does not.
+   * What can be named while a trigger's steps run, and what the screen has from then on: the values that the user gave
+   * stay with it, the row that was tapped does not.
    *
    * @param given what the user typed or chose, by name; a record is told by its id
    */
@@ -97,7 +102,9 @@ export class Data {
     return (Array.isArray(rows) ? (rows as readonly Value[])[0] : undefined) ?? this.samples.of(type, variable.text);
   }
 
-  /** A value where it is handed over; undefined where nothing of its name is there. `node` is null for the shorthand. */
+  /**
+   * A value where it is handed over; undefined where nothing of its name is there. `node` is null for the shorthand.
+   */
   read(node: ValueNode | null, shorthand: string, context: Values): Value | undefined {
     if (node && node.kind !== 'path') return literalOf(node)!;
     const names = node ? node.names.map(({ text }) => text) : [shorthand];

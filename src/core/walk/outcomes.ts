@@ -11,8 +11,8 @@ export interface Outcome {
   /** What conditions in quotes have to be for it. */
   readonly assumed: Assumptions;
   /**
-   * Whether nothing else can come of it then. A condition may hold at one use and not at the next, and both may be in one
-   * event: what needs that, no assumption tells.
+   * Whether nothing else can come of it then. A condition may hold at one use and not at the next, and both may be in
+   * one event: what needs that, no assumption tells.
    */
   readonly told: boolean;
   /** Null where the app is left. */
@@ -23,8 +23,8 @@ export interface Outcome {
 const mostConditions = 5;
 
 /**
- * All that can come of an event, each with what conditions in quotes have to be for it. Costs O(2^k) runs of the event for k
- * conditions that matter.
+ * All that can come of an event, each with what conditions in quotes have to be for it. Costs O(2^k) runs of the event
+ * for k conditions that matter.
  *
  * @param walker one with data: only that keeps what was undecided
  */

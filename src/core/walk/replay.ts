@@ -26,7 +26,9 @@ export type Break =
   | { readonly why: 'other-screen'; readonly screens: readonly Screen[]; readonly wanted: Screen }
   /** The screen is on top, and Back would not reveal the other one. */
   | { readonly why: 'not-beneath'; readonly wanted: Screen; readonly beneath: Screen }
-  /** No pattern fits the URL, or no entry has the label; of a URL, what it comes nearest to, or why it does not read. */
+  /**
+   * No pattern fits the URL, or no entry has the label; of a URL, what it comes nearest to, or why it does not read.
+   */
   | {
       readonly why: 'opens-nothing';
       readonly name: string;

@@ -10,7 +10,10 @@ const rows = 3;
 /** A record within a record within … is shown so deep; records may hold lists of themselves. */
 const deepest = 3;
 
-/** Values to show screens with, where a plan has no data: the plan's own samples, defaults, and otherwise one of each type. */
+/**
+ * Values to show screens with, where a plan has no data: the plan's own samples, defaults, and otherwise one of each
+ * type.
+ */
 export class Samples {
   /** A plan's sample for one id stands for all of its type. */
   private readonly ids = new Map<string, string>();

@@ -14,7 +14,10 @@ export interface TourTap {
 export interface Tour {
   /** Each begins with a cold start. */
   readonly walks: readonly (readonly TourTap[])[];
-  /** Whether nothing is known to be left out: a plan of many flags and stacks may have more configurations than are looked at. */
+  /**
+   * Whether nothing is known to be left out: a plan of many flags and stacks may have more configurations than are
+   * looked at.
+   */
   readonly whole: boolean;
 }
 
@@ -32,8 +35,8 @@ const biases = [0, 1, -1, 2, -2, 3];
 
 /**
  * Plans a tour of one variant: on from where a walk stands, or from a cold start, always to the nearest outcome that is
- * still unused (nearest neighbour; Rosenkrantz, Stearns, Lewis 1977), in a few ways, of which the one with the fewest taps
- * is taken. Walks whose outcomes others use as well are left out.
+ * still unused (nearest neighbour; Rosenkrantz, Stearns, Lewis 1977), in a few ways, of which the one with the fewest
+ * taps is taken. Walks whose outcomes others use as well are left out.
  *
  * @param known all outcomes that can happen, where they are known; otherwise they are looked for
  */

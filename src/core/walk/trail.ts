@@ -50,8 +50,8 @@ interface TrailNode {
 }
 
 /**
- * Writes a walk that the analysis found as steps of the language, so that it can be walked: what has to hold for each tap to
- * show what it showed is worked out by walking it. Null where it cannot be walked, which the tests rule out.
+ * Writes a walk that the analysis found as steps of the language, so that it can be walked: what has to hold for each
+ * tap to show what it showed is worked out by walking it. Null where it cannot be walked, which the tests rule out.
  */
 export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): string[] | null {
   const data = new Data(plan);

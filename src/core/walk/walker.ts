@@ -63,7 +63,10 @@ const mostSteps = 20_000;
 /** To go through so many frames of a stack is worth a step. */
 const framesOfStep = 4;
 
-/** Safety limits for degenerate plans: how many elses run within one event, all ways together, and how many outcomes of one are followed. */
+/**
+ * Safety limits for degenerate plans: how many elses run within one event, all ways together, and how many outcomes of
+ * one are followed.
+ */
 const mostElses = 1024;
 /** Elses within elses are run by recursion. */
 const mostNested = 200;
@@ -251,7 +254,10 @@ export class Walker {
     }
   }
 
-  /** The branches of a trigger or menu item that can happen, each with what can follow it; nothing follows where the app is left. */
+  /**
+   * The branches of a trigger or menu item that can happen, each with what can follow it; nothing follows where the app
+   * is left.
+   */
   outcomesBy(
     configuration: Configuration,
     event: Extract<Event, { kind: 'trigger' | 'item' }>,
@@ -302,7 +308,8 @@ export class Walker {
   private back(configuration: Configuration): Configuration[] {
     const below = activeStack(configuration)?.below;
     if (below) return [withStack(configuration, below)];
-    // On the last frame: of the main stack or the first tab Back leaves the app, on another tab it goes to the first one.
+    // On the last frame: of the main stack or the first tab Back leaves the app, on another tab it goes to the first
+    // one.
     if (configuration.active <= 1 || this.plan.backLeaves) return [];
     return this.settle([{ ...configuration, active: 1 }]);
   }
@@ -471,9 +478,9 @@ export class Walker {
   }
 
   /**
-   * The steps of an else; the lowest frame that they put on is the gate. An else that arrives at its own screen while the
-   * `needs` there still does not hold does nothing, and so does one beyond so many within one event: elses that lead to
-   * elses by several steps each would otherwise take exponential time.
+   * The steps of an else; the lowest frame that they put on is the gate. An else that arrives at its own screen while
+   * the `needs` there still does not hold does nothing, and so does one beyond so many within one event: elses that
+   * lead to elses by several steps each would otherwise take exponential time.
    */
   private putOff(
     configuration: Configuration,
@@ -523,7 +530,10 @@ export class Walker {
     }
   }
 
-  /** Whether an arrival empties all stacks first, also where it is put off: what lay there is not for whoever has to sign in. */
+  /**
+   * Whether an arrival empties all stacks first, also where it is put off: what lay there is not for whoever has to
+   * sign in.
+   */
   private emptiesAll({ kind, screen }: Arrival): boolean {
     return kind === 'link' || kind === 'reset' || (kind === 'switch' && !this.tabOf.has(screen));
   }
@@ -532,7 +542,10 @@ export class Walker {
     return { ...configuration, active: mainStack, stacks: configuration.stacks.map(() => null) };
   }
 
-  /** Empties all stacks and builds one; on a tab where its bottom is that tab's root, and then every other tab holds its own. */
+  /**
+   * Empties all stacks and builds one; on a tab where its bottom is that tab's root, and then every other tab holds its
+   * own.
+   */
   private build(configuration: Configuration, screens: readonly Placed[]): Configuration {
     let stack: Stack = null;
     for (const screen of screens) stack = frameOf(screen, stack);
@@ -612,7 +625,10 @@ function sharedDepth(before: Stack, after: Stack): number {
   return da;
 }
 
-/** The stack with the frame that lies directly on its lowest `depth` frames marked as a gate; as it is where there is none. */
+/**
+ * The stack with the frame that lies directly on its lowest `depth` frames marked as a gate; as it is where there is
+ * none.
+ */
 function markGate(stack: Stack, depth: number, arrival: Arrival): Stack {
   const above: Frame[] = [];
   let frame = stack;

@@ -1,6 +1,6 @@
 /**
- * A configuration as plain data that JSON keeps: what an app has to write down before it is killed, to be restored as it
- * was. Screens go by their labels, so that it can be read with the next version of the plan as well.
+ * A configuration as plain data that JSON keeps: what an app has to write down before it is killed, to be restored as
+ * it was. Screens go by their labels, so that it can be read with the next version of the plan as well.
  */
 import { isIn, type Plan, type Screen } from '../plan/model';
 import type { Arrival, Configuration, Frame, Stack } from './configuration';

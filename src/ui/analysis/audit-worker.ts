@@ -1,4 +1,7 @@
-/** The worker that audits a file of URLs: it reads the file piece by piece, so that neither its size nor its time are the page's. */
+/**
+ * The worker that audits a file of URLs: it reads the file piece by piece, so that neither its size nor its time are
+ * the page's.
+ */
 import Papa from 'papaparse';
 import { Audit, type AuditReport } from '../../core/audit/audit';
 import { LineCutter, RowTooLong, RowWatch, urlIn } from '../../core/audit/lines';

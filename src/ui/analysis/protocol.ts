@@ -55,7 +55,9 @@ export type Question =
   | { readonly kind: 'format'; readonly id: number; readonly text: string }
   | { readonly kind: 'outline'; readonly id: number; readonly text: string }
   | { readonly kind: 'propose'; readonly id: number; readonly text: string; readonly request: Request }
-  /** The walk that shows a finding, known by its place among all, or the shortest one to a screen, known by its label. */
+  /**
+   * The walk that shows a finding, known by its place among all, or the shortest one to a screen, known by its label.
+   */
   | {
       readonly kind: 'witness';
       readonly id: number;

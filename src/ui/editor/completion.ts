@@ -15,13 +15,14 @@ export const completionFrom = (session: Session): Extension =>
       async (context: CompletionContext): Promise<CompletionResult | null> => {
         const before = context.matchBefore(/[A-Za-z_][A-Za-z0-9_]*(\/[a-z-]*)?|[ (:.,={]$/);
         if (!before && !context.explicit) return null;
-        // Who types on asks anew: a question that is answered with nothing would otherwise take what was typed meanwhile along,
-        // and no list would open until the next key.
+        // Who types on asks anew: a question that is answered with nothing would otherwise take what was typed
+        // meanwhile along, and no list would open until the next key.
         context.addEventListener('abort', () => undefined, { onDocChange: true });
         const found = await session.complete(context.pos);
         if (!found || context.aborted) return null;
         const typed = context.pos > found.from;
-        // A list that opens by itself after every blank would stand in the way: names and values are offered, keywords wait for a letter.
+        // A list that opens by itself after every blank would stand in the way: names and values are offered, keywords
+        // wait for a letter.
         if (!typed && !context.explicit && found.options.every((option) => option.kind === 'keyword')) return null;
         return {
           from: found.from,

@@ -2,7 +2,9 @@ import { codeFolding, foldGutter, foldKeymap, foldService } from '@codemirror/la
 import type { Extension } from '@codemirror/state';
 import { keymap } from '@codemirror/view';
 
-/** A block folds from its opening brace to the line that closes it, which begins as far in as the line that opens it. */
+/**
+ * A block folds from its opening brace to the line that closes it, which begins as far in as the line that opens it.
+ */
 const blocks = foldService.of((state, from, to) => {
   const head = state.doc.lineAt(from);
   if (!/\{\s*(#.*)?$/.test(head.text)) return null;

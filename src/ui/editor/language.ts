@@ -73,7 +73,10 @@ const style = HighlightStyle.define([
   { tag: tags.invalid, class: 'tok-invalid' },
 ]);
 
-/** A new line is indented like the last one that says something, one step more behind an opening brace, one less before a closing one. */
+/**
+ * A new line is indented like the last one that says something, one step more behind an opening brace, one less before
+ * a closing one.
+ */
 const indentation = indentService.of((context, at) => {
   const line = context.lineAt(at);
   let before = line.from;

@@ -7,7 +7,10 @@ import type { Session } from '../session/session';
 /** How many uses become carets; with more, typing into all of them is rename's business. */
 const mostCarets = 200;
 
-/** Resting the pointer on a name tells what it is; F12 or Ctrl and a click go to its declaration, Shift F12 selects all its uses. */
+/**
+ * Resting the pointer on a name tells what it is; F12 or Ctrl and a click go to its declaration, Shift F12 selects all
+ * its uses.
+ */
 export const nameTools = (session: Session): Extension => {
   const goToDeclaration = async (view: EditorView, at: number): Promise<void> => {
     const found = await session.describe(at);

@@ -3,7 +3,10 @@
 import type { Finding } from '../../core/rules/parts/rule';
 import { useWorkspace } from '../session/context';
 
-/** Plays the walk that shows a finding; where none does, since it is about names or texts, the shortest one to its screen. */
+/**
+ * Plays the walk that shows a finding; where none does, since it is about names or texts, the shortest one to its
+ * screen.
+ */
 export function WatchWalk({ finding }: { finding: Finding }) {
   const { snapshot, watchWalk } = useWorkspace();
   if (finding.walk)

@@ -8,7 +8,9 @@ import { Entries } from './Entries';
 import { TryUrls } from './TryUrls';
 import { findingsOf, InPlace, UrlTree } from './UrlTree';
 
-/** Where does this URL go? The URL space as a tree in order of choice; URLs to try, and what the app would do with each. */
+/**
+ * Where does this URL go? The URL space as a tree in order of choice; URLs to try, and what the app would do with each.
+ */
 export const LinksView = memo(function LinksView() {
   const { session, snapshot, address, openAt, change } = useWorkspace();
   const { overview, links: card } = snapshot;

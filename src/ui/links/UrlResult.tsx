@@ -22,7 +22,9 @@ export const StateTag = ({ state }: { state: UrlCard['state'] }) => (
   <span className={`rule-tag ${tones[state]} shrink-0`}>{words[state]}</span>
 );
 
-/** What the app would do with a URL: the screen with its arguments, the stack, what Back shows; or why nothing opens. */
+/**
+ * What the app would do with a URL: the screen with its arguments, the stack, what Back shows; or why nothing opens.
+ */
 export function UrlResult({ result }: { result: UrlCard }) {
   const { openAt, walkTo } = useWorkspace();
   const { state, opens, takes, cold, once, ties, remarks, why, nearest } = result;

@@ -1,7 +1,10 @@
 /** Where the tree of URLs is drawn: columns for segments, and rails from a segment down to those that follow it. */
 import type { LeafCard, SpaceCard, TreeRow } from '../../core/report/links-card';
 
-/** Pixels: of a character in the plan's type and in the page's, around a segment's text, between columns, and the widest a segment may be. */
+/**
+ * Pixels: of a character in the plan's type and in the page's, around a segment's text, between columns, and the widest
+ * a segment may be.
+ */
 const characterWidth = 7.5;
 const narrowWidth = 6.4;
 const padding = 18;

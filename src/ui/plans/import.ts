@@ -4,10 +4,11 @@ import { jsonOfText, NoPlan, textOfBytes } from '../../wire/plan-file';
 import type { NewPlan } from '../../wire/plans';
 
 /**
- * Reads dropped or picked files as plans: texts, or JSON as `andante model` prints it. Files that others of them include
- * become a part of those.
+ * Reads dropped or picked files as plans: texts, or JSON as `andante model` prints it. Files that others of them
+ * include become a part of those.
  *
- * @throws NoPlan with one sentence for the person where a file is too large or no text, or an included one is not among them
+ * @throws NoPlan with one sentence for the person where a file is too large or no text, or an included one is not among
+ *   them
  */
 export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> {
   const read = await Promise.all(files.map(async (file) => ({ name: file.name, text: await readText(file) })));

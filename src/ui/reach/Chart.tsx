@@ -20,7 +20,10 @@ interface Props {
 
 const laneHead = 132;
 const topHead = 28;
-/** Lines that climb over more rows than this are drawn as stubs until one of their ends is selected: too many of them side by side say nothing. */
+/**
+ * Lines that climb over more rows than this are drawn as stubs until one of their ends is selected: too many of them
+ * side by side say nothing.
+ */
 const farthest = 16;
 
 /** Columns are taps, lanes are modules. */

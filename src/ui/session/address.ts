@@ -69,8 +69,8 @@ export function useAddress(planId: string): Address {
     (change: Partial<Place>): string => addressOf(planId, { ...place, ...change }),
     [planId, place],
   );
-  // Where the address is on its way to: several may go somewhere before anything is drawn, and until then the router may write an
-  // older one into the browser's address once more.
+  // Where the address is on its way to: several may go somewhere before anything is drawn, and until then the router
+  // may write an older one into the browser's address once more.
   const latest = useRef(place);
   const mounted = useRef(false);
   useEffect(() => {

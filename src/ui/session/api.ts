@@ -17,7 +17,9 @@ export class ProblemError extends Error {
   }
 }
 
-/** Talks to a route handler. @throws ProblemError for a problem document, TypeError where the server cannot be reached */
+/**
+ * Talks to a route handler. @throws ProblemError for a problem document, TypeError where the server cannot be reached
+ */
 async function call<T>(path: string, method = 'GET', body?: unknown, keepalive = false): Promise<T> {
   const response = await fetch(`/api${path}`, {
     method,

@@ -1,6 +1,9 @@
 import type { Request } from '../../core/propose/propose';
 
-/** A change that somebody has begun: what it is about; the rest is filled in in the dialog. Offsets are those of the text as it is now. */
+/**
+ * A change that somebody has begun: what it is about; the rest is filled in in the dialog. Offsets are those of the
+ * text as it is now.
+ */
 export type Draft =
   | { readonly kind: 'rename'; readonly at: number; readonly name: string }
   | { readonly kind: 'delete' | 'start' | 'move' | 'way' | 'signature'; readonly screen: string }

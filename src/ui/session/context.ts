@@ -22,7 +22,10 @@ export interface WorkspaceValue {
   showFinding(finding: Finding): void;
   /** Goes to the Walk view to watch the walk that shows a finding, or the shortest one to a screen (by its label). */
   watchWalk(of: Finding | string): void;
-  /** Goes to the Walk view with a walk, as steps of the language, of which so many are taken (null for all); says so where it is too long. */
+  /**
+   * Goes to the Walk view with a walk, as steps of the language, of which so many are taken (null for all); says so
+   * where it is too long.
+   */
   walkTo(
     walk: { readonly steps: string; readonly taken: number | null; readonly variant?: string | null },
     how?: { replace: boolean },

@@ -15,8 +15,8 @@ export interface Draft {
 const pause = 200;
 
 /**
- * The drafts of a plan, one a window. A reload finds its own; any window finds those of windows that are gone. None is taken away
- * before its text is saved, kept elsewhere, or thrown away by somebody.
+ * The drafts of a plan, one a window. A reload finds its own; any window finds those of windows that are gone. None is
+ * taken away before its text is saved, kept elsewhere, or thrown away by somebody.
  */
 export class Drafts {
   /** Until the window knows its name, a draft is kept under another. */
@@ -34,7 +34,9 @@ export class Drafts {
     this.named = identity.then((name) => this.takeName(name));
   }
 
-  /** What was typed before the window knew its name takes the place of what it has left, which is moved out of its way. */
+  /**
+   * What was typed before the window knew its name takes the place of what it has left, which is moved out of its way.
+   */
   private takeName(name: string): void {
     const before = this.prefix + this.own;
     this.own = name;
@@ -66,7 +68,10 @@ export class Drafts {
     }
   }
 
-  /** Takes away what this page has kept: its text is saved. What the window has left before a reload stays until it is found. */
+  /**
+   * Takes away what this page has kept: its text is saved. What the window has left before a reload stays until it is
+   * found.
+   */
   clear(): void {
     clearTimeout(this.timer);
     if (this.isOwnNew) this.discard(this.prefix + this.own);

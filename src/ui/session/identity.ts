@@ -2,12 +2,14 @@
 
 const key = 'andante:tab';
 const lockOf = (id: string): string => `andante:tab:${id}`;
-/** A window that is being reloaded lets go of its name within this time; one that was copied never does. Milliseconds. */
+/**
+ * A window that is being reloaded lets go of its name within this time; one that was copied never does. Milliseconds.
+ */
 const letsGo = 500;
 
 /**
- * Holds a name for as long as the page lives (Web Locks API). Copied windows come with the session storage of the one that they
- * are a copy of, and must not share its name.
+ * Holds a name for as long as the page lives (Web Locks API). Copied windows come with the session storage of the one
+ * that they are a copy of, and must not share its name.
  *
  * @returns false where another page holds it
  */

@@ -6,7 +6,9 @@ import { pageIdentity } from './identity';
 export type SaveState =
   | { readonly kind: 'saved'; readonly at: number }
   | { readonly kind: 'unsaved' }
-  /** The server does not answer, or fails; the text is sent again. `kept` says whether this browser keeps it meanwhile. */
+  /**
+   * The server does not answer, or fails; the text is sent again. `kept` says whether this browser keeps it meanwhile.
+   */
   | { readonly kind: 'unreachable'; readonly why: 'away' | 'failing'; readonly kept: boolean }
   /** The plan was changed elsewhere; nothing is saved until one of the texts is chosen. */
   | { readonly kind: 'overtaken'; readonly current: PlanDocument }
@@ -89,7 +91,10 @@ export class Saver {
     return found.filter(({ text }) => text !== this.saved);
   }
 
-  /** Goes on with a draft's text, which is the text by now. Where the plan has moved on since, both texts stand against each other. */
+  /**
+   * Goes on with a draft's text, which is the text by now. Where the plan has moved on since, both texts stand against
+   * each other.
+   */
   resume(draft: Draft): void {
     if (draft.version < this.plan.version) this.become({ kind: 'overtaken', current: this.plan });
     this.changed();

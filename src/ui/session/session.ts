@@ -107,7 +107,8 @@ export class Session implements AnalystListener {
     );
     this.analyst = analyst;
     this.saver = saver;
-    // The page may be older than what the server has by now: before a reload, the last text was saved while it was on its way.
+    // The page may be older than what the server has by now: before a reload, the last text was saved while it was on
+    // its way.
     void this.findDrafts().then(() => this.saver?.look());
     analyst.watch(this.watched);
     this.ask();
@@ -120,7 +121,10 @@ export class Session implements AnalystListener {
     };
   }
 
-  /** Goes on with this window's draft, or else the newest, and offers the others. Where somebody types already, all are offered. */
+  /**
+   * Goes on with this window's draft, or else the newest, and offers the others. Where somebody types already, all are
+   * offered.
+   */
   private async findDrafts(): Promise<void> {
     const { saver } = this;
     const drafts = await saver?.findDrafts();
@@ -224,7 +228,8 @@ export class Session implements AnalystListener {
    * Makes edits that were computed on the analysed text.
    *
    * @param basis the analysis that they are from
-   * @returns false where there is a newer analysis, or the text has changed in the same places since; new edits are on their way
+   * @returns false where there is a newer analysis, or the text has changed in the same places since; new edits are on
+   *   their way
    */
   edit(edits: readonly TextEdit[], basis: Overview): boolean {
     if (basis !== this.snapshot.overview) return false;
@@ -321,7 +326,10 @@ export class Session implements AnalystListener {
     return edits.length > 0 && this.make(edits, text);
   }
 
-  /** Makes edits that were computed on a text, all as one step of undo. Returns false where the text is another one by now. */
+  /**
+   * Makes edits that were computed on a text, all as one step of undo. Returns false where the text is another one by
+   * now.
+   */
   make(edits: readonly TextEdit[], text: string): boolean {
     if (this.text !== text) return false;
     this.dispatch({ changes: edits.map(({ from, to, insert }) => ({ from, to, insert })), userEvent: 'input.change' });
@@ -393,7 +401,10 @@ export class Session implements AnalystListener {
     this.dispatch({ changes: { from: start, to: old.length - end, insert: text.slice(start, text.length - end) } });
   }
 
-  /** What has changed since the text of an overview; null where nothing has. A view may still draw one that newer ones have followed. */
+  /**
+   * What has changed since the text of an overview; null where nothing has. A view may still draw one that newer ones
+   * have followed.
+   */
   private changesSince(basis: Overview): ChangeSet | null {
     const since: ChangeSet[] = [];
     for (let next = this.followed.get(basis); next; next = this.followed.get(next.by))

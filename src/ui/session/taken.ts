@@ -1,7 +1,10 @@
 /** What an address says of a walk. */
 import type { WalkRequest } from '../../core/report/walk-card';
 
-/** A walk longer than this, in characters, does not fit into what the server takes for an address: some two thousand steps. */
+/**
+ * A walk longer than this, in characters, does not fit into what the server takes for an address: some two thousand
+ * steps.
+ */
 export const longestWalk = 40_000;
 
 /** A count as an address writes it; null for all else. */

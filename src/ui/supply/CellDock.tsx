@@ -14,7 +14,9 @@ interface Props {
   onOpen(at: number): void;
 }
 
-/** All about the selected cell, with its way out; of a height of its own, so that nothing moves when the selection does. */
+/**
+ * All about the selected cell, with its way out; of a height of its own, so that nothing moves when the selection does.
+ */
 export function CellDock({ block, row, cell, column, onOpen }: Props) {
   const { snapshot, applyFix } = useWorkspace();
   const { screens, findings } = snapshot.overview;

@@ -55,7 +55,8 @@ export const SupplyView = memo(function SupplyView() {
       element.scrollTo({ top: Math.max(0, top - 60) });
   }, []);
 
-  // F8 has put a finding in front of the user: its cell is selected, while rendering, so that nothing is drawn without it.
+  // F8 has put a finding in front of the user: its cell is selected, while rendering, so that nothing is drawn without
+  // it.
   const [answered, setAnswered] = useState(shown);
   if (shown !== answered) {
     setAnswered(shown);

@@ -49,7 +49,10 @@ export const toneOfCell: Readonly<Record<SupplyCell['status'], string>> = {
 
 export type Move = 'up' | 'down' | 'left' | 'right' | 'first' | 'last';
 
-/** The cell that an arrow key leads to, from block to block at their edges; from nowhere, the first one. Null where there is none. */
+/**
+ * The cell that an arrow key leads to, from block to block at their edges; from nowhere, the first one. Null where
+ * there is none.
+ */
 export function moveCell(blocks: readonly SupplyBlock[], from: CellPlace | null, move: Move): CellPlace | null {
   const filled = blocks.flatMap(({ rows }, block) => (rows.length > 0 ? [block] : []));
   if (filled.length === 0) return null;

@@ -24,7 +24,9 @@ export const wayKinds: readonly (readonly [kind: SupplyRow['kind'], label: strin
   ['start', 'the start'],
 ];
 
-/** As it stands in the address: `wrong`, `module:booking`, `way:item`, joined by commas; null where nothing is left out. */
+/**
+ * As it stands in the address: `wrong`, `module:booking`, `way:item`, joined by commas; null where nothing is left out.
+ */
 export function writeFilter({ wrong, module, way }: SupplyFilter): string | null {
   const parts = [
     ...(wrong ? ['wrong'] : []),
@@ -50,7 +52,10 @@ const isWrong = (row: SupplyRow): boolean =>
   row.surplus.length > 0 ||
   row.cells.some((cell) => cell.status !== 'supplied' && cell.status !== 'default' && cell.status !== 'absent');
 
-/** The blocks that are left, each with the rows that are left of it; a block without any is left out, unless it has none anyway. */
+/**
+ * The blocks that are left, each with the rows that are left of it; a block without any is left out, unless it has none
+ * anyway.
+ */
 export function applyFilter(
   blocks: readonly SupplyBlock[],
   { modules, screens }: Overview,

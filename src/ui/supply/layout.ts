@@ -1,4 +1,6 @@
-/** Where the blocks of the Supply view stand: in columns, each block beneath the one above it, in the order of the text. */
+/**
+ * Where the blocks of the Supply view stand: in columns, each block beneath the one above it, in the order of the text.
+ */
 import type { SupplyBlock } from '../../core/report/supply-table';
 
 export const rowHeight = 27;
@@ -24,7 +26,10 @@ export interface SupplyLayout {
   readonly height: number;
 }
 
-/** Lays blocks out within a width. A block with more arguments than a column holds takes the whole width, or more. O(blocks). */
+/**
+ * Lays blocks out within a width. A block with more arguments than a column holds takes the whole width, or more.
+ * O(blocks).
+ */
 export function layOutBlocks(blocks: readonly SupplyBlock[], available: number): SupplyLayout {
   const count = Math.max(1, Math.floor((available + gap) / (narrowest + gap)) > 1 ? 2 : 1);
   const columnWidth = (available - gap * (count - 1)) / count;

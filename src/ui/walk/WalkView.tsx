@@ -15,7 +15,9 @@ import { Stacks } from './Stacks';
 import { stepOf, tapsOf, withStep, type Tap } from './steps';
 import { Trail } from './Trail';
 
-/** What it is like to use the app: a phone to tap, the stacks beside it, the walk so far, and the walks that are kept. */
+/**
+ * What it is like to use the app: a phone to tap, the stacks beside it, the walk so far, and the walks that are kept.
+ */
 export const WalkView = memo(function WalkView() {
   const { session, snapshot, address, walkTo } = useWorkspace();
   const card = snapshot.walk;

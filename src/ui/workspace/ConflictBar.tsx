@@ -16,7 +16,9 @@ function Told({ children }: { children: ReactNode }) {
   );
 }
 
-/** Says that the plan was changed elsewhere, and lets either text be taken. Nothing is overwritten until one is chosen. */
+/**
+ * Says that the plan was changed elsewhere, and lets either text be taken. Nothing is overwritten until one is chosen.
+ */
 export function ConflictBar({ planName }: { planName: string }) {
   const { session } = useWorkspace();
   const save = useSaveState();

@@ -14,7 +14,9 @@ interface Goal {
   go(): void;
 }
 
-/** Goes to a screen by a part of its name or title, or to anything else that the plan declares by a part of its name. */
+/**
+ * Goes to a screen by a part of its name or title, or to anything else that the plan declares by a part of its name.
+ */
 export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
   const { snapshot, session, select, openAt } = useWorkspace();
   const [query, setQuery] = useState('');

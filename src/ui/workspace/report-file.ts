@@ -1,4 +1,7 @@
-/** Lets the browser save a file with a text that the analysis fails on, and with what it failed with, to be sent to those who can mend it. */
+/**
+ * Lets the browser save a file with a text that the analysis fails on, and with what it failed with, to be sent to
+ * those who can mend it.
+ */
 export function saveReport(error: string, text: string): void {
   const link = document.createElement('a');
   link.href = URL.createObjectURL(

@@ -51,7 +51,7 @@ export function verdictParts({ counts, findings, start }: Overview): Part[] {
   const by = (group: Group): number => findings.filter(({ groups }) => groups.includes(group)).length;
   const lines = (all: readonly Line[]): Part[] =>
     all.flatMap(([group, tone, one, many]): Part[] => {
-      // Of what is accepted nothing is found; it is stranded or missing all the same.
+      // An accepted finding is left out, but its screen is stranded, or its argument missing, all the same.
       const count = group === 'stranded' || group === 'missing' ? counts[group] : by(group);
       const view = group === 'clash' ? 'links' : 'plan';
       const after = ` ${count === 1 ? one : many}`;

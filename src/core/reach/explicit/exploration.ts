@@ -6,33 +6,36 @@ import { activeStack, StackNumbers, type Configuration, type Frame, type Stack }
 import type { Event, Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 
-/** How many configurations are gone on from, and how many events are tried in all; one counts for each of its outcomes. */
+/** The most configurations that are expanded, and the most events; an event counts once for each outcome. */
 const most = 2000;
 const mostEvents = 20_000;
-/** What an event costs of the budget. */
+/** Cost of an event. */
 const costOfEvent = 25;
-/** How many events are tried between two pauses: a few milliseconds of work. */
+/** Events between two pauses: a few milliseconds of work. */
 const slice = 300;
-/** So many configurations, the nearest, are looked at before a walk that is known from above is tried. */
+/** Nearest configurations that are looked at before the hint is tried. */
 const near = 200;
-/** How many configurations are looked at between two pauses. */
+/** Configurations between two pauses. */
 const mostLooked = 200;
-/** Where conditions leave open what comes of a tap, so many outcomes of a given walk are followed. */
+/** The most outcomes of a given walk that are followed at once, where conditions leave taps open. */
 const mostAtOnce = 50;
 
-/** A walk that shows a screen, as far as this exploration knows. */
+/** The shortest walk of an exploration to a screen. */
 export interface FoundWalk {
   readonly reachable: 'yes';
   readonly taps: number;
   readonly fromOutside: boolean;
-  /** Whether no run is shorter; and, if it comes from outside, none from inside leads to the screen. */
+  /**
+   * Whether it is proved that no run is shorter and, for a walk from outside, that none from inside leads to the
+   * screen.
+   */
   readonly isShortest: boolean;
   /** The screen on top before the last tap; null at the start. */
   readonly parent: Screen | null;
   readonly walk: readonly Tap[];
 }
 
-/** A configuration, and how it was come to. */
+/** A configuration, and how it was reached. */
 export interface ExploredNode {
   readonly configuration: Configuration;
   readonly by: Event | null;
@@ -42,30 +45,30 @@ export interface ExploredNode {
 }
 
 /**
- * Walks a variant level by level from a cold start, and then on with links and entries at any time, as far as somebody asks and up
- * to a number of configurations and events. What it comes to is a run; that it does not come to something proves nothing.
+ * Walks a variant level by level: from a cold start, then with links and entries at any time. It goes as far as callers
+ * ask, up to a number of configurations and events. Every walk is a run; a walk that is missing proves nothing.
  */
 export class Exploration {
   /** One for each configuration, in the order found. */
   private readonly nodes: ExploredNode[] = [];
-  /** Those that are gone on from. */
+  /** Nodes that are expanded, in order. */
   private readonly queue: ExploredNode[] = [];
   private readonly known = new Set<string>();
   private readonly numbers = new StackNumbers();
   private readonly revealed = new Map<Screen, ExploredNode>();
   private readonly missed = new Map<Step, readonly Tap[]>();
-  /** From which flags links and entries were opened. */
+  /** Values of the flags from which links and entries were opened. */
   private readonly opened = new Set<string>();
   private readonly externalEvents: ReturnType<Walker['externalEvents']>;
   private readonly asks: boolean;
   private events = 0;
   private expanded = 0;
-  /** Whether links and entries are opened by now. */
+  /** Whether links and entries are opened yet. */
   private outside = false;
-  /** How many nodes were found before that. */
+  /** Nodes found before links and entries were opened. */
   private foundInside = Infinity;
 
-  /** @param monitored the screen of which each node is to say whether it was on top before */
+  /** @param monitored the screen that each node remembers to have been on top before, or not */
   constructor(
     private readonly plan: Plan,
     readonly walker: Walker,
@@ -78,9 +81,9 @@ export class Exploration {
   }
 
   /**
-   * A walk that ends as is wanted, mostly the shortest; null where none was found.
+   * A walk whose last node fits, mostly the shortest; null if none is found.
    *
-   * @param hint a walk that may end so: tried once the nearest configurations are looked at, before the many that are farther
+   * @param hint a walk that may fit, tried after the nearest configurations and before the others
    */
   *find(fits: (node: ExploredNode) => boolean, hint: readonly Tap[] = []): Work<Tap[] | null> {
     for (let at = 0, pauseAt = this.events + slice; this.hasMoreThan(at); at++) {
@@ -96,7 +99,7 @@ export class Exploration {
     return this.nodes.length > near ? null : this.tryWalk(hint, fits);
   }
 
-  /** A given walk, if it can be walked and ends as is wanted; null otherwise. */
+  /** A given walk, if it can be walked and its last node fits; null otherwise. */
   private tryWalk(walk: readonly Tap[], fits: (node: ExploredNode) => boolean): Tap[] | null {
     const last = this.follow(walk).find(fits);
     return last ? walkOf(last) : null;
@@ -113,8 +116,8 @@ export class Exploration {
   }
 
   /**
-   * The shortest walk found to each screen. A walk found before links and entries were opened is the shortest
-   * one. Later, a configuration come to from outside may hide a walk from inside.
+   * The shortest walk found to each screen. It is the shortest of all if it was found before links and entries were
+   * opened. Later, a configuration reached from outside may hide a walk from inside.
    */
   walks(): ReadonlyMap<Screen, FoundWalk> {
     const first = new Map<Screen, FoundWalk>();
@@ -136,7 +139,7 @@ export class Exploration {
     return first;
   }
 
-  /** A walk that shows a screen again, from beneath, without what it needs; null where none was found. */
+  /** A walk that uncovers a screen whose needs do not hold; null if none is found. */
   *walkRevealing(screen: Screen, hint: readonly Tap[]): Work<readonly Tap[] | null> {
     yield* this.toEnd();
     const node =
@@ -147,13 +150,13 @@ export class Exploration {
     return node ? walkOf(node) : null;
   }
 
-  /** A walk whose last tap takes a step that goes back to what is not in the stack; null where none was found. */
+  /** A walk whose last tap takes the step while its target is not in the stack; null if none is found. */
   *walkMissing(step: Step): Work<readonly Tap[] | null> {
     yield* this.toEnd();
     return this.missed.get(step) ?? null;
   }
 
-  /** What a walk leads to, as far as it can be walked. */
+  /** The last nodes of a walk; none if it cannot be walked. */
   private follow(walk: readonly Tap[]): readonly ExploredNode[] {
     let now: readonly ExploredNode[] = this.walker
       .coldStart()
@@ -181,13 +184,13 @@ export class Exploration {
     };
   }
 
-  /** Explores until more than so many nodes are known; false where there are no more. */
+  /** Explores until more than `count` nodes are known; false if there are no more. */
   private hasMoreThan(count: number): boolean {
     while (this.nodes.length <= count) if (!this.goOn()) return false;
     return true;
   }
 
-  /** Goes on from one more configuration; false where nothing is left to explore. */
+  /** Expands one more node; false if nothing is left. */
   private goOn(): boolean {
     const inside = !this.outside && this.externalEvents.length > 0;
     if (inside && (this.expanded === this.queue.length || this.expanded === most / 2 || this.events > mostEvents / 2)) {
@@ -214,7 +217,10 @@ export class Exploration {
     this.add(outcomes, event, node);
   }
 
-  /** Opens links and entries, where they can lead to something new: they empty all stacks, so that only flags make a difference. */
+  /**
+   * Opens links and entries from a node, once for each valuation: they empty all stacks, so only flags make a
+   * difference.
+   */
   private openFromOutside(node: ExploredNode): void {
     const { configuration, seen } = node;
     const key = `${seen || activeStack(configuration)!.screen === this.monitored} ${configuration.flags.join()}`;
@@ -247,7 +253,7 @@ export class Exploration {
     }
   }
 
-  /** Whether an event has shown a screen that was there before, without what it needs. */
+  /** Whether an event has uncovered a screen whose needs do not hold. */
   private isRevealed(screen: Screen, now: Configuration, before: Configuration): boolean {
     const top = activeStack(now)!;
     if (screen.needs.length === 0 || top.screen !== screen || top === activeStack(before)) return false;
@@ -262,7 +268,7 @@ function* framesOf(stack: Stack): Generator<Frame> {
   for (let frame = stack; frame; frame = frame.below) yield frame;
 }
 
-/** Whether only what is inside of the app led there. */
+/** Whether no link and no entry led to a node. */
 export function isFromWithin(last: ExploredNode): boolean {
   for (let at: ExploredNode | null = last; at; at = at.before)
     if (at.by?.kind === 'link' || at.by?.kind === 'entry') return false;

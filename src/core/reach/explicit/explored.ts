@@ -7,7 +7,7 @@ import { Exploration } from './exploration';
 /** Explorations of one variant, each made when it is asked for first. */
 export class Explored {
   private readonly walker: Walker;
-  private readonly watching = new Map<Screen | null, Exploration>();
+  private readonly explorations = new Map<Screen | null, Exploration>();
 
   constructor(
     private readonly plan: Plan,
@@ -21,8 +21,8 @@ export class Explored {
     return this.after(null);
   }
 
-  /** An exploration whose moments know whether a screen was on top before; null for one that watches no screen. */
+  /** An exploration whose nodes know whether a screen was on top before. With null it monitors no screen. */
   after(screen: Screen | null): Exploration {
-    return remembered(this.watching, screen, () => new Exploration(this.plan, this.walker, this.budget, screen));
+    return remembered(this.explorations, screen, () => new Exploration(this.plan, this.walker, this.budget, screen));
   }
 }

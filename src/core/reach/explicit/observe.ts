@@ -2,28 +2,28 @@ import type { Plan, Screen } from '../../plan/model';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
 import { Walker } from '../../walk/walker';
 
-/** What Back was seen to do. */
+/** Effects of Back that were seen. */
 export interface Observed {
   readonly reveals: readonly ReadonlySet<Screen>[];
   /** What Back reveals in the same stack: without the screens on top of another tab. */
   readonly within: readonly ReadonlySet<Screen>[];
-  /** The screens from which it went to the first tab. */
+  /** Screens from which it went to the first tab. */
   readonly toFirstTab: ReadonlySet<Screen>;
   readonly leaves: ReadonlySet<Screen>;
   /** Screens seen on top with something beneath them in their stack, and with nothing. */
   readonly arrow: ReadonlySet<Screen>;
   readonly noArrow: ReadonlySet<Screen>;
-  /** Whether nothing was left to see. */
+  /** Whether all configurations were seen. */
   readonly whole: boolean;
 }
 
-/** How many configurations are looked at, and how many events are tried in all. */
+/** The most configurations, and the most events. */
 const most = 1500;
 const mostEvents = 40_000;
 
 /**
- * Walks a variant level by level, from a cold start and from outside, up to a number of configurations: for plans whose
- * stacks no analysis can know exactly. All that it tells is true; not all that is true is told, unless it saw the whole.
+ * Walks a variant level by level, from a cold start and from outside, up to a number of configurations. For plans whose
+ * stacks are not known exactly. Everything seen is true; unless `whole`, there may be more.
  */
 export function observe(plan: Plan, variant: string): Observed {
   const walker = new Walker(plan, variant);

@@ -2,11 +2,12 @@ import { isIn, type Branch, type Condition, type Needs, type Plan, type Screen, 
 import { independentOutcomes, type Outcomes } from '../../walk/conditions';
 
 /**
- * A set of screens that holds every screen which some run of a variant can show, and perhaps more: what lies beneath the
- * frames that a trigger puts on is left out, and each flag is taken by itself. What is not in the set is stranded.
+ * Over-approximation of the screens that runs of a variant show. It ignores what lies beneath the frames of an event,
+ * and takes each flag by itself. A screen that is not in the set is stranded.
  *
- * A least fixed point by iteration (Cousot & Cousot 1977): in each round reached screens open others, and give flags values.
- * Costs O(steps of all transitions) a round; there are at most as many rounds as screens and flag values, mostly a few.
+ * A least fixed point by iteration (Cousot & Cousot 1977): in each round reached screens open others, and give flags
+ * values. Costs O(steps of all transitions) a round; there are at most as many rounds as screens and flag values,
+ * mostly a few.
  */
 export function mayReach(plan: Plan, variant: string): ReadonlySet<Screen> {
   return new FixedPoint(plan, variant).reached;
@@ -15,7 +16,7 @@ export function mayReach(plan: Plan, variant: string): ReadonlySet<Screen> {
 /** A frame that steps have put on. */
 interface Pushed {
   readonly screen: Screen;
-  /** Whether some run has not put it on, or has taken it off since. */
+  /** Whether in some run it was not put on, or is popped again. */
   readonly mayBeAbsent: boolean;
 }
 
@@ -53,13 +54,13 @@ function backTo(frames: readonly Pushed[], screen: Screen, past: boolean): reado
 
 class FixedPoint {
   readonly reached = new Set<Screen>();
-  /** Screens at which some event arrives, whether it then shows them or not. */
+  /** Screens at which some event arrives, shown or not. */
   private readonly arrived = new Set<Screen>();
   private readonly values: ReadonlyMap<string, Set<string>>;
   private grown = true;
-  /** Those whose else has run in this round: what it shows does not depend on who arrives. */
+  /** Needs whose else has run in this round. Its effect does not depend on the arrival. */
   private readonly ranElse = new Set<Needs>();
-  /** Elses that are still to be run: one may lead to the next without end, so that none runs within another. */
+  /** Elses that are still to run. None runs within another: one may lead to the next without end. */
   private readonly waiting: Needs[] = [];
 
   constructor(
@@ -85,8 +86,8 @@ class FixedPoint {
     for (const menu of plan.menus)
       if (isIn(menu.only, variant)) for (const item of menu.items) this.runBranches(item.branches);
     for (const bar of plan.tabBars) {
-      // An arrival at a root shows the tabs, even if the same event then replaces it. The roots are put there: Back may reveal one,
-      // whatever it needs.
+      // An arrival at a root shows the tabs, even if the same event then replaces it. The roots are put there: Back may
+      // reveal one, whatever it needs.
       const roots = bar.tabs.flatMap((tab) =>
         tab.call?.target && isIn(tab.call.target.only, variant) ? [tab.call.target] : [],
       );
@@ -104,7 +105,7 @@ class FixedPoint {
     }
   }
 
-  /** A screen that is opened by itself. */
+  /** Opens a screen by itself. */
   private open(screen: Screen | null | undefined): void {
     if (screen) this.showAll(this.arrive(screen).opened);
   }
@@ -129,7 +130,7 @@ class FixedPoint {
     }
   }
 
-  /** The frames that steps put on and leave there, bottom first; each is shown, by the tap or by Back. */
+  /** Frames that steps put on and leave there, bottom first. Each is shown, by the tap or by Back. */
   private run(steps: readonly Step[]): readonly Pushed[] {
     let frames: readonly Pushed[] = [];
     for (const step of steps) {
@@ -146,7 +147,7 @@ class FixedPoint {
         case 'back past':
           frames = backTo(frames, step.target!, step.kind === 'back past');
           break;
-        // What was put off is shown where it is arrived at.
+        // A deferred screen is shown where it is deferred.
         case 'close':
         case 'resume':
           this.showAll(frames);
@@ -155,7 +156,7 @@ class FixedPoint {
           break;
         default: {
           const { opened, mayBePutOff } = step.call?.target ? this.arrive(step.call.target) : nothing;
-          // Whatever the else does, these may stay; and they do on a tab that is left.
+          // These may stay, whatever the else does; and they stay on a tab that is left.
           if (mayBePutOff || step.kind === 'switch') this.showAll(frames);
           if (opened.length === 0) break;
           if (step.kind === 'push' || step.kind === 'present') frames = [...frames, ...opened];
@@ -167,7 +168,7 @@ class FixedPoint {
     return frames;
   }
 
-  /** The screen itself where its `needs` may hold; what happens instead is shown in the same round. */
+  /** The screen itself, if its `needs` may hold. An else runs in the same round. */
   private arrive(screen: Screen): Opened {
     if (!isIn(screen.only, this.variant)) return nothing;
     let mayBePutOff = false;
@@ -184,12 +185,12 @@ class FixedPoint {
       this.arrived.add(screen);
       this.grown = true;
     }
-    // By `resume` it is shown without whatever the steps do that come after.
+    // By `resume` it is shown without the effects of the later steps.
     if (mayBePutOff) this.show([screen]);
     return { opened: [{ screen, mayBeAbsent: mayBePutOff }], mayBePutOff };
   }
 
-  /** What a condition can turn out to be, where each flag has any of its possible values. */
+  /** Outcomes of a condition, for any combination of possible flag values. */
   private outcomes(condition: Condition): Outcomes {
     return independentOutcomes(condition, (flag, value) => {
       const possible = this.values.get(flag.name)!;

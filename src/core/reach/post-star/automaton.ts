@@ -1,11 +1,12 @@
 /**
- * The automaton that accepts all reachable configurations of a pushdown system (a P-automaton: Bouajjani, Esparza, Maler 1997).
+ * The automaton that accepts all reachable configurations of a pushdown system (a P-automaton: Bouajjani, Esparza,
+ * Maler 1997).
  *
- * It is factored, so that it stays small where flags take many values. What can happen to a frame does not depend on the frames
- * beneath it. So that is kept once for each head, not once for each state that the head stands on.
+ * It is factored, so that it stays small where flags take many values. What can happen to a frame does not depend on
+ * the frames beneath it. So that is kept once for each head, not once for each state that the head stands on.
  *
- * Names are those of Reps, Horwitz, Sagiv, "Precise interprocedural dataflow analysis via graph reachability" (POPL 1995): a
- * push is a call, a pop is a return, and a rule that replaces the top frame is a tail call.
+ * Names are those of Reps, Horwitz, Sagiv, "Precise interprocedural dataflow analysis via graph reachability" (POPL
+ * 1995): a push is a call, a pop is a return, and a rule that replaces the top frame is a tail call.
  */
 import type { Control, PushdownRule, StackSymbol } from '../system';
 import type { Effects } from './effects';
@@ -28,12 +29,17 @@ export interface Head {
   readonly pops: Effects;
 }
 
-/** State of the automaton: all stacks that can lie beneath a symbol pushed in one control state, or pushed above another state. */
+/**
+ * State of the automaton: all stacks that can lie beneath a symbol pushed in one control state, or pushed above another
+ * state.
+ */
 export interface State {
   readonly id: number;
   /** The symbol that was pushed above it. */
   readonly symbol: StackSymbol;
-  /** The control state in which the symbol was pushed; null where further symbols were pushed with it, above `above`. */
+  /**
+   * The control state in which the symbol was pushed; null where further symbols were pushed with it, above `above`.
+   */
   readonly start: Control | null;
   readonly above: State | null;
   readonly callers: readonly Caller[];
@@ -44,9 +50,9 @@ export interface State {
   /** Calls `use` with each head that stands on it and the head's weight, in no order, without the heads in `except`. */
   eachHead(except: HeadSet, use: (head: Head, weight: number) => void): void;
   /**
-   * By the number of a control state, the state of the last frame once all frames above it are popped. Only for the state of a
-   * last frame that was pushed with other frames; null for all others. Nothing looks beneath a last frame, so the same state
-   * serves, however the frame came to be there.
+   * By the number of a control state, the state of the last frame once all frames above it are popped. Only for the
+   * state of a last frame that was pushed with other frames; null for all others. Nothing looks beneath a last frame,
+   * so the same state serves, however the frame came to be there.
    */
   readonly uncovered: readonly (State | undefined)[] | null;
 }
@@ -79,7 +85,7 @@ export interface TailCall {
   readonly rule: PushdownRule;
 }
 
-/** The same rule pushed another symbol directly beneath; `to` is the state beneath that symbol. */
+/** One rule pushed this symbol and another one directly beneath it; `to` is the state beneath that other symbol. */
 export interface PushedWith {
   readonly kind: 'pushed-with';
   readonly symbol: StackSymbol;

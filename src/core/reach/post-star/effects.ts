@@ -2,10 +2,10 @@ import { type Blocks, type Control, lowestOf } from '../system';
 import { holding, lengthened, longerNumbers, unknown, type Numbers } from './numbers';
 import { Matrix, Tiles } from './tiles';
 
-/** The weights of effects, and at the same index the rules. */
+/** Weights of summary edges, and at the same index their rules. */
 export class EffectTiles extends Tiles<null> {
   private rules: Numbers;
-  /** By parts: no more events than that does any of it take. */
+  /** By part, the largest weight in it. */
   private most: Int32Array;
 
   constructor(blocks: Blocks) {
@@ -23,12 +23,12 @@ export class EffectTiles extends Tiles<null> {
     return first;
   }
 
-  /** By which rule something is come to, at the same index as its weight. */
+  /** The rule of a summary edge, at the index of its weight. */
   ruleAt(at: number): number {
     return this.rules[at]!;
   }
 
-  /** Puts down that a set is come to after so many events, by the rule with that index; says of which of it that was not known, or only after more. */
+  /** Notes summary edges to a set, of one weight and rule; gives the subset that is new or has become cheaper. */
   improve(part: number, set: number, weight: number, rule: number): number {
     const begin = part << this.blocks.log2;
     const known = this.filled[part]!;
@@ -52,15 +52,15 @@ export class EffectTiles extends Tiles<null> {
 }
 
 /**
- * What the heads of one symbol come to, with their frame on top or without it: after how few events and by which of the head's
- * rules, for each two control states. Where the rule pushes, what it pushed was popped meanwhile.
+ * Summary edges of the heads of one symbol: for two control states the fewest events, and the first rule. Symbols that
+ * the rule pushes are popped again meanwhile.
  */
 export class Effects extends Matrix<null, EffectTiles> {
   constructor(tiles: EffectTiles) {
     super(tiles, null);
   }
 
-  /** By which rule a control state is come to after just so many events; undefined where it is not. */
+  /** The rule of the summary edge between two control states; undefined if there is none of this weight. */
   ruleTo(from: Control, to: Control, weight: number): number | undefined {
     const at = this.indexOf(from.number, to.number);
     return at >= 0 && this.tiles.values[at] === weight ? this.tiles.ruleAt(at) : undefined;

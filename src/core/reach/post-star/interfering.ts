@@ -11,8 +11,8 @@ export interface Saturated {
 }
 
 /**
- * Saturates what tabs can do while others interfere with them: anew each time that something was learned of what tabs do to
- * one another, until nothing is. Null where there is more to work out than the budget allows.
+ * Saturates what tabs can do while others interfere with them: anew each time that something was learned of what tabs
+ * do to one another, until nothing is. Null where there is more to work out than the budget allows.
  *
  * @param known an analysis in which tabs do not interfere, to learn from first
  * @param monitored the screen of which each control state is to remember whether it has been on top

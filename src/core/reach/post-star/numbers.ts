@@ -2,8 +2,8 @@
 export const never = 2 ** 31 - 1;
 
 /**
- * Numbers from 0 up, narrow as long as they are small. There are millions, read in no order, so the time depends on the memory
- * that they fill.
+ * Numbers from 0 up, narrow as long as they are small. There are millions, read in no order, so the time depends on the
+ * memory that they fill.
  */
 export type Numbers = Int16Array | Int32Array;
 

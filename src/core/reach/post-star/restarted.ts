@@ -7,7 +7,10 @@ export interface Beginning {
   readonly word: readonly StackSymbol[];
 }
 
-/** A pushdown system with other initial configurations, and perhaps only some of the rules. Symbols and control states are shared. */
+/**
+ * A pushdown system with other initial configurations, and perhaps only some of the rules. Symbols and control states
+ * are shared.
+ */
 export class Restarted implements System {
   private readonly starts: readonly PushdownRule[];
   /** By the lists that have all of them. */

@@ -10,7 +10,10 @@ export interface Return {
   readonly cost: number;
   /** Whether the rule was a tail call: the caller's own frame is gone. */
   readonly pops: boolean;
-  /** The part of the table of effects for the head and the first block of control states: looked up once, asked for all the time. */
+  /**
+   * The part of the table of effects for the head and the first block of control states: looked up once, asked for all
+   * the time.
+   */
   readonly part: number;
 }
 

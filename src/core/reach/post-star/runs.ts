@@ -2,8 +2,9 @@ import type { Uncovered, Derivation, StackEdge, Head, State, Replaced, PathEdge 
 import type { PushdownRule } from '../system';
 
 /**
- * Configurations that a set of runs reaches: all runs, or those without links and entries. Both sets share one automaton: which
- * heads stand on a state, and after how many events, does not differ. Which states are reached, and how soon, does.
+ * Configurations that a set of runs reaches: all runs, or those without links and entries. Both sets share one
+ * automaton: which heads stand on a state, and after how many events, does not differ. Which states are reached, and
+ * how soon, does.
  */
 export class Runs {
   /** For each head that waits for an event, the path edge with the fewest taps; fewest first. */
@@ -40,11 +41,11 @@ export class Runs {
   }
 
   /** Notes the soonest path edge of a head. Heads come in the order of their taps. */
-  reach(transition: PathEdge, taps: number): void {
-    const { head } = transition;
-    this.reached[head.id] = transition;
+  reach(pathEdge: PathEdge, taps: number): void {
+    const { head } = pathEdge;
+    this.reached[head.id] = pathEdge;
     this.reachedAfter[head.id] = taps;
-    if (!head.control.continuation) this.shown.push(transition);
+    if (!head.control.continuation) this.shown.push(pathEdge);
   }
 
   /** The path edge that reaches a head soonest; undefined if these runs do not reach it. */
@@ -73,7 +74,7 @@ export class Runs {
   }
 
   /** All path edges of a head, fewest taps first. */
-  transitionsOf(head: Head): PathEdge[] {
+  pathEdgesOf(head: Head): PathEdge[] {
     return head.states
       .map((to) => [this.tapsTo(to) + to.weightOf(head), { head, to }] as const)
       .filter(([taps]) => taps < Infinity)
@@ -86,7 +87,10 @@ export class Runs {
     return this.edges(state, true);
   }
 
-  /** Frames that can lie directly beneath a symbol pushed above a state: one edge for each symbol and calling control state. */
+  /**
+   * Frames that can lie directly beneath a symbol pushed above a state: one edge for each symbol and calling control
+   * state.
+   */
   symbolsBeneath(state: State): Generator<StackEdge, void, void> {
     return this.edges(state, false);
   }

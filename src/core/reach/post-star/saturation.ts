@@ -1,10 +1,10 @@
 /**
- * All configurations that a pushdown system reaches, as a finite automaton, and for each transition of it the fewest events.
+ * All configurations that a pushdown system reaches, as a finite automaton, with the fewest events to each path edge.
  *
- * Saturation from the initial configurations, post*: Bouajjani, Esparza, Maler, "Reachability analysis of pushdown automata"
- * (CONCUR 1997); Schwoon, "Model-checking pushdown systems" (2002), algorithm 2. Weights: Reps, Schwoon, Jha, Melski,
- * "Weighted pushdown systems" (2005). What is found is taken in the order of the fewest events with which any configuration
- * that begins with it is reached, as in Knuth's generalization of Dijkstra's algorithm (1977), so each transition is taken once.
+ * Saturation from the initial configurations, post*: Bouajjani, Esparza, Maler, "Reachability analysis of pushdown
+ * automata" (CONCUR 1997); Schwoon, "Model-checking pushdown systems" (2002), algorithm 2. Weights: Reps, Schwoon, Jha,
+ * Melski, "Weighted pushdown systems" (2005). Path edges are taken in the order of their events, as in Knuth's
+ * generalization of Dijkstra's algorithm (1977), so each is taken once.
  */
 import type { Budget } from '../../base/budget';
 import {
@@ -23,19 +23,19 @@ import { nobody, type Return } from './return-lists';
 import { Runs } from './runs';
 import { Tables } from './tables';
 
-/** What an item that is worked off costs, or a frame that comes of it: what is made of them stands for many heads. */
+/** Cost of a step of work in the interpreter. It is high, since its rules serve many heads. */
 const costOfMaking = 3;
 
-/** How much is done between two pauses: a few milliseconds of work. */
+/** Steps of work between two pauses: a few milliseconds. */
 const slice = 4_000;
 
-/** What a tile of numbers costs: one or two kilobytes. */
+/** Cost of a tile of numbers: one or two kilobytes. */
 const costOfTile = 12;
 
-/** What a head costs beside its rules and the conditions that they ask for: mostly memory. */
+/** Cost of a head beside its rules and conditions: mostly memory. */
 const costOfHead = 20;
 
-/** What is saturated of a pushdown system. */
+/** The part of a pushdown system that a saturation uses. */
 export type System = Pick<
   Pushdown,
   | 'blocks'
@@ -64,9 +64,12 @@ export class Saturation {
   readonly starts: { readonly lowest: State; readonly rule: PushdownRule }[] = [];
   private readonly tables: Tables;
   private readonly opened = new Set<string>();
-  /** Path edges from which links and entries are opened, one for each valuation; `on` is null for an app that does not run. */
+  /**
+   * Path edges from which links and entries are opened, one for each valuation; `on` is null for an app that does not
+   * run.
+   */
   readonly openings: ExternalOpening[] = [];
-  /** Those where they are opened once all of this many taps is done. */
+  /** Openings that wait until all path edges of the present number of taps are taken. */
   private readonly opening: ExternalOpening[] = [];
   private taps = 0;
   private work = 0;
@@ -74,8 +77,8 @@ export class Saturation {
   exhausted = false;
 
   /**
-   * @param outside whether links and entries are opened, too, at every time
-   * @param cold whether they are before anything else happens
+   * @param outside whether runs may open links and entries
+   * @param cold whether they may do so before anything else
    */
   constructor(
     private readonly system: System,
@@ -100,7 +103,7 @@ export class Saturation {
     return this.tables.controls;
   }
 
-  /** Saturates; pauses every few milliseconds, where other work may come in. */
+  /** Saturates. Pauses every few milliseconds. */
   *run(): Generator<void, void, void> {
     const {
       system,
@@ -120,11 +123,11 @@ export class Saturation {
       this.budget.spend(now - spent);
       spent = now;
       pauseAt = this.work + slice;
-      // With not all rules, not all is known in the end: going on is in vain.
+      // With rules missing, the result would be incomplete: there is no use in going on.
       this.exhausted = this.budget.isSpent || this.system.bounded;
     };
     for (; standing.reaches(this.taps) || returning.reaches(this.taps) || this.opening.length > 0; this.taps++) {
-      // What goes on with an event costs nothing: more may be due at once.
+      // Rules that continue an event take no tap, so more may be due at once.
       for (let more = true; more;) {
         more = false;
         for (const schedule of [standing, returning]) {
@@ -139,7 +142,7 @@ export class Saturation {
           }
         }
       }
-      // What links open is one tap away from here.
+      // A link takes one more tap.
       for (const { on, valuation, seen } of this.opening.splice(0)) {
         for (const rule of system.fromOutside(valuation)) {
           if (rule.leaves) continue;
@@ -152,11 +155,11 @@ export class Saturation {
       }
     }
     pause();
-    // All that there was to do is done.
+    // Everything is saturated, even if the budget ran out at the very end.
     this.exhausted = false;
   }
 
-  /** How control states are numbered. */
+  /** Blocks in which control states are numbered. */
   get blocks(): Blocks {
     return this.system.blocks;
   }
@@ -171,7 +174,7 @@ export class Saturation {
     return returns;
   }
 
-  /** Calls for each control state that a state has returned to, given as a set in a block. */
+  /** Calls `use` with each set of control states, in a block, into which a symbol pushed above a state is popped. */
   private eachReturn(
     { of: { returning }, number, since }: StateData,
     use: (block: number, set: number, weight: number) => void,
@@ -183,8 +186,8 @@ export class Saturation {
   }
 
   /**
-   * Calls for each head that one can become with an event or two while nothing beneath its own frame is looked at, and for those
-   * that stand in other tabs where every tab has come to have its root alone. Not for what another tab shows as it was left.
+   * Calls `use` with each head that directly follows this one without a look beneath its frame; and, after all stacks
+   * were emptied, with the roots of the other tabs. A tab that is shown as it was left is not among them.
    */
   eachAfter({ control, steps, rules, pushed, symbol }: Head, use: (head: Head) => void): void {
     const { system, tables } = this;
@@ -208,16 +211,19 @@ export class Saturation {
     this.eachStep({ control, steps }, (to) => use(tables.headOf(to, symbol)));
   }
 
-  /** Calls for each control state that a head comes to with the same frame on top, by one of its rules and what that pushed being popped; other tabs left aside. */
+  /** Calls `use` with each control state that a summary edge leads to with the same frame on top, on the same stack. */
   eachStep({ control, steps }: Pick<Head, 'control' | 'steps'>, use: (control: Control) => void): void {
     steps.eachInRow(control.number, (number) => {
       const to = this.tables.control(number);
-      // What stands in another state has come there by one rule.
+      // A head on another stack has come there by one rule.
       if (to.stack === control.stack) use(to);
     });
   }
 
-  /** Calls for each head that is shown when, of what was pushed at once, what lies above it is popped; `beneath` lies beneath all of it. */
+  /**
+   * Calls `use` with each head that is uncovered when symbols pushed by one rule are popped; `beneath` lies beneath
+   * them all.
+   */
   private eachUncovered(lowest: StateData, beneath: StackSymbol | null, use: (head: Head) => void): void {
     const {
       tables,
@@ -234,12 +240,12 @@ export class Saturation {
     }
   }
 
-  /** Calls for each control state into which a head's frame is popped by one of its rules. */
+  /** Calls `use` with each control state into which a head's frame is popped. */
   eachPop({ control, pops }: Head, use: (control: Control) => void): void {
     pops.eachInRow(control.number, (to) => use(this.tables.control(to)));
   }
 
-  /** The head that some run comes to with this control state and symbol; undefined where none does. */
+  /** The head of a control state and symbol; undefined if no run reaches it. */
   headAt({ number }: Control, { id }: StackSymbol): Head | undefined {
     const of = this.tables.symbols[id];
     const { blocks } = this.tables.standing;
@@ -248,7 +254,7 @@ export class Saturation {
       : undefined;
   }
 
-  /** Some heads stand on a state. */
+  /** Takes the path edges of a part that are due. */
   private takeHeads(part: number): void {
     const {
       tables: { standing },
@@ -263,14 +269,14 @@ export class Saturation {
       this.reach(of, standing.blocks.number(columnBlock, lowestOf(left)), of.states[row]!);
   }
 
-  /** A last frame may have come to stand alone. */
+  /** Notes that a last frame stands alone. */
   private begin({ of, start }: StateData, block: number, set: number): void {
     const { blocks } = this.tables.standing;
     if (start && blocks.of(start.number) === block)
       of.begun[block] = (of.begun[block] ?? 0) | (set & (1 << blocks.offsetOf(start.number)));
   }
 
-  /** A head is reached, on a state: with the fewest taps. */
+  /** Reaches a head for the first time, which is with the fewest taps. */
   private reach(of: SymbolData, control: number, to: StateData): void {
     const {
       taps,
@@ -282,40 +288,35 @@ export class Saturation {
     const head = this.tables.headOf(this.tables.control(control), of.symbol);
     this.expand(head);
     const { rules, pushed } = head;
-    const transition: PathEdge = { head, to };
-    this.runs.reach(transition, taps);
-    if (!head.control.continuation && this.outside) this.openFromOutside(transition);
+    const pathEdge: PathEdge = { head, to };
+    this.runs.reach(pathEdge, taps);
+    if (!head.control.continuation && this.outside) this.openFromOutside(pathEdge);
     for (let index = 0; index < rules.length; index++)
-      if (pushed[index]) this.enter(pushed[index]!, rules[index]!, transition, taps + costOf(rules[index]!));
+      if (pushed[index]) this.enter(pushed[index]!, rules[index]!, pathEdge, taps + costOf(rules[index]!));
   }
 
-  /** Puts down what heads that stand on a state from now on come to; given as a set of the control states in a block. */
-  private goOn(
-    { steps, pops, standing, returning }: SymbolData,
-    state: number,
-    controlBlock: number,
-    set: number,
-  ): void {
+  /** Extends new path edges by the summary edges of their heads. The heads are a set of control states in a block. */
+  private goOn({ steps, pops, standing, returning }: SymbolData, row: number, controlBlock: number, set: number): void {
     for (const block of steps.columnsOf(controlBlock))
-      this.goOnWith(steps.tile(controlBlock, block), set, standing, state, block);
+      this.goOnWith(steps.tile(controlBlock, block), set, standing, row, block);
     for (const block of pops.columnsOf(controlBlock))
-      this.goOnWith(pops.tile(controlBlock, block), set, returning, state, block);
+      this.goOnWith(pops.tile(controlBlock, block), set, returning, row, block);
   }
 
-  /** The same for what they come to in one block of control states. */
-  private goOnWith(tile: number, set: number, to: SymbolData['standing'], state: number, block: number): void {
+  /** Extends new path edges by the summary edges of one tile. */
+  private goOnWith(tile: number, set: number, to: SymbolData['standing'], row: number, block: number): void {
     const {
       taps,
       tables: { effects },
     } = this;
-    const part = to.part(state, block);
+    const part = to.part(row, block);
     for (let left = set; left !== 0; left &= left - 1) {
       this.work++;
       to.tiles.awaitEach(part, effects, tile + lowestOf(left), taps);
     }
   }
 
-  /** What was pushed above a state is popped into some control states. */
+  /** Takes the returns of a part that are due: symbols above a state are popped into control states. */
   private takeReturns(part: number): void {
     const { returning, returns, effects, symbols } = this.tables;
     const { of, row, columnBlock } = returning.at(part);
@@ -327,7 +328,7 @@ export class Saturation {
       const { symbol, control, rule, cost, pops, part } = returns.at(next);
       this.work++;
       const own = columnBlock === 0 ? part : this.tables.effectsOf(symbol, pops).part(control, columnBlock);
-      // Most of it is known from another call.
+      // Most of these effects are known from another call.
       const better = effects.improve(own, set, cost + weight, rule);
       if (better !== 0) this.spread(symbols[symbol]!, control, pops, columnBlock, better, cost + weight);
     }
@@ -335,7 +336,7 @@ export class Saturation {
       for (const over of state.pushedBeneath) if (over.since !== never) this.uncover(over, columnBlock, set, weight);
   }
 
-  /** Works out a head's rules. */
+  /** Makes the rules of a head and applies them. */
   private expand(head: HeadData): void {
     const { system } = this;
     const { control, symbol, of } = head;
@@ -347,7 +348,7 @@ export class Saturation {
     this.work +=
       costOfHead + 2 * (rules.length + system.valuations.decided - decided) + costOfMaking * (system.spent - spent);
     const seen = system.hasSeen(control, symbol);
-    // As long as it will be: arrays that grow keep room to spare, and there are tens of thousands.
+    // Of its final length: growing arrays keep spare room, and there are tens of thousands of them.
     const pushed = new Array<StateData | null>(rules.length);
     for (let index = 0; index < rules.length; index++) {
       const rule = rules[index]!;
@@ -363,14 +364,16 @@ export class Saturation {
     head.pushed = pushed;
   }
 
-  /** Opens links and entries: what is on the stack does not matter to them, so the first that is reached will do. */
-  private openFromOutside(transition: PathEdge): void {
-    const { control, symbol } = transition.head;
+  /**
+   * Opens links and entries from a path edge. They ignore the stack, so the first path edge with a valuation is enough.
+   */
+  private openFromOutside(pathEdge: PathEdge): void {
+    const { control, symbol } = pathEdge.head;
     const seen = this.system.hasSeen(control, symbol);
     const key = `${control.valuation} ${seen}`;
     if (this.opened.has(key)) return;
     this.opened.add(key);
-    this.open({ on: transition, valuation: control.valuation, seen });
+    this.open({ on: pathEdge, valuation: control.valuation, seen });
   }
 
   private open(opening: ExternalOpening): void {
@@ -378,7 +381,7 @@ export class Saturation {
     this.opening.push(opening);
   }
 
-  /** Puts down what a rule of a head does; says above which state it pushes something, if it does. */
+  /** Applies a rule of a head; gives the lowest state above which it pushes, or null. */
   private use(of: SymbolData, { number }: Control, rule: PushdownRule, index: number, to: Control): StateData | null {
     const { word } = rule;
     const { blocks } = this.tables.effects;
@@ -395,7 +398,7 @@ export class Saturation {
       return null;
     }
     const lowest = this.tables.lowest(to, onto ? word.slice(0, -1) : word);
-    // Nothing ever looks beneath a last frame.
+    // Nothing looks beneath a last frame.
     if (onto || !bottom.last)
       this.addReturn(lowest, {
         symbol: of.symbol.id,
@@ -408,7 +411,7 @@ export class Saturation {
     return lowest;
   }
 
-  /** Comes to a state, and to those above it, with what a rule pushes there. */
+  /** Reaches a state, and the states above it, by what a rule pushes there. */
   private enter(lowest: StateData, rule: PushdownRule, on: PathEdge | null, taps: number): void {
     this.work++;
     for (let state: StateData | null = lowest; state; state = state.above) {
@@ -418,7 +421,7 @@ export class Saturation {
     }
   }
 
-  /** Nothing above the state has been taken yet, or it could not be come to sooner: all that there is is put down again. */
+  /** Schedules the path edges of a state that is reached sooner than known. None of them has been taken yet. */
   private comeTo(state: StateData, taps: number): void {
     state.since = taps;
     if (state.start) {
@@ -427,7 +430,7 @@ export class Saturation {
     } else this.eachReturn(state.above!, (block, set, weight) => this.uncover(state, block, set, weight));
   }
 
-  /** Adds one more to those that are to be told of what returns from a state. */
+  /** Adds a caller to a state, and gives it the returns that are known. */
   private addReturn(state: StateData, to: Return): void {
     state.firstReturn = this.tables.returns.add(to, state.firstReturn);
     const { symbol, control, rule, cost, pops } = to;
@@ -435,14 +438,14 @@ export class Saturation {
     this.eachReturn(state, (block, set, weight) => this.addEffect(of, control, pops, block, set, cost + weight, rule));
   }
 
-  /** What was pushed together with a frame, above it, is popped into some control states. */
+  /** Uncovers a frame: the symbols that were pushed with it, above it, are popped into control states. */
   private uncover(state: StateData, block: number, set: number, weight: number): void {
     if (!state.standsAlone) {
       this.work++;
       this.awaitHeads(state, block, set, weight);
       return;
     }
-    // That it is come to in other ways, no later, is the rule.
+    // Mostly it is reached otherwise, and no later.
     for (let left = set & ~(state.of.begun[block] ?? 0); left !== 0; left &= left - 1) {
       this.work++;
       const control = this.tables.returning.blocks.number(block, lowestOf(left));
@@ -460,9 +463,9 @@ export class Saturation {
   }
 
   /**
-   * A head comes to control states, with its frame on top or without it, so many events after it was found itself.
+   * Adds summary edges from a head to a set of control states in a block, `weight` events later.
    *
-   * @param block of control states, in which they are a set
+   * @param pops whether its frame is popped
    */
   private addEffect(
     of: SymbolData,
@@ -477,7 +480,7 @@ export class Saturation {
     if (better !== 0) this.spread(of, from, pops, block, better, weight);
   }
 
-  /** Wherever the head stands, it comes to that. */
+  /** Extends all path edges of a head by new summary edges. */
   private spread(
     { standing, returning }: SymbolData,
     from: number,
@@ -495,10 +498,10 @@ export class Saturation {
       const first = to.part(rows << log2, block);
       const { filled, values } = standing.tiles;
       const { filled: known } = to.tiles;
-      for (let state = 0; state < size; state++) {
-        // Looked at first: the values lie apart, and most are not needed.
-        if ((filled[tile + state]! & bit) === 0 || (set & ~known[first + state]!) === 0) continue;
-        to.tiles.await(first + state, set, values[((tile + state) << log2) + (from & (size - 1))]! + weight);
+      for (let offset = 0; offset < size; offset++) {
+        // Bits first: the values lie apart, and most are not needed.
+        if ((filled[tile + offset]! & bit) === 0 || (set & ~known[first + offset]!) === 0) continue;
+        to.tiles.await(first + offset, set, values[((tile + offset) << log2) + (from & (size - 1))]! + weight);
       }
     }
   }

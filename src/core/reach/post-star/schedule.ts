@@ -3,18 +3,18 @@ import { holding, lengthened } from './numbers';
 import { Tiles } from './tiles';
 
 /**
- * After how many events each of many things happens soonest, as far as is known, and what is to be taken next: buckets instead of
- * a heap, since events are counted in whole numbers (Dial, "Shortest-path forest with topological ordering", CACM 1969). What is
- * filled was taken.
+ * Priority queue over the cells of matrices, by the fewest events known for each: buckets instead of a heap, since
+ * events are whole numbers (Dial, "Shortest-path forest with topological ordering", CACM 1969). A cell that is `filled`
+ * was taken.
  */
 export class Schedule<Of> extends Tiles<Of> {
-  /** By parts: what waits, and the bucket into which the part was put last. */
+  /** By part: cells that wait, and the bucket that the part was put into last. */
   private waiting: Uint16Array;
   private bucket: Int32Array;
-  /** In which order things were taken, at the same index as they are; null where nobody asks. */
+  /** By the index of a cell, its position in the order of taking; null if nobody asks. */
   private turns: Int32Array | null;
   private turn = 0;
-  /** By the number of events: parts in which something is due then. */
+  /** By number of events, parts with cells that are due. */
   private readonly due: (number[] | undefined)[] = [];
 
   /** @param ordered whether `inOrder` will be asked */
@@ -35,12 +35,12 @@ export class Schedule<Of> extends Tiles<Of> {
     return first;
   }
 
-  /** Puts down that what is in a set of a part happens after so many events, unless it does so sooner. */
+  /** Schedules a set of cells of a part after so many events, unless they are due sooner. */
   await(part: number, set: number, taps: number): void {
     for (let left = set & ~this.filled[part]!; left !== 0; left &= left - 1) this.put(part, lowestOf(left), taps);
   }
 
-  /** The same for all that stands in a part of another table: each so many events after the number there. */
+  /** Schedules cells of a part by a part of another table: each `after` events later than its number there. */
   awaitEach(part: number, numbers: Tiles<unknown>, from: number, after: number): void {
     const { log2 } = this.blocks;
     for (let left = numbers.filled[from]! & ~this.filled[part]!; left !== 0; left &= left - 1) {
@@ -62,14 +62,14 @@ export class Schedule<Of> extends Tiles<Of> {
     else this.due[taps] = [part];
   }
 
-  /** The parts in which something may happen after so many events and was not taken yet, what stands side by side in succession. */
+  /** Parts that may have cells due after so many events, neighbours in succession. */
   dueAfter(taps: number): Int32Array {
     const due = this.due[taps];
     this.due[taps] = undefined;
     return due ? new Int32Array(due).sort() : nothing;
   }
 
-  /** Takes what happens in a part after so many events, as a set; empty where all of it has turned out to happen sooner. */
+  /** Takes the cells of a part that are due after so many events, as a set; empty if all were due sooner. */
   take(part: number, taps: number): number {
     const begin = part << this.blocks.log2;
     let taken = 0;
@@ -86,13 +86,13 @@ export class Schedule<Of> extends Tiles<Of> {
     return taken;
   }
 
-  /** Things that were taken, each with its index, in the order in which they were. */
+  /** Sorts things, each with the index of a cell, by the order of taking. */
   inOrder<Thing extends { readonly at: number }>(things: Thing[]): Thing[] {
     const turns = this.turns!;
     return things.sort((a, b) => turns[a.at]! - turns[b.at]!);
   }
 
-  /** Whether anything may happen after so many events, or later. */
+  /** Whether any cell may be due after so many events or more. */
   reaches(taps: number): boolean {
     return taps < this.due.length;
   }

@@ -8,7 +8,10 @@ import { Schedule } from './schedule';
 export class Tables {
   /** Weights of path edges, in events. Rows are the states of a symbol, columns are control states. */
   readonly standing: Schedule<SymbolData>;
-  /** Fewest events from a push above a state until it is popped into a control state. Rows are states, columns control states. */
+  /**
+   * Fewest events from a push above a state until it is popped into a control state. Rows are states, columns control
+   * states.
+   */
   readonly returning: Schedule<SymbolData>;
   readonly effects: EffectTiles;
   readonly returns = new ReturnLists();

@@ -1,7 +1,7 @@
 import { type Blocks, lowestOf } from '../system';
 import { lengthened, longerNumbers, unknown, type Numbers } from './numbers';
 
-/** Which part of whose matrix a tile is. */
+/** The matrix that a tile belongs to, and its place there. */
 interface Tile<Of> {
   readonly of: Of;
   readonly rowBlock: number;
@@ -9,15 +9,14 @@ interface Tile<Of> {
 }
 
 /**
- * The numbers of many matrices, tile after tile. What lies in one row of a tile is a part: the unit of all work, with a set of
- * columns that is kept as the bits of a number, so that what is known already is left out of many at once. The innermost loops
- * of the saturation run along parts and follow no references; an object for each number would cost far more time than the work
- * itself.
+ * Numbers of many matrices, tile after tile. One row of a tile is a part, the unit of all work; its columns are the
+ * bits of a number, so that known cells are left out many at once. The innermost loops of the saturation run along
+ * parts and follow no references. An object for each number would cost more time than the work itself.
  */
 export class Tiles<Of> {
-  /** By parts, and in them by columns; to be asked for anew after each `add`, and after each number put down. */
+  /** Numbers by part and column. Read this field anew after each `add` and each write. */
   values: Numbers = unknown(1 << 12);
-  /** By parts: the columns in which something stands. */
+  /** By part, the columns that have a number, as bits. */
   filled: Uint16Array;
   private readonly tiles: Tile<Of>[] = [];
 
@@ -25,17 +24,17 @@ export class Tiles<Of> {
     this.filled = new Uint16Array(this.values.length >> blocks.log2);
   }
 
-  /** How many tiles there are. */
+  /** Number of tiles. */
   get count(): number {
     return this.tiles.length;
   }
 
-  /** How many parts there is room for. */
+  /** Parts that there is room for. */
   protected get room(): number {
     return this.filled.length;
   }
 
-  /** Adds a tile, with nothing in it, and says which its first part is. */
+  /** Adds an empty tile; gives its first part. */
   add(tile: Tile<Of>): number {
     const { log2 } = this.blocks;
     const end = this.tiles.push(tile) << log2;
@@ -46,7 +45,7 @@ export class Tiles<Of> {
     return end - (1 << log2);
   }
 
-  /** Of which row and which columns a part is. */
+  /** The row and the columns of a part. */
   at(part: number): { readonly of: Of; readonly row: number; readonly columnBlock: number } {
     const { blocks } = this;
     const { of, rowBlock, columnBlock } = this.tiles[blocks.of(part)]!;
@@ -54,12 +53,14 @@ export class Tiles<Of> {
   }
 }
 
-/** A matrix that is as large as what is put into it, and has tiles only where something was. */
+/** A sparse matrix without fixed size: it has tiles only where it has numbers. */
 export class Matrix<Of, In extends Tiles<Of>> {
-  /** By blocks of rows, the blocks of columns that have a tile there, and the other way round; null where there is the first tile at most. */
+  /**
+   * By block of rows, the blocks of columns with a tile, and the reverse; null while there is no tile but the first.
+   */
   private columns: number[][] | null = null;
   private rows: number[][] | null = null;
-  /** The first part of the tile of the first blocks, in most matrices the only one; and of all others, by rows. */
+  /** First part of the tile of the first blocks, in most matrices the only tile; then those of the others, by rows. */
   private first = none;
   private others: (number | undefined)[][] | null = null;
 
@@ -68,7 +69,7 @@ export class Matrix<Of, In extends Tiles<Of>> {
     private readonly of: Of,
   ) {}
 
-  /** The first part of a tile; negative where nothing was put there. */
+  /** First part of a tile; negative if there is none. */
   tile(rowBlock: number, columnBlock: number): number {
     return rowBlock === 0 && columnBlock === 0 ? this.first : (this.others?.[rowBlock]?.[columnBlock] ?? none);
   }
@@ -108,7 +109,7 @@ export class Matrix<Of, In extends Tiles<Of>> {
     insert((this.rows![columnBlock] ??= []), rowBlock);
   }
 
-  /** The blocks of columns in which a block of rows has a tile, in order. */
+  /** Blocks of columns in which a block of rows has a tile, in order. */
   columnsOf(rowBlock: number): readonly number[] {
     return this.columns
       ? (this.columns[rowBlock] ?? empty)
@@ -117,7 +118,7 @@ export class Matrix<Of, In extends Tiles<Of>> {
         : empty;
   }
 
-  /** The blocks of rows in which a block of columns has a tile, in order. */
+  /** Blocks of rows in which a block of columns has a tile, in order. */
   rowsOf(columnBlock: number): readonly number[] {
     return this.rows
       ? (this.rows[columnBlock] ?? empty)
@@ -126,7 +127,7 @@ export class Matrix<Of, In extends Tiles<Of>> {
         : empty;
   }
 
-  /** Where the number of a row and a column stands; negative where none does. */
+  /** Index of the number at a row and a column; negative if there is none. */
   indexOf(row: number, column: number): number {
     const { blocks, filled } = this.tiles;
     const part = this.known(row, blocks.of(column));
@@ -134,7 +135,7 @@ export class Matrix<Of, In extends Tiles<Of>> {
     return part !== none && (filled[part]! & (1 << offset)) !== 0 ? (part << blocks.log2) + offset : none;
   }
 
-  /** Calls for each column of a row in which something stands, with that and its index. */
+  /** Calls `use` with each column of a row that has a number, with the number and its index. */
   eachInRow(row: number, use: (column: number, value: number, at: number) => void): void {
     const { blocks, values, filled } = this.tiles;
     for (const block of this.columnsOf(blocks.of(row))) {
@@ -146,7 +147,7 @@ export class Matrix<Of, In extends Tiles<Of>> {
     }
   }
 
-  /** Calls for each row in which something stands in a column, with that and its index. */
+  /** Calls `use` with each row that has a number in a column, with the number and its index. */
   eachInColumn(column: number, use: (row: number, value: number, at: number) => void): void {
     const { blocks, values, filled } = this.tiles;
     const bit = 1 << blocks.offsetOf(column);
@@ -161,7 +162,7 @@ export class Matrix<Of, In extends Tiles<Of>> {
   }
 }
 
-/** Where no tile is. */
+/** Stands for a missing tile. */
 const none = -1;
 
 const empty: readonly number[] = [];

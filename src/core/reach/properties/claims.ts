@@ -9,17 +9,16 @@ import { activeStack, screensOf, type Configuration } from '../../walk/configura
 import { walkOutOfReach } from './out-of-reach';
 import { walkAfter } from './shown-after';
 
-/** What a tap of a walk costs of the budget. */
+/** Cost of a tap of a walk. */
 const costOfTap = 12;
 
-/** That a claim holds in every run, the shortest walk found that breaks it, or that there is too much to work out to tell. */
+/** `holds` in every run; the shortest walk found that breaks the claim; or `undecided` past the budget. */
 export type Decision = 'holds' | 'undecided' | readonly Tap[];
 
 const known = new WeakMap<KnownStacks, Map<Claim, Decision>>();
 
 /**
- * Whether a claim holds; worked out once for all stacks of a variant. Of an upper bound, a walk proves
- * nothing, and `holds` still does.
+ * Decides a claim; once for each variant. In an upper bound `holds` is a proof, and a walk is only a suspicion.
  */
 export function* deciding(stacks: KnownStacks, claim: Claim): Work<Decision> {
   const answers = remembered(known, stacks, () => new Map<Claim, Decision>());
@@ -39,7 +38,7 @@ function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Decisi
           node.claim === 'never beneath'
             ? new SearchBeneath(runs, ({ screen }) => screen === a)
             : new SearchWithout(runs, a);
-        for (const pathEdge of stacks.transitionsOf(b, runs)) {
+        for (const pathEdge of stacks.pathEdgesOf(b, runs)) {
           const beneath = search.from(pathEdge);
           if (beneath) return told(stacks, walkTo(runs, pathEdge, beneath));
           if (search.isDue()) yield;
@@ -50,7 +49,7 @@ function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Decisi
     case 'never after':
       return (yield* walkAfter(stacks, b, a)) ?? 'holds';
     case 'always reach': {
-      // That something leads on is not known of stacks that perhaps are none.
+      // A stack of the upper bound may not exist, so that something leads on from it proves nothing.
       if (!(stacks instanceof ExactStacks)) {
         const [pathEdge] = stacks.shownOn(a);
         return pathEdge ? walkTo(stacks.all, pathEdge) : 'holds';
@@ -69,13 +68,13 @@ function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Decisi
   }
 }
 
-/** A walk that is told; long ones cost what they take. */
+/** A walk that is evidence. It costs the budget its length. */
 function told({ budget }: KnownStacks, walk: readonly Tap[]): readonly Tap[] {
   budget.spend(walk.length * costOfTap);
   return walk;
 }
 
-/** A walk that breaks a claim, sought by walking, at last as the analysis hints; that none is found proves nothing. */
+/** A walk that breaks a claim, found by walking, or the hint if that can be walked; null proves nothing. */
 export function* breakingWalk(
   { explored }: Bounded,
   { node, first: a, second: b }: Claim,

@@ -3,12 +3,12 @@ import { knownStacks, type Reach } from '../verdicts';
 import { rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
 
-/** A branch of a trigger on a reached screen, or of a menu's item that one shows, that no run ever takes. */
+/** A branch that no run takes, of a trigger on a reached screen or of a menu item on one. */
 export interface DeadBranch {
   readonly of: Transition | MenuItem;
   readonly branches: readonly Branch[];
   readonly branch: Branch;
-  /** Whether its own condition never holds; otherwise those before it always happen first. */
+  /** Whether its own condition never holds; otherwise a branch before it always does. */
   readonly never: boolean;
 }
 
@@ -20,8 +20,8 @@ interface Analysed {
 const known = new WeakMap<Reach, readonly DeadBranch[]>();
 
 /**
- * The branches that are dead in every variant in which their screen is reached; none where of any of those too little is known.
- * Two rules ask for them: they are worked out once.
+ * Branches that are dead in every variant that reaches their screen. A screen of an undecided variant has none. Found
+ * once: two rules ask for them.
  */
 export function deadBranches(context: Analysed): Work<readonly DeadBranch[]> {
   return rememberedWork(known, context.reach, () => findDeadBranches(context));
@@ -37,7 +37,7 @@ function* findDeadBranches({ plan, reach }: Analysed): Work<DeadBranch[]> {
     byName.get(name)?.verdicts[screen.index]!.reachable !== 'no';
   for (const variant of reach.variants) {
     const { name } = variant;
-    // What is in no stack of an upper bound never happens either.
+    // Heads that the upper bound lacks never happen either.
     const stacks = knownStacks(variant);
     if (!stacks) {
       undecided.add(name);

@@ -13,7 +13,7 @@ export type GrowingCycle = Cycle & { readonly confirmed: boolean };
 export function* growingCycles({ upperBound, explored }: Bounded): Work<Map<string, GrowingCycle>> {
   const cycles = new Map<string, GrowingCycle>();
   for (const cycle of yield* cyclesOf(upperBound.all)) {
-    // The nearest to the start comes first.
+    // The cycle nearest to the start comes first.
     if (cycles.get(keyOfCycle(cycle))?.confirmed) continue;
     const walk = yield* explored.all.find(
       (node) => cycle.screens.includes(activeStack(node.configuration)!.screen) && grows(explored.all.walker, node),
@@ -30,9 +30,9 @@ export function* growingCycles({ upperBound, explored }: Bounded): Work<Map<stri
 }
 
 /**
- * Whether what happened since some node before can be done once more, and as often as one likes: the same screen is on top, and
- * what was there at that node still lies beneath, untouched. A pumping argument: what is done next depends on the top frame,
- * the flags and the other tabs alone, as long as nothing beneath that frame is looked at.
+ * Whether the events since some earlier node can be repeated without end: the same screen is on top, and the stack of
+ * that node still lies beneath, untouched. A pumping argument: as long as nothing beneath the top frame is looked at,
+ * events depend only on that frame, the flags and the other tabs.
  */
 function grows(walker: Walker, now: ExploredNode): boolean {
   const alike = new Set<Frame>();
@@ -42,7 +42,7 @@ function grows(walker: Walker, now: ExploredNode): boolean {
   for (let node = now.before; node; node = node.before) {
     if (!alike.has(activeStack(node.configuration)!) || !areAlikeButForStack(node.configuration, now.configuration))
       continue;
-    // The first of them may be the last frame of its stack, which the second is not: then only a third round tells.
+    // The frame may have been the last one of its stack, and is not now: then only a third round decides.
     if (areFramesAlike(activeStack(node.configuration)!, top) || repeats(walker, node, now)) return true;
   }
   return false;
@@ -69,7 +69,7 @@ function repeats(walker: Walker, since: ExploredNode, now: ExploredNode): boolea
   });
 }
 
-/** Whether flags, the active tab, and all that other tabs hold are the same. */
+/** Whether flags, the active tab and the stacks of the other tabs are equal. */
 const areAlikeButForStack = (a: Configuration, b: Configuration): boolean =>
   a.active === b.active &&
   a.flags.join() === b.flags.join() &&
@@ -78,7 +78,7 @@ const areAlikeButForStack = (a: Configuration, b: Configuration): boolean =>
       index === a.active || stack === b.stacks[index] || keyOfStack(stack) === keyOfStack(b.stacks[index]!),
   );
 
-/** Whether steps cannot tell two frames apart, nor what they look for beneath. */
+/** Whether no step can tell two frames apart, nor what it looks for beneath them. */
 const areFramesAlike = (a: Frame, b: Frame): boolean =>
   keyOfStack({ ...a, below: null }) === keyOfStack({ ...b, below: null }) &&
   (a.below === null) === (b.below === null) &&

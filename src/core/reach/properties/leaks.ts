@@ -8,10 +8,10 @@ interface Leak {
   readonly walk: () => readonly Tap[];
 }
 
-/** How much is looked at between two pauses: a few milliseconds of work. */
+/** Leaks between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
-/** The screens that going back shows although what they need does not hold, each with a walk; nothing where it pauses. */
+/** Screens that going back shows although their needs do not hold, each with a walk. Yields nothing to pause. */
 export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Screen, readonly Tap[]] | void, void, void> {
   if (stacks.system.variant.asking.length === 0) return;
   const soonest = new Map<Screen, Leak>();
@@ -29,10 +29,13 @@ export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Scree
   for (const [screen, { walk }] of soonest) yield [screen, walk()];
 }
 
-/** What is shown that needs something, with which flags. */
+/** Screens with needs that are shown by going back, with the valuation then. */
 type Reveals = Generator<readonly [Screen, Valuation, Leak], void, void>;
 
-/** What lay beneath what is taken off. Not only how a screen is reached first: one that is shown by other means may also be gone back to. */
+/**
+ * Screens uncovered by a pop. Every pop counts, not only the first: a screen reached otherwise may also be gone back
+ * to.
+ */
 function* byTakingOff({ all, saturation }: Stacks): Reveals {
   for (const state of saturation.states) {
     const edges = [...all.symbolsBeneath(state)].filter(({ symbol }) => symbol.screen.needs.length > 0);
@@ -49,7 +52,7 @@ function* byTakingOff({ all, saturation }: Stacks): Reveals {
   }
 }
 
-/** What an event ends on that has taken frames off and goes on, as `back to` does. */
+/** Screens on which an event ends that has popped frames and goes on, as `back to` does. */
 function* byGoingOn({ all, saturation, system }: Stacks): Reveals {
   for (const head of saturation.heads) {
     const { symbol, control } = head;
@@ -65,7 +68,7 @@ function* byGoingOn({ all, saturation, system }: Stacks): Reveals {
   }
 }
 
-/** What the first tab was left with, and Back on the last frame of another one shows. */
+/** Screens with which the first tab was left, shown by Back on the last frame of another tab. */
 function* byOtherTabs({ all, system }: Stacks): Reveals {
   const leading = new Set(
     all.shown.flatMap(({ head: { control, symbol } }) =>

@@ -3,10 +3,13 @@ import type { PushdownRule } from '../system';
 import type { Tap } from '../../walk/tap';
 import { type Stacks, walkBy, walkTo } from '../queries';
 
-/** How many heads are looked at between two pauses: a few milliseconds of work. */
+/** Heads between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
-/** The steps that go back to what some run does not have in its stack, each with such a run, which ends with the step's own tap; nothing where it pauses. */
+/**
+ * Steps that go back to a screen that is not in the stack, each with a walk that ends with the step's tap. Yields
+ * nothing to pause.
+ */
 export function* missingTargets({
   all,
   saturation,

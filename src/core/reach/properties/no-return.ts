@@ -8,12 +8,12 @@ import type { Work } from '../../base/slices';
 import type { Walker } from '../../walk/walker';
 
 /**
- * From which configurations a screen is never shown again, in a variant with tabs. Each tab is looked at by itself, as it was left;
- * where they share flags, with all that these may have become by the time it is come back to. Its stacks are known from above
- * then: what cannot be done there cannot be done at all.
+ * Configurations from which a screen is never shown again, in a variant whose tabs share flags. Each tab is judged by
+ * itself, as it was left, with all valuations that the other tabs can produce meanwhile. The upper bound has every
+ * continuation of it: if none leads to the screen, no run does.
  */
 export class NoReturn {
-  /** Of the stacks, those that are ever shown: a tab with another one's root never is. */
+  /** Stacks that are ever shown. A tab with the root of another tab never is. */
   private readonly shown: ReadonlySet<number>;
 
   constructor(
@@ -24,7 +24,7 @@ export class NoReturn {
     this.shown = new Set(upperBound.all.shown.map(({ head: { control } }) => control.stack));
   }
 
-  /** Whether it is out of reach, links and entries left aside; false where that is not known. */
+  /** Whether the screen is out of reach without links and entries; false if that is not known. */
   from({ flags, stacks }: Configuration): boolean {
     const { system } = this.upperBound;
     const now = system.valuations.of((flag: Flag) => flags[this.plan.flags.indexOf(flag)]!);
@@ -39,9 +39,9 @@ export class NoReturn {
   }
 
   /**
-   * A walk that ends there with a screen on top; null where none is found.
+   * A walk to such a configuration with a screen on top; null if none is found.
    *
-   * @param within whether links and entries do not count
+   * @param within whether the walk may use no links and entries
    * @param hint a walk that may be one
    */
   walkTo(
@@ -66,13 +66,13 @@ export class NoReturn {
   }
 }
 
-/** Whether a stack has a gate: what that puts off only a run can tell. */
+/** Whether a stack has a gate. Only a run can tell what follows its arrival. */
 function hasGate(stack: Stack): boolean {
   for (let frame = stack; frame; frame = frame.below) if (frame.putOff) return true;
   return false;
 }
 
-/** Whether nothing that can be done there changes anything, but for Back, which leaves the app. */
+/** Whether no event changes anything there, except Back, which leaves the app. */
 export function isStuck(walker: Walker, configuration: Configuration): boolean {
   const key = keyOf(configuration);
   return walker

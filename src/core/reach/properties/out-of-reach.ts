@@ -15,11 +15,11 @@ import type { Valuation } from '../system';
 import type { Work } from '../../base/slices';
 
 /**
- * A walk that ends with a screen on top, after which a goal is never shown again, links and entries left aside; null where
- * there is none. Where tabs are shown, all of them have to be left so that none leads on. Short, though perhaps not the shortest.
+ * A walk that ends with a screen on top, after which no tap leads to a goal; null if there is none. If tabs are shown,
+ * the walk leaves each of them so that none leads on. The walk is short, though perhaps not the shortest.
  *
- * @param runs in which the walk is
- * @param pathEdges of the screen; those that do not count left out
+ * @param runs the runs that the walk may be one of
+ * @param pathEdges of the screen, as far as they count
  */
 export function* walkOutOfReach(
   stacks: ExactStacks,
@@ -47,8 +47,11 @@ export function* walkOutOfReach(
   return null;
 }
 
-/** A run that leaves every tab so that the goal is out of reach, with the screen on top of the last one; null where an epoch has none. */
-function leavingAll(epoch: Epoch, stacks_: readonly number[], toGoal: Predecessors, screen: Screen): Used[] | null {
+/**
+ * A run of an epoch that leaves every tab without a way to the goal, the screen on top of the last one; null if there
+ * is none.
+ */
+function leavingAll(epoch: Epoch, tabs: readonly number[], toGoal: Predecessors, screen: Screen): Used[] | null {
   const first = (tab: TabAlone, fits: Parameters<TabAlone['visits']>[0]): Visit | null => {
     for (const { stack, pathEdge } of tab.visits(fits)) {
       const hopeless = toGoal.rejected(tab.runs, pathEdge.head);
@@ -56,11 +59,11 @@ function leavingAll(epoch: Epoch, stacks_: readonly number[], toGoal: Predecesso
     }
     return null;
   };
-  // Where it is out of reach, it still is once all but the last frame is taken off.
-  const left = stacks_.map((stack) => first(epoch.tab(stack), ({ symbol }) => symbol.last));
+  // If a stack does not lead to the goal, its last frame alone does not either.
+  const left = tabs.map((stack) => first(epoch.tab(stack), ({ symbol }) => symbol.last));
   let short: Used[] | null = null;
-  for (const stack of stacks_) {
-    const others = left.filter((_, index) => stacks_[index] !== stack);
+  for (const stack of tabs) {
+    const others = left.filter((_, index) => tabs[index] !== stack);
     if (!others.every((visit) => visit !== null)) continue;
     const shown = first(epoch.tab(stack), ({ symbol }) => symbol.screen === screen);
     const used = shown && epoch.uses([...others, shown]);

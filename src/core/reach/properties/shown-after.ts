@@ -5,16 +5,16 @@ import { ExactStacks, tapsOf, type Used, usesTo, walkTo } from '../queries';
 import type { KnownStacks } from '../verdicts';
 import type { Work } from '../../base/slices';
 
-/** A walk that shows one screen and later another; null where no run does, `undecided` where there is too much to work out. */
+/** A walk that shows one screen and later another; null if no run does; `undecided` past the budget. */
 export function* walkAfter(
   stacks: KnownStacks,
   first: Screen,
   later: Screen,
 ): Work<readonly Tap[] | 'undecided' | null> {
-  // Whether it has been shown is one bit more in the control states.
+  // Control states remember in one more bit whether it was shown.
   const monitored = yield* stacks.monitoring(first);
   if (!monitored) return 'undecided';
-  // A walk that was found is one, whether all are known or not.
+  // A walk counts even if the saturation is incomplete.
   const pathEdge = monitored.runs.shown.find(
     ({ head: { symbol, control } }) => symbol.screen === later && control.seen,
   );
@@ -23,7 +23,10 @@ export function* walkAfter(
   return stacks instanceof ExactStacks ? yield* acrossTabs(stacks, first, later) : null;
 }
 
-/** A walk that shows the first screen in one tab, and the later one in another tab, whose stack began earlier; null if there is none. */
+/**
+ * A walk that shows the first screen in one tab, and the later one in another tab, whose stack began earlier; null if
+ * there is none.
+ */
 function* acrossTabs(stacks: ExactStacks, first: Screen, later: Screen): Work<readonly Tap[] | 'undecided' | null> {
   const before = yield* beginningsAfter(stacks, first);
   if (before.size === 0) return null;
@@ -40,7 +43,7 @@ function* acrossTabs(stacks: ExactStacks, first: Screen, later: Screen): Work<re
   return short ? tapsOf(short) : after.exhausted ? 'undecided' : null;
 }
 
-/** What the stacks of tabs begin with that are shown after a screen was, in another tab; each with a run that comes to that. */
+/** Initial stacks of tabs that are shown after a screen was shown in another tab, each with a run that gets there. */
 function* beginningsAfter(stacks: ExactStacks, screen: Screen): Work<Map<Beginning, readonly Used[]>> {
   const before = new Map<Beginning, readonly Used[]>();
   const valuations = new Set(

@@ -1,6 +1,6 @@
 /**
- * What may go wrong with stacks in a variant whose tabs share flags. What is in no stack of the upper bound never happens. For
- * what is in one, a walk is sought; where none is found, it stays undecided.
+ * What may go wrong with stacks in a variant whose tabs share flags. What is in no stack of the upper bound never
+ * happens. For what is in one, a walk is sought; where none is found, it stays undecided.
  */
 import type { Claim, Plan, Screen, Step } from '../../plan/model';
 import { isFromWithin } from '../explicit';
@@ -16,25 +16,25 @@ import { revealedWithoutNeeds } from './leaks';
 import { missingTargets } from './missing-targets';
 import { isStuck, NoReturn } from './no-return';
 
-/** Each with a walk that shows it; null where it is undecided. */
+/** Possible faults of a variant, each with a walk that shows it; null if it is undecided. */
 export interface Suspects {
   readonly claims: ReadonlyMap<Claim, readonly Tap[] | null>;
   readonly revealed: ReadonlyMap<Screen, readonly Tap[] | null>;
   readonly missing: ReadonlyMap<Step, readonly Tap[] | null>;
   readonly cycles: ReadonlyMap<string, GrowingCycle>;
-  /** Those that a walk shows; that there are no others is not known. */
+  /** Dead ends that a walk shows. There may be others. */
   readonly deadEnds: ReadonlyMap<Screen, readonly Tap[]>;
   readonly trapped: ReadonlyMap<Screen, readonly Tap[]>;
 }
 
 const known = new WeakMap<VariantReach, Suspects>();
 
-/** Worked out once for each analysis: several rules ask. */
+/** The possible faults of a variant; found once, since several rules ask. */
 export function suspecting(plan: Plan, variant: Bounded): Work<Suspects> {
   return rememberedWork(known, variant, () => suspect(plan, variant));
 }
 
-/** Whether a claim holds in a variant, the walk that breaks it, or that it is undecided. */
+/** Decides a claim in a variant, by all stacks or between the two bounds. */
 export function* answerTo(plan: Plan, variant: VariantReach, claim: Claim): Work<Decision> {
   if (variant.kind === 'exact') return yield* deciding(variant.stacks, claim);
   if (variant.kind === 'undecided') return 'undecided';
@@ -87,7 +87,7 @@ function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
   };
 }
 
-/** The screens with nothing beneath from which nothing leads on. */
+/** Screens with nothing beneath from which nothing leads on. */
 function* deadEndsOf(
   plan: Plan,
   { upperBound, explored: { all: explored } }: Bounded,
@@ -115,7 +115,7 @@ function* deadEndsOf(
   return found;
 }
 
-/** The screens from which the start is never shown again, where something else still happens. */
+/** Screens from which the start is never shown again, although something else still happens. */
 function* trappedIn(plan: Plan, { upperBound, explored }: Bounded): Work<Map<Screen, readonly Tap[]>> {
   const found = new Map<Screen, readonly Tap[]>();
   const start = plan.start?.target;
@@ -124,7 +124,7 @@ function* trappedIn(plan: Plan, { upperBound, explored }: Bounded): Work<Map<Scr
   const noReturn = new NoReturn(plan, upperBound, toStart);
   for (const screen of plan.screens) {
     if (screen === start) continue;
-    // Where, from above, all stacks of the tab that shows it lead back, or all of another tab, no walk need be sought.
+    // If all stacks of some tab lead back in the upper bound, there is no such walk.
     const mayBe = upperBound
       .shownOn(screen)
       .some(

@@ -1,41 +1,41 @@
 /**
- * What lies beneath what, as a graph: from a state to the heads that put something there, and from each of these to the states
- * that it stands on. Kept in arrays of numbers (compressed sparse rows): it has an edge for nearly everything that the
- * automaton knows.
+ * Graph of what lies beneath what: from a state to the heads that call it, and from each head to the states that it
+ * stands on. It has an edge for nearly every part of the automaton, so it lies in arrays of numbers (compressed sparse
+ * rows).
  */
 import type { Head, State, Runs } from '../post-star';
 import { rememberedWork } from '../../base/remembered';
 import { toEnd, type Work } from '../../base/slices';
 
-/** A strongly connected component in which a frame lies: its states can lie beneath one another again and again. */
+/** A strongly connected component with a frame in it: its states can lie beneath one another without end. */
 export interface Growing {
   readonly component: number;
-  /** The numbers of its nodes. */
+  /** Numbers of its nodes. */
   readonly nodes: readonly number[];
 }
 
-/** How many frames can lie beneath what stands on a state. */
+/** Depth of the stacks that a state stands for. */
 export interface Depth {
-  /** Infinite where there is no bound. */
+  /** The most frames; infinite without a bound. */
   readonly frames: number;
-  /** What piles up then. */
+  /** What piles up without a bound; null otherwise. */
   readonly growing: Growing | null;
 }
 
-/** How many edges or nodes are looked at between two pauses: a few milliseconds of work. */
+/** Edges or nodes between two pauses: a few milliseconds of work. */
 const slice = 10_000;
 
-/** An edge, to the node with that number; `frame` where a frame lies between. */
+/** The node that an edge leads to. An edge is twice that number, plus one if a frame lies between. */
 export const leadsTo = (edge: number): number => edge >> 1;
 export const hasFrame = (edge: number): boolean => (edge & 1) === 1;
 
-/** The graph of all runs; that of some of them is a part of it. */
+/** The graph of all runs. That of some runs is a part of it. */
 class Graph {
   readonly nodes: (State | Head)[] = [];
   readonly edges: number[] = [];
-  /** Where the edges of a node begin. */
+  /** By node, the index of its first edge. */
   readonly begins: number[] = [0];
-  /** The numbers of nodes, by the ids of states and heads. */
+  /** Numbers of nodes, by the ids of states and heads. */
   readonly stateNumbers: number[] = [];
   private readonly headNumbers: number[] = [];
   private pauseAt = slice;
@@ -54,7 +54,7 @@ class Graph {
       looked = 0;
       yield;
     }
-    // The list grows while its nodes are gone through.
+    // The list grows during the loop.
     for (let node = 0; node < this.nodes.length; node++) {
       this.addEdges(this.nodes[node]!);
       this.begins.push(this.edges.length);
@@ -70,7 +70,7 @@ class Graph {
 
   private addEdges(node: State | Head): void {
     const { runs, edges, stateNumbers, headNumbers } = this;
-    if (!isPlace(node)) {
+    if (!isState(node)) {
       if (!node.symbol.last)
         for (const state of node.states) if (runs.has(state)) edges.push(2 * this.numberOf(state, stateNumbers));
       return;
@@ -86,7 +86,7 @@ class Graph {
 const graphs = new WeakMap<Runs, Graph>();
 const parts = new WeakMap<Runs, BeneathGraph>();
 
-/** The graph of some runs, worked out once. */
+/** The graph of some runs; made once. */
 export function findBeneathGraph(runs: Runs): Work<BeneathGraph> {
   return rememberedWork(parts, runs, function* () {
     const all = runs.among ?? runs;
@@ -105,9 +105,9 @@ export function findBeneathGraph(runs: Runs): Work<BeneathGraph> {
 export const beneathGraph = (runs: Runs): BeneathGraph => toEnd(findBeneathGraph(runs));
 
 export class BeneathGraph {
-  /** Those components that can grow: what only replaces one another does not pile up. */
+  /** Components that can grow. Screens that only replace each other do not pile up. */
   growing: readonly Growing[] = [];
-  /** By nodes; components that lie beneath others have lower numbers. Negative for what these runs do not have. */
+  /** Component of each node; those beneath others have lower numbers. Negative for nodes that these runs lack. */
   readonly componentOf: Int32Array;
   private depths: readonly Depth[] = [];
 
@@ -118,11 +118,11 @@ export class BeneathGraph {
     this.componentOf = new Int32Array(graph.nodes.length).fill(none);
   }
 
-  /** Finds components and depths. Costs O(transitions of the automaton). */
+  /** Finds components and depths. Costs O(edges of the automaton). */
   *find(): Work<void> {
     const { runs, graph } = this;
     graph.nodes.forEach((node, number) => {
-      if (isPlace(node) && !runs.has(node)) this.componentOf[number] = absent;
+      if (isState(node) && !runs.has(node)) this.componentOf[number] = absent;
     });
     const components = yield* this.components();
     const growing: (Growing | null)[] = [];
@@ -140,18 +140,22 @@ export class BeneathGraph {
     return this.graph.nodes;
   }
 
-  /** How deep a state is that some stack of these runs has. */
+  /** Depth of a state that these runs reach. */
   depthOf({ id }: State): Depth {
     return this.depths[this.componentOf[this.graph.stateNumbers[id]!]!]!;
   }
 
-  /** Calls for each edge from a node, as long as it is not told to stop; edges to what these runs do not have are among them. */
+  /**
+   * Calls `use` with each edge of a node until it returns false. Edges to nodes that these runs lack are among them.
+   */
   eachEdge(node: number, use: (edge: number) => boolean | void): void {
     const { begins, edges } = this.graph;
     for (let at = begins[node]!; at < begins[node + 1]!; at++) if (use(edges[at]!) === false) return;
   }
 
-  /** The nodes of the strongly connected components (Tarjan, Depth-first search and linear graph algorithms, 1972), without recursion. */
+  /**
+   * Strongly connected components (Tarjan, "Depth-first search and linear graph algorithms", 1972), without recursion.
+   */
   private *components(): Work<number[][]> {
     const {
       componentOf,
@@ -241,4 +245,4 @@ export class BeneathGraph {
 const none = -1;
 const absent = -2;
 
-export const isPlace = (node: State | Head): node is State => 'callers' in node;
+export const isState = (node: State | Head): node is State => 'callers' in node;

@@ -24,8 +24,8 @@ export function edgesOf(moves: readonly Move[]): StackEdge[] {
 const slice = 2_000;
 
 /**
- * Looks for stacks in which a frame that fits lies anywhere beneath the top: breadth-first search, in which no state is looked
- * at twice, also by searches from several tops, as long as nothing is found.
+ * Looks for stacks in which a frame that fits lies anywhere beneath the top: breadth-first search, in which no state is
+ * looked at twice, also by searches from several tops, as long as nothing is found.
  */
 export class SearchBeneath {
   private readonly before = new Map<State, { readonly move: Move; readonly from: State } | null>();
@@ -106,8 +106,8 @@ export class SearchWithout {
   }
 
   /** All frames beneath the top of such a stack; null where the screen always lies there. */
-  from(transition: PathEdge): StackEdge[] | null {
-    return transition.head.symbol.last ? [] : this.search.from(transition);
+  from(pathEdge: PathEdge): StackEdge[] | null {
+    return pathEdge.head.symbol.last ? [] : this.search.from(pathEdge);
   }
 
   /** Whether so much was looked at since it was asked last that it is time for a pause. */

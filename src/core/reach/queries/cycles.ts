@@ -1,9 +1,9 @@
-/** Rings of screens that can pile up on one another without end. */
+/** Cycles of screens that can pile up on one another without end. */
 import type { Screen } from '../../plan/model';
 import type { StackSymbol } from '../system';
 import type { State, Runs, PathEdge } from '../post-star';
 import { edgesOf, type Move } from './beneath';
-import { findBeneathGraph, hasFrame, isPlace, leadsTo, type BeneathGraph, type Growing } from './beneath-graph';
+import { findBeneathGraph, hasFrame, isState, leadsTo, type BeneathGraph, type Growing } from './beneath-graph';
 import type { Tap } from '../../walk/tap';
 import { tapsOf, usesTo, type Used } from './witness';
 import type { Work } from '../../base/slices';
@@ -36,8 +36,8 @@ export function* cyclesOf(runs: Runs): Work<Cycle[]> {
   const graph = yield* findBeneathGraph(runs);
   const cycles: { readonly taps: number; readonly cycle: Cycle }[] = [];
   for (const of of graph.growing) {
-    // The cycle is told from the screen on that is nearest to the start: to that one a user would go back. What only ever takes
-    // another one's state is beneath nothing by itself.
+    // The cycle is told from the screen on that is nearest to the start: to that one a user would go back. What only
+    // ever takes another one's state is beneath nothing by itself.
     const isNearer = (state: State, other: State): boolean =>
       (nearest(state) - nearest(other) ||
         runs.tapsTo(state) - runs.tapsTo(other) ||
@@ -46,7 +46,8 @@ export function* cyclesOf(runs: Runs): Work<Cycle[]> {
     const edges = edgesOf(yield* cycleThrough(graph, of, first));
     const pathEdge = pathEdgeOn(first);
     const between = edges.slice(0, -1);
-    // The last edge is the same screen again, one round further down. Where that is the start, it mostly lies there anyway.
+    // The last edge is the same screen again, one round further down. Where that is the start, it mostly lies there
+    // anyway.
     const short = nearest(first) === 0 ? usesTo(runs, pathEdge, between) : [];
     const walk = tapsOf(endsOnItself(short) ? short : usesTo(runs, pathEdge, edges));
     const screens = [...new Set([pathEdge.head, ...between.toReversed()].map(({ symbol }) => symbol.screen))];
@@ -59,7 +60,7 @@ export function* cyclesOf(runs: Runs): Work<Cycle[]> {
   return cycles.sort((a, b) => a.taps - b.taps).map(({ cycle }) => cycle);
 }
 
-/** The states in a component of the frames that can lie directly beneath what stands on others there. */
+/** States of a component whose frames can lie directly beneath others of it. */
 function* standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): Work<State[]> {
   const beneath = new Set<number>();
   const heads = new Set<number>();
@@ -68,7 +69,7 @@ function* standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): W
     if (index % slice === slice - 1) yield;
     graph.eachEdge(node, (edge) => {
       const to = leadsTo(edge);
-      if (hasFrame(edge) && isWithin(to)) (isPlace(graph.nodes[to]!) ? beneath : heads).add(to);
+      if (hasFrame(edge) && isWithin(to)) (isState(graph.nodes[to]!) ? beneath : heads).add(to);
     });
   }
   for (const head of heads)
@@ -79,12 +80,12 @@ function* standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): W
 }
 
 /**
- * A way round from a state to itself, by what lies beneath, with the fewest frames: breadth-first search, in which what a frame
- * has replaced is no further away than the frame.
+ * A cycle from a state to itself through what lies beneath, with the fewest frames: breadth-first search, in which a
+ * replaced frame adds no distance.
  */
 function* cycleThrough(graph: BeneathGraph, { component }: Growing, state: State): Work<Move[]> {
   const first = graph.nodes.indexOf(state);
-  // A head counts twice: as one whose frame lies beneath, and as one whose frame was replaced. States are edges that lead to a node.
+  // A head is two nodes of the search: one whose frame lies beneath, and one whose frame was replaced.
   const before = new Map<number, number | null>([[2 * first, null]]);
   const way = (last: number): number[] => {
     const states = [2 * first, last];
@@ -93,7 +94,7 @@ function* cycleThrough(graph: BeneathGraph, { component }: Growing, state: State
   };
   for (let level = [2 * first]; level.length > 0;) {
     const next: number[] = [];
-    // The list grows by what has been replaced.
+    // The list grows by replaced frames.
     for (let index = 0; index < level.length; index++) {
       if (index % slice === slice - 1) yield;
       const state = level[index]!;
@@ -102,12 +103,12 @@ function* cycleThrough(graph: BeneathGraph, { component }: Growing, state: State
       graph.eachEdge(leadsTo(state), (edge) => {
         const to = leadsTo(edge);
         if (graph.componentOf[to] !== component) return;
-        // What lies beneath a frame is beneath it whichever way the frame is come to.
-        if (to === first && (isPlace(from) || hasFrame(state)) && (hasFrame(edge) || !isPlace(from))) {
+        // The same frames lie beneath a frame on every way to it.
+        if (to === first && (isState(from) || hasFrame(state)) && (hasFrame(edge) || !isState(from))) {
           closed = true;
           return false;
         }
-        const at = isPlace(graph.nodes[to]!) ? 2 * to : edge;
+        const at = isState(graph.nodes[to]!) ? 2 * to : edge;
         if (before.has(at)) return;
         before.set(at, state);
         (hasFrame(edge) ? next : level).push(at);
@@ -119,12 +120,12 @@ function* cycleThrough(graph: BeneathGraph, { component }: Growing, state: State
   throw new Error('Every state of a cycle leads round to itself.');
 }
 
-/** A way in the graph as moves: each state, but for the first, by the frame or the head between. */
+/** A path in the graph as moves: to each state but the first, the frame or the head between. */
 function movesOn(graph: BeneathGraph, states: readonly number[]): Move[] {
   const moves: Move[] = [];
   for (let index = 1, state = graph.nodes[leadsTo(states[0]!)] as State; index < states.length; index++) {
     const node = graph.nodes[leadsTo(states[index]!)]!;
-    if (isPlace(node)) {
+    if (isState(node)) {
       const caller = state.callers.find((each) => each.kind === 'pushed-with' && each.to === node)!;
       if (caller.kind === 'pushed-with') moves.push({ symbol: caller.symbol, to: node, caller });
       state = node;
@@ -141,7 +142,7 @@ function movesOn(graph: BeneathGraph, states: readonly number[]): Move[] {
   return moves;
 }
 
-/** Whether a run ends with a tap, after which the screen on top lies on the stack once more. */
+/** Whether a run ends with a tap that puts the screen on top onto a stack that has it already. */
 function endsOnItself(run: readonly Used[]): boolean {
   let stack: readonly StackSymbol[] = [];
   for (const {
@@ -152,7 +153,7 @@ function endsOnItself(run: readonly Used[]): boolean {
   return tapsOf(run).length > 0 && beneath.some(({ screen }) => screen === top?.screen);
 }
 
-/** What stands on a state first and waits for an event. */
+/** The first path edge to a state whose head waits for an event. */
 function pathEdgeOn(to: State): PathEdge {
   for (const head of to.heads) if (!head.control.continuation) return { head, to };
   throw new Error('Every state of a cycle is one that something stands on.');

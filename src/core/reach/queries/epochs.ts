@@ -1,7 +1,7 @@
 /**
- * What tabs that share nothing hold at the same time. Whatever empties all stacks, and shows the tabs, builds a stack on one of
- * them and leaves the others with their roots; from then on each goes on by itself, until all are emptied again. So what they
- * hold together is, of each, any stack that it comes to by itself: it can always be gone on with by a tap on its tab.
+ * What tabs that share nothing hold at the same time. An event that empties all stacks and shows the tabs builds a
+ * stack on one tab and leaves the others with their roots. From then on each tab runs by itself, until all stacks are
+ * emptied again. So every combination of stacks that the tabs reach by themselves occurs: a tap on a tab continues it.
  */
 import type { Budget } from '../../base/budget';
 import { toEnd } from '../../base/slices';
@@ -17,28 +17,28 @@ import {
 import { plainRule, type Pushdown, type PushdownRule, type Valuation } from '../system';
 import { usesTo, type Used } from './witness';
 
-/** What empties all stacks: by a rule, used on what; null where no event was before. */
+/** An emptying of all stacks: a rule, and the path edge that it applies to; `on` is null at the start of the app. */
 interface Emptying extends Beginning {
   readonly rule: PushdownRule;
   readonly on: PathEdge | null;
   readonly taps: number;
 }
 
-/** A tab as it is left or shown: the frames on top that matter. */
+/** A stack of one tab, as it is left or shown: its head, and the frames beneath that matter. */
 export interface Visit {
   readonly stack: number;
   readonly pathEdge: PathEdge;
   readonly beneath: readonly StackEdge[];
 }
 
-/** All stacks that one tab comes to by itself. */
+/** All stacks that one tab reaches by itself. */
 export class TabAlone {
   readonly runs: Runs;
-  /** Whether it was given up: not all that the tab can hold is known. */
+  /** Whether the budget ran out, so that stacks are missing. */
   readonly exhausted: boolean;
   private readonly system: Restarted;
 
-  /** Costs a saturation of what can be done in that tab: a part of the heads and states of all runs, so that no more is to be done than was. */
+  /** Costs a saturation within the tab: no more than the saturation of all runs. */
   constructor(
     system: Pushdown,
     budget: Budget,
@@ -52,21 +52,21 @@ export class TabAlone {
     this.exhausted = saturation.exhausted;
   }
 
-  /** The pathEdges whose head is such, fewest taps first. */
+  /** Visits whose head fits, fewest taps first. */
   visits(fits: (head: Head) => boolean): Visit[] {
     return this.runs.shown
       .filter(({ head }) => fits(head))
       .map((pathEdge) => ({ stack: this.stack, pathEdge, beneath: [] }));
   }
 
-  /** With which of the stacks at the beginning a visit begins, and what it uses from then on. */
+  /** The initial stack of a visit, and the rules from then on. */
   usesOf({ pathEdge, beneath }: Visit): { readonly beginning: Beginning; readonly uses: readonly Used[] } {
     const [start, ...uses] = usesTo(this.runs, pathEdge, beneath);
     return { beginning: this.system.beginningOf(start!.rule), uses };
   }
 }
 
-/** From when all stacks were emptied, with the same flags and the same tab shown, until they are emptied again. */
+/** Runs from an emptying of all stacks to the next, with one valuation and one tab shown at first. */
 export class Epoch {
   constructor(
     private readonly epochs: Epochs,
@@ -75,25 +75,30 @@ export class Epoch {
     private readonly emptyings: readonly Emptying[],
   ) {}
 
-  /** What stands on the tab that is shown at first. */
+  /** Initial stacks of the tab that is shown at first. */
   get beginnings(): readonly Beginning[] {
     return this.emptyings;
   }
 
-  /** What a tab can hold in it. */
+  /** Stacks that a tab reaches in this epoch. */
   tab(stack: number): TabAlone {
     return stack === this.stack
       ? this.epochs.alone(this.valuation, stack, this.emptyings)
       : this.epochs.rested(this.valuation, stack);
   }
 
-  /** A run that visits tabs, each once and the last one at its end; the shortest way to each, not of all together. */
+  /**
+   * Rules of a run that visits tabs, each once, the last one at its end. Shortest for each tab, not for all together.
+   */
   uses(visits: readonly Visit[]): Used[] {
     const own = visits.find(({ stack }) => stack === this.stack);
     return this.from(own ? this.tab(this.stack).usesOf(own).beginning : this.emptyings[0]!, visits).used;
   }
 
-  /** Rules of a run that visits tabs and then shows another one as it began, unless that one was changed just before it was left. */
+  /**
+   * Rules of a run that visits tabs and then shows another one as it began, unless that one was changed just before it
+   * was left.
+   */
   usesUpTo(beginning: Beginning, stack: number, visits: readonly Visit[]): Used[] {
     const { used, active } =
       stack === this.stack ? this.from(beginning, visits) : { used: this.uses(visits), active: visits.at(-1)!.stack };
@@ -105,12 +110,12 @@ export class Epoch {
     const used: Used[] = [...(on ? usesTo(this.epochs.runs, on) : []), { rule, top: word[0]! }];
     let active = rule.shows?.stack ?? this.stack;
     const last = visits.at(-1)!;
-    // What the tab has to do that is shown is done before others are tapped on.
+    // The tab that is shown comes before taps on others.
     const order = [...visits.slice(0, -1)].sort((a, b) => Number(b.stack === active) - Number(a.stack === active));
     for (const visit of [...order, last]) {
       const { uses } = this.tab(visit.stack).usesOf(visit);
       if (uses.length === 0 && visit !== last) continue;
-      // A stack that was changed just before it was left begins with that tap itself.
+      // A stack that was changed just before it was left begins with that tap.
       if (active !== visit.stack && !(visit.stack === this.stack && control.continuation))
         used.push(this.tapOn(visit.stack));
       used.push(...uses);
@@ -119,7 +124,7 @@ export class Epoch {
     return { used, active };
   }
 
-  /** A tap on a tab that is not shown. What its root says of the top holds where it was not left otherwise. */
+  /** A tap on a tab that is not shown. `top` is its root, unless the tab was left otherwise. */
   private tapOn(stack: number): Used {
     const { system } = this.epochs;
     const { symbol } = system.roots(this.valuation).find(({ control }) => control.stack === stack)!;
@@ -131,7 +136,7 @@ export class Epoch {
 }
 
 export class Epochs {
-  /** Whether any tab was given up. */
+  /** Whether the budget ran out in any tab. */
   exhausted = false;
   private byValuation: Map<Valuation, Map<number, Emptying[]>> | null = null;
   private readonly tabs = new Map<string, TabAlone>();
@@ -144,7 +149,7 @@ export class Epochs {
     private readonly budget: Budget,
   ) {}
 
-  /** Those with these flags, one for each tab that something builds a stack on. */
+  /** Epochs with a valuation: one for each tab that an emptying builds a stack on. */
   with(valuation: Valuation): Epoch[] {
     this.byValuation ??= this.find();
     return [...(this.byValuation.get(valuation) ?? [])].map(
@@ -153,8 +158,9 @@ export class Epochs {
   }
 
   /**
-   * Whether every epoch with these flags comes to a last frame on a tab other than the first: its root comes to that frame,
-   * and every stack built on a tab other than the first has that tab's root at the bottom, where Back leads.
+   * Whether every epoch with this valuation reaches a head on the last frame of a tab other than the first. It does if
+   * the root alone reaches that head, and every stack built on a tab other than the first has the root at the bottom,
+   * where Back leads.
    */
   alwaysComesTo({ control: { stack, valuation }, symbol }: Head): boolean {
     const roots = this.system.roots(valuation);
@@ -169,7 +175,7 @@ export class Epochs {
     );
   }
 
-  /** A tab that has its root alone to begin with. */
+  /** A tab that begins with its root alone. */
   rested(valuation: Valuation, stack: number): TabAlone {
     return this.known(
       `${valuation} ${stack}`,
@@ -219,8 +225,8 @@ export class Epochs {
     const byValuation = new Map<Valuation, Map<number, Emptying[]>>();
     for (const emptying of [...all.values()].sort((a, b) => a.taps - b.taps)) {
       const { valuation, stack } = emptying.control;
-      const byPlace = byValuation.get(valuation) ?? new Map<number, Emptying[]>();
-      byValuation.set(valuation, byPlace.set(stack, [...(byPlace.get(stack) ?? []), emptying]));
+      const byStack = byValuation.get(valuation) ?? new Map<number, Emptying[]>();
+      byValuation.set(valuation, byStack.set(stack, [...(byStack.get(stack) ?? []), emptying]));
     }
     return byValuation;
   }

@@ -20,7 +20,7 @@ export class ExactStacks extends Stacks {
     return [...this.epochsBy.values()].some(({ exhausted }) => exhausted);
   }
 
-  protected override *watch(screen: Screen): Work<Saturation> {
+  protected override *saturateMonitoring(screen: Screen): Work<Saturation> {
     const saturation = new Saturation(new Pushdown(this.plan, this.system.variant.name, screen), this.budget, true);
     yield* saturation.run();
     return saturation;

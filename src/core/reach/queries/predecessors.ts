@@ -1,7 +1,8 @@
 /**
- * From which configurations a screen can still be reached: the predecessors, pre*, of all that have it on top (Bouajjani,
- * Esparza, Maler 1997), as far as some run has them. Of tabs one at a time: what the others show is for who asks to look at. The summaries that post* has left behind say all that it takes: what a head
- * comes to without anything beneath its frame being looked at, and into which control states its frame is popped.
+ * Reachable configurations from which a screen can still be reached: pre* of all that have it on top (Bouajjani,
+ * Esparza, Maler 1997). The summary edges of post* give all that is needed: the heads that follow without a look
+ * beneath, and the control states into which a frame is popped. It looks at one tab at a time; callers combine the
+ * tabs.
  */
 import type { Screen } from '../../plan/model';
 import type { Control, StackSymbol } from '../system';
@@ -9,16 +10,16 @@ import type { StackEdge, Head, State, Runs, Saturation, PathEdge } from '../post
 import { edgesOf, type Move } from './beneath';
 import type { Work } from '../../base/slices';
 
-/** What reading one more frame of a stack comes to: that the goal can be reached, or these control states once it is popped. */
+/** Result of reading a frame: the goal can be reached, or else the control states into which the frame is popped. */
 type Reading = 'leads' | ControlSet;
 
-/** A set of control states; the same object for equal sets. */
+/** A set of control states; equal sets are one object. */
 interface ControlSet {
   readonly controls: readonly Control[];
   readonly after: Map<StackSymbol, Reading>;
 }
 
-/** What comes right before each head, whatever the goal is: by the ids of heads, linked lists in arrays of numbers. */
+/** Heads that come directly before each head, for all goals: linked lists in arrays of numbers, by the ids of heads. */
 export interface WaysInto {
   /** Where the list of a head begins; undefined or negative for none. */
   readonly first: readonly number[];
@@ -26,10 +27,10 @@ export interface WaysInto {
   readonly nexts: readonly number[];
 }
 
-/** How many ways are found between two pauses: a few milliseconds of work. */
+/** Ways between two pauses: a few milliseconds of work. */
 const slice = 5_000;
 
-/** Costs O(what the automaton knows of heads), once for all goals. */
+/** Finds the heads before each head. Costs O(edges of the automaton), once for all goals. */
 export function* waysInto(saturation: Saturation): Work<WaysInto> {
   const first: number[] = [];
   const sources: number[] = [];
@@ -48,17 +49,17 @@ export function* waysInto(saturation: Saturation): Work<WaysInto> {
 }
 
 export class Predecessors {
-  /** By the ids of heads: whether the goal can be reached while nothing beneath their frame is looked at. */
+  /** By the id of a head, whether it leads to the goal without a look beneath its frame. */
   private readonly leads: Uint8Array;
   private readonly set = new Map<string, ControlSet>();
-  /** By valuations and states, whether it can be reached from every last frame there. */
+  /** By valuation and stack, whether the goal can be reached from every last frame there. */
   private tabs: Map<number, Map<number, boolean>> | null = null;
 
   constructor(private readonly saturation: Saturation) {
     this.leads = new Uint8Array(saturation.heads.length);
   }
 
-  /** Finds the heads that lead to the screen that is the goal. Costs O(what comes before these). Links and entries do not count as ways. */
+  /** Finds the heads that lead to the goal, without links and entries. Costs O(ways into these heads). */
   *leadTo(goal: Screen, { first, sources, nexts }: WaysInto): Work<void> {
     const { heads } = this.saturation;
     const queue: number[] = [];
@@ -77,12 +78,12 @@ export class Predecessors {
     }
   }
 
-  /** Whether the goal can be reached from every last frame, and so from everywhere: Back leads to one of these. */
+  /** Whether the goal can be reached from everywhere: it can from every last frame, where Back leads. */
   get haveAll(): boolean {
     return this.saturation.runs.shown.every(({ head }) => !head.symbol.last || this.leads[head.id] === 1);
   }
 
-  /** Whether there is a tab, of those that are there with a head, from whose every last frame the goal can be reached, and so from its every stack. */
+  /** Whether some tab that is shown with this control state leads to the goal from each of its stacks. */
   haveSomeTab({ stack, valuation }: Control): boolean {
     if (!this.tabs) {
       this.tabs = new Map();
@@ -100,7 +101,9 @@ export class Predecessors {
     return stack > 0 && [...(this.tabs.get(valuation)?.values() ?? [])].includes(true);
   }
 
-  /** Whether a configuration is one of them, its stack given top first; of heads that no run came to, it is taken to be so. */
+  /**
+   * Whether the goal can be reached from a configuration, its stack given top first. Yes for heads that no run reaches.
+   */
   accepts(control: Control, stack: Iterable<StackSymbol>): boolean {
     let set = this.setOf([control]);
     for (const symbol of stack) {
@@ -111,12 +114,12 @@ export class Predecessors {
     return false;
   }
 
-  /** A stack that some run has, beginning with this head, from which the goal is out of reach; null where there is none. */
+  /** A reachable stack with this head from which the goal cannot be reached; null if there is none. */
   rejected(runs: Runs, head: Head): { readonly pathEdge: PathEdge; readonly beneath: StackEdge[] } | null {
     const first = this.read(this.setOf([head.control]), head.symbol);
     if (first === 'leads') return null;
     if (head.symbol.last || first.controls.length === 0) return { pathEdge: runs.soonestOf(head)!, beneath: [] };
-    // Breadth-first search over states, each with what reading down to it comes to; a head leads on once for each of these.
+    // Breadth-first search over states, each with the reading down to it. A head is expanded once for each reading.
     interface Point {
       readonly state: State;
       readonly set: ControlSet;
@@ -140,7 +143,7 @@ export class Predecessors {
       states.add(point.state);
       queue.push(point);
     };
-    for (const pathEdge of runs.transitionsOf(head))
+    for (const pathEdge of runs.pathEdgesOf(head))
       add({ state: pathEdge.to, set: first, from: null, move: null, pathEdge });
     for (const point of queue) {
       const { set, pathEdge } = point;
@@ -187,7 +190,7 @@ export class Predecessors {
   private find(controls: readonly Control[], symbol: StackSymbol): Reading {
     const popped = new Set<Control>();
     const { saturation } = this;
-    // All that it becomes before it is popped.
+    // Every control state before the frame is popped.
     const standing = new Set(controls);
     for (const control of standing) {
       const head = saturation.headAt(control, symbol);

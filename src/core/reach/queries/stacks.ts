@@ -1,4 +1,4 @@
-/** What is read off the automaton of a variant's configurations: heads, stacks, what lies beneath. */
+/** Answers that are read off the automaton of a variant: heads, stacks, what lies beneath. */
 import type { Branch, Plan, Screen } from '../../plan/model';
 import type { Budget } from '../../base/budget';
 import { rememberedWork } from '../../base/remembered';
@@ -9,19 +9,20 @@ import { Predecessors, waysInto, type WaysInto } from './predecessors';
 import type { Pushdown } from '../system';
 import { cyclesOf, type Cycle } from './cycles';
 
-/** Something that a run can show: what a configuration begins with, and the frames beneath it that matter. */
+/** A configuration that reveals a screen: its path edge, and the frames beneath that matter. */
 export interface Revealed {
   readonly transition: PathEdge;
   readonly beneath: readonly StackEdge[];
 }
 
-/** The saturations of so many monitored screens are kept. */
+/** The most monitored screens whose saturations are kept. */
 const mostMonitored = 4;
-/** What a screen costs where a pushdown system is made anew. */
+/** Cost of each screen for a new pushdown system. */
 const costOfScreen = 10;
+
 /** Stacks that runs of one variant build: exactly those (`ExactStacks`), or those and perhaps more (`UpperBound`). */
 export abstract class Stacks {
-  /** What is reached with links and entries, at any time. */
+  /** All runs, with links and entries at any time. */
   readonly all: Runs;
   private readonly revealedBy = new Map<Screen, ReadonlyMap<Screen, Revealed>>();
   private readonly byScreen = new Map<Runs, PathEdge[][]>();
@@ -32,8 +33,8 @@ export abstract class Stacks {
   private firstTabBy: Map<number, Set<Screen>> | null = null;
 
   /**
-   * @param inside what is reached without links and entries
-   * @param budget what further questions may cost
+   * @param inside runs without links and entries
+   * @param budget for further questions
    */
   constructor(
     protected readonly plan: Plan,
@@ -45,12 +46,12 @@ export abstract class Stacks {
     this.all = saturation.runs;
   }
 
-  /** The stacks of the tabs that are ever shown. */
+  /** Stacks of the tabs that are ever shown. */
   get tabs(): readonly number[] {
     return this.system.variant.roots.map(([, stack]) => stack);
   }
 
-  /** All runs, each control state with whether a screen was on top before; null where there is more to work out than the budget allows. */
+  /** All runs, with a control state that remembers whether a screen was on top before; null past the budget. */
   monitoring(screen: Screen): Work<Saturation | null> {
     return rememberedWork(this.monitored, screen, () => this.monitorAnew(screen));
   }
@@ -59,13 +60,13 @@ export abstract class Stacks {
     // The next rule is mostly about the same screen; the saturations of all screens may be more than fits into memory.
     for (const [other] of this.monitored) if (this.monitored.size >= mostMonitored) this.monitored.delete(other);
     this.budget.spend(this.plan.screens.length * costOfScreen);
-    return yield* this.watch(screen);
+    return yield* this.saturateMonitoring(screen);
   }
 
   /** Saturates a system whose control states remember whether a screen has been on top; null past the budget. */
-  protected abstract watch(screen: Screen): Work<Saturation | null>;
+  protected abstract saturateMonitoring(screen: Screen): Work<Saturation | null>;
 
-  /** From which configurations a screen can still be reached. */
+  /** Configurations from which a screen can still be reached. */
   predecessorsOf(goal: Screen): Work<Predecessors> {
     return rememberedWork(this.predecessors, goal, () => this.findPredecessors(goal));
   }
@@ -77,30 +78,30 @@ export abstract class Stacks {
     return found;
   }
 
-  /** Whether some question took more than the budget: its answer may then lack something. */
+  /** Whether the budget ran out on a question, so that its answer may be incomplete. */
   get gaveUp(): boolean {
     return false;
   }
 
-  /** The screens that Back on a screen can reveal, each with a configuration that shows it. */
+  /** Screens that Back on a screen can reveal, each with a configuration in which it does. */
   revealed(screen: Screen): ReadonlyMap<Screen, Revealed> {
     let revealed = this.revealedBy.get(screen);
     if (!revealed) this.revealedBy.set(screen, (revealed = this.findRevealed(screen)));
     return revealed;
   }
 
-  /** Whether the screen is ever on top with something beneath it in its stack, and whether with nothing. */
+  /** Whether the screen is ever on top with frames beneath it in its stack, and whether without. */
   beneathTop(screen: Screen): { readonly some: boolean; readonly none: boolean } {
     const heads = this.headsOf(screen);
     return { some: heads.some(({ symbol }) => !symbol.last), none: heads.some(({ symbol }) => symbol.last) };
   }
 
-  /** Every transition with the screen on top, fewest taps first for each head. */
-  transitionsOf(screen: Screen, runs: Runs = this.all): PathEdge[] {
-    return this.shownOn(screen, runs).flatMap(({ head }) => runs.transitionsOf(head));
+  /** Every path edge with the screen on top; for each head fewest taps first. */
+  pathEdgesOf(screen: Screen, runs: Runs = this.all): PathEdge[] {
+    return this.shownOn(screen, runs).flatMap(({ head }) => runs.pathEdgesOf(head));
   }
 
-  /** How each head with the screen on top is come to soonest, fewest taps first. */
+  /** For each head with the screen on top, the path edge with the fewest taps; fewest first. */
   shownOn(screen: Screen, runs: Runs = this.all): readonly PathEdge[] {
     let byScreen = this.byScreen.get(runs);
     if (!byScreen) {
@@ -116,12 +117,12 @@ export abstract class Stacks {
     return this.shownOn(screen, runs).map(({ head }) => head);
   }
 
-  /** What is reached without links and entries, and then with them: the walks of the first are those that a user would try. */
+  /** Runs without links and entries, then all runs. Walks of the first are the more natural evidence. */
   get eachRuns(): readonly Runs[] {
     return this.inside === this.all ? [this.all] : [this.inside, this.all];
   }
 
-  /** The first transition with the screen on top from which Back leaves the app; null where there is none. */
+  /** The first path edge with the screen on top from which Back leaves the app; null if there is none. */
   leaves(screen: Screen): PathEdge | null {
     return (
       this.shownOn(screen).find(
@@ -130,7 +131,7 @@ export abstract class Stacks {
     );
   }
 
-  /** Whether nothing leads on from a last frame: all that can be done there leaves everything as it is. */
+  /** Whether a head on a last frame is a dead end: nothing that the user can do there changes anything. */
   staysAsItIs(head: Head): boolean {
     const { control, symbol, rules } = head;
     return (
@@ -146,7 +147,7 @@ export abstract class Stacks {
     );
   }
 
-  /** Whether there are other tabs, with stacks of their own, where a head is. */
+  /** Whether other tabs are shown beside the stack of a head. */
   hasOtherTabs({ control: { stack } }: Head): boolean {
     return stack > 0 && this.system.variant.roots.length > 1;
   }
@@ -158,7 +159,7 @@ export abstract class Stacks {
     );
   }
 
-  /** The most frames that a stack has with the screen on top; without a bound, the screens that can pile up beneath. */
+  /** The most frames of a stack with the screen on top; without a bound, `frames` is null and `cycle` piles up. */
   deepestOn(screen: Screen): { readonly frames: number | null; readonly cycle: readonly Screen[] } {
     let deepest = 0;
     for (const { symbol, states } of this.headsOf(screen)) {
@@ -171,7 +172,7 @@ export abstract class Stacks {
     return { frames: deepest, cycle: [] };
   }
 
-  /** The most frames that any stack has; null where there is no bound. */
+  /** The most frames of any stack; null without a bound. */
   deepest(): number | null {
     const each = this.plan.screens.map((screen) => this.deepestOn(screen).frames);
     return each.reduce((most, frames) => (most === null || frames === null ? null : Math.max(most, frames)), 0);
@@ -181,7 +182,7 @@ export abstract class Stacks {
     return (this.knownCycles ??= toEnd(cyclesOf(this.all)));
   }
 
-  /** The branches of triggers and menu items that some run without links and entries takes. */
+  /** Branches of triggers and menu items that some run without links and entries takes. */
   outcomes(): Set<Branch> {
     const taken = new Set<Branch>();
     for (const screen of this.plan.screens) {
@@ -220,7 +221,7 @@ export abstract class Stacks {
         for (const to of head.states) {
           if (states.has(to)) continue;
           states.add(to);
-          // What lies in the stack itself comes before what another tab has on top.
+          // Frames of the stack itself go before the top of another tab.
           for (const edge of all.symbolsBeneath(to))
             if (!revealed.get(edge.symbol.screen)?.beneath.length)
               revealed.set(edge.symbol.screen, { transition: { head, to }, beneath: [edge] });

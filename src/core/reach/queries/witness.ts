@@ -1,4 +1,4 @@
-/** From the automaton back to walks: which events lead to a configuration, in order. */
+/** From the automaton back to walks: the events that lead to a configuration, in order. */
 import type { Screen } from '../../plan/model';
 import type { Control, PushdownRule, StackSymbol } from '../system';
 import {
@@ -21,31 +21,34 @@ export interface Used {
 }
 
 /**
- * The shortest walk to a configuration that begins with a transition.
+ * The shortest walk to a configuration that begins with a path edge.
  *
- * @param beneath edges that go on from there, for the frames beneath; the shortest way to any stack with those
+ * @param beneath the frames beneath that the stack has to have
  */
-export function walkTo(runs: Runs, transition: PathEdge, beneath: readonly StackEdge[] = []): Tap[] {
-  return tapsOf(usesTo(runs, transition, beneath));
+export function walkTo(runs: Runs, pathEdge: PathEdge, beneath: readonly StackEdge[] = []): Tap[] {
+  return tapsOf(usesTo(runs, pathEdge, beneath));
 }
 
 /** Rules of the shortest walk to a configuration, in order; the first starts the app. */
-export function usesTo(runs: Runs, transition: PathEdge, beneath: readonly StackEdge[] = []): Used[] {
+export function usesTo(runs: Runs, pathEdge: PathEdge, beneath: readonly StackEdge[] = []): Used[] {
   const used: Used[] = [];
-  since(transition, used);
-  before(runs, transition.to, beneath, used);
+  since(pathEdge, used);
+  before(runs, pathEdge.to, beneath, used);
   return used.reverse();
 }
 
 /** The shortest walk to a configuration, and one more event by `rule`. */
-export function walkBy(runs: Runs, transition: PathEdge, rule: PushdownRule, top: StackSymbol): Tap[] {
+export function walkBy(runs: Runs, pathEdge: PathEdge, rule: PushdownRule, top: StackSymbol): Tap[] {
   const used: Used[] = [{ rule, top }];
-  since(transition, used);
-  before(runs, transition.to, [], used);
+  since(pathEdge, used);
+  before(runs, pathEdge.to, [], used);
   return tapsOf(used.reverse());
 }
 
-/** A short walk that ends by popping, after so many events, what was pushed above a state, so that what lies beneath in `edge` is shown. */
+/**
+ * A short walk that ends by popping the symbol above a state, `weight` events after its push, which shows the frame of
+ * `edge`.
+ */
 export function walkPopping(runs: Runs, state: State, control: Control, weight: number, edge: StackEdge): Tap[] {
   const used: Used[] = [];
   popping(state, control, weight, edge.symbol, used);
@@ -53,9 +56,9 @@ export function walkPopping(runs: Runs, state: State, control: Control, weight: 
   return tapsOf(used.reverse());
 }
 
-/** What was on top when the last event of the shortest walk happened; null where no event has. */
-export function eventBefore(runs: Runs, transition: PathEdge): PathEdge | null {
-  for (let at: PathEdge | null = transition; at;) {
+/** The path edge that was on top at the last event of the shortest walk; null if there is no event. */
+export function eventBefore(runs: Runs, pathEdge: PathEdge): PathEdge | null {
+  for (let at: PathEdge | null = pathEdge; at;) {
     const { rule, on }: Use = lastRule(runs, at);
     if (rule.event) return on;
     at = on;
@@ -82,15 +85,15 @@ function lastRuleOf({ head, rule, popped }: Change, to: State, control: Control)
   return popped ? lastPopRule(popped.state, control, popped.weight) : { kind: 'use', on: { head, to }, rule };
 }
 
-/** What a head became by one of its rules. */
+/** One rule of a head, and the head after it. */
 interface Change {
   readonly head: Head;
   readonly rule: PushdownRule;
-  /** Where the rule pushes: from which state all that was popped again, and after how many events. */
+  /** For a rule that pushes, the state above which it pushed, and the events until that was popped again. */
   readonly popped: { readonly state: State; readonly weight: number } | null;
 }
 
-/** What a head became after just so many events; null where it did not. */
+/** The summary edge of a head with a given weight; null if there is none. */
 function changeOf(head: Head, effects: Effects, control: Control, weight: number): Change | null {
   const index = effects.ruleTo(head.control, control, weight);
   if (index === undefined) return null;
@@ -100,14 +103,14 @@ function changeOf(head: Head, effects: Effects, control: Control, weight: number
 }
 
 /**
- * How a head came to stand on a state: from another one there, pushed as it is, or uncovered when what was pushed together with
- * it, above, was popped.
+ * The last change before a head stood on a state: from another head there; or it was pushed, or uncovered when the
+ * symbols pushed with it were popped.
  */
 function lastChange(head: Head, to: State): Change | 'pushed' | 'uncovered' {
   const { control } = head;
   if (to.heads[0] === head && to.start === control) return 'pushed';
   const weight = to.weightOf(head);
-  // What was found before this was: nothing can come to be from itself.
+  // Only heads that were found before: no head derives from itself.
   for (const from of to.heads) {
     if (from === head) break;
     const change = changeOf(from, from.steps, control, weight - to.weightOf(from));
@@ -116,7 +119,7 @@ function lastChange(head: Head, to: State): Change | 'pushed' | 'uncovered' {
   return 'uncovered';
 }
 
-/** The last of what took what was pushed above a state off it, after so many events. */
+/** The last change of the run that popped the symbol above a state, `weight` events after its push. */
 function lastPop(state: State, control: Control, weight: number): Change {
   for (const head of state.heads) {
     const change = changeOf(head, head.pops, control, weight - state.weightOf(head));
@@ -125,14 +128,14 @@ function lastPop(state: State, control: Control, weight: number): Change {
   throw new Error('What has returned was popped.');
 }
 
-/** Collects what was used before a state was come to with these frames beneath it, the last first. */
+/** Collects the rules up to a state with these frames beneath, the last first. */
 function before(runs: Runs, state: State, beneath: readonly StackEdge[], used: Used[]): void {
   const use = (rule: PushdownRule): void => void used.push({ rule, top: rule.word[0]! });
   let at = state;
   for (const { caller, replaced, to } of beneath) {
-    for (const { rule, ...transition } of replaced) {
+    for (const { rule, ...pathEdge } of replaced) {
       use(rule);
-      since(transition, used);
+      since(pathEdge, used);
     }
     if (caller.kind === 'push') {
       use(caller.rule);
@@ -154,7 +157,7 @@ function before(runs: Runs, state: State, beneath: readonly StackEdge[], used: U
   }
 }
 
-/** Collects what was used since the state of a transition was come to, the last first. */
+/** Collects the rules from the state of a path edge to its head, the last first. */
 function since({ head, to }: PathEdge, used: Used[]): void {
   for (let at = head; ;) {
     const last = lastChange(at, to);
@@ -168,14 +171,14 @@ function since({ head, to }: PathEdge, used: Used[]): void {
   }
 }
 
-/** Collects what was used from when a state was come to until what was pushed above it was popped, the last first. */
+/** Collects the rules from a state until the symbol above it was popped, the last first. */
 function popping(state: State, control: Control, weight: number, top: StackSymbol, used: Used[]): void {
   const last = lastPop(state, control, weight);
   undo(last, { control, symbol: top }, used);
   since({ head: last.head, to: state }, used);
 }
 
-/** Collects what a head's rule began, up to where a control state was come to with a symbol on top, the last first. */
+/** Collects the rules of a change, up to a control state with a symbol on top, the last first. */
 function undo({ rule, popped }: Change, { control, symbol }: Pick<Head, 'control' | 'symbol'>, used: Used[]): void {
   if (!popped) {
     used.push({ rule, top: symbol });
@@ -185,10 +188,10 @@ function undo({ rule, popped }: Change, { control, symbol }: Pick<Head, 'control
   used.push({ rule, top: rule.word[0]! });
 }
 
-/** The taps of a run: an event may take several rules. */
+/** Taps of a run. One event may take several rules. */
 export function tapsOf(used: readonly Used[]): Tap[] {
   const walk: Tap[] = [];
-  // What each tab shows when it is come back to.
+  // By tab, the screen that it was left with.
   const tops = new Map<number, Screen>();
   for (const {
     rule: { event, stack, shows, tabs },

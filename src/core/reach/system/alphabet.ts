@@ -13,7 +13,10 @@ export interface FrameKind {
 
 export interface StackSymbol extends FrameKind {
   readonly id: number;
-  /** Whether it is the last frame of its stack, and whether a gate lies beneath. These two bits make every step a push or a pop. */
+  /**
+   * Whether it is the last frame of its stack, and whether a gate lies beneath. These two bits make every step a push
+   * or a pop.
+   */
   readonly last: boolean;
   readonly gateBeneath: boolean;
 }

@@ -1,7 +1,12 @@
-/** The rest of an unfinished event, as a list of items. It is the part of a control state that changes within an event. */
+/**
+ * The rest of an unfinished event, as a list of items. It is the part of a control state that changes within an event.
+ */
 import type { Link, Screen, Step } from '../../plan/model';
 
-/** An arrival that is still to be made: at once, or by `resume` where `needs` have put it off. One object for equal arrivals. */
+/**
+ * An arrival that is still to be made: at once, or by `resume` where `needs` have put it off. One object for equal
+ * arrivals.
+ */
 export interface InternedArrival {
   readonly id: number;
   readonly kind: 'push' | 'replace' | 'present' | 'reset' | 'switch' | 'link';

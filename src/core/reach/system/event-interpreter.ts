@@ -65,8 +65,9 @@ export class EventInterpreter {
   /** Control states in which an event goes on after it has switched to another tab. */
   readonly midway = new Set<Control>();
   /**
-   * Number of times that an event depended on flags other than by a condition. It left a tab midway, which `midway` notes with
-   * the flags; or it depended on the screen on top of another tab. Such an event is worked off for each valuation.
+   * Number of times that an event depended on flags other than by a condition. It left a tab midway, which `midway`
+   * notes with the flags; or it depended on the screen on top of another tab. Such an event is worked off for each
+   * valuation.
    */
   flagsUsed = 0;
   /** Whether an event ran into a safety limit, so that outcomes are missing. */
@@ -128,8 +129,8 @@ export class EventInterpreter {
   }
 
   /**
-   * @param inParts whether the rest waits once something new is on top, as if it had to be seen. Outcomes of the parts are then
-   *   not multiplied
+   * @param inParts whether the rest waits once something new is on top, as if it had to be seen. Outcomes of the parts
+   *   are then not multiplied
    * @param most ways that are tried; with more, outcomes are missing
    */
   private outcomesOf(
@@ -177,7 +178,10 @@ export class EventInterpreter {
     return { outcomes, areAll: true };
   }
 
-  /** Runs until nothing is left to do, more of the stack has to be seen, or the app is left. Alternatives are put on `open`. */
+  /**
+   * Runs until nothing is left to do, more of the stack has to be seen, or the app is left. Alternatives are put on
+   * `open`.
+   */
   private run(
     partial: PartialConfiguration,
     open: PartialConfiguration[],
@@ -273,7 +277,8 @@ export class EventInterpreter {
     if (!variant.has(arrival.screen)) return;
     const tab = arrival.kind === 'switch' ? variant.stackOf(arrival.screen) : undefined;
     if (this.interference && tab !== undefined && partial.stack > 0 && tab !== partial.stack) {
-      // What is on top of the other tab is not known: any screen that was seen there may put the arrival off, or be shown.
+      // What is on top of the other tab is not known: any screen that was seen there may put the arrival off, or be
+      // shown.
       let mayShow = false;
       this.flagsUsed++;
       for (const screen of this.interference.tops(tab, partial.valuation)) {

@@ -3,8 +3,8 @@ import type { Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
 
 /**
- * Over-approximation of the valuations after steps, for any stacks. Each arrival may run the `else` of its screen; `resume` may
- * make any arrival, or run the step behind `or`.
+ * Over-approximation of the valuations after steps, for any stacks. Each arrival may run the `else` of its screen;
+ * `resume` may make any arrival, or run the step behind `or`.
  *
  * Steps that empty all stacks are left out: they leave no tab as it was.
  */
@@ -84,7 +84,10 @@ export class FlagEffects {
     return after;
   }
 
-  /** Valuations after an arrival. An `else` that arrives at its own screen does nothing, so `before` is always among them. */
+  /**
+   * Valuations after an arrival. An `else` that arrives at its own screen does nothing, so `before` is always among
+   * them.
+   */
   private arrive(screen: Screen, before: Valuation): ReadonlySet<Valuation> {
     if (!this.variant.has(screen) || screen.needs.length === 0) return new Set([before]);
     const key = `${screen.index} ${before}`;

@@ -29,9 +29,10 @@ const mostAnyhow = 4096;
 /**
  * What tabs do to one another: from the flags when a tab is left, the flags when it is shown again.
  *
- * Thread-modular analysis (Flanagan, Qadeer, SPIN 2003), with tabs for threads. Each tab is analysed by itself; any change that
- * it makes to the flags may happen while another tab waits. The changes of a tab are learned from its analysis, until nothing new
- * is learned: a least fixed point. Steps that empty all stacks interfere with no tab, since they leave none as it was.
+ * Thread-modular analysis (Flanagan, Qadeer, SPIN 2003), with tabs for threads. Each tab is analysed by itself; any
+ * change that it makes to the flags may happen while another tab waits. The changes of a tab are learned from its
+ * analysis, until nothing new is learned: a least fixed point. Steps that empty all stacks interfere with no tab, since
+ * they leave none as it was.
  */
 export class Interference {
   private readonly effects: FlagEffects;
@@ -65,7 +66,10 @@ export class Interference {
     );
   }
 
-  /** Screens that can be on top of a tab when it is shown again with this valuation. Costs O(valuations when left), once each. */
+  /**
+   * Screens that can be on top of a tab when it is shown again with this valuation. Costs O(valuations when left), once
+   * each.
+   */
   tops(stack: number, valuation: Valuation): ReadonlySet<Screen> {
     return remembered(this.knownTops, `${stack} ${valuation}`, () => {
       const tops = new Set<Screen>();
@@ -76,7 +80,10 @@ export class Interference {
     });
   }
 
-  /** Valuations when a tab is shown again that was left with this valuation, itself included. Costs O(valuations · changes), once each. */
+  /**
+   * Valuations when a tab is shown again that was left with this valuation, itself included. Costs O(valuations ·
+   * changes), once each.
+   */
   after(stack: number, valuation: Valuation): readonly Valuation[] {
     const key = `${stack} ${valuation}`;
     let all = this.known.get(key);
@@ -157,7 +164,9 @@ export class Interference {
     }
   }
 
-  /** Adds the changes of every step that sets a flag: an else may leave a tab in its middle, and go on with any of them. */
+  /**
+   * Adds the changes of every step that sets a flag: an else may leave a tab in its middle, and go on with any of them.
+   */
   private changeAnyhow(before: Valuation): void {
     const reached = [before];
     for (let from = reached.pop(); from !== undefined; from = reached.pop()) {

@@ -1,7 +1,7 @@
 /**
- * One variant of a plan as a pushdown system. Its control states are the values of the flags that matter, which tab is active,
- * and, within an event, what is still to be done. Its stack symbols are frames: a screen, whether it is modal, the arrival that
- * a gate puts off, whether it is the last frame, and whether a gate lies beneath it.
+ * One variant of a plan as a pushdown system. Its control states are the values of the flags that matter, which tab is
+ * active, and, within an event, what is still to be done. Its stack symbols are frames: a screen, whether it is modal,
+ * the arrival that a gate puts off, whether it is the last frame, and whether a gate lies beneath it.
  *
  * What empties the stack puts a last frame on top instead: nothing ever looks below one.
  */
@@ -16,8 +16,8 @@ import { Valuations, type Valuation } from './valuations';
 import { variantOf, type Offer, type VariantOf } from './variant';
 
 /**
- * A rule ⟨p, γ⟩ → ⟨p′, word⟩, the word top first. One object serves all `p` for which the rule is alike; `Pushdown.target` says
- * which `p′` it leads to.
+ * A rule ⟨p, γ⟩ → ⟨p′, word⟩, the word top first. One object serves all `p` for which the rule is alike;
+ * `Pushdown.target` says which `p′` it leads to.
  */
 export interface PushdownRule extends Omit<EventOutcome, 'valuation'> {
   /** The valuation afterwards; null if it is the one before, changed by `sets`. */
@@ -108,8 +108,8 @@ export class Pushdown {
   }
 
   /**
-   * Learns from its analysis what tabs do to one another; says whether the system has changed by it, so that it has to be
-   * analysed anew. A system whose tabs are taken by themselves has nothing to learn.
+   * Learns from its analysis what tabs do to one another; says whether the system has changed by it, so that it has to
+   * be analysed anew. A system whose tabs are taken by themselves has nothing to learn.
    */
   *learn(pathEdges: readonly ShownHead[]): Work<boolean> {
     if (!this.interference) return false;
@@ -253,8 +253,8 @@ export class Pushdown {
   }
 
   /**
-   * Tabs whose taps matter. A tap on the active tab shows its screen once more: that counts for a monitored screen, and where
-   * the screen's needs may fail.
+   * Tabs whose taps matter. A tap on the active tab shows its screen once more: that counts for a monitored screen, and
+   * where the screen's needs may fail.
    */
   private tabsIn(stack: number): readonly Tab[] {
     if (stack === 0) return [];
@@ -266,7 +266,10 @@ export class Pushdown {
         : [];
   }
 
-  /** Rules made by `work`; made once for all valuations if they depend on no flag. `fixed` is null if there is one valuation. */
+  /**
+   * Rules made by `work`; made once for all valuations if they depend on no flag. `fixed` is null if there is one
+   * valuation.
+   */
   private rulesFor(
     fixed: Fixed | null,
     of: Branch | Tab | Link | Entry,
@@ -293,7 +296,10 @@ export class Pushdown {
     return () => this.valuations.decided > decided || this.interpreter.flagsUsed > flagsUsed;
   }
 
-  /** Rules for leaving the tab and coming back: by then flags may have changed, and the monitored screen may have been on top. */
+  /**
+   * Rules for leaving the tab and coming back: by then flags may have changed, and the monitored screen may have been
+   * on top.
+   */
   private comingBack(control: Control, symbol: StackSymbol, interference: Interference): PushdownRule[] {
     const { valuation, stack } = control;
     const tab = this.variant.tabs[stack - 1]!;
@@ -366,7 +372,10 @@ export class Pushdown {
     return this.alphabet.word([frameOf(screen)], true, false)[0]!;
   }
 
-  /** For each tab, the control state and symbol of its root alone. Of tabs with the same root only the first is ever shown. */
+  /**
+   * For each tab, the control state and symbol of its root alone. Of tabs with the same root only the first is ever
+   * shown.
+   */
   roots(valuation: Valuation): { readonly control: Control; readonly symbol: StackSymbol }[] {
     return this.variant.roots.map(([screen, stack]) => ({
       control: this.waiting(valuation, stack),

@@ -64,8 +64,8 @@ export class Valuations {
   }
 
   /**
-   * The truth value of a condition. Open parts (quotes, `is given`) may be true or false, but each is the same wherever it stands
-   * in the condition: Shannon expansion (1938) over one open part after the other.
+   * The truth value of a condition. Open parts (quotes, `is given`) may be true or false, but each is the same wherever
+   * it stands in the condition: Shannon expansion (1938) over one open part after the other.
    */
   outcome(condition: Condition, valuation: Valuation): TruthValue {
     this.decided++;

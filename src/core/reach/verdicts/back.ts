@@ -4,19 +4,21 @@ import type { ExactStacks, UpperBound } from '../queries';
 
 /** What Back does on one screen of one variant. */
 export interface Back {
-  /** What it can reveal, in the order of the plan. */
+  /** Screens that it can reveal, in the order of the plan. */
   readonly reveals: readonly Screen[];
-  /** Those of them that lie beneath it in its own stack. */
+  /** Revealed screens that lie beneath it in its own stack. */
   readonly within: readonly Screen[];
-  /** Whether it can go to the first tab, with whatever is on top there. */
+  /** Whether it can go to the first tab, to the screen on top there. */
   readonly toFirstTab: boolean;
-  /** Whether that is all; otherwise it is what was seen, and there may be more. */
+  /** Whether that is proved to be all; otherwise there may be more. */
   readonly whole: boolean;
-  /** Whether it can leave the app; null where that was not seen and is not ruled out. */
+  /** Whether it can leave the app; null if that is undecided. */
   readonly leaves: boolean | null;
-  /** Whether a header arrow is shown, over all runs; null where the screen was not seen, or perhaps not all of it. */
+  /** Whether a header arrow is shown, over all runs; null if that is undecided or the screen is never shown. */
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
-  /** The most frames that a stack has with it on top, and without a bound (null) the cycle that piles up; null where that is not known. */
+  /**
+   * The most frames of a stack with it on top; null if unknown. Without a bound `frames` is null and `cycle` piles up.
+   */
   readonly deepest: { readonly frames: number | null; readonly cycle: readonly Screen[] } | null;
 }
 
@@ -27,8 +29,8 @@ export function backInWalks(plan: Plan, variant: string): (screen: Screen) => Ba
 }
 
 /**
- * What Back does on each screen, between two bounds: what was seen in walks, and nothing else where the upper bound allows
- * no more.
+ * What Back does on each screen, between two bounds: what was seen in walks. That is all if the upper bound allows no
+ * more.
  *
  * @param seen what Back was seen to do
  */

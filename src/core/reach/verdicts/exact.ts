@@ -18,14 +18,12 @@ const stranded: Verdict = {
 };
 
 /**
- * Decides what can be reached, and every stack with it, by saturating each variant's pushdown system. Where tabs share flags
- * with one another, where there is more to work out than the budget allows, or where a plan has no start, the verdicts of
- * the quick analysis stand.
+ * Decides what can be reached, by saturating the pushdown system of each variant. Where tabs share flags, the verdicts
+ * lie between two bounds. Past the budget, and in a plan without a start, the verdicts of the quick analysis stand.
  *
- * Without flags time grows with the screens and their transitions; with flags, with the values of those that conditions read
- * and that some run gives them.
+ * Time grows with the screens and their transitions, and with the reachable values of the flags that conditions read.
  *
- * @param quick the quick analysis, where it is needed
+ * @param quick runs the quick analysis
  * @returns pauses every few milliseconds of work, so that newer text need not wait; dropping it half way does no harm
  */
 export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Generator<void, Reach, void> {
@@ -45,7 +43,7 @@ export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Gen
   return { variants };
 }
 
-/** A verdict, with whether its walk is proved to be the shortest one. The walk stays lazy. */
+/** A verdict that says whether its walk is proved to be the shortest. The walk stays lazy. */
 function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
   if (verdict.isShortest === isShortest) return verdict;
   const { reachable, taps, fromOutside, parent } = verdict;
@@ -61,7 +59,7 @@ function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
   };
 }
 
-/** What the quick analysis knows, where there is too much to work out. */
+/** The verdicts of the quick analysis, past the budget. */
 const tooMuch = ({ name, verdicts, back }: VariantReach): Undecided => ({
   kind: 'undecided',
   because: 'too much',
@@ -102,7 +100,7 @@ function* stacksReach(plan: Plan, variant: string, { system, saturation }: Satur
   return { kind: 'exact', name: variant, verdicts, stacks, back: (screen) => backInStacks(plan, stacks, screen) };
 }
 
-/** The first pathEdge of each screen: the one with the fewest taps. */
+/** For each screen, the path edge with the fewest taps. */
 function firstShown({ shown }: Runs): Map<Screen, PathEdge> {
   const first = new Map<Screen, PathEdge>();
   for (const pathEdge of shown)
@@ -111,9 +109,9 @@ function firstShown({ shown }: Runs): Map<Screen, PathEdge> {
 }
 
 /**
- * Where tabs depend on one another: stacks among which all reachable ones are, each tab by itself, with what the others do to
- * the flags meanwhile. A screen that is in none of them is stranded. What the quick analysis has left undecided of the others, or
- * reached in more taps than the least that these stacks allow, is sought by walking.
+ * Verdicts of a variant whose tabs depend on one another. A screen that is in no stack of the upper bound is stranded.
+ * Walks are sought for screens that the quick analysis left undecided, or reached with more taps than the upper bound
+ * allows.
  */
 function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget: Budget): Work<Bounded | Undecided> {
   const found = yield* saturateInterfering(plan, known.name, budget, exact);
@@ -125,7 +123,7 @@ function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget
   const explored = new Explored(plan, known.name, budget);
   const least = firstShown(inside);
   const shown = firstShown(runs);
-  /** Whether a verdict has as few taps as the stacks from above allow. */
+  /** Whether a verdict has as few taps as the upper bound allows. */
   const isBest = ({ taps, fromOutside }: Verdict, screen: Screen): boolean => {
     const pathEdge = least.get(screen);
     if (pathEdge) return !fromOutside && taps === inside.tapsOf(pathEdge.head);
@@ -156,12 +154,12 @@ function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget
 }
 
 /**
- * Whether the stacks of tabs depend on one another: by flags that change while tabs are shown, by `needs` that are looked at
- * when a tab is come back to, or by a transition that switches the tab and goes on. Each stack for itself is then not exact;
- * in general nothing is, since two stacks that share a finite memory can do whatever any machine can.
+ * Whether the stacks of tabs depend on one another: by flags that change while tabs are shown, by `needs` that are
+ * looked at on the way back to a tab, or by a transition that switches the tab and goes on. Then no analysis is exact
+ * in general: two stacks with a common memory are as powerful as a Turing machine.
  *
- * Before the first event that makes one tab depend on another, every tab runs by itself. So it is enough to look for such an event
- * among the runs of each tab by itself.
+ * Before the first such event every tab runs by itself. So it is enough to look for it in the runs of each tab by
+ * itself.
  */
 function* areTabsCoupled({ system, saturation }: Saturated): Work<boolean> {
   if (system.variant.roots.length < 2) return false;

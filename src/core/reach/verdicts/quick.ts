@@ -7,14 +7,14 @@ import { mayReach } from '../explicit';
 import type { Reach, VariantReach, Verdict } from './reach';
 import type { Tap } from '../../walk/tap';
 
-/** How many events are tried at the most, and so many more for each screen: the notes beside each keystroke come from here. */
+/** The most events, and more for each screen. The notes beside each keystroke wait for them. */
 const mostEvents = 25_000;
 const mostEventsOfScreen = 60;
 
-/** So many flags are worth an event. */
+/** Flags that cost as much as an event. */
 const flagsOfEvent = 30;
 
-/** How many events are tried between two pauses: a few milliseconds of work. */
+/** Events between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
 /** A configuration and how it was first reached. */
@@ -37,13 +37,13 @@ const undecided: Verdict = {
 const stranded: Verdict = { ...undecided, reachable: 'no', isShortest: true };
 
 /**
- * Breadth-first search over configurations (Moore 1959), from a cold start; what that leaves unreached is then sought
- * from links and entries. It goes on from one configuration only for each screen on top, flags, tab and put-off arrival:
- * every "yes" is a run that the walker made, every "no" is proved by an over-approximation, and what lies between, where another
- * stack beneath would be wanted, is undecided. The number of taps may be too high for the same reason.
+ * Breadth-first search over configurations (Moore 1959): from a cold start, then, for screens that are left, from links
+ * and entries. It expands one configuration for each screen on top, flags, tab and deferred arrival. Every "yes" is a
+ * run that the walker made, every "no" is proved by an over-approximation, and the rest is undecided. Taps may be too
+ * many: another stack beneath may be nearer.
  *
- * Costs O(steps of all transitions · reachable combinations of flags) for each variant, up to a number of events; what was not
- * reached by then is undecided, too. Pauses every few milliseconds.
+ * Costs O(steps of all transitions · reachable combinations of flags) for each variant, up to a number of events.
+ * Pauses every few milliseconds.
  */
 export function* searching(plan: Plan): Work<Reach> {
   const variants: VariantReach[] = [];
@@ -51,7 +51,7 @@ export function* searching(plan: Plan): Work<Reach> {
   return { variants };
 }
 
-/** What `searching` finds, without a pause. */
+/** The quick analysis without pauses. */
 export const searchReach = (plan: Plan): Reach => toEnd(searching(plan));
 
 function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
@@ -88,7 +88,7 @@ function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
 }
 
 class Search {
-  /** By the screen's index: the arrival with the fewest taps. */
+  /** By the index of a screen, the node with the fewest taps. */
   readonly first: (SearchNode | null)[];
   private readonly seen = new Set<string | number>();
   private readonly queue: SearchNode[] = [];
@@ -113,7 +113,7 @@ class Search {
     yield* this.run();
   }
 
-  /** Seeks what no tap inside the app leads to; each link and each entry counts as a tap. */
+  /** Searches from links and entries, each of which counts as a tap, for screens that no tap inside reaches. */
   *fromOutside(variant: string): Work<void> {
     const events: Event[] = [
       ...this.plan.screens.flatMap((screen) =>
@@ -155,7 +155,7 @@ class Search {
   private add(configuration: Configuration, from: SearchNode | null, by: Event | null): void {
     const top = activeStack(configuration)!;
     const { below } = top;
-    // What lies beneath matters for the key only where Back would show something that has not been on top yet.
+    // The frame beneath is in the key only if Back would show a screen that has not been on top yet.
     const fresh = below && !this.first[below.screen.index] ? below.screen.index + 1 : 0;
     const shown = top.screen.index * (this.plan.screens.length + 1) + fresh;
     const key = this.plain ? shown : `${shown} ${configuration.active} ${gateOf(top)} ${configuration.flags.join()}`;

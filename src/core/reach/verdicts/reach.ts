@@ -1,4 +1,4 @@
-/** What an analysis of reach answers. The verdicts are the contract between the analyses and all that shows them. */
+/** Verdicts of an analysis: the contract with everything that shows them. */
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import type { Back } from './back';
@@ -9,11 +9,11 @@ export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
   /** Length of the shortest walk known; null where there is none. */
   readonly taps: number | null;
-  /** Whether only links or entries lead here: the walk then has one, mostly as its first tap in place of a cold start. */
+  /** Whether only links or entries lead here. The walk then has one, mostly as its first tap. */
   readonly fromOutside: boolean;
   /**
-   * Whether the walk is proved to be the shortest one, and, if it comes from outside, that none from inside leads here. False
-   * where that is not known, since not all stacks are; null before anybody has tried to prove it.
+   * Whether the walk is proved to be the shortest and, if it comes from outside, that none from inside leads here.
+   * False if there is no proof, null before one was tried.
    */
   readonly isShortest: boolean | null;
   /** The screen that is on top before the last tap of that walk; null at the start and where there is none. */
@@ -36,19 +36,19 @@ export interface Exact extends Decided {
   readonly stacks: ExactStacks;
 }
 
-/** A variant whose tabs share flags: its stacks are known from above, and from below by walking. */
+/** A variant whose tabs share flags. Its stacks lie between an upper bound and the stacks of walks. */
 export interface Bounded extends Decided {
   readonly kind: 'bounded';
-  /** Stacks among which all reachable ones are, and perhaps more. */
+  /** All reachable stacks, and perhaps more. */
   readonly upperBound: UpperBound;
-  /** Walks, and so runs: some of all that there are. */
+  /** Some of the runs. */
   readonly explored: Explored;
 }
 
 /** A variant of whose stacks nothing is known. */
 export interface Undecided extends Decided {
   readonly kind: 'undecided';
-  /** Whether there was too much to work out, or the stacks were not asked for. */
+  /** Whether the budget ran out, or the stacks were not asked for. */
   readonly because: 'too much' | 'not asked';
 }
 
@@ -56,7 +56,7 @@ export type VariantReach = Exact | Bounded | Undecided;
 
 export type KnownStacks = ExactStacks | UpperBound;
 
-/** The stacks known of a variant, exactly or from above; null where nothing is known of them. */
+/** The exact stacks of a variant, or their upper bound; null if neither is known. */
 export function knownStacks(variant: VariantReach): KnownStacks | null {
   switch (variant.kind) {
     case 'exact':

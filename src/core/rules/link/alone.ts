@@ -47,7 +47,10 @@ function standsAlone(plan: Plan, { screen, under }: Link, variant: string): bool
   );
 }
 
-/** Puts what a cold start shows beneath, tried out since Back then reveals it: by name where it takes nothing, and otherwise by leaving it to the app. */
+/**
+ * Puts what a cold start shows beneath, tried out since Back then reveals it: by name where it takes nothing, and
+ * otherwise by leaving it to the app.
+ */
 function underStart({ start }: Plan, { screen, node }: Link): Fix[] {
   if (!start?.target || start.target === screen) return [];
   const { target } = start;

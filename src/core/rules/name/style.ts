@@ -53,7 +53,8 @@ export const style: Rule = {
   },
 };
 
-// Run over every name of the plan at each keystroke: by character codes, regular expressions took several times as long.
+// Run over every name of the plan at each keystroke: by character codes, regular expressions took several times as
+// long.
 
 const underscore = 95;
 const isCapital = (code: number): boolean => code >= 65 && code <= 90;
@@ -81,7 +82,10 @@ function joint(name: string): boolean | null {
   return capitals ? false : null;
 }
 
-/** What two thirds or more of the names that can have it do have; null where they are not agreed, and nobody can be said to differ. */
+/**
+ * What two thirds or more of the names that can have it do have; null where they are not agreed, and nobody can be said
+ * to differ.
+ */
 function usual(names: readonly Name[], has: (name: string) => boolean | null): boolean | null {
   let yes = 0;
   let no = 0;

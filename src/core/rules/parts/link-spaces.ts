@@ -28,7 +28,10 @@ interface InSpace<T> {
   readonly variants: string[];
 }
 
-/** What is found in the URL spaces of a plan, each once: with the space where it was found first, and the variants that have it. */
+/**
+ * What is found in the URL spaces of a plan, each once: with the space where it was found first, and the variants that
+ * have it.
+ */
 export function* clashesIn<T>(
   plan: Plan,
   find: (clashes: Clashes) => readonly T[],
@@ -54,11 +57,15 @@ export function* clashesIn<T>(
 export const toldIn = (plan: Plan, variants: readonly string[]): string | null =>
   variants.length === plan.variants.length ? null : variants[0]!;
 
-/** So many clashes get a more specific pattern offered, and so many links a space has at most then: each is tried out. */
+/**
+ * So many clashes get a more specific pattern offered, and so many links a space has at most then: each is tried out.
+ */
 export const mostTried = 8;
 const mostLinks = 2_000;
 
-/** A fix that makes a pattern more specific, by a text in its path; tried out, so that no clash of the pattern is left. */
+/**
+ * A fix that makes a pattern more specific, by a text in its path; tried out, so that no clash of the pattern is left.
+ */
 export function moreSpecific(plan: Plan, space: UrlSpace, { link }: Pattern): Fix[] {
   if (space.links.length > mostLinks) return [];
   const variable = readPattern(link.pattern).template!.variables[0]?.name;

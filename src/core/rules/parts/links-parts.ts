@@ -1,4 +1,6 @@
-/** What is said of URLs and patterns: why a URL does not read, where it fails a pattern, what in it is not looked at. */
+/**
+ * What is said of URLs and patterns: why a URL does not read, where it fails a pattern, what in it is not looked at.
+ */
 import type { Near } from '../../links/near';
 import type { Segment } from '../../links/segment';
 import type { Remark } from '../../links/space';
@@ -54,7 +56,7 @@ export function sayUrlProblem(problem: UrlProblem): Message {
   }
 }
 
-/** The same of many URLs: without what each has there. */
+/** Says why many URLs open nothing, without the parts in which they differ. */
 export function sayUrlProblemOf(problem: UrlProblem): Message {
   switch (problem.why) {
     case 'empty':
@@ -139,7 +141,7 @@ export function sayFailure({ pattern, failure }: Near): Message {
   }
 }
 
-/** The same of many URLs that fail a pattern in the same place. */
+/** Says why many URLs fail a pattern at one place. */
 export function sayGroup(near: Near): Message {
   const { pattern, failure } = near;
   switch (failure.why) {

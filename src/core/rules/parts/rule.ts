@@ -15,7 +15,9 @@ import type { Message } from './message';
 export type Severity = 'error' | 'warning' | 'note';
 export const severities: readonly Severity[] = ['error', 'warning', 'note'];
 
-/** What the verdict line counts findings by. A finding is in a topic (`supply`), and mostly in a part of it (`missing`). */
+/**
+ * What the verdict line counts findings by. A finding is in a topic (`supply`), and mostly in a part of it (`missing`).
+ */
 export type Group =
   | 'plan'
   | 'start'

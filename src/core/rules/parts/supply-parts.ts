@@ -1,4 +1,6 @@
-/** What the supply rules share: naming a way in, naming the values that would fit, and the fixes that put them there. */
+/**
+ * What the supply rules share: naming a way in, naming the values that would fit, and the fixes that put them there.
+ */
 import type { TextEdit } from '../../language/edits';
 import { addArguments, makeOptional, writeHeld } from '../../edit/arguments';
 import { prependToScreen } from '../../edit/body';
@@ -86,8 +88,8 @@ function optionsOf(cell: Cell): readonly string[] {
 const offered = 3;
 
 /**
- * Fixes that give the argument a fitting value, best first; where the screen has none, one that makes it hold one. An entry
- * is given a sample; where no value can ever be handed over, the argument is allowed to be absent.
+ * Fixes that give the argument a fitting value, best first; where the screen has none, one that makes it hold one. An
+ * entry is given a sample; where no value can ever be handed over, the argument is allowed to be absent.
  *
  * @param write the edit that puts a value in place
  */

@@ -4,8 +4,8 @@ import { say, words } from '../parts/message';
 import type { Finding, Rule } from '../parts/rule';
 
 /**
- * Its findings are made where the others are silenced (see `accept.ts`), since it is about what the other rules find; the
- * rule itself finds nothing.
+ * Its findings are made where the others are silenced (see `accept.ts`), since it is about what the other rules find;
+ * the rule itself finds nothing.
  */
 export const idleAccept: Rule = {
   id: 'plan/idle-accept',

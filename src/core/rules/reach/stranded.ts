@@ -97,7 +97,9 @@ const opensSelf = ({ branches }: Transition, screen: Screen): boolean =>
 /** How many screens are offered to lead to a stranded one. */
 const offered = 2;
 
-/** The reached screens that could best lead to a stranded one: of its module before others, near the start before far. */
+/**
+ * The reached screens that could best lead to a stranded one: of its module before others, near the start before far.
+ */
 class Hosts {
   /** By what a stranded screen has in common with others. */
   private readonly known = new Map<string, readonly Screen[]>();

@@ -65,7 +65,7 @@ function goesBack({ reach }: Context, { transition, shows }: Extract<Tap, { kind
     if (variant.kind !== 'exact') return true;
     const { stacks } = variant;
     const search = new SearchWithout(stacks.all, shows);
-    return stacks.transitionsOf(transition.screen).every((pathEdge) => search.from(pathEdge) === null);
+    return stacks.pathEdgesOf(transition.screen).every((pathEdge) => search.from(pathEdge) === null);
   });
   if (!always) return [];
   for (const { steps } of transition.branches) {

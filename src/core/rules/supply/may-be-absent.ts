@@ -53,7 +53,10 @@ export const mayBeAbsent: Rule = {
     }),
 };
 
-/** The default that a parameter has or could be given, and the edits that give it; null where no literal can be a default. */
+/**
+ * The default that a parameter has or could be given, and the edits that give it; null where no literal can be a
+ * default.
+ */
 function defaultOf(parameter: Parameter): { readonly value: string; readonly edits: readonly TextEdit[] } | null {
   if (parameter.initial) return { value: showValue(parameter.initial), edits: [] };
   // A literal for an id is a finding of its own, and a made-up text or number would be shown to users.

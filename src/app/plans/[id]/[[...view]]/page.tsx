@@ -15,7 +15,10 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: plan?.name ?? 'No such plan' };
 }
 
-/** A plan in one of its views. The page arrives with the text alone and waits for no analysis: that is the browser's worker's. */
+/**
+ * A plan in one of its views. The page arrives with the text alone and waits for no analysis: that is the browser's
+ * worker's.
+ */
 export default async function PlanPage({ params }: Props) {
   const { id, view = [] } = await params;
   const plan = await (await plans()).find(id);

@@ -7,7 +7,9 @@ import { problemType, saveTextSchema } from '../../../../../wire/plans';
 
 export const dynamic = 'force-dynamic';
 
-/** Saves the text over the version that it was made from; where another save came first, that one is sent back instead. */
+/**
+ * Saves the text over the version that it was made from; where another save came first, that one is sent back instead.
+ */
 export const PUT = handler<{ id: string }>(async (request, { id }) => {
   const { text, version, keep } = await readJson(request, saveTextSchema);
   const result = await (await plans()).save(id, needText(text), version, keep ?? null);
