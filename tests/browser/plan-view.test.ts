@@ -129,6 +129,7 @@ describe('the text', () => {
       'the list is not filtered',
     );
     expect(await app.driver.getCurrentUrl()).toContain('only=stranded');
+    await app.untilText(findings, 'stranded screens · 1');
     await app.click('Show all findings');
     await app.until(
       async () => (await app.driver.findElements(By.css(`${findings} li`))).length === demoFindings.length,

@@ -7,6 +7,7 @@ import { counted } from '../parts/numbers';
 import { toneOf } from '../parts/tones';
 import { useWorkspace } from '../session/context';
 import { WatchWalk } from './WatchWalk';
+import { wordsOf } from './group-words';
 
 /** How many rows are drawn before one asks for more. */
 const page = 60;
@@ -81,7 +82,7 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
           address.only !== accepted &&
           !severities.some(([severity]) => severity === address.only) && (
             <span className="rule-tag tone-primary">
-              {address.only} · {found.length}{' '}
+              {wordsOf(address.only)} · {found.length}{' '}
               <button
                 type="button"
                 className="cursor-pointer font-semibold"

@@ -39,7 +39,7 @@ export function WaysIn({ detail }: { detail: ScreenDetail }) {
           </li>
         ))}
         {detail.waysIn.length > most && <li className="text-mute">and {detail.waysIn.length - most} more</li>}
-        {detail.waysIn.length === 0 && <li className="text-mute">Nothing leads here.</li>}
+        {detail.waysIn.length === 0 && <li className="text-mute">Nothing in the app leads here.</li>}
       </ul>
     </section>
   );
