@@ -5,9 +5,12 @@ import { applyEdits } from '../../src/core/language/edits';
 import { format } from '../../src/core/language/format';
 import { IncrementalParser } from '../../src/core/language/incremental';
 import { parse } from '../../src/core/language/parse';
+import { visit } from '../../src/core/language/parts';
+import type { Range } from '../../src/core/language/range';
 import { statements } from '../../src/core/language/syntax';
 import { tokenize } from '../../src/core/language/tokens';
 import { demo } from '../demo';
+import { grammarPlan } from './grammar-plans';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 
@@ -203,6 +206,32 @@ module n {
   });
 });
 
+/** Any kind of plan that reads without a problem. */
+const wholePlan = fc.oneof(fc.constant(demo), grammarPlan('none'), grammarPlan('tabs'));
+
+test('going through a tree comes to every node once, and each stands within the one that holds it', () => {
+  const isNode = (value: unknown): value is Range => typeof value === 'object' && value !== null && 'from' in value;
+  const nodesIn = (value: unknown, within: Range): Range[] => {
+    if (Array.isArray(value)) return value.flatMap((item) => nodesIn(item, within));
+    if (!isNode(value)) return [];
+    if (value.from < within.from || value.to > within.to)
+      throw new Error(`${JSON.stringify(value)} is not within ${JSON.stringify(within)}`);
+    return [value, ...Object.values(value).flatMap((part) => nodesIn(part, value))];
+  };
+  forAll(
+    fc.property(wholePlan, (text) => {
+      const { declarations, problems } = parse(text);
+      expect(problems).toEqual([]);
+      const visited: Range[] = [];
+      for (const declaration of declarations) visit(declaration, 'declaration', (node) => visited.push(node));
+      const all = nodesIn(declarations, { from: 0, to: text.length });
+      expect(visited).toHaveLength(all.length);
+      expect(new Set(visited)).toEqual(new Set(all));
+    }),
+    100,
+  );
+});
+
 describe('parsing again after an edit', () => {
   test('gives what parsing anew gives, edit after edit', () => {
     const edit = fc.record({
@@ -227,9 +256,9 @@ describe('parsing again after an edit', () => {
       ),
     });
     forAll(
-      fc.property(fc.array(edit, { minLength: 1, maxLength: 8 }), (edits) => {
+      fc.property(wholePlan, fc.array(edit, { minLength: 1, maxLength: 8 }), (written, edits) => {
         const parser = new IncrementalParser();
-        let text = demo;
+        let text = written;
         parser.parse(text);
         for (const { at, gap, insert } of edits) {
           const from = Math.floor(at * text.length);

@@ -2,7 +2,8 @@
 import type { Check } from '../check';
 import type { Range } from '../language/range';
 import type { Screen } from '../plan/model';
-import { references, symbolAt, type Reference } from '../plan/references';
+import type { Reference } from '../plan/names';
+import { references, symbolAt } from '../plan/references';
 import { reachOf } from '../report/variant';
 
 export interface Description {

@@ -1,5 +1,5 @@
 /** All that a plan declares, in the order of the text: what one jumps to by name. */
-import type { DeclarationNode, MemberNode, StringNode } from '../language/syntax';
+import type { DeclarationNode, MemberNode, Name, StringNode } from '../language/syntax';
 import type { Plan } from '../plan/model';
 
 export interface OutlineItem {
@@ -13,61 +13,39 @@ export interface OutlineItem {
 
 type Place = { readonly text: string; readonly from: number } | null;
 
-/** The outline of a plan; what has no name (yet) is left out. Linear in the plan but for the sorting. */
+/**
+ * The outline of a plan; what has no name (yet) is left out. A statement of the language comes in by what it is called
+ * by. Linear in the plan but for the sorting.
+ */
 export function outline(plan: Plan): OutlineItem[] {
   const items: OutlineItem[] = [];
   const add = (kind: OutlineItem['kind'], screen: string | null, name: Place): void => {
     if (name && name.text !== '') items.push({ kind, name: name.text, screen, at: name.from });
   };
   for (const node of plan.tree.declarations) {
-    switch (node.kind) {
-      case 'app':
-        add(node.kind, null, quoted(node.name));
-        break;
-      case 'id':
-      case 'choice':
-      case 'record':
-      case 'flag':
-      case 'module':
-        add(node.kind, null, node.name);
-        break;
-      case 'menu':
-      case 'rule':
-      case 'walk':
-        add(node.kind, null, quoted(node.title));
-        break;
-      case 'entry':
-        add(node.kind, null, quoted(node.label));
-        break;
-      case 'tabs':
-        add(node.kind, null, { text: 'tabs', from: node.from });
-        break;
-      default:
-        break;
-    }
+    // Screens follow, with their modules. A motion is none of the plan's own names.
+    if (node.kind === 'screen' || node.kind === 'motion') continue;
+    add(node.kind, null, node.kind === 'tabs' ? { text: 'tabs', from: node.from } : calledBy(node));
   }
   for (const screen of plan.screens) {
     add('screen', screen.label, { text: screen.label, from: screen.nameNode.from });
     for (const member of screen.node.body?.items ?? []) {
-      switch (member.kind) {
-        case 'takes':
-          for (const { name } of member.parameters) add('takes', screen.label, name);
-          break;
-        case 'has':
-          for (const { name } of member.fields) add('has', screen.label, name);
-          break;
-        case 'link':
-          add('link', screen.label, member.pattern);
-          break;
-        case 'on':
-          add('on', screen.label, quoted(member.trigger));
-          break;
-        default:
-          break;
-      }
+      if (member.kind === 'takes') for (const { name } of member.parameters) add('takes', screen.label, name);
+      else if (member.kind === 'has') for (const { name } of member.fields) add('has', screen.label, name);
+      else add(member.kind, screen.label, calledBy(member));
     }
   }
   return items.sort((a, b) => a.at - b.at);
 }
 
-const quoted = (node: StringNode | null): Place => node && { text: node.value, from: node.from };
+/** What a statement is called by: its name, its title, its label, its trigger or its pattern. */
+function calledBy(node: DeclarationNode | MemberNode): Place {
+  if ('name' in node) return placeOf(node.name);
+  if ('title' in node) return placeOf(node.title);
+  if ('label' in node) return placeOf(node.label);
+  if ('trigger' in node) return placeOf(node.trigger);
+  return 'pattern' in node ? node.pattern : null;
+}
+
+const placeOf = (node: Name | StringNode | null): Place =>
+  node && { text: 'text' in node ? node.text : node.value, from: node.from };

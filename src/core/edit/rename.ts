@@ -1,7 +1,8 @@
 import { applyEdits, type TextEdit } from '../language/edits';
 import { parse } from '../language/parse';
 import type { Range } from '../language/range';
-import { references, symbolAt, type Reference, type Symbol } from '../plan/references';
+import type { Reference, Symbol } from '../plan/names';
+import { references, symbolAt } from '../plan/references';
 import { resolve } from '../plan/resolve';
 import type { Plan } from '../plan/model';
 

@@ -1,18 +1,6 @@
-import type {
-  ArgumentListNode,
-  BranchNode,
-  ConditionNode,
-  FieldNode,
-  MemberNode,
-  Name,
-  OnlyNode,
-  ScreenNode,
-  ScreenReference,
-  StepNode,
-  SyntaxTree,
-  TypeNode,
-  ValueNode,
-} from './syntax';
+import { visit } from './parts';
+import type { Range } from './range';
+import type { ScreenNode, SyntaxTree } from './syntax';
 
 /** The screens of an old tree that a new text still has. */
 export class Leftovers {
@@ -80,144 +68,26 @@ function isAligned(text: string, { from, to }: ScreenNode): boolean {
   return indent.trim() === '' && (beforeBrace.trim() !== '' || beforeBrace.length === indent.length);
 }
 
-type Movable = { from: number; to: number };
+/** Nobody may change a tree, but for the parser that made it, which uses its old tree up. */
+type Movable = { -readonly [K in keyof Range]: Range[K] };
 
-function move(node: { readonly from: number; readonly to: number } | null, by: number): void {
-  if (!node) return;
-  (node as Movable).from += by;
-  (node as Movable).to += by;
-}
+/** All nodes of a screen, listed when it is first moved: whoever types moves the same screens again and again. */
+const nodesOf = new WeakMap<ScreenNode, readonly Movable[]>();
 
-// One function for each shape of node: to go over all keys of all nodes would take as long as parsing them.
-
+/**
+ * Moves a screen with all that it holds. In place: to copy its nodes would take longer than to parse its text again.
+ */
 function moveScreen(screen: ScreenNode, by: number): void {
-  move(screen, by);
-  move(screen.name, by);
-  move(screen.title, by);
-  moveOnly(screen.only, by);
-  move(screen.body, by);
-  for (const member of screen.body?.items ?? []) moveMember(member, by);
-}
-
-function moveMember(member: MemberNode, by: number): void {
-  move(member, by);
-  switch (member.kind) {
-    case 'takes':
-      for (const parameter of member.parameters) {
-        moveField(parameter, by);
-        moveValue(parameter.initial, by);
-        moveValue(parameter.sample, by);
-      }
-      break;
-    case 'has':
-      for (const field of member.fields) moveField(field, by);
-      break;
-    case 'on':
-      move(member.trigger, by);
-      moveOnly(member.only, by);
-      move(member.loop, by);
-      move(member.loop?.variable ?? null, by);
-      moveValue(member.loop?.list ?? null, by);
-      for (const branch of member.branches) moveBranch(branch, by);
-      break;
-    case 'needs':
-      moveCondition(member.condition, by);
-      for (const step of member.otherwise) moveStep(step, by);
-      break;
-    case 'link':
-      move(member.pattern, by);
-      for (const under of member.under ?? []) {
-        move(under, by);
-        moveCall(under.target, under.list, by);
-      }
-      break;
+  const nodes = nodesOf.get(screen) ?? listNodes(screen);
+  for (let at = 0; at < nodes.length; at++) {
+    nodes[at]!.from += by;
+    nodes[at]!.to += by;
   }
 }
 
-function moveOnly(only: OnlyNode | null, by: number): void {
-  move(only, by);
-  for (const name of only?.variants ?? []) move(name, by);
-}
-
-function moveBranch(branch: BranchNode, by: number): void {
-  move(branch, by);
-  moveCondition(branch.condition, by);
-  for (const step of branch.steps) moveStep(step, by);
-  move(branch.motion, by);
-}
-
-function moveCondition(condition: ConditionNode | null, by: number): void {
-  if (!condition) return;
-  move(condition, by);
-  switch (condition.kind) {
-    case 'flag':
-      return move(condition.name, by);
-    case 'is':
-      move(condition.name, by);
-      return moveValue(condition.value, by);
-    case 'given':
-      for (const name of condition.names) move(name, by);
-      return;
-    case 'maybe':
-      return move(condition.text, by);
-    case 'not':
-      return moveCondition(condition.of, by);
-    default:
-      moveCondition(condition.left, by);
-      moveCondition(condition.right, by);
-  }
-}
-
-function moveStep(step: StepNode, by: number): void {
-  move(step, by);
-  switch (step.kind) {
-    case 'back':
-    case 'close':
-      return;
-    case 'leave':
-      return move(step.what, by);
-    case 'back to':
-    case 'back past':
-      return moveCall(step.target, null, by);
-    case 'sets':
-      move(step.flag, by);
-      return moveValue(step.value, by);
-    case 'resume':
-      return step.or ? moveStep(step.or, by) : undefined;
-    default:
-      moveCall(step.target, step.list, by);
-  }
-}
-
-function moveField(field: FieldNode, by: number): void {
-  move(field, by);
-  move(field.name, by);
-  moveType(field.type, by);
-}
-
-function moveType(type: TypeNode | null, by: number): void {
-  if (!type) return;
-  move(type, by);
-  if (type.kind === 'named') move(type.name, by);
-  else moveType(type.of, by);
-}
-
-function moveCall(target: ScreenReference | null, list: ArgumentListNode | null, by: number): void {
-  if (target) {
-    move(target, by);
-    move(target.module, by);
-    move(target.name, by);
-  }
-  move(list, by);
-  for (const item of list?.items ?? []) {
-    move(item, by);
-    move(item.name, by);
-    moveValue(item.value, by);
-  }
-}
-
-function moveValue(value: ValueNode | null, by: number): void {
-  if (!value) return;
-  move(value, by);
-  if (value.kind === 'path') for (const name of value.names as readonly Name[]) move(name, by);
+function listNodes(screen: ScreenNode): readonly Movable[] {
+  const nodes: Movable[] = [];
+  visit(screen, 'declaration', (node) => nodes.push(node));
+  nodesOf.set(screen, nodes);
+  return nodes;
 }

@@ -122,8 +122,9 @@ function parseTaken(cursor: Cursor): TakenNode[] {
   for (;;) {
     const holds = cursor.isWord('if');
     if (!holds && !cursor.isWord('unless')) return taken;
-    cursor.next();
-    taken.push({ holds, text: cursor.string('The condition in quotation marks') });
+    const word = cursor.next();
+    const text = cursor.string('The condition in quotation marks');
+    taken.push({ holds, text, from: word.from, to: cursor.end });
   }
 }
 

@@ -330,7 +330,7 @@ export type WalkStepNode =
     });
 
 /** `if "…"`, `unless "…"`: what a condition in quotes is taken to be in one step of a walk. */
-export interface TakenNode {
+export interface TakenNode extends Range {
   readonly holds: boolean;
   readonly text: StringNode | null;
 }

@@ -22,27 +22,19 @@ import {
   type Screen,
   type Step,
 } from './model';
+import type { Names } from './names';
 import { flagValue } from './resolve-flags';
-import { typeOfPath } from './scope';
-import type { Scope } from './model';
-
-/** Where something stands: what its names mean depends on it. */
-export interface BindingContext {
-  /** The screen in whose body it stands; null outside of screens. */
-  readonly screen: Screen | null;
-  /** Restrictions to variants, each from one thing around it. */
-  readonly only: readonly Only[];
-  readonly scope: Scope;
-}
+import { typeOfPath, type BindingContext } from './scope';
 
 export class Binder {
   private readonly flagByName: ReadonlyMap<string, Flag>;
 
   constructor(
     private readonly directory: Directory,
-    private readonly flags: readonly Flag[],
-    private readonly variants: readonly string[],
-    private readonly report: (problem: PlanProblem) => void,
+    readonly flags: readonly Flag[],
+    readonly variants: readonly string[],
+    readonly report: (problem: PlanProblem) => void,
+    readonly names: Names | null,
   ) {
     this.flagByName = new Map(flags.map((flag) => [flag.name, flag]));
   }
@@ -51,9 +43,10 @@ export class Binder {
   only(node: OnlyNode | null): Only {
     if (!node) return null;
     const known = node.variants.filter((name) => {
-      if (this.variants.includes(name.text)) return true;
-      this.report({ kind: 'unknown-variant', name, known: this.variants });
-      return false;
+      const isKnown = this.variants.includes(name.text);
+      if (isKnown) this.names?.use(name, `variant ${name.text}`);
+      else this.report({ kind: 'unknown-variant', name, known: this.variants });
+      return isKnown;
     });
     // Where none of the names is known, what was meant is unknown: better everywhere than nowhere.
     return known.length === 0 ? null : new Set(known.map((name) => name.text));
@@ -68,12 +61,15 @@ export class Binder {
     const found = this.directory.find(reference, from?.module ?? null);
     if (found.length === 0) this.report({ kind: 'unknown-screen', reference, from, call });
     if (found.length > 1) this.report({ kind: 'ambiguous-screen', reference, candidates: found });
-    return found.length === 1 ? found[0]! : null;
+    if (found.length !== 1) return null;
+    this.names?.screen(reference, found[0]!);
+    return found[0]!;
   }
 
   call(reference: ScreenReference, list: ArgumentListNode | null, place: BindingContext): Call {
     const call = { target: null as Screen | null, reference, list, arguments: list?.items ?? [] };
     call.target = this.find(reference, place.screen, call);
+    if (list) this.names?.arguments(list, call.target, place);
     if (call.target?.only) this.checkVariants(reference, call.target, place);
     return call;
   }
@@ -126,14 +122,22 @@ export class Binder {
 
   flag(name: Name): Flag | null {
     const flag = this.flagByName.get(name.text) ?? null;
-    if (!flag) this.report({ kind: 'unknown-flag', name, known: this.flags.map((one) => one.name) });
+    if (flag) this.names?.use(name, `flag ${name.text}`);
+    else this.report({ kind: 'unknown-flag', name, known: this.flags.map((one) => one.name) });
     return flag;
+  }
+
+  /** A value of a flag, where it is compared or set. */
+  private valueOf(flag: Flag | null, value: ValueNode | null, range: Range): string | null {
+    if (!flag) return null;
+    this.names?.option(value, flag.type);
+    return flagValue(flag, value, value ?? range, this.report);
   }
 
   /** A flag and what it becomes. */
   setFlag(name: Name, value: ValueNode | null, range: Range): { flag: Flag | null; value: string | null } {
     const flag = this.flag(name);
-    return { flag, value: flag && flagValue(flag, value, value ?? range, this.report) };
+    return { flag, value: this.valueOf(flag, value, range) };
   }
 
   condition(node: ConditionNode, place: BindingContext): Condition {
@@ -146,6 +150,7 @@ export class Binder {
       case 'or':
         return { kind: node.kind, left: this.condition(node.left, place), right: this.condition(node.right, place) };
       case 'given': {
+        this.names?.path(node.names, place);
         this.checkGiven(node, place);
         const given: Condition = { kind: 'given', names: node.names };
         return node.not ? { kind: 'not', of: given } : given;
@@ -159,7 +164,7 @@ export class Binder {
       }
       case 'is': {
         const flag = this.flag(node.name);
-        const value = flag && flagValue(flag, node.value, node.value ?? node, this.report);
+        const value = this.valueOf(flag, node.value, node);
         if (!flag || value === null) return { kind: 'unknown' };
         const is: Condition = { kind: 'flag', flag, value };
         return node.not ? { kind: 'not', of: is } : is;

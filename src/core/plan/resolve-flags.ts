@@ -1,16 +1,25 @@
 import type { Range } from '../language/range';
 import type { FlagNode, Name, SyntaxTree, ValueNode } from '../language/syntax';
 import type { Flag, Plan, PlanProblem } from './model';
+import type { Names } from './names';
 import { base, unknown, type Type } from './types';
 
 const boolValues = ['false', 'true'];
 
 /** The declared flags; of two with one name the first counts. */
-export function resolveFlags(tree: SyntaxTree, types: Plan['types'], report: (problem: PlanProblem) => void): Flag[] {
+export function resolveFlags(
+  tree: SyntaxTree,
+  types: Plan['types'],
+  report: (problem: PlanProblem) => void,
+  names: Names | null,
+): Flag[] {
   const flags = new Map<string, Flag>();
   for (const node of tree.declarations) {
     if (node.kind !== 'flag' || !node.name) continue;
     const flag = resolveFlag(node, node.name, types, report);
+    names?.declare(node.name, `flag ${flag.name}`);
+    if (node.type && types.has(node.type.text)) names?.use(node.type, `type ${node.type.text}`);
+    names?.option(node.initial, flag.type);
     const first = flags.get(flag.name);
     if (first) report({ kind: 'duplicate', what: 'flag', name: node.name, first: first.node.name! });
     else flags.set(flag.name, flag);

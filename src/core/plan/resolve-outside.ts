@@ -1,10 +1,9 @@
 import type { DeclarationNode, Name, StringNode, SyntaxTree } from '../language/syntax';
-import type { Binder, BindingContext } from './bind';
+import type { Binder } from './bind';
 import {
   isIn,
   type Claim,
   type Entry,
-  type Flag,
   type Menu,
   type MenuItem,
   type NameKind,
@@ -13,7 +12,7 @@ import {
   type Screen,
   type TabBar,
 } from './model';
-import { emptyScope, menuScope } from './scope';
+import { emptyScope, menuScope, type BindingContext } from './scope';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -21,9 +20,6 @@ type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 export function resolveOutside(
   tree: SyntaxTree,
   binder: Binder,
-  flags: readonly Flag[],
-  variants: readonly string[],
-  report: (problem: PlanProblem) => void,
 ): Pick<Plan, 'tabBars' | 'menus' | 'entries' | 'claims'> {
   const tabBars: TabBar[] = [];
   const menus: Menu[] = [];
@@ -35,7 +31,7 @@ export function resolveOutside(
     if (!title) return;
     const name = { text: title.value, from: title.from, to: title.to };
     const first = titles.get(`${what} ${title.value}`);
-    if (first) report({ kind: 'duplicate', what, name, first });
+    if (first) binder.report({ kind: 'duplicate', what, name, first });
     else titles.set(`${what} ${title.value}`, name);
   };
   for (const node of tree.declarations) {
@@ -65,7 +61,7 @@ export function resolveOutside(
         break;
     }
   }
-  checkBars(tabBars, variants, report);
+  checkBars(tabBars, binder.variants, binder.report);
   return { tabBars, menus, entries, claims };
 
   function tabBar(node: Extract<DeclarationNode, { kind: 'tabs' }>): TabBar {
@@ -82,7 +78,7 @@ export function resolveOutside(
 
   function menu(node: Extract<DeclarationNode, { kind: 'menu' }>): Menu {
     const only = binder.only(node.only);
-    const place: BindingContext = { screen: null, only: [only], scope: menuScope(flags) };
+    const place: BindingContext = { screen: null, only: [only], scope: menuScope(binder.flags) };
     const on =
       node.on === null
         ? 'all'

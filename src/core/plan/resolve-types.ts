@@ -1,5 +1,6 @@
 import type { FieldNode, Name, SyntaxTree, TypeDeclarationNode, TypeNode } from '../language/syntax';
 import type { NameKind, Plan, PlanProblem } from './model';
+import type { Names } from './names';
 import { base, isBaseName, unknown, type RecordType, type Type } from './types';
 
 /** The declared types of a plan, and the function that turns type nodes into types. */
@@ -12,16 +13,22 @@ export interface TypeTable {
  * Binds the type declarations of a plan: ids and choices first, then records, whose fields may name one another.
  *
  * @param report takes what is wrong: names declared twice, unknown types, records that contain themselves
+ * @param names hears of each name that is declared or bound
  */
-export function resolveTypes(tree: SyntaxTree, report: (problem: PlanProblem) => void): TypeTable {
+export function resolveTypes(
+  tree: SyntaxTree,
+  report: (problem: PlanProblem) => void,
+  names: Names | null = null,
+): TypeTable {
   const types = new Map<string, { type: Type; node: TypeDeclarationNode }>();
-  const names = new Map<string, Name>();
+  const declared = new Map<string, Name>();
   const records: { type: RecordType; fields: readonly FieldNode[]; name: Name }[] = [];
 
   for (const node of tree.declarations) {
     if ((node.kind !== 'id' && node.kind !== 'choice' && node.kind !== 'record') || !node.name) continue;
     const name = node.name;
-    const first = names.get(name.text);
+    names?.declare(name, `type ${name.text}`);
+    const first = declared.get(name.text);
     if (first) report({ kind: 'duplicate', what: 'type', name, first });
     if (isBaseName(name.text)) report({ kind: 'duplicate', what: 'type', name, first: name });
     let type: Type;
@@ -30,6 +37,7 @@ export function resolveTypes(tree: SyntaxTree, report: (problem: PlanProblem) =>
       if (node.base && !known) report({ kind: 'id-base', name, base: node.base });
       type = { kind: 'id', name: name.text, base: known ? (node.base!.text as never) : null };
     } else if (node.kind === 'choice') {
+      for (const option of node.options) names?.declare(option, `option ${name.text} ${option.text}`);
       const options = distinct(node.options, 'option', report);
       type = { kind: 'choice', name: name.text, options: options.map((option) => option.text) };
     } else {
@@ -37,7 +45,7 @@ export function resolveTypes(tree: SyntaxTree, report: (problem: PlanProblem) =>
       records.push({ type, fields: node.fields, name });
     }
     if (first) continue;
-    names.set(name.text, name);
+    declared.set(name.text, name);
     types.set(name.text, { type, node });
   }
 
@@ -45,9 +53,10 @@ export function resolveTypes(tree: SyntaxTree, report: (problem: PlanProblem) =>
     if (!node) return unknown;
     if (node.kind !== 'named') return { kind: node.kind, of: resolve(node.of) };
     if (isBaseName(node.name.text)) return base(node.name.text);
-    const declared = types.get(node.name.text);
-    if (!declared) report({ kind: 'unknown-type', name: node.name });
-    return declared?.type ?? unknown;
+    const named = types.get(node.name.text);
+    if (named) names?.use(node.name, `type ${node.name.text}`);
+    else report({ kind: 'unknown-type', name: node.name });
+    return named?.type ?? unknown;
   };
 
   for (const record of records) {
@@ -57,6 +66,7 @@ export function resolveTypes(tree: SyntaxTree, report: (problem: PlanProblem) =>
       report,
     );
     for (const field of record.fields) {
+      names?.declare(field.name, `field ${record.name.text} ${field.name.text}`);
       const type = resolve(field.type);
       if (!record.type.fields.has(field.name.text)) record.type.fields.set(field.name.text, type);
     }

@@ -1,5 +1,5 @@
 import type { DeclarationNode, Name, OnNode, ScreenNode, SyntaxTree } from '../language/syntax';
-import { Binder, type BindingContext } from './bind';
+import { Binder } from './bind';
 import { Directory } from './directory';
 import {
   soleVariant,
@@ -15,10 +15,11 @@ import {
   type Screen,
   type Transition,
 } from './model';
+import type { Names } from './names';
 import { resolveFlags } from './resolve-flags';
 import { resolveOutside } from './resolve-outside';
 import { resolveTypes, type TypeTable } from './resolve-types';
-import { arrivalScope, emptyScope, screenScope, typeOfPath } from './scope';
+import { arrivalScope, emptyScope, screenScope, typeOfPath, type BindingContext } from './scope';
 import { required, unknown, type Type } from './types';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -27,18 +28,20 @@ type Report = (problem: PlanProblem) => void;
 /**
  * Binds every name of a syntax tree. What cannot be bound is left null and listed in the plan's problems.
  * Time and space are linear in the size of the tree.
+ *
+ * @param names hears of each name that is bound
  */
-export function resolve(tree: SyntaxTree): Plan {
+export function resolve(tree: SyntaxTree, names: Names | null = null): Plan {
   const problems: PlanProblem[] = [];
   const report = (problem: PlanProblem): void => void problems.push(problem);
-  const table = resolveTypes(tree, report);
-  const flags = resolveFlags(tree, table.types, report);
-  const variants = resolveVariants(tree, report);
-  const { modules, screens } = collectScreens(tree, report);
-  const binder = new Binder(new Directory(screens), flags, variants, report);
+  const table = resolveTypes(tree, report, names);
+  const flags = resolveFlags(tree, table.types, report, names);
+  const variants = resolveVariants(tree, report, names);
+  const { modules, screens } = collectScreens(tree, report, names);
+  const binder = new Binder(new Directory(screens), flags, variants, report, names);
   // Calls look at the variants of their target, and conditions at the values of their screen: all of these first.
-  for (const screen of screens) fillValues(screen, table, binder, report);
-  for (const screen of screens) fillWays(screen, binder, flags);
+  for (const screen of screens) fillValues(screen, table, binder);
+  for (const screen of screens) fillWays(screen, binder, tree.text);
 
   const ofKind = <K extends DeclarationNode['kind']>(kind: K): Extract<DeclarationNode, { kind: K }>[] =>
     tree.declarations.filter((node): node is Extract<DeclarationNode, { kind: K }> => node.kind === kind);
@@ -50,7 +53,7 @@ export function resolve(tree: SyntaxTree): Plan {
     problems,
     flags,
     variants,
-    start: bindStart(tree, binder, report),
+    start: bindStart(tree, binder),
     types: table.types,
     name: app?.name?.value ?? null,
     doc: app?.doc ?? null,
@@ -60,24 +63,29 @@ export function resolve(tree: SyntaxTree): Plan {
     walks: ofKind('walk'),
     accepts: ofKind('accept'),
     includes: ofKind('include'),
-    ...resolveOutside(tree, binder, flags, variants, report),
+    ...resolveOutside(tree, binder),
   };
 }
 
-function resolveVariants(tree: SyntaxTree, report: Report): string[] {
-  const names = new Map<string, Name>();
+function resolveVariants(tree: SyntaxTree, report: Report, names: Names | null): string[] {
+  const declared = new Map<string, Name>();
   for (const node of tree.declarations) {
     if (node.kind !== 'variants') continue;
     for (const name of node.names) {
-      const first = names.get(name.text);
+      names?.declare(name, `variant ${name.text}`);
+      const first = declared.get(name.text);
       if (first) report({ kind: 'duplicate', what: 'variant', name, first });
-      else names.set(name.text, name);
+      else declared.set(name.text, name);
     }
   }
-  return names.size > 0 ? [...names.keys()] : [soleVariant];
+  return declared.size > 0 ? [...declared.keys()] : [soleVariant];
 }
 
-function collectScreens(tree: SyntaxTree, report: Report): { modules: Module[]; screens: Screen[] } {
+function collectScreens(
+  tree: SyntaxTree,
+  report: Report,
+  names: Names | null,
+): { modules: Module[]; screens: Screen[] } {
   const modules = new Map<string, Mutable<Module>>();
   const moduleNames = new Map<string, Name>();
   const screens: Screen[] = [];
@@ -109,6 +117,7 @@ function collectScreens(tree: SyntaxTree, report: Report): { modules: Module[]; 
       node,
       nameNode: node.name,
     };
+    names?.declare(node.name, `screen ${screen.index}`);
     screens.push(screen);
     return screen;
   };
@@ -116,6 +125,7 @@ function collectScreens(tree: SyntaxTree, report: Report): { modules: Module[]; 
   for (const node of tree.declarations) {
     if (node.kind === 'screen') add(node, null);
     if (node.kind !== 'module') continue;
+    if (node.name) names?.declare(node.name, `module ${node.name.text}`);
     const name = node.name?.text ?? '';
     const first = moduleNames.get(name);
     if (first && node.name) report({ kind: 'duplicate', what: 'module', name: node.name, first });
@@ -133,7 +143,8 @@ function collectScreens(tree: SyntaxTree, report: Report): { modules: Module[]; 
 }
 
 /** What a screen takes and has, and the variants that it is in. */
-function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder, report: Report): void {
+function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder): void {
+  const { report, names } = binder;
   const seen = new Map<string, Name>();
   /** Whether the name is the first of its kind on the screen, in the order of the text. */
   const isNew = (name: Name): boolean => {
@@ -148,6 +159,9 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder, r
     if (member.kind === 'takes') {
       for (const node of member.parameters) {
         const type = table.resolve(node.type);
+        names?.declare(node.name, `argument ${screen.index} ${node.name.text}`);
+        names?.option(node.initial, type);
+        names?.option(node.sample, type);
         if (isNew(node.name))
           parameters.push({ name: node.name.text, type, initial: node.initial, sample: node.sample, node });
       }
@@ -155,6 +169,7 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder, r
     if (member.kind === 'has') {
       for (const node of member.fields) {
         const type = table.resolve(node.type);
+        names?.declare(node.name, `value ${screen.index} ${node.name.text}`);
         if (isNew(node.name)) holds.push({ name: node.name.text, type, range: node });
       }
     }
@@ -165,17 +180,19 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder, r
 }
 
 /** What leads away from a screen, and the links that lead to it. */
-function fillWays(screen: Mutable<Screen>, binder: Binder, flags: Plan['flags']): void {
+function fillWays(screen: Mutable<Screen>, binder: Binder, text: string): void {
+  const { flags, names } = binder;
   const only = [screen.only];
   const shown: BindingContext = { screen, only, scope: screenScope(screen, flags) };
-  const onArrival = (): BindingContext => ({ screen, only, scope: arrivalScope(screen, flags) });
+  const onArrival = (named: Plan['flags']): BindingContext => ({ screen, only, scope: arrivalScope(screen, named) });
+  if (screen.title) names?.title(screen.title, text, shown);
   const transitions: Transition[] = [];
   const needs: Needs[] = [];
   const links: Link[] = [];
   for (const node of screen.node.body?.items ?? []) {
-    if (node.kind === 'on') transitions.push(bindTransition(screen, transitions.length, node, shown, binder, flags));
+    if (node.kind === 'on') transitions.push(bindTransition(screen, transitions.length, node, shown, binder));
     if (node.kind === 'needs' && node.condition) {
-      const place = onArrival();
+      const place = onArrival(flags);
       needs.push({
         condition: binder.condition(node.condition, place),
         otherwise: binder.steps(node.otherwise, place),
@@ -184,7 +201,8 @@ function fillWays(screen: Mutable<Screen>, binder: Binder, flags: Plan['flags'])
     }
     // One without a pattern opens nothing; that it does not read was reported.
     if (node.kind === 'link' && node.pattern) {
-      const place = node.under && onArrival();
+      names?.pattern(node.pattern, screen);
+      const place = node.under && onArrival([]);
       links.push({
         screen,
         node,
@@ -204,13 +222,22 @@ function bindTransition(
   node: OnNode,
   shown: BindingContext,
   binder: Binder,
-  flags: Plan['flags'],
 ): Transition {
+  const { flags, names } = binder;
   const loop = node.loop && bindLoop(node, shown);
+  if (node.loop) {
+    names?.value(node.loop.list, shown, null);
+    names?.declare(node.loop.variable, `loop ${screen.index} ${index} ${node.loop.variable.text}`);
+  }
   const only = binder.only(node.only);
   const place =
     loop || only
-      ? { screen, only: [screen.only, only], scope: loop ? screenScope(screen, flags, loop) : shown.scope }
+      ? {
+          screen,
+          only: [screen.only, only],
+          scope: loop ? screenScope(screen, flags, loop) : shown.scope,
+          transition: index,
+        }
       : shown;
   return {
     screen,
@@ -234,13 +261,16 @@ function bindLoop(node: OnNode, { scope }: BindingContext): Loop | null {
   return { variable: node.loop.variable, type, list };
 }
 
-function bindStart(tree: SyntaxTree, binder: Binder, report: Report): Call | null {
+function bindStart(tree: SyntaxTree, binder: Binder): Call | null {
   const nodes = tree.declarations.filter((node) => node.kind === 'start');
   const [first, ...more] = nodes;
   for (const node of more) {
     const name = { ...node, text: 'start' };
-    report({ kind: 'duplicate', what: 'start', name, first: { ...first!, text: 'start' } });
+    binder.report({ kind: 'duplicate', what: 'start', name, first: { ...first!, text: 'start' } });
   }
-  if (!first) report({ kind: 'no-start' });
-  return first?.target ? binder.call(first.target, first.list, { screen: null, only: [], scope: emptyScope }) : null;
+  if (!first) binder.report({ kind: 'no-start' });
+  const [call] = nodes.map(
+    ({ target, list }) => target && binder.call(target, list, { screen: null, only: [], scope: emptyScope }),
+  );
+  return call ?? null;
 }

@@ -1,6 +1,17 @@
 /** Which values can be named where, and of which type they are. */
-import type { Condition, Flag, Loop, Scope, Screen } from './model';
+import type { Condition, Flag, Loop, Only, Scope, Screen } from './model';
 import { required, unknown, type Type } from './types';
+
+/** Where something stands: what its names mean depends on it. */
+export interface BindingContext {
+  /** The screen in whose body it stands; null outside of screens. */
+  readonly screen: Screen | null;
+  /** Restrictions to variants, each from one thing around it. */
+  readonly only: readonly Only[];
+  readonly scope: Scope;
+  /** The index of the transition in whose branches it stands; null elsewhere. */
+  readonly transition?: number;
+}
 
 const nothing: ReadonlySet<string> = new Set();
 

@@ -1,0 +1,120 @@
+/** Hears of each name while a plan is resolved, and notes what it names. */
+import type { Range } from '../language/range';
+import type { ArgumentListNode, Name, ScreenReference, StringNode, ValueNode } from '../language/syntax';
+import type { Screen } from './model';
+import { typeOfPath, type BindingContext } from './scope';
+import { required, type Type } from './types';
+
+/**
+ * What is named, as one string: `screen 3`, `argument 3 hutId` (of a screen), `value 3 nights` (what a screen has),
+ * `loop 3 0 hut` (of a trigger), `flag f`, `type T`, `option T x`, `field R x`, `variant v`, `module m`.
+ */
+export type Symbol = string;
+
+export interface Reference extends Range {
+  readonly symbol: Symbol;
+  readonly declares: boolean;
+  /**
+   * In the short form `hutId` one word names an argument and a value: it stands in the list twice, and this says as
+   * which.
+   */
+  readonly short: 'argument' | 'value' | null;
+}
+
+/** What a title may name between braces: `{hut.name}`. */
+const inTitle = /\{([A-Za-z_]\w*(?:\.[A-Za-z_]\w*)*)\}/g;
+/** The variables of a link's pattern (RFC 6570): `{hutId}`, `{?season,ref}`, `{/rest*}`. */
+const inPattern = /\{[?/]?([^{}]*)\}/g;
+
+export class Names {
+  readonly found: Reference[] = [];
+
+  declare({ from, to }: Range, symbol: Symbol): void {
+    this.found.push({ from, to, symbol, declares: true, short: null });
+  }
+
+  use({ from, to }: Range, symbol: Symbol, short: Reference['short'] = null): void {
+    this.found.push({ from, to, symbol, declares: false, short });
+  }
+
+  screen({ module, name }: ScreenReference, screen: Screen): void {
+    if (module) this.use(module, `module ${module.text}`);
+    this.use(name, `screen ${screen.index}`);
+  }
+
+  /** The arguments of a call, each with its value. */
+  arguments(list: ArgumentListNode, target: Screen | null, place: BindingContext): void {
+    for (const { name, value } of list.items) {
+      const parameter = target?.parameters.find((one) => one.name === name.text);
+      if (target && parameter) this.use(name, `argument ${target.index} ${name.text}`, value ? null : 'argument');
+      if (value) this.value(value, place, parameter?.type ?? null);
+      else this.path([name], place, 'value');
+    }
+  }
+
+  /** A value where it is used: a name in scope with its fields, otherwise an option of the choice that is wanted. */
+  value(node: ValueNode | null, place: BindingContext, wanted: Type | null): void {
+    if (node?.kind === 'path' && !this.path(node.names, place)) this.option(node, wanted);
+  }
+
+  /** A name in scope, with the fields behind it. Returns whether the name is in scope. */
+  path(names: readonly Name[], place: BindingContext, short: Reference['short'] = null): boolean {
+    const [first, ...fields] = names;
+    const symbol = symbolInScope(first!.text, place);
+    if (!symbol) return false;
+    this.use(first!, symbol, short);
+    let type = typeOfPath(place.scope, [first!]);
+    for (const name of fields) {
+      const record = type && required(type);
+      if (record?.kind !== 'record' || !record.fields.has(name.text)) break;
+      this.use(name, `field ${record.name} ${name.text}`);
+      type = record.fields.get(name.text)!;
+    }
+    return true;
+  }
+
+  /** An option, where a value of a choice stands. */
+  option(node: ValueNode | null, type: Type | null): void {
+    const choice = type && required(type);
+    if (node?.kind !== 'path' || node.names.length > 1 || choice?.kind !== 'choice') return;
+    const name = node.names[0]!;
+    if (choice.options.includes(name.text)) this.use(name, `option ${choice.name} ${name.text}`);
+  }
+
+  /** The values that a screen's title shows. */
+  title({ from, to }: StringNode, text: string, place: BindingContext): void {
+    for (const match of text.slice(from, to).matchAll(inTitle)) {
+      let at = from + match.index + 1;
+      const names = match[1]!.split('.').map((word): Name => {
+        const name = { text: word, from: at, to: at + word.length };
+        at = name.to + 1;
+        return name;
+      });
+      this.path(names, place);
+    }
+  }
+
+  /** The arguments that a link's pattern takes from the URL. */
+  pattern(node: Name, screen: Screen): void {
+    for (const match of node.text.matchAll(inPattern)) {
+      let at = node.from + match.index + match[0].indexOf(match[1]!, 1);
+      for (const part of match[1]!.split(',')) {
+        const text = part.replace(/\*$/, '');
+        if (screen.parameters.some((parameter) => parameter.name === text))
+          this.use({ from: at, to: at + text.length }, `argument ${screen.index} ${text}`);
+        at += part.length + 1;
+      }
+    }
+  }
+}
+
+function symbolInScope(name: string, { scope, screen, transition }: BindingContext): Symbol | null {
+  if (screen && scope.variable?.name === name) return `loop ${screen.index} ${transition} ${name}`;
+  for (const layer of scope.layers) {
+    if (!layer.some((one) => one.name === name)) continue;
+    if (layer === screen?.parameters) return `argument ${screen.index} ${name}`;
+    if (layer === screen?.holds) return `value ${screen.index} ${name}`;
+    return `flag ${name}`;
+  }
+  return null;
+}
