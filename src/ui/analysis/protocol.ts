@@ -1,4 +1,4 @@
-import type { Completions } from '../../core/assist/complete';
+import type { Completions } from '../../core/assist/completion';
 import type { Description } from '../../core/assist/describe';
 import type { OutlineItem } from '../../core/assist/outline';
 import type { Proposed, Request } from '../../core/propose/propose';

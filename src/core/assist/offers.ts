@@ -1,0 +1,86 @@
+/** What the plan has to offer where something is to be named, best first. */
+import { quote } from '../language/tokens';
+import type { Screen } from '../plan/model';
+import { baseTypes, required, showType } from '../plan/types';
+import { valuesInScope } from '../supply/fitting';
+import type { Caret } from './caret';
+import { keyword, keywords, named, type Completion } from './completion';
+
+/** What can be named at a caret, as a list. */
+export type Offer = (caret: Caret) => Completion[];
+
+/** Texts in quotation marks, each once. */
+const texts = (all: readonly string[]): Completion[] => [...new Set(all)].map((text) => named('text', quote(text)));
+
+/** Other screens, those of the same module first. */
+export const screens: Offer = ({ plan, screen: own }) => {
+  const near = (screen: Screen): number => (screen.module === own?.module ? 0 : 1);
+  return plan.screens
+    .filter((screen) => screen !== own)
+    .sort((a, b) => near(a) - near(b))
+    .map((screen) => named('screen', screen.label, screen.title?.value ?? ''));
+};
+
+export const flags: Offer = ({ plan }) => plan.flags.map((flag) => named('flag', flag.name, showType(flag.type)));
+
+/** What a flag can be; the flag's name stands two words before the caret. */
+export const flagValues: Offer = (caret) => {
+  const flag = caret.plan.flags.find((one) => one.name === caret.word(2));
+  return (flag?.values ?? []).map((value) => named('value', value, showType(flag!.type)));
+};
+
+/** Behind `is`: what the flag can be, or that a value is given. */
+export const compared: Offer = (caret) => {
+  const isFlag = caret.plan.flags.some((one) => one.name === caret.word(2));
+  return [...flagValues(caret), ...keywords(isFlag ? ['not'] : ['not', 'given'])];
+};
+
+/** What can stand in a condition: flags, and values of which one can ask whether they are given. */
+export const conditions: Offer = (caret) => [
+  ...flags(caret),
+  ...valuesInScope(caret.scope)
+    .filter(({ type }) => type.kind === 'optional')
+    .map(({ path, type }) => named('value', `${path} is given`, showType(type))),
+  keyword('not'),
+];
+
+export const variants: Offer = ({ plan }) => plan.variants.map((variant) => named('value', variant, 'variant'));
+
+export const base: Offer = () => baseTypes.map((name) => named('type', name));
+
+export const types: Offer = (caret) => [
+  ...[...caret.plan.types].map(([name, { node }]) => named('type', name, node.kind)),
+  ...base(caret),
+  named('type', 'list of'),
+];
+
+/** What a default or a sample may be. */
+export const literals: Offer = ({ plan, declaredType }) => {
+  const type = plan.types.get(declaredType)?.type;
+  if (type?.kind === 'choice') return type.options.map((option) => named('value', option, declaredType));
+  return declaredType === 'bool' ? keywords(['false', 'true']) : [];
+};
+
+/** Lists that a trigger can be there for. */
+export const lists: Offer = ({ scope }) =>
+  valuesInScope(scope)
+    .filter(({ type }) => required(type).kind === 'list')
+    .map(({ path, type }) => named('value', path, showType(type)));
+
+/** What the findings of a rule are about, behind `accept RULE on`. */
+export const subjects: Offer = ({ check, rule }) => {
+  const about = check.findings.filter((finding) => finding.rule === rule).flatMap((finding) => finding.subject ?? []);
+  return [...new Set(about)].map((label) => {
+    const insert = /^[A-Za-z_][A-Za-z0-9_.]*$/.test(label) ? label : quote(label);
+    return { label, kind: 'value', detail: rule ?? '', insert };
+  });
+};
+
+export const triggers: Offer = ({ plan }) =>
+  texts(plan.screens.flatMap((screen) => screen.transitions.map((transition) => transition.trigger)));
+
+export const entries: Offer = ({ plan }) => texts(plan.entries.map((entry) => entry.label));
+
+export const tabs: Offer = ({ plan }) => texts(plan.tabBars.flatMap((bar) => bar.tabs.map((tab) => tab.label)));
+
+export const menuItems: Offer = ({ plan }) => texts(plan.menus.flatMap((menu) => menu.items.map((item) => item.label)));

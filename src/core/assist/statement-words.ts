@@ -1,0 +1,153 @@
+/** What can follow where a caret stands in a statement: one row for each word that decides it. */
+import { declarationWords, memberWords, stepWords, walkWords } from '../language/keywords';
+import { doors, opening, shapes } from '../language/syntax';
+import { ruleIds } from '../rules/catalogue';
+import type { Caret } from './caret';
+import { keyword, keywords, named, type Completion } from './completion';
+import {
+  base,
+  compared,
+  conditions,
+  entries,
+  flags,
+  flagValues,
+  lists,
+  literals,
+  menuItems,
+  screens,
+  subjects,
+  tabs,
+  triggers,
+  types,
+  variants,
+  type Offer,
+} from './offers';
+
+/** The words that begin a statement in a block. */
+const beginnings: Readonly<Record<string, readonly string[]>> = {
+  '': declarationWords,
+  module: ['screen', 'private'],
+  screen: memberWords,
+  walk: walkWords,
+};
+
+const words =
+  (...all: readonly string[]): Offer =>
+  () =>
+    keywords(all);
+const nothing: Offer = () => [];
+
+/** Behind a word that says by itself what follows. */
+const behindWord: Readonly<Record<string, Offer>> = {
+  then: words(...stepWords),
+  otherwise: words('when', ...stepWords),
+  else: words(...stepWords),
+  private: words('screen'),
+  list: words('of'),
+  as: words(...shapes),
+  entry: words(...doors),
+  resume: words('or', 'then'),
+  back: words('to', 'past', 'then'),
+  motion: words('none'),
+  ...Object.fromEntries(opening.map((step) => [step, screens])),
+  start: screens,
+  under: screens,
+  to: screens,
+  past: screens,
+  opens: screens,
+  beneath: screens,
+  never: screens,
+  after: screens,
+  reach: screens,
+  expect: screens,
+  always: (caret) => [keyword('reach'), ...screens(caret)],
+  when: conditions,
+  needs: conditions,
+  and: conditions,
+  not: conditions,
+  or: (caret) => (caret.isWord(2, 'resume') ? keywords(stepWords) : conditions(caret)),
+  is: compared,
+  sets: flags,
+  set: flags,
+  only: variants,
+  accept: () => ruleIds.map((rule) => named('rule', rule)),
+  on: (caret) => ownRow(onWhat, caret.statementHead)?.(caret) ?? [],
+  tap: triggers,
+  open: entries,
+  tab: tabs,
+  menu: (caret) => (caret.block === 'walk' ? menuItems(caret) : []),
+  ':': (caret) => (caret.statementHead === 'id' ? base : types)(caret),
+  of: types,
+  '=': (caret) => (caret.isWord(3, 'sets', 'set') || caret.isWord(2, 'flag') ? flagValues : literals)(caret),
+  sample: literals,
+  in: lists,
+};
+
+/** Behind `on`, by the statement that it stands in. */
+const onWhat: Readonly<Record<string, Offer>> = {
+  accept: subjects,
+  menu: (caret) => [...keywords(['all', 'roots']), ...screens(caret)],
+};
+
+/** Behind a name, by the word before the name. */
+const behindNameOf: Readonly<Record<string, Offer>> = {
+  is: behindCondition,
+  when: behindCondition,
+  needs: behindCondition,
+  and: behindCondition,
+  not: behindCondition,
+  module: words('by'),
+  for: words('in'),
+  flag: nothing,
+};
+
+/** Behind a name, by the statement that it stands in. */
+const behindNameIn: Readonly<Record<string, Offer>> = {
+  on: words('then', 'otherwise', 'motion', ...stepWords),
+  link: ({ previous }) => (previous?.kind === 'url' ? keywords(['under']) : []),
+  accept: ({ previous }) => keywords(previous?.kind === 'rule' ? ['on', 'because'] : ['because']),
+  rule: words('beneath', 'after', 'always'),
+  expect: words('beneath'),
+};
+
+/** Behind a text in quotation marks, by the statement that it stands in. */
+const behindTextIn: Readonly<Record<string, Offer>> = {
+  on: (caret) => (caret.isWord(2, 'on') ? keywords([...stepWords, 'when', 'for', 'only']) : behindCondition(caret)),
+  needs: behindCondition,
+  screen: words('as', 'only'),
+  private: words('as', 'only'),
+  menu: ({ block }) => keywords(block === 'walk' ? ['if', 'unless'] : ['on', 'only']),
+  entry: words('opens', 'only'),
+  rule: words('never', 'always', 'from'),
+  tap: words('with', 'if', 'unless'),
+  tab: words('if', 'unless'),
+  open: words('if', 'unless'),
+};
+
+function behindCondition(caret: Caret): Completion[] {
+  const flag = caret.plan.flags.find((one) => one.name === caret.word(1));
+  const is = !flag || flag.type.kind === 'choice' ? ['is'] : [];
+  return keywords([...is, 'and', 'or', ...(caret.statementHead === 'needs' ? ['else'] : stepWords)]);
+}
+
+const ownRow = (rows: Readonly<Record<string, Offer>>, word: string): Offer | undefined =>
+  Object.hasOwn(rows, word) ? rows[word] : undefined;
+
+/** What can stand at a caret outside of parentheses. */
+export function inStatement(caret: Caret): Completion[] {
+  const { block } = caret;
+  if (caret.beginsStatement) return keywords(Object.hasOwn(beginnings, block) ? beginnings[block]! : []);
+  return (caret.previous?.kind === 'string' ? behindText(caret) : behindName(caret))(caret);
+}
+
+function behindText({ block, statementHead }: Caret): Offer {
+  if (block === 'menu' && statementHead !== 'menu') return words(...stepWords, 'when');
+  return block === 'tabs' ? screens : (ownRow(behindTextIn, statementHead) ?? nothing);
+}
+
+function behindName(caret: Caret): Offer {
+  const decided = ownRow(behindWord, caret.word(1)) ?? ownRow(behindNameOf, caret.word(2));
+  if (decided) return decided;
+  if (caret.block === 'menu' && caret.statementHead !== 'on') return words('then', 'otherwise', 'motion', 'icon');
+  return ownRow(behindNameIn, caret.statementHead) ?? nothing;
+}
