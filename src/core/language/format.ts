@@ -21,48 +21,76 @@ interface OpenBlock {
  */
 export function format(text: string, tree: SyntaxTree = parse(text)): string | null {
   if (tree.problems.length > 0) return null;
-  const starts = new Set<number>();
-  const bodies = new Set<number>();
-  for (const statement of statements(tree)) {
-    starts.add(statement.from);
-    if ('body' in statement && statement.body) bodies.add(statement.body.from);
-  }
-  const tokens = tokenize(text);
-  const inline = inlineBraces(tokens);
-  const blocks: OpenBlock[] = [];
-  let result = '';
-  let previous: Token | null = null;
-  for (const token of tokens) {
-    if (token.kind === 'end') break;
-    const closes = token.text === '}' && token.kind === 'symbol';
-    const around = blocks.at(-1) ?? null;
-    if (closes) blocks.pop();
-    const gap = previous ? text.slice(previous.to, token.from) : '';
-    const comment = token.kind === 'comment' || token.kind === 'doc';
-    const own = starts.has(token.from) && !(around?.inline ?? false);
-    const afterComment = previous?.kind === 'comment' || previous?.kind === 'doc';
-    const breaks =
-      previous !== null &&
-      (own ||
-        afterComment ||
-        (token.first && !(closes && around?.inline)) ||
-        (closes && around !== null && !around.inline && previous.text !== '{') ||
-        (previous.text === '{' && previous.kind === 'symbol' && around?.inline === false && !closes && !comment));
-    if (!previous || breaks) {
-      const blankLine = previous !== null && /\n[ \t\r]*\n/.test(gap) && previous.text !== '{' && !closes;
-      const continues = !own && !closes && !comment && (around?.holdsStatements ?? true) && !starts.has(token.from);
-      result += (previous ? (blankLine ? '\n\n' : '\n') : '') + indentUnit.repeat(blocks.length + (continues ? 2 : 0));
-    } else if (comment) {
-      result += gap.replace(/[\r\n]/g, '') || ' ';
-    } else {
-      result += between(previous, token);
+  return new Layout(text, tree).run();
+}
+
+const isBrace = ({ kind, text }: Token, brace: '{' | '}'): boolean => kind === 'symbol' && text === brace;
+const isComment = ({ kind }: Token): boolean => kind === 'comment' || kind === 'doc';
+
+/** Writes the tokens of a text, one after the other, with what stands between them. */
+class Layout {
+  private readonly tokens: readonly Token[];
+  /** Where statements begin, and the blocks that hold statements. */
+  private readonly starts = new Set<number>();
+  private readonly bodies = new Set<number>();
+  private readonly inline: ReadonlySet<number>;
+  private readonly open: OpenBlock[] = [];
+
+  constructor(
+    private readonly text: string,
+    tree: SyntaxTree,
+  ) {
+    this.tokens = tokenize(text).filter(({ kind }) => kind !== 'end');
+    this.inline = inlineBraces(this.tokens);
+    for (const statement of statements(tree)) {
+      this.starts.add(statement.from);
+      if ('body' in statement && statement.body) this.bodies.add(statement.body.from);
     }
-    result += token.text.trimEnd();
-    if (token.text === '{' && token.kind === 'symbol')
-      blocks.push({ inline: inline.has(token.from), holdsStatements: bodies.has(token.from) });
-    previous = token;
   }
-  return result === '' ? '' : `${result}\n`;
+
+  run(): string {
+    let result = '';
+    let previous: Token | null = null;
+    for (const token of this.tokens) {
+      const around = this.open.at(-1) ?? null;
+      if (isBrace(token, '}')) this.open.pop();
+      result += this.before(token, previous, around) + token.text.trimEnd();
+      if (isBrace(token, '{'))
+        this.open.push({ inline: this.inline.has(token.from), holdsStatements: this.bodies.has(token.from) });
+      previous = token;
+    }
+    return result === '' ? '' : `${result}\n`;
+  }
+
+  /** What stands before a token: a line break with indentation, or blanks. */
+  private before(token: Token, previous: Token | null, around: OpenBlock | null): string {
+    if (!previous) return this.indentation(token, around);
+    const gap = this.text.slice(previous.to, token.from);
+    if (this.breaksBefore(token, previous, around)) {
+      const blankLine = /\n[ \t\r]*\n/.test(gap) && previous.text !== '{' && !isBrace(token, '}');
+      return (blankLine ? '\n\n' : '\n') + this.indentation(token, around);
+    }
+    return isComment(token) ? gap.replace(/[\r\n]/g, '') || ' ' : between(previous, token);
+  }
+
+  private breaksBefore(token: Token, previous: Token, around: OpenBlock | null): boolean {
+    if (this.beginsLine(token, around) || isComment(previous)) return true;
+    const closes = isBrace(token, '}');
+    if (token.first) return !(closes && around?.inline);
+    if (closes) return around !== null && !around.inline && previous.text !== '{';
+    return isBrace(previous, '{') && around?.inline === false && !isComment(token);
+  }
+
+  /** Whether a statement begins here that gets a line of its own. */
+  private beginsLine(token: Token, around: OpenBlock | null): boolean {
+    return this.starts.has(token.from) && !(around?.inline ?? false);
+  }
+
+  /** A line that goes on with a statement stands two steps further in. */
+  private indentation(token: Token, around: OpenBlock | null): string {
+    const goesOn = !this.starts.has(token.from) && !isBrace(token, '}') && !isComment(token);
+    return indentUnit.repeat(this.open.length + (goesOn && (around?.holdsStatements ?? true) ? 2 : 0));
+  }
 }
 
 /** The opening braces whose closing brace stands on the same line. */

@@ -1,7 +1,7 @@
 /** Conditions, with the usual precedence: `not` before `and` before `or`. */
 import type { Cursor } from './cursor';
 import { parsePath, parseValue } from './parse-parts';
-import type { ConditionNode } from './syntax';
+import type { ConditionNode, Name } from './syntax';
 
 /** Reads a condition, or reports that one is missing. */
 export function parseCondition(cursor: Cursor): ConditionNode | null {
@@ -45,15 +45,7 @@ function joinMore(
 /** `not X`, `(…)`, `"may hold"`, `flag`, `flag is value`, `value is given` */
 function parseOperand(cursor: Cursor): ConditionNode | null {
   const head = cursor.peek();
-  const isSign = head.text === '!' && head.kind === 'stray';
-  if (isSign) {
-    cursor.report(head, 'What does not hold is said by the word not.', {
-      label: 'Write not',
-      edits: [{ from: head.from, to: head.to, insert: 'not ' }],
-    });
-    cursor.next();
-  }
-  if (isSign || cursor.skipWord('not')) {
+  if (skipNot(cursor)) {
     const of = cursor.deeper(() => parseOperand(cursor));
     return of && { kind: 'not', of, from: head.from, to: of.to };
   }
@@ -67,27 +59,50 @@ function parseOperand(cursor: Cursor): ConditionNode | null {
     return { kind: 'maybe', text, from: text.from, to: text.to };
   }
   const names = parsePath(cursor, 'A condition: a flag, or a text in quotation marks,');
-  if (!names) return null;
-  const [first] = names;
+  return names && parseComparison(cursor, names);
+}
+
+/** Passes `not`; the sign of other languages in its place is reported. */
+function skipNot(cursor: Cursor): boolean {
+  const { kind, text, from, to } = cursor.peek();
+  if (text !== '!' || kind !== 'stray') return cursor.skipWord('not');
+  cursor.report({ from, to }, 'What does not hold is said by the word not.', {
+    label: 'Write not',
+    edits: [{ from, to, insert: 'not ' }],
+  });
+  cursor.next();
+  return true;
+}
+
+/** What stands behind a name: `is value`, `is given`, or nothing. */
+function parseComparison(cursor: Cursor, names: readonly [Name, ...Name[]]): ConditionNode {
+  const [name] = names;
+  const { from } = name;
   if (cursor.isSymbol('=')) {
-    const sign = cursor.next();
-    const twice = cursor.isSymbol('=') && cursor.peek().from === sign.to;
-    if (twice) cursor.next();
-    cursor.report(
-      { from: sign.from, to: cursor.end },
-      `A condition compares with the word is, as in tier is member; “${twice ? '==' : '='}” ${twice ? 'is no word of a plan' : 'gives a value'}.`,
-      'is',
-    );
-    return { kind: 'is', name: first, not: false, value: parseValue(cursor), from: first.from, to: cursor.end };
+    passEquals(cursor);
+    return { kind: 'is', name, not: false, value: parseValue(cursor), from, to: cursor.end };
   }
   if (!cursor.skipWord('is')) {
     if (names.length > 1) cursor.missing('The words is given');
-    return { kind: 'flag', name: first, from: first.from, to: cursor.end };
+    return { kind: 'flag', name, from, to: cursor.end };
   }
   const not = cursor.skipWord('not');
   if (cursor.isWord('given') || names.length > 1) {
     if (!cursor.skipWord('given')) cursor.missing('The word given');
-    return { kind: 'given', names, not, from: first.from, to: cursor.end };
+    return { kind: 'given', names, not, from, to: cursor.end };
   }
-  return { kind: 'is', name: first, not, value: parseValue(cursor), from: first.from, to: cursor.end };
+  return { kind: 'is', name, not, value: parseValue(cursor), from, to: cursor.end };
+}
+
+/** `=` and `==`, as other languages compare: reported, and passed over. */
+function passEquals(cursor: Cursor): void {
+  const sign = cursor.next();
+  const twice = cursor.isSymbol('=') && cursor.peek().from === sign.to;
+  if (twice) cursor.next();
+  const why = twice ? '“==” is no word of a plan' : '“=” gives a value';
+  cursor.report(
+    { from: sign.from, to: cursor.end },
+    `A condition compares with the word is, as in tier is member; ${why}.`,
+    'is',
+  );
 }

@@ -92,14 +92,8 @@ export function scan(text: string, from: number, previous: Token | null, lineSta
   for (let code = text.charCodeAt(at); isBlank(code); code = text.charCodeAt(++at)) if (code === newline) first = true;
   if (at >= text.length) return { kind: 'end', from: at, to: at, text: '', first };
   const code = text.charCodeAt(at);
-  // A URL stands on the line of its keyword: a half-typed `link` does not swallow what comes next.
-  if (!first && previous?.kind === 'name' && code !== 35 && code !== 34 && urlFollows(previous, text, at)) {
-    return token('url', text, at, endOf(url, text, at), first);
-  }
-  if (!first && previous?.kind === 'name' && previous.text === 'accept') {
-    const end = endOf(ruleId, text, at);
-    if (end > at) return token('rule', text, at, end, first);
-  }
+  const own = !first && previous?.kind === 'name' ? behindKeyword(previous, text, at) : null;
+  if (own) return own;
   if (isNameStart(code)) return token('name', text, at, endOfName(text, at), first);
   const char = text[at]!;
   if (symbols.includes(char)) return { kind: 'symbol', from: at, to: at + 1, text: char, first };
@@ -111,6 +105,18 @@ export function scan(text: string, from: number, previous: Token | null, lineSta
   if (isDigit(code) || (char === '-' && isDigit(text.charCodeAt(at + 1))))
     return token('number', text, at, endOfNumber(text, at), first);
   return token('stray', text, at, at + (text.codePointAt(at)! > 0xffff ? 2 : 1), first);
+}
+
+/**
+ * A URL or the id of a rule, where a keyword asks for one. It stands on the line of its keyword: a half-typed `link`
+ * does not swallow what comes next.
+ */
+function behindKeyword(keyword: Token, text: string, at: number): Token | null {
+  const char = text[at];
+  if (char !== '#' && char !== '"' && urlFollows(keyword, text, at))
+    return token('url', text, at, endOf(url, text, at), false);
+  const end = keyword.text === 'accept' ? endOf(ruleId, text, at) : at;
+  return end > at ? token('rule', text, at, end, false) : null;
 }
 
 function token(kind: TokenKind, text: string, from: number, to: number, first: boolean): Token {

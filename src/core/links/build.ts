@@ -27,21 +27,31 @@ const escapeLiteral = (text: string): string =>
  * others.
  */
 export function buildUrl({ origin, segments, rest, query }: Pattern, values: Values): string | null {
-  let path = origin?.text ?? '';
+  const path = writePath(segments, rest, values);
+  const asked = writeQuery(query, values);
+  if (path === null || asked === null) return null;
+  const before = origin?.text ?? '';
+  return before + (path === '' ? '/' : path) + (asked.length > 0 ? `?${asked.join('&')}` : '');
+}
+
+function writePath(segments: readonly Segment[], rest: Listed | null, values: Values): string | null {
+  let path = '';
   for (const segment of segments) {
     const written = writeSegment(segment, values);
     if (written === null) return null;
     path += `/${written}`;
   }
-  if (rest) {
-    const texts = restOf(rest, valueAt(values, rest.name));
-    if (!texts) return null;
-    for (const text of texts) {
-      const escaped = isLost(text) ? null : escape(text);
-      if (escaped === null) return null;
-      path += `/${escaped}`;
-    }
+  const texts = rest ? restOf(rest, valueAt(values, rest.name)) : [];
+  for (const text of texts ?? []) {
+    const escaped = isLost(text) ? null : escape(text);
+    if (escaped === null) return null;
+    path += `/${escaped}`;
   }
+  return texts && path;
+}
+
+/** Each `name=value`; null where a value cannot stand in a URL. */
+function writeQuery(query: readonly Listed[], values: Values): string[] | null {
   const asked: string[] = [];
   for (const { name, carried, isList: many } of query) {
     const value = valueAt(values, name);
@@ -53,8 +63,7 @@ export function buildUrl({ origin, segments, rest, query }: Pattern, values: Val
     if (escaped.includes(null)) return null;
     asked.push(`${name}=${escaped.join(',')}`);
   }
-  if (path === (origin?.text ?? '')) path += '/';
-  return path + (asked.length > 0 ? `?${asked.join('&')}` : '');
+  return asked;
 }
 
 function writeSegment(segment: Segment, values: Values): string | null {

@@ -95,55 +95,66 @@ class Search {
   /** @param failure the first one so far */
   from(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
     if (this.candidates.length >= mostCandidates) return;
-    const { segments } = this.url;
     for (const pattern of node.rests) this.endRest(pattern, at, left, cost, failure);
-    if (at === segments.length) {
-      for (const pattern of node.ends) this.end(pattern, left, cost, failure);
-      if (left === 0) return;
-      const goOn = (wanted: Segment | string, to: Node): void => {
-        const next = failure ?? { why: 'too-short', segment: at, wanted };
-        for (const pattern of to.ends) this.end(pattern, left - 1, cost + costOf.length, next);
-        if (left > 1) this.from(to, at, left - 1, cost + costOf.length, next);
-      };
-      for (const [text, to] of node.literals) goOn(text, to);
-      for (const { segment, to } of node.branches) goOn(segment, to);
+    if (at === this.url.segments.length) {
+      this.atEnd(node, at, left, cost, failure);
       return;
     }
-    const found = segments[at]!;
+    const found = this.url.segments[at]!;
     const same = node.literals.get(found);
     if (same) this.from(same, at + 1, left, cost, failure);
+    this.alongVariables(node, at, left, cost, failure);
+    if (left === 0) return;
+    this.alongOtherTexts(node, at, left, cost, failure);
+    this.tooLong(node, at, left, cost, failure);
+  }
+
+  /** The path is at its end: what ends here, and what lacks a segment or more. */
+  private atEnd(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+    for (const pattern of node.ends) this.end(pattern, left, cost, failure);
+    if (left === 0) return;
+    const goOn = (wanted: Segment | string, to: Node): void => {
+      const next = failure ?? { why: 'too-short', segment: at, wanted };
+      for (const pattern of to.ends) this.end(pattern, left - 1, cost + costOf.length, next);
+      if (left > 1) this.from(to, at, left - 1, cost + costOf.length, next);
+    };
+    for (const [text, to] of node.literals) goOn(text, to);
+    for (const { segment, to } of node.branches) goOn(segment, to);
+  }
+
+  /** A variable takes the segment, or could not take its value. */
+  private alongVariables(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+    const found = this.url.segments[at]!;
     for (const { segment, to } of node.branches) {
       if (segment.fits(found)) this.from(to, at + 1, left, cost, failure);
-      else if (left > 0)
-        this.from(
-          to,
-          at + 1,
-          left - 1,
-          cost + costOf.value,
-          failure ?? { why: 'value', segment: at, found, wanted: segment },
-        );
+      else if (left > 0) {
+        const next = failure ?? { why: 'value', segment: at, found, wanted: segment };
+        this.from(to, at + 1, left - 1, cost + costOf.value, next);
+      }
     }
-    if (left === 0) return;
+  }
+
+  /** Another text was meant. */
+  private alongOtherTexts(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+    const { segments } = this.url;
+    const found = segments[at]!;
     for (const [wanted, slip] of literalsNear(node, found)) {
       // Another word altogether is as bad as two slips; where it is all there is, nothing is alike.
       if (!slip && (left < 2 || segments.length === 1)) continue;
-      this.from(
-        node.literals.get(wanted)!,
-        at + 1,
-        left - (slip ? 1 : 2),
-        cost + (slip ? costOf.slip : costOf.text),
-        failure ?? { why: 'text', segment: at, found, wanted },
-      );
+      const next = failure ?? { why: 'text', segment: at, found, wanted };
+      const added = slip ? costOf.slip : costOf.text;
+      this.from(node.literals.get(wanted)!, at + 1, left - (slip ? 1 : 2), cost + added, next);
     }
-    // What comes behind is too much; where nothing comes before, all of it is. A path that lacks something comes
-    // nearer.
-    for (const pattern of at === 0 ? [] : node.ends)
-      this.end(
-        pattern,
-        left - 1,
-        cost + costOf.length + segments.length - at,
-        failure ?? { why: 'too-long', segment: at, found },
-      );
+  }
+
+  /**
+   * What comes behind is too much; where nothing comes before, all of it is. A path that lacks something comes nearer.
+   */
+  private tooLong(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+    if (at === 0) return;
+    const { segments } = this.url;
+    const next = failure ?? { why: 'too-long', segment: at, found: segments[at]! };
+    for (const pattern of node.ends) this.end(pattern, left - 1, cost + costOf.length + segments.length - at, next);
   }
 
   private end(pattern: Pattern, left: number, cost: number, failure: Failure | null): void {

@@ -37,34 +37,43 @@ const percent = 37;
 
 /** Whether the first value of a variable's name fits, if there is one. */
 function takesFirst(variable: Listed, text: string, from: number): boolean {
-  const { name } = variable;
-  const { length } = text;
-  for (let begin = from; begin <= length; begin++) {
-    let at = begin;
-    while (at < length && at - begin < name.length && text.charCodeAt(at) === name.charCodeAt(at - begin)) at++;
-    const isNamed =
-      at - begin === name.length &&
-      (at === length || text.charCodeAt(at) === equals || text.charCodeAt(at) === ampersand);
-    // A name may be escaped, too.
-    let isEscaped = false;
-    if (!isNamed)
-      for (; at < length && text.charCodeAt(at) !== equals && text.charCodeAt(at) !== ampersand; at++)
-        if (text.charCodeAt(at) === percent) isEscaped = true;
-    const value = Math.min(at + 1, length);
-    const isEmpty = at === length || text.charCodeAt(at) === ampersand;
-    let valueIsEscaped = false;
-    if (!isEmpty)
-      for (at++; at < length && text.charCodeAt(at) !== ampersand; at++)
-        if (text.charCodeAt(at) === percent) valueIsEscaped = true;
-    if (isNamed || (isEscaped && decode(text.slice(begin, isEmpty ? at : value - 1)) === name)) {
-      if (isEmpty || at === value) return misfit(variable, '') === null;
-      return variable.isList || valueIsEscaped
-        ? misfit(variable, text.slice(value, at)) === null
-        : variable.carried.fitsIn(text, value, at);
-    }
-    begin = at;
+  for (let begin = from; begin <= text.length; begin++) {
+    const nameEnd = endOfName(text, begin);
+    const end = endOfPair(text, nameEnd);
+    if (isWritten(variable.name, text, begin, nameEnd))
+      return takesValue(variable, text, Math.min(nameEnd + 1, end), end);
+    begin = end;
   }
   return true;
+}
+
+function endOfName(text: string, from: number): number {
+  let at = from;
+  while (at < text.length && text.charCodeAt(at) !== equals && text.charCodeAt(at) !== ampersand) at++;
+  return at;
+}
+
+function endOfPair(text: string, from: number): number {
+  let at = from;
+  while (at < text.length && text.charCodeAt(at) !== ampersand) at++;
+  return at;
+}
+
+function hasEscape(text: string, from: number, to: number): boolean {
+  for (let at = from; at < to; at++) if (text.charCodeAt(at) === percent) return true;
+  return false;
+}
+
+/** Whether a name stands in a part of a text, as it is or escaped. */
+function isWritten(name: string, text: string, from: number, to: number): boolean {
+  if (to - from === name.length && text.startsWith(name, from)) return true;
+  return hasEscape(text, from, to) && decode(text.slice(from, to)) === name;
+}
+
+function takesValue(variable: Listed, text: string, from: number, to: number): boolean {
+  if (from === to || variable.isList || hasEscape(text, from, to))
+    return misfit(variable, text.slice(from, to)) === null;
+  return variable.carried.fitsIn(text, from, to);
 }
 
 /** The part of a value that its variable cannot take, decoded; null where it takes all of it. */

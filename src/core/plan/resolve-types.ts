@@ -1,4 +1,4 @@
-import type { FieldNode, Name, SyntaxTree, TypeDeclarationNode, TypeNode } from '../language/syntax';
+import type { Name, RecordNode, SyntaxTree, TypeDeclarationNode, TypeNode } from '../language/syntax';
 import type { NameKind, Plan, PlanProblem } from './model';
 import type { Names } from './names';
 import { base, isBaseName, unknown, type RecordType, type Type } from './types';
@@ -9,45 +9,23 @@ export interface TypeTable {
   resolve(node: TypeNode | null): Type;
 }
 
+type Report = (problem: PlanProblem) => void;
+
+/** A record whose fields are still to be bound. */
+interface OpenRecord {
+  readonly type: RecordType;
+  readonly node: RecordNode;
+  readonly name: Name;
+}
+
 /**
  * Binds the type declarations of a plan: ids and choices first, then records, whose fields may name one another.
  *
  * @param report takes what is wrong: names declared twice, unknown types, records that contain themselves
  * @param names hears of each name that is declared or bound
  */
-export function resolveTypes(
-  tree: SyntaxTree,
-  report: (problem: PlanProblem) => void,
-  names: Names | null = null,
-): TypeTable {
-  const types = new Map<string, { type: Type; node: TypeDeclarationNode }>();
-  const declared = new Map<string, Name>();
-  const records: { type: RecordType; fields: readonly FieldNode[]; name: Name }[] = [];
-
-  for (const node of tree.declarations) {
-    if ((node.kind !== 'id' && node.kind !== 'choice' && node.kind !== 'record') || !node.name) continue;
-    const name = node.name;
-    names?.declare(name, `type ${name.text}`);
-    const first = declared.get(name.text);
-    if (first) report({ kind: 'duplicate', what: 'type', name, first });
-    if (isBaseName(name.text)) report({ kind: 'duplicate', what: 'type', name, first: name });
-    let type: Type;
-    if (node.kind === 'id') {
-      const known = node.base !== null && isBaseName(node.base.text);
-      if (node.base && !known) report({ kind: 'id-base', name, base: node.base });
-      type = { kind: 'id', name: name.text, base: known ? (node.base!.text as never) : null };
-    } else if (node.kind === 'choice') {
-      for (const option of node.options) names?.declare(option, `option ${name.text} ${option.text}`);
-      const options = distinct(node.options, 'option', report);
-      type = { kind: 'choice', name: name.text, options: options.map((option) => option.text) };
-    } else {
-      type = { kind: 'record', name: name.text, fields: new Map() };
-      records.push({ type, fields: node.fields, name });
-    }
-    if (first) continue;
-    declared.set(name.text, name);
-    types.set(name.text, { type, node });
-  }
+export function resolveTypes(tree: SyntaxTree, report: Report, names: Names | null = null): TypeTable {
+  const { types, records } = declareTypes(tree, report, names);
 
   const resolve = (node: TypeNode | null): Type => {
     if (!node) return unknown;
@@ -59,18 +37,68 @@ export function resolveTypes(
     return named?.type ?? unknown;
   };
 
-  for (const record of records) {
+  for (const { type: record, node, name } of records) {
     distinct(
-      record.fields.map((field) => field.name),
+      node.fields.map((field) => field.name),
       'field',
       report,
     );
-    for (const field of record.fields) {
-      names?.declare(field.name, `field ${record.name.text} ${field.name.text}`);
+    for (const field of node.fields) {
+      names?.declare(field.name, `field ${name.text} ${field.name.text}`);
       const type = resolve(field.type);
-      if (!record.type.fields.has(field.name.text)) record.type.fields.set(field.name.text, type);
+      if (!record.fields.has(field.name.text)) record.fields.set(field.name.text, type);
     }
   }
+  reportRings(records, report);
+  return { types, resolve };
+}
+
+function declareTypes(
+  tree: SyntaxTree,
+  report: Report,
+  names: Names | null,
+): { readonly types: Plan['types']; readonly records: readonly OpenRecord[] } {
+  const types = new Map<string, { type: Type; node: TypeDeclarationNode }>();
+  const declared = new Map<string, Name>();
+  const records: OpenRecord[] = [];
+  for (const node of tree.declarations) {
+    if ((node.kind !== 'id' && node.kind !== 'choice' && node.kind !== 'record') || !node.name) continue;
+    const name = node.name;
+    names?.declare(name, `type ${name.text}`);
+    const first = declared.get(name.text);
+    if (first) report({ kind: 'duplicate', what: 'type', name, first });
+    if (isBaseName(name.text)) report({ kind: 'duplicate', what: 'type', name, first: name });
+    const type = typeOf(node, name, report, names);
+    if (node.kind === 'record' && type.kind === 'record') records.push({ type, node, name });
+    if (first) continue;
+    declared.set(name.text, name);
+    types.set(name.text, { type, node });
+  }
+  return { types, records };
+}
+
+/** The type that a declaration makes; a record without its fields, which may be of types that are declared later. */
+function typeOf(node: TypeDeclarationNode, name: Name, report: Report, names: Names | null): Type {
+  switch (node.kind) {
+    case 'id': {
+      if (!node.base) return { kind: 'id', name: name.text, base: null };
+      const { text } = node.base;
+      if (isBaseName(text)) return { kind: 'id', name: name.text, base: text };
+      report({ kind: 'id-base', name, base: node.base });
+      return { kind: 'id', name: name.text, base: null };
+    }
+    case 'choice': {
+      for (const option of node.options) names?.declare(option, `option ${name.text} ${option.text}`);
+      const options = distinct(node.options, 'option', report);
+      return { kind: 'choice', name: name.text, options: options.map((option) => option.text) };
+    }
+    case 'record':
+      return { kind: 'record', name: name.text, fields: new Map() };
+  }
+}
+
+/** Records that always contain themselves: no value of them can be made. */
+function reportRings(records: readonly OpenRecord[], report: Report): void {
   const components = componentsOf(records.map(({ type }) => type));
   let rings = 0;
   for (const { type, name } of records) {
@@ -80,11 +108,10 @@ export function resolveTypes(
     rings++;
     report({ kind: 'cyclic-type', name, ring });
   }
-  return { types, resolve };
 }
 
 /** Names without repetitions; each repetition is reported. */
-function distinct(names: readonly Name[], what: NameKind, report: (problem: PlanProblem) => void): Name[] {
+function distinct(names: readonly Name[], what: NameKind, report: Report): Name[] {
   const seen = new Map<string, Name>();
   for (const name of names) {
     const first = seen.get(name.text);

@@ -1,7 +1,8 @@
 import type { Completions } from '../../core/assist/completion';
 import type { Description } from '../../core/assist/describe';
 import type { OutlineItem } from '../../core/assist/outline';
-import type { Proposed, Request } from '../../core/propose/propose';
+import type { Proposed } from '../../core/propose/propose';
+import type { Request } from '../../core/propose/request';
 import type { WalkToKeep } from '../../core/propose/keep-walk';
 import type { TextEdit } from '../../core/language/edits';
 import type { WalkCard, WalkRequest } from '../../core/report/walk-card';

@@ -1,4 +1,4 @@
-import type { Request } from '../../core/propose/propose';
+import type { Request } from '../../core/propose/request';
 
 /**
  * A change that somebody has begun: what it is about; the rest is filled in in the dialog. Offsets are those of the

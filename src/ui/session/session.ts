@@ -8,7 +8,8 @@ import {
   type TransactionSpec,
 } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
-import type { Proposed, Request } from '../../core/propose/propose';
+import type { Proposed } from '../../core/propose/propose';
+import type { Request } from '../../core/propose/request';
 import type { TextEdit } from '../../core/language/edits';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';

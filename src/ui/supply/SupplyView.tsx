@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { placeOfFinding } from '../findings/same';
 import { counted } from '../parts/numbers';
 import { useWindow } from '../parts/window';
@@ -9,8 +9,11 @@ import { BlockTable } from './BlockTable';
 import { CellDock } from './CellDock';
 import { cellOfFinding, moveCell, type CellPlace, type Move } from './cells';
 import { CountBar } from './CountBar';
-import { applyFilter, readFilter, wayKinds, writeFilter, type SupplyFilter } from './filter';
+import { applyFilter, readFilter, writeFilter, type SupplyFilter } from './filter';
+import { FilterBar } from './FilterBar';
 import { layOutBlocks, rowHeight, rowTop } from './layout';
+import { Nothing } from './Nothing';
+import { useScroller } from './use-scroller';
 
 const moves: Readonly<Record<string, Move>> = {
   ArrowUp: 'up',
@@ -30,30 +33,13 @@ export const SupplyView = memo(function SupplyView() {
     () => applyFilter(supply?.blocks ?? [], overview, readFilter(address.filter)),
     [supply, overview, address.filter],
   );
-  const scroller = useRef<HTMLDivElement>(null);
+  const { ref: scroller, width, scrollTo } = useScroller();
   const visible = useWindow(scroller);
-  const [available, setAvailable] = useState(1240);
-  const layout = useMemo(() => layOutBlocks(blocks, available), [blocks, available]);
+  const layout = useMemo(() => layOutBlocks(blocks, width), [blocks, width]);
   const [selected, setSelected] = useState<CellPlace | null>(null);
   const row = selected && blocks[selected.block]?.rows[selected.row];
   const cell = row?.cells[selected!.column];
   const chosen = overview.screens.find((screen) => screen.label === address.screen) ?? null;
-
-  useLayoutEffect(() => {
-    const element = scroller.current!;
-    const measure = (): void => setAvailable(Math.max(360, element.clientWidth - 36));
-    measure();
-    const resized = new ResizeObserver(measure);
-    resized.observe(element);
-    return () => resized.disconnect();
-  }, []);
-
-  const scrollTo = useCallback((top: number, height: number): void => {
-    const element = scroller.current;
-    if (!element) return;
-    if (top < element.scrollTop || top + height > element.scrollTop + element.clientHeight)
-      element.scrollTo({ top: Math.max(0, top - 60) });
-  }, []);
 
   // F8 has put a finding in front of the user: its cell is selected, while rendering, so that nothing is drawn without
   // it.
@@ -108,53 +94,13 @@ export const SupplyView = memo(function SupplyView() {
     address.go({ filter: writeFilter({ ...filter, ...change }) });
   };
   const tabbable = selected ?? moveCell(blocks, null, 'down');
-  const field = 'h-7 px-2 border border-rule rounded-field bg-paper cursor-pointer max-w-40';
 
   return (
     <main className="grid grid-rows-[auto_minmax(0,1fr)_auto] min-h-0">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2 px-[18px] pt-4 pb-3">
         {supply ? <CountBar counts={supply.counts} /> : <div className="h-[28px]" />}
         <span className="flex-1" />
-        <div className="flex flex-wrap items-center gap-2">
-          <select
-            aria-label="Module"
-            className={field}
-            value={filter.module ?? '*'}
-            onChange={(event) => setFilter({ module: event.target.value === '*' ? null : event.target.value })}
-          >
-            <option value="*">all modules</option>
-            {overview.modules.map(({ name }) => (
-              <option key={name} value={name}>
-                {name}
-              </option>
-            ))}
-            {overview.screens.some((screen) => screen.module === null) && <option value="">in no module</option>}
-          </select>
-          <select
-            aria-label="Ways in"
-            className={field}
-            value={filter.way ?? '*'}
-            onChange={(event) =>
-              setFilter({ way: event.target.value === '*' ? null : (event.target.value as SupplyFilter['way']) })
-            }
-          >
-            <option value="*">all ways in</option>
-            {wayKinds.map(([kind, label]) => (
-              <option key={kind} value={kind}>
-                {label}
-              </option>
-            ))}
-          </select>
-          <label className="flex items-center gap-1.5 cursor-pointer whitespace-nowrap">
-            <input
-              type="checkbox"
-              className="accent-primary size-3.5"
-              checked={filter.wrong}
-              onChange={(event) => setFilter({ wrong: event.target.checked })}
-            />
-            only what is wrong
-          </label>
-        </div>
+        <FilterBar filter={filter} overview={overview} onChange={setFilter} />
       </div>
       <div
         ref={scroller}
@@ -213,26 +159,3 @@ export const SupplyView = memo(function SupplyView() {
     </main>
   );
 });
-
-function Nothing({ has, screens, onAll }: { has: boolean; screens: number; onAll: () => void }) {
-  return (
-    <div className="max-w-md pt-4">
-      <h2 className="font-semibold text-[15px] mb-1">
-        {has ? 'Nothing of this kind' : screens === 0 ? 'No screens yet' : 'No screen takes an argument'}
-      </h2>
-      {has ? (
-        <p>
-          No argument is left by this filter.{' '}
-          <button type="button" className="fix-button" onClick={onAll}>
-            Show all
-          </button>
-        </p>
-      ) : (
-        <p>
-          Arguments are declared in a screen, as in <code>takes hutId: HutId</code>; each then appears here with
-          everyone who should bring it.
-        </p>
-      )}
-    </div>
-  );
-}

@@ -44,59 +44,79 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
 const isTextField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
+type Action = (workspace: WorkspaceValue, open: Dialogs) => void;
+
+export interface Dialogs {
+  openKeys(): void;
+  openGoTo(): void;
+}
+
+/** Keys that work while somebody types, too. */
+const always: Readonly<Record<string, Action>> = {
+  F8: (workspace) => stepThroughFindings(workspace, 1),
+  'Shift F8': (workspace) => stepThroughFindings(workspace, -1),
+  F2: (workspace) => change(workspace, draftAt(workspace, false)),
+  'Shift F2': (workspace) => change(workspace, draftAt(workspace, true)),
+};
+
+/** Keys that a field with text has for itself. */
+const outsideOfText: Readonly<Record<string, Action>> = {
+  'Ctrl z': ({ session }) => session.undo(),
+  'Ctrl Shift z': ({ session }) => session.redo(),
+  'Ctrl y': ({ session }) => session.redo(),
+  '/': (_workspace, { openGoTo }) => openGoTo(),
+  '?': (_workspace, { openKeys }) => openKeys(),
+  o: (workspace) => change(workspace, draftOfScreen(workspace, 'way')),
+  Delete: (workspace) => change(workspace, draftOfScreen(workspace, 'delete')),
+  s: supplyFirst,
+  ...Object.fromEntries(views.map(({ key, id }): [string, Action] => [key, ({ address }) => address.go({ view: id })])),
+};
+
+/** A key with what is held down, as in the tables; of signs such as `?` Shift is a part. */
+function nameOf({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): string {
+  const isControl = ctrlKey || metaKey;
+  const isShift = shiftKey && (isControl || /^F\d+$/.test(key));
+  return `${isControl ? 'Ctrl ' : ''}${isShift ? 'Shift ' : ''}${isControl ? key.toLowerCase() : key}`;
+}
+
+function actionOf(event: KeyboardEvent, typing: boolean): Action | undefined {
+  const name = nameOf(event);
+  if (Object.hasOwn(always, name)) return always[name];
+  if (typing && event.key === 'Escape') return () => (event.target as HTMLElement).blur();
+  return !typing && !event.altKey && Object.hasOwn(outsideOfText, name) ? outsideOfText[name] : undefined;
+}
+
 /** Keys that work in every view. Letters and digits are left alone where somebody types. */
-export function useWorkspaceKeys(workspace: WorkspaceValue, open: { openKeys(): void; openGoTo(): void }): void {
+export function useWorkspaceKeys(workspace: WorkspaceValue, open: Dialogs): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.defaultPrevented || document.querySelector('dialog[open]')) return;
-      const done = (): void => event.preventDefault();
-      const typing = isTextField(event.target);
-      if (event.key === 'F8') {
-        stepThroughFindings(workspace, event.shiftKey ? -1 : 1);
-        return done();
-      }
-      if (event.key === 'F2') {
-        const draft = draftAt(workspace, event.shiftKey);
-        if (draft) workspace.change(draft);
-        return done();
-      }
-      if (event.key === 'Escape' && typing) {
-        (event.target as HTMLElement).blur();
-        return done();
-      }
-      if (typing) return;
-      if ((event.ctrlKey || event.metaKey) && !event.altKey) {
-        const key = event.key.toLowerCase();
-        if (key === 'z') workspace.session[event.shiftKey ? 'redo' : 'undo']();
-        else if (key === 'y') workspace.session.redo();
-        else return;
-        return done();
-      }
-      if (event.altKey) return;
-      const view = views.find((one) => one.key === event.key);
-      if (view) workspace.address.go({ view: view.id });
-      else if (event.key === '/') open.openGoTo();
-      else if (event.key === '?') open.openKeys();
-      else if (event.key === 'o' && isScreen(workspace))
-        workspace.change({ kind: 'way', screen: workspace.address.screen! });
-      else if (event.key === 's' && isScreen(workspace)) supplyFirst(workspace);
-      else if (event.key === 'Delete' && isScreen(workspace))
-        workspace.change({ kind: 'delete', screen: workspace.address.screen! });
-      else return;
-      done();
+      const action = actionOf(event, isTextField(event.target));
+      if (!action) return;
+      action(workspace, open);
+      event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [workspace, open]);
 }
 
-const isScreen = ({ address, snapshot }: WorkspaceValue): boolean =>
-  snapshot.overview.screens.some((screen) => screen.label === address.screen);
+/** Opens the dialog of a change. F2 is taken even where there is nothing to change: a browser would do something else. */
+function change(workspace: WorkspaceValue, draft: Draft | null): void {
+  if (draft) workspace.change(draft);
+}
+
+/** A change of the selected screen; null where none is selected. */
+function draftOfScreen({ address, snapshot }: WorkspaceValue, kind: 'way' | 'delete'): Draft | null {
+  const screen = snapshot.overview.screens.find(({ label }) => label === address.screen);
+  return screen ? { kind, screen: screen.label } : null;
+}
 
 /** Gives the first argument that the selected screen fails to supply the value that fits best. */
 function supplyFirst({ address, snapshot, applyFix }: WorkspaceValue): void {
   const finding = snapshot.overview.findings.find(
-    (one) => one.subject === address.screen && one.argument !== null && one.fixes.length > 0,
+    ({ subject, argument, fixes }) =>
+      subject !== null && subject === address.screen && argument !== null && fixes.length > 0,
   );
   if (finding) applyFix(finding.fixes[0]!);
 }

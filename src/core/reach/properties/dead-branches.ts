@@ -27,59 +27,82 @@ export function deadBranches(context: Analysed): Work<readonly DeadBranch[]> {
   return rememberedWork(known, context.reach, () => findDeadBranches(context));
 }
 
-function* findDeadBranches({ plan, reach }: Analysed): Work<DeadBranch[]> {
-  const taken = new Set<Branch>();
-  const possible = new Set<Branch>();
-  const shown = new Set<Transition | MenuItem>();
-  const undecided = new Set<string>();
-  const byName = new Map(reach.variants.map((variant) => [variant.name, variant]));
-  const isReached = (screen: Screen, name: string): boolean =>
-    byName.get(name)?.verdicts[screen.index]!.reachable !== 'no';
+/** What the runs of all decided variants use. */
+interface Used {
+  /** Branches that some run takes, and those whose own condition holds in some run. */
+  readonly taken: ReadonlySet<Branch>;
+  readonly possible: ReadonlySet<Branch>;
+  /** Menu items that some reached screen shows. */
+  readonly shown: ReadonlySet<MenuItem>;
+  readonly undecided: ReadonlySet<string>;
+}
+
+function* findDeadBranches(context: Analysed): Work<DeadBranch[]> {
+  const used = yield* findUsed(context);
+  if (used.undecided.size === context.reach.variants.length) return [];
+  return [...judgedTransitions(context, used), ...judgedItems(context, used)]
+    .filter(({ branches }) => branches.some(isConditional))
+    .flatMap((of) =>
+      of.branches
+        .filter((branch) => !used.taken.has(branch))
+        .map((branch) => ({ of, branches: of.branches, branch, never: !used.possible.has(branch) })),
+    );
+}
+
+const isConditional = ({ condition }: Branch): boolean => condition !== null;
+
+function* findUsed({ plan, reach }: Analysed): Work<Used> {
+  const used = {
+    taken: new Set<Branch>(),
+    possible: new Set<Branch>(),
+    shown: new Set<MenuItem>(),
+    undecided: new Set<string>(),
+  };
   for (const variant of reach.variants) {
-    const { name } = variant;
     // Heads that the upper bound lacks never happen either.
     const stacks = knownStacks(variant);
     if (!stacks) {
-      undecided.add(name);
+      used.undecided.add(variant.name);
       continue;
     }
     for (const screen of plan.screens) {
-      const offers = stacks.system.variant
-        .offersOn(screen)
-        .filter(({ branches }) => branches.some(({ condition }) => condition));
+      const offers = stacks.system.variant.offersOn(screen).filter(({ branches }) => branches.some(isConditional));
       if (offers.length === 0) continue;
       yield;
       const seen = new Set<number>();
       for (const { control } of stacks.headsOf(screen)) {
         if (seen.has(control.valuation)) continue;
         seen.add(control.valuation);
-        for (const branch of stacks.system.branchesAt(control, screen)) taken.add(branch);
+        for (const branch of stacks.system.branchesAt(control, screen)) used.taken.add(branch);
         for (const { event, branches } of offers) {
-          if (event.kind === 'item') shown.add(event.item);
+          if (event.kind === 'item') used.shown.add(event.item);
           for (const branch of branches)
             if (!branch.condition || stacks.system.valuations.outcome(branch.condition, control.valuation) !== 'fails')
-              possible.add(branch);
+              used.possible.add(branch);
         }
       }
     }
   }
-  const dead: DeadBranch[] = [];
-  if (undecided.size === reach.variants.length) return dead;
-  const add = (of: Transition | MenuItem): void => {
-    if (!of.branches.some(({ condition }) => condition)) return;
-    for (const branch of of.branches)
-      if (!taken.has(branch)) dead.push({ of, branches: of.branches, branch, never: !possible.has(branch) });
-  };
-  const isOpen = (name: string): boolean => undecided.has(name);
-  for (const screen of plan.screens) {
-    for (const transition of screen.transitions) {
-      const there = plan.variants.filter((name) => isIn(transition.only, name) && isReached(screen, name));
-      if (there.length > 0 && !there.some(isOpen)) add(transition);
-    }
-  }
-  for (const menu of plan.menus) {
-    if (plan.variants.some((name) => isIn(menu.only, name) && isOpen(name))) continue;
-    for (const item of menu.items) if (shown.has(item)) add(item);
-  }
-  return dead;
+  return used;
+}
+
+/** Transitions of screens that some variant reaches, where all such variants are decided. */
+function judgedTransitions({ plan, reach }: Analysed, { undecided }: Used): Transition[] {
+  const byName = new Map(reach.variants.map((variant) => [variant.name, variant]));
+  const isReached = (screen: Screen, name: string): boolean =>
+    byName.get(name)?.verdicts[screen.index]!.reachable !== 'no';
+  return plan.screens
+    .flatMap((screen) => screen.transitions)
+    .filter(({ only, screen }) => {
+      const there = plan.variants.filter((name) => isIn(only, name) && isReached(screen, name));
+      return there.length > 0 && !there.some((name) => undecided.has(name));
+    });
+}
+
+/** Menu items that some reached screen shows, of menus whose variants are all decided. */
+function judgedItems({ plan }: Analysed, { undecided, shown }: Used): MenuItem[] {
+  return plan.menus
+    .filter(({ only }) => !plan.variants.some((name) => isIn(only, name) && undecided.has(name)))
+    .flatMap((menu) => menu.items)
+    .filter((item) => shown.has(item));
 }

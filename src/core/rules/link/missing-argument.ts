@@ -2,8 +2,9 @@ import { closest } from '../../language/closest';
 import { giveDefault, makeOptional } from '../../edit/arguments';
 import { addToPath, moveToPath } from '../../edit/patterns';
 import { carriageOf } from '../../links/pattern';
+import type { Template, Variable } from '../../links/template';
 import { exampleOf } from '../../plan/example';
-import { mayBeLeftOut } from '../../plan/model';
+import { mayBeLeftOut, type Link, type Parameter, type Screen } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { eachTemplate, inPattern, writePattern, hasColonVariable } from '../parts/links-parts';
 import { say } from '../parts/message';
@@ -25,56 +26,72 @@ export const missingArgument: Rule = {
   *check({ plan }) {
     for (const { screen, link, template } of eachTemplate(plan)) {
       for (const parameter of screen.parameters) {
-        const variable = template.variables.find(({ name }) => name === parameter.name);
-        const place = variable?.place ?? 'query';
-        // A list that a query leaves out is an empty one; what cannot ride at all is a finding of its own.
-        if (
-          mayBeLeftOut(parameter) ||
-          (variable && place !== 'query') ||
-          hasColonVariable(link.pattern, parameter.name)
-        )
-          continue;
-        const carriage = carriageOf(parameter, place);
-        if (!carriage || (variable && carriage.isList)) continue;
-        const { name } = parameter;
-        const inPath = carriage.isList
-          ? null
-          : variable
-            ? moveToPath(link.pattern, name)
-            : addToPath(link.pattern, name);
-        const example = exampleOf(parameter.type);
-        const optional = makeOptional(parameter);
-        const fixes: Fix[] = [];
-        // A variable that nothing takes, and that is called nearly so, was meant to bring it.
-        const misspelt = variable
-          ? undefined
-          : template.variables.find(
-              (each) =>
-                !screen.parameters.some((other) => other.name === each.name) && closest(each.name, [name]) !== null,
-            );
-        if (misspelt)
-          fixes.push({
-            label: `Write ${name}`,
-            edits: [{ ...inPattern(link, misspelt.from, misspelt.to), insert: name }],
-          });
-        if (inPath !== null) fixes.push({ label: `Write ${inPath}`, edits: [writePattern(link, inPath)] });
-        // A default for an id would be one in particular.
-        if (example !== null && parameter.type.kind !== 'id')
-          fixes.push({
-            label: `Let ${name} be ${example} where nobody says`,
-            edits: [giveDefault(parameter, example)],
-          });
-        if (optional) fixes.push({ label: `Let ${name} be absent on ${screen.label}`, edits: [optional] });
+        const missing = missingOf(parameter, link, template);
+        if (!missing) continue;
+        const { variable, inPath } = missing;
+        const { name, type } = parameter;
         yield {
           range: variable ? inPattern(link, variable.from, variable.to) : inPattern(link, 0, link.pattern.length),
           summary: variable
             ? say`A URL of ${link.pattern} may leave out ${name}, which ${screen.label} requires.`
             : say`The link ${link.pattern} opens ${screen.label} without ${name}.`,
-          detail: say`${screen.label} takes ${`${name}: ${showType(parameter.type)}`} and has no default. ${inPath === null ? say`Give it one, or let it be absent` : say`In the path, no URL can leave it out: ${inPath}`}.`,
+          detail: say`${screen.label} takes ${`${name}: ${showType(type)}`} and has no default. ${inPath === null ? say`Give it one, or let it be absent` : say`In the path, no URL can leave it out: ${inPath}`}.`,
           subject: screen.label,
-          fixes,
+          fixes: [...fixesOfPattern(parameter, link, template, missing), ...fixesOfParameter(parameter, screen)],
         };
       }
     }
   },
 };
+
+interface Missing {
+  /** The variable of the query that may bring the argument; undefined where there is none. */
+  readonly variable: Variable | undefined;
+  /** The pattern with the argument in its path; null where it cannot stand there. */
+  readonly inPath: string | null;
+}
+
+/** A required argument that a URL of a link need not bring; null where it always does. */
+function missingOf(parameter: Parameter, { pattern }: Link, { variables }: Template): Missing | null {
+  const { name } = parameter;
+  const variable = variables.find((each) => each.name === name);
+  const place = variable?.place ?? 'query';
+  if (mayBeLeftOut(parameter) || (variable && place !== 'query') || hasColonVariable(pattern, name)) return null;
+  const carriage = carriageOf(parameter, place);
+  // A list that a query leaves out is an empty one; what cannot ride at all is a finding of its own.
+  if (!carriage || (variable && carriage.isList)) return null;
+  if (carriage.isList) return { variable, inPath: null };
+  return { variable, inPath: variable ? moveToPath(pattern, name) : addToPath(pattern, name) };
+}
+
+function fixesOfPattern(
+  { name }: Parameter,
+  link: Link,
+  { variables }: Template,
+  { variable, inPath }: Missing,
+): Fix[] {
+  const fixes: Fix[] = [];
+  // A variable that nothing takes, and that is called nearly so, was meant to bring it.
+  const misspelt = variables.find(
+    (each) => !link.screen.parameters.some((other) => other.name === each.name) && closest(each.name, [name]) !== null,
+  );
+  if (misspelt && !variable)
+    fixes.push({
+      label: `Write ${name}`,
+      edits: [{ ...inPattern(link, misspelt.from, misspelt.to), insert: name }],
+    });
+  if (inPath !== null) fixes.push({ label: `Write ${inPath}`, edits: [writePattern(link, inPath)] });
+  return fixes;
+}
+
+function fixesOfParameter(parameter: Parameter, { label }: Screen): Fix[] {
+  const { name, type } = parameter;
+  const example = exampleOf(type);
+  const optional = makeOptional(parameter);
+  const fixes: Fix[] = [];
+  // A default for an id would be one in particular.
+  if (example !== null && type.kind !== 'id')
+    fixes.push({ label: `Let ${name} be ${example} where nobody says`, edits: [giveDefault(parameter, example)] });
+  if (optional) fixes.push({ label: `Let ${name} be absent on ${label}`, edits: [optional] });
+  return fixes;
+}

@@ -1,0 +1,15 @@
+import type { WantedParameter } from '../edit/signature';
+
+/** What somebody wants to do. Screens are known by their labels, places are offsets of the text that was checked. */
+export type Request =
+  | { readonly kind: 'rename'; readonly at: number; readonly to: string }
+  | { readonly kind: 'delete'; readonly screen: string }
+  | { readonly kind: 'start'; readonly screen: string }
+  /** A null module is none. */
+  | { readonly kind: 'move'; readonly screen: string; readonly module: string | null }
+  | { readonly kind: 'way'; readonly from: string; readonly to: string }
+  | { readonly kind: 'between' | 'extract'; readonly at: number; readonly name: string }
+  /** A null pattern is made from the screen's name and arguments; a null `under` leaves the stack to the app. */
+  | { readonly kind: 'link'; readonly screen: string; readonly pattern: string | null; readonly under: string | null }
+  | { readonly kind: 'list'; readonly list: string; readonly module: string | null }
+  | { readonly kind: 'signature'; readonly screen: string; readonly wanted: readonly WantedParameter[] };

@@ -1,0 +1,44 @@
+import { useEffect, useState } from 'react';
+import type { Proposal, Proposed } from '../../core/propose/propose';
+import type { Request } from '../../core/propose/request';
+import type { TextEdit } from '../../core/language/edits';
+import { useWorkspace } from '../session/context';
+
+export interface ProposalState {
+  /** Why there is no proposal for what is filled in; null where there is one, or none yet. */
+  readonly refusal: string | null;
+  /** The last proposal: that of an earlier request while the next one is worked out. */
+  readonly shown: Proposal | null;
+  /** The edits that can be made now, and the text that they are for; null while there is nothing to make. */
+  readonly ready: { readonly edits: readonly TextEdit[]; readonly text: string } | null;
+}
+
+/** Whatever is filled in is proposed at once. An answer that has been overtaken is not shown. */
+export function useProposal(request: Request | null): ProposalState {
+  const { session } = useWorkspace();
+  const key = JSON.stringify(request);
+  const [last, setLast] = useState<{
+    readonly key: string;
+    readonly text: string;
+    readonly answer: Proposed;
+  } | null>(null);
+  useEffect(() => {
+    let current = true;
+    const asked = JSON.parse(key) as Request | null;
+    if (asked) {
+      void session.propose(asked).then((answer) => {
+        if (current && answer) setLast({ key, ...answer });
+      });
+    }
+    return () => {
+      current = false;
+    };
+  }, [session, key]);
+
+  if (!last) return { refusal: null, shown: null, ready: null };
+  const { answer, text } = last;
+  const isCurrent = last.key === key;
+  if ('refusal' in answer) return { refusal: isCurrent ? answer.refusal : null, shown: null, ready: null };
+  const canMake = isCurrent && answer.edits.length > 0;
+  return { refusal: null, shown: answer, ready: canMake ? { edits: answer.edits, text } : null };
+}
