@@ -57,10 +57,40 @@ const impure = [
   'require',
 ];
 
+/** What lint reads with its types. */
+const typed = ['src/**/*.{ts,tsx}', 'tests/**/*.ts', 'bench/**/*.ts'];
+
+/** Where a function or a file is taken apart. A switch counts as one branch, however many cases it has. */
+const sizes = {
+  complexity: ['error', { max: 20, variant: 'modified' }],
+  'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+  'max-lines-per-function': ['error', { max: 130, skipBlankLines: true, skipComments: true }],
+};
+
 export default tseslint.config(
   { ignores: ['.next/', 'dist/', 'node_modules/', 'next-env.d.ts'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
+  ...tseslint.configs.recommendedTypeCheckedOnly.map((config) => ({ ...config, files: typed })),
+  {
+    files: typed,
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      // What fits a promised interface may have nothing to wait for.
+      '@typescript-eslint/require-await': 'off',
+      // What was caught is passed on as it is.
+      '@typescript-eslint/only-throw-error': ['error', { allowThrowingUnknown: true }],
+      '@typescript-eslint/prefer-promise-reject-errors': ['error', { allowThrowingUnknown: true }],
+    },
+  },
+  // `expect.any` and `expect.stringContaining` are of any type; methods are spied on without being called.
+  {
+    files: ['tests/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/unbound-method': 'off',
+    },
+  },
   {
     rules: {
       '@typescript-eslint/consistent-type-imports': 'error',
@@ -70,6 +100,9 @@ export default tseslint.config(
       'no-control-regex': 'off',
     },
   },
+  { files: ['src/**/*.{ts,tsx}', 'bench/**/*.ts', 'scripts/**/*.mjs'], rules: sizes },
+  // Suites are as long as what they are about.
+  { files: ['tests/**/*.ts'], rules: { complexity: sizes.complexity } },
   ...Object.entries(walls).map(([folder, restriction]) => ({
     files: [`src/${folder}/**/*.{ts,tsx}`],
     rules: { 'no-restricted-imports': ['error', restriction] },

@@ -2,6 +2,8 @@
 
 const titles = ['Overview', 'Details', 'Edit', 'Search', 'Results', 'Settings', 'History', 'Summary'];
 
+const perModule = 25;
+
 /**
  * A plan whose screens form modules of about twenty-five, each screen with five transitions: onward in the module, back
  * to its root, and across to other modules; every twentieth screen has a mistake.
@@ -9,12 +11,31 @@ const titles = ['Overview', 'Details', 'Edit', 'Search', 'Results', 'Settings', 
  * @param flags how many flags there are; every seventh transition sets one, every fifth reads one
  */
 export function generatePlan(screens: number, transitions = 5, flags = 0): string {
-  const perModule = 25;
   // A linear congruential generator (Knuth, TAOCP 3.3.4) instead of chance, so that each run measures the same plan.
   let state = 12345;
   const random = (below: number): number => {
     state = (state * 1103515245 + 12345) % 2147483648;
     return Math.floor((state / 2147483648) * below);
+  };
+  /** Where the first transitions lead: onward, far onward, to the module's root, across it; others lead anywhere. */
+  const ways = [
+    (index: number) => index + 1,
+    (index: number) => 2 * index + 1,
+    (index: number) => index - (index % perModule),
+    (index: number) => index - (index % perModule) + random(perModule),
+  ];
+  const argumentsFor = (target: number, index: number, n: number): string => {
+    const isMistake = index % 20 === 7 && n === 3;
+    if (target % perModule === 0 || isMistake) return '';
+    return n === 0 ? '(itemId: row.id)' : '(itemId: item.id)';
+  };
+  const transitionOf = (index: number, n: number): string => {
+    const target = Math.min(screens - 1, ways[n]?.(index) ?? random(screens));
+    const step = index * transitions + n;
+    const reads = flags > 0 && step % 5 === 4 ? ` when ${step % 2 === 0 ? '' : 'not '}f${step % flags}` : '';
+    const sets = flags > 0 && step % 7 === 3 ? `sets f${step % flags} = ${step % 3 > 0} then ` : '';
+    const opens = `${n === 2 ? 'reset' : 'push'} s${target}${argumentsFor(target, index, n)}`;
+    return `    on "Go ${n}"${n === 0 ? ' for row in rows' : ''}${reads} ${sets}${opens}`;
   };
   const lines = [
     '## Generated, to measure with.',
@@ -37,30 +58,7 @@ export function generatePlan(screens: number, transitions = 5, flags = 0): strin
     if (at > 0) lines.push('    takes itemId: ItemId', '    takes order: Order = newest');
     lines.push('    has item: Item, rows: list of Item');
     if (at > 0) lines.push(`    link /m${(index / perModule) | 0}/s${index}/{itemId} under s${root}`);
-    for (let n = 0; n < transitions; n++) {
-      const forward = Math.min(
-        screens - 1,
-        n === 0
-          ? index + 1
-          : n === 1
-            ? 2 * index + 1
-            : n === 2
-              ? root
-              : n === 3
-                ? root + random(perModule)
-                : random(screens),
-      );
-      const target = Math.min(screens - 1, forward);
-      const needs = target % perModule > 0;
-      const bad = index % 20 === 7 && n === 3;
-      const list = !needs ? '' : bad ? '' : n === 0 ? '(itemId: row.id)' : '(itemId: item.id)';
-      const step = index * transitions + n;
-      const when = flags > 0 && step % 5 === 4 ? ` when ${step % 2 === 0 ? '' : 'not '}f${step % flags}` : '';
-      const sets = flags > 0 && step % 7 === 3 ? `sets f${step % flags} = ${step % 3 > 0} then ` : '';
-      lines.push(
-        `    on "Go ${n}"${n === 0 ? ' for row in rows' : ''}${when} ${sets}${n === 2 ? 'reset' : 'push'} s${target}${list}`,
-      );
-    }
+    for (let n = 0; n < transitions; n++) lines.push(transitionOf(index, n));
     lines.push('  }', '');
     if (at === perModule - 1 || index === screens - 1) lines.push('}', '');
   }

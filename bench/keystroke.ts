@@ -53,7 +53,7 @@ async function typeAfter(pause: number): Promise<number[]> {
   for (let line = head; line < way; line++) await app.type(Key.ARROW_DOWN);
   await app.type(Key.END);
   await setTimeout(pause);
-  return (await app.driver.executeAsyncScript(measure, strokes, cadence)) as number[];
+  return app.driver.executeAsyncScript<number[]>(measure, strokes, cadence);
 }
 
 const at = (taken: readonly number[], share: number): number =>

@@ -145,7 +145,7 @@ function addLine(all: Audit, line: string): void {
 async function readLines(input: NodeJS.ReadableStream, each: (line: string) => void): Promise<void> {
   const decoder = new StringDecoder('utf8');
   const lines = new LineCutter();
-  for await (const chunk of input) lines.push(decoder.write(chunk as Buffer), each);
+  for await (const chunk of input) lines.push(decoder.write(chunk), each);
   lines.push(decoder.end(), each);
   lines.end(each);
 }

@@ -31,9 +31,9 @@ export interface Check {
   /** The walks of those findings that have one. */
   readonly witnesses: ReadonlyMap<Finding, Witness>;
   /** Works out `quick`. */
-  look(): Work<void>;
+  readonly look: () => Work<void>;
   /** Works out `reach` and then `findings`. */
-  deepen(): Work<void>;
+  readonly deepen: () => Work<void>;
 }
 
 /**

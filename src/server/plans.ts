@@ -16,7 +16,7 @@ interface Stores {
   readonly earlier: EarlierStore;
   /** Where a damaged database was put when the server started; null where it was not. */
   readonly setAside: string | null;
-  close(): Promise<void>;
+  readonly close: () => Promise<void>;
 }
 
 /** The folder that holds the database. */

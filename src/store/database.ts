@@ -22,9 +22,9 @@ export interface Opened {
   /** Where a damaged file was put that stood in its place; null where none did. */
   readonly setAside: string | null;
   /** Gives the space of what was deleted back to the disk. */
-  giveSpaceBack(): void;
+  readonly giveSpaceBack: () => void;
   /** Writes all into the one file, and closes it. */
-  close(): Promise<void>;
+  readonly close: () => Promise<void>;
 }
 
 /**
@@ -61,7 +61,7 @@ async function open(file: string): Promise<Opened> {
   }
   try {
     prepare(sqlite);
-    const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite as never }) });
+    const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) });
     await migrate(db, sqlite, file);
     return {
       db,
@@ -158,7 +158,7 @@ async function migrate(db: Database, sqlite: Sqlite.Database, file: string): Pro
     throw new Unusable(
       `The database ${file} is of a later version of Andante. Start that one, or name another folder in ANDANTE_DATA.`,
     );
-  throw error;
+  throw error as Error;
 }
 
 const reasonOf = (error: unknown): string =>

@@ -29,7 +29,7 @@ function isDeeperThan(json: unknown, levels: number): boolean {
   let level = [json];
   for (let depth = 0; level.length > 0; depth++) {
     if (depth > levels) return true;
-    level = level.flatMap((each) => (typeof each === 'object' && each !== null ? Object.values(each) : []));
+    level = level.flatMap((each): unknown[] => (typeof each === 'object' && each !== null ? Object.values(each) : []));
   }
   return false;
 }

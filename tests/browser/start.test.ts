@@ -49,7 +49,7 @@ function start(
         () => child.kill('SIGINT'),
         (error: unknown) => {
           child.kill('SIGKILL');
-          reject(error as Error);
+          reject(error);
         },
       );
     });

@@ -3,10 +3,12 @@ import { expect } from 'vitest';
 import { check } from '../../src/core/check';
 import { isIn, type Plan, type Screen } from '../../src/core/plan/model';
 import type { Tap } from '../../src/core/walk/tap';
+import type { VariantReach } from '../../src/core/reach';
 import { walkTo } from '../../src/core/reach/queries/witness';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
-import { Walker, type Event } from '../../src/core/walk/walker';
+import type { Event } from '../../src/core/walk/event';
+import { Walker } from '../../src/core/walk/walker';
 import { Walked } from './walked';
 
 interface Forced {
@@ -66,66 +68,85 @@ export const replay = (plan: Plan, variant: string, walk: readonly Tap[]): reado
 
 const told = (walk: readonly Tap[]): string => walk.map((tap) => `${tap.kind} to ${tap.shows?.label}`).join(', ');
 
+/** The exact analysis of one variant, beside brute force within the app and with all ways in from outside. */
+interface Comparison {
+  readonly plan: Plan;
+  readonly variant: Extract<VariantReach, { kind: 'exact' }>;
+  readonly inside: Forced;
+  readonly all: Forced;
+  /** What a test says behind its own words where it fails. */
+  readonly about: string;
+}
+
 /** Compares the analysis of every variant with brute force; returns how many variants were decided exactly. */
 export function compare(text: string): number {
   const { plan, reach } = check(text);
   let exact = 0;
   for (const variant of reach.variants) {
     if (variant.kind !== 'exact') continue;
-    const { name, verdicts, stacks } = variant;
-    const about = `in ${name} of\n${text}`;
-    const inside = bruteForce(plan, name, false, 250);
-    const all = bruteForce(plan, name, true, 250);
+    const about = `in ${variant.name} of\n${text}`;
+    const inside = bruteForce(plan, variant.name, false, 250);
+    const all = bruteForce(plan, variant.name, true, 250);
     if (!inside || !all) continue;
     exact++;
-    const deepest = stacks.deepest();
+    const deepest = variant.stacks.deepest();
     if (all.whole) expect(deepest, `frames ${about}`).toBe(all.deepest);
     else expect(deepest ?? Infinity, `frames ${about}`).toBeGreaterThanOrEqual(all.deepest);
     for (const screen of plan.screens) {
-      const { reachable, taps, fromOutside, walk } = verdicts[screen.index]!;
-      const forced = inside.taps.get(screen);
-      if (forced !== undefined)
-        expect([reachable, taps, fromOutside], `${screen.label} is shown after ${forced} taps ${about}`).toEqual([
-          'yes',
-          forced,
-          false,
-        ]);
-      else if (all.taps.has(screen)) expect(reachable, `${screen.label} is shown ${about}`).toBe('yes');
-      if (inside.whole && forced === undefined)
-        expect(reachable === 'yes' && !fromOutside, `${screen.label} is not shown from within ${about}`).toBe(false);
-      if (all.whole && !all.taps.has(screen)) expect(reachable, `${screen.label} is never shown ${about}`).toBe('no');
-      if (!walk) continue;
-      expect(walk.length).toBe(taps);
-      expect(
-        replay(plan, name, walk).some((configuration) => activeStack(configuration)!.screen === screen),
-        `the walk ${told(walk)} ${about}`,
-      ).toBe(true);
-      const beneath = stacks.revealed(screen);
-      for (const [other, sight] of beneath) {
-        if (all.whole)
-          expect(all.revealed, `${other.label} is not beneath ${screen.label} ${about}`).toContain(
-            `${screen.label}>${other.label}`,
-          );
-        if (sight.beneath.length === 0) continue;
-        const there = walkTo(stacks.all, sight.transition, sight.beneath);
-        expect(
-          replay(plan, name, there).some((configuration) => {
-            const top = activeStack(configuration)!;
-            return top.screen === screen && top.below?.screen === other;
-          }),
-          `${other.label} beneath ${screen.label} after ${told(there)} ${about}`,
-        ).toBe(true);
-      }
-      const labels = [...beneath.keys()].map((other) => `${screen.label}>${other.label}`);
-      for (const pair of all.revealed)
-        if (pair.startsWith(`${screen.label}>`)) expect(labels, `beneath ${about}`).toContain(pair);
-      const leaving = stacks.leaves(screen);
-      if (all.leaves.has(screen)) expect(leaving, `Back leaves from ${screen.label} ${about}`).not.toBeNull();
-      if (leaving)
-        expect(all.leaves.has(screen) || !all.whole, `Back does not leave from ${screen.label} ${about}`).toBe(true);
+      const comparison = { plan, variant, inside, all, about };
+      compareReach(screen, comparison);
+      if (variant.verdicts[screen.index]!.walk) compareBeneath(screen, comparison);
     }
   }
   return exact;
+}
+
+function compareReach(screen: Screen, { plan, variant, inside, all, about }: Comparison): void {
+  const { reachable, taps, fromOutside, walk } = variant.verdicts[screen.index]!;
+  const forced = inside.taps.get(screen);
+  if (forced !== undefined)
+    expect([reachable, taps, fromOutside], `${screen.label} is shown after ${forced} taps ${about}`).toEqual([
+      'yes',
+      forced,
+      false,
+    ]);
+  else if (all.taps.has(screen)) expect(reachable, `${screen.label} is shown ${about}`).toBe('yes');
+  if (inside.whole && forced === undefined)
+    expect(reachable === 'yes' && !fromOutside, `${screen.label} is not shown from within ${about}`).toBe(false);
+  if (all.whole && !all.taps.has(screen)) expect(reachable, `${screen.label} is never shown ${about}`).toBe('no');
+  if (!walk) return;
+  expect(walk.length).toBe(taps);
+  expect(
+    replay(plan, variant.name, walk).some((configuration) => activeStack(configuration)!.screen === screen),
+    `the walk ${told(walk)} ${about}`,
+  ).toBe(true);
+}
+
+function compareBeneath(screen: Screen, { plan, variant, all, about }: Comparison): void {
+  const { name, stacks } = variant;
+  const beneath = stacks.revealed(screen);
+  for (const [other, sight] of beneath) {
+    if (all.whole)
+      expect(all.revealed, `${other.label} is not beneath ${screen.label} ${about}`).toContain(
+        `${screen.label}>${other.label}`,
+      );
+    if (sight.beneath.length === 0) continue;
+    const there = walkTo(stacks.all, sight.transition, sight.beneath);
+    expect(
+      replay(plan, name, there).some((configuration) => {
+        const top = activeStack(configuration)!;
+        return top.screen === screen && top.below?.screen === other;
+      }),
+      `${other.label} beneath ${screen.label} after ${told(there)} ${about}`,
+    ).toBe(true);
+  }
+  const labels = [...beneath.keys()].map((other) => `${screen.label}>${other.label}`);
+  for (const pair of all.revealed)
+    if (pair.startsWith(`${screen.label}>`)) expect(labels, `beneath ${about}`).toContain(pair);
+  const leaving = stacks.leaves(screen);
+  if (all.leaves.has(screen)) expect(leaving, `Back leaves from ${screen.label} ${about}`).not.toBeNull();
+  if (leaving)
+    expect(all.leaves.has(screen) || !all.whole, `Back does not leave from ${screen.label} ${about}`).toBe(true);
 }
 
 /** Of all configurations: after which ones a screen is never shown again, links and entries left aside. */

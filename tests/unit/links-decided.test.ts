@@ -120,34 +120,31 @@ interface SmallUrl {
   readonly r: string | null;
 }
 
+/** How specific a segment is that takes a text, from `a` to `e`; null where it does not take it. */
+function rankOfSegment({ literal, type: each, behind = '' }: SmallSegment, text: string): string | null {
+  if (literal !== undefined) return text === literal ? 'a' : null;
+  if (!text.endsWith(behind) || !looks[each!].test(text.slice(0, text.length - behind.length))) return null;
+  if (each === 'text') return behind ? 'd' : 'e';
+  return behind ? 'b' : 'c';
+}
+
+/** Whether a list, or what stands alone, has the look of its type. */
+const fitsType = (written: string, items: readonly string[]): boolean =>
+  items.every((item) => looks[written.replace('list of ', '') as SmallType].test(item));
+
 /** How specific a pattern is, its index behind that; null where the URL does not fit it. Written for itself. */
 function rankOf({ segments, rest, query }: SmallPattern, index: number, url: SmallUrl): string | null {
   const { path } = url;
   if (rest === null ? path.length !== segments.length : path.length < segments.length) return null;
-  let rank = '';
-  for (const [at, { literal, type: each, behind = '' }] of segments.entries()) {
-    const text = path[at]!;
-    if (literal !== undefined) {
-      if (text !== literal) return null;
-      rank += 'a';
-      continue;
-    }
-    if (!text.endsWith(behind) || !looks[each!].test(text.slice(0, text.length - behind.length))) return null;
-    rank += each === 'text' ? (behind ? 'd' : 'e') : behind ? 'b' : 'c';
-  }
-  if (
-    rest?.startsWith('list of ') &&
-    !path.slice(segments.length).every((text) => looks[rest.slice(8) as SmallType].test(text))
-  )
-    return null;
-  for (const { name, type: each } of query) {
+  const ranks = segments.map((segment, at) => rankOfSegment(segment, path[at]!));
+  if (ranks.includes(null)) return null;
+  if (rest?.startsWith('list of ') && !fitsType(rest, path.slice(segments.length))) return null;
+  const fitsQuery = query.every(({ name, type: each }) => {
     const value = url[name];
-    if (value === null) continue;
-    const items = each.startsWith('list of ') ? value.split(',') : [value];
-    const look = looks[each.replace('list of ', '') as SmallType];
-    if (each !== 'text' && !items.every((item) => look.test(item))) return null;
-  }
-  return `${rank}${rest ? 'f' : ' '}${index}`;
+    if (value === null || each === 'text') return true;
+    return fitsType(each, each.startsWith('list of ') ? value.split(',') : [value]);
+  });
+  return fitsQuery ? `${ranks.join('')}${rest ? 'f' : ' '}${index}` : null;
 }
 
 /** Of each URL which patterns it fits, the most specific first. */

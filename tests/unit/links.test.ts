@@ -60,7 +60,7 @@ const plan = resolve(parse(text));
 const space = spaceOf(plan, 'app');
 const patternOf = (screen: string): Pattern => space.patterns.find(({ link }) => link.screen.name === screen)!;
 
-const show = (value: Value): string => (Array.isArray(value) ? `[${value.map(show).join(' ')}]` : String(value));
+const show = (value: Value): string => (Array.isArray(value) ? `[${value.map(show).join(' ')}]` : `${value as string}`);
 
 /** What a URL opens: the screen and what it brings, remarks in parentheses; why it does not read; or `nothing`. */
 function opens(url: string): string {

@@ -216,7 +216,7 @@ test('no proposal leaves a plan that does not read, and its lines are those that
                 ? { kind, at: now.supply.waysIn[a]?.call.reference.from ?? 0, name: 'between' }
                 : kind === 'signature'
                   ? { kind, screen: label(a), wanted: [{ was: null, name: 'fresh', type: 'HutId', initial: null }] }
-                  : { kind: kind as 'delete' | 'start', screen: label(a) };
+                  : { kind: kind, screen: label(a) };
       const answer = propose(now, request);
       if ('refusal' in answer) return;
       const changed = applyEdits(text, answer.edits);

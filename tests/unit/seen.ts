@@ -239,70 +239,106 @@ function* flagsIn(condition: Condition): Generator<Flag> {
 /** What was compared, by kind. */
 export type Tally = Map<string, number>;
 
+/** What a check says of one variant, beside what walking showed. */
+interface Comparison {
+  readonly checked: Check;
+  readonly variant: VariantReach;
+  readonly seen: Seen;
+  count(what: string): void;
+  /** What was compared, with the plan: what a test says where it fails. */
+  about(what: string): string;
+}
+
 /** Compares all that a check says of one variant with what walking shows. */
 export function expectVerdictsToHold(checked: Check, variant: VariantReach, tally: Tally): void {
-  const { plan, reach, findings, text } = checked;
+  const { plan, text } = checked;
   const seen = new Seen(plan, variant.name);
   if (seen.whole === null) return;
-  const count = (what: string): void => void tally.set(what, (tally.get(what) ?? 0) + 1);
-  const { kind } = variant;
-  const exact = kind === 'exact';
+  const comparison: Comparison = {
+    checked,
+    variant,
+    seen,
+    count: (what) => void tally.set(what, (tally.get(what) ?? 0) + 1),
+    about: (what) => `${what} (${variant.kind}, ${seen.whole ? 'whole' : 'part'}) in\n${text}`,
+  };
+  comparison.count(`variant ${variant.kind}`);
   const may = mayReach(plan, variant.name);
-  const about = (what: string): string => `${what} (${kind}, ${seen.whole ? 'whole' : 'part'}) in\n${text}`;
-  const labels = (screens: Iterable<Screen>): string[] => [...screens].map(({ label }) => label).sort();
-  count(`variant ${kind}`);
   for (const screen of plan.screens) {
-    const { reachable, taps, walk, fromOutside, isShortest } = variant.verdicts[screen.index]!;
-    count(`reach ${kind} ${reachable}`);
-    if (seen.shown.has(screen)) {
-      expect(reachable, about(`${screen.label} is shown`)).not.toBe('no');
-      expect(may.has(screen), about(`${screen.label} is shown, which the quick analysis rules out`)).toBe(true);
-    }
-    if (seen.whole && !seen.shown.has(screen))
-      expect(reachable, about(`${screen.label} is never shown`)).not.toBe('yes');
-    const fewest = seen.tapsTo(screen);
-    if (exact && fewest !== null)
-      expect([taps, fromOutside], about(`taps to ${screen.label}`)).toEqual([fewest, false]);
-    if (reachable === 'yes') {
-      count(`taps ${kind} ${isShortest ? 'least' : 'at most'}`);
-      if (seen.whole && fromOutside && isShortest)
-        expect(fewest, about(`only from outside does anything lead to ${screen.label}`)).toBe(null);
-      if (fewest !== null) expect(taps, about(`taps to ${screen.label}`)).toBe(fewest);
-      expect(walk!.length, about(`the walk to ${screen.label}`)).toBe(taps);
-      expect(
-        replay(plan, variant.name, walk!).some((each) => activeStack(each)!.screen === screen),
-        about(`${walkLabels(walk!).join(', ')} to ${screen.label}`),
-      ).toBe(true);
-    }
-    const back = variant.back(screen);
-    const revealed = seen.revealed.get(screen) ?? new Set();
-    count(`back ${kind} ${back.whole ? 'whole' : 'perhaps not all'}`);
-    if (back.whole)
-      expect(labels(back.reveals), about(`what Back reveals on ${screen.label}`)).toEqual(
-        expect.arrayContaining(labels(revealed)),
+    if (seen.shown.has(screen))
+      expect(may.has(screen), comparison.about(`${screen.label} is shown, which the quick analysis rules out`)).toBe(
+        true,
       );
-    if (seen.whole)
-      expect(labels(revealed), about(`Back reveals on ${screen.label}`)).toEqual(
-        expect.arrayContaining(labels(back.reveals)),
-      );
-    if (seen.leaves.has(screen)) expect(back.leaves, about(`Back leaves on ${screen.label}`)).not.toBe(false);
-    else if (seen.whole) expect(back.leaves, about(`Back never leaves on ${screen.label}`)).not.toBe(true);
-    const { some, none } = seen.arrows(screen);
-    if (back.arrow === 'always') expect(none, about(`an arrow on ${screen.label}`)).toBe(false);
-    if (back.arrow === 'never') expect(some, about(`no arrow on ${screen.label}`)).toBe(false);
-    if (back.deepest?.frames)
-      expect(back.deepest.frames, about(`frames of ${screen.label}`)).toBeGreaterThanOrEqual(seen.deepest(screen));
-    if (seen.whole && exact)
-      expect(back.deepest?.frames ?? 0, about(`frames of ${screen.label}`)).toBe(seen.deepest(screen));
+    expectReach(screen, comparison);
+    expectBack(screen, comparison);
   }
-  for (const claim of plan.claims) {
-    if (!claim.first || !claim.second) continue;
-    const answer = toEnd(answerTo(plan, variant, claim));
-    count(`rule ${kind} ${typeof answer === 'string' ? answer : 'broken'}`);
-    if (answer === 'holds') expect(seen.breaks(claim), about(`${claim.title} holds`)).toBe(false);
-    else if (answer !== 'undecided')
-      expect(seen.shows(claim, answer), about(`${walkLabels(answer).join(', ')} breaks ${claim.title}`)).toBe(true);
-  }
+  for (const claim of plan.claims) expectAnswer(claim, comparison);
+  expectFindings(comparison);
+  expectDeadBranches(comparison);
+  if (variant.verdicts.some(({ reachable }) => reachable === 'undecided') && plan.start?.target)
+    expect(
+      checked.findings.some(({ rule }) => rule === 'stack/undecided'),
+      comparison.about('what is undecided is said'),
+    ).toBe(true);
+}
+
+const labels = (screens: Iterable<Screen>): string[] => [...screens].map(({ label }) => label).sort();
+
+/** Whether a screen is reached, in how many taps, and by which walk. */
+function expectReach(screen: Screen, { checked: { plan }, variant, seen, count, about }: Comparison): void {
+  const { reachable, taps, walk, fromOutside, isShortest } = variant.verdicts[screen.index]!;
+  count(`reach ${variant.kind} ${reachable}`);
+  const isShown = seen.shown.has(screen);
+  if (isShown) expect(reachable, about(`${screen.label} is shown`)).not.toBe('no');
+  else if (seen.whole) expect(reachable, about(`${screen.label} is never shown`)).not.toBe('yes');
+  const fewest = seen.tapsTo(screen);
+  if (variant.kind === 'exact' && fewest !== null)
+    expect([taps, fromOutside], about(`taps to ${screen.label}`)).toEqual([fewest, false]);
+  if (reachable !== 'yes') return;
+  count(`taps ${variant.kind} ${isShortest ? 'least' : 'at most'}`);
+  if (seen.whole && fromOutside && isShortest)
+    expect(fewest, about(`only from outside does anything lead to ${screen.label}`)).toBe(null);
+  if (fewest !== null) expect(taps, about(`taps to ${screen.label}`)).toBe(fewest);
+  expect(walk!.length, about(`the walk to ${screen.label}`)).toBe(taps);
+  expect(
+    replay(plan, variant.name, walk!).some((each) => activeStack(each)!.screen === screen),
+    about(`${walkLabels(walk!).join(', ')} to ${screen.label}`),
+  ).toBe(true);
+}
+
+/** What Back does on a screen, and how many frames it has at most. */
+function expectBack(screen: Screen, { variant, seen, count, about }: Comparison): void {
+  const back = variant.back(screen);
+  const revealed = labels(seen.revealed.get(screen) ?? []);
+  count(`back ${variant.kind} ${back.whole ? 'whole' : 'perhaps not all'}`);
+  if (back.whole)
+    expect(labels(back.reveals), about(`what Back reveals on ${screen.label}`)).toEqual(
+      expect.arrayContaining(revealed),
+    );
+  if (seen.whole)
+    expect(revealed, about(`Back reveals on ${screen.label}`)).toEqual(expect.arrayContaining(labels(back.reveals)));
+  if (seen.leaves.has(screen)) expect(back.leaves, about(`Back leaves on ${screen.label}`)).not.toBe(false);
+  else if (seen.whole) expect(back.leaves, about(`Back never leaves on ${screen.label}`)).not.toBe(true);
+  const { some, none } = seen.arrows(screen);
+  if (back.arrow === 'always') expect(none, about(`an arrow on ${screen.label}`)).toBe(false);
+  if (back.arrow === 'never') expect(some, about(`no arrow on ${screen.label}`)).toBe(false);
+  const frames = back.deepest?.frames;
+  const deepest = seen.deepest(screen);
+  if (frames) expect(frames, about(`frames of ${screen.label}`)).toBeGreaterThanOrEqual(deepest);
+  if (seen.whole && variant.kind === 'exact') expect(frames ?? 0, about(`frames of ${screen.label}`)).toBe(deepest);
+}
+
+/** Whether a rule of the plan holds, and if not, that its walk breaks it. */
+function expectAnswer(claim: Claim, { checked: { plan }, variant, seen, count, about }: Comparison): void {
+  if (!claim.first || !claim.second) return;
+  const answer = toEnd(answerTo(plan, variant, claim));
+  count(`rule ${variant.kind} ${typeof answer === 'string' ? answer : 'broken'}`);
+  if (answer === 'holds') expect(seen.breaks(claim), about(`${claim.title} holds`)).toBe(false);
+  else if (answer !== 'undecided')
+    expect(seen.shows(claim, answer), about(`${walkLabels(answer).join(', ')} breaks ${claim.title}`)).toBe(true);
+}
+
+/** What the rules that ask about stacks find. */
+function expectFindings({ checked: { plan, findings }, variant, seen, about }: Comparison): void {
   const told = (rule: string): string[] =>
     findings
       .filter((finding) => finding.rule === rule && (finding.variant ?? variant.name) === variant.name)
@@ -314,37 +350,29 @@ export function expectVerdictsToHold(checked: Check, variant: VariantReach, tall
       seen.tapsTo(plan.screens.find((screen) => screen.label === label)!),
       about(`only from outside does anything lead to ${label}`),
     ).toBe(null);
-  if (exact) {
-    expect(told('stack/guarded-revealed'), about('leaks')).toEqual(expect.arrayContaining(labels(seen.leaks)));
-    if (seen.whole)
-      expect(labels(seen.leaks), about('leaks')).toEqual(expect.arrayContaining(told('stack/guarded-revealed')));
-    if (seen.whole)
-      expect(told('reach/dead-end'), about('dead ends')).toEqual(
-        labels(seen.deadEnds()).filter((label) => label !== plan.start?.target?.label),
-      );
-    const missed = findings
-      .filter(({ rule }) => rule === 'stack/back-target-missing')
-      .map(({ range: { from } }) => from)
-      .sort();
-    expect(missed, about('targets that are missing')).toEqual(
-      expect.arrayContaining([...seen.missed].map(({ range: { from } }) => from)),
+  const leaks = labels(seen.leaks);
+  const toldLeaks = told('stack/guarded-revealed');
+  if (seen.whole) expect(leaks, about('leaks')).toEqual(expect.arrayContaining(toldLeaks));
+  if (variant.kind !== 'exact') return;
+  expect(toldLeaks, about('leaks')).toEqual(expect.arrayContaining(leaks));
+  if (seen.whole)
+    expect(told('reach/dead-end'), about('dead ends')).toEqual(
+      labels(seen.deadEnds()).filter((label) => label !== plan.start?.target?.label),
     );
-    if (seen.whole)
-      expect(
-        [...seen.missed].map(({ range: { from } }) => from),
-        about('targets that are missing'),
-      ).toEqual(expect.arrayContaining(missed));
-  } else if (seen.whole)
-    expect(labels(seen.leaks), about('leaks')).toEqual(expect.arrayContaining(told('stack/guarded-revealed')));
+  const toldMissing = findings
+    .filter(({ rule }) => rule === 'stack/back-target-missing')
+    .map(({ range: { from } }) => from);
+  const missing = [...seen.missed].map(({ range: { from } }) => from);
+  expect(toldMissing, about('targets that are missing')).toEqual(expect.arrayContaining(missing));
+  if (seen.whole) expect(missing, about('targets that are missing')).toEqual(expect.arrayContaining(toldMissing));
+}
+
+/** No run takes a branch that is called dead. */
+function expectDeadBranches({ checked: { plan, reach, text }, seen, count, about }: Comparison): void {
   for (const { branch } of toEnd(deadBranches({ plan, reach }))) {
     count('dead branch');
     expect(seen.taken.has(branch), about(`the branch ${text.slice(branch.node.from, branch.node.to)} is dead`)).toBe(
       false,
     );
   }
-  if (variant.verdicts.some(({ reachable }) => reachable === 'undecided') && plan.start?.target)
-    expect(
-      findings.some(({ rule }) => rule === 'stack/undecided'),
-      about('what is undecided is said'),
-    ).toBe(true);
 }

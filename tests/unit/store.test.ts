@@ -200,7 +200,7 @@ describe('a file', () => {
   const file = (): string => join(folder, 'old.sqlite');
 
   test('of before is copied before its schema is changed, and made to give space back', async () => {
-    const before = new Kysely<unknown>({ dialect: new SqliteDialect({ database: new Sqlite(file()) as never }) });
+    const before = new Kysely<unknown>({ dialect: new SqliteDialect({ database: new Sqlite(file()) }) });
     const all = await migrationProvider.getMigrations();
     const old = Object.fromEntries(Object.entries(all).slice(0, 2));
     await new Migrator({ db: before, provider: { getMigrations: async () => old } }).migrateToLatest();
@@ -265,7 +265,7 @@ describe('a file', () => {
     const first = await openDatabase(file());
     await first.db
       .insertInto('kysely_migration' as never)
-      .values({ name: '999-later', timestamp: '2030' } as never)
+      .values({ name: '999-later', timestamp: '2030' })
       .execute();
     await first.close();
     await expect(openDatabase(file())).rejects.toThrow(/^The database \S+ is of a later version of Andante\. /);

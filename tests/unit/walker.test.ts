@@ -4,7 +4,8 @@ import type { Plan } from '../../src/core/plan/model';
 import { resolve } from '../../src/core/plan/resolve';
 import { labelOf } from '../../src/core/walk/tap';
 import type { Configuration, Stack } from '../../src/core/walk/configuration';
-import { Walker, type Event } from '../../src/core/walk/walker';
+import type { Event } from '../../src/core/walk/event';
+import { Walker } from '../../src/core/walk/walker';
 
 /** A stack, bottom first: modal frames in brackets, gates with the arrival that they put off. */
 function showStack(stack: Stack): string {

@@ -155,7 +155,7 @@ rowsOf.get('leaf')!.one = [];
 for (const [shape, row] of Object.entries(table)) {
   const rows = rowsOf.get(shape)!;
   if (Object.values(row).some((fields) => typeof fields === 'object'))
-    for (const [kind, fields] of Object.entries(row)) rows.byKind.set(kind, partsOf(fields as object));
+    for (const [kind, fields] of Object.entries(row)) rows.byKind.set(kind, partsOf(fields));
   else rows.one = partsOf(row);
 }
 

@@ -11,11 +11,11 @@ export interface Carried {
   readonly key: string;
   /** Whether any text will do. */
   readonly isText: boolean;
-  fits(text: string): boolean;
+  readonly fits: (text: string) => boolean;
   /** Whether a part of a text fits; the part is not empty. */
-  fitsIn(text: string, begin: number, end: number): boolean;
+  readonly fitsIn: (text: string, begin: number, end: number) => boolean;
   /** The texts that fit, but for the empty one of a type that takes any. */
-  language(): Language;
+  readonly language: () => Language;
 }
 
 const carriedText = (type: Type): Carried => ({

@@ -34,8 +34,8 @@ interface Keyed {
   readonly key: string;
   /** Of a set of one text that; null for all others. */
   readonly literal: string | null;
-  language(): Language;
-  has(text: string): boolean;
+  readonly language: () => Language;
+  readonly has: (text: string) => boolean;
 }
 
 /** Segments that no path keeps, or that no variable takes: classes of their own. */
@@ -161,7 +161,7 @@ export class Joint {
     const [first] = next;
     if (!first) return [];
     const goingOn = (goes: (keyed: Keyed) => boolean): number[] =>
-      alive.filter((_index, place) => next[place] && goes(next[place]!));
+      alive.filter((_index, place) => next[place] && goes(next[place]));
     if (first.literal !== null) return [{ text: first.literal, alive: goingOn((keyed) => keyed.has(first.literal!)) }];
     const literals = new Set(
       next.flatMap((keyed) => (keyed?.literal != null && first.has(keyed.literal) ? [keyed.literal] : [])),
@@ -205,7 +205,7 @@ export class Joint {
       const next = new Map(ways);
       for (const { text, within } of yield* this.classesOf(keyed)) {
         const keys = new Set(within.map((index) => keyed[index]!.key));
-        const evaded = new Set(among.filter((_index, place) => wanted[place] && !keys.has(wanted[place]!.key)));
+        const evaded = new Set(among.filter((_index, place) => wanted[place] && !keys.has(wanted[place].key)));
         if (evaded.has(0) || evaded.size === 0) continue;
         for (const { query, fits } of ways.values()) {
           const left = [...fits].filter((index) => !evaded.has(index));

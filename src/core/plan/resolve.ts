@@ -207,7 +207,7 @@ function fillWays(screen: Mutable<Screen>, binder: Binder, text: string): void {
         screen,
         node,
         pattern: node.pattern.text,
-        under: place && node.under!.map((one) => binder.call(one.target, one.list, place)),
+        under: place && node.under.map((one) => binder.call(one.target, one.list, place)),
       });
     }
   }

@@ -9,7 +9,8 @@ import type { Data } from '../walk/data';
 import { outcomesOfEvent, type Outcome } from '../walk/outcomes';
 import { headOf, tailOf } from '../walk/trail';
 import { at, isList, isRecord, showPlainly, tellingField, toldBy, type Value, type Values } from '../plan/value';
-import type { Event, Walker } from '../walk/walker';
+import type { Event } from '../walk/event';
+import type { Walker } from '../walk/walker';
 import type { StackCard, StackWriter, ValueCard } from './walk-stacks';
 
 /** A value that the user decides at a tap: which row, what was typed. */

@@ -5,7 +5,8 @@ import { activeStack, screensOf, type Configuration } from './configuration';
 import type { Outcome } from './outcomes';
 import { outcomesOfEvent } from './outcomes';
 import { both, waysToHold, type Assignment } from './satisfy';
-import type { Event, Walker } from './walker';
+import type { Event } from './event';
+import type { Walker } from './walker';
 
 export type ExternalEvent = Extract<Event, { kind: 'link' | 'entry' }>;
 

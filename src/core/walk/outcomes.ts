@@ -2,7 +2,8 @@ import type { Branch } from '../plan/model';
 import type { Assumptions } from './conditions';
 import { keyOf, type Configuration } from './configuration';
 import type { Values } from '../plan/value';
-import type { Event, Walker } from './walker';
+import type { Event } from './event';
+import type { Walker } from './walker';
 
 /** One thing that can come of an event. */
 export interface Outcome {

@@ -1,5 +1,5 @@
 import { closest } from '../language/closest';
-import type { TakenNode, ValueNode, WalkStepNode, WalkValueNode } from '../language/syntax';
+import type { TakenNode, WalkStepNode, WalkValueNode } from '../language/syntax';
 import { corrected, nearestTo, type Near } from '../links/near';
 import { openUrl } from '../links/open';
 import { spaceOf } from '../links/space';
@@ -10,7 +10,8 @@ import { activeStack, keyOf, type Configuration } from './configuration';
 import type { Data } from './data';
 import { literalOf } from './samples';
 import type { Values } from '../plan/value';
-import { Walker, type Event } from './walker';
+import type { Event } from './event';
+import { Walker } from './walker';
 
 /** Why a kept walk can no longer be walked. */
 export type Break =
@@ -283,7 +284,7 @@ function assumptionsOf(taken: readonly TakenNode[]): Assumptions | null {
 }
 
 const valuesOf = (given: readonly WalkValueNode[]): Values =>
-  Object.fromEntries(given.flatMap(({ name, value }) => (value ? [[name.text, literalOf(value as ValueNode)]] : [])));
+  Object.fromEntries(given.flatMap(({ name, value }) => (value ? [[name.text, literalOf(value)]] : [])));
 
 function screenNamed(
   plan: Plan,

@@ -1,6 +1,6 @@
 /** What a user does, one tap at a time. */
 import type { Screen } from '../plan/model';
-import type { Event } from './walker';
+import type { Event } from './event';
 
 /** One thing that a user does, and the screen that is on top after it; null where it leaves the app. */
 export type Tap = Event & { readonly shows: Screen | null };

@@ -1,7 +1,8 @@
 /** A small set of walks that together use every outcome of every trigger and menu item that can happen. */
 import type { Branch, Plan, Screen } from '../plan/model';
 import { activeStack, keyOf, type Configuration } from './configuration';
-import { Walker, type Event } from './walker';
+import type { Event } from './event';
+import { Walker } from './walker';
 
 export interface TourTap {
   readonly event: Event;

@@ -9,7 +9,8 @@ import type { Assumptions } from './conditions';
 import { activeStack, keyOf, type Configuration } from './configuration';
 import { Data } from './data';
 import { outcomesOfEvent } from './outcomes';
-import { Walker, type Event } from './walker';
+import type { Event } from './event';
+import { Walker } from './walker';
 
 /** The steps of a text such as `tap "Book" back`; null where it does not read. */
 export function readTrail(text: string): readonly WalkStepNode[] | null {

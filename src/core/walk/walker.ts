@@ -1,19 +1,17 @@
+import { remembered } from '../base/remembered';
 import {
   isIn,
   type Branch,
   type Call,
-  type Entry,
   type Flag,
-  type Link,
   type MenuItem,
   type Plan,
   type Screen,
   type Step,
-  type Tab,
   type Transition,
 } from '../plan/model';
 import { menuLeadsTo } from '../plan/steps';
-import { remembered } from '../base/remembered';
+import type { Values } from '../plan/value';
 import { openTexts, outcomesOf, type Assumptions, type Outcomes } from './conditions';
 import {
   activeStack,
@@ -26,35 +24,9 @@ import {
   type Stack,
 } from './configuration';
 import type { Data } from './data';
-import type { Values } from '../plan/value';
-
-/** One thing that a user does. */
-export type Event =
-  | { readonly kind: 'trigger'; readonly transition: Transition }
-  | { readonly kind: 'item'; readonly item: MenuItem }
-  | { readonly kind: 'tab'; readonly tab: Tab }
-  | { readonly kind: 'back' }
-  /** `values` are what its URL brings; where it is not said which URL it is, samples. */
-  | { readonly kind: 'link'; readonly link: Link; readonly values?: Values }
-  | { readonly kind: 'entry'; readonly entry: Entry };
-
-/** The part of the plan that an event uses; null for Back. */
-function partOf(event: Event): object | null {
-  switch (event.kind) {
-    case 'trigger':
-      return event.transition;
-    case 'item':
-      return event.item;
-    case 'tab':
-      return event.tab;
-    case 'back':
-      return null;
-    case 'link':
-      return event.link;
-    case 'entry':
-      return event.entry;
-  }
-}
+import { partOf, type Event, type ExternalEvent } from './event';
+import { depthOf, markGate, sharedDepth } from './frames';
+import { Placement } from './placement';
 
 /** An event that takes more steps than this counts for more. */
 const stepsOfEvent = 8;
@@ -81,9 +53,7 @@ const mostOutcomes = 256;
  */
 export class Walker {
   private readonly ledTo = new Map<readonly MenuItem[], ReadonlySet<Screen>>();
-  private readonly tabs: readonly Tab[];
-  /** The place of the tab's stack by the index of its root. */
-  private readonly tabOf = new Map<Screen, number>();
+  private readonly placement: Placement;
   private readonly anyNeeds: boolean;
   private readonly flagIndex: ReadonlyMap<string, number>;
   /** Screens at which an arrival is being put off: an else that comes back to its own screen would never end. */
@@ -106,13 +76,23 @@ export class Walker {
     private readonly variant: string,
     private readonly data: Data | null = null,
   ) {
-    this.tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
-    this.tabs.forEach((tab, index) => {
-      const root = tab.call?.target;
-      if (root && this.has(root) && !this.tabOf.has(root)) this.tabOf.set(root, index + 1);
-    });
+    this.placement = new Placement(plan, variant, data);
     this.anyNeeds = plan.screens.some((screen) => screen.needs.length > 0);
     this.flagIndex = new Map(plan.flags.map((flag, index) => [flag.name, index]));
+  }
+
+  has(screen: Screen): boolean {
+    return this.placement.has(screen);
+  }
+
+  /** What is there before anything is opened. */
+  get nothing(): Configuration {
+    return this.placement.nothing;
+  }
+
+  /** The screens of the stack that a link or an entry builds, bottom first, where nothing puts it off. */
+  stackOf(event: ExternalEvent): Screen[] {
+    return this.placement.stackOf(event);
   }
 
   /** How many events the work since a number of steps is worth: one at least, more where one event took many steps. */
@@ -120,30 +100,19 @@ export class Walker {
     return Math.max(1, (this.steps - steps) / stepsOfEvent);
   }
 
-  has(screen: Screen): boolean {
-    return isIn(screen.only, this.variant);
-  }
-
-  /** What is there before anything is opened. */
-  get nothing(): Configuration {
-    return {
-      flags: this.plan.flags.map((flag) => flag.initial),
-      active: mainStack,
-      stacks: [null, ...this.tabs.map(() => null)],
-    };
-  }
-
   /** What a cold start can show; nothing where the plan names no start that this variant has. */
   coldStart(): Configuration[] {
     this.begin();
     const start = this.plan.start?.target;
     return start && this.has(start)
-      ? this.settle(this.arrive(this.nothing, { kind: 'reset', screen: start, values: this.valuesOf(this.plan.start) }))
+      ? this.settle(
+          this.arrive(this.nothing, { kind: 'reset', screen: start, values: this.placement.valuesOf(this.plan.start) }),
+        )
       : [];
   }
 
   /** What a link or an entry can show when the app was not running. */
-  open(event: Extract<Event, { kind: 'link' | 'entry' }>): Configuration[] {
+  open(event: ExternalEvent): Configuration[] {
     return this.after(this.nothing, event);
   }
 
@@ -158,7 +127,7 @@ export class Walker {
       if (isIn(menu.only, this.variant) && this.shows(menu.on, menu.items, top))
         for (const item of menu.items) events.push({ kind: 'item', item });
     }
-    if (configuration.active !== mainStack) for (const tab of this.tabs) events.push({ kind: 'tab', tab });
+    if (configuration.active !== mainStack) for (const tab of this.placement.tabs) events.push({ kind: 'tab', tab });
     events.push({ kind: 'back' });
     return events;
   }
@@ -173,7 +142,7 @@ export class Walker {
   }
 
   /** The ways in from outside: links, then entries that open a screen. */
-  externalEvents(): Extract<Event, { kind: 'link' | 'entry' }>[] {
+  externalEvents(): ExternalEvent[] {
     return [
       ...this.plan.screens.flatMap((screen) =>
         this.has(screen) ? screen.links.map((link) => ({ kind: 'link', link }) as const) : [],
@@ -189,7 +158,7 @@ export class Walker {
     if (on !== 'roots') return on.has(screen);
     return (
       screen === this.plan.start?.target ||
-      this.tabOf.has(screen) ||
+      this.placement.isRoot(screen) ||
       remembered(this.ledTo, items, () => menuLeadsTo(items)).has(screen)
     );
   }
@@ -221,7 +190,11 @@ export class Walker {
         const { call } = event.tab;
         return call?.target
           ? this.settle(
-              this.arrive(configuration, { kind: 'switch', screen: call.target, values: this.valuesOf(call) }),
+              this.arrive(configuration, {
+                kind: 'switch',
+                screen: call.target,
+                values: this.placement.valuesOf(call),
+              }),
             )
           : [configuration];
       }
@@ -246,7 +219,7 @@ export class Walker {
                 kind: 'link',
                 screen: call.target,
                 link: null,
-                values: this.valuesOf(call),
+                values: this.placement.valuesOf(call),
               }),
             )
           : [];
@@ -280,11 +253,6 @@ export class Walker {
 
   private get noValues(): Values | null {
     return this.data && {};
-  }
-
-  /** What a call with nothing around it hands over. */
-  private valuesOf(call: Call | null): Values | null {
-    return this.data && call?.target ? this.data.onArrival(call.target, call, {}) : null;
   }
 
   /** The configuration with what the user typed into the screen, and what the trigger's steps can name. */
@@ -447,15 +415,15 @@ export class Walker {
   /** Makes an arrival, or what its screens' `needs` want instead. */
   private arrive(configuration: Configuration, arrival: Arrival): Configuration[] {
     if (!this.has(arrival.screen)) return [configuration];
-    if (!this.anyNeeds) return [this.place(configuration, arrival)];
+    if (!this.anyNeeds) return [this.placement.place(configuration, arrival)];
     const after: Configuration[] = [];
-    for (const { screen, values } of this.arrivingAt(configuration, arrival)) {
+    for (const { screen, values } of this.placement.arrivingAt(configuration, arrival)) {
       for (const { condition, otherwise } of screen.needs) {
         const { holds, fails } = this.outcomes(condition, configuration);
         if (fails)
           after.push(
             ...this.putOff(
-              this.emptiesAll(arrival) ? this.emptied(configuration) : configuration,
+              this.placement.emptiesAll(arrival) ? this.placement.emptied(configuration) : configuration,
               arrival,
               screen,
               otherwise,
@@ -465,16 +433,8 @@ export class Walker {
         if (!holds) return after;
       }
     }
-    after.push(this.place(configuration, arrival));
+    after.push(this.placement.place(configuration, arrival));
     return after;
-  }
-
-  /** Whose `needs` an arrival has to fulfil, in the order in which they are looked at. */
-  private arrivingAt(configuration: Configuration, arrival: Arrival): readonly Placed[] {
-    if (arrival.kind === 'link') return this.built(arrival);
-    if (arrival.kind !== 'switch') return [arrival];
-    const tab = this.tabOf.get(arrival.screen);
-    return [(tab === undefined ? null : configuration.stacks[tab]) ?? arrival];
   }
 
   /**
@@ -503,142 +463,4 @@ export class Walker {
     this.puttingOff.delete(at);
     return after;
   }
-
-  private place(configuration: Configuration, arrival: Arrival): Configuration {
-    const stack = activeStack(configuration);
-    switch (arrival.kind) {
-      case 'push':
-        return withStack(configuration, frameOf(arrival, stack));
-      case 'present':
-        return withStack(configuration, { ...frameOf(arrival, stack), modal: true });
-      case 'replace':
-        return withStack(configuration, frameOf(arrival, stack?.below ?? null));
-      case 'reset':
-        return this.build(configuration, [arrival]);
-      case 'link':
-        return this.build(configuration, this.built(arrival));
-      case 'switch': {
-        const tab = this.tabOf.get(arrival.screen);
-        if (tab === undefined) return this.build(configuration, [arrival]);
-        // No tab is ever without its root: coming from the main stack, all of them are put there.
-        const roots = this.roots();
-        const stacks = configuration.stacks.map((each, place) =>
-          place === mainStack ? (configuration.active === mainStack ? null : each) : (each ?? roots[place - 1]!),
-        );
-        return { ...configuration, stacks, active: tab };
-      }
-    }
-  }
-
-  /**
-   * Whether an arrival empties all stacks first, also where it is put off: what lay there is not for whoever has to
-   * sign in.
-   */
-  private emptiesAll({ kind, screen }: Arrival): boolean {
-    return kind === 'link' || kind === 'reset' || (kind === 'switch' && !this.tabOf.has(screen));
-  }
-
-  private emptied(configuration: Configuration): Configuration {
-    return { ...configuration, active: mainStack, stacks: configuration.stacks.map(() => null) };
-  }
-
-  /**
-   * Empties all stacks and builds one; on a tab where its bottom is that tab's root, and then every other tab holds its
-   * own.
-   */
-  private build(configuration: Configuration, screens: readonly Placed[]): Configuration {
-    let stack: Stack = null;
-    for (const screen of screens) stack = frameOf(screen, stack);
-    const tab = this.tabOf.get(screens[0]!.screen);
-    if (tab === undefined)
-      return {
-        ...configuration,
-        active: mainStack,
-        stacks: configuration.stacks.map((_each, place) => (place === mainStack ? stack : null)),
-      };
-    return {
-      ...configuration,
-      active: tab,
-      stacks: [null, ...this.roots()].map((root, place) => (place === tab ? stack : root)),
-    };
-  }
-
-  /** What every tab begins with. */
-  private roots(): Stack[] {
-    return this.tabs.map((each) =>
-      each.call?.target && this.has(each.call.target)
-        ? frameOf({ screen: each.call.target, values: this.valuesOf(each.call) }, null)
-        : null,
-    );
-  }
-
-  /** The screens of the stack that a link or an entry builds, bottom first, where nothing puts it off. */
-  stackOf(event: Extract<Event, { kind: 'link' | 'entry' }>): Screen[] {
-    const link = event.kind === 'link' ? event.link : null;
-    const screen = event.kind === 'link' ? event.link.screen : event.entry.call?.target;
-    return screen && this.has(screen)
-      ? this.built({ kind: 'link', screen, link, values: null }).map((placed) => placed.screen)
-      : [];
-  }
-
-  /** The stack that a link builds, bottom first. */
-  private built(arrival: Extract<Arrival, { kind: 'link' }>): Placed[] {
-    const { start } = this.plan;
-    const { link, screen } = arrival;
-    const under: readonly Call[] = link?.under ?? (start && start.target !== screen ? [start] : []);
-    const context = link?.under ? arrival.values : this.noValues;
-    return [
-      ...under.flatMap((call): Placed[] =>
-        call.target && this.has(call.target)
-          ? [{ screen: call.target, values: this.data && context && this.data.onArrival(call.target, call, context) }]
-          : [],
-      ),
-      arrival,
-    ];
-  }
-}
-
-/** A screen with what it arrives with. */
-type Placed = Pick<Frame, 'screen' | 'values'>;
-
-const frameOf = ({ screen, values }: Placed, below: Stack): Frame => ({
-  screen,
-  modal: screen.shape !== null,
-  values,
-  putOff: null,
-  below,
-});
-
-function depthOf(stack: Stack): number {
-  let depth = 0;
-  for (let frame = stack; frame; frame = frame.below) depth++;
-  return depth;
-}
-
-/** How many frames, from the bottom, two stacks have in common. */
-function sharedDepth(before: Stack, after: Stack): number {
-  let [a, b] = [before, after];
-  let [da, db] = [depthOf(a), depthOf(b)];
-  for (; da > db; da--) a = a!.below;
-  for (; db > da; db--) b = b!.below;
-  for (; a !== b; da--) [a, b] = [a!.below, b!.below];
-  return da;
-}
-
-/**
- * The stack with the frame that lies directly on its lowest `depth` frames marked as a gate; as it is where there is
- * none.
- */
-function markGate(stack: Stack, depth: number, arrival: Arrival): Stack {
-  const above: Frame[] = [];
-  let frame = stack;
-  for (let height = depthOf(stack); height > depth; height--) {
-    above.push(frame!);
-    frame = frame!.below;
-  }
-  const gate = above.pop();
-  if (!gate) return stack;
-  let marked: Frame = { ...gate, putOff: arrival };
-  for (const upper of above.reverse()) marked = { ...upper, below: marked };
-  return marked;
 }

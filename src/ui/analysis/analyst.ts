@@ -12,14 +12,14 @@ import { unpackMargin, unpackOverview } from './packing';
 import type { Answer, FoundWalk, Looked, Question, Watched } from './protocol';
 
 export interface AnalystListener {
-  marginCame(seq: number, margin: readonly MarginNote[]): void;
-  overviewCame(seq: number, overview: Overview, looked: Looked): void;
+  readonly marginCame: (seq: number, margin: readonly MarginNote[]) => void;
+  readonly overviewCame: (seq: number, overview: Overview, looked: Looked) => void;
   /** Something else is watched, and this is it. */
-  lookedAt(looked: Looked): void;
+  readonly lookedAt: (looked: Looked) => void;
   /** The text of that number cannot be analysed: the analysis threw, or the worker died of it twice. */
-  failed(seq: number, error: string): void;
+  readonly failed: (seq: number, error: string) => void;
   /** The worker died, was started again, and has analysed the text since. */
-  restarted(): void;
+  readonly restarted: () => void;
 }
 
 /** The part of a worker that is used here. */

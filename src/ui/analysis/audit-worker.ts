@@ -93,12 +93,12 @@ function readColumn(
           watch.piece(piece, meta.cursor);
         } catch (error) {
           // Aborting completes it, so that it has to have failed before.
-          failed(error as Error);
+          failed(error);
           parser.abort();
           return;
         }
         for (const row of data) {
-          if (!isHead && row[column] !== undefined) add(row[column]!);
+          if (!isHead && row[column] !== undefined) add(row[column]);
           isHead = false;
         }
         tell(meta.cursor);

@@ -11,9 +11,9 @@ import { useProposal } from './use-proposal';
 
 interface Props {
   readonly draft: Draft;
-  onClose(): void;
+  readonly onClose: () => void;
   /** Told in one sentence what was done. */
-  onDone(said: string): void;
+  readonly onDone: (said: string) => void;
 }
 
 /** In which a change is prepared, shown with all that it touches, and made only then. */

@@ -9,7 +9,7 @@ interface Props {
   readonly fields: Fields;
   /** The pattern that a link gets where none is given. */
   readonly madePattern: string;
-  onChange(fields: Fields): void;
+  readonly onChange: (fields: Fields) => void;
 }
 
 /** What a change asks for. */
@@ -60,7 +60,7 @@ export function DraftFields({ draft, fields, madePattern, onChange }: Props) {
 
 interface FieldProps {
   readonly value: string;
-  onChange(value: string): void;
+  readonly onChange: (value: string) => void;
 }
 
 function NameField({ label, list, value, onChange }: FieldProps & { readonly label: string; readonly list?: string }) {

@@ -15,7 +15,7 @@ interface Props {
   /** The pattern as it is, made or typed. */
   readonly made: string;
   readonly screens: Overview['screens'];
-  onChange(fields: LinkFields): void;
+  readonly onChange: (fields: LinkFields) => void;
 }
 
 export function LinkFieldset({ fields, made, screens, onChange }: Props) {

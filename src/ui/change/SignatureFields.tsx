@@ -4,7 +4,7 @@ import type { WantedParameter } from '../../core/edit/signature';
 
 interface Props {
   readonly wanted: readonly WantedParameter[];
-  onChange(wanted: readonly WantedParameter[]): void;
+  readonly onChange: (wanted: readonly WantedParameter[]) => void;
 }
 
 const field = 'input input-sm bg-paper font-mono w-full min-w-0';

@@ -6,9 +6,9 @@ interface Props {
   readonly chosen: AuditFile | null;
   /** Why the last audit failed. */
   readonly failure: string | null;
-  onPick(): void;
-  onColumn(column: number): void;
-  onBegin(): void;
+  readonly onPick: () => void;
+  readonly onColumn: (column: number) => void;
+  readonly onBegin: () => void;
 }
 
 /** Where a file of URLs is chosen, and where it has columns, which of them holds the URLs. */

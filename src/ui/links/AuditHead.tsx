@@ -5,8 +5,8 @@ interface Props {
   /** The audit that is shown: its id, or `new`. */
   readonly audit: string;
   readonly kept: readonly AuditSummary[];
-  onChoose(audit: string): void;
-  onTryUrls(): void;
+  readonly onChoose: (audit: string) => void;
+  readonly onTryUrls: () => void;
 }
 
 /** The head of the panel, with the audits that are kept with the plan. */

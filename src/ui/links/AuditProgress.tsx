@@ -2,7 +2,7 @@ interface Props {
   /** In bytes. */
   readonly read: number;
   readonly size: number;
-  onCancel(): void;
+  readonly onCancel: () => void;
 }
 
 /** How much of a file has been read. */

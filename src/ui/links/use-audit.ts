@@ -11,7 +11,11 @@ export type AuditState =
   | { readonly kind: 'failed'; readonly why: string };
 
 /** One audit at a time, in a worker of its own; leaving the view ends it. */
-export function useAudit(): { readonly state: AuditState; run(question: AuditQuestion): void; cancel(): void } {
+export function useAudit(): {
+  readonly state: AuditState;
+  readonly run: (question: AuditQuestion) => void;
+  readonly cancel: () => void;
+} {
   const [state, setState] = useState<AuditState>({ kind: 'idle' });
   const worker = useRef<Worker | null>(null);
   const end = useCallback(() => {

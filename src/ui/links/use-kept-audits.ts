@@ -17,7 +17,7 @@ export interface KeptAudits {
   /** Why the last audit could not be kept. */
   readonly unkept: string | null;
   /** @throws Error in words for the user */
-  remove(id: string): Promise<void>;
+  readonly remove: (id: string) => Promise<void>;
 }
 
 /**

@@ -4,8 +4,8 @@ interface Props {
   readonly isError: boolean;
   readonly children: ReactNode;
   /** What can be done about it, such as Undo. */
-  readonly action?: { readonly label: string; run(): void } | undefined;
-  onClose(): void;
+  readonly action?: { readonly label: string; readonly run: () => void } | undefined;
+  readonly onClose: () => void;
 }
 
 /** Says in place what has happened, until somebody closes it. Read aloud: an error at once. */

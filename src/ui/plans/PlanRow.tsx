@@ -1,41 +1,23 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { PlanSummary } from '../../wire/plans';
+import { NameForm } from '../parts/NameForm';
 import { api } from '../session/api';
 import type { Plans } from './use-plans';
 import { when } from './when';
 
 /** A plan in the list: its name, which can be changed in place, and what can be done with it. */
 export function PlanRow({ plan, plans }: { plan: PlanSummary; plans: Plans }) {
-  const [naming, setNaming] = useState<string | null>(null);
-  const rename = (): void => {
-    const name = naming?.trim() ?? '';
-    setNaming(null);
-    if (name !== '' && name !== plan.name) plans.rename(plan.id, name);
-  };
+  const [naming, setNaming] = useState(false);
   return (
     <li className="border-b border-rule py-2.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-      {naming !== null ? (
-        <form
-          className="flex-1"
-          onSubmit={(event) => {
-            event.preventDefault();
-            rename();
-          }}
-        >
-          <input
-            className="input input-sm w-full max-w-sm bg-paper"
-            aria-label="Name of the plan"
-            autoFocus
-            maxLength={120}
-            value={naming}
-            onChange={(event) => setNaming(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === 'Escape') setNaming(null);
-            }}
-            onBlur={rename}
-          />
-        </form>
+      {naming ? (
+        <NameForm
+          name={plan.name}
+          width="w-full max-w-sm"
+          onRename={(name) => plans.rename(plan.id, name)}
+          onEnd={() => setNaming(false)}
+        />
       ) : (
         <Link href={`/plans/${plan.id}`} className="font-semibold hover:text-primary flex-1 min-w-40 break-words">
           {plan.name}
@@ -45,7 +27,7 @@ export function PlanRow({ plan, plans }: { plan: PlanSummary; plans: Plans }) {
         {when(plan.updatedAt)}
       </span>
       <span className="flex gap-4">
-        <Action label="Rename" plan={plan} run={() => setNaming(plan.name)} />
+        <Action label="Rename" plan={plan} run={() => setNaming(true)} />
         <Action label="Duplicate" plan={plan} run={() => plans.duplicate(plan.id)} />
         <a className="fix-button" aria-label={`Download ${plan.name}`} href={api.downloadAddress(plan.id)} download>
           Download

@@ -21,15 +21,15 @@ export interface Plans {
   readonly plans: readonly PlanSummary[];
   readonly deleted: readonly DeletedPlan[];
   readonly notice: PlanNotice | null;
-  closeNotice(): void;
+  readonly closeNotice: () => void;
   /** Makes a plan and opens it. */
-  make(from: 'empty' | 'demo'): void;
+  readonly make: (from: 'empty' | 'demo') => void;
   /** Opens the plan where the files are one; otherwise they join the list. */
-  importFiles(files: readonly File[]): void;
-  rename(id: string, name: string): void;
-  duplicate(id: string): void;
-  remove(plan: NamedPlan): void;
-  bringBack(plan: NamedPlan): void;
+  readonly importFiles: (files: readonly File[]) => void;
+  readonly rename: (id: string, name: string) => void;
+  readonly duplicate: (id: string) => void;
+  readonly remove: (plan: NamedPlan) => void;
+  readonly bringBack: (plan: NamedPlan) => void;
 }
 
 /** @param justDeleted the id of a plan that was deleted on its own page; null where none was */

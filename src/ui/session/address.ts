@@ -27,12 +27,12 @@ export interface Place {
 
 export interface Address extends Place {
   /** Goes to another place; what is left out stays as it is. `replace` leaves no trace in the browser's history. */
-  go(change: Partial<Place>, how?: { replace?: boolean }): void;
-  hrefOf(change: Partial<Place>): string;
+  readonly go: (change: Partial<Place>, how?: { replace?: boolean }) => void;
+  readonly hrefOf: (change: Partial<Place>) => string;
 }
 
 /** The place that an address names. */
-function placeOf(path: string, search: { get(name: string): string | null }): Place {
+function placeOf(path: string, search: { readonly get: (name: string) => string | null }): Place {
   const last = path.split('/')[3] ?? '';
   const view: View = isView(last) ? last : 'plan';
   return {

@@ -15,27 +15,27 @@ export interface WorkspaceValue {
   /** The finding that was last put in front of the user. */
   readonly shown: Finding | null;
   /** Selects a screen: the caret goes to it in the Plan view, the chart to it in the Reach view. */
-  select(label: string): void;
+  readonly select: (label: string) => void;
   /** Goes to an offset of the analysed text in the Plan view; the screen around it becomes the selected one. */
-  openAt(offset: number): void;
+  readonly openAt: (offset: number) => void;
   /** Puts a finding in front of the user. */
-  showFinding(finding: Finding): void;
+  readonly showFinding: (finding: Finding) => void;
   /** Goes to the Walk view to watch the walk that shows a finding, or the shortest one to a screen (by its label). */
-  watchWalk(of: Finding | string): void;
+  readonly watchWalk: (of: Finding | string) => void;
   /**
    * Goes to the Walk view with a walk, as steps of the language, of which so many are taken (null for all); says so
    * where it is too long.
    */
-  walkTo(
+  readonly walkTo: (
     walk: { readonly steps: string; readonly taken: number | null; readonly variant?: string | null },
     how?: { replace: boolean },
-  ): void;
+  ) => void;
   /** Tells the user something in a sentence, for those who hear it; what is seen says it otherwise. */
-  say(sentence: string): void;
+  readonly say: (sentence: string) => void;
   /** Opens the dialog in which a change is prepared and shown before it is made. */
-  change(draft: Draft): void;
+  readonly change: (draft: Draft) => void;
   /** Makes a fix's edits, and says so. */
-  applyFix(fix: Fix): void;
+  readonly applyFix: (fix: Fix) => void;
 }
 
 const WorkspaceContext = createContext<WorkspaceValue | null>(null);

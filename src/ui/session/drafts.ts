@@ -20,7 +20,7 @@ const pause = 200;
  */
 export class Drafts {
   /** Until the window knows its name, a draft is kept under another. */
-  private own = crypto.randomUUID() as string;
+  private own = crypto.randomUUID();
   private readonly prefix: string;
   private timer: ReturnType<typeof setTimeout> | undefined;
 

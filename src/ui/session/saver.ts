@@ -39,7 +39,7 @@ export class Saver {
   private sending = false;
   private readonly drafts: Drafts;
   /** Tells this window's news from those of others. */
-  private readonly sender = crypto.randomUUID() as string;
+  private readonly sender = crypto.randomUUID();
   private readonly channel: BroadcastChannel;
   private readonly stopListening = new AbortController();
 

@@ -16,8 +16,8 @@ interface Props {
   /** The cell that Tab leads to. */
   readonly tabbable: CellPlace | null;
   readonly chosen: boolean;
-  onSelect(place: CellPlace): void;
-  onOpen(at: number): void;
+  readonly onSelect: (place: CellPlace) => void;
+  readonly onOpen: (at: number) => void;
 }
 
 /** One screen: its arguments as columns, its ways in as rows. */

@@ -11,7 +11,7 @@ interface Props {
   readonly row: SupplyRow;
   readonly cell: SupplyCell;
   readonly column: SupplyBlock['columns'][number];
-  onOpen(at: number): void;
+  readonly onOpen: (at: number) => void;
 }
 
 /**

@@ -6,7 +6,7 @@ const field = 'h-7 px-2 border border-rule rounded-field bg-paper cursor-pointer
 interface Props {
   readonly filter: SupplyFilter;
   readonly overview: Overview;
-  onChange(change: Partial<SupplyFilter>): void;
+  readonly onChange: (change: Partial<SupplyFilter>) => void;
 }
 
 /** Which screens, and which ways in, the table shows. */

@@ -5,7 +5,7 @@ interface Scroller {
   /** How wide what scrolls may be, in pixels. */
   readonly width: number;
   /** Brings a stretch into sight, in pixels; where it is already, nothing moves. */
-  scrollTo(top: number, height: number): void;
+  readonly scrollTo: (top: number, height: number) => void;
 }
 
 /** The element that the table scrolls in. */

@@ -11,9 +11,9 @@ interface Props {
   readonly taps: readonly Tap[];
   readonly typed: Values;
   readonly looked: Tap | null;
-  onLook(tap: Tap | null): void;
-  onTap(tap: Tap): void;
-  onType(name: string, value: Value | null): void;
+  readonly onLook: (tap: Tap | null) => void;
+  readonly onTap: (tap: Tap) => void;
+  readonly onType: (name: string, value: Value | null) => void;
 }
 
 /** A trigger or a menu item: what it does, whether it can happen now, and the values that it hands over. */

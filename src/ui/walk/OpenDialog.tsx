@@ -5,8 +5,8 @@ import type { DoorCard } from '../../core/report/walk-card';
 
 interface Props {
   readonly doors: readonly DoorCard[];
-  onOpen(step: string): void;
-  onClose(): void;
+  readonly onOpen: (step: string) => void;
+  readonly onClose: () => void;
 }
 
 /** Opens the app from outside, in the middle of a walk: by one of its links or entries, or by any URL. */

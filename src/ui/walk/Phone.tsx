@@ -12,12 +12,12 @@ interface Props {
   readonly typed: Readonly<Record<string, Values>>;
   /** The step whose effect is shown beside. */
   readonly looked: Tap | null;
-  onLook(tap: Tap | null): void;
-  onTap(tap: Tap): void;
+  readonly onLook: (tap: Tap | null) => void;
+  readonly onTap: (tap: Tap) => void;
   /** A null value is the sample again. */
-  onType(head: string, name: string, value: Value | null): void;
-  onOpen(): void;
-  onRestart(): void;
+  readonly onType: (head: string, name: string, value: Value | null) => void;
+  readonly onOpen: () => void;
+  readonly onRestart: () => void;
 }
 
 /** The screen that is on top, as a plain phone shows it, and what is around it. */

@@ -11,7 +11,7 @@ interface Props {
   readonly card: WalkCard;
   readonly keepName: RefObject<HTMLInputElement | null>;
   /** Goes to where the walk was after so many steps. */
-  onStep(at: number): void;
+  readonly onStep: (at: number) => void;
 }
 
 const words: Readonly<Record<NonNullable<StepCard['kind']>, string>> = {

@@ -116,9 +116,9 @@ export const WalkView = memo(function WalkView() {
   const type = (head: string, name: string, value: Value | null): void =>
     setTyped((now) => ({
       ...now,
-      [head]: Object.fromEntries([
+      [head]: Object.fromEntries<Value>([
         ...Object.entries(now[head] ?? {}).filter(([other]) => other !== name),
-        ...(value === null ? [] : [[name, value]]),
+        ...(value === null ? [] : [[name, value] as const]),
       ]),
     }));
   return (

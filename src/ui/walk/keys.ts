@@ -4,11 +4,11 @@ import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from 'react'
 
 interface Keys {
   /** Whether what is shown is where the walk stands; until then, what taps something waits. */
-  isThere(): boolean;
+  readonly isThere: () => boolean;
   /** Does what a key does here; false where it does nothing. */
-  press(key: string): boolean;
-  openLink(): void;
-  keep(): void;
+  readonly press: (key: string) => boolean;
+  readonly openLink: () => void;
+  readonly keep: () => void;
 }
 
 /** What is meant for the screen, or the step, that is shown once those before it are done. */

@@ -11,7 +11,7 @@ interface Goal {
   readonly name: string;
   /** What else is said of it: a screen's title, or what it is and where. */
   readonly about: string;
-  go(): void;
+  readonly go: () => void;
 }
 
 /**

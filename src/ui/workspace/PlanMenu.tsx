@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { NameForm } from '../parts/NameForm';
 import { api } from '../session/api';
 import { useWorkspace } from '../session/context';
 import { EarlierDialog } from './EarlierDialog';
@@ -18,11 +19,10 @@ export function PlanMenu({ planId, name, onRename }: Props) {
   const { session, change } = useWorkspace();
   const router = useRouter();
   const menu = useRef<HTMLDetailsElement>(null);
-  const [naming, setNaming] = useState<string | null>(null);
+  const [naming, setNaming] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [looking, setLooking] = useState(false);
-  const run = (act: () => Promise<void> | void) => async (): Promise<void> => {
-    if (menu.current) menu.current.open = false;
+  const run = async (act: () => Promise<void>): Promise<void> => {
     try {
       setProblem(null);
       await act();
@@ -32,37 +32,20 @@ export function PlanMenu({ planId, name, onRename }: Props) {
       );
     }
   };
-  const rename = async (): Promise<void> => {
-    const wanted = naming?.trim() ?? '';
-    setNaming(null);
-    if (wanted !== '' && wanted !== name) await run(async () => onRename((await api.rename(planId, wanted)).name))();
+  /** Closes the menu and does what was chosen. */
+  const choose = (act: () => Promise<void> | void) => (): void => {
+    if (menu.current) menu.current.open = false;
+    void run(async () => act());
   };
-  if (naming !== null) {
-    return (
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void rename();
-        }}
-      >
-        <input
-          className="input input-sm w-44 bg-paper"
-          aria-label="Name of the plan"
-          value={naming}
-          maxLength={120}
-          autoFocus
-          onChange={(event) => setNaming(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key === 'Escape') {
-              event.stopPropagation();
-              setNaming(null);
-            }
-          }}
-          onBlur={() => void rename()}
-        />
-      </form>
-    );
-  }
+  const layOut = async (): Promise<void> => {
+    if (!(await session.format())) throw new Error('The text has lines that do not read; put them right first.');
+  };
+  const remove = async (): Promise<void> => {
+    await api.delete(planId);
+    router.push(`/plans?deleted=${planId}`);
+  };
+  const rename = (wanted: string): void => void run(async () => onRename((await api.rename(planId, wanted)).name));
+  if (naming) return <NameForm name={name} width="w-44" onRename={rename} onEnd={() => setNaming(false)} />;
   return (
     <div className="relative min-w-0">
       <details
@@ -81,59 +64,20 @@ export function PlanMenu({ planId, name, onRename }: Props) {
           </span>
         </summary>
         <ul className="dropdown-content menu bg-paper border border-rule rounded-field shadow-lg z-30 w-56 mt-1">
-          <li>
-            <button
-              type="button"
-              onClick={() => {
-                if (menu.current) menu.current.open = false;
-                setNaming(name);
-              }}
-            >
-              Rename…
-            </button>
-          </li>
-          <li>
-            <button type="button" onClick={run(() => change({ kind: 'list', module: null }))}>
-              Add many screens…
-            </button>
-          </li>
-          <li>
-            <button
-              type="button"
-              onClick={run(async () => {
-                if (!(await session.format()))
-                  throw new Error('The text has lines that do not read; put them right first.');
-              })}
-            >
-              Lay the text out
-            </button>
-          </li>
-          <li>
-            <button type="button" onClick={run(() => setLooking(true))}>
-              Earlier texts…
-            </button>
-          </li>
+          <Item label="Rename…" onClick={choose(() => setNaming(true))} />
+          <Item label="Add many screens…" onClick={choose(() => change({ kind: 'list', module: null }))} />
+          <Item label="Lay the text out" onClick={choose(layOut)} />
+          <Item label="Earlier texts…" onClick={choose(() => setLooking(true))} />
           <li>
             <a href={api.downloadAddress(planId)} download>
               Download
             </a>
           </li>
-          <li>
-            <button type="button" onClick={run(async () => router.push(`/plans/${(await api.duplicate(planId)).id}`))}>
-              Duplicate
-            </button>
-          </li>
-          <li>
-            <button
-              type="button"
-              onClick={run(async () => {
-                await api.delete(planId);
-                router.push(`/plans?deleted=${planId}`);
-              })}
-            >
-              Delete
-            </button>
-          </li>
+          <Item
+            label="Duplicate"
+            onClick={choose(async () => router.push(`/plans/${(await api.duplicate(planId)).id}`))}
+          />
+          <Item label="Delete" onClick={choose(remove)} />
           <li>
             <Link href="/plans">All plans</Link>
           </li>
@@ -152,5 +96,15 @@ export function PlanMenu({ planId, name, onRename }: Props) {
         </p>
       )}
     </div>
+  );
+}
+
+function Item({ label, onClick }: { label: string; onClick: () => void }) {
+  return (
+    <li>
+      <button type="button" onClick={onClick}>
+        {label}
+      </button>
+    </li>
   );
 }

@@ -47,8 +47,8 @@ const isTextField = (target: EventTarget | null): boolean =>
 type Action = (workspace: WorkspaceValue, open: Dialogs) => void;
 
 export interface Dialogs {
-  openKeys(): void;
-  openGoTo(): void;
+  readonly openKeys: () => void;
+  readonly openGoTo: () => void;
 }
 
 /** Keys that work while somebody types, too. */

@@ -3,7 +3,8 @@ import type { Plan, Screen, Step } from '../../plan/model';
 import type { Work } from '../../base/slices';
 import { outcomesOf } from '../../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../../walk/configuration';
-import type { Event, Walker } from '../../walk/walker';
+import type { Event } from '../../walk/event';
+import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 
 /** The most configurations that are expanded, and the most events; an event counts once for each outcome. */

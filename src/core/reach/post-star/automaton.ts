@@ -46,9 +46,9 @@ export interface State {
   /** Heads that stand on it, fewest events since the push first. */
   readonly heads: readonly Head[];
   /** Fewest events from the push to a head that stands on this state. */
-  weightOf(head: Head): number;
+  readonly weightOf: (head: Head) => number;
   /** Calls `use` with each head that stands on it and the head's weight, in no order, without the heads in `except`. */
-  eachHead(except: HeadSet, use: (head: Head, weight: number) => void): void;
+  readonly eachHead: (except: HeadSet, use: (head: Head, weight: number) => void) => void;
   /**
    * By the number of a control state, the state of the last frame once all frames above it are popped. Only for the
    * state of a last frame that was pushed with other frames; null for all others. Nothing looks beneath a last frame,

@@ -95,7 +95,7 @@ export function* breakingWalk(
         hint,
       );
     case 'never after':
-      return yield* explored.after(b!).find(({ configuration, seen }) => seen && top(configuration) === a, hint);
+      return yield* explored.after(b).find(({ configuration, seen }) => seen && top(configuration) === a, hint);
     default:
       return null;
   }

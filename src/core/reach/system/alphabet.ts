@@ -65,7 +65,7 @@ export class Alphabet {
   arrival(kind: InternedArrival['kind'], screen: Screen, link: Link | null): InternedArrival {
     const of = link ?? screen;
     let byKind = this.arrivals.get(of);
-    if (!byKind) this.arrivals.set(of, (byKind = new Map()));
+    if (!byKind) this.arrivals.set(of, (byKind = new Map<InternedArrival['kind'], InternedArrival>()));
     let arrival = byKind.get(kind);
     if (!arrival) byKind.set(kind, (arrival = { id: this.arrivalCount++, kind, screen, link }));
     return arrival;

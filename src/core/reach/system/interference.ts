@@ -17,7 +17,7 @@ export interface ReachedHead {
 
 /** A system that says which branches can happen on a screen. */
 interface Offering {
-  branchesAt(control: Control, screen: Screen): Iterable<Branch>;
+  readonly branchesAt: (control: Control, screen: Screen) => Iterable<Branch>;
 }
 
 /** Heads between two pauses: a few milliseconds of work. */

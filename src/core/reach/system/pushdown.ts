@@ -6,7 +6,7 @@
  * What empties the stack puts a last frame on top instead: nothing ever looks below one.
  */
 import type { Branch, Entry, Link, Plan, Screen, Tab } from '../../plan/model';
-import type { Event } from '../../walk/walker';
+import type { Event } from '../../walk/event';
 import type { InternedArrival, ShownTab } from './continuation';
 import { Alphabet, frameOf, type Control, type FrameKind, type StackSymbol } from './alphabet';
 import { Interference, type ReachedHead as ShownHead } from './interference';

@@ -11,7 +11,7 @@ import {
 } from '../../plan/model';
 import { menuLeadsTo } from '../../plan/steps';
 import { remembered } from '../../base/remembered';
-import type { Event } from '../../walk/walker';
+import type { Event } from '../../walk/event';
 import type { InternedArrival } from './continuation';
 
 /** What a screen offers. */

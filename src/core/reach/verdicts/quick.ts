@@ -1,7 +1,8 @@
 import { isIn, type Plan, type Screen } from '../../plan/model';
 import { toEnd, type Work } from '../../base/slices';
 import { activeStack, type Configuration, type Frame } from '../../walk/configuration';
-import { Walker, type Event } from '../../walk/walker';
+import type { Event } from '../../walk/event';
+import { Walker } from '../../walk/walker';
 import { backInWalks } from './back';
 import { mayReach } from '../explicit';
 import type { Reach, VariantReach, Verdict } from './reach';

@@ -27,7 +27,7 @@ interface Decided {
   /** By `screen.index`; a screen that the variant does not have is not reached in it. */
   readonly verdicts: readonly Verdict[];
   /** What Back does on a screen. */
-  back(screen: Screen): Back;
+  readonly back: (screen: Screen) => Back;
 }
 
 /** A variant all of whose stacks are known. */

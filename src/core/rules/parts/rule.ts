@@ -137,5 +137,5 @@ export interface Rule {
   readonly wrong: string;
   readonly right: string;
   /** What it finds; nothing where it pauses, which it does every few milliseconds. */
-  check(context: Context): Iterable<Found | void>;
+  readonly check: (context: Context) => Iterable<Found | void>;
 }

@@ -1,0 +1,52 @@
+import type { Finding } from '../../core/rules/parts/rule';
+import { MessageText } from '../parts/MessageText';
+import { toneOf } from '../parts/tones';
+import { useWorkspace } from '../session/context';
+import { WatchWalk } from './WatchWalk';
+
+/** A finding with its next step; the one under the caret also with its detail and its walk. */
+export function FindingRow({ finding, isCurrent }: { finding: Finding; isCurrent: boolean }) {
+  const { showFinding, applyFix } = useWorkspace();
+  const fix = finding.fixes[0];
+  return (
+    <li
+      aria-current={isCurrent ? 'true' : undefined}
+      className="grid grid-cols-[148px_minmax(0,1fr)_auto] gap-x-3 items-baseline px-[18px] py-[3px] hover:bg-base-200 aria-[current]:bg-base-200"
+    >
+      <span className={`rule-tag ${toneOf[finding.severity]} truncate justify-self-stretch`} title={finding.rule}>
+        {finding.rule}
+      </span>
+      <button type="button" className="text-left cursor-pointer" onClick={() => showFinding(finding)}>
+        <MessageText message={finding.summary} />
+        {isCurrent && (
+          <span className="block text-mute">
+            <MessageText message={finding.detail} />
+          </span>
+        )}
+      </button>
+      <span className={isCurrent ? 'flex flex-col items-end' : 'flex flex-wrap gap-x-4 justify-end'}>
+        {isCurrent && <WatchWalk finding={finding} />}
+        {fix && (
+          <button type="button" className="fix-button" onClick={() => applyFix(fix)}>
+            {fix.label}
+          </button>
+        )}
+      </span>
+    </li>
+  );
+}
+
+/** A finding that the plan accepts, and why. */
+export function AcceptedRow({ finding, because }: { finding: Finding; because: string }) {
+  const { showFinding } = useWorkspace();
+  return (
+    <li className="grid grid-cols-[148px_minmax(0,1fr)] gap-x-3 items-baseline px-[18px] py-[3px] hover:bg-base-200">
+      <span className="rule-tag tone-primary truncate justify-self-stretch" title={finding.rule}>
+        {finding.rule}
+      </span>
+      <button type="button" className="text-left cursor-pointer" onClick={() => showFinding(finding)}>
+        <MessageText message={finding.summary} /> <span className="text-mute">Accepted: {because}</span>
+      </button>
+    </li>
+  );
+}

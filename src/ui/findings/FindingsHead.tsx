@@ -1,0 +1,58 @@
+import { counted } from '../parts/numbers';
+import { useWorkspace } from '../session/context';
+import { wordsOf } from './group-words';
+
+/** What the address says where the accepted findings are looked at in place of the open ones. */
+export const accepted = 'accepted';
+
+/** How many findings there are, and of which kind alone they are looked at. */
+export function FindingsHead({ found }: { found: number }) {
+  const { snapshot, address } = useWorkspace();
+  const { findings, counts, stage, accepted: acceptedOnes } = snapshot.overview;
+  const { only } = address;
+  const filters = [
+    { kind: 'error', count: counts.errors, label: counted(counts.errors, 'error') },
+    { kind: 'warning', count: counts.warnings, label: counted(counts.warnings, 'warning') },
+    { kind: 'note', count: counts.notes, label: counted(counts.notes, 'note') },
+    { kind: accepted, count: acceptedOnes.length, label: `${acceptedOnes.length} accepted` },
+  ];
+  return (
+    <div className="flex items-center gap-4 px-[18px] pt-2.5 pb-1.5">
+      <button
+        type="button"
+        className={`cursor-pointer ${only === null ? 'font-semibold' : 'text-mute'}`}
+        onClick={() => address.go({ only: null })}
+      >
+        {stage === 'decided' ? counted(findings.length, 'finding') : 'Findings'}
+      </button>
+      {filters
+        .filter(({ count }) => count > 0)
+        .map(({ kind, label }) => (
+          <button
+            key={kind}
+            type="button"
+            aria-pressed={only === kind}
+            className={`cursor-pointer ${only === kind ? 'font-semibold' : 'text-mute'}`}
+            onClick={() => address.go({ only: only === kind ? null : kind })}
+          >
+            {label}
+          </button>
+        ))}
+      {only !== null && !filters.some(({ kind }) => kind === only) && (
+        <span className="rule-tag tone-primary">
+          {wordsOf(only)} · {found}{' '}
+          <button
+            type="button"
+            className="cursor-pointer font-semibold"
+            aria-label="Show all findings"
+            onClick={() => address.go({ only: null })}
+          >
+            ×
+          </button>
+        </span>
+      )}
+      <span className="flex-1" />
+      <kbd className="key-hint">F8 next</kbd>
+    </div>
+  );
+}
