@@ -1,4 +1,4 @@
-// npm run bench [core|reach|links|audit|slices|keystroke|open]: measures the core beside general tools, and opening and
+// npm run bench [core|reach|links|audit|slices|keystroke|views|open]: measures the core beside general tools, and opening and
 // typing in the browser. Not part of the tests.
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
@@ -36,6 +36,7 @@ const all = {
   audit: () => runBundled('audit'),
   slices: () => runBundled('slices'),
   keystroke: () => runInBrowser('keystroke'),
+  views: () => runInBrowser('views'),
   open: () => runInBrowser('open'),
 };
 

@@ -3,7 +3,7 @@ import { check } from '../../src/core/check';
 import { overview, readOverview } from '../../src/core/report/overview';
 import { Analyst, type AnalysisWorker, type AnalystListener } from '../../src/ui/analysis/analyst';
 import { packOverview } from '../../src/ui/analysis/packing';
-import { nothing, type Answer, type Question } from '../../src/ui/analysis/protocol';
+import { nothing, type Answer, type Question, type Asked } from '../../src/ui/analysis/protocol';
 import { Session } from '../../src/ui/session/session';
 
 /** A worker that keeps what it is asked, and answers what a test has it answer. */
@@ -68,7 +68,7 @@ describe('a worker that dies', () => {
     const analyst = begin();
     analyst.watch(watched);
     analyst.check(3, 'start home');
-    const waiting = analyst.format('start home');
+    const waiting = analyst.request('format', 'start home', null);
     workers[0]!.die();
     expect(await waiting).toBeNull();
     expect(workers[0]!.ended).toBe(true);
@@ -90,7 +90,7 @@ describe('a worker that dies', () => {
     workers[0]!.die();
     workers[1]!.die();
     expect(heard).toEqual(['failed 1']);
-    expect(await analyst.outline('a')).toEqual([]);
+    expect(await analyst.request('outline', 'a', null)).toBeNull();
     analyst.check(2, 'a');
     expect(workers).toHaveLength(2);
     analyst.check(3, 'ab');
@@ -110,6 +110,47 @@ describe('a worker that dies', () => {
     vi.advanceTimersByTime(60_000);
     expect(workers[0]!.ended).toBe(true);
     expect(heard).toEqual(['failed 1']);
+    analyst.stop();
+  });
+});
+
+describe('a request', () => {
+  const text = 'start home';
+
+  test('is answered by its own answer, whichever comes first', async () => {
+    const analyst = begin();
+    const [outline, format] = [analyst.request('outline', text, null), analyst.request('format', text, null)];
+    const [first, second] = workers[0]!.questions as Asked[];
+    workers[0]!.answer({ kind: 'answer', id: second!.id, answer: 'laid out' });
+    workers[0]!.answer({ kind: 'answer', id: first!.id, answer: [] });
+    expect([await outline, await format]).toEqual([[], 'laid out']);
+    analyst.stop();
+  });
+
+  test('that is taken back is answered with nothing at once, and the worker hears of it', async () => {
+    const analyst = begin();
+    const overtaken = new AbortController();
+    const found = analyst.request('complete', text, { offset: 3 }, overtaken.signal);
+    const [asked] = workers[0]!.questions as Asked[];
+    overtaken.abort();
+    expect(await found).toBeNull();
+    expect(workers[0]!.questions.at(-1)).toEqual({ kind: 'cancel', id: asked!.id });
+    workers[0]!.answer({ kind: 'answer', id: asked!.id, answer: { from: 0, options: [] } });
+    expect(await analyst.request('complete', text, { offset: 3 }, overtaken.signal)).toBeNull();
+    expect(workers[0]!.questions).toHaveLength(2);
+    analyst.stop();
+  });
+
+  test('that throws says why: a change in its dialog; where nothing can be said, it is as if nothing was found', async () => {
+    const session = new Session({ id: 'p', name: 'P', text, version: 1, updatedAt: 0 }, () => []);
+    const analyst = begin();
+    session['analyst'] = analyst;
+    const proposed = session.propose({ kind: 'delete', screen: 'home' });
+    const completed = session.complete(3);
+    for (const { id } of workers[0]!.questions as Asked[])
+      workers[0]!.answer({ kind: 'failed', id, error: 'RangeError: x' });
+    expect(await proposed).toEqual({ text, answer: { refusal: 'This cannot be worked out. RangeError: x' } });
+    expect(await completed).toBeNull();
     analyst.stop();
   });
 });
@@ -159,7 +200,7 @@ describe('an analysis', () => {
   test('whose overview has been followed gives no walk', async () => {
     const [first, second] = [overview(result), overview(result)];
     const found = { variant: 'phone', steps: 'start' };
-    session['analyst'] = { witness: async () => found } as unknown as Analyst;
+    session['analyst'] = { request: async () => found } as unknown as Analyst;
     session.overviewCame(0, first, nothing);
     expect(await session.witness(0, null, first)).toBe(found);
     session.overviewCame(0, second, nothing);

@@ -1,15 +1,7 @@
-import type { Completions } from '../../core/assist/completion';
-import type { Description } from '../../core/assist/describe';
-import type { OutlineItem } from '../../core/assist/outline';
-import type { WalkToKeep } from '../../core/propose/keep-walk';
-import type { TextEdit } from '../../core/language/edits';
-import type { RestOfTour } from '../../core/report/walk-tour';
-import type { Proposed } from '../../core/propose/propose';
-import type { Request } from '../../core/propose/request';
 import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
 import { unpackMargin, unpackOverview } from './packing';
-import type { Answer, FoundWalk, Looked, Question, Watched } from './protocol';
+import type { Answer, AnswerTo, Asked, Given, Looked, Question, RequestKind, Watched } from './protocol';
 
 export interface AnalystListener {
   readonly marginCame: (seq: number, margin: readonly MarginNote[]) => void;
@@ -20,6 +12,12 @@ export interface AnalystListener {
   readonly failed: (seq: number, error: string) => void;
   /** The worker died, was started again, and has analysed the text since. */
   readonly restarted: () => void;
+}
+
+/** Who waits for the answer to a request. */
+interface Waiting {
+  readonly resolve: (answer: unknown) => void;
+  readonly reject: (error: Error) => void;
 }
 
 /** The part of a worker that is used here. */
@@ -33,13 +31,12 @@ const patience = 5;
 const startWorker = (): AnalysisWorker => new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
 
 /**
- * The page's side of the worker. Every promise is settled, whatever becomes of the worker: what it cannot answer is
- * null. A worker that dies is started again; one that dies of the same text once more is left dead until the text
+ * The page's side of the worker. Every promise is settled, whatever becomes of the worker. A worker that dies is started again; one that dies of the same text once more is left dead until the text
  * changes.
  */
 export class Analyst {
   private worker: AnalysisWorker | null = null;
-  private readonly asked = new Map<number, (answer: Answer | null) => void>();
+  private readonly asked = new Map<number, Waiting>();
   private nextId = 1;
   private latest: Extract<Question, { kind: 'check' }> | null = null;
   private watched: Watched | null = null;
@@ -74,51 +71,30 @@ export class Analyst {
     this.post({ kind: 'warm-up' });
   }
 
-  async complete(text: string, offset: number): Promise<Completions | null> {
-    const answer = await this.ask((id) => ({ kind: 'complete', id, text, offset }));
-    return answer?.kind === 'complete' ? answer.completions : null;
-  }
-
-  /** The text laid out, or null where it has syntax errors. */
-  async format(text: string): Promise<string | null> {
-    const answer = await this.ask((id) => ({ kind: 'format', id, text }));
-    return answer?.kind === 'format' ? answer.text : null;
-  }
-
-  /** What is known of the name at an offset. */
-  async describe(text: string, offset: number): Promise<Description | null> {
-    const answer = await this.ask((id) => ({ kind: 'describe', id, text, offset }));
-    return answer?.kind === 'describe' ? answer.description : null;
-  }
-
-  /** All that a text declares. */
-  async outline(text: string): Promise<readonly OutlineItem[]> {
-    const answer = await this.ask((id) => ({ kind: 'outline', id, text }));
-    return answer?.kind === 'outline' ? answer.outline : [];
-  }
-
-  /** What a change would do to a text. */
-  async propose(text: string, request: Request): Promise<Proposed | null> {
-    const answer = await this.ask((id) => ({ kind: 'propose', id, text, request }));
-    return answer?.kind === 'propose' ? answer.answer : null;
-  }
-
-  /** The walk that shows a finding (by its place), or the shortest one to a screen (by its label). */
-  async witness(text: string, of: number | string, variant: string | null): Promise<FoundWalk | null> {
-    const answer = await this.ask((id) => ({ kind: 'witness', id, text, of, variant }));
-    return answer?.kind === 'witness' ? answer.found : null;
-  }
-
-  /** Walks that use what the kept ones do not. */
-  async tour(text: string, variant: string | null): Promise<RestOfTour | null> {
-    const answer = await this.ask((id) => ({ kind: 'tour', id, text, variant }));
-    return answer?.kind === 'tour' ? answer.rest : null;
-  }
-
-  /** The edits that put walks into the plan. */
-  async keep(text: string, walks: readonly WalkToKeep[]): Promise<readonly TextEdit[]> {
-    const answer = await this.ask((id) => ({ kind: 'keep', id, text, walks }));
-    return answer?.kind === 'keep' ? answer.edits : [];
+  /**
+   * Asks something about a text.
+   *
+   * @param signal takes the request back: the worker does not begin with it any more
+   * @returns null where there is no answer: the worker has died, or the request was taken back
+   * @throws Error where it cannot be worked out
+   */
+  request<K extends RequestKind>(
+    request: K,
+    text: string,
+    given: Given<K>,
+    signal?: AbortSignal,
+  ): Promise<AnswerTo<K> | null> {
+    if (!this.worker || signal?.aborted) return Promise.resolve(null);
+    const id = this.nextId++;
+    return new Promise((resolve, reject) => {
+      this.asked.set(id, { resolve: (answer) => resolve(answer as AnswerTo<K> | null), reject });
+      this.post({ kind: 'request', id, request, text, given } as Asked);
+      signal?.addEventListener('abort', () => {
+        if (!this.asked.delete(id)) return;
+        this.post({ kind: 'cancel', id });
+        resolve(null);
+      });
+    });
   }
 
   stop(): void {
@@ -160,12 +136,18 @@ export class Analyst {
         return this.listener.lookedAt(answer);
       case 'check-failed':
         return this.listener.failed(answer.seq, answer.error);
-      default: {
-        const settle = this.asked.get(answer.id);
-        this.asked.delete(answer.id);
-        settle?.(answer.kind === 'failed' ? null : answer);
-      }
+      case 'answer':
+        return this.settled(answer.id)?.resolve(answer.answer);
+      case 'failed':
+        return this.settled(answer.id)?.reject(new Error(answer.error));
     }
+  }
+
+  /** Whoever waits for the answer to a request, if somebody still does. */
+  private settled(id: number): Waiting | undefined {
+    const waiting = this.asked.get(id);
+    this.asked.delete(id);
+    return waiting;
   }
 
   private beat(): void {
@@ -190,17 +172,7 @@ export class Analyst {
     this.worker = null;
     const waiting = [...this.asked.values()];
     this.asked.clear();
-    for (const settle of waiting) settle(null);
-  }
-
-  /** Null where there is no answer. */
-  private ask(question: (id: number) => Question): Promise<Answer | null> {
-    if (!this.worker) return Promise.resolve(null);
-    const id = this.nextId++;
-    return new Promise((resolve) => {
-      this.asked.set(id, resolve);
-      this.post(question(id));
-    });
+    for (const { resolve } of waiting) resolve(null);
   }
 
   private post(question: Question): void {

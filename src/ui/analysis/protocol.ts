@@ -43,6 +43,44 @@ export interface FoundWalk {
 /** Nothing is looked at, or not analysed yet. */
 export const nothing: Looked = { detail: null, supply: null, walk: null, links: null };
 
+/** What can be asked about a text: what is given beside it, and what the answer is. */
+export interface Requests {
+  complete: { readonly given: { readonly offset: number }; readonly answer: Completions | null };
+  /** What is known of the name at an offset. */
+  describe: { readonly given: { readonly offset: number }; readonly answer: Description | null };
+  /** All that the text declares. */
+  outline: { readonly given: null; readonly answer: readonly OutlineItem[] };
+  /** The text laid out; null where it has syntax errors. */
+  format: { readonly given: null; readonly answer: string | null };
+  /** What a change would do. */
+  propose: { readonly given: Request; readonly answer: Proposed };
+  /**
+   * The walk that shows a finding, known by its place among all, or the shortest one to a screen, known by its label.
+   */
+  witness: {
+    readonly given: { readonly of: number | string; readonly variant: string | null };
+    readonly answer: FoundWalk | null;
+  };
+  /** Walks that use what the kept ones do not. */
+  tour: { readonly given: { readonly variant: string | null }; readonly answer: RestOfTour };
+  /** The edits that put walks into the plan. */
+  keep: { readonly given: readonly WalkToKeep[]; readonly answer: readonly TextEdit[] };
+}
+export type RequestKind = keyof Requests;
+export type Given<K extends RequestKind> = Requests[K]['given'];
+export type AnswerTo<K extends RequestKind> = Requests[K]['answer'];
+
+/** A request as it is sent. */
+export type Asked = {
+  readonly [K in RequestKind]: {
+    readonly kind: 'request';
+    readonly id: number;
+    readonly request: K;
+    readonly text: string;
+    readonly given: Given<K>;
+  };
+}[RequestKind];
+
 /** What the page asks of the worker. `seq` numbers the texts of one plan; a later one overtakes those before it. */
 export type Question =
   | { readonly kind: 'check'; readonly seq: number; readonly text: string }
@@ -52,41 +90,19 @@ export type Question =
   | { readonly kind: 'warm-up' }
   /** What is wanted beside the overview, now and with every further analysis. */
   | { readonly kind: 'watch'; readonly watched: Watched }
-  | { readonly kind: 'complete'; readonly id: number; readonly text: string; readonly offset: number }
-  | { readonly kind: 'format'; readonly id: number; readonly text: string }
-  | { readonly kind: 'outline'; readonly id: number; readonly text: string }
-  | { readonly kind: 'propose'; readonly id: number; readonly text: string; readonly request: Request }
-  /**
-   * The walk that shows a finding, known by its place among all, or the shortest one to a screen, known by its label.
-   */
-  | {
-      readonly kind: 'witness';
-      readonly id: number;
-      readonly text: string;
-      readonly of: number | string;
-      readonly variant: string | null;
-    }
-  /** Walks that use what the kept ones do not. */
-  | { readonly kind: 'tour'; readonly id: number; readonly text: string; readonly variant: string | null }
-  | { readonly kind: 'keep'; readonly id: number; readonly text: string; readonly walks: readonly WalkToKeep[] }
-  | { readonly kind: 'describe'; readonly id: number; readonly text: string; readonly offset: number };
+  | Asked
+  /** Nobody waits any longer for the answer to that request. */
+  | { readonly kind: 'cancel'; readonly id: number };
 
 export type Answer =
   | { readonly kind: 'pong' }
   /** The analysis of that text threw. */
   | { readonly kind: 'check-failed'; readonly seq: number; readonly error: string }
-  /** What was asked under that id threw. */
-  | { readonly kind: 'failed'; readonly id: number }
   /** Comes first, since it stands beside what is being typed; the rest follows. */
   | { readonly kind: 'margin'; readonly seq: number; readonly margin: PackedRows }
   | ({ readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview } & Looked)
   | ({ readonly kind: 'watch' } & Looked)
-  | { readonly kind: 'complete'; readonly id: number; readonly completions: Completions | null }
-  /** Null where the text has syntax errors. */
-  | { readonly kind: 'format'; readonly id: number; readonly text: string | null }
-  | { readonly kind: 'outline'; readonly id: number; readonly outline: readonly OutlineItem[] }
-  | { readonly kind: 'propose'; readonly id: number; readonly answer: Proposed }
-  | { readonly kind: 'witness'; readonly id: number; readonly found: FoundWalk | null }
-  | { readonly kind: 'tour'; readonly id: number; readonly rest: RestOfTour }
-  | { readonly kind: 'keep'; readonly id: number; readonly edits: readonly TextEdit[] }
-  | { readonly kind: 'describe'; readonly id: number; readonly description: Description | null };
+  /** The answer to a request, of the type that the table says. */
+  | { readonly kind: 'answer'; readonly id: number; readonly answer: unknown }
+  /** What was asked under that id threw. */
+  | { readonly kind: 'failed'; readonly id: number; readonly error: string };

@@ -19,7 +19,18 @@ import type { Reach } from '../../core/reach';
 import type { Work } from '../../core/base/slices';
 import { retrace } from '../../core/walk/trail';
 import { packMargin, packOverview } from './packing';
-import { nothing, type Answer, type FoundWalk, type Looked, type Question, type Watched } from './protocol';
+import {
+  nothing,
+  type Answer,
+  type AnswerTo,
+  type Asked,
+  type FoundWalk,
+  type Given,
+  type Looked,
+  type Question,
+  type RequestKind,
+  type Watched,
+} from './protocol';
 import { warmUp } from './warm-up';
 
 declare const self: DedicatedWorkerGlobalScope;
@@ -38,8 +49,6 @@ let warming: Generator | null = null;
 const quietFor = 250;
 /** When the last text came; the warm-up keeps away from somebody who types. */
 let lastCame = 0;
-
-type Asked = Extract<Question, { readonly id: number }>;
 
 const answer = (message: Answer): void => self.postMessage(message);
 
@@ -62,6 +71,9 @@ function warmFurther(): void {
   else if (!warming?.next().done) setTimeout(warmFurther);
 }
 
+const sentenceOf = (error: unknown): string =>
+  error instanceof Error ? `${error.name}: ${error.message}` : String(error);
+
 /** Runs a part of an analysis. What throws is said of the text, and the worker lives on for the next one. */
 function guarded(seq: number, run: () => void): void {
   try {
@@ -70,11 +82,7 @@ function guarded(seq: number, run: () => void): void {
     // Nothing of that text is taken over into the analysis of the next.
     latest = null;
     parser = new IncrementalParser();
-    answer({
-      kind: 'check-failed',
-      seq,
-      error: error instanceof Error ? `${error.name}: ${error.message}` : String(error),
-    });
+    answer({ kind: 'check-failed', seq, error: sentenceOf(error) });
   }
 }
 
@@ -179,27 +187,36 @@ function look(result: Check): Looked {
   };
 }
 
-/** What is asked beside the analysis, and its answer. */
-function answerTo(data: Asked): Answer {
-  const { id } = data;
-  switch (data.kind) {
-    case 'complete':
-      return { kind: 'complete', id, completions: complete(checked(data.text), data.offset) };
-    case 'describe':
-      return { kind: 'describe', id, description: describe(checked(data.text), data.offset, watched.variant) };
-    case 'outline':
-      return { kind: 'outline', id, outline: outline(checked(data.text).plan) };
-    case 'propose':
-      return { kind: 'propose', id, answer: propose(checked(data.text), data.request) };
-    case 'witness':
-      return { kind: 'witness', id, found: witness(checked(data.text), data.of, data.variant) };
-    case 'tour':
-      return { kind: 'tour', id, rest: restOfTour(checked(data.text), data.variant) };
-    case 'keep':
-      return { kind: 'keep', id, edits: keepWalks(checked(data.text).plan, data.walks) };
-    case 'format':
-      return { kind: 'format', id, text: format(data.text) };
+/** How each request is answered. */
+const answers: { readonly [K in RequestKind]: (result: Check, given: Given<K>) => AnswerTo<K> } = {
+  complete: (result, { offset }) => complete(result, offset),
+  describe: (result, { offset }) => describe(result, offset, watched.variant),
+  outline: ({ plan }) => outline(plan),
+  format: ({ text, plan }) => format(text, plan.tree),
+  propose,
+  witness: (result, { of, variant }) => witness(result, of, variant),
+  tour: (result, { variant }) => restOfTour(result, variant),
+  keep: ({ plan }, walks) => keepWalks(plan, walks),
+};
+
+/** Requests that are still to be answered, in the order in which they came. */
+const requests = new Map<number, Asked>();
+const nextRequest = new MessageChannel();
+nextRequest.port1.onmessage = answerNext;
+
+/** Answers a request after the messages that have come in meanwhile: one of them may take it back. */
+function answerNext(): void {
+  for (const [id, { request, text, given }] of requests) {
+    requests.delete(id);
+    try {
+      const answerIt = answers[request] as (result: Check, given: unknown) => unknown;
+      answer({ kind: 'answer', id, answer: answerIt(checked(text), given) });
+    } catch (error) {
+      answer({ kind: 'failed', id, error: sentenceOf(error) });
+    }
+    break;
   }
+  if (requests.size > 0) nextRequest.port2.postMessage(null);
 }
 
 self.onmessage = ({ data }: MessageEvent<Question>) => {
@@ -228,11 +245,12 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
       });
       break;
     }
-    default:
-      try {
-        answer(answerTo(data));
-      } catch {
-        answer({ kind: 'failed', id: data.id });
-      }
+    case 'request':
+      requests.set(data.id, data);
+      if (requests.size === 1) nextRequest.port2.postMessage(null);
+      break;
+    case 'cancel':
+      requests.delete(data.id);
+      break;
   }
 };

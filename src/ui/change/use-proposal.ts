@@ -23,16 +23,14 @@ export function useProposal(request: Request | null): ProposalState {
     readonly answer: Proposed;
   } | null>(null);
   useEffect(() => {
-    let current = true;
+    const overtaken = new AbortController();
     const asked = JSON.parse(key) as Request | null;
     if (asked) {
-      void session.propose(asked).then((answer) => {
-        if (current && answer) setLast({ key, ...answer });
+      void session.propose(asked, overtaken.signal).then((answer) => {
+        if (answer && !overtaken.signal.aborted) setLast({ key, ...answer });
       });
     }
-    return () => {
-      current = false;
-    };
+    return () => overtaken.abort();
   }, [session, key]);
 
   if (!last) return { refusal: null, shown: null, ready: null };

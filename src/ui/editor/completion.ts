@@ -17,8 +17,9 @@ export const completionFrom = (session: Session): Extension =>
         if (!before && !context.explicit) return null;
         // Who types on asks anew: a question that is answered with nothing would otherwise take what was typed
         // meanwhile along, and no list would open until the next key.
-        context.addEventListener('abort', () => undefined, { onDocChange: true });
-        const found = await session.complete(context.pos);
+        const overtaken = new AbortController();
+        context.addEventListener('abort', () => overtaken.abort(), { onDocChange: true });
+        const found = await session.complete(context.pos, overtaken.signal);
         if (!found || context.aborted) return null;
         const typed = context.pos > found.from;
         // A list that opens by itself after every blank would stand in the way: names and values are offered, keywords

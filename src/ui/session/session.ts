@@ -19,9 +19,16 @@ import type { SupplyTable } from '../../core/report/supply-table';
 import type { WalkToKeep } from '../../core/propose/keep-walk';
 import type { LinksCard } from '../../core/report/links-card';
 import type { WalkCard, WalkRequest } from '../../core/report/walk-card';
-import type { RestOfTour } from '../../core/report/walk-tour';
 import { Analyst, type AnalystListener } from '../analysis/analyst';
-import { nothing, type FoundWalk, type Looked, type Watched } from '../analysis/protocol';
+import {
+  nothing,
+  type AnswerTo,
+  type FoundWalk,
+  type Given,
+  type Looked,
+  type RequestKind,
+  type Watched,
+} from '../analysis/protocol';
 import { showMargin, showOverview } from './overview-effect';
 import type { Draft } from './drafts';
 import { Saver, type SaveState } from './saver';
@@ -282,48 +289,72 @@ export class Session implements AnalystListener {
     this.watch({ links: { urls } });
   }
 
-  complete(offset: number): ReturnType<Analyst['complete']> {
-    return this.analyst?.complete(this.text, offset) ?? Promise.resolve(null);
+  /**
+   * Asks something about a text. Null where there is no answer, whyever: the text goes on without it.
+   *
+   * @param signal takes the request back
+   */
+  private async request<K extends RequestKind>(
+    kind: K,
+    text: string,
+    given: Given<K>,
+    signal?: AbortSignal,
+  ): Promise<AnswerTo<K> | null> {
+    return (await this.analyst?.request(kind, text, given, signal).catch(() => null)) ?? null;
+  }
+
+  complete(offset: number, signal?: AbortSignal): Promise<AnswerTo<'complete'>> {
+    return this.request('complete', this.text, { offset }, signal);
   }
 
   /** All that the text declares as it is now. */
-  outline(): ReturnType<Analyst['outline']> {
-    return this.analyst?.outline(this.text) ?? Promise.resolve([]);
+  async outline(): Promise<AnswerTo<'outline'>> {
+    return (await this.request('outline', this.text, null)) ?? [];
   }
 
   /** What is known of the name at an offset; null where the text has changed by the time it is known. */
-  async describe(offset: number): ReturnType<Analyst['describe']> {
+  async describe(offset: number): Promise<AnswerTo<'describe'>> {
     const { text } = this;
-    const found = await (this.analyst?.describe(text, offset) ?? Promise.resolve(null));
+    const found = await this.request('describe', text, { offset });
     return this.text === text ? found : null;
   }
 
-  /** What a change would do to the text as it is now; the text itself comes back, to be handed to `make`. */
-  async propose(request: Request): Promise<{ readonly text: string; readonly answer: Proposed } | null> {
+  /**
+   * What a change would do to the text as it is now; the text itself comes back, to be handed to `make`.
+   *
+   * @param signal takes the request back
+   */
+  async propose(
+    change: Request,
+    signal?: AbortSignal,
+  ): Promise<{ readonly text: string; readonly answer: Proposed } | null> {
     const { text } = this;
-    const answer = await (this.analyst?.propose(text, request) ?? Promise.resolve(null));
-    return answer && { text, answer };
+    try {
+      const answer = await this.analyst?.request('propose', text, change, signal);
+      return answer ? { text, answer } : null;
+    } catch (error) {
+      return { text, answer: { refusal: `This cannot be worked out. ${(error as Error).message}` } };
+    }
   }
 
   /**
    * The walk that shows a finding (by its place in an overview), or the shortest one to a screen.
    * Null where there is none, or the overview is not of the text as it is now.
    */
-  witness(of: number | string, variant: string | null, basis: Overview): Promise<FoundWalk | null> {
-    return this.isCurrent && basis === this.snapshot.overview && this.analyst
-      ? this.analyst.witness(this.text, of, variant)
-      : Promise.resolve(null);
+  async witness(of: number | string, variant: string | null, basis: Overview): Promise<FoundWalk | null> {
+    if (!this.isCurrent || basis !== this.snapshot.overview) return null;
+    return this.request('witness', this.text, { of, variant });
   }
 
   /** Walks that use what the kept ones do not. */
-  tour(variant: string | null): Promise<RestOfTour | null> {
-    return this.analyst?.tour(this.text, variant) ?? Promise.resolve(null);
+  tour(variant: string | null): Promise<AnswerTo<'tour'> | null> {
+    return this.request('tour', this.text, { variant });
   }
 
   /** Writes walks into the plan. Returns false where the text has changed meanwhile. */
   async keep(walks: readonly WalkToKeep[]): Promise<boolean> {
     const { text } = this;
-    const edits = await (this.analyst?.keep(text, walks) ?? Promise.resolve([]));
+    const edits = (await this.request('keep', text, walks)) ?? [];
     return edits.length > 0 && this.make(edits, text);
   }
 
@@ -340,7 +371,7 @@ export class Session implements AnalystListener {
   /** Lays the text out. Returns false where it has syntax errors. */
   async format(): Promise<boolean> {
     const before = this.text;
-    const text = await (this.analyst?.format(before) ?? Promise.resolve(null));
+    const text = await this.request('format', before, null);
     if (text !== null && this.text === before && text !== before) this.replaceText(text);
     return text !== null;
   }
