@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState, type FormEvent } from 'react';
-import { useWorkspace } from '../session/context';
+import { useSession, useSnapshot } from '../session/context';
 import { words, type Draft } from '../session/change-draft';
 import { DraftFields } from './DraftFields';
 import { firstFields, requestOf } from './fields';
@@ -18,8 +18,8 @@ interface Props {
 
 /** In which a change is prepared, shown with all that it touches, and made only then. */
 export function ChangeDialog({ draft, onClose, onDone }: Props) {
-  const { session, snapshot } = useWorkspace();
-  const { detail } = snapshot;
+  const session = useSession();
+  const detail = useSnapshot('detail');
   const dialog = useRef<HTMLDialogElement>(null);
   const [fields, setFields] = useState(() =>
     firstFields(draft, draft.kind === 'signature' && detail?.label === draft.screen ? detail.signature : []),

@@ -1,5 +1,5 @@
 import type { Draft } from '../session/change-draft';
-import { useWorkspace } from '../session/context';
+import { useSnapshot } from '../session/context';
 import type { Fields } from './fields';
 import { LinkFieldset } from './LinkFieldset';
 import { SignatureFields } from './SignatureFields';
@@ -14,7 +14,7 @@ interface Props {
 
 /** What a change asks for. */
 export function DraftFields({ draft, fields, madePattern, onChange }: Props) {
-  const { screens } = useWorkspace().snapshot.overview;
+  const { screens } = useSnapshot('overview');
   const set = (change: Partial<Fields>): void => onChange({ ...fields, ...change });
   const setName = (name: string): void => set({ name });
   switch (draft.kind) {
@@ -81,7 +81,7 @@ function NameField({ label, list, value, onChange }: FieldProps & { readonly lab
 }
 
 function ModuleField({ isFirst, value, onChange }: FieldProps & { readonly isFirst: boolean }) {
-  const { modules } = useWorkspace().snapshot.overview;
+  const { modules } = useSnapshot('overview');
   return (
     <label className="grid gap-1">
       In which module

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Proposal, Proposed } from '../../core/propose/propose';
 import type { Request } from '../../core/propose/request';
 import type { TextEdit } from '../../core/language/edits';
-import { useWorkspace } from '../session/context';
+import { useSession } from '../session/context';
 
 export interface ProposalState {
   /** Why there is no proposal for what is filled in; null where there is one, or none yet. */
@@ -15,7 +15,7 @@ export interface ProposalState {
 
 /** Whatever is filled in is proposed at once. An answer that has been overtaken is not shown. */
 export function useProposal(request: Request | null): ProposalState {
-  const { session } = useWorkspace();
+  const session = useSession();
   const key = JSON.stringify(request);
   const [last, setLast] = useState<{
     readonly key: string;

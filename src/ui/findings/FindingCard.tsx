@@ -3,14 +3,15 @@
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { toneOf } from '../parts/tones';
-import { useWorkspace } from '../session/context';
+import { useActions, useAddress, useSession } from '../session/context';
 import { WatchWalk } from './WatchWalk';
 
 const bar = { error: 'border-error', warning: 'border-warning', note: 'border-info' } as const;
 
 /** Leads to what the app does with the URL that shows a finding. */
 function TryUrl({ url }: { url: string }) {
-  const { session, address } = useWorkspace();
+  const session = useSession();
+  const address = useAddress();
   return (
     <button
       type="button"
@@ -28,7 +29,7 @@ function TryUrl({ url }: { url: string }) {
 
 /** One finding in full, with all its fixes. */
 export function FindingCard({ finding }: { finding: Finding }) {
-  const { applyFix, showFinding } = useWorkspace();
+  const { applyFix, showFinding } = useActions();
   return (
     <div className={`border-l-[3px] ${bar[finding.severity]} pl-3 py-0.5 mb-3`}>
       <button

@@ -1,12 +1,12 @@
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { toneOf } from '../parts/tones';
-import { useWorkspace } from '../session/context';
+import { useActions } from '../session/context';
 import { WatchWalk } from './WatchWalk';
 
 /** A finding with its next step; the one under the caret also with its detail and its walk. */
 export function FindingRow({ finding, isCurrent }: { finding: Finding; isCurrent: boolean }) {
-  const { showFinding, applyFix } = useWorkspace();
+  const { showFinding, applyFix } = useActions();
   const fix = finding.fixes[0];
   return (
     <li
@@ -38,7 +38,7 @@ export function FindingRow({ finding, isCurrent }: { finding: Finding; isCurrent
 
 /** A finding that the plan accepts, and why. */
 export function AcceptedRow({ finding, because }: { finding: Finding; because: string }) {
-  const { showFinding } = useWorkspace();
+  const { showFinding } = useActions();
   return (
     <li className="grid grid-cols-[148px_minmax(0,1fr)] gap-x-3 items-baseline px-[18px] py-[3px] hover:bg-base-200">
       <span className="rule-tag tone-primary truncate justify-self-stretch" title={finding.rule}>

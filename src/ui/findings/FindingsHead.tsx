@@ -1,5 +1,5 @@
 import { counted } from '../parts/numbers';
-import { useWorkspace } from '../session/context';
+import { useAddress, useSnapshot } from '../session/context';
 import { wordsOf } from './group-words';
 
 /** What the address says where the accepted findings are looked at in place of the open ones. */
@@ -7,8 +7,9 @@ export const accepted = 'accepted';
 
 /** How many findings there are, and of which kind alone they are looked at. */
 export function FindingsHead({ found }: { found: number }) {
-  const { snapshot, address } = useWorkspace();
-  const { findings, counts, stage, accepted: acceptedOnes } = snapshot.overview;
+  const overview = useSnapshot('overview');
+  const address = useAddress();
+  const { findings, counts, stage, accepted: acceptedOnes } = overview;
   const { only } = address;
   const filters = [
     { kind: 'error', count: counts.errors, label: counted(counts.errors, 'error') },

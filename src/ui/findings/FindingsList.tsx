@@ -2,7 +2,7 @@
 
 import { memo, useEffect, useRef, useState } from 'react';
 import type { Finding } from '../../core/rules/parts/rule';
-import { useWorkspace } from '../session/context';
+import { useAddress, useSnapshot } from '../session/context';
 import { AcceptedRow, FindingRow } from './FindingRow';
 import { accepted, FindingsHead } from './FindingsHead';
 
@@ -21,8 +21,9 @@ const matches = (finding: Finding, only: string | null): boolean =>
  * `current` is the place, among all findings, of the one under the caret; -1 where there is none.
  */
 export const FindingsList = memo(function FindingsList({ current: place }: { current: number }) {
-  const { snapshot, address } = useWorkspace();
-  const { findings, counts, stage } = snapshot.overview;
+  const overview = useSnapshot('overview');
+  const address = useAddress();
+  const { findings, counts, stage } = overview;
   const [shown, setShown] = useState(page);
   const found = findings.filter((finding) => matches(finding, address.only));
   const current = place < 0 ? -1 : found.indexOf(findings[place]!);
@@ -57,8 +58,7 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
             Nothing found: every screen is reached and every argument supplied.
           </li>
         )}
-        {address.only === accepted &&
-          snapshot.overview.accepted.map((each, index) => <AcceptedRow key={index} {...each} />)}
+        {address.only === accepted && overview.accepted.map((each, index) => <AcceptedRow key={index} {...each} />)}
         {findings.length > 0 && found.length === 0 && address.only !== accepted && (
           <li className="px-[18px] py-1 text-mute">Nothing of this kind is left.</li>
         )}

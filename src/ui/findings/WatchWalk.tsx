@@ -1,21 +1,22 @@
 'use client';
 
 import type { Finding } from '../../core/rules/parts/rule';
-import { useWorkspace } from '../session/context';
+import { useActions, useSnapshot } from '../session/context';
 
 /**
  * Plays the walk that shows a finding; where none does, since it is about names or texts, the shortest one to its
  * screen.
  */
 export function WatchWalk({ finding }: { finding: Finding }) {
-  const { snapshot, watchWalk } = useWorkspace();
+  const overview = useSnapshot('overview');
+  const { watchWalk } = useActions();
   if (finding.walk)
     return (
       <button type="button" className="fix-button" onClick={() => watchWalk(finding)}>
         Watch the walk
       </button>
     );
-  const screen = snapshot.overview.screens.find(({ label }) => label === finding.subject);
+  const screen = overview.screens.find(({ label }) => label === finding.subject);
   if (!screen || screen.taps === null) return null;
   return (
     <button type="button" className="fix-button" onClick={() => watchWalk(screen.label)}>

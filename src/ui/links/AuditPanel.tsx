@@ -2,7 +2,7 @@
 
 import { useRef, useState, type DragEvent } from 'react';
 import type { AuditReport } from '../../core/audit/audit';
-import { useWorkspace } from '../session/context';
+import { useActions, useAddress, useSession, useSnapshot } from '../session/context';
 import { AuditChoice } from './AuditChoice';
 import { AuditHead } from './AuditHead';
 import { AuditProgress } from './AuditProgress';
@@ -14,8 +14,11 @@ import { useKeptAudits, type LoadedAudit } from './use-kept-audits';
 
 /** Runs a file of URLs through the plan, and shows the audits that are kept with it. */
 export function AuditPanel({ audit }: { audit: string }) {
-  const { session, snapshot, address, say } = useWorkspace();
-  const { variant } = snapshot.overview;
+  const session = useSession();
+  const overview = useSnapshot('overview');
+  const address = useAddress();
+  const { say } = useActions();
+  const { variant } = overview;
   const planId = session.plan.id;
   const isNew = audit === 'new';
   const { state, run, cancel } = useAudit();

@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import type { AuditReport, LostGroup } from '../../core/audit/audit';
 import { byScreen } from '../../core/audit/rows';
-import { useWorkspace } from '../session/context';
+import { useActions, useSnapshot } from '../session/context';
 import { number } from '../parts/numbers';
 
 /** The chart is a large part that only audits want. */
@@ -88,9 +88,10 @@ function Share({ count, of, tone, word }: { count: number; of: number; tone: str
 }
 
 function Groups({ title, groups }: { title: string; groups: readonly LostGroup[] }) {
-  const { snapshot, openAt } = useWorkspace();
+  const links = useSnapshot('links');
+  const { openAt } = useActions();
   if (groups.length === 0) return null;
-  const leaves = snapshot.links?.spaces.flatMap(({ rows }) => rows.map(({ leaf }) => leaf)) ?? [];
+  const leaves = links?.spaces.flatMap(({ rows }) => rows.map(({ leaf }) => leaf)) ?? [];
   return (
     <section aria-label={title}>
       <h3 className="part-head mb-1">{title}</h3>

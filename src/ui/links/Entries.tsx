@@ -3,7 +3,7 @@
 import type { EntryCard } from '../../core/report/links-card';
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
-import { useWorkspace } from '../session/context';
+import { useActions } from '../session/context';
 import { ScreenByLabel, StateTag, Stack } from './UrlResult';
 import { InPlace } from './UrlTree';
 
@@ -41,7 +41,7 @@ export function Entries({ entries, findings }: { entries: readonly EntryCard[]; 
 
 /** An entry's name, its URL, and the screen that it opens. */
 function EntryLine({ entry }: { entry: EntryCard }) {
-  const { openAt } = useWorkspace();
+  const { openAt } = useActions();
   const opens = entry.url?.opens?.screen ?? entry.screen?.label ?? null;
   return (
     <p className="flex flex-wrap gap-x-3 gap-y-0.5 items-baseline">

@@ -2,7 +2,7 @@
 
 import { memo, useEffect, useRef } from 'react';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../session/context';
+import { useActions, useAddress, useSession, useSnapshot } from '../session/context';
 import { AuditPanel } from './AuditPanel';
 import { Entries } from './Entries';
 import { TryUrls } from './TryUrls';
@@ -12,8 +12,11 @@ import { findingsOf, InPlace, UrlTree } from './UrlTree';
  * Where does this URL go? The URL space as a tree in order of choice; URLs to try, and what the app would do with each.
  */
 export const LinksView = memo(function LinksView() {
-  const { session, snapshot, address, openAt, change } = useWorkspace();
-  const { overview, links: card } = snapshot;
+  const session = useSession();
+  const overview = useSnapshot('overview');
+  const card = useSnapshot('links');
+  const address = useAddress();
+  const { openAt, change } = useActions();
   const space = useRef<HTMLDivElement>(null);
   useEffect(() => {
     session.try(session.tried);

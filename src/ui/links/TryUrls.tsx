@@ -2,13 +2,14 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { mostPasted } from '../../core/report/links-card';
-import { useWorkspace } from '../session/context';
+import { useAddress, useSession, useSnapshot } from '../session/context';
 import { UrlResult } from './UrlResult';
 
 /** URLs, one a line, and what the app would do with each, as they are typed. */
 export function TryUrls() {
-  const { session, snapshot, address } = useWorkspace();
-  const { links: card } = snapshot;
+  const session = useSession();
+  const card = useSnapshot('links');
+  const address = useAddress();
   const [urls, setUrls] = useState(session.tried);
   const field = useRef<HTMLTextAreaElement>(null);
   useEffect(() => session.try(urls), [session, urls]);

@@ -3,7 +3,7 @@
 import type { BuiltCard, TakenCard, UrlCard } from '../../core/report/url-card';
 import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../session/context';
+import { useActions, useSnapshot } from '../session/context';
 
 const tones: Readonly<Record<UrlCard['state'], string>> = {
   opens: 'tone-primary',
@@ -26,7 +26,7 @@ export const StateTag = ({ state }: { state: UrlCard['state'] }) => (
  * What the app would do with a URL: the screen with its arguments, the stack, what Back shows; or why nothing opens.
  */
 export function UrlResult({ result }: { result: UrlCard }) {
-  const { openAt, walkTo } = useWorkspace();
+  const { openAt, walkTo } = useActions();
   const { state, opens, takes, cold, once, ties, remarks, why, nearest } = result;
   const isLost = opens === null;
   return (
@@ -198,7 +198,7 @@ export function Stack({ built: { stack, back } }: { built: BuiltCard }) {
 
 /** A link to a screen that is known by its label. */
 export function ScreenByLabel({ label }: { label: string }) {
-  const { snapshot } = useWorkspace();
-  const screen = snapshot.overview.screens.find((each) => each.label === label);
+  const overview = useSnapshot('overview');
+  const screen = overview.screens.find((each) => each.label === label);
   return screen ? <ScreenLink index={screen.index} /> : <span className="font-mono">{label}</span>;
 }

@@ -7,7 +7,7 @@ import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
 import { counted } from '../parts/numbers';
 import { toneOf } from '../parts/tones';
-import { useWorkspace } from '../session/context';
+import { useActions } from '../session/context';
 import { about, columnGap, layOutTree } from './layout';
 
 /** The findings that stand in a link's line. */
@@ -92,7 +92,7 @@ interface RowProps {
 
 const Row = memo(
   function Row({ row, lefts, end, rails, findings, isChosen, isBroken }: RowProps) {
-    const { openAt } = useWorkspace();
+    const { openAt } = useActions();
     const { column, segments, leaf } = row;
     const line = isBroken ? 'border-error' : 'border-rule';
     return (
@@ -202,7 +202,7 @@ const Row = memo(
 
 /** A finding where it stands in the tree, with the URL that shows it. */
 export function InPlace({ finding }: { finding: Finding }) {
-  const { applyFix, showFinding } = useWorkspace();
+  const { applyFix, showFinding } = useActions();
   return (
     <div className={`rounded-field px-2.5 py-1.5 ${toneOf[finding.severity]}`}>
       <p className="text-base-content">

@@ -15,11 +15,12 @@ const margin = 400;
 /** Scrolling within this distance changes nothing: what is drawn beyond the edges suffices. */
 const grain = 200;
 
-const everything: Window = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
+/** What is drawn before the element is measured: about what a large display shows of its beginning. */
+const beginning: Window = { left: 0, top: 0, right: 2000, bottom: 1500 };
 
 /** What of an element's scrolled area is to be drawn. */
 export function useWindow(element: RefObject<HTMLElement | null>): Window {
-  const [visible, setVisible] = useState(everything);
+  const [visible, setVisible] = useState(beginning);
   useEffect(() => {
     const scroller = element.current;
     if (!scroller) return;

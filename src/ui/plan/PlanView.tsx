@@ -4,16 +4,19 @@ import { memo, useEffect, useRef, useSyncExternalStore } from 'react';
 import { FindingsList } from '../findings/FindingsList';
 import { PlanPanel } from '../screen/PlanPanel';
 import { ScreenPanel } from '../screen/ScreenPanel';
-import { useWorkspace } from '../session/context';
+import { useAddress, useSession, useSnapshot } from '../session/context';
 
 /** The text with its margin, the screen under the caret beside it, the findings beneath. */
 export const PlanView = memo(function PlanView() {
-  const { session, snapshot, address } = useWorkspace();
+  const session = useSession();
+  const overview = useSnapshot('overview');
+  const detail = useSnapshot('detail');
+  const address = useAddress();
   const place = useRef<HTMLDivElement>(null);
   const caret = useSyncExternalStore(session.subscribeToCaret, session.getCaret, session.getCaret);
-  const { screens, findings, stage } = snapshot.overview;
+  const { screens, findings, stage } = overview;
   const isRead = stage !== 'unread';
-  const at = session.wasAt(caret, snapshot.overview);
+  const at = session.wasAt(caret, overview);
   const under = screens.find((screen) => screen.from <= at && at <= screen.to) ?? null;
   /** The screen that address and caret agree on; as long as nothing has been drawn, none. */
   const agreed = useRef<string | null | undefined>(undefined);
@@ -40,7 +43,7 @@ export const PlanView = memo(function PlanView() {
     if (!isRead || label === agreed.current || !session.isCurrent || session.getCaret() !== caret) return;
     agreed.current = label;
     address.go({ screen: label }, { replace: true });
-  }, [under, address, snapshot.overview, session, caret, isRead]);
+  }, [under, address, overview, session, caret, isRead]);
 
   return (
     <main className="grid grid-cols-[minmax(0,1.38fr)_minmax(0,1fr)] min-h-0">
@@ -49,8 +52,8 @@ export const PlanView = memo(function PlanView() {
         <FindingsList current={findings.findIndex(({ range }) => range.from <= at && at <= range.to)} />
       </div>
       <div className="overflow-auto px-[18px] py-4 min-w-0 contain-strict">
-        {address.screen !== null && snapshot.detail ? (
-          <ScreenPanel detail={snapshot.detail} />
+        {address.screen !== null && detail ? (
+          <ScreenPanel detail={detail} />
         ) : (
           (stage === 'decided' || (isRead && address.screen === null)) && <PlanPanel />
         )}

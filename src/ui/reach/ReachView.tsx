@@ -3,7 +3,7 @@
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { PlanPanel } from '../screen/PlanPanel';
 import { ScreenPanel } from '../screen/ScreenPanel';
-import { useWorkspace } from '../session/context';
+import { useAddress, useSession, useSnapshot } from '../session/context';
 import { Chart } from './Chart';
 import { layOut } from './layout';
 import { neighbour, type Direction } from './neighbour';
@@ -16,8 +16,10 @@ const arrows: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'righ
 
 /** How far everything is, and what nobody can get to. */
 export const ReachView = memo(function ReachView() {
-  const { session, snapshot, address } = useWorkspace();
-  const { overview } = snapshot;
+  const session = useSession();
+  const overview = useSnapshot('overview');
+  const detail = useSnapshot('detail');
+  const address = useAddress();
   const [step, setStep] = useState<number>(usual);
   const [folded, setFolded] = useState<ReadonlySet<number | null>>(new Set());
   const scale = scales[step]!;
@@ -86,7 +88,7 @@ export const ReachView = memo(function ReachView() {
               chart={chart}
               scale={scale}
               selected={selected}
-              detail={selected && snapshot.detail}
+              detail={selected && detail}
               visible={visible}
               onSelect={(label) => address.go({ screen: label })}
               onFold={(module) =>
@@ -143,7 +145,7 @@ export const ReachView = memo(function ReachView() {
         </Shelf>
       </div>
       <div className="overflow-auto px-[18px] py-4 min-w-0 bg-paper">
-        {selected && snapshot.detail ? <ScreenPanel detail={snapshot.detail} /> : <PlanPanel />}
+        {selected && detail ? <ScreenPanel detail={detail} /> : <PlanPanel />}
       </div>
     </main>
   );

@@ -4,7 +4,7 @@ import type { ScreenCard } from '../../core/report/overview';
 import type { ReactNode } from 'react';
 import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../session/context';
+import { useActions, useSnapshot } from '../session/context';
 
 const most = 100;
 
@@ -17,11 +17,10 @@ interface Props {
 
 /** The screens that no walk gets to, each with the reason and a way out of it; and what the lines of the chart mean. */
 export function Shelf({ stranded, undecided, selected, children }: Props) {
-  const { snapshot, applyFix } = useWorkspace();
+  const overview = useSnapshot('overview');
+  const { applyFix } = useActions();
   const reasons = new Map(
-    snapshot.overview.findings
-      .filter(({ rule }) => rule === 'reach/stranded')
-      .map((finding) => [finding.subject, finding]),
+    overview.findings.filter(({ rule }) => rule === 'reach/stranded').map((finding) => [finding.subject, finding]),
   );
   const row = (screen: ScreenCard): string =>
     `flex flex-wrap items-baseline gap-x-4 gap-y-0.5 rounded-field px-1.5 py-0.5 ${selected?.index === screen.index ? 'bg-paper' : ''}`;
@@ -54,9 +53,7 @@ export function Shelf({ stranded, undecided, selected, children }: Props) {
                     </span>
                   )}
                   {!finding && (
-                    <span className="text-base-content">
-                      Another variant gets here, {snapshot.overview.variant} does not.
-                    </span>
+                    <span className="text-base-content">Another variant gets here, {overview.variant} does not.</span>
                   )}
                   {finding?.fixes.slice(0, 1).map((fix) => (
                     <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>

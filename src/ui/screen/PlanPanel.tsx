@@ -3,7 +3,7 @@
 import { memo } from 'react';
 import { ScreenLink } from '../parts/ScreenLink';
 import { counted } from '../parts/numbers';
-import { useWorkspace } from '../session/context';
+import { useActions, useSession, useSnapshot } from '../session/context';
 
 const firstPlan = `app "My app"
 start home
@@ -14,8 +14,10 @@ screen home "Home" {
 
 /** Beside the text while the caret is on no screen: the plan as a whole, and where to begin. */
 export const PlanPanel = memo(function PlanPanel() {
-  const { snapshot, session, showFinding, change } = useWorkspace();
-  const { app, doc, start, modules, screens, findings } = snapshot.overview;
+  const session = useSession();
+  const overview = useSnapshot('overview');
+  const { showFinding, change } = useActions();
+  const { app, doc, start, modules, screens, findings } = overview;
   if (screens.length === 0 && session.text.trim() === '') {
     return (
       <div className="grid gap-3 max-w-md content-start">
@@ -29,7 +31,7 @@ export const PlanPanel = memo(function PlanPanel() {
           <button
             type="button"
             className="fix-button"
-            onClick={() => session.edit([{ from: 0, to: 0, insert: firstPlan }], snapshot.overview)}
+            onClick={() => session.edit([{ from: 0, to: 0, insert: firstPlan }], overview)}
           >
             Begin with this
           </button>

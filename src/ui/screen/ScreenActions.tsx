@@ -1,11 +1,13 @@
 'use client';
 
 import type { ScreenCard } from '../../core/report/overview';
-import { useWorkspace } from '../session/context';
+import { useActions, useSession, useSnapshot } from '../session/context';
 
 /** What can be done with a screen, each in a dialog that shows it first. */
 export function ScreenActions({ screen }: { screen: ScreenCard }) {
-  const { change, session, snapshot } = useWorkspace();
+  const session = useSession();
+  const overview = useSnapshot('overview');
+  const { change } = useActions();
   const { label } = screen;
   const actions: readonly (readonly [word: string, key: string | null, act: () => void])[] = [
     ['Add a way out', 'o', () => change({ kind: 'way', screen: label })],
@@ -13,7 +15,7 @@ export function ScreenActions({ screen }: { screen: ScreenCard }) {
     [
       'Rename',
       'F2',
-      () => change({ kind: 'rename', at: session.nowAt(screen.at, snapshot.overview), name: label.split('.').at(-1)! }),
+      () => change({ kind: 'rename', at: session.nowAt(screen.at, overview), name: label.split('.').at(-1)! }),
     ],
     ['Move', null, () => change({ kind: 'move', screen: label })],
     ['Start here', null, () => change({ kind: 'start', screen: label })],

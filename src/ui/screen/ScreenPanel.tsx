@@ -5,7 +5,7 @@ import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
 import { FindingCard } from '../findings/FindingCard';
 import { counted } from '../parts/numbers';
-import { useWorkspace } from '../session/context';
+import { useActions, useSnapshot } from '../session/context';
 import { ScreenActions } from './ScreenActions';
 import { ShortestWalk } from './ShortestWalk';
 import { WaysIn } from './WaysIn';
@@ -14,8 +14,8 @@ import { Steps, WaysOut } from './WaysOut';
 
 /** All about one screen: the same in every view. Remembered: the caret moves more often than the detail changes. */
 export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: ScreenDetail }) {
-  const { snapshot, openAt } = useWorkspace();
-  const { overview } = snapshot;
+  const overview = useSnapshot('overview');
+  const { openAt } = useActions();
   const screen = overview.screens[detail.index];
   if (!screen) return null;
   const module = screen.module === null ? null : overview.modules[screen.module];

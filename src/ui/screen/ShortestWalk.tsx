@@ -3,12 +3,13 @@
 import { Fragment } from 'react';
 import type { ScreenDetail } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../session/context';
+import { useActions, useSnapshot } from '../session/context';
 
 /** The evidence that the screen is reached: what to tap, from a cold start on. */
 export function ShortestWalk({ detail }: { detail: ScreenDetail }) {
-  const { snapshot, watchWalk } = useWorkspace();
-  const { start } = snapshot.overview;
+  const overview = useSnapshot('overview');
+  const { watchWalk } = useActions();
+  const { start } = overview;
   if (detail.walk === null || start === null) return null;
   return (
     <section aria-label="Shortest walk">

@@ -3,14 +3,14 @@
 import type { CellCard, ScreenDetail } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
 import { textOfCell } from '../supply/cells';
-import { useWorkspace } from '../session/context';
+import { useActions } from '../session/context';
 
 /** How many are shown before the rest is counted. */
 const most = 40;
 
 /** Who leads here, and what of the arguments each brings. */
 export function WaysIn({ detail }: { detail: ScreenDetail }) {
-  const { openAt } = useWorkspace();
+  const { openAt } = useActions();
   return (
     <section aria-label="Ways in" className="min-w-0">
       <h3 className="part-head mb-1.5">Ways in</h3>

@@ -3,11 +3,11 @@
 import { Fragment } from 'react';
 import type { ScreenDetail, WayStepCard } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
-import { useWorkspace } from '../session/context';
+import { useActions } from '../session/context';
 
 /** What the screen's triggers do. */
 export function WaysOut({ detail }: { detail: ScreenDetail }) {
-  const { openAt } = useWorkspace();
+  const { openAt } = useActions();
   return (
     <section aria-label="Ways out" className="min-w-0">
       <h3 className="part-head mb-1.5">Ways out</h3>

@@ -61,7 +61,7 @@ function addressOf(planId: string, { view, screen, only, variant, filter, walk, 
 }
 
 /** View, selection and filter live in the address, so that any of them can be bookmarked and gone back from. */
-export function useAddress(planId: string): Address {
+export function usePlace(planId: string): Address {
   const path = usePathname();
   const search = useSearchParams();
   const place = useMemo(() => placeOf(path, search), [path, search]);

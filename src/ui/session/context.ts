@@ -1,19 +1,14 @@
 'use client';
 
-import { createContext, useContext, useSyncExternalStore } from 'react';
+import { createContext, useContext, useSyncExternalStore, type Context } from 'react';
 import type { Finding, Fix } from '../../core/rules/parts/rule';
-import type { Draft } from './change-draft';
 import type { Address } from './address';
+import type { Draft } from './change-draft';
 import type { SaveState } from './saver';
 import type { Session, Snapshot, Standing } from './session';
 
-/** What every view of an open plan shares. */
-export interface WorkspaceValue {
-  readonly session: Session;
-  readonly snapshot: Snapshot;
-  readonly address: Address;
-  /** The finding that was last put in front of the user. */
-  readonly shown: Finding | null;
+/** What can be done in every view. The same functions for as long as the plan is open. */
+export interface Actions {
   /** Selects a screen: the caret goes to it in the Plan view, the chart to it in the Reach view. */
   readonly select: (label: string) => void;
   /** Goes to an offset of the analysed text in the Plan view; the screen around it becomes the selected one. */
@@ -38,24 +33,53 @@ export interface WorkspaceValue {
   readonly applyFix: (fix: Fix) => void;
 }
 
-const WorkspaceContext = createContext<WorkspaceValue | null>(null);
+// A context for each part that changes by itself: whoever reads one is drawn again when that one changes, and not when
+// another does.
+export const SessionContext = createContext<Session | null>(null);
+export const ActionsContext = createContext<Actions | null>(null);
+export const AddressContext = createContext<Address | null>(null);
+export const ShownContext = createContext<Finding | null>(null);
+export const snapshotContexts: { readonly [Part in keyof Snapshot]: Context<Snapshot[Part] | undefined> } = {
+  overview: createContext<Snapshot['overview'] | undefined>(undefined),
+  names: createContext<Snapshot['names'] | undefined>(undefined),
+  detail: createContext<Snapshot['detail'] | undefined>(undefined),
+  supply: createContext<Snapshot['supply'] | undefined>(undefined),
+  walk: createContext<Snapshot['walk'] | undefined>(undefined),
+  links: createContext<Snapshot['links'] | undefined>(undefined),
+  drafts: createContext<Snapshot['drafts'] | undefined>(undefined),
+};
 
-export const WorkspaceProvider = WorkspaceContext.Provider;
+function within<T>(value: T | null | undefined): T {
+  if (value === null || value === undefined) throw new Error('This hook is for components within a Workspace.');
+  return value;
+}
 
-export function useWorkspace(): WorkspaceValue {
-  const value = useContext(WorkspaceContext);
-  if (!value) throw new Error('useWorkspace is for components within a Workspace');
+/** The open plan: its text, its analysis and its saving. */
+export const useSession = (): Session => within(useContext(SessionContext));
+
+export const useActions = (): Actions => within(useContext(ActionsContext));
+
+/** What the browser's address names: the view, the selection, the filters. */
+export const useAddress = (): Address => within(useContext(AddressContext));
+
+/** The finding that was last put in front of the user. */
+export const useShown = (): Finding | null => useContext(ShownContext);
+
+/** A part of what the last analysis gave. It may be drawn a moment after the text: `Session` maps its offsets. */
+export function useSnapshot<Part extends keyof Snapshot>(part: Part): Snapshot[Part] {
+  const value = useContext(snapshotContexts[part]);
+  if (value === undefined) throw new Error('This hook is for components within a Workspace.');
   return value;
 }
 
 /** How the saving of the text stands. */
 export function useSaveState(): SaveState {
-  const { session } = useWorkspace();
+  const session = useSession();
   return useSyncExternalStore(session.subscribeToSave, session.getSave, session.getSave);
 }
 
 /** How what is shown stands to the text. */
 export function useStanding(): Standing {
-  const { session } = useWorkspace();
+  const session = useSession();
   return useSyncExternalStore(session.subscribeToStanding, session.getStanding, session.getStanding);
 }

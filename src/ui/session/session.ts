@@ -46,9 +46,24 @@ const current: Standing = { kind: 'current' };
 /** An analysis that takes longer than this is told to be under way; milliseconds. */
 const moment = 1000;
 
+export interface ScreenName {
+  readonly label: string;
+  readonly title: string | null;
+}
+
+/** The names of an overview's screens; the list before where they are called the same. */
+function namesOf({ screens }: Overview, before: readonly ScreenName[]): readonly ScreenName[] {
+  const isSame = ({ label, title }: ScreenName, index: number): boolean =>
+    before[index]?.label === label && before[index].title === title;
+  if (screens.length === before.length && screens.every(isSame)) return before;
+  return screens.map(({ label, title }) => ({ label, title }));
+}
+
 /** What the views see of the analysis; a new object with each change. */
 export interface Snapshot {
   readonly overview: Overview;
+  /** What the overview's screens are called. The same list for as long as that stays so. */
+  readonly names: readonly ScreenName[];
   /** Of the screen that is watched; for a moment still of the one before. */
   readonly detail: ScreenDetail | null;
   /** Null while no view shows them. */
@@ -96,7 +111,7 @@ export class Session implements AnalystListener {
   ) {
     this.state = EditorState.create({ doc: plan.text, extensions: [extensions(this), this.follow()] });
     this.watched = { screen: null, variant: null, supply: false, walk: null, links: null };
-    this.snapshot = { overview: unread, ...nothing, drafts: [] };
+    this.snapshot = { overview: unread, names: [], ...nothing, drafts: [] };
     this.save = { kind: 'saved', at: plan.updatedAt };
   }
 
@@ -492,7 +507,7 @@ export class Session implements AnalystListener {
     });
     this.pending = this.pending.filter((one) => one.seq > seq);
     this.dispatch({ effects: showOverview.of({ value: overview, since: this.changesAfter(seq) }) });
-    this.publish({ overview, detail, supply, walk, links });
+    this.publish({ overview, names: namesOf(overview, this.snapshot.names), detail, supply, walk, links });
     if (overview.stage === 'decided' && seq === this.seq) this.stand(current);
   }
 

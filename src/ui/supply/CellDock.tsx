@@ -3,7 +3,7 @@
 import type { SupplyBlock, SupplyCell, SupplyRow } from '../../core/report/supply-table';
 import { MessageText } from '../parts/MessageText';
 import { toneOf } from '../parts/tones';
-import { useWorkspace } from '../session/context';
+import { useActions, useSnapshot } from '../session/context';
 import { textOfCell } from './cells';
 
 interface Props {
@@ -18,8 +18,9 @@ interface Props {
  * All about the selected cell, with its way out; of a height of its own, so that nothing moves when the selection does.
  */
 export function CellDock({ block, row, cell, column, onOpen }: Props) {
-  const { snapshot, applyFix } = useWorkspace();
-  const { screens, findings } = snapshot.overview;
+  const overview = useSnapshot('overview');
+  const { applyFix } = useActions();
+  const { screens, findings } = overview;
   const finding = cell.finding === null ? null : (findings[cell.finding] ?? null);
   const screen = screens[block.screen]?.label ?? '';
   return (

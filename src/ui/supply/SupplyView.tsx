@@ -4,7 +4,7 @@ import { memo, useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { placeOfFinding } from '../findings/same';
 import { counted } from '../parts/numbers';
 import { useWindow } from '../parts/window';
-import { useWorkspace } from '../session/context';
+import { useActions, useAddress, useShown, useSnapshot } from '../session/context';
 import { BlockTable } from './BlockTable';
 import { CellDock } from './CellDock';
 import { cellOfFinding, moveCell, type CellPlace, type Move } from './cells';
@@ -26,8 +26,11 @@ const moves: Readonly<Record<string, Move>> = {
 
 /** Who brings each argument, from where, and who fails to. */
 export const SupplyView = memo(function SupplyView() {
-  const { snapshot, address, shown, openAt, applyFix } = useWorkspace();
-  const { overview, supply } = snapshot;
+  const overview = useSnapshot('overview');
+  const supply = useSnapshot('supply');
+  const address = useAddress();
+  const shown = useShown();
+  const { openAt, applyFix } = useActions();
   const filter = readFilter(address.filter);
   const blocks = useMemo(
     () => applyFilter(supply?.blocks ?? [], overview, readFilter(address.filter)),
@@ -123,8 +126,8 @@ export const SupplyView = memo(function SupplyView() {
                 key={placed.block.screen}
                 index={index}
                 placed={placed}
-                from={Math.max(visible.top, -1e6)}
-                to={Math.min(visible.bottom, 1e9)}
+                from={visible.top}
+                to={visible.bottom}
                 selected={selected?.block === index ? selected : null}
                 tabbable={tabbable?.block === index ? tabbable : null}
                 chosen={chosenIndex === placed.block.screen}

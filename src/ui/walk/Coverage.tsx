@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { RestOfTour } from '../../core/report/walk-tour';
 import { counted } from '../parts/numbers';
-import { useWorkspace } from '../session/context';
+import { useActions, useAddress, useSession } from '../session/context';
 
 /** How much of what can be tapped the kept walks use, and walks for the rest. */
 export function Coverage({
@@ -15,7 +15,9 @@ export function Coverage({
 }: {
   card: WalkCard;
 }) {
-  const { session, address, walkTo, say } = useWorkspace();
+  const session = useSession();
+  const address = useAddress();
+  const { walkTo, say } = useActions();
   const [tour, setTour] = useState<{ readonly of: string; readonly rest: RestOfTour } | null>(null);
   const [planning, setPlanning] = useState(false);
   const plan = (): void => {

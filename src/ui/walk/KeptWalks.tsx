@@ -4,12 +4,13 @@ import type { WalkCard } from '../../core/report/walk-card';
 import type { KeptCard } from '../../core/report/walk-kept';
 import { MessageText } from '../parts/MessageText';
 import { counted } from '../parts/numbers';
-import { useWorkspace } from '../session/context';
+import { useActions, useSnapshot } from '../session/context';
 
 /** The walks that the plan keeps: each is replayed with every change. */
 export function KeptWalks({ card }: { card: WalkCard }) {
-  const { snapshot, walkTo, openAt, applyFix } = useWorkspace();
-  const broken = snapshot.overview.findings.filter(({ rule }) => rule === 'walk/broken');
+  const overview = useSnapshot('overview');
+  const { walkTo, openAt, applyFix } = useActions();
+  const broken = overview.findings.filter(({ rule }) => rule === 'walk/broken');
   return (
     <section aria-label="Kept walks" className="min-w-0">
       <h3 className="part-head mb-1.5">Kept walks</h3>

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState, type FormEvent, type RefObject } from 'rea
 import type { StepCard, WalkCard } from '../../core/report/walk-card';
 import { MessageText } from '../parts/MessageText';
 import { counted } from '../parts/numbers';
-import { useWorkspace } from '../session/context';
+import { useActions, useSession, useSnapshot } from '../session/context';
 import { toKeep } from './steps';
 
 interface Props {
@@ -111,10 +111,12 @@ function Shown({ step: { stack } }: { step: StepCard }) {
 
 /** Writes the steps that are taken into the plan, as a walk that is replayed with every change. */
 function Keep({ card, input }: { card: WalkCard; input: RefObject<HTMLInputElement | null> }) {
-  const { session, snapshot, say } = useWorkspace();
+  const session = useSession();
+  const overview = useSnapshot('overview');
+  const { say } = useActions();
   const [title, setTitle] = useState('');
   const [refused, setRefused] = useState('');
-  const screens = snapshot.overview.screens;
+  const screens = overview.screens;
   const steps = toKeep(card, (screen) => screens[screen]!.label);
   const keep = (event: FormEvent): void => {
     event.preventDefault();

@@ -3,7 +3,7 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { Value, Values } from '../../core/plan/value';
-import { useWorkspace } from '../session/context';
+import { useActions, useAddress, useSession, useSnapshot } from '../session/context';
 import { longestWalk, nothingTyped } from '../session/taken';
 import { AppState } from './AppState';
 import { Coverage } from './Coverage';
@@ -19,8 +19,12 @@ import { Trail } from './Trail';
  * What it is like to use the app: a phone to tap, the stacks beside it, the walk so far, and the walks that are kept.
  */
 export const WalkView = memo(function WalkView() {
-  const { session, snapshot, address, walkTo } = useWorkspace();
-  const card = snapshot.walk;
+  const session = useSession();
+  const walk = useSnapshot('walk');
+  const overview = useSnapshot('overview');
+  const address = useAddress();
+  const { walkTo } = useActions();
+  const card = walk;
   const steps = address.walk ?? '';
   const taken = address.taken ?? Infinity;
   const [typed, setTyped] = useState<Readonly<Record<string, Values>>>(nothingTyped);
@@ -44,10 +48,7 @@ export const WalkView = memo(function WalkView() {
   const taps = useMemo(() => tapsOf(card?.phone?.offers ?? []), [card]);
   /** Whether what is shown is what the address says. */
   const isCurrent =
-    card !== null &&
-    card.request.steps === steps &&
-    card.request.taken === taken &&
-    snapshot.overview.variant === card.variant;
+    card !== null && card.request.steps === steps && card.request.taken === taken && overview.variant === card.variant;
 
   /** Where the last step leads; what is pressed before it is shown waits. */
   const goal = useRef<string | null>(null);
@@ -78,7 +79,7 @@ export const WalkView = memo(function WalkView() {
   );
 
   // The screen on top is the selected one, for the other views.
-  const top = isCurrent && card.phone ? (snapshot.overview.screens[card.phone.screen]?.label ?? null) : null;
+  const top = isCurrent && card.phone ? (overview.screens[card.phone.screen]?.label ?? null) : null;
   const lastTop = useRef<string | null>(null);
   useEffect(() => {
     if (top === null || top === lastTop.current) return;

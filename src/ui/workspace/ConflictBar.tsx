@@ -2,7 +2,7 @@
 
 import { useState, type ReactNode } from 'react';
 import { api } from '../session/api';
-import { useSaveState, useWorkspace } from '../session/context';
+import { useSaveState, useSession } from '../session/context';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
 
@@ -20,7 +20,7 @@ function Told({ children }: { children: ReactNode }) {
  * Says that the plan was changed elsewhere, and lets either text be taken. Nothing is overwritten until one is chosen.
  */
 export function ConflictBar({ planName }: { planName: string }) {
-  const { session } = useWorkspace();
+  const session = useSession();
   const save = useSaveState();
   const [failed, setFailed] = useState(false);
   if (save.kind === 'refused') {

@@ -3,14 +3,16 @@
 import { useState } from 'react';
 import { counted } from '../parts/numbers';
 import { api } from '../session/api';
-import { useWorkspace } from '../session/context';
+import { useActions, useSession, useSnapshot } from '../session/context';
 import type { Draft } from '../session/drafts';
 
 const clock = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
 /** Offers the texts that windows have left behind which were closed before the server had them. */
 export function DraftsBar({ planName }: { planName: string }) {
-  const { session, snapshot, say } = useWorkspace();
+  const session = useSession();
+  const drafts = useSnapshot('drafts');
+  const { say } = useActions();
   const [failed, setFailed] = useState(false);
   const keep = async (draft: Draft): Promise<void> => {
     const name = `${planName.slice(0, 90)} (text of ${clock.format(draft.at)})`;
@@ -23,7 +25,7 @@ export function DraftsBar({ planName }: { planName: string }) {
       setFailed(true);
     }
   };
-  if (snapshot.drafts.length === 0) return null;
+  if (drafts.length === 0) return null;
   return (
     <section
       aria-label="Texts that were never saved"
@@ -34,7 +36,7 @@ export function DraftsBar({ planName }: { planName: string }) {
         {failed && ' The copy could not be saved; nothing was changed.'}
       </p>
       <ul className="grid grid-cols-[fit-content(34rem)_repeat(3,max-content)] gap-x-5 gap-y-1">
-        {snapshot.drafts.map((draft) => (
+        {drafts.map((draft) => (
           <li key={draft.key} className="contents">
             <span>
               {clock.format(draft.at)}, {counted(draft.text.split('\n').length, 'line')}

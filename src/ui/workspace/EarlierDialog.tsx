@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { EarlierSummary, KeptBefore } from '../../wire/plans';
 import { counted } from '../parts/numbers';
 import { api } from '../session/api';
-import { useWorkspace } from '../session/context';
+import { useActions, useSession } from '../session/context';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -24,7 +24,8 @@ export function EarlierDialog({
   planName: string;
   onClose: () => void;
 }) {
-  const { session, say } = useWorkspace();
+  const session = useSession();
+  const { say } = useActions();
   const dialog = useRef<HTMLDialogElement>(null);
   const [earlier, setEarlier] = useState<readonly EarlierSummary[] | null>(null);
   const [chosen, setChosen] = useState<{ readonly one: EarlierSummary; readonly text: string } | null>(null);

@@ -2,7 +2,7 @@
 
 import { useId, useMemo, useState, type RefObject } from 'react';
 import type { OutlineItem } from '../../core/assist/outline';
-import { useWorkspace } from '../session/context';
+import { useActions, useSession, useSnapshot } from '../session/context';
 
 const most = 12;
 
@@ -18,7 +18,9 @@ interface Goal {
  * Goes to a screen by a part of its name or title, or to anything else that the plan declares by a part of its name.
  */
 export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
-  const { snapshot, session, select, openAt } = useWorkspace();
+  const session = useSession();
+  const overview = useSnapshot('overview');
+  const { select, openAt } = useActions();
   const [query, setQuery] = useState('');
   const [open, setOpen] = useState(false);
   const [active, setActive] = useState(0);
@@ -38,7 +40,7 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
       if (place(label) > 0) return 1;
       return title !== null && place(title) >= 0 ? 2 : 3;
     };
-    const screens = snapshot.overview.screens
+    const screens = overview.screens
       .map((screen) => ({ screen, rank: rank(screen.label, screen.title) }))
       .filter((one) => one.rank < 3)
       .sort((a, b) => a.rank - b.rank || a.screen.label.localeCompare(b.screen.label))
@@ -60,10 +62,10 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
               key: `${item.kind} ${item.at}`,
               name: item.name,
               about: item.screen === null ? item.kind : `${item.kind}, ${item.screen}`,
-              go: () => openAt(session.wasAt(item.at, snapshot.overview)),
+              go: () => openAt(session.wasAt(item.at, overview)),
             }));
     return [...screens, ...others];
-  }, [open, query, declared, snapshot.overview, select, openAt, session]);
+  }, [open, query, declared, overview, select, openAt, session]);
   const choose = (goal: Goal | undefined): void => {
     if (!goal) return;
     setQuery('');

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import type { RefObject } from 'react';
-import { useSaveState, useWorkspace } from '../session/context';
+import { useAddress, useSaveState, useSnapshot } from '../session/context';
 import { GoTo } from './GoTo';
 import { PlanMenu } from './PlanMenu';
 import type { SaveState } from '../session/saver';
@@ -18,7 +18,7 @@ interface Props {
 }
 
 export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
-  const { address } = useWorkspace();
+  const address = useAddress();
   return (
     <header className="flex items-center gap-3 h-[46px] px-4 border-b border-rule bg-base-100 min-w-0">
       <Link href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px] shrink-0" title="All plans">
@@ -67,8 +67,9 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
 
 /** Which variant's verdicts are shown, where the plan has several; it stays when the view changes. */
 function VariantSwitch() {
-  const { snapshot, address } = useWorkspace();
-  const { variants, variant } = snapshot.overview;
+  const overview = useSnapshot('overview');
+  const address = useAddress();
+  const { variants, variant } = overview;
   if (variants.length < 2) return null;
   return (
     <select

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { NameForm } from '../parts/NameForm';
 import { api } from '../session/api';
-import { useWorkspace } from '../session/context';
+import { useActions, useSession } from '../session/context';
 import { EarlierDialog } from './EarlierDialog';
 
 interface Props {
@@ -16,7 +16,8 @@ interface Props {
 
 /** The plan's name, and what can be done with the plan as a whole. */
 export function PlanMenu({ planId, name, onRename }: Props) {
-  const { session, change } = useWorkspace();
+  const session = useSession();
+  const { change } = useActions();
   const router = useRouter();
   const menu = useRef<HTMLDetailsElement>(null);
   const [naming, setNaming] = useState(false);

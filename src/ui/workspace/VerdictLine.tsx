@@ -1,7 +1,7 @@
 'use client';
 
 import { counted } from '../parts/numbers';
-import { useStanding, useWorkspace } from '../session/context';
+import { useAddress, useSession, useSnapshot, useStanding } from '../session/context';
 import { saveReport } from './report-file';
 import { verdictParts } from './verdict-parts';
 
@@ -9,9 +9,10 @@ const line = 'flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule
 
 /** The verdict in sentences with numbers; each part leads to the findings behind it. */
 export function VerdictLine() {
-  const { session, snapshot, address } = useWorkspace();
+  const session = useSession();
+  const overview = useSnapshot('overview');
+  const address = useAddress();
   const standing = useStanding();
-  const { overview } = snapshot;
   const { counts } = overview;
   if (standing.kind === 'failed') {
     return (

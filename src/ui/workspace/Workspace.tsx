@@ -1,7 +1,7 @@
 'use client';
 
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import type { Finding, Fix } from '../../core/rules/parts/rule';
+import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
+import type { Finding } from '../../core/rules/parts/rule';
 import type { PlanDocument } from '../../wire/plans';
 import { ChangeDialog } from '../change/ChangeDialog';
 import type { Draft } from '../session/change-draft';
@@ -11,16 +11,16 @@ import { PlanView } from '../plan/PlanView';
 import { ReachView } from '../reach/ReachView';
 import { SupplyView } from '../supply/SupplyView';
 import { WalkView } from '../walk/WalkView';
-import { useAddress, type Address } from '../session/address';
-import { longestWalk } from '../session/taken';
+import { usePlace, type Address } from '../session/address';
+import { PlanActions } from './actions';
 import { ConflictBar } from './ConflictBar';
-import { WorkspaceProvider, type WorkspaceValue } from '../session/context';
 import { DraftsBar } from './DraftsBar';
 import { Header } from './Header';
 import { KeysDialog } from './KeysDialog';
 import { Session } from '../session/session';
 import { useWorkspaceKeys } from './keys';
 import { VerdictLine } from './VerdictLine';
+import { WorkspaceProvider } from './WorkspaceProvider';
 import type { View } from '../session/views';
 
 /** Whether one has not gone elsewhere. Where a walk is walked, the address names the screen a moment later. */
@@ -33,7 +33,7 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
   // The margin follows each analysis at once; what stands around the text may be drawn a moment later, between
   // keystrokes.
   const snapshot = useDeferredValue(useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot));
-  const address = useAddress(plan.id);
+  const address = usePlace(plan.id);
   const [said, setSaid] = useState('');
   /** What was refused, and where: it is told until one goes somewhere else. */
   const [refused, setRefused] = useState<{ readonly why: string; readonly at: Address } | null>(null);
@@ -48,90 +48,23 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
     [session, address.screen, address.variant, address.view],
   );
 
-  const select = useCallback(
-    (label: string) => {
-      address.go({ screen: label });
-      const { overview } = session.getSnapshot();
-      const screen = overview.screens.find((one) => one.label === label);
-      if (screen && address.view === 'plan') session.goTo(screen.at, overview);
-    },
-    [address, session],
+  const [actions] = useState(
+    () =>
+      new PlanActions(
+        session,
+        { say: setSaid, refuse: setRefused, change: setDraft, show: setShown },
+        { snapshot, address },
+      ),
   );
-
-  const openAt = useCallback(
-    (offset: number) => {
-      const around = snapshot.overview.screens.find((screen) => screen.from <= offset && offset <= screen.to);
-      address.go({ view: 'plan', screen: around?.label ?? null });
-      session.goTo(offset, snapshot.overview);
-    },
-    [address, session, snapshot.overview],
+  useLayoutEffect(() => actions.drew({ snapshot, address }), [actions, snapshot, address]);
+  useEffect(() => session.subscribeToNotices(actions.refuse), [session, actions]);
+  useWorkspaceKeys(
+    { session, snapshot, address, shown, actions },
+    { openKeys: () => keysDialog.current?.showModal(), openGoTo: () => goTo.current?.focus() },
   );
-
-  const showFinding = useCallback(
-    (finding: Finding) => {
-      setShown(finding);
-      if (address.view === 'supply' && finding.argument !== null) return;
-      if (address.view === 'plan') session.goTo(finding.range.from, snapshot.overview);
-      else if (finding.subject) address.go({ screen: finding.subject });
-      else openAt(finding.range.from);
-    },
-    [address, session, snapshot.overview, openAt],
-  );
-
-  const applyFix = useCallback(
-    (fix: Fix) => {
-      if (session.edit(fix.edits, snapshot.overview)) setSaid(`${fix.label}: done. Undo with Ctrl+Z.`);
-      else setRefused({ why: 'The text has just changed there; try again.', at: address });
-    },
-    [address, session, snapshot.overview],
-  );
-  useEffect(() => session.subscribeToNotices((why) => setRefused({ why, at: address })), [address, session]);
-
-  const walkTo = useCallback<WorkspaceValue['walkTo']>(
-    ({ steps, taken, ...variant }, how) => {
-      if (steps.length > longestWalk)
-        setRefused({
-          why: 'This walk is as long as an address can hold. Keep it in the plan, and begin another.',
-          at: address,
-        });
-      else address.go({ view: 'walk', walk: steps === '' ? null : steps, taken, ...variant }, how);
-    },
-    [address],
-  );
-  const watchWalk = useCallback(
-    (of: Finding | string) => {
-      const { variants, findings } = snapshot.overview;
-      void session
-        .witness(typeof of === 'string' ? of : findings.indexOf(of), address.variant, snapshot.overview)
-        .then((found) => {
-          if (!found) setRefused({ why: 'The text has just changed; try again.', at: address });
-          else walkTo({ steps: found.steps, taken: 0, variant: found.variant === variants[0] ? null : found.variant });
-        });
-    },
-    [address, session, snapshot.overview, walkTo],
-  );
-
-  const value = useMemo<WorkspaceValue>(
-    () => ({
-      session,
-      snapshot,
-      address,
-      shown,
-      select,
-      openAt,
-      showFinding,
-      walkTo,
-      watchWalk,
-      say: setSaid,
-      change: setDraft,
-      applyFix,
-    }),
-    [session, snapshot, address, shown, select, openAt, showFinding, walkTo, watchWalk, applyFix],
-  );
-  useWorkspaceKeys(value, { openKeys: () => keysDialog.current?.showModal(), openGoTo: () => goTo.current?.focus() });
 
   return (
-    <WorkspaceProvider value={value}>
+    <WorkspaceProvider session={session} actions={actions} address={address} shown={shown} snapshot={snapshot}>
       <div className="h-full grid grid-rows-[auto_auto_minmax(0,1fr)] grid-cols-[minmax(0,1fr)]">
         <Header
           planId={plan.id}

@@ -3,8 +3,11 @@
 import { useEffect } from 'react';
 import type { Draft } from '../session/change-draft';
 import { placeOfFinding } from '../findings/same';
-import type { WorkspaceValue } from '../session/context';
+import type { Finding } from '../../core/rules/parts/rule';
+import type { Actions } from '../session/context';
+import type { Session } from '../session/session';
 import { views } from '../session/views';
+import type { Drawn } from './actions';
 
 /** All keys, for the dialog that shows them. What an editor or a list does with arrows is its own matter. */
 export const keyTable: readonly { readonly keys: string; readonly does: string }[] = [
@@ -44,7 +47,15 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
 const isTextField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-type Action = (workspace: WorkspaceValue, open: Dialogs) => void;
+/** What keys act on. */
+export interface OpenPlan extends Drawn {
+  readonly session: Session;
+  /** The finding that was last put in front of the user. */
+  readonly shown: Finding | null;
+  readonly actions: Actions;
+}
+
+type Action = (plan: OpenPlan, open: Dialogs) => void;
 
 export interface Dialogs {
   readonly openKeys: () => void;
@@ -53,10 +64,10 @@ export interface Dialogs {
 
 /** Keys that work while somebody types, too. */
 const always: Readonly<Record<string, Action>> = {
-  F8: (workspace) => stepThroughFindings(workspace, 1),
-  'Shift F8': (workspace) => stepThroughFindings(workspace, -1),
-  F2: (workspace) => change(workspace, draftAt(workspace, false)),
-  'Shift F2': (workspace) => change(workspace, draftAt(workspace, true)),
+  F8: (plan) => stepThroughFindings(plan, 1),
+  'Shift F8': (plan) => stepThroughFindings(plan, -1),
+  F2: (plan) => change(plan, draftAt(plan, false)),
+  'Shift F2': (plan) => change(plan, draftAt(plan, true)),
 };
 
 /** Keys that a field with text has for itself. */
@@ -64,10 +75,10 @@ const outsideOfText: Readonly<Record<string, Action>> = {
   'Ctrl z': ({ session }) => session.undo(),
   'Ctrl Shift z': ({ session }) => session.redo(),
   'Ctrl y': ({ session }) => session.redo(),
-  '/': (_workspace, { openGoTo }) => openGoTo(),
-  '?': (_workspace, { openKeys }) => openKeys(),
-  o: (workspace) => change(workspace, draftOfScreen(workspace, 'way')),
-  Delete: (workspace) => change(workspace, draftOfScreen(workspace, 'delete')),
+  '/': (_plan, { openGoTo }) => openGoTo(),
+  '?': (_plan, { openKeys }) => openKeys(),
+  o: (plan) => change(plan, draftOfScreen(plan, 'way')),
+  Delete: (plan) => change(plan, draftOfScreen(plan, 'delete')),
   s: supplyFirst,
   ...Object.fromEntries(views.map(({ key, id }): [string, Action] => [key, ({ address }) => address.go({ view: id })])),
 };
@@ -87,42 +98,42 @@ function actionOf(event: KeyboardEvent, typing: boolean): Action | undefined {
 }
 
 /** Keys that work in every view. Letters and digits are left alone where somebody types. */
-export function useWorkspaceKeys(workspace: WorkspaceValue, open: Dialogs): void {
+export function useWorkspaceKeys(plan: OpenPlan, open: Dialogs): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.defaultPrevented || document.querySelector('dialog[open]')) return;
       const action = actionOf(event, isTextField(event.target));
       if (!action) return;
-      action(workspace, open);
+      action(plan, open);
       event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [workspace, open]);
+  }, [plan, open]);
 }
 
 /** Opens the dialog of a change. F2 is taken even where there is nothing to change: a browser would do something else. */
-function change(workspace: WorkspaceValue, draft: Draft | null): void {
-  if (draft) workspace.change(draft);
+function change(plan: OpenPlan, draft: Draft | null): void {
+  if (draft) plan.actions.change(draft);
 }
 
 /** A change of the selected screen; null where none is selected. */
-function draftOfScreen({ address, snapshot }: WorkspaceValue, kind: 'way' | 'delete'): Draft | null {
+function draftOfScreen({ address, snapshot }: OpenPlan, kind: 'way' | 'delete'): Draft | null {
   const screen = snapshot.overview.screens.find(({ label }) => label === address.screen);
   return screen ? { kind, screen: screen.label } : null;
 }
 
 /** Gives the first argument that the selected screen fails to supply the value that fits best. */
-function supplyFirst({ address, snapshot, applyFix }: WorkspaceValue): void {
+function supplyFirst({ address, snapshot, actions }: OpenPlan): void {
   const finding = snapshot.overview.findings.find(
     ({ subject, argument, fixes }) =>
       subject !== null && subject === address.screen && argument !== null && fixes.length > 0,
   );
-  if (finding) applyFix(finding.fixes[0]!);
+  if (finding) actions.applyFix(finding.fixes[0]!);
 }
 
 /** What F2 is about: the name at the caret, or with Shift the step there; outside of the text the selected screen. */
-function draftAt({ session, address, snapshot }: WorkspaceValue, between: boolean): Draft | null {
+function draftAt({ session, address, snapshot }: OpenPlan, between: boolean): Draft | null {
   const { doc, selection } = session.editor;
   const at = selection.main.head;
   if (address.view === 'plan') {
@@ -149,16 +160,13 @@ function draftAt({ session, address, snapshot }: WorkspaceValue, between: boolea
 const isInString = (before: string): boolean => (before.replace(/\\./g, '').match(/"/g) ?? []).length % 2 === 1;
 
 /** Goes to the finding after, or before, the caret or the selected screen; round at the ends. */
-function stepThroughFindings(
-  { session, snapshot, address, shown, showFinding }: WorkspaceValue,
-  direction: 1 | -1,
-): void {
+function stepThroughFindings({ session, snapshot, address, shown, actions }: OpenPlan, direction: 1 | -1): void {
   const { findings, screens } = snapshot.overview;
   if (findings.length === 0) return;
   const last = placeOfFinding(findings, shown);
   // Without a caret, one goes on from the finding that was shown last.
   if (address.view !== 'plan' && last >= 0)
-    return showFinding(findings[(last + direction + findings.length) % findings.length]!);
+    return actions.showFinding(findings[(last + direction + findings.length) % findings.length]!);
   const selected = address.view === 'plan' ? null : screens.find((screen) => screen.label === address.screen);
   const at = selected
     ? direction > 0
@@ -169,5 +177,5 @@ function stepThroughFindings(
     direction > 0
       ? (findings.find((finding) => finding.range.from > at) ?? findings[0])
       : (findings.findLast((finding) => finding.range.from < at) ?? findings.at(-1));
-  if (next) showFinding(next);
+  if (next) actions.showFinding(next);
 }
