@@ -199,24 +199,28 @@ export function shownLater(graph: ReadonlyMap<string, Node>): (first: Screen) =>
 const topOf = ({ configuration }: Node): Screen => activeStack(configuration)!.screen;
 
 /**
- * All screens that taps show after a walk, in the one of the configurations which it can end in that shows the fewest;
- * up to so many configurations.
+ * All screens that taps show after a walk: a set for each of the configurations with a screen on top that it can end
+ * in; up to so many configurations.
  */
-export function shownAfter(plan: Plan, variant: string, walk: readonly Tap[], screen: Screen, most = 400): Set<Screen> {
+export function shownAfter(
+  plan: Plan,
+  variant: string,
+  walk: readonly Tap[],
+  screen: Screen,
+  most = 400,
+): readonly ReadonlySet<Screen>[] {
   const walker = new Walker(plan, variant);
   const ends = replay(plan, variant, walk).filter((configuration) => activeStack(configuration)!.screen === screen);
   expect(ends.length).toBeGreaterThan(0);
-  return ends
-    .map((end) => {
-      const seen = new Map([[keyOf(end), end]]);
-      for (const configuration of seen.values()) {
-        for (const event of walker.events(configuration))
-          for (const next of walker.after(configuration, event))
-            if (seen.size < most) seen.set(keyOf(next), seen.get(keyOf(next)) ?? next);
-      }
-      return new Set([...seen.values()].map((each) => activeStack(each)!.screen));
-    })
-    .reduce((few, each) => (each.size < few.size ? each : few));
+  return ends.map((end) => {
+    const seen = new Map([[keyOf(end), end]]);
+    for (const configuration of seen.values()) {
+      for (const event of walker.events(configuration))
+        for (const next of walker.after(configuration, event))
+          if (seen.size < most) seen.set(keyOf(next), seen.get(keyOf(next)) ?? next);
+    }
+    return new Set([...seen.values()].map((each) => activeStack(each)!.screen));
+  });
 }
 
 interface Node {

@@ -51,6 +51,16 @@ test('taps that are not proved to be the fewest are told as at most so many', ()
   expect(told(inTurn(15))).toEqual(['yes', 31, 'At most 31 taps from a cold start.']);
 });
 
+test('an else that switches from tab to tab after all stacks were emptied puts on a gate, the root', () => {
+  const text =
+    'start out\ntabs {\n  "Home" home\n  "More" more\n}\nscreen out "Out" {}\nscreen home "Home" { on "Ask" push ask }\nscreen more "More" {}\nscreen ask "Ask" { on "Go on" resume then push last }\nscreen goal "Goal" {\n  needs "signed in" else switch more then switch home\n  link /goal under nothing\n}\nscreen last "Last" {}\nrule "R" never goal beneath last\n';
+  // The link is put off by the root of "Home", from which "Go on" takes it up again.
+  expect(found(text)).toContain('stack/rule-broken R: /goal, Ask, Go on');
+  // What an else finds there is no gate of its own: here "Go on" has nothing to go on with.
+  const before = text.replace('link /goal under nothing', '').replace('on "Ask"', 'on "Goal" push goal\n  on "Ask"');
+  expect(found(before).filter((one) => one.startsWith('stack/rule-broken'))).toEqual([]);
+});
+
 test('an event that switches tabs midway does so with whatever flags there are', () => {
   // Only the second "Go", with f already set, puts p onto p.
   const text =

@@ -7,6 +7,8 @@ import { toEnd } from '../../src/core/base/slices';
 import { deciding } from '../../src/core/reach/properties/claims';
 import { suspecting } from '../../src/core/reach/properties/suspects';
 import { allConfigurations, breaks, compare, doorsOf, leaksIn, neverAfter, shownAfter } from './brute-force';
+import type { Screen } from '../../src/core/plan/model';
+import type { Tap } from '../../src/core/walk/tap';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 
@@ -124,17 +126,17 @@ describe('the analysis', () => {
           if (variant.kind !== 'bounded') continue;
           const { deadEnds, trapped, claims } = toEnd(suspecting(plan, variant));
           const about = (what: string): string => `${what} in ${variant.name} of\n${text}`;
+          const canMiss = (walk: readonly Tap[], on: Screen, without: Screen): boolean =>
+            shownAfter(plan, variant.name, walk, on).some((shown) => !shown.has(without));
           for (const [screen, walk] of deadEnds)
-            expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a dead end`)).toEqual(
-              new Set([screen]),
-            );
+            expect(
+              shownAfter(plan, variant.name, walk, screen).some(({ size }) => size === 1),
+              about(`${screen.label} is a dead end`),
+            ).toBe(true);
           for (const [screen, walk] of trapped)
-            expect(shownAfter(plan, variant.name, walk, screen), about(`${screen.label} is a trap`)).not.toContain(
-              start,
-            );
+            expect(canMiss(walk, screen, start), about(`${screen.label} is a trap`)).toBe(true);
           for (const [{ title, first: from, second: goal }, walk] of claims)
-            if (walk && title === claim)
-              expect(shownAfter(plan, variant.name, walk, from!), about(claim)).not.toContain(goal);
+            if (walk && title === claim) expect(canMiss(walk, from!, goal!), about(claim)).toBe(true);
           told +=
             deadEnds.size + trapped.size + [...claims].filter(([{ title }, walk]) => walk && title === claim).length;
         }

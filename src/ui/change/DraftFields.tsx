@@ -2,6 +2,7 @@ import type { Draft } from '../session/change-draft';
 import { useSnapshot } from '../session/context';
 import type { Fields } from './fields';
 import { LinkFieldset } from './LinkFieldset';
+import { ScreenNames } from './ScreenNames';
 import { SignatureFields } from './SignatureFields';
 
 interface Props {
@@ -14,7 +15,6 @@ interface Props {
 
 /** What a change asks for. */
 export function DraftFields({ draft, fields, madePattern, onChange }: Props) {
-  const { screens } = useSnapshot('overview');
   const set = (change: Partial<Fields>): void => onChange({ ...fields, ...change });
   const setName = (name: string): void => set({ name });
   switch (draft.kind) {
@@ -28,13 +28,7 @@ export function DraftFields({ draft, fields, madePattern, onChange }: Props) {
       return (
         <>
           <NameField label="The screen that it opens" list="change-screens" value={fields.name} onChange={setName} />
-          <datalist id="change-screens">
-            {screens.map((screen) => (
-              <option key={screen.index} value={screen.label}>
-                {screen.title ?? ''}
-              </option>
-            ))}
-          </datalist>
+          <ScreenNames id="change-screens" />
         </>
       );
     case 'move':
@@ -47,9 +41,7 @@ export function DraftFields({ draft, fields, madePattern, onChange }: Props) {
         </>
       );
     case 'link':
-      return (
-        <LinkFieldset fields={fields.link} made={madePattern} screens={screens} onChange={(link) => set({ link })} />
-      );
+      return <LinkFieldset fields={fields.link} made={madePattern} onChange={(link) => set({ link })} />;
     case 'signature':
       return <SignatureFields wanted={fields.wanted} onChange={(wanted) => set({ wanted })} />;
     case 'delete':

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Overview } from '../../core/report/overview';
+import { ScreenNames } from './ScreenNames';
 
 /** What a new link is to be; a null pattern is made from the screen. */
 export interface LinkFields {
@@ -14,11 +14,10 @@ interface Props {
   readonly fields: LinkFields;
   /** The pattern as it is, made or typed. */
   readonly made: string;
-  readonly screens: Overview['screens'];
   readonly onChange: (fields: LinkFields) => void;
 }
 
-export function LinkFieldset({ fields, made, screens, onChange }: Props) {
+export function LinkFieldset({ fields, made, onChange }: Props) {
   const field = 'input input-sm bg-paper font-mono w-full max-w-sm';
   return (
     <>
@@ -53,13 +52,7 @@ export function LinkFieldset({ fields, made, screens, onChange }: Props) {
           onChange={(event) => onChange({ ...fields, under: event.target.value.trim() })}
         />
       </label>
-      <datalist id="link-screens">
-        {screens.map((screen) => (
-          <option key={screen.index} value={screen.label}>
-            {screen.title ?? ''}
-          </option>
-        ))}
-      </datalist>
+      <ScreenNames id="link-screens" />
     </>
   );
 }

@@ -22,6 +22,8 @@ interface PartialConfiguration {
   elses: number;
   missing: readonly Step[];
   tabs: Tabs;
+  /** Whether all stacks were emptied in this part of the event. */
+  emptied: boolean;
   /** The frame that was on top; null if it does not matter. */
   readonly top: StackSymbol | null;
   /** The frame that was on top when the event began; null if the event had begun before. */
@@ -96,6 +98,7 @@ export class EventInterpreter {
       elses: 0,
       missing: [],
       tabs: 'kept',
+      emptied: false,
       top: null,
       origin: null,
     });
@@ -368,13 +371,18 @@ export class EventInterpreter {
           if (partial.known.length === 0 && partial.bottom) partial.known = [frameOf(screen)];
           break;
         }
+        const { emptied } = partial;
         const isLeft = tab !== undefined && partial.stack > 0;
         if (isLeft) this.leave(partial, screen, tab, open);
         this.build(partial, [screen]);
         if (!isLeft) break;
         partial.tabs = 'shown';
+        partial.emptied = emptied;
+        if (!partial.continuation) break;
+        // Where all stacks were emptied, the tab's root came with the event: for an else that began before, it is a gate.
+        if (emptied) open.push({ ...partial, known: [...partial.known] });
         // What was there before is put on by no else.
-        if (partial.continuation) partial.continuation = raised(partial.continuation);
+        partial.continuation = raised(partial.continuation);
       }
     }
   }
@@ -442,12 +450,14 @@ function partialOn(
     elses: 0,
     missing: [],
     tabs: 'kept',
+    emptied: false,
     top,
     origin: continuation ? null : top,
   };
 }
 
 function empty(partial: PartialConfiguration): void {
+  partial.emptied = true;
   partial.stack = 0;
   partial.known = [];
   partial.bottom = true;
