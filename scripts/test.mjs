@@ -11,10 +11,10 @@ let failed = 0;
 
 /** Runs a check that either holds or fails as a whole. A failure counts; success is no test and does not. */
 async function whole(what, command, args) {
-  console.log(`\n${what}`);
-  await run(command, args).catch((error) => {
+  await run(command, args, { quiet: true }).catch((error) => {
     if (!(error instanceof Stop)) throw error;
     failed++;
+    console.log(`\n${what}\n${error.message}`);
   });
 }
 
@@ -75,13 +75,15 @@ await main(async () => {
   try {
     needNode();
     await install();
-    await Promise.all([
+    // What lint takes is about what the unit tests leave of two processors: they run side by side.
+    const checks = Promise.all([
       whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false']),
       whole('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
       whole('Unused code', bin('knip'), []),
       whole('Layout', bin('prettier'), ['--check', '.', '--log-level', 'warn']),
     ]);
     await suite('unit');
+    await checks;
     await build();
     await needChromium();
     await suite('browser');
