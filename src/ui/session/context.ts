@@ -18,8 +18,8 @@ export interface Actions {
   /** Goes to the Walk view to watch the walk that shows a finding, or the shortest one to a screen (by its label). */
   readonly watchWalk: (of: Finding | string) => void;
   /**
-   * Goes to the Walk view with a walk, as steps of the language, of which so many are taken (null for all); says so
-   * where it is too long.
+   * Goes to the Walk view. `steps` are written as in the language; the first `taken` of them are taken, all where it is
+   * null. Refuses a walk that is too long for an address, and says so.
    */
   readonly walkTo: (
     walk: { readonly steps: string; readonly taken: number | null; readonly variant?: string | null },
