@@ -11,7 +11,7 @@ export default defineConfig({
         test: {
           name: 'unit',
           maxWorkers: '100%',
-          // The files of a worker share their modules: to load and compile the core anew for each takes as long as its tests.
+          // The files of a worker share their modules: to load and compile the core for each takes as long as its tests.
           isolate: false,
           globalSetup: 'tests/unit/fresh-seed.ts',
           include: ['tests/unit/**/*.test.ts'],

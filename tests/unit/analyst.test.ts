@@ -141,7 +141,7 @@ describe('a request', () => {
     analyst.stop();
   });
 
-  test('that throws says why: a change in its dialog; where nothing can be said, it is as if nothing was found', async () => {
+  test('that throws says why in the dialog of a change; a completion that throws finds nothing', async () => {
     const session = new Session({ id: 'p', name: 'P', text, version: 1, updatedAt: 0 }, () => []);
     const analyst = begin();
     session['analyst'] = analyst;

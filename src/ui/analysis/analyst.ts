@@ -31,8 +31,8 @@ const patience = 5;
 const startWorker = (): AnalysisWorker => new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
 
 /**
- * The page's side of the worker. Every promise is settled, whatever becomes of the worker. A worker that dies is started again; one that dies of the same text once more is left dead until the text
- * changes.
+ * The page's side of the worker. Every promise is settled, whatever becomes of the worker. A worker that dies is started
+ * again. One that dies of the same text once more is left dead until the text changes.
  */
 export class Analyst {
   private worker: AnalysisWorker | null = null;

@@ -112,7 +112,7 @@ export function useWorkspaceKeys(plan: OpenPlan, open: Dialogs): void {
   }, [plan, open]);
 }
 
-/** Opens the dialog of a change. F2 is taken even where there is nothing to change: a browser would do something else. */
+/** Opens the dialog of a change, if there is something to change. */
 function change(plan: OpenPlan, draft: Draft | null): void {
   if (draft) plan.actions.change(draft);
 }

@@ -29,7 +29,7 @@ export class Tiles<Of> {
     return this.tiles.length;
   }
 
-  /** Parts that there is room for. */
+  /** How many parts fit in. */
   protected get room(): number {
     return this.filled.length;
   }

@@ -110,10 +110,8 @@ export class Alphabet {
       const { item } = at;
       if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
       else if (item.kind === 'left' || item.kind === 'tabs') parts.push(`${item.kind} ${item.shows?.stack ?? ''}`);
-      else
-        parts.push(
-          item.kind === 'arrive' ? `a${item.arrival.id}` : `m${item.arrival.id}.${item.at.index}.${item.level}`,
-        );
+      else if (item.kind === 'arrive') parts.push(`a${item.arrival.id}`);
+      else parts.push(`m${item.arrival.id}.${item.at.index}.${item.level}${item.isBeforeAll ? '!' : ''}`);
     }
     return parts.join('/');
   }

@@ -23,12 +23,23 @@ export interface Continuation {
 type Item =
   | { readonly kind: 'steps'; readonly steps: readonly Step[]; readonly at: number }
   | { readonly kind: 'arrive'; readonly arrival: InternedArrival }
-  /** Comes after the steps of an else: the lowest frame that they pushed, at index `level`, becomes the gate. */
-  | { readonly kind: 'mark'; readonly arrival: InternedArrival; readonly at: Screen; readonly level: number }
+  /**
+   * Comes after the steps of an else: the lowest frame that they pushed, at index `level`, becomes the gate. If the else
+   * began before all stacks were emptied, that is the last frame of the stack that is active then; -1 if it is unknown.
+   */
+  | {
+      readonly kind: 'mark';
+      readonly arrival: InternedArrival;
+      readonly at: Screen;
+      readonly level: number;
+      readonly isBeforeAll: boolean;
+    }
   /** The user has left this tab for another one. The stack is as it will be when the user comes back. */
   | { readonly kind: 'left'; readonly shows: ShownTab }
   /** All stacks were emptied, so every other tab has its root alone. Next comes a tap on one of them. */
   | { readonly kind: 'tabs'; readonly shows: ShownTab | null };
+
+type Mark = Extract<Item, { kind: 'mark' }>;
 
 /** A tab that is not the active one, and the screen on top of it, unless the tab was left with another screen. */
 export interface ShownTab {
@@ -50,9 +61,24 @@ export function lowered(continuation: Continuation | null, height: number): Cont
   return next === continuation.next ? continuation : { item, next };
 }
 
-/** A continuation after one more frame beneath has become known: each mark one level higher. */
-export function raised(continuation: Continuation): Continuation {
-  const { item } = continuation;
-  const next = continuation.next && raised(continuation.next);
-  return { item: item.kind === 'mark' ? { ...item, level: item.level + 1 } : item, next };
+/** A continuation after one more frame beneath has become known, perhaps the last one. */
+export const raised = (continuation: Continuation, isLast: boolean): Continuation =>
+  withMarks(continuation, (mark) => {
+    if (mark.isBeforeAll) return { ...mark, level: isLast ? 0 : -1 };
+    return { ...mark, level: mark.level + 1 };
+  });
+
+/** A continuation after all stacks were emptied: each else in it began before. */
+export const emptied = (continuation: Continuation): Continuation =>
+  withMarks(continuation, (mark) => ({ ...mark, level: 0, isBeforeAll: true }));
+
+/**
+ * A continuation after another tab has come to be active, on whose stack one frame is known: no else has put that on,
+ * but those that began before all stacks were emptied.
+ */
+export const switched = (continuation: Continuation): Continuation =>
+  withMarks(continuation, (mark) => ({ ...mark, level: mark.isBeforeAll ? 0 : 1 }));
+
+function withMarks({ item, next }: Continuation, change: (mark: Mark) => Mark): Continuation {
+  return { item: item.kind === 'mark' ? change(item) : item, next: next && withMarks(next, change) };
 }

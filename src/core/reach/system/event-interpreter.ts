@@ -1,41 +1,29 @@
 /** What one event does to the part of a configuration that it looks at. Its order is that of docs/meaning.md. */
 import type { Branch, Needs, Screen, Step } from '../../plan/model';
-import { lowered, raised, stepsOf, type Continuation, type InternedArrival, type ShownTab } from './continuation';
+import {
+  lowered,
+  raised,
+  stepsOf,
+  switched,
+  type Continuation,
+  type InternedArrival,
+  type ShownTab,
+} from './continuation';
 import { frameOf, type Alphabet, type Control, type FrameKind, type StackSymbol } from './alphabet';
 import type { Interference } from './interference';
+import {
+  empty,
+  mayWait,
+  needsTop,
+  show,
+  partialOn,
+  takeOff,
+  withGates,
+  type PartialConfiguration,
+  type Tabs,
+} from './partial-configuration';
 import type { Sets, Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
-
-/** The part of a configuration that is known while an event is worked off. */
-interface PartialConfiguration {
-  valuation: Valuation;
-  /** Steps that have set flags in this part of the event. */
-  sets: readonly Sets[];
-  stack: number;
-  /** Known frames on top of the stack, the lowest first. */
-  known: FrameKind[];
-  /** Whether nothing lies beneath the known frames, and whether a gate does. */
-  bottom: boolean;
-  gateBeneath: boolean;
-  continuation: Continuation | null;
-  /** Number of elses that have run. */
-  elses: number;
-  missing: readonly Step[];
-  tabs: Tabs;
-  /** Whether all stacks were emptied in this part of the event. */
-  emptied: boolean;
-  /** The frame that was on top; null if it does not matter. */
-  readonly top: StackSymbol | null;
-  /** The frame that was on top when the event began; null if the event had begun before. */
-  readonly origin: StackSymbol | null;
-}
-
-/**
- * - `kept`: all tabs but the active one are as they were
- * - `shown`: another tab is shown, as it was left
- * - `anew`: all stacks were emptied, so that every other tab has its root alone
- */
-export type Tabs = 'kept' | 'shown' | 'anew';
 
 /** Outcome of an event, or of the part of it that needs to see no more of the stack. */
 export interface EventOutcome {
@@ -98,7 +86,6 @@ export class EventInterpreter {
       elses: 0,
       missing: [],
       tabs: 'kept',
-      emptied: false,
       top: null,
       origin: null,
     });
@@ -121,7 +108,7 @@ export class EventInterpreter {
 
   /** Outcomes of the rest of an event, once it sees a frame. */
   goOn(control: Control, continuation: Continuation, top: StackSymbol): EventOutcome[] {
-    return this.work(partialOn(control, top, raised(continuation)));
+    return this.work(partialOn(control, top, raised(continuation, top.last)));
   }
 
   private work(partial: PartialConfiguration): EventOutcome[] {
@@ -326,7 +313,8 @@ export class EventInterpreter {
     at: Screen,
     needs: Needs,
   ): PartialConfiguration {
-    if (this.variant.emptiesAll(arrival)) empty(partial);
+    const emptiesAll = this.variant.emptiesAll(arrival);
+    if (emptiesAll) empty(partial);
     for (let continuation = partial.continuation; continuation; continuation = continuation.next)
       if (continuation.item.kind === 'mark' && continuation.item.at === at) return partial;
     if (++partial.elses > mostElses) {
@@ -334,7 +322,7 @@ export class EventInterpreter {
       return partial;
     }
     partial.continuation = stepsOf(needs.otherwise, 0, {
-      item: { kind: 'mark', arrival, at, level: partial.known.length },
+      item: { kind: 'mark', arrival, at, level: partial.known.length, isBeforeAll: emptiesAll },
       next: partial.continuation,
     });
     return partial;
@@ -371,18 +359,14 @@ export class EventInterpreter {
           if (partial.known.length === 0 && partial.bottom) partial.known = [frameOf(screen)];
           break;
         }
-        const { emptied } = partial;
-        const isLeft = tab !== undefined && partial.stack > 0;
-        if (isLeft) this.leave(partial, screen, tab, open);
-        this.build(partial, [screen]);
-        if (!isLeft) break;
+        if (tab === undefined || partial.stack === 0) {
+          this.build(partial, [screen]);
+          break;
+        }
+        this.leave(partial, screen, tab, open);
+        show(partial, tab, [frameOf(screen)]);
         partial.tabs = 'shown';
-        partial.emptied = emptied;
-        if (!partial.continuation) break;
-        // Where all stacks were emptied, the tab's root came with the event: for an else that began before, it is a gate.
-        if (emptied) open.push({ ...partial, known: [...partial.known] });
-        // What was there before is put on by no else.
-        partial.continuation = raised(partial.continuation);
+        partial.continuation &&= switched(partial.continuation);
       }
     }
   }
@@ -413,79 +397,5 @@ export class EventInterpreter {
     partial.known = screens.map(frameOf);
     partial.stack = this.variant.stackOf(screens[0]!) ?? 0;
     partial.tabs = 'anew';
-  }
-}
-
-/** Whether the rest needs to know only the top, and waiting loses nothing. */
-function mayWait({ known, continuation, tabs, missing }: PartialConfiguration): boolean {
-  if (known.length < 2 || tabs !== 'kept' || missing.length > 0) return false;
-  for (let at = continuation; at; at = at.next) if (at.item.kind !== 'steps') return false;
-  return true;
-}
-
-/** The known frames once all pending marks are made; null if that changes nothing. */
-function withGates({ known, continuation }: PartialConfiguration): FrameKind[] | null {
-  let marked: FrameKind[] | null = null;
-  for (let at = continuation; at; at = at.next) {
-    const gate = at.item.kind === 'mark' && known[at.item.level];
-    if (gate && at.item.kind === 'mark')
-      marked = (marked ?? known).with(at.item.level, { ...gate, putOff: at.item.arrival });
-  }
-  return marked;
-}
-
-function partialOn(
-  { valuation, stack, continuation }: Control,
-  top: StackSymbol,
-  todo: Continuation,
-): PartialConfiguration {
-  return {
-    valuation,
-    sets: [],
-    stack,
-    known: [top],
-    bottom: top.last,
-    gateBeneath: top.gateBeneath,
-    continuation: todo,
-    elses: 0,
-    missing: [],
-    tabs: 'kept',
-    emptied: false,
-    top,
-    origin: continuation ? null : top,
-  };
-}
-
-function empty(partial: PartialConfiguration): void {
-  partial.emptied = true;
-  partial.stack = 0;
-  partial.known = [];
-  partial.bottom = true;
-  partial.gateBeneath = false;
-  partial.continuation = lowered(partial.continuation, 0);
-}
-
-/** Whether the top frame has to be seen to go on. */
-const needsTop = ({ known, bottom }: PartialConfiguration): boolean => known.length === 0 && !bottom;
-
-/** Pops frames as `close`, `back to` and `back past` do; false if more of the stack has to be seen. */
-function takeOff(partial: PartialConfiguration, step: Step): boolean {
-  const target = 'target' in step ? step.target : null;
-  for (;;) {
-    const top = partial.known.at(-1);
-    if (!top) return partial.bottom;
-    const found = step.kind === 'close' ? top.modal : top.screen === target;
-    if (found && step.kind === 'back to') return true;
-    if (found) {
-      partial.known.pop();
-      return true;
-    }
-    if (partial.known.length === 1 && partial.bottom) {
-      // The last frame stays.
-      partial.missing = [...partial.missing, step];
-      return true;
-    }
-    partial.known.pop();
-    partial.continuation = lowered(partial.continuation, partial.known.length);
   }
 }
