@@ -61,6 +61,16 @@ test('an else that switches from tab to tab after all stacks were emptied puts o
   expect(found(before).filter((one) => one.startsWith('stack/rule-broken'))).toEqual([]);
 });
 
+test('of two elses, one in the other, each knows whether it began before all stacks were emptied', () => {
+  // The outer else has put on the root of "Home", the inner one only what lies on it: "Go on" takes that one up.
+  const text =
+    'start out\ntabs {\n  "Home" home\n  "More" more\n}\nscreen out "Out" {}\nscreen home "Home" {}\nscreen more "More" {}\nscreen ask "Ask" { on "Go on" resume then push last }\nscreen inner "Inner" { needs "old enough" else switch home then push ask }\nscreen goal "Goal" {\n  needs "signed in" else reset more then push inner\n  link /goal under nothing\n}\nscreen last "Last" {}\nrule "R" never inner beneath last\nrule "S" never goal beneath last\n';
+  const { plan, reach } = check(text);
+  const [r, s] = plan.claims.map((claim) => toEnd(answerTo(plan, reach.variants[0]!, claim)));
+  expect(r).toHaveLength(2);
+  expect(s).toBe('holds');
+});
+
 test('an event that switches tabs midway does so with whatever flags there are', () => {
   // Only the second "Go", with f already set, puts p onto p.
   const text =
