@@ -2,21 +2,34 @@
 // up.
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { bin, build, install, main, needNode, run, Stop } from './prepare.mjs';
+import { join, relative } from 'node:path';
+import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
 
 const reports = mkdtempSync(join(tmpdir(), 'andante-test-'));
 let passed = 0;
 let failed = 0;
+/** What failed, and how: said once more at the end, where whoever sees but the last page of a log finds it. */
+const failures = [];
 
 /** Runs a check that either holds or fails as a whole. A failure counts; success is no test and does not. */
 async function whole(what, command, args) {
   await run(command, args, { quiet: true }).catch((error) => {
     if (!(error instanceof Stop)) throw error;
     failed++;
+    failures.push(`${what}\n${error.message}`);
     console.log(`\n${what}\n${error.message}`);
   });
 }
+
+/** The failed tests of a file: where, which, and the first lines of what was said of each. */
+function failuresOf({ name, message, assertionResults }) {
+  const file = relative(root, name);
+  const failedTests = assertionResults.filter((test) => test.status === 'failed');
+  if (failedTests.length === 0) return message ? [`${file}\n${firstLines(message)}`] : [];
+  return failedTests.map((test) => `${file}: ${test.fullName}\n${firstLines(test.failureMessages.join('\n'))}`);
+}
+
+const firstLines = (text) => text.split('\n').slice(0, 12).join('\n');
 
 /**
  * Runs a suite and adds its counts. A suite that ends without a report, or with failures outside of its tests, has
@@ -41,12 +54,17 @@ async function suite(project) {
   );
   if (!existsSync(report)) {
     failed++;
+    failures.push(`The ${project} tests ended without a report.`);
     return;
   }
-  const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
+  const { numPassedTests, numFailedTests, numTotalTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));
   passed += numPassedTests;
   failed += numFailedTests;
-  if ((!ended && numFailedTests === 0) || numTotalTests === 0) failed++;
+  failures.push(...testResults.flatMap(failuresOf));
+  if ((!ended && numFailedTests === 0) || numTotalTests === 0) {
+    failed++;
+    failures.push(`The ${project} tests failed outside of their tests.`);
+  }
 }
 
 /** Chromium and its driver: installed where that can be done unasked, otherwise asked for. */
@@ -94,6 +112,7 @@ await main(async () => {
   } finally {
     rmSync(reports, { recursive: true, force: true });
   }
+  for (const failure of failures) console.log(`\nFailed: ${failure}`);
   console.log(`\n${passed} passed, ${failed} failed`);
   process.exitCode = failed === 0 ? 0 : 1;
 });

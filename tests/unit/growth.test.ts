@@ -100,6 +100,9 @@ const families: Readonly<Record<string, (count: number) => string>> = {
     ring(10) + lines(count, (index) => `walk "W ${index}" {\n  start\n  "Next"\n  expect s1\n}\n`),
   entries: (count) => ring(10) + lines(count, (index) => `entry "E ${index}" s${index % 10}\n`),
   'lines that do not read': (count) => head + lines(count, (index) => `foo ${index} {{ ]] "x\n`),
+  'lines of one screen that do not read': (count) =>
+    `${head}screen s0 "S" {\n${lines(count, () => '  on "x" psuh b\n')}}\n`,
+  'blocks that are never closed': (count) => head + lines(count, () => 'scren a {{ on push ( }\n'),
 };
 
 /** The sizes that are compared: one, two and three times as much. */
