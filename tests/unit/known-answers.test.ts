@@ -50,6 +50,13 @@ describe('plans whose answers are known by hand', () => {
     expect(exactStacks(check(text).reach.variants[0]!)!.deepest()).toBe(19);
   });
 
+  test('a screen from which events lead in many ways back to itself alone is a dead end', () => {
+    // Nobody is ever a member: home puts join in its place, which "Help" and "Offer" only lead back to.
+    const text =
+      'start home\nflag member\nscreen home "Home" { needs member else push join then switch join }\nscreen join "Join" {\n  needs "luck" else push home then push home\n  on "Help" push help then resume or replace home\n  on "Offer" push offer\n}\nscreen help "Help" {}\nscreen offer "Offer" { needs member else push join then push home }\n';
+    expect(rules(text)).toContain('reach/dead-end join: Offer');
+  });
+
   test('a sign-out that reveals private screens', () => {
     const text =
       'flag in\nstart home\nscreen home "Home" { on "Sign in" sets in = true then push mail }\nscreen mail "Mail" {\n  needs in else back\n  on "Me" push me\n}\nscreen me "Me" { on "Sign out" sets in = false }\n';

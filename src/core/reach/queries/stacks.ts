@@ -8,6 +8,7 @@ import { beneathGraph } from './beneath-graph';
 import { Predecessors, waysInto, type WaysInto } from './predecessors';
 import type { Pushdown } from '../system';
 import { cyclesOf, type Cycle } from './cycles';
+import { leavesAllAsItIs } from './stays';
 
 /** A configuration that reveals a screen: its path edge, and the frames beneath that matter. */
 export interface Revealed {
@@ -133,18 +134,7 @@ export abstract class Stacks {
 
   /** Whether a head on a last frame is a dead end: nothing that the user can do there changes anything. */
   staysAsItIs(head: Head): boolean {
-    const { control, symbol, rules } = head;
-    return (
-      symbol.last &&
-      !this.hasOtherTabs(head) &&
-      rules.every(
-        (rule) =>
-          rule.leaves ||
-          (rule.word.length === 1 &&
-            rule.word[0] === symbol &&
-            this.system.targetOf(control, symbol, rule) === control),
-      )
-    );
+    return head.symbol.last && !this.hasOtherTabs(head) && leavesAllAsItIs(this.system, this.saturation, head);
   }
 
   /** Whether other tabs are shown beside the stack of a head. */
