@@ -137,6 +137,18 @@ describe('the text', () => {
     );
   });
 
+  test('of many findings only those in sight are drawn, and the last one comes into sight', async () => {
+    const many = 500;
+    const screens = Array.from({ length: many }, (_none, index) => `screen s${index} "S ${index}" {}\n`).join('');
+    const { id } = await app.create({ text: `app "Huts"\nstart home\nscreen home "Home" {}\n${screens}` });
+    await app.openPlan(id);
+    const rows = async (): Promise<number> => (await app.driver.findElements(By.css(`${findings} li`))).length;
+    await app.untilText(findings, `${many} findings`);
+    await app.chord(Key.SHIFT, Key.F8);
+    await app.untilText(`${findings} li[aria-current][aria-posinset="${many}"]`, `s${many - 1}`);
+    expect(await rows()).toBeLessThan(25);
+  });
+
   test('an empty plan says how to begin', async () => {
     const { id } = await app.create({ from: 'empty' });
     await app.openPlan(id);

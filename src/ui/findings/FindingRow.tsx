@@ -9,10 +9,7 @@ export function FindingRow({ finding, isCurrent }: { finding: Finding; isCurrent
   const { showFinding, applyFix } = useActions();
   const fix = finding.fixes[0];
   return (
-    <li
-      aria-current={isCurrent ? 'true' : undefined}
-      className="grid grid-cols-[148px_minmax(0,1fr)_auto] gap-x-3 items-baseline px-[18px] py-[3px] hover:bg-base-200 aria-[current]:bg-base-200"
-    >
+    <div className="grid grid-cols-[148px_minmax(0,1fr)_auto] gap-x-3 items-baseline px-[18px] py-[3px]">
       <span className={`rule-tag ${toneOf[finding.severity]} truncate justify-self-stretch`} title={finding.rule}>
         {finding.rule}
       </span>
@@ -32,7 +29,7 @@ export function FindingRow({ finding, isCurrent }: { finding: Finding; isCurrent
           </button>
         )}
       </span>
-    </li>
+    </div>
   );
 }
 
@@ -40,13 +37,13 @@ export function FindingRow({ finding, isCurrent }: { finding: Finding; isCurrent
 export function AcceptedRow({ finding, because }: { finding: Finding; because: string }) {
   const { showFinding } = useActions();
   return (
-    <li className="grid grid-cols-[148px_minmax(0,1fr)] gap-x-3 items-baseline px-[18px] py-[3px] hover:bg-base-200">
+    <div className="grid grid-cols-[148px_minmax(0,1fr)] gap-x-3 items-baseline px-[18px] py-[3px]">
       <span className="rule-tag tone-primary truncate justify-self-stretch" title={finding.rule}>
         {finding.rule}
       </span>
       <button type="button" className="text-left cursor-pointer" onClick={() => showFinding(finding)}>
         <MessageText message={finding.summary} /> <span className="text-mute">Accepted: {because}</span>
       </button>
-    </li>
+    </div>
   );
 }

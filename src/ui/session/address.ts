@@ -1,7 +1,7 @@
 'use client';
 
 import { usePathname, useSearchParams } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { readTaken } from './taken';
 import { isView, type View } from './views';
 
@@ -29,6 +29,10 @@ export interface Address extends Place {
   /** Goes to another place; what is left out stays as it is. `replace` leaves no trace in the browser's history. */
   readonly go: (change: Partial<Place>, how?: { replace?: boolean }) => void;
   readonly hrefOf: (change: Partial<Place>) => string;
+  /** The place as it is now, which may not be drawn yet. */
+  readonly now: () => Place;
+  /** Calls back when the browser's own Back or Forward has led to another place. Returns what ends that. */
+  readonly onReturn: (listener: () => void) => () => void;
 }
 
 /** The place that an address names. */
@@ -73,16 +77,26 @@ export function usePlace(planId: string): Address {
   // may write an older one into the browser's address once more.
   const latest = useRef(place);
   const mounted = useRef(false);
+  const [listeners] = useState(() => new Set<() => void>());
   useEffect(() => {
     const onPop = (): void => {
       latest.current = placeOf(window.location.pathname, new URLSearchParams(window.location.search));
+      for (const listener of listeners) listener();
     };
     window.addEventListener('popstate', onPop);
     queueMicrotask(() => {
       mounted.current = true;
     });
     return () => window.removeEventListener('popstate', onPop);
-  }, []);
+  }, [listeners]);
+  const now = useCallback((): Place => latest.current, []);
+  const onReturn = useCallback(
+    (listener: () => void): (() => void) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    [listeners],
+  );
   const go = useCallback(
     (change: Partial<Place>, { replace = false } = {}): void => {
       const before = addressOf(planId, latest.current);
@@ -96,5 +110,5 @@ export function usePlace(planId: string): Address {
     },
     [planId],
   );
-  return useMemo(() => ({ ...place, go, hrefOf }), [place, go, hrefOf]);
+  return useMemo(() => ({ ...place, go, hrefOf, now, onReturn }), [place, go, hrefOf, now, onReturn]);
 }

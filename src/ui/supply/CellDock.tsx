@@ -2,9 +2,40 @@
 
 import type { SupplyBlock, SupplyCell, SupplyRow } from '../../core/report/supply-table';
 import { MessageText } from '../parts/MessageText';
+import { counted } from '../parts/numbers';
 import { toneOf } from '../parts/tones';
 import { useActions, useSnapshot } from '../session/context';
-import { textOfCell } from './cells';
+import { textOfCell, type CellPlace } from './cells';
+
+interface DockProps {
+  readonly blocks: readonly SupplyBlock[];
+  readonly selected: CellPlace | null;
+  readonly onOpen: (at: number) => void;
+}
+
+/** The selected cell, or how to select one; of a height of its own, so that nothing moves when the selection does. */
+export function CellDock({ blocks, selected, onOpen }: DockProps) {
+  const block = selected ? blocks[selected.block] : undefined;
+  const row = selected ? block?.rows[selected.row] : undefined;
+  const cell = selected ? row?.cells[selected.column] : undefined;
+  return (
+    <section
+      aria-label="The selected argument"
+      aria-live="polite"
+      className="border-t border-rule bg-base-100 px-[18px] py-2.5 h-[86px] overflow-auto"
+    >
+      {selected && block && row && cell ? (
+        <AboutCell block={block} row={row} cell={cell} column={block.columns[selected.column]!} onOpen={onOpen} />
+      ) : (
+        <p className="text-mute">
+          {counted(blocks.length, 'screen')} with arguments. Each row is a way in, each column an argument. Arrow keys
+          move, <kbd className="key-hint">Enter</kbd> goes to the text, <kbd className="key-hint">s</kbd> supplies the
+          value that fits best.
+        </p>
+      )}
+    </section>
+  );
+}
 
 interface Props {
   readonly block: SupplyBlock;
@@ -14,10 +45,8 @@ interface Props {
   readonly onOpen: (at: number) => void;
 }
 
-/**
- * All about the selected cell, with its way out; of a height of its own, so that nothing moves when the selection does.
- */
-export function CellDock({ block, row, cell, column, onOpen }: Props) {
+/** All about a cell, with its way out. */
+function AboutCell({ block, row, cell, column, onOpen }: Props) {
   const overview = useSnapshot('overview');
   const { applyFix } = useActions();
   const { screens, findings } = overview;

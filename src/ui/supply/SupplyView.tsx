@@ -1,8 +1,7 @@
 'use client';
 
-import { memo, useEffect, useMemo, useState, type KeyboardEvent } from 'react';
+import { memo, useCallback, useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { placeOfFinding } from '../findings/same';
-import { counted } from '../parts/numbers';
 import { useWindow } from '../parts/window';
 import { useActions, useAddress, useShown, useSnapshot } from '../session/context';
 import { BlockTable } from './BlockTable';
@@ -29,6 +28,7 @@ export const SupplyView = memo(function SupplyView() {
   const overview = useSnapshot('overview');
   const supply = useSnapshot('supply');
   const address = useAddress();
+  const { go } = address;
   const shown = useShown();
   const { openAt, applyFix } = useActions();
   const filter = readFilter(address.filter);
@@ -40,8 +40,7 @@ export const SupplyView = memo(function SupplyView() {
   const visible = useWindow(scroller);
   const layout = useMemo(() => layOutBlocks(blocks, width), [blocks, width]);
   const [selected, setSelected] = useState<CellPlace | null>(null);
-  const row = selected && blocks[selected.block]?.rows[selected.row];
-  const cell = row?.cells[selected!.column];
+  const cell = selected ? blocks[selected.block]?.rows[selected.row]?.cells[selected.column] : undefined;
   const chosen = overview.screens.find((screen) => screen.label === address.screen) ?? null;
 
   // F8 has put a finding in front of the user: its cell is selected, while rendering, so that nothing is drawn without
@@ -54,13 +53,21 @@ export const SupplyView = memo(function SupplyView() {
     if (place) setSelected(place);
   }
 
-  // What is selected is brought into sight, has the focus, and its screen stands in the address.
+  /** Selects a cell, and its screen with it. */
+  const select = useCallback(
+    (place: CellPlace | null): void => {
+      setSelected(place);
+      const label = place && overview.screens[blocks[place.block]!.screen]?.label;
+      if (label) go({ screen: label }, { replace: true });
+    },
+    [blocks, overview, go],
+  );
+
+  // What is selected is brought into sight and has the focus.
   useEffect(() => {
     const placed = selected && layout.placed[selected.block];
     if (!placed) return;
     scrollTo(placed.top + rowTop(selected.row) - rowHeight, 2 * rowHeight);
-    const label = overview.screens[placed.block.screen]?.label ?? null;
-    if (label !== address.screen) address.go({ screen: label }, { replace: true });
     const frame = requestAnimationFrame(() =>
       scroller.current?.querySelector<HTMLElement>('[data-selected]')?.focus({ preventScroll: true }),
     );
@@ -83,7 +90,7 @@ export const SupplyView = memo(function SupplyView() {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const move = moves[event.key];
     const fix = cell && cell.finding !== null ? overview.findings[cell.finding]?.fixes[0] : undefined;
-    if (move) setSelected(moveCell(blocks, selected, move));
+    if (move) select(moveCell(blocks, selected, move));
     else if (event.key === 'Enter' && cell) openAt(cell.at);
     else if (event.key === 's' && fix) applyFix(fix);
     else if (event.key === 'Escape' && selected) {
@@ -94,7 +101,7 @@ export const SupplyView = memo(function SupplyView() {
   };
   const setFilter = (change: Partial<SupplyFilter>): void => {
     setSelected(null);
-    address.go({ filter: writeFilter({ ...filter, ...change }) });
+    go({ filter: writeFilter({ ...filter, ...change }) });
   };
   const tabbable = selected ?? moveCell(blocks, null, 'down');
 
@@ -131,34 +138,14 @@ export const SupplyView = memo(function SupplyView() {
                 selected={selected?.block === index ? selected : null}
                 tabbable={tabbable?.block === index ? tabbable : null}
                 chosen={chosenIndex === placed.block.screen}
-                onSelect={setSelected}
+                onSelect={select}
                 onOpen={openAt}
               />
             ) : null,
           )}
         </div>
       </div>
-      <section
-        aria-label="The selected argument"
-        aria-live="polite"
-        className="border-t border-rule bg-base-100 px-[18px] py-2.5 h-[86px] overflow-auto"
-      >
-        {selected && row && cell ? (
-          <CellDock
-            block={blocks[selected.block]!}
-            row={row}
-            cell={cell}
-            column={blocks[selected.block]!.columns[selected.column]!}
-            onOpen={openAt}
-          />
-        ) : (
-          <p className="text-mute">
-            {counted(blocks.length, 'screen')} with arguments. Each row is a way in, each column an argument. Arrow keys
-            move, <kbd className="key-hint">Enter</kbd> goes to the text, <kbd className="key-hint">s</kbd> supplies the
-            value that fits best.
-          </p>
-        )}
-      </section>
+      <CellDock blocks={blocks} selected={selected} onOpen={openAt} />
     </main>
   );
 });

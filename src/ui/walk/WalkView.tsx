@@ -4,7 +4,7 @@ import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { Value, Values } from '../../core/plan/value';
 import { useActions, useAddress, useSession, useSnapshot } from '../session/context';
-import { longestWalk, nothingTyped } from '../session/taken';
+import { nothingTyped } from '../session/taken';
 import { AppState } from './AppState';
 import { Coverage } from './Coverage';
 import { useWalkKeys } from './keys';
@@ -14,6 +14,7 @@ import { Phone } from './Phone';
 import { Stacks } from './Stacks';
 import { stepOf, tapsOf, withStep, type Tap } from './steps';
 import { Trail } from './Trail';
+import { isOf, useTopScreen } from './use-top-screen';
 
 /**
  * What it is like to use the app: a phone to tap, the stacks beside it, the walk so far, and the walks that are kept.
@@ -23,6 +24,7 @@ export const WalkView = memo(function WalkView() {
   const walk = useSnapshot('walk');
   const overview = useSnapshot('overview');
   const address = useAddress();
+  const { now } = address;
   const { walkTo } = useActions();
   const card = walk;
   const steps = address.walk ?? '';
@@ -46,25 +48,9 @@ export const WalkView = memo(function WalkView() {
   useEffect(() => () => session.watch({ walk: null }), [session]);
 
   const taps = useMemo(() => tapsOf(card?.phone?.offers ?? []), [card]);
-  /** Whether what is shown is what the address says. */
-  const isCurrent =
-    card !== null && card.request.steps === steps && card.request.taken === taken && overview.variant === card.variant;
-
-  /** Where the last step leads; what is pressed before it is shown waits. */
-  const goal = useRef<string | null>(null);
-  const isThere = useCallback(() => isCurrent && (goal.current === null || goal.current === place), [isCurrent, place]);
-  useEffect(() => {
-    goal.current = null;
-  }, [place]);
-  const go = useCallback(
-    (next: { readonly steps: string; readonly taken: number | null }, how?: { replace: boolean }) => {
-      if (next.steps.length <= longestWalk) goal.current = `${next.steps} ${next.taken ?? Infinity}`;
-      walkTo(next, how);
-    },
-    [walkTo],
-  );
-
-  const step = useCallback((of: WalkCard, text: string) => go(withStep(of, text)), [go]);
+  /** Whether what is shown is where the address leads, though that may not be drawn yet. */
+  const isThere = useCallback(() => isOf(card, now()) && overview.variant === card?.variant, [card, overview, now]);
+  const step = useCallback((of: WalkCard, text: string) => walkTo(withStep(of, text)), [walkTo]);
   const tap = useCallback(
     (of: WalkCard, { offer, outcome }: Tap) => step(of, stepOf({ offer, outcome }, typed[offer.head] ?? {})),
     [step, typed],
@@ -73,19 +59,12 @@ export const WalkView = memo(function WalkView() {
     (of: WalkCard, at: number) => {
       const last = of.steps.length - 1;
       if (at < 0 || at > last) return;
-      go({ steps: of.request.steps, taken: at === last ? null : at }, { replace: true });
+      walkTo({ steps: of.request.steps, taken: at === last ? null : at }, { replace: true });
     },
-    [go],
+    [walkTo],
   );
 
-  // The screen on top is the selected one, for the other views.
-  const top = isCurrent && card.phone ? (overview.screens[card.phone.screen]?.label ?? null) : null;
-  const lastTop = useRef<string | null>(null);
-  useEffect(() => {
-    if (top === null || top === lastTop.current) return;
-    lastTop.current = top;
-    if (address.screen !== top) address.go({ screen: top }, { replace: true });
-  }, [top, address]);
+  useTopScreen();
 
   const press = useCallback(
     (key: string): boolean => {
@@ -100,14 +79,14 @@ export const WalkView = memo(function WalkView() {
         return true;
       }
       if (key === 'Home') {
-        go({ steps: '', taken: null });
+        walkTo({ steps: '', taken: null });
         return true;
       }
       const tapped = taps.find(({ letter }) => letter === key);
       if (tapped) tap(card, tapped);
       return tapped !== undefined;
     },
-    [card, taps, tap, stepTo, go],
+    [card, taps, tap, stepTo, walkTo],
   );
   const openLink = useCallback(() => setOpening(card !== null && card.phone !== null), [card]);
   const keep = useCallback(() => keepName.current?.focus(), []);
@@ -126,7 +105,7 @@ export const WalkView = memo(function WalkView() {
     <main
       className="grid grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)] min-h-0"
       data-steps={card.steps.length - 1}
-      data-current={(isCurrent && heard) || undefined}
+      data-current={(isOf(card, address) && overview.variant === card.variant && heard) || undefined}
     >
       <div className="overflow-auto bg-base-200 border-r border-rule px-6 py-5 min-h-0">
         <Phone
@@ -138,7 +117,7 @@ export const WalkView = memo(function WalkView() {
           onTap={(tapped) => isThere() && tap(card, tapped)}
           onType={type}
           onOpen={openLink}
-          onRestart={() => go({ steps: '', taken: null })}
+          onRestart={() => walkTo({ steps: '', taken: null })}
         />
       </div>
       <div className="overflow-auto border-r border-rule px-[18px] py-4 grid gap-5 content-start min-w-0">

@@ -33,7 +33,7 @@ export function useWalkKeys({ isThere, press, openLink, keep }: Keys): boolean {
   useEffect(() => {
     const key = isThere() ? waiting.current.shift() : undefined;
     if (key !== undefined) press(key);
-  }, [isThere, press]);
+  });
   // Not after the next painting: a key may come before that.
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {

@@ -62,8 +62,10 @@ export class PlanActions implements Actions {
   readonly showFinding = (finding: Finding): void => {
     const { snapshot, address } = this.drawn;
     this.outlets.show(finding);
-    if (address.view === 'supply' && finding.argument !== null) return;
-    if (address.view === 'plan') this.session.goTo(finding.range.from, snapshot.overview);
+    // The Supply view selects the argument's cell.
+    if (address.view === 'supply' && finding.argument !== null)
+      address.go({ screen: finding.subject }, { replace: true });
+    else if (address.view === 'plan') this.session.goTo(finding.range.from, snapshot.overview);
     else if (finding.subject) address.go({ screen: finding.subject });
     else this.openAt(finding.range.from);
   };
