@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { By, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { freePort, startServer } from '../../scripts/server.mjs';
 import type { PlanDocument, PlanSummary } from '../../src/wire/plans';
 import { openBrowser, type Browser } from './browser';
@@ -30,6 +30,29 @@ const mayBeNamed = `
     .filter(({ words }) => [...bare(name)].every((letter) => words.includes(letter)))
     .sort((a, b) => Number(b.words.includes(bare(name))) - Number(a.words.includes(bare(name))))
     .map(({ element }) => element);`;
+
+/**
+ * Runs in the page: waits until an element is there, and says or no longer says some words. Looking from within the
+ * page costs next to nothing; asking the driver again and again costs as much as the page itself.
+ */
+const waitInPage = `
+  const [css, words, there, patience, done] = arguments;
+  const begin = performance.now();
+  const textOf = (element) => element?.checkVisibility() ? element.innerText.replace(/\\s+/g, ' ') : '';
+  const look = () => {
+    const element = document.querySelector(css);
+    const holds = words === null ? element !== null : textOf(element).includes(words) === there;
+    if (holds) return done(element ?? true);
+    if (performance.now() - begin > patience) return done(null);
+    setTimeout(look, ${every});
+  };
+  look();`;
+
+/** What a question answers where its page, or the element that it found, is gone before the answer. */
+function leftMeanwhile(error: Error): null {
+  if (/JavascriptError|StaleElementReference|NoSuchWindow|ScriptTimeout/.test(error.name)) return null;
+  throw error;
+}
 
 export class App {
   address = '';
@@ -96,8 +119,20 @@ export class App {
     await this.find('[aria-label=Verdict]:not([aria-busy=true])');
   }
 
-  find(css: string): Promise<WebElement> {
-    return this.driver.wait(until.elementLocated(By.css(css)), patience, `nothing matches ${css}`, every);
+  async find(css: string): Promise<WebElement> {
+    return this.ask(css, null, true, `nothing matches ${css}`);
+  }
+
+  /** Has the page wait for something; begins again where the page is left meanwhile. */
+  private async ask(css: string, words: string | null, there: boolean, otherwise: string): Promise<WebElement> {
+    const end = Date.now() + patience;
+    while (Date.now() < end) {
+      const found = await this.driver
+        .executeAsyncScript<WebElement | null>(waitInPage, css, words, there, 1000)
+        .catch(leftMeanwhile);
+      if (found) return found;
+    }
+    throw new Error(otherwise);
   }
 
   /** A button, link or field by the name that a screen reader gives it. */
@@ -142,14 +177,7 @@ export class App {
 
   /** Waits until an element's text holds, or no longer holds, some words. */
   async untilText(css: string, words: string, there = true): Promise<void> {
-    await this.until(
-      async () => {
-        const [element] = await this.driver.findElements(By.css(css));
-        const text = element ? await element.getText() : '';
-        return text.includes(words) === there;
-      },
-      `${css} ${there ? 'never says' : 'still says'} “${words}”`,
-    );
+    await this.ask(css, words.replace(/\s+/g, ' '), there, `${css} ${there ? 'never says' : 'still says'} “${words}”`);
   }
 
   /** Types where the focus is. */

@@ -256,7 +256,7 @@ describe('link', () => {
         '  as specific: /help/{topic} to contact',
         '',
         '/hut/12  lost',
-        '  nothing; nearest /huts/{hutId}{?season,ref}: hut stands where it has huts',
+        '  nothing; nearest /huts/{hutId}{?season,ref}: hut stands where the pattern has huts',
         '',
         'https://a@b.example/  no URL',
         '  nothing: a@b.example names a user in front of the host, which is refused: it can pose as another host',

@@ -129,10 +129,10 @@ describe('fixes', () => {
       check(text).findings.flatMap(({ rule, fixes }) =>
         rule === 'link/unknown-variable' ? fixes.map(({ label }) => label) : [],
       );
-    expect(labels(plan(''))).toEqual(['Let hut take hutId: text?', 'Take hutId out']);
-    expect(labels(plan('entry widget "Next" opens /huts/12\n'))).toEqual(['Let hut take hutId: text?']);
-    expect(labels(plan('walk "By link" { open /huts/12 }\n'))).toEqual(['Let hut take hutId: text?']);
-    expect(labels(plan('walk "By link" { open /huts }\n'))).toContain('Take hutId out');
+    expect(labels(plan(''))).toEqual(['Add hutId: text? to hut', 'Remove hutId']);
+    expect(labels(plan('entry widget "Next" opens /huts/12\n'))).toEqual(['Add hutId: text? to hut']);
+    expect(labels(plan('walk "By link" { open /huts/12 }\n'))).toEqual(['Add hutId: text? to hut']);
+    expect(labels(plan('walk "By link" { open /huts }\n'))).toContain('Remove hutId');
   });
 
   test('one after the other, they leave the demo without findings', () => {

@@ -207,7 +207,7 @@ describe('without tabs', () => {
       findings
         .filter(({ rule }) => rule === 'reach/stranded')
         .map(({ summary }) => summary.map((part) => (typeof part === 'string' ? part : part.code)).join('')),
-    ).toEqual(['No walk gets to shop.', 'No walk gets to more.']);
+    ).toEqual(['No walk reaches shop.', 'No walk reaches more.']);
   });
 });
 

@@ -172,7 +172,7 @@ module n {
       for (const finding of result.findings) for (const fix of finding.fixes) applyEdits(text, fix.edits);
     };
     for (let length = 0; length <= demo.length; length += 5) parse(demo.slice(0, length));
-    for (let length = 0; length <= demo.length; length += 67) inside(demo.slice(0, length));
+    for (let length = 0; length <= demo.length; length += 131) inside(demo.slice(0, length));
     forAll(
       fc.property(
         fc.nat(demo.length),

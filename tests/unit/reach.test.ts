@@ -107,7 +107,7 @@ describe('reach', () => {
           expect(shown.at(-1) ?? start).toBe(plan.screens[index]);
         });
       }),
-      350,
+      200,
     );
   });
 
@@ -140,7 +140,7 @@ describe('reach', () => {
             ).toEqual([]);
         }
       }),
-      300,
+      150,
     );
   });
 

@@ -177,7 +177,7 @@ describe('renaming', () => {
         const again = applyEdits(between, (back as { edits: [] }).edits);
         expect(again).toBe(text);
       }),
-      300,
+      150,
     );
   });
 });

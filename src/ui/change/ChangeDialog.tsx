@@ -8,6 +8,7 @@ import { firstFields, requestOf } from './fields';
 import { ListedScreens } from './ListedScreens';
 import { Preview } from './Preview';
 import { useProposal } from './use-proposal';
+import { Notice } from '../parts/Notice';
 
 interface Props {
   readonly draft: Draft;
@@ -68,11 +69,7 @@ export function ChangeDialog({ draft, onClose, onDone }: Props) {
         </h2>
         <DraftFields draft={draft} fields={fields} madePattern={shown?.pattern ?? ''} onChange={setFields} />
         {shown?.listed && shown.listed.length > 0 && <ListedScreens listed={shown.listed} />}
-        {refusal && (
-          <p role="alert" className="text-error">
-            {refusal}
-          </p>
-        )}
+        {refusal && <Notice form="line">{refusal}</Notice>}
         {shown && shown.edits.length > 0 && <Preview proposal={shown} />}
         <p className="flex justify-end gap-2">
           <button type="button" className="btn btn-sm" onClick={onClose}>

@@ -1,4 +1,5 @@
 import type { AuditFile } from './audit-file';
+import { Notice } from '../parts/Notice';
 
 interface Props {
   readonly variant: string;
@@ -55,11 +56,7 @@ export function AuditChoice({ variant, chosen, failure, onPick, onColumn, onBegi
           </button>
         </p>
       )}
-      {failure && (
-        <p role="alert" className="text-error">
-          {failure}
-        </p>
-      )}
+      {failure && <Notice form="line">{failure}</Notice>}
     </div>
   );
 }

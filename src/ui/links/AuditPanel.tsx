@@ -11,6 +11,7 @@ import { lookAt, Packed, type AuditFile } from './audit-file';
 import { KeptAudit } from './KeptAudit';
 import { useAudit, type AuditState } from './use-audit';
 import { useKeptAudits, type LoadedAudit } from './use-kept-audits';
+import { Notice } from '../parts/Notice';
 
 /** Runs a file of URLs through the plan, and shows the audits that are kept with it. */
 export function AuditPanel({ audit }: { audit: string }) {
@@ -100,14 +101,14 @@ export function AuditPanel({ audit }: { audit: string }) {
       {isNew && state.kind === 'running' && <AuditProgress read={state.read} size={state.size} onCancel={cancel} />}
       {kept.loaded && <KeptAudit planId={planId} audit={kept.loaded} onRemove={() => void remove()} />}
       {problem && (
-        <p role="alert" className="text-error mb-2">
+        <Notice form="line" className="mb-2">
           {problem}
-        </p>
+        </Notice>
       )}
       {isNew && kept.unkept && (
-        <p role="alert" className="text-warning mb-2">
+        <Notice form="line" tone="warning" className="mb-2">
           {kept.unkept}
-        </p>
+        </Notice>
       )}
       {report && <AuditResult report={report} />}
     </section>

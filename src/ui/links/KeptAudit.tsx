@@ -1,15 +1,11 @@
 import { api } from '../session/api';
 import type { LoadedAudit } from './use-kept-audits';
 import { when } from './when';
+import { Notice } from '../parts/Notice';
 
 /** What is known of a kept audit: of which file, from when, in which variant. */
 export function KeptAudit({ planId, audit, onRemove }: { planId: string; audit: LoadedAudit; onRemove: () => void }) {
-  if ('missing' in audit)
-    return (
-      <p role="alert" className="text-error">
-        {audit.missing}
-      </p>
-    );
+  if ('missing' in audit) return <Notice form="line">{audit.missing}</Notice>;
   return (
     <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 mb-3">
       <span className="font-mono break-all">{audit.name}</span>

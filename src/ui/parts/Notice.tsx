@@ -1,30 +1,55 @@
 import type { ReactNode } from 'react';
 
-interface Props {
-  readonly isError: boolean;
-  readonly children: ReactNode;
-  /** What can be done about it, such as Undo. */
-  readonly action?: { readonly label: string; readonly run: () => void } | undefined;
-  readonly onClose: () => void;
+type NoticeTone = 'plain' | 'warning' | 'error';
+
+interface Action {
+  readonly label: string;
+  readonly run: () => void;
 }
 
-/** Says in place what has happened, until somebody closes it. Read aloud: an error at once. */
-export function Notice({ isError, children, action, onClose }: Props) {
+interface Props {
+  readonly children: ReactNode;
+  /** What has happened; plain where it is nothing bad. */
+  readonly tone?: NoticeTone;
+  /** A box among other things, a bar across the page above what it is about, or a line beside that. */
+  readonly form?: 'box' | 'bar' | 'line';
+  /** What can be done about it, such as Undo. */
+  readonly actions?: readonly Action[];
+  /** Takes the notice away; without it the notice stays for as long as it is true. */
+  readonly onClose?: () => void;
+  readonly className?: string;
+}
+
+const looks = {
+  box: { plain: 'bg-base-200', warning: 'tone-warning', error: 'tone-error' },
+  bar: { plain: 'bg-base-200', warning: 'bg-warning-wash', error: 'bg-error-wash' },
+  line: { plain: '', warning: 'text-warning', error: 'text-error' },
+} as const;
+
+const rooms = {
+  box: 'px-3 py-2 rounded-field',
+  bar: 'px-4 py-2 border-b border-rule',
+  line: '',
+} as const;
+
+/** Says in place what has happened. Read aloud: what is not plain, at once. */
+export function Notice({ children, tone = 'error', form = 'box', actions = [], onClose, className = '' }: Props) {
   return (
-    <p
-      role={isError ? 'alert' : 'status'}
-      className={`px-3 py-2 rounded-field flex gap-4 ${isError ? 'tone-error' : 'bg-base-200'}`}
+    <div
+      role={tone === 'plain' ? 'status' : 'alert'}
+      className={`flex flex-wrap items-baseline gap-x-5 gap-y-1 ${rooms[form]} ${looks[form][tone]} ${className}`}
     >
-      <span>{children}</span>
-      {action && (
-        <button type="button" className="fix-button" onClick={action.run}>
-          {action.label}
+      <p>{children}</p>
+      {actions.map(({ label, run }) => (
+        <button key={label} type="button" className="fix-button" onClick={run}>
+          {label}
+        </button>
+      ))}
+      {onClose && (
+        <button type="button" className="fix-button ml-auto" onClick={onClose}>
+          Close
         </button>
       )}
-      <span className="flex-1" />
-      <button type="button" className="fix-button" onClick={onClose}>
-        Close
-      </button>
-    </p>
+    </div>
   );
 }

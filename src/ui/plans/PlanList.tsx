@@ -48,9 +48,9 @@ export function PlanList({ initial, initiallyDeleted, setAside }: Props) {
       <main className="max-w-3xl mx-auto px-6 py-8">
         <NewPlan plans={plans} />
         {setAside && (
-          <p role="alert" className="mt-4 px-3 py-2 rounded-field tone-error">
+          <Notice className="mt-4">
             The database was damaged. It lies unchanged in <code>{setAside}</code>; this list was begun anew.
-          </p>
+          </Notice>
         )}
         <LastNotice plans={plans} />
         {plans.plans.length === 0 && (
@@ -119,8 +119,8 @@ function LastNotice({ plans: { notice, closeNotice, bringBack } }: { plans: Plan
   return (
     <div className="mt-4">
       <Notice
-        isError={isError}
-        action={deleted && { label: 'Undo', run: () => bringBack(deleted) }}
+        tone={isError ? 'error' : 'plain'}
+        actions={deleted ? [{ label: 'Undo', run: () => bringBack(deleted) }] : []}
         onClose={closeNotice}
       >
         {text}

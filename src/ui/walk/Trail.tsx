@@ -6,6 +6,7 @@ import { MessageText } from '../parts/MessageText';
 import { counted } from '../parts/numbers';
 import { useActions, useSession, useSnapshot } from '../session/context';
 import { toKeep } from './steps';
+import { Notice } from '../parts/Notice';
 
 interface Props {
   readonly card: WalkCard;
@@ -155,9 +156,9 @@ function Keep({ card, input }: { card: WalkCard; input: RefObject<HTMLInputEleme
         </kbd>
       </button>
       {refused !== '' && (
-        <p role="alert" className="basis-full text-error">
+        <Notice form="line" className="basis-full">
           {refused}
-        </p>
+        </Notice>
       )}
     </form>
   );

@@ -1,20 +1,13 @@
 'use client';
 
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { api } from '../session/api';
 import { useSaveState, useSession } from '../session/context';
+import { Notice } from '../parts/Notice';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
 
 const keptNowhere = 'This browser has no room to keep it: leave this window open, or copy the text.';
-
-function Told({ children }: { children: ReactNode }) {
-  return (
-    <p role="alert" className="px-4 py-2 bg-error-wash border-b border-rule">
-      {children}
-    </p>
-  );
-}
 
 /**
  * Says that the plan was changed elsewhere, and lets either text be taken. Nothing is overwritten until one is chosen.
@@ -25,26 +18,26 @@ export function ConflictBar({ planName }: { planName: string }) {
   const [failed, setFailed] = useState(false);
   if (save.kind === 'refused') {
     return (
-      <Told>
+      <Notice form="bar">
         <strong className="text-error">Not saved.</strong> {save.reason}{' '}
         {save.kept ? 'The text is kept in this browser.' : keptNowhere}
-      </Told>
+      </Notice>
     );
   }
   if (save.kind === 'unreachable' && !save.kept) {
     return (
-      <Told>
+      <Notice form="bar">
         <strong className="text-error">Saved nowhere.</strong> The server{' '}
         {save.why === 'away' ? 'does not answer' : 'cannot save the text'}. {keptNowhere}
-      </Told>
+      </Notice>
     );
   }
   if (save.kind === 'unreachable' && save.why === 'failing') {
     return (
-      <Told>
+      <Notice form="bar">
         <strong className="text-error">Not saved.</strong> The server cannot save the text, and its log says why;
         perhaps its disk is full. The text is kept in this browser, and sent again.
-      </Told>
+      </Notice>
     );
   }
   if (save.kind !== 'overtaken') return null;
@@ -59,26 +52,18 @@ export function ConflictBar({ planName }: { planName: string }) {
     }
   };
   return (
-    <div
-      role="alert"
-      className="px-4 py-2 bg-warning-wash border-b border-rule flex flex-wrap items-center gap-x-5 gap-y-1"
+    <Notice
+      form="bar"
+      tone="warning"
+      actions={[
+        { label: 'Take the other text', run: () => session.takeTheirs() },
+        { label: 'Keep mine', run: () => session.keepMine() },
+        { label: 'Keep both, mine as a new plan', run: () => void keepBoth() },
+      ]}
     >
-      <p>
-        <strong className="text-warning">Changed in another window</strong> at {clock.format(save.current.updatedAt)}.{' '}
-        Your text here ({mine} lines) is not saved over the other one ({theirs} lines) until you choose.
-        {failed && ' The copy could not be saved; nothing was changed.'}
-      </p>
-      <span className="flex flex-wrap gap-4">
-        <button type="button" className="fix-button" onClick={() => session.takeTheirs()}>
-          Take the other text
-        </button>
-        <button type="button" className="fix-button" onClick={() => session.keepMine()}>
-          Keep mine
-        </button>
-        <button type="button" className="fix-button" onClick={() => void keepBoth()}>
-          Keep both, mine as a new plan
-        </button>
-      </span>
-    </div>
+      <strong className="text-warning">Changed in another window</strong> at {clock.format(save.current.updatedAt)}.
+      Your text here ({mine} lines) is not saved over the other one ({theirs} lines) until you choose.
+      {failed && ' The copy could not be saved; nothing was changed.'}
+    </Notice>
   );
 }

@@ -5,6 +5,7 @@ import type { EarlierSummary, KeptBefore } from '../../wire/plans';
 import { counted } from '../parts/numbers';
 import { api } from '../session/api';
 import { useActions, useSession } from '../session/context';
+import { Notice } from '../parts/Notice';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -62,11 +63,7 @@ export function EarlierDialog({
         <h2 id="earlier-title" className="text-[16px] font-semibold">
           Earlier texts
         </h2>
-        {problem && (
-          <p role="alert" className="tone-error px-3 py-2 rounded-field">
-            {problem}
-          </p>
-        )}
+        {problem && <Notice>{problem}</Notice>}
         {earlier?.length === 0 && (
           <p>
             None so far. A text is kept here when another window’s takes its place, when an earlier one does, and before

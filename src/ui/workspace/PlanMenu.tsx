@@ -7,6 +7,7 @@ import { NameForm } from '../parts/NameForm';
 import { api } from '../session/api';
 import { useActions, useSession } from '../session/context';
 import { EarlierDialog } from './EarlierDialog';
+import { Notice } from '../parts/Notice';
 
 interface Props {
   planId: string;
@@ -86,15 +87,9 @@ export function PlanMenu({ planId, name, onRename }: Props) {
       </details>
       {looking && <EarlierDialog planId={planId} planName={name} onClose={() => setLooking(false)} />}
       {problem && (
-        <p
-          role="alert"
-          className="absolute top-full left-0 mt-1 z-30 w-80 bg-error-wash border border-rule rounded-field px-3 py-2"
-        >
-          {problem}{' '}
-          <button type="button" className="fix-button" onClick={() => setProblem(null)}>
-            Close
-          </button>
-        </p>
+        <Notice className="absolute top-full left-0 mt-1 z-30 w-80 border border-rule" onClose={() => setProblem(null)}>
+          {problem}
+        </Notice>
       )}
     </div>
   );

@@ -22,6 +22,7 @@ import { useWorkspaceKeys } from './keys';
 import { VerdictLine } from './VerdictLine';
 import { WorkspaceProvider } from './WorkspaceProvider';
 import type { View } from '../session/views';
+import { Notice } from '../parts/Notice';
 
 /** Whether one has not gone elsewhere. Where a walk is walked, the address names the screen a moment later. */
 const isSamePlace = (a: Address, b: Address): boolean =>
@@ -78,9 +79,9 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
           <ConflictBar planName={name} />
           <DraftsBar planName={name} />
           {refused && isSamePlace(refused.at, address) && (
-            <p role="alert" className="px-4 py-1.5 bg-warning-wash text-warning border-b border-rule">
+            <Notice form="bar" tone="warning">
               {refused.why}
-            </p>
+            </Notice>
           )}
         </div>
         <Shown view={address.view} isDecided={snapshot.overview.stage === 'decided'} />

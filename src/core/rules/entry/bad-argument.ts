@@ -10,10 +10,10 @@ export const badArgument: Rule = {
   id: 'entry/bad-argument',
   severity: 'error',
   groups: ['entry', 'links'],
-  reason: 'A value in an entry’s URL does not fit, or goes nowhere.',
+  reason: 'A value in the URL of an entry does not fit, or nobody reads it.',
   explanation:
-    'The URL leads to the right pattern, but a value is not of the argument’s type, so that the pattern does not fit and nothing ' +
-    'opens; or a name of its query is none of the pattern’s, and its value goes nowhere.',
+    'A path value that does not have the argument’s type opens nothing. A query name that the pattern does ' +
+    'not declare is ignored, and so is its value.',
   wrong:
     'app "Huts"\norigin huts:\nstart list\nentry shortcut "First hut" opens /huts/one\nscreen list "Huts" {\n  on "First" push hut\n}\nscreen hut "Hut" {\n  takes hutId: int = 1\n  link /huts/{hutId}\n}\n',
   right:

@@ -14,10 +14,10 @@ export const unresolved: Rule = {
   id: 'entry/unresolved',
   severity: 'error',
   groups: ['entry', 'links'],
-  reason: 'An entry’s URL opens nothing.',
+  reason: 'The URL of an entry opens nothing.',
   explanation:
-    'The shortcut, widget or notification does nothing, or opens the app at its start: somebody taps it and does not get what it ' +
-    'promised. Write a URL that a pattern of the plan fits, or open the screen by its name.',
+    'The shortcut, widget or notification does nothing, or opens the start of the app. Write a URL that ' +
+    'matches a pattern of the plan, or open the screen by its name.',
   wrong:
     'app "Huts"\norigin huts:\nstart list\nentry shortcut "Huts" opens /hut\nscreen list "Huts" {\n  link /huts\n}\n',
   right:
@@ -36,13 +36,13 @@ export const unresolved: Rule = {
         range: url,
         summary:
           found.kind === 'problem'
-            ? say`The URL of “${entry.label}” does not read.`
+            ? say`Andante cannot read the URL of “${entry.label}”.`
             : say`The URL of “${entry.label}” opens nothing.`,
         detail:
           found.kind === 'problem'
             ? say`${told(url.text)}: ${sayUrlProblem(found.problem)}.`
             : near[0]
-              ? say`${near[0].pattern.link.pattern} to ${near[0].pattern.link.screen.label} comes nearest: ${sayFailure(near[0])}.`
+              ? say`${near[0].pattern.link.pattern} to ${near[0].pattern.link.screen.label} is the closest: ${sayFailure(near[0])}.`
               : plan.screens.some(({ links }) => links.length > 0)
                 ? say`No pattern of the plan comes near to ${told(url.text)}.`
                 : say`The plan has no links.`,

@@ -10,8 +10,8 @@ export const alone: Rule = {
   groups: ['link', 'links'],
   reason: 'A link shows a screen from which Back leaves the app at once.',
   explanation:
-    'Whoever follows the link stands in the middle of the app with no way to the rest of it: there is no header arrow, and Back ' +
-    'goes to where the link was. Build the stack under the screen that somebody would have who had tapped there.',
+    'Whoever follows the link cannot get to the rest of the app: there is no header arrow, and Back leads ' +
+    'out. Build the stack beneath that a user has who tapped there: write “under” and the screens.',
   wrong:
     'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  on "About" push about\n}\nscreen about "About" {\n  link /about under nothing\n}\n',
   right:
@@ -28,7 +28,7 @@ export const alone: Rule = {
         yield {
           range: inPattern(link, 0, link.pattern.length),
           summary: say`The link ${link.pattern} shows ${screen.label} with nothing beneath it.`,
-          detail: say`Back leaves the app at once, and there is no header arrow. Build the stack that somebody would have who had tapped there.`,
+          detail: say`Back leaves the app at once, and there is no header arrow. Build the stack that a user has who taps there.`,
           subject: screen.label,
           variant: variants.length === here.length ? null : toldIn(plan, variants),
           fixes: underStart(plan, link),

@@ -12,11 +12,12 @@ export const invalid: Rule = {
   id: 'link/invalid',
   severity: 'error',
   groups: ['link', 'links'],
-  reason: 'A URL pattern or an origin does not read.',
+  reason: 'Andante cannot read a URL pattern or an origin.',
   explanation:
-    'Nothing can be opened by it. A pattern is a path with variables, as RFC 6570 writes them: text, {name} in a segment of the ' +
-    'path, {/name*} for the rest of the path at its end, {?name,name} for the query behind all that. An origin is a scheme and a ' +
-    'host, https://huts.example, or a scheme of the app’s own, huts: alone. A pattern that is meant for one origin begins with that.',
+    'Such a link opens nothing. A pattern is a path with variables as in RFC 6570: {name} within a segment, ' +
+    '{/name*} for the rest of the path, {?name,name} for the query. An origin is a scheme and a host, such as ' +
+    'https://huts.example, or a scheme of the app, such as huts:. To tie a pattern to one origin, begin it ' +
+    'with that origin.',
   wrong:
     'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts?day={day}\n}\n',
   right:
@@ -44,10 +45,10 @@ function badOrigin(text: string, { from, to }: Range): Found {
   const bare = begin !== undefined && begin !== text && readOrigin(begin) ? begin : null;
   return {
     range: { from, to },
-    summary: say`The origin ${told(text)} does not read.`,
+    summary: say`Andante cannot read the origin ${told(text)}.`,
     detail: bare
-      ? say`An origin ends with its host; what stands behind that belongs into the patterns.`
-      : say`An origin is a scheme and a host, such as ${'https://huts.example'}, or a scheme of the app’s own, such as ${'huts:'}.`,
+      ? say`An origin ends with its host. The path belongs into the patterns.`
+      : say`An origin is a scheme and a host, such as ${'https://huts.example'}, or a scheme of the app, such as ${'huts:'}.`,
     subject: null,
     fixes: bare ? [{ label: `Write ${bare}`, edits: [{ from, to, insert: bare }] }] : [],
   };
@@ -77,7 +78,7 @@ function badPattern(link: Link, problem: PatternProblem): Found {
   const [from, to] = [link.node.pattern!.from, link.node.pattern!.to];
   return {
     range: inPattern(link, problem.from, problem.to),
-    summary: say`The link ${told(pattern)} to ${link.screen.label} does not read.`,
+    summary: say`Andante cannot read the link ${told(pattern)} to ${link.screen.label}.`,
     detail: why(problem, told(part)),
     subject: link.screen.label,
     fixes:
@@ -90,39 +91,39 @@ function badPattern(link: Link, problem: PatternProblem): Found {
 function why({ why: reason }: PatternProblem, part: string): Message {
   switch (reason) {
     case 'start':
-      return say`Behind its origin a pattern begins with a slash.`;
+      return say`After the origin, a pattern begins with a slash.`;
     case 'character':
-      return say`${part} may not stand there as it is; as a percent-escape it may.`;
+      return say`${part} is not allowed here. Write it as a percent-escape.`;
     case 'escape':
-      return say`${part} is no percent sign with two hexadecimal digits, or no UTF-8.`;
+      return say`${part} is no percent-escape of UTF-8: write a percent sign and two hexadecimal digits.`;
     case 'question':
-      return say`The query is written as ${'{?name}'}, behind the path: the order of its names is free, and each may be left out.`;
+      return say`Write the query as ${'{?name}'} after the path. A URL may have its names in any order, and may leave out each.`;
     case 'fragment':
-      return say`What stands behind ${'#'} is never sent to an app, so that no pattern can ask for it.`;
+      return say`No app receives what follows ${'#'}, so no pattern can match it.`;
     case 'dots':
-      return say`${part} is taken out of every URL before it is looked at, so that nothing would fit it.`;
+      return say`${part} is removed from every URL first, so nothing can match it.`;
     case 'empty-segment':
-      return say`Nothing stands between two slashes there.`;
+      return say`Two slashes follow each other.`;
     case 'unclosed':
-      return say`The brace is not closed in the same segment.`;
+      return say`Close the brace in the same segment.`;
     case 'stray-brace':
-      return say`A brace is closed there that was not opened.`;
+      return say`This brace closes none.`;
     case 'operator':
-      return say`${part} is not among the expressions that a pattern may have: ${'{name}'}, ${'{/name*}'} at the end of the path, ${'{?name,name}'} behind it.`;
+      return say`${part} is no expression of a pattern. Write ${'{name}'}, ${'{/name*}'} at the end of the path, or ${'{?name,name}'} after it.`;
     case 'no-name':
       return say`The name of an argument is missing.`;
     case 'adjacent':
-      return say`Two variables side by side could be told apart in many ways; a text has to stand between them.`;
+      return say`Write a text between the two variables: without it, nobody can tell where one ends.`;
     case 'too-many':
-      return say`One segment has ${maximumVariables} variables at most.`;
+      return say`A segment has at most ${maximumVariables} variables.`;
     case 'rest-star':
-      return say`What takes the rest of the path is written with a star.`;
+      return say`Write a variable for the rest of the path with a star.`;
     case 'rest-place':
-      return say`${part} takes the rest of the path, and nothing of the path can follow it.`;
+      return say`${part} takes the rest of the path, so nothing can follow it there.`;
     case 'query-place':
       return say`The query comes last.`;
     case 'twice':
-      return say`${part} stands there a second time; a variable has one value.`;
+      return say`${part} appears twice, and a variable has one value.`;
   }
 }
 
@@ -175,7 +176,7 @@ function* badOwnOrigin(plan: Plan, link: Link, text: string, origins: readonly O
     range,
     summary: own
       ? say`The link ${told(link.pattern)} to ${link.screen.label} is meant for ${text}, which is no origin of the app.`
-      : say`The link ${told(link.pattern)} to ${link.screen.label} begins with ${told(text)}, which does not read.`,
+      : say`The link ${told(link.pattern)} to ${link.screen.label} begins with ${told(text)}, which Andante cannot read.`,
     detail: near
       ? say`Did you mean ${near}?`
       : say`No URL of the app begins with it. A pattern that begins with a slash is meant for all origins.`,

@@ -14,11 +14,11 @@ export const missingArgument: Rule = {
   id: 'link/missing-argument',
   severity: 'error',
   groups: ['link', 'links'],
-  reason: 'A URL that opens the screen need not bring an argument that it requires.',
+  reason: 'A URL opens the screen without an argument that it requires.',
   explanation:
-    'The screen opens without what it shows, and fails in the hands of whoever tapped the link. What the screen requires belongs ' +
-    'into the path, where no URL can leave it out; of a query every part can be missing. Otherwise give the argument a default, ' +
-    'or let it be absent, and the screen show something sensible then.',
+    'The screen opens with nothing to show, in the hands of whoever tapped the link. Put required arguments ' +
+    'into the path: every part of a query can be missing. Or give the argument a default, or make it ' +
+    'optional.',
   wrong:
     'app "Huts"\norigin https://huts.example\nstart hut\nscreen hut "Hut" {\n  takes hutId: int = 1\n  on "Map" push map(hutId)\n}\nscreen map "Map" {\n  takes hutId: int\n  link /map{?hutId}\n}\n',
   right:
@@ -35,7 +35,7 @@ export const missingArgument: Rule = {
           summary: variable
             ? say`A URL of ${link.pattern} may leave out ${name}, which ${screen.label} requires.`
             : say`The link ${link.pattern} opens ${screen.label} without ${name}.`,
-          detail: say`${screen.label} takes ${`${name}: ${showType(type)}`} and has no default. ${inPath === null ? say`Give it one, or let it be absent` : say`In the path, no URL can leave it out: ${inPath}`}.`,
+          detail: say`${screen.label} takes ${`${name}: ${showType(type)}`} and has no default. ${inPath === null ? say`Give it one, or make it optional` : say`In the path, every URL has it: ${inPath}`}.`,
           subject: screen.label,
           fixes: [...fixesOfPattern(parameter, link, template, missing), ...fixesOfParameter(parameter, screen)],
         };
@@ -91,7 +91,7 @@ function fixesOfParameter(parameter: Parameter, { label }: Screen): Fix[] {
   const fixes: Fix[] = [];
   // A default for an id would be one in particular.
   if (example !== null && type.kind !== 'id')
-    fixes.push({ label: `Let ${name} be ${example} where nobody says`, edits: [giveDefault(parameter, example)] });
-  if (optional) fixes.push({ label: `Let ${name} be absent on ${label}`, edits: [optional] });
+    fixes.push({ label: `Give ${name} the default ${example}`, edits: [giveDefault(parameter, example)] });
+  if (optional) fixes.push({ label: `Make ${name} optional on ${label}`, edits: [optional] });
   return fixes;
 }

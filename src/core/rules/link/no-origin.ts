@@ -8,10 +8,10 @@ export const noOrigin: Rule = {
   id: 'link/no-origin',
   severity: 'warning',
   groups: ['link', 'links'],
-  reason: 'The app has links, and no origin under which they live.',
+  reason: 'The app has links, but the plan declares no origin for them.',
   explanation:
-    'A path alone is no URL: no message, page or notification can hold it. Name the host that the app’s URLs have, or a scheme of ' +
-    'the app’s own. It can be changed later in one place.',
+    'A path alone is no URL, so no message, page or notification can hold it. Name the host of the app’s ' +
+    'URLs, or a scheme of the app. You can change it later in one place.',
   wrong: 'app "Huts"\nstart list\nscreen list "Huts" {\n  link /huts\n}\n',
   right: 'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  link /huts\n}\n',
   *check({ plan }) {
@@ -25,8 +25,8 @@ export const noOrigin: Rule = {
     const at = app?.to ?? 0;
     yield {
       range: inPattern(link, 0, link.pattern.length),
-      summary: say`The app has links, but no origin under which they live.`,
-      detail: say`Name one at the beginning: ${'origin https://huts.example'}, or a scheme of the app’s own, ${`origin ${scheme}`}.`,
+      summary: say`The app has links, but the plan declares no origin for them.`,
+      detail: say`Name one at the beginning: ${'origin https://huts.example'}, or a scheme of the app, ${`origin ${scheme}`}.`,
       subject: null,
       fixes: [
         {

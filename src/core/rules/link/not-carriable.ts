@@ -13,11 +13,11 @@ export const notCarriable: Rule = {
   id: 'link/not-carriable',
   severity: 'error',
   groups: ['link', 'links'],
-  reason: 'A link leads to a screen that requires what no URL can carry.',
+  reason: 'A link leads to a screen that requires a value that no URL can carry.',
   explanation:
-    'A URL is text: it carries texts, numbers, dates, choices, ids, and in a query lists of these. A record exists only where ' +
-    'code has made it, so that a screen which requires one can be opened from inside alone. Let it take the record’s id and load ' +
-    'the rest, or let the record be absent.',
+    'A URL is text. It can carry texts, numbers, dates, choices and ids, and lists of these in its query. A ' +
+    'record exists only within the app, so only the app can open a screen that requires one. Let the screen ' +
+    'take the record’s id and load the rest, or make the argument optional.',
   wrong:
     'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hut: each)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n  link /hut\n}\n',
   right:
@@ -34,11 +34,11 @@ export const notCarriable: Rule = {
         const left = variable && mayBeLeftOut(parameter) ? takeOut(link.pattern, name) : null;
         const fixes: Fix[] = [];
         if (inQuery !== null) fixes.push({ label: `Write ${inQuery}`, edits: [writePattern(link, inQuery)] });
-        if (left !== null) fixes.push({ label: `Take ${name} out`, edits: [writePattern(link, left)] });
+        if (left !== null) fixes.push({ label: `Remove ${name}`, edits: [writePattern(link, left)] });
         yield {
           range: variable ? inPattern(link, variable.from, variable.to) : inPattern(link, 0, link.pattern.length),
           summary: variable
-            ? say`In ${link.pattern}, ${name} cannot ride ${where(variable.place)}.`
+            ? say`In ${link.pattern}, ${name} cannot stand ${where(variable.place)}.`
             : say`The link ${link.pattern} can never bring ${name}, which ${screen.label} requires.`,
           detail: why(parameter, variable?.place ?? 'query'),
           subject: screen.label,
@@ -68,12 +68,12 @@ function why(parameter: Parameter, place: VariablePlace): Message {
     const field = tellingField(type);
     const id = field === null ? undefined : type.fields.get(field);
     return id
-      ? say`It is of type ${showType(type)}, a record, which only code can hand over. Take its ${field!} (${showType(id)}) instead, and load the rest.`
-      : say`It is of type ${showType(type)}, a record, which only code can hand over.`;
+      ? say`It has type ${showType(type)}, a record, which only code can hand over. Take its ${field!} (${showType(id)}) instead, and load the rest.`
+      : say`It has type ${showType(type)}, a record, which only code can hand over.`;
   }
   if (type.kind === 'list' && !itemsCarriedBy(type))
-    return say`It is of type ${showType(type)}, whose items no URL can carry.`;
+    return say`It has type ${showType(type)}, whose items no URL can carry.`;
   if (place === 'rest')
-    return say`It is of type ${showType(type)}; the rest of a path is text, or a list with a value for each segment.`;
-  return say`It is of type ${showType(type)}, and a segment has one value. In the query a list can ride.`;
+    return say`It has type ${showType(type)}. The rest of a path is text, or a list with a value for each segment.`;
+  return say`It has type ${showType(type)}, and a segment has one value. A query can carry a list.`;
 }

@@ -7,12 +7,12 @@ export const overlap: Rule = {
   id: 'link/overlap',
   severity: 'error',
   groups: ['link', 'clash'],
-  reason: 'Two URL patterns fit one URL, and neither is more specific.',
+  reason: 'Two URL patterns match the same URL, and neither is more specific.',
   explanation:
-    'Which screen opens depends on the order of two lines, and on the platform that reads them: on one the first wins, on another ' +
-    'the last. A URL takes the more specific pattern, segment by segment from the left: text before a variable of a type, that ' +
-    'before a variable of text. Tell the two apart by a text in the path, or by the types of their variables. The URL shown is the ' +
-    'shortest that fits both.',
+    'The order of two lines decides which screen opens, and platforms read that order differently. Andante ' +
+    'compares patterns segment by segment from the left: a fixed text wins over a variable, and a variable of ' +
+    'another type wins over one of type text. Tell the patterns apart by a text in the path, or by the types ' +
+    'of their variables. The example is the shortest URL that both match.',
   wrong:
     'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  has name: text\n  on "Hut" push hut(name)\n  on "Area" push area(name)\n}\nscreen hut "Hut" {\n  takes name: text\n  link /{name}\n}\nscreen area "Area" {\n  takes name: text\n  link /{name}\n}\n',
   right:
@@ -35,8 +35,8 @@ export const overlap: Rule = {
           : say`${first.link.pattern} to ${first.link.screen.label} and ${link.pattern} to ${link.screen.label}`;
       yield {
         range: inPattern(link, 0, link.pattern.length),
-        summary: say`The links ${both} fit one URL, and neither is more specific.`,
-        detail: say`${url} fits both, and opens ${first.link.screen.label} only because its line comes first. Tell them apart by a text in the path, or by types.`,
+        summary: say`The links ${both} match the same URL, and neither is more specific.`,
+        detail: say`${url} matches both, and opens ${first.link.screen.label} only because its line comes first. Tell them apart by a text in the path, or by types.`,
         subject: link.screen.label,
         variant: toldIn(plan, variants),
         url,

@@ -7,10 +7,11 @@ export const shadowed: Rule = {
   id: 'link/shadowed',
   severity: 'error',
   groups: ['link', 'clash'],
-  reason: 'A URL pattern can never win: whatever fits it fits a more specific one.',
+  reason: 'A URL pattern never wins: a more specific pattern matches all of its URLs.',
   explanation:
-    'The pattern is dead: no URL opens its screen by it. Mostly the path of another was copied, or a type was changed so that the ' +
-    'other now takes all. Give it a path of its own, or take it out. The URL shown is the shortest that fits it, and opens something else.',
+    'No URL opens the screen by this pattern. Often somebody copied the path, or changed a type so that the ' +
+    'other pattern now matches everything. Give the pattern its own path, or remove it. The example is the ' +
+    'shortest URL that matches it and opens another screen.',
   wrong:
     'app "Huts"\norigin https://huts.example\nstart list\nchoice Season { summer, winter }\nscreen list "Huts" {\n  link /summer\n  link /winter\n  on "Prices" push prices\n}\nscreen prices "Prices" {\n  takes season: Season = summer\n  link /{season}\n}\n',
   right:
@@ -30,13 +31,13 @@ export const shadowed: Rule = {
       yield {
         range: inPattern(link, 0, link.pattern.length),
         summary: say`No URL opens ${link.screen.label} by ${link.pattern}.`,
-        detail: say`Whatever fits it fits something more specific: ${url} opens ${by.link.screen.label} by ${by.link.pattern}.`,
+        detail: say`A more specific pattern matches all of its URLs: ${url} opens ${by.link.screen.label} by ${by.link.pattern}.`,
         subject: link.screen.label,
         variant: toldIn(plan, variants),
         url,
         fixes: [
           ...(tried++ < mostTried ? moreSpecific(plan, space, pattern) : []),
-          { label: 'Take the link out', edits: [{ from: link.node.from, to: link.node.to, insert: '' }] },
+          { label: 'Remove the link', edits: [{ from: link.node.from, to: link.node.to, insert: '' }] },
         ],
       };
     }

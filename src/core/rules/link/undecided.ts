@@ -13,11 +13,10 @@ export const undecidedLink: Rule = {
   id: 'link/undecided',
   severity: 'note',
   groups: ['link', 'links', 'open'],
-  reason: 'Whether a URL pattern clashes with others is left open: there is too much to work out.',
+  reason: 'Andante cannot decide whether a URL pattern clashes with others.',
   explanation:
-    'Which texts fit several variables of one segment depends on where each of them ends, and patterns that go along with one ' +
-    'another in many ways have to be looked at in all of these. Tell patterns apart by a text of their own at the beginning or ' +
-    'the end of the segment, or put each variable into a segment of its own.',
+    'Several variables in one segment can end at many places, and there are too many combinations to try. ' +
+    'Begin or end the segment with a text of its own, or put each variable into its own segment.',
   wrong: `${head}${accept}${accept}screen tour "Tour" {\n${takes}${link('-')}${link('.')}${link('~')}  link /{a}\n}\n`,
   right: `${head}screen tour "Tour" {\n${takes}${link('/')}  link /{a}\n}\n`,
   *check({ plan }) {
@@ -32,10 +31,10 @@ export const undecidedLink: Rule = {
     } of open) {
       yield {
         range: inPattern(link, 0, link.pattern.length),
-        summary: say`There is too much to work out to tell whether ${link.pattern} to ${link.screen.label} clashes with other links.`,
+        summary: say`Andante cannot decide whether ${link.pattern} to ${link.screen.label} clashes with other links.`,
         detail: [
-          ...say`That it overlaps another, or never wins, is not ruled out. The more variables a segment has, and the more `,
-          ...say`patterns begin and end alike, the more has to be looked at together.`,
+          ...say`It may overlap another pattern, or never win. The work grows with the variables of a segment, and `,
+          ...say`with the patterns that begin and end alike.`,
         ],
         subject: link.screen.label,
         variant: toldIn(plan, variants),

@@ -30,8 +30,8 @@ export const unknownVariable: Rule = {
   groups: ['link', 'links'],
   reason: 'A URL pattern names an argument that its screen does not take.',
   explanation:
-    'The URL carries a value that nobody reads: the name is misspelt, or the screen has changed and the pattern has not ' +
-    'followed. A variable of a pattern has the name of the argument that takes its value, and with it its type.',
+    'Nobody reads the value in the URL. The name is misspelt, or the screen has changed and the pattern has ' +
+    'not. A variable has the name of the argument that takes its value, and so has its type.',
   wrong:
     'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?dya}\n}\n',
   right:
@@ -53,14 +53,14 @@ export const unknownVariable: Rule = {
         const type = place === 'query' || supply.into[screen.index]!.length > 0 ? 'text?' : 'text';
         if (!screen.holds.some((held) => held.name === name))
           fixes.push({
-            label: `Let ${screen.label} take ${name}: ${type}`,
+            label: `Add ${name}: ${type} to ${screen.label}`,
             edits: [prependToScreen(text, screen.node, `takes ${name}: ${type}`)],
           });
         const left = takeOut(link.pattern, name);
         // URLs that the plan itself opens have to fit what is left.
         if (left !== null)
           fixes.push({
-            label: `Take ${name} out`,
+            label: `Remove ${name}`,
             edits: [writePattern(link, left)],
             ...(place !== 'query' && isOpened(plan, link) ? { onTrial: true } : {}),
           });

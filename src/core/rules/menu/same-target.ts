@@ -10,7 +10,7 @@ export const sameTarget: Rule = {
   groups: ['order'],
   reason: 'Two items of one menu, or two tabs, do the same.',
   explanation:
-    'A user tries both and wonders what the difference is. Most often one of them was copied and should lead elsewhere. ' +
+    'Users try both and look for the difference. Often one of them is a copy that should lead elsewhere. ' +
     'Items that open one screen with different arguments are fine.',
   wrong:
     'app "Huts"\nstart hut\nmenu "More" {\n  "Map" reset map\n  "Chart" reset map\n}\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
@@ -50,7 +50,7 @@ function* doubles(
         range,
         subject: subject ?? label,
         summary: say`“${words(label)}” and “${words(first)}” ${where} do the same.`,
-        detail: say`Both ${words(does)}. Let one of them lead elsewhere, or take it out.`,
+        detail: say`Both ${words(does)}. Make one of them lead elsewhere, or remove it.`,
       };
     }
   }

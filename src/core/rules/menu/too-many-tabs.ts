@@ -10,8 +10,8 @@ export const tooManyTabs: Rule = {
   groups: ['order'],
   reason: 'There are more than five tabs.',
   explanation:
-    'On a phone a sixth tab makes all of them too narrow for a thumb, or is hidden behind another one where nobody looks. ' +
-    'Move what is used least into a menu.',
+    'With six tabs on a phone, each is too narrow for a thumb, or the last ones hide behind another tab. Move ' +
+    'the tabs that people use least into a menu.',
   wrong:
     'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n  "C" c\n  "D" d\n  "E" e\n  "F" f\n}\nscreen a "A"\nscreen b "B"\nscreen c "C"\nscreen d "D"\nscreen e "E"\nscreen f "F"\n',
   right:
@@ -23,7 +23,7 @@ export const tooManyTabs: Rule = {
       yield {
         range: { from: first.node.from, to: tabs.at(-1)!.node.to },
         summary: say`There are ${tabs.length} tabs.`,
-        detail: say`More than five do not fit on a phone: move what is used least into a menu.`,
+        detail: say`More than five do not fit on a phone. Move the least used ones into a menu.`,
         subject: first.label,
       };
     }

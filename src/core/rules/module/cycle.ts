@@ -1,7 +1,7 @@
 import type { Module, Plan } from '../../plan/model';
 import type { WayIn } from '../../supply/supply';
 import { ringThrough, stronglyConnectedComponents } from '../../plan/graph';
-import { say, type Message } from '../parts/message';
+import { say, words, type Message } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { nameWayIn } from '../parts/supply-parts';
 
@@ -9,10 +9,10 @@ export const moduleCycle: Rule = {
   id: 'module/cycle',
   severity: 'note',
   groups: ['order'],
-  reason: 'Modules need each other in a ring.',
+  reason: 'Modules depend on each other in a ring.',
   explanation:
-    'None of them can be built, tested or given away without the others. Often one way back would do: `back` or `back to` ' +
-    'instead of opening a screen of the module that one came from; or a screen that belongs to the other module.',
+    'Nobody can build, test or reuse one of them without the others. Often `back` or `back to` can replace a ' +
+    'transition that opens a screen of the calling module. Or a screen belongs to the other module.',
   wrong:
     'app "Huts"\nstart hut\nmodule a {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map" {\n    on "Done" reset hut\n  }\n}\n',
   right:
@@ -30,8 +30,8 @@ export const moduleCycle: Rule = {
       const more = component.length - shown.length;
       yield {
         range: first.node.name ?? first.node,
-        summary: say`The modules ${[...(ring.length > mostNamed ? [...shown, { name: '…' }] : shown), first].map((module) => module.name).join(' > ')} need each other in a ring.`,
-        detail: say`${ways.map(sayWay).flatMap((way, index) => (index > 0 ? say`; ${way}` : way))}.${more > 0 ? say` ${more} more hang together with them.` : ''}`,
+        summary: say`The modules ${[...(ring.length > mostNamed ? [...shown, { name: '…' }] : shown), first].map((module) => module.name).join(' > ')} depend on each other in a ring.`,
+        detail: say`${ways.map(sayWay).flatMap((way, index) => (index > 0 ? say`; ${way}` : way))}.${more > 0 ? say` ${more} more ${words(more === 1 ? 'module belongs' : 'modules belong')} to the ring.` : ''}`,
         subject: first.name,
       };
     }

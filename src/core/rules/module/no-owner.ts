@@ -5,10 +5,10 @@ export const noOwner: Rule = {
   id: 'module/no-owner',
   severity: 'note',
   groups: ['order'],
-  reason: 'A module has no owner, though others have one.',
+  reason: 'A module has no owner, although other modules do.',
   explanation:
-    'Whoever has to change a screen wants to know whom to ask. A plan that names no owners at all is fine: then one team ' +
-    'owns everything. Write `by` and the owner’s name behind the module’s.',
+    'Whoever wants to change a screen needs to know whom to ask. Write “by” and the owner after the module’s ' +
+    'name. If no module names an owner, Andante reports nothing.',
   wrong:
     'app "Huts"\nstart hut\nmodule a by "Hut team" {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map"\n}\n',
   right:
@@ -22,10 +22,10 @@ export const noOwner: Rule = {
       yield {
         range: { from, to },
         summary: say`The module ${name} has no owner.`,
-        detail: say`Say whom to ask about its screens, as in ${`module ${name} by ${JSON.stringify(owners[0]!)}`}; so far there ${owners.length === 1 ? say`is` : say`are`} ${enumerate(owners, 4)}.`,
+        detail: say`Name whom to ask about its screens, as in ${`module ${name} by ${JSON.stringify(owners[0]!)}`}; so far there ${owners.length === 1 ? say`is` : say`are`} ${enumerate(owners, 4)}.`,
         subject: name,
         fixes: owners.slice(0, 3).map((each) => ({
-          label: `Let ${each} own it`,
+          label: `Make ${each} the owner`,
           edits: [{ from: to, to, insert: ` by ${JSON.stringify(each)}` }],
         })),
       };

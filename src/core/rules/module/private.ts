@@ -9,10 +9,11 @@ export const privateScreen: Rule = {
   id: 'module/private',
   severity: 'error',
   groups: ['order'],
-  reason: 'A private screen is used from outside of its module.',
+  reason: 'Another module opens a private screen.',
   explanation:
-    'Its module may change or remove a private screen without asking anyone. Open one of the module’s other screens, or ' +
-    'agree with its owner that this one is no longer private. The app’s start, tabs, menus and entries are outside of every module.',
+    'A module may change or remove its private screens without asking anyone. Open another screen of the ' +
+    'module, or ask its owner to make this one public. The app’s start, tabs, menus and entries belong to no ' +
+    'module.',
   wrong:
     'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  private screen legend "Legend"\n}\n',
   right:
@@ -47,9 +48,9 @@ function* used(
     range: { from, to },
     summary: by
       ? say`${by.label} uses ${target.label}, which is private to ${target.module.name}.`
-      : say`${target.label} is used from outside, and is private to ${target.module.name}.`,
-    detail: say`The module${owner} may change it without asking. Open one of its other screens, or let this one be public.`,
+      : say`${target.label} is private to ${target.module.name}, but something outside opens it.`,
+    detail: say`The module${owner} may change it without asking. Open one of its other screens, or make this one public.`,
     subject: by?.label ?? target.label,
-    fixes: [{ label: `Let ${target.label} be public`, edits: [{ from: word, to: word + rest, insert: '' }] }],
+    fixes: [{ label: `Make ${target.label} public`, edits: [{ from: word, to: word + rest, insert: '' }] }],
   };
 }

@@ -9,8 +9,8 @@ export const noTitle: Rule = {
   groups: ['name'],
   reason: 'A screen has no title.',
   explanation:
-    'The title stands at the top of the screen, and beside the header arrow of the next one; without it a user sees an ' +
-    'empty bar, and a screen reader says nothing. Titles may be fixed or show arguments: "{name}".',
+    'The title stands at the top of the screen and beside the header arrow of the next one. Without it users ' +
+    'see an empty bar, and screen readers say nothing. A title can be fixed or show arguments: "{name}".',
   wrong: 'app "Huts"\nstart hut\nscreen hut {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\n',
   *check({ plan }) {

@@ -8,8 +8,8 @@ export const sameTitle: Rule = {
   groups: ['name'],
   reason: 'Two screens have the same title.',
   explanation:
-    'A user who sees the one takes it for the other, and so does the label beside the header arrow. Titles that show ' +
-    'arguments are left out: they differ by what they show. Screens that never ship together are, too.',
+    'Users take one screen for the other, and the label beside the header arrow misleads them. Titles that ' +
+    'show arguments do not count, since they differ. Neither do screens that are in no variant together.',
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Hut" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
   *check({ plan }) {

@@ -11,11 +11,11 @@ export const style: Rule = {
   id: 'name/style',
   severity: 'note',
   groups: ['name'],
-  reason: 'A name is written in another style than the others of its kind, or was left over.',
+  reason: 'A name has another style than the other names of its kind, or is a placeholder.',
   explanation:
-    'A name is typed in many places, by people and by generated code; one that breaks the pattern is mistyped. What most ' +
-    'names of a kind have is the pattern: small or capital first letter, capitals or underscores between words. Names such as ' +
-    'screen1 are left over from when the screen was made.',
+    'People and generated code type each name in many places, and mistype one that breaks the pattern. The ' +
+    'pattern is what most names of a kind share: a small or capital first letter, and capitals or underscores ' +
+    'between words. Names such as screen1 are placeholders.',
   wrong:
     'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push Map_legend\n}\nscreen Map_legend "Legend" {}\n',
   right:
@@ -44,7 +44,7 @@ export const style: Rule = {
           yield {
             range: { from, to },
             summary: say`The screen is still called ${text}.`,
-            detail: say`Name what it shows: the name stands in every transition, walk and test.`,
+            detail: say`Name what it shows: every transition, walk and test uses this name.`,
             subject,
           };
         }

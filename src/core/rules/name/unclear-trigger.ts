@@ -44,10 +44,11 @@ export const unclearTrigger: Rule = {
   id: 'name/unclear-trigger',
   severity: 'warning',
   groups: ['name'],
-  reason: 'A trigger’s name does not say what it does, or does not tell it from another one.',
+  reason: 'The name of a trigger does not say what it does, or another trigger has the same name.',
   explanation:
-    'Triggers are what walks and tests tap, what a screen reader says, and what a colleague looks for. Name what happens, ' +
-    'as the user would: "Book", not "Button 2". Two triggers of one screen may share a name where conditions tell them apart.',
+    'Walks and tests tap triggers by name, screen readers say the name, and colleagues search for it. Name ' +
+    'what happens, as a user would: "Book", not "Button 2". Two triggers of one screen may share a name if ' +
+    'conditions tell them apart.',
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Button 1" push map\n}\nscreen map "Map" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Show map" push map\n}\nscreen map "Map" {}\n',
   *check({ plan }) {
@@ -64,7 +65,7 @@ export const unclearTrigger: Rule = {
               trigger.trim() === ''
                 ? say`A trigger on ${screen.label} has no name.`
                 : say`“${words(trigger)}” on ${screen.label} does not say what it does.`,
-            detail: say`Name what happens, as the user would: walks, tests and screen readers call it so.`,
+            detail: say`Name what happens, as a user would: walks, tests and screen readers use this name.`,
             subject: screen.label,
           };
         } else if (
@@ -76,7 +77,7 @@ export const unclearTrigger: Rule = {
           yield {
             range: node.trigger,
             summary: say`${screen.label} has two triggers called “${words(trigger)}”.`,
-            detail: say`Nothing tells which of them a tap means. Give one another name, or say with ${'when'} which it is to be.`,
+            detail: say`A tap could mean either. Rename one, or tell them apart with ${'when'}.`,
             subject: screen.label,
           };
         }

@@ -46,7 +46,7 @@ export function sayUrlProblem(problem: UrlProblem): Message {
     case 'other-origin':
       return say`${told(problem.text)} is no origin of this app`;
     case 'character':
-      return say`${told(problem.character) === ' ' ? say`a blank` : say`${told(problem.character)}`} at character ${problem.at + 1} may not stand there as it is`;
+      return say`${told(problem.character) === ' ' ? say`a blank` : say`${told(problem.character)}`} at character ${problem.at + 1} is not allowed there as it is`;
     case 'surrogate':
       return say`character ${problem.at + 1} is half of a surrogate pair`;
     case 'escape':
@@ -72,7 +72,7 @@ export function sayUrlProblemOf(problem: UrlProblem): Message {
     case 'port':
       return say`the port is none between 0 and 65535`;
     case 'character':
-      return say`it has a character that may not stand there as it is`;
+      return say`it has a character that is not allowed there as it is`;
     case 'surrogate':
       return say`it has half of a surrogate pair`;
     case 'escape':
@@ -122,18 +122,18 @@ export const showSegment = (segment: Segment): string =>
 export function sayFailure({ pattern, failure }: Near): Message {
   switch (failure.why) {
     case 'text':
-      return say`${told(failure.found)} stands where it has ${failure.wanted}`;
+      return say`${told(failure.found)} stands where the pattern has ${failure.wanted}`;
     case 'value': {
       const variables = failure.wanted.parts.filter((part) => 'carried' in part);
       const [only] = variables;
       if (only && failure.wanted.parts.length === 1)
         return say`${shownValue(failure.found)} stands for ${only.variable}, which wants ${sayWanted(only.carried.type)}`;
-      return say`${shownValue(failure.found)} stands where it has ${showSegment(failure.wanted)}`;
+      return say`${shownValue(failure.found)} stands where the pattern has ${showSegment(failure.wanted)}`;
     }
     case 'too-short':
       return say`it ends where ${typeof failure.wanted === 'string' ? failure.wanted : showSegment(failure.wanted)} should follow`;
     case 'too-long':
-      return say`${shownValue(failure.found)} is too much`;
+      return say`the pattern ends before ${shownValue(failure.found)}`;
     case 'item':
       return say`${shownValue(failure.found)} stands in ${pattern.rest!.name}, which wants ${sayWanted(pattern.rest!.carried.type)}`;
     case 'query':

@@ -71,7 +71,7 @@ export function sayWhatFits(context: Pick<Context, 'plan'>, wayIn: WayIn, cell: 
   if (values.length > 0)
     return screen ? say`on ${screen}, ${enumerate(values)} ${fit}` : say`${enumerate(values)} ${fit}`;
   const options = optionsOf(cell);
-  if (options.length > 0) return say`what can be chosen: ${enumerate(options, 6, 'or')}`;
+  if (options.length > 0) return say`choose ${enumerate(options, 6, 'or')}`;
   const none = withoutValues[wayIn.site.kind];
   if (none) return say`${words(none)}`;
   if (wayIn.site.kind !== 'transition')

@@ -5,10 +5,10 @@ export const cyclicType: Rule = {
   id: 'plan/cyclic-type',
   severity: 'error',
   groups: ['plan', 'unread'],
-  reason: 'A record contains itself, so that no value of it can ever be made.',
+  reason: 'A record contains itself.',
   explanation:
-    'To make such a value one would need another one first, and so on for ever. Let one of the fields be optional, or a ' +
-    'list, or carry an id instead of the whole record.',
+    'Nobody can make a value of such a record: it would need another one first. Make one of the fields ' +
+    'optional, turn it into a list, or store an id instead of the record.',
   wrong: 'app "Huts"\nstart hut\nrecord Hut { name: text, annex: Hut }\nscreen hut "Hut" {}\n',
   right: 'app "Huts"\nstart hut\nrecord Hut { name: text, annex: Hut? }\nscreen hut "Hut" {}\n',
   *check({ plan }) {
@@ -24,12 +24,12 @@ export const cyclicType: Rule = {
       yield {
         range: { from, to },
         summary: say`The record ${text} contains itself: ${problem.ring.join(' > ')}.`,
-        detail: say`No value of it can ever be made. Let one of the fields be optional, a list, or an id.`,
+        detail: say`Nobody can make a value of it. Make one of the fields optional, a list, or an id.`,
         subject: null,
         fixes:
           end === undefined
             ? []
-            : [{ label: `Let ${field!.name.text} be absent`, edits: [{ from: end, to: end, insert: '?' }] }],
+            : [{ label: `Make ${field!.name.text} optional`, edits: [{ from: end, to: end, insert: '?' }] }],
       };
     }
   },

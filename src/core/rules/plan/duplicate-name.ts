@@ -7,10 +7,10 @@ export const duplicateName: Rule = {
   id: 'plan/duplicate-name',
   severity: 'error',
   groups: ['plan', 'unread'],
-  reason: 'Two things of one kind have the same name.',
+  reason: 'Two declarations of one kind have the same name.',
   explanation:
-    'Of two declarations with the same name the first counts, and whoever names it cannot mean the second. Screens of one module whose names differ only by letter case are taken for the same, too: people and some ' +
-    'file systems cannot tell them apart.',
+    'The first declaration counts, and nothing can refer to the second. Within a module, screen names that ' +
+    'differ only in letter case count as the same: people and some file systems confuse them.',
   wrong: 'app "Huts"\nstart hut\nid HutId: int\nid HutId: text\nscreen hut "Hut" {}\n',
   right: 'app "Huts"\nstart hut\nid HutId: int\nid StayId: text\nscreen hut "Hut" {}\n',
   *check({ text, plan }) {
@@ -37,10 +37,10 @@ export const duplicateName: Rule = {
               ? say`The start is declared a second time; line ${firstLine} has the first.`
               : name.text === first.text
                 ? say`The ${words(what)} ${name.text} is declared a second time; line ${firstLine} has the first.`
-                : say`The ${words(what)}s ${name.text} and ${first.text} (line ${firstLine}) differ by letter case alone.`,
+                : say`The ${words(what)}s ${name.text} and ${first.text} (line ${firstLine}) differ only in letter case.`,
         detail:
           name.text === first.text
-            ? say`The first one counts. Give this one another name, or take it out.`
+            ? say`The first one counts. Give this one another name, or remove it.`
             : say`Give one of them another name.`,
         subject: what === 'screen' ? name.text : null,
         fixes,

@@ -10,10 +10,10 @@ export const flagValue: Rule = {
   id: 'plan/flag-value',
   severity: 'error',
   groups: ['plan', 'unread'],
-  reason: 'A flag is compared with, or becomes, what it cannot be; or a condition asks what is no question.',
+  reason: 'A flag is given an impossible value, or a condition is not a yes/no question.',
   explanation:
-    'A flag holds or not, or is one of a choice. A condition that compares it with anything else says nothing, and is taken ' +
-    'to hold or not. `is given` can be asked only of a value that may be absent.',
+    'A flag is true or false, or has one of the values of its choice. Andante ignores any other comparison ' +
+    'and assumes that the condition may hold or fail. Ask “is given” only of a value that may be absent.',
   wrong:
     'app "Huts"\nstart hut\nchoice Tier { guest, member }\nflag tier: Tier\nscreen hut "Hut" {\n  on "Offers" when tier push map\n  on "Join" sets tier = member\n}\nscreen map "Map" {}\n',
   right:
@@ -41,8 +41,8 @@ function ofFlag({ flag, value, range }: Extract<PlanProblem, { kind: 'flag-value
   if (!value) {
     return {
       range,
-      summary: say`${flag.name} is a ${showType(flag.type)}, and a condition holds or not.`,
-      detail: say`Say which one it is to be, as in ${`${flag.name} is ${flag.values[0] ?? '…'}`}.`,
+      summary: say`${flag.name} is a ${showType(flag.type)}, so it is no condition by itself.`,
+      detail: say`Compare it with a value, as in ${`${flag.name} is ${flag.values[0] ?? '…'}`}.`,
       subject: flag.name,
       fixes: flag.values.slice(0, 3).map((option) => ({
         label: `Write ${flag.name} is ${option}`,
@@ -56,7 +56,7 @@ function ofFlag({ flag, value, range }: Extract<PlanProblem, { kind: 'flag-value
     summary: say`${flag.name} cannot be ${showValue(value)}.`,
     detail: near
       ? say`Did you mean ${near}?`
-      : say`It is of type ${showType(flag.type)}: ${enumerate(flag.values, 6, 'or')}.`,
+      : say`It has type ${showType(flag.type)}: ${enumerate(flag.values, 6, 'or')}.`,
     subject: flag.name,
     fixes: (near ? [near] : flag.values.slice(0, 3)).map((option): Fix => ({
       label: `Write ${option}`,
@@ -71,9 +71,9 @@ function ofUnknown({ range, text, screen, scope }: Given): Found {
     .map((value) => value.path);
   return {
     range,
-    summary: say`A condition asks whether ${text} is given, which is no value there.`,
+    summary: say`A condition asks whether ${text} is given, which does not exist there.`,
     detail:
-      values.length > 0 ? say`What may be absent there: ${enumerate(values, 4)}.` : say`Nothing there may be absent.`,
+      values.length > 0 ? say`These may be absent there: ${enumerate(values, 4)}.` : say`Nothing there may be absent.`,
     subject: screen?.label ?? null,
     fixes: values
       .slice(0, 3)

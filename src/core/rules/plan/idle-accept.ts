@@ -13,8 +13,8 @@ export const idleAccept: Rule = {
   groups: ['plan', 'unread'],
   reason: 'An accept silences nothing.',
   explanation:
-    'What it was written for is gone, or it names the wrong thing. Left in place it would silence the next finding of the ' +
-    'kind, which nobody has looked at. One accept silences one finding, the first in the order of the text.',
+    'The finding is gone, or the accept names the wrong screen. If it stays, it silences the next finding of ' +
+    'that rule before anybody has seen it. One accept silences one finding: the first in the text.',
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\naccept name/no-title on hut because "The bar stays empty"\n',
   right: 'app "Huts"\nstart hut\nscreen hut {}\naccept name/no-title on hut because "The bar stays empty"\n',
   *check({ plan, silenced }) {
@@ -35,13 +35,13 @@ export const idleAccept: Rule = {
         detail:
           near && near !== subject.text
             ? say`Did you mean ${near}?`
-            : say`Take it out, so that the next finding of the kind is seen.`,
+            : say`Remove it, so that the next such finding shows up.`,
         subject: null,
         fixes: [
           ...(near && near !== subject.text
             ? [{ label: `Write ${near}`, edits: [{ from: subject.from, to: subject.to, insert: near }] }]
             : []),
-          { label: 'Take the accept out', edits: [{ from: node.from, to: node.to, insert: '' }] },
+          { label: 'Remove the accept', edits: [{ from: node.from, to: node.to, insert: '' }] },
         ],
       };
     }

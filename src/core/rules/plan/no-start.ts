@@ -9,7 +9,8 @@ export const noStart: Rule = {
   groups: ['plan', 'start'],
   reason: 'The plan does not say which screen comes first.',
   explanation:
-    'Without a start screen there is no cold start, and nothing can be proved of any walk. Write `start` and a screen’s name.',
+    'Without a start screen the app has no cold start, so Andante cannot prove anything about walks. Write ' +
+    '“start” and the name of a screen.',
   wrong: 'app "Huts"\nscreen hut "Hut" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\n',
   *check({ plan }) {
@@ -20,8 +21,8 @@ export const noStart: Rule = {
     const free = plan.screens.filter((screen) => screen.parameters.every(mayBeLeftOut));
     yield {
       range: app ? { from: app.from, to: app.to } : { from: 0, to: Math.min(1, plan.tree.text.length) },
-      summary: say`No screen comes first.`,
-      detail: say`Say where a cold start begins, as in ${`start ${(free[0] ?? first).label}`}.`,
+      summary: say`The plan has no start screen.`,
+      detail: say`Declare one, as in ${`start ${(free[0] ?? first).label}`}.`,
       subject: null,
       fixes: free.slice(0, 3).map((screen) => ({ label: `Start at ${screen.label}`, edits: [setStart(plan, screen)] })),
     };

@@ -5,10 +5,10 @@ export const syntax: Rule = {
   id: 'plan/syntax',
   severity: 'error',
   groups: ['plan', 'unread'],
-  reason: 'A part of the text cannot be read.',
+  reason: 'Andante cannot read a part of the text.',
   explanation:
-    'What cannot be read says nothing: the statement is left out, and the rest of the plan still counts. Each place is ' +
-    'reported once, where reading stopped making sense.',
+    'Andante leaves the unreadable statement out and checks the rest of the plan. It reports each mistake ' +
+    'once, at the word where reading failed.',
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" bakc\n}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back\n}\n',
   *check({ plan }) {
@@ -16,7 +16,7 @@ export const syntax: Rule = {
       yield {
         range: { from, to },
         summary: say`${words(message)}`,
-        detail: say`What can be read around it still counts.`,
+        detail: say`Andante checks the rest of the plan.`,
         subject: null,
         fixes: fix ? [fix] : [],
       };
@@ -25,8 +25,8 @@ export const syntax: Rule = {
       if (!file) continue;
       yield {
         range: { from, to },
-        summary: say`What ${file.value} says is not part of this plan.`,
-        detail: say`Files are put together on the command line and at import; here a plan is one text.`,
+        summary: say`The file ${file.value} is not part of this plan.`,
+        detail: say`The command line and the import join included files. Here a plan is one text.`,
         subject: null,
       };
     }

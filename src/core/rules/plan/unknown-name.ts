@@ -15,10 +15,10 @@ export const unknownName: Rule = {
   id: 'plan/unknown-name',
   severity: 'error',
   groups: ['plan', 'unread'],
-  reason: 'A screen, a flag, a variant or a rule is named that there is not.',
+  reason: 'The plan names a screen, flag, variant or rule that it does not declare.',
   explanation:
-    'A control that leads to a screen which does not exist does nothing, or brings the app down. Either the name is ' +
-    'misspelt, or the screen is still to be made. A bare name that several modules use must be written with its module.',
+    'A control that leads to a missing screen does nothing, or crashes the app. Correct the spelling, or ' +
+    'declare the screen. If several modules have a screen of that name, write the module in front.',
   wrong:
     'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back to hutt\n}\n',
   right:
@@ -121,7 +121,7 @@ function unknownWord(spelling: Spelling, what: string, name: Name, known: readon
     detail: near
       ? say`Did you mean ${near}?`
       : known.length > 0 && known.length < 7
-        ? say`What there is: ${enumerate(known, 6)}.`
+        ? say`The plan has ${enumerate(known, 6)}.`
         : advice,
     subject: null,
     fixes: near ? [{ label: `Write ${near}`, edits: [{ from: name.from, to: name.to, insert: near }] }] : [],
@@ -140,12 +140,12 @@ function notInVariant(reference: ScreenReference, target: Screen, variants: read
   const has = [...target.only!];
   return {
     range: { from: reference.from, to: reference.to },
-    summary: say`${target.label} is not there in ${enumerate(variants, 4, 'or')}, and is opened there.`,
-    detail: say`It is declared for ${enumerate(has, 4)} only. Open it there only, or let it be there everywhere.`,
+    summary: say`${target.label} is opened in ${enumerate(variants, 4)}, but does not exist there.`,
+    detail: say`It is declared for ${enumerate(has, 4)} only. Open it only there, or declare it for all variants.`,
     subject: target.label,
     fixes: [
       {
-        label: `Let ${target.label} be there in ${variants.join(' and ')}, too`,
+        label: `Declare ${target.label} for ${variants.join(' and ')} too`,
         edits: [
           {
             from: target.node.only!.to,
@@ -162,8 +162,8 @@ function ambiguousScreen(reference: ScreenReference, candidates: readonly Screen
   const labels = candidates.map((screen) => screen.label);
   return {
     range: { from: reference.from, to: reference.to },
-    summary: say`${reference.name.text} may be any of ${labels.length} screens.`,
-    detail: say`Say which one with its module: ${enumerate(labels, 4, 'or')}.`,
+    summary: say`${reference.name.text} is the name of ${labels.length} screens.`,
+    detail: say`Write the module in front: ${enumerate(labels, 4, 'or')}.`,
     subject: null,
     fixes: labels.slice(0, 4).map((label) => ({
       label: `Write ${label}`,

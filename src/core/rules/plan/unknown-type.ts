@@ -9,10 +9,11 @@ export const unknownType: Rule = {
   id: 'plan/unknown-type',
   severity: 'error',
   groups: ['plan', 'unread'],
-  reason: 'A type is named that neither the language nor the plan has.',
+  reason: 'The plan names a type that neither the language nor the plan declares.',
   explanation:
-    'Without its type nothing can be said about who may supply an argument. The language has text, int, decimal, bool, ' +
-    'date, time, instant and url; a plan declares ids, choices and records of its own. An id is carried by one of the base types.',
+    'Without a type, Andante cannot check who supplies the argument. The language has text, int, decimal, ' +
+    'bool, date, time, instant and url. A plan declares ids, choices and records. Every id is carried by a ' +
+    'base type.',
   wrong: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutID = 1\n}\n',
   right: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutId = 1\n}\n',
   *check({ plan }) {
@@ -23,7 +24,7 @@ export const unknownType: Rule = {
         const near = closest(text, baseTypes);
         yield {
           range: { from, to },
-          summary: say`${problem.name.text} is to be carried by ${text}, which is no base type.`,
+          summary: say`${problem.name.text} is carried by ${text}, which is no base type.`,
           detail: say`An id is carried by ${enumerate(baseTypes, baseTypes.length, 'or')}.`,
           subject: null,
           fixes: [...new Set([...(near ? [near] : []), 'text', 'int'])].map((name) => ({
@@ -37,7 +38,7 @@ export const unknownType: Rule = {
         yield {
           range: { from, to },
           summary: say`The flag ${problem.name.text} cannot be a ${text}.`,
-          detail: say`A flag holds or not, or is one of a choice: what it can be is to be known before a run.`,
+          detail: say`A flag is true or false, or has a value of a choice.`,
           subject: problem.name.text,
         };
       }
@@ -53,7 +54,7 @@ export const unknownType: Rule = {
           ? say`It is called ${near!} here.`
           : near
             ? say`Did you mean ${near}?`
-            : say`Declare it, or use one that the plan has.`,
+            : say`Declare it, or use a type of the plan.`,
         subject: null,
         fixes,
       };

@@ -9,10 +9,10 @@ export const deadEnd: Rule = {
   id: 'reach/dead-end',
   severity: 'warning',
   groups: ['reach', 'ways'],
-  reason: 'A screen with no way on, and nothing beneath it: the user can only leave.',
+  reason: 'Nothing leads on from a screen, and nothing lies beneath it.',
   explanation:
-    'A run ends on the screen with an empty stack beneath it, and nothing on it leads anywhere: Back leaves the app, and ' +
-    'whoever wants to go on has to start anew. Lead on from it, or leave something beneath it to go back to.',
+    'A run ends on the screen with an empty stack beneath. No control leads anywhere, and Back leaves the ' +
+    'app, so the user has to start again. Add a way on, or keep a screen beneath to go back to.',
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" { on "Pay" reset receipt }\nscreen receipt "Receipt" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" { on "Pay" push receipt }\nscreen receipt "Receipt" {}\n',
   *check(context) {
@@ -35,7 +35,7 @@ export const deadEnd: Rule = {
       yield {
         range: screen.nameNode,
         summary: say`${sayVariant(variant)}${screen.label} is a dead end: the only way out is to leave the app.`,
-        detail: say`After ${sayWalk(walk)} nothing lies beneath it, and nothing on it leads on.`,
+        detail: say`After ${sayWalk(walk)} nothing lies beneath it, and no control on it leads on.`,
         subject: screen.label,
         variant,
         walk,

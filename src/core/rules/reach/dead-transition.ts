@@ -7,10 +7,10 @@ export const deadTransition: Rule = {
   id: 'reach/dead-transition',
   severity: 'warning',
   groups: ['reach', 'ways'],
-  reason: 'A branch that no run can ever take.',
+  reason: 'No run takes this branch.',
   explanation:
-    'The branches of a trigger or menu item are tried from the first on; whenever this one could happen, one before it already has. ' +
-    'Whatever it was to do, it never does. Look at the conditions before it: one of them asks for less than was meant.',
+    'Andante tries the branches of a trigger in order. Whenever this branch could be taken, an earlier one is ' +
+    'taken instead. Check the conditions of the earlier branches: one of them is weaker than intended.',
   wrong:
     'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise when not member leave "Shop" otherwise leave "Mail"\n}\n',
   right:

@@ -9,10 +9,11 @@ export const gated: Rule = {
   id: 'reach/gated',
   severity: 'warning',
   groups: ['reach', 'ways'],
-  reason: 'No run ever satisfies the condition of a trigger or menu item.',
+  reason: 'The condition of a trigger or menu item never holds.',
   explanation:
-    'The control is there and never works: by the time anybody sees its screen, the flags never have the values that its ' +
-    'condition asks for. Often the step that sets a flag was forgotten, or a comparison names the wrong value.',
+    'The user sees the control, and it never works: on this screen the flags never have the values that the ' +
+    'condition asks for. Often the step that sets the flag is missing, or the condition compares with the ' +
+    'wrong value.',
   wrong: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n}\n',
   right:
     'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n  on "Join" sets member = true\n}\n',
@@ -24,7 +25,7 @@ export const gated: Rule = {
       const { label, on, subject } = ownerOf(dead);
       yield {
         range: branch.node.condition,
-        summary: say`“${words(label)}” on ${on} waits for what never holds.`,
+        summary: say`“${words(label)}” on ${on} has a condition that never holds.`,
         detail: say`Whenever ${on} is shown, ${conditionOf(context, branch)} does not hold${sayWhoSets(set, branch)}.`,
         subject,
       };
@@ -48,5 +49,5 @@ function valuesSet({ plan }: Context): ReadonlyMap<Flag, ReadonlySet<string>> {
 
 function sayWhoSets(set: ReturnType<typeof valuesSet>, { condition }: Branch): ReturnType<typeof say> {
   const isSet = condition?.kind !== 'flag' || set.get(condition.flag)!.has(condition.value);
-  return isSet ? [] : say`, and no step makes it so`;
+  return isSet ? [] : say`, and no step sets it`;
 }

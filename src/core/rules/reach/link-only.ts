@@ -9,8 +9,8 @@ export const linkOnly: Rule = {
   groups: ['reach', 'ways'],
   reason: 'Only a link or an entry leads to the screen.',
   explanation:
-    'Nobody finds the screen by using the app: a link, a shortcut or a notification has to open it. That is right for a ' +
-    'receipt that is mailed, and a mistake for a screen to which a control was forgotten.',
+    'Users who tap through the app never find this screen. That is right for a receipt in an e-mail. It is ' +
+    'wrong if somebody forgot the control that leads there.',
   wrong: 'app "Huts"\norigin huts:\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {\n  link /map\n}\n',
   right:
     'app "Huts"\norigin huts:\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map\n}\n',

@@ -13,11 +13,11 @@ export const stranded: Rule = {
   id: 'reach/stranded',
   severity: 'error',
   groups: ['reach', 'stranded'],
-  reason: 'No run of the app reaches the screen.',
+  reason: 'No walk reaches the screen.',
   explanation:
-    'A screen that no walk from a cold start can show was built for nobody: either a control that should lead to it was ' +
-    'forgotten, or the screen is left over, or a condition on the way never holds. Where only stranded screens lead to it, ' +
-    'reaching one of those is enough.',
+    'Nobody will ever see this screen. A control that should lead to it is missing, a condition on the way ' +
+    'never holds, or the screen is left over. If only stranded screens lead to it, reaching one of them is ' +
+    'enough.',
   wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {}\n',
   right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
   *check(context) {
@@ -37,7 +37,7 @@ export const stranded: Rule = {
         summary:
           supply.into[screen.index]!.every(({ site }) => screenOf(site) === screen) && !closed
             ? say`Nothing leads to ${screen.label}.`
-            : say`No walk gets to ${screen.label}.`,
+            : say`No walk reaches ${screen.label}.`,
         detail: closed
           ? sayWhatNeverHolds(context, screen, closed)
           : reasonFor(screen, ways, supply.into[screen.index]!),
@@ -68,10 +68,10 @@ const isReached = (reach: Reach, screen: Screen | null): boolean =>
 
 function reasonFor(screen: Screen, ways: readonly WayIn[], all: readonly WayIn[]): Message {
   const labels = [...new Set(ways.map((way) => screenOf(way.site)!.label))];
-  if (labels.length === 1) return say`Only ${labels[0]!} leads here, and no walk gets there either.`;
-  if (labels.length > 1) return say`Only ${enumerate(labels)} lead here, and no walk gets to them either.`;
+  if (labels.length === 1) return say`Only ${labels[0]!} leads here, and no walk reaches it either.`;
+  if (labels.length > 1) return say`Only ${enumerate(labels)} lead here, and no walk reaches them either.`;
   const [other] = all.filter(({ site }) => screenOf(site) === null);
-  if (other) return say`${nameWayIn(other)} leads to it, and no run gets that far.`;
+  if (other) return say`${nameWayIn(other)} leads to it, but no run gets that far.`;
   const itself = screen.transitions.some((transition) => opensSelf(transition, screen));
   return itself
     ? say`It only leads to itself, so nobody will ever see it.`
@@ -88,7 +88,7 @@ function sayWhatNeverHolds({ text }: Context, screen: Screen, way: WayIn | Scree
     return say`It needs ${text.slice(needs.node.condition.from, needs.node.condition.to)}, which never holds.`;
   return 'site' in way
     ? say`${nameWayIn(way)} opens it, but no run gets that far.`
-    : say`The app is to start with it, but no run shows it.`;
+    : say`It is the start screen, but no run shows it.`;
 }
 
 const opensSelf = ({ branches }: Transition, screen: Screen): boolean =>

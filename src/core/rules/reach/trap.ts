@@ -14,11 +14,12 @@ export const trap: Rule = {
   id: 'reach/trap',
   severity: 'warning',
   groups: ['reach', 'ways'],
-  reason: 'Screens from which the start can never be reached again.',
+  reason: 'From these screens nothing leads back to the start.',
   explanation:
-    'Once there, the user goes round among these screens and never comes back to where the app began, whatever they tap. ' +
-    'That is right after a first-time tour, and a mistake nearly everywhere else. Lead back to the start from one of them. Where most screens of the app are such, ' +
-    'the start is taken for an entrance, a welcome or a sign-in, and nothing is said.',
+    'The user taps from one of these screens to the next and never comes back to the start of the app. That ' +
+    'is right after a first-time tour, and nearly always wrong elsewhere. Lead back to the start from one of ' +
+    'them. If most screens of the app are like that, Andante takes the start for a welcome or a sign-in, and ' +
+    'reports nothing.',
   wrong:
     'app "Huts"\nstart home\nscreen home "Home" {\n  on "Tour" reset a\n  on "Huts" push huts\n  on "Stays" push stays\n  on "Help" push help\n}\nscreen huts "Huts" {}\nscreen stays "Stays" {}\nscreen help "Help" {}\nscreen a "A" { on "B" reset b }\nscreen b "B" { on "A" reset a }\n',
   right:

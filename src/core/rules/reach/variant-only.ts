@@ -7,10 +7,10 @@ export const variantOnly: Rule = {
   id: 'reach/variant-only',
   severity: 'warning',
   groups: ['reach', 'ways'],
-  reason: 'A screen is reached in some variants and not in others that have it.',
+  reason: 'A screen is reached in some variants, but not in all that have it.',
   explanation:
-    'What one shape of the app offers in a menu or in tabs, another may offer nowhere. Whoever uses that shape never sees the ' +
-    'screen. Lead to it there, too, or say with “only” that the screen is not part of that variant.',
+    'A menu or tab of one variant leads to the screen, and the other variant has no such control. Its users ' +
+    'never see the screen. Lead to the screen there too, or write “only” to say which variants have it.',
   wrong:
     'app "Huts"\nvariants phone, tablet\nstart hut\nmenu "More" only tablet { "Map" reset map }\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
   right:
@@ -27,7 +27,7 @@ export const variantOnly: Rule = {
       yield {
         range: screen.nameNode,
         summary: say`${screen.label} is reached in ${enumerate(names)}, not in ${enumerate(without.map(({ name }) => name))}.`,
-        detail: say`The screen is declared for ${words(without.length === 1 ? 'that variant' : 'those variants')}, too, and no walk there gets to it.`,
+        detail: say`The screen is declared for ${words(without.length === 1 ? 'that variant' : 'those variants')}, but no walk there reaches it.`,
         subject: screen.label,
         variant: without.length === 1 ? without[0]!.name : null,
         fixes:

@@ -12,11 +12,11 @@ export const backTargetMissing: Rule = {
   id: 'stack/back-target-missing',
   severity: 'error',
   groups: ['stack', 'back'],
-  reason: 'A run goes back to a screen, or closes a modal one, that is not in its stack.',
+  reason: 'A run goes back to a screen, or closes a modal screen, that is not in the stack.',
   explanation:
-    'Where the screen is not in the stack, going back to it takes everything off down to the last frame, and the user ends up ' +
-    'somewhere else than meant. It happens when the screen from which one goes back can be come to on more than one path. ' +
-    'Use reset, which needs nothing to be there, or go back step by step. The same happens to close where no modal screen is open.',
+    'If the screen is not in the stack, “back to” removes everything above the last frame, and the user ends ' +
+    'up on the wrong screen. This happens when several paths lead to the step. Use reset, which needs no ' +
+    'screen beneath, or go back one screen at a time. Closing without an open modal screen does the same.',
   wrong:
     'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to hut }\n',
   right:
@@ -47,7 +47,7 @@ export const backTargetMissing: Rule = {
         summary: target
           ? say`${sayVariant(variant)}${who} goes back to ${target.label}, which is not always in the stack.`
           : say`${sayVariant(variant)}${who} closes a modal screen, and there is not always one in the stack.`,
-        detail: say`After ${sayWalk(walk)} it was not there: everything was taken off down to the last frame.`,
+        detail: say`After ${sayWalk(walk)}, it is missing: going back removes everything above the last frame.`,
         subject: screen?.label ?? null,
         variant,
         walk,

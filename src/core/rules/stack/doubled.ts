@@ -6,10 +6,10 @@ export const doubled: Rule = {
   id: 'stack/doubled',
   severity: 'warning',
   groups: ['stack', 'back'],
-  reason: 'A screen is put directly onto itself with the same arguments.',
+  reason: 'A screen is pushed onto itself with the same arguments.',
   explanation:
-    'The user taps, sees the same screen again, and has to go back twice. Mostly a refresh was meant, which is no navigation, ' +
-    'or another screen. To begin anew, use replace.',
+    'The user taps, sees the same screen again, and has to go back twice. If you meant a refresh, that is no ' +
+    'navigation. If you meant another screen, name it. To begin the screen anew, use replace.',
   wrong:
     'app "Huts"\nflag reloaded\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" when not reloaded sets reloaded = true then push hut(page)\n}\n',
   right:
@@ -26,7 +26,7 @@ export const doubled: Rule = {
           if (!step) continue;
           yield {
             range: step.range,
-            summary: say`“${words(transition.trigger)}” puts ${screen.label} onto itself with the same arguments.`,
+            summary: say`“${words(transition.trigger)}” pushes ${screen.label} onto itself with the same arguments.`,
             detail: say`Back then shows the same screen once more. Replace it, or leave the stack as it is.`,
             subject: screen.label,
             fixes: [

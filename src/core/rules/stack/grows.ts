@@ -8,11 +8,12 @@ export const grows: Rule = {
   id: 'stack/grows',
   severity: 'warning',
   groups: ['stack', 'back'],
-  reason: 'A ring of pushes that no run must undo: the stack grows without end.',
+  reason: 'A ring of pushes lets the stack grow without end.',
   explanation:
-    'Screens that push one another in a ring pile up: whoever goes round five times has to press Back fifteen times, and a ' +
-    'phone keeps every one of those screens in memory. The usual cure is to go back to the first one instead of pushing it ' +
-    'again. Where going round shows something else each time, as from a hut to its neighbour, accept it and say so.',
+    'Screens that push one another in a ring pile up. After five rounds of three screens a user has to press ' +
+    'Back fifteen times, and the phone keeps all of them in memory. Go back to the first screen instead of ' +
+    'pushing it again. If each round shows something new, as from a hut to its neighbour, accept the finding ' +
+    'and say why.',
   wrong:
     'app "Huts"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" push a }\n',
   right:
@@ -46,7 +47,7 @@ export const grows: Rule = {
         range: trigger?.node ?? (closing?.kind === 'item' ? closing.item.node : screens[0]!.nameNode),
         summary:
           labels.length === 1
-            ? say`${sayVariant(variant)}${labels[0]!} can be put onto itself again and again: the stack grows without end.`
+            ? say`${sayVariant(variant)}${labels[0]!} can be pushed onto itself again and again: the stack grows without end.`
             : say`${sayVariant(variant)}${enumerate(labels, 4)} open one another in a ring: the stack grows without end.`,
         detail: say`Once round: ${sayWalk(walk)}${words(closing ? `; “${labelOf(closing)}” closes the ring` : '')}. Back has to retrace every round.`,
         subject: trigger?.screen.label ?? labels[0]!,

@@ -10,11 +10,11 @@ export const guardedRevealed: Rule = {
   id: 'stack/guarded-revealed',
   severity: 'error',
   groups: ['stack', 'back'],
-  reason: 'Going back shows a screen whose needs do not hold.',
+  reason: 'Going back shows a screen although its needs do not hold.',
   explanation:
-    'What a screen needs is looked at when it is come to, not when something above it is taken off. So a private screen that ' +
-    'stays beneath is shown again after a sign-out, and one that a link put there is shown to anybody. Empty the stack where ' +
-    'the condition stops holding: end that transition with a reset, or go back past the private screens.',
+    'The app checks what a screen needs when the screen opens, not when Back reveals it. So a private screen ' +
+    'that stays in the stack appears again after a sign-out. Empty the stack where the condition stops ' +
+    'holding: end that transition with a reset, or go back past the private screens.',
   wrong:
     'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false }\n',
   right:
@@ -30,8 +30,8 @@ export const guardedRevealed: Rule = {
     for (const { key: screen, found: walk, variant } of found) {
       yield {
         range: screen.needs[0]!.node,
-        summary: say`${sayVariant(variant)}Going back shows ${screen.label} to users for whom what it needs does not hold.`,
-        detail: say`It lay beneath when the condition stopped holding: ${sayWalk(walk)}.`,
+        summary: say`${sayVariant(variant)}Going back shows ${screen.label} although what it needs does not hold.`,
+        detail: say`It was in the stack when the condition stopped holding: ${sayWalk(walk)}.`,
         subject: screen.label,
         variant,
         walk,

@@ -10,11 +10,11 @@ export const ruleBroken: Rule = {
   id: 'stack/rule-broken',
   severity: 'error',
   groups: ['stack', 'claims'],
-  reason: 'A run breaks a rule that the plan states of itself.',
+  reason: 'A run breaks a rule of the plan.',
   explanation:
-    'A rule says what must hold in every run: never A beneath B, never A after B, always A beneath B, from A always reach B. ' +
-    'It is decided over all stacks that any run can build, not only those that somebody has tried. The walk shows one that ' +
-    'breaks it: take away the step that leads there, or end the flow with back past or reset.',
+    'A rule holds if it holds in every run: never A beneath B, never A after B, always A beneath B, from A ' +
+    'always reach B. Andante checks all stacks that any run can build. The walk shows a run that breaks the ' +
+    'rule. Remove the step that leads there, or end the flow with back past or reset.',
   wrong:
     'app "Huts"\nstart home\nscreen home "Home" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" push receipt }\nscreen receipt "Receipt" {}\nrule "No order is paid twice" never pay beneath receipt\n',
   right:

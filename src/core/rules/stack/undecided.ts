@@ -8,12 +8,12 @@ export const undecided: Rule = {
   id: 'stack/undecided',
   severity: 'note',
   groups: ['stack', 'back'],
-  reason: 'Whether something happens is left open: tabs share flags, or there is too much to work out.',
+  reason: 'Andante cannot decide whether something happens.',
   explanation:
-    'Two stacks with a common memory can do whatever any machine can, so of tabs that share flags not everything can be ' +
-    'decided. What is named here happens in no walk that was tried, and is not ruled out. Empty all stacks where a flag changes, ' +
-    'with a reset, and all of it is decided; or accept it. Where there are too many flags for all their values to be worked ' +
-    'out together, let fewer screens set and ask for the same ones.',
+    'Tabs that share flags are stacks with a common memory, and no algorithm decides everything about those. ' +
+    'Andante found no walk that does this, and no proof that none does. A reset where a flag changes makes ' +
+    'all of it decidable. If the reason is the number of flags, let fewer screens set and read the same ones. ' +
+    'Or accept the finding.',
   wrong:
     'app "Huts"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" { on "A" sets a = true }\nrule "A way home" from pay always reach home\n',
   right:
@@ -30,14 +30,14 @@ export const undecided: Rule = {
 const inVariant = (plan: Plan, { name }: VariantReach): ReturnType<typeof words> =>
   words(plan.variants.length > 1 ? ` in ${name}` : '');
 
-const isBroken = ({ title }: Claim): Message => say`that the rule “${words(title)}” is broken`;
+const isBroken = ({ title }: Claim): Message => say`whether the rule “${words(title)}” is broken`;
 
 /** The screens of which it is not known whether any run shows them. */
 function isReached({ screens }: Plan, { verdicts }: VariantReach): Message[] {
   const open = screens.filter(({ index }) => verdicts[index]!.reachable === 'undecided');
   return open.length === 0
     ? []
-    : [say`that ${enumerate(open.map(({ label }) => label))} ${words(open.length === 1 ? 'is' : 'are')} ever shown`];
+    : [say`whether ${enumerate(open.map(({ label }) => label))} ${words(open.length === 1 ? 'is' : 'are')} ever shown`];
 }
 
 const listed = (open: readonly Message[]): Message =>
@@ -64,8 +64,8 @@ function* openInTabs(context: Context, variant: Bounded): Work<Open | null> {
   if (open.length === 0 || !bar) return null;
   return {
     range: { from: bar.node.from, to: bar.node.from + 'tabs'.length },
-    summary: say`Tabs share flags${inVariant(plan, variant)}, and that leaves something undecided.`,
-    detail: [...say`No walk that was tried shows it, and it is not ruled out: `, ...listed(open), ...say`.`],
+    summary: say`Tabs share flags${inVariant(plan, variant)}, so Andante cannot decide everything.`,
+    detail: [...say`Neither a walk nor a proof settles `, ...listed(open), ...say`.`],
   };
 }
 
@@ -77,13 +77,8 @@ function* openClaims(plan: Plan, variant: Exact): Work<Open | null> {
   if (open.length === 0) return null;
   return {
     range: open[0]!.node,
-    summary: say`There is too much to work out${inVariant(plan, variant)} to decide a rule.`,
-    detail: [
-      ...say`No walk that was tried shows, and it is not ruled out, `,
-      ...listed(open.map(isBroken)),
-      ...say`. `,
-      ...advice,
-    ],
+    summary: say`Too much to work out${inVariant(plan, variant)}: Andante cannot decide a rule.`,
+    detail: [...say`Neither a walk nor a proof settles `, ...listed(open.map(isBroken)), ...say`. `, ...advice],
   };
 }
 
@@ -91,36 +86,36 @@ function* openClaims(plan: Plan, variant: Exact): Work<Open | null> {
 function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Open {
   const open = isReached(plan, variant);
   const rules = plan.claims.some(({ first, second }) => first && second)
-    ? ' Whether the rules of the plan hold is not decided.'
+    ? ' The rules of the plan are not decided.'
     : '';
   return {
     range: plan.start!.target!.nameNode,
-    summary: say`There is too much to work out${inVariant(plan, variant)}: not all stacks are known.`,
+    summary: say`Too much to work out${inVariant(plan, variant)}: Andante does not know all stacks.`,
     detail: [
-      ...say`What Back reveals is what was seen in walks, and nothing is said of stacks that grow, of private screens that come back, or of steps that miss what they go back to.${words(rules)} `,
-      ...(open.length > 0 ? [...say`Not known is `, ...listed(open), ...say`. `] : []),
+      ...say`Back may reveal more than Andante saw in walks. It did not check whether stacks grow, whether Back reveals private screens, or whether steps go back to missing screens.${words(rules)} `,
+      ...(open.length > 0 ? [...say`It is open `, ...listed(open), ...say`. `] : []),
       ...advice,
     ],
   };
 }
 
-const advice: Message = say`The more conditions read flags, and the more screens one event opens that may be put off, the more has to be looked at together.`;
+const advice: Message = say`The work grows with the conditions that read flags, and with the screens with needs that one event opens.`;
 
 function whatIsOpen({ claims, revealed, missing, cycles }: Suspects): Message[] {
   const open: Message[] = [];
   for (const [claim, walk] of claims) if (!walk) open.push(isBroken(claim));
   const shown = [...revealed].flatMap(([screen, walk]) => (walk ? [] : [screen.label]));
-  if (shown.length > 0) open.push(say`that going back shows ${enumerate(shown)} without what is needed there`);
+  if (shown.length > 0) open.push(say`whether going back shows ${enumerate(shown)} without what is needed there`);
   const lost = [
     ...new Set(
       [...missing].flatMap(([step, walk]) => (walk || !('target' in step) || !step.target ? [] : [step.target.label])),
     ),
   ];
-  if (lost.length > 0) open.push(say`that ${enumerate(lost)} is not there to go back to`);
+  if (lost.length > 0) open.push(say`whether ${enumerate(lost)} is not there to go back to`);
   for (const { confirmed, screens } of cycles.values())
     if (!confirmed)
       open.push(
-        say`that ${enumerate(
+        say`whether ${enumerate(
           screens.map(({ label }) => label),
           4,
         )} pile up without end`,

@@ -13,8 +13,8 @@ export const constant: Rule = {
   groups: ['supply'],
   reason: 'Every way in gives an argument the same literal.',
   explanation:
-    'An argument that is always the same is none: it makes every caller longer, and a reader looks for the one that ' +
-    'differs. Give it a default, or take it out.',
+    'An argument that never varies makes every caller longer, and readers look for the caller that differs. ' +
+    'Give it a default, or remove it.',
   wrong:
     'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map(zoom: 3)\n  on "Legend" push map(zoom: 3)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
   right:
@@ -40,7 +40,7 @@ export const constant: Rule = {
         yield {
           range: parameter.node.name,
           summary: say`All ${waysIn.length} ways in to ${screen.label} give ${parameter.name} the same value, ${first}.`,
-          detail: say`Let it be the default, and no caller has to say it.`,
+          detail: say`Make it the default, so that callers can leave it out.`,
           subject: screen.label,
           fixes: [{ label: `Make ${first} the default`, edits: [...initial, ...outs] }],
         };

@@ -7,11 +7,11 @@ export const defaultUnused: Rule = {
   id: 'supply/default-unused',
   severity: 'note',
   groups: ['supply'],
-  reason: 'No way in ever uses the default.',
+  reason: 'No way in uses the default.',
   explanation:
-    'Whoever reads the default takes it for what mostly happens, but every caller gives a value of its own. Worse: a new ' +
-    'caller that forgets the argument will not be told. Take the default out. Links count as callers: one that may leave the ' +
-    'argument out uses the default.',
+    'Readers take the default for the usual case, but every caller gives its own value. A new caller that ' +
+    'forgets the argument gets no error. Remove the default. Links count as callers: a link that may leave ' +
+    'the argument out uses the default.',
   wrong:
     'app "Huts"\nstart list\nscreen list "Huts" {\n  has near: int\n  on "Map" push map(zoom: near)\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
   right:
@@ -38,7 +38,7 @@ export const defaultUnused: Rule = {
           subject: screen.label,
           fixes: [
             {
-              label: 'Take the default out',
+              label: 'Remove the default',
               edits: [{ from: node.type?.to ?? node.name.to, to: initial.to, insert: '' }],
             },
           ],

@@ -10,8 +10,8 @@ export const fixedId: Rule = {
   groups: ['supply', 'doubtful'],
   reason: 'A literal stands where an id should come from data.',
   explanation:
-    'A sample id, put in to try a screen and never taken out, shows every user the same thing for ever. Hand over an id ' +
-    'from the data on the screen.',
+    'Somebody put in a sample id to try the screen and left it there. Now every user sees the same thing. ' +
+    'Hand over an id from the data on the screen.',
   wrong:
     'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: 12)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   right:

@@ -13,10 +13,10 @@ export const mayBeAbsent: Rule = {
   id: 'supply/may-be-absent',
   severity: 'warning',
   groups: ['supply', 'doubtful'],
-  reason: 'A value that may be absent goes to an argument that is required.',
+  reason: 'A required argument gets a value that may be absent.',
   explanation:
-    'On the runs where the value is there all is well, so tests pass; on the others the screen opens with nothing. Hand ' +
-    'over a value that is always there, fire only when it is given, or let the screen do without it.',
+    'Tests pass as long as the value is there. Without it, the screen opens with nothing to show. Hand over a ' +
+    'value that is always there, add “when … is given”, or make the argument optional.',
   wrong:
     'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has last: HutId?\n  on "Hut" push hut(hutId: last)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   right:
@@ -34,7 +34,7 @@ export const mayBeAbsent: Rule = {
       if (site.kind === 'transition' && cell.value?.kind === 'path') {
         const value = showValue(cell.value);
         fixes.push({ label: `Only when ${value} is given`, edits: addCondition(site.branch, `${value} is given`) });
-        if (optional) fixes.push({ label: `Let ${name} be absent on ${wayIn.target.label}`, edits: [optional] });
+        if (optional) fixes.push({ label: `Make ${name} optional on ${wayIn.target.label}`, edits: [optional] });
         const fallback = defaultOf(cell.parameter);
         const alone = wayIn.surplus.length === 0 && wayIn.cells.every((one) => one === cell || holds(one.status));
         if (fallback && alone && site.branch.steps.length === 1 && !site.branch.condition) {
@@ -42,7 +42,7 @@ export const mayBeAbsent: Rule = {
           fixes.push({ label: `Fall back on ${fallback.value}`, edits: [...otherwise, ...fallback.edits] });
         }
       } else if (optional) {
-        fixes.push({ label: `Let ${name} be absent on ${wayIn.target.label}`, edits: [optional] });
+        fixes.push({ label: `Make ${name} optional on ${wayIn.target.label}`, edits: [optional] });
       }
       return {
         range: cell.argument!,

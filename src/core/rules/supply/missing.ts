@@ -7,10 +7,10 @@ export const missing: Rule = {
   id: 'supply/missing',
   severity: 'error',
   groups: ['supply', 'missing'],
-  reason: 'A screen is opened without an argument that it requires.',
+  reason: 'A transition opens a screen without an argument that it requires.',
   explanation:
-    'The screen then has nothing to show: it stays empty, or the app stops. Every way in must bring every argument that ' +
-    'is neither optional nor has a default.',
+    'The screen has nothing to show: it stays empty, or the app crashes. Every way in must supply every ' +
+    'argument that is neither optional nor has a default.',
   wrong:
     'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   right:

@@ -9,10 +9,10 @@ export const unknownArgument: Rule = {
   id: 'supply/unknown-argument',
   severity: 'error',
   groups: ['supply', 'doubtful'],
-  reason: 'An argument is given that the screen does not take, or given twice.',
+  reason: 'A transition gives an argument that the screen does not take, or gives one twice.',
   explanation:
-    'The value goes nowhere. Most often the name is misspelt, and the argument that was meant is missing; or the screen ' +
-    'has changed and this caller has not followed.',
+    'Nobody reads the value. Often the name is misspelt and the intended argument is missing. Or the screen ' +
+    'has changed, and this caller has not.',
   wrong:
     'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first, bed: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   right:
@@ -34,7 +34,7 @@ export const unknownArgument: Rule = {
             label: `Write ${near}`,
             edits: [{ from, to, insert: argument.value ? near : `${near}: ${text}` }],
           });
-        fixes.push({ label: `Take ${text} out`, edits: [removeArgument(wayIn.call, argument)] });
+        fixes.push({ label: `Remove ${text}`, edits: [removeArgument(wayIn.call, argument)] });
         yield {
           range: { from, to },
           summary: twice

@@ -12,10 +12,10 @@ export const unknownValue: Rule = {
   id: 'supply/unknown-value',
   severity: 'error',
   groups: ['supply', 'doubtful'],
-  reason: 'A value is named that the screen does not have.',
+  reason: 'A transition hands over a value that its screen does not have.',
   explanation:
-    'A transition can hand over literals, the fields of its loop variable, the screen’s own arguments, and what the ' +
-    'screen has. Anything else is not there when the user taps.',
+    'A transition can hand over literals, its loop variable and the fields of that, the screen’s arguments, ' +
+    'and what the screen has. Nothing else exists when the user taps.',
   wrong:
     'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: frist)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   right:
@@ -30,7 +30,7 @@ export const unknownValue: Rule = {
         : others;
       return {
         range: cell.argument!,
-        summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${showValue(cell.value!)}, which is no value there.`,
+        summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${showValue(cell.value!)}, which does not exist there.`,
         detail: near
           ? say`Did you mean ${near}?`
           : say`${wayIn.target.label} takes ${`${cell.parameter.name}: ${showType(cell.parameter.type)}`}; ${sayWhatFits(context, wayIn, cell)}.`,
@@ -44,10 +44,7 @@ export const unknownValue: Rule = {
       yield {
         range,
         summary: say`The ${words(what)} of ${cell.parameter.name} on ${screen.label} is ${showValue(cell.value!)}, which is no value of ${showType(type)}.`,
-        detail:
-          options.length > 0
-            ? say`What can be chosen: ${enumerate(options, 6, 'or')}.`
-            : say`A ${words(what)} is a literal.`,
+        detail: options.length > 0 ? say`Choose ${enumerate(options, 6, 'or')}.` : say`A ${words(what)} is a literal.`,
         subject: screen.label,
         fixes: options
           .slice(0, 3)
@@ -63,7 +60,7 @@ export const unknownValue: Rule = {
         .map((value) => value.path);
       yield {
         range: list,
-        summary: say`“${words(transition.trigger)}” on ${transition.screen.label} goes through ${showValue(list)}, which is no value there.`,
+        summary: say`“${words(transition.trigger)}” on ${transition.screen.label} loops over ${showValue(list)}, which does not exist there.`,
         detail:
           lists.length > 0
             ? say`Lists on ${transition.screen.label}: ${enumerate(lists)}.`
@@ -95,8 +92,8 @@ function* unknownWalkValues({ supply }: Context): Generator<Found> {
       detail: near
         ? say`Did you mean ${near}?`
         : known.length > 0
-          ? say`What it can be given: ${enumerate(known, 5)}.`
-          : say`It can be given nothing.`,
+          ? say`It takes ${enumerate(known, 5)}.`
+          : say`It takes nothing.`,
       subject: walk.title?.value ?? null,
       fixes: near
         ? [{ label: `Write ${near}`, edits: [{ from: given.name.from, to: given.name.to, insert: near }] }]

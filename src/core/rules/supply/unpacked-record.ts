@@ -13,10 +13,11 @@ export const unpackedRecord: Rule = {
   id: 'supply/unpacked-record',
   severity: 'warning',
   groups: ['supply', 'doubtful'],
-  reason: 'Three or more fields of one record are handed over apart.',
+  reason: 'A transition hands over three or more fields of one record separately.',
   explanation:
-    'When the record grows, every caller has to follow, and one will be forgotten. Hand over the record, or its id and let ' +
-    'the screen load the rest. A record cannot ride in a URL: where a link leads to the screen, the id is the better choice.',
+    'When the record grows, every caller has to change, and somebody will forget one. Hand over the record, ' +
+    'or hand over its id and let the screen load the rest. Choose the id if a link leads to the screen: no ' +
+    'URL can carry a record.',
   wrong:
     'app "Huts"\nstart list\nrecord Hut { name: text, beds: int, height: int }\nscreen list "Huts" {\n  has hut: Hut\n  on "Hut" push hut(name: hut.name, beds: hut.beds, height: hut.height)\n}\nscreen hut "Hut" {\n  takes name: text, beds: int, height: int\n}\n',
   right:
@@ -43,7 +44,7 @@ export const unpackedRecord: Rule = {
             [...fields].map((field) => `${record}.${field}`),
             5,
           )} to ${wayIn.target.label} one by one.`,
-          detail: say`Hand over ${record}${type ? say` (${showType(required(type))})` : ''} or its id: every field more would have to be added to each caller.`,
+          detail: say`Hand over ${record}${type ? say` (${showType(required(type))})` : ''} or its id, so that a new field needs no change in every caller.`,
           subject: subjectOf(wayIn),
         };
       }

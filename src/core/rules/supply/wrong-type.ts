@@ -11,10 +11,11 @@ export const wrongType: Rule = {
   id: 'supply/wrong-type',
   severity: 'error',
   groups: ['supply', 'doubtful'],
-  reason: 'A value goes to an argument of another type.',
+  reason: 'An argument gets a value of another type.',
   explanation:
-    'T goes to T and to T?, int to decimal, a choice’s own literal to the choice, and nothing else. Ids are told apart by ' +
-    'name: a StayId is no HutId even where both are texts, since mixing them up shows a user somebody else’s data.',
+    'A value of type T fits T and T?. An int fits decimal, and a choice’s literal fits the choice. Nothing ' +
+    'else fits. Ids differ by name: a StayId is no HutId even if both are texts, because mixing them up shows ' +
+    'users somebody else’s data.',
   wrong:
     'app "Huts"\nstart list\nid HutId: int\nid StayId: int\nscreen list "Huts" {\n  has stay: StayId, first: HutId\n  on "Hut" push hut(hutId: stay)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   right:
@@ -25,7 +26,7 @@ export const wrongType: Rule = {
       return {
         range: cell.argument!,
         summary: say`${nameWayIn(wayIn)} gives ${wayIn.target.label} ${showValue(cell.value!)} for ${name}.`,
-        detail: say`${name} is of type ${showType(type)} and ${showValue(cell.value!)} of type ${showType(cell.type!)}; ${sayWhatFits(context, wayIn, cell)}.`,
+        detail: say`${name} has type ${showType(type)}, and ${showValue(cell.value!)} has type ${showType(cell.type!)}; ${sayWhatFits(context, wayIn, cell)}.`,
         fixes: valueFixes(context, wayIn, cell, replaceValue(cell.argument!)),
       };
     });
@@ -35,9 +36,9 @@ export const wrongType: Rule = {
       yield {
         range,
         summary: say`The ${words(what)} of ${name} on ${screen.label} does not fit its type.`,
-        detail: say`${name} is of type ${showType(type)} and ${showValue(cell.value!)} of type ${showType(cell.type!)}.`,
+        detail: say`${name} has type ${showType(type)}, and ${showValue(cell.value!)} has type ${showType(cell.type!)}.`,
         subject: screen.label,
-        fixes: [{ label: `Take the ${what} out`, edits: [takeOut(cell.parameter, what, range)] }],
+        fixes: [{ label: `Remove the ${what}`, edits: [takeOut(cell.parameter, what, range)] }],
       };
     }
     yield* wrongWalkValues(context);
@@ -45,8 +46,8 @@ export const wrongType: Rule = {
       if (status !== 'wrong-type' || !loop.list) continue;
       yield {
         range: loop.list,
-        summary: say`“${words(transition.trigger)}” on ${transition.screen.label} goes through something that is no list.`,
-        detail: say`What stands behind ${'in'} is of type ${showType(type!)}; a list is wanted.`,
+        summary: say`“${words(transition.trigger)}” on ${transition.screen.label} loops over something that is no list.`,
+        detail: say`The value after ${'in'} has type ${showType(type!)}. Write a list there.`,
         subject: transition.screen.label,
       };
     }
@@ -65,7 +66,7 @@ function* wrongWalkValues({ supply }: Context): Generator<Found> {
     yield {
       range: given.value!,
       summary: say`The walk “${words(walk.title?.value ?? '')}” gives “${words(trigger)}” ${showValue(given.value!)} for ${given.name.text}.`,
-      detail: say`${given.name.text} is of type ${showType(type!)}, and a walk gives literals.`,
+      detail: say`${given.name.text} has type ${showType(type!)}, and a walk gives literals.`,
       subject: walk.title?.value ?? null,
     };
   }

@@ -8,11 +8,11 @@ export const brokenWalk: Rule = {
   id: 'walk/broken',
   severity: 'error',
   groups: ['walk'],
-  reason: 'A kept walk can no longer be walked.',
+  reason: 'A kept walk no longer works.',
   explanation:
-    'A kept walk says how the app is meant to be used. A change has taken away a control that it taps, or leads somewhere else ' +
-    'now. Either the change breaks what users do, or the walk is to be brought up to date. A walk that can be walked in one ' +
-    'variant holds.',
+    'A kept walk says how people use the app. A change has removed a control that the walk taps, or that ' +
+    'control now leads elsewhere. Put the change right, or bring the walk up to date. A walk that works in ' +
+    'one variant counts as working.',
   wrong:
     'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "Hut"\n  expect hut\n}\n',
   right:
