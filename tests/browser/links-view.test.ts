@@ -193,7 +193,7 @@ test('of a CSV file the column with URLs is found; an access log is read by its 
   await app.untilText(counts, '24 open');
 });
 
-test('of an audit that is not there, a body that is none, and a plan without links, something is said', async () => {
+test('explains a missing audit, an invalid body, and a plan without links', async () => {
   const { id } = await app.create({ text: '' });
   await app.openPlan(id, '/links?audit=nothing');
   await app.untilText(right, 'There is no audit with this address.');

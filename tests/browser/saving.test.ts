@@ -12,7 +12,7 @@ async function comment(words: string): Promise<void> {
   await app.untilText('.cm-content', words);
 }
 
-test('what no plan can hold is taken out of a paste, and said', async () => {
+test('removes characters from a paste that no plan can hold, and says so', async () => {
   const { id } = await app.create({ text });
   await app.openPlan(id);
   await app.caretToEnd();
@@ -70,7 +70,7 @@ describe('two windows on one plan', () => {
     await closeSecond(first, second);
   });
 
-  test('the later one is told, nothing is overwritten, and it may take the other text', async () => {
+  test('tells the later window, overwrites nothing, and lets it take the other text', async () => {
     const { id, first, second } = await conflict();
     // The first window saw nothing of the second one's change; it is told as soon as it wants to save.
     await app.driver.executeScript("document.querySelector('.cm-content').focus()");

@@ -43,7 +43,7 @@ test('a cell leads to its place in the text, and filters live in the address', a
   expect(await app.driver.findElements(By.css('[role=grid]'))).toHaveLength(1);
 });
 
-test('of 300 screens only what is in sight is drawn', async () => {
+test('of 300 screens only the visible part is drawn', async () => {
   const { id } = await app.create({ text: generatePlan(300) });
   await app.openPlan(id, '/supply');
   await app.until(

@@ -183,7 +183,7 @@ test('a walk of hundreds of steps is in the address, and one that is longer than
 
 test.each([
   ['an empty plan', '', '', 'Nothing to walk'],
-  ['an address that does not read', undefined, '?walk=tup', 'This walk does not read'],
+  ['an address that does not read', undefined, '?walk=tup', 'Andante cannot read this walk'],
   ['300 screens', generatePlan(300), '', 's0'],
 ])('with %s says where one stands', async (_what, text, query, says) => {
   const { id } = await app.create(text === undefined ? { from: 'demo' } : { text });

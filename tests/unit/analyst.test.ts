@@ -99,7 +99,7 @@ describe('a worker that dies', () => {
     analyst.stop();
   });
 
-  test('is noticed where it says nothing at all; one that answers is left in peace', () => {
+  test('a worker that stays silent is restarted; one that answers is not', () => {
     const analyst = begin();
     analyst.check(1, 'a');
     for (let pulse = 0; pulse < 20; pulse++) {
@@ -127,7 +127,7 @@ describe('a request', () => {
     analyst.stop();
   });
 
-  test('that is taken back is answered with nothing at once, and the worker hears of it', async () => {
+  test('an aborted request is answered at once with null, and the worker is told', async () => {
     const analyst = begin();
     const overtaken = new AbortController();
     const found = analyst.request('complete', text, { offset: 3 }, overtaken.signal);
@@ -164,7 +164,7 @@ describe('an analysis', () => {
     session = new Session({ id: 'p', name: 'P', text, version: 1, updatedAt: 0 }, () => []);
   });
 
-  test('that parsing alone gives has what is declared and no verdict', () => {
+  test('an overview from parsing alone has the declarations and no verdict', () => {
     expect(read).toMatchObject({
       stage: 'read',
       findings: [],
@@ -174,7 +174,7 @@ describe('an analysis', () => {
     expect(packOverview(read).rest.stage).toBe('read');
   });
 
-  test('that throws is said of the text that it threw on, until an analysis succeeds', () => {
+  test('reports a failed analysis with its text until an analysis succeeds', () => {
     session.overviewCame(0, overview(result), nothing);
     session.failed(7, 'of a text that is gone');
     expect(session.getStanding()).toEqual({ kind: 'current' });
@@ -186,7 +186,7 @@ describe('an analysis', () => {
     expect(session.getStanding()).toEqual({ kind: 'current' });
   });
 
-  test('that takes long is told to be of an earlier text', () => {
+  test('a slow analysis is marked as one of an earlier text', () => {
     session.overviewCame(0, overview(result), nothing);
     session.dispatch({ changes: { from: 0, insert: '# more\n' } });
     vi.advanceTimersByTime(500);

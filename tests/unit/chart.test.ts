@@ -179,7 +179,7 @@ describe('arrow keys', () => {
 });
 
 describe('paths', () => {
-  test('are rounded at corners, by no more than half of what lies between two', () => {
+  test('lines are rounded at corners, by at most half of the distance between two', () => {
     expect(pathOf([], 5)).toBe('');
     expect(
       pathOf(

@@ -46,7 +46,7 @@ beforeAll(() => {
 
 afterAll(() => rmSync(folder, { recursive: true }));
 
-test('README.md shows what is said of its plan, which is laid out', () => {
+test('README.md shows the findings of its plan, which is formatted', () => {
   const page = readFileSync(new URL('../../README.md', import.meta.url), 'utf8');
   const [plan, said] = ['andante', 'text'].map((kind) => new RegExp('```' + kind + '\\n([^`]*)```').exec(page)![1]!);
   writeFileSync(join(folder, 'plan.andante'), plan!);
@@ -173,7 +173,7 @@ describe('check', () => {
     expect(out).toMatch(/^<\?xml[^]*<testsuites name="andante" tests="\d+" failures="8" errors="0">/);
   });
 
-  test('a plan of several files is checked as one, and each finding is told in its own file', () => {
+  test('checks a plan of several files as one, and reports each finding in its own file', () => {
     mkdirSync(join(folder, 'parts'), { recursive: true });
     writeFileSync(
       join(folder, 'whole.andante'),
@@ -215,7 +215,7 @@ describe('check', () => {
     expect(andante(['check', 'app/whole.andante', '--fail-on', 'note'])).toMatchObject({ code: 0, err: '' });
   });
 
-  test('what is no file is refused, and nothing waits for it', () => {
+  test('refuses a path that is no file, without waiting for it', () => {
     execFileSync('mkfifo', [join(folder, 'app/pipe.andante')]);
     writeFileSync(join(folder, 'app/piped.andante'), 'include "pipe.andante"\n');
     for (const file of ['app/pipe.andante', 'app/piped.andante', '/dev/zero'])
@@ -319,7 +319,7 @@ describe('link', () => {
     expect(andante(args)).toEqual({ code: 2, out: '', err: `andante: ${sentence}\n` });
   });
 
-  test('a column that is not there is named, with those that are', () => {
+  test('names a missing column, and lists the others', () => {
     expect(andante(['link', 'demo.andante', '--audit', '-', '--column', 'url'], 'id,link\n1,/a\n')).toEqual({
       code: 2,
       out: '',
@@ -372,7 +372,7 @@ describe('format', () => {
 });
 
 describe('model', () => {
-  test('prints JSON that reads as the same plan again, and refuses what is none', () => {
+  test('prints JSON that reads as the same plan, and refuses other JSON', () => {
     const { out, code } = andante(['model', 'demo.andante']);
     expect(code).toBe(0);
     writeFileSync(join(folder, 'demo.json'), out);
@@ -408,7 +408,7 @@ describe('walk and tour', () => {
     'app "A"\nvariants p, t\nstart a\nscreen a "A" {\n  on "=B" when "it works" push b otherwise push c\n}\nscreen b "B" {}\nscreen c "C" {}\n';
   const walk = 'walk "W" {\n  tap "=B" if "it works"\n  expect b beneath a\n}\n';
 
-  test('a kept walk is told step by step, and a broken one ends with 1', () => {
+  test('prints a kept walk step by step, and exits with 1 for a broken one', () => {
     writeFileSync(join(folder, 'walked.andante'), `${plan}${walk}`);
     const { out, code } = andante(['walk', 'walked.andante', '--name', 'W']);
     expect(code).toBe(0);

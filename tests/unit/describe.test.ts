@@ -6,7 +6,7 @@ import { demo } from '../demo';
 const result = check(demo);
 const at = (words: string, within = 0) => describe(result, demo.indexOf(words) + words.length - within);
 
-test('a screen is told with its declaration, doc comment, ways and findings', () => {
+test('describes a screen with its declaration, comment, ways and findings', () => {
   expect(at('on "Stay r')).toBeNull();
   expect(at('on "Stay row" for s in booked push stay')).toMatchObject({
     name: 'stay',
@@ -18,7 +18,7 @@ test('a screen is told with its declaration, doc comment, ways and findings', ()
   expect(at('screen giftCard')!.facts[0]).toBe('Stranded: no walk gets there.');
 });
 
-test('arguments, values, types and flags are told, and all their uses', () => {
+test('describes arguments, values, types and flags, with all uses', () => {
   expect(at('push reviews(hutId')).toMatchObject({ name: 'hutId', declaration: 'takes hutId: HutId' });
   expect(at('sets signedIn')).toMatchObject({
     declaration: 'flag signedIn',

@@ -115,7 +115,7 @@ describe('fixes', () => {
     everyFixHolds(text);
   });
 
-  test('a value of a type that there is not is not offered to be held', () => {
+  test('offers no argument for a value of an unknown type', () => {
     const { findings } = check(
       'start home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { takes id: HutId, all: list of HutId }\n',
     );

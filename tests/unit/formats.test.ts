@@ -50,7 +50,7 @@ describe('SARIF', () => {
     expect(JSON.parse(JSON.stringify(log))).toEqual(log);
   }
 
-  test('has what the standard requires, whatever the plan', () => {
+  test('has all that the standard requires, for random plans', () => {
     forAll(
       fc.property(planArbitrary(4), (text) => holds(sarifReport(checked(text, 'my plan.andante'), '1.0.0'), text)),
       25,
@@ -77,7 +77,7 @@ describe('SARIF', () => {
 });
 
 describe('JUnit', () => {
-  test('is well-formed, and counts what it holds, whatever the plan says', () => {
+  test('is well-formed, and its counts are right, for random plans', () => {
     forAll(
       fc.property(planArbitrary(4), fc.constantFrom('x.andante', 'a&b<"c">\u0001.andante'), (text, file) => {
         const xml = junitReport(checked(text, file), (severity) => severity === 'error');
@@ -102,7 +102,7 @@ describe('JUnit', () => {
 describe('the model', () => {
   const modelOf = (text: string) => toModel(resolve(parse(text)));
 
-  test('fits its schema and comes back equal by way of a text that is laid out, whatever the plan', () => {
+  test('fits its schema, and survives the way through a formatted text, for random plans', () => {
     forAll(
       fc.property(fc.oneof(planArbitrary(), fc.constant(demo)), (text) => {
         const model = modelOf(text);

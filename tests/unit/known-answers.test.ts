@@ -31,7 +31,7 @@ describe('plans whose answers are known by hand', () => {
     expect(rules(text.replace('then push inbox', 'then replace inbox'))).toEqual([]);
   });
 
-  test('three screens that need what is open, one in the else of the other: one tap leads on in thousands of ways', () => {
+  test('three gated screens in one another’s else: one tap has thousands of outcomes', () => {
     const screens = ['b', 'c', 'd'].map(
       (name, index, all) =>
         `screen ${name} "${name}" { needs "${name} is ready" else push ${all[(index + 1) % 3]} then push ${all[(index + 2) % 3]} }\n`,
@@ -316,7 +316,7 @@ screen login "Sign in" as sheet { on "Go" sets in = true then resume }
 rule "Paid once" never order beneath receipt
 `;
 
-  test('what is in none of the stacks known from above is proved never to happen', () => {
+  test('what the upper bound lacks is proved never to happen', () => {
     const { reach } = check(shop('replace receipt'));
     expect(reach.variants[0]!.kind).toBe('bounded');
     // Signing out empties all stacks: nobody comes back to a stack of somebody who was signed in. That the sign-in can
@@ -332,7 +332,7 @@ rule "Paid once" never order beneath receipt
   test('what a walk shows is told', () =>
     expect(rules(shop('push receipt')).join(';')).toContain('stack/rule-broken Paid once: Order, Mine, Go, Home, Pay'));
 
-  test('what is neither is undecided, and said to be', () => {
+  test('says what is undecided', () => {
     const text = `${shop('replace receipt')}rule "A way on" from order always reach receipt\n`;
     expect(rules(text)).toContain('stack/undecided null');
   });

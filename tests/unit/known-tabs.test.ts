@@ -33,7 +33,7 @@ function found(text: string): string[] {
     .map(({ rule, subject, walk }) => `${rule} ${subject}${walk ? `: ${walk.join(', ')}` : ''}`);
 }
 
-test('taps that are not proved to be the fewest are told as at most so many', () => {
+test('says “at most” where a smaller number of taps is not ruled out', () => {
   // Flags that two tabs set in turn, among stacks of which there are more than are walked.
   const inTurn = (count: number): string => {
     const sets = (rest: number): string =>
@@ -71,7 +71,13 @@ test('of two elses, one in the other, each knows whether it began before all sta
   expect(s).toBe('holds');
 });
 
-test('an event that switches tabs midway does so with whatever flags there are', () => {
+test('going back reveals a screen without its needs, though the same tap can also put it on anew', () => {
+  const text =
+    'start home\nchoice Way { near, far }\nflag f\nflag way: Way = near\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" {\n  needs not f else back to home\n  on "Ask" push ask\n}\nscreen more "More" {\n  needs "luck" else sets way = near\n  needs not (way is not far) else sets f = true\n  on "Go" when f back to home then resume or replace more then push more\n}\nscreen ask "Ask" { needs not "luck" else sets way = far then back to home }\n';
+  expect(found(text).filter((one) => one.startsWith('stack/guarded-revealed more'))).toHaveLength(1);
+});
+
+test('an event that switches tabs midway goes on with the flags of that moment', () => {
   // Only the second "Go", with f already set, puts p onto p.
   const text =
     'flag f\nstart home\ntabs {\n  "More" more\n  "Home" home\n}\nscreen home "Home" { on "Go" switch more then push pay then sets f = true }\nscreen more "More" { on "Stop" when f leave "Mail" }\nscreen pay "Pay" {}\nrule "R" never pay beneath pay\n';
@@ -105,12 +111,12 @@ describe('of tabs that share a flag', () => {
     expect(verdict(text, 'last')).toEqual(['yes', 5]);
   });
 
-  test('a gate that is taken off and put on again does not grow', () => {
+  test('a gate that is removed and put on again does not make the stack grow', () => {
     const text = `flag in\nstart home\n${tabs}screen home "Home" { on "Private" resume or push private }\nscreen more "More" { on "Sign in" sets in = true }\nscreen private "Private" { needs in else push home }\n`;
     expect(found(text)).toEqual([]);
   });
 
-  test('a plain push onto itself does, and is told with its walk', () => {
+  test('a push onto itself makes the stack grow, with a walk', () => {
     const text = `flag in\nstart home\n${tabs}screen home "Home" { on "Again" when not in push home }\nscreen more "More" { on "Sign in" sets in = true }\n`;
     expect(found(text)).toEqual(['stack/grows home: Again', 'stack/doubled home']);
   });
@@ -121,7 +127,7 @@ describe('of tabs that share a flag', () => {
     expect(found(text)).toContain('reach/gated more');
   });
 
-  test('a transition that goes on after it has switched to a tab is followed there', () => {
+  test('follows a transition that goes on after a switch to another tab', () => {
     const text =
       `start home\n${tabs}screen home "Home" {\n  on "Jump" switch more then push detail\n  on "Mine" push mine\n}\nscreen mine "Mine" {}\nscreen more "More" { on "List" push list }\nscreen list "List" { on "Go home" switch home }\nscreen detail "Detail" { on "Home" back then switch home }\n` +
       'rule "R" never list beneath detail\nrule "S" never mine beneath detail\nrule "T" never detail after more\n';
@@ -131,7 +137,7 @@ describe('of tabs that share a flag', () => {
     ]);
   });
 
-  test('what is on top of a tab decides whether an arrival there is put off, not its root', () => {
+  test('the top of a tab decides whether an arrival is deferred, not its root', () => {
     const text =
       'flag far\nstart list\ntabs {\n  "Home" home\n  "List" list\n}\nscreen home "Home" { needs far else push note }\nscreen note "Note" {}\nscreen list "List" { on "Go" switch home then replace list }\nrule "R" never home beneath list\n';
     expect(found(text)).toContain('stack/rule-broken R: Back, Home, List, Go');
@@ -193,7 +199,7 @@ describe('without tabs', () => {
     expect(all.map((one) => one.split(':')[0])).toEqual(finding ? [finding] : []);
   });
 
-  test('items of menus that never happen are told, and outcomes that never do', () => {
+  test('finds menu items and branches that never happen', () => {
     const text =
       'flag f\nstart home\nmenu "More" {\n  "Vip" when f leave "Mail"\n  "Two" when not f leave "Mail" otherwise leave "Web"\n}\nscreen home "Home" {}\n';
     expect(found(text)).toEqual(['reach/gated More', 'reach/dead-transition More']);
@@ -211,7 +217,7 @@ describe('without tabs', () => {
   });
 });
 
-test('what stands behind resume or is not there where a gate is taken off', () => {
+test('the steps after “resume or” do not run when a gate is removed', () => {
   const { plan } = check(
     'flag f\nstart home\nscreen home "Home" {\n  needs f else resume or replace map then push hut then back to home\n}\n' +
       'screen map "Map" { on "Home" push home }\nscreen hut "Hut" {}\n',

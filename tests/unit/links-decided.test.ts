@@ -179,7 +179,7 @@ const name = (pattern: Pattern): number => Number(pattern.link.screen.name.slice
 const space = (patterns: readonly SmallPattern[]): UrlSpace => spaceOf(resolve(parse(planOf(patterns))), 'app');
 const withoutIndex = (rank: string): string => rank.slice(0, -1);
 
-describe('of small sets of patterns, what is decided', () => {
+describe('small sets of patterns are decided as by trying every URL:', () => {
   test('is what trying every URL finds: which pattern wins, overlap, shadowing', () => {
     let overlapping = 0;
     let hidden = 0;
@@ -274,7 +274,7 @@ describe('of small sets of patterns, what is decided', () => {
     expect([lost > 50, kept > 50]).toEqual([true, true]);
   });
 
-  test('tells of a URL that opens nothing a pattern that it fails where it is said to', () => {
+  test('names for a URL that opens nothing a pattern that it really fails, at that place', () => {
     let near = 0;
     forAll(
       fc.property(patternsArbitrary, (patterns) => {

@@ -142,7 +142,7 @@ describe('a file of URLs', () => {
     expect(await look(name, content)).toEqual([columns, column]),
   );
 
-  test('is looked at no further than its beginning', async () => {
+  test('reads only the beginning of a long text', async () => {
     expect(await look('large.csv', `id,link\n${'1,/huts/1\n'.repeat(50_000)}`)).toEqual([['id', 'link'], 1]);
     expect(await look('wide.csv', 'x'.repeat(200_000))).toEqual([null, null]);
   });

@@ -42,12 +42,12 @@ describe('flags', () => {
       check(plan)
         .findings.filter(({ rule }) => rule === 'stack/undecided')
         .map(({ summary }) => plain(summary));
-    expect(said(ring(9, 2))).toEqual(['There is too much to work out: not all stacks are known.']);
+    expect(said(ring(9, 2))).toEqual(['Too much to work out: Andante does not know all stacks.']);
     // All stacks are known, but what is shown after what asks for more.
-    expect(said(ring(8, 3))).toEqual(['There is too much to work out to decide a rule.']);
+    expect(said(ring(8, 3))).toEqual(['Too much to work out: Andante cannot decide a rule.']);
   });
 
-  test('of which there are many, of few values together, are too', () => {
+  test('many flags with few values together are decided too', () => {
     // A wizard of twelve steps, each of which sets a flag of its own: thirteen valuations out of 4,096.
     const steps = Array.from({ length: 12 }, (_none, index) => index);
     const text = [

@@ -136,7 +136,7 @@ describe('what a declaration outside of screens means', () => {
   ])('%j', (text, part, declared) => expect(read(text, part)).toEqual({ declared, problems: [] }));
 });
 
-describe('what is said of a declaration that does not read; what comes behind it still counts', () => {
+describe('reports a declaration that cannot be read, and reads the rest', () => {
   test.each<[text: string, problem: string]>([
     ['variants', 'variants: The name of a variant should stand after variants.'],
     ['motion', 'motion: How screens come in, such as slide or none, should stand after motion.'],

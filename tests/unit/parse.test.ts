@@ -151,7 +151,7 @@ describe('what a statement means', () => {
   });
 });
 
-describe('what is said of a statement that does not read, and what is left of it', () => {
+describe('reports a statement that cannot be read, and keeps its readable part', () => {
   test.each([
     ['takes', [], 'takes: The name of an argument should stand after takes.'],
     ['takes a', ['takes a:-=-'], 'a: A colon and the type of a should stand after a.'],

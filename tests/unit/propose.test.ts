@@ -88,7 +88,7 @@ describe('a pasted list', () => {
 });
 
 describe('screens', () => {
-  test('are deleted with their comments, and what breaks is told', () => {
+  test('screens are deleted with their comments, and the broken callers are listed', () => {
     const { edits, come, after: then } = made(plan, { kind: 'delete', screen: 'hut' });
     expect(applyEdits(plan, edits)).toBe(plan.replace(/\n {2}# What a hut is\.[^]*?\n {2}}\n(?=})/, '\n'));
     expect(come).toEqual(['plan/unknown-name: list leads to hut, which is no screen of this plan.']);

@@ -194,7 +194,7 @@ describe('reach', () => {
     expect([...mayReach(plan, 'app')].map(({ label }) => label).sort()).toEqual(['ask', 'help', 'home', 'paid']);
   });
 
-  test('a cold start shows the same whatever was walked before', () => {
+  test('a cold start does not depend on the walk before it', () => {
     const plan = resolve(
       parse(`start s1
 screen s1 { needs lost else push s0 }
@@ -210,7 +210,7 @@ entry widget "Next stay" opens s2
     expect(shown()).toEqual(first);
   });
 
-  test('the last frame stays where what is gone back to is not there, also in an else on an empty stack', () => {
+  test('going back to a missing screen keeps the last frame, also in an else on an empty stack', () => {
     const { plan, reach } = check(
       'flag ready\nstart a\nscreen a "A" { link /a under b }\nscreen b "B" { needs ready else push c then back to b }\nscreen c "C" {}\n',
     );

@@ -48,7 +48,7 @@ describe('the margin', () => {
     return marginNotes(check(text)).map((note) => `${lines.lineOf(note.at)} ${note.tone}: ${note.text}`);
   }
 
-  test('says of each line what is known of it', () => {
+  test('says for each line what the analysis knows', () => {
     expect(
       notes(`start a
 id ItemId: int

@@ -187,7 +187,7 @@ describe('saving', () => {
     expect(saver.state.kind).toBe('saved');
   });
 
-  test('that the server will not take says why, and goes on with the next text', async () => {
+  test('a refused text says why, and saving goes on with the next one', async () => {
     const saver = open();
     type(saver, 'too large');
     await wait(1000);

@@ -59,7 +59,7 @@ describe('edits that were computed on the analysed text', () => {
 });
 
 describe('places', () => {
-  test('are followed through what is typed, in both directions', () => {
+  test('offsets are mapped through typing, in both directions', () => {
     const stay = whole.screens.find((screen) => screen.label === 'stay')!;
     expect(session.isCurrent).toBe(true);
     insert(0, '## more\n');

@@ -103,7 +103,7 @@ describe.each([
   });
 });
 
-test('of tabs that share a flag every rule that some run breaks is suspected, and what is told is so', () => {
+test('tabs that share a flag: finds every broken rule, and every walk is valid', () => {
   const counts = { broken: 0, told: 0, trapped: 0, leaks: 0 };
   forAll(
     fc.property(fc.oneof(smallPlanArbitrary('tabs'), smallPlanArbitrary('shared')), (text) => {

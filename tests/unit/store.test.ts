@@ -42,7 +42,7 @@ afterEach(async () => {
   rmSync(folder, { recursive: true });
 });
 
-test('what was saved is there after the database is opened again', async () => {
+test('saved plans survive a restart of the database', async () => {
   const { id } = await plans.create('Huts', 'app "Huts"');
   now = 2000;
   expect(await plans.save(id, 'app "Ünï \u{1f3d4}"', 1)).toMatchObject({
@@ -103,7 +103,7 @@ test('a deleted plan is gone until it is brought back, and for good after thirty
   expect(await plans.restore(id)).toBeUndefined();
 });
 
-test('audits are kept with their plan, the last so many, and go with it', async () => {
+test('the last audits of a plan are kept, and are deleted with it', async () => {
   const audits = new AuditStore(db, () => now);
   const { id } = await plans.create('Huts', '');
   const other = await plans.create('Other', '');

@@ -54,7 +54,7 @@ describe('the filter', () => {
     expect(readFilter('nonsense,way:nowhere')).toEqual(everything);
   });
 
-  test('leaves of the demo what is wrong, what a module has, and one kind of way in', () => {
+  test('filters the demo by wrong arguments, by module and by way in', () => {
     const result = check(demo);
     const view = overview(result);
     const { blocks } = supplyTable(result);

@@ -126,7 +126,7 @@ describe('every argument on every way in', () => {
     );
   });
 
-  test('fields of what may be absent may be absent, and the loop hides a value of its name', () => {
+  test('fields of an optional value are optional, and a loop variable hides a value of its name', () => {
     const statuses = (list: string): string[] =>
       checkSupply(
         resolve(

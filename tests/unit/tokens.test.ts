@@ -101,7 +101,7 @@ describe('tokens', () => {
     );
   });
 
-  test('texts come back from their written form; what is no JSON string has no value', () => {
+  test('a quoted text reads back as it was; text that is no JSON string has no value', () => {
     forAll(
       fc.property(fc.string({ unit: 'binary' }), (value) => {
         expect(stringValue(quote(value))).toBe(value);

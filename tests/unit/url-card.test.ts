@@ -141,7 +141,7 @@ describe('what a URL does', () => {
     });
   });
 
-  test('of a link that is put off, what is said to be wanted is enough', () => {
+  test('the conditions shown for a deferred link suffice', () => {
     let putOff = 0;
     forAll(
       fc.property(planArbitrary(5), (source) => {
@@ -172,7 +172,7 @@ describe('what a URL does', () => {
     expect(putOff).toBeGreaterThan(20);
   });
 
-  test('of any plan and any text something is said', () => {
+  test('answers for every plan and every text', () => {
     const text = fc.oneof(
       fc.string({ unit: 'binary' }),
       fc.constantFrom('/a/1', '/a/x', '/a', '/a/1/b', 'https://a.example/a/1'),

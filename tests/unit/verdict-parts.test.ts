@@ -18,7 +18,7 @@ describe('the verdict line', () => {
 
   test.each([
     ['', ['No screens yet']],
-    ['screen a "A" {\n}\n', ['Name a start: without one nothing can be said about 1 screen → plan']],
+    ['screen a "A" {\n}\n', ['Name a start screen: without one, Andante cannot check 1 screen → plan']],
     ['app "A"\nstart a\nscreen a "A" {\n}\n', ['1 of 1 screens can be reached', 'Nothing found']],
   ])('of %j is %j', (text, parts) => {
     expect(said(text).map((part) => part.replace(' → reach', ''))).toEqual(parts);

@@ -118,7 +118,7 @@ describe('the phone', () => {
 });
 
 describe('stacks', () => {
-  test('stand side by side, the active one first, with what is put off and what is lacking', () => {
+  test('stacks stand side by side, the active one first, with deferred arrivals and missing arguments', () => {
     expect(stack(walked('tab "My stays"'))).toEqual([
       '*Explore: Sign in (puts off stays) < Explore',
       'My stays: My stays (needs signedIn)',
@@ -145,7 +145,7 @@ describe('stacks', () => {
 });
 
 describe('the walk so far', () => {
-  test('goes back to any step, and keeps what is to come', () => {
+  test('goes back to any step, and keeps the later ones', () => {
     const card = walked('tap "Search" tap "Filters" back', { taken: 1 });
     expect([card.taken, card.phone!.title]).toEqual([1, 'Search']);
     expect(card.steps.map(({ text, stack: labels }) => `${text} ${labels?.join('>')}`)).toEqual([
@@ -160,7 +160,12 @@ describe('the walk so far', () => {
     ['tap "Serch"', 1, 'explore has nothing called “Serch”; “Search” comes nearest.', 'Explore'],
     ['tap "Search" open /nowhere', 2, '“/nowhere” opens no screen here.', 'Search'],
     ['open "Stay tomorow"', 1, '“Stay tomorow” opens no screen here; “Stay tomorrow” comes nearest.', 'Explore'],
-    ['set signedOut = true', 1, 'This step does not read: there is no such flag, or it cannot be that.', 'Explore'],
+    [
+      'set signedOut = true',
+      1,
+      'Andante cannot read this step: the plan has no such flag, or the flag no such value.',
+      'Explore',
+    ],
     ['back tap "Search"', 2, 'The step before it has left the app.', undefined],
   ])('%s stops at step %i and says why', (steps, step, why, title) => {
     const card = walked(steps);

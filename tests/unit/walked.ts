@@ -41,7 +41,10 @@ export class Walked {
       const opens = at === 0 && (tap.kind === 'link' || tap.kind === 'entry');
       if (opens) next.push(...noting(walker.open(tap)));
       const fitting = next.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
-      this.after = [...new Map(fitting.map((each) => [keyOf(each), each])).values()].slice(0, mostAtOnce);
+      // Equal configurations of the last tap may differ in whether their frames were there before it.
+      const isLast = at === walk.length - 1;
+      this.after = isLast ? fitting : [...new Map(fitting.map((each) => [keyOf(each), each])).values()];
+      this.after = this.after.slice(0, mostAtOnce);
       this.missed = missed;
       // The walker does not tell that a tap can leave the app where the same tap can also stay.
       const mayLeave = tap.shows === null && at === walk.length - 1 && (opens || this.before.length > 0);

@@ -56,7 +56,7 @@ function* stroll(
 }
 
 describe('a walk by hand', () => {
-  test('is told in the language so that it leads to the same place again', () => {
+  test('a walk written in the language leads to the same place', () => {
     let walked = 0;
     forAll(
       fc.property(planArbitrary(6), fc.array(fc.nat(60), { maxLength: 8 }), (text, picks) => {

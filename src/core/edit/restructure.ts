@@ -62,7 +62,7 @@ export function moveToModule(plan: Plan, screen: Screen, module: string | null):
 }
 
 /**
- * Puts a new screen in the way of a step: the step opens it, with what it handed over, and it opens what the step
+ * Inserts a new screen before a step: the step opens it, with what it handed over, and it opens what the step
  * opened.
  */
 export function putBetween(plan: Plan, offset: number, name: string): TextEdit[] | null {

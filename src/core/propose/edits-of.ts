@@ -79,7 +79,7 @@ function moved({ plan }: Check, screen: Screen, module: string | null): Result {
   return { edits: moveToModule(plan, screen, module) };
 }
 
-/** A new screen in the way of a step. */
+/** A new screen before a step. */
 function between({ plan }: Check, at: number, name: string): Result {
   if (!isName(name)) return refuse('Give the new screen a name: letters, digits and underscores, and no digit first.');
   if (plan.screens.some((screen) => screen.name === name)) return refuse(`There is a screen ${name} already.`);

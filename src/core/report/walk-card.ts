@@ -129,7 +129,7 @@ function brokenAt(replayed: Replayed, nodes: readonly WalkStepNode[]): WalkCard[
   const step = replayed.run.length;
   return {
     step,
-    why: say`This step does not read${nodes[step - 1]?.kind === 'set' ? ': there is no such flag, or it cannot be that' : ''}.`,
+    why: say`Andante cannot read this step${nodes[step - 1]?.kind === 'set' ? ': the plan has no such flag, or the flag no such value' : ''}.`,
   };
 }
 

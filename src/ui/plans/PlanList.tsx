@@ -106,8 +106,8 @@ function NewPlan({ plans }: { plans: Plans }) {
         />
       </div>
       <p className="text-mute mt-1">
-        Or drop <code>.andante</code> files anywhere on this page, those that include one another together; or the JSON
-        of a plan.
+        Or drop <code>.andante</code> files, or the JSON of a plan, anywhere on this page. Drop files that include one
+        another together.
       </p>
     </>
   );

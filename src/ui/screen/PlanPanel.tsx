@@ -23,8 +23,8 @@ export const PlanPanel = memo(function PlanPanel() {
       <div className="grid gap-3 max-w-md content-start">
         <h2 className="text-[16px] font-semibold">An empty plan</h2>
         <p>
-          Name the app, say which screen comes first, and write down the screens. Their arguments and what leads where
-          can follow.
+          Name the app, write down the screens, and say which one comes first. Add their arguments and transitions
+          later.
         </p>
         <pre className="plan-text bg-base-200 rounded-field p-3 overflow-auto">{firstPlan}</pre>
         <p className="flex gap-5">

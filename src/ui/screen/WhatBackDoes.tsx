@@ -41,7 +41,7 @@ export function WhatBackDoes({ back: { within, toFirstTab, whole, leaves, arrow,
       )}
       {deepest && deepest.frames === null && (
         <p className="flex flex-wrap gap-x-2.5 gap-y-1 items-baseline text-mute mt-0.5">
-          <span>Without end, these pile up beneath it:</span>
+          <span>These pile up beneath it without end:</span>
           {deepest.cycle.slice(0, most).map((index) => (
             <ScreenLink key={index} index={index} />
           ))}

@@ -15,9 +15,7 @@ export function KeptWalks({ card }: { card: WalkCard }) {
     <section aria-label="Kept walks" className="min-w-0">
       <h3 className="part-head mb-1.5">Kept walks</h3>
       {card.kept.length === 0 && (
-        <p className="text-mute">
-          None yet. A walk that is kept stands in the plan, and is walked again with every change.
-        </p>
+        <p className="text-mute">None yet. Andante keeps a walk in the plan, and checks it after every change.</p>
       )}
       <ul className="grid gap-1.5">
         {card.kept.map((walk, index) => {

@@ -106,7 +106,7 @@ export function OpenDialog({ doors, onOpen, onClose }: Props) {
               : 'No link or entry is called that.'}
           </p>
         )}
-        <p className="text-mute mt-3">Samples stand for what a link’s pattern leaves open.</p>
+        <p className="text-mute mt-3">Andante fills the variables of a link with samples.</p>
         <form method="dialog" className="mt-3 text-right">
           <button className="btn btn-sm">Cancel</button>
         </form>

@@ -205,7 +205,7 @@ const nothing = {
     'A walk begins on the screen that comes first. Say in the plan which one that is, as in “start home”.',
   ],
   unreadable: [
-    'This walk does not read',
+    'Andante cannot read this walk',
     'The address names a walk whose steps are not of the language. Begin another.',
   ],
   on: ['', ''],

@@ -66,8 +66,8 @@ export function EarlierDialog({
         {problem && <Notice>{problem}</Notice>}
         {earlier?.length === 0 && (
           <p>
-            None so far. A text is kept here when another window’s takes its place, when an earlier one does, and before
-            less than half of it is left.
+            None so far. Andante keeps a text here when another window or an earlier text replaces it, and when somebody
+            deletes more than half of it.
           </p>
         )}
         {earlier && earlier.length > 0 && (

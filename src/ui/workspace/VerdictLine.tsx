@@ -46,7 +46,7 @@ export function VerdictLine() {
       title={counted(overview.findings.length, 'finding')}
     >
       {standing.kind === 'behind' && (
-        <span className="pr-4 mr-4 border-r border-rule text-warning">Of an earlier text; being analysed anew…</span>
+        <span className="pr-4 mr-4 border-r border-rule text-warning">This is about an earlier text. Analysing…</span>
       )}
       {verdictParts(overview).map(({ key, only, view, tone, before, count, after }) => {
         const inner = (

@@ -19,7 +19,7 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
     keys: 'F2',
     does: 'rename: in the text the name at the caret, elsewhere the screen; at a literal: let the screen hold it',
   },
-  { keys: 'Shift F2', does: 'in the text: put a screen in the way of the step at the caret' },
+  { keys: 'Shift F2', does: 'in the text: insert a screen before the step at the caret' },
   { keys: 'o', does: 'add a way out of the selected screen' },
   { keys: 'Delete', does: 'outside of the text: delete the selected screen' },
   { keys: 'Ctrl Z', does: 'undo, in every view' },

@@ -88,7 +88,7 @@ function reached(counts: Overview['counts'], hasStart: boolean): Part[] {
       sentence('start', counts.undecided === 1 ? ' screen' : ' screens', {
         only: 'plan',
         tone: 'text-warning',
-        before: 'Name a start: without one nothing can be said about ',
+        before: 'Name a start screen: without one, Andante cannot check ',
         count: counts.undecided,
       }),
     ];
