@@ -65,7 +65,7 @@ test('paste URLs, see what each does, walk one; by keyboard', async () => {
   await app.untilText(right, 'stack explore › hut; Back shows explore');
   await app.untilText(right, 'stays, beneath it, needs signedIn; put off: stack signIn; Back leaves the app');
   await app.untilText(right, 'once signedIn, stack stays › stay; Back shows stays');
-  await app.untilText(right, 'nearest /stays/{stayId}: stay stands where it has stays');
+  await app.untilText(right, 'nearest /stays/{stayId}: stay stands where the pattern has stays');
   await app.untilText(right, '%zz at character 33 is no percent sign with two hexadecimal digits');
   expect(await app.text(right)).toMatch(/1 open\s+1 gated\s+2 lost/);
   // The arrival can be walked, and the URLs are still there afterwards.
@@ -87,7 +87,7 @@ test('a clash is seen in its place with a URL as evidence, put right, and undone
   await (await app.driver.findElement(By.linkText('1 clash'))).click();
   await app.untilText(
     space,
-    'https://saddleback.example/help/a fits both, and opens questions only because its line comes first.',
+    'https://saddleback.example/help/a matches both, and opens questions only because its line comes first.',
   );
   await (await app.find('#try-urls')).sendKeys('/help/refund', Key.ENTER, '/help/contact/refund');
   await app.untilText(right, 'As specific, and further down in the plan: /help/{topic}');
