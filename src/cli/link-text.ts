@@ -12,7 +12,7 @@ const tags: Readonly<Record<UrlCard['state'], string>> = {
   unreadable: colours.red('no URL'),
 };
 
-/** What the app would do with a URL, for a person who reads it in a terminal. */
+/** Text for a terminal: the effect of a URL. */
 export function linkText({ text, state, opens, takes, cold, once, ties, remarks, why, nearest }: UrlCard): string {
   const rows = [`${printable(text)}  ${tags[state]}`];
   if (opens) {
@@ -51,7 +51,7 @@ const stackText = ({ stack, back }: BuiltCard): string =>
 const longestBar = 30;
 const mostRows = 20;
 
-/** What many URLs open: how many each screen, with bars, then what is lost and why. */
+/** Text for a terminal: an audit with a bar for each screen, then the lost URLs with their reasons. */
 export function auditText(report: AuditReport): string {
   const { total, opens, gated, lost, unreadable, ambiguous, lostGroups, unreadableGroups, ambiguousGroups } = report;
   const screens = byScreen(report);

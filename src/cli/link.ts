@@ -22,7 +22,7 @@ export interface LinkOptions {
   readonly variant?: string;
   /** A file of URLs; `-` is standard input. */
   readonly audit?: string;
-  /** Of a CSV file: the column that has the URLs, by name or by number from 1. */
+  /** Column with the URLs in a CSV file: its name, or its number from 1. */
   readonly column?: string;
 }
 
@@ -150,7 +150,7 @@ async function readLines(input: NodeJS.ReadableStream, each: (line: string) => v
   lines.end(each);
 }
 
-/** What a stream of a file hands over at once, in bytes, at the most. */
+/** Most bytes that a stream of a file hands over at once. */
 const piece = 64 * 1024;
 
 /** Reads one column of a CSV file (RFC 4180), whose first row has the names. */

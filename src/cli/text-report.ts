@@ -16,7 +16,7 @@ const paint: Record<Severity, (text: string) => string> = {
 /** How much of a long line is shown. */
 const widest = 100;
 
-/** What a person reads in a terminal: each finding with its line and a marker beneath, then the verdict. */
+/** Report for a terminal: each finding with its line and a marker beneath, then the verdict. */
 export function textReport(result: Check, source: Source): string {
   return (
     result.findings.map((finding) => `${showFinding(finding, source)}\n`).join('') +

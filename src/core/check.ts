@@ -22,7 +22,7 @@ export interface Check {
   readonly quick: Reach;
   /** All that can be decided. Worked out when it is asked for first. */
   readonly reach: Reach;
-  /** What is known of it without further work. */
+  /** `reach` if it has been computed, otherwise `quick`. */
   readonly soonest: Reach;
   readonly supply: Supply;
   /** In the order of the text, without those that the plan accepts. */

@@ -6,7 +6,7 @@ import { hasPlan } from './earlier';
 
 const newId = customAlphabet('0123456789abcdefghjkmnpqrstvwxyz', 12);
 
-/** So many audits are kept with a plan; a further one takes the place of the oldest. */
+/** Most audits kept with a plan; a further one replaces the oldest. */
 export const mostKept = 20;
 
 const summary = ['id', 'name', 'variant', 'created_at as createdAt', 'total', 'lost'] as const;

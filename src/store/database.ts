@@ -8,7 +8,7 @@ import type { Tables } from './schema';
 
 export type Database = Kysely<Tables>;
 
-/** So many times opening is tried while another server is at the same file. */
+/** Attempts to open the file while another server uses it. */
 const mostTries = 8;
 
 /** That a database cannot be used, in a sentence for whoever starts the server. */

@@ -4,7 +4,7 @@ import type { Database } from './database';
 
 const newId = customAlphabet('0123456789abcdefghjkmnpqrstvwxyz', 12);
 
-/** So many earlier texts are kept with a plan; a further one takes the place of the oldest. */
+/** Most earlier texts kept with a plan; a further one replaces the oldest. */
 export const mostEarlier = 20;
 
 /** Keeps a text that a plan had. One that was kept last is not kept once more. */

@@ -20,7 +20,7 @@ export interface AuditTable {
   serial: Generated<number>;
   id: string;
   plan_id: string;
-  /** Of the file that was audited. */
+  /** Name of the audited file. */
   name: string;
   variant: string;
   created_at: number;
@@ -38,7 +38,7 @@ export interface EarlierTable {
   id: string;
   plan_id: string;
   text: string;
-  /** What took its place. */
+  /** Reason for the replacement. */
   reason: KeptBefore;
   kept_at: number;
 }

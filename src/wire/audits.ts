@@ -4,7 +4,7 @@ import type { AuditReport } from '../core/audit/audit';
 
 export interface AuditSummary {
   readonly id: string;
-  /** Of the file that was audited. */
+  /** Name of the audited file. */
   readonly name: string;
   readonly variant: string;
   /** Milliseconds since 1970-01-01T00:00Z. */

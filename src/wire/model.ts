@@ -6,7 +6,7 @@ import type { PlanModel } from '../core/model/model';
 
 let validate: ValidateFunction<PlanModel> | null = null;
 
-/** What does not fit: where in the JSON (a JSON Pointer, RFC 6901), and why. */
+/** A mismatch: its place in the JSON (a JSON Pointer, RFC 6901), and the reason. */
 export interface Misfit {
   readonly at: string;
   readonly message: string;

@@ -3,7 +3,7 @@ import type { JSONSchemaType } from 'ajv';
 
 export interface PlanSummary {
   readonly id: string;
-  /** What the plan is called in the list; the app's own name stands in the text. */
+  /** Name of the plan in the list; the app's name stands in the text. */
   readonly name: string;
   /** Grows by one with each saved change of the text. */
   readonly version: number;

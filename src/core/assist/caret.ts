@@ -86,7 +86,7 @@ export class Caret {
     return '';
   }
 
-  /** What kind of block the caret is in: the word before its brace; the empty string outside of all. */
+  /** Kind of the block around the caret: the word before its brace; empty outside of all blocks. */
   get block(): string {
     let depth = 0;
     for (let at = this.before.length - 1; at >= 0; at--) {

@@ -1,4 +1,4 @@
-/** What the plan has to offer where something is to be named, best first. */
+/** Completions for names, best first. */
 import { quote } from '../language/tokens';
 import type { Screen } from '../plan/model';
 import { baseTypes, required, showType } from '../plan/types';
@@ -6,7 +6,7 @@ import { valuesInScope } from '../supply/fitting';
 import type { Caret } from './caret';
 import { keyword, keywords, named, type Completion } from './completion';
 
-/** What can be named at a caret, as a list. */
+/** Names that can stand at a caret, as a list. */
 export type Offer = (caret: Caret) => Completion[];
 
 /** Texts in quotation marks, each once. */
@@ -23,7 +23,7 @@ export const screens: Offer = ({ plan, screen: own }) => {
 
 export const flags: Offer = ({ plan }) => plan.flags.map((flag) => named('flag', flag.name, showType(flag.type)));
 
-/** What a flag can be; the flag's name stands two words before the caret. */
+/** Values of a flag; its name stands two words before the caret. */
 export const flagValues: Offer = (caret) => {
   const flag = caret.plan.flags.find((one) => one.name === caret.word(2));
   return (flag?.values ?? []).map((value) => named('value', value, showType(flag!.type)));
@@ -35,7 +35,7 @@ export const compared: Offer = (caret) => {
   return [...flagValues(caret), ...keywords(isFlag ? ['not'] : ['not', 'given'])];
 };
 
-/** What can stand in a condition: flags, and values of which one can ask whether they are given. */
+/** Names for a condition: flags, and optional values for `is given`. */
 export const conditions: Offer = (caret) => [
   ...flags(caret),
   ...valuesInScope(caret.scope)
@@ -54,7 +54,7 @@ export const types: Offer = (caret) => [
   named('type', 'list of'),
 ];
 
-/** What a default or a sample may be. */
+/** Values for a default or a sample. */
 export const literals: Offer = ({ plan, declaredType }) => {
   const type = plan.types.get(declaredType)?.type;
   if (type?.kind === 'choice') return type.options.map((option) => named('value', option, declaredType));
@@ -67,7 +67,7 @@ export const lists: Offer = ({ scope }) =>
     .filter(({ type }) => required(type).kind === 'list')
     .map(({ path, type }) => named('value', path, showType(type)));
 
-/** What the findings of a rule are about, behind `accept RULE on`. */
+/** Subjects of a rule's findings, after `accept RULE on`. */
 export const subjects: Offer = ({ check, rule }) => {
   const about = check.findings.filter((finding) => finding.rule === rule).flatMap((finding) => finding.subject ?? []);
   return [...new Set(about)].map((label) => {

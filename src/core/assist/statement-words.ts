@@ -1,4 +1,4 @@
-/** What can follow where a caret stands in a statement: one row for each word that decides it. */
+/** Completions within a statement: one row for each word that decides them. */
 import { declarationWords, memberWords, stepWords, walkWords } from '../language/keywords';
 import { doors, opening, shapes } from '../language/syntax';
 import { ruleIds } from '../rules/catalogue';
@@ -133,7 +133,7 @@ function behindCondition(caret: Caret): Completion[] {
 const ownRow = (rows: Readonly<Record<string, Offer>>, word: string): Offer | undefined =>
   Object.hasOwn(rows, word) ? rows[word] : undefined;
 
-/** What can stand at a caret outside of parentheses. */
+/** Completions at a caret outside of parentheses. */
 export function inStatement(caret: Caret): Completion[] {
   const { block } = caret;
   if (caret.beginsStatement) return keywords(Object.hasOwn(beginnings, block) ? beginnings[block]! : []);

@@ -1,4 +1,4 @@
-/** What many URLs open: counted one by one, and kept in memory that does not grow with their number. */
+/** Audit of many URLs: counted one by one, in memory that does not grow with their number. */
 import { arrivalOf } from '../walk/arrival';
 import { mayMeet } from '../links/clashes';
 import { nearest, type Failure } from '../links/near';
@@ -19,7 +19,7 @@ export interface OpenedGroup {
   readonly count: number;
   /** Whether on a cold start something else is shown first, since the screen needs it. */
   readonly gated: boolean;
-  /** Of these, how many fit another pattern as well that is as specific. */
+  /** URLs among these that match another pattern that is as specific. */
   readonly ambiguous: number;
   readonly examples: readonly string[];
 }
@@ -52,7 +52,7 @@ export interface AuditReport {
   readonly gated: number;
   readonly lost: number;
   readonly unreadable: number;
-  /** Of those that open something. */
+  /** Ambiguous URLs: among those that open something. */
   readonly ambiguous: number;
   /** Each list has the largest first. */
   readonly opened: readonly OpenedGroup[];
@@ -249,7 +249,7 @@ const lostGroup = ({ pattern, why, count, examples }: Lost): LostGroup => ({
 const keyOf = (problem: UrlProblem): string =>
   problem.why === 'other-origin' ? `${problem.why} ${told(problem.text)}` : problem.why;
 
-/** Of a word that stands for another, the word counts; of values that do not fit, only where they stand. */
+/** Key of a failure: a misplaced word counts, and of a value that does not fit only its place. */
 function keyOfFailure(failure: Failure): string {
   const place = 'segment' in failure ? failure.segment : failure.name;
   return `${failure.why} ${place} ${failure.why === 'text' ? told(failure.found) : ''}`;

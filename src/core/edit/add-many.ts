@@ -5,7 +5,7 @@ import type { Plan } from '../plan/model';
 import { appendToBlock } from './body';
 import { titleOf } from './screens';
 
-/** What one line of a pasted list is understood as. */
+/** Meaning of one line of a pasted list. */
 export interface ListedScreen {
   /** The line as pasted. */
   readonly line: string;

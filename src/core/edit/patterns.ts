@@ -81,7 +81,7 @@ const withoutSlash = (path: string): string => (path.endsWith('/') ? path.slice(
 const withQuery = (path: string, names: readonly string[]): string =>
   names.length === 0 ? path : `${path}{?${names.join()}}`;
 
-/** What goes with a variable of the path: its segment and the slash in front where nothing else stands there. */
+/** Range to delete with a variable of the path: its segment and the slash, if nothing else stands there. */
 function segmentOf(pattern: string, { place, from, to }: Variable): { readonly from: number; readonly to: number } {
   // Of `{/name*}` the slash belongs to the expression.
   if (place === 'rest') return { from: from - 2, to: to + 2 };

@@ -16,7 +16,7 @@ export interface Renameable {
 /** A rename that can be made, or in one sentence why it cannot. */
 export type Rename = { readonly edits: readonly TextEdit[] } | { readonly refusal: string };
 
-/** What can be renamed at an offset; null where nothing is named that the plan declares. */
+/** The declaration that can be renamed at an offset; null if there is none. */
 export function renameableAt(plan: Plan, offset: number): Renameable | null {
   const all = references(plan);
   const here = symbolAt(all, offset);

@@ -13,7 +13,7 @@ import { freeName } from './transitions';
 
 /** One argument as a screen is to take it. */
 export interface WantedParameter {
-  /** What it is called now; null for one that is new. */
+  /** Current name; null for a new argument. */
   readonly was: string | null;
   readonly name: string;
   /** As the language writes it, `?` included. */

@@ -26,7 +26,7 @@ import type {
   WalkStepModel,
 } from './model';
 
-/** What an origin begins with (RFC 3986, 3.1). */
+/** Scheme of an origin (RFC 3986, 3.1). */
 const hasScheme = /^[A-Za-z][A-Za-z0-9+.-]*:/;
 
 /**

@@ -5,7 +5,7 @@ import type { Module, Screen } from './model';
 /** The screens of one name. */
 interface Namesakes {
   readonly all: Screen[];
-  /** Of each module the first; of no module under null. */
+  /** First screen of each module; null stands for no module. */
   readonly first: Map<string | null, Screen>;
 }
 

@@ -140,7 +140,7 @@ export interface Transition {
   readonly node: OnNode;
 }
 
-/** What an arrival at a screen wants to hold, and what happens instead. */
+/** A condition of a screen, and the steps that run if it fails. */
 export interface Needs {
   readonly condition: Condition;
   readonly otherwise: readonly Step[];
@@ -241,7 +241,7 @@ export interface Plan {
   readonly origins: readonly string[];
   /** The variants in which the app ships; a plan that declares none has the one called `app`. */
   readonly variants: readonly string[];
-  /** What every cold start opens; null where no `start` names a screen. */
+  /** The call of a cold start; null if no `start` names a screen. */
   readonly start: Call | null;
   readonly motion: string | null;
   /** Whether Back on the last frame of any tab leaves the app. */
@@ -263,7 +263,7 @@ export interface Plan {
 /** A plan that declares no variants has this one. */
 export const soleVariant = 'app';
 
-/** What can be named, as messages call it. */
+/** Kinds of names, as messages call them. */
 export type NameKind =
   | 'screen'
   | 'flag'
@@ -279,7 +279,7 @@ export type NameKind =
   | 'menu'
   | 'tab bar';
 
-/** What resolving found: facts, for the rules to put into words. */
+/** Problems found by resolving: facts that the rules put into words. */
 export type PlanProblem =
   | {
       readonly kind: 'unknown-screen';

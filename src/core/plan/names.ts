@@ -21,7 +21,7 @@ export interface Reference extends Range {
   readonly short: 'argument' | 'value' | null;
 }
 
-/** What a title may name between braces: `{hut.name}`. */
+/** Names in scope of a title, between braces: `{hut.name}`. */
 const inTitle = /\{([A-Za-z_]\w*(?:\.[A-Za-z_]\w*)*)\}/g;
 /** The variables of a link's pattern (RFC 6570): `{hutId}`, `{?season,ref}`, `{/rest*}`. */
 const inPattern = /\{[?/]?([^{}]*)\}/g;

@@ -16,13 +16,13 @@ export function references(plan: Plan): Reference[] {
   return names.found.sort((a, b) => a.from - b.from || a.to - b.to || (a.short === 'argument' ? -1 : 1));
 }
 
-/** What stands at an offset; of a word in the short form, the value. Null where nothing is named. */
+/** The reference at an offset; of the short form `hutId`, the value. Null if nothing is named there. */
 export function symbolAt(all: readonly Reference[], offset: number): Reference | null {
   const here = all.filter(({ from, to }) => from <= offset && offset <= to);
   return here.find((one) => one.short === 'value') ?? here[0] ?? null;
 }
 
-/** What an `accept` is about: a screen, a flag, a type or a module of that name. Other subjects are in quotes. */
+/** Subject of an `accept`: a screen, flag, type or module of that name. Other subjects are in quotes. */
 function nameSubject({ subject }: AcceptNode, plan: Plan, names: Names): void {
   if (!subject || plan.tree.text[subject.from] === '"') return;
   const [first, second] = subject.text.split('.');

@@ -121,7 +121,7 @@ function distinct(names: readonly Name[], what: NameKind, report: Report): Name[
   return [...seen.values()];
 }
 
-/** So many records that contain themselves are told: where there are more, they contain one another. */
+/** Most records that contain themselves to report: if there are more, they contain each other. */
 const mostRings = 100;
 
 /** The records that fields which are always there have a value of. */

@@ -142,7 +142,7 @@ function collectScreens(
   return { modules: [...modules.values()], screens };
 }
 
-/** What a screen takes and has, and the variants that it is in. */
+/** Resolves the arguments and values of a screen, and its variants. */
 function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder): void {
   const { report, names } = binder;
   const seen = new Map<string, Name>();
@@ -179,7 +179,7 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder): 
   screen.only = binder.only(screen.node.only);
 }
 
-/** What leads away from a screen, and the links that lead to it. */
+/** Resolves the transitions of a screen, and the links that lead to it. */
 function fillWays(screen: Mutable<Screen>, binder: Binder, text: string): void {
   const { flags, names } = binder;
   const only = [screen.only];

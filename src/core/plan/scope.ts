@@ -18,7 +18,7 @@ const nothing: ReadonlySet<string> = new Set();
 /** Where there are no values, only literals: tabs, entries, the start. */
 export const emptyScope: Scope = { variable: null, layers: [], given: nothing };
 
-/** What a menu's items can name. */
+/** Names in scope of a menu's items. */
 export const menuScope = (flags: readonly Flag[]): Scope => ({ variable: null, layers: [flags], given: nothing });
 
 /**
@@ -30,7 +30,7 @@ export const arrivalScope = (screen: Screen, flags: readonly Flag[]): Scope => (
   given: nothing,
 });
 
-/** What a screen's transitions can name: the loop's variable, the screen's arguments, what it has, and flags. */
+/** Names in scope of a screen's transitions: the loop variable, arguments, values that it has, and flags. */
 export function screenScope(screen: Screen, flags: readonly Flag[], loop: Loop | null = null): Scope {
   const variable = loop && { name: loop.variable.text, type: loop.type };
   const own = [screen.parameters, screen.holds, flags];

@@ -54,7 +54,7 @@ export function showType(type: Type): string {
   }
 }
 
-/** What remains of an optional type where the value is there. */
+/** The type without its `?`. */
 export const required = (type: Type): Type => (type.kind === 'optional' ? type.of : type);
 
 /** Equality by name: ids, choices and records are nominal (Pierce, Types and Programming Languages, 19.3). */

@@ -11,7 +11,7 @@ export interface Counts {
   readonly transitions: number;
   /** Arguments to bring, over all ways in. */
   readonly arguments: number;
-  /** Those that are brought (if only a fixed value), have a default, or may be absent. */
+  /** Arguments that are supplied (even by a fixed value), have a default, or may be absent. */
   readonly supplied: number;
   readonly missing: number;
   readonly links: number;
@@ -20,7 +20,7 @@ export interface Counts {
   readonly notes: number;
 }
 
-/** What is counted. Of reach the verdicts alone. */
+/** Parts of a check that counts read: of reach the verdicts alone. */
 export interface Counted extends Pick<Check, 'plan' | 'supply' | 'findings'> {
   readonly reach: { readonly variants: readonly Pick<VariantReach, 'verdicts'>[] };
 }

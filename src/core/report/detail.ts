@@ -26,7 +26,7 @@ export interface CellCard {
 export interface WayInCard {
   /** Index of the screen that it comes from; null where it comes from none. */
   readonly screen: number | null;
-  /** What is tapped or opened, in the app's own words. */
+  /** The tapped or opened thing, in the app's words. */
   readonly trigger: string;
   /** The step that opens the screen, or what else it is that does: a tab, an entry, the start. */
   readonly step: string;
@@ -42,7 +42,7 @@ export interface WayStepCard {
   readonly opens: boolean;
   /** Index of that screen; null where there is none of that name. */
   readonly target: number | null;
-  /** What is written after the step: a screen's name, a flag and its value, or what the app is left for. */
+  /** Text after the step's word: a screen's name, a flag and its value, or the destination of `leave`. */
   readonly name: string;
   /** Names of arguments that fail, and of those that may. */
   readonly broken: readonly string[];
@@ -76,7 +76,7 @@ export interface WalkStep {
   readonly shows: number;
 }
 
-/** What Back does here: see `Back` of the analysis. */
+/** Effect of Back here: see `Back` of the analysis. */
 export interface BackCard {
   /** Indices of the screens that it can reveal in the same stack. */
   readonly within: readonly number[];
@@ -182,7 +182,7 @@ function wayInCard(wayIn: WayIn): WayInCard {
   };
 }
 
-/** What is tapped or opened, in the app's own words. */
+/** The tapped or opened thing, in the app's words. */
 export function nameOf(site: Site): string {
   switch (site.kind) {
     case 'start':

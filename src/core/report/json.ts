@@ -13,7 +13,7 @@ export interface JsonVerdict {
   /** Whether `taps` is proved to be the least; false where that is not known, as it may be where tabs share flags. */
   readonly tapsAreLeast: boolean;
   readonly walk: readonly string[] | null;
-  /** What Back can reveal, as far as a walk shows it. */
+  /** Screens that Back can reveal, as far as a walk shows it. */
   readonly beneath: readonly string[];
   /** Whether that is all: false where tabs share flags, or the plan has no start. */
   readonly beneathIsAll: boolean;
@@ -23,7 +23,7 @@ export interface JsonVerdict {
   readonly deepest: number | 'no bound' | null;
 }
 
-/** What `andante check --format json` prints: lines and columns from 1, columns in UTF-16 code units. */
+/** Output of `andante check --format json`: lines and columns from 1, columns in UTF-16 code units. */
 export interface JsonReport {
   readonly andante: string;
   readonly file: string;

@@ -22,11 +22,11 @@ export interface LeafCard extends PatternCard {
   readonly index: number;
   /** The end of the link's line, so that findings in it can be shown with it. */
   readonly to: number;
-  /** What its variables take: `int`, `?season, ref`. */
+  /** Types of its variables: `int`, `?season, ref`. */
   readonly types: string;
-  /** What its stack needs, as written; empty for nothing. */
+  /** Needs of its stack, as written; empty if there are none. */
   readonly needs: string;
-  /** What it says of the stack: `under stays`; empty where it says nothing. */
+  /** Its clause about the stack: `under stays`; empty if it has none. */
   readonly under: string;
   /** Whether it overlaps another pattern, or can never win. */
   readonly clashes: boolean;
@@ -58,7 +58,7 @@ export interface EntryCard {
   readonly at: number;
   /** The URL that it opens; null where it names a screen. */
   readonly url: UrlCard | null;
-  /** Of one that names a screen: its label and what it does. */
+  /** Label and effect of an entry that names a screen. */
   readonly screen: {
     readonly label: string;
     readonly state: 'opens' | 'gated';
@@ -79,7 +79,7 @@ export interface LinksCard {
   /** Links whose pattern does not read, or names what cannot ride in a URL: no URL opens them. */
   readonly unusable: readonly LeafCard[];
   readonly entries: readonly EntryCard[];
-  /** What the pasted URLs do, in order; so many as are told. */
+  /** Effects of the pasted URLs, in order, up to the limit. */
   readonly results: readonly UrlCard[];
   /** How many URLs were pasted. */
   readonly pasted: number;
@@ -89,7 +89,7 @@ export interface LinksCard {
   readonly examples: readonly string[];
 }
 
-/** So many pasted URLs are answered one by one; more are for an audit. */
+/** Most pasted URLs that are answered one by one; more need an audit. */
 export const mostPasted = 200;
 const mostExamples = 12;
 

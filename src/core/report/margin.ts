@@ -18,7 +18,7 @@ export interface MarginNote {
 const counted = (count: number, one: string, many: string): string =>
   count === 0 ? `no ${one}` : `${count} ${count === 1 ? one : many}`;
 
-/** What is said of arguments that do not hold; the worst comes first, since the margin has room for one. */
+/** Words for arguments with problems, the worst first: the margin has room for one. */
 const remarks: readonly [SupplyStatus, Tone, (names: string) => string][] = [
   ['missing', 'broken', (names) => `${names} missing`],
   ['wrong-type', 'broken', (names) => `${names} does not fit`],

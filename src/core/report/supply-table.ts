@@ -38,7 +38,7 @@ export interface SupplyBlock {
 }
 
 export interface SupplyTable {
-  /** Of the screens that take something, in the order of the text. */
+  /** Blocks of the screens with arguments, in the order of the text. */
   readonly blocks: readonly SupplyBlock[];
   readonly counts: Readonly<Record<SupplyStatus, number>>;
 }

@@ -9,7 +9,7 @@ export interface TourRow {
   readonly step: number;
   readonly do: 'tap' | 'menu' | 'tab' | 'back';
   readonly label: string;
-  /** What a condition in quotes has to be for it; empty where there is none. */
+  /** Outcome of a quoted condition that it requires; empty if there is none. */
   readonly condition: string;
   /** The screen that is on top after it; empty where it leaves the app. */
   readonly shows: string;

@@ -1,4 +1,4 @@
-/** What the app would do with a URL, or with what an entry opens: for the Links view and the command line. */
+/** Effect of a URL or an entry: for the Links view and the command line. */
 import { arrivalOf, type UrlArrival, type ExternalEvent } from '../walk/arrival';
 import { buildUrl } from '../links/build';
 import { nearestTo } from '../links/near';
@@ -40,7 +40,7 @@ export interface PatternCard {
 
 /** A stack that is built, and what it takes. */
 export interface BuiltCard {
-  /** What has to hold: `signedIn = true`; empty for nothing. */
+  /** Conditions: `signedIn = true`; empty if there are none. */
   readonly when: string;
   /** Labels, bottom first; empty where the app is left. */
   readonly stack: readonly string[];
@@ -61,9 +61,9 @@ export interface UrlCard {
   readonly cold: readonly BuiltCard[];
   /** Once what it needs holds; null where nothing puts it off, or always. */
   readonly once: BuiltCard | null;
-  /** What else fits and is as specific. */
+  /** Other patterns that match and are as specific. */
   readonly ties: readonly PatternCard[];
-  /** What of it is not looked at. */
+  /** Parts of the URL that nobody reads. */
   readonly remarks: readonly Message[];
   /** Why nothing fits; null where something does. */
   readonly why: Message | null;
@@ -118,7 +118,7 @@ export class UrlReader {
     };
   }
 
-  /** What an entry does that opens a screen by its name. */
+  /** Effect of an entry that opens a screen by its name. */
   arrival(door: ExternalEvent): {
     readonly state: 'opens' | 'gated';
     readonly cold: readonly BuiltCard[];
@@ -135,7 +135,7 @@ export class UrlReader {
     return { state: isGated(arrival) ? 'gated' : 'opens', cold, once: arrival.once && this.once(arrival.once) };
   }
 
-  /** What a screen has once it is opened by these values. */
+  /** Values of a screen that is opened with these values. */
   takes(link: Link, values: Values): TakenCard[] {
     const arrived = this.data.byLink(link, values);
     return link.screen.parameters.map(({ name }) => {

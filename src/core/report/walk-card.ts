@@ -18,12 +18,12 @@ import { OfferWriter, type OfferCard } from './walk-offers';
 import { StackWriter, titleOf, type StackCard, type ValueCard } from './walk-stacks';
 import { variantNamed } from './variant';
 
-/** What is walked: steps of the language, and how far. */
+/** A walk: steps of the language, and how many of them are taken. */
 export interface WalkRequest {
   readonly steps: string;
   /** How many of the steps are taken; the rest are to come. */
   readonly taken: number;
-  /** What the user has typed on the screen that is on top, by the head of the offer, as literals. */
+  /** Literals that the user has typed on the top screen, by the head of the offer. */
   readonly typed: Readonly<Record<string, Values>>;
 }
 
@@ -35,7 +35,7 @@ export interface PhoneCard {
   readonly arrow: string | null;
   readonly modal: boolean;
   readonly arguments: readonly ValueCard[];
-  /** What it holds, as its title and its triggers may show it. */
+  /** Values of the screen, for its title and triggers. */
   readonly holds: readonly ValueCard[];
   readonly offers: readonly OfferCard[];
 }
@@ -45,9 +45,9 @@ export interface StepCard {
   readonly text: string;
   /** `tap`, `back`, …; null for the cold start. */
   readonly kind: WalkStepNode['kind'] | null;
-  /** What is tapped or opened, or what is set or expected. */
+  /** Text of the step: the thing that is tapped, opened, set or expected. */
   readonly label: string;
-  /** What was typed, and what conditions were taken to be. */
+  /** Typed values, and assumed outcomes of conditions. */
   readonly more: string;
   /** Labels of the active stack after it, bottom first; null where it was not walked, empty where the app is left. */
   readonly stack: readonly string[] | null;
@@ -63,7 +63,7 @@ export interface DoorCard {
 }
 
 export interface WalkCard {
-  /** What was asked for. */
+  /** The request. */
   readonly request: WalkRequest;
   readonly variant: string;
   readonly state: 'on' | 'left' | 'no-start' | 'unreadable';

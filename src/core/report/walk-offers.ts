@@ -1,4 +1,4 @@
-/** What can be tapped on the screen that is on top, and what each tap would do. */
+/** Offers of the top screen, and the effect of each tap. */
 import type { Range } from '../language/range';
 import type { ValueNode } from '../language/syntax';
 import { openings, type Branch, type Named, type Plan, type Transition } from '../plan/model';
@@ -18,17 +18,17 @@ export interface InputCard {
   readonly name: string;
   /** In the words of the language. */
   readonly type: string;
-  /** What literals for it have to fit. */
+  /** Type that literals for it must fit. */
   readonly literal: Type;
-  /** What it is now, without quotation marks. */
+  /** Current value, without quotation marks. */
   readonly value: string;
-  /** What to choose from; a choice and a bool have nothing else, of the rest these are samples. */
+  /** Values to choose from: all of a choice or a bool, samples of other types. */
   readonly options: readonly string[];
   readonly only: boolean;
 }
 
 export interface OutcomeCard {
-  /** What stands behind the step for it: ` if "the card is accepted"`. */
+  /** Text after the step for it: ` if "the card is accepted"`. */
   readonly tail: string;
   /** The assumptions in words; null if there are none. */
   readonly when: string | null;
@@ -57,9 +57,9 @@ export interface OfferCard {
   readonly inputs: readonly InputCard[];
   /** Nothing where it cannot happen now. */
   readonly outcomes: readonly OutcomeCard[];
-  /** What would have to hold, as written, where it cannot happen now. */
+  /** Condition that prevents it now, as written. */
   readonly lacks: string | null;
-  /** What it does, where it cannot happen now. */
+  /** Its effect, though it cannot happen now. */
   readonly does: string;
   /** Where it stands in the text. */
   readonly from: number | null;
@@ -74,7 +74,7 @@ export class OfferWriter {
     private readonly walker: Walker,
     private readonly data: Data,
     private readonly stacks: StackWriter,
-    /** What the user has typed so far, by the head of the offer. */
+    /** Values that the user has typed so far, by the head of the offer. */
     private readonly typed: Readonly<Record<string, Values>>,
   ) {}
 
@@ -137,7 +137,7 @@ export class OfferWriter {
     };
   }
 
-  /** What is handed over to the screen that is on top afterwards, where a step of the branch names it. */
+  /** Arguments for the screen on top afterwards, if a step of the branch names it. */
   private passes(branch: Branch, after: Configuration): ValueCard[] {
     const top = activeStack(after)!;
     const call = openings(branch.steps).find((step) => step.call?.target === top.screen)?.call;

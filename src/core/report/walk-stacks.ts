@@ -34,7 +34,7 @@ export interface StackCard {
   readonly depth: number;
 }
 
-/** So many frames of a stack are told one by one. */
+/** Most frames of a stack that are listed one by one. */
 const mostFrames = 24;
 
 export class StackWriter {

@@ -1,4 +1,4 @@
-/** What a URL or an entry does: told by the walker, for a cold start and for a running app. */
+/** Effect of a URL or an entry, found by the walker: for a cold start and for a running app. */
 import type { Needs, Plan, Screen } from '../plan/model';
 import { outcomesOf, type Assumptions } from './conditions';
 import { activeStack, screensOf, type Configuration } from './configuration';
@@ -12,7 +12,7 @@ export type ExternalEvent = Extract<Event, { kind: 'link' | 'entry' }>;
 
 /** One thing that can come of it. */
 export interface Arrived {
-  /** What conditions in quotes have to be for it. */
+  /** Outcomes of quoted conditions that it requires. */
   readonly assumed: Assumptions;
   /** Null where the app is left. */
   readonly after: Configuration | null;
@@ -21,7 +21,7 @@ export interface Arrived {
 }
 
 export interface UrlArrival {
-  /** What it does on a cold start. A running app loses all its stacks, so that only its flags can make a difference. */
+  /** Effect on a cold start. A running app loses all its stacks, so only its flags can make a difference. */
   readonly cold: readonly Arrived[];
   /**
    * What has to hold for it not to be put off, with the least changed, and what it does then; null where it is not put

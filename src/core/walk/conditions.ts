@@ -1,12 +1,12 @@
 import type { Condition, Flag } from '../plan/model';
 
-/** What a condition can turn out to be, given the flags. */
+/** Possible outcomes of a condition, given the flags. */
 export interface Outcomes {
   readonly holds: boolean;
   readonly fails: boolean;
 }
 
-/** What conditions in quotes are taken to be, by their text. */
+/** Assumed outcomes of quoted conditions, by their text. */
 export type Assumptions = ReadonlyMap<string, boolean>;
 const none: Assumptions = new Map();
 

@@ -5,7 +5,7 @@ import type { Values } from '../plan/value';
 /** An arrival that `needs` did not let happen, to be made again by `resume`. */
 export type Arrival = {
   readonly screen: Screen;
-  /** What the screen arrives with; null for a walker without data. */
+  /** Arguments of the screen; null for a walker without data. */
   readonly values: Values | null;
 } & (
   | { readonly kind: 'push' | 'replace' | 'present' | 'reset' | 'switch' }

@@ -46,7 +46,7 @@ export class Data {
     return withValues(this.heldBy(screen), Object.fromEntries(taken));
   }
 
-  /** What a URL of a link brings where nobody has said which one: samples in its path, and nothing in its query. */
+  /** Arguments from a sample URL of a link: samples in its path, nothing in its query. */
   sampleFor({ screen, pattern }: Link): Values {
     return Object.fromEntries(
       (readPattern(pattern).template?.variables ?? []).flatMap(({ name, place }): [string, Value][] => {

@@ -9,7 +9,7 @@ import type { Walker } from './walker';
 export interface Outcome {
   /** The branch that happens; null for events without branches. */
   readonly branch: Branch | null;
-  /** What conditions in quotes have to be for it. */
+  /** Outcomes of quoted conditions that it requires. */
   readonly assumed: Assumptions;
   /**
    * Whether nothing else can come of it then. A condition may hold at one use and not at the next, and both may be in

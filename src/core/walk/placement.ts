@@ -31,7 +31,7 @@ export class Placement {
     return this.tabOf.has(screen);
   }
 
-  /** What is there before anything is opened. */
+  /** The configuration before anything is opened. */
   get nothing(): Configuration {
     return {
       flags: this.plan.flags.map((flag) => flag.initial),
@@ -40,7 +40,7 @@ export class Placement {
     };
   }
 
-  /** What a call with nothing around it hands over. */
+  /** Arguments of a call outside of any screen. */
   valuesOf(call: Call | null): Values | null {
     return this.data && call?.target ? this.data.onArrival(call.target, call, {}) : null;
   }
@@ -112,7 +112,7 @@ export class Placement {
     };
   }
 
-  /** What every tab begins with. */
+  /** The first stack of each tab. */
   private roots(): Stack[] {
     return this.tabs.map((each) =>
       each.call?.target && this.has(each.call.target)

@@ -42,7 +42,7 @@ export type Break =
 
 /** How far a kept walk can be walked in one variant. */
 export type Replayed = {
-  /** What can be on top at the start and after each step; nothing where the app is left. */
+  /** Screens that can be on top at the start and after each step; none if the app is left. */
   readonly shown: readonly (readonly Screen[])[];
   /** One run that gets as far as any: where it is at the start and after each step. */
   readonly run: readonly Stop[];
@@ -122,7 +122,7 @@ class Replayer {
     return this.walker.coldStart().map((configuration) => ({ configuration, branch: null, before: null }));
   }
 
-  /** What can be so after one step; why there is nothing; or null where the step cannot be judged. */
+  /** Moments after one step; the reason if there are none; null if the step cannot be judged. */
   step(now: readonly Running[], step: WalkStepNode): readonly ReplayNode[] | Break | null {
     if (now.length === 0) return { why: 'left' };
     const taken = 'taken' in step ? assumptionsOf(step.taken) : null;
@@ -219,7 +219,7 @@ class Replayer {
     };
   }
 
-  /** What can be so after an event. */
+  /** Moments after an event. */
   private follow(now: readonly Running[], event: Event, taken?: Assumptions, given?: Values): ReplayNode[] {
     return now.flatMap((before) => {
       const outcomes =
@@ -233,7 +233,7 @@ class Replayer {
   }
 }
 
-/** Of moments that are alike one each, so that walks whose outcomes are not told do not branch for ever. */
+/** One of each set of equal moments, so that walks with open outcomes do not branch for ever. */
 function distinct(moments: readonly ReplayNode[]): readonly ReplayNode[] {
   if (moments.length === 1) return moments;
   const byKey = new Map<string, ReplayNode>();
@@ -244,7 +244,7 @@ function distinct(moments: readonly ReplayNode[]): readonly ReplayNode[] {
   return [...byKey.values()];
 }
 
-/** What a step of a walk opens; why it opens nothing; or null where it does not read. */
+/** Effect of a step that opens something; the reason if it opens nothing; null if it cannot be read. */
 function openingOf(
   plan: Plan,
   variant: string,
@@ -278,7 +278,7 @@ function openingOf(
   };
 }
 
-/** What conditions are taken to be; null where one does not read. */
+/** Assumed outcomes of conditions; null if one cannot be read. */
 function assumptionsOf(taken: readonly TakenNode[]): Assumptions | null {
   return taken.every(({ text }) => text) ? new Map(taken.map(({ holds, text }) => [text!.value, holds])) : null;
 }

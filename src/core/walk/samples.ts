@@ -5,7 +5,7 @@ import type { Parameter, Plan } from '../plan/model';
 import { required, type Type } from '../plan/types';
 import { tellingField, type Value, type Values } from '../plan/value';
 
-/** So many items has the sample of a list. */
+/** Number of items in the sample of a list. */
 const rows = 3;
 /** A record within a record within … is shown so deep; records may hold lists of themselves. */
 const deepest = 3;
@@ -27,7 +27,7 @@ export class Samples {
     }
   }
 
-  /** What an argument is where nobody hands one over: its sample, its default, one of its type. */
+  /** Value of an argument that nobody hands over: its sample, its default, or a sample of its type. */
   ofParameter({ name, type, sample, initial }: Parameter): Value {
     const own = sample ?? initial;
     return own ? literalOf(own) : this.of(type, name);

@@ -1,12 +1,12 @@
 import type { Condition, Flag } from '../plan/model';
 
-/** What makes a condition hold: values of flags, and what conditions in quotes turn out to be. */
+/** One way to make a condition hold: values of flags, and outcomes of quoted conditions. */
 export interface Assignment {
   readonly flags: ReadonlyMap<Flag, string>;
   readonly texts: ReadonlyMap<string, boolean>;
 }
 
-/** So many ways are kept in between: conditions with more are none that anybody reads. */
+/** Safety limit for degenerate conditions: most ways kept at a time. */
 const mostWays = 64;
 
 /** The ways in which a condition can hold, or fail: its disjunctive normal form, without contradictions. */
@@ -38,7 +38,7 @@ export function waysToHold(condition: Condition, holds = true): Assignment[] {
   }
 }
 
-/** What holds where both do; null where they contradict one another. */
+/** Conjunction of two ways; null if they contradict each other. */
 export function both(one: Assignment, other: Assignment): Assignment | null {
   for (const [flag, value] of other.flags) if (one.flags.has(flag) && one.flags.get(flag) !== value) return null;
   for (const [text, holds] of other.texts) if (one.texts.has(text) && one.texts.get(text) !== holds) return null;

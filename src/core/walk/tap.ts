@@ -1,11 +1,11 @@
-/** What a user does, one tap at a time. */
+/** Taps: the steps of a user. */
 import type { Screen } from '../plan/model';
 import type { Event } from './event';
 
 /** One thing that a user does, and the screen that is on top after it; null where it leaves the app. */
 export type Tap = Event & { readonly shows: Screen | null };
 
-/** What an event is called, as the screen shows it. */
+/** Label of an event, as the screen shows it. */
 export function labelOf(event: Event): string {
   switch (event.kind) {
     case 'trigger':

@@ -8,7 +8,7 @@ export interface TourTap {
   readonly event: Event;
   /** The outcome that is meant; null for tabs and Back. */
   readonly branch: Branch | null;
-  /** What is on top after it; null where it leaves the app. */
+  /** The screen on top afterwards; null if it leaves the app. */
   readonly shows: Screen | null;
 }
 
@@ -22,7 +22,7 @@ export interface Tour {
   readonly whole: boolean;
 }
 
-/** What can follow a configuration. */
+/** Successors of a configuration. */
 interface OutcomeEdge extends TourTap {
   /** The configuration that follows; null where the app is left. */
   readonly to: string | null;
@@ -91,7 +91,7 @@ class Planner {
     return key;
   }
 
-  /** What can follow, worked out once. */
+  /** Successors, computed once. */
   private from(key: string): readonly OutcomeEdge[] {
     let edges = this.edges.get(key);
     if (edges) return edges;

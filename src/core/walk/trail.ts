@@ -39,7 +39,7 @@ export function headOf(event: Event, data: Data): string {
   }
 }
 
-/** What conditions are taken to be, as the language writes it behind a step. */
+/** Assumed outcomes of conditions, as the language writes them after a step. */
 export const tailOf = (assumed: Assumptions): string =>
   [...assumed].map(([text, holds]) => ` ${holds ? 'if' : 'unless'} ${quote(text)}`).join('');
 

@@ -85,7 +85,7 @@ export class Walker {
     return this.placement.has(screen);
   }
 
-  /** What is there before anything is opened. */
+  /** The configuration before anything is opened. */
   get nothing(): Configuration {
     return this.placement.nothing;
   }
@@ -100,7 +100,7 @@ export class Walker {
     return Math.max(1, (this.steps - steps) / stepsOfEvent);
   }
 
-  /** What a cold start can show; nothing where the plan names no start that this variant has. */
+  /** Configurations after a cold start; none if this variant has no start screen. */
   coldStart(): Configuration[] {
     this.begin();
     const start = this.plan.start?.target;
@@ -111,12 +111,12 @@ export class Walker {
       : [];
   }
 
-  /** What a link or an entry can show when the app was not running. */
+  /** Configurations after a link or an entry opens an app that was not running. */
   open(event: ExternalEvent): Configuration[] {
     return this.after(this.nothing, event);
   }
 
-  /** What a user can do within the app: triggers, then menus, tabs, and Back. */
+  /** Events that a user can cause within the app: triggers, then menus, tabs, and Back. */
   events(configuration: Configuration): Event[] {
     const top = activeStack(configuration)?.screen;
     if (!top) return [];
@@ -385,7 +385,7 @@ export class Walker {
     return null;
   }
 
-  /** What a call hands over to its screen. */
+  /** Arguments that a call hands over to its screen. */
   private passed(screen: Screen, call: Call, context: Values | null, { flags }: Configuration): Values | null {
     if (!this.data || !context) return null;
     const all =
@@ -395,7 +395,7 @@ export class Walker {
     return this.data.onArrival(screen, call, all);
   }
 
-  /** What is so after a flag was changed, by a step or by something outside of the app. */
+  /** The configuration after a flag changes, by a step or from outside of the app. */
   set(
     configuration: Configuration,
     { flag, value }: { readonly flag: Flag | null; readonly value: string | null },

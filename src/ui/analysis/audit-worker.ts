@@ -8,27 +8,27 @@ import { LineCutter, RowTooLong, RowWatch, urlIn } from '../../core/audit/lines'
 import { parse } from '../../core/language/parse';
 import { resolve } from '../../core/plan/resolve';
 
-/** What the page asks for. To cancel, it ends the worker. */
+/** Message to the worker. To cancel, the page ends the worker. */
 export interface AuditQuestion {
   readonly text: string;
   readonly variant: string;
   readonly file: File;
-  /** Of a CSV file: the place of the column that has the URLs; null where a line has one. */
+  /** Index of the column with the URLs in a CSV file; null for a file with one URL a line. */
   readonly column: number | null;
 }
 
 export type AuditAnswer =
-  /** What is found so far; `read` counts bytes, of which the file has `file.size`. */
+  /** Findings so far; `read` counts bytes, of `file.size` in all. */
   | { readonly kind: 'progress'; readonly read: number; readonly report: AuditReport }
   | { readonly kind: 'done'; readonly report: AuditReport }
   | { readonly kind: 'failed'; readonly why: string };
 
 declare const self: DedicatedWorkerGlobalScope;
 
-/** So much of a CSV file is read at once, in bytes. */
+/** Bytes of a CSV file read at once. */
 const piece = 10 << 20;
 
-/** So many milliseconds lie between one answer and the next. */
+/** Milliseconds between two answers. */
 const rhythm = 150;
 
 self.onmessage = ({ data }: MessageEvent<AuditQuestion>) => {

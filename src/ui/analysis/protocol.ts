@@ -12,7 +12,7 @@ import type { ScreenDetail } from '../../core/report/detail';
 import type { SupplyTable } from '../../core/report/supply-table';
 import type { PackedOverview, PackedRows } from './packing';
 
-/** What is shown beside the overview; null where it is not looked at. */
+/** Cards beside the overview; null if no view shows them. */
 export interface Looked {
   readonly detail: ScreenDetail | null;
   readonly supply: SupplyTable | null;
@@ -20,7 +20,7 @@ export interface Looked {
   readonly links: LinksCard | null;
 }
 
-/** What is looked at beside the overview. */
+/** Cards that a view shows beside the overview. */
 export interface Watched {
   /** The screen whose detail is wanted, by label. */
   readonly screen: string | null;
@@ -43,16 +43,16 @@ export interface FoundWalk {
 /** Nothing is looked at, or not analysed yet. */
 export const nothing: Looked = { detail: null, supply: null, walk: null, links: null };
 
-/** What can be asked about a text: what is given beside it, and what the answer is. */
+/** Requests about a text: parameters beside the text, and the answer. */
 export interface Requests {
   complete: { readonly given: { readonly offset: number }; readonly answer: Completions | null };
-  /** What is known of the name at an offset. */
+  /** Description of the name at an offset. */
   describe: { readonly given: { readonly offset: number }; readonly answer: Description | null };
   /** All that the text declares. */
   outline: { readonly given: null; readonly answer: readonly OutlineItem[] };
   /** The text laid out; null where it has syntax errors. */
   format: { readonly given: null; readonly answer: string | null };
-  /** What a change would do. */
+  /** Effects of a change. */
   propose: { readonly given: Request; readonly answer: Proposed };
   /**
    * The walk that shows a finding, known by its place among all, or the shortest one to a screen, known by its label.
@@ -81,14 +81,14 @@ export type Asked = {
   };
 }[RequestKind];
 
-/** What the page asks of the worker. `seq` numbers the texts of one plan; a later one overtakes those before it. */
+/** Messages to the worker. `seq` numbers the texts of one plan; a later text cancels the analysis of earlier ones. */
 export type Question =
   | { readonly kind: 'check'; readonly seq: number; readonly text: string }
   /** Asks whether the worker is still alive. */
   | { readonly kind: 'ping' }
   /** Somebody is about to type. */
   | { readonly kind: 'warm-up' }
-  /** What is wanted beside the overview, now and with every further analysis. */
+  /** Cards wanted beside the overview, now and with every further analysis. */
   | { readonly kind: 'watch'; readonly watched: Watched }
   | Asked
   /** Nobody waits any longer for the answer to that request. */
@@ -104,5 +104,5 @@ export type Answer =
   | ({ readonly kind: 'watch' } & Looked)
   /** The answer to a request, of the type that the table says. */
   | { readonly kind: 'answer'; readonly id: number; readonly answer: unknown }
-  /** What was asked under that id threw. */
+  /** The request with that id threw. */
   | { readonly kind: 'failed'; readonly id: number; readonly error: string };

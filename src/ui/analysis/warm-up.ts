@@ -4,7 +4,7 @@ import { marginNotes } from '../../core/report/margin';
 import { overview } from '../../core/report/overview';
 import { packMargin, packOverview } from './packing';
 
-/** So many analyses see the browser through compiling what a keystroke runs; the gain of more is lost in the noise. */
+/** Analyses until the browser has compiled what a keystroke runs; more gain nothing measurable. */
 const rounds = 10;
 
 /**

@@ -13,7 +13,7 @@ interface Props {
   readonly onChange: (fields: Fields) => void;
 }
 
-/** What a change asks for. */
+/** Fields of a change. */
 export function DraftFields({ draft, fields, madePattern, onChange }: Props) {
   const set = (change: Partial<Fields>): void => onChange({ ...fields, ...change });
   const setName = (name: string): void => set({ name });

@@ -2,7 +2,7 @@
 
 import { ScreenNames } from './ScreenNames';
 
-/** What a new link is to be; a null pattern is made from the screen. */
+/** Values of a new link; a null pattern is made from the screen. */
 export interface LinkFields {
   readonly screen: string;
   readonly pattern: string | null;

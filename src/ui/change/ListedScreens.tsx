@@ -1,7 +1,7 @@
 import type { ListedScreen } from '../../core/edit/add-many';
 import { counted } from '../parts/numbers';
 
-/** What each line of a pasted list is understood as. */
+/** Table of a pasted list: each line and the screen it becomes. */
 export function ListedScreens({ listed }: { listed: readonly ListedScreen[] }) {
   return (
     <section>

@@ -5,7 +5,7 @@ import { counted } from '../parts/numbers';
 
 const most = 60;
 
-/** What a change writes, and what it changes of the verdict. */
+/** Preview of a change: the changed lines, and the verdict before and after. */
 export function Preview({ proposal }: { proposal: Proposal }) {
   const { before, after, lines, gone, come, open } = proposal;
   const figures: readonly (readonly [label: string, before: string, after: string])[] = [

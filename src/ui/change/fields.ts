@@ -3,7 +3,7 @@ import type { WantedParameter } from '../../core/edit/signature';
 import type { Draft } from '../session/change-draft';
 import type { LinkFields } from './LinkFieldset';
 
-/** What is filled in in the dialog; each kind of change asks for some of it. */
+/** Values of the dialog's fields; each kind of change uses some. */
 export interface Fields {
   readonly name: string;
   /** The empty string is no module. */
@@ -13,7 +13,7 @@ export interface Fields {
   readonly wanted: readonly WantedParameter[];
 }
 
-/** What the fields hold when the dialog opens. */
+/** Initial values of the fields. */
 export const firstFields = (draft: Draft, signature: readonly WantedParameter[]): Fields => ({
   name: draft.kind === 'rename' ? draft.name : '',
   module: draft.kind === 'list' ? (draft.module ?? '') : '',

@@ -13,7 +13,7 @@ export interface ProposalState {
   readonly ready: { readonly edits: readonly TextEdit[]; readonly text: string } | null;
 }
 
-/** Whatever is filled in is proposed at once. An answer that has been overtaken is not shown. */
+/** Proposes a change at each edit of a field. Shows no answer to an earlier edit. */
 export function useProposal(request: Request | null): ProposalState {
   const session = useSession();
   const key = JSON.stringify(request);

@@ -9,7 +9,7 @@ import { scan, type Token } from '../../core/language/tokens';
 const keywords: ReadonlySet<string> = new Set([...declarationWords, ...memberWords, ...stepWords, ...innerWords]);
 const types: ReadonlySet<string> = new Set(baseTypes);
 
-/** What comes behind a word where it is a name and no keyword. */
+/** Text after a word that makes it a name, not a keyword. */
 const namesFollowing = /^\s*[:=,).]/;
 
 function styleOf(token: Token, previous: Token | null, rest: string, inCall: boolean): string | null {

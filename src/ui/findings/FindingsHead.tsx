@@ -2,7 +2,7 @@ import { counted } from '../parts/numbers';
 import { useAddress, useSnapshot } from '../session/context';
 import { wordsOf } from './group-words';
 
-/** What the address says where the accepted findings are looked at in place of the open ones. */
+/** Filter for the accepted findings, as it stands in the address. */
 export const accepted = 'accepted';
 
 /** How many findings there are, and of which kind alone they are looked at. */

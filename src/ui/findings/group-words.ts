@@ -24,5 +24,5 @@ const words: Record<Group, string> = {
   open: 'undecided links',
 };
 
-/** What the list is filtered by, in words: a group, or a rule by its id. */
+/** Words for the filter of the list: a group, or the id of a rule. */
 export const wordsOf = (only: string): string => words[only as Group] ?? only;

@@ -10,7 +10,7 @@ interface Row {
 }
 
 const barHeight = 26;
-/** So many characters of a name stand beside a bar; the rest is told by the tip. */
+/** Most characters of a name beside a bar; the tip shows the whole name. */
 const longest = 22;
 
 const inks = { fontSize: 12, fill: 'var(--color-base-content)' } as const;

@@ -9,11 +9,11 @@ import { number } from '../parts/numbers';
 /** The chart is a large part that only audits want. */
 const AuditChart = dynamic(() => import('./AuditChart'), { ssr: false, loading: () => <p className="text-mute">…</p> });
 
-/** So many screens and reasons are shown; the file to download has all. */
+/** Most screens and reasons shown; the CSV file has all. */
 const mostScreens = 20;
 const mostReasons = 12;
 
-/** What many URLs open: the screens by how many, and what is lost by reason. */
+/** Result of an audit: screens by number of URLs, and lost URLs by reason. */
 export function AuditResult({ report }: { report: AuditReport }) {
   const screens = byScreen(report);
   const { total, opens, gated, lost, unreadable, ambiguous, lostGroups, unreadableGroups, ambiguousGroups } = report;

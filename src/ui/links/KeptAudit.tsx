@@ -3,7 +3,7 @@ import type { LoadedAudit } from './use-kept-audits';
 import { when } from './when';
 import { Notice } from '../parts/Notice';
 
-/** What is known of a kept audit: of which file, from when, in which variant. */
+/** A kept audit: its file, date and variant. */
 export function KeptAudit({ planId, audit, onRemove }: { planId: string; audit: LoadedAudit; onRemove: () => void }) {
   if ('missing' in audit) return <Notice form="line">{audit.missing}</Notice>;
   return (

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 
-/** What is known of a file before it is audited. */
+/** Facts about a file before its audit. */
 export interface AuditFile {
   readonly file: File;
   /** The names of a CSV file's columns; null where a line has a URL. */
@@ -12,7 +12,7 @@ export interface AuditFile {
 /** That a file has to be unpacked first, in a sentence for the person. */
 export class Packed extends Error {}
 
-/** So much of a file is looked at to see what it is, in bytes. */
+/** Bytes of a file that are read to find out its format. */
 const beginning = 64 * 1024;
 
 /** Looks at the beginning of a file: a CSV file has a first row of names, and URLs in one column. */

@@ -52,7 +52,7 @@ export function layOutTree({ rows, columns }: Pick<SpaceCard, 'rows' | 'columns'
   return { lefts, ends, width: Math.ceil(width), rails: railsOf(rows) };
 }
 
-/** What a pattern takes, and what its stack is like. */
+/** Variables and stack of a pattern. */
 export const about = ({ types, needs, under, origin }: LeafCard): string =>
   [types, needs && `needs ${needs}`, under, origin && `on ${origin} alone`].filter((each) => each).join(' · ');
 

@@ -9,11 +9,11 @@ interface Action {
 
 interface Props {
   readonly children: ReactNode;
-  /** What has happened; plain where it is nothing bad. */
+  /** How bad it is; plain for good news. */
   readonly tone?: NoticeTone;
   /** A box among other things, a bar across the page above what it is about, or a line beside that. */
   readonly form?: 'box' | 'bar' | 'line';
-  /** What can be done about it, such as Undo. */
+  /** Ways to react, such as Undo. */
   readonly actions?: readonly Action[];
   /** Takes the notice away; without it the notice stays for as long as it is true. */
   readonly onClose?: () => void;

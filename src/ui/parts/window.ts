@@ -15,10 +15,10 @@ const margin = 400;
 /** Scrolling within this distance changes nothing: what is drawn beyond the edges suffices. */
 const grain = 200;
 
-/** What is drawn before the element is measured: about what a large display shows of its beginning. */
+/** Window before the element is measured: a large display at the beginning. */
 const beginning: Window = { left: 0, top: 0, right: 2000, bottom: 1500 };
 
-/** What of an element's scrolled area is to be drawn. */
+/** Part of an element's scrolled area to draw. */
 export function useWindow(element: RefObject<HTMLElement | null>): Window {
   const [visible, setVisible] = useState(beginning);
   useEffect(() => {

@@ -8,7 +8,7 @@ import { readPlanFiles } from './import';
 /** A plan as a notice or a button names it. */
 type NamedPlan = Pick<PlanSummary, 'id' | 'name'>;
 
-/** What the list says of the last action. */
+/** Notice about the last action. */
 export interface PlanNotice {
   readonly text: string;
   readonly isError: boolean;

@@ -166,7 +166,7 @@ function pathEdges(selected: ScreenDetail | null): ReadonlySet<string> {
 const isOnPath = (edge: Edge, onPath: ReadonlySet<string>): boolean =>
   edge.first && (onPath.has(`${edge.from}-${edge.to}`) || onPath.has(`start-${edge.to}`));
 
-/** What is drawn later lies on top. */
+/** Drawing order: later elements lie on top. */
 function weightOf(edge: Edge, selected: ScreenCard | null, onPath: ReadonlySet<string>): number {
   if (edge.tone !== 'holds') return 3;
   if (isOnPath(edge, onPath)) return 2;

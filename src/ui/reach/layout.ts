@@ -68,7 +68,7 @@ export interface Chart {
   readonly nodeOf: readonly (Node | undefined)[];
   readonly edges: readonly Edge[];
   readonly stranded: readonly ScreenCard[];
-  /** Those for which neither a walk nor a proof that there is none was found. */
+  /** Screens with neither a walk nor a proof that there is none. */
   readonly undecided: readonly ScreenCard[];
 }
 

@@ -3,7 +3,7 @@
 import type { ScreenCard } from '../../core/report/overview';
 import { useActions, useSession, useSnapshot } from '../session/context';
 
-/** What can be done with a screen, each in a dialog that shows it first. */
+/** Buttons that open the dialogs for changes of a screen. */
 export function ScreenActions({ screen }: { screen: ScreenCard }) {
   const session = useSession();
   const overview = useSnapshot('overview');

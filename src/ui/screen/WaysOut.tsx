@@ -5,7 +5,7 @@ import type { ScreenDetail, WayStepCard } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useActions } from '../session/context';
 
-/** What the screen's triggers do. */
+/** The triggers of a screen, with their effects. */
 export function WaysOut({ detail }: { detail: ScreenDetail }) {
   const { openAt } = useActions();
   return (

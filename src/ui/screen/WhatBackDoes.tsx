@@ -3,7 +3,7 @@
 import type { BackCard } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
 
-/** So many are listed; the rest are counted. */
+/** Most screens listed; the rest are counted. */
 const most = 12;
 
 const arrows = {
@@ -12,7 +12,7 @@ const arrows = {
   sometimes: 'The header arrow is there in some walks and not in others.',
 } as const;
 
-/** What Back reveals from a screen, and whether it leaves the app. */
+/** The screens that Back can reveal from a screen, and whether Back leaves the app. */
 export function WhatBackDoes({ back: { within, toFirstTab, whole, leaves, arrow, deepest } }: { back: BackCard }) {
   return (
     <section aria-label="Back from here">

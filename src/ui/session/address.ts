@@ -15,7 +15,7 @@ export interface Place {
   readonly only: FindingFilter;
   /** The variant whose verdicts are shown; null for the first. */
   readonly variant: string | null;
-  /** What the Supply view leaves out, as it writes it; null for nothing. */
+  /** Filter of the Supply view, as `writeFilter` writes it; null for none. */
   readonly filter: string | null;
   /** The walk that is walked, as steps of the language; null for a cold start. */
   readonly walk: string | null;

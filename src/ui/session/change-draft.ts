@@ -12,7 +12,7 @@ export type Draft =
   | { readonly kind: 'link'; readonly screen: string | null }
   | { readonly kind: 'list'; readonly module: string | null };
 
-/** What a dialog is called, and its button. */
+/** Titles of the dialogs, and the labels of their buttons. */
 export const words: Readonly<Record<Request['kind'], readonly [title: string, button: string]>> = {
   rename: ['Rename', 'Rename everywhere'],
   delete: ['Delete a screen', 'Delete it'],

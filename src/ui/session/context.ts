@@ -7,7 +7,7 @@ import type { Draft } from './change-draft';
 import type { SaveState } from './saver';
 import type { Session, Snapshot, Standing } from './session';
 
-/** What can be done in every view. The same functions for as long as the plan is open. */
+/** Actions of every view. The functions keep their identity while the plan is open. */
 export interface Actions {
   /** Selects a screen: the caret goes to it in the Plan view, the chart to it in the Reach view. */
   readonly select: (label: string) => void;
@@ -59,7 +59,7 @@ export const useSession = (): Session => within(useContext(SessionContext));
 
 export const useActions = (): Actions => within(useContext(ActionsContext));
 
-/** What the browser's address names: the view, the selection, the filters. */
+/** The view, selection and filters in the browser's address. */
 export const useAddress = (): Address => within(useContext(AddressContext));
 
 /** The finding that was last put in front of the user. */

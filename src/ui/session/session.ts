@@ -59,12 +59,12 @@ function namesOf({ screens }: Overview, before: readonly ScreenName[]): readonly
   return screens.map(({ label, title }) => ({ label, title }));
 }
 
-/** What the views see of the analysis; a new object with each change. */
+/** Results of the analysis for the views; a new object with each change. */
 export interface Snapshot {
   readonly overview: Overview;
-  /** What the overview's screens are called. The same list for as long as that stays so. */
+  /** Labels and titles of the overview's screens. The list keeps its identity until one changes. */
   readonly names: readonly ScreenName[];
-  /** Of the screen that is watched; for a moment still of the one before. */
+  /** Detail of the watched screen; for a moment still of the previous one. */
   readonly detail: ScreenDetail | null;
   /** Null while no view shows them. */
   readonly supply: SupplyTable | null;
@@ -327,7 +327,7 @@ export class Session implements AnalystListener {
     return (await this.request('outline', this.text, null)) ?? [];
   }
 
-  /** What is known of the name at an offset; null where the text has changed by the time it is known. */
+  /** Description of the name at an offset; null if the text changes before the answer. */
   async describe(offset: number): Promise<AnswerTo<'describe'>> {
     const { text } = this;
     const found = await this.request('describe', text, { offset });
@@ -459,7 +459,7 @@ export class Session implements AnalystListener {
     return composed([...since, ...this.pending.map(({ changes }) => changes)]);
   }
 
-  /** What has changed after the text of that number; null where nothing has. */
+  /** Changes since the text with that number; null if there are none. */
   private changesAfter(seq: number): ChangeSet | null {
     return composed(this.pending.filter((one) => one.seq > seq).map((one) => one.changes));
   }

@@ -1,4 +1,4 @@
-/** What an address says of a walk. */
+/** The walk in an address. */
 import type { WalkRequest } from '../../core/report/walk-card';
 
 /**

@@ -10,7 +10,7 @@ export interface CellPlace {
 export const samePlace = (a: CellPlace | null, b: CellPlace): boolean =>
   a?.block === b.block && a.row === b.row && a.column === b.column;
 
-/** What is said of an argument on a way in. */
+/** Text of a cell: the value of an argument on a way in. */
 export function textOfCell({
   status,
   value,

@@ -1,7 +1,7 @@
 import type { Overview } from '../../core/report/overview';
 import type { SupplyBlock, SupplyRow } from '../../core/report/supply-table';
 
-/** What the Supply view leaves out. */
+/** Filter of the Supply view. */
 export interface SupplyFilter {
   /** Only screens of which some argument fails or may. */
   readonly wrong: boolean;

@@ -11,9 +11,9 @@ interface Keys {
   readonly keep: () => void;
 }
 
-/** What is meant for the screen, or the step, that is shown once those before it are done. */
+/** Keys for the next screen or step: they wait until it is shown. */
 const isNext = (key: string): boolean => /^([a-z]|Backspace|ArrowLeft|ArrowRight|Home)$/.test(key);
-/** What means the same in every view is left to all of them. */
+/** Keys that mean the same in every view are left to `useWorkspaceKeys`. */
 const isElsewhere = (key: string): boolean => key === 'o' || key === 's';
 
 const neverChanges = (): (() => void) => () => undefined;

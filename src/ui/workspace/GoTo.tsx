@@ -12,7 +12,7 @@ const most = 12;
 interface Goal {
   readonly key: string;
   readonly name: string;
-  /** What else is said of it: a screen's title, or what it is and where. */
+  /** Second column: a screen's title, or the kind of a declaration and its screen. */
   readonly about: string;
   readonly go: () => void;
 }
@@ -21,7 +21,7 @@ interface Goal {
  * Goes to a screen by a part of its name or title, or to anything else that the plan declares by a part of its name.
  */
 export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
-  /** What is looked for; null while the list is closed. */
+  /** The query; null while the list is closed. */
   const [query, setQuery] = useState<string | null>(null);
   const found = useGoals(query);
   const { isOpen, highlightedIndex, openMenu, getInputProps, getMenuProps, getItemProps } = useCombobox<Goal>({

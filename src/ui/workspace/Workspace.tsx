@@ -36,7 +36,7 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
   const snapshot = useDeferredValue(useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot));
   const address = usePlace(plan.id);
   const [said, setSaid] = useState('');
-  /** What was refused, and where: it is told until one goes somewhere else. */
+  /** The last refusal, shown until the user goes to another place. */
   const [refused, setRefused] = useState<{ readonly why: string; readonly at: Address } | null>(null);
   const [draft, setDraft] = useState<Draft | null>(null);
   const [shown, setShown] = useState<Finding | null>(null);

@@ -5,7 +5,7 @@ import type { Actions } from '../session/context';
 import type { Session, Snapshot } from '../session/session';
 import { longestWalk } from '../session/taken';
 
-/** What is drawn just now: what the user acts on. */
+/** The snapshot and place on the page: the user acts on them. */
 export interface Drawn {
   readonly snapshot: Snapshot;
   readonly address: Address;

@@ -132,7 +132,7 @@ function supplyFirst({ address, snapshot, actions }: OpenPlan): void {
   if (finding) actions.applyFix(finding.fixes[0]!);
 }
 
-/** What F2 is about: the name at the caret, or with Shift the step there; outside of the text the selected screen. */
+/** Draft for F2: of the name at the caret, with Shift of the step there; outside of the text of the selected screen. */
 function draftAt({ session, address, snapshot }: OpenPlan, between: boolean): Draft | null {
   const { doc, selection } = session.editor;
   const at = selection.main.head;

@@ -5,7 +5,7 @@ import { Walker } from '../../walk/walker';
 /** Effects of Back that were seen. */
 export interface Observed {
   readonly reveals: readonly ReadonlySet<Screen>[];
-  /** What Back reveals in the same stack: without the screens on top of another tab. */
+  /** Screens that Back reveals in the same stack, without the tops of other tabs. */
   readonly within: readonly ReadonlySet<Screen>[];
   /** Screens from which it went to the first tab. */
   readonly toFirstTab: ReadonlySet<Screen>;

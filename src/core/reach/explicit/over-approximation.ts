@@ -20,7 +20,7 @@ interface Pushed {
   readonly mayBeAbsent: boolean;
 }
 
-/** What an arrival puts on, and whether it may be put off. */
+/** Frames that an arrival pushes, and whether it can be deferred. */
 interface Opened {
   readonly opened: readonly Pushed[];
   readonly mayBePutOff: boolean;

@@ -27,7 +27,7 @@ export function deadBranches(context: Analysed): Work<readonly DeadBranch[]> {
   return rememberedWork(known, context.reach, () => findDeadBranches(context));
 }
 
-/** What the runs of all decided variants use. */
+/** Branches that runs of the decided variants take. */
 interface Used {
   /** Branches that some run takes, and those whose own condition holds in some run. */
   readonly taken: ReadonlySet<Branch>;

@@ -18,7 +18,7 @@ export interface Growing {
 export interface Depth {
   /** The most frames; infinite without a bound. */
   readonly frames: number;
-  /** What piles up without a bound; null otherwise. */
+  /** Ring of frames that grows without bound; null if there is none. */
   readonly growing: Growing | null;
 }
 

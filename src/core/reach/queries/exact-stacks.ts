@@ -9,7 +9,7 @@ import { Stacks } from './stacks';
 export class ExactStacks extends Stacks {
   private readonly epochsBy = new Map<Runs, Epochs>();
 
-  /** What tabs hold at the same time, in all runs or in those without links and entries. */
+  /** Stacks that tabs hold at the same time, in all runs or in those without links and entries. */
   epochsOf(runs: Runs): Epochs {
     let epochs = this.epochsBy.get(runs);
     if (!epochs) this.epochsBy.set(runs, (epochs = new Epochs(this.system, this.saturation, runs, this.budget)));

@@ -50,7 +50,7 @@ export function withGates({ known, continuation }: PartialConfiguration): FrameK
   return marked;
 }
 
-/** What is known as an event begins, or goes on: the frame on top. */
+/** The partial configuration when an event begins or continues: only the frame on top is known. */
 export function partialOn(
   { valuation, stack, continuation }: Control,
   top: StackSymbol,

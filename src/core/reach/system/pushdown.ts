@@ -36,7 +36,7 @@ type Fixed = Map<Branch | Tab | Link | Entry, readonly PushdownRule[]>;
 export class Pushdown {
   readonly variant: VariantOf;
   readonly valuations: Valuations;
-  /** What tabs do to one another, as far as it is learned; null if each tab is taken by itself. */
+  /** Learned effects of tabs on each other's flags; null if each tab is analysed alone. */
   readonly interference: Interference | null;
   private readonly alphabet: Alphabet;
   private readonly interpreter: EventInterpreter;

@@ -6,7 +6,7 @@ export type Valuation = number;
 /** A step that sets a flag. */
 export type Sets = Extract<Step, { kind: 'sets' }>;
 
-/** What a condition is under one valuation; `either` where it also depends on open parts. */
+/** Outcome of a condition under one valuation; `either` if it also depends on quoted parts. */
 export type TruthValue = 'holds' | 'fails' | 'either';
 
 /** The most open parts of one condition; a condition with more counts as `either`. */

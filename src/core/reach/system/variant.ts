@@ -14,7 +14,7 @@ import { remembered } from '../../base/remembered';
 import type { Event } from '../../walk/event';
 import type { InternedArrival } from './continuation';
 
-/** What a screen offers. */
+/** An event that a screen offers, with its branches. */
 export interface Offer {
   readonly event: Event;
   readonly branches: readonly Branch[];
@@ -34,7 +34,7 @@ export const variantOf = (plan: Plan, name: string): VariantOf =>
 export class VariantOf {
   readonly tabs: readonly Tab[];
   readonly links: readonly Link[];
-  /** Those that name the screen that they open. */
+  /** Entries that name the screen that they open. */
   readonly entries: readonly Entry[];
   /** The screens that need something. */
   readonly asking: readonly Screen[];

@@ -2,7 +2,7 @@ import type { Plan, Screen } from '../../plan/model';
 import { observe, type Observed } from '../explicit';
 import type { ExactStacks, UpperBound } from '../queries';
 
-/** What Back does on one screen of one variant. */
+/** Effect of Back on one screen of one variant. */
 export interface Back {
   /** Screens that it can reveal, in the order of the plan. */
   readonly reveals: readonly Screen[];
@@ -22,7 +22,7 @@ export interface Back {
   readonly deepest: { readonly frames: number | null; readonly cycle: readonly Screen[] } | null;
 }
 
-/** What Back does on each screen, seen in walks: perhaps not all. */
+/** Effect of Back on each screen, as far as walks show it. */
 export function backInWalks(plan: Plan, variant: string): (screen: Screen) => Back {
   let observed: Observed | null = null;
   return (screen) => fromWalks(plan, (observed ??= observe(plan, variant)), screen);
@@ -47,7 +47,7 @@ export function backWithin(upperBound: UpperBound, seen: (screen: Screen) => Bac
   };
 }
 
-/** What Back does on a screen, read off all stacks. */
+/** Effect of Back on a screen, read off all stacks. */
 export function backInStacks(plan: Plan, stacks: ExactStacks, screen: Screen): Back {
   const reveals = stacks.revealed(screen);
   const isWithin = (other: Screen): boolean => (reveals.get(other)?.beneath.length ?? 0) > 0;

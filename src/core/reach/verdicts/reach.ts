@@ -26,7 +26,7 @@ interface Decided {
   readonly name: string;
   /** By `screen.index`; a screen that the variant does not have is not reached in it. */
   readonly verdicts: readonly Verdict[];
-  /** What Back does on a screen. */
+  /** Effect of Back on a screen. */
   readonly back: (screen: Screen) => Back;
 }
 

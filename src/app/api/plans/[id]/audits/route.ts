@@ -6,7 +6,7 @@ import { newAuditSchema } from '../../../../../wire/audits';
 
 export const dynamic = 'force-dynamic';
 
-/** What is kept of audits, the last first; without their reports. */
+/** Lists the kept audits, the latest first, without their reports. */
 export const GET = handler<{ id: string }>(async (_request, { id }) => {
   const found = await (await audits()).list(id);
   if (!found) throw noSuchPlan();
