@@ -14,7 +14,7 @@ interface Stores {
   readonly plans: PlanStore;
   readonly audits: AuditStore;
   readonly earlier: EarlierStore;
-  /** Where a damaged database was put when the server started; null where it was not. */
+  /** Place of a damaged database that the server set aside at its start; null if there was none. */
   readonly setAside: string | null;
   readonly close: () => Promise<void>;
 }

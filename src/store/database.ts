@@ -19,7 +19,7 @@ export class Unusable extends Error {
 
 export interface Opened {
   readonly db: Database;
-  /** Where a damaged file was put that stood in its place; null where none did. */
+  /** Place of a damaged file that was set aside; null if there was none. */
   readonly setAside: string | null;
   /** Gives the space of what was deleted back to the disk. */
   readonly giveSpaceBack: () => void;

@@ -15,7 +15,7 @@ export type SaveResult =
   | { readonly kind: 'overtaken'; readonly current: PlanDocument }
   | { readonly kind: 'gone' };
 
-/** What is acknowledged is what is kept, sign by sign: an error thrown within a transaction undoes it. */
+/** Refuses to acknowledge a text that differs from the stored one: the error undoes the transaction. */
 function needSame(stored: string, sent: string): void {
   if (stored !== sent) throw new Error('The database has kept another text than it was given.');
 }

@@ -26,7 +26,7 @@ export interface OpenCall {
 
 /** A caret's surroundings, read off the tokens before it: the statement that it is in may not parse yet. */
 export class Caret {
-  /** Where the word that is being typed begins; the caret itself where none is. */
+  /** Start of the word being typed; the caret itself if there is none. */
   readonly from: number;
   /** Whether the caret is inside a string, a comment or a URL. */
   readonly closed: boolean;

@@ -1,4 +1,4 @@
-/** What could stand at a place of the text, best first. */
+/** Completions at a place of the text, best first. */
 import type { Check } from '../check';
 import { guesses } from '../language/first-guesses';
 import { Caret } from './caret';

@@ -1,14 +1,14 @@
 export interface Completion {
   readonly label: string;
   readonly kind: 'keyword' | 'screen' | 'argument' | 'value' | 'type' | 'flag' | 'rule' | 'text';
-  /** What it is, beside the label: a title, a type. */
+  /** Detail beside the label: a title, a type. */
   readonly detail: string;
-  /** What is put into the text. */
+  /** The inserted text. */
   readonly insert: string;
 }
 
 export interface Completions {
-  /** Where the word that is being typed begins; what is chosen replaces it. */
+  /** Start of the word being typed; a choice replaces it. */
   readonly from: number;
   readonly options: readonly Completion[];
 }

@@ -1,4 +1,4 @@
-/** What is known of the name at a place of the text: for hovering, going to its declaration, and all its uses. */
+/** Describes the name at a place of the text: for the hover, for going to its declaration, and for all its uses. */
 import type { Check } from '../check';
 import type { Range } from '../language/range';
 import type { Screen } from '../plan/model';
@@ -15,7 +15,7 @@ export interface Description {
   readonly at: number | null;
   /** Its doc comment; null where it has none. */
   readonly doc: string | null;
-  /** What there is to say of it, a sentence each. */
+  /** Facts about it, a sentence each. */
   readonly facts: readonly string[];
   /** Every place that names it, its declaration included, in the order of the text. */
   readonly uses: readonly Range[];

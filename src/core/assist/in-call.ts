@@ -1,4 +1,4 @@
-/** What can stand in the parentheses behind a screen. */
+/** Completions in the parentheses after a screen. */
 import { closest } from '../language/closest';
 import type { Token } from '../language/tokens';
 import type { Parameter, Scope, Screen } from '../plan/model';

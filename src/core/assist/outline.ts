@@ -38,7 +38,7 @@ export function outline(plan: Plan): OutlineItem[] {
   return items.sort((a, b) => a.at - b.at);
 }
 
-/** What a statement is called by: its name, its title, its label, its trigger or its pattern. */
+/** Name of a statement: its name, title, label, trigger or pattern. */
 function calledBy(node: DeclarationNode | MemberNode): Place {
   if ('name' in node) return placeOf(node.name);
   if ('title' in node) return placeOf(node.title);

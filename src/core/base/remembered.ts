@@ -1,6 +1,6 @@
 import type { Work } from './slices';
 
-/** What `remembered` needs of a map. */
+/** The part of a map that `remembered` uses. */
 interface Kept<K, V> {
   has(key: K): boolean;
   get(key: K): V | undefined;

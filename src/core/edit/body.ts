@@ -8,7 +8,7 @@ export function indentAt(text: string, offset: number): string {
   return /^[ \t]*/.exec(text.slice(start))![0];
 }
 
-/** Where a new line can begin behind a statement: behind the comment that may follow on its line. */
+/** Offset for a new line after a statement: after a comment on its line. */
 export function behind(text: string, offset: number): number {
   const rest = /^[ \t]*(#[^\n]*)?(?=\n|$)/.exec(text.slice(offset, offset + 1000));
   return rest ? offset + rest[0].trimEnd().length : offset;

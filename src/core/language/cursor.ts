@@ -111,7 +111,7 @@ export class Cursor {
     return result;
   }
 
-  /** What other languages put between statements. */
+  /** Separators of other languages between statements. */
   private passSeparator(): void {
     const token = this.peek();
     if (token.first || (token.text !== ';' && token.text !== ',')) return;
@@ -146,7 +146,7 @@ export class Cursor {
 
   /** How deep the part that is being read nests. */
   private depth = 0;
-  /** Where a statement was passed over that nests too deep: what is missing there says nothing more. */
+  /** Ranges of skipped statements that nest too deep: nothing more is reported there. */
   private quietAt = -1;
 
   /**

@@ -69,11 +69,11 @@ export const guesses: readonly (readonly [theirs: string, ours: string])[] = [
   ...types,
 ];
 
-/** What a word that begins a declaration is called here; undefined where it is none that people try. */
+/** Our word for a declaration word of other languages; undefined if people do not try it. */
 export const declarationMeant = (word: string): string | undefined => declarations.get(word);
 export const memberMeant = (word: string): string | undefined => members.get(word);
 export const stepMeant = (word: string): string | undefined => steps.get(word);
-/** What a type is called here, whatever its letter case. */
+/** Base type that a word means, in any letter case; undefined if it means none. */
 export function typeMeant(word: string): BaseName | undefined {
   const plain = word.toLowerCase();
   return types.get(plain) ?? baseNames.find((name) => name === plain);

@@ -62,7 +62,7 @@ class Layout {
     return result === '' ? '' : `${result}\n`;
   }
 
-  /** What stands before a token: a line break with indentation, or blanks. */
+  /** Space before a token: a line break with indentation, or blanks. */
   private before(token: Token, previous: Token | null, around: OpenBlock | null): string {
     if (!previous) return this.indentation(token, around);
     const gap = this.text.slice(previous.to, token.from);
@@ -110,7 +110,7 @@ function inlineBraces(tokens: readonly Token[]): Set<number> {
 
 const conditionWords: ReadonlySet<string> = new Set(['when', 'needs', 'and', 'or', 'not']);
 
-/** What stands between two tokens of one line. */
+/** Space between two tokens of one line. */
 function between(left: Token, right: Token): string {
   if (right.kind === 'symbol') {
     if (',:).?'.includes(right.text)) return '';

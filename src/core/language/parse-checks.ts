@@ -1,4 +1,4 @@
-/** What a plan asks to be checked: rules of its own, kept walks, accepted findings. */
+/** Parses the rules, kept walks and accepted findings of a plan. */
 import type { Cursor } from './cursor';
 import { isWalkWord, walkWords } from './keywords';
 import { parseList, parseReference, parseValue } from './parse-parts';

@@ -74,7 +74,7 @@ function skipNot(cursor: Cursor): boolean {
   return true;
 }
 
-/** What stands behind a name: `is value`, `is given`, or nothing. */
+/** Comparison after a name: `is value`, `is given`, or nothing. */
 function parseComparison(cursor: Cursor, names: readonly [Name, ...Name[]]): ConditionNode {
   const [name] = names;
   const { from } = name;

@@ -87,7 +87,7 @@ function toldList(cursor: Cursor, inner: Name, range: Range): TypeNode {
   };
 }
 
-/** What a list is of: a type without a mark of its own, since the mark after a list is the list's. */
+/** Type of a list's items: without a `?` of its own, since a `?` after a list is the list's. */
 function parseItemType(cursor: Cursor): TypeNode | null {
   const start = cursor.peek();
   if (cursor.isWord('list') && cursor.peek(1).text === 'of') {

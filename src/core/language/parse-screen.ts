@@ -72,7 +72,7 @@ export function meantDeclaration(cursor: Cursor): string | undefined {
   return memberMeant(head.text) === undefined ? declarationMeant(head.text) : undefined;
 }
 
-/** What a word is called here that others begin a member with; undefined where none stands here. */
+/** Our word for a member word of other languages; undefined if there is none. */
 function meantMember(cursor: Cursor): string | undefined {
   const [head, after] = [cursor.peek(), cursor.peek(1)];
   if (

@@ -1,4 +1,4 @@
-/** What a control does: its branches, and their steps. */
+/** Effect of a control: its branches, and their steps. */
 import { closest } from './closest';
 import type { Cursor } from './cursor';
 import { stepMeant } from './first-guesses';

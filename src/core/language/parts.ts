@@ -1,4 +1,4 @@
-/** What each node of the syntax tree holds, declared once: whoever goes through a tree goes by this table. */
+/** Parts of each node of the syntax tree, declared once: all traversals use this table. */
 import type { Range } from './range';
 import type * as Syntax from './syntax';
 

@@ -38,7 +38,7 @@ export interface ArgumentNode extends Range {
   readonly value: ValueNode | null;
 }
 
-/** What stands between the parentheses after a screen; the range includes them. */
+/** Arguments between the parentheses after a screen; the range includes the parentheses. */
 export interface ArgumentListNode extends Range {
   readonly items: readonly ArgumentNode[];
 }
@@ -278,7 +278,7 @@ export interface MenuNode extends Range {
 }
 
 export const doors = ['shortcut', 'widget', 'notification', 'share', 'page'] as const;
-/** What kind of door from outside an entry is; `page` is a web page, `share` what other apps share to. */
+/** Kind of an entry; `page` is a web page, `share` a target for sharing from other apps. */
 export type Door = (typeof doors)[number];
 
 export interface EntryNode extends Range {
@@ -351,7 +351,7 @@ export interface WalkNode extends Range {
 export interface AcceptNode extends Range {
   readonly kind: 'accept';
   readonly rule: Name | null;
-  /** What the finding is about; null where it is about nothing that has a name. */
+  /** Name that the finding is about; null if that has no name. */
   readonly subject: (Range & { readonly text: string }) | null;
   readonly because: StringNode | null;
 }
@@ -380,7 +380,7 @@ export type StatementNode = DeclarationNode | MemberNode | TabNode | MenuItemNod
 /** Something in the text that the language does not allow, in words for the person who types. */
 export interface SyntaxProblem extends Range {
   readonly message: string;
-  /** What would make it right; null where that cannot be told. */
+  /** Edit that repairs it; null if none is known. */
   readonly fix: SyntaxFix | null;
 }
 

@@ -20,12 +20,12 @@ export interface Token extends Range {
 
 const string = /"(?:[^"\\\r\n]|\\[^\r\n])*"?/y;
 const url = /[^\s]+/y;
-/** What a URL may begin with where a name could stand too: a path, or a scheme and its colon. */
+/** Start of a URL where a name could stand too: a path, or a scheme and its colon. */
 const urlStart = /\/|[A-Za-z][A-Za-z0-9+.-]*:[^\s:]/y;
 const ruleId = /[A-Za-z]+\/[A-Za-z-]*/y;
 const symbols = '{}(),:=.?';
 
-/** Where a match that begins at an offset ends; the offset itself where there is none. */
+/** End of a match that begins at an offset; the offset itself if there is none. */
 function endOf(pattern: RegExp, text: string, at: number): number {
   pattern.lastIndex = at;
   return pattern.test(text) ? pattern.lastIndex : at;

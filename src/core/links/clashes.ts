@@ -35,7 +35,7 @@ export interface Clashes {
  */
 const mostSteps = 1_000_000;
 const mostStepsEach = 4_000;
-/** What trying out one pattern may cost. */
+/** Budget for the trial of one pattern. */
 const mostStepsTrying = 200_000;
 
 const known = new WeakMap<UrlSpace, Clashes>();
@@ -89,7 +89,7 @@ function* find(space: UrlSpace): Work<Clashes> {
   return { overlaps: [...overlaps.values()], shadowed: [...shadowed.values()], undecided: [...undecided] };
 }
 
-/** What an answer comes to; null where it takes more than the budget. */
+/** The answer; null past the budget. */
 function* orTooMuch<T>(answer: () => Work<T>): Work<T | null> {
   try {
     return yield* answer();

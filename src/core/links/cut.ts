@@ -3,7 +3,7 @@
  * millions of URLs, and most of these have nothing special, so that the text is the URL itself.
  */
 
-/** What a character of a path means; 0 is one that has to be looked at more closely. */
+/** Meaning of a character of a path; 0 for one that needs a closer look. */
 const ordinary = 1;
 const slash = 2;
 const asked = 3;
@@ -19,7 +19,7 @@ meanings['?'.charCodeAt(0)] = asked;
 meanings['#'.charCodeAt(0)] = hash;
 meanings['.'.charCodeAt(0)] = dot;
 
-/** What may not stand in a query as it is, or begins a fragment. */
+/** Characters that a query must escape, or that begin a fragment. */
 const odd = /[^\w\-~.!$&'()*+,;=:@/?%]/g;
 const eight = '8'.charCodeAt(0);
 /** Whether a character is a hexadecimal digit; of what lies behind a text it is none. */
@@ -29,7 +29,7 @@ const isHex = (code: number): boolean =>
 /** One step of a hash over characters (Kernighan, Ritchie, The C Programming Language, 6.6). */
 const hashed = (sum: number, code: number): number => (Math.imul(sum, 31) + code) | 0;
 
-/** So many characters at the end of a segment count, beside the first and how many there are. */
+/** Characters at the end of a segment that count, beside its first one and its length. */
 const hashedAtEnd = 4;
 
 /** A hash of a segment: what tells literals apart is mostly how long they are, how they begin and how they end. */
@@ -160,7 +160,7 @@ export class SegmentTable<T> {
     return (sum + Math.imul(of, 0x9e3779b1 | 0)) & this.mask;
   }
 
-  /** What stands for a number and a segment of a cut. */
+  /** The value for a node's number and a segment of a cut. */
   at(of: number, cut: Cut, index: number): T | undefined {
     const { slots, mask } = this;
     const sum = hashOf(cut.text, cut.begins[index]!, cut.ends[index]!);

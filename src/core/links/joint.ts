@@ -20,7 +20,7 @@ import type { Listed, Pattern } from './pattern';
 
 /** How many places of paths are looked at between two pauses. */
 const spotsInSlice = 500;
-/** What a place of a path costs of the budget, for each pattern that is looked at there. */
+/** Budget for one place of a path, for each pattern that is tried there. */
 const costOfSpot = 20;
 
 /** A URL, and which of some patterns it fits, by index. */
@@ -32,7 +32,7 @@ export interface Shared {
 /** A set of texts with a key that tells it from others. */
 interface Keyed {
   readonly key: string;
-  /** Of a set of one text that; null for all others. */
+  /** The text of a set with one element; null for all others. */
   readonly literal: string | null;
   readonly language: () => Language;
   readonly has: (text: string) => boolean;
@@ -242,7 +242,7 @@ export class Joint {
 const endsAt = ({ segments, rest }: Pattern, at: number): boolean =>
   segments.length === at || (rest !== null && segments.length < at);
 
-/** What may follow so many segments; null where nothing may. */
+/** Nodes that may follow after that many segments; null if there are none. */
 function nextOf({ segments, rest }: Pattern, at: number): Keyed | null {
   const segment = segments[at];
   if (segment)
@@ -264,7 +264,7 @@ function nextOf({ segments, rest }: Pattern, at: number): Keyed | null {
   };
 }
 
-/** What a variable of the query takes, as it is written there: the items of a list stand between commas. */
+/** Values of a query variable, as written: commas separate the items of a list. */
 function keyedValue({ carried, isList }: Listed): Keyed {
   const has = (text: string): boolean => (isList ? text.split(',') : [text]).every((each) => carried.fits(each));
   return isList

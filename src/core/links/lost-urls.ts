@@ -1,4 +1,4 @@
-/** What becomes of the URLs of an app when its patterns change: which of them no longer open the same screen. */
+/** Compares two versions of an app's patterns: finds URLs that no longer open the same screen. */
 import { toEnd } from '../base/slices';
 import { bySpecificity, mayMeet } from './clashes';
 import { Joint } from './joint';
@@ -10,7 +10,7 @@ export interface LostUrl {
   readonly pattern: Pattern;
   /** The shortest of them. */
   readonly url: string;
-  /** What it opens now; null where that is nothing. */
+  /** The screen that it opens now; null if it opens nothing. */
   readonly now: Pattern | null;
 }
 

@@ -34,7 +34,7 @@ interface Candidate extends Near {
 const mostFailures = 2;
 /** Of a node with more literals, only those are looked at that begin with the same letter. */
 const manyLiterals = 100;
-/** So many patterns are compared at most. */
+/** Most patterns that are compared. */
 const mostCandidates = 200;
 
 /**

@@ -24,7 +24,7 @@ export interface Pattern {
   readonly segments: readonly Segment[];
   readonly rest: Listed | null;
   readonly query: readonly Listed[];
-  /** Those of the query that not every text fits. */
+  /** Query variables whose type does not accept every text. */
   readonly typedQuery: readonly Listed[];
   /** How specific it is, compared letter by letter: what comes first in this order wins. */
   readonly rank: string;

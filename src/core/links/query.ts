@@ -86,7 +86,7 @@ export function misfit({ carried, isList }: Listed, value: string): string | nul
   return null;
 }
 
-/** What a variable takes from a query: absent is null, of a list the empty one. */
+/** Value of a variable in a query; if it is absent, null, or the empty list. */
 export function takenFrom({ name, carried, isList }: Listed, values: ReadonlyMap<string, string>): Value {
   const value = values.get(name);
   if (isList) return value === undefined ? [] : value.split(',').map((part) => valueOf(carried, decode(part) ?? part));

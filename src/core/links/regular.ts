@@ -29,7 +29,7 @@ const anything: readonly Chars[] = [
   [0xe000, lastCodePoint],
 ];
 const digits: readonly Chars[] = [[0x30, 0x39]];
-/** What `\S` leaves out (ECMA-262, WhiteSpace and LineTerminator). */
+/** Characters that `\S` excludes (ECMA-262, WhiteSpace and LineTerminator). */
 const blanks: readonly Chars[] = [
   [0x09, 0x0d],
   [0x20, 0x20],
@@ -350,7 +350,7 @@ export function* textIn(
 /** How many steps are taken between two pauses: some twenty milliseconds. */
 const slice = 30_000;
 
-/** What reading on from some states costs, in steps of a budget: each of its pieces asks all of them. */
+/** Cost of reading on from some states, in steps of a budget: each piece asks every state. */
 const costOf = (states: readonly State[]): number => {
   const moves = states.reduce((sum, each) => sum + each.moves.length, 1);
   return 10 * moves + moves * moves;
@@ -384,7 +384,7 @@ const readable = [...'abcdefghijklmnopqrstuvwxyz0123456789ABCDEFGHIJKLMNOPQRSTUV
 );
 
 interface Reading {
-  /** What is read, in order. */
+  /** Character sets that are read, in order. */
   readonly chars: Chars[];
   readonly to: State[];
 }

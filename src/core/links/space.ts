@@ -15,12 +15,12 @@ export interface Matched {
   readonly pattern: Pattern;
   /** Others that it fits and that are as specific; the first in the plan has won. */
   readonly ties: readonly Pattern[];
-  /** What it brings, by argument; what the pattern names and the URL leaves out is null, or an empty list. */
+  /** Values by argument; null or an empty list for a variable that the URL leaves out. */
   readonly values: Values;
   readonly remarks: readonly Remark[];
 }
 
-/** What a URL has that no pattern looks at, or that may be meant otherwise. */
+/** Part of a URL that no pattern reads, or that may be a mistake. */
 export type Remark =
   { readonly kind: 'unknown-name' | 'repeated' | 'plus'; readonly name: string } | { readonly kind: 'fragment' };
 
@@ -110,7 +110,7 @@ export function spaceOf(plan: Plan, variant: string): UrlSpace {
 const linksOf = (plan: Plan, variant: string): readonly Link[] =>
   plan.screens.flatMap((screen) => (isIn(screen.only, variant) ? screen.links : []));
 
-/** What a URL that fits a pattern brings. */
+/** Values that a URL brings to the pattern it matches. */
 function valuesOf({ segments, rest, query }: Pattern, url: Url): Values {
   const values: [string, Value][] = [];
   segments.forEach((segment, index) => {

@@ -59,7 +59,7 @@ export type ReadPattern =
   | { readonly template: null; readonly problem: PatternProblem };
 
 const known = new Map<string, ReadPattern>();
-/** So many patterns are kept: each is asked for at every keystroke. */
+/** Most patterns kept: every keystroke asks for each. */
 const mostKnown = 20_000;
 
 /** Reads a pattern. Linear in its length. */
@@ -73,7 +73,7 @@ export function readPattern(pattern: string): ReadPattern {
 }
 
 const name = /^[A-Za-z_]\w*$/;
-/** What may not stand in a template as it is (RFC 6570, 2.1), but for braces. */
+/** Characters that a template must escape (RFC 6570, 2.1), except braces. */
 const forbidden = /[\p{Cc}\s"<>\\^`|]|\p{Surrogate}/u;
 
 class PatternReader {

@@ -13,7 +13,7 @@ interface Branch {
   readonly to: Node;
 }
 
-/** What patterns have in common up to a segment. */
+/** Node of the tree: a common prefix of patterns, up to a segment. */
 export interface Node {
   readonly id: number;
   /** By their text; in the order of the plan. */
@@ -22,9 +22,9 @@ export interface Node {
   readonly names: readonly string[];
   /** Segments with variables, the most specific first; equally specific ones in the order of the plan. */
   readonly branches: readonly Branch[];
-  /** Those that end here. */
+  /** Patterns that end here. */
   readonly ends: readonly Pattern[];
-  /** Those whose variable takes the rest. */
+  /** Patterns whose variable takes the rest. */
   readonly rests: readonly Pattern[];
   /**
    * Whether there are literals; where there is one branch alone, and one end whose query takes anything, these: they
@@ -172,7 +172,7 @@ class Descent {
     private readonly url: Cut,
   ) {}
 
-  /** What is found from nodes on that are as specific as one another; null where that is nothing. */
+  /** Match from nodes that are equally specific; null if there is none. */
   from(nodes: readonly Node[], at: number): readonly Pattern[] | null {
     const { url } = this;
     const rests = (): readonly Pattern[] | null =>
@@ -196,7 +196,7 @@ class Descent {
     return rests();
   }
 
-  /** Those that the URL fits, in the order of the plan; null where there are none. */
+  /** Patterns that match the URL, in the order of the plan; null if there are none. */
   private fitting(patterns: readonly Pattern[], restFrom = -1): readonly Pattern[] | null {
     const found = patterns.filter((pattern) => isFitting(pattern, this.url, restFrom));
     return found.length > 0 ? found.sort((a, b) => a.index - b.index) : null;

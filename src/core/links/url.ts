@@ -7,7 +7,7 @@ export interface Url {
   readonly origin: Origin | null;
   /** Decoded, without dot segments; a slash at the end is none of them. */
   readonly segments: readonly string[];
-  /** What stands behind the question mark, as written; null where there is none. */
+  /** The query after the question mark, as written; null if there is none. */
   readonly query: string | null;
   readonly hasFragment: boolean;
 }

@@ -15,7 +15,7 @@ export interface BindingContext {
 
 const nothing: ReadonlySet<string> = new Set();
 
-/** Where there are no values, only literals: tabs, entries, the start. */
+/** A place with literals only: tabs, entries, the start. */
 export const emptyScope: Scope = { variable: null, layers: [], given: nothing };
 
 /** Names in scope of a menu's items. */

@@ -1,4 +1,4 @@
-/** What edits change of a text, line by line. */
+/** Changed lines of a text. */
 import { applyEdits, type TextEdit } from '../language/edits';
 import { Lines } from '../language/lines';
 
@@ -57,7 +57,7 @@ function align(before: readonly string[], after: readonly string[], first: numbe
     );
 }
 
-/** Where a new line stands among the old ones: as far down as it is among the new ones. */
+/** Place of a new line among the old ones: as far down as among the new ones. */
 const placeAmong = (place: number, old: number, fresh: number): number =>
   Math.floor((place * old) / Math.max(1, fresh));
 

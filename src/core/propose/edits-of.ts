@@ -1,4 +1,4 @@
-/** What each kind of request writes: one function a kind. */
+/** Edits of each kind of request: one function a kind. */
 import type { Check } from '../check';
 import { addListed, understandList, type ListedScreen } from '../edit/add-many';
 import { addLink, patternFor } from '../edit/links';
@@ -17,7 +17,7 @@ export interface Refusal {
 
 export interface Written {
   readonly edits: readonly TextEdit[];
-  /** What a pasted list is understood as. */
+  /** Meaning of a pasted list. */
   readonly listed?: readonly ListedScreen[];
   /** The pattern of an added link. */
   readonly pattern?: string;

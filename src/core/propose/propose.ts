@@ -16,7 +16,7 @@ export interface Proposal {
   /** Summaries of the findings that would go, and of those that would come. */
   readonly gone: readonly string[];
   readonly come: readonly string[];
-  /** What a pasted list is understood as; null for other requests. */
+  /** Meaning of a pasted list; null for other requests. */
   readonly listed: readonly ListedScreen[] | null;
   /** The pattern of an added link; null for other requests. */
   readonly pattern: string | null;
@@ -27,7 +27,7 @@ export interface Proposal {
 /** A proposal, or in one sentence why there is none. */
 export type Proposed = Proposal | Refusal;
 
-/** What a request would change. Checks the changed plan as a whole: as costly as a check. */
+/** Proposes a change. Checks the whole changed plan: costs as much as a check. */
 export function propose(now: Check, request: Request): Proposed {
   const written = editsOf(now, request);
   if ('refusal' in written) return written;
@@ -49,7 +49,7 @@ export function propose(now: Check, request: Request): Proposed {
 
 const told = ({ findings }: Check): string[] => findings.map((finding) => `${finding.rule}: ${plain(finding.summary)}`);
 
-/** What of a list is not in another one, each as often as it is more often there. */
+/** Multiset difference of two lists. */
 function without(list: readonly string[], other: readonly string[]): string[] {
   const left = new Map<string, number>();
   for (const one of other) left.set(one, (left.get(one) ?? 0) + 1);

@@ -1,6 +1,6 @@
 import type { WantedParameter } from '../edit/signature';
 
-/** What somebody wants to do. Screens are known by their labels, places are offsets of the text that was checked. */
+/** A request for a change. Labels name screens; places are offsets of the checked text. */
 export type Request =
   | { readonly kind: 'rename'; readonly at: number; readonly to: string }
   | { readonly kind: 'delete'; readonly screen: string }

@@ -114,7 +114,7 @@ export const ruleIds: readonly string[] = catalogue.map((rule) => rule.id);
 
 export const ruleById = (id: string): Rule | undefined => catalogue.find((rule) => rule.id === id);
 
-/** What all rules have found. */
+/** Findings of all rules. */
 export interface RulesRun {
   readonly findings: readonly Finding[];
   readonly accepted: readonly Accepted[];

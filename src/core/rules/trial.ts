@@ -3,7 +3,7 @@ import type { RulesRun } from './catalogue';
 import { plain } from './parts/message';
 import type { Finding, Fix } from './parts/rule';
 
-/** So many fixes of one plan are tried out, and of larger plans none: each takes an analysis of its own. */
+/** Most fixes of a plan on trial, and screens of a plan with trials: each trial costs an analysis. */
 const mostTrials = 8;
 const mostScreens = 300;
 

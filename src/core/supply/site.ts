@@ -15,7 +15,7 @@ import {
 import { arrivalScope, emptyScope, givenBy, menuScope, screenScope, withGiven } from '../plan/scope';
 import type { Scope } from '../plan/model';
 
-/** Where a screen is opened, and so where its arguments are to be brought. */
+/** A place that opens a screen, and so must supply its arguments. */
 export type Site =
   | { readonly kind: 'start' }
   | {
@@ -98,7 +98,7 @@ export function placeOf(site: Site, call: Call): number {
   }
 }
 
-/** What the step does to the stack, as the language calls it; tabs, entries and the rest by what they are. */
+/** Word of the step, as in the language; tabs, entries and others by their kind. */
 export const stepOf = (site: Site): string => ('step' in site ? site.step.kind : site.kind);
 
 /** The condition under which the site's branch happens, among those before it. */

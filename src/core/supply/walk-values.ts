@@ -10,7 +10,7 @@ export interface BadWalkValue {
   readonly trigger: string;
   readonly given: WalkValueNode;
   readonly status: 'unknown-value' | 'wrong-type';
-  /** What the value is to fit; null where nothing of its name is there. */
+  /** Type that the value must fit; null if nothing has its name. */
   readonly type: Type | null;
   /** The values that the controls of that name can be given. */
   readonly known: readonly string[];
@@ -51,7 +51,7 @@ export function checkWalkValues(plan: Plan): BadWalkValue[] {
   });
 }
 
-/** What a user decides at a tap: which item of the list, and what the screen has. */
+/** Choices at a tap: the item of the list, and the values that the screen has. */
 function settableOn(transition: Transition): readonly Named[] {
   return screenScope(transition.screen, [], transition.loop).layers.flat();
 }

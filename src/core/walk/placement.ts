@@ -5,7 +5,7 @@ import type { Data } from './data';
 import type { ExternalEvent } from './event';
 import { frameOf, type Placed } from './frames';
 
-/** Where the screens of an arrival come to lie, in one variant, if no `needs` puts it off. */
+/** Places the screens of an arrival in one variant, if no `needs` defers it. */
 export class Placement {
   readonly tabs: readonly Tab[];
   /** The place of the tab's stack by the index of its root. */

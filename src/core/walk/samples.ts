@@ -108,5 +108,5 @@ const wordsOf = (name: string): string =>
     .toLowerCase()
     .trim();
 
-/** What the ids of a type are of: `StayId` of a `stay`. */
+/** Noun of an id type: `stay` for `StayId`. */
 const stem = (name: string): string => `${name[0]!.toLowerCase()}${name.slice(1)}`.replace(/(.)Id$/, '$1');

@@ -12,7 +12,7 @@ interface Props {
   readonly onBegin: () => void;
 }
 
-/** Where a file of URLs is chosen, and where it has columns, which of them holds the URLs. */
+/** Choice of a file of URLs, and of the column with the URLs. */
 export function AuditChoice({ variant, chosen, failure, onPick, onColumn, onBegin }: Props) {
   return (
     <div className="border border-dashed border-rule rounded-field bg-paper p-4 grid gap-3">

@@ -1,4 +1,4 @@
-/** Where the tree of URLs is drawn: columns for segments, and rails from a segment down to those that follow it. */
+/** Layout of the tree of URLs: columns for segments, and rails from a segment down to its successors. */
 import type { LeafCard, SpaceCard, TreeRow } from '../../core/report/links-card';
 
 /**

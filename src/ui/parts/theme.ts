@@ -1,6 +1,6 @@
 export type ThemeChoice = 'system' | 'paper' | 'dusk';
 
-/** Where the choice is kept; nothing there means that the system decides. */
+/** Key of the stored choice; without a value the system decides. */
 const themeKey = 'andante:theme';
 
 /** Runs before the first paint, so that the page never shows itself in the wrong theme. */

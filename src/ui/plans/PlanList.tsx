@@ -12,7 +12,7 @@ import { usePlans, type Plans } from './use-plans';
 interface Props {
   readonly initial: readonly PlanSummary[];
   readonly initiallyDeleted: readonly DeletedPlan[];
-  /** Where a damaged database was put when the server started. */
+  /** Place of a damaged database that the server set aside at its start. */
   readonly setAside: string | null;
 }
 

@@ -50,7 +50,7 @@ export interface Edge {
   readonly from: number;
   readonly to: number;
   readonly kind: Way['kind'];
-  /** How it stands with its arguments: where there are several ways between two screens, the best of them counts. */
+  /** Status of its arguments: of several ways between two screens, the best counts. */
   readonly tone: Way['tone'];
   /** Whether the shortest walk to its target ends with it. */
   readonly first: boolean;

@@ -418,12 +418,12 @@ export class Session implements AnalystListener {
     this.saver?.keepMine();
   }
 
-  /** Where an offset of the text that an overview is of is in the text as it is now. */
+  /** Maps an offset of the text of an overview to the current text. */
   nowAt(offset: number, basis: Overview): number {
     return Math.min(this.changesSince(basis)?.mapPos(offset) ?? offset, this.editor.doc.length);
   }
 
-  /** Where an offset of the text as it is now was in the text that an overview is of. */
+  /** Maps an offset of the current text to the text of an overview. */
   wasAt(offset: number, basis: Overview): number {
     return this.changesSince(basis)?.invertedDesc.mapPos(offset) ?? offset;
   }

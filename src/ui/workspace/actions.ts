@@ -11,7 +11,7 @@ export interface Drawn {
   readonly address: Address;
 }
 
-/** Where actions leave what the workspace is to show. */
+/** Setters for what the workspace shows. */
 export interface Outlets {
   readonly say: (sentence: string) => void;
   /** Says why something is not done, until one goes to another place than that one. */

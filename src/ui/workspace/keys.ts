@@ -47,7 +47,7 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
 const isTextField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** What keys act on. */
+/** Target of the keys. */
 export interface OpenPlan extends Drawn {
   readonly session: Session;
   /** The finding that was last put in front of the user. */

@@ -1,4 +1,4 @@
-/** What one event does to the part of a configuration that it looks at. Its order is that of docs/meaning.md. */
+/** Effect of one event on the part of a configuration that it reads, in the order of docs/meaning.md. */
 import type { Branch, Needs, Screen, Step } from '../../plan/model';
 import {
   lowered,

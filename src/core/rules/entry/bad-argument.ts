@@ -67,7 +67,7 @@ function* unread({ entry, url, variant }: EntryUrl, { pattern, remarks }: Matche
   }
 }
 
-/** Where a name stands in a query, as written; null where it is escaped. */
+/** Range of a name in a query, as written; null if it is escaped. */
 function placeOf(url: string, name: string): number | null {
   const at = [`?${name}=`, `&${name}=`].map((written) => url.indexOf(written)).find((each) => each >= 0);
   return at === undefined ? null : at + 1;

@@ -56,7 +56,7 @@ function* doubles(
   }
 }
 
-/** What an item does, where all it does is to open one screen; null otherwise. */
+/** Words for the effect of an item that only opens one screen; null otherwise. */
 function whatBranchDoes({ condition, steps }: Branch): string | null {
   const [step] = openings(steps);
   return condition || steps.length !== 1 || !step?.call ? null : whatCallOpens(step.call);

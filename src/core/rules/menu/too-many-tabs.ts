@@ -1,7 +1,7 @@
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
-/** So many fit beside one another on a phone, each wide enough for a thumb and its label. */
+/** Most tabs that fit on a phone, each wide enough for a thumb and its label. */
 const most = 5;
 
 export const tooManyTabs: Rule = {

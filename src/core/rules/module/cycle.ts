@@ -49,7 +49,7 @@ function dependencies(plan: Plan, waysIn: readonly WayIn[]): Map<Module, Map<Mod
   return needs;
 }
 
-/** So many modules of a ring are named. */
+/** Most modules of a ring that a message names. */
 const mostNamed = 12;
 
 const sayWay = (wayIn: WayIn): Message => say`${nameWayIn(wayIn)} opens ${wayIn.target.label}`;

@@ -3,7 +3,7 @@ import type { Plan } from '../../plan/model';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
-/** What editors and copies leave behind. */
+/** Placeholder names that editors and copies leave behind. */
 const leftOver =
   /^(screen|page|view|new|untitled|test|tmp|temp|foo|bar|baz|copy|unnamed)_?\d*$|^(new|my)(Screen|Page|View)\d*$|.(_copy|Copy)\d*$/;
 

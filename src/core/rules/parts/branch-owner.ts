@@ -1,7 +1,7 @@
 import type { DeadBranch } from '../../reach';
 import { say, words, type Message } from './message';
 
-/** What a branch stands on, as messages call it, and the name that `accept` uses. */
+/** Owner of a branch, as messages call it, and its name for `accept`. */
 export function ownerOf({ of }: DeadBranch): {
   readonly label: string;
   readonly on: Message;

@@ -1,4 +1,4 @@
-/** What the URLs of a plan's entries open. */
+/** Resolves the URLs of a plan's entries. */
 import type { Name } from '../../language/syntax';
 import type { Failure } from '../../links/near';
 import { isMatched, spaceOf, type Matched } from '../../links/space';

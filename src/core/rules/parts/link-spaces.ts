@@ -1,4 +1,4 @@
-/** What the rules about whole URL spaces share: each space once, and patterns tried in place of others. */
+/** Shared by the rules about whole URL spaces: each space once, and trials of other patterns. */
 import { findClashes, hasClash, type Clashes } from '../../links/clashes';
 import type { Pattern } from '../../links/pattern';
 import { spaceOf, UrlSpace } from '../../links/space';
@@ -21,7 +21,7 @@ function spacesOf(plan: Plan): Map<UrlSpace, string[]> {
   return spaces;
 }
 
-/** What is found in a URL space, and the variants that have it. */
+/** A result in a URL space, and the variants that have it. */
 interface InSpace<T> {
   readonly found: T;
   readonly space: UrlSpace;

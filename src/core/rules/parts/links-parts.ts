@@ -10,7 +10,7 @@ import type { Link, Plan, Screen } from '../../plan/model';
 import { required, type Type } from '../../plan/types';
 import { enumerate, say, words, type Message } from './message';
 
-/** So much of a text that somebody has written is told. */
+/** Most characters of a user's text in a message. */
 const mostTold = 60;
 
 /** A text from outside, cut where it is long, and with control characters told by number. */
@@ -84,7 +84,7 @@ export function sayUrlProblemOf(problem: UrlProblem): Message {
   }
 }
 
-/** What a type wants, as the end of a sentence. */
+/** Words for the values of a type, as the end of a sentence. */
 function sayWanted(declared: Type): Message {
   const type = required(declared);
   switch (type.kind) {
@@ -118,7 +118,7 @@ function sayWanted(declared: Type): Message {
 export const showSegment = (segment: Segment): string =>
   segment.parts.map((part) => ('text' in part ? part.text : `{${part.variable}}`)).join('');
 
-/** Where a URL fails a pattern: a clause. */
+/** Clause that says where a URL fails a pattern. */
 export function sayFailure({ pattern, failure }: Near): Message {
   switch (failure.why) {
     case 'text':
@@ -165,7 +165,7 @@ export function sayGroup(near: Near): Message {
 
 const shownValue = (text: string): Message => (text === '' ? say`nothing` : say`${told(text)}`);
 
-/** What of a URL is not looked at, or may be meant otherwise: a sentence. */
+/** Sentence about a part of a URL that nobody reads, or that may be a mistake. */
 export function sayRemark(remark: Remark): Message {
   switch (remark.kind) {
     case 'unknown-name':

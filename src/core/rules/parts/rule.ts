@@ -48,11 +48,11 @@ export interface Fix {
   readonly onTrial?: true;
 }
 
-/** What a rule reports. */
+/** Report of a rule. */
 export interface Found {
   /** The part of the text that is to blame. */
   readonly range: Range;
-  /** What is wrong and where, in one sentence. */
+  /** The problem and its place, in one sentence. */
   readonly summary: Message;
   /** Why it hurts, and what would fit. */
   readonly detail: Message;
@@ -103,16 +103,16 @@ export interface Accepted {
   readonly because: string;
 }
 
-/** What accepts have done to a list of findings. */
+/** Findings after accepts: those that remain, and those accepted. */
 export interface Silenced {
-  /** Those that remain, in their order. */
+  /** The remaining findings, in order. */
   readonly findings: readonly Finding[];
   readonly accepted: readonly Accepted[];
   /** The accepts that have silenced something. */
   readonly used: ReadonlySet<AcceptNode>;
 }
 
-/** What a rule may look at. */
+/** Input of a rule. */
 export interface Context {
   readonly text: string;
   readonly plan: Plan;
@@ -120,7 +120,7 @@ export interface Context {
   readonly supply: Supply;
   /** The ids of all rules. */
   readonly rules: readonly string[];
-  /** What the other rules have found, for the one rule that is about that; empty for all others. */
+  /** Findings of the other rules, for the one rule about them; empty for all others. */
   readonly silenced: Silenced;
 }
 
@@ -136,6 +136,6 @@ export interface Rule {
   /** Whole plans: one that breaks the rule, and the same put right. */
   readonly wrong: string;
   readonly right: string;
-  /** What it finds; nothing where it pauses, which it does every few milliseconds. */
+  /** Yields findings, or nothing to pause, every few milliseconds. */
   readonly check: (context: Context) => Iterable<Found | void>;
 }

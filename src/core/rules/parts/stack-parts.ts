@@ -1,4 +1,4 @@
-/** What the rules about stacks share: looking at every variant, and telling walks. */
+/** Shared by the rules about stacks: looking at every variant, and describing walks. */
 import type { Bounded, Exact, VariantReach } from '../../reach';
 import { labelOf, type Tap } from '../../walk/tap';
 import type { Work } from '../../base/slices';
@@ -13,7 +13,7 @@ export interface InVariant<K, T> {
   readonly variant: string | null;
 }
 
-/** What is found in one variant, by what it is about; nothing where the search pauses. */
+/** Results in one variant, by subject; yields nothing to pause. */
 export type Seen<K, T> = Iterable<readonly [K, T] | void>;
 
 /**
@@ -57,7 +57,7 @@ export function* inVariants<K, T>(
   }));
 }
 
-/** Those that a walk shows. */
+/** The suspects that a walk confirms. */
 export function* confirmed<K>(suspects: ReadonlyMap<K, readonly Tap[] | null>): Iterable<readonly [K, readonly Tap[]]> {
   for (const [key, walk] of suspects) if (walk) yield [key, walk];
 }

@@ -55,7 +55,7 @@ export function subjectOf({ site, target }: WayIn): string {
 export const valuesFor = ({ plan }: Pick<Context, 'plan'>, wayIn: WayIn, cell: Cell): ScopeValue[] =>
   fittingValues(scopeOf(wayIn.site, plan), cell.parameter);
 
-/** What is said where no value can be named at all. */
+/** Message where the language allows no value. */
 const withoutValues: Partial<Record<WayIn['site']['kind'], string>> = {
   start: 'a cold start has no values to hand over',
   tab: 'a tab has no values to hand over',

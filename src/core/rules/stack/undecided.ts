@@ -56,7 +56,7 @@ function* whatIsUndecided(context: Context, variant: VariantReach): Work<Open | 
   }
 }
 
-/** Of tabs that share flags. */
+/** Finding for tabs that share flags. */
 function* openInTabs(context: Context, variant: Bounded): Work<Open | null> {
   const { plan } = context;
   const open = [...isReached(plan, variant), ...whatIsOpen(yield* suspecting(context.plan, variant))];
@@ -69,7 +69,7 @@ function* openInTabs(context: Context, variant: Bounded): Work<Open | null> {
   };
 }
 
-/** Of rules for which more has to be worked out than all stacks. */
+/** Finding for rules of the plan that need more work than all stacks. */
 function* openClaims(plan: Plan, variant: Exact): Work<Open | null> {
   const open: Claim[] = [];
   for (const claim of plan.claims)
@@ -82,7 +82,7 @@ function* openClaims(plan: Plan, variant: Exact): Work<Open | null> {
   };
 }
 
-/** Of all that has to do with stacks. */
+/** Finding for a variant whose stacks are not known. */
 function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Open {
   const open = isReached(plan, variant);
   const rules = plan.claims.some(({ first, second }) => first && second)
