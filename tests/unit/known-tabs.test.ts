@@ -71,6 +71,14 @@ test('of two elses, one in the other, each knows whether it began before all sta
   expect(s).toBe('holds');
 });
 
+test('an event changes the flags for the other tabs also after it has emptied all stacks', () => {
+  // From the start “Go”, the tab “More” and its “Open” lead to the goal: the flag is set once “More” has its root again.
+  const text =
+    'start home\nflag far\ntabs {\n  "Home" home\n  "More" more\n  "Last" last\n}\nscreen home "Home" { on "Go" when not far reset home then switch last then sets far = true }\nscreen more "More" { on "Open" when far push home then switch goal }\nscreen goal "Goal" {}\nscreen last "Last" {}\nrule "R" from home always reach goal\n';
+  const { plan, reach } = check(text);
+  expect(toEnd(answerTo(plan, reach.variants[0]!, plan.claims[0]!))).toBe('undecided');
+});
+
 test('going back reveals a screen without its needs, though the same tap can also put it on anew', () => {
   const text =
     'start home\nchoice Way { near, far }\nflag f\nflag way: Way = near\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" {\n  needs not f else back to home\n  on "Ask" push ask\n}\nscreen more "More" {\n  needs "luck" else sets way = near\n  needs not (way is not far) else sets f = true\n  on "Go" when f back to home then resume or replace more then push more\n}\nscreen ask "Ask" { needs not "luck" else sets way = far then back to home }\n';

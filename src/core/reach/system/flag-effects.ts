@@ -5,8 +5,6 @@ import type { VariantOf } from './variant';
 /**
  * Over-approximation of the valuations after steps, for any stacks. Each arrival may run the `else` of its screen;
  * `resume` may make any arrival, or run the step behind `or`.
- *
- * Steps that empty all stacks are left out: they leave no tab as it was.
  */
 export class FlagEffects {
   /** Valuations after an arrival, by the screen's index and the valuation before; grown to a least fixed point. */
@@ -16,9 +14,14 @@ export class FlagEffects {
   >();
   private settled = true;
 
+  /**
+   * @param emptying whether steps that empty all stacks count. Where they do not, the valuations after them are left
+   *   out: no tab is then as it was
+   */
   constructor(
     private readonly variant: VariantOf,
     private readonly valuations: Valuations,
+    private readonly emptying: 'counts' | 'left out',
   ) {}
 
   /** Valuations after steps. Costs O(steps · resulting valuations), and as much for each `else` that can run. */
@@ -73,7 +76,9 @@ export class FlagEffects {
         if (!target || !this.variant.has(target)) return [before];
         return step.kind === 'switch' && this.variant.stackOf(target) !== undefined
           ? this.arriveAny(this.variant.asking, before)
-          : [];
+          : this.emptying === 'counts'
+            ? this.arrive(target, before)
+            : [];
       }
     }
   }

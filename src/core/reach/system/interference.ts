@@ -35,7 +35,10 @@ const mostAnyhow = 4096;
  * they leave none as it was.
  */
 export class Interference {
+  /** Valuations after steps that leave the other tabs as they were. */
   private readonly effects: FlagEffects;
+  /** Valuations after steps that may empty all stacks. */
+  private readonly allEffects: FlagEffects;
   /** By stack and valuation, screens that were on top. */
   private readonly seen: Map<Valuation, Set<Screen>>[] = [];
   /** Changes that a tab makes to others, by the tab's stack. */
@@ -59,7 +62,8 @@ export class Interference {
     private readonly variant: VariantOf,
     private readonly valuations: Valuations,
   ) {
-    this.effects = new FlagEffects(variant, valuations);
+    this.effects = new FlagEffects(variant, valuations, 'left out');
+    this.allEffects = new FlagEffects(variant, valuations, 'counts');
     this.asks = variant.asking.length > 0;
     this.elseSwitches = variant.asking.some(({ needs }) =>
       needs.some(({ otherwise }) => [...eachStep(otherwise)].some((step) => this.isTabSwitch(step))),
@@ -154,13 +158,16 @@ export class Interference {
     );
   }
 
-  /** Adds the changes of steps between any two of which the tab may be left. */
+  /**
+   * Adds the changes of steps between any two of which the tab may be left. After all stacks were emptied, the other
+   * tabs have their roots: what the rest of the steps changes, it changes for these.
+   */
   private changeMidway(steps: readonly Step[], before: Valuation): void {
     for (let at = 0; at <= steps.length; at++) {
-      for (const now of this.effects.after(steps.slice(0, at), before)) {
-        this.change(null, before, [now]);
+      const begun = steps.slice(0, at);
+      this.change(null, before, this.effects.after(begun, before));
+      for (const now of this.allEffects.after(begun, before))
         this.change(null, now, this.effects.after(steps.slice(at), now));
-      }
     }
   }
 
