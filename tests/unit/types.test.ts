@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { screenScope } from '../../src/core/plan/scope';
 import { assignable, base, showType, type Type } from '../../src/core/plan/types';
-import { fittingValues } from '../../src/core/supply/fitting';
+import { fittingValues, likelyValue, valuesInScope } from '../../src/core/supply/fitting';
 
 const { plan } = check(`start a
 id HutId: int
@@ -60,5 +60,53 @@ describe('values that fit', () => {
     expect(paths('id', named('HutId'))).toEqual(['h.id', 'hut.id', 'stay.hut.id', 'other']);
     expect(paths('name', base('text'))).toEqual(['name', 'h.name', 'hut.name', 'stay.hut.name']);
     expect(paths('guest', named('Season'))).toEqual([]);
+  });
+
+  const { plan: trips } = check(`start a
+id HutId: int
+choice Season { summer, winter }
+record Hut { id: HutId, height: int }
+record Stay { hut: Hut }
+record Trip { stay: Stay }
+screen a "A" {
+  takes note: text, count: int, exact: decimal, lost: Lost
+  has trip: Trip, hut: Hut, huts: list of Hut, month: Season
+  on "x" for hut in huts push a
+}
+`);
+  const place = trips.screens[0]!;
+  const scope = screenScope(place, [], place.transitions[0]!.loop);
+  const fit = (name: string, type: Type): string[] => fittingValues(scope, { name, type }).map(({ path }) => path);
+  const likely = (name: string, type: Type): string | undefined => likelyValue(scope, { name, type })?.path;
+
+  test('are each named once, the loop’s own for the screen’s of that name, and two fields deep', () => {
+    expect(valuesInScope(scope).map(({ path }) => path)).toEqual([
+      'hut',
+      'hut.id',
+      'hut.height',
+      'note',
+      'count',
+      'exact',
+      'lost',
+      'trip',
+      'trip.stay',
+      'trip.stay.hut',
+      'huts',
+      'month',
+    ]);
+  });
+
+  test('of the very type come before those that are assignable, and an unknown type fits nothing', () => {
+    expect(fit('share', base('decimal'))).toEqual(['exact', 'hut.height', 'count']);
+    expect(fit('lost', base('text'))).toEqual(['note']);
+  });
+
+  test('are likely where the name or a type of the plan says so, and otherwise a guess', () => {
+    expect(likely('remark', base('text'))).toBeUndefined();
+    expect(likely('NOTE', base('text'))).toBe('note');
+    expect(likely('hutHeight', base('int'))).toBe('hut.height');
+    expect(likely('height', optional(base('int')))).toBe('hut.height');
+    expect(likely('where', trips.types.get('HutId')!.type)).toBe('hut.id');
+    expect(likely('when', optional(trips.types.get('Season')!.type))).toBe('month');
   });
 });
