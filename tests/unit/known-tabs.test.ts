@@ -71,6 +71,13 @@ test('of two elses, one in the other, each knows whether it began before all sta
   expect(s).toBe('holds');
 });
 
+test('an else that comes back to its tab leaves a gate there, which waits for what another tab does', () => {
+  // The else puts "Ask" on, and looks at "More" before it ends: "Ask" puts the goal off until "More" has set the flag.
+  const text =
+    'start home\nflag f\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Goal" push goal }\nscreen more "More" { on "F" sets f = true }\nscreen ask "Ask" { on "Go on" resume then push last }\nscreen goal "Goal" { needs f else push ask then switch more then switch home }\nscreen last "Last" {}\nrule "R" never goal beneath last\n';
+  expect(found(text)).toContain('stack/rule-broken R: Goal, More, F, Home, Go on');
+});
+
 test('an event changes the flags for the other tabs also after it has emptied all stacks', () => {
   // From the start “Go”, the tab “More” and its “Open” lead to the goal: the flag is set once “More” has its root again.
   const text =
