@@ -68,7 +68,7 @@ export interface Chart {
   readonly nodeOf: readonly (Node | undefined)[];
   readonly edges: readonly Edge[];
   readonly stranded: readonly ScreenCard[];
-  /** Screens with neither a walk nor a proof that there is none. */
+  /** Undecided screens: no walk reaches them, and no proof rules them out. */
   readonly undecided: readonly ScreenCard[];
 }
 

@@ -31,8 +31,8 @@ const mostAnyhow = 4096;
  *
  * Thread-modular analysis (Flanagan, Qadeer, SPIN 2003), with tabs for threads. Each tab is analysed by itself; any
  * change that it makes to the flags may happen while another tab waits. The changes of a tab are learned from its
- * analysis, until nothing new is learned: a least fixed point. Steps that empty all stacks interfere with no tab, since
- * they leave none as it was.
+ * analysis, until nothing new is learned: a least fixed point. A step that empties all stacks interferes with no tab,
+ * since it leaves none as it was; the steps after it interfere with the roots that it leaves.
  */
 export class Interference {
   /** Valuations after steps that leave the other tabs as they were. */
