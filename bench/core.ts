@@ -86,7 +86,7 @@ const columns = [
 ] as const;
 const number = (n: number): string => (n < 10 ? n.toFixed(2) : n.toFixed(0));
 
-/** From text to what all rules find, but for those about stacks, which are silent while stacks are not known. */
+/** From text to the findings of all rules, without those about stacks, which are silent while stacks are unknown. */
 function findings(text: string): number {
   const { plan, quick, supply } = check(text);
   return toEnd(runRules({ text, plan, reach: quick, supply })).findings.length;

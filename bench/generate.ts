@@ -17,7 +17,7 @@ export function generatePlan(screens: number, transitions = 5, flags = 0): strin
     state = (state * 1103515245 + 12345) % 2147483648;
     return Math.floor((state / 2147483648) * below);
   };
-  /** Where the first transitions lead: onward, far onward, to the module's root, across it; others lead anywhere. */
+  /** Targets of the first transitions: onward, far onward, to the module's root, across it; others lead anywhere. */
   const ways = [
     (index: number) => index + 1,
     (index: number) => 2 * index + 1,

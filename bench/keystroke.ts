@@ -6,9 +6,7 @@ import { generatePlan } from './generate';
 
 const screens = 500;
 const strokes = 60;
-/**
- * How long somebody looks at a plan that has just opened before typing, in milliseconds; the worker warms up meanwhile.
- */
+/** Time in which a user looks at a new plan before typing, in milliseconds; the worker warms up meanwhile. */
 const looking = 2000;
 /** From keystroke to keystroke at least, in milliseconds: eight a second, a fast typist. */
 const cadence = 125;

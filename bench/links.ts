@@ -10,7 +10,7 @@ import { planOf, urlsOf } from './urls';
 
 const urls = 1_000_000;
 
-/** The same path patterns as the router writes them. */
+/** The equal path pattern in the router's notation. */
 const routeOf = (pattern: string): string =>
   pattern
     .replace(/\{\?.*\}$/, '')
@@ -18,7 +18,8 @@ const routeOf = (pattern: string): string =>
     .replace(/\{(\w+)\}/g, ':$1');
 
 /**
- * The same texts, each in one piece, as they come from a file: joined ones would be put together while time is taken.
+ * Equal texts, each in one piece, as they come from a file: the engine would flatten joined ones during the
+ * measurement.
  */
 const inOnePiece = (texts: readonly string[]): string[] => JSON.parse(JSON.stringify(texts)) as string[];
 

@@ -12,7 +12,7 @@ interface Opened {
   readonly verdict: number;
 }
 
-/** Runs in the page; it asks again with every frame, since nothing tells when the last of them is there. */
+/** Runs in the page; it looks at every frame, since no event says when the last of them is there. */
 const measure = `
   const [done] = arguments;
   const seen = {};

@@ -74,7 +74,10 @@ function measure(screens: number, flags: number): Measured {
   };
 }
 
-/** A heap that may grow holds garbage as long as there is room: what is needed shows where there is none. In MiB. */
+/**
+ * Heap limit in MiB. A heap that may grow keeps garbage as long as there is room; a small one shows the memory that is
+ * needed.
+ */
 const heap = 400;
 
 const [own] = process.argv.slice(2);

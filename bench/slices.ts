@@ -1,6 +1,6 @@
 /**
- * How long an analysis goes on without a pause, rules included, on plans that ask a lot of it: that is how long a
- * keystroke may wait for the worker. Each plan is analysed once before, since the first time compiles what it runs.
+ * The longest part of an analysis without a pause, rules included, on plans that need much work: a keystroke may wait
+ * as long for the worker. Each plan is analysed once before, since the first time compiles the code.
  */
 import { check } from '../src/core/check';
 import { generatePlan } from './generate';
@@ -52,7 +52,7 @@ function slicesOf(text: string): Slices {
 let failed = false;
 for (const [name, text] of plans) {
   slicesOf(text);
-  // The best of three: what disturbs one of them is not ours.
+  // The best of three: disturbances of one run are not ours.
   const best = [slicesOf(text), slicesOf(text), slicesOf(text)].reduce((a, b) => (a.longest < b.longest ? a : b));
   const tooLong = best.longest > longest;
   failed ||= tooLong;

@@ -1,8 +1,8 @@
-/** Plans with many links, and URLs of them, for what is measured about links. */
+/** Plans with many links, and URLs of them, for benchmarks of links. */
 
 /**
- * A plan whose links are those of an app that has grown: half of them with an id, some deeper, some with a query, a few
- * with the rest of the path.
+ * A plan with the links of a grown app: half of them with an id, some deeper, some with a query, a few with the rest of
+ * the path.
  */
 export function planOf(patterns: number): string {
   const lines = [

@@ -1,6 +1,6 @@
 /**
- * The longest task of the page's thread while somebody selects a screen or changes the view, in Chromium, on the
- * production build, for a plan of 1,000 screens. Nothing may hold the page up for more than 100 ms.
+ * The longest task of the page's thread while a user selects a screen or changes the view, in Chromium, on the
+ * production build, for a plan of 1,000 screens. No task may take more than 100 ms.
  */
 import { setTimeout } from 'node:timers/promises';
 import { Key } from 'selenium-webdriver';
@@ -11,7 +11,7 @@ const screens = 1000;
 /** In milliseconds. */
 const longestTask = 100;
 const rounds = 5;
-/** What has come to rest has had no task for so long, in milliseconds. */
+/** Time without a task after which the page is at rest, in milliseconds. */
 const rest = 500;
 
 /** Long tasks (W3C Long Tasks: 50 ms and more) are noted from now on. */
@@ -52,7 +52,7 @@ const otherScreen = (): Promise<void> =>
     [...document.querySelectorAll('article a.screen-link')].find((link) => link.textContent !== selected).click();
   `);
 
-/** What is done, in the order in which it is done; each begins where the one before ended. */
+/** The acts in their order; each begins where the previous one ended. */
 const acts: readonly (readonly [what: string, act: () => Promise<void>])[] = [
   ['to Reach', press('2')],
   ['in Reach, the screen below', arrow(Key.ARROW_DOWN)],

@@ -3,10 +3,7 @@
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
 
-/**
- * Runs a benchmark of the core as users run the core: bundled, without what a loader of TypeScript adds to each
- * function.
- */
+/** Runs a benchmark of the core in the form that users run: bundled, without the additions of a TypeScript loader. */
 async function runBundled(name) {
   const { build: bundle } = await import('esbuild');
   const outfile = join(root, 'dist', 'bench', `${name}.mjs`);
@@ -49,7 +46,7 @@ await main(async () => {
   let failed = 0;
   for (const name of wanted.length > 0 ? wanted : Object.keys(all)) {
     console.log(`\n${name}`);
-    // One that exceeds its budget says so itself; the others are to be seen all the same.
+    // A benchmark over its budget reports that itself; the others still run.
     await all[name]().catch((error) => {
       failed++;
       console.error(error instanceof Stop ? error.message : error);

@@ -1,4 +1,4 @@
-// npm run build: the command line and the application, where they are stale.
+// npm run build: builds the command line and the application if they are stale.
 import { build, install, main, needNode } from './prepare.mjs';
 
 await main(async () => {

@@ -1,4 +1,4 @@
-// What the everyday commands share: installing what is missing, building what is stale. Plain Node: it runs before the
+// Shared by the everyday commands: installs missing packages, builds stale output. Plain Node: it runs before the
 // install.
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -13,13 +13,13 @@ export class Stop extends Error {}
 
 const running = new Set();
 
-/** Ends a process together with this one, whenever that is told to end. */
+/** Ends a process together with this one. */
 export function whileRunning(child) {
   running.add(child);
   child.once('exit', () => running.delete(child));
 }
 
-/** Ends what was begun, waits for it, and then this process. */
+/** Ends all child processes, waits for them, and then ends this process. */
 function endAll(signal) {
   const ended = [...running].map((child) => new Promise((resolve) => child.once('exit', resolve)));
   for (const child of running) child.kill(signal);
@@ -30,7 +30,7 @@ function endAll(signal) {
   void Promise.all(ended).then(() => process.exit(128 + (signal === 'SIGINT' ? 2 : 15)));
 }
 
-/** Runs a command; its output is shown unless `quiet`, and then only where it fails. */
+/** Runs a command; with `quiet`, its output is shown only on failure. */
 export function run(command, args, { quiet = false, env = {}, ...options } = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, {
@@ -128,7 +128,7 @@ export function portFromEnvironment() {
   return port;
 }
 
-/** Runs a command of these scripts: what it cannot do is said in a sentence, without a stack trace. */
+/** Runs one of these scripts; a failure is said in a sentence, without a stack trace. */
 export async function main(act) {
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => endAll(signal));
   try {

@@ -1,5 +1,5 @@
-// The production server: what the framework answers, behind a look at each request's first lines. `node
-// scripts/serve.mjs PORT`.
+// The production server: the framework's handler behind a check of each request's first lines. `node scripts/serve.mjs
+// PORT`.
 import { createServer, IncomingMessage } from 'node:http';
 import next from 'next';
 import { root } from './prepare.mjs';
@@ -9,17 +9,15 @@ const port = Number(process.argv[2]);
 /** In bytes. A walk stands in the address, and may be long. */
 const mostHeaders = 256 * 1024;
 const methods = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'];
-/** In bytes: what the framework takes (next.config.ts), and so more than any handler does. */
+/** In bytes: the framework's limit (next.config.ts), above the limit of every handler. */
 const mostBody = 25 * 1024 * 1024;
-/** Requests that are still being answered get so long when the server is told to end, in milliseconds. */
+/** Time for unfinished requests when the server is told to end, in milliseconds. */
 const grace = 3000;
 
-/** What pages answer. */
+/** Methods of pages. */
 const methodsOfPages = ['GET', 'HEAD'];
 
-/**
- * What is wrong with a request as such: status, title, a sentence, the methods that are right; null where nothing is.
- */
+/** The problem of a malformed request: status, title, a sentence, the allowed methods; null without a problem. */
 function misfit({ method, url, rawHeaders }) {
   if (!methods.includes(method)) return notAllowed('This server', methods);
   if (!url.startsWith('/')) return [400, 'Bad address', 'An address here begins with a slash.'];
@@ -49,9 +47,8 @@ function refuse(response, [status, title, detail, allowed]) {
 }
 
 /**
- * A request that has come as a whole, as one of its own; null where there is too much of it. Never comes where the
- * sender goes away half way, and is left alone by one that goes away later. Either is no news, and the framework would
- * log it as an error of its own.
+ * A copy of a request with its whole body; null if the body is too large. Never resolves if the sender goes away half
+ * way, and ignores a sender that goes away later: the framework would log either as an error of its own.
  */
 function withBody(request) {
   const chunks = [];
@@ -89,7 +86,7 @@ const app = next({ dev: false, dir: root, hostname: host, port });
 const server = createServer({ maxHeaderSize: mostHeaders });
 
 let ending = false;
-/** Ends all: nobody new is answered, the database is closed, and whoever still waits is let go. */
+/** Ends all: takes no new requests, closes the database, and drops the connections that are left. */
 async function end() {
   if (ending) return;
   ending = true;
@@ -97,7 +94,7 @@ async function end() {
   server.closeIdleConnections();
   setTimeout(() => server.closeAllConnections(), grace).unref();
   await closed;
-  // The handlers keep what they have opened where this process can find it (src/server/plans.ts).
+  // The handlers keep their open stores where this process can find them (src/server/plans.ts).
   const stores = await globalThis.andanteStores?.catch(() => null);
   await stores?.close();
   process.exit(0);

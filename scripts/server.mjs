@@ -34,8 +34,8 @@ export function freePort() {
 }
 
 /**
- * Starts the server; `env` may move its data. Returns its address and its process once it answers.
- * What it says is kept back unless it fails to start; later its log goes on to standard error.
+ * Starts the server; `env` may move its data. Returns its address and its process once it answers. Its output is shown
+ * only if it fails to start; later its log goes on to standard error.
  */
 export async function startServer(port, env = {}) {
   const child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs'), String(port)], {
@@ -63,7 +63,7 @@ export async function startServer(port, env = {}) {
   for (let tries = 0; ; tries++) {
     const answer = await fetch(`${address}/api/plans`, { signal: AbortSignal.timeout(60_000) }).catch(() => null);
     if (answer?.ok) break;
-    // It answers, and says that it cannot work: that sentence is all that is to be known.
+    // It answers that it cannot work: its sentence says all.
     if (answer?.status === 503) {
       child.kill();
       throw new Stop((await answer.json()).detail);
@@ -76,7 +76,7 @@ export async function startServer(port, env = {}) {
     }
   }
   started = true;
-  // What was said of a start that succeeded, such as that a damaged database was set aside.
+  // Output of a successful start, such as the notice that a damaged database was set aside.
   process.stderr.write(warned);
   return { address, child, ended };
 }

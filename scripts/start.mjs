@@ -1,4 +1,4 @@
-// npm start: installs what is missing, builds what is stale, serves.
+// npm start: installs missing packages, builds stale output, serves.
 import { build, install, main, needNode, portFromEnvironment } from './prepare.mjs';
 import { needFree, startServer } from './server.mjs';
 

@@ -1,5 +1,5 @@
-// npm run test:long: the unit tests with each property so many times as often (ANDANTE_RUNS, 20 unless said), all of a
-// fresh seed, and how often each kind of verdict was compared. Takes hours; names of files or `-t` narrow it down.
+// npm run test:long: the unit tests with ANDANTE_RUNS times (20 by default) as many examples of each property, all from
+// a fresh seed, and the number of compared verdicts of each kind. Takes hours; names of files or `-t` narrow it down.
 import { bin, install, main, needNode, run } from './prepare.mjs';
 
 await main(async () => {

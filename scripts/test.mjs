@@ -8,7 +8,7 @@ import { bin, build, install, main, needNode, root, run, Stop } from './prepare.
 const reports = mkdtempSync(join(tmpdir(), 'andante-test-'));
 let passed = 0;
 let failed = 0;
-/** What failed, and how: said once more at the end, where whoever sees but the last page of a log finds it. */
+/** All failures: repeated at the end, for readers of the last page of a log. */
 const failures = [];
 
 /** Runs a check that either holds or fails as a whole. A failure counts; success is no test and does not. */
@@ -21,7 +21,7 @@ async function whole(what, command, args) {
   });
 }
 
-/** The failed tests of a file: where, which, and the first lines of what was said of each. */
+/** The failed tests of a file: its path, the test's name, and the first lines of the failure. */
 function failuresOf({ name, message, assertionResults }) {
   const file = relative(root, name);
   const failedTests = assertionResults.filter((test) => test.status === 'failed');
@@ -67,7 +67,7 @@ async function suite(project) {
   }
 }
 
-/** Chromium and its driver: installed where that can be done unasked, otherwise asked for. */
+/** Chromium and its driver: installed if that needs no question, otherwise a message asks for them. */
 async function needChromium() {
   const there = (paths) => paths.some((path) => path && existsSync(path));
   const found = () =>
@@ -93,7 +93,7 @@ await main(async () => {
   try {
     needNode();
     await install();
-    // What lint takes is about what the unit tests leave of two processors: they run side by side.
+    // Lint takes about as long as the unit tests leave one of two processors idle: they run side by side.
     const checks = Promise.all([
       whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false']),
       whole('Lint', bin('eslint'), ['.', '--max-warnings', '0']),

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 
-/** Shown where a page fails; what was typed is kept by the server and this browser. */
+/** Shown if a page fails; the server and this browser have kept the typed text. */
 export default function PageError({ reset }: { error: Error; reset: () => void }) {
   return (
     <main className="h-full grid place-content-center gap-3 p-8 max-w-lg mx-auto">

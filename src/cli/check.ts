@@ -16,10 +16,7 @@ export interface CheckOptions {
   readonly failOn: Severity;
 }
 
-/**
- * Checks plans and prints what was found. As JSON that is one object a file, a list of them where there are several
- * files.
- */
+/** Checks plans and prints the findings. As JSON it prints one object for one file, and a list for several. */
 export function checkFiles(files: readonly string[], { format, failOn }: CheckOptions): number {
   const checks: { check: Check; source: Source }[] = [];
   const fails = (severity: string): boolean => severities.indexOf(severity as Severity) <= severities.indexOf(failOn);

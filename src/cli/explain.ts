@@ -3,7 +3,7 @@ import { catalogue, ruleById } from '../core/rules/catalogue';
 import { colours } from './colours';
 import { complain } from './complain';
 
-/** Prints what a rule is about, or without a rule the list of all. */
+/** Prints the explanation of a rule, or without a rule the list of all. */
 export function explain(id: string | undefined): number {
   if (id === undefined) {
     const width = Math.max(...catalogue.map((rule) => rule.id.length));

@@ -5,7 +5,7 @@ import { parse } from '../core/language/parse';
 import { NoPlan } from '../wire/plan-file';
 import { forEachPlan, nameOf, standardInput } from './read';
 
-/** Lays plans out in place, or with `onlyCheck` names those that are not laid out. */
+/** Lays plans out in place; with `onlyCheck` only names those that are not laid out. */
 export function formatFiles(files: readonly string[], onlyCheck: boolean): number {
   let untidy = false;
   const readable = forEachPlan(files, (file, text) => {

@@ -26,7 +26,7 @@ export interface LinkOptions {
   readonly column?: string;
 }
 
-/** Says what a plan would do with URLs. Exit code 1 where some open nothing. */
+/** Says what a plan does with URLs. Exit code 1 if some open nothing. */
 export async function openLinks(file: string, urls: readonly string[], options: LinkOptions): Promise<number> {
   if (options.audit === undefined && urls.length === 0)
     return refuse('Give one URL or more, or a file of them with --audit.');
@@ -114,7 +114,7 @@ async function audit(plan: Plan, variant: string, file: string, { format, column
     if (column === undefined) await readLines(input, (line) => addLine(all, line));
     else await readColumn(input, column, (url) => addLine(all, url));
   } catch (error) {
-    // Whoever still writes into it is not waited for.
+    // Does not wait for the program that writes into the pipe.
     input.destroy();
     const { code, message } = error as NodeJS.ErrnoException;
     return refuse(
@@ -182,7 +182,7 @@ function readColumn(input: NodeJS.ReadableStream, wanted: string, each: (url: st
   });
 }
 
-/** The place of a column, by its name in any case or by its number from 1; null where there is none. */
+/** The place of a column, by its name in any case or by its number from 1; null if there is none. */
 function columnOf(names: readonly string[], wanted: string): number | null {
   const byName = names.findIndex((name) => name.trim().toLowerCase() === wanted.trim().toLowerCase());
   if (byName >= 0) return byName;

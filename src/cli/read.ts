@@ -15,7 +15,7 @@ export const nameOf = (file: string): string => (file === standardInput ? 'Stand
 /**
  * Reads a plan's text from a file, or from standard input for `-`.
  *
- * @throws NoPlan where there is no such file, or it is a folder, too large, empty, or not UTF-8
+ * @throws NoPlan if the file does not exist, is a folder, too large, empty, or not UTF-8
  */
 function readPlan(file: string): string {
   const name = nameOf(file);
@@ -51,7 +51,7 @@ const reasons: Record<string, string> = {
 
 function readFile(file: string): Buffer {
   try {
-    // Without waiting: opening a pipe would wait for somebody who writes to it.
+    // Non-blocking: opening a pipe would wait for a writer.
     const opened = openSync(file, constants.O_RDONLY | constants.O_NONBLOCK);
     try {
       const stat = fstatSync(opened);
@@ -70,7 +70,7 @@ function readFile(file: string): Buffer {
 }
 
 /**
- * Runs something for each plan with what it includes; what cannot be read is said on standard error, and the others
+ * Runs something for each plan with its includes. A plan that cannot be read is named on standard error, and the others
  * still run.
  */
 export function forEachWhole(files: readonly string[], run: (source: Source, text: string) => void): boolean {
@@ -97,7 +97,7 @@ export function forEachWhole(files: readonly string[], run: (source: Source, tex
 /**
  * The real path of an included file.
  *
- * @throws NoPlan where that lies outside of the folder of the first file: its lines would be printed as findings
+ * @throws NoPlan if it lies outside of the folder of the first file: its lines would be printed as findings
  */
 function insideOf(root: string, path: string, name: string, by: string): string {
   let real: string;
@@ -126,7 +126,7 @@ function readIncluded(file: string, by: string): string {
   }
 }
 
-/** Runs something for each file; what cannot be read is said on standard error, and the others still run. */
+/** Runs something for each file. A file that cannot be read is named on standard error, and the others still run. */
 export function forEachPlan(files: readonly string[], run: (file: string, text: string) => void): boolean {
   let all = true;
   for (const file of files) {

@@ -7,7 +7,7 @@ import { replay } from '../core/walk/replay';
 import { NoPlan } from '../wire/plan-file';
 import { forEachWhole, nameOf } from './read';
 
-/** Walks the kept walks of a plan, or the one of a name, in every variant, and prints what each step shows. */
+/** Walks the kept walks of a plan, or the one of a name, in every variant, and prints the screen after each step. */
 export function walkPlan(file: string, name: string | undefined): number {
   let broken = false;
   const readable = forEachWhole([file], ({ file: path }, text) => {

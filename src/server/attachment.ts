@@ -1,7 +1,7 @@
 /**
  * A file to download. Its name is given twice, plain and in UTF-8 (RFC 6266, section 4.3).
  *
- * @param name what it is of, in words
+ * @param name its content in words
  */
 export function attachment(content: string, type: string, name: string, extension: string): Response {
   const file = `${

@@ -2,11 +2,11 @@
 export const nonceHeader = 'x-nonce';
 
 /**
- * What a page may load and run (Content Security Policy Level 3): its own files alone, and of scripts within it those
- * with the nonce. Styles within pages are allowed: the editor writes its own.
+ * The sources that a page may load and run (Content Security Policy Level 3): its own files, and only scripts with the
+ * nonce. Styles within pages are allowed: the editor writes its own.
  *
- * @param nonce another one for each answer
- * @param isDevelopment whether the framework's tools for work are to run, which evaluate code
+ * @param nonce a new one for each answer
+ * @param isDevelopment whether the framework's development tools may run, which evaluate code
  */
 export const contentPolicy = (nonce: string, isDevelopment: boolean): string =>
   [

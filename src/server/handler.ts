@@ -7,8 +7,8 @@ const ajv = new Ajv({ allErrors: true });
 const compiled = new WeakMap<object, ValidateFunction>();
 
 /**
- * Wraps a route handler: what it returns is sent as JSON, what it throws as a problem document; a stack trace never
- * leaves the log.
+ * Wraps a route handler: its result is sent as JSON, its error as a problem document. A stack trace never leaves the
+ * log.
  */
 export function handler<P>(run: (request: Request, params: P) => Promise<Response | object | null>) {
   return async (request: Request, context: { params: Promise<P> }): Promise<Response> => {
@@ -31,7 +31,7 @@ export function handler<P>(run: (request: Request, params: P) => Promise<Respons
   };
 }
 
-/** How large a body may be, and what is said of a larger one. */
+/** Maximum size of a body, and the refusal of a larger one. */
 interface Most {
   readonly bytes: number;
   readonly refusal: string;
@@ -43,8 +43,8 @@ export const ofReport: Most = { bytes: maximumBytes, refusal: 'An audit’s repo
 /**
  * Reads a JSON body that follows a schema.
  *
- * @throws Refusal 413 for a body that is too large, 415 for another content type, 400 for what is no JSON, 422 for what
- *   does not fit the schema
+ * @throws Refusal 413 for a body that is too large, 415 for another content type, 400 for a body that is no JSON, 422
+ * for JSON that does not fit the schema
  */
 export async function readJson<T>(request: Request, schema: JSONSchemaType<T>, most: Most = ofPlan): Promise<T> {
   const type = request.headers.get('content-type') ?? '';
@@ -69,7 +69,7 @@ export async function readJson<T>(request: Request, schema: JSONSchemaType<T>, m
   });
 }
 
-/** Reads the body, and stops as soon as it is too large, whatever its length claims to be. */
+/** Reads the body, and stops as soon as it is too large, whatever length its header gives. */
 async function readBytes(request: Request, { bytes, refusal }: Most): Promise<Uint8Array> {
   const tooLarge = (): Refusal => new Refusal(413, 'Too large', refusal);
   if (Number(request.headers.get('content-length') ?? 0) > bytes) throw tooLarge();

@@ -1,7 +1,7 @@
 /**
- * Whether a request was meant for this server and comes from its own pages. A page elsewhere that has its host name
- * point here (DNS rebinding) shows itself by its Host, a form or script elsewhere by its Origin (RFC 6454) or by what
- * the browser says of where it comes from (Fetch Metadata). Somebody who follows a link from elsewhere is let in.
+ * Whether a request is for this server and comes from its own pages. A page elsewhere whose host name points here (DNS
+ * rebinding) has another Host. A form or script elsewhere has another Origin (RFC 6454) or Fetch Metadata. Links from
+ * elsewhere are allowed.
  */
 export function isOwn({ method, headers }: Pick<Request, 'method' | 'headers'>, port: string): boolean {
   const hosts = ['127.0.0.1', 'localhost', '[::1]'].map((name) => `${name}:${port}`);

@@ -41,7 +41,7 @@ async function open(): Promise<Stores> {
 // (scripts/serve.mjs).
 const shared = globalThis as { andanteStores?: Promise<Stores> };
 
-/** The stores, opened at their first use, with the demo in them where they were empty. */
+/** The stores, opened at their first use. Empty ones get the demo. */
 function stores(): Promise<Stores> {
   shared.andanteStores ??= open().catch((error: unknown) => {
     delete shared.andanteStores;

@@ -12,8 +12,7 @@ export const mostKept = 20;
 const summary = ['id', 'name', 'variant', 'created_at as createdAt', 'total', 'lost'] as const;
 
 /**
- * What audits of URLs have found, kept with their plans. Every method is one transaction; those of a deleted plan are
- * as if they were not there.
+ * Results of URL audits, kept with their plans. Every method is one transaction. Results of a deleted plan are hidden.
  */
 export class AuditStore {
   constructor(
@@ -21,7 +20,7 @@ export class AuditStore {
     private readonly now: () => number = Date.now,
   ) {}
 
-  /** The last first; undefined where there is no such plan. */
+  /** The last first; undefined for an unknown plan. */
   list(planId: string): Promise<AuditSummary[] | undefined> {
     return this.db
       .transaction()
@@ -45,7 +44,7 @@ export class AuditStore {
     });
   }
 
-  /** Undefined where there is no such plan. */
+  /** Undefined for an unknown plan. */
   create(planId: string, { name, variant, report }: NewAudit): Promise<AuditSummary | undefined> {
     return this.db.transaction().execute(async (tx) => {
       if (!(await hasPlan(tx, planId))) return undefined;

@@ -11,7 +11,7 @@ export type Database = Kysely<Tables>;
 /** Attempts to open the file while another server uses it. */
 const mostTries = 8;
 
-/** That a database cannot be used, in a sentence for whoever starts the server. */
+/** Thrown if a database cannot be used, with a sentence for the person who starts the server. */
 export class Unusable extends Error {
   // Parts that are bundled apart know it by this.
   override readonly name = 'Unusable';
@@ -21,18 +21,18 @@ export interface Opened {
   readonly db: Database;
   /** Place of a damaged file that was set aside; null if there was none. */
   readonly setAside: string | null;
-  /** Gives the space of what was deleted back to the disk. */
+  /** Gives the space of deleted rows back to the disk. */
   readonly giveSpaceBack: () => void;
   /** Writes all into the one file, and closes it. */
   readonly close: () => Promise<void>;
 }
 
 /**
- * Opens the database file, made if it is not there, and brings its schema up to date; before that, a copy of it is laid
- * beside it. The write-ahead log with full synchronisation keeps whatever was committed, should the process or the
- * machine stop. A file that is damaged is set aside, unchanged, and another one begun.
+ * Opens the database file, or makes it, and brings its schema up to date. A copy is made before a migration. The
+ * write-ahead log with full synchronisation keeps every committed change if the process or the machine stops. A damaged
+ * file is set aside, unchanged, and a new one begun.
  *
- * @throws Unusable where the file cannot be opened or made, or is of a later version of this program
+ * @throws Unusable if the file cannot be opened or made, or belongs to a later version of this program
  */
 export async function openDatabase(file: string): Promise<Opened> {
   for (let tries = 1; ; tries++) {
@@ -101,7 +101,7 @@ function unusable(file: string, error: unknown): Unusable {
   return new Unusable(`The database ${file} cannot be opened for writing. ${cure}`);
 }
 
-/** Whether what the file holds is not what a database should; nothing is written to find out. */
+/** Whether the file is damaged; writes nothing to find out. */
 function isDamaged(sqlite: Sqlite.Database): boolean {
   try {
     const [first] = sqlite.prepare('PRAGMA quick_check(1)').all() as { quick_check?: string }[];
@@ -113,7 +113,7 @@ function isDamaged(sqlite: Sqlite.Database): boolean {
   }
 }
 
-/** Moves a file, and what belongs to it, out of the way. Returns where it is then. */
+/** Moves a file, and its companions, out of the way. Returns its new path. */
 function putAside(file: string): string {
   const at = new Date().toISOString().replace(/[:.]/g, '-');
   const aside = `${file}.damaged-${at}`;
@@ -126,7 +126,7 @@ function putAside(file: string): string {
 }
 
 function prepare(sqlite: Sqlite.Database): void {
-  // A file of before has to be written anew once to give space back from then on.
+  // An older file has to be rewritten once before it can give space back.
   const [mode] = sqlite.prepare('PRAGMA auto_vacuum').all() as { auto_vacuum: number }[];
   if (mode?.auto_vacuum !== 2) {
     sqlite.pragma('auto_vacuum = INCREMENTAL');
@@ -135,7 +135,7 @@ function prepare(sqlite: Sqlite.Database): void {
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('foreign_keys = ON');
-  // A file that can only be read is told now, not at the first change.
+  // Fails at the start, not at the first change, if the file is read-only.
   sqlite.exec('BEGIN IMMEDIATE; CREATE TABLE may_write (one); ROLLBACK');
 }
 

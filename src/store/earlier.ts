@@ -26,14 +26,14 @@ export async function keepEarlier(
     .execute();
 }
 
-/** The texts that plans had before others took their place. Those of a deleted plan are as if they were not there. */
+/** Texts of plans that others have replaced. Texts of a deleted plan are hidden. */
 export class EarlierStore {
   constructor(
     private readonly db: Database,
     private readonly now: () => number = Date.now,
   ) {}
 
-  /** The last first; undefined where there is no such plan. */
+  /** The last first; undefined for an unknown plan. */
   list(planId: string): Promise<EarlierSummary[] | undefined> {
     return this.db.transaction().execute(async (tx) => {
       if (!(await hasPlan(tx, planId))) return undefined;
@@ -60,7 +60,7 @@ export class EarlierStore {
     });
   }
 
-  /** Keeps a text that gave way in a conflict. Returns false where there is no such plan. */
+  /** Keeps a text that was given up in a conflict. Returns false for an unknown plan. */
   keep(planId: string, text: string): Promise<boolean> {
     return this.db.transaction().execute(async (tx) => {
       if (!(await hasPlan(tx, planId))) return false;

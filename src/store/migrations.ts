@@ -1,6 +1,6 @@
 import { sql, type Kysely, type Migration, type MigrationProvider } from 'kysely';
 
-/** Each step of the schema's history, in order of name. What has landed is never changed; a new step is added. */
+/** Each step of the schema's history, in order of name. A landed step never changes; changes are new steps. */
 const migrations: Record<string, Migration> = {
   '001-plans': {
     async up(db: Kysely<unknown>): Promise<void> {

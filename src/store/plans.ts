@@ -53,7 +53,7 @@ export class PlanStore {
     return this.db.transaction().execute((tx) => this.insert(tx, name, text));
   }
 
-  /** A plan where there is none; two servers that start at once make one. */
+  /** Makes a first plan if there is none; two servers that start at once make one. */
   createFirst(name: string, text: string): Promise<void> {
     return this.db.transaction().execute(async (tx) => {
       // Writing first: a transaction that reads first would let another one in between.
@@ -83,7 +83,7 @@ export class PlanStore {
   /**
    * Saves a text over the version that it was made from, and over no other.
    *
-   * @param keep why the text that is replaced is to be kept; one that is more than twice as long is kept anyway
+   * @param keep the reason to keep the replaced text; one that is more than twice as long is kept anyway
    */
   save(id: string, text: string, version: number, keep: KeptBefore | null = null): Promise<SaveResult> {
     return this.db.transaction().execute(async (tx): Promise<SaveResult> => {
@@ -117,7 +117,7 @@ export class PlanStore {
         .where('deleted_at', 'is', null)
         .executeTakeFirst();
       if (!current) return { kind: 'gone' };
-      // The same text again, as after an answer that was lost on its way, is no conflict.
+      // An equal text is no conflict: the answer to its first save was lost.
       return current.text === text ? { kind: 'saved', plan: current } : { kind: 'overtaken', current };
     });
   }

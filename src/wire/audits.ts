@@ -1,4 +1,4 @@
-/** Audits of URLs that are kept with a plan, and the JSON Schema of what comes in. */
+/** Audits of URLs that are kept with a plan, and the JSON Schema of incoming ones. */
 import type { JSONSchemaType } from 'ajv';
 import type { AuditReport } from '../core/audit/audit';
 

@@ -12,7 +12,7 @@ export interface Misfit {
   readonly message: string;
 }
 
-/** A plan's model, if JSON is one; otherwise the first places where it is none. */
+/** A plan's model, if JSON is one; otherwise the first places that do not fit. */
 export function asModel(json: unknown): PlanModel | readonly Misfit[] {
   if (isDeeperThan(json, maximumJsonDepth))
     return [{ at: '/', message: `nests deeper than ${maximumJsonDepth} levels` }];
@@ -24,7 +24,7 @@ export function asModel(json: unknown): PlanModel | readonly Misfit[] {
   }));
 }
 
-/** Whether JSON nests deeper than so many levels; level by level, so that no depth of it is too much. */
+/** Whether JSON nests deeper than a number of levels. Goes level by level, so that any depth is fine. */
 function isDeeperThan(json: unknown, levels: number): boolean {
   let level = [json];
   for (let depth = 0; level.length > 0; depth++) {

@@ -5,10 +5,10 @@ import { maximumBytes } from '../core/base/limits';
 export class NoPlan extends Error {}
 
 /**
- * The text of a file, as the application and the command line both read it.
+ * The text of a file, for the application and the command line.
  *
- * @param name what the file is called in the sentence
- * @throws NoPlan where it is too large, not UTF-8, empty, or holds what no plan can hold
+ * @param name name of the file in messages
+ * @throws NoPlan if it is too large, not UTF-8, empty, or has a character that no plan can hold
  */
 export function textOfBytes(name: string, bytes: ArrayBuffer | Uint8Array): string {
   if (bytes.byteLength > maximumBytes) throw new NoPlan(`${name} is larger than 4 MiB, the most that a plan may be.`);
@@ -24,7 +24,7 @@ export function textOfBytes(name: string, bytes: ArrayBuffer | Uint8Array): stri
   return text;
 }
 
-/** @throws NoPlan where a text is no JSON */
+/** @throws NoPlan if a text is no JSON */
 export function jsonOfText(name: string, text: string): unknown {
   try {
     return JSON.parse(text);

@@ -1,4 +1,4 @@
-/** What goes between the pages and the route handlers, and the JSON Schemas that incoming bodies are checked with. */
+/** Types of the requests and answers between pages and route handlers, and the JSON Schemas of incoming bodies. */
 import type { JSONSchemaType } from 'ajv';
 
 export interface PlanSummary {
@@ -33,7 +33,7 @@ export interface SaveText {
   readonly text: string;
   /** The version that the change was made on. */
   readonly version: number;
-  /** Why the text that is replaced is to be kept. One that is more than twice as long is kept anyway. */
+  /** The reason to keep the replaced text. One that is more than twice as long is kept anyway. */
   readonly keep?: 'restored' | 'conflict';
 }
 
@@ -66,7 +66,7 @@ export interface RenamePlan {
   readonly name: string;
 }
 
-/** RFC 9457. `current` is there where a newer text stands in the way of a save. */
+/** RFC 9457. A save that meets a newer text gets that text in `current`. */
 export interface Problem {
   readonly type: string;
   readonly title: string;

@@ -5,8 +5,8 @@ import { arrivalScope, emptyScope, menuScope, screenScope, typeOfPath, withGiven
 import { required, unknown } from '../plan/types';
 
 /**
- * Where the screen around an offset begins, otherwise the module, otherwise the declaration before it: what stands
- * further up does not matter.
+ * Offset of the screen around an offset, otherwise of the module, otherwise of the declaration before it. Text further
+ * up does not matter.
  */
 function blockAround(plan: Plan, offset: number): number {
   const declaration = plan.tree.declarations.findLast((node) => node.from < offset);
@@ -24,7 +24,7 @@ export interface OpenCall {
   readonly given: readonly Token[];
 }
 
-/** A caret's surroundings, read off the tokens before it: the statement that it is in may not parse yet. */
+/** A caret's surroundings, read off the tokens before it: its statement may not parse yet. */
 export class Caret {
   /** Start of the word being typed; the caret itself if there is none. */
   readonly from: number;
@@ -68,7 +68,7 @@ export class Caret {
     return this.before.at(-1) ?? null;
   }
 
-  /** The text of a token before the word that is being typed; 1 is the last. The empty string where there is none. */
+  /** The text of a token before the word at the caret; 1 is the last. The empty string if there is none. */
   word(back: number): string {
     return this.before.at(-back)?.text ?? '';
   }
@@ -151,7 +151,7 @@ export class Caret {
     return paths;
   }
 
-  /** The parentheses around the caret; null where there are none. */
+  /** The call whose parentheses are around the caret; null without any. */
   openCall(): OpenCall | null {
     let depth = 0;
     for (let at = this.before.length - 1; at >= 0; at--) {
@@ -196,7 +196,7 @@ export class Caret {
   }
 }
 
-/** Whether an offset is inside the last token before it, where nothing is completed. */
+/** Whether an offset is inside the last token before it, so that nothing is completed. */
 function isClosed(last: Token, text: string, offset: number): boolean {
   const inComment = (last.kind === 'comment' || last.kind === 'doc') && !text.slice(last.to, offset).includes('\n');
   const isOpenString = last.kind === 'string' && !(last.text.length > 1 && last.text.endsWith('"'));

@@ -7,10 +7,10 @@ import { inCall } from './in-call';
 import { inStatement } from './statement-words';
 
 /**
- * Completions at an offset of the text that was checked. Linear in the screen or module around the offset, and in what
- * is offered.
+ * Completions at an offset of the checked text. Linear in the screen or module around the offset, and in the number of
+ * completions.
  *
- * @returns null where nothing can be said, as in the middle of a string or a comment
+ * @returns null if nothing fits, as in the middle of a string or a comment
  */
 export function complete(check: Check, offset: number): Completions | null {
   const caret = new Caret(check, offset);
@@ -21,7 +21,7 @@ export function complete(check: Check, offset: number): Completions | null {
   return options.length === 0 ? null : { from: caret.from, options };
 }
 
-/** For a word of another language, what it is called here, where that may stand. */
+/** Our word for a word of another language, if the offer has it. */
 function meant(typed: string, offered: readonly Completion[]): Completion[] {
   if (typed.length < 2) return [];
   const word = typed.toLowerCase();

@@ -17,7 +17,7 @@ export interface Completions {
 export const keywords = (words: readonly string[]): Completion[] => words.map(keyword);
 export const keyword = (word: string): Completion => ({ label: word, kind: 'keyword', detail: '', insert: word });
 
-/** A name or a literal, with what it is. */
+/** A name or a literal, with its description. */
 export const named = (kind: Completion['kind'], label: string, detail = ''): Completion => ({
   label,
   kind,

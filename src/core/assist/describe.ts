@@ -7,13 +7,13 @@ import { references, symbolAt } from '../plan/references';
 import { reachOf } from '../report/variant';
 
 export interface Description {
-  /** The name itself, where it was asked for. */
+  /** Range of the name. */
   readonly range: Range;
   readonly name: string;
-  /** The line on which it is declared, and where that is; null where it is declared nowhere. */
+  /** Text of the line that declares it; null without a declaration. */
   readonly declaration: string | null;
   readonly at: number | null;
-  /** Its doc comment; null where it has none. */
+  /** Its doc comment, or null. */
   readonly doc: string | null;
   /** Facts about it, a sentence each. */
   readonly facts: readonly string[];
@@ -22,8 +22,8 @@ export interface Description {
 }
 
 /**
- * Describes the name at an offset of the text that was checked, in one variant; null where nothing is named. Linear in
- * the plan.
+ * Describes the name at an offset of the checked text, in one variant; null if no name stands there. Linear in the
+ * plan.
  */
 export function describe(check: Check, offset: number, variant: string | null = null): Description | null {
   const { plan, text } = check;

@@ -29,7 +29,7 @@ export const flagValues: Offer = (caret) => {
   return (flag?.values ?? []).map((value) => named('value', value, showType(flag!.type)));
 };
 
-/** Behind `is`: what the flag can be, or that a value is given. */
+/** Behind `is`: the possible values of the flag, or `given`. */
 export const compared: Offer = (caret) => {
   const isFlag = caret.plan.flags.some((one) => one.name === caret.word(2));
   return [...flagValues(caret), ...keywords(isFlag ? ['not'] : ['not', 'given'])];

@@ -1,4 +1,4 @@
-/** All that a plan declares, in the order of the text: what one jumps to by name. */
+/** Declarations of a plan that one can jump to by name, in the order of the text. */
 import type { DeclarationNode, MemberNode, Name, StringNode } from '../language/syntax';
 import type { Plan } from '../plan/model';
 
@@ -6,7 +6,7 @@ export interface OutlineItem {
   /** The word of the language that declares it; of a screen's parts `takes`, `has`, `link` and `on`. */
   readonly kind: DeclarationNode['kind'] | MemberNode['kind'];
   readonly name: string;
-  /** Label of the screen that it belongs to, or is; null where it stands outside of screens. */
+  /** Label of its screen; null outside screens. */
   readonly screen: string | null;
   readonly at: number;
 }
@@ -14,8 +14,8 @@ export interface OutlineItem {
 type Place = { readonly text: string; readonly from: number } | null;
 
 /**
- * The outline of a plan; what has no name (yet) is left out. A statement of the language comes in by what it is called
- * by. Linear in the plan but for the sorting.
+ * The outline of a plan, without unnamed declarations. A statement stands under the name that users know it by. Linear
+ * in the plan, except for sorting.
  */
 export function outline(plan: Plan): OutlineItem[] {
   const items: OutlineItem[] = [];

@@ -37,7 +37,7 @@ const words =
     keywords(all);
 const nothing: Offer = () => [];
 
-/** Behind a word that says by itself what follows. */
+/** Offers behind a word that determines them by itself. */
 const behindWord: Readonly<Record<string, Offer>> = {
   then: words(...stepWords),
   otherwise: words('when', ...stepWords),

@@ -26,7 +26,7 @@ export interface OpenedGroup {
 
 /** URLs that open nothing, for the same reason. */
 export interface LostGroup {
-  /** The pattern that they come nearest to, and its screen; null where there is none, or where they do not read. */
+  /** The nearest pattern, and its screen; null if there is none, or if the URLs cannot be read. */
   readonly pattern: string | null;
   readonly screen: string | null;
   readonly why: string;
@@ -52,7 +52,7 @@ export interface AuditReport {
   readonly gated: number;
   readonly lost: number;
   readonly unreadable: number;
-  /** Ambiguous URLs: among those that open something. */
+  /** Number of ambiguous URLs, which are also counted as opening a screen. */
   readonly ambiguous: number;
   /** Each list has the largest first. */
   readonly opened: readonly OpenedGroup[];
@@ -62,8 +62,8 @@ export interface AuditReport {
 }
 
 /**
- * So many examples are kept of URLs that open nothing, and of those that open something one; none is longer than that;
- * and so many groups of each kind, beyond which one takes the rest.
+ * Number of examples kept of each group of lost URLs, then of other groups; maximum length of an example; maximum
+ * number of groups of a kind, beyond which one group takes the rest.
  */
 const mostExamples = 3;
 const longestExample = 200;
@@ -133,7 +133,7 @@ export class Audit {
     return this.total;
   }
 
-  /** Costs a look-up; of a URL that opens nothing also a search for what it comes nearest to. Never throws. */
+  /** Counts a URL. Costs a look-up, and a search for the nearest pattern if the URL opens nothing. Never throws. */
   add(url: string): void {
     this.total++;
     const found = this.space.find(url);
@@ -174,8 +174,7 @@ export class Audit {
   private addOpened(pattern: Pattern, url: string): void {
     let group = this.opened.get(pattern);
     if (!group) {
-      // No condition rests on what the URL brings, but on whether it brings something: where that is open, the screen
-      // may well be shown.
+      // Conditions depend only on whether the URL brings a value. If that is open, the screen counts as shown.
       const { cold } = arrivalOf(this.plan, this.walker, { kind: 'link', link: pattern.link });
       const rivals = this.treesOf(pattern).some((tree) =>
         mayMeet(tree, pattern).some((other) => other.rank === pattern.rank),
@@ -225,7 +224,7 @@ export class Audit {
 
 const otherReasons = (): Lost => new Lost(null, 'other reasons');
 
-/** The group of a key; beyond so many groups, the one for all others. */
+/** The group of a key; beyond the maximum, the group of all others. */
 function groupOf<T>(groups: Map<string, T>, key: string, make: () => T, rest: () => T): T {
   let group = groups.get(key);
   if (group) return group;
@@ -245,7 +244,7 @@ const lostGroup = ({ pattern, why, count, examples }: Lost): LostGroup => ({
   examples: [...examples],
 });
 
-/** Another origin is a reason of its own; of what is broken in a URL, only the kind counts. */
+/** Another origin is a group of its own; for a malformed URL only the kind of problem counts. */
 const keyOf = (problem: UrlProblem): string =>
   problem.why === 'other-origin' ? `${problem.why} ${told(problem.text)}` : problem.why;
 

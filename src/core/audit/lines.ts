@@ -5,7 +5,7 @@
  */
 const request = /"[A-Z]{3,10} (\S+)(?: HTTP\/\d(?:\.\d)?)?"/;
 
-/** The URL in a line: the target of a request where it has one, otherwise the whole line; null where it is empty. */
+/** The URL in a line: the target of a request if it has one, otherwise the whole line; null if it is empty. */
 export function urlIn(line: string): string | null {
   if (line.includes('"')) {
     const logged = request.exec(line);
@@ -18,7 +18,7 @@ export function urlIn(line: string): string | null {
 /** Longer lines than this are cut: no URL is that long, and memory has an end. */
 export const longestLine = 1 << 20;
 
-/** Cuts a stream of text into lines, whatever ends them; what comes without an end is kept for the next piece. */
+/** Cuts a stream of text into lines, with any line ends; an unfinished line waits for the next piece. */
 export class LineCutter {
   private rest = '';
   /** Whether the line that is being read is longer than is kept. */
@@ -34,7 +34,7 @@ export class LineCutter {
     this.take(text, begin, text.length);
   }
 
-  /** The last line, where nothing ends it. */
+  /** The last line, if no line end follows. */
   end(each: (line: string) => void): void {
     if (this.rest !== '') this.emit(each);
   }
@@ -55,10 +55,7 @@ export class LineCutter {
   }
 }
 
-/**
- * Thrown where a row of a CSV file goes on for longer than any does: one whose quotation mark is never closed is as
- * long as the file.
- */
+/** Thrown if a row of a CSV file is too long: a row whose quotation mark is never closed is as long as the file. */
 export class RowTooLong extends Error {
   constructor() {
     super('A row of the file is longer than 1 MiB. Is a quotation mark not closed?');
@@ -71,9 +68,9 @@ export class RowWatch {
   private rowsEnd = 0;
 
   /**
-   * @param read how long the piece is that was read
-   * @param rowsEnd where the last whole row ends, in the file
-   * @throws {RowTooLong} where no row has ended for too long
+   * @param read length of the piece
+   * @param rowsEnd end of the last whole row, in the file
+   * @throws {RowTooLong} if no row has ended for too long
    */
   piece(read: number, rowsEnd: number): void {
     this.since = rowsEnd > this.rowsEnd ? 0 : this.since + read;

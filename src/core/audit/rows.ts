@@ -6,8 +6,8 @@ export const auditColumns = ['outcome', 'screen', 'pattern', 'reason', 'count', 
 export type AuditRow = Readonly<Record<(typeof auditColumns)[number], string | number>>;
 
 /**
- * A row for each group, the largest first of each outcome. Those that are ambiguous are among those that open, and told
- * once more.
+ * A row for each group, the largest first of each outcome. Ambiguous URLs are counted twice: also among those that open
+ * a screen.
  */
 export function auditRows({ total, opened, lostGroups, unreadableGroups, ambiguousGroups }: AuditReport): AuditRow[] {
   const share = (count: number): string => (total === 0 ? '0' : (count / total).toFixed(4));

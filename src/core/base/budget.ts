@@ -13,12 +13,12 @@ export class Budget {
     this.left -= steps;
   }
 
-  /** Whether nothing is left: whoever asks for more gives up, and says that the answer is not known. */
+  /** Whether the budget is used up. Work that needs more gives up, and its answer is unknown. */
   get isSpent(): boolean {
     return this.left <= 0;
   }
 
-  /** Spends, where a computation is to end as soon as nothing is left. @throws {TooMuch} */
+  /** Spends steps, for a computation that must end as soon as the budget is used up. @throws {TooMuch} */
   need(steps: number): void {
     this.spend(steps);
     if (this.isSpent) throw new TooMuch();
@@ -29,7 +29,5 @@ export class Budget {
   }
 }
 
-/**
- * Thrown where something takes more steps than it may: whoever asked catches it, and says that the answer is not known.
- */
+/** Thrown when a computation needs more steps than the budget has. The caller catches it and answers “unknown”. */
 export class TooMuch extends Error {}

@@ -8,8 +8,8 @@ export const maximumBodyBytes = 6 * maximumBytes + 1024;
 export const maximumDepth = 200;
 
 /**
- * How many variables one segment of a URL pattern may have: deciding what two such segments share takes time that grows
- * with a power of it.
+ * Maximum number of variables in one segment of a URL pattern. The time to compare two segments grows with a power of
+ * it.
  */
 export const maximumVariables = 8;
 

@@ -13,7 +13,7 @@ export function* rememberedWork<K, V>(map: Kept<K, V>, key: K, work: () => Work<
   return map.get(key)!;
 }
 
-/** The value of a key in a map; worked out and kept where it is asked for first. */
+/** The value of a key in a map; computed at the first request, then kept. */
 export function remembered<K, V>(map: Kept<K, V>, key: K, work: () => V): V {
   if (!map.has(key)) map.set(key, work());
   return map.get(key)!;

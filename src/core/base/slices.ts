@@ -1,6 +1,6 @@
 /**
- * Work that pauses every few milliseconds, where other work may come in, and what it comes to. Dropping it half way
- * does no harm.
+ * Work that pauses every few milliseconds, so that other work may come in, and its result. A caller may drop it at any
+ * pause.
  */
 export type Work<T> = Generator<void, T, void>;
 

@@ -11,11 +11,11 @@ export interface ListedScreen {
   readonly line: string;
   readonly name: string;
   readonly title: string;
-  /** Arguments that a URL pattern names; ids where the plan has one of the name, otherwise texts. */
+  /** Arguments for the variables of a URL pattern; ids if the plan has one of the name, otherwise texts. */
   readonly takes: readonly { readonly name: string; readonly type: string; readonly optional: boolean }[];
-  /** Null where the line is no URL pattern. */
+  /** Null if the line is no URL pattern. */
   readonly pattern: string | null;
-  /** Why the line makes no screen; null where it does. */
+  /** The reason why the line makes no screen; null if it makes one. */
   readonly problem: string | null;
 }
 
@@ -39,7 +39,7 @@ export function understandList(plan: Plan, list: string): ListedScreen[] {
     });
 }
 
-/** A name as it is, or a title whose words make one. */
+/** A screen from a name, or from the words of a title. */
 function fromWords(line: string): ListedScreen {
   const isName = /^[a-z_][A-Za-z0-9_]*$/.test(line);
   const name = isName ? line : nameOf(line);
@@ -53,7 +53,7 @@ function fromWords(line: string): ListedScreen {
   };
 }
 
-/** `/huts/{hutId}/reviews` is hutReviews, `/huts/{hutId}` is hut: what stands before a variable is one of several. */
+/** `/huts/{hutId}/reviews` is hutReviews, `/huts/{hutId}` is hut: the word before a variable becomes singular. */
 function fromPattern(plan: Plan, pattern: string): ListedScreen {
   const variables = [...pattern.matchAll(/\{([?/]?)([^{}]*)\}/g)].flatMap(([, operator, names]) =>
     names!.split(',').map((name) => ({ name: name.replace(/\*$/, '').trim(), optional: operator !== '' })),

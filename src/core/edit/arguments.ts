@@ -2,7 +2,7 @@ import type { TextEdit } from '../language/edits';
 import type { Call, Parameter } from '../plan/model';
 import { showType } from '../plan/types';
 
-/** An argument as the language writes it, in the short form where the value has the argument's own name. */
+/** An argument as the language writes it, in the short form if the value has the argument's own name. */
 export const writeArgument = (name: string, value: string): string => (name === value ? name : `${name}: ${value}`);
 
 /** Adds arguments to a call. */

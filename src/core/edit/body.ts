@@ -28,7 +28,7 @@ export function appendToBlock<T>(text: string, block: Block<T>, lines: readonly 
   return { from: end, to: close, insert: `${rows}\n${indent}` };
 }
 
-/** Adds lines at the end of a screen's body, and the body where the screen has none. */
+/** Adds lines at the end of a screen's body, with a new body if the screen has none. */
 export function appendToScreen(text: string, node: ScreenNode, lines: readonly string[]): TextEdit {
   if (node.body) return appendToBlock(text, node.body, lines);
   const indent = indentAt(text, node.from);

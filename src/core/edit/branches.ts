@@ -3,7 +3,7 @@ import type { ArgumentNode } from '../language/syntax';
 import type { Branch, Call } from '../plan/model';
 import { removeArgument } from './arguments';
 
-/** Lets a branch happen only where a condition holds, beside the one that it has. */
+/** Adds a condition to a branch, beside its own. */
 export function addCondition({ node }: Branch, condition: string): TextEdit[] {
   const own = node.condition;
   if (!own) return [{ from: node.from, to: node.from, insert: `when ${condition} ` }];
@@ -18,7 +18,7 @@ export function addCondition({ node }: Branch, condition: string): TextEdit[] {
 }
 
 /**
- * Splits a branch of one step: where a condition holds it stays as it is, otherwise it does without an argument.
+ * Splits a branch of one step: if a condition holds it stays unchanged, otherwise it omits an argument.
  *
  * @param call the call of the step, which has the argument
  */

@@ -14,7 +14,7 @@ const heads: ReadonlySet<DeclarationNode['kind']> = new Set([
 ]);
 const types: ReadonlySet<DeclarationNode['kind']> = new Set(['id', 'choice', 'record']);
 
-/** Adds a declaration of one line behind the last one of those kinds; where there is none, at the beginning. */
+/** Adds a declaration of one line behind the last one of some kinds; without any, at the beginning. */
 function declareBehind(plan: Plan, kinds: readonly ReadonlySet<DeclarationNode['kind']>[], line: string): TextEdit {
   for (const set of kinds) {
     const last = plan.tree.declarations.findLast((node) => set.has(node.kind));

@@ -5,7 +5,10 @@ import { mayBeLeftOut, type Plan, type Screen } from '../plan/model';
 import { prependToScreen } from './body';
 import { asSegment } from './patterns';
 
-/** A pattern for a screen: its name, then what it requires in the path, and the rest that can ride in the query. */
+/**
+ * A pattern for a screen: its name, then its required arguments in the path, and the others that a URL can carry in the
+ * query.
+ */
 export function patternFor(screen: Screen): string {
   const inPath = screen.parameters.filter(
     (parameter) => !mayBeLeftOut(parameter) && carriedBy(parameter.type) !== null,

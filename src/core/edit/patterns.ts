@@ -2,7 +2,7 @@
 import { originAt } from '../links/origin';
 import { readPattern, type Template, type Variable } from '../links/template';
 
-/** Where the parts of a pattern stand: its path ends where the rest or the query begins. */
+/** Offsets of the parts of a pattern: the path ends before the rest or the query. */
 interface Places {
   readonly template: Template;
   readonly pathBegin: number;
@@ -32,7 +32,7 @@ export const addToPath = (pattern: string, name: string): string | null =>
 export const addToQuery = (pattern: string, name: string): string | null =>
   changed(pattern, ({ template: { query }, queryBegin }) => withQuery(pattern.slice(0, queryBegin), [...query, name]));
 
-/** Takes a variable out: its whole segment where it stands there alone. */
+/** Removes a variable, with its whole segment if it is alone there. */
 export const takeOut = (pattern: string, name: string): string | null =>
   changed(pattern, ({ template: { variables, query }, queryBegin }) => {
     const variable = variables.find((each) => each.name === name);
@@ -53,7 +53,7 @@ export const moveToQuery = (pattern: string, name: string): string | null =>
   andThen(takeOut(pattern, name), (left) => addToQuery(left, name));
 
 /**
- * Puts a text in front of the first segment with a variable, or of what takes the rest: `/huts/{slug}` becomes
+ * Inserts a text before the first segment with a variable, or before the rest: `/huts/{slug}` becomes
  * `/huts/by-name/{slug}`.
  */
 export const setApart = (pattern: string, text: string): string | null =>
@@ -83,7 +83,7 @@ const withQuery = (path: string, names: readonly string[]): string =>
 
 /** Range to delete with a variable of the path: its segment and the slash, if nothing else stands there. */
 function segmentOf(pattern: string, { place, from, to }: Variable): { readonly from: number; readonly to: number } {
-  // Of `{/name*}` the slash belongs to the expression.
+  // The slash of `{/name*}` belongs to the expression.
   if (place === 'rest') return { from: from - 2, to: to + 2 };
   const alone =
     pattern[from - 2] === '/' &&

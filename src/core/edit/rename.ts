@@ -65,8 +65,9 @@ export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: strin
 }
 
 /**
- * The pair `argument: value` of a call, where a use is one half of it and the other is called `to` already. It is then
- * written short, so that renaming there and back leaves the text as it was. The other half may name nothing (yet).
+ * The pair `argument: value` of a call whose one half is the renamed use, while the other half has the new name
+ * already. The pair is then written short, so that a rename there and back leaves the text unchanged. The other half
+ * may name nothing (yet).
  */
 function pairToShorten(text: string, { symbol, declares, short, from, to: end }: Reference, to: string): Range | null {
   if (declares || short || !/^(argument|value|loop|flag|option) /.test(symbol)) return null;

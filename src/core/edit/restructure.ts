@@ -25,7 +25,7 @@ function linesOf(text: string, screen: Screen): { from: number; to: number } {
   };
 }
 
-/** Takes a screen out. What leads to it is left as it is: each such place then has a finding. */
+/** Deletes a screen. Steps that lead to it stay, and each gets a finding. */
 export function deleteScreen({ tree: { text } }: Plan, screen: Screen): TextEdit[] {
   const { from, to } = linesOf(text, screen);
   // One of the blank lines around it goes, too.
@@ -54,7 +54,7 @@ export function moveToModule(plan: Plan, screen: Screen, module: string | null):
     .filter(({ call }) => call.target === screen && call.reference.module)
     .map(({ call }): TextEdit => {
       const { from, to } = call.reference.module!;
-      // The dot goes with the module's name where the screen is in none.
+      // Without a module the dot goes with the module's name.
       return module === null ? { from, to: call.reference.name.from, insert: '' } : { from, to, insert: module };
     })
     .filter((edit) => edit.from < own.from || edit.from >= own.to);
@@ -62,8 +62,8 @@ export function moveToModule(plan: Plan, screen: Screen, module: string | null):
 }
 
 /**
- * Inserts a new screen before a step: the step opens it, with what it handed over, and it opens what the step
- * opened.
+ * Inserts a new screen before a step: the step now opens it with the step's arguments, and it opens the step's old
+ * target.
  */
 export function putBetween(plan: Plan, offset: number, name: string): TextEdit[] | null {
   const found = sites(plan).find(
@@ -94,9 +94,8 @@ export function putBetween(plan: Plan, offset: number, name: string): TextEdit[]
 }
 
 /**
- * Lets a screen hold the value of a literal that its transitions hand over: the literal at an offset becomes a name,
- * and so does every equal one that the screen hands over for an argument of the same type. Null where no such literal
- * stands there.
+ * Turns a literal that a screen passes into a value of the screen: the literal at an offset becomes a name, and so does
+ * every equal literal for an argument of that type on the screen. Null if no such literal stands there.
  */
 export function extractLiteral(plan: Plan, offset: number, name: string): TextEdit[] | null {
   const given = sites(plan).flatMap(({ site, call }) =>

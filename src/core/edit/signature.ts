@@ -23,11 +23,11 @@ export interface WantedParameter {
 }
 
 /**
- * Changes which arguments a screen takes, and lets every way in follow: an argument that is gone is no longer given;
- * one that is new and required is given the value there that is most likely meant, and where there is none, the screen
- * is made to hold one. Names are changed by `rename`, not here.
+ * Changes the arguments of a screen, and adapts every way in. A removed argument is no longer passed. A new required
+ * argument gets the value that is most likely intended; without a candidate, the screen gets a new value for it.
+ * `rename` changes names, not this function.
  *
- * @returns the edits, and how many ways in they leave for somebody to look at, since nothing there fits
+ * @returns the edits, and the number of ways in at which no value fits and a person has to decide
  */
 export function changeSignature(
   plan: Plan,
@@ -41,7 +41,7 @@ export function changeSignature(
   const gone = screen.parameters.filter((parameter) => !kept.has(parameter.name));
   const types = typesOf(plan, wanted);
   for (const wayIn of supply.into[screen.index]!) {
-    // The arguments as they are to be, by name; those of names that the screen never took stay as they are.
+    // The new arguments by name; arguments that the screen never took stay unchanged.
     const given = new Map(wayIn.call.arguments.map((one) => [one.name.text, plan.tree.text.slice(one.from, one.to)]));
     const before = [...given.values()].join();
     let fits = true;
@@ -51,7 +51,7 @@ export function changeSignature(
       const known = screen.parameters.find((parameter) => parameter.name === one.was);
       if (known) {
         const cell = wayIn.cells.find(({ parameter }) => parameter === known);
-        // What did not fit before is a finding already, and not what is being changed.
+        // A value that did not fit before has its own finding already.
         if (!cell?.argument || !cell.type || !holds(cell.status) || assignable(cell.type, type)) return;
         const best = likelyValue(scopeOf(wayIn.site, plan), { name: one.name, type })?.path ?? null;
         if (best) given.set(one.name, writeArgument(one.name, best));
@@ -75,9 +75,7 @@ function rewriteList({ call: { list, reference } }: WayIn, given: readonly strin
   return { from, to, insert: given.length === 0 ? '' : `(${given.join(', ')})` };
 }
 
-/**
- * The `takes` of the screen: what stays is changed where it stands, what is gone taken out, what is new added behind.
- */
+/** The new `takes` of the screen: kept arguments change in place, removed ones go, new ones stand at the end. */
 function declare({ tree: { text } }: Plan, screen: Screen, wanted: readonly WantedParameter[]): TextEdit[] {
   const current = (parameter: Parameter): string => text.slice(parameter.node.from, parameter.node.to);
   const typeText = ({ node }: Parameter): string => (node.type ? text.slice(node.type.from, node.type.to) : '');
@@ -89,7 +87,7 @@ function declare({ tree: { text } }: Plan, screen: Screen, wanted: readonly Want
   };
   const same = wanted.length === screen.parameters.length && wanted.every((one) => one.was !== null);
   if (same) {
-    // Only order and types change: each place takes what now stands there in the order.
+    // Only order and types change: each place takes the next argument in the new order.
     return screen.parameters.flatMap((parameter, index): TextEdit[] => {
       const one = wanted[index]!;
       const insert = written(one);
@@ -122,7 +120,7 @@ const lineEnd = (text: string, offset: number): number =>
 const indentOf = (text: string, offset: number): string =>
   /^[ \t]*/.exec(text.slice(text.lastIndexOf('\n', offset - 1) + 1))![0];
 
-/** The wanted types, resolved against those that the plan declares. */
+/** The wanted types, resolved against the plan's declarations. */
 function typesOf(plan: Plan, wanted: readonly WantedParameter[]): Type[] {
   const [screen] = parse(
     `screen a {\n${wanted.map((one, index) => `takes p${index}: ${one.type}`).join('\n')}\n}`,

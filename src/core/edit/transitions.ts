@@ -7,7 +7,7 @@ import { writeArgument, writeHeld } from './arguments';
 import { appendToScreen } from './body';
 import { titleOf } from './screens';
 
-/** A transition that could be added, and the arguments that its screen cannot supply from what it has. */
+/** A possible new transition, and the arguments that its screen has no value for. */
 export interface NewTransition {
   readonly edits: readonly TextEdit[];
   readonly unsupplied: readonly Parameter[];
@@ -38,7 +38,7 @@ export function addTransition(text: string, plan: Pick<Plan, 'flags'>, from: Scr
   return { edits: [appendToScreen(text, from.node, lines)], unsupplied };
 }
 
-/** A name not taken yet: as it is, otherwise behind another word (`giftCardAmount`), otherwise with a number. */
+/** A free name: unchanged, otherwise behind another word (`giftCardAmount`), otherwise with a number. */
 export function freeName(name: string, word: string, taken: ReadonlySet<string>): string {
   if (!taken.has(name)) return name;
   const joined = word + name[0]!.toUpperCase() + name.slice(1);

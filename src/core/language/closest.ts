@@ -4,12 +4,12 @@ import { distance } from 'fastest-levenshtein';
 const longestName = 80;
 
 /**
- * The candidate that a misspelt name was most likely meant to be: the one of least edit distance (Levenshtein 1966),
- * letter case aside and two neighbours swapped counted as one, of at most a third of the name's length and never more
- * than three; the first one of equals. Costs O(candidates × length²), mostly less, since names of far other lengths are
- * not compared, and names that nobody would type not at all.
+ * The candidate closest to a misspelt name, by edit distance (Levenshtein 1966). Letter case is ignored, and two
+ * swapped neighbours count as one edit. The distance is at most a third of the name's length, and at most three. Of
+ * equals, the first. Costs O(candidates × length²) at most: names of very different length, and names that nobody would
+ * type, are skipped.
  *
- * @returns null where nothing is near
+ * @returns null if no candidate is close enough
  */
 export function closest(name: string, candidates: Iterable<string>): string | null {
   if (name.length > longestName) return null;
@@ -45,14 +45,11 @@ function isSwap(a: string, b: string): boolean {
  */
 const mostSought = 100;
 
-/** Looks for what misspelt names were meant to be, as long as there are not too many of them. */
+/** Looks for the intended names behind misspelt ones, up to a limit of lookups. */
 export class Spelling {
   private left = mostSought;
 
-  /**
-   * The candidate that a name was most likely meant to be; null where nothing is near, or too many names were looked
-   * for before.
-   */
+  /** The candidate closest to a name; null if none is close, or if the limit of lookups is reached. */
   closest(name: string, candidates: () => Iterable<string>): string | null {
     return this.left-- > 0 ? closest(name, candidates()) : null;
   }

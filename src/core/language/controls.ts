@@ -7,7 +7,7 @@ const controls = /[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u20
 /** Text from outside on one line, with a dot for each such character. */
 export const printable = (text: string): string => text.replace(/\t/g, ' ').replace(controls, '·');
 
-/** JSON with each such character as an escape, but for the line breaks between its parts. */
+/** JSON with each such character as an escape, except the line breaks between its parts. */
 export const escapeControls = (json: string): string =>
   json.replace(controls, (character) =>
     character === '\n' ? '\n' : `\\u${character.charCodeAt(0).toString(16).padStart(4, '0')}`,

@@ -10,8 +10,8 @@ import { scan, stringValue, tokenize, type Token } from './tokens';
 const afterName = new Set([':', ',', ')', '.', '=']);
 
 /**
- * A place in the tokens of a text, and the problems found so far. It knows how to go on after a mistake: from
- * statement to statement, with indentation as a hint only where the braces of the text do not pair.
+ * A place in the tokens of a text, and the problems found so far. After a mistake it goes on from statement to
+ * statement. Indentation serves as a hint only if the braces of the text do not pair.
  */
 export class Cursor {
   readonly problems: SyntaxProblem[] = [];
@@ -69,7 +69,7 @@ export class Cursor {
     return token;
   }
 
-  /** Takes a whole screen over from the tree before, where it stands here unchanged, and goes on behind it. */
+  /** Takes an unchanged screen over from the previous tree, and goes on behind it. */
   takeOver(): ScreenNode | null {
     const screen = this.leftovers?.take(this.current.from, this.currentDoc);
     if (!screen) return null;
@@ -91,15 +91,12 @@ export class Cursor {
     return this.currentDoc;
   }
 
-  /**
-   * Whether something was reported of the statement that is being read: what else seems wrong there mostly follows from
-   * it.
-   */
+  /** Whether the current statement has reported a problem: its other problems mostly follow from the first. */
   private told = false;
 
   /**
-   * Reads a statement. Of what is wrong with it the first is reported; then the rest of its line is passed over.
-   * What stands in its block are statements of their own.
+   * Reads a statement. Its first problem is reported, and the rest of its line is skipped. Statements in its block
+   * count by themselves.
    */
   statement<T>(read: () => T): T {
     const outer = this.told;
@@ -123,9 +120,9 @@ export class Cursor {
   }
 
   /**
-   * Reports what is wrong with the statement that is being read, unless something was reported of it before.
+   * Reports a problem of the current statement, unless the statement has reported one before.
    *
-   * @param fix what to write in place of the range, or the fix as a whole
+   * @param fix the text to write in place of the range, or the whole fix
    */
   report(range: Range, message: string, fix: string | SyntaxFix | null = null): void {
     if (this.told || this.current.from === this.quietAt) return;
@@ -139,7 +136,7 @@ export class Cursor {
     });
   }
 
-  /** Takes the second token out of what is read, as if it did not stand there. */
+  /** Drops the second of the coming tokens, as if the text lacked it. */
   dropSecond(): void {
     this.second = this.read(this.peek(1));
   }
@@ -150,8 +147,8 @@ export class Cursor {
   private quietAt = -1;
 
   /**
-   * Reads a part of something, one level deeper. Beyond the limit that is reported once, and the rest of the statement
-   * is passed over: whoever walks through the tree may then do so by recursion.
+   * Reads a part of something, one level deeper. Beyond the limit it reports one problem and skips the rest of the
+   * statement. So code may walk the tree by recursion.
    */
   deeper<T>(read: () => T | null): T | null {
     if (this.depth >= maximumDepth) {
@@ -166,7 +163,7 @@ export class Cursor {
     return part;
   }
 
-  /** Where the last token read ends. */
+  /** End of the last token read. */
   get end(): number {
     return this.last.to;
   }
@@ -218,7 +215,7 @@ export class Cursor {
     return this.beginsWith(isMemberWord);
   }
 
-  /** Whether a new line begins here with a statement: what was expected before it was left out. */
+  /** Whether a statement begins here on a new line: the previous statement then lacks its end. */
   get statementOnNewLine(): boolean {
     return this.peek().first && (this.beginsDeclaration || this.beginsMember);
   }
@@ -301,7 +298,7 @@ export class Cursor {
     }
   }
 
-  /** Opening braces less closing braces in the whole text; counted only where a brace stands where none is expected. */
+  /** Opening braces minus closing braces in the whole text. Counted only after an unexpected brace. */
   private get surplus(): number {
     this.countedSurplus ??= tokenize(this.text).reduce(
       (sum, { kind, text }) => (kind !== 'symbol' ? sum : text === '{' ? sum + 1 : text === '}' ? sum - 1 : sum),
@@ -319,12 +316,12 @@ export class Cursor {
   }
 
   /**
-   * Reads `{ item… }`. A block whose end is missing is closed where something stands that cannot be in it, and reported
-   * once.
+   * Reads `{ item… }`. If the end of a block is missing, the block is closed before the first text that cannot be in
+   * it, with one problem.
    *
-   * @param owner what the block belongs to, for messages, such as `The screen hut`
+   * @param owner the block's owner, for messages, such as `The screen hut`
    * @param head the first token of the owner's statement, whose indentation its closing brace shares
-   * @param item reads one item, or returns false where what stands here is none and is to be left to the blocks around
+   * @param item reads one item, or returns false if the text here is no item and belongs to a block around
    * @param begins whether an item may begin at the cursor
    */
   block<T>(owner: string, head: Range, begins: () => boolean, item: (items: T[]) => boolean): Block<T> | null {

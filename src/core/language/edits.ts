@@ -1,4 +1,6 @@
-/** One replacement in a text: what stands from `from` to `to` (UTF-16 code units, half-open) becomes `insert`. */
+/**
+ * One replacement in a text: `insert` takes the place of the text from `from` to `to` (UTF-16 code units, half-open).
+ */
 export interface TextEdit {
   readonly from: number;
   readonly to: number;
@@ -8,7 +10,7 @@ export interface TextEdit {
 /**
  * Applies edits to a text. All offsets are those of the text before any edit; insertions at one place keep their order.
  *
- * @throws RangeError where an edit lies outside the text or two edits overlap
+ * @throws RangeError if an edit lies outside the text or two edits overlap
  */
 export function applyEdits(text: string, edits: readonly TextEdit[]): string {
   let result = '';

@@ -1,13 +1,13 @@
 /**
- * What people who come from elsewhere write before they have read a page of ours, and what the language calls it. Each
- * is read as what was meant, so that a first try is corrected word by word and not refused as a whole.
+ * Words of other languages that newcomers write, with the word of ours for each. The parser accepts them, so that a
+ * first try is corrected word by word and not refused as a whole.
  */
 import { baseNames, type BaseName } from './base-names';
 import type { declarationWords, memberWords, stepWords } from './keywords';
 
 type Words<T extends string> = ReadonlyMap<string, T>;
 
-/** A table of words by what they stand for. */
+/** A table from each of their words to ours. */
 function table<T extends string>(by: Partial<Record<T, string>>): Words<T> {
   return new Map(
     Object.entries<string | undefined>(by).flatMap(([ours, theirs]) =>
@@ -61,7 +61,7 @@ const types: ReadonlyMap<string, BaseName> = new Map(
   }),
 );
 
-/** All of them: what people write, and what it is called here. */
+/** All pairs: their word, our word. */
 export const guesses: readonly (readonly [theirs: string, ours: string])[] = [
   ...declarations,
   ...members,

@@ -14,10 +14,10 @@ interface OpenBlock {
 
 /**
  * Lays a plan out: indentation by braces, one statement a line, even spacing, at most one blank line between
- * statements. Comments stay where they are, and so do line breaks inside statements. It writes the tokens of the text
- * again and no others, so the plan stays the same, and formatting twice changes nothing more.
+ * statements. Comments keep their places, and so do line breaks inside statements. It writes exactly the tokens of the
+ * text again. So the meaning stays, and a second run changes nothing.
  *
- * @returns null where the text has syntax errors: what cannot be read is not to be moved about
+ * @returns null if the text has syntax errors: it must not move text that it cannot read
  */
 export function format(text: string, tree: SyntaxTree = parse(text)): string | null {
   if (tree.problems.length > 0) return null;
@@ -27,10 +27,10 @@ export function format(text: string, tree: SyntaxTree = parse(text)): string | n
 const isBrace = ({ kind, text }: Token, brace: '{' | '}'): boolean => kind === 'symbol' && text === brace;
 const isComment = ({ kind }: Token): boolean => kind === 'comment' || kind === 'doc';
 
-/** Writes the tokens of a text, one after the other, with what stands between them. */
+/** Writes the tokens of a text, one after the other, with the space between them. */
 class Layout {
   private readonly tokens: readonly Token[];
-  /** Where statements begin, and the blocks that hold statements. */
+  /** Offsets at which statements begin, and the blocks that hold statements. */
   private readonly starts = new Set<number>();
   private readonly bodies = new Set<number>();
   private readonly inline: ReadonlySet<number>;

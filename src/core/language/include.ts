@@ -1,12 +1,12 @@
 import { parse } from './parse';
 
-/** A stretch of a text that was put together, and where it is from. */
+/** A stretch of the combined text, and its origin. */
 export interface Piece {
   readonly file: string;
-  /** Where it stands in the whole. */
+  /** Offset in the combined text. */
   readonly from: number;
   readonly to: number;
-  /** Where it begins in its own file. */
+  /** Offset in its own file. */
   readonly at: number;
 }
 
@@ -18,22 +18,21 @@ export interface Whole {
   readonly files: ReadonlyMap<string, string>;
 }
 
-/** A file of which a part is still to come. */
+/** A file that is not yet copied to its end. */
 interface OpenFile {
   readonly name: string;
   readonly own: string;
   readonly includes: readonly { readonly from: number; readonly to: number; readonly file: string }[];
   next: number;
-  /** Where the part that is still to come begins. */
+  /** Offset of the first character that is not yet copied. */
   at: number;
 }
 
 /**
- * Puts a plan together: each `include` is replaced by the text of its file, whose own includes are replaced likewise. A
- * file that is included twice, or that includes itself by way of others, is taken once. Linear in all texts.
+ * Puts a plan together: the text of each included file takes the place of its `include`, and so on in that text. A file
+ * that is included twice, or that includes itself through others, is taken once. Linear in all texts.
  *
- * @param load gives the file that another one names, and its text; may throw where there is none, and what it throws is
- *   passed on
+ * @param load gives the name and text of an included file; an error that it throws for a missing file is passed on
  */
 export function expandIncludes(
   file: string,
@@ -64,7 +63,7 @@ export function expandIncludes(
   begin(file, text);
   for (let top = open.at(-1); top; top = open.at(-1)) {
     const { name, own, includes } = top;
-    // What follows an include must not run on in the last line of the file.
+    // The text after an include must not continue the last line of the file.
     if (top.next > 0 && !parts.at(-1)?.endsWith('\n')) write('\n');
     const include = includes[top.next++];
     const to = include?.from ?? own.length;

@@ -4,11 +4,11 @@ import type { ScreenNode, SyntaxTree } from './syntax';
 
 /** The screens of an old tree that a new text still has. */
 export class Leftovers {
-  /** Sound screens by where they began in the old text. */
+  /** Screens without problems, by their offset in the old text. */
   private readonly screens = new Map<number, ScreenNode>();
   private readonly before: string;
   private readonly prefix: number;
-  /** Where in the old text the unchanged end begins, and how far it has moved. */
+  /** Offset in the old text of the unchanged end, and the distance that it has moved. */
   private readonly suffix: number;
   private readonly delta: number;
 
@@ -40,9 +40,9 @@ export class Leftovers {
     }
   }
 
-  /** The screen that begins at an offset of the new text, moved there; null where it has changed or was not sound. */
+  /** The screen at an offset of the new text, moved there; null if it has changed or had a problem. */
   take(offset: number, doc: string | null): ScreenNode | null {
-    // What comes directly behind a screen counts as a part of it, and so does its line from the start: the parser looks
+    // The text directly behind a screen counts as a part of it, and so does its line from the start: the parser looks
     // at both.
     const same = this.screens.get(offset);
     if (same && same.to < this.prefix && same.doc === doc) return same;
@@ -59,8 +59,8 @@ export class Leftovers {
 const lineStart = (text: string, offset: number): number => text.lastIndexOf('\n', offset - 1) + 1;
 
 /**
- * Whether the screen begins its line and its closing brace is where it is expected, so that how many braces the rest of
- * the text has does not matter.
+ * Whether the screen begins its line and its closing brace has the expected indentation. Then the number of braces in
+ * the rest of the text does not matter.
  */
 function isAligned(text: string, { from, to }: ScreenNode): boolean {
   const indent = text.slice(lineStart(text, from), from);
@@ -68,10 +68,10 @@ function isAligned(text: string, { from, to }: ScreenNode): boolean {
   return indent.trim() === '' && (beforeBrace.trim() !== '' || beforeBrace.length === indent.length);
 }
 
-/** Nobody may change a tree, but for the parser that made it, which uses its old tree up. */
+/** A tree is read-only, except for the parser that made it, which uses its old tree up. */
 type Movable = { -readonly [K in keyof Range]: Range[K] };
 
-/** All nodes of a screen, listed when it is first moved: whoever types moves the same screens again and again. */
+/** All nodes of a screen, listed at its first move: an editor moves the same screens again and again. */
 const nodesOf = new WeakMap<ScreenNode, readonly Movable[]>();
 
 /**

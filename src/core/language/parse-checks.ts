@@ -105,7 +105,7 @@ function parseWalkStep(cursor: Cursor): WalkStepNode {
   }
 }
 
-/** `tap "Trigger" [with name = literal, …]`, and what conditions are taken to be */
+/** `tap "Trigger" [with name = literal, …]`, and the assumed conditions */
 function parseTap(cursor: Cursor, from: number): WalkStepNode {
   const label = cursor.string('The trigger’s name in quotation marks');
   const values =

@@ -78,7 +78,7 @@ function toldList(cursor: Cursor, inner: Name, range: Range): TypeNode {
     `A list of ${inner.text} is written so: list of ${inner.text}.`,
     `list of ${typeMeant(inner.text) ?? inner.text}`,
   );
-  // What it is of is said once the list is right.
+  // The element type is reported after the list itself is right.
   const meant = typeMeant(inner.text);
   return {
     kind: 'list',
@@ -118,7 +118,7 @@ export function parseValue(cursor: Cursor): ValueNode | null {
   return names && { kind: 'path', names, from: token.from, to: cursor.end };
 }
 
-/** `name.field.field`; at least one name, or null where there is none. */
+/** `name.field.field`; null if no name stands here. */
 export function parsePath(cursor: Cursor, expected: string): [Name, ...Name[]] | null {
   const first = cursor.name(expected);
   if (!first) return null;
@@ -243,7 +243,7 @@ export function parseList<T>(cursor: Cursor, item: () => T | null, closing: stri
   return items;
 }
 
-/** `only phone, tablet`; null where it does not stand here. */
+/** `only phone, tablet`; null if it does not stand here. */
 export function parseOnly(cursor: Cursor): OnlyNode | null {
   const head = cursor.peek();
   if (!cursor.skipWord('only')) return null;
@@ -251,7 +251,7 @@ export function parseOnly(cursor: Cursor): OnlyNode | null {
   return { variants, from: head.from, to: cursor.end };
 }
 
-/** One of a few words; what is no such word is reported with the nearest of them. */
+/** One of a few words; any other word is reported with the nearest of them. */
 export function parseWord<T extends string>(cursor: Cursor, words: readonly T[], expected: string): T | null {
   const token = cursor.peek();
   const word = words.find((one) => one === token.text);

@@ -1,4 +1,4 @@
-/** Screens and what stands in them. */
+/** Screens and the statements in them. */
 import type { Cursor } from './cursor';
 import { declarationMeant, memberMeant } from './first-guesses';
 import { isMemberWord, memberWords } from './keywords';
@@ -61,10 +61,7 @@ export function parseScreen(cursor: Cursor): ScreenNode {
   return { kind: 'screen', doc, private: isPrivate, name, title, shape, only, body, from: head.from, to: cursor.end };
 }
 
-/**
- * What a word is called here that others begin a declaration with; undefined where none stands at the beginning of this
- * line.
- */
+/** Our word for a foreign word that begins a declaration; undefined if no such word begins this line. */
 export function meantDeclaration(cursor: Cursor): string | undefined {
   const head = cursor.peek();
   if (cursor.beginsDeclaration || head.kind !== 'name' || !head.first || cursor.peek(1).kind === 'symbol')

@@ -195,10 +195,7 @@ function parseSets(cursor: Cursor, from: number): StepNode {
   return { kind: 'sets', flag, value, from, to: cursor.end };
 }
 
-/**
- * Most likely a step is misspelt and the rest of it right: what it is about is read, so that it is not reported as
- * well.
- */
+/** Most likely only the step's word is misspelt: its object is read as well, so that it causes no second problem. */
 function skipObject(cursor: Cursor): void {
   if (cursor.peek().first) return;
   if (cursor.peek().kind === 'string') {

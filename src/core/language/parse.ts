@@ -25,10 +25,10 @@ import type {
 } from './syntax';
 
 /**
- * Parses a plan. Never throws: what cannot be read becomes a problem, and the rest of the text still counts.
- * Time and space are linear in the text's length.
+ * Parses a plan. Never throws: unreadable text becomes a problem, and the rest of the text still counts. Time and space
+ * are linear in the text's length.
  *
- * @param leftovers screens of the text before that may be taken over (see `leftovers.ts`)
+ * @param leftovers screens of the previous text that may be taken over (see `leftovers.ts`)
  */
 export function parse(text: string, leftovers: Leftovers | null = null): SyntaxTree {
   const cursor = new Cursor(text, leftovers);

@@ -135,7 +135,7 @@ const table: { readonly [S in keyof Shapes]: Row<Shapes[S]> } = {
   taken: { text: 'leaf' },
 };
 
-/** A field, and the rows of what it holds: one row, or one a kind. */
+/** A field, and the rows of its nodes: one row, or one a kind. */
 interface Part {
   readonly field: string;
   readonly rows: Rows;
@@ -145,7 +145,7 @@ interface Rows {
   readonly byKind: Map<string, readonly Part[]>;
 }
 
-/** The table as it is walked: what would be looked up by name at each node is looked up once. */
+/** The table in the form in which trees are walked: names are looked up once, not at each node. */
 const rowsOf = new Map<string, Rows>(
   ['leaf', ...Object.keys(table)].map((shape) => [shape, { one: null, byKind: new Map() }]),
 );

@@ -1,4 +1,4 @@
-/** A half-open interval of a plan's text, in UTF-16 code units from 0: what `text.slice(from, to)` takes. */
+/** A half-open interval of a plan's text, in UTF-16 code units from 0: the arguments of `text.slice(from, to)`. */
 export interface Range {
   readonly from: number;
   readonly to: number;

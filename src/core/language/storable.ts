@@ -7,8 +7,8 @@ import { Lines } from './lines';
 const unstorable = /\0|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g;
 
 /**
- * The first character of a text that no plan can hold, in a sentence that says which and where; null where there is
- * none. Linear.
+ * A sentence that names the first character of a text that no plan can hold, with its place; null without such a
+ * character. Linear.
  */
 export function unstorableIn(text: string): string | null {
   unstorable.lastIndex = 0;

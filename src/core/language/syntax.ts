@@ -1,11 +1,11 @@
 /**
- * The syntax tree: what stands in the text, each node with its range, nothing resolved.
- * Parts that a half-typed plan lacks are null, so that the rest of their statement still counts.
+ * The syntax tree: the text as nodes with ranges, names unresolved. Parts that a half-typed plan lacks are null, so
+ * that the rest of their statement still counts.
  */
 import type { TextEdit } from './edits';
 import type { Range } from './range';
 
-/** A name as written, where it stands. */
+/** A name as written, with its range. */
 export interface Name extends Range {
   readonly text: string;
 }
@@ -56,7 +56,7 @@ export type StepNode =
   | (Range & { readonly kind: 'back' | 'close' })
   | (Range & { readonly kind: 'back to' | 'back past'; readonly target: ScreenReference | null })
   | (Range & { readonly kind: 'sets'; readonly flag: Name | null; readonly value: ValueNode | null })
-  /** `or` is what happens where no arrival was put off. */
+  /** `or` is the step to run if no arrival waits. */
   | (Range & { readonly kind: 'resume'; readonly or: StepNode | null })
   | (Range & { readonly kind: 'leave'; readonly what: StringNode | null });
 
@@ -121,7 +121,7 @@ export interface OnNode extends Range {
   readonly branches: readonly BranchNode[];
 }
 
-/** `needs CONDITION else STEPS`: what an arrival wants to hold, and what happens instead. */
+/** `needs CONDITION else STEPS`: the condition of an arrival, and the steps that run if it fails. */
 export interface NeedsNode extends Range {
   readonly kind: 'needs';
   readonly condition: ConditionNode | null;
@@ -146,7 +146,7 @@ export interface UnderNode extends Range {
 
 export type MemberNode = TakesNode | HasNode | NeedsNode | OnNode | LinkNode;
 
-/** A block in braces; the range includes them. `closed` is false where the closing brace is missing. */
+/** A block in braces; the range includes them. `closed` is false if the closing brace is missing. */
 export interface Block<T> extends Range {
   readonly items: readonly T[];
   readonly closed: boolean;
@@ -218,7 +218,7 @@ export interface VariantsNode extends Range {
   readonly names: readonly Name[];
 }
 
-/** How screens come in where nothing else is said. */
+/** Default animation of arriving screens. */
 export interface MotionNode extends Range {
   readonly kind: 'motion';
   readonly name: Name | null;
@@ -272,7 +272,7 @@ export interface MenuNode extends Range {
   readonly doc: string | null;
   readonly title: StringNode | null;
   readonly only: OnlyNode | null;
-  /** The screens that show it; null where nothing is said. */
+  /** The screens that show the menu; null without an `on`. */
   readonly on: 'all' | 'roots' | readonly ScreenReference[] | null;
   readonly body: Block<MenuItemNode> | null;
 }
@@ -329,13 +329,13 @@ export type WalkStepNode =
       readonly beneath: ScreenReference | null;
     });
 
-/** `if "…"`, `unless "…"`: what a condition in quotes is taken to be in one step of a walk. */
+/** `if "…"`, `unless "…"`: how a condition in quotes turns out in one step of a walk. */
 export interface TakenNode extends Range {
   readonly holds: boolean;
   readonly text: StringNode | null;
 }
 
-/** `name = literal`, as a walk gives what a user typed or which row was tapped. */
+/** `name = literal` in a walk: the user's input, or the row that the user tapped. */
 export interface WalkValueNode extends Range {
   readonly name: Name;
   readonly value: ValueNode | null;
@@ -384,7 +384,7 @@ export interface SyntaxProblem extends Range {
   readonly fix: SyntaxFix | null;
 }
 
-/** A way to put a syntax problem right: what its button says, and the edits. */
+/** A way to mend a syntax problem: the words of its button, and the edits. */
 export interface SyntaxFix {
   readonly label: string;
   readonly edits: readonly TextEdit[];
@@ -396,7 +396,7 @@ export interface SyntaxTree {
   readonly problems: readonly SyntaxProblem[];
 }
 
-/** Every statement of a tree in the order of the text: declarations, and what stands in their blocks. */
+/** Every statement of a tree in the order of the text: declarations, and the statements in their blocks. */
 export function* statements(tree: SyntaxTree): Generator<StatementNode> {
   for (const declaration of tree.declarations) {
     yield declaration;

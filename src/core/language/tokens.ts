@@ -20,7 +20,7 @@ export interface Token extends Range {
 
 const string = /"(?:[^"\\\r\n]|\\[^\r\n])*"?/y;
 const url = /[^\s]+/y;
-/** Start of a URL where a name could stand too: a path, or a scheme and its colon. */
+/** Start of a URL in a place that also takes a name: a path, or a scheme and its colon. */
 const urlStart = /\/|[A-Za-z][A-Za-z0-9+.-]*:[^\s:]/y;
 const ruleId = /[A-Za-z]+\/[A-Za-z-]*/y;
 const symbols = '{}(),:=.?';
@@ -31,8 +31,8 @@ function endOf(pattern: RegExp, text: string, at: number): number {
   return pattern.test(text) ? pattern.lastIndex : at;
 }
 
-// Characters are told apart by their codes: a plan of 4 MiB has a million tokens, and a regular expression for each
-// of them, with its array of groups, took most of the time that parsing takes.
+// Compares characters by their codes. A plan of 4 MiB has a million tokens: a regular expression for each, with its
+// array of groups, took most of the parser's time.
 const newline = 10;
 const isBlank = (code: number): boolean =>
   code === 32 || code === newline || code === 9 || code === 13 || code === 0xa0 || code === 0xfeff;
@@ -72,7 +72,7 @@ function urlFollows(previous: Token | null, text: string, at: number): boolean {
   if (previous.text === 'origin') return previous.first && text[at] !== ':' && text[at] !== '#';
   if (previous.text === 'link' || previous.text === 'opens' || previous.text === 'open')
     return endOf(urlStart, text, at) > at;
-  // What others call a link (see `first-guesses.ts`).
+  // Foreign words for a link (see `first-guesses.ts`).
   return (
     text[at] === '/' &&
     previous.first &&
@@ -108,8 +108,8 @@ export function scan(text: string, from: number, previous: Token | null, lineSta
 }
 
 /**
- * A URL or the id of a rule, where a keyword asks for one. It stands on the line of its keyword: a half-typed `link`
- * does not swallow what comes next.
+ * A URL or the id of a rule, after a keyword that takes one. It stands on the line of its keyword: a half-typed `link`
+ * does not swallow the next line.
  */
 function behindKeyword(keyword: Token, text: string, at: number): Token | null {
   const char = text[at];
@@ -139,13 +139,13 @@ export function tokenize(text: string): Token[] {
 /**
  * The value of a string token; JSON's escapes hold (RFC 8259, section 7).
  *
- * @returns null where the string is not closed or an escape is none of JSON's
+ * @returns null if the string is not closed or has an escape that JSON lacks
  */
 export function stringValue(written: string): string | null {
   if (written.length < 2 || !written.endsWith('"')) return null;
   if (!written.includes('\\')) return written.slice(1, -1);
   try {
-    // A tab may stand in a string as it is; JSON would want it escaped.
+    // A tab may stand in a string unescaped; JSON requires an escape.
     return JSON.parse(written.replace(/\t/g, '\\t')) as string;
   } catch {
     return null;

@@ -5,8 +5,8 @@ import type { Listed, Pattern } from './pattern';
 import type { Segment } from './segment';
 
 /**
- * All but the unreserved characters of RFC 3986 are escaped, as RFC 6570 wants it for values; null for what UTF-8 has
- * no bytes for.
+ * Escapes all characters but the unreserved ones of RFC 3986, as RFC 6570 requires for values; null for a text that
+ * UTF-8 cannot write.
  */
 function escape(text: string): string | null {
   if (/\p{Surrogate}/u.test(text)) return null;
@@ -16,15 +16,14 @@ function escape(text: string): string | null {
   );
 }
 
-/** Text of the pattern itself: what may stand in a path as it is stays so. */
+/** Text of the pattern itself: characters that a path may hold stay unescaped. */
 const escapeLiteral = (text: string): string =>
   encodeURIComponent(text).replace(/%(?:24|26|2B|2C|3A|3B|3D|40)/g, decodeURIComponent);
 
 /**
- * The URL of a pattern with these values: from the path on, or with the pattern's own origin. Variables of the query
- * that have no value are left out. Null where a value is missing or does not fit, and where it cannot stand in a URL:
- * an empty text or a dot segment in the path, half a surrogate pair, values in one segment that would be read as
- * others.
+ * The URL of a pattern with these values: from the path on, or with the pattern's own origin. Query variables without a
+ * value are left out. Null if a value is missing, does not fit, or cannot stand in a URL: an empty text or a dot
+ * segment in the path, half a surrogate pair, values in one segment that would read as others.
  */
 export function buildUrl({ origin, segments, rest, query }: Pattern, values: Values): string | null {
   const path = writePath(segments, rest, values);
@@ -50,7 +49,7 @@ function writePath(segments: readonly Segment[], rest: Listed | null, values: Va
   return texts && path;
 }
 
-/** Each `name=value`; null where a value cannot stand in a URL. */
+/** Each `name=value`; null if a value cannot stand in a URL. */
 function writeQuery(query: readonly Listed[], values: Values): string[] | null {
   const asked: string[] = [];
   for (const { name, carried, isList: many } of query) {
@@ -84,7 +83,7 @@ function writeSegment(segment: Segment, values: Values): string | null {
     taken.push(text);
   }
   if (isDots(written)) return null;
-  // Of several variables in one segment, some values could not be told from others.
+  // With several variables in one segment, some values would read as others.
   const read = taken.length > 1 ? segment.read(plain) : taken;
   return taken.every((each, index) => read?.[index] === each) ? written : null;
 }
@@ -93,7 +92,7 @@ const valueAt = (values: Values, name: string): Value => (Object.hasOwn(values, 
 
 const isDots = (segment: string): boolean => segment === '.' || segment === '..';
 
-/** The segments of what takes the rest of a path; null where it does not fit. */
+/** The segments of a rest of a path; null if the value does not fit. */
 function restOf({ carried, isList: many }: Listed, value: Value): string[] | null {
   if (many) {
     const texts = isList(value) ? value.map((each) => textOf(carried, each)) : [null];

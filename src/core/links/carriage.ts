@@ -1,4 +1,4 @@
-/** Which types ride in a URL, and what their values look like there. */
+/** The types that a URL can carry, and the forms of their values there. */
 import { forms } from '../plan/forms';
 import { required, type Type } from '../plan/types';
 import { readLiteral, showPlainly, type Value } from '../plan/value';
@@ -14,7 +14,7 @@ export interface Carried {
   readonly fits: (text: string) => boolean;
   /** Whether a part of a text fits; the part is not empty. */
   readonly fitsIn: (text: string, begin: number, end: number) => boolean;
-  /** The texts that fit, but for the empty one of a type that takes any. */
+  /** The texts that fit; without the empty text if the type takes any text. */
   readonly language: () => Language;
 }
 
@@ -79,13 +79,13 @@ export function carriedBy(declared: Type): Carried | null {
   }
 }
 
-/** How the items of a list ride; null where the type is no list, or one of records or lists. */
+/** How a URL carries the items of a list; null if the type is no list, or one of records or lists. */
 export function itemsCarriedBy(declared: Type): Carried | null {
   const type = required(declared);
   return type.kind === 'list' ? carriedBy(type.of) : null;
 }
 
-/** A text of a URL as a value; null where it does not fit. */
+/** A text of a URL as a value; null if it does not fit. */
 export const valueOf = ({ type }: Carried, text: string): Value =>
   type.kind === 'unknown' ? readLiteral(text, { kind: 'base', name: 'text' }) : readLiteral(text, type);
 

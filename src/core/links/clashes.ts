@@ -18,7 +18,7 @@ export interface Overlap {
 /** A pattern that can never win: whatever fits it fits one that is more specific. */
 export interface Shadowed {
   readonly pattern: Pattern;
-  /** The shortest URL that fits it, and what that opens instead. */
+  /** The shortest URL that fits it, and the pattern that this URL opens instead. */
   readonly url: string;
   readonly by: Pattern;
 }
@@ -26,13 +26,11 @@ export interface Shadowed {
 export interface Clashes {
   readonly overlaps: readonly Overlap[];
   readonly shadowed: readonly Shadowed[];
-  /** Patterns of which it takes too much work to tell whether they clash with an earlier one, or are shadowed. */
+  /** Patterns that may clash with an earlier one, or be shadowed: the budget ended before they were decided. */
   readonly undecided: readonly Pattern[];
 }
 
-/**
- * What deciding all clashes of a space may cost: so many steps of about 0.6 microseconds, and more for each pattern.
- */
+/** Budget for all clashes of a space: steps of about 0.6 microseconds each, and more for each pattern. */
 const mostSteps = 1_000_000;
 const mostStepsEach = 4_000;
 /** Budget for the trial of one pattern. */
@@ -41,8 +39,8 @@ const mostStepsTrying = 200_000;
 const known = new WeakMap<UrlSpace, Clashes>();
 
 /**
- * All clashes of a URL space, worked out once. Costs O(patterns) where few could meet; each pattern is told of at most
- * once of either kind.
+ * All clashes of a URL space, computed once. Costs O(patterns) if few could meet. Each pattern is in at most one clash
+ * of either kind.
  */
 export function findClashes(space: UrlSpace): Work<Clashes> {
   return rememberedWork(known, space, () => find(space));
@@ -56,7 +54,7 @@ function* find(space: UrlSpace): Work<Clashes> {
   const shadowed = new Map<Pattern, Shadowed>();
   const undecided = new Set<Pattern>();
   const budget = new Budget(mostSteps + mostStepsEach * space.patterns.length);
-  // Each origin has the patterns that are meant for it; without an origin there are paths alone.
+  // Each origin has its own patterns and those for all origins; without an origin there are paths alone.
   for (const origin of space.origins.length > 0 ? space.origins : [null]) {
     const tree = space.treeOf(origin);
     const joint = new Joint(origin?.text ?? '', budget);
@@ -73,7 +71,7 @@ function* find(space: UrlSpace): Work<Clashes> {
       if (!isDecided) undecided.add(pattern);
     }
   }
-  // What wins under one origin is not shadowed.
+  // A pattern that wins under one origin is not shadowed.
   for (const { pattern } of [...shadowed.values()]) {
     const wins = yield* orTooMuch(function* () {
       for (const origin of space.origins) {
@@ -100,8 +98,8 @@ function* orTooMuch<T>(answer: () => Work<T>): Work<T | null> {
 }
 
 /**
- * Whether one pattern of a space overlaps another, is shadowed, or shadows another: much sooner known than all clashes.
- * True where it is too much to tell.
+ * Whether one pattern of a space overlaps another, is shadowed, or shadows another. Much faster than all clashes. True
+ * if it takes too much work to decide.
  */
 export function hasClash(space: UrlSpace, pattern: Pattern): boolean {
   const budget = new Budget(mostStepsTrying);
@@ -128,8 +126,8 @@ function* clashesUnder(tree: Tree, joint: Joint, pattern: Pattern): Work<boolean
 }
 
 /**
- * What fits two patterns of the same rank. Where a third one is more specific, it does not matter which of the two
- * would win.
+ * A shortest URL that fits two patterns of one rank and no third pattern that is more specific: with such a third
+ * pattern the tie would not matter.
  */
 function tieOf(joint: Joint, pattern: Pattern, first: Pattern, others: readonly Pattern[]): Work<Shared | null> {
   const stronger = others.filter((other) => other.rank < pattern.rank);
@@ -167,10 +165,7 @@ export const bySpecificity = (a: Pattern, b: Pattern): number =>
  */
 const mostAlike = 50;
 
-/**
- * The other patterns that a URL which fits one may fit as well, by what can be told segment by segment; in the order of
- * the plan.
- */
+/** Other patterns that may fit a URL of the given one, compared segment by segment; in the order of the plan. */
 export function mayMeet({ root }: Tree, pattern: Pattern): Pattern[] {
   const found = new Set<Pattern>();
   const { segments, rest } = pattern;
@@ -183,7 +178,7 @@ export function mayMeet({ root }: Tree, pattern: Pattern): Pattern[] {
     if (literal === null) for (const [text, to] of node.literals) if (!segment || segment.fits(text)) visit(to, at + 1);
     const same = literal === null ? undefined : node.literals.get(literal);
     if (same) visit(same, at + 1);
-    // What two types share, their languages decide.
+    // The languages of two types decide whether they share a text.
     for (const branch of node.branches) if (!segment || segment.mayShare(branch.segment)) visit(branch.to, at + 1);
   };
   visit(root, 0);

@@ -22,7 +22,7 @@ meanings['.'.charCodeAt(0)] = dot;
 /** Characters that a query must escape, or that begin a fragment. */
 const odd = /[^\w\-~.!$&'()*+,;=:@/?%]/g;
 const eight = '8'.charCodeAt(0);
-/** Whether a character is a hexadecimal digit; of what lies behind a text it is none. */
+/** Whether a character is a hexadecimal digit; NaN, the code behind the end of a text, is none. */
 const isHex = (code: number): boolean =>
   (code >= 48 && code <= 57) || (code >= 65 && code <= 70) || (code >= 97 && code <= 102);
 
@@ -32,7 +32,7 @@ const hashed = (sum: number, code: number): number => (Math.imul(sum, 31) + code
 /** Characters at the end of a segment that count, beside its first one and its length. */
 const hashedAtEnd = 4;
 
-/** A hash of a segment: what tells literals apart is mostly how long they are, how they begin and how they end. */
+/** Hash of a segment. Literals mostly differ in their length, their beginning and their end. */
 function hashOf(text: string, begin: number, end: number): number {
   let sum = hashed(end - begin, text.charCodeAt(begin));
   for (let at = Math.max(begin, end - hashedAtEnd); at < end; at++) sum = hashed(sum, text.charCodeAt(at));
@@ -41,22 +41,22 @@ function hashOf(text: string, begin: number, end: number): number {
 
 export class Cut {
   text = '';
-  /** The text that ends with the query, and where that begins; negative where there is none. */
+  /** The text that ends with the query, and the offset of the query; negative without a query. */
   queryText = '';
   queryFrom = -1;
   /** How many segments there are. */
   count = 0;
-  /** Where they begin and end. */
+  /** Offsets at which the segments begin and end. */
   readonly begins: Int32Array;
   readonly ends: Int32Array;
 
-  /** Has room for so many segments. */
+  /** @param room number of segments to make room for */
   constructor(private readonly room = 32) {
     this.begins = new Int32Array(room);
     this.ends = new Int32Array(room);
   }
 
-  /** Cuts what was decoded. */
+  /** Cuts decoded segments. */
   static of({ segments, query }: { readonly segments: readonly string[]; readonly query: string | null }): Cut {
     const cut = new Cut(segments.length);
     cut.text = segments.join('');
@@ -75,8 +75,8 @@ export class Cut {
   }
 
   /**
-   * Cuts a path from a place on, in place of what was cut before. False where it has escapes, dot segments, empty
-   * segments, or anything else that has to be looked at more closely, or too many segments.
+   * Cuts a path from an offset on, and replaces the previous cut. False if the path has escapes, dot segments, empty
+   * segments, too many segments, or anything else that this fast way does not handle.
    */
   readPlain(text: string, from: number): boolean {
     this.text = text;
@@ -130,7 +130,7 @@ export class Cut {
  * look-up touches little memory (Knuth, The Art of Computer Programming, 6.4).
  */
 export class SegmentTable<T> {
-  /** For each slot the number, the hash, and where the text stands among all texts. Free slots have the number -1. */
+  /** For each slot the number, the hash, and the text's place among all texts. Free slots have the number -1. */
   private readonly slots: Int32Array;
   /** The characters of all texts, each text behind its length. */
   private readonly characters: Int32Array;

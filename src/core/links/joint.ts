@@ -1,6 +1,6 @@
 /**
- * What some patterns have in common: which combinations of them any URL fits, each with a shortest URL. Decided over
- * classes of segments and of values, never by trying samples: a segment matters only for which patterns it lets go on.
+ * Which combinations of some patterns a URL can fit, each with a shortest URL. Decided over classes of segments and of
+ * values, without samples: only the patterns that a segment fits make a difference.
  */
 import { Budget } from '../base/budget';
 import type { Work } from '../base/slices';
@@ -29,7 +29,7 @@ export interface Shared {
   readonly fits: ReadonlySet<number>;
 }
 
-/** A set of texts with a key that tells it from others. */
+/** A set of texts with a key that identifies it. */
 interface Keyed {
   readonly key: string;
   /** The text of a set with one element; null for all others. */
@@ -77,7 +77,7 @@ class Queue<T> {
     this.least = Math.min(this.least, cost);
   }
 
-  /** The cheapest one with its cost; null where nothing is left. */
+  /** The cheapest entry with its cost; null if the queue is empty. */
   take(): { readonly cost: number; readonly thing: T } | null {
     for (; this.least < this.buckets.length; this.least++) {
       const thing = this.buckets[this.least]?.shift();
@@ -92,8 +92,8 @@ export class Joint {
   private readonly languages = new Map<string, Language>();
 
   /**
-   * @param origin what URLs begin with; empty for paths alone
-   * @param budget what all questions may cost together
+   * @param origin beginning of the URLs; empty for paths alone
+   * @param budget shared by all questions
    */
   constructor(
     private readonly origin: string,
@@ -101,14 +101,13 @@ export class Joint {
   ) {}
 
   /**
-   * The shortest URL that fits the first of some patterns and of which something holds; null where there is none.
+   * The shortest URL that fits the first of some patterns and meets a condition; null if there is none.
+   * Uniform-cost search (Dijkstra 1959) over the length of a path and the set of patterns that it can still fit. The
+   * number of such sets is the number of combinations that occur. It can grow exponentially if patterns overlap in all
+   * ways; usually it is a handful.
    *
-   * Uniform-cost search (Dijkstra 1959) over how far a path has come and which patterns it can still fit. The number of
-   * those sets is that of the combinations which really occur: it can grow exponentially with patterns that overlap one
-   * another in all ways, and mostly is a handful.
-   *
-   * @param wanted what is asked of the patterns that a URL fits; the first is always among them
-   * @throws {TooMuch} where the budget does not last
+   * @param wanted the condition on the set of patterns that the URL fits; the first pattern is always in the set
+   * @throws {TooMuch} if the budget is used up
    */
   *shortest(patterns: readonly Pattern[], wanted: (fits: ReadonlySet<number>) => boolean): Work<Shared | null> {
     const [first] = patterns;
@@ -134,7 +133,7 @@ export class Joint {
       }
       for (const way of yield* this.segments(patterns, thing)) {
         const longer = [...segments, way.text];
-        // Two slashes at the beginning of a path would make a host of what follows.
+        // Two slashes at the beginning of a path would turn the next segment into a host.
         if (longer.length === 1 && way.text === '' && !this.origin.includes('://')) continue;
         queue.push(this.origin.length + longer.reduce((sum, each) => sum + 1 + encodeURIComponent(each).length, 0), {
           segments: longer,
@@ -145,7 +144,7 @@ export class Joint {
     return null;
   }
 
-  /** A path as it is written; one slash at the end means nothing. */
+  /** A path as written; one slash at the end means nothing. */
   private write(segments: readonly string[]): string {
     if (segments.length === 0) return `${this.origin}/`;
     return (
@@ -238,7 +237,7 @@ export class Joint {
   }
 }
 
-/** Whether a path of so many segments may end there. */
+/** Whether a path with this number of segments may end there. */
 const endsAt = ({ segments, rest }: Pattern, at: number): boolean =>
   segments.length === at || (rest !== null && segments.length < at);
 
@@ -255,7 +254,7 @@ function nextOf({ segments, rest }: Pattern, at: number): Keyed | null {
   if (!rest) return null;
   if (!rest.isList) return anySegment;
   const { carried } = rest;
-  // A list's items are told one by one; an empty segment is none.
+  // A list's items are read one by one; an empty segment is no item.
   return {
     key: `item ${carried.key}`,
     literal: null,

@@ -15,13 +15,13 @@ export interface LostUrl {
 }
 
 /**
- * Of which of the old patterns some URLs that they won no longer open the same screen, under the same name: decided
- * over classes of segments. Nothing is in the list where the new set covers the old one.
+ * The old patterns that won some URLs which no longer open the screen of that name. Decided over classes of segments.
+ * Empty if the new set covers the old one.
  */
 export function lostUrls(before: UrlSpace, after: UrlSpace): LostUrl[] {
   const lost = new Map<Pattern, LostUrl>();
   for (const origin of before.origins.length > 0 ? before.origins : [null]) {
-    // Of an origin that is there no more every URL is lost.
+    // Every URL of a removed origin is lost.
     const now = origin === null ? origin : after.origins.find(({ text }) => text === origin.text);
     const joint = new Joint(origin?.text ?? '');
     for (const pattern of before.patternsOf(origin)) {

@@ -1,25 +1,24 @@
 import { exactly, includes, type Language, type State } from './regular';
 import type { Carried } from './carriage';
 
-/** Literal text, or a variable with what it takes. */
+/** Literal text, or a variable with its language. */
 export type SegmentPart = { readonly text: string } | { readonly variable: string; readonly carried: Carried };
 
-/** Where the variables end that have been read so far. */
+/** Offsets at which the variables read so far end. */
 type Ends = readonly number[];
 
-/** Of two ways to read as many variables, whether one has ended them sooner, those to the left first. */
+/** Whether one way to read the variables ends them sooner than another, compared from the left. */
 function isSooner(ends: Ends, than: Ends): boolean {
   for (let index = 0; index < ends.length; index++) if (ends[index] !== than[index]) return ends[index]! < than[index]!;
   return false;
 }
 
 /**
- * What the variables of a segment take of a text, each as little as it can, those to the left first; null where the
- * text does not fit.
- *
- * Runs an automaton over all parts once, and keeps for each of its states the best way to have come there, as Pike's
- * virtual machine does: time grows with the length of the text, however often its parts repeat (Cox, "Regular
- * expression matching: the virtual machine approach", 2009).
+ * The text of each variable of a segment, each as short as possible, compared from the left; null if the text does not
+ * fit.
+ * Runs an automaton over all parts once, and keeps the best way to each of its states, as Pike's virtual machine does.
+ * So time grows with the length of the text, however often its parts repeat (Cox, "Regular expression matching: the
+ * virtual machine approach", 2009).
  */
 export function matchParts(parts: readonly SegmentPart[], text: string): string[] | null {
   const languages = parts.map((part): Language => ('text' in part ? exactly(part.text) : part.carried.language()));

@@ -1,4 +1,4 @@
-/** Which patterns a URL that opens nothing comes near to, and where it fails each. */
+/** The patterns nearest to a URL that opens nothing, and the place where it fails each. */
 import { closest } from '../language/closest';
 import type { Pattern } from './pattern';
 import { misfit, splitQuery } from './query';
@@ -11,12 +11,12 @@ import { isUrl, readUrl, type Url } from './url';
 export type Failure =
   /** A segment should be another text. */
   | { readonly why: 'text'; readonly segment: number; readonly found: string; readonly wanted: string }
-  /** A segment is no value of what stands there. */
+  /** A segment does not fit the type of its variable. */
   | { readonly why: 'value'; readonly segment: number; readonly found: string; readonly wanted: Segment }
-  /** The path ends where another segment should follow, or goes on where it should end. */
+  /** The path ends before a required segment, or has a segment too many. */
   | { readonly why: 'too-short'; readonly segment: number; readonly wanted: Segment | string }
   | { readonly why: 'too-long'; readonly segment: number; readonly found: string }
-  /** An item of what takes the rest of the path is no value of its type. */
+  /** An item in the rest of the path does not fit its type. */
   | { readonly why: 'item'; readonly segment: number; readonly found: string }
   /** A value of the query does not fit. */
   | { readonly why: 'query'; readonly name: string; readonly found: string };
@@ -30,16 +30,16 @@ interface Candidate extends Near {
   readonly cost: number;
 }
 
-/** In how many places a URL may fail a pattern that is told. */
+/** Maximum number of places in which a URL may fail a near pattern. */
 const mostFailures = 2;
-/** Of a node with more literals, only those are looked at that begin with the same letter. */
+/** Of more literals than this, only those with the same first letter are compared. */
 const manyLiterals = 100;
 /** Most patterns that are compared. */
 const mostCandidates = 200;
 
 /**
- * The patterns that a URL comes nearest to, the nearest first: those that it fails in one place, otherwise those that
- * it fails in two. Looks down the tree, not at every pattern.
+ * The patterns nearest to a URL, the nearest first: patterns that it fails in one place, otherwise in two. Searches the
+ * tree, not every pattern.
  */
 export function nearest({ root }: Tree, url: Url, most = 3): Near[] {
   for (let failures = 1; failures <= mostFailures; failures++) {
@@ -59,7 +59,7 @@ export function nearest({ root }: Tree, url: Url, most = 3): Near[] {
   return [];
 }
 
-/** A tree knows what segments take, not how each pattern names it. */
+/** Nodes of the tree know types of variables, not their names. */
 function byOwnName({ segments }: Pattern, failure: Failure): Failure {
   const own = 'segment' in failure ? segments[failure.segment] : undefined;
   if (!own || own.literal !== null) return failure;
@@ -72,18 +72,18 @@ export function nearestTo(space: UrlSpace, url: string, most = 3): Near[] {
   return isUrl(read) ? nearest(space.treeOf(read.origin), read, most) : [];
 }
 
-/** The URL with what fails put right, where that is one text in its path; null for all else. */
+/** The URL with the failing text corrected, if that is one text in its path; otherwise null. */
 export function corrected(url: string, failure: Failure): string | null {
   if (failure.why !== 'text') return null;
   const written = `/${failure.found}`;
   const parts = url.split(/(?=[/?#])/);
   const at = parts.indexOf(written);
-  // Where it stands twice, or escaped, it is not clear which one is meant.
+  // A text that stands twice, or escaped, is ambiguous.
   if (at < 0 || parts.lastIndexOf(written) !== at) return null;
   return parts.map((part, index) => (index === at ? `/${encodeURIComponent(failure.wanted)}` : part)).join('');
 }
 
-/** How far off a text is: what is nearly the same may be a slip. */
+/** Distance of each kind of failure. A similar text may be a slip. */
 const costOf = { slip: 1, value: 1, text: 3, length: 2 } as const;
 
 class Search {
@@ -109,7 +109,7 @@ class Search {
     this.tooLong(node, at, left, cost, failure);
   }
 
-  /** The path is at its end: what ends here, and what lacks a segment or more. */
+  /** At the end of the path: patterns that end here, and patterns that need more segments. */
   private atEnd(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
     for (const pattern of node.ends) this.end(pattern, left, cost, failure);
     if (left === 0) return;
@@ -139,7 +139,7 @@ class Search {
     const { segments } = this.url;
     const found = segments[at]!;
     for (const [wanted, slip] of literalsNear(node, found)) {
-      // Another word altogether is as bad as two slips; where it is all there is, nothing is alike.
+      // A wrong word counts as much as two slips. If it is the only segment, nothing is similar.
       if (!slip && (left < 2 || segments.length === 1)) continue;
       const next = failure ?? { why: 'text', segment: at, found, wanted };
       const added = slip ? costOf.slip : costOf.text;
@@ -147,9 +147,7 @@ class Search {
     }
   }
 
-  /**
-   * What comes behind is too much; where nothing comes before, all of it is. A path that lacks something comes nearer.
-   */
+  /** The segments behind are too many; without any before, all are. A path that lacks segments comes nearer. */
   private tooLong(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
     if (at === 0) return;
     const { segments } = this.url;
@@ -170,7 +168,7 @@ class Search {
         cost += costOf.value;
       }
     }
-    // One without a failure is no near miss: another one of the same place has to be told from it.
+    // A candidate without a failure is no near miss: it is a pattern of the same place that has to stay apart.
     if (failure) this.candidates.push({ pattern, failure, cost });
   }
 
@@ -191,14 +189,14 @@ class Search {
 }
 
 /**
- * The literals of a node that a text may be meant for, the nearest with whether it differs by a slip alone; where there
- * are few, all of them.
+ * The literals of a node that a text may stand for, nearest first, each with whether a slip explains the difference;
+ * all literals if they are few.
  */
 function literalsNear({ literals, names }: Node, text: string): (readonly [text: string, slip: boolean])[] {
   if (literals.size === 0 || literals.has(text)) return [];
   let some = names;
   if (names.length > manyLiterals) {
-    // Only what begins alike and is about as long can be a slip.
+    // A slip keeps the first letter and about the length.
     const first = text.charCodeAt(0);
     some = names.filter((each) => each.charCodeAt(0) === first && Math.abs(each.length - text.length) < 3);
   }

@@ -10,7 +10,7 @@ export interface Opened {
   readonly values: Values;
 }
 
-/** Which link a URL takes in a variant; null where it takes none, or does not read. */
+/** The link that a URL takes in a variant; null if it takes none, or cannot be read. */
 export function openUrl(plan: Plan, variant: string, url: string): Opened | null {
   const found = spaceOf(plan, variant).match(url);
   return isMatched(found) ? { link: found.pattern.link, values: found.values } : null;
@@ -18,7 +18,7 @@ export function openUrl(plan: Plan, variant: string, url: string): Opened | null
 
 const known = new WeakMap<Link, { readonly pattern: Pattern | null }>();
 
-/** The URL that a link has with these values, from the path on; null where there is none. */
+/** The URL of a link with these values, from the path on; null if there is none. */
 export function urlOf(link: Link, values: Values): string | null {
   let made = known.get(link);
   if (!made) known.set(link, (made = { pattern: patternOf(link, 0) }));

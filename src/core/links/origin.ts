@@ -1,5 +1,5 @@
 /**
- * Where a plan's links live: a scheme, and a host and a port unless the scheme belongs to the app alone (RFC 6454, RFC
+ * Origins of a plan's links: a scheme, with a host and a port unless the scheme belongs to the app alone (RFC 6454, RFC
  * 3986 3).
  */
 
@@ -16,7 +16,7 @@ export interface Origin {
 const form = /^([A-Za-z][A-Za-z0-9+.-]*):(?:\/\/([^/?#{]*))?/;
 const defaultPorts: Readonly<Record<string, string>> = { http: '80', https: '443', ws: '80', wss: '443', ftp: '21' };
 
-/** The scheme and the authority that a text begins with, as written; null where there is no scheme. */
+/** The scheme and the authority at the beginning of a text, as written; null without a scheme. */
 export function originAt(text: string): string | null {
   return form.exec(text)?.[0] ?? null;
 }
@@ -24,9 +24,7 @@ export function originAt(text: string): string | null {
 /** Why an authority does not read. */
 export type AuthorityProblem = 'user-info' | 'host' | 'port';
 
-/**
- * An authority, normalised (RFC 3986, 6.2.2.1 and 6.2.3). International host names are told in ASCII, as UTS 46 has it.
- */
+/** An authority, normalised (RFC 3986, 6.2.2.1 and 6.2.3). International host names become ASCII, by UTS 46. */
 export function readAuthority(
   scheme: string,
   authority: string,
@@ -44,14 +42,14 @@ function normalHost(written: string): string | null {
   if (/^[a-z0-9-]+(\.[a-z][a-z0-9-]*)+$/.test(written)) return written;
   if (written === '' || /[\s\p{Cc}/\\]/u.test(written)) return null;
   try {
-    // What a host is, how letters of all scripts are told in ASCII, and which forms an address has, the platform knows.
+    // The platform knows host names, their ASCII forms, and the forms of addresses.
     return new URL(`https://${written}/`).hostname || null;
   } catch {
     return null;
   }
 }
 
-/** An origin as a plan declares it; null where it does not read, or goes on with a path. */
+/** An origin as a plan declares it; null if it cannot be read, or goes on with a path. */
 export function readOrigin(text: string): Origin | null {
   const match = form.exec(text);
   if (!match || !/^\/?$/.test(text.slice(match[0].length))) return null;

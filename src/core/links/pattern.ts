@@ -1,4 +1,4 @@
-/** A link's pattern with the types of what it names: all that matching, building and deciding look at. */
+/** A link's pattern with the types of its variables: the input of matching, building and deciding. */
 import type { Link, Parameter } from '../plan/model';
 import { unknown } from '../plan/types';
 import { carriedBy, itemsCarriedBy, type Carried } from './carriage';
@@ -19,23 +19,23 @@ export interface Pattern {
   readonly link: Link;
   /** Its place among all of the plan, in the order of the text. */
   readonly index: number;
-  /** Null where it is meant for every origin of the plan. */
+  /** Null for a pattern of every origin of the plan. */
   readonly origin: Origin | null;
   readonly segments: readonly Segment[];
   readonly rest: Listed | null;
   readonly query: readonly Listed[];
   /** Query variables whose type does not accept every text. */
   readonly typedQuery: readonly Listed[];
-  /** How specific it is, compared letter by letter: what comes first in this order wins. */
+  /** How specific it is, compared letter by letter: the first in this order wins. */
   readonly rank: string;
 }
 
-/** How a variable rides where it stands; null where it cannot. */
+/** How a URL carries a variable in its place; null if it cannot. */
 export function carriageOf(
   parameter: Parameter | undefined,
   place: VariablePlace,
 ): { readonly carried: Carried; readonly isList: boolean } | null {
-  // What the screen does not take is a finding of its own, and any text until then.
+  // A variable that the screen does not take is a finding of its own. Until it is mended, any text fits.
   const type = parameter?.type ?? unknown;
   const carried = carriedBy(type);
   if (carried) return place === 'rest' && !carried.isText ? null : { carried, isList: false };
@@ -43,7 +43,7 @@ export function carriageOf(
   return items && { carried: items, isList: true };
 }
 
-/** The pattern of a link; null where it does not read, or names what cannot ride in a URL. */
+/** The pattern of a link; null if it cannot be read, or has a variable that a URL cannot carry. */
 export function patternOf(link: Link, index: number): Pattern | null {
   const { template } = readPattern(link.pattern);
   if (!template) return null;

@@ -64,7 +64,7 @@ function hasEscape(text: string, from: number, to: number): boolean {
   return false;
 }
 
-/** Whether a name stands in a part of a text, as it is or escaped. */
+/** Whether a name stands in a part of a text, plain or escaped. */
 function isWritten(name: string, text: string, from: number, to: number): boolean {
   if (to - from === name.length && text.startsWith(name, from)) return true;
   return hasEscape(text, from, to) && decode(text.slice(from, to)) === name;
@@ -76,7 +76,7 @@ function takesValue(variable: Listed, text: string, from: number, to: number): b
   return variable.carried.fitsIn(text, from, to);
 }
 
-/** The part of a value that its variable cannot take, decoded; null where it takes all of it. */
+/** The part of a value that does not fit its variable, decoded; null if all of it fits. */
 export function misfit({ carried, isList }: Listed, value: string): string | null {
   if (carried.isText) return null;
   for (const part of isList ? value.split(',') : [value]) {

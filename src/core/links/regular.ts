@@ -10,9 +10,9 @@ import type { Work } from '../base/slices';
 type Chars = readonly [from: number, to: number];
 
 export interface State {
-  /** Where reading one of these code points leads. */
+  /** The state after one of these code points. */
   readonly moves: { readonly chars: readonly Chars[]; readonly to: State }[];
-  /** Where nothing has to be read to get. */
+  /** States reached without reading. */
   readonly free: State[];
 }
 
@@ -96,8 +96,8 @@ export const anyText = (): Language => oneOrMore(reading(anything));
 export const anyTextOrNone = (): Language => optional(anyText());
 
 /**
- * The language of a regular expression, so that what a type's values look like is said in one place: of the constructs
- * of ECMA-262 those that the types' forms use, from `^` to `$`.
+ * The language of a regular expression, so that one expression defines the form of a type's values. It knows the
+ * constructs of ECMA-262 that the types' forms use, from `^` to `$`.
  */
 export function languageOf({ source, flags }: RegExp): Language {
   let at = 0;
@@ -261,15 +261,14 @@ export interface TextClass {
 }
 
 /**
- * How some languages divide all texts: every combination of languages that any text is in (the minterms of the Boolean
- * algebra that they generate), each with a shortest text, shortest first. That of no language at all is among them
- * where there is such a text.
+ * The classes into which some languages divide all texts: every combination of languages that some text is in (the
+ * minterms of the Boolean algebra that they generate), each with a shortest text, shortest first. The class outside of
+ * all languages is among them, if it has a text.
+ * Breadth-first search over the subset construction of all of them together. Costs O(sets of states reached · moves out
+ * of them). Usually these sets are few, since the search leaves a language as soon as a text cannot be in it. Languages
+ * that agree for long may have exponentially many.
  *
- * Breadth-first search over the subset construction of all of them together. Costs O(sets of states that can be come to
- * · moves out of them). Mostly these sets are few, since each language is left as soon as a text cannot be in it; of
- * languages that go along with one another for long there may be exponentially many.
- *
- * @throws {TooMuch} where the budget does not last
+ * @throws {TooMuch} if the budget is used up
  */
 export function* classesOf(languages: readonly Language[], budget: Budget): Work<TextClass[]> {
   const accepting = new Map<State, number[]>();
@@ -303,10 +302,10 @@ export function* classesOf(languages: readonly Language[], budget: Budget): Work
 }
 
 /**
- * A shortest text that is in all of some languages, in none of some others, and not one of some texts; null where there
- * is none.
+ * A shortest text that is in all of some languages, in none of some others, and not one of some texts; null if there is
+ * none.
  *
- * @throws {TooMuch} where the budget does not last
+ * @throws {TooMuch} if the budget is used up
  */
 export function* textIn(
   inside: readonly Language[],
@@ -335,7 +334,7 @@ export function* textIn(
     for (const { chars, to } of movesFrom(states, ids)) {
       const next = closure(to);
       const key = ids.keyOf(next);
-      // Of all texts that lead to the same states, one more than are left out is enough.
+      // Texts that lead to the same states are equal here: one more than the excluded ones is enough.
       for (const codePoint of codePointsIn(chars, not.size + 1)) {
         const count = visits.get(key) ?? 0;
         if (count > not.size) break;
@@ -356,7 +355,7 @@ const costOf = (states: readonly State[]): number => {
   return 10 * moves + moves * moves;
 };
 
-/** Numbers states as they are met, so that sets of them can be told apart. */
+/** Numbers states at their first use, so that sets of them can be compared. */
 class Ids {
   private readonly ids = new Map<State, number>();
 
@@ -389,7 +388,7 @@ interface Reading {
   readonly to: State[];
 }
 
-/** Each way in which reading on divides all code points, and where it leads; what people read easily first. */
+/** The classes of code points that the next move distinguishes, each with its states; easily readable ones first. */
 function movesFrom(states: readonly State[], ids: Ids): Reading[] {
   const cuts = new Set(anything.flatMap(([from, to]) => [from, to + 1]));
   for (const { moves } of states)
@@ -422,7 +421,7 @@ export function includes(chars: readonly Chars[], codePoint: number): boolean {
   return false;
 }
 
-/** Some of the code points in these ranges, at most so many; readable ones first. */
+/** Code points in these ranges, up to a number; readable ones first. */
 function* codePointsIn(chars: readonly Chars[], most: number): Generator<number, void, void> {
   let left = most;
   for (const codePoint of readable) {

@@ -1,4 +1,4 @@
-/** One segment of a pattern's path: which texts fit it, what they bring, and how specific that is. */
+/** One segment of a pattern's path: the texts that fit it, the values that they bring, and how specific it is. */
 import type { Carried } from './carriage';
 import type { Cut } from './cut';
 import { concatenation, exactly, type Language } from './regular';
@@ -74,7 +74,7 @@ export class Segment {
     return this.fits(url.segment(index));
   }
 
-  /** Whether some text may fit this one and another, as far as what both begin and end with tells. */
+  /** Whether some text may fit this segment and another, judged by their literal beginnings and ends. */
   mayShare(other: Segment): boolean {
     if (this.literal !== null) return other.fits(this.literal);
     if (other.literal !== null) return this.fits(other.literal);
@@ -84,14 +84,14 @@ export class Segment {
   }
 
   /**
-   * What each variable takes of a text, in order; null where it does not fit. Where that can be told in several ways,
-   * each takes as little as it can, those to the left first.
+   * The text of each variable, in order; null if the text does not fit. If there are several ways, each variable is as
+   * short as possible, compared from the left.
    */
   read(text: string): string[] | null {
     if (this.sole)
       return this.fits(text) ? [text.slice(this.around!.before.length, text.length - this.around!.after.length)] : null;
     if (this.literal !== null) return text === this.literal ? [] : null;
-    // What fits is mostly read next.
+    // A text that fits is usually read next.
     if (this.lastRead?.text !== text) this.lastRead = { text, taken: matchParts(this.parts, text) };
     return this.lastRead.taken;
   }

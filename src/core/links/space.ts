@@ -26,15 +26,15 @@ export type Remark =
 
 export class UrlSpace {
   readonly origins: readonly Origin[];
-  /** In the order of the plan; without those that do not read, or that name what cannot ride in a URL. */
+  /** In the order of the plan, without patterns that cannot be read, or that a URL cannot carry. */
   readonly patterns: readonly Pattern[];
-  /** The one tree of all origins, where none has patterns of its own. */
+  /** The one tree of all origins, if none has patterns of its own. */
   private shared: Tree | null = null;
   /** By the origin's text; the empty one for paths alone. */
   private readonly trees = new Map<string, Tree>();
   /** One for all that is looked up. */
   private readonly cut = new Cut();
-  /** Whether some patterns are meant for one origin alone; otherwise all origins have the same tree. */
+  /** Whether some patterns are for one origin alone; otherwise all origins share one tree. */
   private readonly isDivided: boolean;
 
   constructor(
@@ -61,9 +61,7 @@ export class UrlSpace {
     return tree;
   }
 
-  /**
-   * The pattern that a URL takes; null where it fits none, and why it does not read where it does not. Never throws.
-   */
+  /** The pattern that a URL takes; null if it fits none; the problem if it cannot be read. Never throws. */
   find(text: string): Pattern | UrlProblem | null {
     const origin = text.startsWith('/') ? null : this.plainlyOf(text);
     if (origin !== undefined && this.cut.readPlain(text, origin === null ? 0 : origin.text.length))
@@ -72,7 +70,7 @@ export class UrlSpace {
     return isUrl(url) ? find(this.treeOf(url.origin), Cut.of(url)) : url;
   }
 
-  /** The origin of a URL that begins as that is mostly written; undefined where it has to be looked at more closely. */
+  /** The origin of a URL that begins in the usual way; undefined for all others, which need a closer look. */
   private plainlyOf(text: string): Origin | undefined {
     for (const origin of this.origins)
       if (origin.host !== null && text.startsWith(origin.text) && text.charCodeAt(origin.text.length) === 47)

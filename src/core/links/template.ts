@@ -1,12 +1,12 @@
 /**
  * URL patterns: a subset of RFC 6570. Literals, `{name}` in or across a path segment (3.2.2), `{/name*}` at the end of
- * the path (3.2.6), `{?name,name}` for the query (3.2.8); in front of all that, where it is meant for one origin alone,
- * that origin.
+ * the path (3.2.6), `{?name,name}` for the query (3.2.8). An origin may stand in front: the pattern is then for that
+ * origin alone.
  */
 import { maximumVariables } from '../base/limits';
 import { originAt } from './origin';
 
-/** Part of a path segment: text as it is, decoded, or the name of a variable. */
+/** Part of a path segment: literal text, decoded, or the name of a variable. */
 export type Part = { readonly text: string } | { readonly variable: string };
 
 export type VariablePlace = 'path' | 'rest' | 'query';
@@ -14,16 +14,16 @@ export type VariablePlace = 'path' | 'rest' | 'query';
 export interface Variable {
   readonly name: string;
   readonly place: VariablePlace;
-  /** Where its name stands in the pattern. */
+  /** Range of its name in the pattern. */
   readonly from: number;
   readonly to: number;
 }
 
 export interface Template {
-  /** As written; null where it is meant for every origin. */
+  /** As written; null for a pattern of every origin. */
   readonly origin: string | null;
   readonly segments: readonly (readonly Part[])[];
-  /** The variable that takes the rest of the path; null where there is none. */
+  /** The variable of the rest of the path, or null. */
   readonly rest: string | null;
   readonly query: readonly string[];
   /** All of them, in the order written. */
@@ -99,7 +99,7 @@ class PatternReader {
     if (pattern[begin] !== '/' && begin < pattern.length) this.fail('start', 0, Math.max(begin, 1));
     const bad = forbidden.exec(pattern);
     if (bad) this.fail('character', bad.index, bad.index + bad[0].length);
-    // Whatever stands behind {? or {/ belongs to the query or the rest; where these may not stand is told there.
+    // Text behind {? or {/ belongs to the query or the rest. Those report a wrong place.
     const query = this.query();
     const rest = this.rest(query?.from ?? pattern.length);
     const segments = this.segments(begin, rest?.from ?? query?.from ?? pattern.length);
@@ -181,7 +181,7 @@ class PatternReader {
         this.fail('unclosed', open, to);
         break;
       }
-      // Two variables side by side could be told apart in many ways.
+      // A text would have many readings for two variables side by side.
       if (parts.length > 0 && 'variable' in parts.at(-1)!) this.fail('adjacent', open, end + 1);
       if (++variables > maximumVariables) this.fail('too-many', open, end + 1);
       parts.push({ variable: this.variable('path', open + 1, end) });

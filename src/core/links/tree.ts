@@ -1,13 +1,13 @@
 /**
- * The patterns of one origin as a tree over segments. A URL takes the most specific pattern that it fits: of all, the
- * one whose first segment is the most specific, among those the one whose second is, and so on.
+ * The patterns of one origin as a tree over segments. A URL takes the most specific pattern that it fits: the one with
+ * the most specific first segment, among equals the one with the most specific second, and so on.
  */
 import { SegmentTable, type Cut } from './cut';
 import { takesQuery } from './query';
 import type { Pattern } from './pattern';
 import { rank, type Rank, type Segment } from './segment';
 
-/** A segment that is no literal, and what follows it. */
+/** A segment with a variable, and its subtree. */
 interface Branch {
   readonly segment: Segment;
   readonly to: Node;
@@ -27,8 +27,7 @@ export interface Node {
   /** Patterns whose variable takes the rest. */
   readonly rests: readonly Pattern[];
   /**
-   * Whether there are literals; where there is one branch alone, and one end whose query takes anything, these: they
-   * are asked for first.
+   * Shortcuts for the usual node: whether it has literals, its only branch, its only end whose query takes anything.
    */
   readonly hasLiterals: boolean;
   readonly onlyBranch: Segment | null;
@@ -115,8 +114,8 @@ export function treeOf(patterns: readonly Pattern[]): Tree {
 }
 
 /**
- * The most specific pattern that a URL fits, the first in the plan where several are; null where it fits none. Costs
- * O(segments) where patterns do not share beginnings that fit, and O(patterns · segments) at worst.
+ * The most specific pattern that a URL fits, of equals the first in the plan; null if it fits none. Costs O(segments)
+ * if patterns do not share beginnings that fit, and O(patterns · segments) at worst.
  */
 export function find(tree: Tree, url: Cut): Pattern | null {
   return first(tree, tree.root, url, 0);
@@ -134,7 +133,7 @@ function first(tree: Tree, node: Node, url: Cut, at: number): Pattern | null {
   for (let index = 0; index < branches.length; index++) {
     const { segment, to } = branches[index]!;
     if (!segment.fitsAt(url, at)) continue;
-    // Where another one is as specific, what follows has to be looked at together.
+    // If another branch is as specific, the subtrees have to be searched together.
     if (index + 1 < branches.length && branches[index + 1]!.segment.rank === segment.rank)
       return new Descent(tree, url).from([node], at)?.[0] ?? null;
     const next = first(tree, to, url, at + 1);
@@ -150,8 +149,8 @@ function firstOf(patterns: readonly Pattern[], url: Cut, restFrom: number): Patt
 }
 
 /**
- * Whether a URL fits what a pattern has besides its segments: its query, and what takes the rest of the path from a
- * segment on.
+ * Whether a URL fits the parts of a pattern besides its segments: its query, and the rest of the path from a segment
+ * on.
  */
 function isFitting({ rest, typedQuery }: Pattern, url: Cut, restFrom: number): boolean {
   if (restFrom >= 0 && rest!.isList)

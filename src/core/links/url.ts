@@ -1,9 +1,9 @@
 /** URLs as RFC 3986 reads them, and non-ASCII characters in them as RFC 3987 does. */
 import { readAuthority, type AuthorityProblem, type Origin } from './origin';
 
-/** A URL, read: what patterns are looked up with. */
+/** A URL, read: the input of pattern lookup. */
 export interface Url {
-  /** The origin of the plan that it is of; null for a path alone. */
+  /** Its origin in the plan; null for a path alone. */
   readonly origin: Origin | null;
   /** Decoded, without dot segments; a slash at the end is none of them. */
   readonly segments: readonly string[];
@@ -15,11 +15,11 @@ export interface Url {
 /** Why a text is no URL that any of a plan's patterns could fit. */
 export type UrlProblem =
   | { readonly why: 'empty' }
-  /** It begins with neither a scheme nor one slash; `meant` is what would read. */
+  /** It begins with neither a scheme nor one slash; `meant` is a URL that would read. */
   | { readonly why: 'no-scheme' | 'two-slashes'; readonly meant: string | null }
   | { readonly why: AuthorityProblem; readonly text: string }
   | { readonly why: 'other-origin'; readonly text: string }
-  /** A character that may not stand there as it is. */
+  /** A character that has to be escaped there. */
   | { readonly why: 'character'; readonly at: number; readonly character: string }
   | { readonly why: 'surrogate'; readonly at: number }
   /** An escape that is no percent sign and two hexadecimal digits, or that is no UTF-8. */
@@ -29,14 +29,15 @@ export const isUrl = (read: Url | UrlProblem): read is Url => 'segments' in read
 
 const scheme = /^([A-Za-z][A-Za-z0-9+.-]*):/;
 /**
- * What RFC 3986 lets stand in a path or a query neither as it is nor as part of an escape; characters beyond ASCII may.
+ * Characters that RFC 3986 allows in a path or a query neither plain nor as part of an escape; characters beyond ASCII
+ * are allowed.
  */
 const forbidden = /[\u0000-\u0020"<>[\\\]^`{|}\u007f]/;
 
 /**
  * Reads a URL, or a path that begins with a slash. Linear in its length; never throws.
  *
- * @param origins those of the plan; an empty list takes any
+ * @param origins the origins of the plan; an empty list allows any
  */
 export function readUrl(text: string, origins: readonly Origin[]): Url | UrlProblem {
   if (text === '') return { why: 'empty' };
@@ -65,7 +66,7 @@ export function readUrl(text: string, origins: readonly Origin[]): Url | UrlProb
   return { origin, segments: decoded, query, hasFragment: hash >= 0 };
 }
 
-/** Where the path begins, and whose it is. */
+/** Offset of the path, and its origin. */
 function locate(
   text: string,
   origins: readonly Origin[],
@@ -98,13 +99,13 @@ function locate(
     const found = ofScheme.find(({ host, port }) => host === authority.host && port === authority.port);
     if (found) return { origin: found, at: pathAt };
   }
-  // With a scheme of the app's own, people write the first segment where a host would stand.
+  // With a scheme of the app's own, people write the first segment in the place of a host.
   if (bare) return { origin: bare, at: begin + 2 };
   if (typeof authority === 'string') return { why: authority, text: written.slice(0, 100) };
   return { why: 'other-origin', text: text.slice(0, Math.min(pathAt, begin + 102)) };
 }
 
-/** A URL that somebody has written without its scheme. */
+/** The full URL, for one written without its scheme. */
 function meantBy(text: string, origins: readonly Origin[]): string | null {
   const lower = text.slice(0, 300).toLowerCase();
   const origin = origins.find(
@@ -138,7 +139,7 @@ function dotsIn(segment: string): 0 | 1 | 2 {
   return plain === '.' ? 1 : plain === '..' ? 2 : 0;
 }
 
-/** Percent-decoding as UTF-8; null where an escape is broken. */
+/** Percent-decoding as UTF-8; null if an escape is broken. */
 export function decode(text: string): string | null {
   if (!text.includes('%')) return text;
   try {

@@ -113,7 +113,7 @@ export function toModel(plan: Plan): PlanModel {
   };
 }
 
-/** A property that is left out where there is nothing to say. */
+/** A property, or nothing for an empty value. */
 function optional<K extends string, V>(key: K, value: V | null | undefined): { [P in K]?: V } {
   return (value === null || value === undefined ? {} : { [key]: value }) as { [P in K]?: V };
 }
@@ -242,7 +242,7 @@ function conditionOf(node: ConditionNode): ConditionModel {
   }
 }
 
-/** A step; nothing where it is half typed. */
+/** A step; nothing for a half-typed one. */
 function stepOf(node: StepNode): StepModel[] {
   switch (node.kind) {
     case 'back':

@@ -16,7 +16,7 @@ import type {
 /**
  * The text of a plan's model, laid out as `format` does. The model of that text is equal to it again.
  *
- * @param model as the schema has it; what is not so is not looked for here
+ * @param model fits the schema; this function does not check it
  */
 export function writePlan(model: PlanModel): string {
   const parts: string[][] = [];

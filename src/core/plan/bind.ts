@@ -1,4 +1,4 @@
-/** Binds what refers to screens and flags: calls, steps, branches, conditions. */
+/** Binds references to screens and flags: calls, steps, branches, conditions. */
 import type {
   ArgumentListNode,
   BranchNode,
@@ -48,7 +48,7 @@ export class Binder {
       else this.report({ kind: 'unknown-variant', name, known: this.variants });
       return isKnown;
     });
-    // Where none of the names is known, what was meant is unknown: better everywhere than nowhere.
+    // If none of the names is known, the intended variants are unknown: the declaration then holds in all.
     return known.length === 0 ? null : new Set(known.map((name) => name.text));
   }
 
@@ -127,14 +127,14 @@ export class Binder {
     return flag;
   }
 
-  /** A value of a flag, where it is compared or set. */
+  /** The value of a flag in a comparison or an assignment. */
   private valueOf(flag: Flag | null, value: ValueNode | null, range: Range): string | null {
     if (!flag) return null;
     this.names?.option(value, flag.type);
     return flagValue(flag, value, value ?? range, this.report);
   }
 
-  /** A flag and what it becomes. */
+  /** A flag and its new value. */
   setFlag(name: Name, value: ValueNode | null, range: Range): { flag: Flag | null; value: string | null } {
     const flag = this.flag(name);
     return { flag, value: this.valueOf(flag, value, range) };

@@ -9,7 +9,7 @@ interface Namesakes {
   readonly first: Map<string | null, Screen>;
 }
 
-/** Finds screens by name: bare where that is unique or one's own module has it, otherwise with the module. */
+/** Finds screens by name: bare if it is unique or belongs to the own module, otherwise with the module. */
 export class Directory {
   private readonly byName = new Map<string, Namesakes>();
 
@@ -18,7 +18,7 @@ export class Directory {
       const { all, first } = remembered(this.byName, screen.name, () => ({ all: [], first: new Map() }));
       const module = screen.module?.name ?? null;
       all.push(screen);
-      // The same name twice in one module is reported as such; here the first one counts.
+      // Two screens of one name in a module are reported elsewhere; here the first one counts.
       if (!first.has(module)) first.set(module, screen);
     }
   }

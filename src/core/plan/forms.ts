@@ -1,8 +1,8 @@
 import type { BaseName } from './types';
 
 /**
- * What values of the base types look like as text, in a URL or in quotation marks; `text` itself is anything. Dates and
- * times are written as RFC 3339 has them, a profile of ISO 8601; URLs with their scheme (RFC 3986).
+ * Forms of values of the base types as text, in a URL or in quotation marks; `text` itself is anything. Dates and times
+ * have the forms of RFC 3339, a profile of ISO 8601; URLs have their scheme (RFC 3986).
  */
 export const forms: Readonly<Record<Exclude<BaseName, 'text'>, RegExp>> = {
   int: /^-?\d+$/,

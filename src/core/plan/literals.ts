@@ -1,4 +1,4 @@
-/** Which literals may stand for a value of which type. */
+/** Which literals may stand for a value of a type. */
 import type { ValueNode } from '../language/syntax';
 import { forms, isQuoted } from './forms';
 import { base, required, type Type } from './types';

@@ -1,6 +1,6 @@
 /**
- * The plan, resolved: every name bound to what it names, every type known. It keeps the syntax nodes, so that whoever
- * finds something can say where it stands.
+ * The plan, resolved: every name bound to its declaration, every type known. It keeps the syntax nodes, so that
+ * findings can give their place.
  */
 import type { Range } from '../language/range';
 import type {
@@ -51,7 +51,7 @@ export interface Parameter extends Named {
 export const mayBeLeftOut = (parameter: Parameter): boolean =>
   parameter.initial !== null || parameter.type.kind === 'optional';
 
-/** A value that a screen holds: loaded data, what the user typed. */
+/** A value that a screen holds: loaded data, user input. */
 export interface Held extends Named {
   readonly range: Range;
 }
@@ -69,7 +69,7 @@ export interface Flag extends Named {
 
 /** A screen with the arguments given to it, wherever one is opened. */
 export interface Call {
-  /** Null where the name is missing or unknown. */
+  /** Null if the name is missing or unknown. */
   readonly target: Screen | null;
   readonly reference: ScreenReference;
   readonly list: ArgumentListNode | null;
@@ -112,7 +112,7 @@ export function openings(steps: readonly Step[]): readonly OpeningStep[] {
 export interface Branch {
   readonly condition: Condition | null;
   readonly steps: readonly Step[];
-  /** How the screen comes in; null where the app's own motion holds. */
+  /** How the screen comes in; null for the app's own motion. */
   readonly motion: string | null;
   readonly node: BranchNode;
 }
@@ -150,7 +150,7 @@ export interface Needs {
 export interface Link {
   readonly screen: Screen;
   readonly pattern: string;
-  /** The stack below the screen, bottom first; null where nothing is said. */
+  /** The stack beneath the screen, bottom first; null without an `under`. */
   readonly under: readonly Call[] | null;
   readonly node: LinkNode;
 }
@@ -159,7 +159,7 @@ export interface Screen {
   /** Place among the plan's screens, in the order of the text. */
   readonly index: number;
   readonly name: string;
-  /** The bare name where it is unique in the plan, otherwise `module.name`. */
+  /** The bare name if it is unique in the plan, otherwise `module.name`. */
   readonly label: string;
   readonly module: Module | null;
   readonly private: boolean;
@@ -209,8 +209,8 @@ export interface Menu {
   readonly title: string;
   readonly only: Only;
   /**
-   * Which screens show it: all, the roots (start, tab roots, and what the menu itself resets or switches to), or those
-   * listed.
+   * The screens that show the menu: all, the roots (start, tab roots, and the screens that the menu itself resets or
+   * switches to), or a list.
    */
   readonly on: 'all' | 'roots' | ReadonlySet<Screen>;
   readonly items: readonly MenuItem[];
@@ -304,11 +304,11 @@ export type PlanProblem =
   /** A flag whose type is no choice. */
   | { readonly kind: 'flag-type'; readonly name: Name; readonly type: Name }
   /**
-   * A flag compared with, set to, or starting as what it cannot be; `value` is null where a choice stands for a
+   * A flag compared with, set to, or starting as an impossible value. `value` is null for a choice that stands as a
    * condition.
    */
   | { readonly kind: 'flag-value'; readonly flag: Flag; readonly value: ValueNode | null; readonly range: Range }
-  /** `is given` asked of what the screen does not have, or of what is always there. */
+  /** `is given` about a value that the screen lacks, or that is always there. */
   | {
       readonly kind: 'given-unknown' | 'given-always';
       readonly range: Range;
@@ -321,7 +321,7 @@ export type PlanProblem =
 
 /** The values that can be named at one place of the plan. */
 export interface Scope {
-  /** The loop's variable; null where there is no loop. */
+  /** The loop's variable; null without a loop. */
   readonly variable: Named | null;
   /** Looked through in order; of a name, the first counts. */
   readonly layers: readonly (readonly Named[])[];

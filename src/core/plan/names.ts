@@ -1,4 +1,4 @@
-/** Hears of each name while a plan is resolved, and notes what it names. */
+/** Listener of each name that is bound while a plan is resolved, with its declaration. */
 import type { Range } from '../language/range';
 import type { ArgumentListNode, Name, ScreenReference, StringNode, ValueNode } from '../language/syntax';
 import type { Screen } from './model';
@@ -6,8 +6,8 @@ import { typeOfPath, type BindingContext } from './scope';
 import { required, type Type } from './types';
 
 /**
- * What is named, as one string: `screen 3`, `argument 3 hutId` (of a screen), `value 3 nights` (what a screen has),
- * `loop 3 0 hut` (of a trigger), `flag f`, `type T`, `option T x`, `field R x`, `variant v`, `module m`.
+ * A declaration as one string: `screen 3`, `argument 3 hutId` (of a screen), `value 3 nights` (of a screen), `loop 3 0
+ * hut` (of a trigger), `flag f`, `type T`, `option T x`, `field R x`, `variant v`, `module m`.
  */
 export type Symbol = string;
 
@@ -52,7 +52,7 @@ export class Names {
     }
   }
 
-  /** A value where it is used: a name in scope with its fields, otherwise an option of the choice that is wanted. */
+  /** A value in use: a name in scope with its fields, otherwise an option of the expected choice. */
   value(node: ValueNode | null, place: BindingContext, wanted: Type | null): void {
     if (node?.kind === 'path' && !this.path(node.names, place)) this.option(node, wanted);
   }
@@ -73,7 +73,7 @@ export class Names {
     return true;
   }
 
-  /** An option, where a value of a choice stands. */
+  /** An option of a choice. */
   option(node: ValueNode | null, type: Type | null): void {
     const choice = type && required(type);
     if (node?.kind !== 'path' || node.names.length > 1 || choice?.kind !== 'choice') return;

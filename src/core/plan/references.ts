@@ -1,4 +1,4 @@
-/** Every name of a plan with what it names: what go to declaration, all uses and rename rest on. */
+/** Every name of a plan with its declaration: the basis of go to declaration, all uses and rename. */
 import type { AcceptNode, Name } from '../language/syntax';
 import { Directory } from './directory';
 import type { Plan } from './model';
@@ -6,8 +6,8 @@ import { Names, type Reference } from './names';
 import { resolve } from './resolve';
 
 /**
- * All references of a plan, in the order of the text. Names of nothing are left out. Resolves the plan once more, now
- * listening: linear in the plan but for the sorting.
+ * All references of a plan, in the order of the text, without unknown names. Resolves the plan once more with a
+ * listener. Linear in the plan, except for sorting.
  */
 export function references(plan: Plan): Reference[] {
   const names = new Names();

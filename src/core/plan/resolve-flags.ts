@@ -46,7 +46,7 @@ function resolveFlag(node: FlagNode, name: Name, types: Plan['types'], report: (
   return { ...flag, initial: flagValue(flag, node.initial, node.initial, report) ?? flag.initial };
 }
 
-/** A value of a flag as written; reports what the flag cannot be. */
+/** A value of a flag as written; reports an impossible value. */
 export function flagValue(
   flag: Flag,
   value: ValueNode | null,

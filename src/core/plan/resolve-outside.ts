@@ -16,7 +16,7 @@ import { emptyScope, menuScope, type BindingContext } from './scope';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
-/** Binds what belongs to no screen: tabs, menus, entries, and what the plan asks to be checked. */
+/** Binds the declarations outside screens: tabs, menus, entries, rules, walks and accepts. */
 export function resolveOutside(
   tree: SyntaxTree,
   binder: Binder,

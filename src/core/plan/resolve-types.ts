@@ -21,7 +21,7 @@ interface OpenRecord {
 /**
  * Binds the type declarations of a plan: ids and choices first, then records, whose fields may name one another.
  *
- * @param report takes what is wrong: names declared twice, unknown types, records that contain themselves
+ * @param report takes problems: names declared twice, unknown types, records that contain themselves
  * @param names hears of each name that is declared or bound
  */
 export function resolveTypes(tree: SyntaxTree, report: Report, names: Names | null = null): TypeTable {
@@ -148,8 +148,8 @@ function ringOf(start: RecordType, components: ReadonlyMap<RecordType, number>):
 }
 
 /**
- * Numbers the strongly connected components of records by what they have in their fields (Tarjan, Depth-first search
- * and linear graph algorithms, 1972), without recursion: records may be nested as deep as a plan is long.
+ * Numbers the strongly connected components of records, by the records in their fields (Tarjan, Depth-first search and
+ * linear graph algorithms, 1972). Without recursion: records may nest as deep as a plan is long.
  */
 function componentsOf(records: readonly RecordType[]): Map<RecordType, number> {
   interface Visit {

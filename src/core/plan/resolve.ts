@@ -26,8 +26,8 @@ type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 type Report = (problem: PlanProblem) => void;
 
 /**
- * Binds every name of a syntax tree. What cannot be bound is left null and listed in the plan's problems.
- * Time and space are linear in the size of the tree.
+ * Binds every name of a syntax tree. An unknown name becomes null, and one of the plan's problems. Time and space are
+ * linear in the size of the tree.
  *
  * @param names hears of each name that is bound
  */

@@ -1,8 +1,8 @@
-/** Which values can be named where, and of which type they are. */
+/** The values that can be named at a place, and their types. */
 import type { Condition, Flag, Loop, Only, Scope, Screen } from './model';
 import { required, unknown, type Type } from './types';
 
-/** Where something stands: what its names mean depends on it. */
+/** The place of a name, on which its meaning depends. */
 export interface BindingContext {
   /** The screen in whose body it stands; null outside of screens. */
   readonly screen: Screen | null;
@@ -21,9 +21,7 @@ export const emptyScope: Scope = { variable: null, layers: [], given: nothing };
 /** Names in scope of a menu's items. */
 export const menuScope = (flags: readonly Flag[]): Scope => ({ variable: null, layers: [flags], given: nothing });
 
-/**
- * What can be named where a screen is not shown yet, as in its links and behind the else of its needs: its arguments.
- */
+/** The values of a screen that is not shown yet, as in its links and behind the else of its needs: its arguments. */
 export const arrivalScope = (screen: Screen, flags: readonly Flag[]): Scope => ({
   variable: null,
   layers: [screen.parameters, flags],
@@ -49,7 +47,9 @@ function typeOfName({ layers }: Scope, name: string): Type | null {
   return null;
 }
 
-/** A field of a value; the field of a value that may be absent may be absent too. Null where there is no such field. */
+/**
+ * The type of a field of a value; a field of a value that may be absent may be absent too. Null without such a field.
+ */
 function typeOfField(type: Type, field: string): Type | null {
   if (type.kind === 'unknown') return unknown;
   if (type.kind === 'optional') {
@@ -59,7 +59,7 @@ function typeOfField(type: Type, field: string): Type | null {
   return type.kind === 'record' ? (type.fields.get(field) ?? null) : null;
 }
 
-/** The type of `name.field.field`, or null where one of the names is unknown. */
+/** The type of `name.field.field`, or null if one of the names is unknown. */
 export function typeOfPath(scope: Scope, names: readonly { readonly text: string }[]): Type | null {
   let type = names[0] ? typeOfName(scope, names[0].text) : null;
   let path = names[0]?.text ?? '';
@@ -72,7 +72,7 @@ export function typeOfPath(scope: Scope, names: readonly { readonly text: string
 }
 
 /**
- * The paths that are known to be there where a condition holds, or where it does not: types that follow from tests
+ * The paths that are known to be there if a condition holds, or if it fails: types that follow from tests
  * (Tobin-Hochstadt & Felleisen, Logical Types for Untyped Languages, 2010), for `is given` alone.
  */
 export function givenBy(condition: Condition, holds: boolean): ReadonlySet<string> {
@@ -85,7 +85,8 @@ export function givenBy(condition: Condition, holds: boolean): ReadonlySet<strin
     case 'or': {
       const left = givenBy(condition.left, holds);
       const right = givenBy(condition.right, holds);
-      // Both sides are settled where an `and` holds, or an `or` does not; otherwise only what both would show.
+      // An `and` that holds, or an `or` that fails, settles both sides. Otherwise only the paths that both sides show
+      // count.
       if ((condition.kind === 'and') === holds) return new Set([...left, ...right]);
       return new Set([...left].filter((path) => right.has(path)));
     }

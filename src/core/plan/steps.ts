@@ -10,7 +10,7 @@ import {
   type Transition,
 } from './model';
 
-/** A list of steps, and where it stands. */
+/** A list of steps, and its place in the plan. */
 export type StepList = { readonly steps: readonly Step[] } & (
   | { readonly kind: 'trigger'; readonly screen: Screen; readonly transition: Transition; readonly branch: Branch }
   | { readonly kind: 'else'; readonly screen: Screen; readonly needs: Needs }
@@ -28,7 +28,7 @@ export function* eachStep(steps: readonly Step[]): Generator<Step, void, void> {
 /**
  * The lists of steps of a plan: of triggers, behind the `else` of `needs`, and of menu items.
  *
- * @param variant only those that this variant has; all of them where none is given
+ * @param variant leaves out the lists that this variant lacks; null keeps all
  */
 export function* eachStepList(plan: Plan, variant: string | null = null): Generator<StepList, void, void> {
   const has = (only: Parameters<typeof isIn>[0]): boolean => variant === null || isIn(only, variant);

@@ -1,4 +1,4 @@
-/** The types of the language and what may go where. */
+/** The types of the language, and assignability. */
 
 import { baseNames, type BaseName } from '../language/base-names';
 
@@ -30,7 +30,7 @@ export type Type =
   | RecordType
   | { readonly kind: 'list'; readonly of: Type }
   | { readonly kind: 'optional'; readonly of: Type }
-  /** Stands where a type is missing or unknown: that was reported once, so it fits everywhere. */
+  /** A missing or unknown type, which was reported once. It fits everywhere. */
   | { readonly kind: 'unknown' };
 
 export const unknown: Type = { kind: 'unknown' };

@@ -17,7 +17,7 @@ export const isList = (value: Value): value is readonly Value[] => Array.isArray
 export const isRecord = (value: Value): value is Values =>
   typeof value === 'object' && value !== null && !isList(value);
 
-/** The value of a name; undefined where there is none. */
+/** The value of a name; undefined if there is none. */
 export const at = (values: Values, name: string): Value | undefined =>
   Object.hasOwn(values, name) ? values[name] : undefined;
 
@@ -46,11 +46,11 @@ export function showInFull(value: Value | undefined): string {
     .join(', ')} }`;
 }
 
-/** The field that tells one record of a type from another: the first that is an id. Null where there is none. */
+/** The field that identifies a record of a type: the first id among its fields, or null. */
 export const tellingField = (type: RecordType): string | null =>
   [...type.fields].find(([, field]) => required(field).kind === 'id')?.[0] ?? null;
 
-/** The type whose literals stand for a value: an item of a list of records is told by its id. Null where none can. */
+/** The type whose literals identify a value: an item of a list of records by its id. Null if none can. */
 export function toldBy(type: Type): Type | null {
   const wanted = required(type);
   if (wanted.kind === 'record') {
@@ -61,7 +61,7 @@ export function toldBy(type: Type): Type | null {
 }
 
 /**
- * What somebody typed, as a literal of the type: texts need no quotation marks. Null where it is none.
+ * A user's input as a literal of the type: texts need no quotation marks. Null if it is no literal of the type.
  *
  * @param type as `toldBy` gives it
  */

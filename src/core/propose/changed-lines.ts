@@ -2,9 +2,9 @@
 import { applyEdits, type TextEdit } from '../language/edits';
 import { Lines } from '../language/lines';
 
-/** A line that changes; null where it is new, or gone. */
+/** A changed line; one side is null if the line is new, or gone. */
 export interface LineChange {
-  /** Its number, in the text as it is. */
+  /** Its number in the current text. */
   readonly line: number;
   readonly before: string | null;
   readonly after: string | null;
@@ -18,7 +18,7 @@ export function changedLines(text: string, edits: readonly TextEdit[]): LineChan
   for (const edit of sorted) {
     const [first, last] = [lines.lineOf(edit.from), lines.lineOf(edit.to)];
     const group = groups.at(-1);
-    // Neighbouring lines are looked at together: what one edit takes out another may write again.
+    // Neighbouring lines are compared together: one edit may write a line again that another removes.
     if (group && first <= group.last + 1) {
       group.last = Math.max(group.last, last);
       group.edits.push(edit);
@@ -61,12 +61,12 @@ function align(before: readonly string[], after: readonly string[], first: numbe
 const placeAmong = (place: number, old: number, fresh: number): number =>
   Math.floor((place * old) / Math.max(1, fresh));
 
-/** Beyond so many lines a stretch is not compared line by line. */
+/** Maximum number of lines in a stretch that is compared line by line. */
 const mostLines = 200;
 
 /**
- * An alignment of two lists of lines by dynamic programming (Needleman & Wunsch 1970): places of lines that go
- * together, and of those that have no partner. O(old · new).
+ * An alignment of two lists of lines by dynamic programming (Needleman & Wunsch 1970): pairs of matching lines, and
+ * lines without a partner. O(old · new).
  */
 function pair(old: readonly string[], fresh: readonly string[]): (readonly [number | null, number | null])[] {
   const all = [
@@ -90,10 +90,7 @@ function pair(old: readonly string[], fresh: readonly string[]): (readonly [numb
   return pairs;
 }
 
-/**
- * How much two lines have in common at both ends, as a share of the longer one; nothing where that is less than a
- * third.
- */
+/** Share of the longer of two lines that both have in common at their ends; 0 below a third. */
 function likeness(a: string, b: string): number {
   const [left, right] = [a.trim(), b.trim()];
   const longest = Math.max(left.length, right.length, 1);

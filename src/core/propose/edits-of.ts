@@ -21,7 +21,7 @@ export interface Written {
   readonly listed?: readonly ListedScreen[];
   /** The pattern of an added link. */
   readonly pattern?: string;
-  /** How many places a changed signature leaves for somebody to look at. */
+  /** Number of ways in at which a person has to decide. */
   readonly open?: number;
 }
 

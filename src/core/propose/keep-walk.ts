@@ -13,7 +13,7 @@ export interface WalkToKeep {
 /** Behind these a walk is put: the last walk, otherwise the last rule. */
 const kinds: readonly DeclarationNode['kind'][] = ['walk', 'rule'];
 
-/** Writes walks into the plan, behind those that it keeps; titles that are taken get a number. */
+/** Adds walks to the plan, behind its kept walks; a taken title gets a number. */
 export function keepWalks(plan: Plan, walks: readonly WalkToKeep[]): TextEdit[] {
   const { text, declarations } = plan.tree;
   const taken = new Set(plan.walks.map(({ title }) => title?.value ?? ''));
@@ -36,7 +36,7 @@ export function keepWalks(plan: Plan, walks: readonly WalkToKeep[]): TextEdit[] 
   return [{ from: at, to: at, insert: `\n\n${written.trimEnd()}` }];
 }
 
-/** A title that no walk has: as it is, otherwise with a number. */
+/** A free title: unchanged, otherwise with a number. */
 function freeTitle(title: string, taken: ReadonlySet<string>): string {
   if (!taken.has(title)) return title;
   let number = 2;

@@ -1,4 +1,4 @@
-/** Changes to a plan that are shown before they are made: what they write, and what they change of the verdict. */
+/** Changes to a plan, shown before they are made: the edits, and the verdict before and after. */
 import { check, type Check } from '../check';
 import type { ListedScreen } from '../edit/add-many';
 import { applyEdits, type TextEdit } from '../language/edits';
@@ -13,14 +13,14 @@ export interface Proposal {
   readonly lines: readonly LineChange[];
   readonly before: Counts;
   readonly after: Counts;
-  /** Summaries of the findings that would go, and of those that would come. */
+  /** Summaries of the findings that would go. */
   readonly gone: readonly string[];
   readonly come: readonly string[];
   /** Meaning of a pasted list; null for other requests. */
   readonly listed: readonly ListedScreen[] | null;
   /** The pattern of an added link; null for other requests. */
   readonly pattern: string | null;
-  /** How many places a changed signature leaves for somebody to look at. */
+  /** Number of ways in at which a person has to decide. */
   readonly open: number;
 }
 

@@ -24,13 +24,13 @@ export interface CellCard {
 }
 
 export interface WayInCard {
-  /** Index of the screen that it comes from; null where it comes from none. */
+  /** Index of the screen that it comes from, or null. */
   readonly screen: number | null;
   /** The tapped or opened thing, in the app's words. */
   readonly trigger: string;
-  /** The step that opens the screen, or what else it is that does: a tab, an entry, the start. */
+  /** The step that opens the screen, or the other kind of way in: a tab, an entry, the start. */
   readonly step: string;
-  /** Where it stands in the text. */
+  /** Offset in the text. */
   readonly at: number;
   readonly tone: WayTone;
   readonly cells: readonly CellCard[];
@@ -40,17 +40,17 @@ export interface WayStepCard {
   readonly kind: Step['kind'];
   /** Whether the step opens a screen, or goes back to one: it then has a target unless it names none. */
   readonly opens: boolean;
-  /** Index of that screen; null where there is none of that name. */
+  /** Index of that screen; null for an unknown name. */
   readonly target: number | null;
   /** Text after the step's word: a screen's name, a flag and its value, or the destination of `leave`. */
   readonly name: string;
-  /** Names of arguments that fail, and of those that may. */
+  /** Names of arguments that are broken, and of doubtful ones. */
   readonly broken: readonly string[];
   readonly doubtful: readonly string[];
 }
 
 export interface BranchCard {
-  /** The condition as written; null where there is none. */
+  /** The condition as written, or null. */
   readonly when: string | null;
   readonly steps: readonly WayStepCard[];
 }
@@ -85,8 +85,8 @@ export interface BackCard {
   readonly leaves: boolean | null;
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
   /**
-   * The most screens that a stack has with this one on top, null where there is no bound, and then the cycle; null
-   * where that is not known.
+   * Maximum number of screens on a stack with this one on top; null without a bound, then with the cycle. Null as a
+   * whole if it is unknown.
    */
   readonly deepest: { readonly frames: number | null; readonly cycle: readonly number[] } | null;
 }
@@ -107,17 +107,17 @@ export interface ScreenDetail {
   readonly fromOutside: boolean;
   /** Whether it is proved that no walk is shorter; null as long as nobody has tried to. */
   readonly isShortest: boolean | null;
-  /** The shortest walk known; null where there is none. */
+  /** The shortest known walk, or null. */
   readonly walk: readonly WalkStep[] | null;
   readonly back: BackCard;
   readonly waysIn: readonly WayInCard[];
   readonly waysOut: readonly WayOutCard[];
   readonly links: readonly { readonly pattern: string; readonly at: number }[];
-  /** Places in the overview's findings: those about this screen or within its text. */
+  /** Places in the overview's findings: findings about this screen or within its text. */
   readonly findings: readonly number[];
 }
 
-/** The detail of the screen with that label, in one variant (by default the first); null where there is none. */
+/** The detail of the screen with that label, in one variant (by default the first); null for an unknown label. */
 export function detail(check: Check, label: string | null, variant: string | null = null): ScreenDetail | null {
   const { plan, findings } = check;
   const screen = plan.screens.find((one) => one.label === label);

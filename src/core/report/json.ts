@@ -10,16 +10,16 @@ import { countAll, type Counts } from './counts';
 export interface JsonVerdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
   readonly taps: number | null;
-  /** Whether `taps` is proved to be the least; false where that is not known, as it may be where tabs share flags. */
+  /** Whether `taps` is proved to be the minimum. It may not be if tabs share flags. */
   readonly tapsAreLeast: boolean;
   readonly walk: readonly string[] | null;
   /** Screens that Back can reveal, as far as a walk shows it. */
   readonly beneath: readonly string[];
   /** Whether that is all: false where tabs share flags, or the plan has no start. */
   readonly beneathIsAll: boolean;
-  /** Whether Back can leave the app; null where no walk was found that does and none is ruled out. */
+  /** Whether Back can leave the app; null if no walk does so, and no proof rules it out. */
   readonly backLeaves: boolean | null;
-  /** The most screens that a stack has with this one on top; null where that is not known. */
+  /** Maximum number of screens on a stack with this one on top; null if it is unknown. */
   readonly deepest: number | 'no bound' | null;
 }
 
@@ -46,7 +46,7 @@ export interface JsonReport {
     readonly variant: string | null;
     readonly walk: readonly string[] | null;
     readonly url: string | null;
-    /** Which file it is in, where a plan is of several. */
+    /** Its file, for a plan of several. */
     readonly file?: string;
   }[];
 }

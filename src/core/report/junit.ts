@@ -4,9 +4,8 @@ import { plain } from '../rules/parts/message';
 import type { Source } from './source';
 
 /**
- * The XML that build servers read as the outcome of tests: a suite for each file, a case for each rule. A rule with
- * findings of the threshold or above has failed, with every finding as a failure of its own case, named after the rule
- * and what it is about.
+ * The XML that build servers read as test results: a suite for each file, a case for each rule. A rule with findings of
+ * the threshold or above has failed. Each finding is a failure of its own case, named after the rule and its subject.
  *
  * @param fails whether a finding of a severity makes the check fail
  */

@@ -1,4 +1,4 @@
-/** The Links view: the URL space as a tree in order of choice, the entries, and what pasted URLs do. */
+/** The Links view: the URL space as a tree in order of choice, the entries, and the results of pasted URLs. */
 import type { Check } from '../check';
 import { clashesOf } from '../links/clashes';
 import type { Listed, Pattern } from '../links/pattern';
@@ -30,21 +30,24 @@ export interface LeafCard extends PatternCard {
   readonly under: string;
   /** Whether it overlaps another pattern, or can never win. */
   readonly clashes: boolean;
-  /** The origin that it is meant for alone; null for all of the block. */
+  /** Its own origin; null for all origins of the block. */
   readonly origin: string | null;
 }
 
-/** A row of the tree: what it does not share with the rows above, from a column on, and the pattern at its end. */
+/**
+ * A row of the tree: the segments that it does not share with the rows above, from a column on, and the pattern at its
+ * end.
+ */
 export interface TreeRow {
   readonly column: number;
   readonly segments: readonly SegmentCard[];
-  /** The row that has what stands before the first of these; null for those at the beginning of the path. */
+  /** The row with the segments before the first of these; null at the beginning of the path. */
   readonly parent: number | null;
   readonly leaf: LeafCard;
 }
 
 export interface SpaceCard {
-  /** The origins that share it; empty where none is declared. */
+  /** The origins that share it; empty without declared origins. */
   readonly origins: readonly string[];
   /** The topmost that fits takes a URL. */
   readonly rows: readonly TreeRow[];
@@ -53,10 +56,10 @@ export interface SpaceCard {
 
 export interface EntryCard {
   readonly label: string;
-  /** `shortcut`, `widget`, …; null where it is not said. */
+  /** `shortcut`, `widget`, … or null. */
   readonly door: string | null;
   readonly at: number;
-  /** The URL that it opens; null where it names a screen. */
+  /** The URL that it opens; null if it names a screen. */
   readonly url: UrlCard | null;
   /** Label and effect of an entry that names a screen. */
   readonly screen: {
@@ -76,14 +79,14 @@ export interface LinksCard {
   readonly request: LinksRequest;
   readonly variant: string;
   readonly spaces: readonly SpaceCard[];
-  /** Links whose pattern does not read, or names what cannot ride in a URL: no URL opens them. */
+  /** Links whose pattern cannot be read, or whose variables no URL can carry: no URL opens them. */
   readonly unusable: readonly LeafCard[];
   readonly entries: readonly EntryCard[];
   /** Effects of the pasted URLs, in order, up to the limit. */
   readonly results: readonly UrlCard[];
   /** How many URLs were pasted. */
   readonly pasted: number;
-  /** How many of those told open something, lead to something else first, or are lost. */
+  /** Numbers of these URLs that open their screen, show something else first, or are lost. */
   readonly counts: { readonly opens: number; readonly gated: number; readonly lost: number };
   /** A URL of each pattern, to begin with. */
   readonly examples: readonly string[];
@@ -166,7 +169,7 @@ class Rows {
 
   /** @param path the nodes above, without the root */
   visit(node: Node, path: readonly Step[]): void {
-    // Where several patterns end in one place, each has its last segment on a row of its own.
+    // If several patterns end at one node, each has its last segment on a row of its own.
     node.ends.forEach((pattern, index) =>
       this.add(index === 0 ? path : [...path.slice(0, -1), { row: null }].slice(0, path.length), pattern),
     );
@@ -191,7 +194,7 @@ class Rows {
   }
 }
 
-/** The segments by the names that the pattern itself has: a tree knows only what its variables take. */
+/** The segments with the pattern's own names: nodes of the tree know only types of variables. */
 const segmentsOf = ({ segments, rest }: Pattern): SegmentCard[] => [
   ...segments.map((segment): SegmentCard => ({
     text: showSegment(segment),
@@ -232,7 +235,7 @@ function leafOf(plan: Plan, link: Link, pattern: Pattern | null, variant: string
   };
 }
 
-/** `int · ?season, ref`: what the variables of the path take, then the names of the query. */
+/** `int · ?season, ref`: types of the variables in the path, then names in the query. */
 function typesOf({ segments, rest, query }: Pattern): string {
   const inPath = segments.flatMap((segment: Segment) =>
     segment.parts.flatMap((part) => ('carried' in part ? [nameOf(part.carried)] : [])),
@@ -242,7 +245,7 @@ function typesOf({ segments, rest, query }: Pattern): string {
   return [[...inPath, ...ofRest].join(', '), ...asked].filter((each) => each !== '').join(' · ');
 }
 
-/** A type by what its values look like: an id by its base. */
+/** A type by the form of its values: an id by its base. */
 const nameOf = ({ type: declared }: Listed['carried']): string => {
   const type = required(declared);
   return type.kind === 'id' ? (type.base ?? 'text') : showType(type);

@@ -35,7 +35,7 @@ export function marginNotes(check: Check, variant: string | null = null): Margin
     plan,
     supply: { into, byStep },
   } = check;
-  // These stand beside what is being typed, and wait for no analysis that takes its time.
+  // Notes stand beside the typed text, so they do not wait for the whole analysis.
   const { name, verdicts } = reachOf({ reach: check.soonest }, variant);
   const notes: MarginNote[] = [];
   for (const screen of plan.screens) {
@@ -78,7 +78,7 @@ function noteOnScreen(screen: Screen, verdict: Verdict, entering: number, hasSta
   return { at, text: `${distance} · ${ways}`, tone: 'plain' };
 }
 
-/** The worst that is to be said of the arguments that a transition hands over; null where it hands over none. */
+/** The worst status of the arguments that a transition passes; null if it passes none. */
 function noteOnTransition(transition: Transition, byStep: ReadonlyMap<Step, WayIn>): MarginNote | null {
   const at = transition.node.from;
   let supplied = false;

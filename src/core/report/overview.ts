@@ -1,7 +1,7 @@
 /**
- * What the views show of a whole plan, as plain data that a worker can post at every keystroke: small, without the
- * notes in the margin (see `margin.ts`) and what is shown of one screen alone (see `detail.ts`). Places are offsets,
- * screens are known by their index. The views lay it out and decide nothing.
+ * Data of a whole plan for the views, small enough for a worker to post at every keystroke. `margin.ts` has the notes,
+ * `detail.ts` the data of one screen. Places are offsets, screens are known by their index. The views lay it out and
+ * decide nothing.
  */
 import type { Check } from '../check';
 import { isIn, type Screen, type Step } from '../plan/model';
@@ -29,10 +29,7 @@ export interface ScreenCard {
   readonly takes: readonly string[];
   readonly reachable: 'yes' | 'no' | 'undecided';
   readonly taps: number | null;
-  /**
-   * Index of the screen from which the last tap of the shortest walk leads here; null at the start and where there is
-   * none.
-   */
+  /** Index of the screen before the last tap of the shortest walk; null at the start, and without a walk. */
   readonly parent: number | null;
   /** How many findings there are about this screen or within its text, and the gravest severity among them. */
   readonly found: number;
@@ -106,10 +103,7 @@ const undecided: Verdict = {
   parent: null,
 };
 
-/**
- * The overview that parsing alone gives, at once: what is declared, every screen undecided, no findings. Linear in the
- * plan.
- */
+/** The overview after parsing alone: all declarations, every screen undecided, no findings. Linear in the plan. */
 export function readOverview(
   { plan, supply }: Pick<Check, 'plan' | 'supply'>,
   variant: string | null = null,
@@ -180,7 +174,7 @@ function overviewOf(
   };
 }
 
-/** For each screen the places, among the findings, of those about it and those within its text, once each. */
+/** For each screen the places, among the findings, of those about it or within its text, once each. */
 export function findingsByScreen(screens: readonly Screen[], findings: readonly Finding[]): number[][] {
   const byLabel = new Map(screens.map((screen) => [screen.label, screen.index]));
   const about: number[][] = screens.map(() => []);

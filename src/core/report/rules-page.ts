@@ -20,7 +20,7 @@ const meaning: Readonly<Record<Severity, string>> = {
   note: 'good to know',
 };
 
-/** The page of all rules, as Markdown: what each finds, why it hurts, a plan that breaks it and the same put right. */
+/** The page of all rules, as Markdown: what each finds, why it hurts, a plan that breaks it, and the mended plan. */
 export function rulesPage(): string {
   const rows = catalogue.map(
     ({ id, severity, reason }) => `| [${id}](#${id.replace('/', '')}) | ${severity} | ${reason} |`,

@@ -7,8 +7,8 @@ import type { Source } from './source';
 
 /**
  * The Static Analysis Results Interchange Format, version 2.1.0 (OASIS): one run of all files, each finding a result
- * with its place, its fixes as replacements, and accepted ones as suppressed. Fixes are left out where a plan is of
- * several files, since their offsets are those of the whole.
+ * with its place, its fixes as replacements, and accepted ones as suppressed. Fixes are left out for a plan of several
+ * files, since their offsets are those of the combined text.
  */
 export function sarifReport(
   checks: readonly { readonly check: Check; readonly source: Source }[],
@@ -56,7 +56,8 @@ export function sarifReport(
 }
 
 /**
- * File names as relative references: `\` becomes `/`, and what a URI cannot hold is escaped (RFC 3986, section 4.2).
+ * File names as relative references: `\` becomes `/`, and characters that a URI cannot hold are escaped (RFC 3986,
+ * section 4.2).
  */
 const uriOf = (file: string): string =>
   file === '-' ? 'stdin' : file.replaceAll('\\', '/').split('/').map(encodeURIComponent).join('/');

@@ -8,7 +8,7 @@ export interface SourcePosition {
   readonly column: number;
 }
 
-/** Where the offsets of a plan's text are: in its one file, or in one of several that were put together. */
+/** Maps offsets of a plan's text to its one file, or to one of its included files. */
 export class Source {
   private readonly lines = new Map<string, Lines>();
 

@@ -8,18 +8,18 @@ import { nameOf } from './detail';
 
 export interface SupplyCell {
   readonly status: SupplyStatus;
-  /** As written; null where nothing is. */
+  /** As written, or null. */
   readonly value: string | null;
-  /** The type of a value that does not fit; null where that is not the matter. */
+  /** The type of a value that does not fit; null for other statuses. */
   readonly type: string | null;
-  /** Where it stands in the text: the argument, otherwise the call that lacks it. */
+  /** Offset in the text: of the argument, otherwise of the call that lacks it. */
   readonly at: number;
-  /** Place among the overview's findings; null where there is none, or it is accepted. */
+  /** Place among the overview's findings; null if there is none, or if it is accepted. */
   readonly finding: number | null;
 }
 
 export interface SupplyRow {
-  /** Index of the screen that it comes from; null where it comes from none. */
+  /** Index of the screen that it comes from, or null. */
   readonly screen: number | null;
   readonly name: string;
   readonly kind: Site['kind'];

@@ -11,7 +11,7 @@ export interface TourRow {
   readonly label: string;
   /** Outcome of a quoted condition that it requires; empty if there is none. */
   readonly condition: string;
-  /** The screen that is on top after it; empty where it leaves the app. */
+  /** The screen on top after it; empty if it leaves the app. */
   readonly shows: string;
 }
 
@@ -29,7 +29,7 @@ export const tourRows = ({ walks }: Tour): TourRow[] =>
     })),
   );
 
-/** One walk of a tour as steps of the language; the last says what it ends on. */
+/** One walk of a tour as steps of the language; the last names the screen at the end. */
 export function stepsOf(walk: Tour['walks'][number]): string[] {
   const steps = walk.map((tap) => {
     const word = words[tap.event.kind];
@@ -48,7 +48,7 @@ export const walkText = (title: string, steps: readonly string[]): string =>
 export const tourText = ({ walks }: Tour): string =>
   walks.map((walk, index) => walkText(`Tour ${index + 1}`, stepsOf(walk))).join('\n');
 
-/** `if "…"` or `unless "…"` where the outcome rests on one condition in quotes. */
+/** `if "…"` or `unless "…"` for an outcome that depends on one condition in quotes. */
 function conditionOf({ event, branch }: TourTap): string {
   if (!branch || (event.kind !== 'trigger' && event.kind !== 'item')) return '';
   const branches = event.kind === 'trigger' ? event.transition.branches : event.item.branches;

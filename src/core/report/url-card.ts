@@ -15,14 +15,14 @@ import { variantNamed } from './variant';
 export type UrlState =
   /** The screen is shown. */
   | 'opens'
-  /** Something else is shown first, since what the screen needs does not hold. */
+  /** Something else is shown first, since a need of the screen fails. */
   | 'gated'
   /** Nothing fits. */
   | 'lost'
   /** It is no URL of this app. */
   | 'unreadable';
 
-/** An argument, and where its value is from; null where it has none. */
+/** An argument, and the source of its value; null without a value. */
 export interface TakenCard {
   readonly name: string;
   readonly value: string | null;
@@ -34,32 +34,32 @@ export interface PatternCard {
   readonly pattern: string;
   /** Label of its screen. */
   readonly screen: string;
-  /** Where it stands in the text. */
+  /** Offset in the text. */
   readonly at: number;
 }
 
-/** A stack that is built, and what it takes. */
+/** The stack that the URL builds, and its conditions. */
 export interface BuiltCard {
   /** Conditions: `signedIn = true`; empty if there are none. */
   readonly when: string;
-  /** Labels, bottom first; empty where the app is left. */
+  /** Labels, bottom first; empty if the app is left. */
   readonly stack: readonly string[];
-  /** Label of what Back shows; null where it leaves the app. */
+  /** Label of the screen that Back shows; null if Back leaves the app. */
   readonly back: string | null;
-  /** Whether it is put off, and the screen, with what it needs as written, that does so. */
+  /** The screen that puts it off, with its needs as written, or null. */
   readonly putOffBy: { readonly screen: string; readonly needs: string } | null;
 }
 
 export interface UrlCard {
-  /** The URL as it was written, cut where it is very long. */
+  /** The URL as written, shortened if it is very long. */
   readonly text: string;
   readonly state: UrlState;
-  /** Null where nothing fits. */
+  /** Null if no pattern fits. */
   readonly opens: PatternCard | null;
   readonly takes: readonly TakenCard[];
-  /** On a cold start; several where a condition in quotes decides. */
+  /** On a cold start; several if a condition in quotes decides. */
   readonly cold: readonly BuiltCard[];
-  /** Once what it needs holds; null where nothing puts it off, or always. */
+  /** After the missing flags are set; null if nothing puts it off, or always. */
   readonly once: BuiltCard | null;
   /** Other patterns that match and are as specific. */
   readonly ties: readonly PatternCard[];
@@ -67,7 +67,7 @@ export interface UrlCard {
   readonly remarks: readonly Message[];
   /** Why nothing fits; null where something does. */
   readonly why: Message | null;
-  /** The patterns that it comes nearest to, and where it fails each. */
+  /** The nearest patterns, and the place where it fails each. */
   readonly nearest: readonly (PatternCard & { readonly why: Message })[];
 }
 
@@ -77,7 +77,7 @@ export const patternCard = ({ pattern, screen, node }: Link): PatternCard => ({
   at: node.from,
 });
 
-/** Answers for one variant of a plan: what is worked out once for all URLs is kept. */
+/** Answers about URLs for one variant of a plan; it keeps everything that all URLs share. */
 export class UrlReader {
   readonly variant: string;
   readonly space: UrlSpace;
@@ -150,7 +150,7 @@ export class UrlReader {
     });
   }
 
-  /** A URL of each pattern, with samples for what it leaves open; at most so many. */
+  /** A URL of each pattern, with samples for its variables; up to a number. */
   examples(most: number): string[] {
     const origin = this.space.origins[0]?.text ?? '';
     return this.space.patterns.slice(0, most).flatMap((pattern) => {
@@ -202,7 +202,7 @@ export class UrlReader {
   }
 }
 
-/** Whether what is shown first, in each outcome, is something else. */
+/** Whether every outcome shows something else first. */
 const isGated = ({ cold }: UrlArrival): boolean => cold.length > 0 && cold.every(({ putOffBy }) => putOffBy !== null);
 
 const sayAssumed = (text: string, holds: boolean): string =>

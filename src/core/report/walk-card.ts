@@ -1,4 +1,4 @@
-/** A walk that somebody is walking: all that the Walk view shows, as plain data. */
+/** The walk of a user as plain data for the Walk view. */
 import type { Check } from '../check';
 import type { WalkStepNode } from '../language/syntax';
 import { openUrl, urlOf } from '../links/open';
@@ -31,7 +31,7 @@ export interface PhoneCard {
   /** Index of the screen. */
   readonly screen: number;
   readonly title: string;
-  /** The title beneath, which stands beside the header arrow; null where there is no arrow. */
+  /** The title of the screen beneath, beside the header arrow; null without an arrow. */
   readonly arrow: string | null;
   readonly modal: boolean;
   readonly arguments: readonly ValueCard[];
@@ -49,7 +49,7 @@ export interface StepCard {
   readonly label: string;
   /** Typed values, and assumed outcomes of conditions. */
   readonly more: string;
-  /** Labels of the active stack after it, bottom first; null where it was not walked, empty where the app is left. */
+  /** Labels of the active stack after it, bottom first; null if it was not walked, empty if the app is left. */
   readonly stack: readonly string[] | null;
 }
 
@@ -67,7 +67,7 @@ export interface WalkCard {
   readonly request: WalkRequest;
   readonly variant: string;
   readonly state: 'on' | 'left' | 'no-start' | 'unreadable';
-  /** Null where no screen is shown. */
+  /** Null if no screen is shown. */
   readonly phone: PhoneCard | null;
   readonly stacks: readonly StackCard[];
   readonly flags: readonly { readonly name: string; readonly value: string; readonly values: readonly string[] }[];

@@ -1,4 +1,4 @@
-/** The walks that a plan keeps: whether they can still be walked, and what they use. */
+/** The kept walks of a plan: whether they can still be walked, and which outcomes they use. */
 import { isIn, type Branch, type Plan } from '../plan/model';
 import type { Message } from '../rules/parts/message';
 import { sayBreak } from '../rules/walk/broken';
@@ -7,16 +7,16 @@ import { replay, type Stop } from '../walk/replay';
 
 export interface KeptCard {
   readonly name: string;
-  /** Where the declaration stands. */
+  /** Offset of the declaration. */
   readonly from: number;
   /** Its steps, as they are written. */
   readonly steps: string;
-  /** Taps and the like in it; what it expects does not count. */
+  /** Number of its taps and other events, without `expect`. */
   readonly taps: number;
   readonly outcome: 'holds' | 'broken' | 'undecided';
-  /** The step that it breaks at, from 1, and why; null where it holds. */
+  /** The step that fails, from 1, and the reason; null if the walk holds. */
   readonly broken: { readonly step: number; readonly why: Message } | null;
-  /** Label of the screen that it ends on; null where it leaves the app or does not get there. */
+  /** Label of the screen at its end; null if it leaves the app or fails. */
   readonly ends: string | null;
 }
 
@@ -39,7 +39,7 @@ export function outcomesIn(plan: Plan, variant: string): Set<Branch> {
   return all;
 }
 
-/** The plan's walks in one variant, and the outcomes that they use. Costs what walking them costs. */
+/** The plan's walks in one variant, and the outcomes that they use. Costs as much as walking them. */
 export function keptWalks(
   plan: Plan,
   variant: string,

@@ -13,7 +13,7 @@ import type { Event } from '../walk/event';
 import type { Walker } from '../walk/walker';
 import type { StackCard, StackWriter, ValueCard } from './walk-stacks';
 
-/** A value that the user decides at a tap: which row, what was typed. */
+/** A value that the user decides at a tap: the row, or the input. */
 export interface InputCard {
   readonly name: string;
   /** In the words of the language. */
@@ -35,9 +35,9 @@ export interface OutcomeCard {
   /** The steps as they are written, without arguments: `push hut`. */
   readonly does: string;
   readonly passes: readonly ValueCard[];
-  /** The label of the screen that is on top after it; null where it leaves the app. */
+  /** Label of the screen on top after it; null if it leaves the app. */
   readonly shows: string | null;
-  /** All stacks after it; null where it leaves the app or nothing changes. */
+  /** All stacks after it; null if it leaves the app or nothing changes. */
   readonly stacks: readonly StackCard[] | null;
   /** How many frames of the active stack stay as they are, from the bottom. */
   readonly stays: number;
@@ -48,20 +48,20 @@ export interface OutcomeCard {
 export interface OfferCard {
   readonly kind: 'trigger' | 'item' | 'tab' | 'back';
   readonly label: string;
-  /** The step without what was typed: `tap "Book"`. */
+  /** The step without the user's input: `tap "Book"`. */
   readonly head: string;
   /** The menu’s title, for an item. */
   readonly menu: string | null;
   /** For a tab: whether it is the one that is shown. */
   readonly current: boolean;
   readonly inputs: readonly InputCard[];
-  /** Nothing where it cannot happen now. */
+  /** Empty if it cannot happen now. */
   readonly outcomes: readonly OutcomeCard[];
   /** Condition that prevents it now, as written. */
   readonly lacks: string | null;
   /** Its effect, though it cannot happen now. */
   readonly does: string;
-  /** Where it stands in the text. */
+  /** Offset in the text, or null. */
   readonly from: number | null;
 }
 
@@ -149,7 +149,7 @@ export class OfferWriter {
     });
   }
 
-  /** Steps as they are written, but for arguments. */
+  /** Steps as written, without arguments. */
   private does(branch: Branch | null, event: Event): string {
     if (branch)
       return branch.node.steps
@@ -205,7 +205,7 @@ export class OfferWriter {
     });
   }
 
-  /** Two controls of one name that can both be used: what they show tells them apart. */
+  /** Two usable controls of one name: the screens that they show tell them apart. */
   private toldApart(offer: OfferCard, all: readonly OfferCard[]): OfferCard {
     const twins = all.filter((other) => other !== offer && other.head === offer.head && other.outcomes.length > 0);
     if (twins.length === 0) return offer;
@@ -220,7 +220,7 @@ export class OfferWriter {
 
 const rootOf = (value: ValueNode | null): string | null => (value?.kind === 'path' ? value.names[0]!.text : null);
 
-/** A value by what tells it: of a record the field that does. */
+/** The text that identifies a value: for a record, its identifying field. */
 function idOf(value: Value, declared: Type): string {
   const type = required(declared);
   const field = type.kind === 'record' ? tellingField(type) : null;

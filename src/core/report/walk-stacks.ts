@@ -28,7 +28,7 @@ export interface StackCard {
   /** The tab’s label; null for the main stack. */
   readonly name: string | null;
   readonly active: boolean;
-  /** The top one first; at most so many as are shown. */
+  /** The top one first; only as many as the view shows. */
   readonly frames: readonly FrameCard[];
   /** How many there are in all. */
   readonly depth: number;
@@ -90,7 +90,7 @@ export class StackWriter {
   }
 }
 
-/** A screen's title with the values that it shows; its name where it has none. */
+/** A screen's title with its values filled in; its name without a title. */
 export function titleOf({ screen, values }: Pick<Frame, 'screen' | 'values'>): string {
   if (!screen.title) return screen.name;
   return titleWith(screen.title.value, (names) => {

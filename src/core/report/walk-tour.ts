@@ -5,11 +5,11 @@ import { reachOf, variantNamed } from './variant';
 import { outcomesWanted } from './walk-card';
 import { keptWalks } from './walk-kept';
 
-/** Walks that use what the kept ones do not. */
+/** Walks that use the outcomes which the kept walks leave out. */
 export interface RestOfTour {
   readonly walks: readonly { readonly steps: readonly string[]; readonly taps: number; readonly ends: string | null }[];
   readonly taps: number;
-  /** Outcomes that they use, and those that none was found for. */
+  /** Whether they use all of these outcomes. */
   readonly whole: boolean;
 }
 

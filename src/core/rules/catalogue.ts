@@ -118,12 +118,12 @@ export const ruleById = (id: string): Rule | undefined => catalogue.find((rule) 
 export interface RulesRun {
   readonly findings: readonly Finding[];
   readonly accepted: readonly Accepted[];
-  /** The walks of those findings that have one. */
+  /** Walks of the findings that have one. */
   readonly witnesses: ReadonlyMap<Finding, Witness>;
 }
 
 /**
- * Runs every rule, and silences what the plan accepts; the findings come in the order of the text. Pauses every few
+ * Runs every rule, and silences accepted findings. Findings come in the order of the text. Pauses every few
  * milliseconds.
  */
 export function* runRules(given: Omit<Context, 'rules' | 'silenced'>): Work<RulesRun> {

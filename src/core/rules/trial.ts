@@ -8,11 +8,9 @@ const mostTrials = 8;
 const mostScreens = 300;
 
 /**
- * Keeps those of the fixes offered on trial that do what they say: with them the finding is gone, and there is no error
- * more.
+ * Keeps the fixes on trial that work: with such a fix the finding is gone, and there is no new error.
  *
- * @param findingsIn all findings of another text, fixes on trial left as they are; null where these take more than may
- *   be spent. Pauses now and then
+ * @param findingsIn all findings of another text, with its own fixes untried; null past the budget. Pauses now and then
  */
 export function* settleTrials(
   run: RulesRun,

@@ -9,11 +9,11 @@ export interface ScopeValue {
   readonly type: Type;
 }
 
-/** How many fields deep values are offered; what is named in the plan may go deeper. */
+/** Number of fields in the deepest values that are offered; a plan may name deeper ones. */
 const offeredDepth = 2;
 
 /**
- * Every value in scope, names before their fields, in the order: loop variable, arguments, what the screen has, flags.
+ * Every value in scope, names before their fields, in the order: loop variable, arguments, values of the screen, flags.
  */
 export function valuesInScope({ layers, given }: Scope): ScopeValue[] {
   const seen = new Set<string>();
@@ -59,7 +59,7 @@ export function likelyValue(scope: Scope, wanted: Named): ScopeValue | null {
   );
 }
 
-/** 0 where the path spells the name (`hut.id` spells `hutId`), 1 where its last field does, otherwise 2. */
+/** 0 if the path spells the name (`hut.id` spells `hutId`), 1 if its last field does, otherwise 2. */
 function likeness(path: string, name: string): number {
   const names = path.toLowerCase().split('.');
   const wanted = name.toLowerCase();

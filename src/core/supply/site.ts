@@ -24,7 +24,7 @@ export type Site =
       readonly branch: Branch;
       readonly step: OpeningStep;
     }
-  /** The else of what a screen needs. */
+  /** The else behind a screen's needs. */
   | { readonly kind: 'needs'; readonly screen: Screen; readonly needs: Needs; readonly step: OpeningStep }
   | { readonly kind: 'item'; readonly item: MenuItem; readonly branch: Branch; readonly step: OpeningStep }
   | { readonly kind: 'tab'; readonly tab: Tab }
@@ -64,7 +64,7 @@ export function eachSite(plan: Plan, visit: (site: Site, call: Call) => void): v
   for (const entry of plan.entries) add({ kind: 'entry', entry }, entry.call);
 }
 
-/** The screen that the site stands on; null where it stands on none. */
+/** The screen of a site; null if it belongs to none. */
 export function screenOf(site: Site): Screen | null {
   switch (site.kind) {
     case 'transition':
@@ -78,7 +78,7 @@ export function screenOf(site: Site): Screen | null {
   }
 }
 
-/** Where the statement begins that the site is a part of. */
+/** Offset of the statement that has the site. */
 export function placeOf(site: Site, call: Call): number {
   switch (site.kind) {
     case 'start':
@@ -101,7 +101,7 @@ export function placeOf(site: Site, call: Call): number {
 /** Word of the step, as in the language; tabs, entries and others by their kind. */
 export const stepOf = (site: Site): string => ('step' in site ? site.step.kind : site.kind);
 
-/** The condition under which the site's branch happens, among those before it. */
+/** The paths known to be given in a branch: its condition holds, and the conditions before it fail. */
 function knownIn(branches: readonly Branch[], branch: Branch): ReadonlySet<string> {
   const given = new Set<string>();
   for (const each of branches) {
@@ -129,7 +129,7 @@ export function scopeOf(site: Site, { flags }: Pick<Plan, 'flags'>): Scope {
   }
 }
 
-/** The scope of one branch: what the conditions show to be there counts as there. */
+/** The scope of one branch: values that its conditions prove present count as present. */
 function scopeOfBranch(scope: Scope, branches: readonly Branch[], branch: Branch): Scope {
   return branches.length === 1 && !branch.condition ? scope : withGiven(scope, knownIn(branches, branch));
 }

@@ -25,9 +25,9 @@ export interface Cell {
   readonly parameter: Parameter;
   readonly status: SupplyStatus;
   readonly argument: ArgumentNode | null;
-  /** Null where none is given. */
+  /** Null if none is given. */
   readonly value: ValueNode | null;
-  /** The value's type; null where it has none. */
+  /** The value's type, or null. */
   readonly type: Type | null;
 }
 
@@ -104,7 +104,7 @@ export function checkSupply(plan: Plan): Supply {
       if (bad) badLoops.push(bad);
     }
   }
-  // Asked for by what is shown beside the text, not by the rules.
+  // For views beside the text, not for the rules.
   let byStep: Map<Step, WayIn> | null = null;
   return {
     waysIn,
@@ -125,7 +125,7 @@ function indexBySteps(waysIn: readonly WayIn[]): Map<Step, WayIn> {
   return byStep;
 }
 
-/** The scopes of sites that come one after the other: most of those on one screen share theirs. */
+/** The scopes of sites in a row: most sites of a screen share theirs. */
 class Scopes {
   private screen: Screen | null = null;
   private scope = emptyScope;
@@ -159,8 +159,7 @@ function checkDefault(
   if (cell.status !== 'supplied') bad.push({ screen, what, cell, range: value });
 }
 
-// Most of what a keystroke costs is done here, once for each call: no empty lists are made for each, and none that
-// grow.
+// Most of the work for a keystroke happens here, once for each call: it makes no empty lists, and no list that grows.
 
 const noSurplus: Surplus[] = [];
 
@@ -204,10 +203,7 @@ function finder<T>(all: readonly T[], nameOf: (one: T) => string): (name: string
 export const valueOf = ({ name, value, from, to }: ArgumentNode): ValueNode =>
   value ?? { kind: 'path', names: [name], from, to };
 
-/**
- * The cells of arguments that are not given, one a parameter: most cells are such, and all those of a parameter are
- * alike.
- */
+/** The cells of arguments that are not given, one a parameter: most cells are such, and a parameter's are all equal. */
 const cellsWithout = new WeakMap<Parameter, Cell>();
 
 function cellWithout(parameter: Parameter): Cell {

@@ -17,9 +17,8 @@ export interface BadWalkValue {
 }
 
 /**
- * Checks what taps of kept walks are given against the screens that have such a trigger. Which of them is on top is not
- * known before the walk is replayed, so a value is wrong only where it fits none of them. A literal may stand for an
- * id.
+ * Checks the values of taps in kept walks against the screens that have such a trigger. The screen on top is unknown
+ * before the walk is replayed, so a value is wrong only if it fits none of them. A literal may stand for an id.
  */
 export function checkWalkValues(plan: Plan): BadWalkValue[] {
   const taps = plan.walks.flatMap((walk) =>
@@ -56,7 +55,7 @@ function settableOn(transition: Transition): readonly Named[] {
   return screenScope(transition.screen, [], transition.loop).layers.flat();
 }
 
-/** Whether a literal fits; an item of a list of records is told by its id. */
+/** Whether a literal fits; an id identifies an item of a list of records. */
 function valueFits(value: ValueNode, type: Type): boolean {
   const wanted = required(type);
   if (wanted.kind === 'choice')

@@ -14,9 +14,9 @@ export type ExternalEvent = Extract<Event, { kind: 'link' | 'entry' }>;
 export interface Arrived {
   /** Outcomes of quoted conditions that it requires. */
   readonly assumed: Assumptions;
-  /** Null where the app is left. */
+  /** Null if the app is left. */
   readonly after: Configuration | null;
-  /** The first whose `needs` do not hold, bottom first; null where the whole stack was built. */
+  /** The first screen whose `needs` fail, bottom first; null if the whole stack was built. */
   readonly putOffBy: { readonly screen: Screen; readonly needs: Needs } | null;
 }
 
@@ -24,13 +24,13 @@ export interface UrlArrival {
   /** Effect on a cold start. A running app loses all its stacks, so only its flags can make a difference. */
   readonly cold: readonly Arrived[];
   /**
-   * What has to hold for it not to be put off, with the least changed, and what it does then; null where it is not put
-   * off, or always.
+   * The smallest change of flags with which the arrival is made, and the configuration after it; null if the arrival is
+   * made as it is, or never.
    */
   readonly once: (Assignment & { readonly after: Configuration }) | null;
 }
 
-/** An arrival is put off by so many screens one after the other at most; beyond, nothing is said. */
+/** Maximum number of screens that put one arrival off in a row; beyond, the answer is null. */
 const mostRounds = 16;
 
 /** Costs a run of the event for each outcome. */

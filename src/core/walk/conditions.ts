@@ -11,12 +11,12 @@ export type Assumptions = ReadonlyMap<string, boolean>;
 const none: Assumptions = new Map();
 
 /**
- * Whether a condition can hold and whether it can fail. Flags are exact; what stands in quotes, and whether a value is
- * given, may be either, but the same within one condition. Costs O(2^k) for k such parts, for which there are at most
- * eight; beyond, parts count as independent of one another.
+ * Whether a condition can hold and whether it can fail. Flags are exact. A part in quotes may turn out either way, and
+ * so may `is given`; equal parts of one condition turn out equal. Costs O(2^k) for k such parts, up to eight; further
+ * parts count as independent of one another.
  *
  * @param valueOf the value that a flag has
- * @param taken conditions in quotes that are taken to hold, or not to
+ * @param taken the assumed outcomes of conditions in quotes
  */
 export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string, taken: Assumptions = none): Outcomes {
   const assumed = new Map<string, boolean>();

@@ -13,12 +13,12 @@ export type Arrival = {
   | { readonly kind: 'link'; readonly link: Link | null }
 );
 
-/** A screen on a stack, and what lies beneath it. Stacks share their lower frames, so a step costs no copying. */
+/** A screen on a stack, and the frames beneath it. Stacks share their lower frames, so a step copies nothing. */
 export interface Frame {
   readonly screen: Screen;
   /** `close` takes off through the nearest modal frame. */
   readonly modal: boolean;
-  /** The screen's arguments and what it holds; null for a walker without data. */
+  /** The screen's arguments and values; null for a walker without data. */
   readonly values: Values | null;
   /** The arrival that the frame puts off; null for a frame that is no gate. */
   readonly putOff: Arrival | null;

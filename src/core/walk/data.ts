@@ -6,8 +6,8 @@ import { literalOf, Samples } from './samples';
 import { at, isRecord, withValues, type Value, type Values } from '../plan/value';
 
 /**
- * What a walker knows of data: the arguments that are handed over, and samples for what screens hold. No step depends
- * on it, so that a walker without it goes the same ways.
+ * Data of a walker: the arguments that steps pass, and samples for the values of screens. No step depends on it, so a
+ * walker without data goes the same ways.
  */
 export class Data {
   readonly samples: Samples;
@@ -18,8 +18,8 @@ export class Data {
   }
 
   /**
-   * What a screen has when it arrives: arguments, those left out by their defaults, and what it holds. Missing ones are
-   * left out.
+   * Values of a screen when it arrives: its arguments, defaults for omitted ones, and its own values. Missing arguments
+   * are left out.
    */
   onArrival(screen: Screen, call: Call | null, context: Values): Values {
     const taken = screen.parameters.flatMap((parameter): [string, Value][] => {
@@ -34,7 +34,7 @@ export class Data {
   }
 
   /**
-   * What a link's screen has when it arrives: what the URL brings, and otherwise defaults; what is missing is left out.
+   * Values of a link's screen when it arrives: those of the URL, otherwise defaults. Missing arguments are left out.
    */
   byLink({ screen }: Link, brought: Values): Values {
     const taken = screen.parameters.flatMap((parameter): [string, Value][] => {
@@ -67,10 +67,10 @@ export class Data {
   }
 
   /**
-   * What can be named while a trigger's steps run, and what the screen has from then on: the values that the user gave
-   * stay with it, the row that was tapped does not.
+   * The values that a trigger's steps can name, and the values that the screen keeps. Values that the user typed stay
+   * with the screen; the tapped row does not.
    *
-   * @param given what the user typed or chose, by name; a record is told by its id
+   * @param given the user's input or choice, by name; an id identifies a record
    */
   atTap(
     values: Values,
@@ -85,7 +85,7 @@ export class Data {
         : [[name, typeof value === 'string' ? this.samples.withId(type, name, value) : value]];
     });
     const own = typed.length === 0 ? values : withValues(values, Object.fromEntries(typed));
-    // What is taken not to be there is handed over as absent.
+    // A value that is assumed to be absent is passed as absent.
     const absent = absentIn(assumed).map((name): [string, Value] => [name, null]);
     const context = absent.length === 0 ? own : withValues(own, Object.fromEntries(absent));
     if (!loop) return { screen: own, context };
@@ -102,14 +102,12 @@ export class Data {
     return (Array.isArray(rows) ? (rows as readonly Value[])[0] : undefined) ?? this.samples.of(type, variable.text);
   }
 
-  /**
-   * A value where it is handed over; undefined where nothing of its name is there. `node` is null for the shorthand.
-   */
+  /** The value that a step passes; undefined if its name has none. `node` is null for the shorthand. */
   read(node: ValueNode | null, shorthand: string, context: Values): Value | undefined {
     if (node && node.kind !== 'path') return literalOf(node)!;
     const names = node ? node.names.map(({ text }) => text) : [shorthand];
     let value = at(context, names[0]!);
-    // What is no name here is an option of a choice; whether it is one, supply has checked.
+    // An unknown name is an option of a choice; supply has checked whether it exists.
     if (value === undefined) return names.length === 1 && node ? names[0] : undefined;
     for (const name of names.slice(1))
       value = value === null || value === undefined ? value : isRecord(value) ? at(value, name) : undefined;

@@ -7,7 +7,7 @@ export type Event =
   | { readonly kind: 'item'; readonly item: MenuItem }
   | { readonly kind: 'tab'; readonly tab: Tab }
   | { readonly kind: 'back' }
-  /** `values` are what its URL brings; where it is not said which URL it is, samples. */
+  /** `values` come from the URL; samples if the URL is unknown. */
   | { readonly kind: 'link'; readonly link: Link; readonly values?: Values }
   | { readonly kind: 'entry'; readonly entry: Entry };
 

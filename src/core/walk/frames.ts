@@ -1,7 +1,7 @@
 /** Putting frames on stacks, and comparing stacks. */
 import type { Arrival, Frame, Stack } from './configuration';
 
-/** A screen with what it arrives with. */
+/** A screen with the values of its arrival. */
 export type Placed = Pick<Frame, 'screen' | 'values'>;
 
 export const frameOf = ({ screen, values }: Placed, below: Stack): Frame => ({
@@ -29,8 +29,8 @@ export function sharedDepth(before: Stack, after: Stack): number {
 }
 
 /**
- * The stack with the frame that lies directly on its lowest `depth` frames marked as a gate; as it is where there is
- * none.
+ * The stack with the frame directly above its lowest `depth` frames marked as a gate; unchanged if there is no such
+ * frame.
  */
 export function markGate(stack: Stack, depth: number, arrival: Arrival): Stack {
   const above: Frame[] = [];

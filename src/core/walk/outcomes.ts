@@ -12,22 +12,22 @@ export interface Outcome {
   /** Outcomes of quoted conditions that it requires. */
   readonly assumed: Assumptions;
   /**
-   * Whether nothing else can come of it then. A condition may hold at one use and not at the next, and both may be in
-   * one event: what needs that, no assumption tells.
+   * Whether the assumptions determine the outcome. They do not if a condition has to hold at one use and fail at
+   * another in one event.
    */
   readonly told: boolean;
-  /** Null where the app is left. */
+  /** Null if the app is left. */
   readonly after: Configuration | null;
 }
 
-/** Beyond so many conditions in one event, the rest are not told apart. */
+/** Maximum number of conditions in one event that are told apart. */
 const mostConditions = 5;
 
 /**
- * All that can come of an event, each with what conditions in quotes have to be for it. Costs O(2^k) runs of the event
- * for k conditions that matter.
+ * All outcomes of an event, each with the conditions in quotes that lead to it. Costs O(2^k) runs of the event for k
+ * conditions that matter.
  *
- * @param walker one with data: only that keeps what was undecided
+ * @param walker one with data: only such a walker keeps the open conditions
  */
 export function outcomesOfEvent(
   walker: Walker,
@@ -49,7 +49,7 @@ export function outcomesOfEvent(
   const [held, failed] = [true, false].map((holds) =>
     outcomesOfEvent(walker, configuration, event, given, new Map([...assumed, [open, holds]])),
   );
-  // A condition that changes nothing need not be told.
+  // A condition that changes nothing is left out.
   if (signature(held!) === signature(failed!))
     return held!.map((outcome) => ({ ...outcome, assumed: without(outcome.assumed, open) }));
   const told = [...held!, ...failed!];

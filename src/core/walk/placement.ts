@@ -80,8 +80,8 @@ export class Placement {
   }
 
   /**
-   * Whether an arrival empties all stacks first, also where it is put off: what lay there is not for whoever has to
-   * sign in.
+   * Whether an arrival empties all stacks first, even if it is put off: somebody who has to sign in must not find the
+   * old screens beneath.
    */
   emptiesAll({ kind, screen }: Arrival): boolean {
     return kind === 'link' || kind === 'reset' || (kind === 'switch' && !this.tabOf.has(screen));
@@ -121,7 +121,7 @@ export class Placement {
     );
   }
 
-  /** The screens of the stack that a link or an entry builds, bottom first, where nothing puts it off. */
+  /** The screens of the stack that a link or an entry builds, bottom first, if no screen of it is put off. */
   stackOf(event: ExternalEvent): Screen[] {
     const link = event.kind === 'link' ? event.link : null;
     const screen = event.kind === 'link' ? event.link.screen : event.entry.call?.target;

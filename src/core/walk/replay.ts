@@ -28,7 +28,8 @@ export type Break =
   /** The screen is on top, and Back would not reveal the other one. */
   | { readonly why: 'not-beneath'; readonly wanted: Screen; readonly beneath: Screen }
   /**
-   * No pattern fits the URL, or no entry has the label; of a URL, what it comes nearest to, or why it does not read.
+   * No pattern fits the URL, or no entry has the label. For a URL, the nearest patterns, or the reason why it cannot be
+   * read.
    */
   | {
       readonly why: 'opens-nothing';
@@ -44,7 +45,7 @@ export type Break =
 export type Replayed = {
   /** Screens that can be on top at the start and after each step; none if the app is left. */
   readonly shown: readonly (readonly Screen[])[];
-  /** One run that gets as far as any: where it is at the start and after each step. */
+  /** One of the longest runs: its configuration at the start and after each step. */
   readonly run: readonly Stop[];
 } & (
   | { readonly outcome: 'holds' }
@@ -53,11 +54,11 @@ export type Replayed = {
   | { readonly outcome: 'broken'; readonly step: number; readonly at: WalkStepNode | null; readonly because: Break }
 );
 
-/** Where a run is after a step. */
+/** The state of a run after a step. */
 export interface Stop {
-  /** Null where the app is left. */
+  /** Null if the app is left. */
   readonly configuration: Configuration | null;
-  /** The outcome of the trigger or menu item that led here; null where none did. */
+  /** The outcome of the trigger or menu item that led here, or null. */
   readonly branch: Branch | null;
 }
 
@@ -67,10 +68,10 @@ interface ReplayNode extends Stop {
 }
 
 /**
- * Walks a kept walk from a cold start. Where a condition in quotes is not told, every outcome is followed, and one that
- * goes through to the end is enough.
+ * Replays a kept walk from a cold start. If a step leaves a condition in quotes open, every outcome is followed, and
+ * one run to the end is enough.
  *
- * @param data keeps what is handed over, where somebody wants to see it
+ * @param data keeps the values that steps pass, for views that show them
  */
 export function replay(
   plan: Plan,

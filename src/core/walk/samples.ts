@@ -10,10 +10,7 @@ const rows = 3;
 /** A record within a record within … is shown so deep; records may hold lists of themselves. */
 const deepest = 3;
 
-/**
- * Values to show screens with, where a plan has no data: the plan's own samples, defaults, and otherwise one of each
- * type.
- */
+/** Values to show screens with: the plan's own samples, defaults, otherwise made-up ones of each type. */
 export class Samples {
   /** A plan's sample for one id stands for all of its type. */
   private readonly ids = new Map<string, string>();
@@ -36,8 +33,8 @@ export class Samples {
   /**
    * A value of a type.
    *
-   * @param name what the value is called, which tells texts apart
-   * @param row tells the items of a list apart, from 0
+   * @param name name of the value, which makes texts differ
+   * @param row number of the item in its list, from 0
    */
   of(declared: Type, name: string, row = 0, depth = 0): Value {
     const type = required(declared);
@@ -67,7 +64,7 @@ export class Samples {
     }
   }
 
-  /** The record of a type whose id is the one given: what a walk means by a row. */
+  /** The record of a type with the given id: the row that a walk names. */
   withId(declared: Type, name: string, id: string): Value {
     const type = required(declared);
     const sample = this.of(type, name);

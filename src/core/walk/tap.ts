@@ -2,7 +2,7 @@
 import type { Screen } from '../plan/model';
 import type { Event } from './event';
 
-/** One thing that a user does, and the screen that is on top after it; null where it leaves the app. */
+/** One action of a user, and the screen on top after it; null if it leaves the app. */
 export type Tap = Event & { readonly shows: Screen | null };
 
 /** Label of an event, as the screen shows it. */
@@ -23,5 +23,5 @@ export function labelOf(event: Event): string {
   }
 }
 
-/** A walk as people read it: what is tapped, in order. */
+/** The labels of a walk's taps, in order. */
 export const walkLabels = (walk: readonly Tap[]): string[] => walk.map(labelOf);

@@ -6,7 +6,7 @@ import { Walker } from './walker';
 
 export interface TourTap {
   readonly event: Event;
-  /** The outcome that is meant; null for tabs and Back. */
+  /** The intended outcome; null for tabs and Back. */
   readonly branch: Branch | null;
   /** The screen on top afterwards; null if it leaves the app. */
   readonly shows: Screen | null;
@@ -24,7 +24,7 @@ export interface Tour {
 
 /** Successors of a configuration. */
 interface OutcomeEdge extends TourTap {
-  /** The configuration that follows; null where the app is left. */
+  /** The configuration after it; null if the app is left. */
   readonly to: string | null;
 }
 
@@ -35,11 +35,11 @@ const mostSearched = 4000;
 const biases = [0, 1, -1, 2, -2, 3];
 
 /**
- * Plans a tour of one variant: on from where a walk stands, or from a cold start, always to the nearest outcome that is
- * still unused (nearest neighbour; Rosenkrantz, Stearns, Lewis 1977), in a few ways, of which the one with the fewest
- * taps is taken. Walks whose outcomes others use as well are left out.
+ * Plans a tour of one variant. Each walk goes on, or begins at a cold start, to the nearest unused outcome (nearest
+ * neighbour; Rosenkrantz, Stearns, Lewis 1977). Of a few such tours, the one with the fewest taps is the result. Walks
+ * whose outcomes other walks use as well are left out.
  *
- * @param known all outcomes that can happen, where they are known; otherwise they are looked for
+ * @param known all outcomes that can happen, if they are known; otherwise the tour searches for them
  */
 export function planTour(plan: Plan, variant: string, known: ReadonlySet<Branch> | null = null): Tour {
   const planner = new Planner(plan, variant);
@@ -125,7 +125,7 @@ class Planner {
     return found;
   }
 
-  /** The shortest way to an outcome that is still wanted; `last` takes the last of those that are equally near. */
+  /** The shortest way to an unused outcome; `last` takes the last of equally near ones. */
   private nearest(starts: readonly string[], wanted: ReadonlySet<Branch>, last: boolean): OutcomeEdge[] | null {
     const by = new Map<string, { edge: OutcomeEdge; from: string } | null>(starts.map((key) => [key, null]));
     let level: readonly string[] = starts;

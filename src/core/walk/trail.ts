@@ -1,4 +1,4 @@
-/** Walks as they stand in the language: the steps of one that somebody is walking, or is to watch. */
+/** Walks as text of the language: the steps that a user is walking, or is going to watch. */
 import { parse } from '../language/parse';
 import type { WalkStepNode } from '../language/syntax';
 import { quote } from '../language/tokens';
@@ -12,7 +12,7 @@ import { outcomesOfEvent } from './outcomes';
 import type { Event } from './event';
 import { Walker } from './walker';
 
-/** The steps of a text such as `tap "Book" back`; null where it does not read. */
+/** The steps of a text such as `tap "Book" back`; null if it cannot be read. */
 export function readTrail(text: string): readonly WalkStepNode[] | null {
   const { declarations, problems } = parse(`walk "W" {\n${text}\n}`);
   const [walk] = declarations;
@@ -21,7 +21,7 @@ export function readTrail(text: string): readonly WalkStepNode[] | null {
     : null;
 }
 
-/** A step as the language writes it, without what the user typed. */
+/** A step as the language writes it, without the user's input. */
 export function headOf(event: Event, data: Data): string {
   switch (event.kind) {
     case 'trigger':
@@ -44,15 +44,15 @@ export const tailOf = (assumed: Assumptions): string =>
   [...assumed].map(([text, holds]) => ` ${holds ? 'if' : 'unless'} ${quote(text)}`).join('');
 
 interface TrailNode {
-  /** Null where the app is left. */
+  /** Null if the app is left. */
   readonly configuration: Configuration | null;
   readonly step: string;
   readonly before: TrailNode | null;
 }
 
 /**
- * Writes a walk that the analysis found as steps of the language, so that it can be walked: what has to hold for each
- * tap to show what it showed is worked out by walking it. Null where it cannot be walked, which the tests rule out.
+ * Writes a walk of the analysis as steps of the language. A replay finds the conditions under which each tap shows its
+ * screen. Null if the walk cannot be replayed, which the tests rule out.
  */
 export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): string[] | null {
   const data = new Data(plan);
@@ -76,7 +76,7 @@ export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): stri
           });
       }
     }
-    // Whether a tap leaves the app may depend on what no assumption tells: the tap itself is what there is to show.
+    // Whether a tap leaves the app may depend on more than assumptions can express. The tap itself then ends the walk.
     if (shows === null && next.size === 0 && now[0])
       next.set('', { configuration: null, step: headOf(event, data), before: now[0] });
     now = [...next.values()];

@@ -30,9 +30,9 @@ import { Placement } from './placement';
 
 /** An event that takes more steps than this counts for more. */
 const stepsOfEvent = 8;
-/** Once an event has taken so many, no more elses run, and one outcome alone is followed. */
+/** Maximum number of steps of one event; beyond, elses no longer run, and only one outcome is followed. */
 const mostSteps = 20_000;
-/** To go through so many frames of a stack is worth a step. */
+/** Number of frames whose visit costs one step. */
 const framesOfStep = 4;
 
 /**
@@ -45,11 +45,9 @@ const mostNested = 200;
 const mostOutcomes = 256;
 
 /**
- * Walks one variant of an app: from a configuration and an event to the configurations that can follow. There are
- * several where a condition in quotes may hold or not, and none where the app is left.
- *
- * A step that opens a screen which there is not does nothing. Arguments are kept where there is data to begin with; no
- * step depends on them.
+ * Walks one variant of an app: from a configuration and an event to all configurations that can follow. There are
+ * several if a condition in quotes is open, and none if the app is left.
+ * A step to an unknown screen does nothing. Arguments are kept if the walker has data; no step depends on them.
  */
 export class Walker {
   private readonly ledTo = new Map<readonly MenuItem[], ReadonlySet<Screen>>();
@@ -58,14 +56,14 @@ export class Walker {
   private readonly flagIndex: ReadonlyMap<string, number>;
   /** Screens at which an arrival is being put off: an else that comes back to its own screen would never end. */
   private readonly puttingOff = new Set<Screen>();
-  /** Whether an event ran into a bound: not all that can follow was then told. */
+  /** Whether an event reached a limit: some outcomes may then be missing. */
   bounded = false;
   private assumed: Assumptions | undefined;
-  /** The conditions in quotes, and those on optional values, that went either way since the event. */
+  /** The conditions in quotes and about optional values that were open during the event. */
   readonly undecided = new Set<string>();
-  /** The steps that went back to what is not in the stack, since the event. */
+  /** The steps of the event that looked for a frame which the stack lacks. */
   readonly missed = new Set<Step>();
-  /** How many steps were taken, for those who pay for them. */
+  /** Number of steps taken, for the budget of callers. */
   steps = 0;
   /** How many elses have run since the event, and how many steps may have been taken once no more of them run. */
   private elses = 0;
@@ -90,12 +88,12 @@ export class Walker {
     return this.placement.nothing;
   }
 
-  /** The screens of the stack that a link or an entry builds, bottom first, where nothing puts it off. */
+  /** The screens of the stack that a link or an entry builds, bottom first, if no screen of it is put off. */
   stackOf(event: ExternalEvent): Screen[] {
     return this.placement.stackOf(event);
   }
 
-  /** How many events the work since a number of steps is worth: one at least, more where one event took many steps. */
+  /** Cost in events of the work since a number of steps: at least one, more if an event took many steps. */
   eventsSince(steps: number): number {
     return Math.max(1, (this.steps - steps) / stepsOfEvent);
   }
@@ -174,8 +172,8 @@ export class Walker {
   /**
    * The configurations that can follow an event.
    *
-   * @param assumed what conditions in quotes are taken to be; those not in it may go either way
-   * @param given what the user typed or chose at a trigger, for a walker with data
+   * @param assumed outcomes of conditions in quotes; all others may turn out either way
+   * @param given the user's input or choice at a trigger, for a walker with data
    */
   after(configuration: Configuration, event: Event, assumed?: Assumptions, given?: Values): Configuration[] {
     this.begin(assumed);
@@ -228,8 +226,8 @@ export class Walker {
   }
 
   /**
-   * The branches of a trigger or menu item that can happen, each with what can follow it; nothing follows where the app
-   * is left.
+   * The branches of a trigger or menu item that can happen, each with the configurations after it; none if the app is
+   * left.
    */
   outcomesBy(
     configuration: Configuration,
@@ -255,7 +253,7 @@ export class Walker {
     return this.data && {};
   }
 
-  /** The configuration with what the user typed into the screen, and what the trigger's steps can name. */
+  /** The configuration with the user's input on the screen, and the values that the trigger's steps can name. */
   private tapped(
     configuration: Configuration,
     transition: Transition,
@@ -267,7 +265,7 @@ export class Walker {
     return [screen === top.values ? configuration : withStack(configuration, { ...top, values: screen }), context];
   }
 
-  /** Where the active stack has run empty, the app is left. */
+  /** An empty active stack means that the app is left. */
   private settle(configurations: Configuration[]): Configuration[] {
     if (configurations.length === 1) return activeStack(configurations[0]!) ? configurations : [];
     return configurations.filter((configuration) => activeStack(configuration) !== null);
@@ -304,7 +302,7 @@ export class Walker {
     return outcomes;
   }
 
-  /** @param context what the steps can name, beside flags */
+  /** @param context values that the steps can name, beside flags */
   private run(configuration: Configuration, steps: readonly Step[], context: Values | null): Configuration[] {
     let after = [configuration];
     for (const step of steps) {
@@ -366,7 +364,7 @@ export class Walker {
     }
   }
 
-  /** Takes frames off until the step's screen is on top; where it is not there, down to the last frame. */
+  /** Pops frames until the step's screen is on top; down to the last frame if the stack lacks it. */
   private takeUntil(stack: Stack, step: Extract<Step, { target: Screen | null }>): Stack {
     let frame = stack;
     while (frame?.below && frame.screen !== step.target) frame = frame.below;
@@ -374,7 +372,7 @@ export class Walker {
     return frame;
   }
 
-  /** Takes frames off through the first that passes the test; where none does, down to the last frame. */
+  /** Pops frames through the first that passes the test; down to the last frame if none does. */
   private takeThrough(stack: Stack, step: Step, test: (frame: Frame) => boolean): Stack {
     for (let frame = stack; frame; frame = frame.below) {
       if (test(frame)) return frame.below;
@@ -412,7 +410,7 @@ export class Walker {
     return or ? this.step(configuration, or, context) : [configuration];
   }
 
-  /** Makes an arrival, or what its screens' `needs` want instead. */
+  /** Makes an arrival, or runs the else behind the `needs` of its screens. */
   private arrive(configuration: Configuration, arrival: Arrival): Configuration[] {
     if (!this.has(arrival.screen)) return [configuration];
     if (!this.anyNeeds) return [this.placement.place(configuration, arrival)];
@@ -438,9 +436,9 @@ export class Walker {
   }
 
   /**
-   * The steps of an else; the lowest frame that they put on is the gate. An else that arrives at its own screen while
-   * the `needs` there still does not hold does nothing, and so does one beyond so many within one event: elses that
-   * lead to elses by several steps each would otherwise take exponential time.
+   * Runs the steps of an else; the lowest frame that they push is the gate. An else that arrives at its own screen
+   * while its `needs` still fails does nothing. So does an else beyond the limit of one event: elses that lead to elses
+   * by several steps each would take exponential time.
    */
   private putOff(
     configuration: Configuration,

@@ -1,6 +1,6 @@
 /**
- * A configuration as plain data that JSON keeps: what an app has to write down before it is killed, to be restored as
- * it was. Screens go by their labels, so that it can be read with the next version of the plan as well.
+ * A configuration as plain JSON data: the state that an app writes down before it is killed. Screens go by their
+ * labels, so that the next version of the plan can read it as well.
  */
 import { isIn, type Plan, type Screen } from '../plan/model';
 import type { Arrival, Configuration, Frame, Stack } from './configuration';
@@ -10,7 +10,7 @@ export interface WrittenArrival {
   readonly by: Arrival['kind'];
   readonly screen: string;
   readonly values?: Values;
-  /** The pattern, where a link was put off. */
+  /** The pattern of a link that was put off. */
   readonly link?: string;
 }
 
@@ -62,9 +62,9 @@ const writeArrival = (arrival: Arrival): WrittenArrival => ({
 export class NotRestored extends Error {}
 
 /**
- * The configuration that was written down.
+ * The configuration of written data.
  *
- * @throws NotRestored where it is of another plan: a screen, a flag's value, a tab or a link in it is there no longer
+ * @throws NotRestored if the plan has changed: it lacks a screen, a flag's value, a tab or a link of the data
  */
 export function restore(plan: Plan, variant: string, written: WrittenConfiguration): Configuration {
   const tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs.length ?? 0;

@@ -23,9 +23,9 @@ interface Waiting {
 /** The part of a worker that is used here. */
 export type AnalysisWorker = Pick<Worker, 'postMessage' | 'terminate' | 'onmessage' | 'onerror'>;
 
-/** How often the worker is asked whether it lives, in milliseconds. */
+/** Time between two questions whether the worker lives, in milliseconds. */
 const pulse = 4000;
-/** A worker that has answered nothing for so many pulses is dead: no part of an analysis takes as long. */
+/** Number of unanswered questions after which a worker counts as dead: no part of an analysis takes as long. */
 const patience = 5;
 
 const startWorker = (): AnalysisWorker => new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
@@ -40,12 +40,12 @@ export class Analyst {
   private nextId = 1;
   private latest: Extract<Question, { kind: 'check' }> | null = null;
   private watched: Watched | null = null;
-  /** The text of which the worker died last. */
+  /** The text on which the worker died last. */
   private diedOf: string | null = null;
   private unanswered = 0;
   private readonly timer: ReturnType<typeof setInterval>;
 
-  /** @param listener hears what the worker finds, each time with the number of the text that it is of */
+  /** @param listener hears the worker's results, each with the number of its text */
   constructor(
     private readonly listener: AnalystListener,
     private readonly start: () => AnalysisWorker = startWorker,
@@ -60,23 +60,23 @@ export class Analyst {
     else this.post(this.latest);
   }
 
-  /** Says what is looked at beside the overview, now and with every further analysis. */
+  /** Names the details that this and every further analysis is to send beside the overview. */
   watch(watched: Watched): void {
     this.watched = watched;
     this.post({ kind: 'watch', watched });
   }
 
-  /** Says that somebody is about to type: the worker gets ready for it. */
+  /** Prepares the worker for a user who is about to type. */
   warmUp(): void {
     this.post({ kind: 'warm-up' });
   }
 
   /**
-   * Asks something about a text.
+   * Sends a request about a text.
    *
-   * @param signal takes the request back: the worker does not begin with it any more
-   * @returns null where there is no answer: the worker has died, or the request was taken back
-   * @throws Error where it cannot be worked out
+   * @param signal cancels the request: the worker no longer begins it
+   * @returns null without an answer: the worker has died, or the request was cancelled
+   * @throws Error if the request fails
    */
   request<K extends RequestKind>(
     request: K,
@@ -143,7 +143,7 @@ export class Analyst {
     }
   }
 
-  /** Whoever waits for the answer to a request, if somebody still does. */
+  /** The caller that still waits for the answer to a request, if any. */
   private settled(id: number): Waiting | undefined {
     const waiting = this.asked.get(id);
     this.asked.delete(id);
@@ -166,7 +166,7 @@ export class Analyst {
     else this.begin();
   }
 
-  /** Ends the worker; whoever waits for an answer gets none. */
+  /** Ends the worker; waiting requests get no answer. */
   private end(): void {
     this.worker?.terminate();
     this.worker = null;

@@ -54,7 +54,7 @@ export function packOverview({ ways, ...rest }: Overview): PackedOverview {
   };
 }
 
-/** The ways are made only when somebody asks for them: the Plan view never does. */
+/** Ways are unpacked only on demand: the Plan view never needs them. */
 export function unpackOverview({ rest, ways }: PackedOverview): Overview {
   let made: Way[] | null = null;
   return {

@@ -30,7 +30,7 @@ export interface Watched {
   readonly supply: boolean;
   /** The walk that is wanted; null for none. */
   readonly walk: WalkRequest | null;
-  /** Whether the URL space is wanted, and what some URLs do; null for neither. */
+  /** The URLs to look up, with the URL space; null for neither. */
   readonly links: LinksRequest | null;
 }
 
@@ -50,7 +50,7 @@ export interface Requests {
   describe: { readonly given: { readonly offset: number }; readonly answer: Description | null };
   /** All that the text declares. */
   outline: { readonly given: null; readonly answer: readonly OutlineItem[] };
-  /** The text laid out; null where it has syntax errors. */
+  /** The text laid out; null if it has syntax errors. */
   format: { readonly given: null; readonly answer: string | null };
   /** Effects of a change. */
   propose: { readonly given: Request; readonly answer: Proposed };
@@ -61,7 +61,7 @@ export interface Requests {
     readonly given: { readonly of: number | string; readonly variant: string | null };
     readonly answer: FoundWalk | null;
   };
-  /** Walks that use what the kept ones do not. */
+  /** Walks that use the outcomes which the kept ones leave out. */
   tour: { readonly given: { readonly variant: string | null }; readonly answer: RestOfTour };
   /** The edits that put walks into the plan. */
   keep: { readonly given: readonly WalkToKeep[]; readonly answer: readonly TextEdit[] };
@@ -70,7 +70,7 @@ export type RequestKind = keyof Requests;
 export type Given<K extends RequestKind> = Requests[K]['given'];
 export type AnswerTo<K extends RequestKind> = Requests[K]['answer'];
 
-/** A request as it is sent. */
+/** A request with its number. */
 export type Asked = {
   readonly [K in RequestKind]: {
     readonly kind: 'request';
@@ -98,7 +98,7 @@ export type Answer =
   | { readonly kind: 'pong' }
   /** The analysis of that text threw. */
   | { readonly kind: 'check-failed'; readonly seq: number; readonly error: string }
-  /** Comes first, since it stands beside what is being typed; the rest follows. */
+  /** Comes first, since it stands beside the typed text; the rest follows. */
   | { readonly kind: 'margin'; readonly seq: number; readonly margin: PackedRows }
   | ({ readonly kind: 'check'; readonly seq: number; readonly overview: PackedOverview } & Looked)
   | ({ readonly kind: 'watch' } & Looked)

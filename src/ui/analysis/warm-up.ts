@@ -4,15 +4,15 @@ import { marginNotes } from '../../core/report/margin';
 import { overview } from '../../core/report/overview';
 import { packMargin, packOverview } from './packing';
 
-/** Analyses until the browser has compiled what a keystroke runs; more gain nothing measurable. */
+/** Number of analyses until the browser has compiled the code that a keystroke runs; more gain nothing measurable. */
 const rounds = 10;
 
 /**
- * Analyses a text over and over as if somebody typed in its middle, for nothing but the compiled code that the browser
- * then has: the first keystrokes would otherwise pay for it, at twice the time of those that follow.
+ * Analyses a text over and over, as if a user typed in its middle. The results are dropped; the point is the compiled
+ * code. Otherwise the first keystrokes would take twice the time of later ones.
  *
- * @param text the plan; of another kind of plan other code would be hot
- * @returns pauses after each part of an analysis, where other work may come in; dropping it half way does no harm
+ * @param text the plan; another kind of plan would warm other code
+ * @returns pauses after each part of an analysis, so that other work may come in; a caller may drop it at any pause
  */
 export function* warmUp(text: string): Generator<void, void, void> {
   const parser = new IncrementalParser();

@@ -38,16 +38,16 @@ declare const self: DedicatedWorkerGlobalScope;
 let parser = new IncrementalParser();
 let latest: Check | null = null;
 let latestSeq = 0;
-/** The check that was told last, with all that is decided. */
+/** The last reported check, with all its verdicts. */
 let told: Check | null = null;
 let watched: Watched = { screen: null, variant: null, supply: false, walk: null, links: null };
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
-/** Whether somebody is about to type. */
+/** Whether a user is about to type. */
 let isWanted = false;
 let warming: Generator | null = null;
-/** For so many milliseconds no text has come: nobody types just now. */
+/** After this many milliseconds without a new text, nobody is typing. */
 const quietFor = 250;
-/** When the last text came; the warm-up keeps away from somebody who types. */
+/** Time of the last text; the warm-up must not disturb typing. */
 let lastCame = 0;
 
 const answer = (message: Answer): void => self.postMessage(message);
@@ -57,7 +57,7 @@ function checked(text: string): Check {
   return latest;
 }
 
-/** Begins once somebody is about to type a text whose analysis is there. */
+/** Begins once a user is about to type and the text is analysed. */
 function beginWarming(): void {
   if (warming || !isWanted || !told) return;
   warming = warmUp(told.text);
@@ -74,7 +74,7 @@ function warmFurther(): void {
 const sentenceOf = (error: unknown): string =>
   error instanceof Error ? `${error.name}: ${error.message}` : String(error);
 
-/** Runs a part of an analysis. What throws is said of the text, and the worker lives on for the next one. */
+/** Runs a part of an analysis. An error is reported for its text, and the worker goes on with the next one. */
 function guarded(seq: number, run: () => void): void {
   try {
     run();
@@ -86,7 +86,7 @@ function guarded(seq: number, run: () => void): void {
   }
 }
 
-/** Sends all that the page shows of an analysis; the margin first, since it stands beside what is being typed. */
+/** Sends the results of an analysis; the margin first, since it stands beside the typed text. */
 function tell(result: Check, seq: number): void {
   tellMargin(result, seq);
   tellRest(result, seq);
@@ -116,7 +116,7 @@ function afterMessages(run: () => void): void {
   channel.port2.postMessage(null);
 }
 
-/** Does a part of an analysis, a slice at a time, and then what comes next; newer text makes it stop. */
+/** Runs an analysis in slices, and then the next step; a newer text stops it. */
 function inSlices(seq: number, work: Work<void>, next: () => void): void {
   guarded(seq, () => {
     if (seq !== latestSeq || waiting) return;
@@ -164,14 +164,14 @@ function checkWaiting(): void {
   const { seq } = question;
   guarded(seq, () => {
     const result = checked(question.text);
-    // A page that has just opened shows at once what is declared.
+    // A page that has just opened shows all declarations at once.
     if (!told)
       answer({ kind: 'check', seq, overview: packOverview(readOverview(result, watched.variant)), ...nothing });
     inSlices(seq, result.look(), () => {
       tellMargin(result, seq);
       const began = performance.now();
       const deepen = (): void => inSlices(seq, result.deepen(), () => tellDecided(result, seq, began));
-      // Where the rest takes its time, it would make the next keystroke wait: then it is for the pauses.
+      // A long analysis would delay the next keystroke, so it runs in pauses of typing.
       if (lastTook > quick) setTimeout(deepen, pauseOfTyping);
       else deepen();
     });
@@ -237,7 +237,7 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
       const { variant } = watched;
       watched = data.watched;
       const result = told;
-      // Of a text that is still being analysed there is nothing to tell yet; its analysis will bring what is wanted.
+      // The text is still being analysed; its analysis will send the details.
       if (!result || result !== latest || waiting) break;
       guarded(latestSeq, () => {
         if (variant !== watched.variant) tell(result, latestSeq);

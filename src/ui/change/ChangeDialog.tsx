@@ -13,7 +13,7 @@ import { Notice } from '../parts/Notice';
 interface Props {
   readonly draft: Draft;
   readonly onClose: () => void;
-  /** Told in one sentence what was done. */
+  /** Takes a sentence that says what was done. */
   readonly onDone: (said: string) => void;
 }
 

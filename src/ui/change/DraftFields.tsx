@@ -8,7 +8,7 @@ import { SignatureFields } from './SignatureFields';
 interface Props {
   readonly draft: Draft;
   readonly fields: Fields;
-  /** The pattern that a link gets where none is given. */
+  /** The pattern of a link for which the user gives none. */
   readonly madePattern: string;
   readonly onChange: (fields: Fields) => void;
 }

@@ -12,7 +12,7 @@ export interface LinkFields {
 
 interface Props {
   readonly fields: LinkFields;
-  /** The pattern as it is, made or typed. */
+  /** The current pattern, made or typed. */
   readonly made: string;
   readonly onChange: (fields: LinkFields) => void;
 }

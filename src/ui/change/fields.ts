@@ -24,7 +24,7 @@ export const firstFields = (draft: Draft, signature: readonly WantedParameter[])
 
 const orNull = (text: string): string | null => (text === '' ? null : text);
 
-/** The request that a draft and the fields make; null while something is to be filled in. */
+/** The request of a draft and its fields; null while a field is still to be filled in. */
 export function requestOf(draft: Draft, { name, module, list, wanted, link }: Fields): Request | null {
   switch (draft.kind) {
     case 'rename':

@@ -5,7 +5,7 @@ import type { TextEdit } from '../../core/language/edits';
 import { useSession } from '../session/context';
 
 export interface ProposalState {
-  /** Why there is no proposal for what is filled in; null where there is one, or none yet. */
+  /** Why the fields allow no proposal; null if there is one, or none yet. */
   readonly refusal: string | null;
   /** The last proposal: that of an earlier request while the next one is worked out. */
   readonly shown: Proposal | null;

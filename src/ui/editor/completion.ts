@@ -15,8 +15,8 @@ export const completionFrom = (session: Session): Extension =>
       async (context: CompletionContext): Promise<CompletionResult | null> => {
         const before = context.matchBefore(/[A-Za-z_][A-Za-z0-9_]*(\/[a-z-]*)?|[ (:.,={]$/);
         if (!before && !context.explicit) return null;
-        // Who types on asks anew: a question that is answered with nothing would otherwise take what was typed
-        // meanwhile along, and no list would open until the next key.
+        // Another key makes a new request. Otherwise an empty answer would also count for the text typed meanwhile, and
+        // no list would open until the next key.
         const overtaken = new AbortController();
         context.addEventListener('abort', () => overtaken.abort(), { onDocChange: true });
         const found = await session.complete(context.pos, overtaken.signal);

@@ -33,7 +33,7 @@ const decorations = StateField.define<DecorationSet>({
   provide: (field) => EditorView.decorations.from(field),
 });
 
-/** The findings at an offset of the text as it is now. */
+/** The findings at an offset of the current text. */
 export function findingsAt(state: EditorView['state'], at: number): Finding[] {
   const analysed = state.field(overviewField);
   if (!analysed) return [];
@@ -42,12 +42,12 @@ export function findingsAt(state: EditorView['state'], at: number): Finding[] {
   );
 }
 
-/** Resting the pointer on underlined words shows what is wrong with them, and the fixes. */
+/** Tip on underlined words: the findings, with their fixes. */
 const tooltip = (session: Session): Extension =>
   hoverTooltip(async (view, at) => {
     const found = findingsAt(view.state, at);
     if (found.length === 0) return null;
-    // The rules are many words, and not needed before somebody asks.
+    // The rules' texts are long, and loaded on demand.
     const { ruleById } = await import('../../core/rules/catalogue');
     return {
       pos: at,
@@ -81,7 +81,7 @@ const tooltip = (session: Session): Extension =>
     };
   });
 
-/** Why the rule is there, folded away until somebody wants to know. */
+/** The explanation of the rule, folded. */
 function explanation(rule: string, text: string): HTMLElement {
   const details = document.createElement('details');
   const summary = document.createElement('summary');

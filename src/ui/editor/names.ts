@@ -8,8 +8,7 @@ import type { Session } from '../session/session';
 const mostCarets = 200;
 
 /**
- * Resting the pointer on a name tells what it is; F12 or Ctrl and a click go to its declaration, Shift F12 selects all
- * its uses.
+ * Tip on a name with its description; F12 or Ctrl and a click go to its declaration, Shift F12 selects all its uses.
  */
 export const nameTools = (session: Session): Extension => {
   const goToDeclaration = async (view: EditorView, at: number): Promise<void> => {
@@ -40,7 +39,7 @@ export const nameTools = (session: Session): Extension => {
   return [
     hoverTooltip(
       async (view, at) => {
-        // Findings have a tip of their own, with buttons: nothing is to move while somebody aims at them.
+        // Findings have a tip of their own, with buttons: nothing may move while a user aims at them.
         if (findingsAt(view.state, at).length > 0) return null;
         const found = await session.describe(at);
         return (

@@ -2,13 +2,13 @@ import { EditorState, Text, type Extension } from '@codemirror/state';
 import { storable, unstorableIn } from '../../core/language/storable';
 import type { Session } from '../session/session';
 
-/** Takes out of whatever is typed, pasted or dropped what no plan can hold, and says so. */
+/** Removes characters that no plan can hold from typed, pasted or dropped text, with a notice. */
 export const storableOnly = (session: Session): Extension =>
   EditorState.transactionFilter.of((transaction) => {
     if (!transaction.docChanged) return transaction;
     const changes: { from: number; to: number; insert: Text }[] = [];
     let found = false;
-    // Behind what was put in last, in the text as it is then.
+    // Behind the last insertion, in the text after it.
     let caret = 0;
     let longer = 0;
     transaction.changes.iterChanges((from, to, _fromNow, _toNow, inserted) => {

@@ -8,7 +8,7 @@ import { WatchWalk } from './WatchWalk';
 
 const bar = { error: 'border-error', warning: 'border-warning', note: 'border-info' } as const;
 
-/** Leads to what the app does with the URL that shows a finding. */
+/** Leads to the result of the URL that shows a finding. */
 function TryUrl({ url }: { url: string }) {
   const session = useSession();
   const address = useAddress();

@@ -5,7 +5,7 @@ import { wordsOf } from './group-words';
 /** Filter for the accepted findings, as it stands in the address. */
 export const accepted = 'accepted';
 
-/** How many findings there are, and of which kind alone they are looked at. */
+/** Number of findings, and the group to which they are narrowed. */
 export function FindingsHead({ found }: { found: number }) {
   const overview = useSnapshot('overview');
   const address = useAddress();

@@ -18,9 +18,8 @@ const matches = (finding: Finding, only: string | null): boolean =>
 
 /**
  * All findings in the order of the text, each with its next step. Only the rows in sight are drawn: there may be
- * thousands. Remembered: not every keystroke changes it.
- *
- * `current` is the place, among all findings, of the one under the caret; -1 where there is none.
+ * thousands. Memoized: not every keystroke changes it.
+ * `current` is the place, among all findings, of the one under the caret; -1 for none.
  */
 export const FindingsList = memo(function FindingsList({ current: place }: { current: number }) {
   const overview = useSnapshot('overview');

@@ -4,7 +4,7 @@ import type { Finding } from '../../core/rules/parts/rule';
 import { useActions, useSnapshot } from '../session/context';
 
 /**
- * Plays the walk that shows a finding; where none does, since it is about names or texts, the shortest one to its
+ * Plays the walk that shows a finding. A finding about names or texts has none: then it plays the shortest walk to its
  * screen.
  */
 export function WatchWalk({ finding }: { finding: Finding }) {

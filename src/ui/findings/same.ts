@@ -1,9 +1,6 @@
 import type { Finding } from '../../core/rules/parts/rule';
 
-/**
- * The place of a finding in a later list; -1 where it is no longer there. A new analysis makes new findings of the same
- * mistakes.
- */
+/** The place of a finding in a later list; -1 if it is gone. A new analysis makes new objects for the same mistakes. */
 export const placeOfFinding = (findings: readonly Finding[], wanted: Finding | null): number =>
   wanted === null
     ? -1

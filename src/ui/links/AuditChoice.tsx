@@ -3,7 +3,7 @@ import { Notice } from '../parts/Notice';
 
 interface Props {
   readonly variant: string;
-  /** A file of several columns, of which one is still to be chosen. */
+  /** A file of several columns, before the user has chosen one. */
   readonly chosen: AuditFile | null;
   /** Why the last audit failed. */
   readonly failure: string | null;

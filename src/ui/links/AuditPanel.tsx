@@ -23,7 +23,7 @@ export function AuditPanel({ audit }: { audit: string }) {
   const planId = session.plan.id;
   const isNew = audit === 'new';
   const { state, run, cancel } = useAudit();
-  // What is kept is shown from there; a new one begins with a choice.
+  // A kept audit shows its results; a new one begins with the choice of a file.
   const kept = useKeptAudits(planId, isNew ? null : audit, state, (id) => {
     address.go({ audit: id }, { replace: true });
     cancel();

@@ -7,7 +7,7 @@ import { useActions } from '../session/context';
 import { ScreenByLabel, StateTag, Stack } from './UrlResult';
 import { InPlace } from './UrlTree';
 
-/** The doors from outside, with what each opens. */
+/** The entries, with the screen that each opens. */
 export function Entries({ entries, findings }: { entries: readonly EntryCard[]; findings: readonly Finding[] }) {
   if (entries.length === 0) return null;
   return (

@@ -8,9 +8,7 @@ import { Entries } from './Entries';
 import { TryUrls } from './TryUrls';
 import { findingsOf, InPlace, UrlTree } from './UrlTree';
 
-/**
- * Where does this URL go? The URL space as a tree in order of choice; URLs to try, and what the app would do with each.
- */
+/** The URL space as a tree in order of choice, and a box to try URLs. */
 export const LinksView = memo(function LinksView() {
   const session = useSession();
   const overview = useSnapshot('overview');

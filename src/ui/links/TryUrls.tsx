@@ -5,7 +5,7 @@ import { mostPasted } from '../../core/report/links-card';
 import { useAddress, useSession, useSnapshot } from '../session/context';
 import { UrlResult } from './UrlResult';
 
-/** URLs, one a line, and what the app would do with each, as they are typed. */
+/** URLs, one a line, and the result of each, as the user types. */
 export function TryUrls() {
   const session = useSession();
   const card = useSnapshot('links');

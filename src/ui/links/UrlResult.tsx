@@ -22,9 +22,7 @@ export const StateTag = ({ state }: { state: UrlCard['state'] }) => (
   <span className={`rule-tag ${tones[state]} shrink-0`}>{words[state]}</span>
 );
 
-/**
- * What the app would do with a URL: the screen with its arguments, the stack, what Back shows; or why nothing opens.
- */
+/** The result of a URL: the screen with its arguments, the stack, the screen that Back shows; or why nothing opens. */
 export function UrlResult({ result }: { result: UrlCard }) {
   const { openAt, walkTo } = useActions();
   const { state, opens, takes, cold, once, ties, remarks, why, nearest } = result;
@@ -144,7 +142,7 @@ function Taken({ taken: { name, value, from } }: { taken: TakenCard }) {
   );
 }
 
-/** The stack on a cold start, and why it is another one where it is. */
+/** The stack on a cold start, and why it differs from the intended one. */
 function Built({ built, target }: { built: BuiltCard; target: string }) {
   return (
     <p className="mt-0.5">
@@ -168,7 +166,7 @@ function Built({ built, target }: { built: BuiltCard; target: string }) {
   );
 }
 
-/** A stack, bottom first, and what Back does on it. */
+/** A stack, bottom first, and the effect of Back on it. */
 export function Stack({ built: { stack, back } }: { built: BuiltCard }) {
   if (stack.length === 0) return <span className="text-mute">the app is left</span>;
   return (

@@ -80,13 +80,13 @@ function moveFocus(event: KeyboardEvent<HTMLElement>): void {
 interface RowProps {
   readonly row: TreeRow;
   readonly lefts: readonly number[];
-  /** Where the screen stands. */
+  /** Horizontal position of the screen. */
   readonly end: number;
   readonly rails: ReadonlySet<number>;
   readonly findings: readonly Finding[];
   readonly isChosen: boolean;
   readonly isBroken: boolean;
-  /** All of the above that can be told by content: each analysis makes it anew. */
+  /** All of the above as one text, to compare rows: each analysis makes new objects. */
   readonly signature: string;
 }
 
@@ -200,7 +200,7 @@ const Row = memo(
     before.signature === after.signature && before.isChosen === after.isChosen && before.isBroken === after.isBroken,
 );
 
-/** A finding where it stands in the tree, with the URL that shows it. */
+/** A finding in its place in the tree, with the URL that shows it. */
 export function InPlace({ finding }: { finding: Finding }) {
   const { applyFix, showFinding } = useActions();
   return (

@@ -3,13 +3,13 @@ import Papa from 'papaparse';
 /** Facts about a file before its audit. */
 export interface AuditFile {
   readonly file: File;
-  /** The names of a CSV file's columns; null where a line has a URL. */
+  /** The names of a CSV file's columns; null for a file with one URL a line. */
   readonly columns: readonly string[] | null;
   /** The column that looks as if it had the URLs. */
   readonly column: number | null;
 }
 
-/** That a file has to be unpacked first, in a sentence for the person. */
+/** Thrown for a file that has to be unpacked first, with a sentence for the user. */
 export class Packed extends Error {}
 
 /** Bytes of a file that are read to find out its format. */

@@ -10,15 +10,15 @@ const narrowWidth = 6.4;
 const padding = 18;
 export const columnGap = 30;
 const widest = 170;
-/** Where screens would stand further to the right than this, each stands behind its own path. */
+/** If screens would stand further to the right than this, each stands behind its own path. */
 const furthest = 430;
 
 export interface TreeLayout {
-  /** Where each column begins, and, at the end, where screens stand. */
+  /** Left edges of the columns, and, at the end, of the screens. */
   readonly lefts: readonly number[];
-  /** Where the screen of each row stands. */
+  /** Left edge of the screen in each row. */
   readonly ends: readonly number[];
-  /** How wide it has to be at least; what is told of patterns may be cut. */
+  /** Minimum width; the types of patterns may be cut. */
   readonly width: number;
   /** For each row the columns whose rail goes on below it. */
   readonly rails: readonly ReadonlySet<number>[];

@@ -7,7 +7,7 @@ import type { AuditState } from './use-audit';
 const sayWhy = (error: unknown): string =>
   error instanceof ProblemError ? error.message : 'the server does not answer.';
 
-/** An audit that is asked for: the document, or in one sentence why there is none. */
+/** A requested audit: the document, or a sentence that says why there is none. */
 export type LoadedAudit = AuditDocument | { readonly id: string; readonly missing: string };
 
 export interface KeptAudits {
@@ -21,10 +21,10 @@ export interface KeptAudits {
 }
 
 /**
- * The audits that are kept with a plan. One that is done is kept at once.
+ * The audits that are kept with a plan. A finished one is kept at once.
  *
  * @param audit the id in the address; null for a new one
- * @param onKept told of the id that an audit was kept under
+ * @param onKept hears the id under which an audit was kept
  */
 export function useKeptAudits(
   planId: string,

@@ -10,7 +10,7 @@ interface Props {
   readonly onEnd: () => void;
 }
 
-/** The name of a plan, changed in place: Enter or leaving the field takes it, Escape leaves it as it was. */
+/** The name of a plan, changed in place: Enter or leaving the field takes the new name, Escape the old one. */
 export function NameForm({ name, width, onRename, onEnd }: Props) {
   const [typed, setTyped] = useState(name);
   const take = (): void => {

@@ -11,11 +11,11 @@ interface Props {
   readonly children: ReactNode;
   /** How bad it is; plain for good news. */
   readonly tone?: NoticeTone;
-  /** A box among other things, a bar across the page above what it is about, or a line beside that. */
+  /** A box among other content, a bar across the page above its subject, or a line beside its subject. */
   readonly form?: 'box' | 'bar' | 'line';
   /** Ways to react, such as Undo. */
   readonly actions?: readonly Action[];
-  /** Takes the notice away; without it the notice stays for as long as it is true. */
+  /** Closes the notice; without it the notice stays for as long as it is true. */
   readonly onClose?: () => void;
   readonly className?: string;
 }
@@ -32,7 +32,7 @@ const rooms = {
   line: '',
 } as const;
 
-/** Says in place what has happened. Read aloud: what is not plain, at once. */
+/** Says in place what has happened. Screen readers read errors at once. */
 export function Notice({ children, tone = 'error', form = 'box', actions = [], onClose, className = '' }: Props) {
   return (
     <div

@@ -12,7 +12,7 @@ export interface Window {
 
 /** How far beyond the edges things are still drawn, so that scrolling shows no gaps. */
 const margin = 400;
-/** Scrolling within this distance changes nothing: what is drawn beyond the edges suffices. */
+/** Scrolling within this distance changes nothing: enough is drawn beyond the edges. */
 const grain = 200;
 
 /** Window before the element is measured: a large display at the beginning. */

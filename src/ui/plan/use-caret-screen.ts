@@ -18,7 +18,7 @@ export function useCaretScreen(): void {
       return from <= at && at <= to;
     };
     const follow = (): void => {
-      // Of a text that is being changed the analysis tells in a moment; the place may have been left by then.
+      // A text in change is analysed in a moment; the user may have left the place by then.
       if (!session.isCurrent || now().view !== 'plan') return;
       const under = session.getSnapshot().overview.screens.find(isIn);
       go({ screen: under?.label ?? null }, { replace: true });

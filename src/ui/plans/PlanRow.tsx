@@ -6,7 +6,7 @@ import { api } from '../session/api';
 import type { Plans } from './use-plans';
 import { when } from './when';
 
-/** A plan in the list: its name, which can be changed in place, and what can be done with it. */
+/** A plan in the list: its name, which can be changed in place, and its actions. */
 export function PlanRow({ plan, plans }: { plan: PlanSummary; plans: Plans }) {
   const [naming, setNaming] = useState(false);
   return (

@@ -4,11 +4,10 @@ import { jsonOfText, NoPlan, textOfBytes } from '../../wire/plan-file';
 import type { NewPlan } from '../../wire/plans';
 
 /**
- * Reads dropped or picked files as plans: texts, or JSON as `andante model` prints it. Files that others of them
- * include become a part of those.
+ * Reads dropped or picked files as plans: texts, or JSON as `andante model` prints it. Included files become a part of
+ * the files that include them.
  *
- * @throws NoPlan with one sentence for the person where a file is too large or no text, or an included one is not among
- *   them
+ * @throws NoPlan with one sentence for the user if a file is too large or no text, or if an included one is missing
  */
 export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> {
   const read = await Promise.all(files.map(async (file) => ({ name: file.name, text: await readText(file) })));
@@ -30,7 +29,7 @@ export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> 
       }).text,
     );
   }
-  // Where files include one another in a ring, all of them are included: the first then counts as the whole.
+  // If files include one another in a ring, all of them are included: the first then counts as the whole.
   const roots = [...whole].filter(([name]) => !included.has(name));
   const plans = (roots.length > 0 ? roots : [...whole].slice(0, 1)).map(([name, text]) => textPlan(name, text));
   return [...plans, ...read.filter(({ name }) => isJson(name)).map(({ name, text }) => jsonPlan(name, text))];

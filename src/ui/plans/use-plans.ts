@@ -16,7 +16,7 @@ export interface PlanNotice {
   readonly deleted?: NamedPlan;
 }
 
-/** The plans, and what can be done with them. An action that fails changes nothing, and the notice says why. */
+/** The plans, and the actions on them. An action that fails changes nothing, and the notice says why. */
 export interface Plans {
   readonly plans: readonly PlanSummary[];
   readonly deleted: readonly DeletedPlan[];
@@ -24,7 +24,7 @@ export interface Plans {
   readonly closeNotice: () => void;
   /** Makes a plan and opens it. */
   readonly make: (from: 'empty' | 'demo') => void;
-  /** Opens the plan where the files are one; otherwise they join the list. */
+  /** Opens the plan if the files are one; otherwise they join the list. */
   readonly importFiles: (files: readonly File[]) => void;
   readonly rename: (id: string, name: string) => void;
   readonly duplicate: (id: string) => void;
@@ -32,7 +32,7 @@ export interface Plans {
   readonly bringBack: (plan: NamedPlan) => void;
 }
 
-/** @param justDeleted the id of a plan that was deleted on its own page; null where none was */
+/** @param justDeleted the id of a plan that was deleted on its own page, or null */
 export function usePlans(
   initial: readonly PlanSummary[],
   initiallyDeleted: readonly DeletedPlan[],

@@ -14,7 +14,7 @@ const scales = [0.5, 0.65, 0.8, 1, 1.25, 1.5] as const;
 const usual = scales.indexOf(1);
 const arrows: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
 
-/** How far everything is, and what nobody can get to. */
+/** The chart of distances in taps, and the screens that nobody can reach. */
 export const ReachView = memo(function ReachView() {
   const session = useSession();
   const overview = useSnapshot('overview');
@@ -29,7 +29,7 @@ export const ReachView = memo(function ReachView() {
   const visible = useWindow(scroller);
   const zoom = (by: number): void => setStep((now) => Math.min(scales.length - 1, Math.max(0, now + by)));
 
-  // What is selected is brought into sight, whichever way it was selected.
+  // Scrolls to the selected screen, however it was selected.
   const node = selected ? chart.nodeOf[selected.index] : undefined;
   const place = node ? `${node.x}:${node.y}` : null;
   useEffect(() => {

@@ -15,7 +15,7 @@ interface Props {
   readonly children: ReactNode;
 }
 
-/** The screens that no walk gets to, each with the reason and a way out of it; and what the lines of the chart mean. */
+/** The screens that no walk reaches, each with the reason and a fix, and the legend of the chart. */
 export function Shelf({ stranded, undecided, selected, children }: Props) {
   const overview = useSnapshot('overview');
   const { applyFix } = useActions();

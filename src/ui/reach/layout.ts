@@ -1,7 +1,7 @@
 /**
- * Where everything stands in the chart of reach. Positions mean something: a screen's column is its distance from a
- * cold start in taps, its lane is its module. Lines run in the gutters between columns and the gaps between rows, so
- * that none crosses a label.
+ * Positions in the chart of reach, which mean something: a screen's column is its distance from a cold start in taps,
+ * its lane is its module. Lines run in the gutters between columns and the gaps between rows, so that none crosses a
+ * label.
  */
 import type { Overview, ScreenCard, Way } from '../../core/report/overview';
 
@@ -64,7 +64,7 @@ export interface Chart {
   readonly height: number;
   readonly lanes: readonly Lane[];
   readonly nodes: readonly Node[];
-  /** By the index of a screen; undefined where it is not in the chart. */
+  /** By the index of a screen; undefined if the chart lacks it. */
   readonly nodeOf: readonly (Node | undefined)[];
   readonly edges: readonly Edge[];
   readonly stranded: readonly ScreenCard[];

@@ -3,10 +3,10 @@ import type { Chart, Node } from './layout';
 export type Direction = 'left' | 'right' | 'up' | 'down';
 
 /**
- * The screen that an arrow key goes to: the nearest one in that direction, sideways distance counting double. From
- * nothing, the first screen of the chart.
+ * The screen that an arrow key goes to: the nearest one in that direction, sideways distance counting double. Without a
+ * selection, the first screen of the chart.
  *
- * @returns the index of the screen, or null where there is none in that direction
+ * @returns the index of the screen, or null if there is none in that direction
  */
 export function neighbour(chart: Chart, from: number | null, direction: Direction): number | null {
   const here = from === null ? undefined : chart.nodeOf[from];

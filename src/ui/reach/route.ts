@@ -9,7 +9,7 @@ export interface Point {
 export interface RoutedEdge {
   readonly edge: Edge;
   readonly points: readonly Point[];
-  /** Its last bit alone, for lines that are too long to be drawn whole unless somebody asks for them. */
+  /** Its last part alone, for lines that are too long to be drawn whole all the time. */
   readonly stub: readonly Point[];
   /** How far it goes up or down. */
   readonly climb: number;
@@ -17,7 +17,7 @@ export interface RoutedEdge {
 
 const dotGap = 8;
 
-/** Where a line leaves a screen: behind its label. */
+/** The point at which a line leaves a screen: behind its label. */
 const exitOf = (node: Node, scale: number): Point => ({ x: node.x + 16 * scale + node.labelWidth, y: node.y });
 
 /**

@@ -5,7 +5,7 @@ import type { ScreenDetail } from '../../core/report/detail';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useActions, useSnapshot } from '../session/context';
 
-/** The evidence that the screen is reached: what to tap, from a cold start on. */
+/** The evidence that the screen is reached: taps from a cold start. */
 export function ShortestWalk({ detail }: { detail: ScreenDetail }) {
   const overview = useSnapshot('overview');
   const { watchWalk } = useActions();

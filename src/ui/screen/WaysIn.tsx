@@ -8,7 +8,7 @@ import { useActions } from '../session/context';
 /** How many are shown before the rest is counted. */
 const most = 40;
 
-/** Who leads here, and what of the arguments each brings. */
+/** The ways in, and the arguments that each brings. */
 export function WaysIn({ detail }: { detail: ScreenDetail }) {
   const { openAt } = useActions();
   return (
@@ -56,6 +56,6 @@ const toneOfCell: Record<CellCard['status'], string> = {
   'fixed-id': 'text-warning',
 };
 
-/** The short form where a value has the argument's own name, as the language writes it. */
+/** The short form of a value with the argument's own name, as the language writes it. */
 const describe = (cell: CellCard): string =>
   cell.status === 'supplied' && cell.value === cell.name ? cell.name : `${cell.name}: ${textOfCell(cell)}`;

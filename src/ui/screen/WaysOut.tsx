@@ -64,7 +64,7 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
 
 const namesNothing = (step: WayStepCard): boolean => step.opens && step.target === null;
 
-/** Steps in a row, each with what it is about. */
+/** Steps in a row, each with its object. */
 export function Steps({ steps }: { steps: readonly WayStepCard[] }) {
   return steps.map((step, index) => (
     <Fragment key={index}>

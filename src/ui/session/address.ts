@@ -21,17 +21,17 @@ export interface Place {
   readonly walk: string | null;
   /** How many of its steps are taken; null for all. */
   readonly taken: number | null;
-  /** The audit that the Links view shows: its id, or `new` for one that is to be made; null for none. */
+  /** The audit that the Links view shows: its id, or `new` for one that the user is about to make; null for none. */
   readonly audit: string | null;
 }
 
 export interface Address extends Place {
-  /** Goes to another place; what is left out stays as it is. `replace` leaves no trace in the browser's history. */
+  /** Goes to another place; omitted parts stay unchanged. `replace` adds nothing to the browser's history. */
   readonly go: (change: Partial<Place>, how?: { replace?: boolean }) => void;
   readonly hrefOf: (change: Partial<Place>) => string;
-  /** The place as it is now, which may not be drawn yet. */
+  /** The current place, which may not be drawn yet. */
   readonly now: () => Place;
-  /** Calls back when the browser's own Back or Forward has led to another place. Returns what ends that. */
+  /** Calls back after the browser's own Back or Forward. Returns a function that ends that. */
   readonly onReturn: (listener: () => void) => () => void;
 }
 
@@ -73,8 +73,8 @@ export function usePlace(planId: string): Address {
     (change: Partial<Place>): string => addressOf(planId, { ...place, ...change }),
     [planId, place],
   );
-  // Where the address is on its way to: several may go somewhere before anything is drawn, and until then the router
-  // may write an older one into the browser's address once more.
+  // The address to come. Several callers may navigate before the next drawing, and until then the router may write an
+  // older address once more.
   const latest = useRef(place);
   const mounted = useRef(false);
   const [listeners] = useState(() => new Set<() => void>());

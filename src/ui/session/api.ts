@@ -17,9 +17,7 @@ export class ProblemError extends Error {
   }
 }
 
-/**
- * Talks to a route handler. @throws ProblemError for a problem document, TypeError where the server cannot be reached
- */
+/** Calls a route handler. @throws ProblemError for a problem document, TypeError if the server cannot be reached */
 async function call<T>(path: string, method = 'GET', body?: unknown, keepalive = false): Promise<T> {
   const response = await fetch(`/api${path}`, {
     method,

@@ -1,8 +1,8 @@
 import type { Request } from '../../core/propose/request';
 
 /**
- * A change that somebody has begun: what it is about; the rest is filled in in the dialog. Offsets are those of the
- * text as it is now.
+ * A change that the user has begun, with its subject; the dialog has fields for the rest. Offsets are those of the
+ * current text.
  */
 export type Draft =
   | { readonly kind: 'rename'; readonly at: number; readonly name: string }

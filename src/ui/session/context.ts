@@ -18,14 +18,14 @@ export interface Actions {
   /** Goes to the Walk view to watch the walk that shows a finding, or the shortest one to a screen (by its label). */
   readonly watchWalk: (of: Finding | string) => void;
   /**
-   * Goes to the Walk view. `steps` are written as in the language; the first `taken` of them are taken, all where it is
-   * null. Refuses a walk that is too long for an address, and says so.
+   * Goes to the Walk view. `steps` are written as in the language; the first `taken` of them are taken, or all for
+   * null. Refuses a walk that is too long for an address, with a message.
    */
   readonly walkTo: (
     walk: { readonly steps: string; readonly taken: number | null; readonly variant?: string | null },
     how?: { replace: boolean },
   ) => void;
-  /** Tells the user something in a sentence, for those who hear it; what is seen says it otherwise. */
+  /** Says a sentence to users of a screen reader; sighted users see the same otherwise. */
   readonly say: (sentence: string) => void;
   /** Opens the dialog in which a change is prepared and shown before it is made. */
   readonly change: (draft: Draft) => void;
@@ -33,8 +33,7 @@ export interface Actions {
   readonly applyFix: (fix: Fix) => void;
 }
 
-// A context for each part that changes by itself: whoever reads one is drawn again when that one changes, and not when
-// another does.
+// A context for each part that changes by itself, so that a component is drawn again only when its own parts change.
 export const SessionContext = createContext<Session | null>(null);
 export const ActionsContext = createContext<Actions | null>(null);
 export const AddressContext = createContext<Address | null>(null);
@@ -65,7 +64,7 @@ export const useAddress = (): Address => within(useContext(AddressContext));
 /** The finding that was last put in front of the user. */
 export const useShown = (): Finding | null => useContext(ShownContext);
 
-/** A part of what the last analysis gave. It may be drawn a moment after the text: `Session` maps its offsets. */
+/** A part of the last analysis. It may be drawn a moment after the text: `Session` maps its offsets. */
 export function useSnapshot<Part extends keyof Snapshot>(part: Part): Snapshot[Part] {
   const value = useContext(snapshotContexts[part]);
   if (value === undefined) throw new Error('This hook is for components within a Workspace.');
@@ -78,7 +77,7 @@ export function useSaveState(): SaveState {
   return useSyncExternalStore(session.subscribeToSave, session.getSave, session.getSave);
 }
 
-/** How what is shown stands to the text. */
+/** Relation of the shown verdicts to the text. */
 export function useStanding(): Standing {
   const session = useSession();
   return useSyncExternalStore(session.subscribeToStanding, session.getStanding, session.getStanding);

@@ -2,7 +2,7 @@ import { livingIdentities } from './identity';
 
 /** A text that was never saved, as the browser keeps it. */
 export interface Draft {
-  /** Where it is kept. */
+  /** Key in the browser's storage. */
   readonly key: string;
   readonly text: string;
   /** The version of the plan that it was made from. */
@@ -15,8 +15,8 @@ export interface Draft {
 const pause = 200;
 
 /**
- * The drafts of a plan, one a window. A reload finds its own; any window finds those of windows that are gone. None is
- * taken away before its text is saved, kept elsewhere, or thrown away by somebody.
+ * The drafts of a plan, one a window. A reload finds its own; any window finds those of closed windows. A draft stays
+ * until its text is saved, kept elsewhere, or discarded by the user.
  */
 export class Drafts {
   /** Until the window knows its name, a draft is kept under another. */
@@ -34,9 +34,7 @@ export class Drafts {
     this.named = identity.then((name) => this.takeName(name));
   }
 
-  /**
-   * What was typed before the window knew its name takes the place of what it has left, which is moved out of its way.
-   */
+  /** A text typed before the window knew its name replaces the window's own draft, which moves out of its way. */
   private takeName(name: string): void {
     const before = this.prefix + this.own;
     this.own = name;
@@ -47,7 +45,7 @@ export class Drafts {
       if (kept !== null) localStorage.setItem(this.prefix + name, kept);
       this.discard(before);
     } catch {
-      // It stays where it is kept, and is found there.
+      // The draft stays in the storage, and is found there.
     }
   }
 
@@ -56,7 +54,7 @@ export class Drafts {
     this.timer = setTimeout(() => this.keepNow(text, version), pause);
   }
 
-  /** Keeps the text at once. Returns false where the browser's storage is full or forbidden. */
+  /** Keeps the text at once. Returns false if the browser's storage is full or forbidden. */
   keepNow(text: string, version: number): boolean {
     clearTimeout(this.timer);
     try {
@@ -68,10 +66,7 @@ export class Drafts {
     }
   }
 
-  /**
-   * Takes away what this page has kept: its text is saved. What the window has left before a reload stays until it is
-   * found.
-   */
+  /** Deletes this page's draft: its text is saved. A draft from before a reload stays until it is found. */
   clear(): void {
     clearTimeout(this.timer);
     if (this.isOwnNew) this.discard(this.prefix + this.own);
@@ -96,7 +91,7 @@ export class Drafts {
     try {
       localStorage.removeItem(key);
     } catch {
-      // Where nothing can be kept, nothing is.
+      // The browser keeps nothing.
     }
   }
 

@@ -32,7 +32,7 @@ export async function claimIdentity(): Promise<string> {
     if (known && (await hold(known, letsGo))) return known;
     sessionStorage.setItem(key, made);
   } catch {
-    // Where the browser keeps nothing, every page is a new window.
+    // If the browser keeps nothing, every page is a new window.
   }
   await hold(made, letsGo);
   return made;

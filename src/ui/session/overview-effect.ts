@@ -2,7 +2,7 @@ import { StateEffect, StateField, type ChangeDesc, type Transaction } from '@cod
 import type { MarginNote } from '../../core/report/margin';
 import type { Overview } from '../../core/report/overview';
 
-/** Something that was computed on a text, and what has changed in that text since; null where nothing has. */
+/** A result that was computed on a text, and the changes of that text since; null without changes. */
 export interface Dated<T> {
   readonly value: T;
   readonly since: ChangeDesc | null;
@@ -30,7 +30,7 @@ function dated<T>(effectType: ReturnType<typeof StateEffect.define<Dated<T>>>): 
 export const overviewField = dated(showOverview);
 export const marginField = dated(showMargin);
 
-/** An offset of the text that something was computed on, in the text as it is now. */
+/** The offset in the current text of an offset in the text of a result. */
 export const mapped = ({ since }: Dated<unknown>, offset: number): number => (since ? since.mapPos(offset) : offset);
 
 /** The other way about. */

@@ -38,16 +38,16 @@ export class Saver {
   private keepBefore: SaveText['keep'];
   private sending = false;
   private readonly drafts: Drafts;
-  /** Tells this window's news from those of others. */
+  /** Marks this window's messages. */
   private readonly sender = crypto.randomUUID();
   private readonly channel: BroadcastChannel;
   private readonly stopListening = new AbortController();
 
   /**
-   * @param text gives the text as it is now
+   * @param text returns the current text
    * @param onState hears of every change of state
-   * @param onNewer takes a newer text from elsewhere; only called where nothing here is unsaved
-   * @param onLateDraft hears that the page before a reload has kept its text only now
+   * @param onNewer takes a newer text from elsewhere; only called if nothing here is unsaved
+   * @param onLateDraft hears that the page before a reload has kept its text late
    */
   constructor(
     private plan: PlanDocument,
@@ -129,7 +129,7 @@ export class Saver {
   /** Drops the text here for the one from elsewhere. */
   takeTheirs(): void {
     if (this.state.kind !== 'overtaken') return;
-    // What gives way is one undo away, and kept should this window be closed.
+    // The replaced text is one undo away, and is kept should this window close.
     const { id, version } = this.plan;
     const mine = this.text();
     this.adopt(this.state.current);
@@ -146,7 +146,7 @@ export class Saver {
     void this.save();
   }
 
-  /** The text is an earlier one by now: the one that it takes the place of is to be kept. */
+  /** The current text is an earlier one: the text that it replaces is to be kept. */
   restored(): void {
     this.keepBefore = 'restored';
   }
@@ -210,7 +210,7 @@ export class Saver {
     }
   }
 
-  /** Keeps the text in this browser. Returns false where it does not. */
+  /** Keeps the text in this browser. Returns false if it cannot. */
   private keep(): boolean {
     return this.drafts.keepNow(this.text(), this.plan.version);
   }
@@ -231,11 +231,11 @@ export class Saver {
       if (current.text === this.text() || this.text() === this.saved) this.adopt(current);
       else this.become({ kind: 'overtaken', current });
     } catch {
-      // The next save will say what is wrong.
+      // The next save reports the problem.
     }
   }
 
-  /** The page goes away: what is not saved yet is sent along, or waits as a draft. */
+  /** The page goes away: an unsaved text is sent along, or waits as a draft. */
   private farewell(): void {
     const text = this.text();
     if (text === this.saved || this.state.kind === 'overtaken') return;

@@ -33,9 +33,9 @@ import { showMargin, showOverview } from './overview-effect';
 import type { Draft } from './drafts';
 import { Saver, type SaveState } from './saver';
 
-/** How what is shown stands to the text. */
+/** Relation of the shown verdicts to the text. */
 export type Standing =
-  /** It is of the text as it is now, or will be in a moment. */
+  /** They are of the current text, or will be in a moment. */
   | { readonly kind: 'current' }
   /** The text has been another one for a while, and its analysis is under way. */
   | { readonly kind: 'behind' }
@@ -43,7 +43,7 @@ export type Standing =
   | { readonly kind: 'failed'; readonly error: string };
 
 const current: Standing = { kind: 'current' };
-/** An analysis that takes longer than this is told to be under way; milliseconds. */
+/** An analysis that takes longer than this is shown as running; milliseconds. */
 const moment = 1000;
 
 export interface ScreenName {
@@ -51,7 +51,7 @@ export interface ScreenName {
   readonly title: string | null;
 }
 
-/** The names of an overview's screens; the list before where they are called the same. */
+/** The names of an overview's screens; the previous list if the names are equal. */
 function namesOf({ screens }: Overview, before: readonly ScreenName[]): readonly ScreenName[] {
   const isSame = ({ label, title }: ScreenName, index: number): boolean =>
     before[index]?.label === label && before[index].title === title;
@@ -93,16 +93,16 @@ export class Session implements AnalystListener {
   private written: { readonly doc: Text; readonly text: string } | null = null;
   private analyst: Analyst | null = null;
   private saver: Saver | null = null;
-  /** URLs that somebody tries, one a line: they stay while the page does. */
+  /** URLs that the user tries, one a line: they stay while the page does. */
   private urls = '';
   private standing: Standing = current;
   private standingTimer: ReturnType<typeof setTimeout> | undefined;
-  /** Number of the text as it is now, and of the one that was analysed last. */
+  /** Numbers of the current text, and of the last analysed one. */
   private seq = 0;
   private analysed = -1;
   /** The change that made each text that is not analysed yet. */
   private pending: { seq: number; changes: ChangeSet }[] = [];
-  /** The overview that came after one, and what had changed between their texts. */
+  /** For an overview, the next one, and the changes between their texts. */
   private readonly followed = new WeakMap<Overview, { readonly by: Overview; readonly changes: ChangeSet | null }>();
 
   constructor(
@@ -115,7 +115,7 @@ export class Session implements AnalystListener {
     this.save = { kind: 'saved', at: plan.updatedAt };
   }
 
-  /** Starts the worker and the saving; returns what stops them. */
+  /** Starts the worker and the saver; returns a function that stops them. */
   start(): () => void {
     const analyst = new Analyst(this);
     const saver = new Saver(
@@ -130,8 +130,7 @@ export class Session implements AnalystListener {
     );
     this.analyst = analyst;
     this.saver = saver;
-    // The page may be older than what the server has by now: before a reload, the last text was saved while it was on
-    // its way.
+    // The page may be older than the server's text: before a reload, the last save was on its way.
     void this.findDrafts().then(() => this.saver?.look());
     analyst.watch(this.watched);
     this.ask();
@@ -145,7 +144,7 @@ export class Session implements AnalystListener {
   }
 
   /**
-   * Goes on with this window's draft, or else the newest, and offers the others. Where somebody types already, all are
+   * Goes on with this window's draft, or else the newest, and offers the others. If the user types already, all are
    * offered.
    */
   private async findDrafts(): Promise<void> {
@@ -203,7 +202,7 @@ export class Session implements AnalystListener {
     return this.written.text;
   }
 
-  /** Whether the overview is of the text as it is now. */
+  /** Whether the overview is of the current text. */
   get isCurrent(): boolean {
     return this.analysed === this.seq;
   }
@@ -213,7 +212,7 @@ export class Session implements AnalystListener {
     return this.view ? this.view.state : this.state;
   }
 
-  /** Shows the text in an element. Returns what takes it away again. */
+  /** Shows the text in an element. Returns a function that removes it. */
   mount(parent: HTMLElement): () => void {
     const view = new EditorView({ state: this.state, parent });
     this.view = view;
@@ -242,7 +241,7 @@ export class Session implements AnalystListener {
     if (focus) this.view?.focus();
   }
 
-  /** Brings the caret into sight, where it is. */
+  /** Scrolls to the caret. */
   showCaret(): void {
     this.view?.dispatch({ effects: EditorView.scrollIntoView(this.editor.selection.main.head, { y: 'center' }) });
   }
@@ -250,9 +249,9 @@ export class Session implements AnalystListener {
   /**
    * Makes edits that were computed on the analysed text.
    *
-   * @param basis the analysis that they are from
-   * @returns false where there is a newer analysis, or the text has changed in the same places since; new edits are on
-   *   their way
+   * @param basis their analysis
+   * @returns false if there is a newer analysis, or if the text has changed in the same places since; new edits then
+   * follow
    */
   edit(edits: readonly TextEdit[], basis: Overview): boolean {
     if (basis !== this.snapshot.overview) return false;
@@ -277,7 +276,7 @@ export class Session implements AnalystListener {
     redo({ state: this.editor, dispatch: (transaction) => this.run(transaction) });
   }
 
-  /** Says what is looked at beside the overview; what is left out stays as it is. */
+  /** Names the details to analyse beside the overview; omitted ones stay unchanged. */
   watch(change: Partial<Watched>): void {
     const watched = { ...this.watched, ...change };
     const { screen, variant, supply, walk, links } = this.watched;
@@ -298,16 +297,16 @@ export class Session implements AnalystListener {
     return this.urls;
   }
 
-  /** Looks at the URL space, and at what URLs do, one a line. */
+  /** Asks for the URL space, and for the results of URLs, one a line. */
   try(urls: string): void {
     this.urls = urls;
     this.watch({ links: { urls } });
   }
 
   /**
-   * Asks something about a text. Null where there is no answer, whyever: the text goes on without it.
+   * Sends a request about a text. Null without an answer, for any reason: the text goes on without it.
    *
-   * @param signal takes the request back
+   * @param signal cancels the request
    */
   private async request<K extends RequestKind>(
     kind: K,
@@ -322,7 +321,7 @@ export class Session implements AnalystListener {
     return this.request('complete', this.text, { offset }, signal);
   }
 
-  /** All that the text declares as it is now. */
+  /** All declarations of the current text. */
   async outline(): Promise<AnswerTo<'outline'>> {
     return (await this.request('outline', this.text, null)) ?? [];
   }
@@ -335,9 +334,9 @@ export class Session implements AnalystListener {
   }
 
   /**
-   * What a change would do to the text as it is now; the text itself comes back, to be handed to `make`.
+   * The effect of a change on the current text, together with that text, for `make`.
    *
-   * @param signal takes the request back
+   * @param signal cancels the request
    */
   async propose(
     change: Request,
@@ -353,20 +352,20 @@ export class Session implements AnalystListener {
   }
 
   /**
-   * The walk that shows a finding (by its place in an overview), or the shortest one to a screen.
-   * Null where there is none, or the overview is not of the text as it is now.
+   * The walk that shows a finding (by its place in an overview), or the shortest one to a screen. Null if there is
+   * none, or if the overview is not of the current text.
    */
   async witness(of: number | string, variant: string | null, basis: Overview): Promise<FoundWalk | null> {
     if (!this.isCurrent || basis !== this.snapshot.overview) return null;
     return this.request('witness', this.text, { of, variant });
   }
 
-  /** Walks that use what the kept ones do not. */
+  /** Walks that use the outcomes which the kept ones leave out. */
   tour(variant: string | null): Promise<AnswerTo<'tour'> | null> {
     return this.request('tour', this.text, { variant });
   }
 
-  /** Writes walks into the plan. Returns false where the text has changed meanwhile. */
+  /** Adds walks to the plan. Returns false if the text has changed meanwhile. */
   async keep(walks: readonly WalkToKeep[]): Promise<boolean> {
     const { text } = this;
     const edits = (await this.request('keep', text, walks)) ?? [];
@@ -374,8 +373,8 @@ export class Session implements AnalystListener {
   }
 
   /**
-   * Makes edits that were computed on a text, all as one step of undo. Returns false where the text is another one by
-   * now.
+   * Makes edits that were computed on a text, all as one step of undo. Returns false if the current text is another
+   * one.
    */
   make(edits: readonly TextEdit[], text: string): boolean {
     if (this.text !== text) return false;
@@ -383,7 +382,7 @@ export class Session implements AnalystListener {
     return true;
   }
 
-  /** Lays the text out. Returns false where it has syntax errors. */
+  /** Lays the text out. Returns false if it has syntax errors. */
   async format(): Promise<boolean> {
     const before = this.text;
     const text = await this.request('format', before, null);
@@ -391,14 +390,14 @@ export class Session implements AnalystListener {
     return text !== null;
   }
 
-  /** Goes on with a text that was never saved; what stands here is one undo away. */
+  /** Goes on with a text that was never saved; the current one is one undo away. */
   takeDraft(draft: Draft): void {
     this.replaceText(draft.text);
     this.saver?.resume(draft);
     this.publish({ drafts: this.snapshot.drafts.filter(({ key }) => key !== draft.key) });
   }
 
-  /** Goes on with a text that the plan had; what stands here is one undo away, and kept by the server. */
+  /** Goes on with an earlier text of the plan; the current one is one undo away, and the server keeps it. */
   restore(text: string): void {
     this.saver?.restored();
     this.replaceText(text);
@@ -437,7 +436,9 @@ export class Session implements AnalystListener {
     }
   }
 
-  /** Replaces the whole text by edits as small as possible at both ends, so that the caret stays where it can. */
+  /**
+   * Replaces the whole text by the smallest edit between a common beginning and end, so that the caret keeps its place.
+   */
   private replaceText(text: string): void {
     const old = this.text;
     if (old === text) return;
@@ -448,10 +449,7 @@ export class Session implements AnalystListener {
     this.dispatch({ changes: { from: start, to: old.length - end, insert: text.slice(start, text.length - end) } });
   }
 
-  /**
-   * What has changed since the text of an overview; null where nothing has. A view may still draw one that newer ones
-   * have followed.
-   */
+  /** The changes since the text of an overview; null without changes. A view may still draw an older overview. */
   private changesSince(basis: Overview): ChangeSet | null {
     const since: ChangeSet[] = [];
     for (let next = this.followed.get(basis); next; next = this.followed.get(next.by))
@@ -480,7 +478,7 @@ export class Session implements AnalystListener {
     this.saver?.changed();
   }
 
-  /** Has the text analysed as it is now. */
+  /** Requests an analysis of the current text. */
   private ask(): void {
     this.analyst?.check(this.seq, this.text);
     this.standingTimer ??= setTimeout(() => this.stand({ kind: 'behind' }), moment);
@@ -532,6 +530,6 @@ export class Session implements AnalystListener {
 const composed = (changes: readonly ChangeSet[]): ChangeSet | null =>
   changes.length === 0 ? null : changes.reduce((all, next) => all.compose(next));
 
-/** Whether two requests want the same; what was typed is kept as it is while nothing is typed. */
+/** Whether two requests are equal; typed values are equal while the user types nothing. */
 const sameWalk = (a: WalkRequest | null, b: WalkRequest | null): boolean =>
   a === b || (a !== null && b !== null && a.steps === b.steps && a.taken === b.taken && a.typed === b.typed);

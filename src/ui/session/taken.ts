@@ -2,8 +2,7 @@
 import type { WalkRequest } from '../../core/report/walk-card';
 
 /**
- * A walk longer than this, in characters, does not fit into what the server takes for an address: some two thousand
- * steps.
+ * Maximum length of a walk in an address, in characters: some two thousand steps. The server refuses longer addresses.
  */
 export const longestWalk = 40_000;
 

@@ -11,7 +11,7 @@ interface Props {
   /** Heights of the view between which rows are drawn. */
   readonly from: number;
   readonly to: number;
-  /** The selected cell, where it is in this block. */
+  /** The selected cell, if it is in this block. */
   readonly selected: CellPlace | null;
   /** The cell that Tab leads to. */
   readonly tabbable: CellPlace | null;

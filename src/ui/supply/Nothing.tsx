@@ -1,4 +1,4 @@
-/** Stands where the table has no row: nothing is left by the filter, or nothing is declared yet. */
+/** Shown if the table has no row: the filter leaves nothing, or nothing is declared yet. */
 export function Nothing({ has, screens, onAll }: { has: boolean; screens: number; onAll: () => void }) {
   return (
     <div className="max-w-md pt-4">

@@ -63,7 +63,7 @@ export const SupplyView = memo(function SupplyView() {
     [blocks, overview, go],
   );
 
-  // What is selected is brought into sight and has the focus.
+  // Scrolls to the selection and gives it the focus.
   useEffect(() => {
     const placed = selected && layout.placed[selected.block];
     if (!placed) return;

@@ -3,9 +3,9 @@ import type { SupplyBlock, SupplyRow } from '../../core/report/supply-table';
 
 /** Filter of the Supply view. */
 export interface SupplyFilter {
-  /** Only screens of which some argument fails or may. */
+  /** Only screens with a broken or doubtful argument. */
   readonly wrong: boolean;
-  /** Only screens of this module; the empty name stands for those in none. */
+  /** Only screens of this module; the empty name means screens outside modules. */
   readonly module: string | null;
   /** Only ways in of this kind. */
   readonly way: SupplyRow['kind'] | null;
@@ -24,9 +24,7 @@ export const wayKinds: readonly (readonly [kind: SupplyRow['kind'], label: strin
   ['start', 'the start'],
 ];
 
-/**
- * As it stands in the address: `wrong`, `module:booking`, `way:item`, joined by commas; null where nothing is left out.
- */
+/** The filter in the address: `wrong`, `module:booking`, `way:item`, joined by commas; null for no filter. */
 export function writeFilter({ wrong, module, way }: SupplyFilter): string | null {
   const parts = [
     ...(wrong ? ['wrong'] : []),

@@ -1,5 +1,6 @@
 /**
- * Where the blocks of the Supply view stand: in columns, each block beneath the one above it, in the order of the text.
+ * Positions of the blocks of the Supply view: in columns, each block beneath the one above it, in the order of the
+ * text.
  */
 import type { SupplyBlock } from '../../core/report/supply-table';
 

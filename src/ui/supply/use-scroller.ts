@@ -2,9 +2,9 @@ import { useCallback, useLayoutEffect, useRef, useState, type RefObject } from '
 
 interface Scroller {
   readonly ref: RefObject<HTMLDivElement | null>;
-  /** How wide what scrolls may be, in pixels. */
+  /** Width available to the scrolled content, in pixels. */
   readonly width: number;
-  /** Brings a stretch into sight, in pixels; where it is already, nothing moves. */
+  /** Scrolls to a stretch, in pixels; does nothing if it is in sight. */
   readonly scrollTo: (top: number, height: number) => void;
 }
 

@@ -2,7 +2,7 @@
 
 import type { WalkCard } from '../../core/report/walk-card';
 
-/** Up to so many values stand side by side; more are chosen from a list. */
+/** Up to this number, values stand side by side; more are chosen from a list. */
 const most = 3;
 
 /** The flags of the app, to be switched by hand as something outside would. */

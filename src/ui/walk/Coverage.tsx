@@ -6,7 +6,7 @@ import type { RestOfTour } from '../../core/report/walk-tour';
 import { counted } from '../parts/numbers';
 import { useActions, useAddress, useSession } from '../session/context';
 
-/** How much of what can be tapped the kept walks use, and walks for the rest. */
+/** Share of all outcomes that the kept walks use, and walks for the rest. */
 export function Coverage({
   card: {
     coverage: { used, all },

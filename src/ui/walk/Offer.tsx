@@ -16,7 +16,7 @@ interface Props {
   readonly onType: (name: string, value: Value | null) => void;
 }
 
-/** A trigger or a menu item: what it does, whether it can happen now, and the values that it hands over. */
+/** A trigger or a menu item: its effect, whether it can happen now, and the values that it passes. */
 export function Offer({ offer, taps, typed, looked, onLook, onTap, onType }: Props) {
   if (taps.length === 0) {
     return (
@@ -93,7 +93,7 @@ function Passes({ outcome }: { outcome: OutcomeCard }) {
   );
 }
 
-/** A value that the user decides: typed, or chosen from what there is. */
+/** A value that the user decides: typed, or chosen from a list. */
 function Input({
   offer,
   input,
@@ -111,7 +111,7 @@ function Input({
   const take = (text: string): void => {
     setRaw(text);
     const read = readLiteral(text, input.literal);
-    // The sample need not be told, and what does not fit is not taken.
+    // The sample is left out of the step, and a value that does not fit is not taken.
     if (read !== null) onType(text === input.value && typed === undefined ? null : read);
   };
   const field = `h-6 px-1.5 border rounded-sm bg-base-100 font-mono text-[11.5px] w-full min-w-0 ${literal === null ? 'border-error text-error' : 'border-rule'}`;

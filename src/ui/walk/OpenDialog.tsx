@@ -24,7 +24,7 @@ export function OpenDialog({ doors, onOpen, onClose }: Props) {
   const found = doors.filter(({ label, opens, step }) =>
     [label, opens, step].some((text) => text.toLowerCase().includes(typed.toLowerCase())),
   );
-  // A URL is opened as it is typed; what is listed beneath it only helps to write it.
+  // A URL is opened as typed; the list beneath only helps to write it.
   const choices: readonly {
     readonly key: string;
     readonly label: string;

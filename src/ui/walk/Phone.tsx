@@ -20,7 +20,7 @@ interface Props {
   readonly onRestart: () => void;
 }
 
-/** The screen that is on top, as a plain phone shows it, and what is around it. */
+/** The screen on top, as a plain phone shows it, with its bars. */
 export function Phone(props: Props) {
   const { card, taps, onTap, onLook, onOpen, onRestart } = props;
   const back = taps.find(({ offer }) => offer.kind === 'back');

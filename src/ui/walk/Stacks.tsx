@@ -18,7 +18,7 @@ export function Stacks({ card, looked }: { card: WalkCard; looked: Tap | null })
       {card.stacks.length === 0 && <p className="text-mute">No stack: no screen is shown.</p>}
       {shown.map((stack) => {
         const told = after?.stacks && stack.active ? after : null;
-        // What the step takes off: the frames above those that stay.
+        // The frames that the step pops: those above the remaining ones.
         const gone =
           told && now && now.name === stack.name ? now.frames.slice(0, Math.max(0, now.depth - told.stays)) : [];
         const fresh = told ? stack.depth - told.stays : 0;

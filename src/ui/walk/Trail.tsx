@@ -11,7 +11,7 @@ import { Notice } from '../parts/Notice';
 interface Props {
   readonly card: WalkCard;
   readonly keepName: RefObject<HTMLInputElement | null>;
-  /** Goes to where the walk was after so many steps. */
+  /** Goes to the state after a number of steps. */
   readonly onStep: (at: number) => void;
 }
 
@@ -25,7 +25,7 @@ const words: Readonly<Record<NonNullable<StepCard['kind']>, string>> = {
   expect: 'expect',
 };
 
-/** The walk so far, and what of it is still to come; any step can be gone back to. */
+/** The walk so far, and its steps to come; users can go back to any step. */
 export function Trail({ card, keepName, onStep }: Props) {
   const { steps, taken, broken } = card;
   const list = useRef<HTMLOListElement>(null);
@@ -99,7 +99,7 @@ export function Trail({ card, keepName, onStep }: Props) {
   );
 }
 
-/** The stack after a step, cut at its bottom where it is long. */
+/** The stack after a step; a long one is shortened at its bottom. */
 function Shown({ step: { stack } }: { step: StepCard }) {
   if (stack === null) return null;
   const shown = stack.length > 5 ? ['…', ...stack.slice(-4)] : stack;
@@ -164,7 +164,7 @@ function Keep({ card, input }: { card: WalkCard; input: RefObject<HTMLInputEleme
   );
 }
 
-/** The running app's state as text: what the app has to save before it is killed, to be restored later. */
+/** The state of the running app as text, which an app saves before it is killed. */
 function Written({ text }: { text: string }) {
   if (text === '') return null;
   return (

@@ -16,9 +16,7 @@ import { stepOf, tapsOf, withStep, type Tap } from './steps';
 import { Trail } from './Trail';
 import { isOf, useTopScreen } from './use-top-screen';
 
-/**
- * What it is like to use the app: a phone to tap, the stacks beside it, the walk so far, and the walks that are kept.
- */
+/** A phone to tap, the stacks beside it, the walk so far, and the kept walks. */
 export const WalkView = memo(function WalkView() {
   const session = useSession();
   const walk = useSnapshot('walk');
@@ -34,7 +32,7 @@ export const WalkView = memo(function WalkView() {
   const [opening, setOpening] = useState(false);
   const keepName = useRef<HTMLInputElement>(null);
 
-  // What was typed is of the screen that was on top, and what was looked at too.
+  // Typed values, and the looked-at offer, belong to the screen that was on top.
   const place = `${steps} ${taken}`;
   const here = `${place} ${address.variant}`;
   const [answered, setAnswered] = useState(here);
@@ -48,7 +46,7 @@ export const WalkView = memo(function WalkView() {
   useEffect(() => () => session.watch({ walk: null }), [session]);
 
   const taps = useMemo(() => tapsOf(card?.phone?.offers ?? []), [card]);
-  /** Whether what is shown is where the address leads, though that may not be drawn yet. */
+  /** Whether the shown walk is the one in the address, which may not be drawn yet. */
   const isThere = useCallback(() => isOf(card, now()) && overview.variant === card?.variant, [card, overview, now]);
   const step = useCallback((of: WalkCard, text: string) => walkTo(withStep(of, text)), [walkTo]);
   const tap = useCallback(

@@ -3,9 +3,9 @@
 import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from 'react';
 
 interface Keys {
-  /** Whether what is shown is where the walk stands; until then, what taps something waits. */
+  /** Whether the shown state is that of the walk; until then, keys that tap wait. */
   readonly isThere: () => boolean;
-  /** Does what a key does here; false where it does nothing. */
+  /** Runs the action of a key; false if it has none here. */
   readonly press: (key: string) => boolean;
   readonly openLink: () => void;
   readonly keep: () => void;
@@ -48,7 +48,7 @@ export function useWalkKeys({ isThere, press, openLink, keep }: Keys): boolean {
       event.preventDefault();
       event.stopPropagation();
     };
-    // Before the keys of all views, which leave alone what was taken here.
+    // Runs before the keys of all views, which skip a handled key.
     window.addEventListener('keydown', onKey, { capture: true });
     return () => window.removeEventListener('keydown', onKey, { capture: true });
   }, [isThere, press, openLink, keep]);

@@ -1,4 +1,4 @@
-/** Composing the steps of a walk from what is tapped. */
+/** Steps of a walk, from taps. */
 import { at, type Values } from '../../core/plan/value';
 import type { WalkCard } from '../../core/report/walk-card';
 import type { OfferCard, OutcomeCard } from '../../core/report/walk-offers';
@@ -25,7 +25,7 @@ export function tapsOf(offers: readonly OfferCard[]): Tap[] {
   );
 }
 
-/** A step with what was typed: `tap "Hut card" with hut = 12`. */
+/** A step with the user's input: `tap "Hut card" with hut = 12`. */
 export function stepOf({ offer, outcome }: Pick<Tap, 'offer' | 'outcome'>, typed: Values): string {
   const given = offer.inputs.flatMap(({ name }) => {
     const value = at(typed, name);
@@ -34,7 +34,7 @@ export function stepOf({ offer, outcome }: Pick<Tap, 'offer' | 'outcome'>, typed
   return `${offer.head}${given.length > 0 ? ` with ${given.join(', ')}` : ''}${outcome.tail}`;
 }
 
-/** The steps after one more: those to come stay where it is the next of them, and go where it is another. */
+/** The steps after one more tap: the steps to come stay if the tap is the next of them, and go otherwise. */
 export function withStep(
   { steps, taken }: Pick<WalkCard, 'steps' | 'taken'>,
   step: string,
@@ -44,7 +44,7 @@ export function withStep(
   return { steps: [...texts.slice(0, taken), step].join(' '), taken: null };
 }
 
-/** The steps that are taken, to be kept; the last says what is to be seen at the end. */
+/** The walked steps for a kept walk; the last one names the screen at the end. */
 export function toKeep({ steps, taken, phone, state }: WalkCard, labelOf: (screen: number) => string): string[] {
   const texts = steps.slice(1, taken + 1).map(({ text }) => text);
   return state === 'on' && phone && steps[taken]?.kind !== 'expect'

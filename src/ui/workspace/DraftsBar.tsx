@@ -58,7 +58,7 @@ export function DraftsBar({ planName }: { planName: string }) {
   );
 }
 
-/** Shows the first line of a text that another text lacks, so that drafts of the same minute can be told apart. */
+/** Shows the first line of a text that another text lacks, to tell drafts of the same minute apart. */
 function OwnLine({ of, beside }: { of: string; beside: string }) {
   const others = new Set(beside.split('\n'));
   const line = of

@@ -37,7 +37,7 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
     onIsOpenChange: ({ isOpen, inputValue = '' }) => setQuery(isOpen ? inputValue : null),
     onInputValueChange: ({ isOpen, inputValue }) => setQuery(isOpen ? inputValue : null),
     stateReducer: ({ inputValue }, { type, changes }) => {
-      // Leaving the field chooses nothing, and a click does not close what the focus has opened.
+      // Leaving the field chooses nothing. A click does not close the list that the focus has opened.
       if (type === useCombobox.stateChangeTypes.InputBlur) return { ...changes, selectedItem: null, inputValue };
       if (type === useCombobox.stateChangeTypes.InputClick) return { ...changes, isOpen: true };
       if (type === useCombobox.stateChangeTypes.FunctionOpenMenu) return { ...changes, highlightedIndex: 0 };
@@ -87,8 +87,8 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
 }
 
 /**
- * What can be gone to by a part of its name or title, the best first: screens, then all else. Nothing for null: what is
- * not shown costs nothing at a keystroke in the text.
+ * Goals that match a part of a name or title, the best first: screens, then all else. Empty for null: a closed list
+ * costs nothing at a keystroke in the text.
  */
 function useGoals(query: string | null): Goal[] {
   const session = useSession();

@@ -65,7 +65,7 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
   );
 }
 
-/** Which variant's verdicts are shown, where the plan has several; it stays when the view changes. */
+/** Switch between the verdicts of the plan's variants; a change of the view keeps the variant. */
 function VariantSwitch() {
   const overview = useSnapshot('overview');
   const address = useAddress();

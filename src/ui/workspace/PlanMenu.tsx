@@ -15,7 +15,7 @@ interface Props {
   onRename: (name: string) => void;
 }
 
-/** The plan's name, and what can be done with the plan as a whole. */
+/** The plan's name, and the actions on the whole plan. */
 export function PlanMenu({ planId, name, onRename }: Props) {
   const session = useSession();
   const { change } = useActions();
@@ -34,7 +34,7 @@ export function PlanMenu({ planId, name, onRename }: Props) {
       );
     }
   };
-  /** Closes the menu and does what was chosen. */
+  /** Closes the menu and runs the chosen action. */
   const choose = (act: () => Promise<void> | void) => (): void => {
     if (menu.current) menu.current.open = false;
     void run(async () => act());

@@ -31,7 +31,7 @@ const isSamePlace = (a: Address, b: Address): boolean =>
 /** An open plan: the header and the verdict line over one of the views. */
 export function Workspace({ plan }: { plan: PlanDocument }) {
   const [session] = useState(() => new Session(plan, editorExtensions));
-  // The margin follows each analysis at once; what stands around the text may be drawn a moment later, between
+  // The margin follows each analysis at once. The parts around the text may be drawn a moment later, between
   // keystrokes.
   const snapshot = useDeferredValue(useSyncExternalStore(session.subscribe, session.getSnapshot, session.getSnapshot));
   const address = usePlace(plan.id);

@@ -20,7 +20,7 @@ interface Props {
   readonly children: ReactNode;
 }
 
-/** Gives all views what they share, each part by itself. */
+/** Provides the state that all views share, each part by itself. */
 export function WorkspaceProvider({ session, actions, address, shown, snapshot, children }: Props) {
   return (
     <SessionContext value={session}>

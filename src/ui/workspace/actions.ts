@@ -11,7 +11,7 @@ export interface Drawn {
   readonly address: Address;
 }
 
-/** Setters for what the workspace shows. */
+/** Setters of the workspace's state. */
 export interface Outlets {
   readonly say: (sentence: string) => void;
   /** Says why something is not done, until one goes to another place than that one. */
@@ -21,8 +21,8 @@ export interface Outlets {
 }
 
 /**
- * The actions of an open plan. They look at what is drawn when they are done, so that they need not change with it, and
- * whoever uses them is not drawn anew.
+ * The actions of an open plan. They read the drawn state when they run. So they stay the same objects, and their users
+ * are not redrawn.
  */
 export class PlanActions implements Actions {
   readonly say: Actions['say'];
@@ -37,7 +37,7 @@ export class PlanActions implements Actions {
     this.change = outlets.change;
   }
 
-  /** Says what is drawn from now on. */
+  /** Records the drawn state. */
   drew(drawn: Drawn): void {
     this.drawn = drawn;
   }

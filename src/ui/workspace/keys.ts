@@ -9,7 +9,7 @@ import type { Session } from '../session/session';
 import { views } from '../session/views';
 import type { Drawn } from './actions';
 
-/** All keys, for the dialog that shows them. What an editor or a list does with arrows is its own matter. */
+/** All keys, for the dialog that shows them. Editor and lists handle arrows themselves. */
 export const keyTable: readonly { readonly keys: string; readonly does: string }[] = [
   ...views.map(({ key, label }) => ({ keys: key, does: `${label} view` })),
   { keys: '/', does: 'go to a screen by name' },
@@ -62,7 +62,7 @@ export interface Dialogs {
   readonly openGoTo: () => void;
 }
 
-/** Keys that work while somebody types, too. */
+/** Keys that work even while the user types. */
 const always: Readonly<Record<string, Action>> = {
   F8: (plan) => stepThroughFindings(plan, 1),
   'Shift F8': (plan) => stepThroughFindings(plan, -1),
@@ -83,7 +83,7 @@ const outsideOfText: Readonly<Record<string, Action>> = {
   ...Object.fromEntries(views.map(({ key, id }): [string, Action] => [key, ({ address }) => address.go({ view: id })])),
 };
 
-/** A key with what is held down, as in the tables; of signs such as `?` Shift is a part. */
+/** A key with its modifiers, as in the tables; Shift is part of signs such as `?`. */
 function nameOf({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): string {
   const isControl = ctrlKey || metaKey;
   const isShift = shiftKey && (isControl || /^F\d+$/.test(key));
@@ -97,7 +97,7 @@ function actionOf(event: KeyboardEvent, typing: boolean): Action | undefined {
   return !typing && !event.altKey && Object.hasOwn(outsideOfText, name) ? outsideOfText[name] : undefined;
 }
 
-/** Keys that work in every view. Letters and digits are left alone where somebody types. */
+/** Keys that work in every view. Letters and digits do nothing while the user types. */
 export function useWorkspaceKeys(plan: OpenPlan, open: Dialogs): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
@@ -117,7 +117,7 @@ function change(plan: OpenPlan, draft: Draft | null): void {
   if (draft) plan.actions.change(draft);
 }
 
-/** A change of the selected screen; null where none is selected. */
+/** A change of the selected screen; null without a selection. */
 function draftOfScreen({ address, snapshot }: OpenPlan, kind: 'way' | 'delete'): Draft | null {
   const screen = snapshot.overview.screens.find(({ label }) => label === address.screen);
   return screen ? { kind, screen: screen.label } : null;

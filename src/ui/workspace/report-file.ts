@@ -1,6 +1,6 @@
 /**
- * Lets the browser save a file with a text that the analysis fails on, and with what it failed with, to be sent to
- * those who can mend it.
+ * Lets the browser save a file with a text on which the analysis fails, and with its error, for a report to the
+ * developers.
  */
 export function saveReport(error: string, text: string): void {
   const link = document.createElement('a');

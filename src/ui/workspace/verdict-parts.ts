@@ -1,15 +1,15 @@
-/** The verdict line as data: numbers with their nouns, and what each leads to. */
+/** The verdict line as data: numbers with their nouns, and their destinations. */
 import type { Overview } from '../../core/report/overview';
 import type { Group } from '../../core/rules/parts/rule';
 import type { View } from '../session/views';
 
 export interface Part {
   readonly key: string;
-  /** The findings that it leads to; null where it leads to none, or to another view. */
+  /** The findings that it leads to; null for another view or none. */
   readonly only: Group | null;
   readonly view: View;
   readonly tone: '' | 'text-error' | 'text-warning' | 'text-info';
-  /** The sentence around the number; the number is null where there is none. */
+  /** The sentence around the number; the number is null for a sentence without one. */
   readonly before: string;
   readonly count: number | null;
   readonly after: string;

@@ -31,7 +31,7 @@ function textOf(json: Record<string, unknown>): string {
   return writePlan(model);
 }
 
-/** The app's name, where the text has one near its beginning: a whole text may take longer than others should wait. */
+/** The app's name, if it stands near the beginning of the text: to parse a whole text could hold up other requests. */
 function nameOf(text: string): string | undefined {
   const app = parse(text.slice(0, 20_000)).declarations.find((declaration) => declaration.kind === 'app');
   return app?.name?.value.trim().slice(0, 120) || undefined;

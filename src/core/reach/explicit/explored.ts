@@ -4,7 +4,7 @@ import type { Plan, Screen } from '../../plan/model';
 import { Walker } from '../../walk/walker';
 import { Exploration } from './exploration';
 
-/** Explorations of one variant, each made when it is asked for first. */
+/** Explorations of one variant, each made at its first request. */
 export class Explored {
   private readonly walker: Walker;
   private readonly explorations = new Map<Screen | null, Exploration>();

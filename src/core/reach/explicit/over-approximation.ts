@@ -2,12 +2,11 @@ import { isIn, type Branch, type Condition, type Needs, type Plan, type Screen, 
 import { independentOutcomes, type Outcomes } from '../../walk/conditions';
 
 /**
- * Over-approximation of the screens that runs of a variant show. It ignores what lies beneath the frames of an event,
- * and takes each flag by itself. A screen that is not in the set is stranded.
- *
+ * Over-approximation of the screens that runs of a variant show. It ignores the frames beneath an event, and takes each
+ * flag by itself. A screen outside the set is stranded.
  * A least fixed point by iteration (Cousot & Cousot 1977): in each round reached screens open others, and give flags
  * values. Costs O(steps of all transitions) a round; there are at most as many rounds as screens and flag values,
- * mostly a few.
+ * usually a few.
  */
 export function mayReach(plan: Plan, variant: string): ReadonlySet<Screen> {
   return new FixedPoint(plan, variant).reached;
@@ -151,7 +150,7 @@ class FixedPoint {
         case 'close':
         case 'resume':
           this.showAll(frames);
-          // Where a gate is taken off, the step behind `or` does not run.
+          // If a gate is popped, the step behind `or` does not run.
           frames = allMayBeAbsent([...frames, ...(step.kind === 'resume' && step.or ? this.run([step.or]) : [])]);
           break;
         default: {

@@ -1,10 +1,8 @@
 /**
  * The automaton that accepts all reachable configurations of a pushdown system (a P-automaton: Bouajjani, Esparza,
  * Maler 1997).
- *
- * It is factored, so that it stays small where flags take many values. What can happen to a frame does not depend on
- * the frames beneath it. So that is kept once for each head, not once for each state that the head stands on.
- *
+ * It is factored by head, so that it stays small if flags take many values. The frames beneath do not change the future
+ * of the top frame. So that future is kept once for each head, not once for each state that the head stands on.
  * Names are those of Reps, Horwitz, Sagiv, "Precise interprocedural dataflow analysis via graph reachability" (POPL
  * 1995): a push is a call, a pop is a return, and a rule that replaces the top frame is a tail call.
  */
@@ -19,7 +17,7 @@ export interface Head {
   readonly symbol: StackSymbol;
   /** Rules of this head; empty until it is reached. */
   readonly rules: readonly PushdownRule[];
-  /** By the index of a rule, the lowest state above which the rule pushes; null where it pushes nothing. */
+  /** By the index of a rule, the lowest state above which the rule pushes; null if it pushes nothing. */
   readonly pushed: readonly (State | null)[];
   /** States that the head stands on, in the order found. */
   readonly states: readonly State[];
@@ -68,7 +66,7 @@ export function weightOf({ head, to }: PathEdge): number {
   return to.weightOf(head);
 }
 
-/** Events that a rule takes: 1, or 0 where the rule continues an event. */
+/** Events that a rule takes: 1, or 0 if the rule continues an event. */
 export const costOf = ({ event }: PushdownRule): 0 | 1 => (event ? 1 : 0);
 
 /** A rule pushed onto the frame of its head. That frame lies directly beneath. */
@@ -78,7 +76,7 @@ export interface PushCall {
   readonly rule: PushdownRule;
 }
 
-/** A rule replaced the frame of its head. Beneath lies what lay beneath that frame. */
+/** A rule replaced the frame of its head. The frames beneath stay. */
 export interface TailCall {
   readonly kind: 'tail-call';
   readonly head: Head;

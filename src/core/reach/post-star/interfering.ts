@@ -11,11 +11,11 @@ export interface Saturated {
 }
 
 /**
- * Saturates what tabs can do while others interfere with them: anew each time that something was learned of what tabs
- * do to one another, until nothing is. Null where there is more to work out than the budget allows.
+ * Saturates tabs that interfere with one another. It repeats until `Interference` has found no further change of flags.
+ * Null if the budget is used up.
  *
- * @param known an analysis in which tabs do not interfere, to learn from first
- * @param monitored the screen of which each control state is to remember whether it has been on top
+ * @param known an analysis without interference, as a first source of changes
+ * @param monitored the screen that each control state remembers to have been on top, or not
  */
 export function* saturateInterfering(
   plan: Plan,

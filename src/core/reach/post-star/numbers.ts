@@ -1,4 +1,4 @@
-/** Larger than any known number: stands where nothing is known. */
+/** Larger than any known number: means unknown. */
 export const never = 2 ** 31 - 1;
 
 /**
@@ -7,10 +7,10 @@ export const never = 2 ** 31 - 1;
  */
 export type Numbers = Int16Array | Int32Array;
 
-/** The largest number of a narrow array stands where nothing is known. */
+/** The largest number of a narrow array means unknown. */
 const narrowNever = 2 ** 15 - 1;
 
-/** Numbers of which none is known. */
+/** Numbers that are all unknown. */
 export const unknown = (length: number): Numbers => new Int16Array(length).fill(narrowNever);
 
 /** The numbers in an array wide enough for `one`; the array itself if it is. */

@@ -25,7 +25,7 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
   for (const { lowest, rule } of saturation.starts) enter(lowest, rule, null, 0);
   let untilPause = slice;
   for (let taps = 0; taps < queue.length; taps++) {
-    // The list grows while it is worked off: what goes on with an event costs nothing.
+    // The list grows in this loop: rules that continue an event cost no tap.
     for (const next of queue[taps] ?? []) {
       if ('head' in next) {
         if (runs.soonestOf(next.head)) continue;

@@ -3,8 +3,8 @@ import type { PushdownRule } from '../system';
 
 /**
  * Configurations that a set of runs reaches: all runs, or those without links and entries. Both sets share one
- * automaton: which heads stand on a state, and after how many events, does not differ. Which states are reached, and
- * how soon, does.
+ * automaton with its heads and their weights. They differ only in the states that they reach, and in the number of
+ * taps.
  */
 export class Runs {
   /** For each head that waits for an event, the path edge with the fewest taps; fewest first. */

@@ -411,7 +411,7 @@ export class Saturation {
     return lowest;
   }
 
-  /** Reaches a state, and the states above it, by what a rule pushes there. */
+  /** Reaches a state that a rule pushes, and the states above it. */
   private enter(lowest: StateData, rule: PushdownRule, on: PathEdge | null, taps: number): void {
     this.work++;
     for (let state: StateData | null = lowest; state; state = state.above) {

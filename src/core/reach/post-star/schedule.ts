@@ -35,7 +35,7 @@ export class Schedule<Of> extends Tiles<Of> {
     return first;
   }
 
-  /** Schedules a set of cells of a part after so many events, unless they are due sooner. */
+  /** Schedules a set of cells of a part after a number of events, unless they are due sooner. */
   await(part: number, set: number, taps: number): void {
     for (let left = set & ~this.filled[part]!; left !== 0; left &= left - 1) this.put(part, lowestOf(left), taps);
   }
@@ -62,14 +62,14 @@ export class Schedule<Of> extends Tiles<Of> {
     else this.due[taps] = [part];
   }
 
-  /** Parts that may have cells due after so many events, neighbours in succession. */
+  /** Parts that may have cells due after a number of events, neighbours in succession. */
   dueAfter(taps: number): Int32Array {
     const due = this.due[taps];
     this.due[taps] = undefined;
     return due ? new Int32Array(due).sort() : nothing;
   }
 
-  /** Takes the cells of a part that are due after so many events, as a set; empty if all were due sooner. */
+  /** Takes the cells of a part that are due after a number of events, as a set; empty if all were due sooner. */
   take(part: number, taps: number): number {
     const begin = part << this.blocks.log2;
     let taken = 0;
@@ -92,7 +92,7 @@ export class Schedule<Of> extends Tiles<Of> {
     return things.sort((a, b) => turns[a.at]! - turns[b.at]!);
   }
 
-  /** Whether any cell may be due after so many events or more. */
+  /** Whether any cell may be due after a number of events or more. */
   reaches(taps: number): boolean {
     return taps < this.due.length;
   }

@@ -45,7 +45,7 @@ export class SymbolData {
 }
 
 export class HeadData implements Head {
-  // Empty as long as it was not reached.
+  // Empty until the head is reached.
   rules: readonly PushdownRule[] = none;
   pushed: readonly (StateData | null)[] = none;
   private statesInOrder: readonly State[] | null = null;
@@ -82,7 +82,7 @@ const none: readonly never[] = [];
 export class StateData implements State {
   /** States of the symbols that were pushed with this one, beneath. */
   pushedBeneath: StateData[] | null = null;
-  /** Where the list of its callers begins in `ReturnLists`. */
+  /** Offset in `ReturnLists` of the list of its callers. */
   firstReturn = nobody;
   /** Fewest events to this state. */
   since = never;
@@ -141,7 +141,7 @@ export class StateData implements State {
     return standing.tiles.values[standing.indexOf(this.number, control.number)]! - this.since;
   }
 
-  /** Calls `use` with each head that stands on it, in no order, without those in `except`. */
+  /** Calls `use` with each head that stands on it, in any order, without those in `except`. */
   eachHead(except: HeadSet, use: (head: Head, weight: number) => void): void {
     const { heads, standing, symbol } = this.of;
     const { filled, values, blocks } = standing.tiles;

@@ -53,14 +53,14 @@ export class Tiles<Of> {
   }
 }
 
-/** A sparse matrix without fixed size: it has tiles only where it has numbers. */
+/** A sparse matrix without fixed size: it stores tiles only for numbers that it has. */
 export class Matrix<Of, In extends Tiles<Of>> {
   /**
    * By block of rows, the blocks of columns with a tile, and the reverse; null while there is no tile but the first.
    */
   private columns: number[][] | null = null;
   private rows: number[][] | null = null;
-  /** First part of the tile of the first blocks, in most matrices the only tile; then those of the others, by rows. */
+  /** First part of the tile of the first blocks, usually the only tile; then those of the others, by rows. */
   private first = none;
   private others: (number | undefined)[][] | null = null;
 

@@ -9,7 +9,7 @@ import type { Walker } from '../../walk/walker';
 /** A cycle that may pile up, and whether its walk shows that it does. */
 export type GrowingCycle = Cycle & { readonly confirmed: boolean };
 
-/** The cycles of the upper bound, each with a walk that shows it where one is found. */
+/** The cycles of the upper bound, each with a walk that shows it, if one is found. */
 export function* growingCycles({ upperBound, explored }: Bounded): Work<Map<string, GrowingCycle>> {
   const cycles = new Map<string, GrowingCycle>();
   for (const cycle of yield* cyclesOf(upperBound.all)) {

@@ -1,6 +1,6 @@
 /**
- * What may go wrong with stacks in a variant whose tabs share flags. What is in no stack of the upper bound never
- * happens. For what is in one, a walk is sought; where none is found, it stays undecided.
+ * Possible faults of stacks in a variant whose tabs share flags. A stack outside the upper bound never occurs. For a
+ * fault within it, a search for a walk follows; without a walk it stays undecided.
  */
 import type { Claim, Plan, Screen, Step } from '../../plan/model';
 import { isFromWithin } from '../explicit';

@@ -1,5 +1,5 @@
 /**
- * Graph of what lies beneath what: from a state to the heads that call it, and from each head to the states that it
+ * Graph of frames beneath frames: from a state to the heads that call it, and from each head to the states that it
  * stands on. It has an edge for nearly every part of the automaton, so it lies in arrays of numbers (compressed sparse
  * rows).
  */
@@ -229,7 +229,7 @@ export class BeneathGraph {
         for (let at = begins[node]!; at < begins[node + 1]!; at++) {
           const to = componentOf[leadsTo(edges[at]!)]!;
           if (to === absent) continue;
-          // What lies in the same component does so without a frame between.
+          // Within a component no frame lies between.
           const beneath = depths[to];
           const frames = (beneath?.frames ?? 0) + (hasFrame(edges[at]!) ? 1 : 0);
           if (frames > deepest.frames) deepest = { frames, growing: beneath?.growing ?? null };

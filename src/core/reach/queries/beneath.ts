@@ -2,10 +2,10 @@ import type { Screen } from '../../plan/model';
 import type { StackSymbol } from '../system';
 import type { Caller, StackEdge, Head, State, Replaced, Runs, PathEdge } from '../post-star';
 
-/** How a search came to a state: to what lies beneath a frame there, or to what that frame had replaced. */
+/** Edge of a search to a state: to the frame beneath, or to the frame that was replaced. */
 export type Move = Omit<StackEdge, 'replaced'> | Replaced;
 
-/** The frames on a way of moves, each with what it had replaced. */
+/** The frames along some moves, each with the frames that it had replaced. */
 export function edgesOf(moves: readonly Move[]): StackEdge[] {
   const edges: StackEdge[] = [];
   let replaced: Replaced[] = [];
@@ -42,7 +42,7 @@ export class SearchBeneath {
     private readonly through: (symbol: StackSymbol) => boolean = () => true,
   ) {}
 
-  /** The frames beneath the top down to one that fits; null where there is none. */
+  /** The frames beneath the top down to the first that fits; null if none does. */
   from({ head, to }: PathEdge): StackEdge[] | null {
     if (head.symbol.last || this.before.has(to)) return null;
     this.before.set(to, null);
@@ -68,7 +68,7 @@ export class SearchBeneath {
     return this.before.size;
   }
 
-  /** Whether so much was looked at since it was asked last that it is time for a pause. */
+  /** Whether enough work was done since the last call for a pause. */
   isDue(): boolean {
     if (this.before.size < this.pauseAt) return false;
     this.pauseAt = this.before.size + slice;
@@ -105,12 +105,12 @@ export class SearchWithout {
     this.search = new SearchBeneath(runs, (symbol) => symbol.last && isOther(symbol), isOther);
   }
 
-  /** All frames beneath the top of such a stack; null where the screen always lies there. */
+  /** All frames beneath the top of such a stack; null if the screen always lies there. */
   from(pathEdge: PathEdge): StackEdge[] | null {
     return pathEdge.head.symbol.last ? [] : this.search.from(pathEdge);
   }
 
-  /** Whether so much was looked at since it was asked last that it is time for a pause. */
+  /** Whether enough work was done since the last call for a pause. */
   isDue(): boolean {
     return this.search.isDue();
   }

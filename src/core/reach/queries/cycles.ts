@@ -21,7 +21,7 @@ export interface Cycle {
 /** How many nodes are looked at between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
-/** Two cycles of the same screens are told once. */
+/** Key by which two cycles of the same screens are equal. */
 export const keyOfCycle = ({ screens }: Pick<Cycle, 'screens'>): string =>
   screens
     .map(({ index }) => index)
@@ -36,8 +36,8 @@ export function* cyclesOf(runs: Runs): Work<Cycle[]> {
   const graph = yield* findBeneathGraph(runs);
   const cycles: { readonly taps: number; readonly cycle: Cycle }[] = [];
   for (const of of graph.growing) {
-    // The cycle is told from the screen on that is nearest to the start: to that one a user would go back. What only
-    // ever takes another one's state is beneath nothing by itself.
+    // A cycle begins with its screen nearest to the start: a user would go back to that one. A state that only ever
+    // replaces another is beneath nothing by itself.
     const isNearer = (state: State, other: State): boolean =>
       (nearest(state) - nearest(other) ||
         runs.tapsTo(state) - runs.tapsTo(other) ||
@@ -80,7 +80,7 @@ function* standingBeneath(graph: BeneathGraph, { component, nodes }: Growing): W
 }
 
 /**
- * A cycle from a state to itself through what lies beneath, with the fewest frames: breadth-first search, in which a
+ * A cycle from a state to itself through the frames beneath, with the fewest frames: breadth-first search, in which a
  * replaced frame adds no distance.
  */
 function* cycleThrough(graph: BeneathGraph, { component }: Growing, state: State): Work<Move[]> {
@@ -103,7 +103,7 @@ function* cycleThrough(graph: BeneathGraph, { component }: Growing, state: State
       graph.eachEdge(leadsTo(state), (edge) => {
         const to = leadsTo(edge);
         if (graph.componentOf[to] !== component) return;
-        // The same frames lie beneath a frame on every way to it.
+        // Every way to a frame has the same frames beneath.
         if (to === first && (isState(from) || hasFrame(state)) && (hasFrame(edge) || !isState(from))) {
           closed = true;
           return false;

@@ -1,5 +1,5 @@
 /**
- * What tabs that share nothing hold at the same time. An event that empties all stacks and shows the tabs builds a
+ * Stacks that independent tabs hold at the same time. An event that empties all stacks and shows the tabs builds a
  * stack on one tab and leaves the others with their roots. From then on each tab runs by itself, until all stacks are
  * emptied again. So every combination of stacks that the tabs reach by themselves occurs: a tap on a tab continues it.
  */

@@ -21,7 +21,7 @@ interface ControlSet {
 
 /** Heads that come directly before each head, for all goals: linked lists in arrays of numbers, by the ids of heads. */
 export interface WaysInto {
-  /** Where the list of a head begins; undefined or negative for none. */
+  /** Offset of the list of a head; undefined or negative for none. */
   readonly first: readonly number[];
   readonly sources: readonly number[];
   readonly nexts: readonly number[];

@@ -1,4 +1,4 @@
-/** Answers that are read off the automaton of a variant: heads, stacks, what lies beneath. */
+/** Answers read off the automaton of a variant: heads, stacks, frames beneath. */
 import type { Branch, Plan, Screen } from '../../plan/model';
 import type { Budget } from '../../base/budget';
 import { rememberedWork } from '../../base/remembered';

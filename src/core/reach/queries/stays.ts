@@ -17,7 +17,7 @@ const most = 1_000;
 export function leavesAllAsItIs(system: Pushdown, saturation: Saturation, head: Head): boolean {
   const seen = new Set<string>();
   const open: Midway[] = [];
-  /** Goes on from what a rule leads to; false where that is the end of an event, and another configuration. */
+  /** Continues after a rule; false if the event ends there in another configuration. */
   const follow = ({ control, symbol, rules }: Head, rest: readonly StackSymbol[]): boolean =>
     rules.every((rule) => {
       if (rule.leaves) return true;

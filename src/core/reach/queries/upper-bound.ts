@@ -3,7 +3,7 @@ import type { Work } from '../../base/slices';
 import { type Head, saturateInterfering, type Saturation } from '../post-star';
 import { Stacks } from './stacks';
 
-/** Over-approximation of the stacks of a variant whose tabs share flags. What is in no such stack never happens. */
+/** Over-approximation of the stacks of a variant whose tabs share flags. A stack outside it never occurs. */
 export class UpperBound extends Stacks {
   protected override *saturateMonitoring(screen: Screen): Work<Saturation | null> {
     const { name } = this.system.variant;

@@ -38,7 +38,7 @@ export class Alphabet {
   readonly blocks: Blocks;
   private readonly symbols = new Map<number, StackSymbol>();
   private readonly controls = new Map<string | number, Control>();
-  // Control states that wait for an event have blocks of their own: what happens to them is alike.
+  // Control states that wait for an event have blocks of their own: they behave alike.
   private readonly idle: Numbering;
   private readonly busy: Numbering;
   private readonly arrivals = new Map<Link | Screen, Map<InternedArrival['kind'], InternedArrival>>();

@@ -73,8 +73,8 @@ export const emptied = (continuation: Continuation): Continuation =>
   withMarks(continuation, (mark) => ({ ...mark, level: 0, isBeforeAll: true }));
 
 /**
- * A continuation after another tab has come to be active, on whose stack one frame is known: no else has put that on,
- * but those that began before all stacks were emptied.
+ * A continuation after a change to another tab, of whose stack one frame is known. Only elses that began before an
+ * emptying of all stacks can have pushed it.
  */
 export const switched = (continuation: Continuation): Continuation =>
   withMarks(continuation, (mark) => ({ ...mark, level: mark.isBeforeAll ? 0 : 1 }));

@@ -65,7 +65,7 @@ export class EventInterpreter {
   /** Steps of work so far: items of continuations, and frames that were made. */
   spent = 0;
 
-  /** @param interference what tabs do to one another; null if they are taken to share nothing */
+  /** @param interference changes of flags by other tabs; null for tabs that share nothing */
   constructor(
     private readonly variant: VariantOf,
     private readonly valuations: Valuations,
@@ -133,7 +133,7 @@ export class EventInterpreter {
     for (let at = open.pop(), ways = 0; at; at = open.pop()) {
       this.spent += 1 + at.known.length;
       if (++ways > most) return { outcomes, areAll: false };
-      // Another tab is come to with its root alone once all stacks were emptied, and from then on as it was left.
+      // Another tab has its root alone right after an emptying of all stacks. Later it is as users left it.
       const leaves = this.run(at, open, inParts) === 'left';
       if ((leaves && at.missing.length === 0) || (at.tabs === 'shown' && !this.interference)) continue;
       const { valuation, sets, stack, continuation, known, bottom, gateBeneath, missing, tabs } = at;
@@ -150,7 +150,7 @@ export class EventInterpreter {
         keepsTop: known.length === 1 && known[0] === at.top,
         leaves,
       });
-      // What is on the stack does not matter then: the top alone says what the user saw.
+      // The frames beneath do not matter then: users saw only the top.
       if (!leaves && tabs === 'anew' && stack > 0 && !this.interference && this.variant.roots.length > 1)
         outcomes.push({
           valuation,
@@ -168,10 +168,7 @@ export class EventInterpreter {
     return { outcomes, areAll: true };
   }
 
-  /**
-   * Runs until nothing is left to do, more of the stack has to be seen, or the app is left. Alternatives are put on
-   * `open`.
-   */
+  /** Runs until the event ends, more of the stack has to be seen, or the app is left. Alternatives go to `open`. */
   private run(
     partial: PartialConfiguration,
     open: PartialConfiguration[],
@@ -267,8 +264,7 @@ export class EventInterpreter {
     if (!variant.has(arrival.screen)) return;
     const tab = arrival.kind === 'switch' ? variant.stackOf(arrival.screen) : undefined;
     if (this.interference && tab !== undefined && partial.stack > 0 && tab !== partial.stack) {
-      // What is on top of the other tab is not known: any screen that was seen there may put the arrival off, or be
-      // shown.
+      // The top of the other tab is unknown: any screen that was seen there may put the arrival off, or be shown.
       let mayShow = false;
       this.flagsUsed++;
       for (const screen of this.interference.tops(tab, partial.valuation)) {
@@ -341,7 +337,7 @@ export class EventInterpreter {
         partial.known.push({ ...frameOf(screen), modal: true });
         break;
       case 'replace':
-        // What lies beneath the top is known without seeing it.
+        // The frame beneath the top is known without seeing it.
         if (partial.known.length > 0) partial.known.pop();
         partial.continuation = lowered(partial.continuation, partial.known.length);
         partial.known.push(frameOf(screen));
@@ -378,7 +374,7 @@ export class EventInterpreter {
       this.midway.add(this.alphabet.control(valuation, tab, lowered(continuation, 0), false));
       this.flagsUsed++;
     }
-    // What was done to this tab's stack, or to the flags, before it is left is seen when the user comes back.
+    // Users see changes of this tab's stack, or of the flags, when they come back to it.
     if (known.length === 1 && known[0] === origin && missing.length === 0 && sets.length === 0) return;
     const leftWith = (frames: FrameKind[]): void =>
       void open.push({
@@ -387,7 +383,7 @@ export class EventInterpreter {
         continuation: { item: { kind: 'left', shows: { screen, stack: tab } }, next: null },
       });
     leftWith(known.length === 0 && bottom ? [frameOf(this.variant.tabs[stack - 1]!.call!.target!)] : [...known]);
-    // An else may come back to this tab before it ends, and what it has put on there is a gate then.
+    // An else may come back to this tab before it ends. A frame that it has pushed there is then a gate.
     const marked = withGates(partial);
     if (marked) leftWith(marked);
   }

@@ -15,8 +15,8 @@ export class FlagEffects {
   private settled = true;
 
   /**
-   * @param emptying whether steps that empty all stacks count. Where they do not, the valuations after them are left
-   *   out: no tab is then as it was
+   * @param emptying whether steps count that empty all stacks. If not, the valuations after them are left out: they
+   * leave no tab as it was
    */
   constructor(
     private readonly variant: VariantOf,

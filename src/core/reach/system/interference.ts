@@ -27,12 +27,11 @@ const slice = 1_000;
 const mostAnyhow = 4096;
 
 /**
- * What tabs do to one another: from the flags when a tab is left, the flags when it is shown again.
- *
- * Thread-modular analysis (Flanagan, Qadeer, SPIN 2003), with tabs for threads. Each tab is analysed by itself; any
- * change that it makes to the flags may happen while another tab waits. The changes of a tab are learned from its
- * analysis, until nothing new is learned: a least fixed point. A step that empties all stacks interferes with no tab,
- * since it leaves none as it was; the steps after it interfere with the roots that it leaves.
+ * Effects of tabs on one another: from the flags when a tab is left, the flags when it is shown again.
+ * Thread-modular analysis (Flanagan, Qadeer, SPIN 2003), with tabs for threads. Each tab is analysed by itself; any of
+ * its changes of flags may happen while another tab waits. The changes of a tab come from its own analysis, and the
+ * process repeats until none is new: a least fixed point. A step that empties all stacks interferes with no tab, since
+ * it leaves none as it was; the steps after it interfere with the roots that it leaves.
  */
 export class Interference {
   /** Valuations after steps that leave the other tabs as they were. */
@@ -105,7 +104,7 @@ export class Interference {
   }
 
   /**
-   * Learns from an analysis what tabs do; says whether any of it matters and is new. Costs O(heads · branches).
+   * Collects the changes of flags in an analysis; returns whether a new one matters. Costs O(heads · branches).
    *
    * @param system the system that was analysed
    * @param pathEdges the heads that were reached and wait for an event
@@ -124,7 +123,7 @@ export class Interference {
       seen.set(valuation, screens);
       if (screens.has(screen)) continue;
       screens.add(screen);
-      // Whether an arrival at the tab is put off depends on what is on top of it.
+      // The screen on top of a tab decides whether an arrival there is put off.
       if (this.asks) this.isNew = true;
       for (const branch of system.branchesAt(head.control, screen)) {
         if (this.leavesMidway(branch)) this.changeMidway(branch.steps, valuation);
@@ -132,7 +131,7 @@ export class Interference {
       }
       if (this.elseSwitches) this.changeAnyhow(valuation);
     }
-    // A tap on a tab arrives at what is on top there.
+    // A tap on a tab arrives at the screen on top there.
     const asking = new Set(this.variant.roots.flatMap(([root]) => (root.needs.length > 0 ? [root] : [])));
     for (const seen of this.seen)
       for (const screens of seen?.values() ?? [])
@@ -159,8 +158,8 @@ export class Interference {
   }
 
   /**
-   * Adds the changes of steps between any two of which the tab may be left. After all stacks were emptied, the other
-   * tabs have their roots: what the rest of the steps changes, it changes for these.
+   * Adds the changes of steps between any two of which the tab may be left. After an emptying of all stacks the other
+   * tabs have their roots: changes by the later steps meet these roots.
    */
   private changeMidway(steps: readonly Step[], before: Valuation): void {
     for (let at = 0; at <= steps.length; at++) {
@@ -191,7 +190,7 @@ export class Interference {
     }
   }
 
-  /** @param by the stack of the tab that makes the change; null where it counts for that tab, too */
+  /** @param by stack of the tab that makes the change; null if the change counts for that tab, too */
   private change(by: number | null, from: Valuation, all: Iterable<Valuation>): void {
     const changes = by === null ? this.changesOfAll : (this.changesOf[by] ??= new Map());
     for (const to of all) {

@@ -26,7 +26,7 @@ export interface PartialConfiguration {
 }
 
 /**
- * - `kept`: all tabs but the active one are as they were
+ * - `kept`: all tabs but the active one are unchanged
  * - `shown`: another tab is shown, as it was left
  * - `anew`: all stacks were emptied, so that every other tab has its root alone
  */
@@ -86,7 +86,7 @@ export function empty(partial: PartialConfiguration): void {
   partial.continuation &&= emptied(partial.continuation);
 }
 
-/** Whether the top frame has to be seen to go on. */
+/** Whether the next step needs to see the top frame. */
 export const needsTop = ({ known, bottom }: PartialConfiguration): boolean => known.length === 0 && !bottom;
 
 /** Pops frames as `close`, `back to` and `back past` do; false if more of the stack has to be seen. */

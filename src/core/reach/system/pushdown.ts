@@ -1,9 +1,8 @@
 /**
- * One variant of a plan as a pushdown system. Its control states are the values of the flags that matter, which tab is
- * active, and, within an event, what is still to be done. Its stack symbols are frames: a screen, whether it is modal,
- * the arrival that a gate puts off, whether it is the last frame, and whether a gate lies beneath it.
- *
- * What empties the stack puts a last frame on top instead: nothing ever looks below one.
+ * One variant of a plan as a pushdown system. Its control states are the values of the flags that matter, the active
+ * tab, and, within an event, the remaining steps. Its stack symbols are frames: a screen, whether it is modal, the
+ * arrival that a gate puts off, whether it is the last frame, and whether a gate lies beneath it.
+ * A rule that empties the stack pushes a last frame instead: nothing ever looks below one.
  */
 import type { Branch, Entry, Link, Plan, Screen, Tab } from '../../plan/model';
 import type { Event } from '../../walk/event';
@@ -30,7 +29,7 @@ export interface PushdownRule extends Omit<EventOutcome, 'valuation'> {
   readonly branch: Branch | null;
 }
 
-/** Rules that depend on no flag, by what they come from. */
+/** Rules that depend on no flag, by their source. */
 type Fixed = Map<Branch | Tab | Link | Entry, readonly PushdownRule[]>;
 
 export class Pushdown {
@@ -57,8 +56,8 @@ export class Pushdown {
 
   /**
    * @param monitored the screen that each control state remembers to have been on top, or not
-   * @param tabs `interfering` where tabs that share flags may do to one another what was learned of them (see
-   *   `Interference`). Once nothing is left to learn, the system has all that runs can do, and perhaps more
+   * @param tabs `interfering` if tabs that share flags may change them for one another (see `Interference`). After the
+   * last new change, the system has all configurations of all runs, and perhaps more
    */
   constructor(
     plan: Plan,
@@ -108,8 +107,8 @@ export class Pushdown {
   }
 
   /**
-   * Learns from its analysis what tabs do to one another; says whether the system has changed by it, so that it has to
-   * be analysed anew. A system whose tabs are taken by themselves has nothing to learn.
+   * Collects the effects of tabs on one another from its analysis; returns whether the system has changed, so that it
+   * has to be analysed again. False for a system whose tabs are taken by themselves.
    */
   *learn(pathEdges: readonly ShownHead[]): Work<boolean> {
     if (!this.interference) return false;
@@ -254,7 +253,7 @@ export class Pushdown {
 
   /**
    * Tabs whose taps matter. A tap on the active tab shows its screen once more: that counts for a monitored screen, and
-   * where the screen's needs may fail.
+   * for a screen whose needs may fail.
    */
   private tabsIn(stack: number): readonly Tab[] {
     if (stack === 0) return [];
@@ -287,7 +286,7 @@ export class Pushdown {
     return same;
   }
 
-  /** Returns a function that tells whether any work since now has depended on flags. */
+  /** Returns a function that says whether any work since now has depended on flags. */
   private watchFlags(): () => boolean {
     const {
       valuations: { decided },
@@ -334,7 +333,7 @@ export class Pushdown {
       );
   }
 
-  /** Rules to the other tabs, each of which has its root alone; `shows` is the one that is active already. */
+  /** Rules to the other tabs, each of which has its root alone; `shows` is the active one. */
   private toOtherTabs({ valuation, stack }: Control, shows: ShownTab | null): PushdownRule[] {
     return this.roots(valuation)
       .filter(({ control }) => control.stack !== stack)
@@ -362,7 +361,7 @@ export class Pushdown {
     return possible;
   }
 
-  /** Branches that can happen on a screen in a control state, those that leave the app among them. */
+  /** Branches that can happen on a screen in a control state, with those that leave the app. */
   *branchesAt({ valuation }: Control, screen: Screen): Generator<Branch, void, void> {
     for (const { branches } of this.variant.offersOn(screen)) yield* this.possible(branches, valuation);
   }
@@ -396,7 +395,7 @@ export class Pushdown {
 
   private back(stack: number, symbol: StackSymbol): PushdownRule | null {
     if (!symbol.last) return this.backOf[stack]!;
-    // That the first tab is shown then, as it was left, changes nothing.
+    // The first tab is then shown as it was left, which changes nothing.
     if (this.variant.backLeavesFrom(stack) || !this.interference) return null;
     return { ...plainRule({ kind: 'back' }, 1, [this.rootOf(this.variant.firstTab!)]), tabs: 'shown' };
   }

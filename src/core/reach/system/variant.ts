@@ -63,18 +63,18 @@ export class VariantOf {
     return isIn(screen.only, this.name);
   }
 
-  /** The start screen; null where the variant has none. */
+  /** The start screen; null if the variant has none. */
   get start(): Screen | null {
     const start = this.plan.start?.target;
     return start && this.has(start) ? start : null;
   }
 
-  /** The stack of the tab whose root a screen is; undefined where it is none. */
+  /** The stack of the tab with this root; undefined if the screen is no root. */
   stackOf(root: Screen): number | undefined {
     return this.tabOf.get(root);
   }
 
-  /** The root of the first tab, to which Back on the last frame of another one goes; null where there is none. */
+  /** Root of the first tab, to which Back on the last frame of another tab goes; null without tabs. */
   get firstTab(): Screen | null {
     const first = this.tabs[0]?.call?.target;
     return first && this.has(first) ? first : null;
@@ -85,7 +85,7 @@ export class VariantOf {
     return stack <= 1 || this.plan.backLeaves || !this.firstTab;
   }
 
-  /** Whether an arrival empties all stacks first, also where it is put off. */
+  /** Whether an arrival empties all stacks first, even if it is put off. */
   emptiesAll({ kind, screen }: InternedArrival): boolean {
     return kind === 'link' || kind === 'reset' || (kind === 'switch' && !this.tabOf.has(screen));
   }

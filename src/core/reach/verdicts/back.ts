@@ -29,10 +29,10 @@ export function backInWalks(plan: Plan, variant: string): (screen: Screen) => Ba
 }
 
 /**
- * What Back does on each screen, between two bounds: what was seen in walks. That is all if the upper bound allows no
+ * Effects of Back on each screen, between two bounds: those seen in walks. These are all if the upper bound allows no
  * more.
  *
- * @param seen what Back was seen to do
+ * @param seen the effects of Back that walks have shown
  */
 export function backWithin(upperBound: UpperBound, seen: (screen: Screen) => Back): (screen: Screen) => Back {
   return (screen) => {

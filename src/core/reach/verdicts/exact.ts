@@ -18,13 +18,13 @@ const stranded: Verdict = {
 };
 
 /**
- * Decides what can be reached, by saturating the pushdown system of each variant. Where tabs share flags, the verdicts
- * lie between two bounds. Past the budget, and in a plan without a start, the verdicts of the quick analysis stand.
- *
+ * Decides which screens can be reached, by saturating the pushdown system of each variant. If tabs share flags, the
+ * verdicts lie between two bounds. Past the budget, and in a plan without a start, the verdicts of the quick analysis
+ * stand.
  * Time grows with the screens and their transitions, and with the reachable values of the flags that conditions read.
  *
  * @param quick runs the quick analysis
- * @returns pauses every few milliseconds of work, so that newer text need not wait; dropping it half way does no harm
+ * @returns pauses every few milliseconds of work, so that newer text need not wait; a caller may drop it at any pause
  */
 export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Generator<void, Reach, void> {
   const variants: VariantReach[] = [];

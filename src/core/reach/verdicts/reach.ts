@@ -7,7 +7,7 @@ import type { ExactStacks, UpperBound } from '../queries';
 
 export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
-  /** Length of the shortest walk known; null where there is none. */
+  /** Length of the shortest known walk, or null. */
   readonly taps: number | null;
   /** Whether only links or entries lead here. The walk then has one, mostly as its first tap. */
   readonly fromOutside: boolean;
@@ -16,9 +16,9 @@ export interface Verdict {
    * False if there is no proof, null before one was tried.
    */
   readonly isShortest: boolean | null;
-  /** The screen that is on top before the last tap of that walk; null at the start and where there is none. */
+  /** The screen on top before the last tap of that walk; null at the start, and without a walk. */
   readonly parent: Screen | null;
-  /** The shortest walk known; null where there is none. */
+  /** The shortest known walk, or null. */
   readonly walk: readonly Tap[] | null;
 }
 

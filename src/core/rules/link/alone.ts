@@ -47,14 +47,11 @@ function standsAlone(plan: Plan, { screen, under }: Link, variant: string): bool
   );
 }
 
-/**
- * Puts what a cold start shows beneath, tried out since Back then reveals it: by name where it takes nothing, and
- * otherwise by leaving it to the app.
- */
+/** Puts the start beneath, since Back then reveals it: by name if it takes nothing, otherwise by removing `under`. */
 function underStart({ start }: Plan, { screen, node }: Link): Fix[] {
   if (!start?.target || start.target === screen) return [];
   const { target } = start;
-  // What needs something itself may put the link off.
+  // A start with needs may put the link off.
   if (target.needs.length > 0) return [];
   const named = target.parameters.every(mayBeLeftOut);
   return [

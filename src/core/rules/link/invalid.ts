@@ -54,7 +54,7 @@ function badOrigin(text: string, { from, to }: Range): Found {
   };
 }
 
-/** `/huts/:hutId`, as routers write it: a text that no URL has, where a variable was meant. */
+/** `/huts/:hutId`, as routers write it: a literal text in the place of a variable. */
 function* colonVariables(link: Link): Generator<Found> {
   const { pattern, screen } = link;
   if (!screen.parameters.some(({ name }) => hasColonVariable(pattern, name))) return;
@@ -140,7 +140,7 @@ function repaired(pattern: string, { why: reason, from, to }: PatternProblem): s
       return pattern.slice(0, from) + pattern.slice(to);
     case 'query-place':
       return pattern.slice(0, from) + pattern.slice(to) + pattern.slice(from, to);
-    // `?day={day}&season={season}` is how a query is written where there are no patterns.
+    // `?day={day}&season={season}` is the usual notation without patterns.
     case 'question': {
       const names = /^\?((?:\w+=\{\w+\}&?)+)$/
         .exec(pattern.slice(from))?.[1]!
@@ -157,7 +157,7 @@ function repaired(pattern: string, { why: reason, from, to }: PatternProblem): s
 
 function* badOwnOrigin(plan: Plan, link: Link, text: string, origins: readonly Origin[]): Generator<Found> {
   const own = readOrigin(text);
-  // Where no origin is declared at all, that is told once.
+  // A missing origin declaration is reported once.
   if (own && (origins.length === 0 || origins.some((origin) => sameOrigin(origin, own)))) return;
   const range = inPattern(link, 0, text.length);
   const near = closest(

@@ -45,20 +45,20 @@ export const missingArgument: Rule = {
 };
 
 interface Missing {
-  /** The variable of the query that may bring the argument; undefined where there is none. */
+  /** The variable of the query that may bring the argument, or undefined. */
   readonly variable: Variable | undefined;
-  /** The pattern with the argument in its path; null where it cannot stand there. */
+  /** The pattern with the argument in its path; null if it cannot stand there. */
   readonly inPath: string | null;
 }
 
-/** A required argument that a URL of a link need not bring; null where it always does. */
+/** A required argument that a URL of a link may omit; null if it never does. */
 function missingOf(parameter: Parameter, { pattern }: Link, { variables }: Template): Missing | null {
   const { name } = parameter;
   const variable = variables.find((each) => each.name === name);
   const place = variable?.place ?? 'query';
   if (mayBeLeftOut(parameter) || (variable && place !== 'query') || hasColonVariable(pattern, name)) return null;
   const carriage = carriageOf(parameter, place);
-  // A list that a query leaves out is an empty one; what cannot ride at all is a finding of its own.
+  // A list that a query omits is empty. A type that no URL can carry is a finding of its own.
   if (!carriage || (variable && carriage.isList)) return null;
   if (carriage.isList) return { variable, inPath: null };
   return { variable, inPath: variable ? moveToPath(pattern, name) : addToPath(pattern, name) };

@@ -26,7 +26,7 @@ export const notCarriable: Rule = {
     for (const { screen, link, template } of eachTemplate(plan)) {
       for (const parameter of screen.parameters) {
         const variable = template.variables.find(({ name }) => name === parameter.name);
-        // What the pattern does not name, no URL brings: where it may be left out, all is well.
+        // No URL brings an argument without a variable. That is fine if the argument may be omitted.
         if (variable ? carriageOf(parameter, variable.place) : mayBeLeftOut(parameter) || ridesAtAll(parameter))
           continue;
         const { name } = parameter;

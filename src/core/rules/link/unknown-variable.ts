@@ -49,7 +49,7 @@ export const unknownVariable: Rule = {
         );
         const range = inPattern(link, from, to);
         const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ ...range, insert: near }] }] : [];
-        // Where others lead there, they need not bring it.
+        // Other ways in to the screen need not bring it.
         const type = place === 'query' || supply.into[screen.index]!.length > 0 ? 'text?' : 'text';
         if (!screen.holds.some((held) => held.name === name))
           fixes.push({
@@ -57,7 +57,7 @@ export const unknownVariable: Rule = {
             edits: [prependToScreen(text, screen.node, `takes ${name}: ${type}`)],
           });
         const left = takeOut(link.pattern, name);
-        // URLs that the plan itself opens have to fit what is left.
+        // URLs that the plan itself opens have to fit the remaining pattern.
         if (left !== null)
           fixes.push({
             label: `Remove ${name}`,

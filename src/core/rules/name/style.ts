@@ -69,7 +69,7 @@ function firstLetter(name: string): number {
 
 const startsWithCapital = (name: string): boolean => isCapital(name.charCodeAt(firstLetter(name)));
 
-/** Whether underscores join the words of a name, or capitals; null where it has but one word. */
+/** Whether underscores or capitals join the words of a name; null for a single word. */
 function joint(name: string): boolean | null {
   let end = name.length;
   while (end > 0 && name.charCodeAt(end - 1) === underscore) end--;
@@ -83,8 +83,8 @@ function joint(name: string): boolean | null {
 }
 
 /**
- * What two thirds or more of the names that can have it do have; null where they are not agreed, and nobody can be said
- * to differ.
+ * The style of at least two thirds of the names that can have one; null without such a majority, since then no name
+ * deviates.
  */
 function usual(names: readonly Name[], has: (name: string) => boolean | null): boolean | null {
   let yes = 0;
@@ -98,7 +98,7 @@ function usual(names: readonly Name[], has: (name: string) => boolean | null): b
   return no > 0 && no >= 2 * yes ? false : null;
 }
 
-/** Names of one kind, and what a finding about each is about, side by side. */
+/** Names of one kind, each with the subject of its finding. */
 interface Names {
   readonly kind: string;
   readonly names: Name[];

@@ -3,7 +3,7 @@ import { remembered } from '../../base/remembered';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
-/** Names of controls, not of what they do; a number may follow them. */
+/** Names of controls, not of their effects; a number may follow them. */
 const generic: ReadonlySet<string> = new Set([
   'button',
   'btn',

@@ -3,8 +3,8 @@ import type { Plan } from '../../plan/model';
 import type { Accepted, Finding, Silenced } from './rule';
 
 /**
- * Takes out what the plan accepts: each accept silences one finding of its rule that is about its name, the first in
- * the order of the text. A second finding of the kind takes a second accept, so that new ones are always seen.
+ * Removes accepted findings: each accept silences the first finding of its rule about its name, in the order of the
+ * text. A second finding needs a second accept, so new findings always show.
  */
 export function silence(plan: Plan, findings: readonly Finding[]): Silenced {
   const used = new Set<AcceptNode>();

@@ -9,16 +9,16 @@ import { toldIn } from './link-spaces';
 export interface EntryUrl {
   readonly entry: Entry;
   readonly url: Name;
-  /** In the first variant where it is not a match, otherwise in the first where the entry is. */
+  /** The result in the first variant in which the URL opens nothing, otherwise in the entry's first variant. */
   readonly found:
     | { readonly kind: 'matched'; readonly matched: Matched; readonly variant: string }
     | { readonly kind: 'problem'; readonly problem: UrlProblem; readonly variant: string }
     | { readonly kind: 'nothing'; readonly variant: string };
-  /** The variant to name, where it is not so in all that have the entry. */
+  /** The variant to name; null if all variants of the entry agree. */
   readonly variant: string | null;
 }
 
-/** Every entry that opens a URL, and what that opens. */
+/** Every entry that opens a URL, with the result of that URL. */
 export function entriesOpening(plan: Plan): EntryUrl[] {
   return plan.entries.flatMap((entry): EntryUrl[] => {
     const url = entry.node.url;
@@ -50,5 +50,5 @@ export function entriesOpening(plan: Plan): EntryUrl[] {
   });
 }
 
-/** Whether what fails is a value, not the way to the screen. */
+/** Whether a value fails, not the path to the screen. */
 export const isValueOf = ({ why }: Failure): boolean => why === 'value' || why === 'item' || why === 'query';

@@ -28,10 +28,7 @@ interface InSpace<T> {
   readonly variants: string[];
 }
 
-/**
- * What is found in the URL spaces of a plan, each once: with the space where it was found first, and the variants that
- * have it.
- */
+/** Clashes in the URL spaces of a plan, each once: with the first space that has it, and all variants that do. */
 export function* clashesIn<T>(
   plan: Plan,
   find: (clashes: Clashes) => readonly T[],
@@ -58,7 +55,8 @@ export const toldIn = (plan: Plan, variants: readonly string[]): string | null =
   variants.length === plan.variants.length ? null : variants[0]!;
 
 /**
- * So many clashes get a more specific pattern offered, and so many links a space has at most then: each is tried out.
+ * Maximum number of clashes for which a more specific pattern is tried, and of links in a space for that: each try
+ * takes a search.
  */
 export const mostTried = 8;
 const mostLinks = 2_000;

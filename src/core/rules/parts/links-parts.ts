@@ -1,6 +1,4 @@
-/**
- * What is said of URLs and patterns: why a URL does not read, where it fails a pattern, what in it is not looked at.
- */
+/** Phrases about URLs and patterns: why a URL cannot be read, where it fails a pattern, which parts are ignored. */
 import type { Near } from '../../links/near';
 import type { Segment } from '../../links/segment';
 import type { Remark } from '../../links/space';
@@ -13,7 +11,7 @@ import { enumerate, say, words, type Message } from './message';
 /** Most characters of a user's text in a message. */
 const mostTold = 60;
 
-/** A text from outside, cut where it is long, and with control characters told by number. */
+/** A text from outside, shortened, with control characters as numbers. */
 export function told(text: string, most = mostTold): string {
   return (text.length > most ? `${text.slice(0, most - 1)}…` : text).replace(
     /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]|\p{Surrogate}/gu,
@@ -118,7 +116,7 @@ function sayWanted(declared: Type): Message {
 export const showSegment = (segment: Segment): string =>
   segment.parts.map((part) => ('text' in part ? part.text : `{${part.variable}}`)).join('');
 
-/** Clause that says where a URL fails a pattern. */
+/** Clause that names the place where a URL fails a pattern. */
 export function sayFailure({ pattern, failure }: Near): Message {
   switch (failure.why) {
     case 'text':
@@ -191,7 +189,7 @@ export function* eachTemplate({
   }
 }
 
-/** Where a part of a link's pattern stands in the text of the plan. */
+/** Range in the plan's text of a part of a link's pattern. */
 export function inPattern({ node }: Link, from: number, to: number): { readonly from: number; readonly to: number } {
   const begin = node.pattern!.from;
   return { from: begin + from, to: begin + Math.max(to, from + 1) };

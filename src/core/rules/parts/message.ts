@@ -1,7 +1,7 @@
-/** Messages: words, with what stands in the plan marked, so that a view can set it in its own type. */
+/** Messages: words, with names and values of the plan marked, so that a view can set them in another type. */
 export type Message = readonly (string | { readonly code: string })[];
 
-/** Words to put into a message as words, where a bare string would be taken for a name of the plan. */
+/** Words for a message; a bare string would count as a name of the plan. */
 export class Words {
   constructor(readonly text: string) {}
 }
@@ -10,7 +10,7 @@ export const words = (text: string): Words => new Words(text);
 
 type Piece = string | number | Words | Message;
 
-/** Builds a message: what is put in as a string is a name or a value of the plan; numbers and `words` are words. */
+/** Builds a message. A string that is put in is a name or a value of the plan; numbers and `words` are words. */
 export function say(strings: TemplateStringsArray, ...pieces: readonly Piece[]): Message {
   const parts: (string | { code: string })[] = [];
   strings.forEach((string, index) => {
@@ -29,7 +29,7 @@ export function say(strings: TemplateStringsArray, ...pieces: readonly Piece[]):
 export const plain = (message: Message): string =>
   message.map((part) => (typeof part === 'string' ? part : part.code)).join('');
 
-/** `a`, `a and b`, `a, b and c`; at most so many are named, the rest counted. */
+/** `a`, `a and b`, `a, b and c`; up to `most` names, then the number of the others. */
 export function enumerate(names: readonly string[], most = 3, joint = 'and'): Message {
   const shown = names.length > most + 1 ? names.slice(0, most) : names;
   const rest = names.length - shown.length;

@@ -16,7 +16,8 @@ export type Severity = 'error' | 'warning' | 'note';
 export const severities: readonly Severity[] = ['error', 'warning', 'note'];
 
 /**
- * What the verdict line counts findings by. A finding is in a topic (`supply`), and mostly in a part of it (`missing`).
+ * Groups by which the verdict line counts findings. A finding is in a topic (`supply`), and usually in a part of it
+ * (`missing`).
  */
 export type Group =
   | 'plan'
@@ -40,11 +41,11 @@ export type Group =
   | 'links'
   | 'open';
 
-/** A way out of a finding: what it does, in the words of its button, and the edits that do it. */
+/** A way to mend a finding: the words of its button, and the edits. */
 export interface Fix {
   readonly label: string;
   readonly edits: readonly TextEdit[];
-  /** Whether it may not be enough: it is offered only where a check of the plan with it says that it is. */
+  /** Whether the fix may not be enough: it is offered only if a check of the changed plan confirms it. */
   readonly onTrial?: true;
 }
 
@@ -54,17 +55,17 @@ export interface Found {
   readonly range: Range;
   /** The problem and its place, in one sentence. */
   readonly summary: Message;
-  /** Why it hurts, and what would fit. */
+  /** Why it hurts, and which values would fit. */
   readonly detail: Message;
-  /** The screen that it is about, by label; null where it is about none. */
+  /** The screen that it is about, by label, or null. */
   readonly subject: string | null;
-  /** The argument that it is about, where it is about one on one way in. */
+  /** The argument that it is about, for a finding about one argument on one way in. */
   readonly argument?: string;
-  /** The variant in which it holds; left out where it holds in all. */
+  /** The variant in which it holds; left out if it holds in all. */
   readonly variant?: string | null;
   /** A walk that shows it. */
   readonly walk?: readonly Tap[] | null;
-  /** The variant in which that can be walked, where it is not the one above, or the first. */
+  /** The variant in which its walk can be walked, if that is neither the one above nor the first. */
   readonly walkIn?: string;
   /** A URL that shows it. */
   readonly url?: string;
@@ -79,9 +80,9 @@ export interface Finding {
   readonly summary: Message;
   readonly detail: Message;
   readonly subject: string | null;
-  /** The argument that it is about; null where it is not about one on one way in. */
+  /** The argument that it is about, for a finding about one argument on one way in; otherwise null. */
   readonly argument: string | null;
-  /** The variant in which it holds; null where it holds in all. */
+  /** The variant in which it holds; null if it holds in all. */
   readonly variant: string | null;
   /** A walk that shows it, as labels of taps. */
   readonly walk: readonly string[] | null;
@@ -103,7 +104,7 @@ export interface Accepted {
   readonly because: string;
 }
 
-/** Findings after accepts: those that remain, and those accepted. */
+/** Findings after accepts: the remaining ones, and the accepted ones. */
 export interface Silenced {
   /** The remaining findings, in order. */
   readonly findings: readonly Finding[];
@@ -125,7 +126,7 @@ export interface Context {
 }
 
 export interface Rule {
-  /** `group/name`: what messages, `accept` and the command line call it. */
+  /** `group/name`, as messages, `accept` and the command line write it. */
   readonly id: string;
   readonly severity: Severity;
   readonly groups: readonly Group[];

@@ -9,7 +9,7 @@ import type { Context } from './rule';
 export interface InVariant<K, T> {
   readonly key: K;
   readonly found: T;
-  /** The one variant in which it was found first; null where it holds in all. */
+  /** The first variant in which it was found; null if it holds in all. */
   readonly variant: string | null;
 }
 
@@ -17,10 +17,10 @@ export interface InVariant<K, T> {
 export type Seen<K, T> = Iterable<readonly [K, T] | void>;
 
 /**
- * Looks at every variant whose stacks are known, and tells what is found in several of them once.
+ * Searches every variant whose stacks are known, and reports the same finding in several variants once.
  *
- * @param find what is found in one variant, by what it is about
- * @param confirm what a walk shows in one whose tabs share flags
+ * @param find findings in one variant, by their subject
+ * @param confirm findings that walks show in a variant whose tabs share flags
  */
 export function* inVariants<K, T>(
   { plan, reach }: Pick<Context, 'plan' | 'reach'>,

@@ -1,6 +1,4 @@
-/**
- * What the supply rules share: naming a way in, naming the values that would fit, and the fixes that put them there.
- */
+/** Shared parts of the supply rules: names of ways in, names of fitting values, and the fixes that insert them. */
 import type { TextEdit } from '../../language/edits';
 import { addArguments, makeOptional, writeHeld } from '../../edit/arguments';
 import { prependToScreen } from '../../edit/body';
@@ -55,7 +53,7 @@ export function subjectOf({ site, target }: WayIn): string {
 export const valuesFor = ({ plan }: Pick<Context, 'plan'>, wayIn: WayIn, cell: Cell): ScopeValue[] =>
   fittingValues(scopeOf(wayIn.site, plan), cell.parameter);
 
-/** Message where the language allows no value. */
+/** Message for a place in which the language allows no value. */
 const withoutValues: Partial<Record<WayIn['site']['kind'], string>> = {
   start: 'a cold start has no values to hand over',
   tab: 'a tab has no values to hand over',
@@ -88,8 +86,8 @@ function optionsOf(cell: Cell): readonly string[] {
 const offered = 3;
 
 /**
- * Fixes that give the argument a fitting value, best first; where the screen has none, one that makes it hold one. An
- * entry is given a sample; where no value can ever be handed over, the argument is allowed to be absent.
+ * Fixes that give the argument a fitting value, best first. If the screen has none, a fix adds a value to the screen.
+ * An entry gets a sample. If no value can ever be passed, a fix makes the argument optional.
  *
  * @param write the edit that puts a value in place
  */
@@ -146,7 +144,7 @@ export const addValue =
   (value: string): TextEdit =>
     addArguments(wayIn.call, [[cell.parameter.name, value]]);
 
-/** Every argument of that status, with what the rule has to say of it. */
+/** Every argument with that status, with the rule's message. */
 export function* eachCell(
   context: Context,
   status: SupplyStatus,
@@ -163,7 +161,7 @@ export function* eachCell(
   }
 }
 
-/** A walk to the screen that opens another, and through the trigger where nothing else can happen there. */
+/** A walk to the screen that opens another, continued through the trigger if nothing else can happen there. */
 export function walkThrough({ plan, reach }: Context, { site, target }: WayIn): Pick<Found, 'walk' | 'walkIn'> {
   const from = screenOf(site);
   if (site.kind !== 'transition' || !from) return {};

@@ -4,8 +4,7 @@ import { say, words } from '../parts/message';
 import type { Finding, Rule } from '../parts/rule';
 
 /**
- * Its findings are made where the others are silenced (see `accept.ts`), since it is about what the other rules find;
- * the rule itself finds nothing.
+ * `accept.ts` makes its findings, since they are about the findings of all other rules; the rule itself finds nothing.
  */
 export const idleAccept: Rule = {
   id: 'plan/idle-accept',

@@ -29,7 +29,7 @@ export const stranded: Rule = {
       const ways = supply.into[screen.index]!.filter(
         ({ site }) => (site.kind === 'transition' || site.kind === 'needs') && screenOf(site) !== screen,
       );
-      // Where a screen that is reached opens it, a condition stands in the way, and one way more would not help.
+      // If a reached screen opens it, a condition stands in the way, and another way in would not help.
       const closed =
         ways.find((way) => isReached(reach, screenOf(way.site))) ?? (screen === plan.start?.target ? screen : null);
       yield {
@@ -101,7 +101,7 @@ const offered = 2;
  * The reached screens that could best lead to a stranded one: of its module before others, near the start before far.
  */
 class Hosts {
-  /** By what a stranded screen has in common with others. */
+  /** Unreached screens by the reason that they share. */
   private readonly known = new Map<string, readonly Screen[]>();
 
   constructor(

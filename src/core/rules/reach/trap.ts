@@ -37,7 +37,7 @@ export const trap: Rule = {
         const screens: Screen[] = [];
         let walk: readonly Tap[] | null = null;
         for (const screen of context.plan.screens) {
-          // Where nothing leads on at all, it is a dead end.
+          // A screen from which nothing leads on is a dead end instead.
           const pathEdges =
             screen === start ? [] : stacks.shownOn(screen, inside).filter(({ head }) => !stacks.staysAsItIs(head));
           const shown = yield* walkOutOfReach(stacks, inside, toStart, pathEdges);
@@ -45,7 +45,7 @@ export const trap: Rule = {
           screens.push(screen);
           if (!walk || shown.length < walk.length) walk = shown;
         }
-        // Where most of the app lies beyond it, the start is an entrance that is not meant to be seen again.
+        // If most of the app lies beyond it, the start is an entrance that users see once.
         const reached = new Set(inside.shown.map(({ head }) => head.symbol.screen)).size;
         if (walk && screens.length * 2 < reached) yield [screens.map(({ index }) => index).join(), { screens, walk }];
       },

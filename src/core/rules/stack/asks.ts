@@ -5,8 +5,8 @@ import type { Tap } from '../../walk/tap';
 import type { Fix } from '../parts/rule';
 
 /**
- * Lets a screen ask for a condition, so that it is no longer shown without: one of the flags that the walk sets, by
- * which it can be told. Whether that is enough only a new analysis can say.
+ * Makes a screen require a condition, so that it no longer shows without it: one of the flags that the walk sets. Only
+ * a new analysis can say whether that is enough.
  */
 export function askFor({ start, tree }: Plan, screen: Screen, walk: readonly Tap[]): Fix[] {
   const otherwise =

@@ -42,7 +42,7 @@ export const doubled: Rule = {
   },
 };
 
-/** The first step of the branch that navigates, where it puts the screen onto itself with its own arguments. */
+/** The first step of the branch that navigates, if it puts the screen onto itself with its own arguments. */
 function doubling(
   screen: Screen,
   { steps }: Branch,

@@ -23,7 +23,7 @@ export const grows: Rule = {
       context,
       function* ({ stacks }): Seen<string, Cycle> {
         const cycles = yield* cyclesOf(stacks.inside);
-        // What only links can pile up comes after what a user can.
+        // Growth by taps comes first, then growth that only links cause.
         if (stacks.all !== stacks.inside)
           cycles.push(
             ...(yield* cyclesOf(stacks.all)).filter(
@@ -59,7 +59,7 @@ export const grows: Rule = {
   },
 };
 
-/** `back to` in place of the push that closes the ring, where what it goes back to is always beneath. */
+/** `back to` in place of the push that closes the cycle, if its target always lies beneath. */
 function goesBack({ reach }: Context, { transition, shows }: Extract<Tap, { kind: 'trigger' }>): Fix[] {
   if (!shows || transition.screen === shows) return [];
   const always = reach.variants.every((variant) => {

@@ -32,7 +32,7 @@ const inVariant = (plan: Plan, { name }: VariantReach): ReturnType<typeof words>
 
 const isBroken = ({ title }: Claim): Message => say`whether the rule “${words(title)}” is broken`;
 
-/** The screens of which it is not known whether any run shows them. */
+/** The screens that may be reached or not: the analysis does not know. */
 function isReached({ screens }: Plan, { verdicts }: VariantReach): Message[] {
   const open = screens.filter(({ index }) => verdicts[index]!.reachable === 'undecided');
   return open.length === 0

@@ -27,7 +27,7 @@ export const constant: Rule = {
       for (let index = 0; index < screen.parameters.length; index++) {
         const parameter = screen.parameters[index]!;
         const first = literalOf(context, waysIn[0]!, waysIn[0]!.cells[index]!);
-        // A literal for an id is what supply/fixed-id is about.
+        // supply/fixed-id reports literals for ids.
         if (first === null || required(parameter.type).kind === 'id') continue;
         if (!waysIn.every((wayIn) => literalOf(context, wayIn, wayIn.cells[index]!) === first)) continue;
         const outs = waysIn.map((wayIn) => removeArgument(wayIn.call, wayIn.cells[index]!.argument!));
@@ -49,7 +49,7 @@ export const constant: Rule = {
   },
 };
 
-/** The literal that a cell hands over, as written; null where it is none, or does not fit. */
+/** The literal that a cell passes, as written; null if it is no literal, or does not fit. */
 function literalOf({ plan }: Context, { site }: WayIn, { value, status, type }: Cell): string | null {
   if (!value || status !== 'supplied') return null;
   if (isLiteral(value)) return showValue(value);

@@ -54,7 +54,7 @@ export const mayBeAbsent: Rule = {
 };
 
 /**
- * The default that a parameter has or could be given, and the edits that give it; null where no literal can be a
+ * A default for the parameter, its own or a possible one, with the edits that add it; null if no literal can be a
  * default.
  */
 function defaultOf(parameter: Parameter): { readonly value: string; readonly edits: readonly TextEdit[] } | null {

@@ -6,7 +6,7 @@ import { enumerate, say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { nameWayIn, subjectOf } from '../parts/supply-parts';
 
-/** From so many fields on, handing over the record itself is less to read and to keep up. */
+/** From this number of fields on, the record itself is shorter to pass and easier to maintain. */
 const most = 2;
 
 export const unpackedRecord: Rule = {

@@ -54,7 +54,7 @@ export const wrongType: Rule = {
   },
 };
 
-/** A default begins behind the type, a sample behind what stands before it. */
+/** A default begins behind the type, a sample behind the text before it. */
 function takeOut({ node, initial }: Parameter, what: 'default' | 'sample', range: Range): TextEdit {
   const before = (what === 'sample' ? initial?.to : undefined) ?? node.type?.to ?? node.name.to;
   return { from: before, to: range.to, insert: '' };

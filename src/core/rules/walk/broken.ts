@@ -21,7 +21,7 @@ export const brokenWalk: Rule = {
     for (const walk of plan.walks) {
       const replayed = plan.variants.map((variant) => replay(plan, variant, walk.body?.items ?? []));
       if (!replayed.every(({ outcome }) => outcome === 'broken')) continue;
-      // The variant in which it gets furthest tells most.
+      // The variant in which the walk gets furthest says most.
       const { step, at, because } = (replayed as Extract<Replayed, { outcome: 'broken' }>[]).reduce((best, each) =>
         each.step > best.step ? each : best,
       );

@@ -8,7 +8,7 @@ import { noSuchAudit } from '../../../../../../../server/problem';
 
 export const dynamic = 'force-dynamic';
 
-/** The audit as CSV (RFC 4180). What a spreadsheet would run as a formula begins with an apostrophe. */
+/** The audit as CSV (RFC 4180). A cell that a spreadsheet would run as a formula begins with an apostrophe. */
 export const GET = handler<{ id: string; audit: string }>(async (_request, { id, audit }) => {
   const found = await (await audits()).find(id, audit);
   if (!found) throw noSuchAudit();
