@@ -1,4 +1,4 @@
-/** The demo, and what Andante says of it. Every number that a test expects of the whole demo stands here. */
+/** The demo and its verdicts: every number that a test expects of the whole demo. */
 import { readFileSync } from 'node:fs';
 
 export const demo = readFileSync(new URL('../demo/saddleback.andante', import.meta.url), 'utf8');
@@ -14,7 +14,7 @@ export const demoFindings = [
   'supply/wrong-type',
 ] as const;
 
-/** What Andante counts in the demo. */
+/** Counts of the demo. */
 export const demoCounts = {
   screens: 29,
   reached: 28,

@@ -8,8 +8,8 @@ const app = useApp();
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 /**
- * What axe-core finds wrong with the page in the theme that it has, and then, where nothing but colours change, in the
- * dark one; as `rule: element`.
+ * Violations that axe-core finds in the page in its current theme, and then, for contrast alone, in the dark one; as
+ * `rule: element`.
  */
 async function violations(): Promise<string[]> {
   await app.driver.executeScript(axe);
@@ -31,7 +31,7 @@ async function violations(): Promise<string[]> {
   ];
 }
 
-/** Changes the theme as a choice in another window does, and ends what fades. */
+/** Changes the theme as another window's choice does, and ends transitions. */
 const inTheme = (theme: string): Promise<void> =>
   app.driver.executeScript(`
   document.documentElement.dataset.theme = '${theme}';

@@ -19,7 +19,7 @@ interface Answer {
   readonly body: string;
 }
 
-/** Sends a request as it is: unlike fetch, with any Host and Origin. */
+/** Sends a request unchanged: unlike fetch, with any Host and Origin. */
 function send(
   method: string,
   path: string,
@@ -233,7 +233,7 @@ describe('requests', () => {
       );
       await closed(socket);
     }
-    // What comes whole is answered as ever; by then the others are over.
+    // A whole request is answered; by then the others are over.
     const made = await fetch(`${server.address}/api/plans`, {
       method: 'POST',
       headers: json,

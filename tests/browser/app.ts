@@ -14,8 +14,8 @@ const patience = 15_000;
 const every = 40;
 
 /**
- * Runs in the page: of the elements that match, those in which all letters of a name stand, first those in which it
- * stands as it is. Asking the driver for the name of each element of a page would take seconds.
+ * Runs in the page: the matching elements that have all letters of a name, first those that have the whole name. To ask
+ * the driver for the name of each element of a page would take seconds.
  */
 const mayBeNamed = `
   const [css, name] = arguments;
@@ -48,7 +48,7 @@ const waitInPage = `
   };
   look();`;
 
-/** What a question answers where its page, or the element that it found, is gone before the answer. */
+/** The answer to a question whose page, or found element, is gone meanwhile. */
 function leftMeanwhile(error: Error): null {
   if (/JavascriptError|StaleElementReference|NoSuchWindow|ScriptTimeout/.test(error.name)) return null;
   throw error;
@@ -123,7 +123,7 @@ export class App {
     return this.ask(css, null, true, `nothing matches ${css}`);
   }
 
-  /** Has the page wait for something; begins again where the page is left meanwhile. */
+  /** Lets the page wait for something; begins again if the page is left meanwhile. */
   private async ask(css: string, words: string | null, there: boolean, otherwise: string): Promise<WebElement> {
     const end = Date.now() + patience;
     while (Date.now() < end) {
@@ -154,7 +154,7 @@ export class App {
     await (await this.named(name)).click();
   }
 
-  /** Waits until a condition holds; an element that is gone by the time it is asked counts as not yet. */
+  /** Waits until a condition holds; a stale element counts as not yet. */
   async until(condition: () => Promise<boolean>, otherwise: string): Promise<void> {
     await this.driver.wait(
       async () => {
@@ -180,7 +180,7 @@ export class App {
     await this.ask(css, words.replace(/\s+/g, ' '), there, `${css} ${there ? 'never says' : 'still says'} “${words}”`);
   }
 
-  /** Types where the focus is. */
+  /** Types at the focus. */
   async type(...keys: string[]): Promise<void> {
     await this.driver
       .actions()

@@ -1,4 +1,4 @@
-/** Debian's Chromium, driven by its own driver: found where the packages put them, or where the environment says. */
+/** Debian's Chromium with its own driver, from the usual paths or from the environment. */
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

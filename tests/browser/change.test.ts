@@ -5,7 +5,7 @@ import { useApp } from './use-app';
 const app = useApp();
 const dialog = 'dialog[open]';
 const let_go = (): Promise<unknown> => app.driver.executeScript('document.activeElement.blur()');
-/** The dialog's button takes part only once the answer for what was typed last is there. */
+/** The dialog's button is enabled once the answer to the last input is there. */
 const ready = (): Promise<unknown> => app.find(`${dialog} button[type=submit]:enabled`);
 
 test('a screen takes one more argument, by keyboard alone: every caller follows, and one undo takes it all back', async () => {
@@ -111,7 +111,7 @@ test('a way out, a screen between, a value for a literal, another start and a de
     'screen choose "Choose" {\n  takes hutId: HutId\n  on "Continue" push hut(hutId)\n}',
   );
 
-  // What another start would strand is shown before it is done; a deleted screen leaves its findings.
+  // Shows the screens that another start would strand before the change; a deleted screen leaves its findings.
   await app.openPlan(id, '/reach?screen=map');
   await app.untilText('article h2', 'map');
   await app.click('Start here');

@@ -179,7 +179,7 @@ test('of a CSV file the column with URLs is found; an access log is read by its 
   await app.untilText(counts, '50 URLs');
   await app.untilText(counts, '30 open');
   await app.untilText(right, 'Download as CSV');
-  // Another one begins with a choice, from the list of those that are kept or with a file.
+  // Another audit begins with a choice: a kept one from the list, or a file.
   await (await app.find('select[aria-label="Kept audits"]')).sendKeys('a new one');
   await app.untilText(right, 'Choose a file');
   await app.driver.navigate().back();

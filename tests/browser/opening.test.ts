@@ -9,7 +9,7 @@ const chromium = (): WebDriver & {
   sendAndGetDevToolsCommand(name: string, parameters: object): Promise<{ identifier: string }>;
 } => app.driver as never;
 
-/** Runs a script in every page before its own scripts; returns what takes it away again. */
+/** Runs a script in every page before its own scripts; returns a function that removes it again. */
 async function beforeEveryPage(source: string): Promise<() => Promise<unknown>> {
   const { identifier } = await chromium().sendAndGetDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
     source,

@@ -77,8 +77,8 @@ test('files are imported by picker and by drop; what is no plan is refused in a 
   await app.untilText(list, 'Dropped');
   await app.untilText(list, 'second');
 
-  // Files that include one another are one plan; the JSON of a plan is a plan; what lacks a part, or is no plan, is
-  // refused.
+  // Files that include one another are one plan; the JSON of a plan is a plan; files with a missing part, or that are
+  // no plan, are refused.
   const main = write('main.andante', 'app "Whole"\nstart a\ninclude "part.andante"\nscreen a "A" { on "B" push b }\n');
   await (await app.find('input[type=file]')).sendKeys(main);
   await app.untilText('[role=alert]', 'main.andante includes part.andante, which is not among the files.');

@@ -36,7 +36,8 @@ describe('two windows on one plan', () => {
     const { id } = await app.create({ text });
     await app.openPlan(id);
     const first = await app.driver.getWindowHandle();
-    // Windows tell each other what they save; without that, and before its focus returns, the first one knows nothing.
+    // Windows tell each other about their saves. Without that, and before its focus returns, the first one knows
+    // nothing.
     await app.driver.executeScript(
       'BroadcastChannel.prototype.dispatchEvent = () => true; window.fetch = ((real) => (path, options) => (options?.method === "GET" || !options?.method) && String(path).includes("/api/") ? Promise.reject(new TypeError()) : real(path, options))(window.fetch)',
     );
@@ -72,7 +73,7 @@ describe('two windows on one plan', () => {
 
   test('tells the later window, overwrites nothing, and lets it take the other text', async () => {
     const { id, first, second } = await conflict();
-    // The first window saw nothing of the second one's change; it is told as soon as it wants to save.
+    // The first window saw nothing of the second one's change; it learns of it at its next save.
     await app.driver.executeScript("document.querySelector('.cm-content').focus()");
     await app.chord(Key.CONTROL, Key.END);
     await app.type('# from the first');
@@ -82,7 +83,7 @@ describe('two windows on one plan', () => {
     await app.untilText('.cm-content', 'from the first', false);
     await app.untilText('.cm-content', 'from the second');
     await app.untilSaved();
-    // What was typed is not lost either: it is one undo away.
+    // The typed text is not lost either: it is one undo away.
     await app.driver.executeScript("document.querySelector('.cm-content').focus()");
     await app.chord(Key.CONTROL, 'z');
     await app.untilText('.cm-content', 'from the first');

@@ -196,7 +196,7 @@ describe('npm start', () => {
     const closed = new Promise<void>((resolve) => child.on('close', () => resolve()));
     await new Promise((resolve) => setTimeout(resolve, 250));
     child.kill('SIGTERM');
-    // Its streams are closed only when whoever it began, and has them too, is gone.
+    // Its streams close only after all processes that share them have ended.
     await closed;
     await expect(fetch(`http://127.0.0.1:${port}/`)).rejects.toThrow();
   });

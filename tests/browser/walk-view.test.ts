@@ -16,7 +16,7 @@ async function openWalk(id: string, query = ''): Promise<void> {
   await app.find('main[data-current]');
 }
 
-/** Enters a text in place of what a field has. */
+/** Replaces the text of a field. */
 async function enter(name: string, text: string): Promise<void> {
   await (await app.named(name)).click();
   await app.chord(Key.CONTROL, 'a');
@@ -41,7 +41,7 @@ describe('by keyboard alone', () => {
     await app.type(Key.BACK_SPACE);
     await app.untilText(phone, 'The app is left');
     expect(await app.text(trail)).toContain('the app is left');
-    // Any step can be gone back to; what comes behind it stays to be seen.
+    // Users can go back to any step; the steps behind it stay visible.
     await app.type(Key.ARROW_LEFT);
     await app.type(Key.ARROW_LEFT);
     await app.untilText(title, 'Receipt');
@@ -58,7 +58,7 @@ describe('by keyboard alone', () => {
     await app.type('l');
     await app.find('dialog[open]');
     await app.type('/stays/s-7', Key.ENTER);
-    // It needs somebody who is signed in, and is put off until then.
+    // It needs a user who has signed in, and is put off until then.
     await app.untilText(title, 'Sign in');
     await app.untilText(stacks, 'puts off stay');
     await app.type('a');

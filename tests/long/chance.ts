@@ -1,6 +1,6 @@
 /**
- * Numbers that look like chance, of a seed that is said, so that a round can be had again (a linear congruential
- * generator, Knuth, TAOCP 3.3.4).
+ * Pseudo-random numbers from a known seed, so that a round can be repeated (a linear congruential generator, Knuth,
+ * TAOCP 3.3.4).
  */
 export class Chance {
   private state: number;
@@ -20,7 +20,7 @@ export class Chance {
   }
 }
 
-/** What the command line asks for: how many rounds, and the seed. */
+/** Number of rounds and seed from the command line. */
 export function asked(rounds: number): { readonly rounds: number; readonly chance: Chance } {
   const [many = rounds, seed = Date.now() % 1_000_000] = process.argv.slice(2).map(Number);
   console.log(`${many} rounds, seed ${seed}`);

@@ -1,6 +1,6 @@
 /**
  * `tsx tests/long/kill.ts [ROUNDS] [SEED]`: saves one text after another, kills the server in the middle of it, and
- * looks what is there after a new start: the last text that was acknowledged, or the one that was on its way.
+ * reads the text after a new start: it has to be the last acknowledged text, or the one that was on its way.
  */
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,6 +1,6 @@
 /**
- * `tsx tests/long/requests.ts [ROUNDS] [SEED]`: sends what no page of ours would send, and looks whether each is
- * answered as it should be, no stack trace shows, the log stays quiet, and the plans are as they were.
+ * `tsx tests/long/requests.ts [ROUNDS] [SEED]`: sends requests that no page of ours would send, and checks that each
+ * gets the right answer, no stack trace shows, the log stays quiet, and the plans are unchanged.
  */
 import { connect } from 'node:net';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -80,7 +80,7 @@ const bodies = [
   '{"name":"\\u202e"}',
 ];
 
-/** Sends it as it is; some go away in the middle of it. */
+/** Sends it unchanged; some senders go away in the middle of it. */
 function send(lines: string, goesAway: boolean): Promise<string> {
   return new Promise((resolve) => {
     const socket = connect(port, '127.0.0.1', () => {
@@ -102,7 +102,7 @@ let wrong = 0;
 for (let round = 0; round < rounds; round++) {
   const body = chance.of(bodies);
   const [method, path, host, origin] = [chance.of(methods), chance.of(paths), chance.of(hosts), chance.of(origins)];
-  // What a page of ours might send is not sent: it would rightly change something.
+  // Skips requests that a page of ours might send: they would rightly change something.
   const isOurs =
     host === hosts[0] &&
     origin === '' &&

@@ -6,7 +6,7 @@ import { packOverview } from '../../src/ui/analysis/packing';
 import { nothing, type Answer, type Question, type Asked } from '../../src/ui/analysis/protocol';
 import { Session } from '../../src/ui/session/session';
 
-/** A worker that keeps what it is asked, and answers what a test has it answer. */
+/** A worker that keeps its requests, and gives the answers that a test supplies. */
 class Told implements AnalysisWorker {
   readonly questions: Question[] = [];
   onmessage: AnalysisWorker['onmessage'] = null;
@@ -77,7 +77,7 @@ describe('a worker that dies', () => {
       { kind: 'check', seq: 3, text: 'start home' },
     ]);
     expect(heard).toEqual([]);
-    // It is said once the text was analysed: a worker may die of it again.
+    // The error is reported again after another analysis of the text: a worker may die of it again.
     workers[1]!.answer(decided(3));
     workers[1]!.answer(decided(3));
     expect(heard).toEqual(['restarted', 'decided 3', 'decided 3']);

@@ -1,4 +1,4 @@
-/** Every configuration of small plans by walking, and what can be read off them: the judge of the analysis. */
+/** Every configuration of small plans by walking, and the answers read off them: the judge of the analysis. */
 import { expect } from 'vitest';
 import { check } from '../../src/core/check';
 import { isIn, type Plan, type Screen } from '../../src/core/plan/model';
@@ -14,7 +14,7 @@ import { Walked } from './walked';
 interface Forced {
   /** For each screen shown, the fewest taps; in the order found. */
   readonly taps: ReadonlyMap<Screen, number>;
-  /** What Back revealed, as `screen>screen`, and the screens from which it left the app. */
+  /** The screens that Back revealed, as `screen>screen`, and the screens from which it left the app. */
   readonly revealed: ReadonlySet<string>;
   readonly leaves: ReadonlySet<Screen>;
   /** The most frames of a stack that was shown. */
@@ -31,7 +31,7 @@ export const doorsOf = (plan: Plan, variant: string): Extract<Event, { kind: 'li
   ...plan.entries.filter((entry) => isIn(entry.only, variant)).map((entry) => ({ kind: 'entry', entry }) as const),
 ];
 
-/** Every configuration up to a number, level by level, by brute force; null where the walker ran into a bound. */
+/** Every configuration up to a number, level by level, by brute force; null if the walker reached a limit. */
 function bruteForce(plan: Plan, variant: string, outside: boolean, most: number): Forced | null {
   const walker = new Walker(plan, variant);
   const doors = outside ? doorsOf(plan, variant) : [];
@@ -62,7 +62,7 @@ function bruteForce(plan: Plan, variant: string, outside: boolean, most: number)
   return { taps, revealed, leaves, deepest, whole: true };
 }
 
-/** All that a walk can lead to, given what was on top after each tap. */
+/** All configurations at the end of a walk, given the screen on top after each tap. */
 export const replay = (plan: Plan, variant: string, walk: readonly Tap[]): readonly Configuration[] =>
   new Walked(plan, variant, walk).after;
 
@@ -74,7 +74,7 @@ interface Comparison {
   readonly variant: Extract<VariantReach, { kind: 'exact' }>;
   readonly inside: Forced;
   readonly all: Forced;
-  /** What a test says behind its own words where it fails. */
+  /** Text that a failing test adds to its message. */
   readonly about: string;
 }
 
@@ -149,7 +149,7 @@ function compareBeneath(screen: Screen, { plan, variant, all, about }: Compariso
     expect(all.leaves.has(screen) || !all.whole, `Back does not leave from ${screen.label} ${about}`).toBe(true);
 }
 
-/** Of all configurations: after which ones a screen is never shown again, links and entries left aside. */
+/** For all configurations: the screens that are never shown again, without links and entries. */
 export function neverAfter(graph: ReadonlyMap<string, Node>): {
   (from: Screen, goal: Screen): boolean;
   from(key: string, goal: Screen): boolean;
@@ -172,14 +172,14 @@ export function neverAfter(graph: ReadonlyMap<string, Node>): {
   );
 }
 
-/** Of all configurations those that are come to without links and entries. */
+/** The configurations that are reached without links and entries. */
 export function insideOf(plan: Plan, variant: string, graph: ReadonlyMap<string, Node>): Map<string, Node> {
   const inside = new Map(new Walker(plan, variant).coldStart().map((each) => [keyOf(each), graph.get(keyOf(each))!]));
   for (const node of inside.values()) for (const key of node.inside) inside.set(key, graph.get(key)!);
   return inside;
 }
 
-/** Of all configurations: what is ever shown after a screen was, with links and entries. */
+/** For all configurations: the screens that are shown at any time after a screen, with links and entries. */
 export function shownLater(graph: ReadonlyMap<string, Node>): (first: Screen) => ReadonlySet<Screen> {
   const known = new Map<Screen, Set<Screen>>();
   return (first) => {
@@ -199,8 +199,8 @@ export function shownLater(graph: ReadonlyMap<string, Node>): (first: Screen) =>
 const topOf = ({ configuration }: Node): Screen => activeStack(configuration)!.screen;
 
 /**
- * All screens that taps show after a walk: a set for each of the configurations with a screen on top that it can end
- * in; up to so many configurations.
+ * All screens that taps show after a walk: a set for each configuration with a screen on top at its end; up to a number
+ * of configurations.
  */
 export function shownAfter(
   plan: Plan,
@@ -225,12 +225,12 @@ export function shownAfter(
 
 interface Node {
   readonly configuration: Configuration;
-  /** What follows by a tap inside the app, and what by a link or an entry. */
+  /** Successors by a tap inside the app, and by a link or an entry. */
   readonly inside: string[];
   readonly outside: string[];
 }
 
-/** All configurations of a variant with what follows each; null where there are more than so many. */
+/** All configurations of a variant with their successors; null above a number. */
 export function allConfigurations(plan: Plan, variant: string, most: number): Map<string, Node> | null {
   const walker = new Walker(plan, variant);
   const doors = doorsOf(plan, variant);
@@ -250,7 +250,7 @@ export function allConfigurations(plan: Plan, variant: string, most: number): Ma
   return nodes;
 }
 
-/** The screens that some event shows again, from beneath, although what they need does not hold. */
+/** The screens that some event reveals from beneath although their needs fail. */
 export function leaksIn(plan: Plan, variant: string, graph: ReadonlyMap<string, Node>): Set<Screen> {
   const walker = new Walker(plan, variant);
   const leaks = new Set<Screen>();

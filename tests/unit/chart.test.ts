@@ -20,7 +20,7 @@ interface Box {
   readonly bottom: number;
 }
 
-/** What a screen covers: its name, and its arguments where there is room for them. The dot is where lines end. */
+/** The box of a screen: its name, and its arguments if there is room for them. Lines end at the dot. */
 function labelOf(node: Node, chart: Chart, scale: number): Box {
   const widest = chart.columnWidth - chart.metrics.gutter;
   const left = node.x + 10 * scale;
@@ -168,7 +168,7 @@ describe('arrow keys', () => {
             if (direction === 'right') expect(to.x).toBeGreaterThan(node.x);
             if (direction === 'up') expect(to.y).toBeLessThan(node.y);
             if (direction === 'down') expect(to.y).toBeGreaterThan(node.y);
-            // Where one can go, one can come back that way, if perhaps not to the same screen.
+            // Every move has a way back, perhaps to another screen.
             expect(neighbour(chart, next, opposite[direction])).not.toBeNull();
           }
         }

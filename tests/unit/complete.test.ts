@@ -24,7 +24,7 @@ module m by "T" {
 }
 `;
 
-/** Completions where the `|` stands in the line, as `label→insert` or, where that is the same, `label`. */
+/** Completions at the `|` of a line, as `label→insert`, or `label` if both are equal. */
 function at(line: string): string[] {
   const marked = plan.replace('@', line);
   const offset = marked.indexOf('|');
@@ -88,7 +88,7 @@ describe('completion', () => {
     expect(at(line).slice(0, Math.max(first.length, first.length === 0 ? 1 : 0))).toEqual(first);
   });
 
-  /** The labels of what is offered at the `|` in a declaration at the end of the plan. */
+  /** Labels of the completions at the `|` in a declaration at the end of the plan. */
   const outside = (line: string): string[] => {
     const text = `${plan.replace('@', '')}menu "More" {\n  "Item" back\n}\n${line}`;
     const offset = text.indexOf('|');

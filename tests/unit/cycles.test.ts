@@ -18,7 +18,7 @@ function* importsOf(file: string): Generator<string> {
   }
 }
 
-/** Groups of nodes that import one another, by what a file belongs to. */
+/** Groups of nodes that import one another; `nodeOf` maps a file to its node. */
 function cycles(nodeOf: (file: string) => string): string[][] {
   const graph = new DirectedGraph();
   for (const file of files)

@@ -1,4 +1,4 @@
-/** Every production of the language, in every position: what a check says of runs is held against the walker. */
+/** Every production of the language, in every position: the walker judges the verdicts of a check. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';

@@ -46,7 +46,7 @@ screen glaze "Glaze" {
 const found = (text: string): string[] =>
   check(text).findings.map(({ rule, range }) => `${rule} ${text.slice(range.from, range.to)}`);
 
-/** What somebody writes first, and what its first fix makes of it. */
+/** First guesses of newcomers, each with the result of its first fix. */
 const guesses: readonly (readonly [place: string, written: string, right: string])[] = [
   ['app', 'app Pottery', 'app "Pottery"'],
   ['app', 'app: "Pottery"', 'app "Pottery"'],

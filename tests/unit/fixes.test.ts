@@ -9,7 +9,7 @@ import { planArbitrary } from './plans';
 import { forAll } from './property';
 
 let last: Check | null = null;
-/** The same text is asked for several times in a row. */
+/** Tests ask for one text several times in a row. */
 const check = (text: string): Check => (last?.text === text ? last : (last = checkAnew(text)));
 
 describe('fixes', () => {
@@ -17,8 +17,7 @@ describe('fixes', () => {
     check(text).findings.filter(({ severity, rule }) => severity === 'error' && (runs || !rule.startsWith('stack/')))
       .length;
   /**
-   * The errors outside of the statement at an offset, but for what is about runs: that may be clear only when all is
-   * read.
+   * The errors outside of the statement at an offset, without those about runs, which may show only after all is read.
    */
   const errorsOutside = ({ findings, plan }: Check, at: number): number => {
     const apart = [...statements(plan.tree)].filter(({ from, to }) => from <= at && at <= to).at(-1);
@@ -57,7 +56,7 @@ describe('fixes', () => {
           !/\bstart\s+$/.test(text.slice(0, at));
         if (local && !outside.has(at)) outside.set(at, errorsOutside(before, at));
         if (local) expect(errorsOutside(result, at), about).toBeLessThanOrEqual(outside.get(at)!);
-        // What is reached now may go back to what is not there: that was so, and nobody could see it.
+        // A screen that is reached now may go back to a missing screen: that mistake was there, but hidden.
         else if (finding.rule.startsWith('reach/'))
           expect(errors(after, false), about).toBeLessThanOrEqual(withoutRuns);
         else if (!finding.rule.startsWith('plan/')) expect(errors(after), about).toBeLessThanOrEqual(count);
@@ -91,7 +90,7 @@ describe('fixes', () => {
       );
     expect(fixesOf(plan(''))).toEqual(['Let order need not paid']);
     everyFixHolds(plan(''));
-    // Where the flag is taken back before, asking for it helps nothing.
+    // If the flag is taken back before, the condition does not help.
     expect(fixesOf(plan('sets paid = false then '))).toEqual([]);
   });
 

@@ -27,7 +27,7 @@ describe('SARIF', () => {
   addFormats(ajv);
   const fitsSchema = ajv.compile(sarifSchema);
 
-  /** What the standard's own schema says, and its prose of the parts that are used here. */
+  /** Asserts the standard's own schema, and its prose about the parts in use. */
   function holds(log: Log, text: string): void {
     expect(fitsSchema(log), JSON.stringify(fitsSchema.errors)).toBe(true);
     expect(log.version).toBe('2.1.0');

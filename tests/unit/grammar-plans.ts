@@ -68,7 +68,7 @@ const under = fc.oneof(
 );
 
 const some = <T>(one: fc.Arbitrary<T>, maxLength: number): fc.Arbitrary<T[]> => fc.array(one, { maxLength });
-/** One in so many. */
+/** One of `freq` examples. */
 const rarely = <T>(one: fc.Arbitrary<T>, freq: number): fc.Arbitrary<T | null> =>
   fc.oneof({ weight: freq - 1, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: one });
 
@@ -92,9 +92,7 @@ const menu = fc.tuple(
   fc.array(branches(quoted), { minLength: 1, maxLength: 2 }),
 );
 
-/**
- * @param tabs how many tabs at least; where it is 0 there are none
- */
+/** @param tabs at least this number of tabs; none for 0 */
 export function grammarPlan(tabs: 'none' | 'tabs'): fc.Arbitrary<string> {
   return fc
     .record({
@@ -139,7 +137,7 @@ export function grammarPlan(tabs: 'none' | 'tabs'): fc.Arbitrary<string> {
     );
 }
 
-/** Where a step stands: in which list, and behind which word. */
+/** Position of a step: the list that has it, and the word before it. */
 type Position = `${'trigger' | 'else' | 'item'} ${'first' | 'then' | 'or'}`;
 
 /** Every kind of step; the compiler asks for a new one here. */
@@ -166,7 +164,10 @@ const conditionKinds: Record<Exclude<Condition['kind'], 'unknown'>, true> = {
   or: true,
 };
 
-/** What of a plan each kind of step and condition is used for, as `trigger then push` or `else when maybe`. */
+/**
+ * Productions of a plan: each kind of step and condition with its position, as `trigger then push` or `else when
+ * maybe`.
+ */
 export function productionsOf(plan: Plan): string[] {
   const found: string[] = [];
   const addStep = (position: Position, one: Step): void => {

@@ -4,7 +4,7 @@ import { walkLabels } from '../../src/core/walk/tap';
 import { exactStacks } from './exact-stacks';
 import { expectWalksToReplay } from './replays';
 
-/** What is known of a screen: its verdict, taps and walk, what Back reveals, and whether it leaves. */
+/** The verdict on a screen, its taps and walk, the screens that Back reveals, and whether Back leaves. */
 function known(text: string, label: string): unknown[] {
   const { plan, reach } = check(text);
   const screen = plan.screens.find((one) => one.label === label)!;
@@ -13,7 +13,7 @@ function known(text: string, label: string): unknown[] {
   const { reveals, leaves } = back(screen);
   return [reachable, taps, walk && walkLabels(walk), reveals.map((other) => other.label), leaves];
 }
-/** What is found of runs; the walks have to replay. */
+/** Findings about runs; their walks have to replay. */
 function rules(text: string): string[] {
   const checked = check(text);
   expectWalksToReplay(text, checked);
@@ -46,7 +46,7 @@ describe('plans whose answers are known by hand', () => {
       'stack/rule-broken never b beneath c: Go',
       'stack/rule-broken always b beneath d: Go',
     ]);
-    // Each of the three pushes puts two times three frames on at most, where the innermost elses find all ready.
+    // Each of the three pushes puts at most two times three frames on, if the innermost elses find all ready.
     expect(exactStacks(check(text).reach.variants[0]!)!.deepest()).toBe(19);
   });
 
@@ -114,13 +114,13 @@ describe('plans whose answers are known by hand', () => {
         'start home\nscreen home "Home" {\n  on "A" push a\n  on "Map" push map\n}\nscreen map "Map" {}\nscreen a "A" { on "B" push b }\nscreen b "B" {\n  on "A" push a\n  on "End" push end\n}\nscreen end "End" {}\n',
       ),
     ).toEqual(['home: 1', 'map: 2', 'a: a on b', 'b: a on b', 'end: a on b']);
-    // What takes one another's place does not pile up, however often it does.
+    // Screens that replace one another do not pile up, however often they do.
     expect(
       depths(
         'start home\nscreen home "Home" { on "A" push a }\nscreen a "A" { on "B" replace b }\nscreen b "B" {\n  on "A" replace a\n  on "Map" push map\n}\nscreen map "Map" {}\n',
       ),
     ).toEqual(['home: 1', 'a: 2', 'b: 2', 'map: 3']);
-    // What stands in another one's place when the next is pushed does.
+    // A screen that has replaced another piles up once the next one is pushed.
     expect(
       depths(
         'start a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" replace c }\nscreen c "C" { on "A" push a }\n',
@@ -202,7 +202,7 @@ describe('plans whose answers are known by hand', () => {
       'stack/rule-broken From the other tab: Tour, Mine, Done',
       'stack/rule-broken And back: Mine, Done',
     ]);
-    // Where the root stays beneath, it can always be gone back to.
+    // While the root stays beneath, users can always go back to it.
     expect(rules(app('push'))).toEqual(['stack/rule-broken And back: Mine, Done']);
     // A reset to a tab's root puts every tab's root on its stack.
     expect(
@@ -230,9 +230,9 @@ describe('tabs that share nothing', () => {
     expect(known(text, 'explore')).toEqual(['yes', 4, ['Go on', 'Back', 'Back', 'Back'], [], true]);
     expect(known(text, 'stays')).toEqual(['yes', 2, ['Go on', 'Stays'], ['explore', 'hut', 'dates', 'map'], false]);
     const [{ verdicts }] = check(text).reach.variants as [ReturnType<typeof check>['reach']['variants'][0]];
-    // What the other tab shows meanwhile is what it was built with.
+    // The other tab shows meanwhile the stack that the link has built on it.
     expect(verdicts[6]!.walk!.map(({ shows }) => shows!.label)).toEqual(['dates', 'stays', 'dates', 'note']);
-    // Where another screen has come in the place of the root, nothing ever shows that.
+    // After another screen has replaced the root, nothing ever shows the root.
     expect(known(app('replace hut'), 'explore')).toEqual(['no', null, null, [], false]);
     expect(known(app('replace hut'), 'stays')).toEqual(['yes', 2, ['Go on', 'Stays'], ['hut'], false]);
   });
@@ -249,7 +249,7 @@ describe('tabs that share nothing', () => {
     ]);
   });
 
-  /** Three tabs, in each of which a long way leads to where nothing does. */
+  /** Three tabs, in each of which a long way leads to a dead end. */
   const far = (length: number): string => {
     const names = ['a', 'b', 'c'];
     const way = (name: string): string =>
@@ -319,8 +319,8 @@ rule "Paid once" never order beneath receipt
   test('what the upper bound lacks is proved never to happen', () => {
     const { reach } = check(shop('replace receipt'));
     expect(reach.variants[0]!.kind).toBe('bounded');
-    // Signing out empties all stacks: nobody comes back to a stack of somebody who was signed in. That the sign-in can
-    // be asked for twice is so.
+    // Signing out empties all stacks: nobody comes back to the stack of a user who was signed in. The sign-in can be
+    // requested twice.
     expect(rules(shop('replace receipt'))).toEqual(['stack/grows login: Mine, Mine']);
     const leaky = shop('replace receipt')
       .replace('screen home "Home" {', 'screen home "Home" { on "Forget me" sets in = false')

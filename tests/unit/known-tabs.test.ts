@@ -1,4 +1,4 @@
-/** Plans of which an analysis once said what is not so: mostly tabs that share a flag. Each is worked out by hand. */
+/** Plans about which an analysis was once wrong: mostly tabs that share a flag. Each answer is worked out by hand. */
 import { describe, expect, test } from 'vitest';
 import { describe as describeAt } from '../../src/core/assist/describe';
 import { check } from '../../src/core/check';
@@ -17,7 +17,7 @@ function verdict(text: string, label: string): unknown[] {
   return [reachable, taps];
 }
 
-/** What Back reveals on a screen, and whether that is all. */
+/** The screens that Back reveals on a screen, and whether these are all. */
 function back(text: string, label: string): unknown[] {
   const { plan, reach } = check(text);
   const { reveals, whole } = reach.variants[0]!.back(plan.screens.find((one) => one.label === label)!);
@@ -34,7 +34,7 @@ function found(text: string): string[] {
 }
 
 test('says “at most” where a smaller number of taps is not ruled out', () => {
-  // Flags that two tabs set in turn, among stacks of which there are more than are walked.
+  // Flags that two tabs set in turn, with more stacks than the exploration walks.
   const inTurn = (count: number): string => {
     const sets = (rest: number): string =>
       Array.from({ length: count }, (_none, index) =>
@@ -56,13 +56,13 @@ test('an else that switches from tab to tab after all stacks were emptied puts o
     'start out\ntabs {\n  "Home" home\n  "More" more\n}\nscreen out "Out" {}\nscreen home "Home" { on "Ask" push ask }\nscreen more "More" {}\nscreen ask "Ask" { on "Go on" resume then push last }\nscreen goal "Goal" {\n  needs "signed in" else switch more then switch home\n  link /goal under nothing\n}\nscreen last "Last" {}\nrule "R" never goal beneath last\n';
   // The link is put off by the root of "Home", from which "Go on" takes it up again.
   expect(found(text)).toContain('stack/rule-broken R: /goal, Ask, Go on');
-  // What an else finds there is no gate of its own: here "Go on" has nothing to go on with.
+  // An else that begins there finds no gate of its own: "Go on" has no arrival to make.
   const before = text.replace('link /goal under nothing', '').replace('on "Ask"', 'on "Goal" push goal\n  on "Ask"');
   expect(found(before).filter((one) => one.startsWith('stack/rule-broken'))).toEqual([]);
 });
 
 test('of two elses, one in the other, each knows whether it began before all stacks were emptied', () => {
-  // The outer else has put on the root of "Home", the inner one only what lies on it: "Go on" takes that one up.
+  // The outer else has put on the root of "Home", the inner one the frame above it: "Go on" makes the inner arrival.
   const text =
     'start out\ntabs {\n  "Home" home\n  "More" more\n}\nscreen out "Out" {}\nscreen home "Home" {}\nscreen more "More" {}\nscreen ask "Ask" { on "Go on" resume then push last }\nscreen inner "Inner" { needs "old enough" else switch home then push ask }\nscreen goal "Goal" {\n  needs "signed in" else reset more then push inner\n  link /goal under nothing\n}\nscreen last "Last" {}\nrule "R" never inner beneath last\nrule "S" never goal beneath last\n';
   const { plan, reach } = check(text);

@@ -14,7 +14,7 @@ import { grammarPlan } from './grammar-plans';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 
-/** A tree without its places, for comparing what two texts mean. */
+/** A tree without its places, to compare the meaning of two texts. */
 const meaning = (text: string): unknown =>
   JSON.parse(
     JSON.stringify(parse(text).declarations, (key, value: unknown) =>
@@ -172,7 +172,7 @@ module n {
       for (const finding of result.findings) for (const fix of finding.fixes) applyEdits(text, fix.edits);
     };
     for (let length = 0; length <= demo.length; length += 5) parse(demo.slice(0, length));
-    for (let length = 0; length <= demo.length; length += 131) inside(demo.slice(0, length));
+    for (let length = 0; length <= demo.length; length += 263) inside(demo.slice(0, length));
     forAll(
       fc.property(
         fc.nat(demo.length),
@@ -182,7 +182,7 @@ module n {
           inside(demo.slice(0, at) + insert + demo.slice(at + gap));
         },
       ),
-      16,
+      8,
     );
     forAll(fc.property(fc.string({ unit: 'binary', maxLength: 200 }), inside), 40);
   });
@@ -344,7 +344,7 @@ module m by "T" { # whose
         expect(comments(once!)).toEqual(comments(text));
         expect(format(once!)).toBe(once);
       }),
-      400,
+      200,
     );
   });
 });

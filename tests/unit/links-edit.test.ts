@@ -73,7 +73,7 @@ describe('adding a link', () => {
           ).toEqual([]);
         }
       }),
-      25,
+      12,
     );
   });
 });
@@ -107,7 +107,7 @@ describe('the tree of URLs, laid out', () => {
           expect(path === '/' ? path : `/${path}`).toBe(row.leaf.pattern);
           expect(lefts[row.column + row.segments.length]).toBeLessThanOrEqual(ends[index]!);
           expect(width).toBeGreaterThan(ends[index]!);
-          // From where a row hangs on another one, a rail goes down to it.
+          // A rail goes down to a row from the row that it hangs on.
           for (let above = row.parent ?? index; above < index; above++)
             expect(rails[above]!.has(row.column - 1)).toBe(true);
           expect(about(row.leaf)).not.toMatch(/^ · | · $/);

@@ -62,7 +62,7 @@ const patternOf = (screen: string): Pattern => space.patterns.find(({ link }) =>
 
 const show = (value: Value): string => (Array.isArray(value) ? `[${value.map(show).join(' ')}]` : `${value as string}`);
 
-/** What a URL opens: the screen and what it brings, remarks in parentheses; why it does not read; or `nothing`. */
+/** The result of a URL: the screen and its values, remarks in parentheses; why it cannot be read; or `nothing`. */
 function opens(url: string): string {
   const found = space.match(url);
   // A look-up takes a shorter way to the same; of very long ones time is taken elsewhere.
@@ -94,7 +94,7 @@ describe('what a URL opens', () => {
     ['https://TÄL.example:8443/', 'home'],
     ['https://xn--tl-via.example:8443/', 'home'],
     ['https://t%C3%A4l.example:8443/', 'home'],
-    // A scheme of the app's own has no host: what stands in its place is the first segment.
+    // A scheme of the app's own has no host: the text in its place is the first segment.
     ['huts:/huts/best', 'best'],
     ['huts://huts/best', 'best'],
     ['huts:///huts/best', 'best'],
@@ -161,7 +161,7 @@ describe('what a URL opens', () => {
     ['/find?moment=2026-05-01T09:30:00%2B02:00', 'find tags=[] days=[] moment="2026-05-01T09:30:00+02:00"'],
     ['/find?at=25:00', 'nothing'],
     ['/find?on=yes', 'nothing'],
-    // What does not read.
+    // URLs that cannot be read.
     ['/huts/%zz', 'escape'],
     ['/huts/%', 'escape'],
     ['/huts/12?ref=%4', 'escape'],
@@ -474,7 +474,7 @@ describe('a URL, normalised', () => {
           // `/x/.a/.`.
           if (theirs.some((each) => each === '.' || each === '..')) return;
           expect(read.segments).toEqual(theirs);
-          // The platform escapes what is beyond ASCII, and drops an empty query.
+          // The platform escapes characters beyond ASCII, and drops an empty query.
           expect(decodeURIComponent(read.query ?? '')).toBe(decodeURIComponent(platform.search.slice(1)));
         },
       ),
@@ -487,7 +487,8 @@ describe('what a type carries', () => {
   const types = Object.keys(forms).map((name): Type => ({ kind: 'base', name: name as keyof typeof forms }));
 
   test('is the same by its form and by its language', () => {
-    // Every way in which the types divide all texts has a text, and its form says of it what its language does.
+    // Every class into which the types divide all texts has a text, and the types' forms agree with their languages on
+    // it.
     const all = [...types, { kind: 'choice', name: 'C', options: ['true', 'a1'] } satisfies Type].map((type) =>
       carriedBy(type)!,
     );

@@ -17,7 +17,7 @@ describe('flags', () => {
   });
 
   test('whose values together are too many leave open what nobody has proved', () => {
-    // Screens in a ring, each of which sets and asks for every flag: any values of them lead to any others.
+    // Screens in a ring, each of which sets and reads every flag: any values lead to any others.
     const ring = (flagCount: number, screens: number): string => {
       const flags = Array.from({ length: flagCount }, (_none, index) => `f${index}`);
       const toggles = flags
@@ -43,7 +43,7 @@ describe('flags', () => {
         .findings.filter(({ rule }) => rule === 'stack/undecided')
         .map(({ summary }) => plain(summary));
     expect(said(ring(9, 2))).toEqual(['Too much to work out: Andante does not know all stacks.']);
-    // All stacks are known, but what is shown after what asks for more.
+    // All stacks are known, but the rule needs more.
     expect(said(ring(8, 3))).toEqual(['Too much to work out: Andante cannot decide a rule.']);
   });
 

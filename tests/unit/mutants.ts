@@ -86,8 +86,8 @@ const mutation = fc.tuple(fc.constantFrom(...mutations), place, place, fc.consta
 const examples = fc.constantFrom(...catalogue.flatMap(({ wrong, right }) => [wrong, right]));
 
 /**
- * A mutated plan. Most are of those that take least time; one in about two hundred is the demo's, and another one has
- * tabs.
+ * A mutated plan. Most come from plans that take the least time; one in about two hundred comes from the demo, and
+ * another one has tabs.
  */
 export const mutant: fc.Arbitrary<string> = fc
   .tuple(

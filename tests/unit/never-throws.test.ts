@@ -1,4 +1,4 @@
-/** Whatever stands in a text, each thing that reads plans answers, and answers within what was promised. */
+/** Every reader of plans answers about any text, within its promised limits. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { complete } from '../../src/core/assist/complete';

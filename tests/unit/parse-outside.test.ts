@@ -3,7 +3,7 @@ import { parse } from '../../src/core/language/parse';
 import { toModel } from '../../src/core/model/to-model';
 import { resolve } from '../../src/core/plan/resolve';
 
-/** What a declaration declares, as its part of the model, and what is wrong with it. */
+/** The declared part of the model, and the problems. */
 function read(text: string, part: keyof ReturnType<typeof toModel>): { declared: unknown; problems: string[] } {
   const tree = parse(text);
   return {

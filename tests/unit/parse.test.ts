@@ -12,7 +12,7 @@ import type {
 } from '../../src/core/language/syntax';
 import { resolve } from '../../src/core/plan/resolve';
 
-// Trees written short, so that a table can say what a statement means.
+// Short forms of trees, so that a table can hold the meaning of a statement.
 const value = (node: ValueNode | null): string => {
   if (!node) return '-';
   if (node.kind === 'path') return node.names.map((name) => name.text).join('/');
@@ -79,7 +79,7 @@ const member = (node: MemberNode): string => {
   }
 };
 
-/** The members of a screen with this body, and what is wrong with them. */
+/** The members of a screen with this body, and the problems. */
 function read(body: string): { members: string[]; problems: string[] } {
   const tree = parse(`screen a "A" {\n${body}\n}\n`);
   const [screen] = tree.declarations;

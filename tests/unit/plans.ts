@@ -27,7 +27,7 @@ const only = fc.oneof(
   { weight: 1, arbitrary: fc.constantFrom(...variants).map((variant) => ` only ${variant}`) },
 );
 
-/** What may follow a screen's name between parentheses. */
+/** Text that may follow a screen's name between parentheses. */
 const listArbitrary = fc
   .uniqueArray(fc.tuple(fc.constantFrom(...names), fc.constantFrom(...values)), {
     maxLength: 3,
@@ -174,7 +174,7 @@ function screenArbitrary(screens: number, whole: boolean): fc.Arbitrary<RandomSc
     });
 }
 
-/** What stands outside of screens: tabs, menus, entries, and what is asked to be checked. */
+/** Declarations outside screens: tabs, menus, entries, rules, walks and accepts. */
 function outsideArbitrary(screens: number): fc.Arbitrary<string[]> {
   const target = targetArbitrary(screens);
   const tabs = fc
@@ -257,11 +257,11 @@ const spacing = fc.constantFrom(' ', '  ', '\t');
 const lineEnd = fc.constantFrom('\n', '\n', '\n\n', '\n\n\n', '   # why\n', '\n## what it is\n');
 
 /**
- * Random plans of up to so many screens, in up to three modules, with mistakes of every kind but in syntax.
+ * Random plans of up to `most` screens, in up to three modules, with all kinds of mistakes except syntax errors.
  *
  * @param whole whether they use all of the language, or only steps whose outcome depends on nothing but the stack
  */
-export function planArbitrary(most = 6, whole = true): fc.Arbitrary<string> {
+export function planArbitrary(most = 4, whole = true): fc.Arbitrary<string> {
   return fc
     .integer({ min: 1, max: most })
     .chain((count) =>
@@ -314,11 +314,11 @@ export function planArbitrary(most = 6, whole = true): fc.Arbitrary<string> {
 }
 
 /**
- * Random plans of five screens, of little but what makes stacks differ: some build more than a root when they empty all
- * stacks, leave a tab as soon as they have changed it, or put another screen in the place of a root.
+ * Random plans of five screens, made of little beyond the steps that make stacks differ: some build more than a root
+ * when they empty all stacks, leave a tab as soon as they have changed it, or replace a root.
  *
- * @param kind `tabs` where two or three of the screens are roots of tabs, which seldom share the flag; `needs` where
- *   many screens ask for one; `shared` for both
+ * @param kind `tabs`: two or three of the screens are roots of tabs, which seldom share the flag; `needs`: many screens
+ * need one; `shared`: both
  */
 export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared'): fc.Arbitrary<string> {
   const tabs = kind === 'tabs' || kind === 'shared';

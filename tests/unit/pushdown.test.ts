@@ -13,8 +13,8 @@ import { planArbitrary } from './plans';
 import { forAll } from './property';
 
 /**
- * Whether what is known from above of tabs that share flags has every configuration that brute force finds; how many
- * variants were looked at.
+ * Asserts that the upper bound of tabs that share flags has every configuration that brute force finds; returns the
+ * number of compared variants.
  */
 function compareAbove(text: string): number {
   const { plan, reach } = check(text);
@@ -70,8 +70,8 @@ describe('the analysis', () => {
   test('agrees with every configuration by brute force, and its walks replay', () => {
     let exact = 0;
     forAll(
-      fc.property(planArbitrary(6), (text) => void (exact += compare(text))),
-      160,
+      fc.property(planArbitrary(5), (text) => void (exact += compare(text))),
+      100,
     );
     expect(exact).toBeGreaterThan(75);
   });
@@ -80,9 +80,9 @@ describe('the analysis', () => {
     let compared = 0;
     forAll(
       fc.property(planArbitrary(5), (text) => void (compared += compareAbove(text))),
-      80,
+      40,
     );
-    expect(compared).toBeGreaterThan(4);
+    expect(compared).toBeGreaterThan(1);
   });
 
   test('of tabs that share flags no rule is held to be kept that some run breaks', () => {
@@ -109,7 +109,7 @@ describe('the analysis', () => {
           }
         }
       }),
-      110,
+      55,
     );
     expect(broken).toBeGreaterThan(6);
   });
@@ -141,7 +141,7 @@ describe('the analysis', () => {
             deadEnds.size + trapped.size + [...claims].filter(([{ title }, walk]) => walk && title === claim).length;
         }
       }),
-      120,
+      60,
     );
     expect(told).toBeGreaterThan(0);
   });
@@ -178,7 +178,7 @@ describe('the analysis', () => {
           .filter((subject) => claims.includes(subject));
         expect(found.sort(), whole).toEqual([...broken].sort());
       }),
-      80,
+      50,
     );
     expect(decided).toBeGreaterThan(6);
   });
@@ -207,8 +207,8 @@ describe('the analysis', () => {
           }
         }
       }),
-      110,
+      55,
     );
-    expect(decided).toBeGreaterThan(170);
+    expect(decided).toBeGreaterThan(85);
   });
 });

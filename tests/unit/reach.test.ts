@@ -14,7 +14,7 @@ import { planArbitrary } from './plans';
 import { forAll } from './property';
 import { Seen } from './seen';
 
-/** What a tap makes of a stack, step by step; null where a name is unknown, so that nothing is known of the rest. */
+/** The stack after a tap, step by step; null for an unknown name, after which nothing is known. */
 function fire(stack: readonly Screen[], { branches }: Transition): Screen[] | null {
   let next = [...stack];
   for (const step of branches[0]?.steps ?? []) {
@@ -90,7 +90,7 @@ describe('reach', () => {
           expect(verdicts.every((verdict) => verdict.reachable === 'undecided')).toBe(true);
           return;
         }
-        // An unknown name ends what brute force can follow; the search goes on behind it. Known names only, then.
+        // Brute force ends at an unknown name, and the search goes on behind it. So only known names count.
         fc.pre(
           plan.problems.every((problem) => problem.kind !== 'unknown-screen' && problem.kind !== 'ambiguous-screen'),
         );
@@ -170,7 +170,7 @@ describe('reach', () => {
             const { screen } = activeStack(configuration)!;
             expect(verdicts[screen.index]!.reachable, `${screen.label} in ${name} of\n${text}`).not.toBe('no');
           }
-          // What ran into a bound cannot judge.
+          // A walker that reached a limit cannot judge.
           if (walker.bounded) continue;
           verdicts.forEach(({ walk }, index) => {
             if (walk)

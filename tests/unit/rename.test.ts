@@ -29,7 +29,7 @@ module m {
 accept name/no-title on hut because "x"
 `;
 
-/** The text after renaming what stands at the \`|\` in the marked text, or the refusal. */
+/** The text after a rename of the name at the \`|\` in the marked text, or the refusal. */
 function renamed(marked: string, to: string): string {
   const offset = marked.indexOf('|');
   const text = marked.replace('|', '');

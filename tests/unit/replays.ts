@@ -1,4 +1,4 @@
-/** Whether the walk of a finding shows what is wrong. */
+/** Whether the walk of a finding shows the fault. */
 import { expect } from 'vitest';
 import { check, type Check } from '../../src/core/check';
 import type { Screen } from '../../src/core/plan/model';
@@ -17,7 +17,7 @@ const ends = ({ after }: Walked, fits: (top: Frame, configuration: Configuration
 
 const isOnTop: Fault = (walked, { subject }) => ends(walked, ({ screen }) => screen.label === subject);
 
-/** The walk ends where the value is handed over, or with the tap that does it. */
+/** The walk ends at the step that passes the value, or with the tap that runs it. */
 const handsOver: Fault = (walked, finding) => {
   const last = walked.walk.at(-1);
   const isTap =
@@ -27,7 +27,7 @@ const handsOver: Fault = (walked, finding) => {
   return isTap ? last.transition.screen.label === finding.subject : isOnTop(walked, finding);
 };
 
-/** What the walk of each rule has to show. */
+/** The fault that the walk of each rule has to show. */
 const faults: Readonly<Record<string, Fault>> = {
   'reach/link-only': (walked, finding) =>
     isOnTop(walked, finding) && walked.walk.some(({ kind }) => kind === 'link' || kind === 'entry'),
@@ -39,7 +39,7 @@ const faults: Readonly<Record<string, Fault>> = {
   'stack/grows': (walked) => ends(walked, ({ screen, below }) => [...screensOf(below)].includes(screen)),
   'stack/back-target-missing': ({ missed }, { range }) =>
     [...missed].some((step) => step.range.from === range.from && step.range.to === range.to),
-  // It was there before, and is shown though what it needs does not hold.
+  // It was there before, and is shown although its needs fail.
   'stack/guarded-revealed': (walked, { subject }) =>
     ends(
       walked,
@@ -56,7 +56,7 @@ const faults: Readonly<Record<string, Fault>> = {
   },
 };
 
-/** Most configurations looked at for what taps lead to. */
+/** Maximum number of configurations searched for screens that taps lead to. */
 const most = 400;
 
 /** Whether taps inside the app are seen to lead from a configuration to a screen. */

@@ -120,7 +120,7 @@ describe('overview and detail', () => {
         expect({ ...back, ways: back.ways }).toEqual({ ...rest, ways });
         let entering = 0;
         for (const card of whole.screens) {
-          // Where two screens share a label, the detail is of the first.
+          // Of two screens with one label, the detail is of the first.
           if (whole.screens.find((one) => one.label === card.label) !== card) continue;
           const one = detail(result, card.label)!;
           expect(one.index).toBe(card.index);

@@ -4,7 +4,7 @@ import { plain } from '../../src/core/rules/parts/message';
 import { Lines } from '../../src/core/language/lines';
 import { expectWalksToReplay } from './replays';
 
-/** What every plan of the tables begins with. */
+/** Beginning of every plan of the tables. */
 export const head = `app "Huts"
 start list
 id HutId: int
@@ -23,12 +23,12 @@ screen hut "Hut" {
 export const list = (members: string): string =>
   `${head}screen list "Huts" {\n  has stay: Stay, huts: list of Hut, last: HutId?, name: text, beds: int\n${members}\n}\n`;
 
-/** Where members of `list` begin. */
+/** First line of the members of `list`. */
 export const line = list('').split('\n').length - 3 + 1;
 
 export const good = '  on "Hut" for h in huts push hut(hutId: h.id)';
 
-/** What a rule found, as data and in words. The walks of all findings have to replay. */
+/** The findings of a rule, as data and in words. The walks of all findings have to replay. */
 function found(rule: string, text: string): { readonly data: Expected; readonly said: string }[] {
   const lines = new Lines(text);
   const checked = check(text);
@@ -66,18 +66,18 @@ export interface Expected {
   readonly argument?: string;
   readonly walk?: readonly string[];
   readonly url?: string;
-  /** What each fix replaces, as above, and what it writes there. */
+  /** The range of each fix, as above, and its text. */
   readonly fixes?: readonly string[];
 }
 
-/** A rule's plans: those that break it, each with all that is found in it, and near misses that do not. */
+/** A rule's plans: some that break it, each with all its findings, and near misses that do not. */
 export interface RuleTable {
   readonly rule: string;
   readonly broken: readonly (readonly [text: string, ...findings: Expected[]])[];
   readonly fine: readonly string[];
 }
 
-/** Tests that each plan of the tables has the findings that it should, and that somebody has read how they are told. */
+/** Tests that each plan of the tables has its findings, and that a person has reviewed their wording. */
 export function testRules(tables: readonly RuleTable[]): void {
   describe.each(tables)('$rule', ({ rule, broken, fine }) => {
     test('has plans enough that break it, and near misses', () => {

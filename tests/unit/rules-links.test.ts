@@ -8,7 +8,7 @@ const begin = 'app "Huts"\norigin https://huts.example\norigin huts:\nstart list
 /** A plan whose list leads to a screen with these arguments and links. */
 const hut = (members: string, more = ''): string =>
   `${begin}id HutId: int\nchoice Season { summer, winter }\nrecord Hut { id: HutId, name: text }\n${more}screen list "Huts" {\n  on "Hut" push hut\n}\nscreen hut "Hut" {\n${members}\n}\n`;
-/** Where the members of `hut` begin. */
+/** First line of the members of `hut`. */
 const line = hut('').split('\n').length - 2;
 
 /**
@@ -21,10 +21,10 @@ const links = (...patterns: readonly string[]): string =>
         `screen s${index} "S ${index}" { takes id: int = 1, slug: text = "a", season: Season = summer\n  link ${pattern}\n}\n`,
     )
     .join('')}`;
-/** Where the link stands of the last of so many. */
+/** Line of the last of a number of links. */
 const last = (count: number): number => 6 + count + 3 * count;
 
-/** Four links with so many variables that which of them a URL fits is too much to tell. */
+/** Four links with so many variables that deciding between them takes too much work. */
 const tooMuch = ruleById('link/undecided')!.wrong;
 
 const opening = (url: string, more = ''): string =>

@@ -1,8 +1,7 @@
 import { testRules } from './rule-table';
 
 /**
- * Two tabs: what the trigger of the first does where flag `a` is set, what the one of the second does, and what is
- * asked of all runs.
+ * Two tabs, with the steps of the first one's trigger under flag `a`, the steps of the second one's trigger, and rules.
  */
 const tabbed = (pay: string, sets: string, claims: string): string =>
   `start home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a ${pay} }\nscreen pay "Pay" {}\nscreen more "More" { on "A" ${sets} }\n${claims}`;

@@ -4,7 +4,7 @@ import { problemType } from '../../src/wire/plans';
 import { claimIdentity } from '../../src/ui/session/identity';
 import { Saver } from '../../src/ui/session/saver';
 
-/** What the server has, and how it answers. */
+/** The server's plan, and its way to answer. */
 let server: PlanDocument;
 let away: boolean;
 let failing: boolean;
@@ -51,7 +51,7 @@ async function answer(_path: string, options: RequestInit = {}): Promise<Respons
   return json(200, { ...server, text: undefined });
 }
 
-/** A browser's storage, as far as it is used here. */
+/** A browser's storage, as far as the saver uses it. */
 const storageLike = {
   get length() {
     return storage.size;
@@ -91,7 +91,7 @@ function close(...names: readonly string[]): void {
   for (const name of names) living.delete(`andante:tab:${name}`);
 }
 
-/** The names that pages hold, as the browser tells them. */
+/** Names that pages hold, as the browser reports them. */
 const living = new Set<string>();
 const locks = {
   query: async () => ({ held: [...living].map((name) => ({ name })) }),
@@ -103,7 +103,7 @@ const locks = {
   },
 };
 let full: boolean;
-/** How often a saver told of a draft that came late. */
+/** Number of late drafts that a saver reported. */
 let late: number;
 
 function type(saver: Saver, now: string): void {

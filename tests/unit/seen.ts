@@ -1,4 +1,4 @@
-/** What walking shows of a plan, configuration by configuration: the judge of every verdict. */
+/** Configurations of a plan by walking, one by one: the judge of every verdict. */
 import { expect } from 'vitest';
 import type { Check } from '../../src/core/check';
 import {
@@ -28,27 +28,30 @@ interface Node {
   readonly key: string;
   readonly configuration: Configuration;
   readonly top: Screen;
-  /** What follows by a tap inside the app, and what by a link or an entry; empty where it was not gone on from. */
+  /** Successors by a tap inside the app, and by a link or an entry; empty if the search did not go on from here. */
   readonly inside: Node[];
   readonly outside: Node[];
-  /** The fewest taps from a cold start without links and entries; null where none of the looked at lead there. */
+  /** Minimum number of taps from a cold start without links and entries; null if none of the seen ways lead here. */
   taps: number | null;
 }
 
 const depthOf = (stack: Stack): number => [...screensOf(stack)].length;
 
-/** Up to so many configurations of one variant, level by level. */
+/** Configurations of one variant up to a number, level by level. */
 export class Seen {
   readonly nodes = new Map<string, Node>();
   readonly shown = new Set<Screen>();
-  /** What Back was seen to reveal. */
+  /** The screens that Back revealed. */
   readonly revealed = new Map<Screen, Set<Screen>>();
   readonly leaves = new Set<Screen>();
   readonly taken = new Set<Branch>();
-  /** Steps that went back to what is not in the stack. */
+  /** Steps that looked for a frame which the stack lacks. */
   readonly missed = new Set<Step>();
   readonly leaks = new Set<Screen>();
-  /** Whether all configurations were gone on from; null where the walker ran into a bound, and nothing can be said. */
+  /**
+   * Whether the search went on from all configurations; null if the walker reached a limit, so that nothing can be
+   * judged.
+   */
   readonly whole: boolean | null;
 
   constructor(
@@ -125,13 +128,13 @@ export class Seen {
       this.leaks.add(top.screen);
   }
 
-  /** The fewest taps inside the app to a screen; null where no configuration looked at shows it. */
+  /** Minimum number of taps inside the app to a screen; null if no seen configuration shows it. */
   tapsTo(screen: Screen): number | null {
     const all = [...this.nodes.values()].flatMap(({ top, taps }) => (top === screen && taps !== null ? [taps] : []));
     return all.length > 0 ? Math.min(...all) : null;
   }
 
-  /** From which configurations taps inside the app never show a goal; only where the whole was seen. */
+  /** Configurations from which taps inside the app never show a goal; only if all configurations were seen. */
   private readonly withoutGoal = new Map<Screen, ReadonlySet<string>>();
 
   neverLeadsTo(goal: Screen): ReadonlySet<string> {
@@ -171,7 +174,7 @@ export class Seen {
     }
   }
 
-  /** Whether a walk ends with what breaks a claim. */
+  /** Whether the end of a walk breaks a claim. */
   shows(claim: Claim, walk: readonly Tap[]): boolean {
     return new Walked(this.plan, this.variant, walk).breaks(
       claim,
@@ -196,7 +199,7 @@ export class Seen {
     return { some: of.includes(true), none: of.includes(false) };
   }
 
-  /** All that is asked in the variant. */
+  /** All conditions of the variant. */
   private *conditions(): Generator<Condition> {
     const there = <T extends Pick<Screen, 'only'>>(all: readonly T[]): T[] =>
       all.filter(({ only }) => isIn(only, this.variant));
@@ -236,20 +239,20 @@ function* flagsIn(condition: Condition): Generator<Flag> {
   if ('left' in condition) for (const part of [condition.left, condition.right]) yield* flagsIn(part);
 }
 
-/** What was compared, by kind. */
+/** Number of comparisons, by kind. */
 export type Tally = Map<string, number>;
 
-/** What a check says of one variant, beside what walking showed. */
+/** The verdicts on one variant, beside the seen configurations. */
 interface Comparison {
   readonly checked: Check;
   readonly variant: VariantReach;
   readonly seen: Seen;
   count(what: string): void;
-  /** What was compared, with the plan: what a test says where it fails. */
+  /** The subject of a comparison, with the plan: the message of a failing test. */
   about(what: string): string;
 }
 
-/** Compares all that a check says of one variant with what walking shows. */
+/** Compares all verdicts on one variant with the seen configurations. */
 export function expectVerdictsToHold(checked: Check, variant: VariantReach, tally: Tally): void {
   const { plan, text } = checked;
   const seen = new Seen(plan, variant.name);
@@ -305,7 +308,7 @@ function expectReach(screen: Screen, { checked: { plan }, variant, seen, count, 
   ).toBe(true);
 }
 
-/** What Back does on a screen, and how many frames it has at most. */
+/** The effect of Back on a screen, and its maximum number of frames. */
 function expectBack(screen: Screen, { variant, seen, count, about }: Comparison): void {
   const back = variant.back(screen);
   const revealed = labels(seen.revealed.get(screen) ?? []);
@@ -337,7 +340,7 @@ function expectAnswer(claim: Claim, { checked: { plan }, variant, seen, count, a
     expect(seen.shows(claim, answer), about(`${walkLabels(answer).join(', ')} breaks ${claim.title}`)).toBe(true);
 }
 
-/** What the rules that ask about stacks find. */
+/** The findings of the rules about stacks. */
 function expectFindings({ checked: { plan, findings }, variant, seen, about }: Comparison): void {
   const told = (rule: string): string[] =>
     findings

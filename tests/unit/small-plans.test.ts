@@ -1,5 +1,5 @@
 /**
- * Plans so small that all that can be asked of them is asked: with tabs, with a flag and no tabs, with screens that
+ * Plans so small that a test can ask every question about them: with tabs, with a flag and no tabs, with screens that
  * need something.
  */
 import fc from 'fast-check';
@@ -162,7 +162,7 @@ function withRules(text: string): string {
   return `${text}\n${claims.map((claim) => `rule "${claim}" ${claim}`).join('\n')}\n`;
 }
 
-/** Says what is so, having looked at all configurations. */
+/** Answers from all configurations. */
 class Judge {
   readonly never: ReturnType<typeof neverAfter>;
   private readonly later: ReturnType<typeof shownLater>;
@@ -226,7 +226,7 @@ class Judge {
         : breaks(this.graph, title, first!, second!);
   }
 
-  /** Whether a walk ends with what breaks a rule. */
+  /** Whether the end of a walk breaks a rule. */
   breaks(claim: Claim, walk: readonly Tap[]): boolean {
     return new Walked(this.plan, this.variant, walk).breaks(claim, (from) =>
       this.never.from(keyOf(from), claim.second!),

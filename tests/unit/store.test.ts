@@ -69,7 +69,7 @@ test('a text is saved over the version that it was made from, and over no other'
   const current = await plans.find(id);
   expect(current).toMatchObject({ version: 2 });
   expect(results.find((result) => result.kind === 'overtaken')).toEqual({ kind: 'overtaken', current });
-  // The same text once more, as when an answer was lost on its way.
+  // An equal text once more, as when an answer was lost on its way.
   expect(await plans.save(id, current!.text, 1)).toMatchObject({ kind: 'saved', plan: { version: 2 } });
 });
 
@@ -246,7 +246,7 @@ describe('a file', () => {
     forbid(file);
     chmodSync(folder, 0o755);
     chmodSync(inside, 0o555);
-    // The superuser may write everywhere: for a moment the test is somebody else.
+    // The superuser may write everywhere: for a moment the test runs as another user.
     const isRoot = process.getuid!() === 0;
     if (isRoot) process.seteuid!(65534);
     try {

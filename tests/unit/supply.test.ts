@@ -28,7 +28,7 @@ const literals: Record<string, string> = {
   '"2026-05-01"': 'date',
 };
 
-/** What may go where, written down pair by pair and not computed: the judge of the type checker. */
+/** Assignable pairs of types, written down and not computed: the judge of the type checker. */
 const fits = new Set([...types.map((type) => `${type}>${type}`), 'int>decimal']);
 
 /** Which types a literal can stand for. */
@@ -42,12 +42,12 @@ const stands: Record<string, readonly string[]> = {
 
 interface Given {
   readonly name: string;
-  /** The type of what is handed over, or the literal. */
+  /** The type of the passed value, or the literal. */
   readonly type: string;
   readonly optional: boolean;
 }
 
-/** What is to be said of an argument, straight from the rules of the language. */
+/** The expected status of an argument, straight from the rules of the language. */
 function expected(wanted: string, isOptional: boolean, hasDefault: boolean, given: Given | null): SupplyStatus {
   if (!given) return hasDefault ? 'default' : isOptional ? 'absent' : 'missing';
   if (given.type === 'nothing') return 'unknown-value';
@@ -81,7 +81,7 @@ describe('every argument on every way in', () => {
       fc.property(fc.array(parameter, { minLength: 1, maxLength: 5 }), fc.boolean(), (parameters, inLoop) => {
         const written = parameters.map((one, index) => {
           const name = `p${index}`;
-          // A default that fits every time, where there is one: the type's own zero.
+          // A default that always fits, if there is one: the type's own zero.
           const zero = { int: '0', decimal: '0', text: '""', bool: 'false', Season: 'winter' }[one.type as string];
           const initial = one.initial && zero !== undefined ? ` = ${zero}` : '';
           const given: Given | null = one.given && { name, type: one.given.type, optional: one.given.optional };

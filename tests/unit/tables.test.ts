@@ -31,7 +31,7 @@ describe('tables of numbers', () => {
           for (const column of membersOf(blocks, block, set & inBlock))
             soonest.set(`${row} ${column}`, Math.min(taps, soonest.get(`${row} ${column}`) ?? Infinity));
         };
-        // Some come while others are being taken: those happen no sooner than that.
+        // Some arrive while others are being taken: they happen no sooner.
         const [first, later] = [awaited.slice(0, 40), awaited.slice(40)];
         first.forEach(await_);
         const taken = new Map<string, number>();

@@ -11,7 +11,7 @@ const kinds = (text: string): string[] =>
     .slice(0, -1)
     .map((token) => `${token.kind} ${token.text}`);
 
-/** Texts made of what plans are made of, and of what they are not. */
+/** Texts made of parts of plans, and of other parts. */
 const anyText = fc.oneof(
   fc.string({ unit: fc.constantFrom(...'ab1_-."#\\{}(),:=? \n\t/é🏔'), maxLength: 60 }),
   fc

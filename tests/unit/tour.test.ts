@@ -13,7 +13,7 @@ import { exactStacks } from './exact-stacks';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 
-/** The outcomes that a walk uses, when the walker walks it; fails where it cannot. */
+/** The outcomes that a walk uses, replayed by the walker; fails if it cannot be replayed. */
 function used(plan: Plan, variant: string, walk: readonly TourTap[]): Branch[] {
   const walker = new Walker(plan, variant);
   let now = walker.coldStart();
@@ -34,7 +34,9 @@ function used(plan: Plan, variant: string, walk: readonly TourTap[]): Branch[] {
   return walk.flatMap(({ branch }) => (branch ? [branch] : []));
 }
 
-/** The fewest taps of any set of walks that uses every outcome, by brute force; null where there is too much to try. */
+/**
+ * Minimum number of taps of any set of walks that uses every outcome, by brute force; null if there is too much to try.
+ */
 function fewestTaps(plan: Plan, variant: string, wanted: readonly Branch[]): number | null {
   if (wanted.length === 0) return 0;
   if (wanted.length > 7) return null;
@@ -101,9 +103,9 @@ test('a tour uses every outcome that can happen, and hardly more taps than the b
         ).toBeLessThanOrEqual(1.5);
       }
     }),
-    60,
+    25,
   );
-  expect(compared).toBeGreaterThan(30);
+  expect(compared).toBeGreaterThan(10);
 });
 
 test('the tour of the demo, put into the plan, holds as walks do', () => {

@@ -150,7 +150,7 @@ describe('what a URL does', () => {
           const walker = new Walker(any, variant);
           for (const door of walker.externalEvents()) {
             const { cold, once } = arrivalOf(any, new Walker(any, variant, new Data(any)), door);
-            // Whatever the walker shows on a cold start is told, and nothing else.
+            // The card lists exactly the screens that the walker shows on a cold start.
             const shown = (configurations: readonly Configuration[]): string[] =>
               [...new Set(configurations.map(keyOf))].sort();
             if (!walker.bounded)
@@ -186,7 +186,7 @@ describe('what a URL does', () => {
             expect(opens === null).toBe(why !== null);
             if (state === 'opens') expect(cold.some(({ putOffBy }) => putOffBy === null)).toBe(true);
           }
-          // Every link of the variant has its row, or is told to be of no use.
+          // Every link of the variant has its row, or is listed as unusable.
           const links = checked.plan.screens.flatMap((screen) =>
             screen.only === null || screen.only.has(variant) ? screen.links : [],
           );

@@ -1,4 +1,4 @@
-/** What a walk leads to, tap by tap, by the walker alone. */
+/** The result of a walk, tap by tap, by the walker alone. */
 import type { Claim, Plan, Screen, Step } from '../../src/core/plan/model';
 import type { Tap } from '../../src/core/walk/tap';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
@@ -14,9 +14,9 @@ export class Walked {
   before: readonly Configuration[] = [];
   /** The configurations after it; none after a tap that leaves the app. */
   after: readonly Configuration[];
-  /** The steps of the last tap that went back to what was not in the stack. */
+  /** The steps of the last tap that looked for a frame which the stack lacks. */
   missed: ReadonlySet<Step>;
-  /** Whether each tap is offered where it is made, and shows what the walk says. */
+  /** Whether each tap was possible, and showed the walk's screen. */
   isPossible = true;
   /** Whether some tap ran into a bound of the walker, so that configurations are missing. */
   readonly isBounded: boolean;
@@ -46,7 +46,7 @@ export class Walked {
       this.after = isLast ? fitting : [...new Map(fitting.map((each) => [keyOf(each), each])).values()];
       this.after = this.after.slice(0, mostAtOnce);
       this.missed = missed;
-      // The walker does not tell that a tap can leave the app where the same tap can also stay.
+      // The walker does not say that a tap can leave the app if the same tap can also stay.
       const mayLeave = tap.shows === null && at === walk.length - 1 && (opens || this.before.length > 0);
       this.isPossible &&= this.after.length > 0 || mayLeave;
     }
@@ -54,7 +54,7 @@ export class Walked {
   }
 
   /**
-   * Whether the walk ends with what breaks a claim.
+   * Whether the end of a walk breaks a claim.
    *
    * @param isOutOfReach whether no tap inside the app leads from a configuration to the claim's second screen
    */

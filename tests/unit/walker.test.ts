@@ -51,7 +51,7 @@ function walk(text: string, taps: readonly string[], variant = 'app'): string[] 
   return now.length === 0 ? ['left'] : [...new Set(now.map((configuration) => show(plan, configuration)))];
 }
 
-/** A plan of bare screens around the triggers of `a`, where the app starts. */
+/** A plan of bare screens around the triggers of the start `a`. */
 const plan = (steps: string, more = ''): string =>
   `start a\nscreen a "A" { on "Go" ${steps} }\nscreen b "B" { on "On" push c }\nscreen c "C" {}\nscreen s "S" as sheet { on "On" push c }\n${more}`;
 
