@@ -24,7 +24,8 @@ export default defineConfig({
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          maxWorkers: 2,
+          // One more than there are processors in the machine of every day: a page often waits, as for a save.
+          maxWorkers: 3,
         },
       },
     ],

@@ -85,7 +85,7 @@ export function auditText(report: AuditReport): string {
   ];
   return `${[
     ...rows,
-    ...groups('Lost, by the pattern that comes nearest', lostGroups),
+    ...groups('Lost, by nearest pattern', lostGroups),
     ...groups('No URL of the app', unreadableGroups),
     ...(ambiguousGroups.length === 0
       ? []

@@ -88,7 +88,7 @@ test('files are imported by picker and by drop; what is no plan is refused in a 
   await app.open('/plans');
   const json = JSON.stringify(toModel(resolve(parse('app "From JSON"\nstart a\nscreen a "A"\n'))));
   await (await app.find('input[type=file]')).sendKeys(write('bad.json', '{"format":1}'));
-  await app.untilText('[role=alert]', 'The JSON is not a plan of the form that Andante writes.');
+  await app.untilText('[role=alert]', 'The JSON is not a plan in Andante’s format.');
   await (await app.find('input[type=file]')).sendKeys(write('plan.json', json));
   await app.find('.cm-content');
   await app.untilText('header', 'From JSON');

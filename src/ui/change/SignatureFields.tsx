@@ -36,7 +36,7 @@ export function SignatureFields({ wanted, onChange }: Props) {
               placeholder="name"
               value={one.name}
               readOnly={one.was !== null}
-              title={one.was === null ? undefined : 'Its name is changed with F2'}
+              title={one.was === null ? undefined : 'F2 changes its name'}
               autoFocus={one.was === null && one.name === ''}
               onChange={(event) => set(index, { name: event.target.value.trim() })}
             />

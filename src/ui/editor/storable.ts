@@ -22,7 +22,7 @@ export const storableOnly = (session: Session): Extension =>
     });
     if (!found) return transaction;
     session.notice(
-      'Characters that no plan can hold (NUL, or half of a surrogate pair) were taken out of what you put in.',
+      'Andante removed characters that no plan can hold (NUL, or half of a surrogate pair) from your input.',
     );
     return { changes, selection: { anchor: caret }, userEvent: 'input.paste', scrollIntoView: true };
   });

@@ -12,7 +12,7 @@ export function AuditProgress({ read, size, onCancel }: Props) {
     <p className="flex items-center gap-3 mb-3">
       <progress
         className="flex-1 h-2 accent-primary"
-        aria-label="How much of the file is read"
+        aria-label="Share of the file that is read"
         max={whole}
         value={read}
       />

@@ -55,11 +55,11 @@ export function AuditResult({ report }: { report: AuditReport }) {
           {screens.length > mostScreens && <p className="text-mute">and {screens.length - mostScreens} more screens</p>}
         </section>
       )}
-      <Groups title="Lost, by the pattern that comes nearest" groups={lostGroups} />
+      <Groups title="Lost, by nearest pattern" groups={lostGroups} />
       <Groups title="No URL of the app" groups={unreadableGroups} />
       {ambiguousGroups.length > 0 && (
         <section aria-label="Ambiguous">
-          <h3 className="part-head mb-1">Ambiguous: as specific as one another</h3>
+          <h3 className="part-head mb-1">Ambiguous: several patterns fit equally well</h3>
           <ul className="grid gap-1">
             {ambiguousGroups.slice(0, mostReasons).map(({ patterns, count, examples }) => (
               <li key={patterns.join(' ')} className="grid grid-cols-[4.5rem_minmax(0,1fr)] gap-x-3">

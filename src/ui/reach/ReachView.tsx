@@ -128,7 +128,7 @@ export const ReachView = memo(function ReachView() {
               type="button"
               className="btn btn-ghost btn-xs font-mono font-normal"
               aria-label={`${Math.round(scale * 100)}%, back to 100%`}
-              title="As it was ( 0 )"
+              title="Original size ( 0 )"
               onClick={() => setStep(usual)}
             >{`${Math.round(scale * 100)}%`}</button>
             <button

@@ -112,7 +112,7 @@ function Legend() {
     </svg>
   );
   return (
-    <ul className="flex flex-wrap gap-x-5 gap-y-1 py-2 text-[11px] text-mute" aria-label="What the signs mean">
+    <ul className="flex flex-wrap gap-x-5 gap-y-1 py-2 text-[11px] text-mute" aria-label="Legend">
       <li className="flex items-center gap-1.5">
         <span className="size-2 rounded-full bg-base-content" aria-hidden />
         reached

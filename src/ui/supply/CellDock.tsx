@@ -100,7 +100,7 @@ function plainly(cell: SupplyCell): string {
     case 'default':
       return 'is left to its default';
     case 'absent':
-      return 'is absent, and may be';
+      return 'is optional, and absent';
     default:
       return 'is accepted as it is';
   }

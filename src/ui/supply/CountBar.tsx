@@ -12,7 +12,7 @@ export function CountBar({ counts }: { counts: SupplyTable['counts'] }) {
       fill: 'color-mix(in srgb, var(--color-primary) 45%, var(--color-base-100))',
       tone: '',
     },
-    { count: counts.absent, label: 'absent, and may be', fill: 'var(--color-base-300)', tone: '' },
+    { count: counts.absent, label: 'optional, absent', fill: 'var(--color-base-300)', tone: '' },
     {
       count: counts['may-be-absent'] + counts['fixed-id'],
       label: 'doubtful',

@@ -44,7 +44,7 @@ export function Phone(props: Props) {
           className={button}
           disabled={!back}
           onClick={() => back && onTap(back)}
-          title="What the phone’s own Back does"
+          title="The phone’s own Back"
           onPointerEnter={() => onLook(back ?? null)}
           onPointerLeave={() => onLook(null)}
           onFocus={() => onLook(back ?? null)}
@@ -199,14 +199,14 @@ function Screen({
 }
 
 const nothing = {
-  left: ['The app is left', 'This step took the last screen away. The walk ends here; a restart begins another.'],
+  left: ['The app is left', 'This step popped the last screen. The walk ends here; a restart begins another.'],
   'no-start': [
     'Nothing to walk',
     'A walk begins on the screen that comes first. Say in the plan which one that is, as in “start home”.',
   ],
   unreadable: [
     'Andante cannot read this walk',
-    'The address names a walk whose steps are not of the language. Begin another.',
+    'The walk in the address has steps that Andante does not know. Begin another walk.',
   ],
   on: ['', ''],
 } as const;

@@ -127,7 +127,7 @@ function Frame({ frame, how }: { frame: FrameCard; how: keyof typeof looks }) {
       <span className="flex-1" />
       {frame.modal && <span className="rule-tag tone-primary">modal</span>}
       {frame.waits !== null && (
-        <span className="rule-tag tone-note" title="Once it resumes, this arrival is made again">
+        <span className="rule-tag tone-note" title="resume makes this arrival">
           puts off {frame.waits}
         </span>
       )}

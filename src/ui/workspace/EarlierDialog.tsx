@@ -10,12 +10,12 @@ import { Notice } from '../parts/Notice';
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 const because: Record<KeptBefore, string> = {
-  restored: 'before an earlier text was taken up',
-  conflict: 'gave way to the text of another window',
-  shortened: 'before less than half of it was left',
+  restored: 'before an earlier text replaced it',
+  conflict: 'replaced by the text of another window',
+  shortened: 'before a change that removed more than half',
 };
 
-/** The texts that the plan had before others took their place: to look at, and to go on with. */
+/** Earlier texts of the plan, to read and to go on with. */
 export function EarlierDialog({
   planId,
   planName,

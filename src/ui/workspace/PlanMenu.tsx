@@ -40,7 +40,7 @@ export function PlanMenu({ planId, name, onRename }: Props) {
     void run(async () => act());
   };
   const layOut = async (): Promise<void> => {
-    if (!(await session.format())) throw new Error('The text has lines that do not read; put them right first.');
+    if (!(await session.format())) throw new Error('The text has syntax errors. Correct them first.');
   };
   const remove = async (): Promise<void> => {
     await api.delete(planId);

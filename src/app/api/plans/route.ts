@@ -27,7 +27,7 @@ export const POST = handler(async (request) => {
 function textOf(json: Record<string, unknown>): string {
   const model = asModel(json);
   if (isMisfit(model))
-    throw new Refusal(422, 'Not a plan', 'The JSON is not a plan of the form that Andante writes.', { errors: model });
+    throw new Refusal(422, 'Not a plan', 'The JSON is not a plan in Andante’s format.', { errors: model });
   return writePlan(model);
 }
 

@@ -18,7 +18,7 @@ export const PUT = handler<{ id: string }>(async (request, { id }) => {
     throw new Refusal(
       409,
       'Changed elsewhere',
-      'The plan was changed elsewhere since this text was begun. Nothing was overwritten.',
+      'Another window has changed the plan since this text was begun. Nothing was overwritten.',
       {
         type: problemType.overtaken,
         current: result.current,
