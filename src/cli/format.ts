@@ -32,7 +32,7 @@ export function formatFiles(files: readonly string[], onlyCheck: boolean): numbe
 }
 
 /**
- * Writes beside the file and then takes its place, so that no reader ever sees half a plan and a failure leaves the old
+ * Writes a new file, which then replaces the old one: no reader ever sees half a plan, and a failure leaves the old
  * one.
  */
 function replaceFile(file: string, text: string): void {

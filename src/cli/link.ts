@@ -150,7 +150,7 @@ async function readLines(input: NodeJS.ReadableStream, each: (line: string) => v
   lines.end(each);
 }
 
-/** Most bytes that a stream of a file hands over at once. */
+/** Maximum number of bytes that a stream of a file delivers at once. */
 const piece = 64 * 1024;
 
 /** Reads one column of a CSV file (RFC 4180), whose first row has the names. */

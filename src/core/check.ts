@@ -11,7 +11,7 @@ import { settleTrials } from './rules/trial';
 import { toEnd, type Work } from './base/slices';
 import { checkSupply, type Supply } from './supply/supply';
 
-/** All that is known of a plan. */
+/** All results about a plan. */
 export interface Check {
   readonly text: string;
   readonly plan: Plan;

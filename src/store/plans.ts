@@ -6,7 +6,7 @@ import { keepEarlier } from './earlier';
 /** Short enough to read in an address, long enough never to meet: 12 of 32 signs are 60 bits. */
 const newId = customAlphabet('0123456789abcdefghjkmnpqrstvwxyz', 12);
 
-/** How long a deleted plan can be brought back, in milliseconds: 30 days. */
+/** Time in which a deleted plan can be restored, in milliseconds: 30 days. */
 export const keptAfterDelete = 30 * 24 * 60 * 60 * 1000;
 
 export type SaveResult =
@@ -164,7 +164,7 @@ export class PlanStore {
       .executeTakeFirst();
   }
 
-  /** The plans that can be brought back, the last deleted first. */
+  /** The plans that can be restored, the last deleted first. */
   async listDeleted(): Promise<DeletedPlan[]> {
     const rows = await this.db
       .selectFrom('plan')

@@ -11,7 +11,7 @@ export interface PlanTable {
   version: number;
   created_at: number;
   updated_at: number;
-  /** Null unless the plan was deleted; until it is purged it can be brought back. */
+  /** Time of the deletion, or null; until it is purged the plan can be restored. */
   deleted_at: number | null;
 }
 

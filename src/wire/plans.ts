@@ -24,8 +24,8 @@ export interface NewPlan {
 }
 
 /**
- * Why a text was kept when another took its place: that was an earlier one, or one that another window had overtaken,
- * or less than half as long.
+ * Why a replaced text was kept: an earlier text came back, another window had overtaken it, or the new text was less
+ * than half as long.
  */
 export type KeptBefore = 'restored' | 'conflict' | 'shortened';
 
@@ -54,7 +54,7 @@ export interface EarlierDocument extends EarlierSummary {
   readonly text: string;
 }
 
-/** A plan that was deleted, and can be brought back until then. */
+/** A deleted plan, which can be restored until then. */
 export interface DeletedPlan {
   readonly id: string;
   readonly name: string;

@@ -1,7 +1,7 @@
-/** The most that a plan's text may be, in bytes of UTF-8, wherever it comes from. */
+/** Maximum size of a plan's text, in bytes of UTF-8, from any source. */
 export const maximumBytes = 4 * 1024 * 1024;
 
-/** The most that the body of a request may be: JSON writes a control character of one byte in six, as in `\u001f`. */
+/** Maximum size of the body of a request: JSON writes a control character of one byte in six, as in `\u001f`. */
 export const maximumBodyBytes = 6 * maximumBytes + 1024;
 
 /** How deep a plan may nest: parentheses, `not`, lists of lists, conditions joined in a row, `or` behind `or`. */

@@ -43,7 +43,7 @@ export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: strin
     const { from, to: end, short } = first!;
     const pair = both ? null : pairToShorten(text, first!, to);
     if (pair) return { ...pair, insert: to };
-    // `hutId` alone stands for `hutId: hutId`; where only one of the two is renamed, it is written in full.
+    // `hutId` alone is short for `hutId: hutId`. If only one of the two is renamed, the pair is written in full.
     if (short === 'argument' && !both) return { from, to: end, insert: `${to}: ${name}` };
     if (short === 'value' && !both) return { from, to: end, insert: `${name}: ${to}` };
     return { from, to: end, insert: to };
@@ -77,7 +77,7 @@ function pairToShorten(text: string, { symbol, declares, short, from, to: end }:
   return after?.[1] === to ? { from, to: end + after[0].length } : null;
 }
 
-/** A symbol with its last word, the name, replaced; screens are known by their place, which stays. */
+/** A symbol with its last word, the name, replaced; screens are identified by their place, which stays. */
 const lastWord = (symbol: Symbol, to: string): Symbol =>
   symbol.startsWith('screen ') ? symbol : symbol.replace(/\S+$/, to);
 

@@ -206,7 +206,7 @@ export class Cursor {
   }
 
   get beginsDeclaration(): boolean {
-    // `back` alone is a step, and may begin a line as one.
+    // `back` alone is a step, which may begin a line.
     if (this.isWord('back')) return this.peek(1).text === 'leaves';
     return this.beginsWith(isDeclarationWord);
   }

@@ -86,7 +86,7 @@ class Layout {
     return this.starts.has(token.from) && !(around?.inline ?? false);
   }
 
-  /** A line that goes on with a statement stands two steps further in. */
+  /** A line that continues a statement is indented two steps further. */
   private indentation(token: Token, around: OpenBlock | null): string {
     const goesOn = !this.starts.has(token.from) && !isBrace(token, '}') && !isComment(token);
     return indentUnit.repeat(this.open.length + (goesOn && (around?.holdsStatements ?? true) ? 2 : 0));

@@ -1,4 +1,4 @@
-/** A place as people count it: line and column from 1, columns in UTF-16 code units. */
+/** A place for readers: line and column from 1, columns in UTF-16 code units. */
 export interface Position {
   readonly line: number;
   readonly column: number;

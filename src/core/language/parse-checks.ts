@@ -116,7 +116,7 @@ function parseTap(cursor: Cursor, from: number): WalkStepNode {
   return { kind: 'tap', label, values, taken, from, to: cursor.end };
 }
 
-/** `if "condition"`, `unless "condition"`, as many as there are */
+/** `if "condition"`, `unless "condition"`, in any number */
 function parseTaken(cursor: Cursor): TakenNode[] {
   const taken: TakenNode[] = [];
   for (;;) {

@@ -24,7 +24,7 @@ export function parseReference(cursor: Cursor): ScreenReference | null {
   if (!cursor.isSymbol('.')) return { module: null, name: first, from: first.from, to: first.to };
   cursor.next();
   const name = cursor.name('The name of a screen in the module');
-  // `booking.` half typed still names something: the module's name stands in until the screen's is there.
+  // `booking.` half typed still names something: the module's name takes the place of the screen's name.
   return { module: name ? first : null, name: name ?? first, from: first.from, to: cursor.end };
 }
 
@@ -163,7 +163,7 @@ export function parseArguments(cursor: Cursor): ArgumentListNode | null {
   return { items, from: open.from, to: cursor.end };
 }
 
-/** Whether an argument follows although its comma was left out; the comma is reported, and reading goes on. */
+/** Whether an argument follows without its comma; reports the missing comma. */
 function listGoesOn(cursor: Cursor): boolean {
   const token = cursor.peek();
   if (

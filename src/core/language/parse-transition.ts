@@ -91,7 +91,7 @@ export function parseSteps(cursor: Cursor): StepNode[] {
   return steps;
 }
 
-/** `->`, `=>` and `→`, as many write that something leads somewhere: reported, and passed over. */
+/** `->`, `=>` and `→`, which many write for “leads to”: reported, and skipped. */
 function passArrow(cursor: Cursor): boolean {
   const [first, second] = [cursor.peek(), cursor.peek(1)];
   const length =

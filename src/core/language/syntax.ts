@@ -79,7 +79,7 @@ export interface BranchNode extends Range {
   readonly motion: Name | null;
 }
 
-/** `only phone, tablet`: the variants in which something is there. */
+/** `only phone, tablet`: the variants that have a declaration. */
 export interface OnlyNode extends Range {
   readonly variants: readonly Name[];
 }
@@ -380,7 +380,7 @@ export type StatementNode = DeclarationNode | MemberNode | TabNode | MenuItemNod
 /** Something in the text that the language does not allow, in words for the person who types. */
 export interface SyntaxProblem extends Range {
   readonly message: string;
-  /** Edit that repairs it; null if none is known. */
+  /** Edit that repairs it, or null. */
   readonly fix: SyntaxFix | null;
 }
 

@@ -1,4 +1,4 @@
-/** From a pattern and values to a URL: the expansion of RFC 6570, section 3.2, as far as the subset has it. */
+/** From a pattern and values to a URL: the expansion of RFC 6570, section 3.2, for the subset. */
 import { isList, type Value, type Values } from '../plan/value';
 import { textOf } from './carriage';
 import type { Listed, Pattern } from './pattern';
@@ -101,8 +101,8 @@ function restOf({ carried, isList: many }: Listed, value: Value): string[] | nul
   const text = textOf(carried, value);
   if (text === null) return null;
   if (text === '') return [];
-  // A text stands for its segments. Of an empty one, or a dot segment, which no path keeps, the slash beside it is
-  // escaped.
+  // A text is its segments. The slash beside an empty one, or beside a dot segment, is escaped, since no path keeps
+  // these.
   const segments: string[] = [];
   for (const part of text.split('/')) {
     const last = segments.at(-1);

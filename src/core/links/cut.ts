@@ -106,7 +106,7 @@ export class Cut {
     odd.lastIndex = from;
     if (odd.test(text)) return false;
     for (let at = text.indexOf('%', from); at >= 0; at = text.indexOf('%', at + 3)) {
-      // Escapes of characters beyond ASCII have to be looked at together.
+      // Escapes of characters beyond ASCII have to be decoded together.
       if (!(isHex(text.charCodeAt(at + 1)) && text.charCodeAt(at + 1) < eight && isHex(text.charCodeAt(at + 2))))
         return false;
     }

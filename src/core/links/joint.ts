@@ -18,12 +18,12 @@ import {
 } from './regular';
 import type { Listed, Pattern } from './pattern';
 
-/** How many places of paths are looked at between two pauses. */
+/** Number of places in paths between two pauses. */
 const spotsInSlice = 500;
 /** Budget for one place of a path, for each pattern that is tried there. */
 const costOfSpot = 20;
 
-/** A URL, and which of some patterns it fits, by index. */
+/** A URL, and the patterns that it fits, by index. */
 export interface Shared {
   readonly url: string;
   readonly fits: ReadonlySet<number>;
@@ -61,7 +61,7 @@ interface Way {
   readonly alive: readonly number[];
 }
 
-/** A query, and which of the patterns that end there it leaves. */
+/** A query, and the patterns that end there and fit it. */
 interface Query {
   readonly query: string;
   readonly fits: ReadonlySet<number>;
@@ -154,7 +154,7 @@ export class Joint {
     );
   }
 
-  /** Each way to go on by one segment, with the first pattern, that some of the others tell from another. */
+  /** Each class of next segments that some pattern tells from others; the first pattern fits all of them. */
   private *segments(patterns: readonly Pattern[], { segments, alive }: Spot): Work<Way[]> {
     const next = alive.map((index) => nextOf(patterns[index]!, segments.length));
     const [first] = next;
@@ -187,8 +187,8 @@ export class Joint {
   }
 
   /**
-   * Each way in which a query decides which of some patterns fit, with a shortest one: none, or values that some
-   * variables cannot take. The first pattern always fits.
+   * Each class of queries by the patterns that fit, with a shortest query: none, or values that some variables refuse.
+   * The first pattern always fits.
    */
   private *queries(patterns: readonly Pattern[], among: readonly number[]): Work<Query[]> {
     let ways = new Map<string, Query>([[among.join(), { query: '', fits: new Set(among) }]]);

@@ -377,7 +377,7 @@ function closure(states: readonly State[]): State[] {
   return [...all];
 }
 
-/** Code points that people read easily, in the order in which evidence is made of them. */
+/** Readable code points, in the order in which evidence uses them. */
 const readable = [...'abcdefghijklmnopqrstuvwxyz0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ-_~:.,+!@'].map((character) =>
   character.codePointAt(0)!,
 );

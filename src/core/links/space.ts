@@ -92,7 +92,7 @@ export const isMatched = (found: Matched | UrlProblem | null): found is Matched 
 
 const known = new WeakMap<Plan, { readonly links: readonly Link[]; readonly space: UrlSpace }[]>();
 
-/** The URL space of a variant; worked out once for all that have the same links. */
+/** The URL space of a variant; computed once for all variants with the same links. */
 export function spaceOf(plan: Plan, variant: string): UrlSpace {
   const links = linksOf(plan, variant);
   const spaces = known.get(plan) ?? [];

@@ -187,7 +187,7 @@ class PatternReader {
       parts.push({ variable: this.variable('path', open + 1, end) });
       at = end + 1;
     }
-    // Dot segments are taken out of every URL before it is looked at (RFC 3986, 5.2.4).
+    // Dot segments are removed from every URL before the lookup (RFC 3986, 5.2.4).
     if (parts.length === 1 && 'text' in parts[0]! && /^\.\.?$/.test(parts[0].text)) this.fail('dots', from, to);
     return parts;
   }

@@ -28,9 +28,7 @@ export function exampleOf(declared: Type): string | null {
   }
 }
 
-/**
- * The literal that stands for a parameter where nobody hands a value over: its sample, its default, one of its type.
- */
+/** The literal for a parameter that no walk supplies: its sample, its default, or one of its type. */
 export function sampleOf(parameter: Parameter, show: (value: ValueNode) => string): string | null {
   const own = parameter.sample ?? parameter.initial;
   return own ? show(own) : exampleOf(parameter.type);

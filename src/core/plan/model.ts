@@ -42,7 +42,7 @@ export interface Named {
 
 export interface Parameter extends Named {
   readonly initial: ValueNode | null;
-  /** A value to show the screen with, where nobody has handed one over. */
+  /** A value to show the screen with, if no walk supplies one. */
   readonly sample: ValueNode | null;
   readonly node: ParameterNode;
 }
@@ -79,7 +79,7 @@ export interface Call {
 export type Condition =
   /** The flag has this value. */
   | { readonly kind: 'flag'; readonly flag: Flag; readonly value: string }
-  /** An optional value is there; data is not known before a run, so it may hold or not. */
+  /** An optional value is there; data is unknown before a run, so it may hold or not. */
   | { readonly kind: 'given'; readonly names: readonly Name[] }
   /** In quotes: may hold or not at each use. */
   | { readonly kind: 'maybe'; readonly text: string }
@@ -124,7 +124,7 @@ export interface Loop {
   readonly list: ValueNode | null;
 }
 
-/** The variants in which something is there; null for all of them. */
+/** The variants that have a declaration; null for all of them. */
 export type Only = ReadonlySet<string> | null;
 
 export const isIn = (only: Only, variant: string): boolean => only === null || only.has(variant);
@@ -325,6 +325,6 @@ export interface Scope {
   readonly variable: Named | null;
   /** Looked through in order; of a name, the first counts. */
   readonly layers: readonly (readonly Named[])[];
-  /** Paths such as `season` that a condition has shown to be there. */
+  /** Paths such as `season` that a condition has proved present. */
   readonly given: ReadonlySet<string>;
 }

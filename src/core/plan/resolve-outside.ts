@@ -121,7 +121,7 @@ export function resolveOutside(
   }
 }
 
-/** A variant has one bar of tabs at most. */
+/** Reports a second bar of tabs in a variant. */
 function checkBars(bars: readonly TabBar[], variants: readonly string[], report: (problem: PlanProblem) => void): void {
   const head = ({ node }: TabBar): Name => ({ text: 'tabs', from: node.from, to: node.from + 'tabs'.length });
   const doubled = new Set<TabBar>();

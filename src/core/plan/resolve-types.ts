@@ -128,7 +128,7 @@ const mostRings = 100;
 const partsOf = ({ fields }: RecordType): RecordType[] => [...fields.values()].filter((type) => type.kind === 'record');
 
 /**
- * The shortest way from a record back to itself through fields that are always there: such a value can never be made.
+ * The shortest way from a record back to itself through required fields: nobody can ever make such a value.
  * Breadth-first search within its component.
  */
 function ringOf(start: RecordType, components: ReadonlyMap<RecordType, number>): string[] | null {

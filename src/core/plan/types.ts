@@ -36,7 +36,7 @@ export type Type =
 export const unknown: Type = { kind: 'unknown' };
 export const base = (name: BaseName): Type => ({ kind: 'base', name });
 
-/** Whether all of a type is there, so that it can be written. */
+/** Whether all parts of a type are known, so that it can be written. */
 export const isKnown = (type: Type): boolean =>
   type.kind === 'list' || type.kind === 'optional' ? isKnown(type.of) : type.kind !== 'unknown';
 
@@ -66,8 +66,8 @@ export function sameType(a: Type, b: Type): boolean {
 }
 
 /**
- * Whether a value of one type may go where another is wanted: T to T, T to T?, int to decimal, and lists likewise by
- * their items. Nothing else: no text to int, no id to its base, no T? to T.
+ * Whether a value of one type fits another: T fits T and T?, int fits decimal, and a list fits by its items. Nothing
+ * else fits: no text int, no id its base, no T? fits T.
  */
 export function assignable(from: Type, to: Type): boolean {
   if (from.kind === 'unknown' || to.kind === 'unknown') return true;

@@ -57,7 +57,7 @@ function align(before: readonly string[], after: readonly string[], first: numbe
     );
 }
 
-/** Place of a new line among the old ones: as far down as among the new ones. */
+/** Place of a new line among the old ones, in proportion to its place among the new ones. */
 const placeAmong = (place: number, old: number, fresh: number): number =>
   Math.floor((place * old) / Math.max(1, fresh));
 

@@ -58,7 +58,7 @@ export interface BranchCard {
 export interface WayOutCard {
   readonly trigger: string;
   readonly at: number;
-  /** The variants in which it is there; null for all. */
+  /** The variants that have it; null for all. */
   readonly only: readonly string[] | null;
   readonly branches: readonly BranchCard[];
 }
@@ -105,7 +105,7 @@ export interface ScreenDetail {
   readonly signature: readonly WantedParameter[];
   /** Whether the walk begins with a link or an entry. */
   readonly fromOutside: boolean;
-  /** Whether it is proved that no walk is shorter; null as long as nobody has tried to. */
+  /** Whether a proof shows that no walk is shorter; null before the whole analysis. */
   readonly isShortest: boolean | null;
   /** The shortest known walk, or null. */
   readonly walk: readonly WalkStep[] | null;

@@ -45,10 +45,7 @@ export interface Way {
 }
 
 export interface Overview {
-  /**
-   * How far the text is looked at: not at all; it is parsed and its names are resolved, nothing is decided; all is
-   * decided.
-   */
+  /** Progress of the analysis: none; parsed with names resolved but nothing decided; all decided. */
   readonly stage: 'unread' | 'read' | 'decided';
   /** All variants, and the one that this is of. */
   readonly variants: readonly string[];
@@ -65,7 +62,7 @@ export interface Overview {
   readonly accepted: readonly Accepted[];
 }
 
-/** The overview before anything of the text is known. */
+/** The overview before the text is parsed. */
 export const unread: Overview = {
   stage: 'unread',
   variants: [],

@@ -1,7 +1,7 @@
 import type { Piece, Whole } from '../language/include';
 import { Lines } from '../language/lines';
 
-/** A place as people name it: lines and columns from 1, columns in UTF-16 code units. */
+/** A place for readers: lines and columns from 1, columns in UTF-16 code units. */
 export interface SourcePosition {
   readonly file: string;
   readonly line: number;

@@ -44,7 +44,7 @@ export function stepsOf(walk: Tour['walks'][number]): string[] {
 export const walkText = (title: string, steps: readonly string[]): string =>
   `walk ${quote(title)} {\n${steps.map((step) => `  ${step}\n`).join('')}}\n`;
 
-/** The tour as walk declarations, to be put into the plan or read by people. */
+/** The tour as walk declarations, to keep in the plan or to read. */
 export const tourText = ({ walks }: Tour): string =>
   walks.map((walk, index) => walkText(`Tour ${index + 1}`, stepsOf(walk))).join('\n');
 

@@ -63,7 +63,7 @@ export interface UrlCard {
   readonly once: BuiltCard | null;
   /** Other patterns that match and are as specific. */
   readonly ties: readonly PatternCard[];
-  /** Parts of the URL that nobody reads. */
+  /** Parts of the URL that are ignored. */
   readonly remarks: readonly Message[];
   /** Why nothing fits; null where something does. */
   readonly why: Message | null;

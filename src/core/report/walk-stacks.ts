@@ -7,7 +7,7 @@ import { at, isRecord, showInFull, showPlainly, type Value } from '../plan/value
 
 export interface ValueCard {
   readonly name: string;
-  /** As a screen shows it; null for an argument that nobody has brought. */
+  /** As a screen shows it; null for a missing argument. */
   readonly value: string | null;
 }
 

@@ -62,7 +62,7 @@ export interface BadLoop {
   readonly type: Type | null;
 }
 
-/** Whether an argument is brought, has a default, or may be left out and is. */
+/** Whether an argument is supplied, has a default, or is optional and left out. */
 export const holds = (status: SupplyStatus): boolean =>
   status === 'supplied' || status === 'default' || status === 'absent';
 

@@ -9,7 +9,7 @@ export type Arrival = {
   readonly values: Values | null;
 } & (
   | { readonly kind: 'push' | 'replace' | 'present' | 'reset' | 'switch' }
-  /** A link builds a whole stack; null stands for an entry that names its screen. */
+  /** A link builds a whole stack; null means an entry that names its screen. */
   | { readonly kind: 'link'; readonly link: Link | null }
 );
 
@@ -56,7 +56,10 @@ export function* screensOf(stack: Stack): Generator<Screen> {
   for (let frame = stack; frame; frame = frame.below) yield frame.screen;
 }
 
-/** A configuration as one string, every frame of every stack included: two are alike just where these are. */
+/**
+ * A configuration as one string with every frame of every stack. Two configurations are equal exactly if their strings
+ * are.
+ */
 export const keyOf = ({ flags, active, stacks }: Configuration): string =>
   [flags.join(), active, ...stacks.map(keyOfStack)].join(';');
 
@@ -75,7 +78,7 @@ export class StackNumbers {
   private readonly numbers = new Map<string, number>();
   private readonly known = new WeakMap<Frame, number>();
 
-  /** A configuration as one string: two are alike just where these are. */
+  /** A configuration as one string. Two configurations are equal exactly if their strings are. */
   keyOf({ flags, active, stacks }: Configuration): string {
     return [flags.join(), active, ...stacks.map((stack) => this.numberOf(stack))].join(' ');
   }

@@ -45,7 +45,7 @@ export class Placement {
     return this.data && call?.target ? this.data.onArrival(call.target, call, {}) : null;
   }
 
-  /** Whose `needs` an arrival has to fulfil, in the order in which they are looked at. */
+  /** Screens whose `needs` an arrival has to meet, in the order of the check. */
   arrivingAt(configuration: Configuration, arrival: Arrival): readonly Placed[] {
     if (arrival.kind === 'link') return this.built(arrival);
     if (arrival.kind !== 'switch') return [arrival];

@@ -24,7 +24,7 @@ export class Samples {
     }
   }
 
-  /** Value of an argument that nobody hands over: its sample, its default, or a sample of its type. */
+  /** Value of an argument that no step passes: its sample, its default, or a sample of its type. */
   ofParameter({ name, type, sample, initial }: Parameter): Value {
     const own = sample ?? initial;
     return own ? literalOf(own) : this.of(type, name);
@@ -97,7 +97,7 @@ export function literalOf(value: ValueNode): string | null {
   }
 }
 
-/** `firstName` as people say it: `first name`. */
+/** `firstName` in words: `first name`. */
 const wordsOf = (name: string): string =>
   name
     .replace(/_+/g, ' ')

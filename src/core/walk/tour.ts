@@ -16,8 +16,8 @@ export interface Tour {
   /** Each begins with a cold start. */
   readonly walks: readonly (readonly TourTap[])[];
   /**
-   * Whether nothing is known to be left out: a plan of many flags and stacks may have more configurations than are
-   * looked at.
+   * Whether the tour leaves no outcome out: a plan of many flags and stacks may have more configurations than the
+   * search visits.
    */
   readonly whole: boolean;
 }
@@ -31,7 +31,9 @@ interface OutcomeEdge extends TourTap {
 /** How many configurations one search looks at, and all of them together. */
 const mostSearched = 4000;
 
-/** How eagerly a new walk is begun where going on takes as long; each is tried, and the shortest tour taken. */
+/**
+ * Preferences for a new walk over going on, if both take equally many taps. Each is tried, and the shortest tour wins.
+ */
 const biases = [0, 1, -1, 2, -2, 3];
 
 /**
@@ -110,7 +112,7 @@ class Planner {
     return edges;
   }
 
-  /** All outcomes that can happen, as far as is looked. */
+  /** All outcomes that the search finds. */
   outcomes(): Set<Branch> {
     const found = new Set<Branch>();
     const seen = new Set(this.cold);

@@ -383,7 +383,7 @@ export class Walker {
     return null;
   }
 
-  /** Arguments that a call hands over to its screen. */
+  /** Arguments that a call passes to its screen. */
   private passed(screen: Screen, call: Call, context: Values | null, { flags }: Configuration): Values | null {
     if (!this.data || !context) return null;
     const all =

@@ -40,7 +40,7 @@ export interface FoundWalk {
   readonly steps: string;
 }
 
-/** Nothing is looked at, or not analysed yet. */
+/** No view asks for cards, or the text is not yet analysed. */
 export const nothing: Looked = { detail: null, supply: null, walk: null, links: null };
 
 /** Requests about a text: parameters beside the text, and the answer. */

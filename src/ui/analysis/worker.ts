@@ -79,7 +79,7 @@ function guarded(seq: number, run: () => void): void {
   try {
     run();
   } catch (error) {
-    // Nothing of that text is taken over into the analysis of the next.
+    // The next analysis reuses nothing of that text.
     latest = null;
     parser = new IncrementalParser();
     answer({ kind: 'check-failed', seq, error: sentenceOf(error) });
@@ -101,7 +101,7 @@ function tellRest(result: Check, seq: number): void {
   told = result;
 }
 
-/** An analysis that took longer than this, in milliseconds, waits the next time until nobody has typed for a moment. */
+/** An analysis that took longer than this, in milliseconds, waits next time for a pause in typing. */
 const quick = 30;
 const pauseOfTyping = 160;
 let lastTook = 0;
@@ -204,7 +204,7 @@ const requests = new Map<number, Asked>();
 const nextRequest = new MessageChannel();
 nextRequest.port1.onmessage = answerNext;
 
-/** Answers a request after the messages that have come in meanwhile: one of them may take it back. */
+/** Answers a request after all messages in the queue: one of them may cancel it. */
 function answerNext(): void {
   for (const [id, { request, text, given }] of requests) {
     requests.delete(id);

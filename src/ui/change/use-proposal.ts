@@ -7,7 +7,7 @@ import { useSession } from '../session/context';
 export interface ProposalState {
   /** Why the fields allow no proposal; null if there is one, or none yet. */
   readonly refusal: string | null;
-  /** The last proposal: that of an earlier request while the next one is worked out. */
+  /** The last proposal: that of an earlier request until the next one arrives. */
   readonly shown: Proposal | null;
   /** The edits that can be made now, and the text that they are for; null while there is nothing to make. */
   readonly ready: { readonly edits: readonly TextEdit[]; readonly text: string } | null;

@@ -43,7 +43,7 @@ export function AuditPanel({ audit }: { audit: string }) {
       const looked = await lookAt(file);
       setChosen(looked);
       if (looked.columns === null) return begin(looked);
-      // Which column it is stands to be answered beside the choice of a file.
+      // The question for the column stands beside the choice of a file.
       cancel();
       address.go({ audit: 'new' });
     } catch (error) {

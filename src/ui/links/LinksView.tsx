@@ -21,7 +21,7 @@ export const LinksView = memo(function LinksView() {
     return () => session.watch({ links: null });
   }, [session]);
   const isThere = card !== null;
-  // A screen that was chosen elsewhere is brought into sight.
+  // Scrolls to a screen that was selected elsewhere.
   useEffect(() => {
     space.current?.querySelector('[data-chosen]')?.scrollIntoView({ block: 'nearest' });
   }, [address.screen, isThere]);

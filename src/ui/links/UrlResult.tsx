@@ -194,7 +194,7 @@ export function Stack({ built: { stack, back } }: { built: BuiltCard }) {
   );
 }
 
-/** A link to a screen that is known by its label. */
+/** A link to a screen, from its label. */
 export function ScreenByLabel({ label }: { label: string }) {
   const overview = useSnapshot('overview');
   const screen = overview.screens.find((each) => each.label === label);

@@ -1,4 +1,4 @@
-/** Numbers as people read them: `2,086`. */
+/** Formats numbers for readers: `2,086`. */
 export const number = new Intl.NumberFormat('en');
 
 /** A number with its noun: `1 tap`, `3 taps`. */

@@ -11,7 +11,7 @@ export function useCaretScreen(): void {
   const { go, now, onReturn } = useAddress();
   const isRead = useSnapshot('overview').stage !== 'unread';
   useEffect(() => {
-    // Until the text has been read nobody knows where its screens are.
+    // Before the text is parsed, the places of its screens are unknown.
     if (!isRead) return;
     const isIn = ({ from, to }: { readonly from: number; readonly to: number }): boolean => {
       const at = session.wasAt(session.getCaret(), session.getSnapshot().overview);

@@ -2,7 +2,7 @@ import { counted } from '../parts/numbers';
 import type { Plans } from './use-plans';
 import { when } from './when';
 
-/** The deleted plans that can still be brought back, each with until when. */
+/** The deleted plans that can still be restored, each with its last day. */
 export function DeletedPlans({ plans: { deleted, bringBack } }: { plans: Plans }) {
   if (deleted.length === 0) return null;
   return (

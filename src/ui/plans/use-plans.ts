@@ -12,7 +12,7 @@ type NamedPlan = Pick<PlanSummary, 'id' | 'name'>;
 export interface PlanNotice {
   readonly text: string;
   readonly isError: boolean;
-  /** A deleted plan that can be brought back. */
+  /** A deleted plan that can be restored. */
   readonly deleted?: NamedPlan;
 }
 

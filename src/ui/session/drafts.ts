@@ -73,7 +73,7 @@ export class Drafts {
     this.isOwnNew = false;
   }
 
-  /** Keeps a text apart from the one that this window goes on with; it is offered at the next visit. */
+  /** Keeps a text apart from the window's own; the next visit offers it. */
   setAside(text: string, version: number): void {
     try {
       localStorage.setItem(this.prefix + crypto.randomUUID(), JSON.stringify({ text, version, at: Date.now() }));

@@ -8,10 +8,10 @@ const lockOf = (id: string): string => `andante:tab:${id}`;
 const letsGo = 500;
 
 /**
- * Holds a name for as long as the page lives (Web Locks API). Copied windows come with the session storage of the one
- * that they are a copy of, and must not share its name.
+ * Holds a name for as long as the page lives (Web Locks API). A copied window has the session storage of its original,
+ * and must not share its name.
  *
- * @returns false where another page holds it
+ * @returns false if another page holds it
  */
 function hold(id: string, wait: number): Promise<boolean> {
   return new Promise((resolve) => {

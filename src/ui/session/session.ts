@@ -37,7 +37,7 @@ import { Saver, type SaveState } from './saver';
 export type Standing =
   /** They are of the current text, or will be in a moment. */
   | { readonly kind: 'current' }
-  /** The text has been another one for a while, and its analysis is under way. */
+  /** The text has changed a while ago, and its analysis is running. */
   | { readonly kind: 'behind' }
   /** The text cannot be analysed. */
   | { readonly kind: 'failed'; readonly error: string };
@@ -70,7 +70,7 @@ export interface Snapshot {
   readonly supply: SupplyTable | null;
   readonly walk: WalkCard | null;
   readonly links: LinksCard | null;
-  /** Texts of this plan that were never saved, and that nobody has decided on. */
+  /** Texts of this plan that were never saved, and that wait for the user's decision. */
   readonly drafts: readonly Draft[];
 }
 

@@ -10,7 +10,7 @@ interface Props {
   readonly card: WalkCard;
   readonly taps: readonly Tap[];
   readonly typed: Readonly<Record<string, Values>>;
-  /** The step whose effect is shown beside. */
+  /** The step whose effect the view shows. */
   readonly looked: Tap | null;
   readonly onLook: (tap: Tap | null) => void;
   readonly onTap: (tap: Tap) => void;

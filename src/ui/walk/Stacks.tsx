@@ -7,7 +7,7 @@ import { ScreenLink } from '../parts/ScreenLink';
 import { counted } from '../parts/numbers';
 import type { Tap } from './steps';
 
-/** The stacks as they are; or, while a step is looked at, as they would be after it. */
+/** The current stacks; while the user looks at a step, the stacks after it. */
 export function Stacks({ card, looked }: { card: WalkCard; looked: Tap | null }) {
   const after = looked?.outcome ?? null;
   const shown = after?.stacks ?? card.stacks;

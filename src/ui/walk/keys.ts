@@ -19,9 +19,9 @@ const isElsewhere = (key: string): boolean => key === 'o' || key === 's';
 const neverChanges = (): (() => void) => () => undefined;
 
 /**
- * The keys of the Walk view. Keys that come while the next screen is on its way are for that one.
+ * The keys of the Walk view. Keys that come before the next screen is drawn are for that screen.
  *
- * @returns whether keys are heard: not before the page, which comes complete from the server, has come to life
+ * @returns whether keys work: not before the page, which the server sends complete, has started
  */
 export function useWalkKeys({ isThere, press, openLink, keep }: Keys): boolean {
   const heard = useSyncExternalStore(

@@ -13,7 +13,7 @@ export interface Tap {
 /** Letters that mean something in every view, or here, tap nothing: open a link, keep, add a way out, supply. */
 const letters = [...'abcdefghijmnpqrtuvwxyz'];
 
-/** All that can be tapped now, in order, each with its letter as far as they go. Back has a key of its own. */
+/** All possible taps, in order, each with its letter while letters last. Back has a key of its own. */
 export function tapsOf(offers: readonly OfferCard[]): Tap[] {
   let next = 0;
   return offers.flatMap((offer) =>

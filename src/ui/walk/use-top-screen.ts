@@ -7,7 +7,7 @@ import { useAddress, useSession } from '../session/context';
 export const isOf = (card: WalkCard | null, { walk, taken }: Place): boolean =>
   card !== null && card.request.steps === (walk ?? '') && card.request.taken === (taken ?? Infinity);
 
-/** Selects the screen on top, for the other views, whenever the walk comes to another one. */
+/** Selects the screen on top for the other views, whenever it changes. */
 export function useTopScreen(): void {
   const session = useSession();
   const { go, now } = useAddress();

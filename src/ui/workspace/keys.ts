@@ -164,7 +164,7 @@ function stepThroughFindings({ session, snapshot, address, shown, actions }: Ope
   const { findings, screens } = snapshot.overview;
   if (findings.length === 0) return;
   const last = placeOfFinding(findings, shown);
-  // Without a caret, one goes on from the finding that was shown last.
+  // Without a caret, the next finding follows the one that was shown last.
   if (address.view !== 'plan' && last >= 0)
     return actions.showFinding(findings[(last + direction + findings.length) % findings.length]!);
   const selected = address.view === 'plan' ? null : screens.find((screen) => screen.label === address.screen);

@@ -4,7 +4,7 @@ import { plans } from '../../../server/plans';
 
 export const dynamic = 'force-dynamic';
 
-/** The plans that were deleted and can be brought back, the last deleted first. */
+/** Deleted plans that can be restored, the last deleted first. */
 export const GET = handler(async () => ({ deleted: await (await plans()).listDeleted() }));
 
 export const { POST, PUT, PATCH, DELETE } = onlyFor('GET');

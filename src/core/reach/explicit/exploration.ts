@@ -7,18 +7,18 @@ import type { Event } from '../../walk/event';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 
-/** The most configurations that are expanded, and the most events; an event counts once for each outcome. */
+/** Maximum number of expanded configurations, and of events; an event counts once for each outcome. */
 const most = 2000;
 const mostEvents = 20_000;
 /** Cost of an event. */
 const costOfEvent = 25;
 /** Events between two pauses: a few milliseconds of work. */
 const slice = 300;
-/** Nearest configurations that are looked at before the hint is tried. */
+/** Number of nearest configurations that are searched before the hint is tried. */
 const near = 200;
 /** Configurations between two pauses. */
 const mostLooked = 200;
-/** The most outcomes of a given walk that are followed at once, where conditions leave taps open. */
+/** Maximum number of outcomes of a given walk that are followed at once, if conditions leave taps open. */
 const mostAtOnce = 50;
 
 /** The shortest walk of an exploration to a screen. */

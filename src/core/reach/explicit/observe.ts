@@ -17,7 +17,7 @@ export interface Observed {
   readonly whole: boolean;
 }
 
-/** The most configurations, and the most events. */
+/** Maximum number of configurations, and of events. */
 const most = 1500;
 const mostEvents = 40_000;
 

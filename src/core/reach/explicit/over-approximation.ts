@@ -12,10 +12,10 @@ export function mayReach(plan: Plan, variant: string): ReadonlySet<Screen> {
   return new FixedPoint(plan, variant).reached;
 }
 
-/** A frame that steps have put on. */
+/** A frame that steps have pushed. */
 interface Pushed {
   readonly screen: Screen;
-  /** Whether in some run it was not put on, or is popped again. */
+  /** Whether some run does not push it, or pops it again. */
   readonly mayBeAbsent: boolean;
 }
 
@@ -29,13 +29,13 @@ const nothing: Opened = { opened: [], mayBePutOff: false };
 const allMayBeAbsent = (frames: readonly Pushed[]): Pushed[] =>
   frames.map(({ screen }) => ({ screen, mayBeAbsent: true }));
 
-/** Frames without the top one. Where the top one may be absent, the one beneath is taken off instead. */
+/** Frames without the top one. If the top one may be absent, the one beneath is popped instead. */
 function withoutTop(frames: readonly Pushed[]): readonly Pushed[] {
   const rest = frames.slice(0, -1);
   return frames.at(-1)?.mayBeAbsent ? allMayBeAbsent(rest) : rest;
 }
 
-/** Frames that may be the last one of a stack, which stays: those up to the first that is there for certain. */
+/** Frames that may be the last one of a stack, which stays: those up to the first that is certainly there. */
 function mayBeLast(frames: readonly Pushed[]): readonly Pushed[] {
   const certain = frames.findIndex(({ mayBeAbsent }) => !mayBeAbsent);
   return certain === 0 ? frames.slice(0, 1) : allMayBeAbsent(certain < 0 ? frames : frames.slice(0, certain + 1));
@@ -104,7 +104,7 @@ class FixedPoint {
     }
   }
 
-  /** Opens a screen by itself. */
+  /** Opens a screen without an event. */
   private open(screen: Screen | null | undefined): void {
     if (screen) this.showAll(this.arrive(screen).opened);
   }
@@ -129,7 +129,7 @@ class FixedPoint {
     }
   }
 
-  /** Frames that steps put on and leave there, bottom first. Each is shown, by the tap or by Back. */
+  /** Frames that steps push and leave there, bottom first. Each is shown, by the tap or by Back. */
   private run(steps: readonly Step[]): readonly Pushed[] {
     let frames: readonly Pushed[] = [];
     for (const step of steps) {

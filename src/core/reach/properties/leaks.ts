@@ -52,7 +52,7 @@ function* byTakingOff({ all, saturation }: Stacks): Reveals {
   }
 }
 
-/** Screens on which an event ends that has popped frames and goes on, as `back to` does. */
+/** Screens at the end of an event that has popped frames and continues, as `back to` does. */
 function* byGoingOn({ all, saturation, system }: Stacks): Reveals {
   for (const head of saturation.heads) {
     const { symbol, control } = head;

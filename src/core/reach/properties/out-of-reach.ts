@@ -16,10 +16,10 @@ import type { Work } from '../../base/slices';
 
 /**
  * A walk that ends with a screen on top, after which no tap leads to a goal; null if there is none. If tabs are shown,
- * the walk leaves each of them so that none leads on. The walk is short, though perhaps not the shortest.
+ * the walk leaves each of them so that none leads to the goal. The walk is short, though perhaps not the shortest.
  *
- * @param runs the runs that the walk may be one of
- * @param pathEdges of the screen, as far as they count
+ * @param runs the set of runs that must contain the walk
+ * @param pathEdges path edges of the screen from which to search
  */
 export function* walkOutOfReach(
   stacks: ExactStacks,

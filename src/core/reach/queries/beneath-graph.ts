@@ -16,7 +16,7 @@ export interface Growing {
 
 /** Depth of the stacks that a state stands for. */
 export interface Depth {
-  /** The most frames; infinite without a bound. */
+  /** Maximum number of frames; infinite without a bound. */
   readonly frames: number;
   /** Ring of frames that grows without bound; null if there is none. */
   readonly growing: Growing | null;
@@ -241,7 +241,7 @@ export class BeneathGraph {
   }
 }
 
-/** In state of a component's number: that none is known yet, or that the runs do not have the node. */
+/** In place of a component's number: none yet, or the runs lack the node. */
 const none = -1;
 const absent = -2;
 

@@ -20,12 +20,12 @@ export function edgesOf(moves: readonly Move[]): StackEdge[] {
   return edges;
 }
 
-/** How many states are looked at between two pauses: a few milliseconds of work. */
+/** Number of states between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
 /**
- * Looks for stacks in which a frame that fits lies anywhere beneath the top: breadth-first search, in which no state is
- * looked at twice, also by searches from several tops, as long as nothing is found.
+ * Searches for stacks in which a fitting frame lies anywhere beneath the top. Breadth-first search that visits no state
+ * twice, even for several tops, as long as it finds nothing.
  */
 export class SearchBeneath {
   private readonly before = new Map<State, { readonly move: Move; readonly from: State } | null>();
@@ -63,7 +63,7 @@ export class SearchBeneath {
     return null;
   }
 
-  /** How many states were looked at. */
+  /** Number of visited states. */
   get looked(): number {
     return this.before.size;
   }
@@ -115,7 +115,7 @@ export class SearchWithout {
     return this.search.isDue();
   }
 
-  /** How many states were looked at. */
+  /** Number of visited states. */
   get looked(): number {
     return this.search.looked;
   }

@@ -9,7 +9,7 @@ import { tapsOf, usesTo, type Used } from './witness';
 import type { Work } from '../../base/slices';
 
 export interface Cycle {
-  /** In the order in which they come to lie on one another, the one nearest to the start first. */
+  /** In the order in which they pile up, the one nearest to the start first. */
   readonly screens: readonly Screen[];
   readonly walk: readonly Tap[];
   /** The tap that closes it. */
@@ -18,7 +18,7 @@ export interface Cycle {
   readonly of: Growing;
 }
 
-/** How many nodes are looked at between two pauses: a few milliseconds of work. */
+/** Number of nodes between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
 /** Key by which two cycles of the same screens are equal. */
@@ -46,7 +46,7 @@ export function* cyclesOf(runs: Runs): Work<Cycle[]> {
     const edges = edgesOf(yield* cycleThrough(graph, of, first));
     const pathEdge = pathEdgeOn(first);
     const between = edges.slice(0, -1);
-    // The last edge is the same screen again, one round further down. Where that is the start, it mostly lies there
+    // The last edge is the first screen again, one round further down. If that is the start, it usually lies there
     // anyway.
     const short = nearest(first) === 0 ? usesTo(runs, pathEdge, between) : [];
     const walk = tapsOf(endsOnItself(short) ? short : usesTo(runs, pathEdge, edges));

@@ -16,7 +16,7 @@ export interface Revealed {
   readonly beneath: readonly StackEdge[];
 }
 
-/** The most monitored screens whose saturations are kept. */
+/** Maximum number of monitored screens whose saturations are kept. */
 const mostMonitored = 4;
 /** Cost of each screen for a new pushdown system. */
 const costOfScreen = 10;
@@ -58,7 +58,7 @@ export abstract class Stacks {
   }
 
   private *monitorAnew(screen: Screen): Work<Saturation | null> {
-    // The next rule is mostly about the same screen; the saturations of all screens may be more than fits into memory.
+    // The next rule is usually about the same screen. Saturations of all screens may not fit into memory.
     for (const [other] of this.monitored) if (this.monitored.size >= mostMonitored) this.monitored.delete(other);
     this.budget.spend(this.plan.screens.length * costOfScreen);
     return yield* this.saturateMonitoring(screen);
@@ -149,7 +149,9 @@ export abstract class Stacks {
     );
   }
 
-  /** The most frames of a stack with the screen on top; without a bound, `frames` is null and `cycle` piles up. */
+  /**
+   * Maximum number of frames of a stack with the screen on top; without a bound, `frames` is null and `cycle` piles up.
+   */
   deepestOn(screen: Screen): { readonly frames: number | null; readonly cycle: readonly Screen[] } {
     let deepest = 0;
     for (const { symbol, states } of this.headsOf(screen)) {
@@ -162,7 +164,7 @@ export abstract class Stacks {
     return { frames: deepest, cycle: [] };
   }
 
-  /** The most frames of any stack; null without a bound. */
+  /** Maximum number of frames of any stack; null without a bound. */
   deepest(): number | null {
     const each = this.plan.screens.map((screen) => this.deepestOn(screen).frames);
     return each.reduce((most, frames) => (most === null || frames === null ? null : Math.max(most, frames)), 0);

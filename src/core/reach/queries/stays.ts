@@ -1,13 +1,13 @@
 import type { Head, Saturation } from '../post-star';
 import type { Control, Pushdown, StackSymbol } from '../system';
 
-/** An event that is under way: its control state, and the frames above and with the one that it began on, top first. */
+/** An unfinished event: its control state, and the frames from the one that it began on up, top first. */
 interface Midway {
   readonly control: Control;
   readonly word: readonly StackSymbol[];
 }
 
-/** The most configurations that are looked at within an event. */
+/** Maximum number of configurations visited within an event. */
 const most = 1_000;
 
 /**

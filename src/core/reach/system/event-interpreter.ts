@@ -45,7 +45,7 @@ export interface EventOutcome {
   readonly leaves: boolean;
 }
 
-/** Safety limits for degenerate plans: the most elses in one event, and the most ways in which one event goes on. */
+/** Safety limits for degenerate plans: maximum number of elses in one event, and of ways in which one event goes on. */
 const mostElses = 64;
 const mostWays = 4096;
 /** An event that goes on in more ways is worked off in parts. */

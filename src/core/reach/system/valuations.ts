@@ -9,7 +9,7 @@ export type Sets = Extract<Step, { kind: 'sets' }>;
 /** Outcome of a condition under one valuation; `either` if it also depends on quoted parts. */
 export type TruthValue = 'holds' | 'fails' | 'either';
 
-/** The most open parts of one condition; a condition with more counts as `either`. */
+/** Maximum number of open parts of one condition; a condition with more counts as `either`. */
 const mostOpen = 8;
 
 /**

@@ -17,7 +17,8 @@ export interface Back {
   /** Whether a header arrow is shown, over all runs; null if that is undecided or the screen is never shown. */
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
   /**
-   * The most frames of a stack with it on top; null if unknown. Without a bound `frames` is null and `cycle` piles up.
+   * Maximum number of frames of a stack with it on top; null if unknown. Without a bound `frames` is null and `cycle`
+   * piles up.
    */
   readonly deepest: { readonly frames: number | null; readonly cycle: readonly Screen[] } | null;
 }

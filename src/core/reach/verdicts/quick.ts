@@ -8,7 +8,7 @@ import { mayReach } from '../explicit';
 import type { Reach, VariantReach, Verdict } from './reach';
 import type { Tap } from '../../walk/tap';
 
-/** The most events, and more for each screen. The notes beside each keystroke wait for them. */
+/** Maximum number of events, and more for each screen. The notes beside each keystroke wait for them. */
 const mostEvents = 25_000;
 const mostEventsOfScreen = 60;
 

@@ -45,7 +45,7 @@ export interface Bounded extends Decided {
   readonly explored: Explored;
 }
 
-/** A variant of whose stacks nothing is known. */
+/** A variant whose stacks are unknown. */
 export interface Undecided extends Decided {
   readonly kind: 'undecided';
   /** Whether the budget ran out, or the stacks were not asked for. */

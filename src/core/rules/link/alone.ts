@@ -38,7 +38,7 @@ export const alone: Rule = {
   },
 };
 
-/** Whether the link's stack has one frame, which is none that an app begins with. */
+/** Whether the link's stack has one frame, which is neither the start nor the root of a tab. */
 function standsAlone(plan: Plan, { screen, under }: Link, variant: string): boolean {
   if (under!.some(({ target }) => target && isIn(target.only, variant))) return false;
   if (plan.start?.target === screen) return false;

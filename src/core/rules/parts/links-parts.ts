@@ -22,7 +22,7 @@ export function told(text: string, most = mostTold): string {
 const codePoint = (character: string): string =>
   `U+${character.codePointAt(0)!.toString(16).toUpperCase().padStart(4, '0')}`;
 
-/** Why a URL does not read: a clause that goes on from “does not read, ”. */
+/** Why a URL cannot be read: a clause behind “does not read, ”. */
 export function sayUrlProblem(problem: UrlProblem): Message {
   switch (problem.why) {
     case 'empty':
@@ -163,7 +163,7 @@ export function sayGroup(near: Near): Message {
 
 const shownValue = (text: string): Message => (text === '' ? say`nothing` : say`${told(text)}`);
 
-/** Sentence about a part of a URL that nobody reads, or that may be a mistake. */
+/** Sentence about an ignored part of a URL, or a likely mistake in it. */
 export function sayRemark(remark: Remark): Message {
   switch (remark.kind) {
     case 'unknown-name':

@@ -33,7 +33,7 @@ export function nameWayIn({ site, target }: WayIn): Message {
   }
 }
 
-/** Whose finding it is: the screen, menu or entry that opens, or the screen that is opened where nobody does. */
+/** Subject of the finding: the screen, menu or entry that opens, otherwise the opened screen. */
 export function subjectOf({ site, target }: WayIn): string {
   switch (site.kind) {
     case 'start':

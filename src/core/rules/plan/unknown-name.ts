@@ -92,7 +92,7 @@ function whoNames(plan: Plan, offset: number): Message {
   }
 }
 
-/** Parameters of a new screen, read off the values that its first caller hands over. */
+/** Parameters of a new screen, from the values that its first caller passes. */
 function argumentsOf(plan: Plan, call: Call): { name: string; type: string }[] {
   const site = siteOf(plan, call);
   const scope = site ? scopeOf(site, plan) : emptyScope;

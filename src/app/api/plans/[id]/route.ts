@@ -20,7 +20,7 @@ export const PATCH = handler<{ id: string }>(async (request, { id }) => {
   return plan;
 });
 
-/** Deletes the plan; it can be brought back. */
+/** Deletes the plan; it can be restored. */
 export const DELETE = handler<{ id: string }>(async (_request, { id }) => {
   if (!(await (await plans()).delete(id))) throw noSuchPlan();
   return null;
