@@ -21,10 +21,11 @@ export default defineConfig({
       {
         test: {
           name: 'browser',
+          globalSetup: 'tests/browser/shared.ts',
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          // One more than there are processors in the machine of every day: a page often waits, as for a save.
+          // Three pages keep two processors busy: a page often waits, for example for a save.
           maxWorkers: 3,
         },
       },

@@ -10,7 +10,7 @@ import type { Problem } from '../../src/wire/plans';
 import { demo } from '../demo';
 import { useApp } from './use-app';
 
-const app = useApp(false);
+const app = useApp('api');
 
 interface Answer {
   readonly status: number;

@@ -2,10 +2,10 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { By, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
-import { freePort, startServer } from '../../scripts/server.mjs';
+import { By, Key, type WebElement } from 'selenium-webdriver';
+import { freePort, host, startServer } from '../../scripts/server.mjs';
 import type { PlanDocument, PlanSummary } from '../../src/wire/plans';
-import { openBrowser, type Browser } from './browser';
+import { openBrowser, type Browser, type ChromiumDriver } from './browser';
 
 /** How long a condition may take to come true, in milliseconds; a test that waits longer has failed. */
 const patience = 15_000;
@@ -55,13 +55,16 @@ function leftMeanwhile(error: Error): null {
 }
 
 export class App {
-  address = '';
   port = 0;
   private readonly data = mkdtempSync(join(tmpdir(), 'andante-data-'));
   private server: Awaited<ReturnType<typeof startServer>> | null = null;
-  private browser: Browser | null = null;
+  private browser: Pick<Browser, 'driver' | 'close'> | null = null;
 
-  get driver(): WebDriver {
+  get address(): string {
+    return `http://${host}:${this.port}`;
+  }
+
+  get driver(): ChromiumDriver {
     return this.browser!.driver;
   }
 
@@ -71,9 +74,18 @@ export class App {
     if (withBrowser) this.browser = await openBrowser();
   }
 
+  /** Uses a server that others use, too, and that they end. */
+  useServer(port: number): void {
+    this.port = port;
+  }
+
+  /** Uses a browser that others use after this app, and that they close. */
+  useBrowser(driver: ChromiumDriver): void {
+    this.browser = { driver, close: async () => driver.get('about:blank') };
+  }
+
   async startServer(): Promise<void> {
     this.server = await startServer(this.port, { ANDANTE_DATA: this.data, ANDANTE_LOG: 'silent' });
-    this.address = this.server.address;
   }
 
   /** Ends the server at once, as a crash would. */

@@ -2,11 +2,26 @@
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Builder, type WebDriver } from 'selenium-webdriver';
-import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+import type { WebDriver } from 'selenium-webdriver';
+import { Builder, Session } from 'selenium-webdriver';
+import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+import { Executor, HttpClient } from 'selenium-webdriver/http/index.js';
+
+/** A driver with Chromium's own commands. */
+export type ChromiumDriver = WebDriver & {
+  sendDevToolsCommand(name: string, parameters: object): Promise<void>;
+  sendAndGetDevToolsCommand<T>(name: string, parameters: object): Promise<T>;
+};
+
+/** Address of an open browser, for another process. */
+export interface BrowserAddress {
+  readonly service: string;
+  readonly session: string;
+}
 
 export interface Browser {
-  readonly driver: WebDriver;
+  readonly driver: ChromiumDriver;
+  readonly address: BrowserAddress;
   close(): Promise<void>;
 }
 
@@ -42,24 +57,50 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
     `--user-data-dir=${profile}`,
     `--window-size=${width},${height}`,
   );
-  const driver = await new Builder()
+  const service = new ServiceBuilder(driverPath).build();
+  const address = await service.start();
+  const driver = (await new Builder()
+    .usingServer(address)
     .forBrowser('chrome')
     .setChromeOptions(options)
-    .setChromeService(new ServiceBuilder(driverPath))
-    .build();
+    .build()) as ChromiumDriver;
   await resize(driver, width, height);
   return {
     driver,
+    address: { service: address, session: (await driver.getSession()).getId() },
     async close() {
       await driver.quit();
+      await service.kill();
       rmSync(profile, { recursive: true, force: true });
     },
   };
 }
 
-/** Makes the page itself, not the window around it, this large. */
-async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
-  await (
-    driver as WebDriver & { sendDevToolsCommand(name: string, parameters: object): Promise<void> }
-  ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+/** A driver for a browser that another process has opened. Its one window is blank. */
+export async function attach({ service, session }: BrowserAddress): Promise<ChromiumDriver> {
+  const executor = new Executor(new HttpClient(service));
+  executor.defineCommand('sendDevToolsCommand', 'POST', '/session/:sessionId/chromium/send_command');
+  executor.defineCommand(
+    'sendAndGetDevToolsCommand',
+    'POST',
+    '/session/:sessionId/chromium/send_command_and_get_result',
+  );
+  const driver = new Driver(new Session(session, {}), executor) as WebDriver as ChromiumDriver;
+  const [first, ...others] = await driver.getAllWindowHandles();
+  for (const other of others) {
+    await driver.switchTo().window(other);
+    await driver.close();
+  }
+  await driver.switchTo().window(first!);
+  await driver.get('about:blank');
+  return driver;
 }
+
+/** Makes the page itself, not the window around it, this large. */
+const resize = (driver: ChromiumDriver, width: number, height: number): Promise<void> =>
+  driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: false,
+  });

@@ -1,20 +1,16 @@
-import { Key, type WebDriver } from 'selenium-webdriver';
+import { Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import { useApp } from './use-app';
 
 const app = useApp();
 
-/** Chromium's own commands, as its driver passes them on. */
-const chromium = (): WebDriver & {
-  sendAndGetDevToolsCommand(name: string, parameters: object): Promise<{ identifier: string }>;
-} => app.driver as never;
-
 /** Runs a script in every page before its own scripts; returns a function that removes it again. */
 async function beforeEveryPage(source: string): Promise<() => Promise<unknown>> {
-  const { identifier } = await chromium().sendAndGetDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
-    source,
-  });
-  return () => chromium().sendAndGetDevToolsCommand('Page.removeScriptToEvaluateOnNewDocument', { identifier });
+  const { identifier } = await app.driver.sendAndGetDevToolsCommand<{ identifier: string }>(
+    'Page.addScriptToEvaluateOnNewDocument',
+    { source },
+  );
+  return () => app.driver.sendAndGetDevToolsCommand('Page.removeScriptToEvaluateOnNewDocument', { identifier });
 }
 
 test('a plan opens where its analysis fails: the text is there, is saved, and the page says so until an analysis succeeds', async () => {

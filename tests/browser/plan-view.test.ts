@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { demoCounts, demoFindings } from '../demo';
 import { useApp } from './use-app';
 
-const app = useApp();
+const app = useApp('server');
 const verdict = 'section[aria-label=Verdict]';
 const findings = 'section[aria-label=Findings]';
 const panel = 'article, main > div:last-child';

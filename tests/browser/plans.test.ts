@@ -10,7 +10,7 @@ import { useApp } from './use-app';
 
 const verdict = 'section[aria-label=Verdict]';
 
-const app = useApp();
+const app = useApp('server');
 const list = 'ul[aria-label=Plans]';
 
 test('plans are made, renamed, copied, deleted and brought back', async () => {

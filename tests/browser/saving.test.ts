@@ -2,7 +2,7 @@ import { By, Key } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { useApp } from './use-app';
 
-const app = useApp();
+const app = useApp('server');
 const text = 'app "Small"\nstart a\nscreen a "A" {\n}\n';
 
 /** Types a comment at the end of the text of the window in front. */
