@@ -7,7 +7,7 @@ import type { VariantReach } from '../../src/core/reach';
 import { walkTo } from '../../src/core/reach/queries/witness';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
-import type { Event } from '../../src/core/walk/event';
+import type { AppEvent } from '../../src/core/walk/event';
 import { Walker } from '../../src/core/walk/walker';
 import { Walked } from './walked';
 
@@ -24,7 +24,7 @@ interface Forced {
 }
 
 /** The links and entries of a variant, as events. */
-export const doorsOf = (plan: Plan, variant: string): Extract<Event, { kind: 'link' | 'entry' }>[] => [
+export const doorsOf = (plan: Plan, variant: string): Extract<AppEvent, { kind: 'link' | 'entry' }>[] => [
   ...plan.screens
     .filter((screen) => isIn(screen.only, variant))
     .flatMap((screen) => screen.links.map((link) => ({ kind: 'link', link }) as const)),

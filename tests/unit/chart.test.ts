@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { overview, type Overview } from '../../src/core/report/overview';
-import { layOut, metricsAt, type Chart, type Node } from '../../src/ui/reach/layout';
+import { layOut, metricsAt, type Chart, type ChartNode } from '../../src/ui/reach/layout';
 import { neighbour, type Direction } from '../../src/ui/reach/neighbour';
 import { pathOf, routeEdges, type Point } from '../../src/ui/reach/route';
 import { generatePlan } from '../../bench/generate';
@@ -21,7 +21,7 @@ interface Box {
 }
 
 /** The box of a screen: its name, and its arguments if there is room for them. Lines end at the dot. */
-function labelOf(node: Node, chart: Chart, scale: number): Box {
+function labelOf(node: ChartNode, chart: Chart, scale: number): Box {
   const widest = chart.columnWidth - chart.metrics.gutter;
   const left = node.x + 10 * scale;
   const detail = chart.metrics.details && node.screen.takes.length > 0;

@@ -6,7 +6,7 @@ import { format } from '../../src/core/language/format';
 import { IncrementalParser } from '../../src/core/language/incremental';
 import { parse } from '../../src/core/language/parse';
 import { visit } from '../../src/core/language/parts';
-import type { Range } from '../../src/core/language/range';
+import type { TextRange } from '../../src/core/language/range';
 import { statements } from '../../src/core/language/syntax';
 import { tokenize } from '../../src/core/language/tokens';
 import { demo } from '../demo';
@@ -208,8 +208,8 @@ module n {
 const wholePlan = fc.oneof(fc.constant(demo), grammarPlan('none'), grammarPlan('tabs'));
 
 test('going through a tree comes to every node once, and each stands within the one that holds it', () => {
-  const isNode = (value: unknown): value is Range => typeof value === 'object' && value !== null && 'from' in value;
-  const nodesIn = (value: unknown, within: Range): Range[] => {
+  const isNode = (value: unknown): value is TextRange => typeof value === 'object' && value !== null && 'from' in value;
+  const nodesIn = (value: unknown, within: TextRange): TextRange[] => {
     if (Array.isArray(value)) return value.flatMap((item) => nodesIn(item, within));
     if (!isNode(value)) return [];
     if (value.from < within.from || value.to > within.to)
@@ -220,7 +220,7 @@ test('going through a tree comes to every node once, and each stands within the 
     fc.property(wholePlan, (text) => {
       const { declarations, problems } = parse(text);
       expect(problems).toEqual([]);
-      const visited: Range[] = [];
+      const visited: TextRange[] = [];
       for (const declaration of declarations) visit(declaration, 'declaration', (node) => visited.push(node));
       const all = nodesIn(declarations, { from: 0, to: text.length });
       expect(visited).toHaveLength(all.length);

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { patternFor } from '../../src/core/edit/links';
 import { propose } from '../../src/core/propose/propose';
-import type { Request } from '../../src/core/propose/request';
+import type { ChangeRequest } from '../../src/core/propose/request';
 import { applyEdits } from '../../src/core/language/edits';
 import { readPattern } from '../../src/core/links/template';
 import { linksCard, type TreeRow } from '../../src/core/report/links-card';
@@ -28,7 +28,7 @@ screen hutDetail "Hut" {
 `;
 
 describe('adding a link', () => {
-  const after = (request: Extract<Request, { kind: 'link' }>): string => {
+  const after = (request: Extract<ChangeRequest, { kind: 'link' }>): string => {
     const answer = propose(check(text), request);
     return 'refusal' in answer
       ? answer.refusal
@@ -45,7 +45,7 @@ describe('adding a link', () => {
     expect(after({ kind: 'link', screen: 'list', pattern: '/', under: null })).toBe('link /');
   });
 
-  test.each<[Partial<Extract<Request, { kind: 'link' }>>, string]>([
+  test.each<[Partial<Extract<ChangeRequest, { kind: 'link' }>>, string]>([
     [{ screen: '' }, 'Name the screen that the link opens.'],
     [{ screen: 'hat' }, 'There is no screen hat.'],
     [{ under: 'hat' }, 'There is no screen hat.'],

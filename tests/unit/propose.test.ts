@@ -4,20 +4,20 @@ import { check } from '../../src/core/check';
 import { understandList } from '../../src/core/edit/add-many';
 import { changedLines } from '../../src/core/propose/changed-lines';
 import { propose, type Proposal } from '../../src/core/propose/propose';
-import type { Request } from '../../src/core/propose/request';
+import type { ChangeRequest } from '../../src/core/propose/request';
 import { currentSignature } from '../../src/core/edit/signature';
 import { applyEdits } from '../../src/core/language/edits';
 import { demo } from '../demo';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 
-const made = (text: string, request: Request): Proposal => {
+const made = (text: string, request: ChangeRequest): Proposal => {
   const answer = propose(check(text), request);
   if ('refusal' in answer) throw new Error(answer.refusal);
   return answer;
 };
-const after = (text: string, request: Request): string => applyEdits(text, made(text, request).edits);
-const refused = (text: string, request: Request): string => {
+const after = (text: string, request: ChangeRequest): string => applyEdits(text, made(text, request).edits);
+const refused = (text: string, request: ChangeRequest): string => {
   const answer = propose(check(text), request);
   return 'refusal' in answer ? answer.refusal : '';
 };
@@ -205,7 +205,7 @@ test('no proposal leaves a plan that does not read, and its lines are those that
     fc.property(fc.oneof(planArbitrary(5), fc.constant(demo)), requests, (text, [kind, a, b]) => {
       const now = check(text);
       const label = (index: number): string => now.plan.screens[index % now.plan.screens.length]!.label;
-      const request: Request =
+      const request: ChangeRequest =
         kind === 'move'
           ? { kind, screen: label(a), module: b % 2 === 0 ? null : 'm1' }
           : kind === 'way'

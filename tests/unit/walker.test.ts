@@ -4,7 +4,7 @@ import type { Plan } from '../../src/core/plan/model';
 import { resolve } from '../../src/core/plan/resolve';
 import { labelOf } from '../../src/core/walk/tap';
 import type { Configuration, Stack } from '../../src/core/walk/configuration';
-import type { Event } from '../../src/core/walk/event';
+import type { AppEvent } from '../../src/core/walk/event';
 import { Walker } from '../../src/core/walk/walker';
 
 /** A stack, bottom first: modal frames in brackets, gates with the arrival that they put off. */
@@ -36,9 +36,9 @@ function walk(text: string, taps: readonly string[], variant = 'app'): string[] 
   const plan = resolve(parse(text));
   expect(plan.tree.problems).toEqual([]);
   const walker = new Walker(plan, variant);
-  const outside: Event[] = [
-    ...plan.screens.flatMap((screen) => screen.links.map((link): Event => ({ kind: 'link', link }))),
-    ...plan.entries.map((entry): Event => ({ kind: 'entry', entry })),
+  const outside: AppEvent[] = [
+    ...plan.screens.flatMap((screen) => screen.links.map((link): AppEvent => ({ kind: 'link', link }))),
+    ...plan.entries.map((entry): AppEvent => ({ kind: 'entry', entry })),
   ];
   let now = walker.coldStart();
   for (const tap of taps) {

@@ -1,6 +1,6 @@
 /** Describes the name at a place of the text: for the hover, for going to its declaration, and for all its uses. */
 import type { Check } from '../check';
-import type { Range } from '../language/range';
+import type { TextRange } from '../language/range';
 import type { Screen } from '../plan/model';
 import type { Reference } from '../plan/names';
 import { references, symbolAt } from '../plan/references';
@@ -8,7 +8,7 @@ import { reachOf } from '../report/variant';
 
 export interface Description {
   /** Range of the name. */
-  readonly range: Range;
+  readonly range: TextRange;
   readonly name: string;
   /** Text of the line that declares it; null without a declaration. */
   readonly declaration: string | null;
@@ -18,7 +18,7 @@ export interface Description {
   /** Facts about it, a sentence each. */
   readonly facts: readonly string[];
   /** Every place that names it, its declaration included, in the order of the text. */
-  readonly uses: readonly Range[];
+  readonly uses: readonly TextRange[];
 }
 
 /**

@@ -7,13 +7,13 @@ import type { Caret } from './caret';
 import { keyword, keywords, named, type Completion } from './completion';
 
 /** Names that can stand at a caret, as a list. */
-export type Offer = (caret: Caret) => Completion[];
+export type CompletionSource = (caret: Caret) => Completion[];
 
 /** Texts in quotation marks, each once. */
 const texts = (all: readonly string[]): Completion[] => [...new Set(all)].map((text) => named('text', quote(text)));
 
 /** Other screens, those of the same module first. */
-export const screens: Offer = ({ plan, screen: own }) => {
+export const screens: CompletionSource = ({ plan, screen: own }) => {
   const near = (screen: Screen): number => (screen.module === own?.module ? 0 : 1);
   return plan.screens
     .filter((screen) => screen !== own)
@@ -21,22 +21,23 @@ export const screens: Offer = ({ plan, screen: own }) => {
     .map((screen) => named('screen', screen.label, screen.title?.value ?? ''));
 };
 
-export const flags: Offer = ({ plan }) => plan.flags.map((flag) => named('flag', flag.name, showType(flag.type)));
+export const flags: CompletionSource = ({ plan }) =>
+  plan.flags.map((flag) => named('flag', flag.name, showType(flag.type)));
 
 /** Values of a flag; its name stands two words before the caret. */
-export const flagValues: Offer = (caret) => {
+export const flagValues: CompletionSource = (caret) => {
   const flag = caret.plan.flags.find((one) => one.name === caret.word(2));
   return (flag?.values ?? []).map((value) => named('value', value, showType(flag!.type)));
 };
 
 /** Behind `is`: the possible values of the flag, or `given`. */
-export const compared: Offer = (caret) => {
+export const compared: CompletionSource = (caret) => {
   const isFlag = caret.plan.flags.some((one) => one.name === caret.word(2));
   return [...flagValues(caret), ...keywords(isFlag ? ['not'] : ['not', 'given'])];
 };
 
 /** Names for a condition: flags, and optional values for `is given`. */
-export const conditions: Offer = (caret) => [
+export const conditions: CompletionSource = (caret) => [
   ...flags(caret),
   ...valuesInScope(caret.scope)
     .filter(({ type }) => type.kind === 'optional')
@@ -44,31 +45,32 @@ export const conditions: Offer = (caret) => [
   keyword('not'),
 ];
 
-export const variants: Offer = ({ plan }) => plan.variants.map((variant) => named('value', variant, 'variant'));
+export const variants: CompletionSource = ({ plan }) =>
+  plan.variants.map((variant) => named('value', variant, 'variant'));
 
-export const base: Offer = () => baseTypes.map((name) => named('type', name));
+export const base: CompletionSource = () => baseTypes.map((name) => named('type', name));
 
-export const types: Offer = (caret) => [
+export const types: CompletionSource = (caret) => [
   ...[...caret.plan.types].map(([name, { node }]) => named('type', name, node.kind)),
   ...base(caret),
   named('type', 'list of'),
 ];
 
 /** Values for a default or a sample. */
-export const literals: Offer = ({ plan, declaredType }) => {
+export const literals: CompletionSource = ({ plan, declaredType }) => {
   const type = plan.types.get(declaredType)?.type;
   if (type?.kind === 'choice') return type.options.map((option) => named('value', option, declaredType));
   return declaredType === 'bool' ? keywords(['false', 'true']) : [];
 };
 
 /** Lists that a trigger can be there for. */
-export const lists: Offer = ({ scope }) =>
+export const lists: CompletionSource = ({ scope }) =>
   valuesInScope(scope)
     .filter(({ type }) => required(type).kind === 'list')
     .map(({ path, type }) => named('value', path, showType(type)));
 
 /** Subjects of a rule's findings, after `accept RULE on`. */
-export const subjects: Offer = ({ check, rule }) => {
+export const subjects: CompletionSource = ({ check, rule }) => {
   const about = check.findings.filter((finding) => finding.rule === rule).flatMap((finding) => finding.subject ?? []);
   return [...new Set(about)].map((label) => {
     const insert = /^[A-Za-z_][A-Za-z0-9_.]*$/.test(label) ? label : quote(label);
@@ -76,11 +78,13 @@ export const subjects: Offer = ({ check, rule }) => {
   });
 };
 
-export const triggers: Offer = ({ plan }) =>
+export const triggers: CompletionSource = ({ plan }) =>
   texts(plan.screens.flatMap((screen) => screen.transitions.map((transition) => transition.trigger)));
 
-export const entries: Offer = ({ plan }) => texts(plan.entries.map((entry) => entry.label));
+export const entries: CompletionSource = ({ plan }) => texts(plan.entries.map((entry) => entry.label));
 
-export const tabs: Offer = ({ plan }) => texts(plan.tabBars.flatMap((bar) => bar.tabs.map((tab) => tab.label)));
+export const tabs: CompletionSource = ({ plan }) =>
+  texts(plan.tabBars.flatMap((bar) => bar.tabs.map((tab) => tab.label)));
 
-export const menuItems: Offer = ({ plan }) => texts(plan.menus.flatMap((menu) => menu.items.map((item) => item.label)));
+export const menuItems: CompletionSource = ({ plan }) =>
+  texts(plan.menus.flatMap((menu) => menu.items.map((item) => item.label)));

@@ -20,7 +20,7 @@ import {
   triggers,
   types,
   variants,
-  type Offer,
+  type CompletionSource,
 } from './offers';
 
 /** The words that begin a statement in a block. */
@@ -32,13 +32,13 @@ const beginnings: Readonly<Record<string, readonly string[]>> = {
 };
 
 const words =
-  (...all: readonly string[]): Offer =>
+  (...all: readonly string[]): CompletionSource =>
   () =>
     keywords(all);
-const nothing: Offer = () => [];
+const nothing: CompletionSource = () => [];
 
 /** Offers behind a word that determines them by itself. */
-const behindWord: Readonly<Record<string, Offer>> = {
+const behindWord: Readonly<Record<string, CompletionSource>> = {
   then: words(...stepWords),
   otherwise: words('when', ...stepWords),
   else: words(...stepWords),
@@ -84,13 +84,13 @@ const behindWord: Readonly<Record<string, Offer>> = {
 };
 
 /** Behind `on`, by the statement that it stands in. */
-const onWhat: Readonly<Record<string, Offer>> = {
+const onWhat: Readonly<Record<string, CompletionSource>> = {
   accept: subjects,
   menu: (caret) => [...keywords(['all', 'roots']), ...screens(caret)],
 };
 
 /** Behind a name, by the word before the name. */
-const behindNameOf: Readonly<Record<string, Offer>> = {
+const behindNameOf: Readonly<Record<string, CompletionSource>> = {
   is: behindCondition,
   when: behindCondition,
   needs: behindCondition,
@@ -102,7 +102,7 @@ const behindNameOf: Readonly<Record<string, Offer>> = {
 };
 
 /** Behind a name, by the statement that it stands in. */
-const behindNameIn: Readonly<Record<string, Offer>> = {
+const behindNameIn: Readonly<Record<string, CompletionSource>> = {
   on: words('then', 'otherwise', 'motion', ...stepWords),
   link: ({ previous }) => (previous?.kind === 'url' ? keywords(['under']) : []),
   accept: ({ previous }) => keywords(previous?.kind === 'rule' ? ['on', 'because'] : ['because']),
@@ -111,7 +111,7 @@ const behindNameIn: Readonly<Record<string, Offer>> = {
 };
 
 /** Behind a text in quotation marks, by the statement that it stands in. */
-const behindTextIn: Readonly<Record<string, Offer>> = {
+const behindTextIn: Readonly<Record<string, CompletionSource>> = {
   on: (caret) => (caret.isWord(2, 'on') ? keywords([...stepWords, 'when', 'for', 'only']) : behindCondition(caret)),
   needs: behindCondition,
   screen: words('as', 'only'),
@@ -130,7 +130,7 @@ function behindCondition(caret: Caret): Completion[] {
   return keywords([...is, 'and', 'or', ...(caret.statementHead === 'needs' ? ['else'] : stepWords)]);
 }
 
-const ownRow = (rows: Readonly<Record<string, Offer>>, word: string): Offer | undefined =>
+const ownRow = (rows: Readonly<Record<string, CompletionSource>>, word: string): CompletionSource | undefined =>
   Object.hasOwn(rows, word) ? rows[word] : undefined;
 
 /** Completions at a caret outside of parentheses. */
@@ -140,12 +140,12 @@ export function inStatement(caret: Caret): Completion[] {
   return (caret.previous?.kind === 'string' ? behindText(caret) : behindName(caret))(caret);
 }
 
-function behindText({ block, statementHead }: Caret): Offer {
+function behindText({ block, statementHead }: Caret): CompletionSource {
   if (block === 'menu' && statementHead !== 'menu') return words(...stepWords, 'when');
   return block === 'tabs' ? screens : (ownRow(behindTextIn, statementHead) ?? nothing);
 }
 
-function behindName(caret: Caret): Offer {
+function behindName(caret: Caret): CompletionSource {
   const decided = ownRow(behindWord, caret.word(1)) ?? ownRow(behindNameOf, caret.word(2));
   if (decided) return decided;
   if (caret.block === 'menu' && caret.statementHead !== 'on') return words('then', 'otherwise', 'motion', 'icon');

@@ -1,14 +1,14 @@
 import { applyEdits, type TextEdit } from '../language/edits';
 import { parse } from '../language/parse';
-import type { Range } from '../language/range';
-import type { Reference, Symbol } from '../plan/names';
+import type { TextRange } from '../language/range';
+import type { Reference, SymbolKey } from '../plan/names';
 import { references, symbolAt } from '../plan/references';
 import { resolve } from '../plan/resolve';
 import type { Plan } from '../plan/model';
 
 /** A name with all its uses, in the order of the text. */
 export interface Renameable {
-  readonly symbol: Symbol;
+  readonly symbol: SymbolKey;
   readonly name: string;
   readonly uses: readonly Reference[];
 }
@@ -55,7 +55,7 @@ export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: strin
       one.symbol === symbol ? lastWord(symbol, to) : withinRenamed(one.symbol, symbol, to),
     ]),
   );
-  const told = (all: readonly { symbol: Symbol; declares: boolean }[]): string =>
+  const told = (all: readonly { symbol: SymbolKey; declares: boolean }[]): string =>
     all.map((one) => `${one.symbol}${one.declares ? '!' : ''}`).join('\n');
   const expected = before.map((one) => ({ symbol: renamed.get(one.symbol)!, declares: one.declares }));
   if (told(expected) === told(references(after)) && after.problems.length <= plan.problems.length) return { edits };
@@ -69,7 +69,11 @@ export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: strin
  * already. The pair is then written short, so that a rename there and back leaves the text unchanged. The other half
  * may name nothing (yet).
  */
-function pairToShorten(text: string, { symbol, declares, short, from, to: end }: Reference, to: string): Range | null {
+function pairToShorten(
+  text: string,
+  { symbol, declares, short, from, to: end }: Reference,
+  to: string,
+): TextRange | null {
   if (declares || short || !/^(argument|value|loop|flag|option) /.test(symbol)) return null;
   const before = /(\w+)\s*:\s*$/.exec(text.slice(Math.max(0, from - to.length - 20), from));
   if (before?.[1] === to && text[end] !== '.') return { from: from - before[0].length, to: end };
@@ -78,11 +82,11 @@ function pairToShorten(text: string, { symbol, declares, short, from, to: end }:
 }
 
 /** A symbol with its last word, the name, replaced; screens are identified by their place, which stays. */
-const lastWord = (symbol: Symbol, to: string): Symbol =>
+const lastWord = (symbol: SymbolKey, to: string): SymbolKey =>
   symbol.startsWith('screen ') ? symbol : symbol.replace(/\S+$/, to);
 
 /** Options and fields carry the name of their type. */
-function withinRenamed(symbol: Symbol, renamed: Symbol, to: string): Symbol {
+function withinRenamed(symbol: SymbolKey, renamed: SymbolKey, to: string): SymbolKey {
   if (!renamed.startsWith('type ')) return symbol;
   const [kind, type, name] = symbol.split(' ');
   return (kind === 'option' || kind === 'field') && type === renamed.slice('type '.length)

@@ -2,7 +2,7 @@ import { closest } from './closest';
 import { maximumDepth } from '../base/limits';
 import { isDeclarationWord, isMemberWord } from './keywords';
 import type { Leftovers } from './leftovers';
-import type { Range } from './range';
+import type { TextRange } from './range';
 import type { Block, Name, ScreenNode, StringNode, SyntaxFix, SyntaxProblem } from './syntax';
 import { scan, stringValue, tokenize, type Token } from './tokens';
 
@@ -124,7 +124,7 @@ export class Cursor {
    *
    * @param fix the text to write in place of the range, or the whole fix
    */
-  report(range: Range, message: string, fix: string | SyntaxFix | null = null): void {
+  report(range: TextRange, message: string, fix: string | SyntaxFix | null = null): void {
     if (this.told || this.current.from === this.quietAt) return;
     this.told = true;
     const { from, to } = range;
@@ -169,7 +169,7 @@ export class Cursor {
   }
 
   /** The range from a token to the last token read. */
-  since(start: Range): Range {
+  since(start: TextRange): TextRange {
     return { from: start.from, to: Math.max(start.to, this.last.to) };
   }
 
@@ -221,7 +221,7 @@ export class Cursor {
   }
 
   /** Just behind the last token read: where something is missing. */
-  private get gap(): Range {
+  private get gap(): TextRange {
     const { from, to } = this.previous;
     return { from, to };
   }
@@ -310,7 +310,7 @@ export class Cursor {
   private countedSurplus: number | null = null;
 
   /** The column of the first thing on a token's line. */
-  private indentOf(token: Range): number {
+  private indentOf(token: TextRange): number {
     const start = this.text.lastIndexOf('\n', token.from - 1) + 1;
     return /^\s*/.exec(this.text.slice(start, token.from + 1))![0].length;
   }
@@ -324,7 +324,7 @@ export class Cursor {
    * @param item reads one item, or returns false if the text here is no item and belongs to a block around
    * @param begins whether an item may begin at the cursor
    */
-  block<T>(owner: string, head: Range, begins: () => boolean, item: (items: T[]) => boolean): Block<T> | null {
+  block<T>(owner: string, head: TextRange, begins: () => boolean, item: (items: T[]) => boolean): Block<T> | null {
     const open = this.peek();
     let hasOpening = true;
     if (!this.skipSymbol('{')) {

@@ -1,5 +1,5 @@
 import { visit } from './parts';
-import type { Range } from './range';
+import type { TextRange } from './range';
 import type { ScreenNode, SyntaxTree } from './syntax';
 
 /** The screens of an old tree that a new text still has. */
@@ -69,7 +69,7 @@ function isAligned(text: string, { from, to }: ScreenNode): boolean {
 }
 
 /** A tree is read-only, except for the parser that made it, which uses its old tree up. */
-type Movable = { -readonly [K in keyof Range]: Range[K] };
+type Movable = { -readonly [K in keyof TextRange]: TextRange[K] };
 
 /** All nodes of a screen, listed at its first move: an editor moves the same screens again and again. */
 const nodesOf = new WeakMap<ScreenNode, readonly Movable[]>();

@@ -4,7 +4,7 @@ import { closest } from './closest';
 import type { TextEdit } from './edits';
 import { typeMeant } from './first-guesses';
 import { stepWords } from './keywords';
-import type { Range } from './range';
+import type { TextRange } from './range';
 import type { Token } from './tokens';
 import type {
   ArgumentListNode,
@@ -72,7 +72,7 @@ function listInBrackets(cursor: Cursor, open: Token): TypeNode | null {
   return toldList(cursor, inner, { from: open.from, to: cursor.end });
 }
 
-function toldList(cursor: Cursor, inner: Name, range: Range): TypeNode {
+function toldList(cursor: Cursor, inner: Name, range: TextRange): TypeNode {
   cursor.report(
     range,
     `A list of ${inner.text} is written so: list of ${inner.text}.`,

@@ -1,5 +1,5 @@
 /** Parts of each node of the syntax tree, declared once: all traversals use this table. */
-import type { Range } from './range';
+import type { TextRange } from './range';
 import type * as Syntax from './syntax';
 
 /** The shapes of the nodes that hold others. A union of kinds is one shape. */
@@ -38,7 +38,7 @@ type ShapeOf<Node> = [Node] extends [Syntax.Name] | [Syntax.StringNode]
     : { [S in keyof Shapes]: [Node, Shapes[S]] extends [Shapes[S], Node] ? S : never }[keyof Shapes];
 
 /** The nodes in a field: one, or a list of them. */
-type NodesIn<Field> = Extract<Field extends readonly (infer Item)[] ? Item : Field, Range>;
+type NodesIn<Field> = Extract<Field extends readonly (infer Item)[] ? Item : Field, TextRange>;
 type Fields<Node> = {
   readonly [F in keyof Node as [NodesIn<Node[F]>] extends [never] ? never : F]-?: ShapeOf<NodesIn<Node[F]>>;
 };
@@ -159,7 +159,7 @@ for (const [shape, row] of Object.entries(table)) {
   else rows.one = partsOf(row);
 }
 
-type Walked = Range & { readonly kind?: string };
+type Walked = TextRange & { readonly kind?: string };
 
 /**
  * Goes to a node and to all that it holds, each before its parts. Linear in their number; as deep in recursion as the
@@ -167,11 +167,11 @@ type Walked = Range & { readonly kind?: string };
  *
  * @param shape of the node
  */
-export function visit<S extends keyof Shapes>(node: Shapes[S], shape: S, enter: (node: Range) => unknown): void {
+export function visit<S extends keyof Shapes>(node: Shapes[S], shape: S, enter: (node: TextRange) => unknown): void {
   visitBy(node, rowsOf.get(shape)!, enter);
 }
 
-function visitBy(node: Walked, { one, byKind }: Rows, enter: (node: Range) => unknown): void {
+function visitBy(node: Walked, { one, byKind }: Rows, enter: (node: TextRange) => unknown): void {
   enter(node);
   for (const { field, rows } of one ?? byKind.get(node.kind!)!) {
     const held = (node as Walked & Record<string, unknown>)[field];

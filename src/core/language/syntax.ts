@@ -3,43 +3,43 @@
  * that the rest of their statement still counts.
  */
 import type { TextEdit } from './edits';
-import type { Range } from './range';
+import type { TextRange } from './range';
 
 /** A name as written, with its range. */
-export interface Name extends Range {
+export interface Name extends TextRange {
   readonly text: string;
 }
 
-export interface StringNode extends Range {
+export interface StringNode extends TextRange {
   readonly value: string;
 }
 
 /** A screen as another place names it: `hut` or `discover.hut`. */
-export interface ScreenReference extends Range {
+export interface ScreenReference extends TextRange {
   readonly module: Name | null;
   readonly name: Name;
 }
 
 export type TypeNode =
-  | (Range & { readonly kind: 'named'; readonly name: Name })
-  | (Range & { readonly kind: 'list'; readonly of: TypeNode })
-  | (Range & { readonly kind: 'optional'; readonly of: TypeNode });
+  | (TextRange & { readonly kind: 'named'; readonly name: Name })
+  | (TextRange & { readonly kind: 'list'; readonly of: TypeNode })
+  | (TextRange & { readonly kind: 'optional'; readonly of: TypeNode });
 
 export type ValueNode =
-  | (Range & { readonly kind: 'number'; readonly text: string })
-  | (Range & { readonly kind: 'string'; readonly value: string })
-  | (Range & { readonly kind: 'bool'; readonly value: boolean })
+  | (TextRange & { readonly kind: 'number'; readonly text: string })
+  | (TextRange & { readonly kind: 'string'; readonly value: string })
+  | (TextRange & { readonly kind: 'bool'; readonly value: boolean })
   /** A name with the fields after it: `hut.id`. A lone name may also be a choice's literal. */
-  | (Range & { readonly kind: 'path'; readonly names: readonly Name[] });
+  | (TextRange & { readonly kind: 'path'; readonly names: readonly Name[] });
 
 /** `hutId: hut.id`, or the shorthand `hutId`, whose value is null. */
-export interface ArgumentNode extends Range {
+export interface ArgumentNode extends TextRange {
   readonly name: Name;
   readonly value: ValueNode | null;
 }
 
 /** Arguments between the parentheses after a screen; the range includes the parentheses. */
-export interface ArgumentListNode extends Range {
+export interface ArgumentListNode extends TextRange {
   readonly items: readonly ArgumentNode[];
 }
 
@@ -48,70 +48,70 @@ export const opening = ['push', 'replace', 'present', 'reset', 'switch'] as cons
 export type Opening = (typeof opening)[number];
 
 export type StepNode =
-  | (Range & {
+  | (TextRange & {
       readonly kind: Opening;
       readonly target: ScreenReference | null;
       readonly list: ArgumentListNode | null;
     })
-  | (Range & { readonly kind: 'back' | 'close' })
-  | (Range & { readonly kind: 'back to' | 'back past'; readonly target: ScreenReference | null })
-  | (Range & { readonly kind: 'sets'; readonly flag: Name | null; readonly value: ValueNode | null })
+  | (TextRange & { readonly kind: 'back' | 'close' })
+  | (TextRange & { readonly kind: 'back to' | 'back past'; readonly target: ScreenReference | null })
+  | (TextRange & { readonly kind: 'sets'; readonly flag: Name | null; readonly value: ValueNode | null })
   /** `or` is the step to run if no arrival waits. */
-  | (Range & { readonly kind: 'resume'; readonly or: StepNode | null })
-  | (Range & { readonly kind: 'leave'; readonly what: StringNode | null });
+  | (TextRange & { readonly kind: 'resume'; readonly or: StepNode | null })
+  | (TextRange & { readonly kind: 'leave'; readonly what: StringNode | null });
 
 export type ConditionNode =
   /** A bool flag: `signedIn`. */
-  | (Range & { readonly kind: 'flag'; readonly name: Name })
+  | (TextRange & { readonly kind: 'flag'; readonly name: Name })
   /** `tier is member`, `tier is not member` */
-  | (Range & { readonly kind: 'is'; readonly name: Name; readonly not: boolean; readonly value: ValueNode | null })
+  | (TextRange & { readonly kind: 'is'; readonly name: Name; readonly not: boolean; readonly value: ValueNode | null })
   /** `season is given`: an optional value is there. */
-  | (Range & { readonly kind: 'given'; readonly names: readonly Name[]; readonly not: boolean })
+  | (TextRange & { readonly kind: 'given'; readonly names: readonly Name[]; readonly not: boolean })
   /** A condition in quotes, which may hold or not at each use. */
-  | (Range & { readonly kind: 'maybe'; readonly text: StringNode })
-  | (Range & { readonly kind: 'not'; readonly of: ConditionNode })
-  | (Range & { readonly kind: 'and' | 'or'; readonly left: ConditionNode; readonly right: ConditionNode });
+  | (TextRange & { readonly kind: 'maybe'; readonly text: StringNode })
+  | (TextRange & { readonly kind: 'not'; readonly of: ConditionNode })
+  | (TextRange & { readonly kind: 'and' | 'or'; readonly left: ConditionNode; readonly right: ConditionNode });
 
 /** One outcome of a trigger: its steps, and the condition under which it is the one that happens. */
-export interface BranchNode extends Range {
+export interface BranchNode extends TextRange {
   readonly condition: ConditionNode | null;
   readonly steps: readonly StepNode[];
   readonly motion: Name | null;
 }
 
 /** `only phone, tablet`: the variants that have a declaration. */
-export interface OnlyNode extends Range {
+export interface OnlyNode extends TextRange {
   readonly variants: readonly Name[];
 }
 
-export interface LoopNode extends Range {
+export interface LoopNode extends TextRange {
   readonly variable: Name;
   readonly list: ValueNode | null;
 }
 
-export interface ParameterNode extends Range {
+export interface ParameterNode extends TextRange {
   readonly name: Name;
   readonly type: TypeNode | null;
   readonly initial: ValueNode | null;
   readonly sample: ValueNode | null;
 }
 
-export interface FieldNode extends Range {
+export interface FieldNode extends TextRange {
   readonly name: Name;
   readonly type: TypeNode | null;
 }
 
-export interface TakesNode extends Range {
+export interface TakesNode extends TextRange {
   readonly kind: 'takes';
   readonly parameters: readonly ParameterNode[];
 }
 
-export interface HasNode extends Range {
+export interface HasNode extends TextRange {
   readonly kind: 'has';
   readonly fields: readonly FieldNode[];
 }
 
-export interface OnNode extends Range {
+export interface OnNode extends TextRange {
   readonly kind: 'on';
   readonly doc: string | null;
   readonly trigger: StringNode | null;
@@ -122,13 +122,13 @@ export interface OnNode extends Range {
 }
 
 /** `needs CONDITION else STEPS`: the condition of an arrival, and the steps that run if it fails. */
-export interface NeedsNode extends Range {
+export interface NeedsNode extends TextRange {
   readonly kind: 'needs';
   readonly condition: ConditionNode | null;
   readonly otherwise: readonly StepNode[];
 }
 
-export interface LinkNode extends Range {
+export interface LinkNode extends TextRange {
   readonly kind: 'link';
   readonly doc: string | null;
   readonly pattern: Name | null;
@@ -139,7 +139,7 @@ export interface LinkNode extends Range {
   readonly under: readonly UnderNode[] | null;
 }
 
-export interface UnderNode extends Range {
+export interface UnderNode extends TextRange {
   readonly target: ScreenReference;
   readonly list: ArgumentListNode | null;
 }
@@ -147,12 +147,12 @@ export interface UnderNode extends Range {
 export type MemberNode = TakesNode | HasNode | NeedsNode | OnNode | LinkNode;
 
 /** A block in braces; the range includes them. `closed` is false if the closing brace is missing. */
-export interface Block<T> extends Range {
+export interface Block<T> extends TextRange {
   readonly items: readonly T[];
   readonly closed: boolean;
 }
 
-export interface ScreenNode extends Range {
+export interface ScreenNode extends TextRange {
   readonly kind: 'screen';
   readonly doc: string | null;
   readonly private: boolean;
@@ -167,7 +167,7 @@ export interface ScreenNode extends Range {
 export const shapes = ['sheet', 'dialog'] as const;
 export type Shape = (typeof shapes)[number];
 
-export interface ModuleNode extends Range {
+export interface ModuleNode extends TextRange {
   readonly kind: 'module';
   readonly doc: string | null;
   readonly name: Name | null;
@@ -175,66 +175,66 @@ export interface ModuleNode extends Range {
   readonly body: Block<ScreenNode> | null;
 }
 
-export interface AppNode extends Range {
+export interface AppNode extends TextRange {
   readonly kind: 'app';
   readonly doc: string | null;
   readonly name: StringNode | null;
 }
 
-export interface OriginNode extends Range {
+export interface OriginNode extends TextRange {
   readonly kind: 'origin';
   readonly url: Name | null;
 }
 
-export interface StartNode extends Range {
+export interface StartNode extends TextRange {
   readonly kind: 'start';
   readonly target: ScreenReference | null;
   readonly list: ArgumentListNode | null;
 }
 
-export interface IdNode extends Range {
+export interface IdNode extends TextRange {
   readonly kind: 'id';
   readonly doc: string | null;
   readonly name: Name | null;
   readonly base: Name | null;
 }
 
-export interface ChoiceNode extends Range {
+export interface ChoiceNode extends TextRange {
   readonly kind: 'choice';
   readonly doc: string | null;
   readonly name: Name | null;
   readonly options: readonly Name[];
 }
 
-export interface RecordNode extends Range {
+export interface RecordNode extends TextRange {
   readonly kind: 'record';
   readonly doc: string | null;
   readonly name: Name | null;
   readonly fields: readonly FieldNode[];
 }
 
-export interface VariantsNode extends Range {
+export interface VariantsNode extends TextRange {
   readonly kind: 'variants';
   readonly names: readonly Name[];
 }
 
 /** Default animation of arriving screens. */
-export interface MotionNode extends Range {
+export interface MotionNode extends TextRange {
   readonly kind: 'motion';
   readonly name: Name | null;
 }
 
 /** `back leaves`: Back on the last frame of any tab leaves the app. */
-export interface BackLeavesNode extends Range {
+export interface BackLeavesNode extends TextRange {
   readonly kind: 'back leaves';
 }
 
-export interface IncludeNode extends Range {
+export interface IncludeNode extends TextRange {
   readonly kind: 'include';
   readonly file: StringNode | null;
 }
 
-export interface FlagNode extends Range {
+export interface FlagNode extends TextRange {
   readonly kind: 'flag';
   readonly doc: string | null;
   readonly name: Name | null;
@@ -243,7 +243,7 @@ export interface FlagNode extends Range {
   readonly initial: ValueNode | null;
 }
 
-export interface TabNode extends Range {
+export interface TabNode extends TextRange {
   readonly kind: 'tab';
   readonly doc: string | null;
   readonly label: StringNode;
@@ -252,14 +252,14 @@ export interface TabNode extends Range {
   readonly icon: Name | null;
 }
 
-export interface TabsNode extends Range {
+export interface TabsNode extends TextRange {
   readonly kind: 'tabs';
   readonly doc: string | null;
   readonly only: OnlyNode | null;
   readonly body: Block<TabNode> | null;
 }
 
-export interface MenuItemNode extends Range {
+export interface MenuItemNode extends TextRange {
   readonly kind: 'item';
   readonly doc: string | null;
   readonly label: StringNode;
@@ -267,7 +267,7 @@ export interface MenuItemNode extends Range {
   readonly icon: Name | null;
 }
 
-export interface MenuNode extends Range {
+export interface MenuNode extends TextRange {
   readonly kind: 'menu';
   readonly doc: string | null;
   readonly title: StringNode | null;
@@ -281,7 +281,7 @@ export const doors = ['shortcut', 'widget', 'notification', 'share', 'page'] as 
 /** Kind of an entry; `page` is a web page, `share` a target for sharing from other apps. */
 export type Door = (typeof doors)[number];
 
-export interface EntryNode extends Range {
+export interface EntryNode extends TextRange {
   readonly kind: 'entry';
   readonly doc: string | null;
   readonly door: Door | null;
@@ -297,7 +297,7 @@ export interface EntryNode extends Range {
  * `never A beneath B` · `never A after B` · `always A beneath B` · `from A always reach B`; kept, and checked once the
  * stacks are analysed.
  */
-export interface RuleNode extends Range {
+export interface RuleNode extends TextRange {
   readonly kind: 'rule';
   readonly doc: string | null;
   readonly title: StringNode | null;
@@ -307,52 +307,56 @@ export interface RuleNode extends Range {
 }
 
 export type WalkStepNode =
-  | (Range & {
+  | (TextRange & {
       readonly kind: 'tap';
       readonly label: StringNode | null;
       readonly values: readonly WalkValueNode[];
       readonly taken: readonly TakenNode[];
     })
-  | (Range & { readonly kind: 'tab' | 'menu'; readonly label: StringNode | null; readonly taken: readonly TakenNode[] })
-  | (Range & { readonly kind: 'back' })
+  | (TextRange & {
+      readonly kind: 'tab' | 'menu';
+      readonly label: StringNode | null;
+      readonly taken: readonly TakenNode[];
+    })
+  | (TextRange & { readonly kind: 'back' })
   /** Either a URL, or the label of an entry. */
-  | (Range & {
+  | (TextRange & {
       readonly kind: 'open';
       readonly url: Name | null;
       readonly label: StringNode | null;
       readonly taken: readonly TakenNode[];
     })
-  | (Range & { readonly kind: 'set'; readonly flag: Name | null; readonly value: ValueNode | null })
-  | (Range & {
+  | (TextRange & { readonly kind: 'set'; readonly flag: Name | null; readonly value: ValueNode | null })
+  | (TextRange & {
       readonly kind: 'expect';
       readonly screen: ScreenReference | null;
       readonly beneath: ScreenReference | null;
     });
 
 /** `if "…"`, `unless "…"`: how a condition in quotes turns out in one step of a walk. */
-export interface TakenNode extends Range {
+export interface TakenNode extends TextRange {
   readonly holds: boolean;
   readonly text: StringNode | null;
 }
 
 /** `name = literal` in a walk: the user's input, or the row that the user tapped. */
-export interface WalkValueNode extends Range {
+export interface WalkValueNode extends TextRange {
   readonly name: Name;
   readonly value: ValueNode | null;
 }
 
-export interface WalkNode extends Range {
+export interface WalkNode extends TextRange {
   readonly kind: 'walk';
   readonly doc: string | null;
   readonly title: StringNode | null;
   readonly body: Block<WalkStepNode> | null;
 }
 
-export interface AcceptNode extends Range {
+export interface AcceptNode extends TextRange {
   readonly kind: 'accept';
   readonly rule: Name | null;
   /** Name that the finding is about; null if that has no name. */
-  readonly subject: (Range & { readonly text: string }) | null;
+  readonly subject: (TextRange & { readonly text: string }) | null;
   readonly because: StringNode | null;
 }
 
@@ -378,7 +382,7 @@ export type DeclarationNode =
 export type StatementNode = DeclarationNode | MemberNode | TabNode | MenuItemNode | WalkStepNode;
 
 /** Something in the text that the language does not allow, in words for the person who types. */
-export interface SyntaxProblem extends Range {
+export interface SyntaxProblem extends TextRange {
   readonly message: string;
   /** Edit that repairs it, or null. */
   readonly fix: SyntaxFix | null;

@@ -1,5 +1,5 @@
 import { escapeControls } from './controls';
-import type { Range } from './range';
+import type { TextRange } from './range';
 
 /**
  * - `url`: an origin or a URL pattern, which runs to the next blank
@@ -10,7 +10,7 @@ import type { Range } from './range';
  */
 export type TokenKind = 'name' | 'string' | 'number' | 'url' | 'rule' | 'symbol' | 'comment' | 'doc' | 'stray' | 'end';
 
-export interface Token extends Range {
+export interface Token extends TextRange {
   readonly kind: TokenKind;
   /** As it stands in the text. */
   readonly text: string;

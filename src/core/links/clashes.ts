@@ -5,7 +5,7 @@ import { toEnd, type Work } from '../base/slices';
 import { Joint, type Shared } from './joint';
 import type { Pattern } from './pattern';
 import type { UrlSpace } from './space';
-import type { Node, Tree } from './tree';
+import type { TreeNode, Tree } from './tree';
 
 /** Two patterns that one URL fits, neither more specific than the other, and no third one more than they. */
 export interface Overlap {
@@ -169,7 +169,7 @@ const mostAlike = 50;
 export function mayMeet({ root }: Tree, pattern: Pattern): Pattern[] {
   const found = new Set<Pattern>();
   const { segments, rest } = pattern;
-  const visit = (node: Node, at: number): void => {
+  const visit = (node: TreeNode, at: number): void => {
     for (const each of node.rests.slice(0, mostAlike)) found.add(each);
     if (at >= segments.length) for (const each of node.ends.slice(0, mostAlike)) found.add(each);
     const segment = segments[at];

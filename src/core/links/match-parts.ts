@@ -1,4 +1,4 @@
-import { exactly, includes, type Language, type State } from './regular';
+import { exactly, includes, type Language, type NfaState } from './regular';
 import type { Carried } from './carriage';
 
 /** Literal text, or a variable with its language. */
@@ -22,10 +22,10 @@ function isSooner(ends: Ends, than: Ends): boolean {
  */
 export function matchParts(parts: readonly SegmentPart[], text: string): string[] | null {
   const languages = parts.map((part): Language => ('text' in part ? exactly(part.text) : part.carried.language()));
-  const ending = new Map<State, number>(languages.map(({ end }, index) => [end, index]));
-  let now = new Map<State, Ends>();
+  const ending = new Map<NfaState, number>(languages.map(({ end }, index) => [end, index]));
+  let now = new Map<NfaState, Ends>();
   let at = 0;
-  const enter = (states: Map<State, Ends>, state: State, ends: Ends): void => {
+  const enter = (states: Map<NfaState, Ends>, state: NfaState, ends: Ends): void => {
     const known = states.get(state);
     if (known && !isSooner(ends, known)) return;
     states.set(state, ends);
@@ -37,7 +37,7 @@ export function matchParts(parts: readonly SegmentPart[], text: string): string[
   enter(now, languages[0]!.start, []);
   for (const character of text) {
     at += character.length;
-    const next = new Map<State, Ends>();
+    const next = new Map<NfaState, Ends>();
     const code = character.codePointAt(0)!;
     for (const [state, ends] of now) {
       for (let index = 0; index < state.moves.length; index++) {

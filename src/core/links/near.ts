@@ -4,7 +4,7 @@ import type { Pattern } from './pattern';
 import { misfit, splitQuery } from './query';
 import type { Segment } from './segment';
 import type { UrlSpace } from './space';
-import type { Node, Tree } from './tree';
+import type { TreeNode, Tree } from './tree';
 import { isUrl, readUrl, type Url } from './url';
 
 /** The first place where a URL fails a pattern. */
@@ -93,7 +93,7 @@ class Search {
   constructor(private readonly url: Url) {}
 
   /** @param failure the first one so far */
-  from(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+  from(node: TreeNode, at: number, left: number, cost: number, failure: Failure | null): void {
     if (this.candidates.length >= mostCandidates) return;
     for (const pattern of node.rests) this.endRest(pattern, at, left, cost, failure);
     if (at === this.url.segments.length) {
@@ -110,10 +110,10 @@ class Search {
   }
 
   /** At the end of the path: patterns that end here, and patterns that need more segments. */
-  private atEnd(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+  private atEnd(node: TreeNode, at: number, left: number, cost: number, failure: Failure | null): void {
     for (const pattern of node.ends) this.end(pattern, left, cost, failure);
     if (left === 0) return;
-    const goOn = (wanted: Segment | string, to: Node): void => {
+    const goOn = (wanted: Segment | string, to: TreeNode): void => {
       const next = failure ?? { why: 'too-short', segment: at, wanted };
       for (const pattern of to.ends) this.end(pattern, left - 1, cost + costOf.length, next);
       if (left > 1) this.from(to, at, left - 1, cost + costOf.length, next);
@@ -123,7 +123,7 @@ class Search {
   }
 
   /** A variable takes the segment, or could not take its value. */
-  private alongVariables(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+  private alongVariables(node: TreeNode, at: number, left: number, cost: number, failure: Failure | null): void {
     const found = this.url.segments[at]!;
     for (const { segment, to } of node.branches) {
       if (segment.fits(found)) this.from(to, at + 1, left, cost, failure);
@@ -135,7 +135,7 @@ class Search {
   }
 
   /** Another text was meant. */
-  private alongOtherTexts(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+  private alongOtherTexts(node: TreeNode, at: number, left: number, cost: number, failure: Failure | null): void {
     const { segments } = this.url;
     const found = segments[at]!;
     for (const [wanted, slip] of literalsNear(node, found)) {
@@ -148,7 +148,7 @@ class Search {
   }
 
   /** The segments behind are too many; without any before, all are. A path that lacks segments comes nearer. */
-  private tooLong(node: Node, at: number, left: number, cost: number, failure: Failure | null): void {
+  private tooLong(node: TreeNode, at: number, left: number, cost: number, failure: Failure | null): void {
     if (at === 0) return;
     const { segments } = this.url;
     const next = failure ?? { why: 'too-long', segment: at, found: segments[at]! };
@@ -192,7 +192,7 @@ class Search {
  * The literals of a node that a text may stand for, nearest first, each with whether a slip explains the difference;
  * all literals if they are few.
  */
-function literalsNear({ literals, names }: Node, text: string): (readonly [text: string, slip: boolean])[] {
+function literalsNear({ literals, names }: TreeNode, text: string): (readonly [text: string, slip: boolean])[] {
   if (literals.size === 0 || literals.has(text)) return [];
   let some = names;
   if (names.length > manyLiterals) {

@@ -9,17 +9,17 @@ import type { Work } from '../base/slices';
 /** Code points from one to another, both included. */
 type Chars = readonly [from: number, to: number];
 
-export interface State {
+export interface NfaState {
   /** The state after one of these code points. */
-  readonly moves: { readonly chars: readonly Chars[]; readonly to: State }[];
+  readonly moves: { readonly chars: readonly Chars[]; readonly to: NfaState }[];
   /** States reached without reading. */
-  readonly free: State[];
+  readonly free: NfaState[];
 }
 
 /** A language: all that leads from the start to the end. Immutable once made. */
 export interface Language {
-  readonly start: State;
-  readonly end: State;
+  readonly start: NfaState;
+  readonly end: NfaState;
 }
 
 const lastCodePoint = 0x10ffff;
@@ -43,7 +43,7 @@ const blanks: readonly Chars[] = [
   [0xfeff, 0xfeff],
 ];
 
-const newState = (): State => ({ moves: [], free: [] });
+const newState = (): NfaState => ({ moves: [], free: [] });
 
 function reading(chars: readonly Chars[]): Language {
   const [start, end] = [newState(), newState()];
@@ -226,8 +226,8 @@ export function withoutCharacters(language: Language, characters: string): Langu
   const others = [...characters]
     .map((character): Chars => [character.codePointAt(0)!, character.codePointAt(0)!])
     .sort(([a], [b]) => a - b);
-  const copies = new Map<State, State>();
-  const copy = (state: State): State => {
+  const copies = new Map<NfaState, NfaState>();
+  const copy = (state: NfaState): NfaState => {
     let made = copies.get(state);
     if (made) return made;
     copies.set(state, (made = newState()));
@@ -248,7 +248,7 @@ export function joined(language: Language, between: string): Language {
 }
 
 /** The states to which reading a code point leads. */
-function after({ moves }: State, codePoint: number): State[] {
+function after({ moves }: NfaState, codePoint: number): NfaState[] {
   return moves.flatMap(({ chars, to }) => (includes(chars, codePoint) ? [to] : []));
 }
 
@@ -271,13 +271,13 @@ export interface TextClass {
  * @throws {TooMuch} if the budget is used up
  */
 export function* classesOf(languages: readonly Language[], budget: Budget): Work<TextClass[]> {
-  const accepting = new Map<State, number[]>();
+  const accepting = new Map<NfaState, number[]>();
   languages.forEach(({ end }, index) => accepting.set(end, [...(accepting.get(end) ?? []), index]));
   const ids = new Ids();
   const begin = closure(languages.map(({ start }) => start));
   const seen = new Set([ids.keyOf(begin)]);
   const found = new Map<string, TextClass>();
-  const queue: { readonly states: readonly State[]; readonly text: string }[] = [{ states: begin, text: '' }];
+  const queue: { readonly states: readonly NfaState[]; readonly text: string }[] = [{ states: begin, text: '' }];
   let sincePause = 0;
   for (const { states, text } of queue) {
     const within = states.flatMap((state) => accepting.get(state) ?? []).sort((a, b) => a - b);
@@ -316,7 +316,7 @@ export function* textIn(
   const ids = new Ids();
   const begin = closure([...inside, ...outside].map(({ start }) => start));
   const visits = new Map<string, number>();
-  const queue: { readonly states: readonly State[]; readonly text: string }[] = [{ states: begin, text: '' }];
+  const queue: { readonly states: readonly NfaState[]; readonly text: string }[] = [{ states: begin, text: '' }];
   let sincePause = 0;
   for (const { states, text } of queue) {
     if (
@@ -350,16 +350,16 @@ export function* textIn(
 const slice = 30_000;
 
 /** Cost of reading on from some states, in steps of a budget: each piece asks every state. */
-const costOf = (states: readonly State[]): number => {
+const costOf = (states: readonly NfaState[]): number => {
   const moves = states.reduce((sum, each) => sum + each.moves.length, 1);
   return 10 * moves + moves * moves;
 };
 
 /** Numbers states at their first use, so that sets of them can be compared. */
 class Ids {
-  private readonly ids = new Map<State, number>();
+  private readonly ids = new Map<NfaState, number>();
 
-  keyOf(states: readonly State[]): string {
+  keyOf(states: readonly NfaState[]): string {
     return states
       .map((state) => {
         let id = this.ids.get(state);
@@ -371,7 +371,7 @@ class Ids {
   }
 }
 
-function closure(states: readonly State[]): State[] {
+function closure(states: readonly NfaState[]): NfaState[] {
   const all = new Set(states);
   for (const state of all) for (const next of state.free) all.add(next);
   return [...all];
@@ -385,11 +385,11 @@ const readable = [...'abcdefghijklmnopqrstuvwxyz0123456789ABCDEFGHIJKLMNOPQRSTUV
 interface Reading {
   /** Character sets that are read, in order. */
   readonly chars: Chars[];
-  readonly to: State[];
+  readonly to: NfaState[];
 }
 
 /** The classes of code points that the next move distinguishes, each with its states; easily readable ones first. */
-function movesFrom(states: readonly State[], ids: Ids): Reading[] {
+function movesFrom(states: readonly NfaState[], ids: Ids): Reading[] {
   const cuts = new Set(anything.flatMap(([from, to]) => [from, to + 1]));
   for (const { moves } of states)
     for (const { chars } of moves) for (const [from, to] of chars) cuts.add(from).add(to + 1);

@@ -10,14 +10,14 @@ import { rank, type Rank, type Segment } from './segment';
 /** A segment with a variable, and its subtree. */
 interface Branch {
   readonly segment: Segment;
-  readonly to: Node;
+  readonly to: TreeNode;
 }
 
 /** Node of the tree: a common prefix of patterns, up to a segment. */
-export interface Node {
+export interface TreeNode {
   readonly id: number;
   /** By their text; in the order of the plan. */
-  readonly literals: ReadonlyMap<string, Node>;
+  readonly literals: ReadonlyMap<string, TreeNode>;
   /** Their texts. */
   readonly names: readonly string[];
   /** Segments with variables, the most specific first; equally specific ones in the order of the plan. */
@@ -31,17 +31,17 @@ export interface Node {
    */
   readonly hasLiterals: boolean;
   readonly onlyBranch: Segment | null;
-  readonly onlyTo: Node | null;
+  readonly onlyTo: TreeNode | null;
   readonly onlyEnd: Pattern | null;
 }
 
 export interface Tree {
-  readonly root: Node;
+  readonly root: TreeNode;
   /** The literals of all nodes. */
-  readonly literals: SegmentTable<Node>;
+  readonly literals: SegmentTable<TreeNode>;
 }
 
-interface OpenNode extends Node {
+interface OpenNode extends TreeNode {
   readonly names: string[];
   readonly literals: Map<string, OpenNode>;
   readonly branches: { readonly segment: Segment; readonly to: OpenNode }[];
@@ -74,7 +74,7 @@ export function treeOf(patterns: readonly Pattern[]): Tree {
   };
   // Segments that are alike are one object here: a look-up touches less memory.
   const segments = new Map<string, Segment>();
-  const literals: { of: number; text: string; thing: Node }[] = [];
+  const literals: { of: number; text: string; thing: TreeNode }[] = [];
   const root = newNode();
   for (const pattern of patterns) {
     let node = root;
@@ -122,7 +122,7 @@ export function find(tree: Tree, url: Cut): Pattern | null {
 }
 
 /** Looks a URL up from a node on. Most URLs fit one branch at each node, and allocate nothing. */
-function first(tree: Tree, node: Node, url: Cut, at: number): Pattern | null {
+function first(tree: Tree, node: TreeNode, url: Cut, at: number): Pattern | null {
   if (at === url.count) return node.onlyEnd ?? firstOf(node.ends, url, -1) ?? firstOf(node.rests, url, at);
   const literal = node.hasLiterals ? tree.literals.at(node.id, url, at) : undefined;
   const found = literal && first(tree, literal, url, at + 1);
@@ -172,7 +172,7 @@ class Descent {
   ) {}
 
   /** Match from nodes that are equally specific; null if there is none. */
-  from(nodes: readonly Node[], at: number): readonly Pattern[] | null {
+  from(nodes: readonly TreeNode[], at: number): readonly Pattern[] | null {
     const { url } = this;
     const rests = (): readonly Pattern[] | null =>
       this.fitting(
@@ -180,7 +180,7 @@ class Descent {
         at,
       );
     if (at === url.count) return this.fitting(nodes.flatMap(({ ends }) => ends)) ?? rests();
-    const goOn = (next: readonly Node[]): readonly Pattern[] | null =>
+    const goOn = (next: readonly TreeNode[]): readonly Pattern[] | null =>
       next.length === 0 ? null : this.from(next, at + 1);
     const literal = goOn(nodes.flatMap(({ id }) => this.tree.literals.at(id, url, at) ?? []));
     if (literal) return literal;

@@ -9,7 +9,7 @@ import type {
   StepNode,
   ValueNode,
 } from '../language/syntax';
-import type { Range } from '../language/range';
+import type { TextRange } from '../language/range';
 import type { Directory } from './directory';
 import {
   isIn,
@@ -128,14 +128,14 @@ export class Binder {
   }
 
   /** The value of a flag in a comparison or an assignment. */
-  private valueOf(flag: Flag | null, value: ValueNode | null, range: Range): string | null {
+  private valueOf(flag: Flag | null, value: ValueNode | null, range: TextRange): string | null {
     if (!flag) return null;
     this.names?.option(value, flag.type);
     return flagValue(flag, value, value ?? range, this.report);
   }
 
   /** A flag and its new value. */
-  setFlag(name: Name, value: ValueNode | null, range: Range): { flag: Flag | null; value: string | null } {
+  setFlag(name: Name, value: ValueNode | null, range: TextRange): { flag: Flag | null; value: string | null } {
     const flag = this.flag(name);
     return { flag, value: this.valueOf(flag, value, range) };
   }

@@ -2,7 +2,7 @@
  * The plan, resolved: every name bound to its declaration, every type known. It keeps the syntax nodes, so that
  * findings can give their place.
  */
-import type { Range } from '../language/range';
+import type { TextRange } from '../language/range';
 import type {
   AcceptNode,
   ArgumentListNode,
@@ -53,7 +53,7 @@ export const mayBeLeftOut = (parameter: Parameter): boolean =>
 
 /** A value that a screen holds: loaded data, user input. */
 export interface Held extends Named {
-  readonly range: Range;
+  readonly range: TextRange;
 }
 
 /**
@@ -89,12 +89,12 @@ export type Condition =
   | { readonly kind: 'and' | 'or'; readonly left: Condition; readonly right: Condition };
 
 export type Step =
-  | { readonly kind: Opening; readonly call: Call | null; readonly range: Range }
-  | { readonly kind: 'back' | 'close'; readonly range: Range }
-  | { readonly kind: 'back to' | 'back past'; readonly target: Screen | null; readonly range: Range }
-  | { readonly kind: 'sets'; readonly flag: Flag | null; readonly value: string | null; readonly range: Range }
-  | { readonly kind: 'resume'; readonly or: Step | null; readonly range: Range }
-  | { readonly kind: 'leave'; readonly what: string; readonly range: Range };
+  | { readonly kind: Opening; readonly call: Call | null; readonly range: TextRange }
+  | { readonly kind: 'back' | 'close'; readonly range: TextRange }
+  | { readonly kind: 'back to' | 'back past'; readonly target: Screen | null; readonly range: TextRange }
+  | { readonly kind: 'sets'; readonly flag: Flag | null; readonly value: string | null; readonly range: TextRange }
+  | { readonly kind: 'resume'; readonly or: Step | null; readonly range: TextRange }
+  | { readonly kind: 'leave'; readonly what: string; readonly range: TextRange };
 
 /** A step that opens a screen. */
 export type OpeningStep = Extract<Step, { call: Call | null }>;
@@ -307,11 +307,11 @@ export type PlanProblem =
    * A flag compared with, set to, or starting as an impossible value. `value` is null for a choice that stands as a
    * condition.
    */
-  | { readonly kind: 'flag-value'; readonly flag: Flag; readonly value: ValueNode | null; readonly range: Range }
+  | { readonly kind: 'flag-value'; readonly flag: Flag; readonly value: ValueNode | null; readonly range: TextRange }
   /** `is given` about a value that the screen lacks, or that is always there. */
   | {
       readonly kind: 'given-unknown' | 'given-always';
-      readonly range: Range;
+      readonly range: TextRange;
       readonly text: string;
       readonly screen: Screen | null;
       readonly scope: Scope;

@@ -1,5 +1,5 @@
 /** Listener of each name that is bound while a plan is resolved, with its declaration. */
-import type { Range } from '../language/range';
+import type { TextRange } from '../language/range';
 import type { ArgumentListNode, Name, ScreenReference, StringNode, ValueNode } from '../language/syntax';
 import type { Screen } from './model';
 import { typeOfPath, type BindingContext } from './scope';
@@ -9,10 +9,10 @@ import { required, type Type } from './types';
  * A declaration as one string: `screen 3`, `argument 3 hutId` (of a screen), `value 3 nights` (of a screen), `loop 3 0
  * hut` (of a trigger), `flag f`, `type T`, `option T x`, `field R x`, `variant v`, `module m`.
  */
-export type Symbol = string;
+export type SymbolKey = string;
 
-export interface Reference extends Range {
-  readonly symbol: Symbol;
+export interface Reference extends TextRange {
+  readonly symbol: SymbolKey;
   readonly declares: boolean;
   /**
    * In the short form `hutId` one word names an argument and a value: it stands in the list twice, and this says as
@@ -29,11 +29,11 @@ const inPattern = /\{[?/]?([^{}]*)\}/g;
 export class Names {
   readonly found: Reference[] = [];
 
-  declare({ from, to }: Range, symbol: Symbol): void {
+  declare({ from, to }: TextRange, symbol: SymbolKey): void {
     this.found.push({ from, to, symbol, declares: true, short: null });
   }
 
-  use({ from, to }: Range, symbol: Symbol, short: Reference['short'] = null): void {
+  use({ from, to }: TextRange, symbol: SymbolKey, short: Reference['short'] = null): void {
     this.found.push({ from, to, symbol, declares: false, short });
   }
 
@@ -108,7 +108,7 @@ export class Names {
   }
 }
 
-function symbolInScope(name: string, { scope, screen, transition }: BindingContext): Symbol | null {
+function symbolInScope(name: string, { scope, screen, transition }: BindingContext): SymbolKey | null {
   if (screen && scope.variable?.name === name) return `loop ${screen.index} ${transition} ${name}`;
   for (const layer of scope.layers) {
     if (!layer.some((one) => one.name === name)) continue;

@@ -1,4 +1,4 @@
-import type { Range } from '../language/range';
+import type { TextRange } from '../language/range';
 import type { FlagNode, Name, SyntaxTree, ValueNode } from '../language/syntax';
 import type { Flag, Plan, PlanProblem } from './model';
 import type { Names } from './names';
@@ -50,7 +50,7 @@ function resolveFlag(node: FlagNode, name: Name, types: Plan['types'], report: (
 export function flagValue(
   flag: Flag,
   value: ValueNode | null,
-  range: Range,
+  range: TextRange,
   report: (problem: PlanProblem) => void,
 ): string | null {
   const written =

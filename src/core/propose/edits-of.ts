@@ -9,7 +9,7 @@ import { changeSignature } from '../edit/signature';
 import { addTransition } from '../edit/transitions';
 import type { TextEdit } from '../language/edits';
 import type { Screen } from '../plan/model';
-import type { Request } from './request';
+import type { ChangeRequest } from './request';
 
 export interface Refusal {
   readonly refusal: string;
@@ -26,7 +26,7 @@ export interface Written {
 }
 
 type Result = Written | Refusal;
-type RequestOf<K extends Request['kind']> = Extract<Request, { kind: K }>;
+type RequestOf<K extends ChangeRequest['kind']> = Extract<ChangeRequest, { kind: K }>;
 
 const isName = (text: string): boolean => /^[A-Za-z_]\w*$/.test(text);
 const refuse = (refusal: string): Refusal => ({ refusal });
@@ -35,7 +35,7 @@ const find = ({ plan }: Check, label: string): Screen | undefined =>
   plan.screens.find((screen) => screen.label === label);
 
 /** The edits of a request, or in one sentence why there are none. Linear in the plan. */
-export function editsOf(now: Check, request: Request): Result {
+export function editsOf(now: Check, request: ChangeRequest): Result {
   switch (request.kind) {
     case 'rename':
       return renamed(now, request);

@@ -6,7 +6,7 @@ import { countAll, type Counts } from '../report/counts';
 import { plain } from '../rules/parts/message';
 import { changedLines, type LineChange } from './changed-lines';
 import { editsOf, type Refusal } from './edits-of';
-import type { Request } from './request';
+import type { ChangeRequest } from './request';
 
 export interface Proposal {
   readonly edits: readonly TextEdit[];
@@ -28,7 +28,7 @@ export interface Proposal {
 export type Proposed = Proposal | Refusal;
 
 /** Proposes a change. Checks the whole changed plan: costs as much as a check. */
-export function propose(now: Check, request: Request): Proposed {
+export function propose(now: Check, request: ChangeRequest): Proposed {
   const written = editsOf(now, request);
   if ('refusal' in written) return written;
   const { edits, listed = null, pattern = null, open = 0 } = written;

@@ -1,7 +1,7 @@
 import type { WantedParameter } from '../edit/signature';
 
 /** A request for a change. Labels name screens; places are offsets of the checked text. */
-export type Request =
+export type ChangeRequest =
   | { readonly kind: 'rename'; readonly at: number; readonly to: string }
   | { readonly kind: 'delete'; readonly screen: string }
   | { readonly kind: 'start'; readonly screen: string }

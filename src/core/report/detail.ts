@@ -1,7 +1,7 @@
 /** All that is shown of one screen, as plain data. */
 import type { Check } from '../check';
 import { currentSignature, type WantedParameter } from '../edit/signature';
-import type { Range } from '../language/range';
+import type { TextRange } from '../language/range';
 import type { Step, Transition } from '../plan/model';
 import { showType } from '../plan/types';
 import { labelOf } from '../walk/tap';
@@ -202,7 +202,7 @@ export function nameOf(site: Site): string {
   }
 }
 
-const textOf = ({ text }: Check, range: Range | null): string => (range ? text.slice(range.from, range.to) : '');
+const textOf = ({ text }: Check, range: TextRange | null): string => (range ? text.slice(range.from, range.to) : '');
 
 function wayOutCard(check: Check, { trigger, node, only, branches }: Transition, write: StepWriter): WayOutCard {
   return {

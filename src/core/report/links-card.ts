@@ -4,7 +4,7 @@ import { clashesOf } from '../links/clashes';
 import type { Listed, Pattern } from '../links/pattern';
 import type { Segment } from '../links/segment';
 import type { UrlSpace } from '../links/space';
-import type { Node, Tree } from '../links/tree';
+import type { TreeNode, Tree } from '../links/tree';
 import { isIn, type Link, type Plan } from '../plan/model';
 import { required, showType } from '../plan/types';
 import { showSegment } from '../rules/parts/links-parts';
@@ -168,7 +168,7 @@ class Rows {
   ) {}
 
   /** @param path the nodes above, without the root */
-  visit(node: Node, path: readonly Step[]): void {
+  visit(node: TreeNode, path: readonly Step[]): void {
     // If several patterns end at one node, each has its last segment on a row of its own.
     node.ends.forEach((pattern, index) =>
       this.add(index === 0 ? path : [...path.slice(0, -1), { row: null }].slice(0, path.length), pattern),

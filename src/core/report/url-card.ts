@@ -1,5 +1,6 @@
 /** Effect of a URL or an entry: for the Links view and the command line. */
-import { arrivalOf, type UrlArrival, type ExternalEvent } from '../walk/arrival';
+import { arrivalOf, type UrlArrival } from '../walk/arrival';
+import type { ExternalEvent } from '../walk/event';
 import { buildUrl } from '../links/build';
 import { nearestTo } from '../links/near';
 import { isMatched, spaceOf, type Matched, type UrlSpace } from '../links/space';

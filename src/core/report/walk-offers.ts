@@ -1,5 +1,5 @@
 /** Offers of the top screen, and the effect of each tap. */
-import type { Range } from '../language/range';
+import type { TextRange } from '../language/range';
 import type { ValueNode } from '../language/syntax';
 import { openings, type Branch, type Named, type Plan, type Transition } from '../plan/model';
 import { required, showType, type Type } from '../plan/types';
@@ -9,7 +9,7 @@ import type { Data } from '../walk/data';
 import { outcomesOfEvent, type Outcome } from '../walk/outcomes';
 import { headOf, tailOf } from '../walk/trail';
 import { at, isList, isRecord, showPlainly, tellingField, toldBy, type Value, type Values } from '../plan/value';
-import type { Event } from '../walk/event';
+import type { AppEvent } from '../walk/event';
 import type { Walker } from '../walk/walker';
 import type { StackCard, StackWriter, ValueCard } from './walk-stacks';
 
@@ -83,7 +83,7 @@ export class OfferWriter {
     return offers.map((offer) => this.toldApart(offer, offers));
   }
 
-  private offer(event: Event, configuration: Configuration): OfferCard {
+  private offer(event: AppEvent, configuration: Configuration): OfferCard {
     const head = headOf(event, this.data);
     const given = Object.hasOwn(this.typed, head) ? this.typed[head]! : {};
     const outcomes = outcomesOfEvent(this.walker, configuration, event, given);
@@ -113,13 +113,13 @@ export class OfferWriter {
     };
   }
 
-  private isCurrent(event: Extract<Event, { kind: 'tab' }>, { active, stacks }: Configuration): boolean {
+  private isCurrent(event: Extract<AppEvent, { kind: 'tab' }>, { active, stacks }: Configuration): boolean {
     let bottom = stacks[active] ?? null;
     while (bottom?.below) bottom = bottom.below;
     return active > 0 && event.tab.call?.target === bottom?.screen;
   }
 
-  private outcome({ branch, assumed, told, after }: Outcome, event: Event, before: Configuration): OutcomeCard {
+  private outcome({ branch, assumed, told, after }: Outcome, event: AppEvent, before: Configuration): OutcomeCard {
     const same = after === before;
     return {
       tail: tailOf(assumed) + (told || !after ? '' : ` expect ${activeStack(after)!.screen.label}`),
@@ -150,7 +150,7 @@ export class OfferWriter {
   }
 
   /** Steps as written, without arguments. */
-  private does(branch: Branch | null, event: Event): string {
+  private does(branch: Branch | null, event: AppEvent): string {
     if (branch)
       return branch.node.steps
         .map((step) => this.text('list' in step && step.list ? { from: step.from, to: step.list.from } : step))
@@ -159,7 +159,7 @@ export class OfferWriter {
     return event.kind === 'back' ? 'takes off one' : '';
   }
 
-  private text(range: Range | null): string {
+  private text(range: TextRange | null): string {
     return range ? this.plan.tree.text.slice(range.from, range.to).replace(/\s+/g, ' ') : '';
   }
 

@@ -1,5 +1,5 @@
 /** Who brings each argument of each screen, on every way in. */
-import type { Range } from '../language/range';
+import type { TextRange } from '../language/range';
 import type { ArgumentNode, ValueNode } from '../language/syntax';
 import { isLiteral, literalFits, literalType } from '../plan/literals';
 import type { Call, Loop, Parameter, Plan, Screen, Step, Transition } from '../plan/model';
@@ -51,7 +51,7 @@ export interface BadDefault {
   readonly screen: Screen;
   readonly what: 'default' | 'sample';
   readonly cell: Cell;
-  readonly range: Range;
+  readonly range: TextRange;
 }
 
 /** A list to walk through that is none, or is unknown. */

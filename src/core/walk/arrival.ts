@@ -2,15 +2,12 @@
 import type { Needs, Plan, Screen } from '../plan/model';
 import { outcomesOf, type Assumptions } from './conditions';
 import { activeStack, screensOf, type Configuration } from './configuration';
-import type { Outcome } from './outcomes';
-import { outcomesOfEvent } from './outcomes';
+import { outcomesOfEvent, type Outcome } from './outcomes';
 import { both, waysToHold, type Assignment } from './satisfy';
-import type { Event } from './event';
+import type { ExternalEvent } from './event';
 import type { Walker } from './walker';
 
-export type ExternalEvent = Extract<Event, { kind: 'link' | 'entry' }>;
-
-/** One thing that can come of it. */
+/** A possible result. */
 export interface Arrived {
   /** Outcomes of quoted conditions that it requires. */
   readonly assumed: Assumptions;

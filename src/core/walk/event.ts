@@ -1,8 +1,8 @@
 import type { Entry, Link, MenuItem, Tab, Transition } from '../plan/model';
 import type { Values } from '../plan/value';
 
-/** One thing that a user does. */
-export type Event =
+/** An action of a user, or a way in from outside. */
+export type AppEvent =
   | { readonly kind: 'trigger'; readonly transition: Transition }
   | { readonly kind: 'item'; readonly item: MenuItem }
   | { readonly kind: 'tab'; readonly tab: Tab }
@@ -12,7 +12,7 @@ export type Event =
   | { readonly kind: 'entry'; readonly entry: Entry };
 
 /** The part of the plan that an event uses; null for Back. */
-export function partOf(event: Event): object | null {
+export function partOf(event: AppEvent): object | null {
   switch (event.kind) {
     case 'trigger':
       return event.transition;
@@ -29,4 +29,4 @@ export function partOf(event: Event): object | null {
   }
 }
 
-export type ExternalEvent = Extract<Event, { kind: 'link' | 'entry' }>;
+export type ExternalEvent = Extract<AppEvent, { kind: 'link' | 'entry' }>;

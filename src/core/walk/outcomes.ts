@@ -2,7 +2,7 @@ import type { Branch } from '../plan/model';
 import type { Assumptions } from './conditions';
 import { keyOf, type Configuration } from './configuration';
 import type { Values } from '../plan/value';
-import type { Event } from './event';
+import type { AppEvent } from './event';
 import type { Walker } from './walker';
 
 /** One thing that can come of an event. */
@@ -32,7 +32,7 @@ const mostConditions = 5;
 export function outcomesOfEvent(
   walker: Walker,
   configuration: Configuration,
-  event: Event,
+  event: AppEvent,
   given?: Values,
   assumed: Assumptions = new Map(),
 ): Outcome[] {

@@ -10,7 +10,7 @@ import { activeStack, keyOf, type Configuration } from './configuration';
 import type { Data } from './data';
 import { literalOf } from './samples';
 import type { Values } from '../plan/value';
-import type { Event } from './event';
+import type { AppEvent } from './event';
 import { Walker } from './walker';
 
 /** Why a kept walk can no longer be walked. */
@@ -194,7 +194,7 @@ class Replayer {
   private control(
     now: readonly Running[],
     name: string,
-    nameOf: (event: Event) => string | null,
+    nameOf: (event: AppEvent) => string | null,
     taken?: Assumptions,
     given?: Values,
   ): readonly ReplayNode[] | Break {
@@ -221,7 +221,7 @@ class Replayer {
   }
 
   /** Moments after an event. */
-  private follow(now: readonly Running[], event: Event, taken?: Assumptions, given?: Values): ReplayNode[] {
+  private follow(now: readonly Running[], event: AppEvent, taken?: Assumptions, given?: Values): ReplayNode[] {
     return now.flatMap((before) => {
       const outcomes =
         event.kind === 'trigger' || event.kind === 'item'
@@ -250,7 +250,7 @@ function openingOf(
   plan: Plan,
   variant: string,
   { url, label }: Extract<WalkStepNode, { kind: 'open' }>,
-): Event | Extract<Break, { why: 'opens-nothing' }> | null {
+): AppEvent | Extract<Break, { why: 'opens-nothing' }> | null {
   const here = plan.entries.filter(({ only }) => isIn(only, variant));
   const entry = label && here.find((each) => each.label === label.value);
   if (label && !entry)

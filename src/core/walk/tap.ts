@@ -1,12 +1,12 @@
 /** Taps: the steps of a user. */
 import type { Screen } from '../plan/model';
-import type { Event } from './event';
+import type { AppEvent } from './event';
 
 /** One action of a user, and the screen on top after it; null if it leaves the app. */
-export type Tap = Event & { readonly shows: Screen | null };
+export type Tap = AppEvent & { readonly shows: Screen | null };
 
 /** Label of an event, as the screen shows it. */
-export function labelOf(event: Event): string {
+export function labelOf(event: AppEvent): string {
   switch (event.kind) {
     case 'trigger':
       return event.transition.trigger;

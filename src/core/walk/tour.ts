@@ -1,11 +1,11 @@
 /** A small set of walks that together use every outcome of every trigger and menu item that can happen. */
 import type { Branch, Plan, Screen } from '../plan/model';
 import { activeStack, keyOf, type Configuration } from './configuration';
-import type { Event } from './event';
+import type { AppEvent } from './event';
 import { Walker } from './walker';
 
 export interface TourTap {
-  readonly event: Event;
+  readonly event: AppEvent;
   /** The intended outcome; null for tabs and Back. */
   readonly branch: Branch | null;
   /** The screen on top afterwards; null if it leaves the app. */
@@ -99,7 +99,7 @@ class Planner {
     if (edges) return edges;
     const configuration = this.configurations.get(key)!;
     const found: OutcomeEdge[] = [];
-    const add = (event: Event, branch: Branch | null, after: readonly Configuration[]): void => {
+    const add = (event: AppEvent, branch: Branch | null, after: readonly Configuration[]): void => {
       if (after.length === 0) found.push({ event, branch, shows: null, to: null });
       for (const each of after) found.push({ event, branch, shows: activeStack(each)!.screen, to: this.know(each) });
     };

@@ -9,7 +9,7 @@ import type { Assumptions } from './conditions';
 import { activeStack, keyOf, type Configuration } from './configuration';
 import { Data } from './data';
 import { outcomesOfEvent } from './outcomes';
-import type { Event } from './event';
+import type { AppEvent } from './event';
 import { Walker } from './walker';
 
 /** The steps of a text such as `tap "Book" back`; null if it cannot be read. */
@@ -22,7 +22,7 @@ export function readTrail(text: string): readonly WalkStepNode[] | null {
 }
 
 /** A step as the language writes it, without the user's input. */
-export function headOf(event: Event, data: Data): string {
+export function headOf(event: AppEvent, data: Data): string {
   switch (event.kind) {
     case 'trigger':
       return `tap ${quote(labelOf(event))}`;

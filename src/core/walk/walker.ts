@@ -24,7 +24,7 @@ import {
   type Stack,
 } from './configuration';
 import type { Data } from './data';
-import { partOf, type Event, type ExternalEvent } from './event';
+import { partOf, type AppEvent, type ExternalEvent } from './event';
 import { depthOf, markGate, sharedDepth } from './frames';
 import { Placement } from './placement';
 
@@ -115,10 +115,10 @@ export class Walker {
   }
 
   /** Events that a user can cause within the app: triggers, then menus, tabs, and Back. */
-  events(configuration: Configuration): Event[] {
+  events(configuration: Configuration): AppEvent[] {
     const top = activeStack(configuration)?.screen;
     if (!top) return [];
-    const events: Event[] = [];
+    const events: AppEvent[] = [];
     for (const transition of top.transitions)
       if (isIn(transition.only, this.variant)) events.push({ kind: 'trigger', transition });
     for (const menu of this.plan.menus) {
@@ -131,7 +131,7 @@ export class Walker {
   }
 
   /** Whether a user can do that there. */
-  isOffered(configuration: Configuration, event: Event): boolean {
+  isOffered(configuration: Configuration, event: AppEvent): boolean {
     return (
       event.kind === 'link' ||
       event.kind === 'entry' ||
@@ -175,7 +175,7 @@ export class Walker {
    * @param assumed outcomes of conditions in quotes; all others may turn out either way
    * @param given the user's input or choice at a trigger, for a walker with data
    */
-  after(configuration: Configuration, event: Event, assumed?: Assumptions, given?: Values): Configuration[] {
+  after(configuration: Configuration, event: AppEvent, assumed?: Assumptions, given?: Values): Configuration[] {
     this.begin(assumed);
     switch (event.kind) {
       case 'trigger': {
@@ -231,7 +231,7 @@ export class Walker {
    */
   outcomesBy(
     configuration: Configuration,
-    event: Extract<Event, { kind: 'trigger' | 'item' }>,
+    event: Extract<AppEvent, { kind: 'trigger' | 'item' }>,
     assumed?: Assumptions,
     given?: Values,
   ): { readonly branch: Branch; readonly after: Configuration[] }[] {

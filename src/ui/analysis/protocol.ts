@@ -2,7 +2,7 @@ import type { Completions } from '../../core/assist/completion';
 import type { Description } from '../../core/assist/describe';
 import type { OutlineItem } from '../../core/assist/outline';
 import type { Proposed } from '../../core/propose/propose';
-import type { Request } from '../../core/propose/request';
+import type { ChangeRequest } from '../../core/propose/request';
 import type { WalkToKeep } from '../../core/propose/keep-walk';
 import type { TextEdit } from '../../core/language/edits';
 import type { WalkCard, WalkRequest } from '../../core/report/walk-card';
@@ -53,7 +53,7 @@ export interface Requests {
   /** The text laid out; null if it has syntax errors. */
   format: { readonly given: null; readonly answer: string | null };
   /** Effects of a change. */
-  propose: { readonly given: Request; readonly answer: Proposed };
+  propose: { readonly given: ChangeRequest; readonly answer: Proposed };
   /**
    * The walk that shows a finding, known by its place among all, or the shortest one to a screen, known by its label.
    */

@@ -1,4 +1,4 @@
-import type { Request } from '../../core/propose/request';
+import type { ChangeRequest } from '../../core/propose/request';
 import type { WantedParameter } from '../../core/edit/signature';
 import type { Draft } from '../session/change-draft';
 import type { LinkFields } from './LinkFieldset';
@@ -25,7 +25,7 @@ export const firstFields = (draft: Draft, signature: readonly WantedParameter[])
 const orNull = (text: string): string | null => (text === '' ? null : text);
 
 /** The request of a draft and its fields; null while a field is still to be filled in. */
-export function requestOf(draft: Draft, { name, module, list, wanted, link }: Fields): Request | null {
+export function requestOf(draft: Draft, { name, module, list, wanted, link }: Fields): ChangeRequest | null {
   switch (draft.kind) {
     case 'rename':
       return name === draft.name ? null : { kind: 'rename', at: draft.at, to: name };

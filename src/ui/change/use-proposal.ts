@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Proposal, Proposed } from '../../core/propose/propose';
-import type { Request } from '../../core/propose/request';
+import type { ChangeRequest } from '../../core/propose/request';
 import type { TextEdit } from '../../core/language/edits';
 import { useSession } from '../session/context';
 
@@ -14,7 +14,7 @@ export interface ProposalState {
 }
 
 /** Proposes a change at each edit of a field. Shows no answer to an earlier edit. */
-export function useProposal(request: Request | null): ProposalState {
+export function useProposal(request: ChangeRequest | null): ProposalState {
   const session = useSession();
   const key = JSON.stringify(request);
   const [last, setLast] = useState<{
@@ -24,7 +24,7 @@ export function useProposal(request: Request | null): ProposalState {
   } | null>(null);
   useEffect(() => {
     const overtaken = new AbortController();
-    const asked = JSON.parse(key) as Request | null;
+    const asked = JSON.parse(key) as ChangeRequest | null;
     if (asked) {
       void session.propose(asked, overtaken.signal).then((answer) => {
         if (answer && !overtaken.signal.aborted) setLast({ key, ...answer });

@@ -4,16 +4,16 @@ import { useMemo } from 'react';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
 import { counted } from '../parts/numbers';
-import type { Chart as ChartLayout, Edge, Node } from './layout';
+import type { Chart as ChartLayout, Edge, ChartNode } from './layout';
 import { pathOf, routeEdges } from './route';
-import type { Window } from '../parts/window';
+import type { VisibleArea } from '../parts/visible-area';
 
 interface Props {
   chart: ChartLayout;
   scale: number;
   selected: ScreenCard | null;
   detail: ScreenDetail | null;
-  visible: Window;
+  visible: VisibleArea;
   onSelect: (label: string) => void;
   onFold: (module: number | null) => void;
 }
@@ -193,7 +193,7 @@ function strokeOf(edge: Edge, selected: ScreenCard | null, onPath: ReadonlySet<s
 }
 
 interface NodeProps {
-  node: Node;
+  node: ChartNode;
   chart: ChartLayout;
   scale: number;
   isSelected: boolean;

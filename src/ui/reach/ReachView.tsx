@@ -8,7 +8,7 @@ import { Chart } from './Chart';
 import { layOut } from './layout';
 import { neighbour, type Direction } from './neighbour';
 import { Shelf } from './Shelf';
-import { useWindow } from '../parts/window';
+import { useVisibleArea } from '../parts/visible-area';
 
 const scales = [0.5, 0.65, 0.8, 1, 1.25, 1.5] as const;
 const usual = scales.indexOf(1);
@@ -26,7 +26,7 @@ export const ReachView = memo(function ReachView() {
   const chart = useMemo(() => layOut(overview, scale, folded), [overview, scale, folded]);
   const selected = overview.screens.find((screen) => screen.label === address.screen) ?? null;
   const scroller = useRef<HTMLDivElement>(null);
-  const visible = useWindow(scroller);
+  const visible = useVisibleArea(scroller);
   const zoom = (by: number): void => setStep((now) => Math.min(scales.length - 1, Math.max(0, now + by)));
 
   // Scrolls to the selected screen, however it was selected.

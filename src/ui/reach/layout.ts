@@ -23,7 +23,7 @@ export function metricsAt(scale: number): Metrics {
   return { row: (details ? 44 : 26) * scale, laneGap: 14 * scale, gutter: 46 * scale, character: 7.5 * scale, details };
 }
 
-export interface Node {
+export interface ChartNode {
   readonly screen: ScreenCard;
   readonly column: number;
   /** The middle of the dot. */
@@ -63,9 +63,9 @@ export interface Chart {
   readonly width: number;
   readonly height: number;
   readonly lanes: readonly Lane[];
-  readonly nodes: readonly Node[];
+  readonly nodes: readonly ChartNode[];
   /** By the index of a screen; undefined if the chart lacks it. */
-  readonly nodeOf: readonly (Node | undefined)[];
+  readonly nodeOf: readonly (ChartNode | undefined)[];
   readonly edges: readonly Edge[];
   readonly stranded: readonly ScreenCard[];
   /** Undecided screens: no walk reaches them, and no proof rules them out. */
@@ -86,10 +86,10 @@ export function layOut(overview: Overview, scale: number, folded: ReadonlySet<nu
   const longest = reached.reduce((most, screen) => Math.max(most, screen.label.length), 0);
   const characters = Math.min(widest, Math.max(narrowest, longest));
   const columnWidth = characters * metrics.character + 14 * scale + metrics.gutter;
-  const nodeOf: (Node | undefined)[] = overview.screens.map(() => undefined);
+  const nodeOf: (ChartNode | undefined)[] = overview.screens.map(() => undefined);
   const rowOf: number[] = overview.screens.map(() => 0);
   const lanes: Lane[] = [];
-  const nodes: Node[] = [];
+  const nodes: ChartNode[] = [];
   let top = topPad * scale;
 
   const modules: readonly (number | null)[] = [...overview.modules.keys(), null];
@@ -106,7 +106,7 @@ export function layOut(overview: Overview, scale: number, folded: ReadonlySet<nu
         placeColumn(column, rows, overview, rowOf);
         for (const screen of column) {
           const room = Math.min(characters, screen.label.length);
-          const node: Node = {
+          const node: ChartNode = {
             screen,
             column: at,
             x: leftPad * scale + at * columnWidth,
@@ -168,7 +168,7 @@ function placeColumn(column: ScreenCard[], rows: number, overview: Overview, row
 const tones = ['holds', 'doubtful', 'broken'] as const;
 
 /** One edge for each pair of screens: of several ways between them the best one. */
-function edgesOf(overview: Overview, nodeOf: readonly (Node | undefined)[]): Edge[] {
+function edgesOf(overview: Overview, nodeOf: readonly (ChartNode | undefined)[]): Edge[] {
   const edges = new Map<number, Edge>();
   const size = overview.screens.length;
   for (const { from, to, kind, tone } of overview.ways) {

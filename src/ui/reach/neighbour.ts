@@ -1,4 +1,4 @@
-import type { Chart, Node } from './layout';
+import type { Chart, ChartNode } from './layout';
 
 export type Direction = 'left' | 'right' | 'up' | 'down';
 
@@ -13,7 +13,7 @@ export function neighbour(chart: Chart, from: number | null, direction: Directio
   if (!here) return chart.nodes[0]?.screen.index ?? null;
   const horizontal = direction === 'left' || direction === 'right';
   const sign = direction === 'left' || direction === 'up' ? -1 : 1;
-  let best: Node | null = null;
+  let best: ChartNode | null = null;
   let least = Infinity;
   for (const node of chart.nodes) {
     const along = sign * (horizontal ? node.x - here.x : node.y - here.y);

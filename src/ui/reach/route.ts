@@ -1,5 +1,5 @@
 /** The lines of the chart: from the end of a label through gutters and gaps to the dot of the next screen. */
-import type { Chart, Edge, Node } from './layout';
+import type { Chart, Edge, ChartNode } from './layout';
 
 export interface Point {
   readonly x: number;
@@ -18,7 +18,7 @@ export interface RoutedEdge {
 const dotGap = 8;
 
 /** The point at which a line leaves a screen: behind its label. */
-const exitOf = (node: Node, scale: number): Point => ({ x: node.x + 16 * scale + node.labelWidth, y: node.y });
+const exitOf = (node: ChartNode, scale: number): Point => ({ x: node.x + 16 * scale + node.labelWidth, y: node.y });
 
 /**
  * Routes edges. In each gutter the lines of one screen share a track, and screens whose lines would lie upon one
@@ -30,7 +30,7 @@ export function routeEdges(chart: Chart, edges: readonly Edge[], scale: number):
     const to = chart.nodeOf[edge.to];
     return from && to ? [{ edge, from, to, adjacent: to.column === from.column + 1 }] : [];
   });
-  const gapOf = (node: Node): number => node.y - chart.metrics.row / 2 + 1;
+  const gapOf = (node: ChartNode): number => node.y - chart.metrics.row / 2 + 1;
   const spans = new Map<string, Span>();
   for (const { from, to, adjacent } of drawn) {
     const key = `${from.column}:${from.screen.index}`;

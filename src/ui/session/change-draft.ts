@@ -1,4 +1,4 @@
-import type { Request } from '../../core/propose/request';
+import type { ChangeRequest } from '../../core/propose/request';
 
 /**
  * A change that the user has begun, with its subject; the dialog has fields for the rest. Offsets are those of the
@@ -13,7 +13,7 @@ export type Draft =
   | { readonly kind: 'list'; readonly module: string | null };
 
 /** Titles of the dialogs, and the labels of their buttons. */
-export const words: Readonly<Record<Request['kind'], readonly [title: string, button: string]>> = {
+export const words: Readonly<Record<ChangeRequest['kind'], readonly [title: string, button: string]>> = {
   rename: ['Rename', 'Rename everywhere'],
   delete: ['Delete a screen', 'Delete it'],
   start: ['Start with another screen', 'Start with it'],

@@ -9,7 +9,7 @@ import {
 } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import type { Proposed } from '../../core/propose/propose';
-import type { Request } from '../../core/propose/request';
+import type { ChangeRequest } from '../../core/propose/request';
 import type { TextEdit } from '../../core/language/edits';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { MarginNote } from '../../core/report/margin';
@@ -339,7 +339,7 @@ export class Session implements AnalystListener {
    * @param signal cancels the request
    */
   async propose(
-    change: Request,
+    change: ChangeRequest,
     signal?: AbortSignal,
   ): Promise<{ readonly text: string; readonly answer: Proposed } | null> {
     const { text } = this;

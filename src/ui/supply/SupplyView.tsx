@@ -2,7 +2,7 @@
 
 import { memo, useCallback, useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { placeOfFinding } from '../findings/same';
-import { useWindow } from '../parts/window';
+import { useVisibleArea } from '../parts/visible-area';
 import { useActions, useAddress, useShown, useSnapshot } from '../session/context';
 import { BlockTable } from './BlockTable';
 import { CellDock } from './CellDock';
@@ -37,7 +37,7 @@ export const SupplyView = memo(function SupplyView() {
     [supply, overview, address.filter],
   );
   const { ref: scroller, width, scrollTo } = useScroller();
-  const visible = useWindow(scroller);
+  const visible = useVisibleArea(scroller);
   const layout = useMemo(() => layOutBlocks(blocks, width), [blocks, width]);
   const [selected, setSelected] = useState<CellPlace | null>(null);
   const cell = selected ? blocks[selected.block]?.rows[selected.row]?.cells[selected.column] : undefined;

@@ -3,7 +3,7 @@ import type { Plan, Screen, Step } from '../../plan/model';
 import type { Work } from '../../base/slices';
 import { outcomesOf } from '../../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../../walk/configuration';
-import type { Event } from '../../walk/event';
+import type { AppEvent } from '../../walk/event';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 
@@ -39,7 +39,7 @@ export interface FoundWalk {
 /** A configuration, and how it was reached. */
 export interface ExploredNode {
   readonly configuration: Configuration;
-  readonly by: Event | null;
+  readonly by: AppEvent | null;
   readonly before: ExploredNode | null;
   /** Whether the monitored screen was on top before. */
   readonly seen: boolean;
@@ -176,7 +176,7 @@ export class Exploration {
     return now;
   }
 
-  private node(configuration: Configuration, by: Event | null, before: ExploredNode | null): ExploredNode {
+  private node(configuration: Configuration, by: AppEvent | null, before: ExploredNode | null): ExploredNode {
     return {
       configuration,
       by,
@@ -209,7 +209,7 @@ export class Exploration {
     return true;
   }
 
-  private take(event: Event, node: ExploredNode): void {
+  private take(event: AppEvent, node: ExploredNode): void {
     const before = this.walker.steps;
     const outcomes = this.walker.after(node.configuration, event);
     const count = Math.max(outcomes.length, this.walker.eventsSince(before));
@@ -230,7 +230,7 @@ export class Exploration {
     for (const event of this.externalEvents) this.take(event, node);
   }
 
-  private add(configurations: readonly Configuration[], by: Event | null, before: ExploredNode | null): void {
+  private add(configurations: readonly Configuration[], by: AppEvent | null, before: ExploredNode | null): void {
     for (const step of this.walker.missed) {
       const after = configurations[0];
       if (!this.missed.has(step))

@@ -8,7 +8,7 @@ import { never } from './numbers';
 import { Matrix } from './tiles';
 
 /** Tables with the numbers of symbols, heads and states. */
-interface Storage {
+interface NumberTables {
   readonly standing: Schedule<SymbolData>;
   readonly returning: Schedule<SymbolData>;
   readonly effects: EffectTiles;
@@ -35,7 +35,7 @@ export class SymbolData {
 
   constructor(
     readonly symbol: StackSymbol,
-    readonly tables: Storage,
+    readonly tables: NumberTables,
   ) {
     this.standing = new Matrix<SymbolData, Schedule<SymbolData>>(tables.standing, this);
     this.returning = new Matrix<SymbolData, Schedule<SymbolData>>(tables.returning, this);

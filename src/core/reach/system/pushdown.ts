@@ -5,7 +5,7 @@
  * A rule that empties the stack pushes a last frame instead: nothing ever looks below one.
  */
 import type { Branch, Entry, Link, Plan, Screen, Tab } from '../../plan/model';
-import type { Event } from '../../walk/event';
+import type { AppEvent } from '../../walk/event';
 import type { InternedArrival, ShownTab } from './continuation';
 import { Alphabet, frameOf, type Control, type FrameKind, type StackSymbol } from './alphabet';
 import { Interference, type ReachedHead as ShownHead } from './interference';
@@ -24,7 +24,7 @@ export interface PushdownRule extends Omit<EventOutcome, 'valuation'> {
   /** Whether the monitored screen has been on top by then; null if that follows from the head. */
   readonly seen: boolean | null;
   /** The event that begins; null if the rule continues one. */
-  readonly event: Event | null;
+  readonly event: AppEvent | null;
   /** The branch of a trigger or menu item that is taken; null for other events. */
   readonly branch: Branch | null;
 }
@@ -45,7 +45,7 @@ export class Pushdown {
   private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
   private readonly fixedExternal: Fixed = new Map();
   private readonly external: readonly {
-    readonly event: Event;
+    readonly event: AppEvent;
     readonly opened: Link | Entry;
     readonly arrival: InternedArrival;
   }[];
@@ -272,7 +272,7 @@ export class Pushdown {
   private rulesFor(
     fixed: Fixed | null,
     of: Branch | Tab | Link | Entry,
-    event: Event,
+    event: AppEvent,
     branch: Branch | null,
     work: () => readonly EventOutcome[],
   ): readonly PushdownRule[] {
@@ -404,7 +404,7 @@ export class Pushdown {
 // Written out: a spread takes twice the time, and there are tens of thousands.
 const ruleOf = (
   { valuation, sets, stack, continuation, word, missing, shows, tabs, keepsTop, leaves }: EventOutcome,
-  event: Event | null,
+  event: AppEvent | null,
   branch: Branch | null,
 ): PushdownRule => ({
   valuation,
@@ -423,7 +423,7 @@ const ruleOf = (
 });
 
 /** A rule that changes no flag. With `event` null it continues an event, or starts the app. */
-export const plainRule = (event: Event | null, stack: number, word: readonly StackSymbol[]): PushdownRule => ({
+export const plainRule = (event: AppEvent | null, stack: number, word: readonly StackSymbol[]): PushdownRule => ({
   valuation: null,
   sets: [],
   stack,

@@ -11,12 +11,12 @@ import {
 } from '../../plan/model';
 import { menuLeadsTo } from '../../plan/steps';
 import { remembered } from '../../base/remembered';
-import type { Event } from '../../walk/event';
+import type { AppEvent } from '../../walk/event';
 import type { InternedArrival } from './continuation';
 
 /** An event that a screen offers, with its branches. */
 export interface Offer {
-  readonly event: Event;
+  readonly event: AppEvent;
   readonly branches: readonly Branch[];
 }
 

@@ -1,7 +1,7 @@
 import { isIn, type Plan, type Screen } from '../../plan/model';
 import { toEnd, type Work } from '../../base/slices';
 import { activeStack, type Configuration, type Frame } from '../../walk/configuration';
-import type { Event } from '../../walk/event';
+import type { AppEvent } from '../../walk/event';
 import { Walker } from '../../walk/walker';
 import { backInWalks } from './back';
 import { mayReach } from '../explicit';
@@ -24,7 +24,7 @@ interface SearchNode {
   readonly screen: Screen;
   readonly taps: number;
   readonly from: SearchNode | null;
-  readonly by: Event | null;
+  readonly by: AppEvent | null;
 }
 
 const undecided: Verdict = {
@@ -116,11 +116,11 @@ class Search {
 
   /** Searches from links and entries, each of which counts as a tap, for screens that no tap inside reaches. */
   *fromOutside(variant: string): Work<void> {
-    const events: Event[] = [
+    const events: AppEvent[] = [
       ...this.plan.screens.flatMap((screen) =>
-        this.first[screen.index] ? [] : screen.links.map((link): Event => ({ kind: 'link', link })),
+        this.first[screen.index] ? [] : screen.links.map((link): AppEvent => ({ kind: 'link', link })),
       ),
-      ...this.plan.entries.flatMap((entry): Event[] =>
+      ...this.plan.entries.flatMap((entry): AppEvent[] =>
         isIn(entry.only, variant) && entry.call?.target && !this.first[entry.call.target.index]
           ? [{ kind: 'entry', entry }]
           : [],
@@ -153,7 +153,7 @@ class Search {
     this.queue.length = 0;
   }
 
-  private add(configuration: Configuration, from: SearchNode | null, by: Event | null): void {
+  private add(configuration: Configuration, from: SearchNode | null, by: AppEvent | null): void {
     const top = activeStack(configuration)!;
     const { below } = top;
     // The frame beneath is in the key only if Back would show a screen that has not been on top yet.

@@ -1,5 +1,5 @@
 import { closest } from '../../language/closest';
-import type { Range } from '../../language/range';
+import type { TextRange } from '../../language/range';
 import { maximumVariables } from '../../base/limits';
 import { readOrigin, sameOrigin, type Origin } from '../../links/origin';
 import { readPattern, type PatternProblem } from '../../links/template';
@@ -40,7 +40,7 @@ export const invalid: Rule = {
   },
 };
 
-function badOrigin(text: string, { from, to }: Range): Found {
+function badOrigin(text: string, { from, to }: TextRange): Found {
   const begin = /^[A-Za-z][A-Za-z0-9+.-]*:\/\/[^/?#]*/.exec(text)?.[0];
   const bare = begin !== undefined && begin !== text && readOrigin(begin) ? begin : null;
   return {

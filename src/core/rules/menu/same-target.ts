@@ -2,7 +2,7 @@ import { openings, type Branch, type Call } from '../../plan/model';
 import { showValue, valueOf } from '../../supply/supply';
 import { say, words } from '../parts/message';
 import type { Found, Rule } from '../parts/rule';
-import type { Range } from '../../language/range';
+import type { TextRange } from '../../language/range';
 
 export const sameTarget: Rule = {
   id: 'menu/same-target',
@@ -36,7 +36,7 @@ export const sameTarget: Rule = {
 };
 
 function* doubles(
-  items: readonly { label: string; does: string | null; range: Range }[],
+  items: readonly { label: string; does: string | null; range: TextRange }[],
   where: ReturnType<typeof say>,
   subject: string | null,
 ): Generator<Found> {

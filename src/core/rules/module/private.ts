@@ -1,4 +1,4 @@
-import type { Range } from '../../language/range';
+import type { TextRange } from '../../language/range';
 import type { Module, Screen } from '../../plan/model';
 import { eachStep, eachStepList } from '../../plan/steps';
 import { screenOf, sites } from '../../supply/site';
@@ -36,7 +36,7 @@ export const privateScreen: Rule = {
 function* used(
   text: string,
   target: Screen,
-  { from, to }: Range,
+  { from, to }: TextRange,
   by: Screen | null,
   module: Module | null,
 ): Generator<Found> {

@@ -1,6 +1,6 @@
 import type { AcceptNode } from '../../language/syntax';
 import type { TextEdit } from '../../language/edits';
-import type { Range } from '../../language/range';
+import type { TextRange } from '../../language/range';
 import type { Plan } from '../../plan/model';
 import type { Reach } from '../../reach';
 import type { Tap } from '../../walk/tap';
@@ -52,7 +52,7 @@ export interface Fix {
 /** Report of a rule. */
 export interface Found {
   /** The part of the text that is to blame. */
-  readonly range: Range;
+  readonly range: TextRange;
   /** The problem and its place, in one sentence. */
   readonly summary: Message;
   /** Why it hurts, and which values would fit. */
@@ -76,7 +76,7 @@ export interface Finding {
   readonly rule: string;
   readonly severity: Severity;
   readonly groups: readonly Group[];
-  readonly range: Range;
+  readonly range: TextRange;
   readonly summary: Message;
   readonly detail: Message;
   readonly subject: string | null;

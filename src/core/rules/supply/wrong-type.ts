@@ -1,5 +1,5 @@
 import type { TextEdit } from '../../language/edits';
-import type { Range } from '../../language/range';
+import type { TextRange } from '../../language/range';
 import type { Parameter } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
@@ -55,7 +55,7 @@ export const wrongType: Rule = {
 };
 
 /** A default begins behind the type, a sample behind the text before it. */
-function takeOut({ node, initial }: Parameter, what: 'default' | 'sample', range: Range): TextEdit {
+function takeOut({ node, initial }: Parameter, what: 'default' | 'sample', range: TextRange): TextEdit {
   const before = (what === 'sample' ? initial?.to : undefined) ?? node.type?.to ?? node.name.to;
   return { from: before, to: range.to, insert: '' };
 }

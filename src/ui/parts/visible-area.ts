@@ -2,8 +2,8 @@
 
 import { useEffect, useState, type RefObject } from 'react';
 
-/** The part of a scrolled area that is in sight, in its own coordinates. */
-export interface Window {
+/** The visible part of a scrolled area, in its own coordinates. */
+export interface VisibleArea {
   readonly left: number;
   readonly top: number;
   readonly right: number;
@@ -15,11 +15,11 @@ const margin = 400;
 /** Scrolling within this distance changes nothing: enough is drawn beyond the edges. */
 const grain = 200;
 
-/** Window before the element is measured: a large display at the beginning. */
-const beginning: Window = { left: 0, top: 0, right: 2000, bottom: 1500 };
+/** Area before the element is measured: a large display at the beginning. */
+const beginning: VisibleArea = { left: 0, top: 0, right: 2000, bottom: 1500 };
 
 /** Part of an element's scrolled area to draw. */
-export function useWindow(element: RefObject<HTMLElement | null>): Window {
+export function useVisibleArea(element: RefObject<HTMLElement | null>): VisibleArea {
   const [visible, setVisible] = useState(beginning);
   useEffect(() => {
     const scroller = element.current;
