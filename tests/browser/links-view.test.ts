@@ -61,7 +61,7 @@ test('paste URLs, see what each does, walk one; by keyboard', async () => {
     Key.ENTER,
     'https://saddleback.example/huts/%zz',
   );
-  await app.untilText(right, 'utm is not looked at.');
+  await app.untilText(right, 'Andante ignores utm.');
   await app.untilText(right, 'stack explore › hut; Back shows explore');
   await app.untilText(right, 'stays, beneath it, needs signedIn; put off: stack signIn; Back leaves the app');
   await app.untilText(right, 'once signedIn, stack stays › stay; Back shows stays');

@@ -23,5 +23,9 @@ test('no two exported types of the core have one name', () => {
 
 test('no type hides one of the platform, except for the words of the trade', () => {
   const ofPlatform = { ...globals.browser, ...globals.builtin, ...globals.node };
-  expect(typesIn('.', false).filter((name) => name in ofPlatform).sort()).toEqual(['Origin', 'Screen']);
+  expect(
+    typesIn('.', false)
+      .filter((name) => name in ofPlatform)
+      .sort(),
+  ).toEqual(['Origin', 'Screen']);
 });

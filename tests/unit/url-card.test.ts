@@ -75,7 +75,7 @@ describe('what a URL does', () => {
       takes: ['hutId 12 url', 'season summer default', 'ref mail url', 'days 2026-05-01, 2026-05-02 url'],
       cold: ['list > hut, Back list'],
       once: null,
-      remarks: ['x is not looked at.'],
+      remarks: ['Andante ignores x.'],
       why: null,
       nearest: [],
     });

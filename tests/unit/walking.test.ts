@@ -48,7 +48,7 @@ function* stroll(
       steps.push(
         headOf(chosen.event, data) +
           tailOf(chosen.outcome.assumed) +
-          (chosen.outcome.told ? '' : ` expect ${activeStack(chosen.outcome.after)!.screen.label}`),
+          (chosen.outcome.isDetermined ? '' : ` expect ${activeStack(chosen.outcome.after)!.screen.label}`),
       );
       configuration = chosen.outcome.after;
     }

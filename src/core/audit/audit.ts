@@ -6,7 +6,7 @@ import type { Pattern } from '../links/pattern';
 import { isMatched, isPattern, spaceOf, type UrlSpace } from '../links/space';
 import { isUrl, readUrl, type UrlProblem } from '../links/url';
 import type { Plan } from '../plan/model';
-import { sayGroup, sayUrlProblemOf, told } from '../rules/parts/links-parts';
+import { sayGroup, sayUrlProblemOf, excerpt } from '../rules/parts/links-parts';
 import { plain } from '../rules/parts/message';
 import { Data } from '../walk/data';
 import { Walker } from '../walk/walker';
@@ -78,7 +78,7 @@ class Group {
   add(url: string): void {
     this.count++;
     if (this.examples.length >= this.most) return;
-    const example = told(url, longestExample);
+    const example = excerpt(url, longestExample);
     if (!this.examples.includes(example)) this.examples.push(example);
   }
 }
@@ -246,10 +246,10 @@ const lostGroup = ({ pattern, why, count, examples }: Lost): LostGroup => ({
 
 /** Another origin is a group of its own; for a malformed URL only the kind of problem counts. */
 const keyOf = (problem: UrlProblem): string =>
-  problem.why === 'other-origin' ? `${problem.why} ${told(problem.text)}` : problem.why;
+  problem.why === 'other-origin' ? `${problem.why} ${excerpt(problem.text)}` : problem.why;
 
 /** Key of a failure: a misplaced word counts, and of a value that does not fit only its place. */
 function keyOfFailure(failure: Failure): string {
   const place = 'segment' in failure ? failure.segment : failure.name;
-  return `${failure.why} ${place} ${failure.why === 'text' ? told(failure.found) : ''}`;
+  return `${failure.why} ${place} ${failure.why === 'text' ? excerpt(failure.found) : ''}`;
 }

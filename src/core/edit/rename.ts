@@ -55,10 +55,11 @@ export function rename(plan: Plan, { symbol, name, uses }: Renameable, to: strin
       one.symbol === symbol ? lastWord(symbol, to) : withinRenamed(one.symbol, symbol, to),
     ]),
   );
-  const told = (all: readonly { symbol: SymbolKey; declares: boolean }[]): string =>
+  const namesOf = (all: readonly { symbol: SymbolKey; declares: boolean }[]): string =>
     all.map((one) => `${one.symbol}${one.declares ? '!' : ''}`).join('\n');
   const expected = before.map((one) => ({ symbol: renamed.get(one.symbol)!, declares: one.declares }));
-  if (told(expected) === told(references(after)) && after.problems.length <= plan.problems.length) return { edits };
+  if (namesOf(expected) === namesOf(references(after)) && after.problems.length <= plan.problems.length)
+    return { edits };
   return {
     refusal: `${to} already names something there: with it some names would no longer mean what they mean now.`,
   };

@@ -92,19 +92,20 @@ export class Cursor {
   }
 
   /** Whether the current statement has reported a problem: its other problems mostly follow from the first. */
-  private told = false;
+  private hasReported = false;
 
   /**
    * Reads a statement. Its first problem is reported, and the rest of its line is skipped. Statements in its block
    * count by themselves.
    */
   statement<T>(read: () => T): T {
-    const outer = this.told;
-    this.told = false;
+    const outer = this.hasReported;
+    this.hasReported = false;
     const result = read();
     this.passSeparator();
-    while (this.told && !this.done && !this.peek().first && !this.isSymbol('}') && !this.isSymbol('{')) this.next();
-    this.told = outer;
+    while (this.hasReported && !this.done && !this.peek().first && !this.isSymbol('}') && !this.isSymbol('{'))
+      this.next();
+    this.hasReported = outer;
     return result;
   }
 
@@ -125,8 +126,8 @@ export class Cursor {
    * @param fix the text to write in place of the range, or the whole fix
    */
   report(range: TextRange, message: string, fix: string | SyntaxFix | null = null): void {
-    if (this.told || this.current.from === this.quietAt) return;
-    this.told = true;
+    if (this.hasReported || this.current.from === this.quietAt) return;
+    this.hasReported = true;
     const { from, to } = range;
     this.problems.push({
       from,

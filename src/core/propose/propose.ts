@@ -33,7 +33,7 @@ export function propose(now: Check, request: ChangeRequest): Proposed {
   if ('refusal' in written) return written;
   const { edits, listed = null, pattern = null, open = 0 } = written;
   const then = check(applyEdits(now.text, edits));
-  const [before, after] = [told(now), told(then)];
+  const [before, after] = [summariesOf(now), summariesOf(then)];
   return {
     edits,
     lines: changedLines(now.text, edits),
@@ -47,7 +47,8 @@ export function propose(now: Check, request: ChangeRequest): Proposed {
   };
 }
 
-const told = ({ findings }: Check): string[] => findings.map((finding) => `${finding.rule}: ${plain(finding.summary)}`);
+const summariesOf = ({ findings }: Check): string[] =>
+  findings.map((finding) => `${finding.rule}: ${plain(finding.summary)}`);
 
 /** Multiset difference of two lists. */
 function without(list: readonly string[], other: readonly string[]): string[] {

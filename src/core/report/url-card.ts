@@ -5,7 +5,7 @@ import { buildUrl } from '../links/build';
 import { nearestTo } from '../links/near';
 import { isMatched, spaceOf, type Matched, type UrlSpace } from '../links/space';
 import type { Link, Plan } from '../plan/model';
-import { sayFailure, sayRemark, sayUrlProblem, told } from '../rules/parts/links-parts';
+import { sayFailure, sayRemark, sayUrlProblem, excerpt } from '../rules/parts/links-parts';
 import { say, type Message } from '../rules/parts/message';
 import { activeStack, screensOf, type Configuration } from '../walk/configuration';
 import { Data } from '../walk/data';
@@ -98,7 +98,7 @@ export class UrlReader {
   /** Never throws. Costs the look-up and a run of the walker. */
   card(url: string): UrlCard {
     const found = this.space.match(url);
-    const nothing = { text: told(url, 2000), opens: null, takes: [], cold: [], once: null, ties: [], remarks: [] };
+    const nothing = { text: excerpt(url, 2000), opens: null, takes: [], cold: [], once: null, ties: [], remarks: [] };
     if (isMatched(found)) return this.matched(url, found);
     if (found) return { ...nothing, state: 'unreadable', why: sayUrlProblem(found), nearest: [] };
     const nearest = nearestTo(this.space, url).map((near) => ({
@@ -120,12 +120,12 @@ export class UrlReader {
   }
 
   /** Effect of an entry that opens a screen by its name. */
-  arrival(door: ExternalEvent): {
+  arrival(event: ExternalEvent): {
     readonly state: 'opens' | 'gated';
     readonly cold: readonly BuiltCard[];
     readonly once: BuiltCard | null;
   } {
-    const arrival = arrivalOf(this.plan, this.walker, door);
+    const arrival = arrivalOf(this.plan, this.walker, event);
     const cold = arrival.cold.map(({ assumed, after, putOffBy }) =>
       this.built(
         after,
@@ -145,7 +145,7 @@ export class UrlReader {
       const isBrought = brought !== undefined && brought !== null && !(isList(brought) && brought.length === 0);
       return {
         name,
-        value: value === undefined || value === null ? null : told(showFlat(value)),
+        value: value === undefined || value === null ? null : excerpt(showFlat(value)),
         from: isBrought ? 'url' : value === undefined ? 'missing' : value === null ? 'absent' : 'default',
       };
     });
@@ -163,7 +163,7 @@ export class UrlReader {
   private matched(url: string, { pattern, values, ties, remarks }: Matched): UrlCard {
     const { link } = pattern;
     return {
-      text: told(url, 2000),
+      text: excerpt(url, 2000),
       opens: patternCard(link),
       takes: this.takes(link, values),
       ...this.arrival({ kind: 'link', link, values }),

@@ -119,10 +119,14 @@ export class OfferWriter {
     return active > 0 && event.tab.call?.target === bottom?.screen;
   }
 
-  private outcome({ branch, assumed, told, after }: Outcome, event: AppEvent, before: Configuration): OutcomeCard {
+  private outcome(
+    { branch, assumed, isDetermined, after }: Outcome,
+    event: AppEvent,
+    before: Configuration,
+  ): OutcomeCard {
     const same = after === before;
     return {
-      tail: tailOf(assumed) + (told || !after ? '' : ` expect ${activeStack(after)!.screen.label}`),
+      tail: tailOf(assumed) + (isDetermined || !after ? '' : ` expect ${activeStack(after)!.screen.label}`),
       when: [...assumed].map(([text, holds]) => `${holds ? 'if' : 'unless'} “${text}”`).join(' and ') || null,
       does: this.does(branch, event),
       passes: after && !same && branch ? this.passes(branch, after) : [],

@@ -31,28 +31,28 @@ export interface UrlArrival {
 const mostRounds = 16;
 
 /** Costs a run of the event for each outcome. */
-export function arrivalOf(plan: Plan, walker: Walker, door: ExternalEvent): UrlArrival {
-  const cold = arrivedFrom(plan, walker, walker.nothing, door);
-  return { cold, once: cold.some(({ putOffBy }) => putOffBy !== null) ? onceItHolds(plan, walker, door) : null };
+export function arrivalOf(plan: Plan, walker: Walker, event: ExternalEvent): UrlArrival {
+  const cold = arrivedFrom(plan, walker, walker.nothing, event);
+  return { cold, once: cold.some(({ putOffBy }) => putOffBy !== null) ? onceItHolds(plan, walker, event) : null };
 }
 
-function arrivedFrom(plan: Plan, walker: Walker, from: Configuration, door: ExternalEvent): Arrived[] {
-  const screens = walker.stackOf(door);
-  return outcomesOfEvent(walker, from, door).map(({ assumed, after }: Outcome) => ({
+function arrivedFrom(plan: Plan, walker: Walker, from: Configuration, event: ExternalEvent): Arrived[] {
+  const screens = walker.stackOf(event);
+  return outcomesOfEvent(walker, from, event).map(({ assumed, after }: Outcome) => ({
     assumed,
     after,
-    putOffBy: after === null || isPutOff(after, door, screens) ? lackIn(plan, screens, from, assumed) : null,
+    putOffBy: after === null || isPutOff(after, event, screens) ? lackIn(plan, screens, from, assumed) : null,
   }));
 }
 
 /** Whether the stack is another one than the link builds. */
-function isPutOff(after: Configuration, door: ExternalEvent, screens: readonly Screen[]): boolean {
+function isPutOff(after: Configuration, event: ExternalEvent, screens: readonly Screen[]): boolean {
   const shown = [...screensOf(activeStack(after))].reverse();
   for (let frame = activeStack(after); frame; frame = frame.below) if (frame.putOff?.kind === 'link') return true;
   return (
     shown.length !== screens.length ||
     shown.some((screen, index) => screen !== screens[index]) ||
-    (door.kind === 'link' && shown.at(-1) !== door.link.screen)
+    (event.kind === 'link' && shown.at(-1) !== event.link.screen)
   );
 }
 
@@ -71,18 +71,18 @@ function lackIn(
   return null;
 }
 
-function onceItHolds(plan: Plan, walker: Walker, door: ExternalEvent): UrlArrival['once'] {
-  const screens = walker.stackOf(door);
+function onceItHolds(plan: Plan, walker: Walker, event: ExternalEvent): UrlArrival['once'] {
+  const screens = walker.stackOf(event);
   let found: Assignment = { flags: new Map(), texts: new Map() };
   const initial = (flag: Plan['flags'][number]): string => flag.initial;
   for (let round = 0; round < mostRounds; round++) {
     const flags = plan.flags.map((flag) => found.flags.get(flag) ?? flag.initial);
     const from = { ...walker.nothing, flags };
-    const arrived = outcomesOfEvent(walker, from, door, undefined, found.texts).map(({ after, assumed }) => ({
+    const arrived = outcomesOfEvent(walker, from, event, undefined, found.texts).map(({ after, assumed }) => ({
       after,
       assumed,
     }));
-    const through = arrived.find(({ after }) => after && !isPutOff(after, door, screens));
+    const through = arrived.find(({ after }) => after && !isPutOff(after, event, screens));
     if (through) return { ...found, texts: new Map([...found.texts, ...through.assumed]), after: through.after! };
     const lack = lackIn(plan, screens, from, found.texts);
     if (!lack) return null;

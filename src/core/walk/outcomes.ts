@@ -15,7 +15,7 @@ export interface Outcome {
    * Whether the assumptions determine the outcome. They do not if a condition has to hold at one use and fail at
    * another in one event.
    */
-  readonly told: boolean;
+  readonly isDetermined: boolean;
   /** Null if the app is left. */
   readonly after: Configuration | null;
 }
@@ -41,22 +41,24 @@ export function outcomesOfEvent(
       ? walker.outcomesBy(configuration, event, assumed, given)
       : [{ branch: null, after: walker.after(configuration, event, assumed) }];
   const all = fired.flatMap(({ branch, after }) =>
-    (after.length > 0 ? after : [null]).map((each): Outcome => ({ branch, assumed, told: true, after: each })),
+    (after.length > 0 ? after : [null]).map((each): Outcome => ({ branch, assumed, isDetermined: true, after: each })),
   );
   const open = [...walker.undecided].find((text) => !assumed.has(text));
   if (open === undefined || assumed.size >= mostConditions)
-    return all.length === 1 ? all : all.map((outcome) => ({ ...outcome, told: false }));
+    return all.length === 1 ? all : all.map((outcome) => ({ ...outcome, isDetermined: false }));
   const [held, failed] = [true, false].map((holds) =>
     outcomesOfEvent(walker, configuration, event, given, new Map([...assumed, [open, holds]])),
   );
   // A condition that changes nothing is left out.
   if (signature(held!) === signature(failed!))
     return held!.map((outcome) => ({ ...outcome, assumed: without(outcome.assumed, open) }));
-  const told = [...held!, ...failed!];
-  const known = new Set(told.map(keyOfOutcome));
+  const byAssumption = [...held!, ...failed!];
+  const known = new Set(byAssumption.map(keyOfOutcome));
   return [
-    ...told,
-    ...all.filter((outcome) => !known.has(keyOfOutcome(outcome))).map((outcome) => ({ ...outcome, told: false })),
+    ...byAssumption,
+    ...all
+      .filter((outcome) => !known.has(keyOfOutcome(outcome)))
+      .map((outcome) => ({ ...outcome, isDetermined: false })),
   ];
 }
 

@@ -82,17 +82,17 @@ export function replay(
   const replayer = new Replayer(plan, variant, data);
   let now = replayer.start();
   const shown: (readonly Screen[])[] = [];
-  const told = (): Pick<Replayed, 'shown' | 'run'> => ({ shown, run: runOf(now[0]) });
-  if (now.length === 0) return { ...told(), outcome: 'broken', step: 0, at: null, because: { why: 'no-start' } };
+  const progress = (): Pick<Replayed, 'shown' | 'run'> => ({ shown, run: runOf(now[0]) });
+  if (now.length === 0) return { ...progress(), outcome: 'broken', step: 0, at: null, because: { why: 'no-start' } };
   shown.push(topsOf(now));
   for (const [index, at] of steps.entries()) {
     const next = replayer.step(now.filter(isOn), at);
-    if (next === null) return { ...told(), outcome: 'undecided' };
-    if (!isMoments(next)) return { ...told(), outcome: 'broken', step: index + 1, at, because: next };
+    if (next === null) return { ...progress(), outcome: 'undecided' };
+    if (!isMoments(next)) return { ...progress(), outcome: 'broken', step: index + 1, at, because: next };
     now = next;
     shown.push(topsOf(now));
   }
-  return { ...told(), outcome: 'holds' };
+  return { ...progress(), outcome: 'holds' };
 }
 
 type Running = ReplayNode & { readonly configuration: Configuration };

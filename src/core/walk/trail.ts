@@ -65,13 +65,13 @@ export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): stri
     for (const before of now) {
       if (!before.configuration) continue;
       if (event.kind === 'trigger' && activeStack(before.configuration)!.screen !== event.transition.screen) continue;
-      for (const { assumed, told, after } of outcomesOfEvent(walker, before.configuration, event)) {
+      for (const { assumed, isDetermined, after } of outcomesOfEvent(walker, before.configuration, event)) {
         if ((after ? activeStack(after)!.screen : null) !== shows) continue;
         const key = after ? keyOf(after) : '';
         if (!next.has(key))
           next.set(key, {
             configuration: after,
-            step: headOf(event, data) + tailOf(assumed) + (told || !shows ? '' : ` expect ${shows.label}`),
+            step: headOf(event, data) + tailOf(assumed) + (isDetermined || !shows ? '' : ` expect ${shows.label}`),
             before,
           });
       }

@@ -39,7 +39,7 @@ let parser = new IncrementalParser();
 let latest: Check | null = null;
 let latestSeq = 0;
 /** The last reported check, with all its verdicts. */
-let told: Check | null = null;
+let reported: Check | null = null;
 let watched: Watched = { screen: null, variant: null, supply: false, walk: null, links: null };
 let waiting: Extract<Question, { kind: 'check' }> | null = null;
 /** Whether a user is about to type. */
@@ -59,8 +59,8 @@ function checked(text: string): Check {
 
 /** Begins once a user is about to type and the text is analysed. */
 function beginWarming(): void {
-  if (warming || !isWanted || !told) return;
-  warming = warmUp(told.text);
+  if (warming || !isWanted || !reported) return;
+  warming = warmUp(reported.text);
   setTimeout(warmFurther, quietFor);
 }
 
@@ -98,7 +98,7 @@ function tellMargin(result: Check, seq: number): void {
 
 function tellRest(result: Check, seq: number): void {
   answer({ kind: 'check', seq, overview: packOverview(overview(result, watched.variant)), ...look(result) });
-  told = result;
+  reported = result;
 }
 
 /** An analysis that took longer than this, in milliseconds, waits next time for a pause in typing. */
@@ -165,7 +165,7 @@ function checkWaiting(): void {
   guarded(seq, () => {
     const result = checked(question.text);
     // A page that has just opened shows all declarations at once.
-    if (!told)
+    if (!reported)
       answer({ kind: 'check', seq, overview: packOverview(readOverview(result, watched.variant)), ...nothing });
     inSlices(seq, result.look(), () => {
       tellMargin(result, seq);
@@ -236,7 +236,7 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
     case 'watch': {
       const { variant } = watched;
       watched = data.watched;
-      const result = told;
+      const result = reported;
       // The text is still being analysed; its analysis will send the details.
       if (!result || result !== latest || waiting) break;
       guarded(latestSeq, () => {

@@ -17,11 +17,11 @@ export function Stacks({ card, looked }: { card: WalkCard; looked: Tap | null })
     <section aria-label="Stacks" className="grid gap-4">
       {card.stacks.length === 0 && <p className="text-mute">No stack: no screen is shown.</p>}
       {shown.map((stack) => {
-        const told = after?.stacks && stack.active ? after : null;
+        const next = after?.stacks && stack.active ? after : null;
         // The frames that the step pops: those above the remaining ones.
         const gone =
-          told && now && now.name === stack.name ? now.frames.slice(0, Math.max(0, now.depth - told.stays)) : [];
-        const fresh = told ? stack.depth - told.stays : 0;
+          next && now && now.name === stack.name ? now.frames.slice(0, Math.max(0, now.depth - next.stays)) : [];
+        const fresh = next ? stack.depth - next.stays : 0;
         return (
           <StackList
             key={stack.name ?? ''}

@@ -40,7 +40,7 @@ function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Decisi
             : new SearchWithout(runs, a);
         for (const pathEdge of stacks.pathEdgesOf(b, runs)) {
           const beneath = search.from(pathEdge);
-          if (beneath) return told(stacks, walkTo(runs, pathEdge, beneath));
+          if (beneath) return paid(stacks, walkTo(runs, pathEdge, beneath));
           if (search.isDue()) yield;
         }
         stacks.budget.spend(search.looked);
@@ -59,7 +59,7 @@ function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Decisi
       for (const runs of stacks.eachRuns) {
         if (stacks.budget.isSpent) return 'undecided';
         const walk = yield* walkOutOfReach(stacks, runs, toGoal, stacks.shownOn(a, runs));
-        if (walk) return told(stacks, walk);
+        if (walk) return paid(stacks, walk);
       }
       return 'holds';
     }
@@ -68,8 +68,8 @@ function* find(stacks: KnownStacks, { node, first, second }: Claim): Work<Decisi
   }
 }
 
-/** A walk that is evidence. It costs the budget its length. */
-function told({ budget }: KnownStacks, walk: readonly Tap[]): readonly Tap[] {
+/** Pays for a walk that is evidence: its length. */
+function paid({ budget }: KnownStacks, walk: readonly Tap[]): readonly Tap[] {
   budget.spend(walk.length * costOfTap);
   return walk;
 }

@@ -32,10 +32,10 @@ export function* walkOutOfReach(
     const { valuation } = head.control;
     const inTabs = stacks.hasOtherTabs(head);
     if ((inTabs && tried.has(valuation)) || toGoal.haveSomeTab(head.control)) continue;
-    const hopeless = toGoal.rejected(runs, head);
+    const rejected = toGoal.rejected(runs, head);
     yield;
-    if (!hopeless) continue;
-    if (!inTabs) return walkTo(runs, hopeless.pathEdge, hopeless.beneath);
+    if (!rejected) continue;
+    if (!inTabs) return walkTo(runs, rejected.pathEdge, rejected.beneath);
     tried.add(valuation);
     const found = stacks
       .epochsOf(runs)
@@ -54,8 +54,8 @@ export function* walkOutOfReach(
 function leavingAll(epoch: Epoch, tabs: readonly number[], toGoal: Predecessors, screen: Screen): Used[] | null {
   const first = (tab: TabAlone, fits: Parameters<TabAlone['visits']>[0]): Visit | null => {
     for (const { stack, pathEdge } of tab.visits(fits)) {
-      const hopeless = toGoal.rejected(tab.runs, pathEdge.head);
-      if (hopeless) return { stack, ...hopeless };
+      const rejected = toGoal.rejected(tab.runs, pathEdge.head);
+      if (rejected) return { stack, ...rejected };
     }
     return null;
   };

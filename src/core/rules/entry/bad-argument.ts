@@ -2,7 +2,7 @@ import { closest } from '../../language/closest';
 import { nearestTo } from '../../links/near';
 import { spaceOf, type Matched } from '../../links/space';
 import { entriesOpening, isValueOf, type EntryUrl } from '../parts/entry-urls';
-import { sayFailure, sayRemark, told } from '../parts/links-parts';
+import { sayFailure, sayRemark, excerpt } from '../parts/links-parts';
 import { say } from '../parts/message';
 import type { Fix, Found, Rule } from '../parts/rule';
 
@@ -57,7 +57,7 @@ function* unread({ entry, url, variant }: EntryUrl, { pattern, remarks }: Matche
         : [];
     yield {
       range: url,
-      summary: say`The URL of “${entry.label}” hands over ${told(remark.name)}, ${remark.kind === 'repeated' ? say`twice` : say`which ${pattern.link.pattern} does not have`}.`,
+      summary: say`The URL of “${entry.label}” hands over ${excerpt(remark.name)}, ${remark.kind === 'repeated' ? say`twice` : say`which ${pattern.link.pattern} does not have`}.`,
       detail: near ? say`Did you mean ${near}?` : sayRemark(remark),
       subject: entry.label,
       variant,

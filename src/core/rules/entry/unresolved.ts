@@ -2,7 +2,7 @@ import { corrected, nearestTo } from '../../links/near';
 import { isPattern, spaceOf } from '../../links/space';
 import { isIn, type Entry, type Plan } from '../../plan/model';
 import { say } from '../parts/message';
-import { sayFailure, sayUrlProblem, told } from '../parts/links-parts';
+import { sayFailure, sayUrlProblem, excerpt } from '../parts/links-parts';
 import { entriesOpening, isValueOf } from '../parts/entry-urls';
 import type { Rule } from '../parts/rule';
 
@@ -40,11 +40,11 @@ export const unresolved: Rule = {
             : say`The URL of “${entry.label}” opens nothing.`,
         detail:
           found.kind === 'problem'
-            ? say`${told(url.text)}: ${sayUrlProblem(found.problem)}.`
+            ? say`${excerpt(url.text)}: ${sayUrlProblem(found.problem)}.`
             : near[0]
               ? say`${near[0].pattern.link.pattern} to ${near[0].pattern.link.screen.label} is the closest: ${sayFailure(near[0])}.`
               : plan.screens.some(({ links }) => links.length > 0)
-                ? say`No pattern of the plan comes near to ${told(url.text)}.`
+                ? say`No pattern of the plan comes near to ${excerpt(url.text)}.`
                 : say`The plan has no links.`,
         subject: entry.label,
         variant,

@@ -4,7 +4,7 @@ import { maximumVariables } from '../../base/limits';
 import { readOrigin, sameOrigin, type Origin } from '../../links/origin';
 import { readPattern, type PatternProblem } from '../../links/template';
 import type { Link, Plan } from '../../plan/model';
-import { inPattern, told, hasColonVariable, writePattern } from '../parts/links-parts';
+import { inPattern, excerpt, hasColonVariable, writePattern } from '../parts/links-parts';
 import { say, type Message } from '../parts/message';
 import type { Fix, Found, Rule } from '../parts/rule';
 
@@ -45,7 +45,7 @@ function badOrigin(text: string, { from, to }: TextRange): Found {
   const bare = begin !== undefined && begin !== text && readOrigin(begin) ? begin : null;
   return {
     range: { from, to },
-    summary: say`Andante cannot read the origin ${told(text)}.`,
+    summary: say`Andante cannot read the origin ${excerpt(text)}.`,
     detail: bare
       ? say`An origin ends with its host. The path belongs into the patterns.`
       : say`An origin is a scheme and a host, such as ${'https://huts.example'}, or a scheme of the app, such as ${'huts:'}.`,
@@ -64,8 +64,8 @@ function* colonVariables(link: Link): Generator<Found> {
   );
   yield {
     range: inPattern(link, 0, pattern.length),
-    summary: say`The link ${told(pattern)} to ${screen.label} writes a variable with a colon.`,
-    detail: say`A variable of a pattern stands in braces: ${told(written)}.`,
+    summary: say`The link ${excerpt(pattern)} to ${screen.label} writes a variable with a colon.`,
+    detail: say`A variable of a pattern stands in braces: ${excerpt(written)}.`,
     subject: screen.label,
     fixes: readPattern(written).template ? [{ label: `Write ${written}`, edits: [writePattern(link, written)] }] : [],
   };
@@ -78,8 +78,8 @@ function badPattern(link: Link, problem: PatternProblem): Found {
   const [from, to] = [link.node.pattern!.from, link.node.pattern!.to];
   return {
     range: inPattern(link, problem.from, problem.to),
-    summary: say`Andante cannot read the link ${told(pattern)} to ${link.screen.label}.`,
-    detail: why(problem, told(part)),
+    summary: say`Andante cannot read the link ${excerpt(pattern)} to ${link.screen.label}.`,
+    detail: why(problem, excerpt(part)),
     subject: link.screen.label,
     fixes:
       made !== null && readPattern(made).template
@@ -175,8 +175,8 @@ function* badOwnOrigin(plan: Plan, link: Link, text: string, origins: readonly O
   yield {
     range,
     summary: own
-      ? say`The link ${told(link.pattern)} to ${link.screen.label} is meant for ${text}, which is no origin of the app.`
-      : say`The link ${told(link.pattern)} to ${link.screen.label} begins with ${told(text)}, which Andante cannot read.`,
+      ? say`The link ${excerpt(link.pattern)} to ${link.screen.label} is meant for ${text}, which is no origin of the app.`
+      : say`The link ${excerpt(link.pattern)} to ${link.screen.label} begins with ${excerpt(text)}, which Andante cannot read.`,
     detail: near
       ? say`Did you mean ${near}?`
       : say`No URL of the app begins with it. A pattern that begins with a slash is meant for all origins.`,

@@ -34,7 +34,7 @@ export function* clashesIn<T>(
   find: (clashes: Clashes) => readonly T[],
   linksOf: (found: T) => readonly Link[],
 ): Work<InSpace<T>[]> {
-  const told = new Map<string, InSpace<T>>();
+  const byKey = new Map<string, InSpace<T>>();
   const spaces = spacesOf(plan);
   yield;
   for (const [space, variants] of spaces) {
@@ -42,12 +42,12 @@ export function* clashesIn<T>(
       const key = linksOf(found)
         .map(({ node }) => node.from)
         .join();
-      const known = told.get(key);
+      const known = byKey.get(key);
       if (known) known.variants.push(...variants);
-      else told.set(key, { found, space, variants: [...variants] });
+      else byKey.set(key, { found, space, variants: [...variants] });
     }
   }
-  return [...told.values()];
+  return [...byKey.values()];
 }
 
 /** The one variant that is named where something does not hold in all. */

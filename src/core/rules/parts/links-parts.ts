@@ -8,11 +8,11 @@ import type { Link, Plan, Screen } from '../../plan/model';
 import { required, type Type } from '../../plan/types';
 import { enumerate, say, words, type Message } from './message';
 
-/** Most characters of a user's text in a message. */
-const mostTold = 60;
+/** Maximum number of characters of a user's text in a message. */
+const longestExcerpt = 60;
 
 /** A text from outside, shortened, with control characters as numbers. */
-export function told(text: string, most = mostTold): string {
+export function excerpt(text: string, most = longestExcerpt): string {
   return (text.length > most ? `${text.slice(0, most - 1)}…` : text).replace(
     /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]|\p{Surrogate}/gu,
     codePoint,
@@ -30,25 +30,25 @@ export function sayUrlProblem(problem: UrlProblem): Message {
     case 'no-scheme':
       return problem.meant === null
         ? say`it begins with neither a scheme nor a slash`
-        : say`it begins with neither a scheme nor a slash; ${told(problem.meant)} would read`;
+        : say`it begins with neither a scheme nor a slash; ${excerpt(problem.meant)} would read`;
     case 'two-slashes':
       return problem.meant === null
         ? say`it begins with two slashes, and so with a host, but has no scheme`
-        : say`it begins with a host, but has no scheme; ${told(problem.meant)} would read`;
+        : say`it begins with a host, but has no scheme; ${excerpt(problem.meant)} would read`;
     case 'user-info':
-      return say`${told(problem.text)} names a user in front of the host, which is refused: it can pose as another host`;
+      return say`${excerpt(problem.text)} names a user in front of the host, which is refused: it can pose as another host`;
     case 'host':
-      return say`${told(problem.text)} is no host`;
+      return say`${excerpt(problem.text)} is no host`;
     case 'port':
-      return say`${told(problem.text)} has no port between 0 and 65535`;
+      return say`${excerpt(problem.text)} has no port between 0 and 65535`;
     case 'other-origin':
-      return say`${told(problem.text)} is no origin of this app`;
+      return say`${excerpt(problem.text)} is no origin of this app`;
     case 'character':
-      return say`${told(problem.character) === ' ' ? say`a blank` : say`${told(problem.character)}`} at character ${problem.at + 1} is not allowed there as it is`;
+      return say`${excerpt(problem.character) === ' ' ? say`a blank` : say`${excerpt(problem.character)}`} at character ${problem.at + 1} is not allowed there as it is`;
     case 'surrogate':
       return say`character ${problem.at + 1} is half of a surrogate pair`;
     case 'escape':
-      return say`${told(problem.text)} at character ${problem.at + 1} is no percent sign with two hexadecimal digits`;
+      return say`${excerpt(problem.text)} at character ${problem.at + 1} is no percent sign with two hexadecimal digits`;
     case 'utf-8':
       return say`the escapes at character ${problem.at + 1} are no UTF-8`;
   }
@@ -120,7 +120,7 @@ export const showSegment = (segment: Segment): string =>
 export function sayFailure({ pattern, failure }: Near): Message {
   switch (failure.why) {
     case 'text':
-      return say`${told(failure.found)} stands where the pattern has ${failure.wanted}`;
+      return say`${excerpt(failure.found)} stands where the pattern has ${failure.wanted}`;
     case 'value': {
       const variables = failure.wanted.parts.filter((part) => 'carried' in part);
       const [only] = variables;
@@ -161,23 +161,23 @@ export function sayGroup(near: Near): Message {
   }
 }
 
-const shownValue = (text: string): Message => (text === '' ? say`nothing` : say`${told(text)}`);
+const shownValue = (text: string): Message => (text === '' ? say`nothing` : say`${excerpt(text)}`);
 
 /** Sentence about an ignored part of a URL, or a likely mistake in it. */
 export function sayRemark(remark: Remark): Message {
   switch (remark.kind) {
     case 'unknown-name':
-      return say`${told(remark.name)} is not looked at.`;
+      return say`Andante ignores ${excerpt(remark.name)}.`;
     case 'repeated':
-      return say`${told(remark.name)} is there more than once; the first counts.`;
+      return say`${excerpt(remark.name)} stands there more than once; the first counts.`;
     case 'plus':
-      return say`The plus in ${told(remark.name)} stands for itself, not for a blank.`;
+      return say`The plus in ${excerpt(remark.name)} stands for itself, not for a blank.`;
     case 'fragment':
-      return say`What stands behind ${'#'} is not looked at.`;
+      return say`Andante ignores the text behind ${'#'}.`;
   }
 }
 
-/** Every link whose pattern reads, with that as a template. */
+/** Every link whose pattern can be read, with its template. */
 export function* eachTemplate({
   screens,
 }: Pick<Plan, 'screens'>): Generator<{ readonly screen: Screen; readonly link: Link; readonly template: Template }> {

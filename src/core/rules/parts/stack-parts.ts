@@ -65,9 +65,9 @@ export function* confirmed<K>(suspects: ReadonlyMap<K, readonly Tap[] | null>): 
 /** A walk in words: `“Book”, “Pay”, Back`; long ones are cut in the middle. */
 export function sayWalk(walk: readonly Tap[]): Message {
   if (walk.length === 0) return say`a cold start`;
-  const told = (taps: readonly Tap[]): string[] =>
+  const labels = (taps: readonly Tap[]): string[] =>
     taps.map((tap) => (tap.kind === 'back' ? 'Back' : `“${labelOf(tap)}”`));
-  const shown = walk.length > 7 ? [...told(walk.slice(0, 3)), '…', ...told(walk.slice(-3))] : told(walk);
+  const shown = walk.length > 7 ? [...labels(walk.slice(0, 3)), '…', ...labels(walk.slice(-3))] : labels(walk);
   return say`${words(shown.join(', '))}`;
 }
 

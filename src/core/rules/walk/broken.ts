@@ -1,6 +1,6 @@
 import type { WalkStepNode } from '../../language/syntax';
 import { replay, type Break, type Replayed } from '../../walk/replay';
-import { sayFailure, sayUrlProblem, told } from '../parts/links-parts';
+import { sayFailure, sayUrlProblem, excerpt } from '../parts/links-parts';
 import { enumerate, say, words, type Message } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
 
@@ -63,7 +63,7 @@ export function sayBreak(because: Break): Message {
     case 'not-beneath':
       return say`${because.wanted.label} is on top there, but Back would not show ${because.beneath.label}.`;
     case 'opens-nothing':
-      return say`“${words(told(because.name))}” opens no screen here${whyNothing(because)}.`;
+      return say`“${words(excerpt(because.name))}” opens no screen here${whyNothing(because)}.`;
     case 'left':
       return say`The step before it has left the app.`;
     case 'no-start':
