@@ -49,8 +49,8 @@ describe('adding a link', () => {
     [{ screen: '' }, 'Name the screen that the link opens.'],
     [{ screen: 'hat' }, 'There is no screen hat.'],
     [{ under: 'hat' }, 'There is no screen hat.'],
-    [{ pattern: 'huts' }, 'A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.'],
-    [{ pattern: '/a b' }, 'A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.'],
+    [{ pattern: 'huts' }, 'A pattern begins with a slash or with an origin, and has no blanks.'],
+    [{ pattern: '/a b' }, 'A pattern begins with a slash or with an origin, and has no blanks.'],
   ])('%j is refused', (request, why) =>
     expect(after({ kind: 'link', screen: 'list', pattern: null, under: null, ...request })).toBe(why),
   );

@@ -104,7 +104,7 @@ function linked(now: Check, { screen: label, pattern: wanted, under }: RequestOf
   if (under !== null && !find(now, under)) return refuse(`There is no screen ${under}.`);
   const pattern = wanted ?? patternFor(screen);
   if (!/^(\/|[A-Za-z][A-Za-z0-9+.-]*:)\S*$/.test(pattern))
-    return refuse('A pattern begins with a slash, or with the origin that it is meant for, and has no blanks.');
+    return refuse('A pattern begins with a slash or with an origin, and has no blanks.');
   return { edits: [addLink(now.plan, screen, pattern, under)], pattern };
 }
 

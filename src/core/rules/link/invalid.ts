@@ -175,11 +175,11 @@ function* badOwnOrigin(plan: Plan, link: Link, text: string, origins: readonly O
   yield {
     range,
     summary: own
-      ? say`The link ${excerpt(link.pattern)} to ${link.screen.label} is meant for ${text}, which is no origin of the app.`
+      ? say`The link ${excerpt(link.pattern)} to ${link.screen.label} is for ${text}, which is no origin of the app.`
       : say`The link ${excerpt(link.pattern)} to ${link.screen.label} begins with ${excerpt(text)}, which Andante cannot read.`,
     detail: near
       ? say`Did you mean ${near}?`
-      : say`No URL of the app begins with it. A pattern that begins with a slash is meant for all origins.`,
+      : say`No URL of the app begins with it. A pattern that begins with a slash is for all origins.`,
     subject: link.screen.label,
     fixes,
   };

@@ -26,7 +26,7 @@ const codePoint = (character: string): string =>
 export function sayUrlProblem(problem: UrlProblem): Message {
   switch (problem.why) {
     case 'empty':
-      return say`there is nothing`;
+      return say`it is empty`;
     case 'no-scheme':
       return problem.meant === null
         ? say`it begins with neither a scheme nor a slash`
@@ -58,7 +58,7 @@ export function sayUrlProblem(problem: UrlProblem): Message {
 export function sayUrlProblemOf(problem: UrlProblem): Message {
   switch (problem.why) {
     case 'empty':
-      return say`there is nothing`;
+      return say`it is empty`;
     case 'no-scheme':
       return say`it begins with neither a scheme nor a slash`;
     case 'two-slashes':
@@ -66,9 +66,9 @@ export function sayUrlProblemOf(problem: UrlProblem): Message {
     case 'user-info':
       return say`it names a user in front of the host`;
     case 'host':
-      return say`what stands for a host is none`;
+      return say`its host is not a valid one`;
     case 'port':
-      return say`the port is none between 0 and 65535`;
+      return say`its port is not between 0 and 65535`;
     case 'character':
       return say`it has a character that is not allowed there as it is`;
     case 'surrogate':
@@ -148,7 +148,7 @@ export function sayGroup(near: Near): Message {
       const [only] = variables;
       return only && failure.wanted.parts.length === 1
         ? say`${only.variable} wants ${sayWanted(only.carried.type)}`
-        : say`what stands for ${showSegment(failure.wanted)} does not fit`;
+        : say`the text does not fit ${showSegment(failure.wanted)}`;
     }
     case 'too-long':
       return say`it goes on where the path ends`;

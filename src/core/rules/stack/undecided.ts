@@ -105,7 +105,7 @@ function whatIsOpen({ claims, revealed, missing, cycles }: Suspects): Message[] 
   const open: Message[] = [];
   for (const [claim, walk] of claims) if (!walk) open.push(isBroken(claim));
   const shown = [...revealed].flatMap(([screen, walk]) => (walk ? [] : [screen.label]));
-  if (shown.length > 0) open.push(say`whether going back shows ${enumerate(shown)} without what is needed there`);
+  if (shown.length > 0) open.push(say`whether Back reveals ${enumerate(shown)} although its needs fail`);
   const lost = [
     ...new Set(
       [...missing].flatMap(([step, walk]) => (walk || !('target' in step) || !step.target ? [] : [step.target.label])),
