@@ -1,11 +1,28 @@
 /** The result of a walk, tap by tap, by the walker alone. */
 import type { Claim, Plan, Screen, Step } from '../../src/core/plan/model';
 import type { Tap } from '../../src/core/walk/tap';
-import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
+import {
+  activeStack,
+  keyOf,
+  screensOf,
+  type Configuration,
+  type Frame,
+  type Stack,
+} from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
 
-/** Most configurations followed at once; beyond, they differ only far beneath the top. */
+/** Maximum number of configurations followed at once; further ones differ only far beneath the top. */
 const mostAtOnce = 3000;
+
+/** For each frame of an active stack, whether one of some configurations has it. */
+function agesIn(before: readonly Configuration[]): (configuration: Configuration) => string {
+  const old = new Set(before.flatMap((configuration) => configuration.stacks.flatMap((stack) => [...framesOf(stack)])));
+  return (configuration) => [...framesOf(activeStack(configuration))].map((frame) => (old.has(frame) ? 1 : 0)).join('');
+}
+
+function* framesOf(stack: Stack): Generator<Frame> {
+  for (let frame = stack; frame; frame = frame.below) yield frame;
+}
 
 export class Walked {
   /** The screens that a cold start can show. */
@@ -42,8 +59,8 @@ export class Walked {
       if (opens) next.push(...noting(walker.open(tap)));
       const fitting = next.filter((configuration) => activeStack(configuration)!.screen === tap.shows);
       // Equal configurations of the last tap may differ in whether their frames were there before it.
-      const isLast = at === walk.length - 1;
-      this.after = isLast ? fitting : [...new Map(fitting.map((each) => [keyOf(each), each])).values()];
+      const isOld = at === walk.length - 1 ? agesIn(this.before) : () => '';
+      this.after = [...new Map(fitting.map((each) => [`${keyOf(each)} ${isOld(each)}`, each])).values()];
       this.after = this.after.slice(0, mostAtOnce);
       this.missed = missed;
       // The walker does not say that a tap can leave the app if the same tap can also stay.
