@@ -23,6 +23,15 @@ function rules(text: string): string[] {
 }
 
 describe('plans whose answers are known by hand', () => {
+  test('what a tap pushes and then shows is not revealed by going back, in an event of many outcomes, too', () => {
+    const needs = 'needs f and "luck" else sets far = true then push a\n  needs not far else push a then push a';
+    const text = `start home\nflag f\nflag far\nmenu "More" {\n  "On" push on\n  "F" sets f = true\n}\nscreen home "Home" {}\nscreen a "A" {\n  ${needs}\n}\nscreen on "On" {\n  on "Go" when "luck" sets f = true otherwise push a then push a then resume or present a\n}\n`;
+    // One tap on “Go” may push `a`, and then set `far` while `a` is on top. Only Back reveals the `a` beneath.
+    expect(rules(text).filter((one) => one.startsWith('stack/guarded'))).toEqual([
+      'stack/guarded-revealed a: On, Go, Go, Back',
+    ]);
+  });
+
   test('a sign-in that stays beneath', () => {
     const text =
       'flag in\nstart home\nscreen home "Home" { on "Sign in" push login }\nscreen login "Sign in" { on "Go" sets in = true then push inbox }\nscreen inbox "Inbox" {}\nrule "No sign-in beneath" never login beneath inbox\n';

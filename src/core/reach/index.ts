@@ -12,8 +12,8 @@ export {
 export {
   deadBranches,
   deciding,
+  leaksOf,
   missingTargets,
-  revealedWithoutNeeds,
   suspecting,
   walkOutOfReach,
   type DeadBranch,

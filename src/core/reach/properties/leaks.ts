@@ -1,6 +1,9 @@
+import { rememberedWork } from '../../base/remembered';
+import type { Work } from '../../base/slices';
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
-import { type Stacks, walkBy, walkPopping, walkTo } from '../queries';
+import { Explored } from '../explicit';
+import { type ExactStacks, type Stacks, walkBy, walkPopping, walkTo } from '../queries';
 import type { Valuation } from '../system';
 
 interface Leak {
@@ -11,7 +14,7 @@ interface Leak {
 /** Leaks between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
-/** Screens that going back shows although their needs do not hold, each with a walk. Yields nothing to pause. */
+/** Screens that going back may show although their needs do not hold, each with a walk. Yields nothing to pause. */
 export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Screen, readonly Tap[]] | void, void, void> {
   if (stacks.system.variant.asking.length === 0) return;
   const soonest = new Map<Screen, Leak>();
@@ -27,6 +30,29 @@ export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Scree
     }
   }
   for (const [screen, { walk }] of soonest) yield [screen, walk()];
+}
+
+const known = new WeakMap<ExactStacks, ReadonlyMap<Screen, readonly Tap[] | null>>();
+
+/**
+ * Screens that going back shows although their needs do not hold, each with a walk; null if it is undecided. Where
+ * events are worked off in parts, the frame may be one that the same event has pushed, so a walk has to confirm it.
+ */
+export function leaksOf(stacks: ExactStacks): Work<ReadonlyMap<Screen, readonly Tap[] | null>> {
+  return rememberedWork(known, stacks, function* () {
+    const leaks = new Map<Screen, readonly Tap[] | null>();
+    const { system, plan, budget } = stacks;
+    const explored = system.inParts ? new Explored(plan, system.variant.name, budget).all : null;
+    for (const leak of revealedWithoutNeeds(stacks)) {
+      if (!leak) {
+        yield;
+        continue;
+      }
+      const [screen, walk] = leak;
+      leaks.set(screen, explored ? yield* explored.walkRevealing(screen, walk) : walk);
+    }
+    return leaks;
+  });
 }
 
 /** Screens with needs that are shown by going back, with the valuation then. */

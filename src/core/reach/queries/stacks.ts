@@ -38,7 +38,7 @@ export abstract class Stacks {
    * @param budget for further questions
    */
   constructor(
-    protected readonly plan: Plan,
+    readonly plan: Plan,
     readonly system: Pushdown,
     readonly saturation: Saturation,
     readonly inside: Runs,

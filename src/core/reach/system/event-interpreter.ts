@@ -62,6 +62,8 @@ export class EventInterpreter {
   flagsUsed = 0;
   /** Whether an event ran into a safety limit, so that outcomes are missing. */
   bounded = false;
+  /** Whether an event was worked off in parts. A part does not know which frames beneath its event has pushed itself. */
+  inParts = false;
   /** Steps of work so far: items of continuations, and frames that were made. */
   spent = 0;
 
@@ -113,7 +115,9 @@ export class EventInterpreter {
 
   private work(partial: PartialConfiguration): EventOutcome[] {
     const whole = this.outcomesOf({ ...partial, known: [...partial.known] }, false, mostAtOnce);
-    const { outcomes, areAll } = whole.areAll ? whole : this.outcomesOf(partial, true, mostWays);
+    if (whole.areAll) return whole.outcomes;
+    this.inParts = true;
+    const { outcomes, areAll } = this.outcomesOf(partial, true, mostWays);
     if (!areAll) this.bounded = true;
     return outcomes;
   }

@@ -132,6 +132,11 @@ export class Pushdown {
     return this.interpreter.bounded;
   }
 
+  /** Whether an event was worked off in parts: a pop may then uncover a frame that its own event has pushed. */
+  get inParts(): boolean {
+    return this.interpreter.inParts;
+  }
+
   /** Rules of a cold start, from the initial valuation. */
   coldStart(): readonly PushdownRule[] {
     const { start } = this.variant;

@@ -4,7 +4,7 @@ import type { Tap } from '../../walk/tap';
 import { say } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
-import { revealedWithoutNeeds, suspecting } from '../../reach';
+import { leaksOf, suspecting } from '../../reach';
 
 export const guardedRevealed: Rule = {
   id: 'stack/guarded-revealed',
@@ -22,7 +22,9 @@ export const guardedRevealed: Rule = {
   *check(context) {
     const found = yield* inVariants(
       context,
-      ({ stacks }) => revealedWithoutNeeds(stacks),
+      function* ({ stacks }) {
+        yield* confirmed(yield* leaksOf(stacks));
+      },
       function* (variant) {
         yield* confirmed((yield* suspecting(context.plan, variant)).revealed);
       },

@@ -1,5 +1,5 @@
-import { isIn, type Claim, type Plan } from '../../plan/model';
-import { type Bounded, deciding, type Exact, suspecting, type Suspects, type VariantReach } from '../../reach';
+import { isIn, type Claim, type Plan, type Screen } from '../../plan/model';
+import { type Bounded, deciding, type Exact, leaksOf, suspecting, type Suspects, type VariantReach } from '../../reach';
 import { enumerate, say, words, type Message } from '../parts/message';
 import type { Context, Found, Rule } from '../parts/rule';
 import type { Work } from '../../base/slices';
@@ -27,10 +27,15 @@ export const undecided: Rule = {
   },
 };
 
-const inVariant = (plan: Plan, { name }: VariantReach): ReturnType<typeof words> =>
+const inVariant = (plan: Plan, name: string): ReturnType<typeof words> =>
   words(plan.variants.length > 1 ? ` in ${name}` : '');
 
 const isBroken = ({ title }: Claim): Message => say`whether the rule “${words(title)}” is broken`;
+
+const isRevealed = (screens: readonly Screen[]): Message[] =>
+  screens.length === 0
+    ? []
+    : [say`whether Back reveals ${enumerate(screens.map(({ label }) => label))} although its needs fail`];
 
 /** The screens that may be reached or not: the analysis does not know. */
 function isReached({ screens }: Plan, { verdicts }: VariantReach): Message[] {
@@ -48,7 +53,7 @@ type Open = Pick<Found, 'range' | 'summary' | 'detail'>;
 function* whatIsUndecided(context: Context, variant: VariantReach): Work<Open | null> {
   switch (variant.kind) {
     case 'exact':
-      return yield* openClaims(context.plan, variant);
+      return yield* openInExact(context.plan, variant);
     case 'bounded':
       return yield* openInTabs(context, variant);
     case 'undecided':
@@ -64,21 +69,27 @@ function* openInTabs(context: Context, variant: Bounded): Work<Open | null> {
   if (open.length === 0 || !bar) return null;
   return {
     range: { from: bar.node.from, to: bar.node.from + 'tabs'.length },
-    summary: say`Tabs share flags${inVariant(plan, variant)}, so Andante cannot decide everything.`,
+    summary: say`Tabs share flags${inVariant(plan, variant.name)}, so Andante cannot decide everything.`,
     detail: [...say`Neither a walk nor a proof settles `, ...listed(open), ...say`.`],
   };
 }
 
-/** Finding for rules of the plan that need more work than all stacks. */
-function* openClaims(plan: Plan, variant: Exact): Work<Open | null> {
-  const open: Claim[] = [];
+/** Finding for rules of the plan, and leaks, that need more work than all stacks. */
+function* openInExact(plan: Plan, { name, stacks }: Exact): Work<Open | null> {
+  const claims: Claim[] = [];
   for (const claim of plan.claims)
-    if (claim.first && claim.second && (yield* deciding(variant.stacks, claim)) === 'undecided') open.push(claim);
-  if (open.length === 0) return null;
+    if (claim.first && claim.second && (yield* deciding(stacks, claim)) === 'undecided') claims.push(claim);
+  const leaks = [...(yield* leaksOf(stacks))].flatMap(([screen, walk]) => (walk ? [] : [screen]));
+  if (claims.length + leaks.length === 0) return null;
   return {
-    range: open[0]!.node,
-    summary: say`Too much to work out${inVariant(plan, variant)}: Andante cannot decide a rule.`,
-    detail: [...say`Neither a walk nor a proof settles `, ...listed(open.map(isBroken)), ...say`. `, ...advice],
+    range: claims[0]?.node ?? leaks[0]!.needs[0]!.node,
+    summary: say`Too much to work out${inVariant(plan, name)}: Andante cannot decide ${words(claims.length > 0 ? 'a rule' : 'what Back reveals')}.`,
+    detail: [
+      ...say`Neither a walk nor a proof settles `,
+      ...listed([...claims.map(isBroken), ...isRevealed(leaks)]),
+      ...say`. `,
+      ...advice,
+    ],
   };
 }
 
@@ -90,7 +101,7 @@ function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Open {
     : '';
   return {
     range: plan.start!.target!.nameNode,
-    summary: say`Too much to work out${inVariant(plan, variant)}: Andante does not know all stacks.`,
+    summary: say`Too much to work out${inVariant(plan, variant.name)}: Andante does not know all stacks.`,
     detail: [
       ...say`Back may reveal more than Andante saw in walks. It did not check whether stacks grow, whether Back reveals private screens, or whether steps go back to missing screens.${words(rules)} `,
       ...(open.length > 0 ? [...say`It is open `, ...listed(open), ...say`. `] : []),
@@ -104,8 +115,7 @@ const advice: Message = say`The work grows with the conditions that read flags, 
 function whatIsOpen({ claims, revealed, missing, cycles }: Suspects): Message[] {
   const open: Message[] = [];
   for (const [claim, walk] of claims) if (!walk) open.push(isBroken(claim));
-  const shown = [...revealed].flatMap(([screen, walk]) => (walk ? [] : [screen.label]));
-  if (shown.length > 0) open.push(say`whether Back reveals ${enumerate(shown)} although its needs fail`);
+  open.push(...isRevealed([...revealed].flatMap(([screen, walk]) => (walk ? [] : [screen]))));
   const lost = [
     ...new Set(
       [...missing].flatMap(([step, walk]) => (walk || !('target' in step) || !step.target ? [] : [step.target.label])),
