@@ -51,6 +51,33 @@ test('says “at most” where a smaller number of taps is not ruled out', () =>
   expect(told(inTurn(15))).toEqual(['yes', 31, 'At most 31 taps from a cold start.']);
 });
 
+test('says “at most” of a link, too, where each tap has too many outcomes to find the way inside', () => {
+  const text = `start home
+flag f
+flag far
+tabs {
+  "More" more
+  "Home" home
+}
+entry widget "Lucky" opens prize
+screen home "Home" as sheet {
+  needs not "luck" else push wait then resume or back
+  on "Again" when not f push home otherwise when f resume or push home
+  on "Try" when "luck" push prize then push home then present home
+}
+screen more "More" {}
+screen wait "Wait" { needs far else back to wait then push home then push home }
+screen prize "Prize" {}
+`;
+  const { plan, reach } = check(text);
+  expect(reach.variants[0]!.verdicts[plan.screens.findIndex(({ name }) => name === 'prize')]).toMatchObject({
+    reachable: 'yes',
+    fromOutside: true,
+    isShortest: false,
+  });
+  expect(describeAt(check(text), text.indexOf('prize "Prize"'))!.facts[0]).toBe('At most 1 tap from outside.');
+});
+
 test('an else that switches from tab to tab after all stacks were emptied puts on a gate, the root', () => {
   const text =
     'start out\ntabs {\n  "Home" home\n  "More" more\n}\nscreen out "Out" {}\nscreen home "Home" { on "Ask" push ask }\nscreen more "More" {}\nscreen ask "Ask" { on "Go on" resume then push last }\nscreen goal "Goal" {\n  needs "signed in" else switch more then switch home\n  link /goal under nothing\n}\nscreen last "Last" {}\nrule "R" never goal beneath last\n';
