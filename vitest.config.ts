@@ -3,6 +3,9 @@ import { defineConfig } from 'vitest/config';
 // `ANDANTE_RUNS` asks for so many times as many runs of each property (tests/unit/plans.ts): they may take so many times as long.
 const runs = Math.max(1, Number(process.env.ANDANTE_RUNS ?? 1));
 
+/** Counts what the engine runs, instead of measuring time. */
+const growth = 'tests/unit/growth.test.ts';
+
 export default defineConfig({
   test: {
     projects: [
@@ -15,7 +18,18 @@ export default defineConfig({
           isolate: false,
           globalSetup: 'tests/unit/fresh-seed.ts',
           include: ['tests/unit/**/*.test.ts'],
+          exclude: [growth],
           testTimeout: 300_000 * runs,
+        },
+      },
+      {
+        test: {
+          name: 'growth',
+          maxWorkers: '100%',
+          include: [growth],
+          // A process of its own: the engine counts neither code that it optimises, nor code that it drops.
+          execArgv: ['--no-flush-bytecode', '--no-opt', '--no-sparkplug'],
+          testTimeout: 300_000,
         },
       },
       {

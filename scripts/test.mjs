@@ -35,13 +35,12 @@ const firstLines = (text) => text.split('\n').slice(0, 12).join('\n');
  * Runs a suite and adds its counts. A suite that ends without a report, or with failures outside of its tests, has
  * failed.
  */
-async function suite(project) {
-  console.log(`\n${project} tests`);
-  const report = join(reports, `${project}.json`);
+async function suite(name, projects = [name]) {
+  console.log(`\n${name} tests`);
+  const report = join(reports, `${name}.json`);
   const ended = await run(bin('vitest'), [
     'run',
-    '--project',
-    project,
+    ...projects.flatMap((project) => ['--project', project]),
     '--reporter=default',
     '--reporter=json',
     `--outputFile.json=${report}`,
@@ -54,7 +53,7 @@ async function suite(project) {
   );
   if (!existsSync(report)) {
     failed++;
-    failures.push(`The ${project} tests ended without a report.`);
+    failures.push(`The ${name} tests ended without a report.`);
     return;
   }
   const { numPassedTests, numFailedTests, numTotalTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));
@@ -63,7 +62,7 @@ async function suite(project) {
   failures.push(...testResults.flatMap(failuresOf));
   if ((!ended && numFailedTests === 0) || numTotalTests === 0) {
     failed++;
-    failures.push(`The ${project} tests failed outside of their tests.`);
+    failures.push(`The ${name} tests failed outside of their tests.`);
   }
 }
 
@@ -95,17 +94,18 @@ await main(async () => {
     await install();
     // Side by side, since each of them leaves a processor idle now and then.
     const all = [
-      suite('unit'),
-      // One after the other: the compiler also reads types that a build writes.
-      whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false']).then(build),
+      suite('unit', ['unit', 'growth']),
+      // One after the other: the compiler also reads types that a build writes, and browsers need the build.
+      whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false'])
+        .then(build)
+        .then(needChromium)
+        .then(() => suite('browser')),
       whole('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
       whole('Unused code', bin('knip'), []),
       whole('Layout', bin('prettier'), ['--check', '.', '--log-level', 'warn']),
     ];
     const broken = (await Promise.allSettled(all)).find(({ status }) => status === 'rejected');
     if (broken) throw broken.reason;
-    await needChromium();
-    await suite('browser');
   } catch (error) {
     if (!(error instanceof Stop)) throw error;
     console.error(error.message);

@@ -1,14 +1,13 @@
 import { Session } from 'node:inspector/promises';
-import { setFlagsFromString } from 'node:v8';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { expandIncludes } from '../../src/core/language/include';
 import { Source } from '../../src/core/report/source';
 
-// The engine does not count code that it optimises, or drops to save memory.
-for (const flag of ['--no-flush-bytecode', '--no-opt', '--no-sparkplug']) setFlagsFromString(flag);
-
-/** How often any part of the core was run, as the engine counts it: the same on every machine. */
+/**
+ * How often any part of the core was run, as the engine counts it: the same on every machine. vitest.config.ts keeps the
+ * engine from optimising code, which it would not count.
+ */
 async function stepsOf(run: () => void): Promise<number> {
   const session = new Session();
   session.connect();

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { Budget } from '../../src/core/base/budget';
 import { toEnd } from '../../src/core/base/slices';
 import { parse } from '../../src/core/language/parse';
+import { quote } from '../../src/core/language/tokens';
 import { buildUrl } from '../../src/core/links/build';
 import { nearest } from '../../src/core/links/near';
 import { readOrigin } from '../../src/core/links/origin';
@@ -254,7 +255,7 @@ describe('a pattern that is built and matched again', () => {
       ([year, month, day]) =>
         `"${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}"`,
     );
-  const quoted = word.map((each) => JSON.stringify(each));
+  const quoted = word.map(quote);
   const maybe = <T>(of: fc.Arbitrary<T>): fc.Arbitrary<T | null> => fc.option(of);
   const arguments_: Record<string, fc.Arbitrary<Values>> = {
     hut: fc.record({
@@ -267,7 +268,7 @@ describe('a pattern that is built and matched again', () => {
     rest: fc.record({
       path: fc.oneof(
         quoted,
-        fc.array(fc.constantFrom('', '.', '..', 'a', '/', 'a.b', 'b')).map((parts) => JSON.stringify(parts.join('/'))),
+        fc.array(fc.constantFrom('', '.', '..', 'a', '/', 'a.b', 'b')).map((parts) => quote(parts.join('/'))),
       ),
     }),
     stay: fc.record({ from: date, note: quoted, nights: fc.nat().map(String) }),
@@ -278,7 +279,7 @@ describe('a pattern that is built and matched again', () => {
       ratio: maybe(fc.constantFrom('-0.5', '12', '3.25')),
       on: maybe(fc.constantFrom('true', 'false')),
       moment: maybe(fc.constantFrom('"2026-05-01T09:30:00+02:00"')),
-      page: maybe(fc.webUrl().map((each) => JSON.stringify(each))),
+      page: maybe(fc.webUrl().map(quote)),
     }),
     trail: fc.record({ stops: fc.array(fc.integer().map(String)) }),
     cafe: fc.constant({}),

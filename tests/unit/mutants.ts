@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { tokenize } from '../../src/core/language/tokens';
 import { catalogue } from '../../src/core/rules/catalogue';
+import { undecidedLink } from '../../src/core/rules/link/undecided';
 import { grammarPlan } from './grammar-plans';
 import { demo } from '../demo';
 import { planArbitrary } from './plans';
@@ -83,17 +84,18 @@ const onTokens = (text: string, change: (tokens: string[]) => string[]): string 
 const place = fc.double({ min: 0, max: 1, maxExcluded: true, noNaN: true });
 const mutation = fc.tuple(fc.constantFrom(...mutations), place, place, fc.constantFrom(...strange));
 
-const examples = fc.constantFrom(...catalogue.flatMap(({ wrong, right }) => [wrong, right]));
+const examples = catalogue.filter((rule) => rule !== undecidedLink).flatMap(({ wrong, right }) => [wrong, right]);
 
 /**
- * A mutated plan. Most come from plans that take the least time; one in about two hundred comes from the demo, and
- * another one has tabs.
+ * A mutated plan. Most come from plans that take the least time; one in about two hundred comes from the demo, another
+ * one has tabs, and another one links that take the whole budget.
  */
 export const mutant: fc.Arbitrary<string> = fc
   .tuple(
     fc.oneof(
       { weight: 90, arbitrary: grammarPlan('none') },
-      { weight: 90, arbitrary: examples },
+      { weight: 90, arbitrary: fc.constantFrom(...examples) },
+      { weight: 1, arbitrary: fc.constant(undecidedLink.wrong) },
       { weight: 1, arbitrary: grammarPlan('tabs') },
       { weight: 2, arbitrary: planArbitrary(3) },
       { weight: 1, arbitrary: fc.constant(demo) },
