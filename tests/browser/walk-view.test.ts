@@ -50,6 +50,20 @@ describe('by keyboard alone', () => {
     await app.untilText(trail, 'Tap something on the phone');
   });
 
+  test('what happens by itself stands apart, and is a step of the walk', async () => {
+    const { id } = await app.create({ from: 'demo' });
+    await openWalk(id, '?walk=tab+"My+stays"+tap+"Sign+in"');
+    const events = 'section[aria-label="Events"]';
+    await app.untilText(events, 'Session ended');
+    expect(await app.text(phone)).not.toContain('Session ended');
+    await app.type('f');
+    await app.untilText(trail, 'event Session ended');
+    await app.untilText(title, 'Explore');
+    // The stacks were emptied: My stays asks for a sign-in again.
+    await app.click('My stays');
+    await app.untilText(title, 'Sign in');
+  });
+
   test('opens a link in the middle of a walk, and switches the app’s state', async () => {
     const { id } = await app.create({ from: 'demo' });
     await openWalk(id);
@@ -154,10 +168,10 @@ test('keeps a walk, which breaks where an edit breaks it, and holds again', asyn
 test('plans a tour of what the kept walks leave out, and keeps it', async () => {
   const { id } = await app.create({ from: 'demo' });
   await openWalk(id, '?variant=tablet');
-  await app.untilText('section[aria-label=Coverage]', '5 of 59 outcomes');
+  await app.untilText('section[aria-label=Coverage]', '5 of 60 outcomes');
   await app.click('Plan a tour of the rest');
   await app.click('Keep them all');
-  await app.untilText('section[aria-label=Coverage]', '59 of 59 outcomes');
+  await app.untilText('section[aria-label=Coverage]', '60 of 60 outcomes');
   await app.untilStored(id, 'walk "Tour 1"');
   expect(await app.driver.findElements(By.css(`${kept} [data-outcome=broken]`))).toHaveLength(0);
 });

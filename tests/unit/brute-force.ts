@@ -12,8 +12,8 @@ import { Walker } from '../../src/core/walk/walker';
 import { Walked } from './walked';
 
 interface Forced {
-  /** For each screen shown, the fewest taps; in the order found. */
-  readonly taps: ReadonlyMap<Screen, number>;
+  /** For each screen shown, the events of the shortest walk: those that happen by themselves, and all others. */
+  readonly taps: ReadonlyMap<Screen, { readonly own: number; readonly taps: number }>;
   /** The screens that Back revealed, as `screen>screen`, and the screens from which it left the app. */
   readonly revealed: ReadonlySet<string>;
   readonly leaves: ReadonlySet<Screen>;
@@ -36,28 +36,38 @@ function bruteForce(plan: Plan, variant: string, outside: boolean, most: number)
   const walker = new Walker(plan, variant);
   const doors = outside ? doorsOf(plan, variant) : [];
   const seen = new Set<string>();
-  const taps = new Map<Screen, number>();
+  const taps = new Map<Screen, { readonly own: number; readonly taps: number }>();
   const revealed = new Set<string>();
   const leaves = new Set<Screen>();
   let deepest = 0;
-  let level = walker.coldStart();
-  for (let number = 0; number === 0 || level.length > 0; number++) {
-    const next: Configuration[] = number === 0 ? doors.flatMap((door) => walker.open(door)) : [];
-    for (const configuration of level) {
-      const key = keyOf(configuration);
-      if (seen.has(key)) continue;
-      seen.add(key);
-      const { screen } = activeStack(configuration)!;
-      deepest = Math.max(deepest, [...screensOf(activeStack(configuration))].length);
-      if (!taps.has(screen)) taps.set(screen, number);
-      const back = walker.after(configuration, { kind: 'back' });
-      if (back.length === 0) leaves.add(screen);
-      for (const each of back) revealed.add(`${screen.label}>${activeStack(each)!.screen.label}`);
-      for (const event of [...walker.events(configuration), ...doors]) next.push(...walker.after(configuration, event));
+  // By the number of events that happen by themselves, and of all others: walks with fewer of the first come first.
+  const due: (Configuration[] | undefined)[][] = [[walker.coldStart()]];
+  const add = (own: number, number: number, all: readonly Configuration[]): void =>
+    void ((due[own] ??= [])[number] ??= []).push(...all);
+  add(
+    0,
+    1,
+    doors.flatMap((door) => walker.open(door)),
+  );
+  for (let own = 0; own < due.length; own++) {
+    for (let number = 0; number < (due[own]?.length ?? 0); number++) {
+      for (const configuration of due[own]![number] ?? []) {
+        const key = keyOf(configuration);
+        if (seen.has(key)) continue;
+        seen.add(key);
+        const { screen } = activeStack(configuration)!;
+        deepest = Math.max(deepest, [...screensOf(activeStack(configuration))].length);
+        if (!taps.has(screen)) taps.set(screen, { own, taps: number });
+        const back = walker.after(configuration, { kind: 'back' });
+        if (back.length === 0) leaves.add(screen);
+        for (const each of back) revealed.add(`${screen.label}>${activeStack(each)!.screen.label}`);
+        for (const event of [...walker.events(configuration), ...doors])
+          add(own, number + 1, walker.after(configuration, event));
+        for (const event of walker.ownEvents(configuration)) add(own + 1, number, walker.after(configuration, event));
+        if (walker.bounded) return null;
+        if (seen.size > most) return { taps, revealed, leaves, deepest, whole: false };
+      }
     }
-    if (walker.bounded) return null;
-    if (seen.size > most) return { taps, revealed, leaves, deepest, whole: false };
-    level = next;
   }
   return { taps, revealed, leaves, deepest, whole: true };
 }
@@ -102,14 +112,13 @@ export function compare(text: string): number {
 }
 
 function compareReach(screen: Screen, { plan, variant, inside, all, about }: Comparison): void {
-  const { reachable, taps, fromOutside, walk } = variant.verdicts[screen.index]!;
+  const { reachable, taps, fromOutside, byEvent, walk } = variant.verdicts[screen.index]!;
   const forced = inside.taps.get(screen);
   if (forced !== undefined)
-    expect([reachable, taps, fromOutside], `${screen.label} is shown after ${forced} taps ${about}`).toEqual([
-      'yes',
-      forced,
-      false,
-    ]);
+    expect(
+      [reachable, taps, fromOutside, byEvent],
+      `${screen.label} is shown after ${forced.taps} taps and ${forced.own} events ${about}`,
+    ).toEqual(['yes', forced.own + forced.taps, false, forced.own > 0]);
   else if (all.taps.has(screen)) expect(reachable, `${screen.label} is shown ${about}`).toBe('yes');
   if (inside.whole && forced === undefined)
     expect(reachable === 'yes' && !fromOutside, `${screen.label} is not shown from within ${about}`).toBe(false);
@@ -172,10 +181,10 @@ export function neverAfter(graph: ReadonlyMap<string, Node>): {
   );
 }
 
-/** The configurations that are reached without links and entries. */
+/** The configurations that are reached without links and entries, by taps and by what happens by itself. */
 export function insideOf(plan: Plan, variant: string, graph: ReadonlyMap<string, Node>): Map<string, Node> {
   const inside = new Map(new Walker(plan, variant).coldStart().map((each) => [keyOf(each), graph.get(keyOf(each))!]));
-  for (const node of inside.values()) for (const key of node.inside) inside.set(key, graph.get(key)!);
+  for (const node of inside.values()) for (const key of [...node.inside, ...node.own]) inside.set(key, graph.get(key)!);
   return inside;
 }
 
@@ -185,17 +194,15 @@ export function shownLater(graph: ReadonlyMap<string, Node>): (first: Screen) =>
   return (first) => {
     let shown = known.get(first);
     if (!shown) {
-      const keys = new Set(
-        Array.from(graph.values()).flatMap((node) => (topOf(node) === first ? [...node.inside, ...node.outside] : [])),
-      );
-      for (const key of keys)
-        for (const next of [...graph.get(key)!.inside, ...graph.get(key)!.outside]) keys.add(next);
+      const keys = new Set(Array.from(graph.values()).flatMap((node) => (topOf(node) === first ? allAfter(node) : [])));
+      for (const key of keys) for (const next of allAfter(graph.get(key)!)) keys.add(next);
       known.set(first, (shown = new Set([...keys].map((key) => topOf(graph.get(key)!)))));
     }
     return shown;
   };
 }
 
+const allAfter = ({ inside, own, outside }: Node): string[] => [...inside, ...own, ...outside];
 const topOf = ({ configuration }: Node): Screen => activeStack(configuration)!.screen;
 
 /**
@@ -225,8 +232,9 @@ export function shownAfter(
 
 interface Node {
   readonly configuration: Configuration;
-  /** Successors by a tap inside the app, and by a link or an entry. */
+  /** Successors by a tap inside the app, by what happens by itself, and by a link or an entry. */
   readonly inside: string[];
+  readonly own: string[];
   readonly outside: string[];
 }
 
@@ -238,13 +246,14 @@ export function allConfigurations(plan: Plan, variant: string, most: number): Ma
   const add = (configurations: readonly Configuration[]): string[] =>
     configurations.map((configuration) => {
       const key = keyOf(configuration);
-      if (!nodes.has(key)) nodes.set(key, { configuration, inside: [], outside: [] });
+      if (!nodes.has(key)) nodes.set(key, { configuration, inside: [], own: [], outside: [] });
       return key;
     });
   add([...walker.coldStart(), ...doors.flatMap((door) => walker.open(door))]);
-  for (const { configuration, inside, outside } of nodes.values()) {
+  for (const { configuration, inside, own, outside } of nodes.values()) {
     if (nodes.size > most || walker.bounded) return null;
     for (const event of walker.events(configuration)) inside.push(...add(walker.after(configuration, event)));
+    for (const event of walker.ownEvents(configuration)) own.push(...add(walker.after(configuration, event)));
     for (const door of doors) outside.push(...add(walker.after(configuration, door)));
   }
   return nodes;
@@ -257,7 +266,7 @@ export function leaksIn(plan: Plan, variant: string, graph: ReadonlyMap<string, 
   for (const { configuration } of graph.values()) {
     const frames = new Set<object>();
     for (const stack of configuration.stacks) for (let frame = stack; frame; frame = frame.below) frames.add(frame);
-    for (const event of walker.events(configuration)) {
+    for (const event of walker.allEvents(configuration)) {
       for (const after of walker.after(configuration, event)) {
         const top = activeStack(after)!;
         if (top === activeStack(configuration) || !frames.has(top)) continue;
@@ -282,7 +291,7 @@ export function breaks(graph: ReadonlyMap<string, Node>, claim: string, a: Scree
     const seen = new Set<string>();
     const queue = [node];
     for (const each of queue)
-      for (const key of links ? [...each.inside, ...each.outside] : each.inside)
+      for (const key of links ? allAfter(each) : each.inside)
         if (!seen.has(key)) queue.push(graph.get((seen.add(key), key))!);
     return seen;
   };

@@ -110,7 +110,7 @@ describe('completion', () => {
     ['rule "R" |', ['never', 'always', 'from']],
     ['rule "R" never |', ['list', 'hut']],
     ['rule "R" never list beneath |', ['list', 'hut']],
-    ['walk "W" {\n  |\n}\n', ['tap', 'tab', 'menu', 'back', 'open', 'set', 'expect']],
+    ['walk "W" {\n  |\n}\n', ['tap', 'tab', 'menu', 'event', 'back', 'open', 'set', 'expect']],
     ['walk "W" {\n  tap |\n}\n', ['"Hut"']],
     ['walk "W" {\n  menu |\n}\n', ['"Item"']],
     ['walk "W" {\n  tap "Hut" |\n}\n', ['with', 'if', 'unless']],

@@ -13,7 +13,7 @@ test('describes a screen with its declaration, comment, ways and findings', () =
     declaration: 'screen stay "Stay {stayId}"',
     at: demo.indexOf('screen stay ') + 7,
     doc: 'One booking, from its day of arrival on.',
-    facts: ['3 taps from a cold start.', '4 ways in, 4 ways out, 1 finding.', 'Named in 5 other places.'],
+    facts: ['3 taps from a cold start.', '4 ways in, 4 ways out, 1 finding.', 'Named in 6 other places.'],
   });
   expect(at('screen giftCard')!.facts[0]).toBe('Stranded: no walk gets there.');
 });
@@ -23,7 +23,7 @@ test('describes arguments, values, types and flags, with all uses', () => {
   expect(at('sets signedIn')).toMatchObject({
     declaration: 'flag signedIn',
     doc: 'Whether the app knows who is looking.',
-    facts: ['Named in 3 other places.'],
+    facts: ['Named in 4 other places.'],
   });
   const hutId = at('id HutId')!;
   expect(hutId.uses.map(({ from, to }) => demo.slice(from, to))).toEqual(

@@ -87,10 +87,9 @@ const body = fc.record({
 });
 
 const quoted = fc.constantFrom('f', 'not f', 'way is far', '"luck"');
-const menu = fc.tuple(
-  fc.constantFrom('', ' on all', ' on roots', ' on s1', ' on s2, s3'),
-  fc.array(branches(quoted), { minLength: 1, maxLength: 2 }),
-);
+const places = fc.constantFrom('', ' on all', ' on roots', ' on s1', ' on s2, s3');
+const event = fc.tuple(places, branches(quoted));
+const menu = fc.tuple(places, fc.array(branches(quoted), { minLength: 1, maxLength: 2 }));
 
 /** @param tabs at least this number of tabs; none for 0 */
 export function grammarPlan(tabs: 'none' | 'tabs'): fc.Arbitrary<string> {
@@ -107,9 +106,10 @@ export function grammarPlan(tabs: 'none' | 'tabs'): fc.Arbitrary<string> {
             ),
       bodies: fc.array(body, { minLength: count, maxLength: count }),
       menu: rarely(menu, 3),
+      events: some(event, 2),
       entry: rarely(screen, 6),
     })
-    .map(({ start, leaves, roots, bodies, menu: shown, entry }) =>
+    .map(({ start, leaves, roots, bodies, menu: shown, events, entry }) =>
       [
         'app "Random"',
         'origin random:',
@@ -122,6 +122,7 @@ export function grammarPlan(tabs: 'none' | 'tabs'): fc.Arbitrary<string> {
         ...(shown
           ? [`menu "More"${shown[0]} {\n${shown[1].map((item, at) => `  "Item ${at}" ${item}`).join('\n')}\n}`]
           : []),
+        ...events.map(([where, all], at) => `event "E${at}"${where} ${all}`),
         ...(entry ? [`entry widget "Door" opens ${entry}`] : []),
         ...bodies.map(({ shape, asks, link, on }, index) =>
           [
@@ -138,7 +139,7 @@ export function grammarPlan(tabs: 'none' | 'tabs'): fc.Arbitrary<string> {
 }
 
 /** Position of a step: the list that has it, and the word before it. */
-type Position = `${'trigger' | 'else' | 'item'} ${'first' | 'then' | 'or'}`;
+type Position = `${'trigger' | 'else' | 'item' | 'event'} ${'first' | 'then' | 'or'}`;
 
 /** Every kind of step; the compiler asks for a new one here. */
 const stepKinds: Record<Step['kind'], true> = {
@@ -187,6 +188,7 @@ export function productionsOf(plan: Plan): string[] {
   for (const { transitions } of plan.screens)
     for (const { branches: all } of transitions) if (all.length > 1) found.push('otherwise');
   for (const { on } of plan.menus) found.push(`menu on ${typeof on === 'string' ? on : 'list'}`);
+  for (const { on } of plan.events) found.push(`event on ${typeof on === 'string' ? on : 'list'}`);
   for (const { links, needs: all, shape } of plan.screens) {
     for (const link of links)
       found.push(
@@ -203,18 +205,21 @@ export function productionsOf(plan: Plan): string[] {
 
 /** Every production that a plan with tabs can use. */
 export const productions: readonly string[] = [
-  ...(['trigger', 'else', 'item'] as const).flatMap((list) => [
+  ...(['trigger', 'else', 'item', 'event'] as const).flatMap((list) => [
     ...(['first', 'then', 'or'] as const).flatMap((position) =>
       Object.keys(stepKinds).map((kind) => `${list} ${position} ${kind}`),
     ),
     ...Object.keys(conditionKinds)
-      .filter((kind) => list !== 'item' || !['given', 'and', 'or'].includes(kind))
+      .filter((kind) => (list !== 'item' && list !== 'event') || !['given', 'and', 'or'].includes(kind))
       .map((kind) => `${list} when ${kind}`),
   ]),
   'otherwise',
   'menu on all',
   'menu on roots',
   'menu on list',
+  'event on all',
+  'event on roots',
+  'event on list',
   'link under start',
   'link under nothing',
   'link under list',

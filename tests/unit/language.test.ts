@@ -37,6 +37,7 @@ describe('reading', () => {
         'flag',
         'tabs',
         'menu',
+        'event',
         '"Explore"',
         '"My',
         '"Help"',

@@ -195,6 +195,16 @@ function outsideArbitrary(screens: number): fc.Arbitrary<string[]> {
       ([where, on, items]) =>
         `menu "More"${where}${on}{ ${items.map((parts, at) => `"Item ${at}" ${parts.join('')}`).join('\n')} }`,
     );
+  const event = fc
+    .tuple(
+      only,
+      fc.oneof(
+        fc.constantFrom('', ' on all', ' on roots'),
+        target.map((one) => ` on ${one}`),
+      ),
+      branchesArbitrary(screens, true),
+    )
+    .map(([where, on, all]) => `event "Call"${where}${on} ${all}`);
   const entry = fc
     .oneof(callArbitrary(screens, ['opens']), fc.constant('opens /huts/12?season=winter'))
     .map((opens) => `entry widget "Next stay" ${opens}`);
@@ -218,6 +228,7 @@ function outsideArbitrary(screens: number): fc.Arbitrary<string[]> {
           'tap "T2" if "it works" unless "it rains"',
           'tab "Tab 0"',
           'menu "Item 0" unless "it works"',
+          'event "Call" if "it works"',
           'back',
           'open /huts/12',
           'open "Next stay"',
@@ -243,6 +254,7 @@ function outsideArbitrary(screens: number): fc.Arbitrary<string[]> {
     .tuple(
       some(tabs),
       some(menu),
+      some(event),
       some(entry),
       some(claim),
       some(walk),
@@ -347,18 +359,20 @@ export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared'): 
   const needs = fc
     .tuple(fc.constantFrom('way is far', 'way is near'), fc.array(step, { minLength: 1, maxLength: 2 }))
     .map(([condition, otherwise]) => `needs ${condition} else ${otherwise.join(' then ')}`);
+  const event = fc.tuple(fc.constantFrom('', ' on roots', ' on s1', ' on s2, s3'), on).map((parts) => parts.join(' '));
   const link = fc.array(any, { minLength: 1, maxLength: 2 }).map((under) => `under ${under.join(', ')}`);
   return fc
     .record({
       screens: fc.array(fc.array(on, { maxLength: tabs ? 2 : 3 }), { minLength: 5, maxLength: 5 }),
       links: fc.array(fc.option(link, { freq: 2 }), { minLength: 5, maxLength: 5 }),
       asks: fc.array(asking ? fc.option(needs, { freq: 2 }) : fc.constant(null), { minLength: 5, maxLength: 5 }),
+      event: fc.option(event, { freq: 2 }),
       roots: fc.uniqueArray(any, { minLength: 2, maxLength: 3 }),
       start: any,
       leaves: fc.boolean(),
       linked: fc.boolean(),
     })
-    .map(({ screens, links, asks, roots, start, leaves, linked }) =>
+    .map(({ screens, links, asks, event: own, roots, start, leaves, linked }) =>
       [
         'app "Random"',
         `start ${start}`,
@@ -367,6 +381,7 @@ export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared'): 
         ...(tabs
           ? [`${leaves ? 'back leaves\n' : ''}tabs {\n${roots.map((root) => ` "Tab ${root}" ${root}`).join('\n')}\n}`]
           : []),
+        ...(own === null ? [] : [`event "E"${own}`]),
         ...screens.map(
           (all, index) =>
             `screen s${index} {\n${asks[index] ? ` ${asks[index]}\n` : ''}${linked && links[index] ? ` link /${index} ${links[index]}\n` : ''}${all.map((text, at) => ` on "T${at}" ${text}\n`).join('')}}`,

@@ -60,7 +60,7 @@ function compareAbove(text: string): number {
             .map(([other]) => other.label),
           about,
         ).toContain(below.screen.label);
-      for (const event of [...walker.events(configuration), ...doors]) add(walker.after(configuration, event));
+      for (const event of [...walker.allEvents(configuration), ...doors]) add(walker.after(configuration, event));
     }
   }
   return compared;

@@ -31,6 +31,7 @@ const handsOver: Fault = (walked, finding) => {
 const faults: Readonly<Record<string, Fault>> = {
   'reach/link-only': (walked, finding) =>
     isOnTop(walked, finding) && walked.walk.some(({ kind }) => kind === 'link' || kind === 'entry'),
+  'reach/event-only': (walked, finding) => isOnTop(walked, finding) && walked.walk.some(({ kind }) => kind === 'event'),
   'reach/dead-end': (walked, { subject }) =>
     ends(walked, ({ screen, below }) => screen.label === subject && below === null),
   'reach/trap': (walked) =>

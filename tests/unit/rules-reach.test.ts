@@ -55,4 +55,26 @@ testRules([
       'variants p, t\nstart a\ntabs only t {\n  "A" a\n  "B" b\n}\nscreen a "A" {}\nscreen b "B" {}\n',
     ],
   },
+  {
+    rule: 'reach/event-only',
+    broken: [
+      [
+        'start a\nevent "Call" on all present call\nscreen a "A" {}\nscreen call "Call" {}\n',
+        { at: '4:8-12', subject: 'call', walk: ['Call'] },
+      ],
+      [
+        'start a\nflag in\nevent "Answer" on a sets in = true\nscreen a "A" { on "On" when in push b }\nscreen b "B" {}\n',
+        { at: '5:8-9', subject: 'b', walk: ['Answer', 'On'] },
+      ],
+      [
+        'variants p, t\nstart a\nevent "Call" only t on a push call\nscreen a "A" {}\nscreen call "Call" only t {}\n',
+        { at: '5:8-12', subject: 'call', walk: ['Call'] },
+      ],
+    ],
+    fine: [
+      'start a\nevent "Call" on all present call\nscreen a "A" { on "Calls" push call }\nscreen call "Call" {}\n',
+      'start a\nevent "Over" on all reset a\nscreen a "A" { on "B" push b }\nscreen b "B" {}\n',
+      'variants p, t\nstart a\nevent "Call" on all present call\nscreen a "A" { on "Calls" only t push call }\nscreen call "Call" {}\n',
+    ],
+  },
 ]);

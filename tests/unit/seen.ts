@@ -20,21 +20,33 @@ import { deadBranches } from '../../src/core/reach/properties/dead-branches';
 import { answerTo } from '../../src/core/reach/properties/suspects';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration, type Stack } from '../../src/core/walk/configuration';
+import { isBranching } from '../../src/core/walk/event';
 import { Walker } from '../../src/core/walk/walker';
 import { doorsOf, replay } from './brute-force';
 import { Walked } from './walked';
+
+/** Number of events that happen by themselves, and of all others. A way with fewer of the first is shorter. */
+interface Way {
+  readonly own: number;
+  readonly taps: number;
+}
 
 interface Node {
   readonly key: string;
   readonly configuration: Configuration;
   readonly top: Screen;
-  /** Successors by a tap inside the app, and by a link or an entry; empty if the search did not go on from here. */
+  /**
+   * Successors by a tap inside the app, by what happens by itself, and by a link or an entry; empty if the search did not
+   * go on from here.
+   */
   readonly inside: Node[];
+  readonly own: Node[];
   readonly outside: Node[];
-  /** Minimum number of taps from a cold start without links and entries; null if none of the seen ways lead here. */
-  taps: number | null;
+  /** Events on the shortest way from a cold start without links and entries; null if none of the seen ways lead here. */
+  way: Way | null;
 }
 
+const allAfter = ({ inside, own, outside }: Node): Node[] => [...inside, ...own, ...outside];
 const depthOf = (stack: Stack): number => [...screensOf(stack)].length;
 
 /** Configurations of one variant up to a number, level by level. */
@@ -75,23 +87,24 @@ export class Seen {
               configuration,
               top: activeStack(configuration)!.screen,
               inside: [],
+              own: [],
               outside: [],
-              taps: null,
+              way: null,
             }),
           );
         this.shown.add(node.top);
         return node;
       });
     };
-    for (const node of add(walker.coldStart(), null)) node.taps = 0;
+    for (const node of add(walker.coldStart(), null)) node.way = { own: 0, taps: 0 };
     for (const door of doors) add(walker.open(door), null);
     let expanded = 0;
     for (const node of this.nodes.values()) {
       if (walker.bounded || expanded === most) break;
       expanded++;
       const { configuration, top } = node;
-      for (const event of walker.events(configuration)) {
-        if (event.kind === 'trigger' || event.kind === 'item')
+      for (const event of walker.allEvents(configuration)) {
+        if (isBranching(event))
           for (const { branch } of walker.outcomesBy(configuration, event)) this.taken.add(branch);
         const after = walker.after(configuration, event);
         if (event.kind === 'back') {
@@ -99,17 +112,27 @@ export class Seen {
           for (const each of after)
             this.revealed.set(top, (this.revealed.get(top) ?? new Set()).add(activeStack(each)!.screen));
         }
-        node.inside.push(...add(after, configuration));
+        (event.kind === 'event' ? node.own : node.inside).push(...add(after, configuration));
       }
       for (const door of doors) node.outside.push(...add(walker.after(configuration, door), configuration));
     }
     this.whole = walker.bounded ? null : expanded === this.nodes.size;
-    const level = [...this.nodes.values()].filter(({ taps }) => taps === 0);
-    for (const node of level) {
-      for (const next of node.inside) {
-        if (next.taps !== null) continue;
-        next.taps = node.taps! + 1;
-        level.push(next);
+    this.findWays();
+  }
+
+  /** Goes through all walks with as many events that happen by themselves, then through those with one more. */
+  private findWays(): void {
+    const due: (Node[] | undefined)[][] = [[[...this.nodes.values()].filter(({ way }) => way)]];
+    const settled = new Set<Node>();
+    for (let own = 0; own < due.length; own++) {
+      for (let taps = 0; taps < (due[own]?.length ?? 0); taps++) {
+        for (const node of due[own]![taps] ?? []) {
+          if (settled.has(node)) continue;
+          settled.add(node);
+          node.way = { own, taps };
+          (due[own]![taps + 1] ??= []).push(...node.inside);
+          ((due[own + 1] ??= [])[taps] ??= []).push(...node.own);
+        }
       }
     }
   }
@@ -128,10 +151,16 @@ export class Seen {
       this.leaks.add(top.screen);
   }
 
-  /** Minimum number of taps inside the app to a screen; null if no seen configuration shows it. */
+  /** The shortest way inside the app to a screen; null if no seen configuration shows it. */
+  wayTo(screen: Screen): Way | null {
+    const all = [...this.nodes.values()].flatMap(({ top, way }) => (top === screen && way !== null ? [way] : []));
+    return all.sort((a, b) => a.own - b.own || a.taps - b.taps)[0] ?? null;
+  }
+
+  /** Number of events on it. */
   tapsTo(screen: Screen): number | null {
-    const all = [...this.nodes.values()].flatMap(({ top, taps }) => (top === screen && taps !== null ? [taps] : []));
-    return all.length > 0 ? Math.min(...all) : null;
+    const way = this.wayTo(screen);
+    return way && way.own + way.taps;
   }
 
   /** Configurations from which taps inside the app never show a goal; only if all configurations were seen. */
@@ -167,8 +196,8 @@ export class Seen {
           this.whole === true && nodes.some(({ top, key }) => top === first && this.neverLeadsTo(second!).has(key))
         );
       default: {
-        const later = new Set(nodes.flatMap((node) => (node.top === second ? [...node.inside, ...node.outside] : [])));
-        for (const node of later) for (const next of [...node.inside, ...node.outside]) later.add(next);
+        const later = new Set(nodes.flatMap((node) => (node.top === second ? allAfter(node) : [])));
+        for (const node of later) for (const next of allAfter(node)) later.add(next);
         return [...later].some(({ top }) => top === first);
       }
     }
@@ -208,6 +237,7 @@ export class Seen {
     const branches = [
       ...screens.flatMap(({ transitions }) => there(transitions)),
       ...there(this.plan.menus).flatMap(({ items }) => items),
+      ...there(this.plan.events),
     ].flatMap((each) => each.branches);
     for (const { condition } of branches) if (condition) yield condition;
   }
@@ -222,8 +252,8 @@ export class Seen {
         flags: configuration.flags.filter((_value, index) => read.has(this.plan.flags[index]!)),
       });
     return new Set(
-      [...this.nodes.values()].flatMap(({ top, taps, configuration, inside }) =>
-        taps !== null &&
+      [...this.nodes.values()].flatMap(({ top, way, configuration, inside }) =>
+        way !== null &&
         activeStack(configuration)!.below === null &&
         inside.every((next) => keyOfRead(next.configuration) === keyOfRead(configuration))
           ? [top]
@@ -288,28 +318,41 @@ const labels = (screens: Iterable<Screen>): string[] => [...screens].map(({ labe
 
 /** Whether a screen is reached, in how many taps, and by which walk. */
 function expectReach(screen: Screen, { checked: { plan }, variant, seen, count, about }: Comparison): void {
-  const { reachable, taps, walk, fromOutside, isShortest } = variant.verdicts[screen.index]!;
+  const { reachable, taps, walk, fromOutside, byEvent } = variant.verdicts[screen.index]!;
   count(`reach ${variant.kind} ${reachable}`);
   const isShown = seen.shown.has(screen);
   if (isShown) expect(reachable, about(`${screen.label} is shown`)).not.toBe('no');
   else if (seen.whole) expect(reachable, about(`${screen.label} is never shown`)).not.toBe('yes');
   const fewest = seen.tapsTo(screen);
+  const own = seen.wayTo(screen)?.own ?? 0;
   if (variant.kind === 'exact' && fewest !== null)
-    expect([taps, fromOutside], about(`taps to ${screen.label}`)).toEqual([fewest, false]);
+    expect([taps, fromOutside, byEvent], about(`taps to ${screen.label}`)).toEqual([fewest, false, own > 0]);
   if (reachable !== 'yes') return;
-  count(`taps ${variant.kind} ${isShortest ? 'least' : 'at most'}`);
-  if (seen.whole && fromOutside && isShortest)
-    expect(fewest, about(`only from outside does anything lead to ${screen.label}`)).toBe(null);
-  // Past the budget, taps are those of the quick look. Past the limit of walks, a link may be all that was found. Both
-  // are said to be "at most".
-  const mayBeMore = isShortest === false && (variant.kind === 'undecided' || fromOutside);
-  if (fewest !== null && !mayBeMore) expect(taps, about(`taps to ${screen.label}`)).toBe(fewest);
-  if (fewest !== null && !fromOutside) expect(taps, about(`taps to ${screen.label}`)).toBeGreaterThanOrEqual(fewest);
+  expectTaps(screen, { variant, seen, count, about });
   expect(walk!.length, about(`the walk to ${screen.label}`)).toBe(taps);
   expect(
     replay(plan, variant.name, walk!).some((each) => activeStack(each)!.screen === screen),
     about(`${walkLabels(walk!).join(', ')} to ${screen.label}`),
   ).toBe(true);
+}
+
+/** The taps to a reached screen, and what has to happen beside them. */
+function expectTaps(screen: Screen, { variant, seen, count, about }: Omit<Comparison, 'checked'>): void {
+  const { taps, fromOutside, byEvent, isShortest } = variant.verdicts[screen.index]!;
+  const way = seen.wayTo(screen);
+  const fewest = seen.tapsTo(screen);
+  count(`taps ${variant.kind} ${isShortest ? 'least' : 'at most'}`);
+  if (seen.whole && fromOutside && isShortest)
+    expect(fewest, about(`only from outside does anything lead to ${screen.label}`)).toBe(null);
+  if (byEvent && isShortest)
+    expect(way?.own, about(`only with what happens by itself does anything lead to ${screen.label}`)).not.toBe(0);
+  if (byEvent) count(`by event ${variant.kind}`);
+  // Past the budget, taps are those of the quick look. Past the limit of walks, a link or an event may be all that was
+  // found. All are said to be "at most".
+  const isOther = fromOutside || byEvent !== (way?.own ?? 0) > 0;
+  const mayBeMore = isShortest === false && (variant.kind === 'undecided' || isOther);
+  if (fewest !== null && !mayBeMore) expect(taps, about(`taps to ${screen.label}`)).toBe(fewest);
+  if (fewest !== null && !isOther) expect(taps, about(`taps to ${screen.label}`)).toBeGreaterThanOrEqual(fewest);
 }
 
 /** The effect of Back on a screen, and its maximum number of frames. */
@@ -357,6 +400,11 @@ function expectFindings({ checked: { plan, findings }, variant, seen, about }: C
       seen.tapsTo(plan.screens.find((screen) => screen.label === label)!),
       about(`only from outside does anything lead to ${label}`),
     ).toBe(null);
+  for (const label of told('reach/event-only'))
+    expect(
+      seen.wayTo(plan.screens.find((screen) => screen.label === label)!)?.own,
+      about(`only with what happens by itself does anything lead to ${label}`),
+    ).not.toBe(0);
   const leaks = labels(seen.leaks);
   const toldLeaks = told('stack/guarded-revealed');
   if (seen.whole) expect(leaks, about('leaks')).toEqual(expect.arrayContaining(toldLeaks));

@@ -36,7 +36,7 @@ describe('tables of numbers', () => {
         first.forEach(await_);
         const taken = new Map<string, number>();
         const order: { readonly at: number; readonly taps: number }[] = [];
-        for (let taps = 0; schedule.reaches(taps); taps++) {
+        for (let taps = schedule.nextDue(0); taps < Infinity; taps = schedule.nextDue(taps + 1)) {
           for (const part of schedule.dueAfter(taps)) {
             const { row, columnBlock } = schedule.at(part);
             for (const column of membersOf(blocks, columnBlock, schedule.take(part, taps))) {

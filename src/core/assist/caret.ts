@@ -117,7 +117,7 @@ export class Caret {
   /** The values that can be named at the caret. */
   get scope(): Scope {
     const { flags } = this.plan;
-    if (!this.screen) return this.block === 'menu' ? menuScope(flags) : emptyScope;
+    if (!this.screen) return this.block === 'menu' || this.statementHead === 'event' ? menuScope(flags) : emptyScope;
     if (this.isInArrival) return arrivalScope(this.screen, flags);
     const scope = withGiven(screenScope(this.screen, flags), this.given());
     const variable = this.variable();

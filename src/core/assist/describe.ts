@@ -64,11 +64,12 @@ function docOf({ plan }: Check, declared: Reference | null): string | null {
 }
 
 function factsOf(check: Check, screen: Screen, variant: string | null): string[] {
-  const { reachable, taps, fromOutside, isShortest } = reachOf(check, variant).verdicts[screen.index]!;
+  const { reachable, taps, fromOutside, byEvent, isShortest } = reachOf(check, variant).verdicts[screen.index]!;
   const ways = check.supply.into[screen.index]!.length;
   const out = screen.transitions.length;
   const found = check.findings.filter((finding) => finding.subject === screen.label).length;
-  const distance = `${isShortest === false ? 'At most ' : ''}${taps} ${taps === 1 ? 'tap' : 'taps'}`;
+  const step = byEvent ? 'step' : 'tap';
+  const distance = `${isShortest === false ? 'At most ' : ''}${taps} ${taps === 1 ? step : `${step}s`}`;
   return [
     reachable === 'no'
       ? 'Stranded: no walk gets there.'
@@ -76,7 +77,7 @@ function factsOf(check: Check, screen: Screen, variant: string | null): string[]
         ? 'Whether it is reached is undecided.'
         : taps === 0
           ? 'A cold start shows it.'
-          : `${distance} from ${fromOutside ? 'outside' : 'a cold start'}.`,
+          : `${distance} from ${fromOutside ? 'outside' : 'a cold start'}${byEvent ? ', with an event' : ''}.`,
     `${ways === 1 ? '1 way in' : `${ways} ways in`}, ${out === 1 ? '1 way out' : `${out} ways out`}${found > 0 ? `, ${found === 1 ? '1 finding' : `${found} findings`}` : ''}.`,
   ];
 }

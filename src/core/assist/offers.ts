@@ -86,5 +86,7 @@ export const entries: CompletionSource = ({ plan }) => texts(plan.entries.map((e
 export const tabs: CompletionSource = ({ plan }) =>
   texts(plan.tabBars.flatMap((bar) => bar.tabs.map((tab) => tab.label)));
 
+export const ownEvents: CompletionSource = ({ plan }) => texts(plan.events.map((event) => event.title));
+
 export const menuItems: CompletionSource = ({ plan }) =>
   texts(plan.menus.flatMap((menu) => menu.items.map((item) => item.label)));

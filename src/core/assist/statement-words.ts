@@ -14,6 +14,7 @@ import {
   lists,
   literals,
   menuItems,
+  ownEvents,
   screens,
   subjects,
   tabs,
@@ -76,6 +77,9 @@ const behindWord: Readonly<Record<string, CompletionSource>> = {
   open: entries,
   tab: tabs,
   menu: (caret) => (caret.block === 'walk' ? menuItems(caret) : []),
+  event: (caret) => (caret.block === 'walk' ? ownEvents(caret) : []),
+  all: (caret) => behindPlaces(caret),
+  roots: (caret) => behindPlaces(caret),
   ':': (caret) => (caret.statementHead === 'id' ? base : types)(caret),
   of: types,
   '=': (caret) => (caret.isWord(3, 'sets', 'set') || caret.isWord(2, 'flag') ? flagValues : literals)(caret),
@@ -86,7 +90,8 @@ const behindWord: Readonly<Record<string, CompletionSource>> = {
 /** Behind `on`, by the statement that it stands in. */
 const onWhat: Readonly<Record<string, CompletionSource>> = {
   accept: subjects,
-  menu: (caret) => [...keywords(['all', 'roots']), ...screens(caret)],
+  menu: places,
+  event: places,
 };
 
 /** Behind a name, by the word before the name. */
@@ -108,6 +113,7 @@ const behindNameIn: Readonly<Record<string, CompletionSource>> = {
   accept: ({ previous }) => keywords(previous?.kind === 'rule' ? ['on', 'because'] : ['because']),
   rule: words('beneath', 'after', 'always'),
   expect: words('beneath'),
+  event: words('then', 'otherwise', 'when', 'motion', ...stepWords),
 };
 
 /** Behind a text in quotation marks, by the statement that it stands in. */
@@ -117,12 +123,27 @@ const behindTextIn: Readonly<Record<string, CompletionSource>> = {
   screen: words('as', 'only'),
   private: words('as', 'only'),
   menu: ({ block }) => keywords(block === 'walk' ? ['if', 'unless'] : ['on', 'only']),
+  event: (caret) =>
+    caret.block === 'walk'
+      ? keywords(['if', 'unless'])
+      : caret.isWord(2, 'event')
+        ? keywords(['on', 'only', 'when', ...stepWords])
+        : behindCondition(caret),
   entry: words('opens', 'only'),
   rule: words('never', 'always', 'from'),
   tap: words('with', 'if', 'unless'),
   tab: words('if', 'unless'),
   open: words('if', 'unless'),
 };
+
+function places(caret: Caret): Completion[] {
+  return [...keywords(['all', 'roots']), ...screens(caret)];
+}
+
+/** Behind `on all` and `on roots`: an event goes on with its steps, a menu with its items. */
+function behindPlaces(caret: Caret): Completion[] {
+  return caret.statementHead === 'event' ? keywords(['when', ...stepWords]) : [];
+}
 
 function behindCondition(caret: Caret): Completion[] {
   const flag = caret.plan.flags.find((one) => one.name === caret.word(1));

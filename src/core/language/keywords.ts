@@ -15,6 +15,7 @@ export const declarationWords = [
   'flag',
   'tabs',
   'menu',
+  'event',
   'entry',
   'module',
   'screen',
@@ -36,7 +37,7 @@ export const stepWords = [
   'resume',
   'leave',
 ] as const;
-export const walkWords = ['tap', 'tab', 'menu', 'back', 'open', 'set', 'expect'] as const;
+export const walkWords = ['tap', 'tab', 'menu', 'event', 'back', 'open', 'set', 'expect'] as const;
 /** Words inside statements. */
 export const innerWords = [
   'by',

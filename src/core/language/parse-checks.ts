@@ -76,8 +76,11 @@ function parseWalkStep(cursor: Cursor): WalkStepNode {
     case 'tap':
       return parseTap(cursor, from);
     case 'tab':
-    case 'menu': {
-      const label = cursor.string(head.text === 'tab' ? 'The tab’s label' : 'The item’s label');
+    case 'menu':
+    case 'event': {
+      const label = cursor.string(
+        `The ${head.text === 'menu' ? 'item' : head.text}’s ${head.text === 'event' ? 'title' : 'label'}`,
+      );
       const taken = label ? parseTaken(cursor) : [];
       return { kind: head.text, label, taken, from, to: cursor.end };
     }

@@ -1,4 +1,4 @@
-/** Ways in that belong to no screen: tabs, menus, entries. */
+/** What belongs to no screen: tabs, menus, events, entries. */
 import type { Cursor } from './cursor';
 import { parseArguments, parseList, parseOnly, parseReference, parseWord } from './parse-parts';
 import { parseBranches } from './parse-transition';
@@ -6,6 +6,7 @@ import {
   doors,
   type Block,
   type EntryNode,
+  type EventNode,
   type MenuItemNode,
   type MenuNode,
   type Name,
@@ -61,13 +62,7 @@ export function parseMenu(cursor: Cursor): MenuNode {
   const head = cursor.next();
   const title = cursor.peek().kind === 'string' ? cursor.string('The menu’s title') : null;
   if (!title) cursor.missing('The menu’s title in quotation marks');
-  let only: OnlyNode | null = null;
-  let on: MenuNode['on'] = null;
-  for (;;) {
-    if (!only && cursor.isWord('only')) only = parseOnly(cursor);
-    else if (!on && cursor.skipWord('on')) on = parsePlaces(cursor);
-    else break;
-  }
+  const { only, on } = parseWhere(cursor);
   const body = parseLabelled(
     cursor,
     title ? `The menu ${title.value}` : 'This menu',
@@ -82,6 +77,27 @@ export function parseMenu(cursor: Cursor): MenuNode {
     },
   );
   return { kind: 'menu', doc, title, only, on, body, from: head.from, to: cursor.end };
+}
+
+/** `event "Title" [only tablet] [on all | on roots | on SCREEN, …] BRANCHES` */
+export function parseEvent(cursor: Cursor): EventNode {
+  const doc = cursor.doc;
+  const head = cursor.next();
+  const title = cursor.string('The event’s title in quotation marks');
+  const { only, on } = parseWhere(cursor);
+  const branches = parseBranches(cursor);
+  return { kind: 'event', doc, title, only, on, branches, from: head.from, to: cursor.end };
+}
+
+/** `only` and `on`, in either order. */
+function parseWhere(cursor: Cursor): Pick<MenuNode, 'only' | 'on'> {
+  let only: OnlyNode | null = null;
+  let on: MenuNode['on'] = null;
+  for (;;) {
+    if (!only && cursor.isWord('only')) only = parseOnly(cursor);
+    else if (!on && cursor.skipWord('on')) on = parsePlaces(cursor);
+    else return { only, on };
+  }
 }
 
 function parsePlaces(cursor: Cursor): 'all' | 'roots' | readonly ScreenReference[] {

@@ -3,7 +3,7 @@ import { Cursor } from './cursor';
 import type { Leftovers } from './leftovers';
 import { declarationWords, isDeclarationWord } from './keywords';
 import { parseAccept, parseRule, parseWalk } from './parse-checks';
-import { parseEntry, parseMenu, parseTabs } from './parse-menus';
+import { parseEntry, parseEvent, parseMenu, parseTabs } from './parse-menus';
 import { parseArguments, parseList, parseReference, passColon } from './parse-parts';
 import { meantDeclaration, parseScreen } from './parse-screen';
 import { parseChoice, parseFlag, parseId, parseRecord } from './parse-types';
@@ -73,6 +73,8 @@ function parseDeclaration(cursor: Cursor): DeclarationNode | null {
       return parseTabs(cursor);
     case 'menu':
       return parseMenu(cursor);
+    case 'event':
+      return parseEvent(cursor);
     case 'entry':
       return parseEntry(cursor);
     case 'module':

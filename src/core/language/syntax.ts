@@ -277,6 +277,17 @@ export interface MenuNode extends TextRange {
   readonly body: Block<MenuItemNode> | null;
 }
 
+/** Something that happens by itself: a timer runs out, the server answers, another device does something. */
+export interface EventNode extends TextRange {
+  readonly kind: 'event';
+  readonly doc: string | null;
+  readonly title: StringNode | null;
+  readonly only: OnlyNode | null;
+  /** The screens on which it can happen; null without an `on`. */
+  readonly on: MenuNode['on'];
+  readonly branches: readonly BranchNode[];
+}
+
 export const doors = ['shortcut', 'widget', 'notification', 'share', 'page'] as const;
 /** Kind of an entry; `page` is a web page, `share` a target for sharing from other apps. */
 export type Door = (typeof doors)[number];
@@ -314,7 +325,7 @@ export type WalkStepNode =
       readonly taken: readonly TakenNode[];
     })
   | (TextRange & {
-      readonly kind: 'tab' | 'menu';
+      readonly kind: 'tab' | 'menu' | 'event';
       readonly label: StringNode | null;
       readonly taken: readonly TakenNode[];
     })
@@ -373,6 +384,7 @@ export type DeclarationNode =
   | FlagNode
   | TabsNode
   | MenuNode
+  | EventNode
   | EntryNode
   | ModuleNode
   | ScreenNode

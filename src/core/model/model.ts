@@ -82,7 +82,7 @@ export type WalkStepModel =
       readonly label: string;
       readonly with: readonly { readonly name: string; readonly value: ValueModel }[];
     } & TakenModel)
-  | ({ readonly do: 'tab' | 'menu'; readonly label: string } & TakenModel)
+  | ({ readonly do: 'tab' | 'menu' | 'event'; readonly label: string } & TakenModel)
   | { readonly do: 'back' }
   | ({ readonly do: 'open'; readonly url: string } & TakenModel)
   | ({ readonly do: 'open'; readonly entry: string } & TakenModel)
@@ -122,6 +122,14 @@ export interface PlanModel {
       readonly branches: readonly BranchModel[];
       readonly icon?: string;
     }[];
+  }[];
+  /** Left out of a plan without events: older readers of this form do not know them. */
+  readonly events?: readonly {
+    readonly title: string;
+    readonly doc?: string;
+    readonly only?: readonly string[];
+    readonly on?: 'all' | 'roots' | readonly string[];
+    readonly branches: readonly BranchModel[];
   }[];
   readonly entries: readonly {
     readonly door: string;

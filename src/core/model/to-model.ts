@@ -3,6 +3,8 @@ import type {
   BranchNode,
   ConditionNode,
   DeclarationNode,
+  EventNode,
+  MenuNode,
   OnlyNode,
   ScreenReference,
   StepNode,
@@ -78,13 +80,14 @@ export function toModel(plan: Plan): PlanModel {
       title: title?.value ?? '',
       ...optional('doc', doc),
       ...onlyOf(only),
-      ...optional('on', typeof on === 'string' ? on : on?.map(nameOf)),
+      ...placesOf(on),
       items: (body?.items ?? []).map(({ label, branches, icon }) => ({
         label: label.value,
         branches: branchesOf(branches),
         ...optional('icon', icon?.text),
       })),
     })),
+    ...(plan.events.length > 0 && { events: ofKind('event').map(eventOf) }),
     entries: ofKind('entry').flatMap(({ door, label, doc, only, url, target, list }) => {
       const opens = url ? { url: url.text } : target && callOf(target, list);
       return door && label && opens
@@ -124,6 +127,17 @@ const onlyOf = (node: OnlyNode | null): { only?: readonly string[] } =>
     'only',
     node?.variants.map((name) => name.text),
   );
+
+const placesOf = (on: MenuNode['on']): { on?: 'all' | 'roots' | readonly string[] } =>
+  optional('on', typeof on === 'string' ? on : on?.map(nameOf));
+
+const eventOf = ({ title, doc, only, on, branches }: EventNode): NonNullable<PlanModel['events']>[number] => ({
+  title: title?.value ?? '',
+  ...optional('doc', doc),
+  ...onlyOf(only),
+  ...placesOf(on),
+  branches: branchesOf(branches),
+});
 
 function screenOf({ node, name, module, title, shape }: Screen): ScreenModel {
   const members = node.body?.items ?? [];
@@ -279,6 +293,7 @@ function walkStepOf(node: WalkStepNode): WalkStepModel[] {
     }
     case 'tab':
     case 'menu':
+    case 'event':
       return node.label ? [{ do: node.kind, label: node.label.value, ...takenOf(node.taken) }] : [];
     case 'back':
       return [{ do: 'back' }];

@@ -49,15 +49,20 @@ export function writePlan(model: PlanModel): string {
     );
   }
   for (const { title, doc, only, on, items } of model.menus) {
-    const where = on === undefined ? '' : ` on ${typeof on === 'string' ? on : on.join(', ')}`;
     part(
       ...docOf(doc),
       ...block(
-        `menu ${quote(title)}${onlyOf(only)}${where}`,
+        `menu ${quote(title)}${onlyOf(only)}${placesOf(on)}`,
         items.map((item) => `${quote(item.label)} ${branches(item.branches)}${iconOf(item.icon)}`),
       ),
     );
   }
+  part(
+    ...(model.events ?? []).flatMap(({ title, doc, only, on, branches: all }) => [
+      ...docOf(doc),
+      `event ${quote(title)}${onlyOf(only)}${placesOf(on)} ${branches(all)}`,
+    ]),
+  );
   part(
     ...model.entries.flatMap(({ door, label, doc, only, opens }) => [
       ...docOf(doc),
@@ -95,6 +100,8 @@ export function writePlan(model: PlanModel): string {
 const docOf = (doc: string | undefined): string[] =>
   doc === undefined ? [] : doc.split('\n').map((line) => `## ${line}`.trimEnd());
 const onlyOf = (only: readonly string[] | undefined): string => (only === undefined ? '' : ` only ${only.join(', ')}`);
+const placesOf = (on: 'all' | 'roots' | readonly string[] | undefined): string =>
+  on === undefined ? '' : ` on ${typeof on === 'string' ? on : on.join(', ')}`;
 const iconOf = (icon: string | undefined): string => (icon === undefined ? '' : ` icon ${icon}`);
 const braces = (items: readonly string[]): string => (items.length === 0 ? '{}' : `{ ${items.join(', ')} }`);
 const subject = (name: string): string => (/^[A-Za-z_]\w*(\.[A-Za-z_]\w*)?$/.test(name) ? name : quote(name));
@@ -220,6 +227,7 @@ function walkStep(model: WalkStepModel): string {
     }
     case 'tab':
     case 'menu':
+    case 'event':
       return `${model.do} ${quote(model.label)}${taken(model)}`;
     case 'back':
       return 'back';

@@ -9,6 +9,7 @@ import type {
   ArgumentNode,
   BranchNode,
   EntryNode,
+  EventNode,
   FlagNode,
   IncludeNode,
   LinkNode,
@@ -208,13 +209,24 @@ export interface MenuItem {
 export interface Menu {
   readonly title: string;
   readonly only: Only;
-  /**
-   * The screens that show the menu: all, the roots (start, tab roots, and the screens that the menu itself resets or
-   * switches to), or a list.
-   */
-  readonly on: 'all' | 'roots' | ReadonlySet<Screen>;
+  readonly on: Places;
   readonly items: readonly MenuItem[];
   readonly node: MenuNode;
+}
+
+/**
+ * The screens that show a menu, or on which an event can happen: all, the roots (start, tab roots, and the screens that
+ * its own steps reset or switch to), or a list.
+ */
+export type Places = 'all' | 'roots' | ReadonlySet<Screen>;
+
+/** Something that happens by itself on some screens, without the user. */
+export interface PlanEvent {
+  readonly title: string;
+  readonly only: Only;
+  readonly on: Places;
+  readonly branches: readonly Branch[];
+  readonly node: EventNode;
 }
 
 /** A door from outside: it opens a URL or a screen. */
@@ -250,6 +262,7 @@ export interface Plan {
   readonly flags: readonly Flag[];
   readonly tabBars: readonly TabBar[];
   readonly menus: readonly Menu[];
+  readonly events: readonly PlanEvent[];
   readonly entries: readonly Entry[];
   readonly modules: readonly Module[];
   readonly screens: readonly Screen[];
@@ -277,6 +290,7 @@ export type NameKind =
   | 'walk'
   | 'rule'
   | 'menu'
+  | 'event'
   | 'tab bar';
 
 /** Problems found by resolving: facts that the rules put into words. */

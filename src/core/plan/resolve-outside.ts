@@ -1,4 +1,4 @@
-import type { DeclarationNode, Name, StringNode, SyntaxTree } from '../language/syntax';
+import type { DeclarationNode, MenuNode, Name, StringNode, SyntaxTree } from '../language/syntax';
 import type { Binder } from './bind';
 import {
   isIn,
@@ -8,25 +8,27 @@ import {
   type MenuItem,
   type NameKind,
   type Plan,
+  type Places,
+  type PlanEvent,
   type PlanProblem,
-  type Screen,
   type TabBar,
 } from './model';
 import { emptyScope, menuScope, type BindingContext } from './scope';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
-/** Binds the declarations outside screens: tabs, menus, entries, rules, walks and accepts. */
+/** Binds the declarations outside screens: tabs, menus, events, entries, rules, walks and accepts. */
 export function resolveOutside(
   tree: SyntaxTree,
   binder: Binder,
-): Pick<Plan, 'tabBars' | 'menus' | 'entries' | 'claims'> {
+): Pick<Plan, 'tabBars' | 'menus' | 'events' | 'entries' | 'claims'> {
   const tabBars: TabBar[] = [];
   const menus: Menu[] = [];
+  const events: PlanEvent[] = [];
   const entries: Entry[] = [];
   const claims: Claim[] = [];
   const titles = new Map<string, Name>();
-  /** Menus, rules and walks are called by their titles, so no two of a kind may share one. */
+  /** Menus, events, rules and walks are called by their titles, so no two of a kind may share one. */
   const noteTitle = (what: NameKind, title: StringNode | null): void => {
     if (!title) return;
     const name = { text: title.value, from: title.from, to: title.to };
@@ -42,6 +44,10 @@ export function resolveOutside(
       case 'menu':
         noteTitle('menu', node.title);
         menus.push(menu(node));
+        break;
+      case 'event':
+        noteTitle('event', node.title);
+        events.push(event(node));
         break;
       case 'entry':
         entries.push(entry(node));
@@ -62,7 +68,7 @@ export function resolveOutside(
     }
   }
   checkBars(tabBars, binder.variants, binder.report);
-  return { tabBars, menus, entries, claims };
+  return { tabBars, menus, events, entries, claims };
 
   function tabBar(node: Extract<DeclarationNode, { kind: 'tabs' }>): TabBar {
     const only = binder.only(node.only);
@@ -79,17 +85,7 @@ export function resolveOutside(
   function menu(node: Extract<DeclarationNode, { kind: 'menu' }>): Menu {
     const only = binder.only(node.only);
     const place: BindingContext = { screen: null, only: [only], scope: menuScope(binder.flags) };
-    const on =
-      node.on === null
-        ? 'all'
-        : typeof node.on === 'string'
-          ? node.on
-          : new Set(
-              node.on
-                .map((reference) => binder.screen(reference, null))
-                .filter((screen): screen is Screen => screen !== null),
-            );
-    const result: Mutable<Menu> = { title: node.title?.value ?? '', only, on, items: [], node };
+    const result: Mutable<Menu> = { title: node.title?.value ?? '', only, on: places(node.on), items: [], node };
     result.items = (node.body?.items ?? []).map((item): MenuItem => ({
       menu: result,
       label: item.label.value,
@@ -98,6 +94,23 @@ export function resolveOutside(
       node: item,
     }));
     return result;
+  }
+
+  function event(node: Extract<DeclarationNode, { kind: 'event' }>): PlanEvent {
+    const only = binder.only(node.only);
+    const place: BindingContext = { screen: null, only: [only], scope: menuScope(binder.flags) };
+    return {
+      title: node.title?.value ?? '',
+      only,
+      on: places(node.on),
+      branches: binder.branches(node.branches, place),
+      node,
+    };
+  }
+
+  function places(on: MenuNode['on']): Places {
+    if (on === null || typeof on === 'string') return on ?? 'all';
+    return new Set(on.map((reference) => binder.screen(reference, null)).filter((screen) => screen !== null));
   }
 
   function entry(node: Extract<DeclarationNode, { kind: 'entry' }>): Entry {

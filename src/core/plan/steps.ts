@@ -5,6 +5,7 @@ import {
   type MenuItem,
   type Needs,
   type Plan,
+  type PlanEvent,
   type Screen,
   type Step,
   type Transition,
@@ -15,7 +16,12 @@ export type StepList = { readonly steps: readonly Step[] } & (
   | { readonly kind: 'trigger'; readonly screen: Screen; readonly transition: Transition; readonly branch: Branch }
   | { readonly kind: 'else'; readonly screen: Screen; readonly needs: Needs }
   | { readonly kind: 'item'; readonly item: MenuItem; readonly branch: Branch }
+  | { readonly kind: 'event'; readonly event: PlanEvent; readonly branch: Branch }
 );
+
+/** The screen whose triggers or needs have a list of steps; null for one of a menu or an event. */
+export const screenOfList = (list: StepList): Screen | null =>
+  list.kind === 'trigger' || list.kind === 'else' ? list.screen : null;
 
 /** The steps of a list, each followed by the steps behind its `or`. */
 export function* eachStep(steps: readonly Step[]): Generator<Step, void, void> {
@@ -26,7 +32,7 @@ export function* eachStep(steps: readonly Step[]): Generator<Step, void, void> {
 }
 
 /**
- * The lists of steps of a plan: of triggers, behind the `else` of `needs`, and of menu items.
+ * The lists of steps of a plan: of triggers, behind the `else` of `needs`, of menu items, and of events.
  *
  * @param variant leaves out the lists that this variant lacks; null keeps all
  */
@@ -46,12 +52,16 @@ export function* eachStepList(plan: Plan, variant: string | null = null): Genera
       for (const item of menu.items)
         for (const branch of item.branches) yield { kind: 'item', item, branch, steps: branch.steps };
   }
+  for (const event of plan.events) {
+    if (has(event.only))
+      for (const branch of event.branches) yield { kind: 'event', event, branch, steps: branch.steps };
+  }
 }
 
-/** The screens that a menu resets or switches to, by any step of any of its items. */
-export function menuLeadsTo(items: readonly MenuItem[]): Set<Screen> {
+/** The screens that a menu or an event resets or switches to, by any step of any of its parts. */
+export function leadsTo(parts: readonly Pick<MenuItem | PlanEvent, 'branches'>[]): Set<Screen> {
   const led = new Set<Screen>();
-  for (const { branches } of items) {
+  for (const { branches } of parts) {
     for (const { steps } of branches) {
       for (const step of eachStep(steps))
         if ((step.kind === 'reset' || step.kind === 'switch') && step.call?.target) led.add(step.call.target);

@@ -72,6 +72,8 @@ export interface NeedsCard {
 export interface WalkStep {
   readonly label: string;
   readonly back: boolean;
+  /** Whether it happens by itself. */
+  readonly own: boolean;
   /** Index of the screen that is on top afterwards. */
   readonly shows: number;
 }
@@ -105,6 +107,8 @@ export interface ScreenDetail {
   readonly signature: readonly WantedParameter[];
   /** Whether the walk begins with a link or an entry. */
   readonly fromOutside: boolean;
+  /** Whether, from inside, only walks with an event that happens by itself lead here. */
+  readonly byEvent: boolean;
   /** Whether a proof shows that no walk is shorter; null before the whole analysis. */
   readonly isShortest: boolean | null;
   /** The shortest known walk, or null. */
@@ -123,7 +127,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
   const screen = plan.screens.find((one) => one.label === label);
   if (!screen) return null;
   const { verdicts, back } = reachOf(check, variant);
-  const { walk, fromOutside, isShortest } = verdicts[screen.index]!;
+  const { walk, fromOutside, byEvent, isShortest } = verdicts[screen.index]!;
   const { within, toFirstTab, whole, leaves, arrow, deepest } = back(screen);
   const write = new StepWriter(check);
   return {
@@ -145,10 +149,15 @@ export function detail(check: Check, label: string | null, variant: string | nul
     })),
     signature: currentSignature(plan, screen),
     fromOutside,
+    byEvent,
     isShortest,
     walk:
-      walk?.map((tap): WalkStep => ({ label: labelOf(tap), back: tap.kind === 'back', shows: tap.shows!.index })) ??
-      null,
+      walk?.map((tap): WalkStep => ({
+        label: labelOf(tap),
+        back: tap.kind === 'back',
+        own: tap.kind === 'event',
+        shows: tap.shows!.index,
+      })) ?? null,
     back: {
       within: within.map((other) => other.index),
       toFirstTab,
@@ -191,6 +200,8 @@ export function nameOf(site: Site): string {
       return site.transition.trigger;
     case 'item':
       return `${site.item.menu.title}: ${site.item.label}`;
+    case 'event':
+      return site.event.title;
     case 'tab':
       return site.tab.label;
     case 'entry':

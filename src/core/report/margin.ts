@@ -68,13 +68,17 @@ export function marginNotes(check: Check, variant: string | null = null): Margin
 }
 
 function noteOnScreen(screen: Screen, verdict: Verdict, entering: number, hasStart: boolean): MarginNote {
-  const { reachable, taps, isShortest } = verdict;
+  const { reachable, taps, byEvent, isShortest } = verdict;
   const at = screen.nameNode.from;
   const ways = counted(entering, 'way in', 'ways in');
   if (reachable === 'no') return { at, text: 'stranded', tone: 'broken' };
   // Without a start nothing is decided of any screen, which has been said once.
   if (taps === null) return { at, text: hasStart ? `undecided · ${ways}` : ways, tone: 'plain' };
-  const distance = taps === 0 ? 'at start' : `${isShortest === false ? 'at most ' : ''}${counted(taps, 'tap', 'taps')}`;
+  const distance = byEvent
+    ? 'after an event'
+    : taps === 0
+      ? 'at start'
+      : `${isShortest === false ? 'at most ' : ''}${counted(taps, 'tap', 'taps')}`;
   return { at, text: `${distance} · ${ways}`, tone: 'plain' };
 }
 

@@ -95,6 +95,7 @@ const undecided: Verdict = {
   reachable: 'undecided',
   taps: null,
   fromOutside: false,
+  byEvent: false,
   isShortest: null,
   walk: null,
   parent: null,

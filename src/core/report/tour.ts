@@ -1,5 +1,6 @@
 /** A tour as walks of the language, and as rows. */
 import type { Condition } from '../plan/model';
+import { branchesOf, isBranching } from '../walk/event';
 import { labelOf } from '../walk/tap';
 import { quote } from '../language/tokens';
 import type { Tour, TourTap } from '../walk/tour';
@@ -7,7 +8,7 @@ import type { Tour, TourTap } from '../walk/tour';
 export interface TourRow {
   readonly walk: number;
   readonly step: number;
-  readonly do: 'tap' | 'menu' | 'tab' | 'back';
+  readonly do: 'tap' | 'menu' | 'tab' | 'back' | 'event';
   readonly label: string;
   /** Outcome of a quoted condition that it requires; empty if there is none. */
   readonly condition: string;
@@ -15,7 +16,15 @@ export interface TourRow {
   readonly shows: string;
 }
 
-const words = { trigger: 'tap', item: 'menu', tab: 'tab', back: 'back', link: 'tap', entry: 'tap' } as const;
+const words = {
+  trigger: 'tap',
+  item: 'menu',
+  tab: 'tab',
+  back: 'back',
+  event: 'event',
+  link: 'tap',
+  entry: 'tap',
+} as const;
 
 export const tourRows = ({ walks }: Tour): TourRow[] =>
   walks.flatMap((walk, index) =>
@@ -50,8 +59,8 @@ export const tourText = ({ walks }: Tour): string =>
 
 /** `if "…"` or `unless "…"` for an outcome that depends on one condition in quotes. */
 function conditionOf({ event, branch }: TourTap): string {
-  if (!branch || (event.kind !== 'trigger' && event.kind !== 'item')) return '';
-  const branches = event.kind === 'trigger' ? event.transition.branches : event.item.branches;
+  if (!branch || !isBranching(event)) return '';
+  const branches = branchesOf(event);
   const own = quoted(branch.condition);
   if (own) return own;
   const first = quoted(branches[0]?.condition ?? null);

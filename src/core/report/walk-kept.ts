@@ -21,12 +21,12 @@ export interface KeptCard {
 }
 
 export interface CoverageCard {
-  /** Outcomes of triggers and menu items that kept walks use, and all that can happen. */
+  /** Outcomes of triggers, menu items and events that kept walks use, and all that can happen. */
   readonly used: number;
   readonly all: number;
 }
 
-/** Every outcome of a trigger or menu item that a variant has. */
+/** Every outcome of a trigger, menu item or event that a variant has. */
 export function outcomesIn(plan: Plan, variant: string): Set<Branch> {
   const all = new Set<Branch>();
   for (const screen of plan.screens) {
@@ -36,6 +36,7 @@ export function outcomesIn(plan: Plan, variant: string): Set<Branch> {
   }
   for (const menu of plan.menus)
     if (isIn(menu.only, variant)) for (const item of menu.items) for (const branch of item.branches) all.add(branch);
+  for (const event of plan.events) if (isIn(event.only, variant)) for (const branch of event.branches) all.add(branch);
   return all;
 }
 

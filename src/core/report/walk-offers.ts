@@ -9,7 +9,7 @@ import type { Data } from '../walk/data';
 import { outcomesOfEvent, type Outcome } from '../walk/outcomes';
 import { headOf, tailOf } from '../walk/trail';
 import { at, isList, isRecord, showPlainly, tellingField, toldBy, type Value, type Values } from '../plan/value';
-import type { AppEvent } from '../walk/event';
+import { branchesOf, isBranching, statementOf, type AppEvent } from '../walk/event';
 import type { Walker } from '../walk/walker';
 import type { StackCard, StackWriter, ValueCard } from './walk-stacks';
 
@@ -46,7 +46,7 @@ export interface OutcomeCard {
 }
 
 export interface OfferCard {
-  readonly kind: 'trigger' | 'item' | 'tab' | 'back';
+  readonly kind: 'trigger' | 'item' | 'tab' | 'back' | 'event';
   readonly label: string;
   /** The step without the user's input: `tap "Book"`. */
   readonly head: string;
@@ -79,7 +79,7 @@ export class OfferWriter {
   ) {}
 
   offers(configuration: Configuration): OfferCard[] {
-    const offers = this.walker.events(configuration).map((event) => this.offer(event, configuration));
+    const offers = this.walker.allEvents(configuration).map((event) => this.offer(event, configuration));
     return offers.map((offer) => this.toldApart(offer, offers));
   }
 
@@ -87,8 +87,7 @@ export class OfferWriter {
     const head = headOf(event, this.data);
     const given = Object.hasOwn(this.typed, head) ? this.typed[head]! : {};
     const outcomes = outcomesOfEvent(this.walker, configuration, event, given);
-    const branches =
-      event.kind === 'trigger' ? event.transition.branches : event.kind === 'item' ? event.item.branches : [];
+    const branches = isBranching(event) ? branchesOf(event) : [];
     return {
       kind: event.kind as OfferCard['kind'],
       label: labelOf(event),
@@ -102,14 +101,7 @@ export class OfferWriter {
           ? null
           : (branches.map(({ node }) => this.text(node.condition)).find((text) => text !== '') ?? null),
       does: this.does(branches[0] ?? null, event),
-      from:
-        event.kind === 'trigger'
-          ? event.transition.node.from
-          : event.kind === 'item'
-            ? event.item.node.from
-            : event.kind === 'tab'
-              ? event.tab.node.from
-              : null,
+      from: statementOf(event)?.from ?? null,
     };
   }
 

@@ -13,7 +13,7 @@ export interface RestOfTour {
   readonly whole: boolean;
 }
 
-/** Plans a tour of all outcomes of triggers and menu items that the kept walks do not use. */
+/** Plans a tour of all outcomes of triggers, menu items and events that the kept walks do not use. */
 export function restOfTour(check: Check, variant: string | null): RestOfTour {
   const { plan } = check;
   const name = variantNamed(plan, variant);

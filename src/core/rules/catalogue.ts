@@ -32,6 +32,7 @@ import { unknownName } from './plan/unknown-name';
 import { unknownType } from './plan/unknown-type';
 import { deadEnd } from './reach/dead-end';
 import { deadTransition } from './reach/dead-transition';
+import { eventOnly } from './reach/event-only';
 import { gated } from './reach/gated';
 import { linkOnly } from './reach/link-only';
 import { stranded } from './reach/stranded';
@@ -69,6 +70,7 @@ export const catalogue: readonly Rule[] = [
   variantOnly,
   gated,
   linkOnly,
+  eventOnly,
   deadTransition,
   deadEnd,
   trap,

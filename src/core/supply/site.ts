@@ -8,6 +8,7 @@ import {
   type Needs,
   type OpeningStep,
   type Plan,
+  type PlanEvent,
   type Screen,
   type Tab,
   type Transition,
@@ -27,12 +28,13 @@ export type Site =
   /** The else behind a screen's needs. */
   | { readonly kind: 'needs'; readonly screen: Screen; readonly needs: Needs; readonly step: OpeningStep }
   | { readonly kind: 'item'; readonly item: MenuItem; readonly branch: Branch; readonly step: OpeningStep }
+  | { readonly kind: 'event'; readonly event: PlanEvent; readonly branch: Branch; readonly step: OpeningStep }
   | { readonly kind: 'tab'; readonly tab: Tab }
   | { readonly kind: 'entry'; readonly entry: Entry }
   /** The stack that a link builds below its screen. */
   | { readonly kind: 'under'; readonly link: Link };
 
-/** Every place that opens a screen, known or not: the start, then screen by screen, then menus, tabs and entries. */
+/** Every place that opens a screen, known or not: the start, then screen by screen, then menus, events, tabs and entries. */
 export function sites(plan: Plan): { readonly site: Site; readonly call: Call }[] {
   const all: { site: Site; call: Call }[] = [];
   eachSite(plan, (site, call) => all.push({ site, call }));
@@ -59,6 +61,10 @@ export function eachSite(plan: Plan, visit: (site: Site, call: Call) => void): v
       for (const branch of item.branches)
         for (const step of openings(branch.steps)) add({ kind: 'item', item, branch, step }, step.call);
     }
+  }
+  for (const event of plan.events) {
+    for (const branch of event.branches)
+      for (const step of openings(branch.steps)) add({ kind: 'event', event, branch, step }, step.call);
   }
   for (const bar of plan.tabBars) for (const tab of bar.tabs) add({ kind: 'tab', tab }, tab.call);
   for (const entry of plan.entries) add({ kind: 'entry', entry }, entry.call);
@@ -89,6 +95,8 @@ export function placeOf(site: Site, call: Call): number {
       return site.needs.node.from;
     case 'item':
       return site.item.node.from;
+    case 'event':
+      return site.event.node.from;
     case 'tab':
       return site.tab.node.from;
     case 'entry':
@@ -120,6 +128,8 @@ export function scopeOf(site: Site, { flags }: Pick<Plan, 'flags'>): Scope {
     }
     case 'item':
       return scopeOfBranch(menuScope(flags), site.item.branches, site.branch);
+    case 'event':
+      return scopeOfBranch(menuScope(flags), site.event.branches, site.branch);
     case 'needs':
       return withGiven(arrivalScope(site.screen, flags), givenBy(site.needs.condition, false));
     case 'under':

@@ -2,7 +2,7 @@ import type { Branch } from '../plan/model';
 import type { Assumptions } from './conditions';
 import { keyOf, type Configuration } from './configuration';
 import type { Values } from '../plan/value';
-import type { AppEvent } from './event';
+import { isBranching, type AppEvent } from './event';
 import type { Walker } from './walker';
 
 /** One thing that can come of an event. */
@@ -36,10 +36,9 @@ export function outcomesOfEvent(
   given?: Values,
   assumed: Assumptions = new Map(),
 ): Outcome[] {
-  const fired: { branch: Branch | null; after: readonly Configuration[] }[] =
-    event.kind === 'trigger' || event.kind === 'item'
-      ? walker.outcomesBy(configuration, event, assumed, given)
-      : [{ branch: null, after: walker.after(configuration, event, assumed) }];
+  const fired: { branch: Branch | null; after: readonly Configuration[] }[] = isBranching(event)
+    ? walker.outcomesBy(configuration, event, assumed, given)
+    : [{ branch: null, after: walker.after(configuration, event, assumed) }];
   const all = fired.flatMap(({ branch, after }) =>
     (after.length > 0 ? after : [null]).map((each): Outcome => ({ branch, assumed, isDetermined: true, after: each })),
   );

@@ -10,7 +10,7 @@ import { activeStack, keyOf, type Configuration } from './configuration';
 import type { Data } from './data';
 import { literalOf } from './samples';
 import type { Values } from '../plan/value';
-import type { AppEvent } from './event';
+import { isBranching, type AppEvent } from './event';
 import { Walker } from './walker';
 
 /** Why a kept walk can no longer be walked. */
@@ -58,7 +58,7 @@ export type Replayed = {
 export interface Stop {
   /** Null if the app is left. */
   readonly configuration: Configuration | null;
-  /** The outcome of the trigger or menu item that led here, or null. */
+  /** The branch of the event that led here, or null. */
   readonly branch: Branch | null;
 }
 
@@ -149,6 +149,11 @@ class Replayer {
           step.label &&
           this.control(now, step.label.value, (event) => (event.kind === 'tab' ? event.tab.label : null), taken!)
         );
+      case 'event':
+        return (
+          step.label &&
+          this.control(now, step.label.value, (event) => (event.kind === 'event' ? event.event.title : null), taken!)
+        );
       case 'back':
         return this.control(now, 'Back', (event) => (event.kind === 'back' ? 'Back' : null));
       case 'set': {
@@ -200,7 +205,7 @@ class Replayer {
   ): readonly ReplayNode[] | Break {
     const next: ReplayNode[] = [];
     const all = now.flatMap((moment) =>
-      this.walker.events(moment.configuration).flatMap((event) => {
+      this.walker.allEvents(moment.configuration).flatMap((event) => {
         const called = nameOf(event);
         return called === null ? [] : [{ moment, event, called }];
       }),
@@ -223,10 +228,9 @@ class Replayer {
   /** Moments after an event. */
   private follow(now: readonly Running[], event: AppEvent, taken?: Assumptions, given?: Values): ReplayNode[] {
     return now.flatMap((before) => {
-      const outcomes =
-        event.kind === 'trigger' || event.kind === 'item'
-          ? this.walker.outcomesBy(before.configuration, event, taken, given)
-          : [{ branch: null, after: this.walker.after(before.configuration, event, taken) }];
+      const outcomes = isBranching(event)
+        ? this.walker.outcomesBy(before.configuration, event, taken, given)
+        : [{ branch: null, after: this.walker.after(before.configuration, event, taken) }];
       return outcomes.flatMap(({ branch, after }) =>
         (after.length > 0 ? after : [null]).map((configuration): ReplayNode => ({ configuration, branch, before })),
       );

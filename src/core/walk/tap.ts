@@ -2,7 +2,7 @@
 import type { Screen } from '../plan/model';
 import type { AppEvent } from './event';
 
-/** One action of a user, and the screen on top after it; null if it leaves the app. */
+/** One event of a walk, mostly a tap of the user, and the screen on top after it; null if it leaves the app. */
 export type Tap = AppEvent & { readonly shows: Screen | null };
 
 /** Label of an event, as the screen shows it. */
@@ -16,6 +16,8 @@ export function labelOf(event: AppEvent): string {
       return event.tab.label;
     case 'back':
       return 'Back';
+    case 'event':
+      return event.event.title;
     case 'link':
       return event.link.pattern;
     case 'entry':

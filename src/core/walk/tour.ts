@@ -1,7 +1,7 @@
-/** A small set of walks that together use every outcome of every trigger and menu item that can happen. */
+/** A small set of walks that together use every outcome of every trigger, menu item and event that can happen. */
 import type { Branch, Plan, Screen } from '../plan/model';
 import { activeStack, keyOf, type Configuration } from './configuration';
-import type { AppEvent } from './event';
+import { isBranching, type AppEvent } from './event';
 import { Walker } from './walker';
 
 export interface TourTap {
@@ -103,8 +103,8 @@ class Planner {
       if (after.length === 0) found.push({ event, branch, shows: null, to: null });
       for (const each of after) found.push({ event, branch, shows: activeStack(each)!.screen, to: this.know(each) });
     };
-    for (const event of this.walker.events(configuration)) {
-      if (event.kind === 'trigger' || event.kind === 'item')
+    for (const event of this.walker.allEvents(configuration)) {
+      if (isBranching(event))
         for (const { branch, after } of this.walker.outcomesBy(configuration, event)) add(event, branch, after);
       else add(event, null, this.walker.after(configuration, event));
     }

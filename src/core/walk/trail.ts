@@ -32,6 +32,8 @@ export function headOf(event: AppEvent, data: Data): string {
       return `tab ${quote(labelOf(event))}`;
     case 'back':
       return 'back';
+    case 'event':
+      return `event ${quote(labelOf(event))}`;
     case 'link':
       return `open ${urlOf(event.link, event.values ?? data.sampleFor(event.link)) ?? event.link.pattern}`;
     case 'entry':

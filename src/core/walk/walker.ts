@@ -5,12 +5,14 @@ import {
   type Call,
   type Flag,
   type MenuItem,
+  type Places,
   type Plan,
+  type PlanEvent,
   type Screen,
   type Step,
   type Transition,
 } from '../plan/model';
-import { menuLeadsTo } from '../plan/steps';
+import { leadsTo } from '../plan/steps';
 import type { Values } from '../plan/value';
 import { openTexts, outcomesOf, type Assumptions, type Outcomes } from './conditions';
 import {
@@ -24,7 +26,7 @@ import {
   type Stack,
 } from './configuration';
 import type { Data } from './data';
-import { partOf, type AppEvent, type ExternalEvent } from './event';
+import { branchesOf, partOf, type AppEvent, type BranchingEvent, type ExternalEvent } from './event';
 import { depthOf, markGate, sharedDepth } from './frames';
 import { Placement } from './placement';
 
@@ -50,7 +52,7 @@ const mostOutcomes = 256;
  * A step to an unknown screen does nothing. Arguments are kept if the walker has data; no step depends on them.
  */
 export class Walker {
-  private readonly ledTo = new Map<readonly MenuItem[], ReadonlySet<Screen>>();
+  private readonly ledTo = new Map<readonly MenuItem[] | PlanEvent, ReadonlySet<Screen>>();
   private readonly placement: Placement;
   private readonly anyNeeds: boolean;
   private readonly flagIndex: ReadonlyMap<string, number>;
@@ -122,7 +124,7 @@ export class Walker {
     for (const transition of top.transitions)
       if (isIn(transition.only, this.variant)) events.push({ kind: 'trigger', transition });
     for (const menu of this.plan.menus) {
-      if (isIn(menu.only, this.variant) && this.shows(menu.on, menu.items, top))
+      if (isIn(menu.only, this.variant) && this.isAmong(menu.on, top, menu.items, menu.items))
         for (const item of menu.items) events.push({ kind: 'item', item });
     }
     if (configuration.active !== mainStack) for (const tab of this.placement.tabs) events.push({ kind: 'tab', tab });
@@ -130,12 +132,26 @@ export class Walker {
     return events;
   }
 
-  /** Whether a user can do that there. */
+  /** What can happen there by itself. */
+  ownEvents(configuration: Configuration): AppEvent[] {
+    const top = activeStack(configuration)?.screen;
+    if (!top) return [];
+    return this.plan.events
+      .filter((event) => isIn(event.only, this.variant) && this.isAmong(event.on, top, event, [event]))
+      .map((event) => ({ kind: 'event', event }));
+  }
+
+  /** What a user can do there, then what can happen by itself. */
+  allEvents(configuration: Configuration): AppEvent[] {
+    return [...this.events(configuration), ...this.ownEvents(configuration)];
+  }
+
+  /** Whether an event can happen there. */
   isOffered(configuration: Configuration, event: AppEvent): boolean {
     return (
       event.kind === 'link' ||
       event.kind === 'entry' ||
-      this.events(configuration).some((other) => other.kind === event.kind && partOf(other) === partOf(event))
+      this.allEvents(configuration).some((other) => other.kind === event.kind && partOf(other) === partOf(event))
     );
   }
 
@@ -151,13 +167,22 @@ export class Walker {
     ];
   }
 
-  private shows(on: 'all' | 'roots' | ReadonlySet<Screen>, items: readonly MenuItem[], screen: Screen): boolean {
+  /**
+   * @param of what has these places
+   * @param parts its parts that have branches
+   */
+  private isAmong(
+    on: Places,
+    screen: Screen,
+    of: readonly MenuItem[] | PlanEvent,
+    parts: readonly (MenuItem | PlanEvent)[],
+  ): boolean {
     if (on === 'all') return true;
     if (on !== 'roots') return on.has(screen);
     return (
       screen === this.plan.start?.target ||
       this.placement.isRoot(screen) ||
-      remembered(this.ledTo, items, () => menuLeadsTo(items)).has(screen)
+      remembered(this.ledTo, of, () => leadsTo(parts)).has(screen)
     );
   }
 
@@ -183,7 +208,8 @@ export class Walker {
         return this.settle(this.runBranches(now, event.transition.branches, context));
       }
       case 'item':
-        return this.settle(this.runBranches(configuration, event.item.branches, this.noValues));
+      case 'event':
+        return this.settle(this.runBranches(configuration, branchesOf(event), this.noValues));
       case 'tab': {
         const { call } = event.tab;
         return call?.target
@@ -226,12 +252,12 @@ export class Walker {
   }
 
   /**
-   * The branches of a trigger or menu item that can happen, each with the configurations after it; none if the app is
+   * The branches of an event that can happen, each with the configurations after it; none if the app is
    * left.
    */
   outcomesBy(
     configuration: Configuration,
-    event: Extract<AppEvent, { kind: 'trigger' | 'item' }>,
+    event: BranchingEvent,
     assumed?: Assumptions,
     given?: Values,
   ): { readonly branch: Branch; readonly after: Configuration[] }[] {
@@ -239,7 +265,7 @@ export class Walker {
     this.begin(assumed);
     const [now, context] =
       event.kind === 'trigger' ? this.tapped(configuration, event.transition, given) : [configuration, this.noValues];
-    for (const branch of event.kind === 'trigger' ? event.transition.branches : event.item.branches) {
+    for (const branch of branchesOf(event)) {
       const { holds, fails } = branch.condition ? this.outcomes(branch.condition, now) : { holds: true, fails: false };
       this.elses = 0;
       this.mostNow = this.steps + mostSteps;

@@ -108,7 +108,13 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
   );
 });
 
-function Distance({ screen, detail: { isShortest, fromOutside } }: { screen: ScreenCard; detail: ScreenDetail }) {
+function Distance({
+  screen,
+  detail: { isShortest, fromOutside, byEvent },
+}: {
+  screen: ScreenCard;
+  detail: ScreenDetail;
+}) {
   const most = isShortest === false ? 'at most ' : '';
   const [text, tone] =
     screen.reachable === 'no'
@@ -117,6 +123,9 @@ function Distance({ screen, detail: { isShortest, fromOutside } }: { screen: Scr
         ? ['undecided', 'tone-warning']
         : screen.taps === 0
           ? ['a cold start shows it', 'tone-primary']
-          : [`${most}${counted(screen.taps, 'tap')} from ${fromOutside ? 'outside' : 'a cold start'}`, 'tone-primary'];
+          : [
+              `${most}${counted(screen.taps, byEvent ? 'step' : 'tap')} from ${fromOutside ? 'outside' : 'a cold start'}${byEvent ? ', with an event' : ''}`,
+              'tone-primary',
+            ];
   return <span className={`rule-tag ${tone}`}>{text}</span>;
 }

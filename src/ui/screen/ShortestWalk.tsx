@@ -30,6 +30,7 @@ export function ShortestWalk({ detail }: { detail: ScreenDetail }) {
           <Fragment key={index}>
             <span className="text-mute">
               {(index > 0 || !detail.fromOutside) && ' — '}
+              {step.own && 'event '}
               {step.back ? 'Back' : step.label}
               {' → '}
             </span>

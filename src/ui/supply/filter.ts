@@ -17,6 +17,7 @@ export const everything: SupplyFilter = { wrong: false, module: null, way: null 
 export const wayKinds: readonly (readonly [kind: SupplyRow['kind'], label: string])[] = [
   ['transition', 'triggers'],
   ['item', 'menus'],
+  ['event', 'events'],
   ['tab', 'tabs'],
   ['entry', 'entries'],
   ['under', 'stacks of links'],

@@ -51,7 +51,7 @@ export function Coverage({
       </div>
       <p className="mt-1 flex flex-wrap gap-x-3 justify-between">
         <span className="text-mute">
-          {used} of {counted(all, 'outcome')} of triggers and menus
+          {used} of {counted(all, 'outcome')} of triggers, menus and events
         </span>
         {used < all && (
           <button type="button" className="fix-button" disabled={planning} onClick={plan}>

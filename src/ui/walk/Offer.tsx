@@ -16,7 +16,7 @@ interface Props {
   readonly onType: (name: string, value: Value | null) => void;
 }
 
-/** A trigger or a menu item: its effect, whether it can happen now, and the values that it passes. */
+/** A trigger, a menu item or an event: its effect, whether it can happen now, and the values that it passes. */
 export function Offer({ offer, taps, typed, looked, onLook, onTap, onType }: Props) {
   if (taps.length === 0) {
     return (

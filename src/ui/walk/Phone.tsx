@@ -1,6 +1,7 @@
 'use client';
 
 import type { WalkCard } from '../../core/report/walk-card';
+import type { OfferCard } from '../../core/report/walk-offers';
 import type { Value, Values } from '../../core/plan/value';
 import { ScreenLink } from '../parts/ScreenLink';
 import { Offer } from './Offer';
@@ -27,7 +28,7 @@ export function Phone(props: Props) {
   const button =
     'border border-rule rounded-field bg-paper py-2 cursor-pointer hover:border-primary disabled:text-mute disabled:cursor-default disabled:hover:border-rule';
   return (
-    <div className="max-w-[320px] mx-auto h-full grid grid-rows-[minmax(300px,1fr)_auto] grid-cols-[minmax(0,1fr)] gap-3">
+    <div className="max-w-[320px] mx-auto h-full grid grid-rows-[minmax(300px,1fr)_auto_auto] grid-cols-[minmax(0,1fr)] gap-3">
       <section
         aria-label="The phone"
         className="border border-base-content rounded-[22px] bg-paper max-h-[640px] grid grid-rows-[auto_minmax(0,1fr)_auto] grid-cols-[minmax(0,1fr)] overflow-hidden"
@@ -74,26 +75,32 @@ export function Phone(props: Props) {
           </kbd>
         </button>
       </div>
+      {card.phone && <OwnEvents {...props} offers={card.phone.offers.filter(({ kind }) => kind === 'event')} />}
     </div>
   );
 }
 
-function Screen({
-  phone,
-  back,
+/** What may happen by itself while the screen is shown: nobody taps it. */
+function OwnEvents(props: Props & { readonly offers: readonly OfferCard[] }) {
+  if (props.offers.length === 0) return null;
+  return (
+    <section aria-label="Events" className="grid grid-cols-[minmax(0,1fr)] gap-2">
+      <h3 className="part-head">May happen by itself</h3>
+      <Offers {...props} />
+    </section>
+  );
+}
+
+function Offers({
+  offers,
   taps,
   typed,
   looked,
   onLook,
   onTap,
   onType,
-}: Props & { phone: NonNullable<WalkCard['phone']>; back: Tap | undefined }) {
-  const { title, arrow, screen, modal, offers } = phone;
-  const triggers = offers.filter(({ kind }) => kind === 'trigger');
-  const items = offers.filter(({ kind }) => kind === 'item');
-  const tabs = offers.filter(({ kind }) => kind === 'tab');
-  const own = phone.arguments.filter(({ name }) => name !== '');
-  const offer = (each: (typeof offers)[number], index: number) => (
+}: Props & { readonly offers: readonly OfferCard[] }) {
+  return offers.map((each, index) => (
     <Offer
       key={`${each.head} ${index}`}
       offer={each}
@@ -104,7 +111,16 @@ function Screen({
       onTap={onTap}
       onType={(name, value) => onType(each.head, name, value)}
     />
-  );
+  ));
+}
+
+function Screen({ phone, back, ...props }: Props & { phone: NonNullable<WalkCard['phone']>; back: Tap | undefined }) {
+  const { taps, onLook, onTap } = props;
+  const { title, arrow, screen, modal, offers } = phone;
+  const triggers = offers.filter(({ kind }) => kind === 'trigger');
+  const items = offers.filter(({ kind }) => kind === 'item');
+  const tabs = offers.filter(({ kind }) => kind === 'tab');
+  const own = phone.arguments.filter(({ name }) => name !== '');
   return (
     <>
       <header className={`border-b border-rule px-4 pt-3.5 pb-3 ${modal ? 'bg-base-200' : ''}`}>
@@ -149,7 +165,7 @@ function Screen({
             ))}
           </dl>
         )}
-        {triggers.map(offer)}
+        <Offers {...props} offers={triggers} />
         {triggers.length === 0 && <p className="text-mute">Nothing to tap on this screen.</p>}
         {items.length > 0 && (
           <section
@@ -157,7 +173,7 @@ function Screen({
             className="border-t border-rule pt-2.5 mt-1.5 grid grid-cols-[minmax(0,1fr)] gap-2"
           >
             <h3 className="part-head">{items[0]!.menu}</h3>
-            {items.map(offer)}
+            <Offers {...props} offers={items} />
           </section>
         )}
       </div>

@@ -19,6 +19,7 @@ const words: Readonly<Record<NonNullable<StepCard['kind']>, string>> = {
   tap: 'tap',
   tab: 'tab',
   menu: 'menu',
+  event: 'event',
   back: 'Back',
   open: 'open',
   set: 'set',

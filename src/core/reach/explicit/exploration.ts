@@ -26,6 +26,8 @@ export interface FoundWalk {
   readonly reachable: 'yes';
   readonly taps: number;
   readonly fromOutside: boolean;
+  /** Whether it is from inside and has an event that happens by itself. */
+  readonly byEvent: boolean;
   /**
    * Whether it is proved that no run is shorter and, for a walk from outside, that none from inside leads to the
    * screen.
@@ -46,8 +48,8 @@ export interface ExploredNode {
 }
 
 /**
- * Walks a variant level by level: from a cold start, then with links and entries at any time. It goes as far as callers
- * ask, up to a number of configurations and events. Every walk is a run; a walk that is missing proves nothing.
+ * Walks a variant level by level: from a cold start, then with what happens by itself, then with links and entries at
+ * any time. It goes as far as callers ask, up to a number of configurations and events. Every walk is a run; a walk that is missing proves nothing.
  */
 export class Exploration {
   /** One for each configuration, in the order found. */
@@ -64,10 +66,10 @@ export class Exploration {
   private readonly asks: boolean;
   private events = 0;
   private expanded = 0;
-  /** Whether links and entries are opened yet. */
-  private outside = false;
-  /** Nodes found before links and entries were opened. */
-  private foundInside = Infinity;
+  /** What is taken now: what users do; what happens by itself, too; links and entries, too. */
+  private stage: 'taps' | 'own events' | 'outside' = 'taps';
+  /** Nodes found while only users did something. */
+  private foundByTaps = Infinity;
 
   /** @param monitored the screen that each node remembers to have been on top before, or not */
   constructor(
@@ -117,8 +119,8 @@ export class Exploration {
   }
 
   /**
-   * The shortest walk found to each screen. It is the shortest of all if it was found before links and entries were
-   * opened. Later, a configuration reached from outside may hide a walk from inside.
+   * The shortest walk found to each screen. It is the shortest of all if it was found while only users did something.
+   * Later, a configuration reached otherwise may hide a walk.
    */
   walks(): ReadonlyMap<Screen, FoundWalk> {
     const first = new Map<Screen, FoundWalk>();
@@ -126,12 +128,13 @@ export class Exploration {
       const { screen } = activeStack(node.configuration)!;
       if (first.has(screen)) continue;
       const walk = walkOf(node);
-      const isShortest = at < this.foundInside && !this.walker.bounded;
+      const isShortest = at < this.foundByTaps && !this.walker.bounded;
       const parent = node.before && activeStack(node.before.configuration)!.screen;
       first.set(screen, {
         reachable: 'yes',
         taps: walk.length,
         fromOutside: !isFromWithin(node),
+        byEvent: isFromWithin(node) && walk.some(({ kind }) => kind === 'event'),
         isShortest,
         parent,
         walk,
@@ -193,20 +196,45 @@ export class Exploration {
 
   /** Expands one more node; false if nothing is left. */
   private goOn(): boolean {
-    const inside = !this.outside && this.externalEvents.length > 0;
-    if (inside && (this.expanded === this.queue.length || this.expanded === most / 2 || this.events > mostEvents / 2)) {
-      this.outside = true;
-      this.foundInside = this.nodes.length;
-      for (const event of this.externalEvents) this.add(this.walker.open(event), event, null);
-      for (const node of this.queue.slice(0, this.expanded)) this.openFromOutside(node);
+    if (this.isStageOver) {
+      this.foundByTaps = Math.min(this.foundByTaps, this.nodes.length);
+      this.begin(this.stage === 'taps' && this.plan.events.length > 0 ? 'own events' : 'outside');
       return true;
     }
     const node = this.queue[this.expanded];
     if (!node || this.events > mostEvents || this.budget.isSpent) return false;
     this.expanded++;
-    for (const event of this.walker.events(node.configuration)) this.take(event, node);
-    if (this.outside) this.openFromOutside(node);
+    const { configuration } = node;
+    for (const event of this.stage === 'taps'
+      ? this.walker.events(configuration)
+      : this.walker.allEvents(configuration))
+      this.take(event, node);
+    if (this.stage === 'outside') this.openFromOutside(node);
     return true;
+  }
+
+  /** Whether another stage follows, and this one is complete or has used its share. */
+  private get isStageOver(): boolean {
+    const [own, outside] = [this.plan.events.length > 0, this.externalEvents.length > 0];
+    if (this.stage === 'outside' || (!outside && (this.stage === 'own events' || !own))) return false;
+    const share = (this.stage === 'taps' ? 1 : 2) / (1 + Number(own) + Number(outside));
+    return (
+      this.expanded === this.queue.length ||
+      this.expanded >= Math.floor(most * share) ||
+      this.events > mostEvents * share
+    );
+  }
+
+  /** Begins a stage, and takes from the nodes so far what it allows anew. */
+  private begin(stage: 'own events' | 'outside'): void {
+    this.stage = stage;
+    const known = this.queue.slice(0, this.expanded);
+    if (stage === 'own events') {
+      for (const node of known) for (const event of this.walker.ownEvents(node.configuration)) this.take(event, node);
+      return;
+    }
+    for (const event of this.externalEvents) this.add(this.walker.open(event), event, null);
+    for (const node of known) this.openFromOutside(node);
   }
 
   private take(event: AppEvent, node: ExploredNode): void {

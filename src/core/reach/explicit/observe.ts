@@ -57,7 +57,7 @@ export function observe(plan: Plan, variant: string): Observed {
       if (each.active === configuration.active) within[screen.index]!.add(activeStack(each)!.screen);
       else toFirstTab.add(screen);
     }
-    for (const event of [...walker.events(configuration), ...external]) {
+    for (const event of [...walker.allEvents(configuration), ...external]) {
       const before = walker.steps;
       add(walker.after(configuration, event));
       events += walker.eventsSince(before);

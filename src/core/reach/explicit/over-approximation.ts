@@ -1,4 +1,15 @@
-import { isIn, type Branch, type Condition, type Needs, type Plan, type Screen, type Step } from '../../plan/model';
+import {
+  isIn,
+  type Branch,
+  type Condition,
+  type Menu,
+  type MenuItem,
+  type Needs,
+  type Plan,
+  type PlanEvent,
+  type Screen,
+  type Step,
+} from '../../plan/model';
 import { independentOutcomes, type Outcomes } from '../../walk/conditions';
 
 /**
@@ -82,8 +93,7 @@ class FixedPoint {
       for (const transition of screen.transitions)
         if (isIn(transition.only, variant)) this.runBranches(transition.branches);
     }
-    for (const menu of plan.menus)
-      if (isIn(menu.only, variant)) for (const item of menu.items) this.runBranches(item.branches);
+    for (const { branches } of this.outsideScreens()) this.runBranches(branches);
     for (const bar of plan.tabBars) {
       // An arrival at a root shows the tabs, even if the same event then replaces it. The roots are put there: Back may
       // reveal one, whatever it needs.
@@ -102,6 +112,12 @@ class FixedPoint {
         for (const call of link.under ?? []) this.open(call.target);
       }
     }
+  }
+
+  /** Menu items and events. They count wherever they stand. */
+  private outsideScreens(): readonly (MenuItem | PlanEvent)[] {
+    const there = ({ only }: Menu | PlanEvent): boolean => isIn(only, this.variant);
+    return [...this.plan.menus.filter(there).flatMap(({ items }) => items), ...this.plan.events.filter(there)];
   }
 
   /** Opens a screen without an event. */

@@ -66,8 +66,18 @@ export function weightOf({ head, to }: PathEdge): number {
   return to.weightOf(head);
 }
 
-/** Events that a rule takes: 1, or 0 if the rule continues an event. */
-export const costOf = ({ event }: PushdownRule): 0 | 1 => (event ? 1 : 0);
+/**
+ * Weight of an event that happens by itself: more than any number of taps, so that a path with fewer such events weighs
+ * less, and a weight tells whether there is one. `Buckets` has rows of this length.
+ */
+export const weightOfOwnEvent = 2 ** 16;
+
+/** Weight of a rule: 1 for a tap, a link or an entry, 0 if the rule continues an event. */
+export const costOf = ({ event, own }: PushdownRule): number =>
+  event?.kind === 'event' ? weightOfOwnEvent : (event ? 1 : 0) + (own ? weightOfOwnEvent : 0);
+
+/** Whether a rule needs an event that happens by itself. */
+export const isOwnEvent = ({ event, own }: PushdownRule): boolean => own || event?.kind === 'event';
 
 /** A rule pushed onto the frame of its head. That frame lies directly beneath. */
 export interface PushCall {

@@ -1,5 +1,6 @@
 export {
   costOf,
+  isOwnEvent,
   weightOf,
   type Caller,
   type StackEdge,

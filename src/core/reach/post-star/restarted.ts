@@ -42,6 +42,10 @@ export class Restarted implements System {
     return this.system.bounded;
   }
 
+  get hasOwnEvents(): boolean {
+    return this.system.hasOwnEvents;
+  }
+
   get valuations(): System['valuations'] {
     return this.system.valuations;
   }

@@ -1,5 +1,6 @@
 /** The runs of an automaton that open no link and no entry. */
 import { costOf, type State, type PathEdge } from './automaton';
+import { Buckets } from './buckets';
 import { HeadSet } from './head-set';
 import type { PushdownRule } from '../system';
 import { Runs } from './runs';
@@ -10,11 +11,11 @@ const slice = 500;
 
 /** Runs without links and entries: Dijkstra's algorithm (1959) on states and heads, from a cold start. */
 export function* runsWithin(saturation: Saturation): Generator<void, Runs, void> {
-  const runs = new Runs(saturation.runs);
-  const queue: (State | PathEdge)[][] = [];
+  const runs = new Runs(saturation.runs.hasOwnEvents, saturation.runs);
+  const queue = new Buckets<State | PathEdge>();
   const soonest: number[] = [];
   const settled = new HeadSet(saturation.blocks);
-  const push = (next: State | PathEdge, taps: number): void => void (queue[taps] ??= []).push(next);
+  const push = (next: State | PathEdge, taps: number): void => queue.add(taps, next);
   const enter = (lowest: State, rule: PushdownRule, on: PathEdge | null, taps: number): void => {
     for (let state: State | null = lowest; state; state = state.above) {
       if (taps >= runs.tapsTo(state)) continue;
@@ -24,9 +25,9 @@ export function* runsWithin(saturation: Saturation): Generator<void, Runs, void>
   };
   for (const { lowest, rule } of saturation.starts) enter(lowest, rule, null, 0);
   let untilPause = slice;
-  for (let taps = 0; taps < queue.length; taps++) {
+  for (let taps = queue.next(0); taps < Infinity; taps = queue.next(taps + 1)) {
     // The list grows in this loop: rules that continue an event cost no tap.
-    for (const next of queue[taps] ?? []) {
+    for (const next of queue.at(taps)!) {
       if ('head' in next) {
         if (runs.soonestOf(next.head)) continue;
         settled.add(next.head);

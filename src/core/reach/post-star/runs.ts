@@ -1,3 +1,4 @@
+import { weightOfOwnEvent } from './automaton';
 import type { Uncovered, Derivation, StackEdge, Head, State, Replaced, PathEdge } from './automaton';
 import type { PushdownRule } from '../system';
 
@@ -18,8 +19,14 @@ export class Runs {
   private readonly reached: PathEdge[] = [];
   private readonly reachedAfter: number[] = [];
 
-  /** @param among the set that these runs are a part of; null for all runs */
-  constructor(readonly among: Runs | null = null) {}
+  /**
+   * @param hasOwnEvents whether events may happen by themselves, so that weights count them
+   * @param among the set that these runs are a part of; null for all runs
+   */
+  constructor(
+    readonly hasOwnEvents: boolean,
+    readonly among: Runs | null = null,
+  ) {}
 
   /** Notes a rule that reaches a state sooner than known. */
   enter({ id }: State, taps: number, rule: PushdownRule, on: PathEdge | null): void {
@@ -53,7 +60,19 @@ export class Runs {
     return this.reached[id];
   }
 
-  /** Fewest events to a head that is reached. */
+  /** Number of events on the lightest path to a head that is reached. */
+  lengthTo(head: Head): number {
+    const weight = this.tapsOf(head);
+    if (!this.hasOwnEvents) return weight;
+    return (weight % weightOfOwnEvent) + Math.floor(weight / weightOfOwnEvent);
+  }
+
+  /** Whether every path to a head that is reached has an event that happens by itself. */
+  needsOwnEvent(head: Head): boolean {
+    return this.hasOwnEvents && this.tapsOf(head) >= weightOfOwnEvent;
+  }
+
+  /** Weight of the lightest path to a head that is reached: its taps, unless events happen by themselves. */
   tapsOf({ id }: Head): number {
     return this.reachedAfter[id]!;
   }

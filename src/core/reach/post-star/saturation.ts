@@ -16,11 +16,12 @@ import {
   type StackSymbol,
   type Valuation,
 } from '../system';
-import { costOf, type Head, type State, type PathEdge } from './automaton';
+import { costOf, weightOfOwnEvent, type Head, type State, type PathEdge } from './automaton';
 import { never } from './numbers';
 import type { SymbolData, HeadData, StateData } from './symbol-data';
 import { nobody, type Return } from './return-lists';
 import { Runs } from './runs';
+import { Successors } from './successors';
 import { Tables } from './tables';
 
 /** Cost of a step of work in the interpreter. It is high, since its rules serve many heads. */
@@ -47,6 +48,7 @@ export type System = Pick<
   | 'target'
   | 'targetOf'
   | 'hasSeen'
+  | 'hasOwnEvents'
   | 'rules'
   | 'rootsFrom'
 >;
@@ -59,10 +61,12 @@ interface ExternalOpening {
 
 export class Saturation {
   /** All runs. */
-  readonly runs = new Runs();
+  readonly runs: Runs;
   /** Rules of a cold start, each with the state above which it pushes. */
   readonly starts: { readonly lowest: State; readonly rule: PushdownRule }[] = [];
   private readonly tables: Tables;
+  /** What follows a head by what a user does. */
+  readonly successors: Successors;
   private readonly opened = new Set<string>();
   /**
    * Path edges from which links and entries are opened, one for each valuation; `on` is null for an app that does not
@@ -87,6 +91,8 @@ export class Saturation {
     private readonly cold = outside,
   ) {
     this.tables = new Tables(system.blocks);
+    this.successors = new Successors(system, this.tables);
+    this.runs = new Runs(system.hasOwnEvents);
   }
 
   /** All heads, in the order found. */
@@ -126,7 +132,14 @@ export class Saturation {
       // With rules missing, the result would be incomplete: there is no use in going on.
       this.exhausted = this.budget.isSpent || this.system.bounded;
     };
-    for (; standing.reaches(this.taps) || returning.reaches(this.taps) || this.opening.length > 0; this.taps++) {
+    const next = (from: number): number =>
+      this.opening.length > 0 ? from : Math.min(standing.nextDue(from), returning.nextDue(from));
+    for (this.taps = next(0); this.taps < Infinity; this.taps = next(this.taps + 1)) {
+      // So many taps would be taken for an event that happens by itself.
+      if (system.hasOwnEvents && this.taps % weightOfOwnEvent === weightOfOwnEvent - 1) {
+        this.exhausted = true;
+        return;
+      }
       // Rules that continue an event take no tap, so more may be due at once.
       for (let more = true; more;) {
         more = false;
@@ -168,90 +181,15 @@ export class Saturation {
   returnsTo(state: State): { readonly control: Control; readonly weight: number }[] {
     const { blocks } = this.tables.returning;
     const returns: { readonly control: Control; readonly weight: number }[] = [];
-    this.eachReturn(state as StateData, (block, set, weight) =>
+    (state as StateData).eachReturn((block, set, weight) =>
       returns.push({ control: this.tables.control(blocks.number(block, lowestOf(set))), weight }),
     );
     return returns;
   }
 
-  /** Calls `use` with each set of control states, in a block, into which a symbol pushed above a state is popped. */
-  private eachReturn(
-    { of: { returning }, number, since }: StateData,
-    use: (block: number, set: number, weight: number) => void,
-  ): void {
-    const { blocks } = returning.tiles;
-    returning.eachInRow(number, (control, taps) =>
-      use(blocks.of(control), 1 << blocks.offsetOf(control), taps - since),
-    );
-  }
-
-  /**
-   * Calls `use` with each head that directly follows this one without a look beneath its frame; and, after all stacks
-   * were emptied, with the roots of the other tabs. A tab that is shown as it was left is not among them.
-   */
-  eachAfter({ control, steps, rules, pushed, symbol }: Head, use: (head: Head) => void): void {
-    const { system, tables } = this;
-    for (let index = 0; index < rules.length; index++) {
-      const rule = rules[index]!;
-      if (rule.leaves || rule.word.length === 0 || rule.tabs === 'shown') continue;
-      const to = system.targetOf(control, symbol, rule);
-      if (pushed[index] || to.stack !== control.stack) use(tables.headOf(to, rule.word[0]!));
-      if (pushed[index])
-        this.eachUncovered(
-          pushed[index] as StateData,
-          to.stack !== control.stack && rule.word.at(-1) === symbol ? symbol : null,
-          use,
-        );
-      if (rule.tabs !== 'anew' || to.stack === 0) continue;
-      for (const root of system.rootsFrom(to.valuation)) {
-        const head = root.control.stack !== to.stack && this.headAt(root.control, root.symbol);
-        if (head) use(head);
-      }
-    }
-    this.eachStep({ control, steps }, (to) => use(tables.headOf(to, symbol)));
-  }
-
-  /** Calls `use` with each control state that a summary edge leads to with the same frame on top, on the same stack. */
-  eachStep({ control, steps }: Pick<Head, 'control' | 'steps'>, use: (control: Control) => void): void {
-    steps.eachInRow(control.number, (number) => {
-      const to = this.tables.control(number);
-      // A head on another stack has come there by one rule.
-      if (to.stack === control.stack) use(to);
-    });
-  }
-
-  /**
-   * Calls `use` with each head that is uncovered when symbols pushed by one rule are popped; `beneath` lies beneath
-   * them all.
-   */
-  private eachUncovered(lowest: StateData, beneath: StackSymbol | null, use: (head: Head) => void): void {
-    const {
-      tables,
-      tables: { blocks },
-    } = this;
-    let symbol = beneath;
-    for (let state: StateData | null = lowest; state; state = state.above) {
-      const uncovered = symbol;
-      if (uncovered)
-        this.eachReturn(state, (block, set) =>
-          use(tables.headOf(tables.control(blocks.number(block, lowestOf(set))), uncovered)),
-        );
-      symbol = state.symbol;
-    }
-  }
-
-  /** Calls `use` with each control state into which a head's frame is popped. */
-  eachPop({ control, pops }: Head, use: (control: Control) => void): void {
-    pops.eachInRow(control.number, (to) => use(this.tables.control(to)));
-  }
-
   /** The head of a control state and symbol; undefined if no run reaches it. */
-  headAt({ number }: Control, { id }: StackSymbol): Head | undefined {
-    const of = this.tables.symbols[id];
-    const { blocks } = this.tables.standing;
-    return of && ((of.reached[blocks.of(number)] ?? 0) & (1 << blocks.offsetOf(number))) !== 0
-      ? of.heads[number]
-      : undefined;
+  headAt(control: Control, symbol: StackSymbol): Head | undefined {
+    return this.tables.headAt(control, symbol);
   }
 
   /** Takes the path edges of a part that are due. */
@@ -427,7 +365,7 @@ export class Saturation {
     if (state.start) {
       const { blocks } = this.tables.standing;
       this.awaitHeads(state, blocks.of(state.start.number), 1 << blocks.offsetOf(state.start.number), 0);
-    } else this.eachReturn(state.above!, (block, set, weight) => this.uncover(state, block, set, weight));
+    } else state.above!.eachReturn((block, set, weight) => this.uncover(state, block, set, weight));
   }
 
   /** Adds a caller to a state, and gives it the returns that are known. */
@@ -435,7 +373,7 @@ export class Saturation {
     state.firstReturn = this.tables.returns.add(to, state.firstReturn);
     const { symbol, control, rule, cost, pops } = to;
     const of = this.tables.symbols[symbol]!;
-    this.eachReturn(state, (block, set, weight) => this.addEffect(of, control, pops, block, set, cost + weight, rule));
+    state.eachReturn((block, set, weight) => this.addEffect(of, control, pops, block, set, cost + weight, rule));
   }
 
   /** Uncovers a frame: the symbols that were pushed with it, above it, are popped into control states. */

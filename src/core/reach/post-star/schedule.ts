@@ -1,12 +1,9 @@
 import { type Blocks, lowestOf } from '../system';
+import { Buckets } from './buckets';
 import { holding, lengthened } from './numbers';
 import { Tiles } from './tiles';
 
-/**
- * Priority queue over the cells of matrices, by the fewest events known for each: buckets instead of a heap, since
- * events are whole numbers (Dial, "Shortest-path forest with topological ordering", CACM 1969). A cell that is `filled`
- * was taken.
- */
+/** Priority queue over the cells of matrices, by the fewest events known for each. A cell that is `filled` was taken. */
 export class Schedule<Of> extends Tiles<Of> {
   /** By part: cells that wait, and the bucket that the part was put into last. */
   private waiting: Uint16Array;
@@ -15,7 +12,7 @@ export class Schedule<Of> extends Tiles<Of> {
   private turns: Int32Array | null;
   private turn = 0;
   /** By number of events, parts with cells that are due. */
-  private readonly due: (number[] | undefined)[] = [];
+  private readonly due = new Buckets<number>();
 
   /** @param ordered whether `inOrder` will be asked */
   constructor(blocks: Blocks, ordered: boolean) {
@@ -57,15 +54,12 @@ export class Schedule<Of> extends Tiles<Of> {
     this.waiting[part]! |= 1 << offset;
     if (this.bucket[part] === taps) return;
     this.bucket[part] = taps;
-    const due = this.due[taps];
-    if (due) due.push(part);
-    else this.due[taps] = [part];
+    this.due.add(taps, part);
   }
 
   /** Parts that may have cells due after a number of events, neighbours in succession. */
   dueAfter(taps: number): Int32Array {
-    const due = this.due[taps];
-    this.due[taps] = undefined;
+    const due = this.due.take(taps);
     return due ? new Int32Array(due).sort() : nothing;
   }
 
@@ -92,9 +86,9 @@ export class Schedule<Of> extends Tiles<Of> {
     return things.sort((a, b) => turns[a.at]! - turns[b.at]!);
   }
 
-  /** Whether any cell may be due after a number of events or more. */
-  reaches(taps: number): boolean {
-    return taps < this.due.length;
+  /** The first number of events, from one on, after which a cell may be due; infinite if there is none. */
+  nextDue(from: number): number {
+    return this.due.next(from);
   }
 }
 

@@ -136,6 +136,15 @@ export class StateData implements State {
     return (this.standing = standing.tiles.inOrder(found).map(({ head }) => head));
   }
 
+  /** Calls `use` with each set of control states, in a block, into which a symbol pushed above it is popped. */
+  eachReturn(use: (block: number, set: number, weight: number) => void): void {
+    const { returning } = this.of;
+    const { blocks } = returning.tiles;
+    returning.eachInRow(this.number, (control, taps) =>
+      use(blocks.of(control), 1 << blocks.offsetOf(control), taps - this.since),
+    );
+  }
+
   weightOf({ control }: Head): number {
     const { standing } = this.of;
     return standing.tiles.values[standing.indexOf(this.number, control.number)]! - this.since;

@@ -60,6 +60,14 @@ export class Tables {
     return head;
   }
 
+  /** The head of a control state and symbol; undefined if no run reaches it. */
+  headAt({ number }: Control, { id }: StackSymbol): HeadData | undefined {
+    const of = this.symbols[id];
+    return of && ((of.reached[this.blocks.of(number)] ?? 0) & (1 << this.blocks.offsetOf(number))) !== 0
+      ? of.heads[number]
+      : undefined;
+  }
+
   /** The lowest of the states above which a word is pushed; the word is given top first. */
   lowest(start: Control, word: readonly StackSymbol[]): StateData {
     let state = this.stateFrom(start, word[0]!);

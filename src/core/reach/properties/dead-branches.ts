@@ -1,11 +1,20 @@
-import { isIn, type Branch, type MenuItem, type Plan, type Screen, type Transition } from '../../plan/model';
+import {
+  isIn,
+  type Branch,
+  type Menu,
+  type MenuItem,
+  type Plan,
+  type PlanEvent,
+  type Screen,
+  type Transition,
+} from '../../plan/model';
 import { knownStacks, type Reach } from '../verdicts';
 import { rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
 
-/** A branch that no run takes, of a trigger on a reached screen or of a menu item on one. */
+/** A branch that no run takes: of a trigger on a reached screen, or of a menu item or an event on one. */
 export interface DeadBranch {
-  readonly of: Transition | MenuItem;
+  readonly of: Transition | MenuItem | PlanEvent;
   readonly branches: readonly Branch[];
   readonly branch: Branch;
   /** Whether its own condition never holds; otherwise a branch before it always does. */
@@ -32,15 +41,15 @@ interface Used {
   /** Branches that some run takes, and those whose own condition holds in some run. */
   readonly taken: ReadonlySet<Branch>;
   readonly possible: ReadonlySet<Branch>;
-  /** Menu items that some reached screen shows. */
-  readonly shown: ReadonlySet<MenuItem>;
+  /** Menu items that some reached screen shows, and events that are declared for one. */
+  readonly shown: ReadonlySet<MenuItem | PlanEvent>;
   readonly undecided: ReadonlySet<string>;
 }
 
 function* findDeadBranches(context: Analysed): Work<DeadBranch[]> {
   const used = yield* findUsed(context);
   if (used.undecided.size === context.reach.variants.length) return [];
-  return [...judgedTransitions(context, used), ...judgedItems(context, used)]
+  return [...judgedTransitions(context, used), ...judgedOutside(context, used)]
     .filter(({ branches }) => branches.some(isConditional))
     .flatMap((of) =>
       of.branches
@@ -55,7 +64,7 @@ function* findUsed({ plan, reach }: Analysed): Work<Used> {
   const used = {
     taken: new Set<Branch>(),
     possible: new Set<Branch>(),
-    shown: new Set<MenuItem>(),
+    shown: new Set<MenuItem | PlanEvent>(),
     undecided: new Set<string>(),
   };
   for (const variant of reach.variants) {
@@ -76,6 +85,7 @@ function* findUsed({ plan, reach }: Analysed): Work<Used> {
         for (const branch of stacks.system.branchesAt(control, screen)) used.taken.add(branch);
         for (const { event, branches } of offers) {
           if (event.kind === 'item') used.shown.add(event.item);
+          if (event.kind === 'event') used.shown.add(event.event);
           for (const branch of branches)
             if (!branch.condition || stacks.system.valuations.outcome(branch.condition, control.valuation) !== 'fails')
               used.possible.add(branch);
@@ -99,10 +109,11 @@ function judgedTransitions({ plan, reach }: Analysed, { undecided }: Used): Tran
     });
 }
 
-/** Menu items that some reached screen shows, of menus whose variants are all decided. */
-function judgedItems({ plan }: Analysed, { undecided, shown }: Used): MenuItem[] {
-  return plan.menus
-    .filter(({ only }) => !plan.variants.some((name) => isIn(only, name) && undecided.has(name)))
-    .flatMap((menu) => menu.items)
-    .filter((item) => shown.has(item));
+/** Menu items and events of some reached screen, whose variants are all decided. */
+function judgedOutside({ plan }: Analysed, { undecided, shown }: Used): (MenuItem | PlanEvent)[] {
+  const isDecided = ({ only }: Menu | PlanEvent): boolean =>
+    !plan.variants.some((name) => isIn(only, name) && undecided.has(name));
+  return [...plan.menus.filter(isDecided).flatMap((menu) => menu.items), ...plan.events.filter(isDecided)].filter(
+    (each) => shown.has(each),
+  );
 }

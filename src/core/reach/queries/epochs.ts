@@ -7,6 +7,7 @@ import type { Budget } from '../../base/budget';
 import { toEnd } from '../../base/slices';
 import {
   type Beginning,
+  costOf,
   type StackEdge,
   type Head,
   Restarted,
@@ -217,7 +218,7 @@ export class Epochs {
     for (const { rule } of saturation.starts) add(rule, null, system.valuations.initial, 0);
     for (const head of saturation.heads) {
       const on = runs.soonestOf(head);
-      if (on) for (const rule of head.rules) add(rule, on, head.control.valuation, runs.tapsOf(head) + 1);
+      if (on) for (const rule of head.rules) add(rule, on, head.control.valuation, runs.tapsOf(head) + costOf(rule));
     }
     if (runs === saturation.runs)
       for (const { on, valuation } of saturation.openings)

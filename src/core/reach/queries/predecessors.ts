@@ -37,7 +37,7 @@ export function* waysInto(saturation: Saturation): Work<WaysInto> {
   const nexts: number[] = [];
   let pauseAt = slice;
   for (const head of saturation.heads) {
-    saturation.eachAfter(head, ({ id }) => {
+    saturation.successors.eachAfter(head, ({ id }) => {
       nexts.push(first[id] ?? -1);
       first[id] = sources.push(head.id) - 1;
     });
@@ -195,8 +195,8 @@ export class Predecessors {
     for (const control of standing) {
       const head = saturation.headAt(control, symbol);
       if (!head || this.leads[head.id]) return 'leads';
-      saturation.eachStep(head, (to) => void standing.add(to));
-      saturation.eachPop(head, (to) => void popped.add(to));
+      saturation.successors.eachStep(head, (to) => void standing.add(to));
+      saturation.successors.eachPop(head, (to) => void popped.add(to));
     }
     return this.setOf([...popped]);
   }

@@ -174,7 +174,7 @@ export abstract class Stacks {
     return (this.knownCycles ??= toEnd(cyclesOf(this.all)));
   }
 
-  /** Branches of triggers and menu items that some run without links and entries takes. */
+  /** Branches of triggers, menu items and events that some run without links and entries takes. */
   outcomes(): Set<Branch> {
     const taken = new Set<Branch>();
     for (const screen of this.plan.screens) {

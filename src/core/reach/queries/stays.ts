@@ -1,4 +1,4 @@
-import type { Head, Saturation } from '../post-star';
+import { isOwnEvent, type Head, type Saturation } from '../post-star';
 import type { Control, Pushdown, StackSymbol } from '../system';
 
 /** An unfinished event: its control state, and the frames from the one that it began on up, top first. */
@@ -11,8 +11,8 @@ interface Midway {
 const most = 1_000;
 
 /**
- * Whether every event on a head whose frame is the last one leaves the configuration as it is, or leaves the app. An
- * event may take several rules: those in between do not count. O(configurations within the events).
+ * Whether everything that a user can do on a head whose frame is the last one leaves the configuration as it is, or
+ * leaves the app. An event may take several rules: those in between do not count. O(configurations within the events).
  */
 export function leavesAllAsItIs(system: Pushdown, saturation: Saturation, head: Head): boolean {
   const seen = new Set<string>();
@@ -20,7 +20,7 @@ export function leavesAllAsItIs(system: Pushdown, saturation: Saturation, head: 
   /** Continues after a rule; false if the event ends there in another configuration. */
   const follow = ({ control, symbol, rules }: Head, rest: readonly StackSymbol[]): boolean =>
     rules.every((rule) => {
-      if (rule.leaves) return true;
+      if (rule.leaves || isOwnEvent(rule)) return true;
       const to: Midway = { control: system.targetOf(control, symbol, rule), word: aboveLast([...rule.word, ...rest]) };
       if (to.control.continuation === null)
         return to.control === head.control && to.word.length === 1 && to.word[0] === head.symbol;

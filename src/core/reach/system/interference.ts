@@ -7,8 +7,8 @@ import type { Control, StackSymbol } from './alphabet';
 import type { Sets, Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
 
-/** Changes of the flags, from each valuation to others. */
-type Changes = Map<Valuation, Set<Valuation>>;
+/** Changes of the flags, from each valuation to others, and whether users make them: others happen by themselves. */
+type Changes = Map<Valuation, Map<Valuation, boolean>>;
 
 /** A head that some run reaches. */
 export interface ReachedHead {
@@ -46,6 +46,7 @@ export class Interference {
   private readonly changesOfAll: Changes = new Map();
   private readonly knownTops = new Map<string, ReadonlySet<Screen>>();
   private readonly known = new Map<string, readonly Valuation[]>();
+  private readonly knownByUser = new Map<string, ReadonlySet<Valuation>>();
   /** Whether some `else` switches to a tab. */
   private readonly elseSwitches: boolean;
   /** All steps of the variant that set a flag. */
@@ -55,6 +56,8 @@ export class Interference {
   /** Whether there were too many of these valuations, so that changes are missing. */
   exhausted = false;
   private isNew = false;
+  /** Whether users make the changes that are being added. */
+  private isByUser = true;
   private readonly asks: boolean;
 
   constructor(
@@ -88,19 +91,26 @@ export class Interference {
    * changes), once each.
    */
   after(stack: number, valuation: Valuation): readonly Valuation[] {
-    const key = `${stack} ${valuation}`;
-    let all = this.known.get(key);
-    if (!all) {
-      const reached = new Set([valuation]);
-      for (const from of reached) {
-        this.changesOf.forEach((changes, by) => {
-          if (by !== stack) for (const to of changes.get(from) ?? []) reached.add(to);
-        });
-        for (const to of this.changesOfAll.get(from) ?? []) reached.add(to);
-      }
-      this.known.set(key, (all = [...reached]));
+    return remembered(this.known, `${stack} ${valuation}`, () => [...this.closure(stack, valuation, false)]);
+  }
+
+  /** Those valuations that need nothing which happens by itself meanwhile. */
+  afterByUser(stack: number, valuation: Valuation): ReadonlySet<Valuation> {
+    return remembered(this.knownByUser, `${stack} ${valuation}`, () => this.closure(stack, valuation, true));
+  }
+
+  private closure(stack: number, valuation: Valuation, byUser: boolean): Set<Valuation> {
+    const reached = new Set([valuation]);
+    const follow = (changes: Changes, from: Valuation): void => {
+      for (const [to, isByUser] of changes.get(from) ?? []) if (isByUser || !byUser) reached.add(to);
+    };
+    for (const from of reached) {
+      this.changesOf.forEach((changes, by) => {
+        if (by !== stack) follow(changes, from);
+      });
+      follow(this.changesOfAll, from);
     }
-    return all;
+    return reached;
   }
 
   /**
@@ -126,9 +136,11 @@ export class Interference {
       // The screen on top of a tab decides whether an arrival there is put off.
       if (this.asks) this.isNew = true;
       for (const branch of system.branchesAt(head.control, screen)) {
+        this.isByUser = !this.variant.ownBranches.has(branch);
         if (this.leavesMidway(branch)) this.changeMidway(branch.steps, valuation);
         else this.change(stack, valuation, this.effects.after(branch.steps, valuation));
       }
+      this.isByUser = true;
       if (this.elseSwitches) this.changeAnyhow(valuation);
     }
     // A tap on a tab arrives at the screen on top there.
@@ -144,6 +156,7 @@ export class Interference {
     }
     if (this.isNew) {
       this.known.clear();
+      this.knownByUser.clear();
       this.knownTops.clear();
     }
     return this.isNew;
@@ -195,10 +208,11 @@ export class Interference {
     const changes = by === null ? this.changesOfAll : (this.changesOf[by] ??= new Map());
     for (const to of all) {
       if (to === from) continue;
-      const known = changes.get(from) ?? new Set();
+      const known = changes.get(from) ?? new Map<Valuation, boolean>();
       changes.set(from, known);
-      if (known.has(to)) continue;
-      known.add(to);
+      const wasByUser = known.get(to);
+      if (wasByUser === true || wasByUser === this.isByUser) continue;
+      known.set(to, this.isByUser);
       this.isNew = true;
     }
   }

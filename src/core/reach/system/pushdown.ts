@@ -23,9 +23,11 @@ export interface PushdownRule extends Omit<EventOutcome, 'valuation'> {
   readonly valuation: Valuation | null;
   /** Whether the monitored screen has been on top by then; null if that follows from the head. */
   readonly seen: boolean | null;
+  /** Whether something has happened by itself meanwhile, on another tab. */
+  readonly own: boolean;
   /** The event that begins; null if the rule continues one. */
   readonly event: AppEvent | null;
-  /** The branch of a trigger or menu item that is taken; null for other events. */
+  /** The branch that is taken; null for events without branches. */
   readonly branch: Branch | null;
 }
 
@@ -158,6 +160,11 @@ export class Pushdown {
   /** Whether the variant has links or entries. */
   get hasExternalEvents(): boolean {
     return this.external.length > 0;
+  }
+
+  /** Whether something can happen by itself in the variant. */
+  get hasOwnEvents(): boolean {
+    return this.variant.events.length > 0;
   }
 
   /** The control state that waits for an event, with this valuation and this stack active. */
@@ -308,15 +315,21 @@ export class Pushdown {
     const { valuation, stack } = control;
     const tab = this.variant.tabs[stack - 1]!;
     const seen = this.hasSeen(control, symbol);
-    return interference
-      .after(stack, valuation)
-      .flatMap((later) =>
-        (this.monitored && !seen ? [false, true] : [seen]).flatMap((was) =>
-          later === valuation && was === seen
-            ? []
-            : [{ ...plainRule({ kind: 'tab', tab }, stack, [symbol]), valuation: later, seen: was }],
-        ),
-      );
+    const byUser = interference.afterByUser(stack, valuation);
+    return interference.after(stack, valuation).flatMap((later) =>
+      (this.monitored && !seen ? [false, true] : [seen]).flatMap((was) =>
+        later === valuation && was === seen
+          ? []
+          : [
+              {
+                ...plainRule({ kind: 'tab', tab }, stack, [symbol]),
+                valuation: later,
+                seen: was,
+                own: !byUser.has(later),
+              },
+            ],
+      ),
+    );
   }
 
   /** Rules for events that began in another tab, have switched to this one, and go on here. */
@@ -326,6 +339,7 @@ export class Pushdown {
     const seen = this.hasSeen(control, symbol);
     const here = this.continued.filter((each) => each.stack === stack);
     const later = here.length > 0 ? interference.after(stack, control.valuation) : [];
+    const byUser = interference.afterByUser(stack, control.valuation);
     return here
       .filter(({ valuation }) => later.includes(valuation))
       .flatMap(({ valuation, continuation }) =>
@@ -334,6 +348,7 @@ export class Pushdown {
           valuation,
           continuation,
           seen: was,
+          own: !byUser.has(valuation),
         })),
       );
   }
@@ -423,6 +438,7 @@ const ruleOf = (
   keepsTop,
   leaves,
   seen: null,
+  own: false,
   event,
   branch,
 });
@@ -440,6 +456,7 @@ export const plainRule = (event: AppEvent | null, stack: number, word: readonly 
   keepsTop: false,
   leaves: false,
   seen: null,
+  own: false,
   event,
   branch: null,
 });

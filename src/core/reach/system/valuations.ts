@@ -131,5 +131,7 @@ function flagsRead(plan: Plan, variant: string): Flag[] {
   for (const menu of plan.menus)
     if (isIn(menu.only, variant))
       for (const item of menu.items) for (const branch of item.branches) visit(branch.condition);
+  for (const event of plan.events)
+    if (isIn(event.only, variant)) for (const branch of event.branches) visit(branch.condition);
   return plan.flags.filter((flag) => read.has(flag));
 }

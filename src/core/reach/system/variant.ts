@@ -4,12 +4,13 @@ import {
   type Call,
   type Entry,
   type Link,
-  type MenuItem,
+  type Places,
   type Plan,
+  type PlanEvent,
   type Screen,
   type Tab,
 } from '../../plan/model';
-import { menuLeadsTo } from '../../plan/steps';
+import { leadsTo } from '../../plan/steps';
 import { remembered } from '../../base/remembered';
 import type { AppEvent } from '../../walk/event';
 import type { InternedArrival } from './continuation';
@@ -36,13 +37,17 @@ export class VariantOf {
   readonly links: readonly Link[];
   /** Entries that name the screen that they open. */
   readonly entries: readonly Entry[];
+  /** What can happen by itself. */
+  readonly events: readonly PlanEvent[];
+  /** The branches of what can happen by itself. */
+  readonly ownBranches: ReadonlySet<Branch>;
   /** The screens that need something. */
   readonly asking: readonly Screen[];
   /** The roots of tabs, each with its stack; of tabs with the same one the first. */
   readonly roots: readonly (readonly [Screen, number])[];
   private readonly tabOf = new Map<Screen, number>();
   private readonly offers: (readonly Offer[])[] = [];
-  private items: readonly (readonly Offer[])[] | null = null;
+  private outside: readonly (readonly Offer[])[] | null = null;
 
   constructor(
     readonly plan: Plan,
@@ -56,6 +61,8 @@ export class VariantOf {
     this.roots = [...this.tabOf];
     this.links = plan.screens.flatMap((screen) => (this.has(screen) ? screen.links : []));
     this.entries = plan.entries.filter(({ call, only }) => call?.target && isIn(only, name) && this.has(call.target));
+    this.events = plan.events.filter(({ only }) => isIn(only, name));
+    this.ownBranches = new Set(this.events.flatMap(({ branches }) => branches));
     this.asking = plan.screens.filter((screen) => this.has(screen) && screen.needs.length > 0);
   }
 
@@ -97,7 +104,7 @@ export class VariantOf {
     return [...under.flatMap((call) => (call.target && this.has(call.target) ? [call.target] : [])), screen];
   }
 
-  /** The triggers and menu items that a screen shows. */
+  /** The triggers and menu items that a screen shows, and what can happen on it by itself. */
   offersOn(screen: Screen): readonly Offer[] {
     return (this.offers[screen.index] ??= [
       ...screen.transitions.flatMap((transition): Offer[] =>
@@ -105,26 +112,31 @@ export class VariantOf {
           ? [{ event: { kind: 'trigger', transition }, branches: transition.branches }]
           : [],
       ),
-      ...(this.items ??= this.itemsByScreen())[screen.index]!,
+      ...(this.outside ??= this.outsideByScreen())[screen.index]!,
     ]);
   }
 
-  /** By the index of the screen, the menu items that it shows. */
-  private itemsByScreen(): Offer[][] {
-    const { plan, name } = this;
-    const byScreen = plan.screens.map((): Offer[] => []);
-    for (const { only, on, items } of plan.menus) {
-      if (!isIn(only, name)) continue;
-      const offers = items.map((item): Offer => ({ event: { kind: 'item', item }, branches: item.branches }));
-      for (const screen of on === 'all' ? plan.screens : on === 'roots' ? this.rootsOf(items) : on)
-        byScreen[screen.index]!.push(...offers);
+  /** By the index of the screen, the menu items that it shows, and the events that are declared for it. */
+  private outsideByScreen(): Offer[][] {
+    const byScreen = this.plan.screens.map((): Offer[] => []);
+    const place = (on: Places, offers: readonly Offer[]): void => {
+      for (const screen of this.screensOn(on, offers)) byScreen[screen.index]!.push(...offers);
+    };
+    for (const { only, on, items } of this.plan.menus) {
+      if (isIn(only, this.name))
+        place(
+          on,
+          items.map((item) => ({ event: { kind: 'item', item }, branches: item.branches })),
+        );
     }
+    for (const event of this.events) place(event.on, [{ event: { kind: 'event', event }, branches: event.branches }]);
     return byScreen;
   }
 
-  /** The screens on which a menu stands that is shown on roots. */
-  private rootsOf(items: readonly MenuItem[]): Set<Screen> {
-    const { start } = this.plan;
-    return new Set([...(start?.target ? [start.target] : []), ...this.tabOf.keys(), ...menuLeadsTo(items)]);
+  private screensOn(on: Places, offers: readonly Offer[]): Iterable<Screen> {
+    const { start, screens } = this.plan;
+    if (on === 'all') return screens;
+    if (on !== 'roots') return on;
+    return new Set([...(start?.target ? [start.target] : []), ...this.tabOf.keys(), ...leadsTo(offers)]);
   }
 }

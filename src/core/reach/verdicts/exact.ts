@@ -12,6 +12,7 @@ const stranded: Verdict = {
   reachable: 'no',
   taps: null,
   fromOutside: false,
+  byEvent: false,
   isShortest: true,
   parent: null,
   walk: null,
@@ -46,11 +47,12 @@ export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Gen
 /** A verdict that says whether its walk is proved to be the shortest. The walk stays lazy. */
 function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
   if (verdict.isShortest === isShortest) return verdict;
-  const { reachable, taps, fromOutside, parent } = verdict;
+  const { reachable, taps, fromOutside, byEvent, parent } = verdict;
   return {
     reachable,
     taps,
     fromOutside,
+    byEvent,
     isShortest,
     parent,
     get walk() {
@@ -87,8 +89,9 @@ function* stacksReach(plan: Plan, variant: string, { system, saturation }: Satur
     const runs = fromOutside ? all : inside;
     return {
       reachable: 'yes',
-      taps: runs.tapsOf(pathEdge.head),
+      taps: runs.lengthTo(pathEdge.head),
       fromOutside,
+      byEvent: !fromOutside && inside.needsOwnEvent(pathEdge.head),
       isShortest: true,
       parent: eventBefore(runs, pathEdge)?.head.symbol.screen ?? null,
       get walk() {
@@ -108,6 +111,13 @@ function firstShown({ shown }: Runs): Map<Screen, PathEdge> {
   return first;
 }
 
+/** Whether a walk comes before another: from inside, without events that happen by themselves, shorter. */
+function isNearer(one: Pick<Verdict, 'fromOutside' | 'byEvent' | 'taps'>, other: typeof one): boolean {
+  if (one.fromOutside !== other.fromOutside) return other.fromOutside;
+  if (one.byEvent !== other.byEvent) return other.byEvent;
+  return one.taps! < other.taps!;
+}
+
 /**
  * Verdicts of a variant whose tabs depend on one another. A screen that is in no stack of the upper bound is stranded.
  * Walks are sought for screens that the quick analysis left undecided, or reached with more taps than the upper bound
@@ -124,10 +134,10 @@ function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget
   const least = firstShown(inside);
   const shown = firstShown(runs);
   /** Whether a verdict has as few taps as the upper bound allows. */
-  const isBest = ({ taps, fromOutside }: Verdict, screen: Screen): boolean => {
-    const pathEdge = least.get(screen);
-    if (pathEdge) return !fromOutside && taps === inside.tapsOf(pathEdge.head);
-    return fromOutside && taps === runs.tapsOf(shown.get(screen)!.head);
+  const isBest = ({ taps, fromOutside, byEvent }: Verdict, screen: Screen): boolean => {
+    const head = least.get(screen)?.head;
+    if (!head) return fromOutside && taps === runs.lengthTo(shown.get(screen)!.head);
+    return !fromOutside && byEvent === inside.needsOwnEvent(head) && taps === inside.lengthTo(head);
   };
   const isOpen = (verdict: Verdict, screen: Screen): boolean =>
     shown.has(screen) &&
@@ -139,13 +149,9 @@ function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget
     const screen = plan.screens[index]!;
     if (verdict.reachable === 'undecided' && !shown.has(screen)) return stranded;
     const walk = isOpen(verdict, screen) ? walked!.get(screen) : undefined;
-    const isBetter =
-      walk &&
-      (verdict.reachable !== 'yes' ||
-        (verdict.fromOutside && !walk.fromOutside) ||
-        (verdict.fromOutside === walk.fromOutside && walk.taps < verdict.taps!));
+    const isBetter = walk && (verdict.reachable !== 'yes' || isNearer(walk, verdict));
     const best = isBetter ? walk : verdict;
-    const isWalkedBest = walk?.isShortest === true && walk.taps === best.taps && walk.fromOutside === best.fromOutside;
+    const isWalkedBest = walk?.isShortest === true && !isNearer(best, walk);
     const isShortest = best.reachable === 'no' || (best.reachable === 'yes' && (isBest(best, screen) || isWalkedBest));
     return withShortest(best, isShortest);
   });

@@ -31,6 +31,7 @@ const undecided: Verdict = {
   reachable: 'undecided',
   taps: null,
   fromOutside: false,
+  byEvent: false,
   isShortest: null,
   parent: null,
   walk: null,
@@ -68,17 +69,20 @@ function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
     };
   const search = new Search(plan, new Walker(plan, variant));
   yield* search.fromColdStart();
+  yield* search.withOwnEvents();
   yield* search.fromOutside(variant);
   const may = search.first.every((arrival) => arrival !== null) ? null : mayReach(plan, variant);
   const verdicts = plan.screens.map((screen): Verdict => {
     const arrival = search.first[screen.index];
     if (!arrival) return may!.has(screen) ? undecided : stranded;
     const fromOutside = isOutside(arrival);
+    const byEvent = !fromOutside && hasOwnEvent(arrival);
     return {
       reachable: 'yes',
       taps: arrival.taps,
       fromOutside,
-      isShortest: arrival.taps <= 1 && !fromOutside ? true : null,
+      byEvent,
+      isShortest: arrival.taps <= 1 && !fromOutside && !byEvent ? true : null,
       parent: arrival.from?.screen ?? null,
       get walk() {
         return walkOf(arrival);
@@ -94,6 +98,10 @@ class Search {
   private readonly seen = new Set<string | number>();
   private readonly queue: SearchNode[] = [];
   private events = 0;
+  /** All nodes, in a plan in which something happens by itself. */
+  private readonly all: SearchNode[] = [];
+  /** Nodes from which a user's events were taken before what happens by itself; null before that. */
+  private tapped: ReadonlySet<SearchNode> | null = null;
   /** Keys of configurations name every flag. */
   private readonly costOfEvent: number;
   /** Whether the stack is all that a configuration holds. */
@@ -111,6 +119,14 @@ class Search {
 
   *fromColdStart(): Work<void> {
     for (const configuration of this.walker.coldStart()) this.add(configuration, null, null);
+    yield* this.run();
+  }
+
+  /** Goes on with what happens by itself, for screens that no tap reaches. */
+  *withOwnEvents(): Work<void> {
+    if (this.plan.events.length === 0) return;
+    this.tapped = new Set(this.all);
+    for (const node of this.all) this.queue.push(node);
     yield* this.run();
   }
 
@@ -141,7 +157,7 @@ class Search {
         yield;
       }
       const arrival = this.queue[at]!;
-      for (const event of this.walker.events(arrival.configuration)) {
+      for (const event of this.eventsOn(arrival)) {
         const before = this.walker.steps;
         const after = this.walker.after(arrival.configuration, event);
         this.events += Math.max(after.length, this.walker.eventsSince(before)) * this.costOfEvent;
@@ -151,6 +167,14 @@ class Search {
       }
     }
     this.queue.length = 0;
+  }
+
+  /** Events that are still to be taken there. */
+  private eventsOn(node: SearchNode): AppEvent[] {
+    if (!this.tapped) return this.walker.events(node.configuration);
+    return this.tapped.has(node)
+      ? this.walker.ownEvents(node.configuration)
+      : this.walker.allEvents(node.configuration);
   }
 
   private add(configuration: Configuration, from: SearchNode | null, by: AppEvent | null): void {
@@ -165,6 +189,7 @@ class Search {
     const arrival: SearchNode = { configuration, screen: top.screen, taps: (from?.taps ?? 0) + (by ? 1 : 0), from, by };
     if (!this.first[top.screen.index]) this.first[top.screen.index] = arrival;
     this.queue.push(arrival);
+    if (this.plan.events.length > 0) this.all.push(arrival);
   }
 }
 
@@ -172,6 +197,11 @@ class Search {
 function gateOf(top: Frame): number | '' {
   for (let frame: Frame | null = top; frame; frame = frame.below) if (frame.putOff) return frame.putOff.screen.index;
   return '';
+}
+
+function hasOwnEvent(arrival: SearchNode): boolean {
+  for (let at: SearchNode | null = arrival; at; at = at.from) if (at.by?.kind === 'event') return true;
+  return false;
 }
 
 function isOutside(arrival: SearchNode): boolean {

@@ -7,10 +7,12 @@ import type { ExactStacks, UpperBound } from '../queries';
 
 export interface Verdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
-  /** Length of the shortest known walk, or null. */
+  /** Length of the shortest known walk, or null. A walk with fewer events that happen by themselves counts as shorter. */
   readonly taps: number | null;
   /** Whether only links or entries lead here. The walk then has one, mostly as its first tap. */
   readonly fromOutside: boolean;
+  /** Whether, from inside, only walks with an event that happens by itself lead here. */
+  readonly byEvent: boolean;
   /**
    * Whether the walk is proved to be the shortest and, if it comes from outside, that none from inside leads here.
    * False if there is no proof, null before one was tried.

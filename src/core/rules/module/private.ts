@@ -1,6 +1,6 @@
 import type { TextRange } from '../../language/range';
 import type { Module, Screen } from '../../plan/model';
-import { eachStep, eachStepList } from '../../plan/steps';
+import { eachStep, eachStepList, screenOfList } from '../../plan/steps';
 import { screenOf, sites } from '../../supply/site';
 import { say } from '../parts/message';
 import type { Found, Rule } from '../parts/rule';
@@ -26,7 +26,7 @@ export const privateScreen: Rule = {
     for (const list of eachStepList(plan)) {
       for (const step of eachStep(list.steps)) {
         if ((step.kind !== 'back to' && step.kind !== 'back past') || !step.target) continue;
-        const by = list.kind === 'item' ? null : list.screen;
+        const by = screenOfList(list);
         yield* used(text, step.target, step.range, by, by?.module ?? null);
       }
     }

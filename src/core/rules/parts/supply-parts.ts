@@ -22,6 +22,8 @@ export function nameWayIn({ site, target }: WayIn): Message {
       return say`“${words(site.transition.trigger)}” on ${site.transition.screen.label}`;
     case 'item':
       return say`“${words(site.item.label)}” in the menu “${words(site.item.menu.title)}”`;
+    case 'event':
+      return say`The event “${words(site.event.title)}”`;
     case 'tab':
       return say`The tab “${words(site.tab.label)}”`;
     case 'entry':
@@ -33,13 +35,15 @@ export function nameWayIn({ site, target }: WayIn): Message {
   }
 }
 
-/** Subject of the finding: the screen, menu or entry that opens, otherwise the opened screen. */
+/** Subject of the finding: the screen, menu, event or entry that opens, otherwise the opened screen. */
 export function subjectOf({ site, target }: WayIn): string {
   switch (site.kind) {
     case 'start':
       return target.label;
     case 'item':
       return site.item.menu.title;
+    case 'event':
+      return site.event.title;
     case 'tab':
       return site.tab.label;
     case 'entry':
@@ -58,6 +62,7 @@ const withoutValues: Partial<Record<WayIn['site']['kind'], string>> = {
   start: 'a cold start has no values to hand over',
   tab: 'a tab has no values to hand over',
   item: 'a menu has no values but flags to hand over',
+  event: 'an event has no values but flags to hand over',
   entry: 'an entry hands over a sample of it',
 };
 

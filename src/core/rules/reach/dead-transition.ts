@@ -19,10 +19,10 @@ export const deadTransition: Rule = {
     for (const dead of yield* deadBranches(context)) {
       if (dead.never) continue;
       const place = dead.branches.indexOf(dead.branch);
-      const { label, on, subject } = ownerOf(dead);
+      const { what, subject } = ownerOf(dead);
       yield {
         range: dead.branch.node,
-        summary: say`Branch ${place + 1} of “${words(label)}” on ${on} never happens.`,
+        summary: say`Branch ${place + 1} of ${what} never happens.`,
         detail: say`In every run ${words(place === 1 ? 'the branch' : 'one of the branches')} before it happens first.`,
         subject,
       };

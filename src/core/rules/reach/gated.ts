@@ -1,6 +1,6 @@
 import type { Branch, Flag } from '../../plan/model';
 import { eachStep, eachStepList } from '../../plan/steps';
-import { say, words } from '../parts/message';
+import { say } from '../parts/message';
 import type { Context, Rule } from '../parts/rule';
 import { deadBranches } from '../../reach';
 import { ownerOf } from '../parts/branch-owner';
@@ -9,7 +9,7 @@ export const gated: Rule = {
   id: 'reach/gated',
   severity: 'warning',
   groups: ['reach', 'ways'],
-  reason: 'The condition of a trigger or menu item never holds.',
+  reason: 'The condition of a trigger, menu item or event never holds.',
   explanation:
     'The user sees the control, and it never works: on this screen the flags never have the values that the ' +
     'condition asks for. Often the step that sets the flag is missing, or the condition compares with the ' +
@@ -22,11 +22,11 @@ export const gated: Rule = {
     for (const dead of yield* deadBranches(context)) {
       const { branch, never } = dead;
       if (!never || !branch.node.condition) continue;
-      const { label, on, subject } = ownerOf(dead);
+      const { what, when, subject } = ownerOf(dead);
       yield {
         range: branch.node.condition,
-        summary: say`“${words(label)}” on ${on} has a condition that never holds.`,
-        detail: say`Whenever ${on} is shown, ${conditionOf(context, branch)} does not hold${sayWhoSets(set, branch)}.`,
+        summary: say`${what} has a condition that never holds.`,
+        detail: say`Whenever ${when}, ${conditionOf(context, branch)} does not hold${sayWhoSets(set, branch)}.`,
         subject,
       };
     }

@@ -1,6 +1,7 @@
 import { prependToScreen } from '../../edit/body';
 import { mayBeLeftOut, type Flag, type Plan, type Screen } from '../../plan/model';
 import { eachStep } from '../../plan/steps';
+import { branchesOf, isBranching } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
 import type { Fix } from '../parts/rule';
 
@@ -26,12 +27,11 @@ export function askFor({ start, tree }: Plan, screen: Screen, walk: readonly Tap
   });
 }
 
-/** The flags that the triggers and menu items of a walk set, the last first. */
+/** The flags that the triggers, menu items and events of a walk set, the last first. */
 function flagsSetIn(walk: readonly Tap[]): Flag[] {
   const flags = new Set<Flag>();
   for (const tap of walk.toReversed()) {
-    const branches = tap.kind === 'trigger' ? tap.transition.branches : tap.kind === 'item' ? tap.item.branches : [];
-    for (const { steps } of branches)
+    for (const { steps } of isBranching(tap) ? branchesOf(tap) : [])
       for (const step of eachStep(steps)) if (step.kind === 'sets' && step.flag) flags.add(step.flag);
   }
   return [...flags];

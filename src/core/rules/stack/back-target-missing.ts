@@ -1,6 +1,6 @@
 import { mayBeLeftOut, type Step } from '../../plan/model';
-import { eachStep, eachStepList, type StepList } from '../../plan/steps';
-import { say } from '../parts/message';
+import { eachStep, eachStepList, screenOfList, type StepList } from '../../plan/steps';
+import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { missingTargets, suspecting } from '../../reach';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
@@ -40,8 +40,12 @@ export const backTargetMissing: Rule = {
       const target = 'target' in step ? step.target : null;
       // An unknown screen is never there, which plan/unknown-name says.
       if (!target && step.kind !== 'close') continue;
-      const screen = list.kind === 'item' ? null : list.screen;
-      const who = screen ? say`${screen.label}` : say`The menu`;
+      const screen = screenOfList(list);
+      const who = screen
+        ? say`${screen.label}`
+        : list.kind === 'event'
+          ? say`The event “${words(list.event.title)}”`
+          : say`The menu`;
       yield {
         range: step.range,
         summary: target

@@ -1,4 +1,5 @@
 import { keyOfCycle, type Cycle, cyclesOf, SearchWithout, suspecting } from '../../reach';
+import { isBranching, statementOf } from '../../walk/event';
 import { labelOf, type Tap } from '../../walk/tap';
 import { enumerate, say, words } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
@@ -44,7 +45,7 @@ export const grows: Rule = {
       const labels = screens.map(({ label }) => label);
       const trigger = closing?.kind === 'trigger' ? closing.transition : null;
       yield {
-        range: trigger?.node ?? (closing?.kind === 'item' ? closing.item.node : screens[0]!.nameNode),
+        range: (closing && isBranching(closing) && statementOf(closing)) || screens[0]!.nameNode,
         summary:
           labels.length === 1
             ? say`${sayVariant(variant)}${labels[0]!} can be pushed onto itself again and again: the stack grows without end.`
