@@ -12,8 +12,8 @@ export const privateScreen: Rule = {
   reason: 'Another module opens a private screen.',
   explanation:
     'A module may change or remove its private screens without asking anyone. Open another screen of the ' +
-    'module, or ask its owner to make this one public. The app’s start, tabs, menus and entries belong to no ' +
-    'module.',
+    'module, or ask its owner to make this one public. The app’s start, tabs, menus, events and entries belong to ' +
+    'no module.',
   wrong:
     'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  private screen legend "Legend"\n}\n',
   right:
