@@ -64,6 +64,24 @@ menu "M" on a { "Short" when f and g push d }
     expect(reached(text, 'd')).toEqual(['yes', 4, true, ['F', 'On', 'On', 'On']]);
   });
 
+  test('takes as few events as possible where tabs share a flag, too, though two events would be fewer steps', () => {
+    const text = `start home
+flag f
+tabs {
+  "Home" home
+  "More" more
+}
+event "Call" push call then sets f = true
+screen home "Home" {}
+screen more "More" {
+  needs f else sets f = false
+  on "Calls" when f push call
+}
+screen call "Call" { needs f else push home then back }
+`;
+    expect(reached(text, 'call')).toEqual(['yes', 3, true, ['Call', 'More', 'Calls']]);
+  });
+
   test('is the same for tabs that share a flag', () => {
     const text = `start home
 flag f

@@ -264,6 +264,11 @@ function outsideArbitrary(screens: number): fc.Arbitrary<string[]> {
     .map((all) => all.flat());
 }
 
+/** An argument of a module: of a name that screens take, too, or of its own. */
+const sharedArbitrary = fc
+  .tuple(fc.constantFrom('hutId', 'own'), fc.constantFrom('HutId', 'int?', 'Season = summer'))
+  .map(([name, type]) => `${name}: ${type}`);
+
 /** Blank space as people leave it: too much, too little, comments in between. */
 const spacing = fc.constantFrom(' ', '  ', '\t');
 const lineEnd = fc.constantFrom('\n', '\n', '\n\n', '\n\n\n', '   # why\n', '\n## what it is\n');
@@ -280,13 +285,17 @@ export function planArbitrary(most = 4, whole = true): fc.Arbitrary<string> {
       fc.record({
         screens: fc.array(screenArbitrary(count, whole), { minLength: count, maxLength: count }),
         modules: fc.array(fc.nat(2), { minLength: count, maxLength: count }),
+        shared: fc.array(whole ? fc.option(sharedArbitrary, { freq: 2 }) : fc.constant(null), {
+          minLength: 3,
+          maxLength: 3,
+        }),
         start: fc.option(fc.nat(count), { freq: 10 }),
         outside: whole ? outsideArbitrary(count) : fc.constant([]),
         blank: spacing,
         end: lineEnd,
       }),
     )
-    .map(({ screens, modules, start, outside, blank, end }) => {
+    .map(({ screens, modules, shared, start, outside, blank, end }) => {
       const write = (screen: RandomScreen, index: number, indent: string): string => {
         const head = `${indent}screen${blank}${screenName(index)}${screen.title}`;
         if (screen.bodyless) return head;
@@ -316,6 +325,7 @@ export function planArbitrary(most = 4, whole = true): fc.Arbitrary<string> {
             ? []
             : [
                 `module m${group} by "Team ${group}" {${end}`,
+                ...(shared[group] ? [`${blank}takes ${shared[group]}${end}`] : []),
                 ...groups[group]!.map(({ screen, index }) => write(screen, index, blank)),
                 '}',
               ],

@@ -154,7 +154,7 @@ export class Seen {
   /** The shortest way inside the app to a screen; null if no seen configuration shows it. */
   wayTo(screen: Screen): Way | null {
     const all = [...this.nodes.values()].flatMap(({ top, way }) => (top === screen && way !== null ? [way] : []));
-    return all.sort((a, b) => a.own - b.own || a.taps - b.taps)[0] ?? null;
+    return all.sort(order)[0] ?? null;
   }
 
   /** Number of events on it. */
@@ -318,15 +318,11 @@ const labels = (screens: Iterable<Screen>): string[] => [...screens].map(({ labe
 
 /** Whether a screen is reached, in how many taps, and by which walk. */
 function expectReach(screen: Screen, { checked: { plan }, variant, seen, count, about }: Comparison): void {
-  const { reachable, taps, walk, fromOutside, byEvent } = variant.verdicts[screen.index]!;
+  const { reachable, taps, walk } = variant.verdicts[screen.index]!;
   count(`reach ${variant.kind} ${reachable}`);
   const isShown = seen.shown.has(screen);
   if (isShown) expect(reachable, about(`${screen.label} is shown`)).not.toBe('no');
   else if (seen.whole) expect(reachable, about(`${screen.label} is never shown`)).not.toBe('yes');
-  const fewest = seen.tapsTo(screen);
-  const own = seen.wayTo(screen)?.own ?? 0;
-  if (variant.kind === 'exact' && fewest !== null)
-    expect([taps, fromOutside, byEvent], about(`taps to ${screen.label}`)).toEqual([fewest, false, own > 0]);
   if (reachable !== 'yes') return;
   expectTaps(screen, { variant, seen, count, about });
   expect(walk!.length, about(`the walk to ${screen.label}`)).toBe(taps);
@@ -336,24 +332,31 @@ function expectReach(screen: Screen, { checked: { plan }, variant, seen, count, 
   ).toBe(true);
 }
 
-/** The taps to a reached screen, and what has to happen beside them. */
+/** The way to a reached screen: the number of its events that happen by themselves, and of its taps. */
 function expectTaps(screen: Screen, { variant, seen, count, about }: Omit<Comparison, 'checked'>): void {
-  const { taps, fromOutside, byEvent, isShortest } = variant.verdicts[screen.index]!;
+  const { walk, fromOutside, byEvent, isShortest } = variant.verdicts[screen.index]!;
   const way = seen.wayTo(screen);
-  const fewest = seen.tapsTo(screen);
   count(`taps ${variant.kind} ${isShortest ? 'least' : 'at most'}`);
-  if (seen.whole && fromOutside && isShortest)
-    expect(fewest, about(`only from outside does anything lead to ${screen.label}`)).toBe(null);
-  if (byEvent && isShortest)
-    expect(way?.own, about(`only with what happens by itself does anything lead to ${screen.label}`)).not.toBe(0);
+  if (variant.kind === 'exact')
+    expect(isShortest, about(`whether the way to ${screen.label} is the shortest`)).toBe(true);
+  const own = walk!.filter(({ kind }) => kind === 'event').length;
+  expect(own > 0 && !fromOutside, about(`events on the way to ${screen.label}`)).toBe(byEvent);
   if (byEvent) count(`by event ${variant.kind}`);
-  // Past the budget, taps are those of the quick look. Past the limit of walks, a link or an event may be all that was
-  // found. All are said to be "at most".
-  const isOther = fromOutside || byEvent !== (way?.own ?? 0) > 0;
-  const mayBeMore = isShortest === false && (variant.kind === 'undecided' || isOther);
-  if (fewest !== null && !mayBeMore) expect(taps, about(`taps to ${screen.label}`)).toBe(fewest);
-  if (fewest !== null && !isOther) expect(taps, about(`taps to ${screen.label}`)).toBeGreaterThanOrEqual(fewest);
+  if (fromOutside && isShortest)
+    expect(way, about(`only from outside does anything lead to ${screen.label}`)).toBe(null);
+  if (fromOutside || !way) return;
+  const found: Way = { own, taps: walk!.length - own };
+  // Of a part of all configurations, those that taps alone lead to are the nearest.
+  const isSure = seen.whole === true || way.own === 0;
+  if (isSure) expect(order(found, way), about(`the way to ${screen.label} is too short`)).toBeGreaterThanOrEqual(0);
+  // Past the budget, ways are those of the quick look. Past the limit of walks, an event may be all that was found. Both
+  // are said to be "at most".
+  if (isShortest || (variant.kind === 'bounded' && own === way.own && isSure))
+    expect(order(found, way), about(`the way to ${screen.label} is too long`)).toBeLessThanOrEqual(0);
 }
+
+/** Less than 0 if a way is shorter than another one. */
+const order = (a: Way, b: Way): number => a.own - b.own || a.taps - b.taps;
 
 /** The effect of Back on a screen, and its maximum number of frames. */
 function expectBack(screen: Screen, { variant, seen, count, about }: Comparison): void {

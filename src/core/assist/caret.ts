@@ -12,7 +12,7 @@ function blockAround(plan: Plan, offset: number): number {
   const declaration = plan.tree.declarations.findLast((node) => node.from < offset);
   if (!declaration) return 0;
   if (declaration.kind !== 'module' || offset > declaration.to) return declaration.from;
-  const screen = declaration.body?.items.findLast((node) => node.from < offset);
+  const screen = declaration.body?.items.findLast((node) => node.kind === 'screen' && node.from < offset);
   return screen && offset <= screen.to ? screen.from : declaration.from;
 }
 

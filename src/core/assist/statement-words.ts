@@ -27,7 +27,7 @@ import {
 /** The words that begin a statement in a block. */
 const beginnings: Readonly<Record<string, readonly string[]>> = {
   '': declarationWords,
-  module: ['screen', 'private'],
+  module: ['screen', 'private', 'takes'],
   screen: memberWords,
   walk: walkWords,
 };

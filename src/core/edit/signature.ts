@@ -38,7 +38,7 @@ export function changeSignature(
   const edits: TextEdit[] = [...declare(plan, screen, wanted)];
   let open = 0;
   const kept = new Set(wanted.flatMap((one) => one.was ?? []));
-  const gone = screen.parameters.filter((parameter) => !kept.has(parameter.name));
+  const gone = ownParameters(screen).filter((parameter) => !kept.has(parameter.name));
   const types = typesOf(plan, wanted);
   for (const wayIn of supply.into[screen.index]!) {
     // The new arguments by name; arguments that the screen never took stay unchanged.
@@ -69,6 +69,9 @@ export function changeSignature(
   return { edits: mergeAtSamePlace(edits), open };
 }
 
+/** What the screen takes beside what its module does. */
+const ownParameters = ({ parameters }: Screen): readonly Parameter[] => parameters.filter(({ module }) => !module);
+
 /** The edit that gives a call these arguments. */
 function rewriteList({ call: { list, reference } }: WayIn, given: readonly string[]): TextEdit {
   const { from, to } = list ?? { from: reference.to, to: reference.to };
@@ -85,10 +88,11 @@ function declare({ tree: { text } }: Plan, screen: Screen, wanted: readonly Want
     const sample = before && one.type === typeText(before) ? (/\ssample\s.*$/s.exec(current(before))?.[0] ?? '') : '';
     return `${one.name}: ${one.type}${one.initial === null ? '' : ` = ${one.initial}`}${sample}`;
   };
-  const same = wanted.length === screen.parameters.length && wanted.every((one) => one.was !== null);
+  const own = ownParameters(screen);
+  const same = wanted.length === own.length && wanted.every((one) => one.was !== null);
   if (same) {
     // Only order and types change: each place takes the next argument in the new order.
-    return screen.parameters.flatMap((parameter, index): TextEdit[] => {
+    return own.flatMap((parameter, index): TextEdit[] => {
       const one = wanted[index]!;
       const insert = written(one);
       return insert === current(parameter) ? [] : [{ from: parameter.node.from, to: parameter.node.to, insert }];
@@ -164,7 +168,7 @@ function mergeAtSamePlace(edits: readonly TextEdit[]): TextEdit[] {
 
 /** The arguments of a screen as they are, to begin from. */
 export const currentSignature = ({ tree: { text } }: Plan, screen: Screen): WantedParameter[] =>
-  screen.parameters.map(({ name, type, initial, node }) => ({
+  ownParameters(screen).map(({ name, type, initial, node }) => ({
     was: name,
     name,
     type: node.type ? text.slice(node.type.from, node.type.to) : showType(type),

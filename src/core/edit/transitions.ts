@@ -18,7 +18,9 @@ export interface NewTransition {
  * has no fitting value is made to hold one.
  */
 export function addTransition(text: string, plan: Pick<Plan, 'flags'>, from: Screen, target: Screen): NewTransition {
-  const needed = target.parameters.filter((parameter) => !mayBeLeftOut(parameter));
+  const needed = target.parameters.filter(
+    (parameter) => !mayBeLeftOut(parameter) && !(parameter.module && parameter.module === from.module),
+  );
   const unsupplied: Parameter[] = [];
   const scope = screenScope(from, plan.flags);
   const taken = new Set(scope.layers.flat().map((value) => value.name));

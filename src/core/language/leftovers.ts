@@ -36,7 +36,7 @@ export class Leftovers {
     };
     for (const node of old.declarations) {
       if (node.kind === 'screen') keep(node);
-      if (node.kind === 'module') node.body?.items.forEach(keep);
+      if (node.kind === 'module') for (const item of node.body?.items ?? []) if (item.kind === 'screen') keep(item);
     }
   }
 

@@ -24,6 +24,7 @@ import {
   type OnlyNode,
   type ScreenNode,
   type Shape,
+  type TakesNode,
   type UnderNode,
 } from './syntax';
 
@@ -82,6 +83,13 @@ function meantMember(cursor: Cursor): string | undefined {
   return memberMeant(head.text);
 }
 
+/** `takes NAME: TYPE, …` */
+export function parseTakes(cursor: Cursor): TakesNode {
+  const head = cursor.next();
+  const parameters = parseList(cursor, () => parseParameter(cursor), null);
+  return { kind: 'takes', parameters, from: head.from, to: cursor.end };
+}
+
 function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
   if (cursor.beginsDeclaration) return false;
   const head = cursor.peek();
@@ -90,9 +98,7 @@ function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
   passColon(cursor, (name) => isMemberWord(name) || meant !== undefined);
   const word = meant ?? (cursor.beginsMember ? head.text : '');
   if (word === 'takes') {
-    cursor.next();
-    const parameters = parseList(cursor, () => parseParameter(cursor), null);
-    items.push({ kind: 'takes', parameters, from: head.from, to: cursor.end });
+    items.push(parseTakes(cursor));
   } else if (word === 'has') {
     cursor.next();
     const fields = parseList(cursor, () => parseField(cursor, 'The name of a value'), null);

@@ -5,19 +5,18 @@ import { declarationWords, isDeclarationWord } from './keywords';
 import { parseAccept, parseRule, parseWalk } from './parse-checks';
 import { parseEntry, parseEvent, parseMenu, parseTabs } from './parse-menus';
 import { parseArguments, parseList, parseReference, passColon } from './parse-parts';
-import { meantDeclaration, parseScreen } from './parse-screen';
+import { meantDeclaration, parseScreen, parseTakes } from './parse-screen';
 import { parseChoice, parseFlag, parseId, parseRecord } from './parse-types';
 import type {
   AppNode,
   BackLeavesNode,
-  Block,
   DeclarationNode,
   IncludeNode,
+  ModuleMemberNode,
   ModuleNode,
   MotionNode,
   Name,
   OriginNode,
-  ScreenNode,
   StartNode,
   SyntaxTree,
   StringNode,
@@ -167,7 +166,7 @@ function parseInclude(cursor: Cursor): IncludeNode {
   };
 }
 
-/** `module NAME [by "Owner"] { screens }` */
+/** `module NAME [by "Owner"] { takes … screens }` */
 function parseModule(cursor: Cursor): ModuleNode {
   const doc = cursor.doc;
   const head = cursor.next();
@@ -176,14 +175,16 @@ function parseModule(cursor: Cursor): ModuleNode {
   const isScreen = (): boolean =>
     meantDeclaration(cursor) === 'screen' ||
     (cursor.beginsDeclaration && (cursor.isWord('screen') || cursor.isWord('private')));
-  const body: Block<ScreenNode> | null = cursor.block<ScreenNode>(
+  const isTakes = (): boolean => cursor.beginsMember && cursor.isWord('takes');
+  const body = cursor.block<ModuleMemberNode>(
     name ? `The module ${name.text}` : 'This module',
     head,
-    isScreen,
+    () => isScreen() || isTakes(),
     (items) => {
       if (isScreen()) items.push(parseScreen(cursor));
+      else if (isTakes()) items.push(parseTakes(cursor));
       else if (cursor.beginsDeclaration) return false;
-      else cursor.stray('in a module', ['screen', 'private']);
+      else cursor.stray('in a module', ['screen', 'private', 'takes']);
       return true;
     },
   );

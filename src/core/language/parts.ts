@@ -9,7 +9,8 @@ interface Shapes {
   tab: Syntax.TabNode;
   menuItem: Syntax.MenuItemNode;
   walkStep: Syntax.WalkStepNode;
-  screens: Syntax.Block<Syntax.ScreenNode>;
+  moduleMember: Syntax.ModuleMemberNode;
+  moduleMembers: Syntax.Block<Syntax.ModuleMemberNode>;
   members: Syntax.Block<Syntax.MemberNode>;
   tabs: Syntax.Block<Syntax.TabNode>;
   menuItems: Syntax.Block<Syntax.MenuItemNode>;
@@ -50,6 +51,8 @@ type Row<Node> = [KindOf<Node>] extends [never]
 
 const nothing = {};
 const call = { target: 'reference', list: 'arguments' } as const;
+const takes = { parameters: 'parameter' } as const;
+const screen = { name: 'leaf', title: 'leaf', only: 'only', body: 'members' } as const;
 const twoSides = { left: 'condition', right: 'condition' } as const;
 
 /** The fields that hold nodes, by shape and kind. The compiler refuses a field left out, and one of another shape. */
@@ -70,14 +73,14 @@ const table: { readonly [S in keyof Shapes]: Row<Shapes[S]> } = {
     menu: { title: 'leaf', only: 'only', on: 'reference', body: 'menuItems' },
     event: { title: 'leaf', only: 'only', on: 'reference', branches: 'branch' },
     entry: { label: 'leaf', only: 'only', url: 'leaf', ...call },
-    module: { name: 'leaf', owner: 'leaf', body: 'screens' },
-    screen: { name: 'leaf', title: 'leaf', only: 'only', body: 'members' },
+    module: { name: 'leaf', owner: 'leaf', body: 'moduleMembers' },
+    screen,
     rule: { title: 'leaf', first: 'reference', second: 'reference' },
     walk: { title: 'leaf', body: 'walkSteps' },
     accept: { rule: 'leaf', subject: 'leaf', because: 'leaf' },
   },
   member: {
-    takes: { parameters: 'parameter' },
+    takes,
     has: { fields: 'field' },
     needs: { condition: 'condition', otherwise: 'step' },
     link: { pattern: 'leaf', under: 'under' },
@@ -95,7 +98,8 @@ const table: { readonly [S in keyof Shapes]: Row<Shapes[S]> } = {
     set: { flag: 'leaf', value: 'value' },
     expect: { screen: 'reference', beneath: 'reference' },
   },
-  screens: { items: 'declaration' },
+  moduleMember: { screen, takes },
+  moduleMembers: { items: 'moduleMember' },
   members: { items: 'member' },
   tabs: { items: 'tab' },
   menuItems: { items: 'menuItem' },

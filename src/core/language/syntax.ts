@@ -144,6 +144,9 @@ export interface UnderNode extends TextRange {
   readonly list: ArgumentListNode | null;
 }
 
+/** What stands in a module: its screens, and the arguments that all of them take. */
+export type ModuleMemberNode = ScreenNode | TakesNode;
+
 export type MemberNode = TakesNode | HasNode | NeedsNode | OnNode | LinkNode;
 
 /** A block in braces; the range includes them. `closed` is false if the closing brace is missing. */
@@ -172,7 +175,7 @@ export interface ModuleNode extends TextRange {
   readonly doc: string | null;
   readonly name: Name | null;
   readonly owner: StringNode | null;
-  readonly body: Block<ScreenNode> | null;
+  readonly body: Block<ModuleMemberNode> | null;
 }
 
 export interface AppNode extends TextRange {

@@ -49,6 +49,11 @@ export interface FieldModel {
   readonly type: TypeModel;
 }
 
+export interface ParameterModel extends FieldModel {
+  readonly default?: ValueModel;
+  readonly sample?: ValueModel;
+}
+
 export interface ScreenModel {
   readonly name: string;
   readonly module?: string;
@@ -57,7 +62,7 @@ export interface ScreenModel {
   readonly title?: string;
   readonly as?: 'sheet' | 'dialog';
   readonly only?: readonly string[];
-  readonly takes: readonly (FieldModel & { readonly default?: ValueModel; readonly sample?: ValueModel })[];
+  readonly takes: readonly ParameterModel[];
   readonly has: readonly FieldModel[];
   readonly needs: readonly { readonly condition: ConditionModel; readonly else: readonly StepModel[] }[];
   readonly links: readonly { readonly pattern: string; readonly under?: readonly CallModel[] }[];
@@ -138,7 +143,13 @@ export interface PlanModel {
     readonly only?: readonly string[];
     readonly opens: { readonly url: string } | CallModel;
   }[];
-  readonly modules: readonly { readonly name: string; readonly owner?: string; readonly doc?: string }[];
+  readonly modules: readonly {
+    readonly name: string;
+    readonly owner?: string;
+    readonly doc?: string;
+    /** Left out of a module that takes nothing: older readers of this form do not know it. */
+    readonly takes?: readonly ParameterModel[];
+  }[];
   readonly screens: readonly ScreenModel[];
   readonly rules: readonly {
     readonly title: string;

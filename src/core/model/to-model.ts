@@ -6,6 +6,7 @@ import type {
   EventNode,
   MenuNode,
   OnlyNode,
+  ParameterNode,
   ScreenReference,
   StepNode,
   TakenNode,
@@ -19,6 +20,7 @@ import type {
   BranchModel,
   CallModel,
   ConditionModel,
+  ParameterModel,
   PlanModel,
   ScreenModel,
   StepModel,
@@ -94,10 +96,11 @@ export function toModel(plan: Plan): PlanModel {
         ? [{ door, label: label.value, ...optional('doc', doc), ...onlyOf(only), opens }]
         : [];
     }),
-    modules: plan.modules.map(({ name, owner, node }) => ({
+    modules: plan.modules.map(({ name, owner, node, parameters }) => ({
       name,
       ...optional('owner', owner),
       ...optional('doc', node.doc),
+      ...(parameters.length > 0 && { takes: parametersOf(parameters.map((one) => one.node)) }),
     })),
     screens: plan.screens.map(screenOf),
     rules: ofKind('rule').flatMap(({ title, doc, claim, first, second }) =>
@@ -151,20 +154,7 @@ function screenOf({ node, name, module, title, shape }: Screen): ScreenModel {
     ...optional('title', title?.value),
     ...optional('as', shape),
     ...onlyOf(node.only),
-    takes: ofKind('takes').flatMap(({ parameters }) =>
-      parameters.flatMap((one) =>
-        one.type
-          ? [
-              {
-                name: one.name.text,
-                type: typeOf(one.type),
-                ...optional('default', one.initial && valueOf(one.initial)),
-                ...optional('sample', one.sample && valueOf(one.sample)),
-              },
-            ]
-          : [],
-      ),
-    ),
+    takes: ofKind('takes').flatMap(({ parameters }) => parametersOf(parameters)),
     has: ofKind('has').flatMap(({ fields }) => fieldsOf(fields)),
     needs: ofKind('needs').flatMap(({ condition, otherwise }) =>
       condition ? [{ condition: conditionOf(condition), else: otherwise.flatMap(stepOf) }] : [],
@@ -191,6 +181,20 @@ function screenOf({ node, name, module, title, shape }: Screen): ScreenModel {
     })),
   };
 }
+
+const parametersOf = (parameters: readonly ParameterNode[]): ParameterModel[] =>
+  parameters.flatMap(({ name, type, initial, sample }) =>
+    type
+      ? [
+          {
+            name: name.text,
+            type: typeOf(type),
+            ...optional('default', initial && valueOf(initial)),
+            ...optional('sample', sample && valueOf(sample)),
+          },
+        ]
+      : [],
+  );
 
 const fieldsOf = (fields: readonly { readonly name: { readonly text: string }; readonly type: TypeNode | null }[]) =>
   fields.flatMap(({ name, type }) => (type ? [{ name: name.text, type: typeOf(type) }] : []));

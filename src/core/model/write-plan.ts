@@ -4,6 +4,7 @@ import type {
   BranchModel,
   CallModel,
   ConditionModel,
+  ParameterModel,
   PlanModel,
   ScreenModel,
   StepModel,
@@ -70,13 +71,15 @@ export function writePlan(model: PlanModel): string {
     ]),
   );
   for (const screen of model.screens.filter((one) => one.module === undefined)) part(...writeScreen(screen));
-  for (const { name, owner, doc } of model.modules) {
+  for (const { name, owner, doc, takes = [] } of model.modules) {
     const screens = model.screens.filter((screen) => screen.module === name).map((screen) => writeScreen(screen));
     part(
       ...docOf(doc),
       ...block(
         `module ${name}${owner === undefined ? '' : ` by ${quote(owner)}`}`,
-        screens.flatMap((lines, index) => (index === 0 ? lines : ['', ...lines])),
+        [...(takes.length > 0 ? [takes.map(takesLine)] : []), ...screens].flatMap((lines, index) =>
+          index === 0 ? lines : ['', ...lines],
+        ),
       ),
     );
   }
@@ -96,6 +99,9 @@ export function writePlan(model: PlanModel): string {
   );
   return parts.map((lines) => `${lines.join('\n')}\n`).join('\n');
 }
+
+const takesLine = (one: ParameterModel): string =>
+  `takes ${field(one)}${one.default ? ` = ${value(one.default)}` : ''}${one.sample ? ` sample ${value(one.sample)}` : ''}`;
 
 const docOf = (doc: string | undefined): string[] =>
   doc === undefined ? [] : doc.split('\n').map((line) => `## ${line}`.trimEnd());
@@ -182,10 +188,7 @@ const branches = (all: readonly BranchModel[]): string =>
 function writeScreen(screen: ScreenModel): string[] {
   const head = `${screen.private ? 'private ' : ''}screen ${screen.name}${screen.title === undefined ? '' : ` ${quote(screen.title)}`}${screen.as ? ` as ${screen.as}` : ''}${onlyOf(screen.only)}`;
   const lines = [
-    ...screen.takes.map(
-      (one) =>
-        `takes ${field(one)}${one.default ? ` = ${value(one.default)}` : ''}${one.sample ? ` sample ${value(one.sample)}` : ''}`,
-    ),
+    ...screen.takes.map(takesLine),
     ...screen.has.map((one) => `has ${field(one)}`),
     ...screen.needs.map((one) => `needs ${condition(one.condition)} else ${steps(one.else)}`),
     ...screen.links.map(

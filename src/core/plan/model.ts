@@ -45,6 +45,8 @@ export interface Parameter extends Named {
   readonly initial: ValueNode | null;
   /** A value to show the screen with, if no walk supplies one. */
   readonly sample: ValueNode | null;
+  /** The module whose screens all take it; null for an argument of one screen. */
+  readonly module: Module | null;
   readonly node: ParameterNode;
 }
 
@@ -168,6 +170,7 @@ export interface Screen {
   /** Null for a plain screen. */
   readonly shape: Shape | null;
   readonly only: Only;
+  /** Those of its module, then its own. */
   readonly parameters: readonly Parameter[];
   readonly holds: readonly Held[];
   readonly needs: readonly Needs[];
@@ -180,6 +183,8 @@ export interface Screen {
 export interface Module {
   readonly name: string;
   readonly owner: string | null;
+  /** What each of its screens takes. Within the module it is handed on unless a call gives another value. */
+  readonly parameters: readonly Parameter[];
   readonly screens: readonly Screen[];
   readonly node: ModuleNode;
 }

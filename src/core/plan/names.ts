@@ -1,12 +1,12 @@
 /** Listener of each name that is bound while a plan is resolved, with its declaration. */
 import type { TextRange } from '../language/range';
 import type { ArgumentListNode, Name, ScreenReference, StringNode, ValueNode } from '../language/syntax';
-import type { Screen } from './model';
+import type { Parameter, Screen } from './model';
 import { typeOfPath, type BindingContext } from './scope';
 import { required, type Type } from './types';
 
 /**
- * A declaration as one string: `screen 3`, `argument 3 hutId` (of a screen), `value 3 nights` (of a screen), `loop 3 0
+ * A declaration as one string: `screen 3`, `argument 3 hutId` (of a screen), `argument module:booking hutId` (of all screens of a module), `value 3 nights` (of a screen), `loop 3 0
  * hut` (of a trigger), `flag f`, `type T`, `option T x`, `field R x`, `variant v`, `module m`.
  */
 export type SymbolKey = string;
@@ -20,6 +20,13 @@ export interface Reference extends TextRange {
    */
   readonly short: 'argument' | 'value' | null;
 }
+
+/** Key of an argument of a screen (its index), or of a module (`module booking`). */
+export const argumentKey = (owner: string, name: string): SymbolKey => `argument ${owner.replace(' ', ':')} ${name}`;
+
+/** Key of a screen's argument, which may be its module's. */
+const keyOfArgument = (screen: Screen, { module, name }: Parameter): SymbolKey =>
+  argumentKey(module ? `module ${module.name}` : String(screen.index), name);
 
 /** Names in scope of a title, between braces: `{hut.name}`. */
 const inTitle = /\{([A-Za-z_]\w*(?:\.[A-Za-z_]\w*)*)\}/g;
@@ -46,7 +53,7 @@ export class Names {
   arguments(list: ArgumentListNode, target: Screen | null, place: BindingContext): void {
     for (const { name, value } of list.items) {
       const parameter = target?.parameters.find((one) => one.name === name.text);
-      if (target && parameter) this.use(name, `argument ${target.index} ${name.text}`, value ? null : 'argument');
+      if (target && parameter) this.use(name, keyOfArgument(target, parameter), value ? null : 'argument');
       if (value) this.value(value, place, parameter?.type ?? null);
       else this.path([name], place, 'value');
     }
@@ -100,8 +107,8 @@ export class Names {
       let at = node.from + match.index + match[0].indexOf(match[1]!, 1);
       for (const part of match[1]!.split(',')) {
         const text = part.replace(/\*$/, '');
-        if (screen.parameters.some((parameter) => parameter.name === text))
-          this.use({ from: at, to: at + text.length }, `argument ${screen.index} ${text}`);
+        const parameter = screen.parameters.find((each) => each.name === text);
+        if (parameter) this.use({ from: at, to: at + text.length }, keyOfArgument(screen, parameter));
         at += part.length + 1;
       }
     }
@@ -111,8 +118,9 @@ export class Names {
 function symbolInScope(name: string, { scope, screen, transition }: BindingContext): SymbolKey | null {
   if (screen && scope.variable?.name === name) return `loop ${screen.index} ${transition} ${name}`;
   for (const layer of scope.layers) {
-    if (!layer.some((one) => one.name === name)) continue;
-    if (layer === screen?.parameters) return `argument ${screen.index} ${name}`;
+    const at = layer.findIndex((one) => one.name === name);
+    if (at < 0) continue;
+    if (layer === screen?.parameters) return keyOfArgument(screen, screen.parameters[at]!);
     if (layer === screen?.holds) return `value ${screen.index} ${name}`;
     return `flag ${name}`;
   }

@@ -1,4 +1,4 @@
-import type { DeclarationNode, Name, OnNode, ScreenNode, SyntaxTree } from '../language/syntax';
+import type { DeclarationNode, Name, OnNode, ScreenNode, SyntaxTree, TakesNode } from '../language/syntax';
 import { Binder } from './bind';
 import { Directory } from './directory';
 import {
@@ -15,7 +15,7 @@ import {
   type Screen,
   type Transition,
 } from './model';
-import type { Names } from './names';
+import { argumentKey, type Names } from './names';
 import { resolveFlags } from './resolve-flags';
 import { resolveOutside } from './resolve-outside';
 import { resolveTypes, type TypeTable } from './resolve-types';
@@ -40,6 +40,7 @@ export function resolve(tree: SyntaxTree, names: Names | null = null): Plan {
   const { modules, screens } = collectScreens(tree, report, names);
   const binder = new Binder(new Directory(screens), flags, variants, report, names);
   // Calls look at the variants of their target, and conditions at the values of their screen: all of these first.
+  for (const module of modules) fillModule(module, tree, table, binder);
   for (const screen of screens) fillValues(screen, table, binder);
   for (const screen of screens) fillWays(screen, binder, tree.text);
 
@@ -130,9 +131,11 @@ function collectScreens(
     const first = moduleNames.get(name);
     if (first && node.name) report({ kind: 'duplicate', what: 'module', name: node.name, first });
     if (node.name && !first) moduleNames.set(name, node.name);
-    const module = modules.get(name) ?? { name, owner: node.owner?.value ?? null, screens: [], node };
+    const module = modules.get(name) ?? { name, owner: node.owner?.value ?? null, parameters: [], screens: [], node };
     modules.set(name, module);
-    const added = (node.body?.items ?? []).map((screen) => add(screen, module)).filter((screen) => screen !== null);
+    const added = (node.body?.items ?? [])
+      .map((item) => (item.kind === 'screen' ? add(item, module) : null))
+      .filter((screen) => screen !== null);
     module.screens = [...module.screens, ...added];
   }
   for (const screen of screens) {
@@ -142,30 +145,57 @@ function collectScreens(
   return { modules: [...modules.values()], screens };
 }
 
-/** Resolves the arguments and values of a screen, and its variants. */
-function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder): void {
-  const { report, names } = binder;
-  const seen = new Map<string, Name>();
-  /** Whether the name is the first of its kind on the screen, in the order of the text. */
-  const isNew = (name: Name): boolean => {
+/** Resolves the arguments of a module, which may stand in several blocks of its name. */
+function fillModule(module: Mutable<Module>, tree: SyntaxTree, table: TypeTable, binder: Binder): void {
+  const isNew = firstOfName(binder, new Map());
+  module.parameters = tree.declarations.flatMap((node) =>
+    node.kind === 'module' && (node.name?.text ?? '') === module.name
+      ? (node.body?.items ?? []).flatMap((item) =>
+          item.kind === 'takes' ? parametersOf(item, module, `module ${module.name}`, isNew, table, binder) : [],
+        )
+      : [],
+  );
+}
+
+/** Whether a name is the first of its kind in one place, in the order of the text; reports others. */
+function firstOfName({ report }: Binder, seen: Map<string, Name>): (name: Name) => boolean {
+  return (name) => {
     const first = seen.get(name.text);
     if (first) report({ kind: 'duplicate', what: 'value', name, first });
     else seen.set(name.text, name);
     return !first;
   };
+}
+
+function parametersOf(
+  { parameters }: TakesNode,
+  module: Module | null,
+  owner: string,
+  isNew: (name: Name) => boolean,
+  table: TypeTable,
+  { names }: Binder,
+): Parameter[] {
+  return parameters.flatMap((node) => {
+    const type = table.resolve(node.type);
+    names?.declare(node.name, argumentKey(owner, node.name.text));
+    names?.option(node.initial, type);
+    names?.option(node.sample, type);
+    return isNew(node.name)
+      ? [{ name: node.name.text, type, initial: node.initial, sample: node.sample, module, node }]
+      : [];
+  });
+}
+
+/** Resolves the arguments and values of a screen, and its variants. */
+function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder): void {
+  const { names } = binder;
+  const shared = screen.module?.parameters ?? [];
+  const isNew = firstOfName(binder, new Map(shared.map(({ name, node }) => [name, node.name])));
   const parameters: Parameter[] = [];
   const holds: Held[] = [];
   for (const member of screen.node.body?.items ?? []) {
-    if (member.kind === 'takes') {
-      for (const node of member.parameters) {
-        const type = table.resolve(node.type);
-        names?.declare(node.name, `argument ${screen.index} ${node.name.text}`);
-        names?.option(node.initial, type);
-        names?.option(node.sample, type);
-        if (isNew(node.name))
-          parameters.push({ name: node.name.text, type, initial: node.initial, sample: node.sample, node });
-      }
-    }
+    if (member.kind === 'takes')
+      parameters.push(...parametersOf(member, null, String(screen.index), isNew, table, binder));
     if (member.kind === 'has') {
       for (const node of member.fields) {
         const type = table.resolve(node.type);
@@ -174,7 +204,7 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder): 
       }
     }
   }
-  screen.parameters = parameters;
+  screen.parameters = shared.length > 0 ? [...shared, ...parameters] : parameters;
   screen.holds = holds;
   screen.only = binder.only(screen.node.only);
 }

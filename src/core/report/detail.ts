@@ -15,6 +15,8 @@ export interface ParameterCard {
   readonly name: string;
   readonly type: string;
   readonly initial: string | null;
+  /** The module whose screens all take it, or null. */
+  readonly module: string | null;
 }
 
 export interface CellCard {
@@ -142,10 +144,11 @@ export function detail(check: Check, label: string | null, variant: string | nul
       at: node.from,
       otherwise: write.steps(otherwise),
     })),
-    parameters: screen.parameters.map(({ name, type, initial }) => ({
+    parameters: screen.parameters.map(({ name, type, initial, module }) => ({
       name,
       type: showType(type),
       initial: initial && showValue(initial),
+      module: module && module.name,
     })),
     signature: currentSignature(plan, screen),
     fromOutside,

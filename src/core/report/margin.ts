@@ -1,8 +1,8 @@
 /** The notes in the editor's margin: one short remark beside each line that says something. */
 import type { Check } from '../check';
-import { isIn, mayBeLeftOut, openings, type Screen, type Step, type Transition } from '../plan/model';
+import { isIn, mayBeLeftOut, openings, type Parameter, type Screen, type Step, type Transition } from '../plan/model';
 import type { Verdict } from '../reach';
-import type { SupplyStatus, WayIn } from '../supply/supply';
+import type { Cell, SupplyStatus, WayIn } from '../supply/supply';
 import { reachOf } from './variant';
 
 /** `holds` is proved, `broken` and `doubtful` have a finding, `plain` is a remark. */
@@ -46,25 +46,43 @@ export function marginNotes(check: Check, variant: string | null = null): Margin
         : { at: screen.nameNode.from, text: `not in ${name}`, tone: 'plain' },
     );
     screen.parameters.forEach((parameter, index) => {
-      let bring = 0;
-      for (const { cells } of entering) {
-        const { status } = cells[index]!;
-        if (status === 'supplied' || status === 'fixed-id') bring++;
-      }
-      const text =
-        bring === 0 ? 'nobody brings it' : `${bring} of ${entering.length} ${bring === 1 ? 'brings' : 'bring'} it`;
-      notes.push({
-        at: parameter.node.from,
-        text,
-        tone: !mayBeLeftOut(parameter) && bring < entering.length ? 'doubtful' : 'plain',
-      });
+      if (!parameter.module)
+        notes.push(
+          noteOnParameter(
+            parameter,
+            entering.map(({ cells }) => cells[index]!),
+          ),
+        );
     });
     for (const transition of screen.transitions) {
       const note = noteOnTransition(transition, byStep);
       if (note) notes.push(note);
     }
   }
+  for (const { parameters, screens } of plan.modules) {
+    parameters.forEach((parameter, index) => {
+      // Those of a module come first on each of its screens. Only ways in from outside bring them.
+      const cells = screens.flatMap((screen) => into[screen.index]!.map(({ cells }) => cells[index]!));
+      notes.push(
+        noteOnParameter(
+          parameter,
+          cells.filter(({ status }) => status !== 'handed-on'),
+        ),
+      );
+    });
+  }
   return notes.sort((a, b) => a.at - b.at);
+}
+
+/** How many of the ways in bring an argument. */
+function noteOnParameter(parameter: Parameter, cells: readonly Cell[]): MarginNote {
+  let bring = 0;
+  for (const { status } of cells) if (status === 'supplied' || status === 'fixed-id') bring++;
+  return {
+    at: parameter.node.from,
+    text: bring === 0 ? 'nobody brings it' : `${bring} of ${cells.length} ${bring === 1 ? 'brings' : 'bring'} it`,
+    tone: !mayBeLeftOut(parameter) && bring < cells.length ? 'doubtful' : 'plain',
+  };
 }
 
 function noteOnScreen(screen: Screen, verdict: Verdict, entering: number, hasStart: boolean): MarginNote {

@@ -33,7 +33,13 @@ export interface SupplyRow {
 
 export interface SupplyBlock {
   readonly screen: number;
-  readonly columns: readonly { readonly name: string; readonly type: string; readonly initial: string | null }[];
+  readonly columns: readonly {
+    readonly name: string;
+    readonly type: string;
+    readonly initial: string | null;
+    /** The module whose screens all take it, or null. */
+    readonly module: string | null;
+  }[];
   readonly rows: readonly SupplyRow[];
 }
 
@@ -48,6 +54,7 @@ export function supplyTable(check: Check): SupplyTable {
   const findings = findingsByCell(check.findings);
   const counts: Record<SupplyStatus, number> = {
     supplied: 0,
+    'handed-on': 0,
     default: 0,
     absent: 0,
     missing: 0,
@@ -60,10 +67,11 @@ export function supplyTable(check: Check): SupplyTable {
     .filter((screen) => screen.parameters.length > 0)
     .map((screen): SupplyBlock => ({
       screen: screen.index,
-      columns: screen.parameters.map(({ name, type, initial }) => ({
+      columns: screen.parameters.map(({ name, type, initial, module }) => ({
         name,
         type: showType(type),
         initial: initial && showValue(initial),
+        module: module && module.name,
       })),
       rows: check.supply.into[screen.index]!.map((wayIn) => row(wayIn, findings)),
     }));

@@ -2,15 +2,16 @@
 import type { TextRange } from '../language/range';
 import type { ArgumentNode, ValueNode } from '../language/syntax';
 import { isLiteral, literalFits, literalType } from '../plan/literals';
-import type { Call, Loop, Parameter, Plan, Screen, Step, Transition } from '../plan/model';
+import type { Call, Loop, Module, Parameter, Plan, Screen, Step, Transition } from '../plan/model';
 import { emptyScope, screenScope, typeOfPath } from '../plan/scope';
 import type { Scope } from '../plan/model';
 import { assignable, required, type Type } from '../plan/types';
-import { eachSite, scopeOf, type Site } from './site';
+import { eachSite, scopeOf, screenOf, type Site } from './site';
 import { checkWalkValues, type BadWalkValue } from './walk-values';
 
 /**
  * - `supplied`, `default`, `absent`: it holds (absent: the argument is optional and left out)
+ * - `handed-on`: it is the module's, and goes from screen to screen within the module without being named
  * - `missing`: nothing is given, and there is no default
  * - `may-be-absent`: an optional value goes to a required argument
  * - `wrong-type`: the value's type does not fit
@@ -18,7 +19,15 @@ import { checkWalkValues, type BadWalkValue } from './walk-values';
  * - `fixed-id`: a literal stands where an id should come from data
  */
 export type SupplyStatus =
-  'supplied' | 'default' | 'absent' | 'missing' | 'may-be-absent' | 'wrong-type' | 'unknown-value' | 'fixed-id';
+  | 'supplied'
+  | 'handed-on'
+  | 'default'
+  | 'absent'
+  | 'missing'
+  | 'may-be-absent'
+  | 'wrong-type'
+  | 'unknown-value'
+  | 'fixed-id';
 
 /** One argument on one way in. */
 export interface Cell {
@@ -62,9 +71,9 @@ export interface BadLoop {
   readonly type: Type | null;
 }
 
-/** Whether an argument is supplied, has a default, or is optional and left out. */
+/** Whether an argument is supplied, is handed on, has a default, or is optional and left out. */
 export const holds = (status: SupplyStatus): boolean =>
-  status === 'supplied' || status === 'default' || status === 'absent';
+  status === 'supplied' || status === 'handed-on' || status === 'default' || status === 'absent';
 
 export interface Supply {
   readonly waysIn: readonly WayIn[];
@@ -96,6 +105,8 @@ export function checkSupply(plan: Plan): Supply {
   const badLoops: BadLoop[] = [];
   for (const screen of plan.screens) {
     for (const parameter of screen.parameters) {
+      // Those of a module are checked once.
+      if (parameter.module && parameter.module.screens[0] !== screen) continue;
       if (parameter.initial) checkDefault(screen, parameter, 'default', parameter.initial, badDefaults);
       if (parameter.sample) checkDefault(screen, parameter, 'sample', parameter.sample, badDefaults);
     }
@@ -180,10 +191,24 @@ function checkCall(site: Site, call: Call, target: Screen, scope: Scope): WayIn 
     // In an entry a human gives a sample, and a sample of an id is a literal.
     return argument
       ? judge(parameter, argument, valueOf(argument), scope, site.kind === 'entry')
-      : cellWithout(parameter);
+      : parameter.module && handsOn(site, parameter.module)
+        ? handedOn(parameter)
+        : cellWithout(parameter);
   });
   return { site, call, target, cells, surplus };
 }
+
+/** Whether a site hands on the arguments of a module without naming them: it belongs to one of its screens. */
+const handsOn = (site: Site, module: Module): boolean =>
+  (site.kind === 'transition' || site.kind === 'needs') && screenOf(site)?.module === module;
+
+const handedOn = (parameter: Parameter): Cell => ({
+  parameter,
+  status: 'handed-on',
+  argument: null,
+  value: null,
+  type: parameter.type,
+});
 
 /** Longer lists are not looked through. */
 const handful = 8;

@@ -1,6 +1,6 @@
 import type { ValueNode } from '../language/syntax';
 import { readPattern } from '../links/template';
-import type { Call, Link, Plan, Screen, Transition } from '../plan/model';
+import type { Call, Link, Module, Plan, Screen, Transition } from '../plan/model';
 import { absentIn, type Assumptions } from './conditions';
 import { literalOf, Samples } from './samples';
 import { at, isRecord, withValues, type Value, type Values } from '../plan/value';
@@ -20,12 +20,16 @@ export class Data {
   /**
    * Values of a screen when it arrives: its arguments, defaults for omitted ones, and its own values. Missing arguments
    * are left out.
+   *
+   * @param from the module whose screen makes the call: it hands its own arguments on
    */
-  onArrival(screen: Screen, call: Call | null, context: Values): Values {
+  onArrival(screen: Screen, call: Call | null, context: Values, from: Module | null = null): Values {
     const taken = screen.parameters.flatMap((parameter): [string, Value][] => {
       const argument = call?.arguments.find(({ name }) => name.text === parameter.name);
       const value = argument ? this.read(argument.value, argument.name.text, context) : undefined;
       if (value !== undefined) return [[parameter.name, value]];
+      const own = from && parameter.module === from && !argument ? at(context, parameter.name) : undefined;
+      if (own !== undefined) return [[parameter.name, own]];
       if (parameter.initial) return [[parameter.name, literalOf(parameter.initial)]];
       if (!call) return [[parameter.name, this.samples.ofParameter(parameter)]];
       return parameter.type.kind === 'optional' ? [[parameter.name, null]] : [];

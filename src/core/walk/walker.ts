@@ -1,24 +1,19 @@
-import { remembered } from '../base/remembered';
 import {
   isIn,
   type Branch,
   type Call,
   type Flag,
-  type MenuItem,
-  type Places,
+  type Module,
   type Plan,
-  type PlanEvent,
   type Screen,
   type Step,
   type Transition,
 } from '../plan/model';
-import { leadsTo } from '../plan/steps';
 import type { Values } from '../plan/value';
 import { openTexts, outcomesOf, type Assumptions, type Outcomes } from './conditions';
 import {
   activeStack,
   keyOf,
-  mainStack,
   withStack,
   type Arrival,
   type Configuration,
@@ -28,6 +23,7 @@ import {
 import type { Data } from './data';
 import { branchesOf, partOf, type AppEvent, type BranchingEvent, type ExternalEvent } from './event';
 import { depthOf, markGate, sharedDepth } from './frames';
+import { Offers } from './offers';
 import { Placement } from './placement';
 
 /** An event that takes more steps than this counts for more. */
@@ -46,13 +42,19 @@ const mostElses = 1024;
 const mostNested = 200;
 const mostOutcomes = 256;
 
+/** The values that steps can name, beside flags, and the module of the screen that the steps belong to. */
+interface Context {
+  readonly values: Values;
+  readonly module: Module | null;
+}
+
 /**
  * Walks one variant of an app: from a configuration and an event to all configurations that can follow. There are
  * several if a condition in quotes is open, and none if the app is left.
  * A step to an unknown screen does nothing. Arguments are kept if the walker has data; no step depends on them.
  */
 export class Walker {
-  private readonly ledTo = new Map<readonly MenuItem[] | PlanEvent, ReadonlySet<Screen>>();
+  private readonly offers: Offers;
   private readonly placement: Placement;
   private readonly anyNeeds: boolean;
   private readonly flagIndex: ReadonlyMap<string, number>;
@@ -77,6 +79,7 @@ export class Walker {
     private readonly data: Data | null = null,
   ) {
     this.placement = new Placement(plan, variant, data);
+    this.offers = new Offers(plan, variant, this.placement);
     this.anyNeeds = plan.screens.some((screen) => screen.needs.length > 0);
     this.flagIndex = new Map(plan.flags.map((flag, index) => [flag.name, index]));
   }
@@ -118,27 +121,12 @@ export class Walker {
 
   /** Events that a user can cause within the app: triggers, then menus, tabs, and Back. */
   events(configuration: Configuration): AppEvent[] {
-    const top = activeStack(configuration)?.screen;
-    if (!top) return [];
-    const events: AppEvent[] = [];
-    for (const transition of top.transitions)
-      if (isIn(transition.only, this.variant)) events.push({ kind: 'trigger', transition });
-    for (const menu of this.plan.menus) {
-      if (isIn(menu.only, this.variant) && this.isAmong(menu.on, top, menu.items, menu.items))
-        for (const item of menu.items) events.push({ kind: 'item', item });
-    }
-    if (configuration.active !== mainStack) for (const tab of this.placement.tabs) events.push({ kind: 'tab', tab });
-    events.push({ kind: 'back' });
-    return events;
+    return this.offers.byUser(configuration);
   }
 
   /** What can happen there by itself. */
   ownEvents(configuration: Configuration): AppEvent[] {
-    const top = activeStack(configuration)?.screen;
-    if (!top) return [];
-    return this.plan.events
-      .filter((event) => isIn(event.only, this.variant) && this.isAmong(event.on, top, event, [event]))
-      .map((event) => ({ kind: 'event', event }));
+    return this.offers.byThemselves(configuration);
   }
 
   /** What a user can do there, then what can happen by itself. */
@@ -165,25 +153,6 @@ export class Walker {
         .filter((entry) => isIn(entry.only, this.variant))
         .map((entry) => ({ kind: 'entry', entry }) as const),
     ];
-  }
-
-  /**
-   * @param of what has these places
-   * @param parts its parts that have branches
-   */
-  private isAmong(
-    on: Places,
-    screen: Screen,
-    of: readonly MenuItem[] | PlanEvent,
-    parts: readonly (MenuItem | PlanEvent)[],
-  ): boolean {
-    if (on === 'all') return true;
-    if (on !== 'roots') return on.has(screen);
-    return (
-      screen === this.plan.start?.target ||
-      this.placement.isRoot(screen) ||
-      remembered(this.ledTo, of, () => leadsTo(parts)).has(screen)
-    );
   }
 
   private begin(assumed?: Assumptions): void {
@@ -275,8 +244,8 @@ export class Walker {
     return outcomes;
   }
 
-  private get noValues(): Values | null {
-    return this.data && {};
+  private get noValues(): Context | null {
+    return this.data && { values: {}, module: null };
   }
 
   /** The configuration with the user's input on the screen, and the values that the trigger's steps can name. */
@@ -284,11 +253,14 @@ export class Walker {
     configuration: Configuration,
     transition: Transition,
     given: Values = {},
-  ): [Configuration, Values | null] {
+  ): [Configuration, Context | null] {
     const top = activeStack(configuration);
     if (!this.data || !top?.values) return [configuration, null];
     const { screen, context } = this.data.atTap(top.values, transition, given, this.assumed ?? new Map());
-    return [screen === top.values ? configuration : withStack(configuration, { ...top, values: screen }), context];
+    return [
+      screen === top.values ? configuration : withStack(configuration, { ...top, values: screen }),
+      { values: context, module: transition.screen.module },
+    ];
   }
 
   /** An empty active stack means that the app is left. */
@@ -309,7 +281,7 @@ export class Walker {
   private runBranches(
     configuration: Configuration,
     branches: readonly Branch[],
-    context: Values | null,
+    context: Context | null,
   ): Configuration[] {
     if (branches.length === 1 && !branches[0]!.condition) return this.run(configuration, branches[0]!.steps, context);
     const after: Configuration[] = [];
@@ -328,8 +300,7 @@ export class Walker {
     return outcomes;
   }
 
-  /** @param context values that the steps can name, beside flags */
-  private run(configuration: Configuration, steps: readonly Step[], context: Values | null): Configuration[] {
+  private run(configuration: Configuration, steps: readonly Step[], context: Context | null): Configuration[] {
     let after = [configuration];
     for (const step of steps) {
       after =
@@ -349,7 +320,7 @@ export class Walker {
     return after;
   }
 
-  private step(configuration: Configuration, step: Step, context: Values | null): Configuration[] {
+  private step(configuration: Configuration, step: Step, context: Context | null): Configuration[] {
     this.steps++;
     const stack = activeStack(configuration);
     switch (step.kind) {
@@ -410,13 +381,14 @@ export class Walker {
   }
 
   /** Arguments that a call passes to its screen. */
-  private passed(screen: Screen, call: Call, context: Values | null, { flags }: Configuration): Values | null {
+  private passed(screen: Screen, call: Call, context: Context | null, { flags }: Configuration): Values | null {
     if (!this.data || !context) return null;
+    const { values, module } = context;
     const all =
       call.arguments.length === 0
-        ? context
-        : { ...Object.fromEntries(this.plan.flags.map(({ name }, index) => [name, flags[index]!])), ...context };
-    return this.data.onArrival(screen, call, all);
+        ? values
+        : { ...Object.fromEntries(this.plan.flags.map(({ name }, index) => [name, flags[index]!])), ...values };
+    return this.data.onArrival(screen, call, all, module);
   }
 
   /** The configuration after a flag changes, by a step or from outside of the app. */
@@ -429,7 +401,7 @@ export class Walker {
     return { ...configuration, flags: configuration.flags.map((old, index) => (index === changed ? value : old)) };
   }
 
-  private resume(configuration: Configuration, or: Step | null, context: Values | null): Configuration[] {
+  private resume(configuration: Configuration, or: Step | null, context: Context | null): Configuration[] {
     for (let frame = activeStack(configuration); frame; frame = frame.below) {
       if (frame.putOff) return this.arrive(withStack(configuration, frame.below), frame.putOff);
     }
@@ -451,7 +423,7 @@ export class Walker {
               arrival,
               screen,
               otherwise,
-              values,
+              values && { values, module: screen.module },
             ),
           );
         if (!holds) return after;
@@ -471,7 +443,7 @@ export class Walker {
     arrival: Arrival,
     at: Screen,
     otherwise: readonly Step[],
-    context: Values | null,
+    context: Context | null,
   ): Configuration[] {
     if (this.puttingOff.has(at)) return [configuration];
     if (++this.elses > mostElses || this.puttingOff.size >= mostNested || this.steps > this.mostNow) {

@@ -43,8 +43,9 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
         {detail.doc && <p className="mt-1.5 max-w-prose">{detail.doc}</p>}
         {detail.parameters.length > 0 && (
           <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-0.5 font-mono text-[12px]" aria-label="Arguments">
-            {detail.parameters.map(({ name, type, initial }) => (
-              <li key={name}>
+            {detail.parameters.map(({ name, type, initial, module }) => (
+              <li key={name} title={module ? `All screens of ${module} take it` : undefined}>
+                {module && <span className="text-mute">{module}: </span>}
                 {name}
                 <span className="text-mute">
                   : {type}

@@ -47,6 +47,7 @@ export function WaysIn({ detail }: { detail: ScreenDetail }) {
 
 const toneOfCell: Record<CellCard['status'], string> = {
   supplied: 'text-primary',
+  'handed-on': 'text-primary italic',
   default: 'text-mute',
   absent: 'text-mute',
   missing: 'text-error font-semibold',

@@ -51,15 +51,17 @@ export const BlockTable = memo(function BlockTable({
         <span role="columnheader" className="truncate pr-2 font-semibold">
           <ScreenLink index={block.screen} />
         </span>
-        {block.columns.map(({ name, type, initial }) => (
+        {block.columns.map(({ name, type, initial, module }) => (
           <span
             key={name}
             role="columnheader"
             className="font-mono text-[12px] truncate px-1.5"
-            title={`${name}: ${type}${initial === null ? '' : ` = ${initial}`}`}
+            title={`${name}: ${type}${initial === null ? '' : ` = ${initial}`}${module === null ? '' : `, of all screens of ${module}`}`}
           >
             <strong className="font-semibold">{name}</strong>{' '}
-            <span className="text-mute">{initial === null ? type : `= ${initial}`}</span>
+            <span className="text-mute">
+              {module === null ? (initial === null ? type : `= ${initial}`) : `of ${module}`}
+            </span>
           </span>
         ))}
       </div>

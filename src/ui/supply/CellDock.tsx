@@ -59,7 +59,7 @@ function AboutCell({ block, row, cell, column, onOpen }: Props) {
           {row.screen === null ? row.name : `${screens[row.screen]?.label ?? ''} · ${row.name}`}
         </strong>
         <span className="font-mono text-[12px]">
-          {column.name}: {column.type} <span className="text-mute">of</span> {screen}
+          {column.name}: {column.type} <span className="text-mute">of</span> {column.module ?? screen}
         </span>
         {finding ? (
           <span className={`rule-tag ${toneOf[finding.severity]}`}>{finding.rule}</span>
@@ -97,6 +97,8 @@ function plainly(cell: SupplyCell): string {
   switch (cell.status) {
     case 'supplied':
       return `is given ${textOfCell(cell)}`;
+    case 'handed-on':
+      return 'is handed on within the module';
     case 'default':
       return 'is left to its default';
     case 'absent':

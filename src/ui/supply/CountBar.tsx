@@ -7,6 +7,12 @@ export function CountBar({ counts }: { counts: SupplyTable['counts'] }) {
   const parts = [
     { count: counts.supplied, label: 'supplied', fill: 'var(--color-primary)', tone: 'text-primary' },
     {
+      count: counts['handed-on'],
+      label: 'handed on',
+      fill: 'color-mix(in srgb, var(--color-primary) 75%, var(--color-base-100))',
+      tone: 'text-primary italic',
+    },
+    {
       count: counts.default,
       label: 'default',
       fill: 'color-mix(in srgb, var(--color-primary) 45%, var(--color-base-100))',

@@ -19,6 +19,8 @@ export function textOfCell({
   switch (status) {
     case 'supplied':
       return value ?? '';
+    case 'handed-on':
+      return 'handed on';
     case 'default':
       return 'default';
     case 'absent':
@@ -38,6 +40,7 @@ export function textOfCell({
 
 export const toneOfCell: Readonly<Record<SupplyCell['status'], string>> = {
   supplied: 'text-primary',
+  'handed-on': 'text-primary italic',
   default: 'text-mute',
   absent: 'text-mute',
   missing: 'tone-error font-semibold',

@@ -68,6 +68,8 @@ export class Exploration {
   private expanded = 0;
   /** What is taken now: what users do; what happens by itself, too; links and entries, too. */
   private stage: 'taps' | 'own events' | 'outside' = 'taps';
+  /** Number of expanded nodes from which what happens by itself was taken. */
+  private ownTaken = 0;
   /** Nodes found while only users did something. */
   private foundByTaps = Infinity;
 
@@ -198,18 +200,25 @@ export class Exploration {
   private goOn(): boolean {
     if (this.isStageOver) {
       this.foundByTaps = Math.min(this.foundByTaps, this.nodes.length);
-      this.begin(this.stage === 'taps' && this.plan.events.length > 0 ? 'own events' : 'outside');
+      this.stage = this.stage === 'taps' && this.plan.events.length > 0 ? 'own events' : 'outside';
+      this.takeOwn();
+      if (this.stage === 'outside') this.goOutside();
+      return true;
+    }
+    // After all walks with so many events that happen by themselves come those with one more.
+    if (this.stage === 'own events' && this.expanded === this.queue.length && this.ownTaken < this.expanded) {
+      this.takeOwn();
       return true;
     }
     const node = this.queue[this.expanded];
     if (!node || this.events > mostEvents || this.budget.isSpent) return false;
     this.expanded++;
     const { configuration } = node;
-    for (const event of this.stage === 'taps'
-      ? this.walker.events(configuration)
-      : this.walker.allEvents(configuration))
-      this.take(event, node);
-    if (this.stage === 'outside') this.openFromOutside(node);
+    for (const event of this.walker.events(configuration)) this.take(event, node);
+    if (this.stage === 'outside') {
+      this.takeOwn();
+      this.openFromOutside(node);
+    }
     return true;
   }
 
@@ -218,23 +227,23 @@ export class Exploration {
     const [own, outside] = [this.plan.events.length > 0, this.externalEvents.length > 0];
     if (this.stage === 'outside' || (!outside && (this.stage === 'own events' || !own))) return false;
     const share = (this.stage === 'taps' ? 1 : 2) / (1 + Number(own) + Number(outside));
-    return (
-      this.expanded === this.queue.length ||
-      this.expanded >= Math.floor(most * share) ||
-      this.events > mostEvents * share
-    );
+    const isComplete =
+      this.expanded === this.queue.length && (this.stage === 'taps' || this.ownTaken === this.expanded);
+    return isComplete || this.expanded >= Math.floor(most * share) || this.events > mostEvents * share;
   }
 
-  /** Begins a stage, and takes from the nodes so far what it allows anew. */
-  private begin(stage: 'own events' | 'outside'): void {
-    this.stage = stage;
-    const known = this.queue.slice(0, this.expanded);
-    if (stage === 'own events') {
-      for (const node of known) for (const event of this.walker.ownEvents(node.configuration)) this.take(event, node);
-      return;
+  /** Takes what happens by itself from the expanded nodes from which it was not taken yet. */
+  private takeOwn(): void {
+    if (this.plan.events.length === 0) return;
+    for (; this.ownTaken < this.expanded; this.ownTaken++) {
+      const node = this.queue[this.ownTaken]!;
+      for (const event of this.walker.ownEvents(node.configuration)) this.take(event, node);
     }
+  }
+
+  private goOutside(): void {
     for (const event of this.externalEvents) this.add(this.walker.open(event), event, null);
-    for (const node of known) this.openFromOutside(node);
+    for (const node of this.queue.slice(0, this.expanded)) this.openFromOutside(node);
   }
 
   private take(event: AppEvent, node: ExploredNode): void {

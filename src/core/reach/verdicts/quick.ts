@@ -98,10 +98,10 @@ class Search {
   private readonly seen = new Set<string | number>();
   private readonly queue: SearchNode[] = [];
   private events = 0;
-  /** All nodes, in a plan in which something happens by itself. */
-  private readonly all: SearchNode[] = [];
-  /** Nodes from which a user's events were taken before what happens by itself; null before that. */
-  private tapped: ReadonlySet<SearchNode> | null = null;
+  /** Nodes from which what happens by itself is still to be taken. */
+  private waiting: SearchNode[] = [];
+  /** Whether what happens by itself is taken together with what users do. */
+  private together = false;
   /** Keys of configurations name every flag. */
   private readonly costOfEvent: number;
   /** Whether the stack is all that a configuration holds. */
@@ -122,12 +122,13 @@ class Search {
     yield* this.run();
   }
 
-  /** Goes on with what happens by itself, for screens that no tap reaches. */
+  /** Goes on with what happens by itself: all walks with one such event, then all with one more. */
   *withOwnEvents(): Work<void> {
-    if (this.plan.events.length === 0) return;
-    this.tapped = new Set(this.all);
-    for (const node of this.all) this.queue.push(node);
-    yield* this.run();
+    while (this.waiting.length > 0 && !this.isSpent) {
+      for (const node of this.waiting.splice(0)) this.take(node, this.walker.ownEvents(node.configuration));
+      yield* this.run();
+    }
+    this.together = this.plan.events.length > 0;
   }
 
   /** Searches from links and entries, each of which counts as a tap, for screens that no tap inside reaches. */
@@ -150,31 +151,29 @@ class Search {
   }
 
   private *run(): Work<void> {
-    const most = mostEvents + mostEventsOfScreen * this.plan.screens.length;
-    for (let at = 0, pauseAt = slice; at < this.queue.length && this.events < most; at++) {
+    for (let at = 0, pauseAt = this.events + slice; at < this.queue.length && !this.isSpent; at++) {
       if (this.events >= pauseAt) {
         pauseAt = this.events + slice;
         yield;
       }
-      const arrival = this.queue[at]!;
-      for (const event of this.eventsOn(arrival)) {
-        const before = this.walker.steps;
-        const after = this.walker.after(arrival.configuration, event);
-        this.events += Math.max(after.length, this.walker.eventsSince(before)) * this.costOfEvent;
-        for (const configuration of after) {
-          if (configuration !== arrival.configuration) this.add(configuration, arrival, event);
-        }
-      }
+      const node = this.queue[at]!;
+      const { configuration } = node;
+      this.take(node, this.together ? this.walker.allEvents(configuration) : this.walker.events(configuration));
     }
     this.queue.length = 0;
   }
 
-  /** Events that are still to be taken there. */
-  private eventsOn(node: SearchNode): AppEvent[] {
-    if (!this.tapped) return this.walker.events(node.configuration);
-    return this.tapped.has(node)
-      ? this.walker.ownEvents(node.configuration)
-      : this.walker.allEvents(node.configuration);
+  private get isSpent(): boolean {
+    return this.events >= mostEvents + mostEventsOfScreen * this.plan.screens.length;
+  }
+
+  private take(node: SearchNode, events: readonly AppEvent[]): void {
+    for (const event of events) {
+      const before = this.walker.steps;
+      const after = this.walker.after(node.configuration, event);
+      this.events += Math.max(after.length, this.walker.eventsSince(before)) * this.costOfEvent;
+      for (const configuration of after) if (configuration !== node.configuration) this.add(configuration, node, event);
+    }
   }
 
   private add(configuration: Configuration, from: SearchNode | null, by: AppEvent | null): void {
@@ -189,7 +188,7 @@ class Search {
     const arrival: SearchNode = { configuration, screen: top.screen, taps: (from?.taps ?? 0) + (by ? 1 : 0), from, by };
     if (!this.first[top.screen.index]) this.first[top.screen.index] = arrival;
     this.queue.push(arrival);
-    if (this.plan.events.length > 0) this.all.push(arrival);
+    if (this.plan.events.length > 0 && !this.together) this.waiting.push(arrival);
   }
 }
 

@@ -115,10 +115,13 @@ function namesByKind(plan: Plan): Names[] {
   const [screens, values, types, flags, modules] = [of('screen'), of('argument'), of('type'), of('flag'), of('module')];
   for (const screen of plan.screens) {
     add(screens, screen.nameNode, screen.label);
-    for (const parameter of screen.parameters) add(values, parameter.node.name, screen.label);
+    for (const { node, module } of screen.parameters) if (!module) add(values, node.name, screen.label);
   }
   for (const [type, { node }] of plan.types) add(types, node.name, type);
   for (const flag of plan.flags) add(flags, flag.node.name, flag.name);
-  for (const module of plan.modules) add(modules, module.node.name, module.name);
+  for (const module of plan.modules) {
+    add(modules, module.node.name, module.name);
+    for (const { node } of module.parameters) add(values, node.name, module.name);
+  }
   return [screens, values, types, flags, modules];
 }

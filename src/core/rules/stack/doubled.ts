@@ -55,7 +55,9 @@ function doubling(
       value === null ? name.text : value.kind === 'path' && value.names.length === 1 ? value.names[0]!.text : null,
     ]),
   );
-  const same = screen.parameters.every(({ name }) => given.get(name) === name);
+  const same = screen.parameters.every(({ name, module }) =>
+    given.has(name) ? given.get(name) === name : module !== null,
+  );
   return same && !screen.holds.some(({ name }) => given.get(name) === name)
     ? { range: step.range, kind: step.kind }
     : null;

@@ -28,7 +28,8 @@ export const constant: Rule = {
         const parameter = screen.parameters[index]!;
         const first = literalOf(context, waysIn[0]!, waysIn[0]!.cells[index]!);
         // supply/fixed-id reports literals for ids.
-        if (first === null || required(parameter.type).kind === 'id') continue;
+        // A module's default would be one for all of its screens.
+        if (first === null || parameter.module || required(parameter.type).kind === 'id') continue;
         if (!waysIn.every((wayIn) => literalOf(context, wayIn, wayIn.cells[index]!) === first)) continue;
         const outs = waysIn.map((wayIn) => removeArgument(wayIn.call, wayIn.cells[index]!.argument!));
         const initial =

@@ -21,9 +21,11 @@ export const defaultUnused: Rule = {
       const waysIn = supply.into[screen.index]!;
       if (waysIn.length === 0) continue;
       for (let index = 0; index < screen.parameters.length; index++) {
-        const { initial, name, node } = screen.parameters[index]!;
+        const { initial, name, node, module } = screen.parameters[index]!;
         if (
           !initial ||
+          // Another screen of the module may use it.
+          module ||
           waysIn.some(({ cells }) => !cells[index]!.argument) ||
           screen.links.some((link) => !isInPath(link.pattern, name))
         )
