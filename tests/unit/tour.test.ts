@@ -7,6 +7,7 @@ import { resolve } from '../../src/core/plan/resolve';
 import { tourText } from '../../src/core/report/tour';
 import { activeStack, keyOf, type Configuration } from '../../src/core/walk/configuration';
 import { planTour, tapsIn, type TourTap } from '../../src/core/walk/tour';
+import { isBranching } from '../../src/core/walk/event';
 import { Walker } from '../../src/core/walk/walker';
 import { demo } from '../demo';
 import { exactStacks } from './exact-stacks';
@@ -19,7 +20,7 @@ function used(plan: Plan, variant: string, walk: readonly TourTap[]): Branch[] {
   let now = walker.coldStart();
   for (const { event, branch, shows } of walk) {
     const next = now.flatMap((configuration): (Configuration | null)[] => {
-      if (event.kind !== 'trigger' && event.kind !== 'item') return walker.after(configuration, event);
+      if (!isBranching(event)) return walker.after(configuration, event);
       const outcome = walker.outcomesBy(configuration, event).find((one) => one.branch === branch);
       return outcome ? (outcome.after.length > 0 ? outcome.after : [null]) : [];
     });
@@ -58,8 +59,8 @@ function fewestTaps(plan: Plan, variant: string, wanted: readonly Branch[]): num
       // Beginning anew costs no tap.
       for (const start of cold) if (!seen.has(`${keyOf(start)} ${done}`)) queue.push({ at: start, done });
       if (!at) continue;
-      for (const event of walker.events(at)) {
-        if (event.kind === 'trigger' || event.kind === 'item') {
+      for (const event of walker.allEvents(at)) {
+        if (isBranching(event)) {
           for (const { branch, after } of walker.outcomesBy(at, event))
             for (const to of after.length > 0 ? after : [null]) next.push({ at: to, done: done | bit.get(branch)! });
         } else for (const to of walker.after(at, event)) next.push({ at: to, done });

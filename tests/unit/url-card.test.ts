@@ -172,6 +172,18 @@ describe('what a URL does', () => {
     expect(putOff).toBeGreaterThan(20);
   });
 
+  test('what takes one condition to hold at one use and to fail at another is among the results', () => {
+    // Both screens of the stack have a hut of their own. Where one of them lacks what it needs, the app is left.
+    const { plan } = check(
+      'start home\nrecord Hut { ref: text? }\nscreen home "Home" {\n  has hut: Hut\n  needs hut.ref is not given else close\n}\nscreen goal "Goal" {\n  has hut: Hut\n  needs hut.ref is given else close\n}\nentry widget "Goal" opens goal\n',
+    );
+    const { cold } = arrivalOf(plan, new Walker(plan, 'app', new Data(plan)), {
+      kind: 'entry',
+      entry: plan.entries[0]!,
+    });
+    expect(cold.map(({ after }) => after && activeStack(after)!.screen.label)).toEqual([null, 'goal']);
+  });
+
   test('answers for every plan and every text', () => {
     const text = fc.oneof(
       fc.string({ unit: 'binary' }),

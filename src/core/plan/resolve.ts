@@ -15,7 +15,7 @@ import {
   type Screen,
   type Transition,
 } from './model';
-import { argumentKey, type Names } from './names';
+import { argumentKey, type Names, type SymbolKey } from './names';
 import { resolveFlags } from './resolve-flags';
 import { resolveOutside } from './resolve-outside';
 import { resolveTypes, type TypeTable } from './resolve-types';
@@ -148,10 +148,11 @@ function collectScreens(
 /** Resolves the arguments of a module, which may stand in several blocks of its name. */
 function fillModule(module: Mutable<Module>, tree: SyntaxTree, table: TypeTable, binder: Binder): void {
   const isNew = firstOfName(binder, new Map());
+  const keyOf = (name: string): SymbolKey => argumentKey(`module ${module.name}`, name);
   module.parameters = tree.declarations.flatMap((node) =>
     node.kind === 'module' && (node.name?.text ?? '') === module.name
       ? (node.body?.items ?? []).flatMap((item) =>
-          item.kind === 'takes' ? parametersOf(item, module, `module ${module.name}`, isNew, table, binder) : [],
+          item.kind === 'takes' ? parametersOf(item, module, keyOf, isNew, table, binder) : [],
         )
       : [],
   );
@@ -170,14 +171,14 @@ function firstOfName({ report }: Binder, seen: Map<string, Name>): (name: Name) 
 function parametersOf(
   { parameters }: TakesNode,
   module: Module | null,
-  owner: string,
+  keyOf: (name: string) => SymbolKey,
   isNew: (name: Name) => boolean,
   table: TypeTable,
   { names }: Binder,
 ): Parameter[] {
   return parameters.flatMap((node) => {
     const type = table.resolve(node.type);
-    names?.declare(node.name, argumentKey(owner, node.name.text));
+    names?.declare(node.name, keyOf(node.name.text));
     names?.option(node.initial, type);
     names?.option(node.sample, type);
     return isNew(node.name)
@@ -191,15 +192,19 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder): 
   const { names } = binder;
   const shared = screen.module?.parameters ?? [];
   const isNew = firstOfName(binder, new Map(shared.map(({ name, node }) => [name, node.name])));
+  // A second declaration of the module's argument is named as the first one, so that they are renamed together.
+  const ofModule = new Set(shared.map(({ name }) => name));
+  const keyOf = (name: string): SymbolKey =>
+    argumentKey(ofModule.has(name) ? `module ${screen.module!.name}` : String(screen.index), name);
   const parameters: Parameter[] = [];
   const holds: Held[] = [];
   for (const member of screen.node.body?.items ?? []) {
-    if (member.kind === 'takes')
-      parameters.push(...parametersOf(member, null, String(screen.index), isNew, table, binder));
+    if (member.kind === 'takes') parameters.push(...parametersOf(member, null, keyOf, isNew, table, binder));
     if (member.kind === 'has') {
       for (const node of member.fields) {
         const type = table.resolve(node.type);
-        names?.declare(node.name, `value ${screen.index} ${node.name.text}`);
+        const { text } = node.name;
+        names?.declare(node.name, ofModule.has(text) ? keyOf(text) : `value ${screen.index} ${text}`);
         if (isNew(node.name)) holds.push({ name: node.name.text, type, range: node });
       }
     }

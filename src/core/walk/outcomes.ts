@@ -49,9 +49,10 @@ export function outcomesOfEvent(
     outcomesOfEvent(walker, configuration, event, given, new Map([...assumed, [open, holds]])),
   );
   // A condition that changes nothing is left out.
-  if (signature(held!) === signature(failed!))
-    return held!.map((outcome) => ({ ...outcome, assumed: without(outcome.assumed, open) }));
-  const byAssumption = [...held!, ...failed!];
+  const byAssumption =
+    signature(held!) === signature(failed!)
+      ? held!.map((outcome) => ({ ...outcome, assumed: without(outcome.assumed, open) }))
+      : [...held!, ...failed!];
   const known = new Set(byAssumption.map(keyOfOutcome));
   return [
     ...byAssumption,
