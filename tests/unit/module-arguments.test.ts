@@ -1,8 +1,10 @@
 /** Arguments that all screens of a module take: handed on within it, and brought by whoever enters. */
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { check } from '../../src/core/check';
+import { check, type Check } from '../../src/core/check';
 import { complete } from '../../src/core/assist/complete';
 import { currentSignature } from '../../src/core/edit/signature';
+import { lift, liftableIn } from '../../src/core/edit/lift';
 import { renameableAt, rename } from '../../src/core/edit/rename';
 import { applyEdits } from '../../src/core/language/edits';
 import { format } from '../../src/core/language/format';
@@ -12,6 +14,7 @@ import type { PlanModel } from '../../src/core/model/model';
 import { marginNotes } from '../../src/core/report/margin';
 import { walkCard } from '../../src/core/report/walk-card';
 import { asModel } from '../../src/wire/model';
+import { forAll } from './property';
 
 /** A module whose screens all take a hut; `entered` are ways in from the list. */
 const booking = (entered: string, more = ''): string => `app "Huts"
@@ -160,4 +163,63 @@ describe('an argument of a module', () => {
       'takes',
     ]);
   });
+});
+
+/** Modules of four screens that mostly take an argument, and pass it on, replace it, or do not name it. */
+const passing = fc
+  .array(
+    fc.record({
+      takes: fc.oneof({ weight: 5, arbitrary: fc.constant(true) }, { weight: 1, arbitrary: fc.constant(false) }),
+      more: fc.boolean(),
+      linked: fc.oneof({ weight: 5, arbitrary: fc.constant(false) }, { weight: 1, arbitrary: fc.constant(true) }),
+      to: fc.array(fc.tuple(fc.nat(3), fc.constantFrom('pass', 'pass', 'pass', 'other', 'nothing')), { maxLength: 3 }),
+      asks: fc.option(fc.nat(3), { freq: 4 }),
+    }),
+    { minLength: 4, maxLength: 4 },
+  )
+  .map((screens) => {
+    const call = (to: number, how: string, from: number): string => {
+      const own = how === 'pass' && screens[from]!.takes ? 'id' : how === 'nothing' ? '' : 'id: other';
+      return `m${to}${screens[to]!.takes && own ? `(${own})` : ''}`;
+    };
+    const bodies = screens.map(({ takes, more, linked, to, asks }, index) =>
+      [
+        `  screen m${index} "M${index}" {`,
+        ...(takes ? [`    takes id: Id${more ? ', note: text?' : ''}`] : []),
+        '    has other: Id',
+        ...(asks === null ? [] : [`    needs "open" else push ${call(asks, takes ? 'pass' : 'nothing', index)}`]),
+        ...(linked && takes ? [`    link /m${index}/{id}`] : []),
+        ...to.map(([target, how], at) => `    on "T${at}" push ${call(target, how, index)}`),
+        '  }',
+      ].join('\n'),
+    );
+    const entered = screens.flatMap(({ takes }, index) =>
+      takes ? [`  on "M${index}" push m${index}(id: near)\n`] : [],
+    );
+    return `app "R"\norigin r:\nstart list\nid Id: int\nscreen list "L" {\n  has near: Id\n${entered.join('')}}\nmodule m by "M" {\n${bodies.join('\n')}\n}\n`;
+  });
+
+/** The verdicts on all screens, and the findings but those about passing on. */
+const verdicts = ({ reach, findings }: Check): unknown => [
+  reach.variants.map((variant) => variant.verdicts.map(({ reachable, taps }) => [reachable, taps])),
+  findings.flatMap(({ rule, subject }) => (rule === 'module/passed-on' ? [] : [`${rule} ${subject}`])),
+];
+
+test('an argument that a module is made to take changes no verdict', () => {
+  let lifted = 0;
+  forAll(
+    fc.property(passing, (text) => {
+      const before = check(text);
+      for (const each of liftableIn(before.plan.modules[0]!, before.supply)) {
+        lifted++;
+        const changed = applyEdits(text, lift(before.plan, each));
+        const after = check(changed);
+        expect(after.plan.problems, changed).toEqual([]);
+        expect(verdicts(after), `${text}\n---\n${changed}`).toEqual(verdicts(before));
+        expect(after.plan.modules[0]!.parameters.map(({ name }) => name)).toEqual(['id']);
+      }
+    }),
+    200,
+  );
+  expect(lifted).toBeGreaterThan(50);
 });

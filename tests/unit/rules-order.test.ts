@@ -7,7 +7,59 @@ const tabs = (...names: string[]): string =>
 const menu = (items: string): string => `start a\nmenu "More" {\n${items}\n}\n${bare('a', 'b')}`;
 const module = (name: string, body: string, owner = ''): string => `module ${name}${owner} {\n${body}\n}\n`;
 
+/** A module of four screens that take an argument, each with its way on. */
+const chain = (...ways: readonly string[]): string => {
+  const screens = ['a', 'b', 'c', 'd'].map(
+    (name, index) =>
+      `  screen ${name} "${name.toUpperCase()}" {\n    takes id: int\n${ways[index] ? `    on "On" ${ways[index]}\n` : ''}  }\n`,
+  );
+  return `origin huts:\nstart list\nscreen list "List" { on "A" push a(id: 2) }\nmodule m by "M" {\n${screens.join('')}}\n`;
+};
+
 testRules([
+  {
+    rule: 'module/passed-on',
+    broken: [
+      [
+        chain('push b(id)', 'push c(id)', 'push d(id)'),
+        {
+          at: '6:11-13',
+          subject: 'm',
+          fixes: [
+            '4:18-18 \n  takes id: int\n and 6:1-7:1  and 10:1-11:1  and 14:1-15:1  and 18:1-19:1  and 7:19-23  and 11:19-23  and 15:19-23 ',
+          ],
+        },
+      ],
+      [
+        chain('push b(id: id)', 'push c(id) then push d(id)', 'push d(id)'),
+        {
+          at: '6:11-13',
+          subject: 'm',
+          fixes: [
+            '4:18-18 \n  takes id: int\n and 6:1-7:1  and 10:1-11:1  and 14:1-15:1  and 18:1-19:1  and 7:19-27  and 11:19-23  and 11:35-39  and 15:19-23 ',
+          ],
+        },
+      ],
+      [
+        chain('push b(id)', 'push c(id)', 'push a(id)'),
+        {
+          at: '6:11-13',
+          subject: 'm',
+          fixes: [
+            '4:18-18 \n  takes id: int\n and 6:1-7:1  and 10:1-11:1  and 14:1-15:1  and 18:1-19:1  and 15:19-23  and 7:19-23  and 11:19-23 ',
+          ],
+        },
+      ],
+    ],
+    fine: [
+      // Two screens pass it on; another one gives another value.
+      chain('push b(id)', 'push c(id)', 'push d(id: 1)'),
+      // A link enters a screen that does not take it.
+      chain('push b(id)', 'push c(id)', 'push d(id)').replace('takes id: int\n  }\n}', 'link /d\n  }\n}'),
+      // Of two types it is two arguments.
+      chain('push b(id)', 'push c(id)', 'push d(id)').replace('takes id: int\n  }\n}', 'takes id: decimal\n  }\n}'),
+    ],
+  },
   {
     rule: 'menu/too-many-tabs',
     broken: [

@@ -16,6 +16,7 @@ import { unknownVariable } from './link/unknown-variable';
 import { sameTarget } from './menu/same-target';
 import { tooManyTabs } from './menu/too-many-tabs';
 import { moduleCycle } from './module/cycle';
+import { passedOn } from './module/passed-on';
 import { noOwner } from './module/no-owner';
 import { privateScreen } from './module/private';
 import { noTitle } from './name/no-title';
@@ -104,6 +105,7 @@ export const catalogue: readonly Rule[] = [
   sameTarget,
   privateScreen,
   moduleCycle,
+  passedOn,
   noOwner,
   noTitle,
   sameTitle,
