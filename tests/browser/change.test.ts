@@ -57,6 +57,26 @@ test('a rename shows what it touches, refuses what clashes, and changes nothing 
   expect(renamed).toContain('under cabin(hutId)');
 });
 
+test('an argument of a module is lifted by the fix of its note, and lowered again from the panel', async () => {
+  const screens = ['a', 'b', 'c', 'd'].map((name, index) => {
+    const way = index < 3 ? `    on "On" push ${'bcd'[index]}(id)\n` : '';
+    return `  screen ${name} "${name.toUpperCase()}" {\n    takes id: int\n${way}  }\n`;
+  });
+  const text = `start list\nscreen list "List" { on "A" push a(id: 2) }\nmodule m by "M" {\n${screens.join('')}}\n`;
+  const { id } = await app.create({ text });
+  await app.openPlan(id, '?screen=b');
+  await app.click('Let m take id');
+  await app.untilStored(id, 'module m by "M" {\n  takes id: int\n');
+  expect((await app.plan(id)).text).not.toContain('(id)');
+  await app.untilText('[aria-label=Arguments]', 'id: int of m');
+  await app.click('Let each screen take it');
+  await ready();
+  await app.untilText(dialog, 'on "On" push c(id)');
+  await app.type(Key.ENTER);
+  await app.untilStored(id, 'push c(id)');
+  expect((await app.plan(id)).text).not.toContain('{\n  takes id: int\n');
+});
+
 test('a pasted list becomes screens', async () => {
   const { id } = await app.create({ text: 'app "A"\nid HutId: int\nstart home\n\nscreen home "Home"\n' });
   await app.openPlan(id);

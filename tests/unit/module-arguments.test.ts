@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { check, type Check } from '../../src/core/check';
 import { complete } from '../../src/core/assist/complete';
 import { currentSignature } from '../../src/core/edit/signature';
-import { lift, liftableIn } from '../../src/core/edit/lift';
+import { lift, liftableIn, lower } from '../../src/core/edit/lift';
 import { renameableAt, rename } from '../../src/core/edit/rename';
 import { applyEdits } from '../../src/core/language/edits';
 import { format } from '../../src/core/language/format';
@@ -12,6 +12,7 @@ import { toModel } from '../../src/core/model/to-model';
 import { writePlan } from '../../src/core/model/write-plan';
 import type { PlanModel } from '../../src/core/model/model';
 import { marginNotes } from '../../src/core/report/margin';
+import { propose } from '../../src/core/propose/propose';
 import { walkCard } from '../../src/core/report/walk-card';
 import { asModel } from '../../src/wire/model';
 import { forAll } from './property';
@@ -205,6 +206,27 @@ const verdicts = ({ reach, findings }: Check): unknown => [
   findings.flatMap(({ rule, subject }) => (rule === 'module/passed-on' ? [] : [`${rule} ${subject}`])),
 ];
 
+test('is lowered by a proposal, which says why where it cannot be', () => {
+  const text = booking(good);
+  const request = { kind: 'lower', module: 'booking', name: 'hutId' } as const;
+  const made = propose(check(text), request);
+  const lowered = 'edits' in made ? applyEdits(text, made.edits) : '';
+  expect(lowered).toContain('on "Continue" push beds(nights: 2, hutId)');
+  expect(lowered).toContain('needs "open" else push closed(hutId)');
+  expect(found(lowered)).toEqual([]);
+  const said = (source: string, name: string): string => {
+    const answer = propose(check(source), { ...request, name });
+    return 'refusal' in answer ? answer.refusal : '';
+  };
+  expect(said(text, 'nights')).toBe('The module booking takes no nights any more.');
+  expect(
+    said(
+      text.replace('on "Again" replace', 'has all: list of HutId\n    on "Again" for hutId in all replace'),
+      'hutId',
+    ),
+  ).toBe('A trigger in booking calls its rows hutId: rename one of the two first.');
+});
+
 test('an argument that a module is made to take changes no verdict', () => {
   let lifted = 0;
   forAll(
@@ -216,7 +238,12 @@ test('an argument that a module is made to take changes no verdict', () => {
         const after = check(changed);
         expect(after.plan.problems, changed).toEqual([]);
         expect(verdicts(after), `${text}\n---\n${changed}`).toEqual(verdicts(before));
-        expect(after.plan.modules[0]!.parameters.map(({ name }) => name)).toEqual(['id']);
+        const [module] = after.plan.modules;
+        expect(module!.parameters.map(({ name }) => name)).toEqual(['id']);
+        const back = applyEdits(changed, lower(after.plan, after.supply, module!, module!.parameters[0]!)!);
+        const again = check(back);
+        expect([again.plan.problems, again.plan.modules[0]!.parameters], back).toEqual([[], []]);
+        expect(verdicts(again), `${changed}\n---\n${back}`).toEqual(verdicts(before));
       }
     }),
     200,

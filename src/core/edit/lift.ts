@@ -1,4 +1,4 @@
-/** Arguments that the screens of a module pass on, lifted to the module. */
+/** Arguments that the screens of a module pass on, lifted to the module, and lowered again. */
 import type { TextEdit } from '../language/edits';
 import { indentUnit } from '../language/format';
 import type { ParameterNode, TakesNode } from '../language/syntax';
@@ -6,8 +6,8 @@ import { openings, type Module, type Parameter, type Plan, type Screen } from '.
 import { sameType } from '../plan/types';
 import { screenOf } from '../supply/site';
 import type { Cell, Supply, WayIn } from '../supply/supply';
-import { removeArgument } from './arguments';
-import { indentAt } from './body';
+import { addArguments, removeArgument } from './arguments';
+import { indentAt, prependToScreen } from './body';
 
 /** An argument that a module can take for its screens, without a change of any verdict. */
 export interface Liftable {
@@ -104,6 +104,33 @@ export function lift({ tree: { text } }: Plan, { module, parameter, declarations
       ),
     ),
     ...passed.map(({ wayIn, cell }) => removeArgument(wayIn.call, cell.argument!)),
+  ];
+}
+
+/**
+ * The other way: each screen of the module declares the argument, and each call within the module that handed it on
+ * gives it. Null where a call cannot name it, since a trigger's rows have that name.
+ */
+export function lower({ tree }: Plan, supply: Supply, module: Module, parameter: Parameter): TextEdit[] | null {
+  const { text } = tree;
+  const { name, node } = parameter;
+  const handing = module.screens.flatMap((screen) =>
+    supply.into[screen.index]!.filter(({ cells }) =>
+      cells.some((cell) => cell.parameter === parameter && cell.status === 'handed-on'),
+    ),
+  );
+  if (handing.some(({ site }) => site.kind === 'transition' && site.transition.loop?.variable.text === name))
+    return null;
+  return [
+    ...tree.declarations.flatMap((declaration) =>
+      declaration.kind === 'module'
+        ? (declaration.body?.items ?? []).flatMap((item) =>
+            item.kind === 'takes' && item.parameters.includes(node) ? [withoutParameter(text, item, node)] : [],
+          )
+        : [],
+    ),
+    ...module.screens.map((screen) => prependToScreen(text, screen.node, `takes ${text.slice(node.from, node.to)}`)),
+    ...handing.map(({ call }) => addArguments(call, [[name, name]])),
   ];
 }
 

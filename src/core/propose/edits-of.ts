@@ -1,6 +1,7 @@
 /** Edits of each kind of request: one function a kind. */
 import type { Check } from '../check';
 import { addListed, understandList, type ListedScreen } from '../edit/add-many';
+import { lower } from '../edit/lift';
 import { addLink, patternFor } from '../edit/links';
 import { rename, renameableAt } from '../edit/rename';
 import { deleteScreen, extractLiteral, moveToModule, putBetween } from '../edit/restructure';
@@ -59,6 +60,8 @@ export function editsOf(now: Check, request: ChangeRequest): Result {
       const listed = understandList(now.plan, request.list);
       return { edits: addListed(now.plan, listed, request.module), listed };
     }
+    case 'lower':
+      return lowered(now, request);
     case 'signature':
       return ofScreen(now, request.screen, (screen) => withSignature(now, screen, request.wanted));
   }
@@ -108,12 +111,20 @@ function linked(now: Check, { screen: label, pattern: wanted, under }: RequestOf
   return { edits: [addLink(now.plan, screen, pattern, under)], pattern };
 }
 
+function lowered({ plan, supply }: Check, { module: of, name }: RequestOf<'lower'>): Result {
+  const module = plan.modules.find((one) => one.name === of);
+  const parameter = module?.parameters.find((one) => one.name === name);
+  if (!module || !parameter) return refuse(`The module ${of} takes no ${name} any more.`);
+  const edits = lower(plan, supply, module, parameter);
+  return edits ? { edits } : refuse(`A trigger in ${of} calls its rows ${name}: rename one of the two first.`);
+}
+
 function withSignature({ plan, supply }: Check, screen: Screen, wanted: RequestOf<'signature'>['wanted']): Result {
   const wrong = wanted.find((one) => !isName(one.name));
   if (wrong) return refuse(`${wrong.name === '' ? 'Nothing' : wrong.name} is no name for an argument.`);
   const names = wanted.map((one) => one.name);
   const twice =
     names.find((name, index) => names.indexOf(name) !== index) ??
-    screen.holds.find((held) => names.includes(held.name))?.name;
+    [...screen.holds, ...(screen.module?.parameters ?? [])].find((one) => names.includes(one.name))?.name;
   return twice ? refuse(`${screen.label} has ${twice} already.`) : changeSignature(plan, supply, screen, wanted);
 }

@@ -12,4 +12,6 @@ export type ChangeRequest =
   /** A null pattern is made from the screen's name and arguments; a null `under` leaves the stack to the app. */
   | { readonly kind: 'link'; readonly screen: string; readonly pattern: string | null; readonly under: string | null }
   | { readonly kind: 'list'; readonly list: string; readonly module: string | null }
+  /** Each screen of the module is to take the module's argument itself. */
+  | { readonly kind: 'lower'; readonly module: string; readonly name: string }
   | { readonly kind: 'signature'; readonly screen: string; readonly wanted: readonly WantedParameter[] };

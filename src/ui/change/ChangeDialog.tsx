@@ -27,7 +27,7 @@ export function ChangeDialog({ draft, onClose, onDone }: Props) {
   );
   const { refusal, shown, ready } = useProposal(requestOf(draft, fields));
   const [title, button] = words[draft.kind];
-  const subject = draft.kind === 'rename' ? draft.name : 'screen' in draft ? draft.screen : null;
+  const subject = 'name' in draft ? draft.name : 'screen' in draft ? draft.screen : null;
 
   useEffect(() => {
     const element = dialog.current!;
@@ -79,7 +79,7 @@ export function ChangeDialog({ draft, onClose, onDone }: Props) {
             type="submit"
             className="btn btn-sm btn-primary"
             disabled={!ready}
-            data-first={draft.kind === 'delete' || draft.kind === 'start' || undefined}
+            data-first={draft.kind === 'delete' || draft.kind === 'start' || draft.kind === 'lower' || undefined}
           >
             {button}
           </button>

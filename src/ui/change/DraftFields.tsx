@@ -46,6 +46,7 @@ export function DraftFields({ draft, fields, madePattern, onChange }: Props) {
       return <SignatureFields wanted={fields.wanted} onChange={(wanted) => set({ wanted })} />;
     case 'delete':
     case 'start':
+    case 'lower':
       return null;
   }
 }

@@ -45,6 +45,8 @@ export function requestOf(draft: Draft, { name, module, list, wanted, link }: Fi
         : { kind: 'link', screen: link.screen, pattern: link.pattern, under: orNull(link.under) };
     case 'list':
       return list.trim() === '' ? null : { kind: 'list', list, module: orNull(module) };
+    case 'lower':
+      return { kind: 'lower', module: draft.module, name: draft.name };
     case 'signature':
       return { kind: 'signature', screen: draft.screen, wanted };
   }

@@ -15,7 +15,7 @@ import { Steps, WaysOut } from './WaysOut';
 /** All about one screen: the same in every view. Remembered: the caret moves more often than the detail changes. */
 export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: ScreenDetail }) {
   const overview = useSnapshot('overview');
-  const { openAt } = useActions();
+  const { change, openAt } = useActions();
   const screen = overview.screens[detail.index];
   if (!screen) return null;
   const module = screen.module === null ? null : overview.modules[screen.module];
@@ -45,12 +45,21 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
           <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-0.5 font-mono text-[12px]" aria-label="Arguments">
             {detail.parameters.map(({ name, type, initial, module }) => (
               <li key={name} title={module ? `All screens of ${module} take it` : undefined}>
-                {module && <span className="text-mute">{module}: </span>}
                 {name}
                 <span className="text-mute">
                   : {type}
                   {initial !== null && ` = ${initial}`}
+                  {module && ` of ${module}`}
                 </span>
+                {module && (
+                  <button
+                    type="button"
+                    className="fix-button font-sans font-normal ml-2"
+                    onClick={() => change({ kind: 'lower', module, name })}
+                  >
+                    Let each screen take it
+                  </button>
+                )}
               </li>
             ))}
           </ul>

@@ -10,7 +10,8 @@ export type Draft =
   | { readonly kind: 'between' | 'extract'; readonly at: number }
   /** A null screen is still to be chosen. */
   | { readonly kind: 'link'; readonly screen: string | null }
-  | { readonly kind: 'list'; readonly module: string | null };
+  | { readonly kind: 'list'; readonly module: string | null }
+  | { readonly kind: 'lower'; readonly module: string; readonly name: string };
 
 /** Titles of the dialogs, and the labels of their buttons. */
 export const words: Readonly<Record<ChangeRequest['kind'], readonly [title: string, button: string]>> = {
@@ -20,6 +21,7 @@ export const words: Readonly<Record<ChangeRequest['kind'], readonly [title: stri
   move: ['Move a screen', 'Move it'],
   way: ['Add a way out', 'Add it'],
   signature: ['Change the arguments', 'Change them'],
+  lower: ['Let each screen take an argument itself', 'Let each take it'],
   between: ['Put a screen between', 'Put it there'],
   extract: ['Let the screen hold a value', 'Hold it'],
   list: ['Add many screens', 'Add them'],
