@@ -72,7 +72,7 @@ test('an argument of a module is lifted by the fix of its note, and lowered agai
   await app.click('Let each screen take it');
   await ready();
   await app.untilText(dialog, 'on "On" push c(id)');
-  await app.type(Key.ENTER);
+  await app.click('Let each take it');
   await app.untilStored(id, 'push c(id)');
   expect((await app.plan(id)).text).not.toContain('{\n  takes id: int\n');
 });
