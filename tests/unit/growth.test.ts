@@ -71,6 +71,12 @@ const families: Readonly<Record<string, (count: number) => string>> = {
     ring(10) + lines(count, (index) => `menu "M ${index}" on roots {\n  "I ${index}" reset s${index % 10}\n}\n`),
   'items of a menu': (count) =>
     `${ring(10)}menu "M" on all {\n${lines(count, (index) => `  "I ${index}" reset s${index % 10}\n`)}}\n`,
+  'events on all screens': (count) =>
+    ring(10) + lines(count, (index) => `event "E ${index}" on all reset s${index % 10}\n`),
+  'arguments of a module': (count) =>
+    `${head}screen s0 "S" {\n  on "T" push a(${listed(count, (index) => `a${index}: 1`)})\n}\nmodule m {\n${lines(count, (index) => `  takes a${index}: int\n`)}  screen a "A" { on "B" push b }\n  screen b "B" {}\n}\n`,
+  'arguments that a module’s screens pass on': (count) =>
+    `${head}screen s0 "S" {\n  on "T" push a0(id0: 1)\n}\nmodule m {\n${lines(count, (index) => `  screen a${index} "A ${index}" {\n    takes id${Math.floor(index / 5)}: int\n    on "Next" push a${(index + 1) % count}(id${Math.floor(((index + 1) % count) / 5)}${index % 5 === 4 || index === count - 1 ? ': 1' : ''})\n  }\n`)}}\n`,
   links: (count) =>
     `${head}origin https://g.example\n${screens(count, (index) => `  takes id: text\n  link /p${index}/{id}\n`)}`,
   'links that clash': (count) =>

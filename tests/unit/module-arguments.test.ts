@@ -232,7 +232,7 @@ test('an argument that a module is made to take changes no verdict', () => {
   forAll(
     fc.property(passing, (text) => {
       const before = check(text);
-      for (const each of liftableIn(before.plan.modules[0]!, before.supply)) {
+      for (const each of liftableIn(before.plan.modules[0]!, before.supply, 1)) {
         lifted++;
         const changed = applyEdits(text, lift(before.plan, each));
         const after = check(changed);

@@ -24,10 +24,33 @@ export interface Liftable {
 /**
  * The arguments of a module's screens that it can take for all of them. Every call within the module gives such an
  * argument; screens that do not take it are entered only from within. Costs O(arguments on the ways in to the module).
+ *
+ * @param least number of screens that have to pass it on. Of more than twenty such arguments the first are looked at
  */
-export function liftableIn(module: Module, supply: Supply): Liftable[] {
-  const names = new Set(module.screens.flatMap(({ parameters }) => parameters.map(({ name }) => name)));
-  return [...names].flatMap((name) => liftable(module, name, supply) ?? []);
+export function liftableIn(module: Module, supply: Supply, least: number): Liftable[] {
+  return namesPassed(module, supply, least)
+    .slice(0, mostNames)
+    .flatMap((name) => liftable(module, name, supply) ?? []);
+}
+
+/** Each argument costs a look at all screens of the module. */
+const mostNames = 20;
+
+/** The names of arguments that so many screens of the module pass on. */
+function namesPassed(module: Module, supply: Supply, least: number): string[] {
+  const passing = new Map<string, Set<Screen>>();
+  for (const screen of module.screens) {
+    for (const wayIn of supply.into[screen.index]!) {
+      if (!isWithin(wayIn, module)) continue;
+      for (const cell of wayIn.cells) {
+        if (!isPassedOn(wayIn, cell)) continue;
+        const { name } = cell.parameter;
+        const screens = passing.get(name) ?? new Set();
+        passing.set(name, screens.add(screenOf(wayIn.site)!));
+      }
+    }
+  }
+  return [...passing].flatMap(([name, screens]) => (screens.size >= least ? [name] : []));
 }
 
 function liftable(module: Module, name: string, supply: Supply): Liftable | null {

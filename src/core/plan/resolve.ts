@@ -1,4 +1,5 @@
 import type { DeclarationNode, Name, OnNode, ScreenNode, SyntaxTree, TakesNode } from '../language/syntax';
+import { remembered } from '../base/remembered';
 import { Binder } from './bind';
 import { Directory } from './directory';
 import {
@@ -38,9 +39,10 @@ export function resolve(tree: SyntaxTree, names: Names | null = null): Plan {
   const flags = resolveFlags(tree, table.types, report, names);
   const variants = resolveVariants(tree, report, names);
   const { modules, screens } = collectScreens(tree, report, names);
+  const takes = takesByModule(tree);
   const binder = new Binder(new Directory(screens), flags, variants, report, names);
   // Calls look at the variants of their target, and conditions at the values of their screen: all of these first.
-  for (const module of modules) fillModule(module, tree, table, binder);
+  for (const module of modules) fillModule(module, takes.get(module.name) ?? [], table, binder);
   for (const screen of screens) fillValues(screen, table, binder);
   for (const screen of screens) fillWays(screen, binder, tree.text);
 
@@ -145,17 +147,22 @@ function collectScreens(
   return { modules: [...modules.values()], screens };
 }
 
+/** By the name of a module, its `takes`; a module may stand in several blocks. */
+function takesByModule({ declarations }: SyntaxTree): Map<string, TakesNode[]> {
+  const all = new Map<string, TakesNode[]>();
+  for (const node of declarations) {
+    if (node.kind !== 'module') continue;
+    const takes = remembered(all, node.name?.text ?? '', () => []);
+    for (const item of node.body?.items ?? []) if (item.kind === 'takes') takes.push(item);
+  }
+  return all;
+}
+
 /** Resolves the arguments of a module, which may stand in several blocks of its name. */
-function fillModule(module: Mutable<Module>, tree: SyntaxTree, table: TypeTable, binder: Binder): void {
+function fillModule(module: Mutable<Module>, takes: readonly TakesNode[], table: TypeTable, binder: Binder): void {
   const isNew = firstOfName(binder, new Map());
   const keyOf = (name: string): SymbolKey => argumentKey(`module ${module.name}`, name);
-  module.parameters = tree.declarations.flatMap((node) =>
-    node.kind === 'module' && (node.name?.text ?? '') === module.name
-      ? (node.body?.items ?? []).flatMap((item) =>
-          item.kind === 'takes' ? parametersOf(item, module, keyOf, isNew, table, binder) : [],
-        )
-      : [],
-  );
+  module.parameters = takes.flatMap((node) => parametersOf(node, module, keyOf, isNew, table, binder));
 }
 
 /** Whether a name is the first of its kind in one place, in the order of the text; reports others. */

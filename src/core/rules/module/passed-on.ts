@@ -19,9 +19,8 @@ export const passedOn: Rule = {
     'app "Huts"\nstart hut\nscreen hut "Hut" {\n  has nights: int\n  on "Book" push booking.dates(nights)\n}\nmodule booking by "Booking team" {\n  takes nights: int\n\n  screen dates "Dates" {\n    on "Continue" push beds\n  }\n  screen beds "Beds" {\n    on "Continue" push meals\n  }\n  screen meals "Meals" {\n    on "Continue" push pay\n  }\n  screen pay "Pay for {nights} nights"\n}\n',
   *check({ plan, supply }) {
     for (const module of plan.modules) {
-      for (const liftable of liftableIn(module, supply)) {
+      for (const liftable of liftableIn(module, supply, least)) {
         const { parameter, passedBy } = liftable;
-        if (passedBy.length < least) continue;
         yield {
           range: parameter.node.name,
           summary: say`${enumerate(passedBy.map(({ label }) => label))} pass ${parameter.name} on as it is.`,
