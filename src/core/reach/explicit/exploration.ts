@@ -70,6 +70,8 @@ export class Exploration {
   private stage: 'taps' | 'own events' | 'outside' = 'taps';
   /** Number of expanded nodes from which what happens by itself was taken. */
   private ownTaken = 0;
+  /** Number of expanded nodes from which it is to be taken before the next one is expanded. */
+  private ownUntil = 0;
   /** Nodes found while only users did something. */
   private foundByTaps = Infinity;
 
@@ -201,22 +203,27 @@ export class Exploration {
     if (this.isStageOver) {
       this.foundByTaps = Math.min(this.foundByTaps, this.nodes.length);
       this.stage = this.stage === 'taps' && this.plan.events.length > 0 ? 'own events' : 'outside';
-      this.takeOwn();
+      this.ownUntil = this.expanded;
       if (this.stage === 'outside') this.goOutside();
+      return true;
+    }
+    if (this.events > mostEvents || this.budget.isSpent) return false;
+    if (this.ownTaken < this.ownUntil) {
+      this.takeOwn(this.queue[this.ownTaken++]!);
       return true;
     }
     // After all walks with so many events that happen by themselves come those with one more.
     if (this.stage === 'own events' && this.expanded === this.queue.length && this.ownTaken < this.expanded) {
-      this.takeOwn();
+      this.ownUntil = this.expanded;
       return true;
     }
     const node = this.queue[this.expanded];
-    if (!node || this.events > mostEvents || this.budget.isSpent) return false;
+    if (!node) return false;
     this.expanded++;
     const { configuration } = node;
     for (const event of this.walker.events(configuration)) this.take(event, node);
     if (this.stage === 'outside') {
-      this.takeOwn();
+      this.ownUntil = this.expanded;
       this.openFromOutside(node);
     }
     return true;
@@ -232,13 +239,8 @@ export class Exploration {
     return isComplete || this.expanded >= Math.floor(most * share) || this.events > mostEvents * share;
   }
 
-  /** Takes what happens by itself from the expanded nodes from which it was not taken yet. */
-  private takeOwn(): void {
-    if (this.plan.events.length === 0) return;
-    for (; this.ownTaken < this.expanded; this.ownTaken++) {
-      const node = this.queue[this.ownTaken]!;
-      for (const event of this.walker.ownEvents(node.configuration)) this.take(event, node);
-    }
+  private takeOwn(node: ExploredNode): void {
+    for (const event of this.walker.ownEvents(node.configuration)) this.take(event, node);
   }
 
   private goOutside(): void {

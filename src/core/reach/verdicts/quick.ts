@@ -125,7 +125,14 @@ class Search {
   /** Goes on with what happens by itself: all walks with one such event, then all with one more. */
   *withOwnEvents(): Work<void> {
     while (this.waiting.length > 0 && !this.isSpent) {
-      for (const node of this.waiting.splice(0)) this.take(node, this.walker.ownEvents(node.configuration));
+      let pauseAt = this.events + slice;
+      for (const node of this.waiting.splice(0)) {
+        if (this.isSpent) break;
+        this.take(node, this.walker.ownEvents(node.configuration));
+        if (this.events < pauseAt) continue;
+        pauseAt = this.events + slice;
+        yield;
+      }
       yield* this.run();
     }
     this.together = this.plan.events.length > 0;
