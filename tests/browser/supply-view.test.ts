@@ -31,6 +31,9 @@ test('a cell leads to its place in the text, and filters live in the address', a
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id, '/supply');
   await app.untilText('[data-testid=supply]', 'stayId, of type StayId');
+  // Who gets the result of the filters, and who does not ask for it.
+  expect(await Promise.all((await cells('gets')).map((cell) => cell.getText()))).toEqual(['to season']);
+  expect(await cells('unasked')).toHaveLength(1);
   const [wrong] = await cells('wrong-type');
   await wrong!.click();
   await app.untilText(dock, 'supply/wrong-type');

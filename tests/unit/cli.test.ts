@@ -73,9 +73,9 @@ describe('check', () => {
     expect(err).toBe('');
     expect(out).toContain(
       [
-        'demo.andante:183:23 error supply/missing',
+        'demo.andante:186:23 error supply/missing',
         '  “See hut” on stay opens hut without hutId.',
-        '  183  on "See hut" push hut',
+        '  186  on "See hut" push hut',
         '                         ‾‾‾',
         '  hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
         '  Fix: Supply stay.hut',
@@ -89,7 +89,7 @@ describe('check', () => {
     const { out } = andante(['check', '-', '--format', 'json'], demo);
     const report = JSON.parse(out) as JsonReport;
     const { screens, transitions, arguments: args, links } = countAll(check(demo));
-    expect(report.summary).toEqual({ screens, transitions, arguments: args, links, errors: 5, warnings: 2, notes: 0 });
+    expect(report.summary).toEqual({ screens, transitions, arguments: args, links, errors: 5, warnings: 3, notes: 0 });
     expect(Object.keys(report)).toEqual(['andante', 'file', 'app', 'summary', 'screens', 'findings']);
     const walked = {
       reachable: 'yes',
@@ -112,9 +112,9 @@ describe('check', () => {
       severity: 'error',
       message:
         '“See hut” on stay opens hut without hutId. hut takes hutId: HutId and has no default; on stay, stay.hut fits.',
-      line: 183,
+      line: 186,
       column: 23,
-      endLine: 183,
+      endLine: 186,
       endColumn: 26,
       subject: 'stay',
       variant: null,
@@ -123,7 +123,7 @@ describe('check', () => {
     });
     expect(report.findings.find(({ rule }) => rule === 'link/overlap')).toMatchObject({
       subject: 'contact',
-      line: 231,
+      line: 234,
       url: 'https://saddleback.example/help/a',
     });
     expect(JSON.parse(andante(['check', 'fine.andante', 'warned.andante', '--format', 'json']).out)).toHaveLength(2);
@@ -157,7 +157,7 @@ describe('check', () => {
       runs: { results: { locations: { physicalLocation: { artifactLocation: { uri: string } } }[] }[] }[];
     };
     expect(sarif.runs[0]!.results.map((result) => result.locations[0]!.physicalLocation.artifactLocation.uri)).toEqual([
-      ...Array<string>(10).fill('demo.andante'),
+      ...Array<string>(11).fill('demo.andante'),
       'warned.andante',
     ]);
     const { out, code } = andante([
@@ -170,7 +170,7 @@ describe('check', () => {
       'warning',
     ]);
     expect(code).toBe(1);
-    expect(out).toMatch(/^<\?xml[^]*<testsuites name="andante" tests="\d+" failures="8" errors="0">/);
+    expect(out).toMatch(/^<\?xml[^]*<testsuites name="andante" tests="\d+" failures="9" errors="0">/);
   });
 
   test('checks a plan of several files as one, and reports each finding in its own file', () => {

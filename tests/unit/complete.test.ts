@@ -34,7 +34,7 @@ function at(line: string): string[] {
 
 describe('completion', () => {
   test.each<[line: string, first: string[]]>([
-    ['|', ['takes', 'has', 'needs', 'on', 'link']],
+    ['|', ['takes', 'has', 'returns', 'needs', 'on', 'link']],
     [
       'on "x" |',
       [
@@ -63,7 +63,7 @@ describe('completion', () => {
     ['on "x" for h in huts push hut(hutId: h.|', ['id', 'name']],
     ['on "x" for h in |', ['huts']],
     ['on "x" back then |', ['push', 'replace', 'present', 'close', 'back']],
-    ['on "x" back |', ['to', 'past', 'then']],
+    ['on "x" back |', ['to', 'past', 'with', 'then']],
     ['on "x" back to |', ['hut']],
     ['on "x" when |', ['ready', 'tier', 'note is given', 'not']],
     ['on "x" when tier is |', ['plain', 'gold', 'not']],

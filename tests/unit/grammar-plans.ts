@@ -3,21 +3,32 @@
  * allows it.
  */
 import fc from 'fast-check';
-import type { Condition, Plan, Step } from '../../src/core/plan/model';
+import type { Condition, Plan, Screen, Step } from '../../src/core/plan/model';
+import { showType } from '../../src/core/plan/types';
 import { eachStepList } from '../../src/core/plan/steps';
 
 const count = 4;
 const names = Array.from({ length: count }, (_, index) => `s${index}`);
 const screen = fc.constantFrom(...names);
 
-const opening = fc
-  .tuple(fc.constantFrom('push', 'push', 'push', 'replace', 'present', 'reset', 'switch'), screen)
-  .map((parts) => parts.join(' '));
+const asking = fc
+  .tuple(fc.constantFrom('push', 'push', 'present'), screen)
+  .map((parts) => `${parts.join(' ')} gives kept`);
+const opening = fc.oneof(
+  {
+    weight: 3,
+    arbitrary: fc
+      .tuple(fc.constantFrom('push', 'push', 'push', 'replace', 'present', 'reset', 'switch'), screen)
+      .map((parts) => parts.join(' ')),
+  },
+  { weight: 1, arbitrary: asking },
+);
+const answers = ['back with kept', 'back with note', 'close with kept'];
 const setting = fc.constantFrom('sets f = true', 'sets f = false', 'sets way = far', 'sets way = near');
 const single = fc.oneof(
   { weight: 6, arbitrary: opening },
   { weight: 2, arbitrary: fc.tuple(fc.constantFrom('back to', 'back past'), screen).map((parts) => parts.join(' ')) },
-  { weight: 1, arbitrary: fc.constantFrom('back', 'close', 'resume', 'leave "Mail"') },
+  { weight: 2, arbitrary: fc.constantFrom('back', 'close', 'resume', 'leave "Mail"', ...answers) },
   { weight: 2, arbitrary: setting },
 );
 /** Each kind as likely as any other. */
@@ -25,7 +36,8 @@ const behindOr = fc.oneof(
   ...['push', 'replace', 'present', 'reset', 'switch', 'back to', 'back past'].map((word) =>
     screen.map((one) => `${word} ${one}`),
   ),
-  ...['back', 'close', 'resume', 'leave "Mail"'].map((word) => fc.constant(word)),
+  ...['back', 'close', 'resume', 'leave "Mail"', ...answers].map((word) => fc.constant(word)),
+  asking,
   setting,
 );
 const step = fc.oneof(
@@ -77,6 +89,7 @@ const body = fc.record({
     { weight: 8, arbitrary: fc.constant('') },
     { weight: 1, arbitrary: fc.constantFrom(' as sheet', ' as dialog') },
   ),
+  returns: fc.constantFrom('', '  returns text', '  returns text', '  returns int'),
   asks: fc.oneof(
     { weight: 6, arbitrary: fc.constant([]) },
     { weight: 3, arbitrary: fc.tuple(needs) },
@@ -124,10 +137,12 @@ export function grammarPlan(tabs: 'none' | 'tabs'): fc.Arbitrary<string> {
           : []),
         ...events.map(([where, all], at) => `event "E${at}"${where} ${all}`),
         ...(entry ? [`entry widget "Door" opens ${entry}`] : []),
-        ...bodies.map(({ shape, asks, link, on }, index) =>
+        ...bodies.map(({ shape, returns, asks, link, on }, index) =>
           [
             `screen s${index} "S${index}"${shape} {`,
             '  takes note: text?',
+            '  has kept: text',
+            ...(returns === '' ? [] : [returns]),
             ...asks.map((one) => `  ${one}`),
             ...(link === null ? [] : [`  link /s${index}${link}`]),
             ...on.map((one, at) => `  on "T${at}" ${one}`),
@@ -173,6 +188,8 @@ export function productionsOf(plan: Plan): string[] {
   const found: string[] = [];
   const addStep = (position: Position, one: Step): void => {
     found.push(`${position} ${one.kind}`);
+    if ('asks' in one && one.asks) found.push(`${position} ${one.kind} gives`);
+    if ('result' in one && one.result) found.push(`${position} ${one.kind} with`);
     if (one.kind === 'resume' && one.or) addStep(`${position.split(' ')[0] as 'trigger'} or`, one.or);
   };
   const addCondition = (where: string, one: Condition): void => {
@@ -189,25 +206,31 @@ export function productionsOf(plan: Plan): string[] {
     for (const { branches: all } of transitions) if (all.length > 1) found.push('otherwise');
   for (const { on } of plan.menus) found.push(`menu on ${typeof on === 'string' ? on : 'list'}`);
   for (const { on } of plan.events) found.push(`event on ${typeof on === 'string' ? on : 'list'}`);
-  for (const { links, needs: all, shape } of plan.screens) {
-    for (const link of links)
-      found.push(
-        link.under === null ? 'link under start' : link.under.length === 0 ? 'link under nothing' : 'link under list',
-      );
-    if (all.length > 1) found.push('needs twice');
-    if (shape) found.push(shape);
-  }
+  for (const each of plan.screens) found.push(...productionsOfScreen(each));
   if (plan.entries.length > 0) found.push('entry');
   if (plan.backLeaves) found.push('back leaves');
   if (plan.tabBars.length > 0) found.push('tabs');
   return found;
 }
 
+function productionsOfScreen({ links, needs, shape, returns }: Screen): string[] {
+  return [
+    ...links.map(({ under }) =>
+      under === null ? 'link under start' : under.length === 0 ? 'link under nothing' : 'link under list',
+    ),
+    ...(needs.length > 1 ? ['needs twice'] : []),
+    ...(shape ? [shape] : []),
+    ...(returns ? [`returns ${showType(returns.type)}`] : []),
+  ];
+}
+
 /** Every production that a plan with tabs can use. */
 export const productions: readonly string[] = [
   ...(['trigger', 'else', 'item', 'event'] as const).flatMap((list) => [
     ...(['first', 'then', 'or'] as const).flatMap((position) =>
-      Object.keys(stepKinds).map((kind) => `${list} ${position} ${kind}`),
+      [...Object.keys(stepKinds), 'push gives', 'present gives', 'back with', 'close with'].map(
+        (kind) => `${list} ${position} ${kind}`,
+      ),
     ),
     ...Object.keys(conditionKinds)
       .filter((kind) => (list !== 'item' && list !== 'event') || !['given', 'and', 'or'].includes(kind))
@@ -226,6 +249,8 @@ export const productions: readonly string[] = [
   'needs twice',
   'sheet',
   'dialog',
+  'returns text',
+  'returns int',
   'entry',
   'back leaves',
   'tabs',

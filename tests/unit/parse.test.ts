@@ -28,7 +28,7 @@ const step = (node: StepNode): string => {
   switch (node.kind) {
     case 'back':
     case 'close':
-      return node.kind;
+      return `${node.kind}${node.with ? ` with ${value(node.with)}` : ''}`;
     case 'back to':
     case 'back past':
       return `${node.kind} ${reference(node.target)}`;
@@ -39,7 +39,7 @@ const step = (node: StepNode): string => {
     case 'resume':
       return `resume${node.or ? ` or ${step(node.or)}` : ''}`;
     default:
-      return `${node.kind} ${reference(node.target)}${list(node.list)}`;
+      return `${node.kind} ${reference(node.target)}${list(node.list)}${node.gives ? ` gives ${node.gives.text}` : ''}`;
   }
 };
 const condition = (node: ConditionNode | null): string => {
@@ -67,6 +67,8 @@ const member = (node: MemberNode): string => {
       return `takes ${node.parameters.map((one) => `${one.name.text}:${type(one.type)}=${value(one.initial)}${one.sample ? `~${value(one.sample)}` : ''}`).join(' ')}`;
     case 'has':
       return `has ${node.fields.map((one) => `${one.name.text}:${type(one.type)}`).join(' ')}`;
+    case 'returns':
+      return `returns ${type(node.type)}`;
     case 'needs':
       return `needs ${condition(node.condition)} else ${node.otherwise.map(step).join(', ')}`;
     case 'link':
@@ -102,6 +104,12 @@ describe('what a statement means', () => {
     ['on "x" back', 'on x: back'],
     ['on "x" push b', 'on x: push b'],
     ['on "x" push m.b()', 'on x: push m/b[]'],
+    ['returns list of date?', 'returns optional(list(date))'],
+    ['on "x" back with a.b then close with 3', 'on x: back with a/b, close with number 3'],
+    [
+      'on "x" push b(c) gives d then present m.b gives e motion none',
+      'on x: push b[c=-] gives d, present m/b gives e motion none',
+    ],
     [
       'on "x" push b(a, c: d.e.f, g: -1.5, h: "t", i: true)',
       'on x: push b[a=- c=d/e/f g=number -1.5 h=string t i=bool true]',
@@ -217,7 +225,7 @@ describe('reports a statement that cannot be read, and keeps its readable part',
       ['on a\\x": back'],
       '"a\\x": This text holds an escape that does not exist. Write \\" for a quotation mark and \\\\ for a backslash.',
     ],
-    [';', [], ';: “;” begins nothing in a screen. What can stand here: takes, has, needs, on, link.'],
+    [';', [], ';: “;” begins nothing in a screen. What can stand here: takes, has, returns, needs, on, link.'],
     ['on "x" back;', ['on x: back'], ';: A statement ends with its line, without “;”.'],
   ])('%j', (body, members, problem) => {
     const result = read(`${body}\nhas z: int`);

@@ -80,16 +80,33 @@ function stepsArbitrary(screens: number, whole: boolean): fc.Arbitrary<string> {
     { weight: 1, arbitrary: fc.constant('leave "Mail"') },
   );
   const more = fc.oneof(
-    fc.constantFrom(
-      'close',
-      'resume',
-      'resume or back',
-      'sets ready = true',
-      'sets ready = false',
-      'sets tier = gold',
-      'sets tier = tin',
-    ),
-    fc.tuple(fc.constantFrom('back to', 'back past'), targetArbitrary(screens)).map((parts) => parts.join(' ')),
+    {
+      weight: 4,
+      arbitrary: fc.constantFrom(
+        'close',
+        'resume',
+        'resume or back',
+        'sets ready = true',
+        'sets ready = false',
+        'sets tier = gold',
+        'sets tier = tin',
+      ),
+    },
+    {
+      weight: 4,
+      arbitrary: fc
+        .tuple(fc.constantFrom('back to', 'back past'), targetArbitrary(screens))
+        .map((parts) => parts.join(' ')),
+    },
+    {
+      weight: 1,
+      arbitrary: fc.oneof(
+        fc.tuple(fc.constantFrom('back', 'close'), fc.constantFrom(...values)).map((parts) => parts.join(' with ')),
+        fc
+          .tuple(callArbitrary(screens, ['push', 'present']), fc.constantFrom(...names))
+          .map((parts) => parts.join(' gives ')),
+      ),
+    },
   );
   const step = whole ? fc.oneof({ weight: 2, arbitrary: plain }, { weight: 1, arbitrary: more }) : plain;
   return fc.array(step, { minLength: 1, maxLength: 3 }).map((steps) => steps.join(' then '));
@@ -152,8 +169,9 @@ function screenArbitrary(screens: number, whole: boolean): fc.Arbitrary<RandomSc
       links: fc.array(link, { maxLength: whole ? 1 : 0 }),
       shape: fc.constantFrom('', '', '', ' as sheet', ' as dialog'),
       only,
+      returns: whole ? fc.option(fc.constantFrom(...types), { freq: 2 }) : fc.constant(null),
     })
-    .map(({ titled, bodyless, all, taken, on, needs, links, shape, only }) => {
+    .map(({ titled, bodyless, all, taken, on, needs, links, shape, only, returns }) => {
       const takes = all
         .slice(0, taken)
         .map(
@@ -162,10 +180,17 @@ function screenArbitrary(screens: number, whole: boolean): fc.Arbitrary<RandomSc
         );
       return {
         title: whole ? `${titled ? ' "Title"' : ''}${shape}${only}` : titled ? ' "Title"' : '',
-        bodyless: bodyless && all.length === 0 && on.length === 0 && needs.length === 0 && links.length === 0,
+        bodyless:
+          bodyless &&
+          returns === null &&
+          all.length === 0 &&
+          on.length === 0 &&
+          needs.length === 0 &&
+          links.length === 0,
         lines: [
           ...(takes.length > 0 ? [`takes ${takes.join(',')}`] : []),
           ...all.slice(taken).map(({ name, type }) => `has ${name}:  ${type}`),
+          ...(returns === null ? [] : [`returns ${returns}`]),
           ...needs,
           ...links,
           ...on.map((text, at) => `on "T${at}"${text}`),
@@ -236,6 +261,7 @@ function outsideArbitrary(screens: number): fc.Arbitrary<string[]> {
         ),
         target.map((one) => `expect ${one}`),
         target.map((one) => `expect ${one} beneath s0`),
+        target.map((one) => `expect ${one} with a = 1`),
       ),
       { maxLength: 4 },
     )
@@ -340,18 +366,21 @@ export function planArbitrary(most = 4, whole = true): fc.Arbitrary<string> {
  * when they empty all stacks, leave a tab as soon as they have changed it, or replace a root.
  *
  * @param kind `tabs`: two or three of the screens are roots of tabs, which seldom share the flag; `needs`: many screens
- * need one; `shared`: both
+ * need one; `shared`: both; `results`: screens ask one another, and hand results back
  */
-export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared'): fc.Arbitrary<string> {
+export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared' | 'results'): fc.Arbitrary<string> {
   const tabs = kind === 'tabs' || kind === 'shared';
-  const asking = kind === 'needs' || kind === 'shared';
+  const asking = kind === 'needs' || kind === 'shared' || kind === 'results';
+  const often = kind === 'results' ? 3 : 1;
   const any = fc.integer({ min: 0, max: 4 }).map(screenName);
   const moves = tabs
     ? ['push', 'push', 'replace', 'reset', 'switch', 'back to', 'back past']
     : ['push', 'push', 'replace', 'present', 'reset', 'back to', 'back past'];
+  const questions = fc.tuple(fc.constantFrom('push', 'present'), any).map((parts) => `${parts.join(' ')} gives kept`);
   const step = fc.oneof(
     { weight: 3, arbitrary: fc.tuple(fc.constantFrom(...moves), any).map((parts) => parts.join(' ')) },
-    { weight: 1, arbitrary: fc.constantFrom('back', 'close') },
+    { weight: often, arbitrary: questions },
+    { weight: often, arbitrary: fc.constantFrom('back', 'close', 'back with kept', 'close with kept') },
     { weight: asking ? 3 : 0, arbitrary: fc.constantFrom('resume', 'resume', 'resume or back') },
     { weight: tabs ? 1 : 3, arbitrary: fc.constantFrom('sets way = far', 'sets way = near') },
   );
@@ -379,10 +408,14 @@ export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared'): 
       event: fc.option(event, { freq: 2 }),
       roots: fc.uniqueArray(any, { minLength: 2, maxLength: 3 }),
       start: any,
+      returns: fc.array(fc.constantFrom('', ' returns text\n', ' returns text\n', ' returns int\n'), {
+        minLength: 5,
+        maxLength: 5,
+      }),
       leaves: fc.boolean(),
       linked: fc.boolean(),
     })
-    .map(({ screens, links, asks, event: own, roots, start, leaves, linked }) =>
+    .map(({ screens, links, asks, event: own, roots, start, returns, leaves, linked }) =>
       [
         'app "Random"',
         `start ${start}`,
@@ -394,7 +427,7 @@ export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared'): 
         ...(own === null ? [] : [`event "E"${own}`]),
         ...screens.map(
           (all, index) =>
-            `screen s${index} {\n${asks[index] ? ` ${asks[index]}\n` : ''}${linked && links[index] ? ` link /${index} ${links[index]}\n` : ''}${all.map((text, at) => ` on "T${at}" ${text}\n`).join('')}}`,
+            `screen s${index} {\n has kept: text\n${returns[index]}${asks[index] ? ` ${asks[index]}\n` : ''}${linked && links[index] ? ` link /${index} ${links[index]}\n` : ''}${all.map((text, at) => ` on "T${at}" ${text}\n`).join('')}}`,
         ),
       ].join('\n'),
     );

@@ -39,7 +39,9 @@ const faults: Readonly<Record<string, Fault>> = {
   // The screen on top lies there once more, further down.
   'stack/grows': (walked) => ends(walked, ({ screen, below }) => [...screensOf(below)].includes(screen)),
   'stack/back-target-missing': ({ missed }, { range }) =>
-    [...missed].some((step) => step.range.from === range.from && step.range.to === range.to),
+    [...missed].some((one) => 'kind' in one && one.range.from === range.from && one.range.to === range.to),
+  'result/lost': ({ missed }, { range }) =>
+    [...missed].some((one) => !('kind' in one) && one.value.from === range.from),
   // It was there before, and is shown although its needs fail.
   'stack/guarded-revealed': (walked, { subject }) =>
     ends(

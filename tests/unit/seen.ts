@@ -9,7 +9,7 @@ import {
   type Flag,
   type Plan,
   type Screen,
-  type Step,
+  type Missed,
 } from '../../src/core/plan/model';
 import { mayReach } from '../../src/core/reach/explicit';
 import type { VariantReach } from '../../src/core/reach/verdicts/reach';
@@ -58,7 +58,7 @@ export class Seen {
   readonly leaves = new Set<Screen>();
   readonly taken = new Set<Branch>();
   /** Steps that looked for a frame which the stack lacks. */
-  readonly missed = new Set<Step>();
+  readonly missed = new Set<Missed>();
   readonly leaks = new Set<Screen>();
   /**
    * Whether the search went on from all configurations; null if the walker reached a limit, so that nothing can be
@@ -391,7 +391,7 @@ function expectAnswer(claim: Claim, { checked: { plan }, variant, seen, count, a
 }
 
 /** The findings of the rules about stacks. */
-function expectFindings({ checked: { plan, findings }, variant, seen, about }: Comparison): void {
+function expectFindings({ checked: { plan, supply, findings }, variant, seen, count, about }: Comparison): void {
   const told = (rule: string): string[] =>
     findings
       .filter((finding) => finding.rule === rule && (finding.variant ?? variant.name) === variant.name)
@@ -420,9 +420,15 @@ function expectFindings({ checked: { plan, findings }, variant, seen, about }: C
   const toldMissing = findings
     .filter(({ rule }) => rule === 'stack/back-target-missing')
     .map(({ range: { from } }) => from);
-  const missing = [...seen.missed].map(({ range: { from } }) => from);
+  const missing = [...seen.missed].flatMap((one) => ('kind' in one ? [one.range.from] : []));
   expect(toldMissing, about('targets that are missing')).toEqual(expect.arrayContaining(missing));
   if (seen.whole) expect(missing, about('targets that are missing')).toEqual(expect.arrayContaining(toldMissing));
+  const toldLost = findings.filter(({ rule }) => rule === 'result/lost').map(({ range: { from } }) => from);
+  const unasked = new Set(supply.results.unasked);
+  const lost = [...seen.missed].flatMap((one) => ('kind' in one || unasked.has(one.screen!) ? [] : [one.value.from]));
+  toldLost.forEach(() => count('result lost'));
+  expect(toldLost, about('results that reach nobody')).toEqual(expect.arrayContaining(lost));
+  if (seen.whole) expect(lost, about('results that reach nobody')).toEqual(expect.arrayContaining(toldLost));
 }
 
 /** No run takes a branch that is called dead. */

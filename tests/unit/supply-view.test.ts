@@ -16,9 +16,19 @@ describe('the table of supply', () => {
       fc.property(planArbitrary(), (text) => {
         const result = check(text);
         const { blocks, counts } = supplyTable(result);
-        const cells = blocks.flatMap(({ rows }) => rows.flatMap((row) => row.cells));
+        const all = blocks.flatMap(({ rows, columns }) =>
+          rows.flatMap((row) => row.cells.map((cell, at) => ({ ...cell, kind: columns[at]!.kind }))),
+        );
+        const cells = all.filter(({ kind }) => kind === 'argument');
         expect(cells.length).toBe(result.supply.waysIn.reduce((sum, wayIn) => sum + wayIn.cells.length, 0));
         expect(Object.values(counts).reduce((sum, count) => sum + count, 0)).toBe(cells.length);
+        const results = all.filter(({ kind }) => kind === 'result');
+        expect(results.length).toBe(result.supply.waysIn.filter(({ target }) => target.returns).length);
+        expect(results.filter(({ status }) => status !== 'unasked').length).toBe(
+          result.supply.results.questions.filter(({ target }) => target.returns).length,
+        );
+        for (const { status, finding } of results)
+          if (finding !== null) expect(result.findings[finding]!.rule).toBe(`result/${status}`);
         const about = result.findings.flatMap((finding, index) => (finding.argument === null ? [] : [index]));
         expect(cells.flatMap((cell) => cell.finding ?? []).sort((a, b) => a - b)).toEqual(about);
         for (const { status, at, finding } of cells) {

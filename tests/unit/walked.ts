@@ -1,5 +1,5 @@
 /** The result of a walk, tap by tap, by the walker alone. */
-import type { Claim, Plan, Screen, Step } from '../../src/core/plan/model';
+import type { Claim, Missed, Plan, Screen } from '../../src/core/plan/model';
 import type { Tap } from '../../src/core/walk/tap';
 import {
   activeStack,
@@ -32,7 +32,7 @@ export class Walked {
   /** The configurations after it; none after a tap that leaves the app. */
   after: readonly Configuration[];
   /** The steps of the last tap that looked for a frame which the stack lacks. */
-  missed: ReadonlySet<Step>;
+  missed: ReadonlySet<Missed>;
   /** Whether each tap was possible, and showed the walk's screen. */
   isPossible = true;
   /** Whether some tap ran into a bound of the walker, so that configurations are missing. */
@@ -48,7 +48,7 @@ export class Walked {
     this.atStart = this.after.map((configuration) => activeStack(configuration)!.screen);
     this.missed = new Set(walker.missed);
     for (const [at, tap] of walk.entries()) {
-      const missed = new Set<Step>();
+      const missed = new Set<Missed>();
       const noting = (next: readonly Configuration[]): readonly Configuration[] => {
         walker.missed.forEach((step) => missed.add(step));
         return next;

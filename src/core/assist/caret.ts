@@ -165,6 +165,16 @@ export class Caret {
     return null;
   }
 
+  /** The screen that a push or a present opens just before the caret, or before the `gives` at the caret. */
+  get opened(): Screen | null {
+    let end = this.before.length - (this.isWord(1, 'gives') ? 1 : 0);
+    if (this.before[end - 1]?.text === ')') {
+      end = this.before.slice(0, end).findLastIndex(({ text }) => text === '(');
+    }
+    const word = this.before[end - (this.before[end - 2]?.text === '.' ? 4 : 2)]?.text;
+    return word === 'push' || word === 'present' ? this.screenBefore(end) : null;
+  }
+
   /** The screen that is named just before a token: `hut` or `discover.hut`. */
   private screenBefore(at: number): Screen | null {
     const name = this.before[at - 1]?.text;

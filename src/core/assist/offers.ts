@@ -1,7 +1,7 @@
 /** Completions for names, best first. */
 import { quote } from '../language/tokens';
 import type { Screen } from '../plan/model';
-import { baseTypes, required, showType } from '../plan/types';
+import { assignable, baseTypes, required, showType } from '../plan/types';
 import { valuesInScope } from '../supply/fitting';
 import type { Caret } from './caret';
 import { keyword, keywords, named, type Completion } from './completion';
@@ -61,6 +61,32 @@ export const literals: CompletionSource = ({ plan, declaredType }) => {
   const type = plan.types.get(declaredType)?.type;
   if (type?.kind === 'choice') return type.options.map((option) => named('value', option, declaredType));
   return declaredType === 'bool' ? keywords(['false', 'true']) : [];
+};
+
+/** Values that can get the result of the screen that is opened just before. */
+export const askers: CompletionSource = ({ screen, opened }) =>
+  (screen?.holds ?? [])
+    .filter(({ type }) => !opened?.returns || assignable(opened.returns.type, type))
+    .map(({ name, type }) => named('value', name, showType(type)));
+
+/** Values that the screen can hand back. */
+export const answers: CompletionSource = ({ scope, screen }) => {
+  const wanted = screen?.returns?.type;
+  const options = wanted?.kind === 'choice' ? wanted.options : [];
+  return [
+    ...valuesInScope(scope)
+      .filter(({ type }) => !wanted || assignable(type, wanted))
+      .map(({ path, type }) => named('value', path, showType(type))),
+    ...options.map((option) => named('value', option, showType(wanted!))),
+  ];
+};
+
+/** Values of the screen that a walk expects. */
+export const expected: CompletionSource = (caret) => {
+  const screen = caret.isWord(3, 'expect') ? caret.plan.screens.find(({ name }) => name === caret.word(2)) : null;
+  return [...(screen?.parameters ?? []), ...(screen?.holds ?? [])].map(({ name, type }) =>
+    named('value', `${name} = `, showType(type)),
+  );
 };
 
 /** Lists that a trigger can be there for. */

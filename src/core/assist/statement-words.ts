@@ -5,10 +5,13 @@ import { ruleIds } from '../rules/catalogue';
 import type { Caret } from './caret';
 import { keyword, keywords, named, type Completion } from './completion';
 import {
+  answers,
+  askers,
   base,
   compared,
   conditions,
   entries,
+  expected,
   flags,
   flagValues,
   lists,
@@ -48,7 +51,11 @@ const behindWord: Readonly<Record<string, CompletionSource>> = {
   as: words(...shapes),
   entry: words(...doors),
   resume: words('or', 'then'),
-  back: words('to', 'past', 'then'),
+  back: words('to', 'past', 'with', 'then'),
+  close: words('with', 'then'),
+  gives: askers,
+  with: (caret) => (caret.block === 'walk' ? expected : answers)(caret),
+  returns: types,
   motion: words('none'),
   ...Object.fromEntries(opening.map((step) => [step, screens])),
   start: screens,
@@ -108,11 +115,11 @@ const behindNameOf: Readonly<Record<string, CompletionSource>> = {
 
 /** Behind a name, by the statement that it stands in. */
 const behindNameIn: Readonly<Record<string, CompletionSource>> = {
-  on: words('then', 'otherwise', 'motion', ...stepWords),
+  on: (caret) => keywords([...(caret.opened ? ['gives'] : []), 'then', 'otherwise', 'motion', ...stepWords]),
   link: ({ previous }) => (previous?.kind === 'url' ? keywords(['under']) : []),
   accept: ({ previous }) => keywords(previous?.kind === 'rule' ? ['on', 'because'] : ['because']),
   rule: words('beneath', 'after', 'always'),
-  expect: words('beneath'),
+  expect: words('beneath', 'with'),
   event: words('then', 'otherwise', 'when', 'motion', ...stepWords),
 };
 

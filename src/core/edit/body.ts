@@ -1,5 +1,6 @@
 import { indentUnit } from '../language/format';
 import type { TextEdit } from '../language/edits';
+import type { TextRange } from '../language/range';
 import type { Block, ScreenNode } from '../language/syntax';
 
 /** The indentation of the line on which an offset lies. */
@@ -34,6 +35,15 @@ export function appendToScreen(text: string, node: ScreenNode, lines: readonly s
   const indent = indentAt(text, node.from);
   const rows = lines.map((line) => `\n${indent}${indentUnit}${line}`).join('');
   return { from: node.to, to: node.to, insert: ` {${rows}\n${indent}}` };
+}
+
+/** Takes a statement out, with its line if it stands there alone. */
+export function withoutStatement(text: string, { from, to }: TextRange): TextEdit {
+  const start = text.lastIndexOf('\n', from - 1) + 1;
+  const rest = /^[ \t]*(\n|$)/.exec(text.slice(to));
+  return text.slice(start, from).trim() === '' && rest
+    ? { from: start, to: to + rest[0].length, insert: '' }
+    : { from, to, insert: '' };
 }
 
 /** Adds a line before a screen's first link or trigger, where its arguments and values stand. */

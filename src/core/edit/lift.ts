@@ -7,7 +7,7 @@ import { sameType } from '../plan/types';
 import { screenOf } from '../supply/site';
 import type { Cell, Supply, WayIn } from '../supply/supply';
 import { addArguments, removeArgument } from './arguments';
-import { indentAt, prependToScreen } from './body';
+import { indentAt, prependToScreen, withoutStatement } from './body';
 
 /** An argument that a module can take for its screens, without a change of any verdict. */
 export interface Liftable {
@@ -164,9 +164,5 @@ function withoutParameter(text: string, { parameters, from, to }: TakesNode, nod
     return at === 0
       ? { from: node.from, to: parameters[1]!.from, insert: '' }
       : { from: parameters[at - 1]!.to, to: node.to, insert: '' };
-  const start = text.lastIndexOf('\n', from - 1) + 1;
-  const rest = /^[ \t]*(\n|$)/.exec(text.slice(to));
-  return text.slice(start, from).trim() === '' && rest
-    ? { from: start, to: to + rest[0].length, insert: '' }
-    : { from, to, insert: '' };
+  return withoutStatement(text, { from, to });
 }

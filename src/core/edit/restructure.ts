@@ -63,7 +63,7 @@ export function moveToModule(plan: Plan, screen: Screen, module: string | null):
 
 /**
  * Inserts a new screen before a step: the step now opens it with the step's arguments, and it opens the step's old
- * target.
+ * target. If the step asks for a result, the target takes the place of the new screen, so that it still answers.
  */
 export function putBetween(plan: Plan, offset: number, name: string): TextEdit[] | null {
   const found = sites(plan).find(
@@ -83,10 +83,15 @@ export function putBetween(plan: Plan, offset: number, name: string): TextEdit[]
     given.map((parameter) => ({ name: parameter.name, type: showType(parameter.type) })),
   );
   const list = given.length > 0 ? `(${given.map((parameter) => parameter.name).join(', ')})` : '';
-  const line = `on "Continue" push ${target.label}${list}`;
+  const answers = 'step' in site && site.step.asks ? target.returns : null;
+  const lines = [
+    ...(answers ? [`returns ${showType(answers.type)}`] : []),
+    `on "Continue" ${answers ? 'replace' : 'push'} ${target.label}${list}`,
+  ];
   const close = created.insert.lastIndexOf('}');
   const indent = /[ \t]*$/.exec(created.insert.slice(0, close))![0];
-  const inner = `${created.insert.slice(0, close - indent.length).trimEnd()}\n${indent}${indentUnit}${line}\n${indent}`;
+  const added = lines.map((line) => `\n${indent}${indentUnit}${line}`).join('');
+  const inner = `${created.insert.slice(0, close - indent.length).trimEnd()}${added}\n${indent}`;
   return [
     { from: call.reference.from, to: call.reference.to, insert: name },
     { ...created, insert: inner + created.insert.slice(close) },

@@ -24,7 +24,7 @@ export const declarationWords = [
   'walk',
   'accept',
 ] as const;
-export const memberWords = ['takes', 'has', 'needs', 'on', 'link'] as const;
+export const memberWords = ['takes', 'has', 'returns', 'needs', 'on', 'link'] as const;
 export const stepWords = [
   'push',
   'replace',
@@ -75,6 +75,7 @@ export const innerWords = [
   'from',
   'reach',
   'with',
+  'gives',
   'if',
   'unless',
   'because',

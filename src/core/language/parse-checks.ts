@@ -103,7 +103,8 @@ function parseWalkStep(cursor: Cursor): WalkStepNode {
     default: {
       const screen = parseReference(cursor);
       const beneath = screen && cursor.skipWord('beneath') ? parseReference(cursor) : null;
-      return { kind: 'expect', screen, beneath, from, to: cursor.end };
+      const values = screen ? parseWalkValues(cursor) : [];
+      return { kind: 'expect', screen, beneath, values, from, to: cursor.end };
     }
   }
 }
@@ -111,13 +112,14 @@ function parseWalkStep(cursor: Cursor): WalkStepNode {
 /** `tap "Trigger" [with name = literal, …]`, and the assumed conditions */
 function parseTap(cursor: Cursor, from: number): WalkStepNode {
   const label = cursor.string('The trigger’s name in quotation marks');
-  const values =
-    label && cursor.skipWord('with')
-      ? parseList(cursor, () => parseWalkValue(cursor, 'The name of a value'), null)
-      : [];
+  const values = label ? parseWalkValues(cursor) : [];
   const taken = label ? parseTaken(cursor) : [];
   return { kind: 'tap', label, values, taken, from, to: cursor.end };
 }
+
+/** `with name = literal, …`; none if it does not stand here. */
+const parseWalkValues = (cursor: Cursor): WalkValueNode[] =>
+  cursor.skipWord('with') ? parseList(cursor, () => parseWalkValue(cursor, 'The name of a value'), null) : [];
 
 /** `if "condition"`, `unless "condition"`, in any number */
 function parseTaken(cursor: Cursor): TakenNode[] {

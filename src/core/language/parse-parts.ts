@@ -29,7 +29,7 @@ export function parseReference(cursor: Cursor): ScreenReference | null {
 }
 
 /** `T`, `list of T`, either with `?`; the mark belongs to the whole: `list of T?` is a list that may be absent. */
-function parseType(cursor: Cursor): TypeNode | null {
+export function parseType(cursor: Cursor): TypeNode | null {
   const start = cursor.peek();
   let type: TypeNode;
   if (cursor.isWord('list') && cursor.peek(1).text === 'of') {

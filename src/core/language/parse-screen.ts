@@ -11,6 +11,7 @@ import {
   parseOnly,
   parseParameter,
   parseReference,
+  parseType,
   parseWord,
   passColon,
 } from './parse-parts';
@@ -103,6 +104,9 @@ function parseMember(cursor: Cursor, items: MemberNode[]): boolean {
     cursor.next();
     const fields = parseList(cursor, () => parseField(cursor, 'The name of a value'), null);
     items.push({ kind: 'has', fields, from: head.from, to: cursor.end });
+  } else if (word === 'returns') {
+    cursor.next();
+    items.push({ kind: 'returns', type: parseType(cursor), from: head.from, to: cursor.end });
   } else if (word === 'needs') {
     items.push(parseNeeds(cursor));
   } else if (word === 'on') {

@@ -14,6 +14,7 @@ import {
   type OnNode,
   type Opening,
   type StepNode,
+  type ValueNode,
 } from './syntax';
 
 const includes = (words: readonly string[], word: string): boolean => words.includes(word);
@@ -110,7 +111,7 @@ function passArrow(cursor: Cursor): boolean {
   return true;
 }
 
-/** A step that opens a screen, behind its word. */
+/** A step that opens a screen, behind its word: `SCREEN(args) [gives NAME]` */
 function parseOpening(cursor: Cursor, kind: Opening, from: number): StepNode {
   // A screen is named, not quoted.
   const quoted = cursor.peek();
@@ -118,17 +119,26 @@ function parseOpening(cursor: Cursor, kind: Opening, from: number): StepNode {
     cursor.next();
     cursor.report(quoted, 'A screen is called by its name, without quotation marks.', quoted.text.slice(1, -1));
     const name = { text: quoted.text.slice(1, -1), from: quoted.from + 1, to: quoted.to - 1 };
-    return {
-      kind,
-      target: { module: null, name, from: name.from, to: name.to },
-      list: parseArguments(cursor),
-      from,
-      to: cursor.end,
-    };
+    const target = { module: null, name, from: name.from, to: name.to };
+    return { kind, target, list: parseArguments(cursor), gives: parseGives(cursor, kind), from, to: cursor.end };
   }
   const target = parseReference(cursor);
   const list = target ? parseArguments(cursor) : null;
-  return { kind, target, list, from, to: cursor.end };
+  const gives = target ? parseGives(cursor, kind) : null;
+  return { kind, target, list, gives, from, to: cursor.end };
+}
+
+/** `gives NAME`; null if it does not stand here. */
+function parseGives(cursor: Cursor, kind: Opening): Name | null {
+  const word = cursor.peek();
+  if (!cursor.skipWord('gives')) return null;
+  const name = cursor.name('The name of the value that gets the result');
+  if (kind === 'push' || kind === 'present') return name;
+  cursor.report(
+    { from: word.from, to: cursor.end },
+    `A ${kind} leaves nobody who could get a result: only push and present can have gives.`,
+  );
+  return null;
 }
 
 function parseStep(cursor: Cursor): StepNode | null {
@@ -164,7 +174,7 @@ function parseStep(cursor: Cursor): StepNode | null {
   if (includes(opening, word)) return parseOpening(cursor, word as Opening, head.from);
   switch (word) {
     case 'close':
-      return { kind: 'close', from: head.from, to: cursor.end };
+      return { kind: 'close', with: parseResult(cursor), from: head.from, to: cursor.end };
     case 'back':
       return parseBack(cursor, head.from);
     case 'sets':
@@ -182,11 +192,14 @@ function parseStep(cursor: Cursor): StepNode | null {
 
 function parseBack(cursor: Cursor, from: number): StepNode {
   const to = cursor.isWord('to');
-  if (!to && !cursor.isWord('past')) return { kind: 'back', from, to: cursor.end };
+  if (!to && !cursor.isWord('past')) return { kind: 'back', with: parseResult(cursor), from, to: cursor.end };
   cursor.next();
   const target = parseReference(cursor);
   return { kind: to ? 'back to' : 'back past', target, from, to: cursor.end };
 }
+
+/** `with VALUE`, the result that goes back; null if it does not stand here. */
+const parseResult = (cursor: Cursor): ValueNode | null => (cursor.skipWord('with') ? parseValue(cursor) : null);
 
 function parseSets(cursor: Cursor, from: number): StepNode {
   const flag: Name | null = cursor.name('The name of a flag');

@@ -51,6 +51,7 @@ type Row<Node> = [KindOf<Node>] extends [never]
 
 const nothing = {};
 const call = { target: 'reference', list: 'arguments' } as const;
+const opening = { ...call, gives: 'leaf' } as const;
 const takes = { parameters: 'parameter' } as const;
 const screen = { name: 'leaf', title: 'leaf', only: 'only', body: 'members' } as const;
 const twoSides = { left: 'condition', right: 'condition' } as const;
@@ -82,6 +83,7 @@ const table: { readonly [S in keyof Shapes]: Row<Shapes[S]> } = {
   member: {
     takes,
     has: { fields: 'field' },
+    returns: { type: 'type' },
     needs: { condition: 'condition', otherwise: 'step' },
     link: { pattern: 'leaf', under: 'under' },
     on: { trigger: 'leaf', only: 'only', loop: 'loop', branches: 'branch' },
@@ -96,7 +98,7 @@ const table: { readonly [S in keyof Shapes]: Row<Shapes[S]> } = {
     back: nothing,
     open: { url: 'leaf', label: 'leaf', taken: 'taken' },
     set: { flag: 'leaf', value: 'value' },
-    expect: { screen: 'reference', beneath: 'reference' },
+    expect: { screen: 'reference', beneath: 'reference', values: 'argument' },
   },
   moduleMember: { screen, takes },
   moduleMembers: { items: 'moduleMember' },
@@ -119,13 +121,13 @@ const table: { readonly [S in keyof Shapes]: Row<Shapes[S]> } = {
     or: twoSides,
   },
   step: {
-    push: call,
-    replace: call,
-    present: call,
-    reset: call,
-    switch: call,
-    back: nothing,
-    close: nothing,
+    push: opening,
+    replace: opening,
+    present: opening,
+    reset: opening,
+    switch: opening,
+    back: { with: 'value' },
+    close: { with: 'value' },
     'back to': { target: 'reference' },
     'back past': { target: 'reference' },
     sets: { flag: 'leaf', value: 'value' },

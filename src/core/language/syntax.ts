@@ -52,8 +52,11 @@ export type StepNode =
       readonly kind: Opening;
       readonly target: ScreenReference | null;
       readonly list: ArgumentListNode | null;
+      /** `gives from`: the value of the asking screen that gets the result. Behind `push` and `present` only. */
+      readonly gives: Name | null;
     })
-  | (TextRange & { readonly kind: 'back' | 'close' })
+  /** `back with chosen`: the result that the screen hands back. */
+  | (TextRange & { readonly kind: 'back' | 'close'; readonly with: ValueNode | null })
   | (TextRange & { readonly kind: 'back to' | 'back past'; readonly target: ScreenReference | null })
   | (TextRange & { readonly kind: 'sets'; readonly flag: Name | null; readonly value: ValueNode | null })
   /** `or` is the step to run if no arrival waits. */
@@ -144,10 +147,16 @@ export interface UnderNode extends TextRange {
   readonly list: ArgumentListNode | null;
 }
 
+/** `returns TYPE`: what the screen hands back to a screen that asks for it. */
+export interface ReturnsNode extends TextRange {
+  readonly kind: 'returns';
+  readonly type: TypeNode | null;
+}
+
 /** What stands in a module: its screens, and the arguments that all of them take. */
 export type ModuleMemberNode = ScreenNode | TakesNode;
 
-export type MemberNode = TakesNode | HasNode | NeedsNode | OnNode | LinkNode;
+export type MemberNode = TakesNode | HasNode | ReturnsNode | NeedsNode | OnNode | LinkNode;
 
 /** A block in braces; the range includes them. `closed` is false if the closing brace is missing. */
 export interface Block<T> extends TextRange {
@@ -345,6 +354,8 @@ export type WalkStepNode =
       readonly kind: 'expect';
       readonly screen: ScreenReference | null;
       readonly beneath: ScreenReference | null;
+      /** The values that the screen then has. */
+      readonly values: readonly WalkValueNode[];
     });
 
 /** `if "…"`, `unless "…"`: how a condition in quotes turns out in one step of a walk. */
@@ -353,7 +364,7 @@ export interface TakenNode extends TextRange {
   readonly text: StringNode | null;
 }
 
-/** `name = literal` in a walk: the user's input, or the row that the user tapped. */
+/** `name = literal` in a walk: the user's input, the row that the user tapped, or a value that the walk expects. */
 export interface WalkValueNode extends TextRange {
   readonly name: Name;
   readonly value: ValueNode | null;

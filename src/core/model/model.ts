@@ -26,8 +26,10 @@ export type StepModel =
       readonly do: 'push' | 'replace' | 'present' | 'reset' | 'switch';
       readonly screen: string;
       readonly arguments: ArgumentsModel;
+      /** The value that gets the result; only of `push` and `present`. */
+      readonly gives?: string;
     }
-  | { readonly do: 'back' | 'close' }
+  | { readonly do: 'back' | 'close'; readonly with?: ValueModel }
   | { readonly do: 'back to' | 'back past'; readonly screen: string }
   | { readonly do: 'sets'; readonly flag: string; readonly value: ValueModel }
   | { readonly do: 'resume'; readonly or?: StepModel }
@@ -64,6 +66,7 @@ export interface ScreenModel {
   readonly only?: readonly string[];
   readonly takes: readonly ParameterModel[];
   readonly has: readonly FieldModel[];
+  readonly returns?: TypeModel;
   readonly needs: readonly { readonly condition: ConditionModel; readonly else: readonly StepModel[] }[];
   readonly links: readonly { readonly pattern: string; readonly under?: readonly CallModel[] }[];
   readonly on: readonly {
@@ -92,7 +95,12 @@ export type WalkStepModel =
   | ({ readonly do: 'open'; readonly url: string } & TakenModel)
   | ({ readonly do: 'open'; readonly entry: string } & TakenModel)
   | { readonly do: 'set'; readonly flag: string; readonly value: ValueModel }
-  | { readonly do: 'expect'; readonly screen: string; readonly beneath?: string };
+  | {
+      readonly do: 'expect';
+      readonly screen: string;
+      readonly beneath?: string;
+      readonly with?: readonly { readonly name: string; readonly value: ValueModel }[];
+    };
 
 export interface PlanModel {
   /** The version of this form. */

@@ -13,6 +13,7 @@ import type {
   TypeNode,
   ValueNode,
   WalkStepNode,
+  WalkValueNode,
 } from '../language/syntax';
 import type { Plan, Screen } from '../plan/model';
 import type {
@@ -146,6 +147,7 @@ function screenOf({ node, name, module, title, shape }: Screen): ScreenModel {
   const members = node.body?.items ?? [];
   const ofKind = <K extends (typeof members)[number]['kind']>(kind: K) =>
     members.filter((member): member is Extract<typeof member, { kind: K }> => member.kind === kind);
+  const [returns] = ofKind('returns');
   return {
     name,
     ...optional('module', module?.name),
@@ -156,6 +158,7 @@ function screenOf({ node, name, module, title, shape }: Screen): ScreenModel {
     ...onlyOf(node.only),
     takes: ofKind('takes').flatMap(({ parameters }) => parametersOf(parameters)),
     has: ofKind('has').flatMap(({ fields }) => fieldsOf(fields)),
+    ...optional('returns', returns?.type && typeOf(returns.type)),
     needs: ofKind('needs').flatMap(({ condition, otherwise }) =>
       condition ? [{ condition: conditionOf(condition), else: otherwise.flatMap(stepOf) }] : [],
     ),
@@ -265,7 +268,7 @@ function stepOf(node: StepNode): StepModel[] {
   switch (node.kind) {
     case 'back':
     case 'close':
-      return [{ do: node.kind }];
+      return [{ do: node.kind, ...optional('with', node.with && valueOf(node.with)) }];
     case 'back to':
     case 'back past':
       return node.target ? [{ do: node.kind, screen: nameOf(node.target) }] : [];
@@ -276,7 +279,9 @@ function stepOf(node: StepNode): StepModel[] {
     case 'leave':
       return node.what ? [{ do: 'leave', what: node.what.value }] : [];
     default:
-      return node.target ? [{ do: node.kind, ...callOf(node.target, node.list) }] : [];
+      return node.target
+        ? [{ do: node.kind, ...callOf(node.target, node.list), ...optional('gives', node.gives?.text) }]
+        : [];
   }
 }
 
@@ -287,12 +292,13 @@ function takenOf(taken: readonly TakenNode[]): TakenModel {
   return { ...(held.length > 0 && { if: held }), ...(failed.length > 0 && { unless: failed }) };
 }
 
+const givenOf = (values: readonly WalkValueNode[]): { name: string; value: ValueModel }[] =>
+  values.flatMap(({ name, value }) => (value ? [{ name: name.text, value: valueOf(value) }] : []));
+
 function walkStepOf(node: WalkStepNode): WalkStepModel[] {
   switch (node.kind) {
     case 'tap': {
-      const given = node.values.flatMap(({ name, value }) =>
-        value ? [{ name: name.text, value: valueOf(value) }] : [],
-      );
+      const given = givenOf(node.values);
       return node.label ? [{ do: 'tap', label: node.label.value, with: given, ...takenOf(node.taken) }] : [];
     }
     case 'tab':
@@ -307,9 +313,12 @@ function walkStepOf(node: WalkStepNode): WalkStepModel[] {
     }
     case 'set':
       return node.flag && node.value ? [{ do: 'set', flag: node.flag.text, value: valueOf(node.value) }] : [];
-    case 'expect':
+    case 'expect': {
+      const beneath = optional('beneath', node.beneath && nameOf(node.beneath));
+      const values = givenOf(node.values);
       return node.screen
-        ? [{ do: 'expect', screen: nameOf(node.screen), ...optional('beneath', node.beneath && nameOf(node.beneath)) }]
+        ? [{ do: 'expect', screen: nameOf(node.screen), ...beneath, ...(values.length > 0 && { with: values }) }]
         : [];
+    }
   }
 }

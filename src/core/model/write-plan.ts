@@ -160,7 +160,7 @@ function step(model: StepModel): string {
   switch (model.do) {
     case 'back':
     case 'close':
-      return model.do;
+      return `${model.do}${model.with ? ` with ${value(model.with)}` : ''}`;
     case 'back to':
     case 'back past':
       return `${model.do} ${model.screen}`;
@@ -171,7 +171,7 @@ function step(model: StepModel): string {
     case 'leave':
       return `leave ${quote(model.what)}`;
     default:
-      return `${model.do} ${call(model)}`;
+      return `${model.do} ${call(model)}${model.gives === undefined ? '' : ` gives ${model.gives}`}`;
   }
 }
 
@@ -190,6 +190,7 @@ function writeScreen(screen: ScreenModel): string[] {
   const lines = [
     ...screen.takes.map(takesLine),
     ...screen.has.map((one) => `has ${field(one)}`),
+    ...(screen.returns === undefined ? [] : [`returns ${type(screen.returns)}`]),
     ...screen.needs.map((one) => `needs ${condition(one.condition)} else ${steps(one.else)}`),
     ...screen.links.map(
       ({ pattern, under }) =>
@@ -219,15 +220,13 @@ function writeClaim(claim: PlanModel['rules'][number]['claim'], first: string, s
 const taken = ({ if: held = [], unless: failed = [] }: TakenModel): string =>
   [...held.map((text) => ` if ${quote(text)}`), ...failed.map((text) => ` unless ${quote(text)}`)].join('');
 
+const given = (values: readonly { readonly name: string; readonly value: ValueModel }[]): string =>
+  values.length === 0 ? '' : ` with ${values.map((one) => `${one.name} = ${value(one.value)}`).join(', ')}`;
+
 function walkStep(model: WalkStepModel): string {
   switch (model.do) {
-    case 'tap': {
-      const given =
-        model.with.length === 0
-          ? ''
-          : ` with ${model.with.map((one) => `${one.name} = ${value(one.value)}`).join(', ')}`;
-      return `tap ${quote(model.label)}${given}${taken(model)}`;
-    }
+    case 'tap':
+      return `tap ${quote(model.label)}${given(model.with)}${taken(model)}`;
     case 'tab':
     case 'menu':
     case 'event':
@@ -239,6 +238,6 @@ function walkStep(model: WalkStepModel): string {
     case 'set':
       return `set ${model.flag} = ${value(model.value)}`;
     case 'expect':
-      return `expect ${model.screen}${model.beneath === undefined ? '' : ` beneath ${model.beneath}`}`;
+      return `expect ${model.screen}${model.beneath === undefined ? '' : ` beneath ${model.beneath}`}${given(model.with ?? [])}`;
   }
 }

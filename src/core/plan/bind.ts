@@ -13,12 +13,14 @@ import type { TextRange } from '../language/range';
 import type { Directory } from './directory';
 import {
   isIn,
+  type Asks,
   type Branch,
   type Call,
   type Condition,
   type Flag,
   type Only,
   type PlanProblem,
+  type Result,
   type Screen,
   type Step,
 } from './model';
@@ -101,7 +103,7 @@ export class Binder {
     switch (node.kind) {
       case 'back':
       case 'close':
-        return { kind: node.kind, range: node };
+        return { kind: node.kind, result: node.with && this.result(node.with, place), range: node };
       case 'leave':
         return { kind: 'leave', what: node.what?.value ?? '', range: node };
       case 'back to':
@@ -116,8 +118,24 @@ export class Binder {
           range: node,
         };
       default:
-        return { kind: node.kind, call: node.target ? this.call(node.target, node.list, place) : null, range: node };
+        return {
+          kind: node.kind,
+          call: node.target ? this.call(node.target, node.list, place) : null,
+          asks: node.gives && this.asks(node.gives, place),
+          range: node,
+        };
     }
+  }
+
+  private asks(value: Name, place: BindingContext): Asks {
+    this.names?.path([value], place);
+    return { value, screen: place.shown ?? null };
+  }
+
+  private result(value: ValueNode, place: BindingContext): Result {
+    const screen = place.shown ?? null;
+    this.names?.value(value, place, screen?.returns?.type ?? null);
+    return { value, screen };
   }
 
   flag(name: Name): Flag | null {

@@ -21,6 +21,7 @@ import type {
   OnNode,
   Opening,
   ParameterNode,
+  ReturnsNode,
   RuleNode,
   ScreenNode,
   ScreenReference,
@@ -91,13 +92,37 @@ export type Condition =
   | { readonly kind: 'not'; readonly of: Condition }
   | { readonly kind: 'and' | 'or'; readonly left: Condition; readonly right: Condition };
 
+/** What a screen hands back to a screen that asks for it. */
+export interface Returns {
+  readonly type: Type;
+  readonly node: ReturnsNode;
+}
+
+/** `gives from`: the step asks for the result of the screen that it opens. */
+export interface Asks {
+  /** The value that gets the result. */
+  readonly value: Name;
+  /** The screen that has the value, whose trigger the step belongs to; null outside of triggers. */
+  readonly screen: Screen | null;
+}
+
+/** `with chosen`: the step hands a value back. */
+export interface Result {
+  readonly value: ValueNode;
+  /** The screen whose trigger the step belongs to; null outside of triggers. */
+  readonly screen: Screen | null;
+}
+
 export type Step =
-  | { readonly kind: Opening; readonly call: Call | null; readonly range: TextRange }
-  | { readonly kind: 'back' | 'close'; readonly range: TextRange }
+  | { readonly kind: Opening; readonly call: Call | null; readonly asks: Asks | null; readonly range: TextRange }
+  | { readonly kind: 'back' | 'close'; readonly result: Result | null; readonly range: TextRange }
   | { readonly kind: 'back to' | 'back past'; readonly target: Screen | null; readonly range: TextRange }
   | { readonly kind: 'sets'; readonly flag: Flag | null; readonly value: string | null; readonly range: TextRange }
   | { readonly kind: 'resume'; readonly or: Step | null; readonly range: TextRange }
   | { readonly kind: 'leave'; readonly what: string; readonly range: TextRange };
+
+/** Missing in a stack: the target of a step, or somebody who has asked for the result. */
+export type Missed = Step | Result;
 
 /** A step that opens a screen. */
 export type OpeningStep = Extract<Step, { call: Call | null }>;
@@ -173,6 +198,8 @@ export interface Screen {
   /** Those of its module, then its own. */
   readonly parameters: readonly Parameter[];
   readonly holds: readonly Held[];
+  /** Null if it hands nothing back. */
+  readonly returns: Returns | null;
   readonly needs: readonly Needs[];
   readonly transitions: readonly Transition[];
   readonly links: readonly Link[];
@@ -291,6 +318,7 @@ export type NameKind =
   | 'value'
   | 'option'
   | 'field'
+  | 'result'
   | 'start'
   | 'walk'
   | 'rule'

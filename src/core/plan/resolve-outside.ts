@@ -13,7 +13,7 @@ import {
   type PlanProblem,
   type TabBar,
 } from './model';
-import { emptyScope, menuScope, type BindingContext } from './scope';
+import { emptyScope, menuScope, screenScope, type BindingContext } from './scope';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -125,7 +125,9 @@ export function resolveOutside(
   function bindWalk(node: Extract<DeclarationNode, { kind: 'walk' }>): void {
     for (const step of node.body?.items ?? []) {
       if (step.kind === 'expect') {
-        if (step.screen) binder.screen(step.screen, null);
+        const screen = step.screen && binder.screen(step.screen, null);
+        const place = screen && { screen, only: [], scope: screenScope(screen, []) };
+        if (place) for (const { name } of step.values) binder.names?.path([name], place);
         if (step.beneath) binder.screen(step.beneath, null);
       } else if (step.kind === 'set' && step.flag) {
         binder.setFlag(step.flag, step.value, step);

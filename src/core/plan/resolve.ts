@@ -1,4 +1,4 @@
-import type { DeclarationNode, Name, OnNode, ScreenNode, SyntaxTree, TakesNode } from '../language/syntax';
+import type { DeclarationNode, Name, OnNode, ReturnsNode, ScreenNode, SyntaxTree, TakesNode } from '../language/syntax';
 import { remembered } from '../base/remembered';
 import { Binder } from './bind';
 import { Directory } from './directory';
@@ -114,6 +114,7 @@ function collectScreens(
       only: null,
       parameters: [],
       holds: [],
+      returns: null,
       needs: [],
       transitions: [],
       links: [],
@@ -206,6 +207,7 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder): 
   const parameters: Parameter[] = [];
   const holds: Held[] = [];
   for (const member of screen.node.body?.items ?? []) {
+    if (member.kind === 'returns') addResult(screen, member, table, binder);
     if (member.kind === 'takes') parameters.push(...parametersOf(member, null, keyOf, isNew, table, binder));
     if (member.kind === 'has') {
       for (const node of member.fields) {
@@ -221,11 +223,19 @@ function fillValues(screen: Mutable<Screen>, table: TypeTable, binder: Binder): 
   screen.only = binder.only(screen.node.only);
 }
 
+function addResult(screen: Mutable<Screen>, node: ReturnsNode, table: TypeTable, { report }: Binder): void {
+  const type = table.resolve(node.type);
+  const nameOf = ({ from }: ReturnsNode): Name => ({ text: 'returns', from, to: from + 'returns'.length });
+  if (screen.returns)
+    report({ kind: 'duplicate', what: 'result', name: nameOf(node), first: nameOf(screen.returns.node) });
+  else screen.returns = { type, node };
+}
+
 /** Resolves the transitions of a screen, and the links that lead to it. */
 function fillWays(screen: Mutable<Screen>, binder: Binder, text: string): void {
   const { flags, names } = binder;
   const only = [screen.only];
-  const shown: BindingContext = { screen, only, scope: screenScope(screen, flags) };
+  const shown: BindingContext = { screen, only, scope: screenScope(screen, flags), shown: screen };
   const onArrival = (named: Plan['flags']): BindingContext => ({ screen, only, scope: arrivalScope(screen, named) });
   if (screen.title) names?.title(screen.title, text, shown);
   const transitions: Transition[] = [];
@@ -279,6 +289,7 @@ function bindTransition(
           only: [screen.only, only],
           scope: loop ? screenScope(screen, flags, loop) : shown.scope,
           transition: index,
+          shown: screen,
         }
       : shown;
   return {

@@ -11,6 +11,8 @@ export interface BindingContext {
   readonly scope: Scope;
   /** The index of the transition in whose branches it stands; null elsewhere. */
   readonly transition?: number;
+  /** The screen that is on top when the steps there begin; left out where it may be any. */
+  readonly shown?: Screen;
 }
 
 const nothing: ReadonlySet<string> = new Set();

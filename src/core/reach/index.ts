@@ -13,7 +13,7 @@ export {
   deadBranches,
   deciding,
   leaksOf,
-  missingTargets,
+  missedIn,
   suspecting,
   walkOutOfReach,
   type DeadBranch,

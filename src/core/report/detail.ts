@@ -36,6 +36,8 @@ export interface WayInCard {
   readonly at: number;
   readonly tone: WayTone;
   readonly cells: readonly CellCard[];
+  /** The value that gets the screen's result; null if nobody asks there. */
+  readonly gives: string | null;
 }
 
 export interface WayStepCard {
@@ -46,6 +48,8 @@ export interface WayStepCard {
   readonly target: number | null;
   /** Text after the step's word: a screen's name, a flag and its value, or the destination of `leave`. */
   readonly name: string;
+  /** The value that gets the result of the screen that it opens; null if it does not ask. */
+  readonly gives: string | null;
   /** Names of arguments that are broken, and of doubtful ones. */
   readonly broken: readonly string[];
   readonly doubtful: readonly string[];
@@ -109,6 +113,8 @@ export interface ScreenDetail {
   readonly signature: readonly WantedParameter[];
   /** Whether the walk begins with a link or an entry. */
   readonly fromOutside: boolean;
+  /** The type of what it hands back, and the offset of the statement; null if it returns nothing. */
+  readonly returns: { readonly type: string; readonly at: number } | null;
   /** Whether, from inside, only walks with an event that happens by itself lead here. */
   readonly byEvent: boolean;
   /** Whether a proof shows that no walk is shorter; null before the whole analysis. */
@@ -151,6 +157,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
       module: module && module.name,
     })),
     signature: currentSignature(plan, screen),
+    returns: screen.returns && { type: showType(screen.returns.type), at: screen.returns.node.from },
     fromOutside,
     byEvent,
     isShortest,
@@ -191,6 +198,7 @@ function wayInCard(wayIn: WayIn): WayInCard {
     at: placeOf(site, call),
     tone: toneOfWay(wayIn),
     cells: cells.map(cellCard),
+    gives: ('step' in site && site.step.asks?.value.text) || null,
   };
 }
 
@@ -238,11 +246,11 @@ class StepWriter {
   }
 
   private step(step: Step): WayStepCard {
-    const nothing = { kind: step.kind, opens: false, target: null, name: '', broken: [], doubtful: [] };
+    const nothing = { kind: step.kind, opens: false, target: null, name: '', gives: null, broken: [], doubtful: [] };
     switch (step.kind) {
       case 'back':
       case 'close':
-        return nothing;
+        return { ...nothing, name: step.result ? `with ${showValue(step.result.value)}` : '' };
       case 'leave':
         return { ...nothing, name: step.what };
       case 'sets':
@@ -259,6 +267,7 @@ class StepWriter {
           opens: true,
           target: step.call?.target?.index ?? null,
           name: textOf(this.check, step.call?.reference ?? null),
+          gives: step.asks?.value.text ?? null,
           broken: wayIn ? brokenArguments(wayIn) : [],
           doubtful: wayIn ? doubtfulArguments(wayIn) : [],
         };

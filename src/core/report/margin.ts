@@ -1,6 +1,15 @@
 /** The notes in the editor's margin: one short remark beside each line that says something. */
 import type { Check } from '../check';
-import { isIn, mayBeLeftOut, openings, type Parameter, type Screen, type Step, type Transition } from '../plan/model';
+import {
+  isIn,
+  mayBeLeftOut,
+  openings,
+  type Parameter,
+  type Returns,
+  type Screen,
+  type Step,
+  type Transition,
+} from '../plan/model';
 import type { Verdict } from '../reach';
 import type { Cell, SupplyStatus, WayIn } from '../supply/supply';
 import { reachOf } from './variant';
@@ -54,6 +63,7 @@ export function marginNotes(check: Check, variant: string | null = null): Margin
           ),
         );
     });
+    if (screen.returns) notes.push(noteOnResult(screen.returns, entering));
     for (const transition of screen.transitions) {
       const note = noteOnTransition(transition, byStep);
       if (note) notes.push(note);
@@ -82,6 +92,16 @@ function noteOnParameter(parameter: Parameter, cells: readonly Cell[]): MarginNo
     at: parameter.node.from,
     text: bring === 0 ? 'nobody brings it' : `${bring} of ${cells.length} ${bring === 1 ? 'brings' : 'bring'} it`,
     tone: !mayBeLeftOut(parameter) && bring < cells.length ? 'doubtful' : 'plain',
+  };
+}
+
+/** How many of the ways in ask for the result of a screen. */
+function noteOnResult({ node }: Returns, entering: readonly WayIn[]): MarginNote {
+  const asking = entering.filter(({ site }) => 'step' in site && site.step.asks).length;
+  return {
+    at: node.from,
+    text: asking === 0 ? 'nobody asks' : `${asking} of ${entering.length} ${asking === 1 ? 'asks' : 'ask'} for it`,
+    tone: asking < entering.length ? 'doubtful' : 'plain',
   };
 }
 

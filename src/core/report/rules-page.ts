@@ -5,6 +5,7 @@ const groups: readonly (readonly [prefix: string, title: string])[] = [
   ['plan', 'The plan itself'],
   ['reach', 'Reaching screens'],
   ['supply', 'Supplying arguments'],
+  ['result', 'Results'],
   ['stack', 'Stacks and Back'],
   ['link', 'Deep links'],
   ['entry', 'Entries'],

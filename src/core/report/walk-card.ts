@@ -15,7 +15,7 @@ import { Walker } from '../walk/walker';
 import { write } from '../walk/written';
 import { keptWalks, outcomesIn, type CoverageCard, type KeptCard } from './walk-kept';
 import { OfferWriter, type OfferCard } from './walk-offers';
-import { StackWriter, titleOf, type StackCard, type ValueCard } from './walk-stacks';
+import { gotOf, StackWriter, titleOf, type StackCard, type ValueCard } from './walk-stacks';
 import { variantNamed } from './variant';
 
 /** A walk: steps of the language, and how many of them are taken. */
@@ -145,7 +145,7 @@ function phone(configuration: Configuration, offers: OfferWriter): PhoneCard {
     title: titleOf(top),
     arrow: below && titleOf(below),
     modal,
-    arguments: screen.parameters.map(card),
+    arguments: [...screen.parameters.map(card), ...gotOf(top)],
     holds: screen.holds.map(card),
     offers: offers.offers(configuration),
   };

@@ -1,7 +1,8 @@
 /** Offers of the top screen, and the effect of each tap. */
 import type { TextRange } from '../language/range';
 import type { ValueNode } from '../language/syntax';
-import { openings, type Branch, type Named, type Plan, type Transition } from '../plan/model';
+import { openings, type Branch, type Named, type Plan, type Result, type Step, type Transition } from '../plan/model';
+import { eachStep } from '../plan/steps';
 import { required, showType, type Type } from '../plan/types';
 import { labelOf } from '../walk/tap';
 import { activeStack, type Configuration } from '../walk/configuration';
@@ -35,6 +36,8 @@ export interface OutcomeCard {
   /** The steps as they are written, without arguments: `push hut`. */
   readonly does: string;
   readonly passes: readonly ValueCard[];
+  /** The result that it hands back, and the value that gets it: null if nobody has asked. */
+  readonly result: { readonly value: string; readonly to: string | null } | null;
   /** Label of the screen on top after it; null if it leaves the app. */
   readonly shows: string | null;
   /** All stacks after it; null if it leaves the app or nothing changes. */
@@ -95,7 +98,10 @@ export class OfferWriter {
       menu: event.kind === 'item' ? event.item.menu.title : null,
       current: event.kind === 'tab' && this.isCurrent(event, configuration),
       inputs: event.kind === 'trigger' ? this.inputs(event.transition, configuration, given) : [],
-      outcomes: outcomes.map((outcome) => this.outcome(outcome, event, configuration)),
+      outcomes: outcomes.map((outcome) => ({
+        ...this.outcome(outcome, event, configuration),
+        result: this.result(outcome, event, configuration, given),
+      })),
       lacks:
         outcomes.length > 0
           ? null
@@ -115,7 +121,7 @@ export class OfferWriter {
     { branch, assumed, isDetermined, after }: Outcome,
     event: AppEvent,
     before: Configuration,
-  ): OutcomeCard {
+  ): Omit<OutcomeCard, 'result'> {
     const same = after === before;
     return {
       tail: tailOf(assumed) + (isDetermined || !after ? '' : ` expect ${activeStack(after)!.screen.label}`),
@@ -131,6 +137,18 @@ export class OfferWriter {
           )
         : [],
     };
+  }
+
+  private result(
+    { branch, assumed }: Outcome,
+    event: AppEvent,
+    configuration: Configuration,
+    given: Values,
+  ): OutcomeCard['result'] {
+    if (!branch?.steps.some(handsBack)) return null;
+    this.walker.after(configuration, event, assumed, given);
+    const last = this.walker.handedBack.at(-1);
+    return last ? { value: showPlainly(last.value), to: last.to } : null;
   }
 
   /** Arguments for the screen on top afterwards, if a step of the branch names it. */
@@ -162,11 +180,12 @@ export class OfferWriter {
   /** The row and the values that arguments in the trigger's branches are made from, and that the user decides. */
   private inputs({ screen, loop, branches }: Transition, configuration: Configuration, given: Values): InputCard[] {
     const named = new Set(
-      branches.flatMap(({ steps }) =>
-        openings(steps).flatMap(
+      branches.flatMap(({ steps }) => [
+        ...openings(steps).flatMap(
           ({ call }) => call?.arguments.map((argument) => rootOf(argument.value) ?? argument.name.text) ?? [],
         ),
-      ),
+        ...[...eachStep(steps)].flatMap((step) => (handsBack(step) ? (rootOf(step.result.value) ?? []) : [])),
+      ]),
     );
     const now = activeStack(configuration)?.values ?? {};
     const decided: readonly Named[] = [
@@ -213,6 +232,9 @@ export class OfferWriter {
     return { ...offer, outcomes };
   }
 }
+
+const handsBack = (step: Step): step is Extract<Step, { result: Result | null }> & { readonly result: Result } =>
+  'result' in step && step.result !== null;
 
 const rootOf = (value: ValueNode | null): string | null => (value?.kind === 'path' ? value.names[0]!.text : null);
 

@@ -1,5 +1,5 @@
 /** The stacks of a configuration, as the Walk view shows them. */
-import { isIn, type Plan, type Screen } from '../plan/model';
+import { isIn, openings, type Plan, type Screen } from '../plan/model';
 import { outcomesOf } from '../walk/conditions';
 import { mainStack, type Configuration, type Frame, type Stack } from '../walk/configuration';
 import { titleWith } from '../walk/data';
@@ -18,6 +18,8 @@ export interface FrameCard {
   /** Its arguments. */
   readonly values: readonly ValueCard[];
   readonly modal: boolean;
+  /** The value of the screen beneath that gets its result; null if that has not asked. */
+  readonly asked: string | null;
   /** Label of the screen whose arrival it puts off; null for a frame that is no gate. */
   readonly waits: string | null;
   /** A condition that the screen needs and that does not hold now, as written. */
@@ -70,12 +72,13 @@ export class StackWriter {
   }
 
   frame(frame: Frame, configuration: Configuration): FrameCard {
-    const { screen, modal, putOff } = frame;
+    const { screen, modal, asked, putOff } = frame;
     return {
       screen: screen.index,
       title: titleOf(frame),
-      values: argumentsOf(frame),
+      values: [...argumentsOf(frame), ...gotOf(frame)],
       modal,
+      asked,
       waits: putOff?.screen.label ?? null,
       lacks: this.lackOf(screen, configuration),
     };
@@ -99,6 +102,18 @@ export function titleOf({ screen, values }: Pick<Frame, 'screen' | 'values'>): s
     return value === undefined ? `{${names.join('.')}}` : showPlainly(value);
   });
 }
+
+/** The values of a screen that get results, as they are. */
+export const gotOf = ({ screen, values }: Pick<Frame, 'screen' | 'values'>): ValueCard[] => {
+  const asking = screen.transitions.flatMap(({ branches }) =>
+    branches.flatMap(({ steps }) =>
+      openings(steps).flatMap((step) => (step.asks?.screen === screen ? [step.asks.value.text] : [])),
+    ),
+  );
+  return screen.holds.flatMap(({ name }) =>
+    asking.includes(name) ? [{ name, value: showInFull(values ? at(values, name) : undefined) }] : [],
+  );
+};
 
 const argumentsOf = ({ screen, values }: Frame): ValueCard[] =>
   screen.parameters.map(({ name }) => {

@@ -39,6 +39,13 @@ import { linkOnly } from './reach/link-only';
 import { stranded } from './reach/stranded';
 import { trap } from './reach/trap';
 import { variantOnly } from './reach/variant-only';
+import { lostResult } from './result/lost';
+import { absentResult } from './result/may-be-absent';
+import { unanswered } from './result/unanswered';
+import { unasked } from './result/unasked';
+import { undeclaredResult } from './result/undeclared';
+import { unknownResult } from './result/unknown-value';
+import { wrongResult } from './result/wrong-type';
 import type { Context, Finding, Rule, Witness } from './parts/rule';
 import type { Work } from '../base/slices';
 import { backTargetMissing } from './stack/back-target-missing';
@@ -84,6 +91,13 @@ export const catalogue: readonly Rule[] = [
   unpackedRecord,
   constant,
   defaultUnused,
+  undeclaredResult,
+  wrongResult,
+  unknownResult,
+  absentResult,
+  unasked,
+  unanswered,
+  lostResult,
   grows,
   backTargetMissing,
   guardedRevealed,

@@ -122,10 +122,8 @@ function knownIn(branches: readonly Branch[], branch: Branch): ReadonlySet<strin
 /** The values that can be named there. */
 export function scopeOf(site: Site, { flags }: Pick<Plan, 'flags'>): Scope {
   switch (site.kind) {
-    case 'transition': {
-      const { screen, loop, branches } = site.transition;
-      return scopeOfBranch(screenScope(screen, flags, loop), branches, site.branch);
-    }
+    case 'transition':
+      return scopeOfTransition(site.transition, site.branch, { flags });
     case 'item':
       return scopeOfBranch(menuScope(flags), site.item.branches, site.branch);
     case 'event':
@@ -138,6 +136,13 @@ export function scopeOf(site: Site, { flags }: Pick<Plan, 'flags'>): Scope {
       return emptyScope;
   }
 }
+
+/** The values that can be named in a branch of a trigger. */
+export const scopeOfTransition = (
+  { screen, loop, branches }: Transition,
+  branch: Branch,
+  { flags }: Pick<Plan, 'flags'>,
+): Scope => scopeOfBranch(screenScope(screen, flags, loop), branches, branch);
 
 /** The scope of one branch: values that its conditions prove present count as present. */
 function scopeOfBranch(scope: Scope, branches: readonly Branch[], branch: Branch): Scope {

@@ -1,33 +1,25 @@
 /** Who brings each argument of each screen, on every way in. */
 import type { TextRange } from '../language/range';
 import type { ArgumentNode, ValueNode } from '../language/syntax';
-import { isLiteral, literalFits, literalType } from '../plan/literals';
+import { isLiteral, literalType } from '../plan/literals';
 import type { Call, Loop, Module, Parameter, Plan, Screen, Step, Transition } from '../plan/model';
 import { emptyScope, screenScope, typeOfPath } from '../plan/scope';
 import type { Scope } from '../plan/model';
-import { assignable, required, type Type } from '../plan/types';
+import { required, type Type } from '../plan/types';
+import { judgeValue, type ValueStatus } from './judge';
+import { checkResults, type Results } from './results';
 import { eachSite, scopeOf, screenOf, type Site } from './site';
 import { checkWalkValues, type BadWalkValue } from './walk-values';
 
 /**
+ * What becomes of an argument on one way in:
+ *
  * - `supplied`, `default`, `absent`: it holds (absent: the argument is optional and left out)
  * - `handed-on`: it is the module's, and goes from screen to screen within the module without being named
  * - `missing`: nothing is given, and there is no default
- * - `may-be-absent`: an optional value goes to a required argument
- * - `wrong-type`: the value's type does not fit
- * - `unknown-value`: the value names nothing in scope
- * - `fixed-id`: a literal stands where an id should come from data
+ * - the other statuses of a value
  */
-export type SupplyStatus =
-  | 'supplied'
-  | 'handed-on'
-  | 'default'
-  | 'absent'
-  | 'missing'
-  | 'may-be-absent'
-  | 'wrong-type'
-  | 'unknown-value'
-  | 'fixed-id';
+export type SupplyStatus = ValueStatus | 'handed-on' | 'default' | 'absent' | 'missing';
 
 /** One argument on one way in. */
 export interface Cell {
@@ -86,6 +78,7 @@ export interface Supply {
   readonly badDefaults: readonly BadDefault[];
   readonly badLoops: readonly BadLoop[];
   readonly badWalkValues: readonly BadWalkValue[];
+  readonly results: Results;
 }
 
 /** Checks every argument of every call. Costs O(arguments given + arguments taken, over all calls). */
@@ -115,8 +108,9 @@ export function checkSupply(plan: Plan): Supply {
       if (bad) badLoops.push(bad);
     }
   }
-  // For views beside the text, not for the rules.
+  // Not for the margin, which follows each keystroke.
   let byStep: Map<Step, WayIn> | null = null;
+  let results: Results | null = null;
   return {
     waysIn,
     into,
@@ -126,6 +120,9 @@ export function checkSupply(plan: Plan): Supply {
     badWalkValues: checkWalkValues(plan),
     get byStep() {
       return (byStep ??= indexBySteps(waysIn));
+    },
+    get results() {
+      return (results ??= checkResults(plan));
     },
   };
 }
@@ -242,27 +239,13 @@ function cellWithout(parameter: Parameter): Cell {
 }
 
 /** Judges a value that goes to a parameter; `sample` says whether a literal may stand for an id. */
-function judge(
+const judge = (
   parameter: Parameter,
   argument: ArgumentNode | null,
   value: ValueNode,
   scope: Scope,
   sample: boolean,
-): Cell {
-  const wanted = parameter.type;
-  const cell = (status: SupplyStatus, type: Type | null): Cell => ({ parameter, status, argument, value, type });
-  if (isLiteral(value)) {
-    if (!literalFits(value, wanted)) return cell('wrong-type', literalType(value));
-    return cell(!sample && required(wanted).kind === 'id' ? 'fixed-id' : 'supplied', wanted);
-  }
-  const type = typeOfPath(scope, value.names);
-  const inner = required(wanted);
-  const isOption = value.names.length === 1 && inner.kind === 'choice' && inner.options.includes(value.names[0]!.text);
-  if (type && assignable(type, wanted)) return cell('supplied', type);
-  if (isOption) return cell('supplied', inner);
-  if (!type) return cell('unknown-value', null);
-  return cell(assignable(required(type), wanted) ? 'may-be-absent' : 'wrong-type', type);
-}
+): Cell => ({ parameter, argument, value, ...judgeValue(parameter.type, value, scope, sample) });
 
 function checkLoop(transition: Transition, scope: Scope): BadLoop | null {
   const loop = transition.loop;

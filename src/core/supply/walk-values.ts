@@ -1,18 +1,19 @@
 import type { ValueNode, WalkNode, WalkValueNode } from '../language/syntax';
 import { isLiteral, literalFits } from '../plan/literals';
-import type { Named, Plan, Transition } from '../plan/model';
+import type { Named, Plan, Screen, Transition } from '../plan/model';
 import { screenScope } from '../plan/scope';
 import { required, type Type } from '../plan/types';
 
-/** A value in a kept walk that no control of that name can be given. */
+/** A value in a kept walk that no control of that name can be given, or that no expected screen can have. */
 export interface BadWalkValue {
   readonly walk: WalkNode;
-  readonly trigger: string;
+  /** The trigger that gets it, or the screen that is expected to have it. */
+  readonly of: { readonly trigger: string } | { readonly screen: Screen };
   readonly given: WalkValueNode;
   readonly status: 'unknown-value' | 'wrong-type';
   /** Type that the value must fit; null if nothing has its name. */
   readonly type: Type | null;
-  /** The values that the controls of that name can be given. */
+  /** The values that the controls of that name can be given, or that the screen has. */
   readonly known: readonly string[];
 }
 
@@ -20,7 +21,9 @@ export interface BadWalkValue {
  * Checks the values of taps in kept walks against the screens that have such a trigger. The screen on top is unknown
  * before the walk is replayed, so a value is wrong only if it fits none of them. A literal may stand for an id.
  */
-export function checkWalkValues(plan: Plan): BadWalkValue[] {
+export const checkWalkValues = (plan: Plan): BadWalkValue[] => [...checkTaps(plan), ...checkExpected(plan)];
+
+function checkTaps(plan: Plan): BadWalkValue[] {
   const taps = plan.walks.flatMap((walk) =>
     (walk.body?.items ?? []).flatMap((step) => (step.kind === 'tap' && step.label ? [{ walk, step }] : [])),
   );
@@ -39,7 +42,7 @@ export function checkWalkValues(plan: Plan): BadWalkValue[] {
       return [
         {
           walk,
-          trigger: step.label!.value,
+          of: { trigger: step.label!.value },
           given,
           type: named[0]?.type ?? null,
           status: named.length === 0 ? 'unknown-value' : 'wrong-type',
@@ -48,6 +51,27 @@ export function checkWalkValues(plan: Plan): BadWalkValue[] {
       ];
     });
   });
+}
+
+function checkExpected({ walks, screens }: Plan): BadWalkValue[] {
+  return walks.flatMap((walk) =>
+    (walk.body?.items ?? []).flatMap((step): BadWalkValue[] => {
+      if (step.kind !== 'expect' || step.values.length === 0 || !step.screen) return [];
+      const { module, name } = step.screen;
+      const named = screens.filter((one) => one.name === name.text && (!module || one.module?.name === module.text));
+      const [screen] = named;
+      if (named.length !== 1 || !screen) return [];
+      const known = [...screen.parameters, ...screen.holds];
+      return step.values.flatMap((given): BadWalkValue[] => {
+        const one = known.find((each) => each.name === given.name.text);
+        if (!given.value || (one && valueFits(given.value, one.type))) return [];
+        const status = one ? 'wrong-type' : 'unknown-value';
+        return [
+          { walk, of: { screen }, given, status, type: one?.type ?? null, known: known.map((each) => each.name) },
+        ];
+      });
+    }),
+  );
 }
 
 /** Choices at a tap: the item of the list, and the values that the screen has. */

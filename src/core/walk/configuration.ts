@@ -2,11 +2,19 @@ import type { Link, Screen } from '../plan/model';
 import { remembered } from '../base/remembered';
 import type { Values } from '../plan/value';
 
+/** A screen that has asked for a result, and its value that gets it; an empty name stands for an unknown value. */
+export interface Asker {
+  readonly screen: Screen;
+  readonly value: string;
+}
+
 /** An arrival that `needs` did not let happen, to be made again by `resume`. */
 export type Arrival = {
   readonly screen: Screen;
   /** Arguments of the screen; null for a walker without data. */
   readonly values: Values | null;
+  /** Who gets the screen's result; left out where nobody asks. */
+  readonly asker?: Asker | undefined;
 } & (
   | { readonly kind: 'push' | 'replace' | 'present' | 'reset' | 'switch' }
   /** A link builds a whole stack; null means an entry that names its screen. */
@@ -20,6 +28,8 @@ export interface Frame {
   readonly modal: boolean;
   /** The screen's arguments and values; null for a walker without data. */
   readonly values: Values | null;
+  /** The value of the screen beneath that gets this screen's result; null if that has not asked. */
+  readonly asked: string | null;
   /** The arrival that the frame puts off; null for a frame that is no gate. */
   readonly putOff: Arrival | null;
   readonly below: Frame | null;
@@ -98,9 +108,10 @@ export class StackNumbers {
   }
 }
 
-function keyOfFrame({ screen, modal, putOff }: Frame): string {
-  const marked = `${screen.index}${modal ? 'm' : ''}`;
+function keyOfFrame({ screen, modal, asked, putOff }: Frame): string {
+  const marked = `${screen.index}${modal ? 'm' : ''}${asked === null ? '' : 'a'}`;
   if (!putOff) return marked;
+  const asker = putOff.asker ? `a${putOff.asker.screen.index}` : '';
   // Two links of one screen may build different stacks.
-  return `${marked}<${putOff.kind}${putOff.screen.index}${putOff.kind === 'link' && putOff.link ? `@${putOff.link.node.from}` : ''}`;
+  return `${marked}<${putOff.kind}${putOff.screen.index}${asker}${putOff.kind === 'link' && putOff.link ? `@${putOff.link.node.from}` : ''}`;
 }

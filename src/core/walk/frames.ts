@@ -8,6 +8,7 @@ export const frameOf = ({ screen, values }: Placed, below: Stack): Frame => ({
   screen,
   modal: screen.shape !== null,
   values,
+  asked: null,
   putOff: null,
   below,
 });

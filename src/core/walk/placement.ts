@@ -1,4 +1,5 @@
 import { isIn, type Call, type Plan, type Screen, type Tab } from '../plan/model';
+import { returnsAlike } from '../plan/results';
 import type { Values } from '../plan/value';
 import { activeStack, mainStack, withStack, type Arrival, type Configuration, type Stack } from './configuration';
 import type { Data } from './data';
@@ -57,11 +58,16 @@ export class Placement {
     const stack = activeStack(configuration);
     switch (arrival.kind) {
       case 'push':
-        return withStack(configuration, frameOf(arrival, stack));
-      case 'present':
-        return withStack(configuration, { ...frameOf(arrival, stack), modal: true });
-      case 'replace':
-        return withStack(configuration, frameOf(arrival, stack?.below ?? null));
+      case 'present': {
+        const frame = frameOf(arrival, stack);
+        const asked = arrival.asker && arrival.asker.screen === stack?.screen ? arrival.asker.value : null;
+        return withStack(configuration, { ...frame, modal: frame.modal || arrival.kind === 'present', asked });
+      }
+      case 'replace': {
+        // A screen that returns the same type answers in the place of the replaced one.
+        const asked = stack && returnsAlike(stack.screen, arrival.screen) ? stack.asked : null;
+        return withStack(configuration, { ...frameOf(arrival, stack?.below ?? null), asked });
+      }
       case 'reset':
         return this.build(configuration, [arrival]);
       case 'link':

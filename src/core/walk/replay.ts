@@ -6,10 +6,11 @@ import { spaceOf } from '../links/space';
 import { isUrl, readUrl, type UrlProblem } from '../links/url';
 import { isIn, type Branch, type Plan, type Screen } from '../plan/model';
 import type { Assumptions } from './conditions';
-import { activeStack, keyOf, type Configuration } from './configuration';
-import type { Data } from './data';
+import { activeStack, keyOf, type Configuration, type Frame, type Stack } from './configuration';
+import { Data } from './data';
 import { literalOf } from './samples';
-import type { Values } from '../plan/value';
+import { required } from '../plan/types';
+import { at, isRecord, tellingField, type Value, type Values } from '../plan/value';
 import { isBranching, type AppEvent } from './event';
 import { Walker } from './walker';
 
@@ -36,6 +37,14 @@ export type Break =
       readonly name: string;
       readonly near: string | null;
       readonly because: Near | UrlProblem | null;
+    }
+  /** A value of the screen on top is another one; `found` is null for one that is absent or missing. */
+  | {
+      readonly why: 'other-value';
+      readonly screen: Screen;
+      readonly name: string;
+      readonly wanted: string;
+      readonly found: string | null;
     }
   /** A step before it has left the app. */
   | { readonly why: 'left' }
@@ -79,7 +88,8 @@ export function replay(
   steps: readonly WalkStepNode[],
   data: Data | null = null,
 ): Replayed {
-  const replayer = new Replayer(plan, variant, data);
+  const asksForValues = steps.some((step) => step.kind === 'expect' && step.values.length > 0);
+  const replayer = new Replayer(plan, variant, data ?? (asksForValues ? new Data(plan) : null), asksForValues);
   let now = replayer.start();
   const shown: (readonly Screen[])[] = [];
   const progress = (): Pick<Replayed, 'shown' | 'run'> => ({ shown, run: runOf(now[0]) });
@@ -115,6 +125,7 @@ class Replayer {
     private readonly plan: Plan,
     private readonly variant: string,
     data: Data | null,
+    private readonly asksForValues: boolean,
   ) {
     this.walker = new Walker(plan, variant, data);
   }
@@ -191,9 +202,16 @@ class Replayer {
       : there.filter(({ configuration }) =>
           this.walker.after(configuration, { kind: 'back' }).some((back) => activeStack(back)!.screen === beneath),
         );
-    return above.length > 0
-      ? above.map((before) => ({ configuration: before.configuration, branch: null, before }))
-      : { why: 'not-beneath', wanted, beneath: beneath! };
+    if (above.length === 0) return { why: 'not-beneath', wanted, beneath: beneath! };
+    let other: Break | null = null;
+    const fitting = above.filter(({ configuration }) => {
+      const differs = otherValue(activeStack(configuration)!, step.values);
+      other ??= differs;
+      return !differs;
+    });
+    return fitting.length === 0 && other
+      ? other
+      : fitting.map((before) => ({ configuration: before.configuration, branch: null, before }));
   }
 
   private control(
@@ -212,7 +230,7 @@ class Replayer {
     );
     for (const { moment, event, called } of all)
       if (called === name) next.push(...this.follow([moment], event, taken, given));
-    if (next.length > 0) return distinct(next);
+    if (next.length > 0) return distinct(next, this.asksForValues);
     const screens = topsOf(now);
     if (all.some(({ called }) => called === name)) return { why: 'nothing-follows', screens, name };
     // A name in its place is proposed only where something follows it.
@@ -239,14 +257,42 @@ class Replayer {
 }
 
 /** One of each set of equal moments, so that walks with open outcomes do not branch for ever. */
-function distinct(moments: readonly ReplayNode[]): readonly ReplayNode[] {
+function distinct(moments: readonly ReplayNode[], withValues: boolean): readonly ReplayNode[] {
   if (moments.length === 1) return moments;
   const byKey = new Map<string, ReplayNode>();
   for (const moment of moments) {
-    const key = moment.configuration ? keyOf(moment.configuration) : '';
+    const { configuration } = moment;
+    const values = withValues && configuration ? JSON.stringify(configuration.stacks.map(valuesIn)) : '';
+    const key = configuration ? `${keyOf(configuration)} ${values}` : '';
     if (!byKey.has(key)) byKey.set(key, moment);
   }
   return [...byKey.values()];
+}
+
+function valuesIn(stack: Stack): (Values | null)[] {
+  const all: (Values | null)[] = [];
+  for (let frame = stack; frame; frame = frame.below) all.push(frame.values);
+  return all;
+}
+
+/** The first value of a frame that is not the expected one; null if all are. */
+function otherValue({ screen, values }: Frame, expected: readonly WalkValueNode[]): Break | null {
+  for (const { name, value } of expected) {
+    const wanted = value && literalOf(value);
+    const found = toldValue(screen, name.text, values ? at(values, name.text) : undefined);
+    if (wanted !== null && found !== wanted) return { why: 'other-value', screen, name: name.text, wanted, found };
+  }
+  return null;
+}
+
+/** A value as a walk can write it: a record by its id. Null if there is none. */
+function toldValue(screen: Screen, name: string, value: Value | undefined): string | null {
+  if (typeof value === 'string') return value;
+  const type = [...screen.parameters, ...screen.holds].find((one) => one.name === name)?.type;
+  const record = type && required(type);
+  const field = record?.kind === 'record' ? tellingField(record) : null;
+  const id = field !== null && value !== undefined && isRecord(value) ? at(value, field) : null;
+  return typeof id === 'string' ? id : null;
 }
 
 /** Effect of a step that opens something; the reason if it opens nothing; null if it cannot be read. */

@@ -3,8 +3,10 @@ import {
   type Branch,
   type Call,
   type Flag,
+  type Missed,
   type Module,
   type Plan,
+  type Result,
   type Screen,
   type Step,
   type Transition,
@@ -23,6 +25,7 @@ import {
 import type { Data } from './data';
 import { branchesOf, partOf, type AppEvent, type BranchingEvent, type ExternalEvent } from './event';
 import { depthOf, markGate, sharedDepth } from './frames';
+import { askerOf, handBack, type HandedBack } from './hand-back';
 import { Offers } from './offers';
 import { Placement } from './placement';
 
@@ -65,8 +68,10 @@ export class Walker {
   private assumed: Assumptions | undefined;
   /** The conditions in quotes and about optional values that were open during the event. */
   readonly undecided = new Set<string>();
-  /** The steps of the event that looked for a frame which the stack lacks. */
-  readonly missed = new Set<Step>();
+  /** What the event looked for in the stack and did not find. */
+  readonly missed = new Set<Missed>();
+  /** Results that the event has handed back, for a walker with data. */
+  readonly handedBack: HandedBack[] = [];
   /** Number of steps taken, for the budget of callers. */
   steps = 0;
   /** How many elses have run since the event, and how many steps may have been taken once no more of them run. */
@@ -160,7 +165,9 @@ export class Walker {
     this.mostNow = this.steps + mostSteps;
     this.assumed = assumed;
     this.missed.clear();
-    if (this.data) this.undecided.clear();
+    if (!this.data) return;
+    this.undecided.clear();
+    this.handedBack.length = 0;
   }
 
   /**
@@ -327,23 +334,20 @@ export class Walker {
       case 'leave':
         return [configuration];
       case 'back':
-        return [withStack(configuration, stack?.below ?? null)];
-      case 'close':
+        return [withStack(configuration, this.handBack(stack, stack?.below ?? null, step.result, context))];
+      case 'close': {
+        const modal = this.nearest(stack, step, (frame) => frame.modal);
         return [
           withStack(
             configuration,
-            this.takeThrough(stack, step, (frame) => frame.modal),
+            modal.found ? this.handBack(modal.found, modal.below, step.result, context) : modal.below,
           ),
         ];
+      }
       case 'back to':
         return [withStack(configuration, this.takeUntil(stack, step))];
       case 'back past':
-        return [
-          withStack(
-            configuration,
-            this.takeThrough(stack, step, (frame) => frame.screen === step.target),
-          ),
-        ];
+        return [withStack(configuration, this.nearest(stack, step, (frame) => frame.screen === step.target).below)];
       case 'sets':
         return [this.set(configuration, step)];
       case 'resume':
@@ -354,6 +358,7 @@ export class Walker {
           ? this.arrive(configuration, {
               kind: step.kind,
               screen: call.target,
+              asker: askerOf(step.asks),
               values: this.passed(call.target, call, context, configuration),
             })
           : [configuration];
@@ -369,15 +374,28 @@ export class Walker {
     return frame;
   }
 
-  /** Pops frames through the first that passes the test; down to the last frame if none does. */
-  private takeThrough(stack: Stack, step: Step, test: (frame: Frame) => boolean): Stack {
+  /** The first frame that passes the test, and the stack beneath it; the stack's last frame if none does. */
+  private nearest(
+    stack: Stack,
+    step: Step,
+    test: (frame: Frame) => boolean,
+  ): { readonly found: Frame | null; readonly below: Stack } {
     for (let frame = stack; frame; frame = frame.below) {
-      if (test(frame)) return frame.below;
+      if (test(frame)) return { found: frame, below: frame.below };
       if (frame.below) continue;
       this.missed.add(step);
-      return frame;
+      return { found: null, below: frame };
     }
-    return null;
+    return { found: null, below: null };
+  }
+
+  /** The stack beneath a popped frame, with the result in the value that waits for it. */
+  private handBack(popped: Stack, below: Stack, result: Result | null, context: Context | null): Stack {
+    if (!result?.screen) return below;
+    const after = handBack(popped, below, result, this.data, context && context.values);
+    if (after.isLost) this.missed.add(result);
+    if (after.handed) this.handedBack.push(after.handed);
+    return after.below;
   }
 
   /** Arguments that a call passes to its screen. */

@@ -3,13 +3,15 @@
  * labels, so that the next version of the plan can read it as well.
  */
 import { isIn, type Plan, type Screen } from '../plan/model';
-import type { Arrival, Configuration, Frame, Stack } from './configuration';
+import type { Arrival, Asker, Configuration, Frame, Stack } from './configuration';
 import type { Values } from '../plan/value';
 
 export interface WrittenArrival {
   readonly by: Arrival['kind'];
   readonly screen: string;
   readonly values?: Values;
+  /** The screen and its value that get the result of the screen. */
+  readonly asker?: { readonly screen: string; readonly value: string };
   /** The pattern of a link that was put off. */
   readonly link?: string;
 }
@@ -18,6 +20,8 @@ export interface WrittenFrame {
   readonly screen: string;
   readonly modal?: true;
   readonly values?: Values;
+  /** The value of the frame before it that gets the result of the screen. */
+  readonly asked?: string;
   readonly putOff?: WrittenArrival;
 }
 
@@ -40,11 +44,12 @@ export function write(plan: Plan, { flags, active, stacks }: Configuration): Wri
 function writeStack(stack: Stack): WrittenFrame[] {
   const frames: WrittenFrame[] = [];
   for (let frame = stack; frame; frame = frame.below) {
-    const { screen, modal, values, putOff } = frame;
+    const { screen, modal, values, asked, putOff } = frame;
     frames.push({
       screen: screen.label,
       ...(modal && { modal }),
       ...(values && { values }),
+      ...(asked !== null && { asked }),
       ...(putOff && { putOff: writeArrival(putOff) }),
     });
   }
@@ -55,6 +60,7 @@ const writeArrival = (arrival: Arrival): WrittenArrival => ({
   by: arrival.kind,
   screen: arrival.screen.label,
   ...(arrival.values && { values: arrival.values }),
+  ...(arrival.asker && { asker: { screen: arrival.asker.screen.label, value: arrival.asker.value } }),
   ...(arrival.kind === 'link' && arrival.link && { link: arrival.link.pattern }),
 });
 
@@ -78,8 +84,17 @@ export function restore(plan: Plan, variant: string, written: WrittenConfigurati
     if (!screen) throw new NotRestored(`${variant} has no screen ${label} any more.`);
     return screen;
   };
-  const arrivalOf = ({ by, screen, values, link: pattern }: WrittenArrival): Arrival => {
-    const of = { screen: screenOf(screen), values: values ?? null };
+  const valueOf = (screen: Screen, value: string): string => {
+    if (value !== '' && !screen.holds.some(({ name }) => name === value))
+      throw new NotRestored(`${screen.label} has no value ${value} any more.`);
+    return value;
+  };
+  const askerOf = ({ screen, value }: NonNullable<WrittenArrival['asker']>): Asker => ({
+    screen: screenOf(screen),
+    value: valueOf(screenOf(screen), value),
+  });
+  const arrivalOf = ({ by, screen, values, asker, link: pattern }: WrittenArrival): Arrival => {
+    const of = { screen: screenOf(screen), values: values ?? null, ...(asker && { asker: askerOf(asker) }) };
     if (by !== 'link') return { kind: by, ...of };
     const link = pattern === undefined ? null : of.screen.links.find((each) => each.pattern === pattern);
     if (link === undefined) throw new NotRestored(`${screen} has no link ${pattern} any more.`);
@@ -87,10 +102,11 @@ export function restore(plan: Plan, variant: string, written: WrittenConfigurati
   };
   const stackOf = (frames: readonly WrittenFrame[]): Stack =>
     frames.reduce<Stack>(
-      (below, { screen, modal, values, putOff }): Frame => ({
+      (below, { screen, modal, values, asked, putOff }): Frame => ({
         screen: screenOf(screen),
         modal: modal ?? false,
         values: values ?? null,
+        asked: asked === undefined || !below ? null : valueOf(below.screen, asked),
         putOff: putOff ? arrivalOf(putOff) : null,
         below,
       }),

@@ -11,6 +11,7 @@ const words: Record<Group, string> = {
   supply: 'arguments',
   missing: 'missing arguments',
   doubtful: 'arguments in doubt',
+  result: 'results in doubt',
   stack: 'stacks and rules',
   claims: 'broken rules',
   back: 'Back and stacks',

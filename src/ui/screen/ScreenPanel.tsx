@@ -64,6 +64,18 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
             ))}
           </ul>
         )}
+        {detail.returns && (
+          <p className="mt-2 flex items-baseline gap-x-2 flex-wrap">
+            <span className="text-mute">returns</span>
+            <button
+              type="button"
+              className="font-mono text-[12px] cursor-pointer hover:underline text-left"
+              onClick={() => openAt(detail.returns!.at)}
+            >
+              {detail.returns.type}
+            </button>
+          </p>
+        )}
         {detail.needs.map(({ condition, at, otherwise }) => (
           <p key={at} className="mt-2 flex items-baseline gap-x-2 flex-wrap">
             <span className="text-mute">needs</span>

@@ -27,13 +27,18 @@ export function WaysIn({ detail }: { detail: ScreenDetail }) {
               </button>
               <span className="text-mute ml-auto">{way.step}</span>
             </div>
-            {way.cells.length > 0 && (
+            {(way.cells.length > 0 || way.gives !== null) && (
               <ul className="font-mono text-[11.5px] flex flex-wrap gap-x-3 mt-0.5">
                 {way.cells.map((cell) => (
                   <li key={cell.name} className={toneOfCell[cell.status]}>
                     {describe(cell)}
                   </li>
                 ))}
+                {way.gives !== null && (
+                  <li title="The value that gets the result of this screen">
+                    <span className="text-mute">gives</span> {way.gives}
+                  </li>
+                )}
               </ul>
             )}
           </li>

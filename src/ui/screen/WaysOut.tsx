@@ -73,6 +73,11 @@ export function Steps({ steps }: { steps: readonly WayStepCard[] }) {
         {step.kind}
       </span>
       <Target step={step} />
+      {step.gives !== null && (
+        <span className="font-mono text-[11.5px]" title="The value that gets its result">
+          <span className="text-mute">gives</span> {step.gives}
+        </span>
+      )}
     </Fragment>
   ));
 }

@@ -51,12 +51,12 @@ export const BlockTable = memo(function BlockTable({
         <span role="columnheader" className="truncate pr-2 font-semibold">
           <ScreenLink index={block.screen} />
         </span>
-        {block.columns.map(({ name, type, initial, module }) => (
+        {block.columns.map(({ kind, name, type, initial, module }) => (
           <span
-            key={name}
+            key={`${kind} ${name}`}
             role="columnheader"
             className="font-mono text-[12px] truncate px-1.5"
-            title={`${name}: ${type}${initial === null ? '' : ` = ${initial}`}${module === null ? '' : `, of all screens of ${module}`}`}
+            title={`${name}${kind === 'result' ? '' : ':'} ${type}${initial === null ? '' : ` = ${initial}`}${module === null ? '' : `, of all screens of ${module}`}`}
           >
             <strong className="font-semibold">{name}</strong>{' '}
             <span className="text-mute">

@@ -28,9 +28,9 @@ export function CellDock({ blocks, selected, onOpen }: DockProps) {
         <AboutCell block={block} row={row} cell={cell} column={block.columns[selected.column]!} onOpen={onOpen} />
       ) : (
         <p className="text-mute">
-          {counted(blocks.length, 'screen')} with arguments. Each row is a way in, each column an argument. Arrow keys
-          move, <kbd className="key-hint">Enter</kbd> goes to the text, <kbd className="key-hint">s</kbd> supplies the
-          value that fits best.
+          {counted(blocks.length, 'screen')} with arguments or a result. Each row is a way in, each column an argument
+          or what comes back. Arrow keys move, <kbd className="key-hint">Enter</kbd> goes to the text,{' '}
+          <kbd className="key-hint">s</kbd> supplies the value that fits best.
         </p>
       )}
     </section>
@@ -59,7 +59,9 @@ function AboutCell({ block, row, cell, column, onOpen }: Props) {
           {row.screen === null ? row.name : `${screens[row.screen]?.label ?? ''} · ${row.name}`}
         </strong>
         <span className="font-mono text-[12px]">
-          {column.name}: {column.type} <span className="text-mute">of</span> {column.module ?? screen}
+          {column.name}
+          {column.kind === 'argument' && ':'} {column.type} <span className="text-mute">of</span>{' '}
+          {column.module ?? screen}
         </span>
         {finding ? (
           <span className={`rule-tag ${toneOf[finding.severity]}`}>{finding.rule}</span>
@@ -101,6 +103,10 @@ function plainly(cell: SupplyCell): string {
       return 'is handed on within the module';
     case 'default':
       return 'is left to its default';
+    case 'gets':
+      return `goes ${textOfCell(cell)}`;
+    case 'unasked':
+      return 'is not asked for here';
     case 'absent':
       return 'is optional, and absent';
     default:

@@ -27,6 +27,10 @@ export function textOfCell({
       return 'absent';
     case 'missing':
       return 'nothing';
+    case 'gets':
+      return `to ${value}`;
+    case 'unasked':
+      return 'not asked';
     case 'may-be-absent':
       return `${value}, if any`;
     case 'fixed-id':
@@ -43,6 +47,8 @@ export const toneOfCell: Readonly<Record<SupplyCell['status'], string>> = {
   'handed-on': 'text-primary italic',
   default: 'text-mute',
   absent: 'text-mute',
+  gets: 'text-primary',
+  unasked: 'text-mute',
   missing: 'tone-error font-semibold',
   'wrong-type': 'tone-error font-semibold',
   'unknown-value': 'tone-error font-semibold',

@@ -1,9 +1,10 @@
+import { holds } from '../../core/supply/supply';
 import type { Overview } from '../../core/report/overview';
 import type { SupplyBlock, SupplyRow } from '../../core/report/supply-table';
 
 /** Filter of the Supply view. */
 export interface SupplyFilter {
-  /** Only screens with a broken or doubtful argument. */
+  /** Only screens with a broken or doubtful argument or result. */
   readonly wrong: boolean;
   /** Only screens of this module; the empty name means screens outside modules. */
   readonly module: string | null;
@@ -49,7 +50,7 @@ export function readFilter(written: string | null): SupplyFilter {
 
 const isWrong = (row: SupplyRow): boolean =>
   row.surplus.length > 0 ||
-  row.cells.some((cell) => cell.status !== 'supplied' && cell.status !== 'default' && cell.status !== 'absent');
+  row.cells.some(({ status }) => (status === 'gets' || status === 'unasked' ? false : !holds(status)));
 
 /**
  * The blocks that are left, each with the rows that are left of it; a block without any is left out, unless it has none

@@ -59,6 +59,7 @@ export function Offer({ offer, taps, typed, looked, onLook, onTap, onType }: Pro
             {tap.outcome.does || 'does nothing'}
           </span>
           {tap.outcome.passes.length > 0 && <Passes outcome={tap.outcome} />}
+          {tap.outcome.result && <HandsBack result={tap.outcome.result} />}
         </button>
       ))}
       {offer.inputs.length > 0 && (
@@ -89,6 +90,23 @@ function Passes({ outcome }: { outcome: OutcomeCard }) {
           {value === null ? <span className="text-error font-semibold">missing</span> : value}
         </span>
       ))}
+    </span>
+  );
+}
+
+function HandsBack({ result: { value, to } }: { result: NonNullable<OutcomeCard['result']> }) {
+  return (
+    <span className="col-span-2 font-mono text-[11.5px] flex flex-wrap gap-x-2.5 min-w-0">
+      <span className="max-w-full truncate" title={value}>
+        {value}
+      </span>
+      {to === null ? (
+        <span className="text-warning font-semibold">reaches nobody</span>
+      ) : (
+        <span>
+          <span className="text-mute">goes to</span> {to}
+        </span>
+      )}
     </span>
   );
 }

@@ -126,6 +126,11 @@ function Frame({ frame, how }: { frame: FrameCard; how: keyof typeof looks }) {
       </span>
       <span className="flex-1" />
       {frame.modal && <span className="rule-tag tone-primary">modal</span>}
+      {frame.asked !== null && (
+        <span className="rule-tag tone-note" title="The value of the screen beneath that gets its result">
+          gives {frame.asked}
+        </span>
+      )}
       {frame.waits !== null && (
         <span className="rule-tag tone-note" title="resume makes this arrival">
           puts off {frame.waits}

@@ -23,6 +23,7 @@ const aboutReach: readonly Line[] = [['stranded', 'text-error', 'stranded', 'str
 const aboutSupply: readonly Line[] = [
   ['missing', 'text-error', 'missing', 'missing'],
   ['doubtful', 'text-warning', 'argument in doubt', 'arguments in doubt'],
+  ['result', 'text-warning', 'result in doubt', 'results in doubt'],
 ];
 
 const aboutTheRest: readonly Line[] = [

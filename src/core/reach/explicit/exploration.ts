@@ -1,5 +1,5 @@
 import type { Budget } from '../../base/budget';
-import type { Plan, Screen, Step } from '../../plan/model';
+import type { Missed, Plan, Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
 import { outcomesOf } from '../../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../../walk/configuration';
@@ -59,7 +59,7 @@ export class Exploration {
   private readonly known = new Set<string>();
   private readonly numbers = new StackNumbers();
   private readonly revealed = new Map<Screen, ExploredNode>();
-  private readonly missed = new Map<Step, readonly Tap[]>();
+  private readonly missed = new Map<Missed, readonly Tap[]>();
   /** Values of the flags from which links and entries were opened. */
   private readonly opened = new Set<string>();
   private readonly externalEvents: ReturnType<Walker['externalEvents']>;
@@ -159,9 +159,9 @@ export class Exploration {
   }
 
   /** A walk whose last tap takes the step while its target is not in the stack; null if none is found. */
-  *walkMissing(step: Step): Work<readonly Tap[] | null> {
+  *walkMissing(missed: Missed): Work<readonly Tap[] | null> {
     yield* this.toEnd();
-    return this.missed.get(step) ?? null;
+    return this.missed.get(missed) ?? null;
   }
 
   /** The last nodes of a walk; none if it cannot be walked. */
@@ -270,10 +270,10 @@ export class Exploration {
   }
 
   private add(configurations: readonly Configuration[], by: AppEvent | null, before: ExploredNode | null): void {
-    for (const step of this.walker.missed) {
+    for (const missed of this.walker.missed) {
       const after = configurations[0];
-      if (!this.missed.has(step))
-        this.missed.set(step, [
+      if (!this.missed.has(missed))
+        this.missed.set(missed, [
           ...(before ? walkOf(before) : []),
           ...(by ? [{ ...by, shows: after ? activeStack(after)!.screen : null }] : []),
         ]);

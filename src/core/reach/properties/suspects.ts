@@ -2,7 +2,7 @@
  * Possible faults of stacks in a variant whose tabs share flags. A stack outside the upper bound never occurs. For a
  * fault within it, a search for a walk follows; without a walk it stays undecided.
  */
-import type { Claim, Plan, Screen, Step } from '../../plan/model';
+import type { Claim, Missed, Plan, Screen } from '../../plan/model';
 import { isFromWithin } from '../explicit';
 import type { Bounded, VariantReach } from '../verdicts';
 import type { Tap } from '../../walk/tap';
@@ -13,14 +13,14 @@ import { activeStack } from '../../walk/configuration';
 import { breakingWalk, deciding, type Decision } from './claims';
 import { growingCycles, type GrowingCycle } from './growing-cycles';
 import { revealedWithoutNeeds } from './leaks';
-import { missingTargets } from './missing-targets';
+import { missedIn } from './missed';
 import { isStuck, NoReturn } from './no-return';
 
 /** Possible faults of a variant, each with a walk that shows it; null if it is undecided. */
 export interface Suspects {
   readonly claims: ReadonlyMap<Claim, readonly Tap[] | null>;
   readonly revealed: ReadonlyMap<Screen, readonly Tap[] | null>;
-  readonly missing: ReadonlyMap<Step, readonly Tap[] | null>;
+  readonly missed: ReadonlyMap<Missed, readonly Tap[] | null>;
   readonly cycles: ReadonlyMap<string, GrowingCycle>;
   /** Dead ends that a walk shows. There may be others. */
   readonly deadEnds: ReadonlyMap<Screen, readonly Tap[]>;
@@ -72,15 +72,15 @@ function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
     const [screen, hint] = leak;
     revealed.set(screen, yield* explored.walkRevealing(screen, hint));
   }
-  const missing = new Map<Step, readonly Tap[] | null>();
-  for (const target of missingTargets(upperBound)) {
-    if (target) missing.set(target[0], yield* explored.walkMissing(target[0]));
+  const missed = new Map<Missed, readonly Tap[] | null>();
+  for (const one of missedIn(upperBound)) {
+    if (one) missed.set(one[0], yield* explored.walkMissing(one[0]));
     else yield;
   }
   return {
     claims,
     revealed,
-    missing,
+    missed,
     cycles: yield* growingCycles(variant),
     deadEnds: yield* deadEndsOf(plan, variant),
     trapped: yield* trappedIn(plan, variant),

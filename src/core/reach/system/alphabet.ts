@@ -1,5 +1,6 @@
 import type { Link, Screen, Step } from '../../plan/model';
 import type { Continuation, InternedArrival } from './continuation';
+import { remembered } from '../../base/remembered';
 import { Blocks, Numbering } from './blocks';
 import type { Valuation } from './valuations';
 
@@ -7,6 +8,8 @@ import type { Valuation } from './valuations';
 export interface FrameKind {
   readonly screen: Screen;
   readonly modal: boolean;
+  /** Whether the screen beneath has asked for the result of this one. */
+  readonly asked: boolean;
   /** The arrival that a gate puts off; null for frames that are no gate. */
   readonly putOff: InternedArrival | null;
 }
@@ -41,7 +44,7 @@ export class Alphabet {
   // Control states that wait for an event have blocks of their own: they behave alike.
   private readonly idle: Numbering;
   private readonly busy: Numbering;
-  private readonly arrivals = new Map<Link | Screen, Map<InternedArrival['kind'], InternedArrival>>();
+  private readonly arrivals = new Map<Link | Screen, Map<string, InternedArrival>>();
   private arrivalCount = 0;
   private readonly stepsIds = new Map<readonly Step[], number>();
 
@@ -62,13 +65,16 @@ export class Alphabet {
     this.busy = new Numbering(this.blocks, 1);
   }
 
-  arrival(kind: InternedArrival['kind'], screen: Screen, link: Link | null): InternedArrival {
-    const of = link ?? screen;
-    let byKind = this.arrivals.get(of);
-    if (!byKind) this.arrivals.set(of, (byKind = new Map<InternedArrival['kind'], InternedArrival>()));
-    let arrival = byKind.get(kind);
-    if (!arrival) byKind.set(kind, (arrival = { id: this.arrivalCount++, kind, screen, link }));
-    return arrival;
+  /** @param asker the screen that asks for the result */
+  arrival(
+    kind: InternedArrival['kind'],
+    screen: Screen,
+    link: Link | null,
+    asker: Screen | null = null,
+  ): InternedArrival {
+    const byKind = remembered(this.arrivals, link ?? screen, () => new Map<string, InternedArrival>());
+    const key = asker ? `${kind} ${asker.index}` : kind;
+    return remembered(byKind, key, () => ({ id: this.arrivalCount++, kind, screen, link, asker }));
   }
 
   /** Turns frames, bottom first, into a word of symbols, top first. */
@@ -82,14 +88,16 @@ export class Alphabet {
     return word.reverse();
   }
 
-  private symbol({ screen, modal, putOff }: FrameKind, last: boolean, gateBeneath: boolean): StackSymbol {
+  private symbol({ screen, modal, asked, putOff }: FrameKind, last: boolean, gateBeneath: boolean): StackSymbol {
     const key =
-      ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 8 +
+      ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 16 +
+      (asked ? 8 : 0) +
       (modal ? 4 : 0) +
       (last ? 2 : 0) +
       (gateBeneath ? 1 : 0);
     let symbol = this.symbols.get(key);
-    if (!symbol) this.symbols.set(key, (symbol = { id: this.symbols.size, screen, modal, putOff, last, gateBeneath }));
+    if (!symbol)
+      this.symbols.set(key, (symbol = { id: this.symbols.size, screen, modal, asked, putOff, last, gateBeneath }));
     return symbol;
   }
 
@@ -123,4 +131,9 @@ export class Alphabet {
   }
 }
 
-export const frameOf = (screen: Screen): FrameKind => ({ screen, modal: screen.shape !== null, putOff: null });
+export const frameOf = (screen: Screen): FrameKind => ({
+  screen,
+  modal: screen.shape !== null,
+  asked: false,
+  putOff: null,
+});

@@ -13,6 +13,8 @@ export interface InternedArrival {
   readonly screen: Screen;
   /** The link that is opened; null for steps, and for an entry that names its screen. */
   readonly link: Link | null;
+  /** The screen that asks for the result of the arriving one; null if none does. */
+  readonly asker: Screen | null;
 }
 
 export interface Continuation {

@@ -1,5 +1,6 @@
 /** Effect of one event on the part of a configuration that it reads, in the order of docs/meaning.md. */
-import type { Branch, Needs, Screen, Step } from '../../plan/model';
+import type { Branch, Missed, Needs, Screen, Step } from '../../plan/model';
+import { returnsAlike } from '../../plan/results';
 import {
   lowered,
   raised,
@@ -13,6 +14,7 @@ import { frameOf, type Alphabet, type Control, type FrameKind, type StackSymbol 
 import type { Interference } from './interference';
 import {
   empty,
+  handBack,
   mayWait,
   needsTop,
   show,
@@ -34,8 +36,8 @@ export interface EventOutcome {
   readonly continuation: Continuation | null;
   /** Symbols in place of the frame that was on top, the top first. */
   readonly word: readonly StackSymbol[];
-  /** Steps that went back to a screen that is not in the stack. */
-  readonly missing: readonly Step[];
+  /** What steps looked for in the stack and did not find. */
+  readonly missing: readonly Missed[];
   /** The tab that is shown afterwards, if it is not the one of the word. */
   readonly shows: ShownTab | null;
   readonly tabs: Tabs;
@@ -188,10 +190,7 @@ export class EventInterpreter {
         const gate = partial.known[item.level];
         if (gate) partial.known = partial.known.with(item.level, { ...gate, putOff: item.arrival });
       } else if (item.kind === 'arrive') {
-        const looks =
-          item.arrival.kind === 'replace' ||
-          (item.arrival.kind === 'switch' && this.variant.stackOf(item.arrival.screen) === partial.stack);
-        if (looks && needsTop(partial)) return 'waits';
+        if (needsTop(partial) && this.looks(item.arrival, partial)) return 'waits';
         partial.continuation = next;
         this.arrive(partial, item.arrival, open);
       } else {
@@ -202,6 +201,11 @@ export class EventInterpreter {
       }
     }
     return partial.known.length === 0 && partial.bottom ? 'left' : 'done';
+  }
+
+  /** Whether an arrival depends on the frame that is on top. */
+  private looks({ kind, screen, asker }: InternedArrival, { stack }: PartialConfiguration): boolean {
+    return kind === 'replace' || asker !== null || (kind === 'switch' && this.variant.stackOf(screen) === stack);
   }
 
   /** Runs one step; `rest` is the continuation after it. A step that waits stays on the continuation. */
@@ -215,7 +219,7 @@ export class EventInterpreter {
         break;
       case 'back':
         if (needsTop(partial)) return 'waits';
-        partial.known.pop();
+        handBack(partial, step.result, partial.known.pop());
         break;
       case 'close':
       case 'back to':
@@ -243,9 +247,8 @@ export class EventInterpreter {
       }
       default: {
         const screen = step.call?.target;
-        partial.continuation = screen
-          ? { item: { kind: 'arrive', arrival: this.alphabet.arrival(step.kind, screen, null) }, next: rest }
-          : rest;
+        const arrival = screen && this.alphabet.arrival(step.kind, screen, null, step.asks?.screen);
+        partial.continuation = arrival ? { item: { kind: 'arrive', arrival }, next: rest } : rest;
         return 'done';
       }
     }
@@ -330,22 +333,27 @@ export class EventInterpreter {
 
   private putOn(
     partial: PartialConfiguration,
-    { kind, screen, link }: InternedArrival,
+    { kind, screen, link, asker }: InternedArrival,
     open: PartialConfiguration[],
   ): void {
     switch (kind) {
       case 'push':
-        partial.known.push(frameOf(screen));
+      case 'present': {
+        const frame = frameOf(screen);
+        const asked = asker !== null && partial.known.at(-1)?.screen === asker;
+        partial.known.push({ ...frame, modal: frame.modal || kind === 'present', asked });
         break;
-      case 'present':
-        partial.known.push({ ...frameOf(screen), modal: true });
-        break;
-      case 'replace':
+      }
+      case 'replace': {
         // The frame beneath the top is known without seeing it.
-        if (partial.known.length > 0) partial.known.pop();
+        const replaced = partial.known.pop();
         partial.continuation = lowered(partial.continuation, partial.known.length);
-        partial.known.push(frameOf(screen));
+        partial.known.push({
+          ...frameOf(screen),
+          asked: replaced !== undefined && replaced.asked && returnsAlike(replaced.screen, screen),
+        });
         break;
+      }
       case 'reset':
         this.build(partial, [screen]);
         break;

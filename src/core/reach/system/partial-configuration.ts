@@ -1,4 +1,5 @@
-import type { Step } from '../../plan/model';
+import { isReceived } from '../../plan/results';
+import type { Missed, Result, Step } from '../../plan/model';
 import type { Control, FrameKind, StackSymbol } from './alphabet';
 import { emptied, lowered, type Continuation } from './continuation';
 import type { Sets, Valuation } from './valuations';
@@ -17,7 +18,7 @@ export interface PartialConfiguration {
   continuation: Continuation | null;
   /** Number of elses that have run. */
   elses: number;
-  missing: readonly Step[];
+  missing: readonly Missed[];
   tabs: Tabs;
   /** The frame that was on top; null if it does not matter. */
   readonly top: StackSymbol | null;
@@ -89,6 +90,11 @@ export function empty(partial: PartialConfiguration): void {
 /** Whether the next step needs to see the top frame. */
 export const needsTop = ({ known, bottom }: PartialConfiguration): boolean => known.length === 0 && !bottom;
 
+/** Notes where a result reaches nobody, once a frame has been popped. */
+export function handBack(partial: PartialConfiguration, result: Result | null, popped: FrameKind | undefined): void {
+  if (result && !isReceived(result, popped ?? null)) partial.missing = [...partial.missing, result];
+}
+
 /** Pops frames as `close`, `back to` and `back past` do; false if more of the stack has to be seen. */
 export function takeOff(partial: PartialConfiguration, step: Step): boolean {
   const target = 'target' in step ? step.target : null;
@@ -99,6 +105,7 @@ export function takeOff(partial: PartialConfiguration, step: Step): boolean {
     if (found && step.kind === 'back to') return true;
     if (found) {
       partial.known.pop();
+      if (step.kind === 'close') handBack(partial, step.result, top);
       return true;
     }
     if (partial.known.length === 1 && partial.bottom) {

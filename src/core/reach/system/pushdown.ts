@@ -1,7 +1,8 @@
 /**
  * One variant of a plan as a pushdown system. Its control states are the values of the flags that matter, the active
- * tab, and, within an event, the remaining steps. Its stack symbols are frames: a screen, whether it is modal, the
- * arrival that a gate puts off, whether it is the last frame, and whether a gate lies beneath it.
+ * tab, and, within an event, the remaining steps. Its stack symbols are frames: a screen, whether it is modal, whether
+ * the frame beneath has asked for its result, the arrival that a gate puts off, whether it is the last frame, and
+ * whether a gate lies beneath it.
  * A rule that empties the stack pushes a last frame instead: nothing ever looks below one.
  */
 import type { Branch, Entry, Link, Plan, Screen, Tab } from '../../plan/model';
@@ -174,7 +175,7 @@ export class Pushdown {
 
   /** The symbol of a frame that is no gate and has none beneath. */
   symbolOf({ screen, modal }: Pick<FrameKind, 'screen' | 'modal'>, last: boolean): StackSymbol {
-    return this.alphabet.word([{ screen, modal, putOff: null }], last, false)[0]!;
+    return this.alphabet.word([{ screen, modal, asked: false, putOff: null }], last, false)[0]!;
   }
 
   /** The control state after a rule, from the valuation before. */

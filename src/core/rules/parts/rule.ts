@@ -29,6 +29,7 @@ export type Group =
   | 'supply'
   | 'missing'
   | 'doubtful'
+  | 'result'
   | 'stack'
   | 'claims'
   | 'back'

@@ -35,13 +35,17 @@ export const duplicateName: Rule = {
             ? say`${name.text} is a type of the language and cannot be declared again.`
             : what === 'start'
               ? say`The start is declared a second time; line ${firstLine} has the first.`
-              : name.text === first.text
-                ? say`The ${words(what)} ${name.text} is declared a second time; line ${firstLine} has the first.`
-                : say`The ${words(what)}s ${name.text} and ${first.text} (line ${firstLine}) differ only in letter case.`,
+              : what === 'result'
+                ? say`The screen says a second time what it returns; line ${firstLine} has the first.`
+                : name.text === first.text
+                  ? say`The ${words(what)} ${name.text} is declared a second time; line ${firstLine} has the first.`
+                  : say`The ${words(what)}s ${name.text} and ${first.text} (line ${firstLine}) differ only in letter case.`,
         detail:
-          name.text === first.text
-            ? say`The first one counts. Give this one another name, or remove it.`
-            : say`Give one of them another name.`,
+          what === 'result'
+            ? say`A screen hands back one value. The first declaration counts; remove this one.`
+            : name.text === first.text
+              ? say`The first one counts. Give this one another name, or remove it.`
+              : say`Give one of them another name.`,
         subject: what === 'screen' ? name.text : null,
         fixes,
       };

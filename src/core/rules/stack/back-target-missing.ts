@@ -2,7 +2,7 @@ import { mayBeLeftOut, type Step } from '../../plan/model';
 import { eachStep, eachStepList, screenOfList, type StepList } from '../../plan/steps';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
-import { missingTargets, suspecting } from '../../reach';
+import { missedIn, suspecting } from '../../reach';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
 
 /** Steps that look for something in the stack. */
@@ -24,9 +24,9 @@ export const backTargetMissing: Rule = {
   *check(context) {
     const found = yield* inVariants(
       context,
-      ({ stacks }) => missingTargets(stacks),
+      ({ stacks }) => missedIn(stacks),
       function* (variant) {
-        yield* confirmed((yield* suspecting(context.plan, variant)).missing);
+        yield* confirmed((yield* suspecting(context.plan, variant)).missed);
       },
     );
     if (found.length === 0) return;
@@ -36,7 +36,10 @@ export const backTargetMissing: Rule = {
         for (const each of eachStep([step])) places.set(each, { list, rest: list.steps.slice(index + 1) });
     }
     for (const { key: step, found: walk, variant } of found) {
-      const { list, rest } = places.get(step)!;
+      const place = places.get(step as Step);
+      // The others are results that reach nobody: result/lost.
+      if (!place || !('kind' in step)) continue;
+      const { list, rest } = place;
       const target = 'target' in step ? step.target : null;
       // An unknown screen is never there, which plan/unknown-name says.
       if (!target && step.kind !== 'close') continue;

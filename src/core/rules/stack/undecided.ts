@@ -112,16 +112,15 @@ function allOpen({ plan }: Pick<Context, 'plan'>, variant: VariantReach): Open {
 
 const advice: Message = say`The work grows with the conditions that read flags, and with the screens with needs that one event opens.`;
 
-function whatIsOpen({ claims, revealed, missing, cycles }: Suspects): Message[] {
+function whatIsOpen({ claims, revealed, missed, cycles }: Suspects): Message[] {
   const open: Message[] = [];
   for (const [claim, walk] of claims) if (!walk) open.push(isBroken(claim));
   open.push(...isRevealed([...revealed].flatMap(([screen, walk]) => (walk ? [] : [screen]))));
-  const lost = [
-    ...new Set(
-      [...missing].flatMap(([step, walk]) => (walk || !('target' in step) || !step.target ? [] : [step.target.label])),
-    ),
-  ];
-  if (lost.length > 0) open.push(say`whether ${enumerate(lost)} is not there to go back to`);
+  const without = [...missed].flatMap(([one, walk]) => (walk ? [] : [one]));
+  const targets = new Set(without.flatMap((one) => ('target' in one && one.target ? [one.target.label] : [])));
+  if (targets.size > 0) open.push(say`whether ${enumerate([...targets])} is not there to go back to`);
+  const lost = new Set(without.flatMap((one) => ('kind' in one || !one.screen ? [] : [one.screen.label])));
+  if (lost.size > 0) open.push(say`whether a result of ${enumerate([...lost])} reaches nobody`);
   for (const { confirmed, screens } of cycles.values())
     if (!confirmed)
       open.push(

@@ -1,6 +1,7 @@
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
 import { say } from '../parts/message';
+import { answerFixes, nameTrigger } from '../parts/result-parts';
 import type { Rule } from '../parts/rule';
 import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../parts/supply-parts';
 
@@ -16,11 +17,23 @@ export const fixedId: Rule = {
     'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: 12)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
   right:
     'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  check: (context) =>
-    eachCell(context, 'fixed-id', (wayIn, cell) => ({
+  *check(context) {
+    yield* eachCell(context, 'fixed-id', (wayIn, cell) => ({
       range: cell.argument!,
       summary: say`${nameWayIn(wayIn)} always opens ${wayIn.target.label} with ${cell.parameter.name} ${showValue(cell.value!)}.`,
       detail: say`A ${showType(cell.parameter.type)} should come from data; ${sayWhatFits(context, wayIn, cell)}.`,
       fixes: valueFixes(context, wayIn, cell, replaceValue(cell.argument!)),
-    })),
+    }));
+    for (const bad of context.supply.results.badAnswers) {
+      if (bad.status !== 'fixed-id') continue;
+      const { screen, transition } = bad.at;
+      yield {
+        range: bad.value,
+        summary: say`${nameTrigger(transition)} always hands ${showValue(bad.value)} back.`,
+        detail: say`A ${showType(bad.wanted.type)} should come from data.`,
+        subject: screen.label,
+        fixes: answerFixes(context, bad),
+      };
+    }
+  },
 };

@@ -83,17 +83,20 @@ function nearValue({ plan }: Context, wayIn: WayIn, cell: Cell): string | null {
 }
 
 function* unknownWalkValues({ supply }: Context): Generator<Found> {
-  for (const { walk, trigger, given, status, known } of supply.badWalkValues) {
+  for (const { walk, of, given, status, known } of supply.badWalkValues) {
     if (status !== 'unknown-value') continue;
     const near = closest(given.name.text, known);
     yield {
       range: given.name,
-      summary: say`The walk “${words(walk.title?.value ?? '')}” gives “${words(trigger)}” ${given.name.text}, which no screen with that trigger has.`,
+      summary:
+        'trigger' in of
+          ? say`The walk “${words(walk.title?.value ?? '')}” gives “${words(of.trigger)}” ${given.name.text}, which no screen with that trigger has.`
+          : say`The walk “${words(walk.title?.value ?? '')}” expects ${given.name.text} on ${of.screen.label}, which does not have it.`,
       detail: near
         ? say`Did you mean ${near}?`
         : known.length > 0
-          ? say`It takes ${enumerate(known, 5)}.`
-          : say`It takes nothing.`,
+          ? say`It ${words('trigger' in of ? 'takes' : 'has')} ${enumerate(known, 5)}.`
+          : say`It ${words('trigger' in of ? 'takes' : 'has')} nothing.`,
       subject: walk.title?.value ?? null,
       fixes: near
         ? [{ label: `Write ${near}`, edits: [{ from: given.name.from, to: given.name.to, insert: near }] }]

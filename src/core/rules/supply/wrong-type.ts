@@ -61,11 +61,15 @@ function takeOut({ node, initial }: Parameter, what: 'default' | 'sample', range
 }
 
 function* wrongWalkValues({ supply }: Context): Generator<Found> {
-  for (const { walk, trigger, given, status, type } of supply.badWalkValues) {
+  for (const { walk, of, given, status, type } of supply.badWalkValues) {
     if (status !== 'wrong-type') continue;
+    const title = words(walk.title?.value ?? '');
     yield {
       range: given.value!,
-      summary: say`The walk “${words(walk.title?.value ?? '')}” gives “${words(trigger)}” ${showValue(given.value!)} for ${given.name.text}.`,
+      summary:
+        'trigger' in of
+          ? say`The walk “${title}” gives “${words(of.trigger)}” ${showValue(given.value!)} for ${given.name.text}.`
+          : say`The walk “${title}” expects ${showValue(given.value!)} for ${given.name.text} on ${of.screen.label}.`,
       detail: say`${given.name.text} has type ${showType(type!)}, and a walk gives literals.`,
       subject: walk.title?.value ?? null,
     };

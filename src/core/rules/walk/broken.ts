@@ -62,6 +62,8 @@ export function sayBreak(because: Break): Message {
       return say`${onTop(because)} is on top there, not ${because.wanted.label}.`;
     case 'not-beneath':
       return say`${because.wanted.label} is on top there, but Back would not show ${because.beneath.label}.`;
+    case 'other-value':
+      return say`${because.name} on ${because.screen.label} is ${because.found ?? 'absent'} there, not ${because.wanted}.`;
     case 'opens-nothing':
       return say`“${words(excerpt(because.name))}” opens no screen here${whyNothing(because)}.`;
     case 'left':

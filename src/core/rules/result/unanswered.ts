@@ -1,0 +1,28 @@
+import { showType } from '../../plan/types';
+import { say } from '../parts/message';
+import type { Rule } from '../parts/rule';
+
+export const unanswered: Rule = {
+  id: 'result/unanswered',
+  severity: 'warning',
+  groups: ['result'],
+  reason: 'A screen is asked for a result, and none of its triggers hands one back.',
+  explanation:
+    'Whatever users do there, the screen that asked never gets its value. Hand a value back with “back with” or ' +
+    '“close with”.',
+  wrong:
+    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back\n}\n',
+  right:
+    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
+  *check({ supply }) {
+    for (const screen of supply.results.unanswered) {
+      const { node, type } = screen.returns!;
+      yield {
+        range: node,
+        summary: say`${screen.label} returns ${showType(type)}, and none of its triggers hands one back.`,
+        detail: say`Whoever asks keeps the value of before. Let a trigger of ${screen.label} end with ${'back with'} or ${'close with'}.`,
+        subject: screen.label,
+      };
+    }
+  },
+};
