@@ -62,7 +62,7 @@ export class NoReturn {
   /** The symbols of a stack without gates, top first. */
   private *symbolsOf(stack: Stack): Generator<StackSymbol, void, void> {
     for (let frame = stack; frame; frame = frame.below)
-      yield this.upperBound.system.symbolOf(frame, frame.below === null);
+      yield this.upperBound.system.symbolOf({ ...frame, asked: frame.asked !== null }, frame.below === null);
   }
 }
 

@@ -174,8 +174,8 @@ export class Pushdown {
   }
 
   /** The symbol of a frame that is no gate and has none beneath. */
-  symbolOf({ screen, modal }: Pick<FrameKind, 'screen' | 'modal'>, last: boolean): StackSymbol {
-    return this.alphabet.word([{ screen, modal, asked: false, putOff: null }], last, false)[0]!;
+  symbolOf({ screen, modal, asked }: Omit<FrameKind, 'putOff'>, last: boolean): StackSymbol {
+    return this.alphabet.word([{ screen, modal, asked, putOff: null }], last, false)[0]!;
   }
 
   /** The control state after a rule, from the valuation before. */
