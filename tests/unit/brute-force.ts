@@ -9,6 +9,7 @@ import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
 import type { AppEvent } from '../../src/core/walk/event';
 import { Walker } from '../../src/core/walk/walker';
+import { isInSight, listInSight } from '../../src/core/walk/in-sight';
 import { Walked } from './walked';
 
 interface Forced {
@@ -189,14 +190,22 @@ export function insideOf(plan: Plan, variant: string, graph: ReadonlyMap<string,
 }
 
 /** For all configurations: the screens that are shown at any time after a screen, with links and entries. */
-export function shownLater(graph: ReadonlyMap<string, Node>): (first: Screen) => ReadonlySet<Screen> {
+export function shownLater(graph: ReadonlyMap<string, Node>, variant: string): (first: Screen) => ReadonlySet<Screen> {
   const known = new Map<Screen, Set<Screen>>();
   return (first) => {
     let shown = known.get(first);
     if (!shown) {
-      const keys = new Set(Array.from(graph.values()).flatMap((node) => (topOf(node) === first ? allAfter(node) : [])));
+      const shows = ({ configuration }: Node): boolean => isInSight(first, activeStack(configuration), variant);
+      const keys = new Set(Array.from(graph.values()).flatMap((node) => (shows(node) ? allAfter(node) : [])));
       for (const key of keys) for (const next of allAfter(graph.get(key)!)) keys.add(next);
-      known.set(first, (shown = new Set([...keys].map((key) => topOf(graph.get(key)!)))));
+      shown = new Set(
+        [...keys].flatMap((key) => {
+          const stack = activeStack(graph.get(key)!.configuration);
+          const list = listInSight(stack, variant);
+          return list ? [stack!.screen, list.screen] : [stack!.screen];
+        }),
+      );
+      known.set(first, shown);
     }
     return shown;
   };
@@ -282,7 +291,13 @@ export function leaksIn(plan: Plan, variant: string, graph: ReadonlyMap<string, 
   return leaks;
 }
 
-export function breaks(graph: ReadonlyMap<string, Node>, claim: string, a: Screen, b: Screen): boolean {
+export function breaks(
+  graph: ReadonlyMap<string, Node>,
+  variant: string,
+  claim: string,
+  a: Screen,
+  b: Screen,
+): boolean {
   const nodes = [...graph.values()];
   const top = ({ configuration }: Node): Screen => activeStack(configuration)!.screen;
   const beneath = ({ configuration }: Node): Screen[] => [...screensOf(activeStack(configuration)!.below)];
@@ -301,5 +316,7 @@ export function breaks(graph: ReadonlyMap<string, Node>, claim: string, a: Scree
     );
   if (claim.startsWith('always')) return nodes.some((node) => top(node) === b && !beneath(node).includes(a));
   if (claim.includes('beneath')) return nodes.some((node) => top(node) === b && beneath(node).includes(a));
-  return nodes.some((node) => top(node) === b && [...after(node, true)].some((key) => top(graph.get(key)!) === a));
+  const shows = ({ configuration }: Node, screen: Screen): boolean =>
+    isInSight(screen, activeStack(configuration), variant);
+  return nodes.some((node) => shows(node, b) && [...after(node, true)].some((key) => shows(graph.get(key)!, a)));
 }

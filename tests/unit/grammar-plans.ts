@@ -38,6 +38,7 @@ const behindOr = fc.oneof(
   ),
   ...['back', 'close', 'resume', 'leave "Mail"', ...answers].map((word) => fc.constant(word)),
   asking,
+  asking,
   setting,
 );
 const step = fc.oneof(
@@ -89,6 +90,7 @@ const body = fc.record({
     { weight: 8, arbitrary: fc.constant('') },
     { weight: 1, arbitrary: fc.constantFrom(' as sheet', ' as dialog') },
   ),
+  beside: rarely(screen, 3),
   returns: fc.constantFrom('', '  returns text', '  returns text', '  returns int'),
   asks: fc.oneof(
     { weight: 6, arbitrary: fc.constant([]) },
@@ -137,9 +139,9 @@ export function grammarPlan(tabs: 'none' | 'tabs'): fc.Arbitrary<string> {
           : []),
         ...events.map(([where, all], at) => `event "E${at}"${where} ${all}`),
         ...(entry ? [`entry widget "Door" opens ${entry}`] : []),
-        ...bodies.map(({ shape, returns, asks, link, on }, index) =>
+        ...bodies.map(({ shape, beside, returns, asks, link, on }, index) =>
           [
-            `screen s${index} "S${index}"${shape} {`,
+            `screen s${index} "S${index}"${shape}${beside === null ? '' : ` beside ${beside}`} {`,
             '  takes note: text?',
             '  has kept: text',
             ...(returns === '' ? [] : [returns]),
@@ -213,13 +215,14 @@ export function productionsOf(plan: Plan): string[] {
   return found;
 }
 
-function productionsOfScreen({ links, needs, shape, returns }: Screen): string[] {
+function productionsOfScreen({ links, needs, shape, beside, returns }: Screen): string[] {
   return [
     ...links.map(({ under }) =>
       under === null ? 'link under start' : under.length === 0 ? 'link under nothing' : 'link under list',
     ),
     ...(needs.length > 1 ? ['needs twice'] : []),
     ...(shape ? [shape] : []),
+    ...(beside ? ['beside'] : []),
     ...(returns ? [`returns ${showType(returns.type)}`] : []),
   ];
 }
@@ -249,6 +252,7 @@ export const productions: readonly string[] = [
   'needs twice',
   'sheet',
   'dialog',
+  'beside',
   'returns text',
   'returns int',
   'entry',

@@ -169,9 +169,10 @@ function screenArbitrary(screens: number, whole: boolean): fc.Arbitrary<RandomSc
       links: fc.array(link, { maxLength: whole ? 1 : 0 }),
       shape: fc.constantFrom('', '', '', ' as sheet', ' as dialog'),
       only,
+      beside: whole ? fc.option(fc.tuple(targetArbitrary(screens), only), { freq: 4 }) : fc.constant(null),
       returns: whole ? fc.option(fc.constantFrom(...types), { freq: 2 }) : fc.constant(null),
     })
-    .map(({ titled, bodyless, all, taken, on, needs, links, shape, only, returns }) => {
+    .map(({ titled, bodyless, all, taken, on, needs, links, shape, only, beside, returns }) => {
       const takes = all
         .slice(0, taken)
         .map(
@@ -179,7 +180,11 @@ function screenArbitrary(screens: number, whole: boolean): fc.Arbitrary<RandomSc
             `${name} :${type}${type === 'Season' ? ' = summer' : ''}${whole && sample && type === 'int' ? ' sample 3' : ''}`,
         );
       return {
-        title: whole ? `${titled ? ' "Title"' : ''}${shape}${only}` : titled ? ' "Title"' : '',
+        title: whole
+          ? `${titled ? ' "Title"' : ''}${shape}${only}${beside ? ` beside ${beside.join('')}` : ''}`
+          : titled
+            ? ' "Title"'
+            : '',
         bodyless:
           bodyless &&
           returns === null &&
@@ -339,7 +344,7 @@ export function planArbitrary(most = 4, whole = true): fc.Arbitrary<string> {
         'record Hut {id: HutId , name: text, ref: text?}',
         ...(whole
           ? [
-              `variants ${variants.join(',')}`,
+              `variants ${variants.join(' wide,')}`,
               'choice Tier { plain, gold }',
               'flag ready',
               `flag${blank}tier: Tier = plain # at first`,
@@ -412,10 +417,11 @@ export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared' | 
         minLength: 5,
         maxLength: 5,
       }),
+      beside: fc.array(fc.option(any, { freq: 3 }), { minLength: 5, maxLength: 5 }),
       leaves: fc.boolean(),
       linked: fc.boolean(),
     })
-    .map(({ screens, links, asks, event: own, roots, start, returns, leaves, linked }) =>
+    .map(({ screens, links, asks, event: own, roots, start, returns, beside, leaves, linked }) =>
       [
         'app "Random"',
         `start ${start}`,
@@ -427,7 +433,7 @@ export function smallPlanArbitrary(kind: 'tabs' | 'flag' | 'needs' | 'shared' | 
         ...(own === null ? [] : [`event "E"${own}`]),
         ...screens.map(
           (all, index) =>
-            `screen s${index} {\n has kept: text\n${returns[index]}${asks[index] ? ` ${asks[index]}\n` : ''}${linked && links[index] ? ` link /${index} ${links[index]}\n` : ''}${all.map((text, at) => ` on "T${at}" ${text}\n`).join('')}}`,
+            `screen s${index}${beside[index] === null ? '' : ` beside ${beside[index]}`} {\n has kept: text\n${returns[index]}${asks[index] ? ` ${asks[index]}\n` : ''}${linked && links[index] ? ` link /${index} ${links[index]}\n` : ''}${all.map((text, at) => ` on "T${at}" ${text}\n`).join('')}}`,
         ),
       ].join('\n'),
     );

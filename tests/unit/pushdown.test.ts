@@ -106,7 +106,7 @@ describe('the analysis', () => {
           if (!graph) continue;
           const suspected = toEnd(suspecting(plan, variant)).claims;
           for (const claim of plan.claims) {
-            if (!claims.includes(claim.title) || !breaks(graph, claim.title, a, b)) continue;
+            if (!claims.includes(claim.title) || !breaks(graph, variant.name, claim.title, a, b)) continue;
             broken++;
             expect(suspected.has(claim), `${claim.title} in ${variant.name} of\n${text}`).toBe(true);
           }
@@ -169,7 +169,7 @@ describe('the analysis', () => {
           if (kind !== 'exact') return;
           const graph = allConfigurations(plan, name, 300);
           if (!graph) return;
-          for (const claim of claims) if (breaks(graph, claim, a, b)) broken.add(claim);
+          for (const claim of claims) if (breaks(graph, name, claim, a, b)) broken.add(claim);
           for (const screen of leaksIn(plan, name, graph)) leaks.add(screen.label);
         }
         decided++;

@@ -192,6 +192,20 @@ describe('a result that reaches nobody', () => {
     expect(found(flow('int'))).toEqual(['result/unanswered: returns text', 'result/unasked: returns int']);
   });
 
+  test('the tap of the walk ends where its event does: beneath, or out of the app', () => {
+    const lost = (steps: string): string[] =>
+      found(
+        picking(
+          'on "Day" push pick gives from\n  on "Month" push month',
+          'on "Week" push week',
+          `screen month "Month" {\n  has chosen: text\n  returns text\n  on "Choose" back with chosen then ${steps}\n}\nscreen week "Week" { on "Month" push month gives from\n  has from: text }\n`,
+        ),
+      ).filter((one) => one.startsWith('result/lost'));
+    expect(lost('back')).toEqual(['result/lost: chosen (Month, Choose)']);
+    expect(lost('back to week')).toEqual(['result/lost: chosen (Month, Choose)']);
+    expect(lost('push week')).toEqual(['result/lost: chosen (Month, Choose)']);
+  });
+
   test('the last frame has nobody beneath', () => {
     const text = picking(
       'on "Day" push pick gives from\n  on "Only" reset pick',

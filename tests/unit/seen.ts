@@ -22,6 +22,7 @@ import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration, type Stack } from '../../src/core/walk/configuration';
 import { isBranching } from '../../src/core/walk/event';
 import { Walker } from '../../src/core/walk/walker';
+import { isInSight, listInSight } from '../../src/core/walk/in-sight';
 import { doorsOf, replay } from './brute-force';
 import { Walked } from './walked';
 
@@ -196,9 +197,10 @@ export class Seen {
           this.whole === true && nodes.some(({ top, key }) => top === first && this.neverLeadsTo(second!).has(key))
         );
       default: {
-        const later = new Set(nodes.flatMap((node) => (node.top === second ? allAfter(node) : [])));
+        const shows = ({ configuration }: Node): boolean => isInSight(second, activeStack(configuration), this.variant);
+        const later = new Set(nodes.flatMap((node) => (shows(node) ? allAfter(node) : [])));
         for (const node of later) for (const next of allAfter(node)) later.add(next);
-        return [...later].some(({ top }) => top === first);
+        return [...later].some(({ configuration }) => isInSight(first, activeStack(configuration), this.variant));
       }
     }
   }
@@ -224,7 +226,10 @@ export class Seen {
   arrows(screen: Screen): { readonly some: boolean; readonly none: boolean } {
     const of = [...this.nodes.values()]
       .filter(({ top }) => top === screen)
-      .map(({ configuration }) => activeStack(configuration)!.below !== null);
+      .map(({ configuration }) => {
+        const { below } = activeStack(configuration)!;
+        return below !== null && listInSight(activeStack(configuration), this.variant) !== below;
+      });
     return { some: of.includes(true), none: of.includes(false) };
   }
 

@@ -10,6 +10,7 @@ import {
   type Stack,
 } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
+import { listInSight } from '../../src/core/walk/in-sight';
 
 /** Maximum number of configurations followed at once; further ones differ only far beneath the top. */
 const mostAtOnce = 3000;
@@ -33,6 +34,8 @@ export class Walked {
   after: readonly Configuration[];
   /** The steps of the last tap that looked for a frame which the stack lacks. */
   missed: ReadonlySet<Missed>;
+  /** The screens that were shown before the last tap, on top or beside it. */
+  private readonly shownBefore = new Set<Screen>();
   /** Whether each tap was possible, and showed the walk's screen. */
   isPossible = true;
   /** Whether some tap ran into a bound of the walker, so that configurations are missing. */
@@ -53,6 +56,12 @@ export class Walked {
         walker.missed.forEach((step) => missed.add(step));
         return next;
       };
+      for (const { stacks, active } of this.after) {
+        const stack = stacks[active]!;
+        this.shownBefore.add(stack!.screen);
+        const list = listInSight(stack, variant);
+        if (list) this.shownBefore.add(list.screen);
+      }
       this.before = this.after.filter((configuration) => walker.isOffered(configuration, tap));
       const next = this.before.flatMap((configuration) => noting(walker.after(configuration, tap)));
       const opens = at === 0 && (tap.kind === 'link' || tap.kind === 'entry');
@@ -76,14 +85,13 @@ export class Walked {
    * @param isOutOfReach whether no tap inside the app leads from a configuration to the claim's second screen
    */
   breaks({ node: { claim }, first, second }: Claim, isOutOfReach: (from: Configuration) => boolean): boolean {
-    const shownBefore = [...this.atStart, ...this.walk.slice(0, -1).map(({ shows }) => shows)];
     return this.after.some((configuration) => {
       const { screen, below } = activeStack(configuration)!;
       switch (claim) {
         case 'always reach':
           return screen === first && isOutOfReach(configuration);
         case 'never after':
-          return screen === first && shownBefore.includes(second);
+          return screen === first && second !== null && this.shownBefore.has(second);
         default:
           return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
       }

@@ -1,6 +1,6 @@
 /** Completions within a statement: one row for each word that decides them. */
 import { declarationWords, memberWords, stepWords, walkWords } from '../language/keywords';
-import { doors, opening, shapes } from '../language/syntax';
+import { doors, opening, shapes, variantSizes } from '../language/syntax';
 import { ruleIds } from '../rules/catalogue';
 import type { Caret } from './caret';
 import { keyword, keywords, named, type Completion } from './completion';
@@ -60,6 +60,7 @@ const behindWord: Readonly<Record<string, CompletionSource>> = {
   ...Object.fromEntries(opening.map((step) => [step, screens])),
   start: screens,
   under: screens,
+  beside: screens,
   to: screens,
   past: screens,
   opens: screens,
@@ -119,6 +120,9 @@ const behindNameIn: Readonly<Record<string, CompletionSource>> = {
   link: ({ previous }) => (previous?.kind === 'url' ? keywords(['under']) : []),
   accept: ({ previous }) => keywords(previous?.kind === 'rule' ? ['on', 'because'] : ['because']),
   rule: words('beneath', 'after', 'always'),
+  variants: words(...variantSizes),
+  screen: words('only', 'beside'),
+  private: words('only', 'beside'),
   expect: words('beneath', 'with'),
   event: words('then', 'otherwise', 'when', 'motion', ...stepWords),
 };
@@ -127,8 +131,8 @@ const behindNameIn: Readonly<Record<string, CompletionSource>> = {
 const behindTextIn: Readonly<Record<string, CompletionSource>> = {
   on: (caret) => (caret.isWord(2, 'on') ? keywords([...stepWords, 'when', 'for', 'only']) : behindCondition(caret)),
   needs: behindCondition,
-  screen: words('as', 'only'),
-  private: words('as', 'only'),
+  screen: words('as', 'only', 'beside'),
+  private: words('as', 'only', 'beside'),
   menu: ({ block }) => keywords(block === 'walk' ? ['if', 'unless'] : ['on', 'only']),
   event: (caret) =>
     caret.block === 'walk'

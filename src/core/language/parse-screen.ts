@@ -18,6 +18,7 @@ import {
 import { parseOn, parseSteps } from './parse-transition';
 import {
   shapes,
+  type BesideNode,
   type LinkNode,
   type MemberNode,
   type Name,
@@ -30,7 +31,7 @@ import {
 } from './syntax';
 
 /**
- * `[private] screen NAME "Title" [as sheet] [only phone] { … }`; the body may be left out, so that bare screens are
+ * `[private] screen NAME "Title" [as sheet] [only phone] [beside SCREEN [only tablet]] { … }`; the body may be left out, so that bare screens are
  * quick to lay out.
  */
 export function parseScreen(cursor: Cursor): ScreenNode {
@@ -47,9 +48,11 @@ export function parseScreen(cursor: Cursor): ScreenNode {
   const title = cursor.peek().kind === 'string' ? cursor.string('The title') : null;
   let shape: Shape | null = null;
   let only: OnlyNode | null = null;
+  let beside: BesideNode | null = null;
   for (;;) {
     if (!shape && cursor.skipWord('as')) shape = parseWord(cursor, shapes, 'What the screen comes as');
     else if (!only && cursor.isWord('only')) only = parseOnly(cursor);
+    else if (!beside && cursor.isWord('beside')) beside = parseBeside(cursor);
     else break;
   }
   // Without braces a body ends where another declaration begins, whatever that is called.
@@ -60,7 +63,8 @@ export function parseScreen(cursor: Cursor): ScreenNode {
     () => cursor.beginsMember || meantMember(cursor) !== undefined,
     (items) => (isBraced || meantDeclaration(cursor) === undefined) && parseMember(cursor, items),
   );
-  return { kind: 'screen', doc, private: isPrivate, name, title, shape, only, body, from: head.from, to: cursor.end };
+  const node = { kind: 'screen', doc, private: isPrivate, name, title, shape, only, beside, body } as const;
+  return { ...node, from: head.from, to: cursor.end };
 }
 
 /** Our word for a foreign word that begins a declaration; undefined if no such word begins this line. */
@@ -82,6 +86,14 @@ function meantMember(cursor: Cursor): string | undefined {
   )
     return undefined;
   return memberMeant(head.text);
+}
+
+/** `beside SCREEN [only tablet]` */
+function parseBeside(cursor: Cursor): BesideNode {
+  const head = cursor.next();
+  const list = parseReference(cursor);
+  const only = list ? parseOnly(cursor) : null;
+  return { list, only, from: head.from, to: cursor.end };
 }
 
 /** `takes NAME: TYPE, …` */

@@ -7,20 +7,22 @@ import { parseEntry, parseEvent, parseMenu, parseTabs } from './parse-menus';
 import { parseArguments, parseList, parseReference, passColon } from './parse-parts';
 import { meantDeclaration, parseScreen, parseTakes } from './parse-screen';
 import { parseChoice, parseFlag, parseId, parseRecord } from './parse-types';
-import type {
-  AppNode,
-  BackLeavesNode,
-  DeclarationNode,
-  IncludeNode,
-  ModuleMemberNode,
-  ModuleNode,
-  MotionNode,
-  Name,
-  OriginNode,
-  StartNode,
-  SyntaxTree,
-  StringNode,
-  VariantsNode,
+import {
+  variantSizes,
+  type AppNode,
+  type BackLeavesNode,
+  type DeclarationNode,
+  type IncludeNode,
+  type ModuleMemberNode,
+  type ModuleNode,
+  type MotionNode,
+  type Name,
+  type OriginNode,
+  type StartNode,
+  type SyntaxTree,
+  type StringNode,
+  type VariantNode,
+  type VariantsNode,
 } from './syntax';
 
 /**
@@ -135,8 +137,16 @@ function parseStart(cursor: Cursor): StartNode {
 
 function parseVariants(cursor: Cursor): VariantsNode {
   const head = cursor.next();
-  const names = parseList(cursor, () => cursor.name('The name of a variant'), null);
-  return { kind: 'variants', names, from: head.from, to: cursor.end };
+  const variants = parseList(cursor, () => parseVariant(cursor), null);
+  return { kind: 'variants', variants, from: head.from, to: cursor.end };
+}
+
+/** `NAME [wide | small]` */
+function parseVariant(cursor: Cursor): VariantNode | null {
+  const name = cursor.name('The name of a variant');
+  if (!name) return null;
+  const size = variantSizes.find((word) => !cursor.peek().first && cursor.skipWord(word)) ?? null;
+  return { name, size, from: name.from, to: cursor.end };
 }
 
 function parseMotion(cursor: Cursor): MotionNode {

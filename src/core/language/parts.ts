@@ -24,6 +24,8 @@ interface Shapes {
   step: Syntax.StepNode;
   branch: Syntax.BranchNode;
   only: Syntax.OnlyNode;
+  beside: Syntax.BesideNode;
+  variant: Syntax.VariantNode;
   loop: Syntax.LoopNode;
   parameter: Syntax.ParameterNode;
   field: Syntax.FieldNode;
@@ -53,7 +55,7 @@ const nothing = {};
 const call = { target: 'reference', list: 'arguments' } as const;
 const opening = { ...call, gives: 'leaf' } as const;
 const takes = { parameters: 'parameter' } as const;
-const screen = { name: 'leaf', title: 'leaf', only: 'only', body: 'members' } as const;
+const screen = { name: 'leaf', title: 'leaf', only: 'only', beside: 'beside', body: 'members' } as const;
 const twoSides = { left: 'condition', right: 'condition' } as const;
 
 /** The fields that hold nodes, by shape and kind. The compiler refuses a field left out, and one of another shape. */
@@ -61,7 +63,7 @@ const table: { readonly [S in keyof Shapes]: Row<Shapes[S]> } = {
   declaration: {
     app: { name: 'leaf' },
     origin: { url: 'leaf' },
-    variants: { names: 'leaf' },
+    variants: { variants: 'variant' },
     start: call,
     motion: { name: 'leaf' },
     'back leaves': nothing,
@@ -136,6 +138,8 @@ const table: { readonly [S in keyof Shapes]: Row<Shapes[S]> } = {
   },
   branch: { condition: 'condition', steps: 'step', motion: 'leaf' },
   only: { variants: 'leaf' },
+  beside: { list: 'reference', only: 'only' },
+  variant: { name: 'leaf' },
   loop: { variable: 'leaf', list: 'value' },
   parameter: { name: 'leaf', type: 'type', initial: 'value', sample: 'value' },
   field: { name: 'leaf', type: 'type' },

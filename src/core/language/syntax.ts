@@ -173,7 +173,15 @@ export interface ScreenNode extends TextRange {
   /** `as sheet`, `as dialog`: the screen always arrives as a modal. */
   readonly shape: Shape | null;
   readonly only: OnlyNode | null;
+  readonly beside: BesideNode | null;
   readonly body: Block<MemberNode> | null;
+}
+
+/** `beside stays only tablet`: the screen is shown beside the screen that lies directly beneath it. */
+export interface BesideNode extends TextRange {
+  readonly list: ScreenReference | null;
+  /** The variants in which it is. */
+  readonly only: OnlyNode | null;
 }
 
 export const shapes = ['sheet', 'dialog'] as const;
@@ -227,8 +235,18 @@ export interface RecordNode extends TextRange {
 
 export interface VariantsNode extends TextRange {
   readonly kind: 'variants';
-  readonly names: readonly Name[];
+  readonly variants: readonly VariantNode[];
 }
+
+/** `tablet wide` */
+export interface VariantNode extends TextRange {
+  readonly name: Name;
+  readonly size: VariantSize | null;
+}
+
+export const variantSizes = ['wide', 'small'] as const;
+/** How the Walk view draws a variant; a phone without it. It decides nothing. */
+export type VariantSize = (typeof variantSizes)[number];
 
 /** Default animation of arriving screens. */
 export interface MotionNode extends TextRange {

@@ -64,6 +64,7 @@ export interface ScreenModel {
   readonly title?: string;
   readonly as?: 'sheet' | 'dialog';
   readonly only?: readonly string[];
+  readonly beside?: { readonly screen: string; readonly only?: readonly string[] };
   readonly takes: readonly ParameterModel[];
   readonly has: readonly FieldModel[];
   readonly returns?: TypeModel;
@@ -109,6 +110,8 @@ export interface PlanModel {
   readonly doc?: string;
   readonly origins: readonly string[];
   readonly variants: readonly string[];
+  /** Sizes of variants, by name. Left out of a plan without them: older readers of this form do not know them. */
+  readonly sizes?: Readonly<Record<string, 'wide' | 'small'>>;
   readonly start?: CallModel;
   readonly motion?: string;
   readonly backLeaves: boolean;

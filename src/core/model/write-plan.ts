@@ -27,7 +27,9 @@ export function writePlan(model: PlanModel): string {
   part(
     ...(model.app === undefined ? [] : [...docOf(model.doc), `app ${quote(model.app)}`]),
     ...model.origins.map((url) => `origin ${url}`),
-    ...(model.variants.length > 0 ? [`variants ${model.variants.join(', ')}`] : []),
+    ...(model.variants.length > 0
+      ? [`variants ${model.variants.map((name) => name + sizeOf(model, name)).join(', ')}`]
+      : []),
     ...(model.start ? [`start ${call(model.start)}`] : []),
     ...(model.motion === undefined ? [] : [`motion ${model.motion}`]),
     ...(model.backLeaves ? ['back leaves'] : []),
@@ -102,6 +104,12 @@ export function writePlan(model: PlanModel): string {
 
 const takesLine = (one: ParameterModel): string =>
   `takes ${field(one)}${one.default ? ` = ${value(one.default)}` : ''}${one.sample ? ` sample ${value(one.sample)}` : ''}`;
+
+const sizeOf = ({ sizes = {} }: PlanModel, name: string): string =>
+  Object.hasOwn(sizes, name) ? ` ${sizes[name]}` : '';
+
+const besideOf = ({ beside }: ScreenModel): string =>
+  beside === undefined ? '' : ` beside ${beside.screen}${onlyOf(beside.only)}`;
 
 const docOf = (doc: string | undefined): string[] =>
   doc === undefined ? [] : doc.split('\n').map((line) => `## ${line}`.trimEnd());
@@ -186,7 +194,7 @@ const branches = (all: readonly BranchModel[]): string =>
     .join('');
 
 function writeScreen(screen: ScreenModel): string[] {
-  const head = `${screen.private ? 'private ' : ''}screen ${screen.name}${screen.title === undefined ? '' : ` ${quote(screen.title)}`}${screen.as ? ` as ${screen.as}` : ''}${onlyOf(screen.only)}`;
+  const head = `${screen.private ? 'private ' : ''}screen ${screen.name}${screen.title === undefined ? '' : ` ${quote(screen.title)}`}${screen.as ? ` as ${screen.as}` : ''}${onlyOf(screen.only)}${besideOf(screen)}`;
   const lines = [
     ...screen.takes.map(takesLine),
     ...screen.has.map((one) => `has ${field(one)}`),

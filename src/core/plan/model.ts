@@ -7,6 +7,7 @@ import type {
   AcceptNode,
   ArgumentListNode,
   ArgumentNode,
+  BesideNode,
   BranchNode,
   EntryNode,
   EventNode,
@@ -32,6 +33,7 @@ import type {
   TabsNode,
   TypeDeclarationNode,
   ValueNode,
+  VariantSize,
   WalkNode,
 } from '../language/syntax';
 import type { Type } from './types';
@@ -183,6 +185,18 @@ export interface Link {
   readonly node: LinkNode;
 }
 
+/** `beside stays only tablet` */
+export interface Beside {
+  /** Null if the name is missing or unknown. */
+  readonly list: Screen | null;
+  readonly only: Only;
+  readonly node: BesideNode;
+}
+
+/** The screen beside which another one is shown in a variant; null if there is none. */
+export const listBeside = ({ beside }: Screen, variant: string): Screen | null =>
+  beside && isIn(beside.only, variant) ? beside.list : null;
+
 export interface Screen {
   /** Place among the plan's screens, in the order of the text. */
   readonly index: number;
@@ -195,6 +209,8 @@ export interface Screen {
   /** Null for a plain screen. */
   readonly shape: Shape | null;
   readonly only: Only;
+  /** The screen that stays in sight beside it, where it lies directly on that one; null for a screen of its own. */
+  readonly beside: Beside | null;
   /** Those of its module, then its own. */
   readonly parameters: readonly Parameter[];
   readonly holds: readonly Held[];
@@ -285,6 +301,8 @@ export interface Plan {
   readonly origins: readonly string[];
   /** The variants in which the app ships; a plan that declares none has the one called `app`. */
   readonly variants: readonly string[];
+  /** How the Walk view draws them; one without an entry is a phone. */
+  readonly sizes: ReadonlyMap<string, VariantSize>;
   /** The call of a cold start; null if no `start` names a screen. */
   readonly start: Call | null;
   readonly motion: string | null;

@@ -1,4 +1,13 @@
-import type { DeclarationNode, Name, OnNode, ReturnsNode, ScreenNode, SyntaxTree, TakesNode } from '../language/syntax';
+import type {
+  DeclarationNode,
+  Name,
+  OnNode,
+  ReturnsNode,
+  ScreenNode,
+  SyntaxTree,
+  TakesNode,
+  VariantSize,
+} from '../language/syntax';
 import { remembered } from '../base/remembered';
 import { Binder } from './bind';
 import { Directory } from './directory';
@@ -37,7 +46,7 @@ export function resolve(tree: SyntaxTree, names: Names | null = null): Plan {
   const report = (problem: PlanProblem): void => void problems.push(problem);
   const table = resolveTypes(tree, report, names);
   const flags = resolveFlags(tree, table.types, report, names);
-  const variants = resolveVariants(tree, report, names);
+  const { variants, sizes } = resolveVariants(tree, report, names);
   const { modules, screens } = collectScreens(tree, report, names);
   const takes = takesByModule(tree);
   const binder = new Binder(new Directory(screens), flags, variants, report, names);
@@ -56,6 +65,7 @@ export function resolve(tree: SyntaxTree, names: Names | null = null): Plan {
     problems,
     flags,
     variants,
+    sizes,
     start: bindStart(tree, binder),
     types: table.types,
     name: app?.name?.value ?? null,
@@ -70,18 +80,22 @@ export function resolve(tree: SyntaxTree, names: Names | null = null): Plan {
   };
 }
 
-function resolveVariants(tree: SyntaxTree, report: Report, names: Names | null): string[] {
+function resolveVariants(tree: SyntaxTree, report: Report, names: Names | null): Pick<Plan, 'variants' | 'sizes'> {
   const declared = new Map<string, Name>();
+  const sizes = new Map<string, VariantSize>();
   for (const node of tree.declarations) {
     if (node.kind !== 'variants') continue;
-    for (const name of node.names) {
+    for (const { name, size } of node.variants) {
       names?.declare(name, `variant ${name.text}`);
       const first = declared.get(name.text);
       if (first) report({ kind: 'duplicate', what: 'variant', name, first });
-      else declared.set(name.text, name);
+      else {
+        declared.set(name.text, name);
+        if (size) sizes.set(name.text, size);
+      }
     }
   }
-  return declared.size > 0 ? [...declared.keys()] : [soleVariant];
+  return { variants: declared.size > 0 ? [...declared.keys()] : [soleVariant], sizes };
 }
 
 function collectScreens(
@@ -112,6 +126,7 @@ function collectScreens(
       title: node.title,
       shape: node.shape,
       only: null,
+      beside: null,
       parameters: [],
       holds: [],
       returns: null,
@@ -238,6 +253,13 @@ function fillWays(screen: Mutable<Screen>, binder: Binder, text: string): void {
   const shown: BindingContext = { screen, only, scope: screenScope(screen, flags), shown: screen };
   const onArrival = (named: Plan['flags']): BindingContext => ({ screen, only, scope: arrivalScope(screen, named) });
   if (screen.title) names?.title(screen.title, text, shown);
+  const { beside } = screen.node;
+  if (beside)
+    screen.beside = {
+      list: beside.list && binder.screen(beside.list, screen),
+      only: binder.only(beside.only),
+      node: beside,
+    };
   const transitions: Transition[] = [];
   const needs: Needs[] = [];
   const links: Link[] = [];

@@ -4,14 +4,18 @@ import type { Values } from '../plan/value';
 
 /** An action of a user, something that happens by itself, or a way in from outside. */
 export type AppEvent =
-  | { readonly kind: 'trigger'; readonly transition: Transition }
-  | { readonly kind: 'item'; readonly item: MenuItem }
+  /** `beside`: on the list that is in sight beside the top. */
+  | { readonly kind: 'trigger'; readonly transition: Transition; readonly beside?: true }
+  | { readonly kind: 'item'; readonly item: MenuItem; readonly beside?: true }
   | { readonly kind: 'tab'; readonly tab: Tab }
   | { readonly kind: 'back' }
   | { readonly kind: 'event'; readonly event: PlanEvent }
   /** `values` come from the URL; samples if the URL is unknown. */
   | { readonly kind: 'link'; readonly link: Link; readonly values?: Values }
   | { readonly kind: 'entry'; readonly entry: Entry };
+
+/** Whether an event is a tap on the list that is in sight beside the top. */
+export const isBeside = (event: AppEvent): boolean => 'beside' in event && event.beside === true;
 
 /** The part of the plan that an event uses; null for Back. */
 export function partOf(event: AppEvent): object | null {

@@ -1,34 +1,64 @@
 /** The events that can happen while a screen is on top. */
 import { remembered } from '../base/remembered';
-import { isIn, type MenuItem, type Places, type Plan, type PlanEvent, type Screen } from '../plan/model';
+import {
+  isIn,
+  type Menu,
+  type MenuItem,
+  type Places,
+  type Plan,
+  type PlanEvent,
+  type Screen,
+  type Transition,
+} from '../plan/model';
 import { leadsTo } from '../plan/steps';
 import { activeStack, mainStack, type Configuration } from './configuration';
 import type { AppEvent } from './event';
+import { listInSight } from './in-sight';
 import type { Placement } from './placement';
 
 export class Offers {
   private readonly ledTo = new Map<readonly MenuItem[] | PlanEvent, ReadonlySet<Screen>>();
 
+  private readonly anyBeside: boolean;
+
   constructor(
     private readonly plan: Plan,
     private readonly variant: string,
     private readonly placement: Placement,
-  ) {}
+  ) {
+    this.anyBeside = plan.screens.some(({ beside }) => beside !== null);
+  }
 
   /** Events that a user can cause within the app: triggers, then menus, tabs, and Back. */
   byUser(configuration: Configuration): AppEvent[] {
     const top = activeStack(configuration)?.screen;
     if (!top) return [];
     const events: AppEvent[] = [];
-    for (const transition of top.transitions)
-      if (isIn(transition.only, this.variant)) events.push({ kind: 'trigger', transition });
-    for (const menu of this.plan.menus) {
-      if (isIn(menu.only, this.variant) && this.isAmong(menu.on, top, menu.items, menu.items))
-        for (const item of menu.items) events.push({ kind: 'item', item });
-    }
+    for (const transition of this.transitionsOf(top)) events.push({ kind: 'trigger', transition });
+    for (const menu of this.plan.menus)
+      if (this.isShown(menu, top)) for (const item of menu.items) events.push({ kind: 'item', item });
+    const list = this.anyBeside ? listInSight(activeStack(configuration), this.variant)?.screen : null;
+    if (list) this.addBeside(list, top, events);
     if (configuration.active !== mainStack) for (const tab of this.placement.tabs) events.push({ kind: 'tab', tab });
     events.push({ kind: 'back' });
     return events;
+  }
+
+  /** Adds what a list offers beside the top. A menu that the top shows, too, is the top's. */
+  private addBeside(list: Screen, top: Screen, events: AppEvent[]): void {
+    for (const transition of this.transitionsOf(list)) events.push({ kind: 'trigger', transition, beside: true });
+    for (const menu of this.plan.menus) {
+      if (this.isShown(menu, list) && !this.isShown(menu, top))
+        for (const item of menu.items) events.push({ kind: 'item', item, beside: true });
+    }
+  }
+
+  private transitionsOf({ transitions }: Screen): readonly Transition[] {
+    return transitions.filter(({ only }) => isIn(only, this.variant));
+  }
+
+  private isShown({ only, on, items }: Menu, screen: Screen): boolean {
+    return isIn(only, this.variant) && this.isAmong(on, screen, items, items);
   }
 
   /** What can happen there by itself. */

@@ -23,9 +23,10 @@ import {
   type Stack,
 } from './configuration';
 import type { Data } from './data';
-import { branchesOf, partOf, type AppEvent, type BranchingEvent, type ExternalEvent } from './event';
+import { branchesOf, isBeside, partOf, type AppEvent, type BranchingEvent, type ExternalEvent } from './event';
 import { depthOf, markGate, sharedDepth } from './frames';
 import { askerOf, handBack, type HandedBack } from './hand-back';
+import { listInSight } from './in-sight';
 import { Offers } from './offers';
 import { Placement } from './placement';
 
@@ -80,7 +81,7 @@ export class Walker {
 
   constructor(
     private readonly plan: Plan,
-    private readonly variant: string,
+    readonly variant: string,
     private readonly data: Data | null = null,
   ) {
     this.placement = new Placement(plan, variant, data);
@@ -144,7 +145,9 @@ export class Walker {
     return (
       event.kind === 'link' ||
       event.kind === 'entry' ||
-      this.allEvents(configuration).some((other) => other.kind === event.kind && partOf(other) === partOf(event))
+      this.allEvents(configuration).some(
+        (other) => other.kind === event.kind && partOf(other) === partOf(event) && isBeside(other) === isBeside(event),
+      )
     );
   }
 
@@ -180,12 +183,12 @@ export class Walker {
     this.begin(assumed);
     switch (event.kind) {
       case 'trigger': {
-        const [now, context] = this.tapped(configuration, event.transition, given);
+        const [now, context] = this.tapped(this.under(configuration, event), event.transition, given);
         return this.settle(this.runBranches(now, event.transition.branches, context));
       }
       case 'item':
       case 'event':
-        return this.settle(this.runBranches(configuration, branchesOf(event), this.noValues));
+        return this.settle(this.runBranches(this.under(configuration, event), branchesOf(event), this.noValues));
       case 'tab': {
         const { call } = event.tab;
         return call?.target
@@ -239,8 +242,9 @@ export class Walker {
   ): { readonly branch: Branch; readonly after: Configuration[] }[] {
     const outcomes: { branch: Branch; after: Configuration[] }[] = [];
     this.begin(assumed);
+    const before = this.under(configuration, event);
     const [now, context] =
-      event.kind === 'trigger' ? this.tapped(configuration, event.transition, given) : [configuration, this.noValues];
+      event.kind === 'trigger' ? this.tapped(before, event.transition, given) : [before, this.noValues];
     for (const branch of branchesOf(event)) {
       const { holds, fails } = branch.condition ? this.outcomes(branch.condition, now) : { holds: true, fails: false };
       this.elses = 0;
@@ -249,6 +253,12 @@ export class Walker {
       if (!fails) break;
     }
     return outcomes;
+  }
+
+  /** A tap on a list takes off everything above it. The list was in sight, so nothing arrives there. */
+  private under(configuration: Configuration, event: BranchingEvent): Configuration {
+    if (!isBeside(event)) return configuration;
+    return withStack(configuration, listInSight(activeStack(configuration), this.variant));
   }
 
   private get noValues(): Context | null {

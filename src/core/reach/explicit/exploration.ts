@@ -4,6 +4,7 @@ import type { Work } from '../../base/slices';
 import { outcomesOf } from '../../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../../walk/configuration';
 import type { AppEvent } from '../../walk/event';
+import { isInSight } from '../../walk/in-sight';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 
@@ -75,7 +76,7 @@ export class Exploration {
   /** Nodes found while only users did something. */
   private foundByTaps = Infinity;
 
-  /** @param monitored the screen that each node remembers to have been on top before, or not */
+  /** @param monitored the screen that each node remembers to have been shown before, or not */
   constructor(
     private readonly plan: Plan,
     readonly walker: Walker,
@@ -188,7 +189,7 @@ export class Exploration {
       configuration,
       by,
       before,
-      seen: before !== null && (before.seen || activeStack(before.configuration)!.screen === this.monitored),
+      seen: before !== null && (before.seen || this.showsMonitored(before.configuration)),
     };
   }
 
@@ -263,7 +264,7 @@ export class Exploration {
    */
   private openFromOutside(node: ExploredNode): void {
     const { configuration, seen } = node;
-    const key = `${seen || activeStack(configuration)!.screen === this.monitored} ${configuration.flags.join()}`;
+    const key = `${seen || this.showsMonitored(configuration)} ${configuration.flags.join()}`;
     if (this.opened.has(key)) return;
     this.opened.add(key);
     for (const event of this.externalEvents) this.take(event, node);
@@ -291,6 +292,10 @@ export class Exploration {
       this.nodes.push(node);
       if (this.queue.length < most) this.queue.push(node);
     }
+  }
+
+  private showsMonitored(configuration: Configuration): boolean {
+    return isInSight(this.monitored, activeStack(configuration), this.walker.variant);
   }
 
   /** Whether an event has uncovered a screen whose needs do not hold. */

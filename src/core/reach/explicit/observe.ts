@@ -1,5 +1,6 @@
 import type { Plan, Screen } from '../../plan/model';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
+import { listInSight } from '../../walk/in-sight';
 import { Walker } from '../../walk/walker';
 
 /** Effects of Back that were seen. */
@@ -49,7 +50,9 @@ export function observe(plan: Plan, variant: string): Observed {
   for (const configuration of seen.values()) {
     if (events > mostEvents) break;
     const { screen, below } = activeStack(configuration)!;
-    (below ? arrow : noArrow).add(screen);
+    // Back to a list that is in sight already needs no arrow.
+    const hasArrow = below !== null && listInSight(activeStack(configuration), variant) !== below;
+    (hasArrow ? arrow : noArrow).add(screen);
     const back = walker.after(configuration, { kind: 'back' });
     if (back.length === 0) leaves.add(screen);
     for (const each of back) {

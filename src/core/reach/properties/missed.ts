@@ -31,7 +31,7 @@ export function* missedIn({
   yield* lookAt(system.coldStart(), () => []);
   for (const [index, head] of saturation.heads.entries()) {
     if (index % slice === slice - 1) yield;
-    yield* lookAt(head.rules, (rule) => leaving(rule, walkByWhole(all, system, all.soonestOf(head)!, rule)));
+    yield* lookAt(head.rules, (rule) => walkByWhole(all, system, all.soonestOf(head)!, rule));
   }
   for (const { on, valuation } of saturation.openings) {
     yield* lookAt(system.fromOutside(valuation), ({ event, word }) => [
@@ -39,10 +39,4 @@ export function* missedIn({
       { ...event!, shows: word[0]?.screen ?? null },
     ]);
   }
-}
-
-/** A walk by a rule that may leave the app with its last tap. */
-function leaving({ leaves }: PushdownRule, walk: readonly Tap[]): readonly Tap[] {
-  const last = walk.at(-1);
-  return leaves && last ? [...walk.slice(0, -1), { ...last, shows: null }] : walk;
 }

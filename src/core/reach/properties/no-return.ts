@@ -60,9 +60,11 @@ export class NoReturn {
   }
 
   /** The symbols of a stack without gates, top first. */
-  private *symbolsOf(stack: Stack): Generator<StackSymbol, void, void> {
+  private symbolsOf(stack: Stack): StackSymbol[] {
+    const frames: { screen: Screen; modal: boolean; asked: boolean }[] = [];
     for (let frame = stack; frame; frame = frame.below)
-      yield this.upperBound.system.symbolOf({ ...frame, asked: frame.asked !== null }, frame.below === null);
+      frames.push({ screen: frame.screen, modal: frame.modal, asked: frame.asked !== null });
+    return this.upperBound.system.symbolsOf(frames.reverse());
   }
 }
 

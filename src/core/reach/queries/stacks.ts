@@ -91,10 +91,14 @@ export abstract class Stacks {
     return revealed;
   }
 
-  /** Whether the screen is ever on top with frames beneath it in its stack, and whether without. */
-  beneathTop(screen: Screen): { readonly some: boolean; readonly none: boolean } {
+  /**
+   * Whether the screen is ever on top with a header arrow, and whether without: that is on the last frame, and directly
+   * on a list that is in sight beside it.
+   */
+  arrowOn(screen: Screen): { readonly some: boolean; readonly none: boolean } {
     const heads = this.headsOf(screen);
-    return { some: heads.some(({ symbol }) => !symbol.last), none: heads.some(({ symbol }) => symbol.last) };
+    const isWithout = ({ symbol: { last, isDetail } }: Head): boolean => last || isDetail;
+    return { some: heads.some((head) => !isWithout(head)), none: heads.some(isWithout) };
   }
 
   /** Every path edge with the screen on top; for each head fewest taps first. */

@@ -9,7 +9,7 @@ const mostRules = 200;
 /**
  * A short walk to a configuration whose top frame takes a rule, up to the end of the event that the rule belongs to. A
  * rule may pop all that it sees, and its event may go on beneath: of several frames there, and of several ways on, the
- * walk takes the first.
+ * walk takes the first. The last tap shows null if the event leaves the app.
  */
 export function walkByWhole(runs: Runs, system: Pushdown, pathEdge: PathEdge, rule: PushdownRule): Tap[] {
   const beneath: StackEdge[] = [];
@@ -19,10 +19,12 @@ export function walkByWhole(runs: Runs, system: Pushdown, pathEdge: PathEdge, ru
   let stack: StackSymbol[] = [];
   let top = head.symbol;
   let control: Control = head.control;
+  let leaves = false;
   for (let next: PushdownRule | undefined = rule; next && after.length < mostRules;) {
     stack = [...next.word, ...stack.slice(1)];
     if (next.leaves) {
       after.push({ rule: next, top });
+      leaves = true;
       break;
     }
     if (stack.length === 0) {
@@ -38,6 +40,9 @@ export function walkByWhole(runs: Runs, system: Pushdown, pathEdge: PathEdge, ru
     const item = control.continuation?.item;
     if (!item || item.kind === 'left' || item.kind === 'tabs') break;
     [next] = system.rules(control, top);
+    // An unfinished event without a rule pops the last frame.
+    leaves = !next;
   }
-  return tapsOf([...usesTo(runs, pathEdge, beneath), ...after]);
+  const walk = tapsOf([...usesTo(runs, pathEdge, beneath), ...after]);
+  return leaves ? [...walk.slice(0, -1), { ...walk.at(-1)!, shows: null }] : walk;
 }

@@ -1,15 +1,15 @@
 import type { Link, Screen, Step } from '../../plan/model';
-import type { Continuation, InternedArrival } from './continuation';
+import type { Continuation, InternedArrival, NewFrame } from './continuation';
 import { remembered } from '../../base/remembered';
 import { Blocks, Numbering } from './blocks';
 import type { Valuation } from './valuations';
 
-/** The properties of a frame that steps can tell apart. */
-export interface FrameKind {
-  readonly screen: Screen;
-  readonly modal: boolean;
-  /** Whether the screen beneath has asked for the result of this one. */
-  readonly asked: boolean;
+/** The properties of a frame that steps can tell apart: `asked`, whether the screen beneath waits for its result. */
+export interface FrameKind extends NewFrame {
+  /** The list that is in sight beside the frame while that is on top; null if it is shown alone. */
+  readonly beside: Screen | null;
+  /** Whether the frame of that list lies directly beneath: the two are a pair. */
+  readonly isDetail: boolean;
   /** The arrival that a gate puts off; null for frames that are no gate. */
   readonly putOff: InternedArrival | null;
 }
@@ -88,16 +88,21 @@ export class Alphabet {
     return word.reverse();
   }
 
-  private symbol({ screen, modal, asked, putOff }: FrameKind, last: boolean, gateBeneath: boolean): StackSymbol {
+  private symbol(frame: FrameKind, last: boolean, gateBeneath: boolean): StackSymbol {
+    const { screen, modal, asked, beside, isDetail, putOff } = frame;
+    const list = beside ? 1 + beside.index * 2 + (isDetail ? 1 : 0) : 0;
     const key =
-      ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 16 +
+      (((putOff ? putOff.id + 1 : 0) * (2 * this.screens + 1) + list) * this.screens + screen.index) * 16 +
       (asked ? 8 : 0) +
       (modal ? 4 : 0) +
       (last ? 2 : 0) +
       (gateBeneath ? 1 : 0);
     let symbol = this.symbols.get(key);
     if (!symbol)
-      this.symbols.set(key, (symbol = { id: this.symbols.size, screen, modal, asked, putOff, last, gateBeneath }));
+      this.symbols.set(
+        key,
+        (symbol = { ...{ id: this.symbols.size, screen, modal, asked, beside, isDetail, putOff }, last, gateBeneath }),
+      );
     return symbol;
   }
 
@@ -116,7 +121,10 @@ export class Alphabet {
     const parts: string[] = [];
     for (let at: Continuation | null = continuation; at; at = at.next) {
       const { item } = at;
-      if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
+      if (item.kind === 'to-list') parts.push('l');
+      else if (item.kind === 'place')
+        parts.push(`p${item.frame.screen.index}${item.frame.modal ? 'm' : ''}${item.frame.asked ? 'a' : ''}`);
+      else if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
       else if (item.kind === 'left' || item.kind === 'tabs') parts.push(`${item.kind} ${item.shows?.stack ?? ''}`);
       else if (item.kind === 'arrive') parts.push(`a${item.arrival.id}`);
       else parts.push(`m${item.arrival.id}.${item.at.index}.${item.level}${item.isBeforeAll ? '!' : ''}`);
@@ -135,5 +143,7 @@ export const frameOf = (screen: Screen): FrameKind => ({
   screen,
   modal: screen.shape !== null,
   asked: false,
+  beside: null,
+  isDetail: false,
   putOff: null,
 });

@@ -17,6 +17,13 @@ export interface InternedArrival {
   readonly asker: Screen | null;
 }
 
+/** A frame that is put on a stack. */
+export interface NewFrame {
+  readonly screen: Screen;
+  readonly modal: boolean;
+  readonly asked: boolean;
+}
+
 export interface Continuation {
   readonly item: Item;
   readonly next: Continuation | null;
@@ -25,6 +32,10 @@ export interface Continuation {
 type Item =
   | { readonly kind: 'steps'; readonly steps: readonly Step[]; readonly at: number }
   | { readonly kind: 'arrive'; readonly arrival: InternedArrival }
+  /** Pops frames through the detail beside the list in sight, so that the list is on top. */
+  | { readonly kind: 'to-list' }
+  /** Puts a frame on top, once it is seen what lies beneath: the two may be a pair. */
+  | { readonly kind: 'place'; readonly frame: NewFrame }
   /**
    * Comes after the steps of an else: the lowest frame that they pushed, at index `level`, becomes the gate. If the else
    * began before all stacks were emptied, that is the last frame of the stack that is active then; -1 if it is unknown.

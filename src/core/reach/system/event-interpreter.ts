@@ -6,6 +6,7 @@ import {
   raised,
   stepsOf,
   switched,
+  type NewFrame,
   type Continuation,
   type InternedArrival,
   type ShownTab,
@@ -20,6 +21,7 @@ import {
   show,
   partialOn,
   takeOff,
+  toList,
   withGates,
   type PartialConfiguration,
   type Tabs,
@@ -98,6 +100,11 @@ export class EventInterpreter {
   /** Outcomes of a branch's steps. */
   branch(control: Control, top: StackSymbol, { steps }: Branch): EventOutcome[] {
     return this.work(partialOn(control, top, stepsOf(steps, 0, null)));
+  }
+
+  /** Outcomes of a branch's steps on the list that is in sight beside the top. */
+  branchBeside(control: Control, top: StackSymbol, { steps }: Branch): EventOutcome[] {
+    return this.work(partialOn(control, top, { item: { kind: 'to-list' }, next: stepsOf(steps, 0, null) }));
   }
 
   /** Outcomes of a tap on a tab. */
@@ -189,6 +196,13 @@ export class EventInterpreter {
         partial.continuation = next;
         const gate = partial.known[item.level];
         if (gate) partial.known = partial.known.with(item.level, { ...gate, putOff: item.arrival });
+      } else if (item.kind === 'to-list') {
+        if (!toList(partial)) return 'waits';
+        partial.continuation = next;
+      } else if (item.kind === 'place') {
+        if (needsTop(partial)) return 'waits';
+        partial.continuation = next;
+        this.place(partial, item.frame);
       } else if (item.kind === 'arrive') {
         if (needsTop(partial) && this.looks(item.arrival, partial)) return 'waits';
         partial.continuation = next;
@@ -205,6 +219,7 @@ export class EventInterpreter {
 
   /** Whether an arrival depends on the frame that is on top. */
   private looks({ kind, screen, asker }: InternedArrival, { stack }: PartialConfiguration): boolean {
+    if (kind === 'push' && this.variant.hasBeside) return true;
     return kind === 'replace' || asker !== null || (kind === 'switch' && this.variant.stackOf(screen) === stack);
   }
 
@@ -339,19 +354,19 @@ export class EventInterpreter {
     switch (kind) {
       case 'push':
       case 'present': {
-        const frame = frameOf(screen);
         const asked = asker !== null && partial.known.at(-1)?.screen === asker;
-        partial.known.push({ ...frame, modal: frame.modal || kind === 'present', asked });
+        this.place(partial, { screen, modal: screen.shape !== null || kind === 'present', asked });
         break;
       }
       case 'replace': {
         // The frame beneath the top is known without seeing it.
         const replaced = partial.known.pop();
         partial.continuation = lowered(partial.continuation, partial.known.length);
-        partial.known.push({
-          ...frameOf(screen),
-          asked: replaced !== undefined && replaced.asked && returnsAlike(replaced.screen, screen),
-        });
+        const asked = replaced !== undefined && replaced.asked && returnsAlike(replaced.screen, screen);
+        const frame = { screen, modal: screen.shape !== null, asked };
+        if (this.variant.hasBeside)
+          partial.continuation = { item: { kind: 'place', frame }, next: partial.continuation };
+        else this.place(partial, frame);
         break;
       }
       case 'reset':
@@ -400,9 +415,14 @@ export class EventInterpreter {
     if (marked) leftWith(marked);
   }
 
+  /** Puts a frame on top; what lies beneath has to be known in a variant in which it matters. */
+  private place(partial: PartialConfiguration, frame: NewFrame): void {
+    partial.known.push({ ...frame, ...this.variant.inSight(frame, partial.known.at(-1)), putOff: null });
+  }
+
   private build(partial: PartialConfiguration, screens: readonly Screen[]): void {
     empty(partial);
-    partial.known = screens.map(frameOf);
+    for (const screen of screens) this.place(partial, frameOf(screen));
     partial.stack = this.variant.stackOf(screens[0]!) ?? 0;
     partial.tabs = 'anew';
   }

@@ -7,7 +7,7 @@
  */
 import type { Branch, Entry, Link, Plan, Screen, Tab } from '../../plan/model';
 import type { AppEvent } from '../../walk/event';
-import type { InternedArrival, ShownTab } from './continuation';
+import type { InternedArrival, NewFrame, ShownTab } from './continuation';
 import { Alphabet, frameOf, type Control, type FrameKind, type StackSymbol } from './alphabet';
 import { Interference, type ReachedHead as ShownHead } from './interference';
 import { EventInterpreter, type EventOutcome } from './event-interpreter';
@@ -42,8 +42,9 @@ export class Pushdown {
   readonly interference: Interference | null;
   private readonly alphabet: Alphabet;
   private readonly interpreter: EventInterpreter;
-  /** Rules that depend on no flag, by symbol and stack. */
+  /** Rules that depend on no flag, by symbol and stack; of taps on the list beside the frame apart. */
   private readonly fixed: Fixed[] = [];
+  private readonly fixedBeside: Fixed[] = [];
   /** All rules of a head, by symbol and stack, and then by the branches that are possible. */
   private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
   private readonly fixedExternal: Fixed = new Map();
@@ -120,6 +121,7 @@ export class Pushdown {
     this.continued = [...this.interpreter.midway];
     if (!isNew && this.continued.length === before) return false;
     this.fixed.length = 0;
+    this.fixedBeside.length = 0;
     this.lists.length = 0;
     this.fixedExternal.clear();
     return true;
@@ -173,9 +175,14 @@ export class Pushdown {
     return this.alphabet.control(valuation, stack, null, false);
   }
 
-  /** The symbol of a frame that is no gate and has none beneath. */
-  symbolOf({ screen, modal, asked }: Omit<FrameKind, 'putOff'>, last: boolean): StackSymbol {
-    return this.alphabet.word([{ screen, modal, asked, putOff: null }], last, false)[0]!;
+  /** The symbols of a whole stack without gates, top first. */
+  symbolsOf(frames: readonly NewFrame[]): StackSymbol[] {
+    const kinds: FrameKind[] = [];
+    for (const { screen, modal, asked } of frames) {
+      const frame = { screen, modal, asked };
+      kinds.push({ ...frame, ...this.variant.inSight(frame, kinds.at(-1)), putOff: null });
+    }
+    return this.alphabet.word(kinds, true, false);
   }
 
   /** The control state after a rule, from the valuation before. */
@@ -194,9 +201,10 @@ export class Pushdown {
     return this.target(rule, control.valuation, this.hasSeen(control, symbol));
   }
 
-  /** Whether the monitored screen has been on top, once this head was. */
-  hasSeen({ seen, continuation }: Control, { screen }: StackSymbol): boolean {
-    return seen || (continuation === null && screen === this.monitored);
+  /** Whether the monitored screen has been shown, on top or beside it, once this head was on top. */
+  hasSeen({ seen, continuation }: Control, { screen, beside }: StackSymbol): boolean {
+    if (seen || this.monitored === null) return seen;
+    return continuation === null && (screen === this.monitored || beside === this.monitored);
   }
 
   /** All rules of a head. Costs the work of its events, once for all heads that share them. */
@@ -207,7 +215,7 @@ export class Pushdown {
     if (continuation?.item.kind === 'tabs') return this.toOtherTabs(control, continuation.item.shows);
     if (continuation)
       return interpreter.goOn(control, continuation, symbol).map((outcome) => ruleOf(outcome, null, null));
-    const offers = variant.offersOn(symbol.screen);
+    const offers = this.offersOn(symbol);
     const possible = offers.map(({ branches }) => this.possible(branches, valuation));
     const at = symbol.id * (variant.tabs.length + 1) + stack;
     if (this.valuations.count === 1) return this.rulesOf(control, symbol, offers, possible, null);
@@ -228,6 +236,12 @@ export class Pushdown {
     return rules;
   }
 
+  /** What a user can tap while a frame is on top, and what can happen by itself. */
+  private offersOn({ screen, beside }: StackSymbol): readonly Offer[] {
+    const offers = this.variant.offersOn(screen);
+    return beside ? [...offers, ...this.variant.offersBeside(beside, screen)] : offers;
+  }
+
   private rulesOf(
     control: Control,
     symbol: StackSymbol,
@@ -237,11 +251,14 @@ export class Pushdown {
   ): readonly PushdownRule[] {
     const { stack } = control;
     const { interpreter } = this;
+    const at = symbol.id * (this.variant.tabs.length + 1) + stack;
+    const fixedBeside = fixed && (this.fixedBeside[at] ??= new Map());
     const rules: PushdownRule[] = [];
     for (let index = 0; index < offers.length; index++) {
       for (const branch of possible[index]!) {
-        for (const rule of this.rulesFor(fixed, branch, offers[index]!.event, branch, () =>
-          interpreter.branch(control, symbol, branch),
+        const { event, beside } = offers[index]!;
+        for (const rule of this.rulesFor(beside ? fixedBeside : fixed, branch, event, branch, () =>
+          beside ? interpreter.branchBeside(control, symbol, branch) : interpreter.branch(control, symbol, branch),
         ))
           rules.push(rule);
       }

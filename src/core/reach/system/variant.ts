@@ -1,5 +1,6 @@
 import {
   isIn,
+  listBeside,
   type Branch,
   type Call,
   type Entry,
@@ -13,12 +14,17 @@ import {
 import { leadsTo } from '../../plan/steps';
 import { remembered } from '../../base/remembered';
 import type { AppEvent } from '../../walk/event';
-import type { InternedArrival } from './continuation';
+import type { FrameKind } from './alphabet';
+import type { InternedArrival, NewFrame } from './continuation';
+
+const alone = { beside: null, isDetail: false };
 
 /** An event that a screen offers, with its branches. */
 export interface Offer {
   readonly event: AppEvent;
   readonly branches: readonly Branch[];
+  /** Whether it is on the list beside the top. */
+  readonly beside?: true;
 }
 
 const known = new WeakMap<Plan, Map<string, VariantOf>>();
@@ -41,6 +47,8 @@ export class VariantOf {
   readonly events: readonly PlanEvent[];
   /** The branches of what can happen by itself. */
   readonly ownBranches: ReadonlySet<Branch>;
+  /** Whether some screen is shown beside another one. */
+  readonly hasBeside: boolean;
   /** The screens that need something. */
   readonly asking: readonly Screen[];
   /** The roots of tabs, each with its stack; of tabs with the same one the first. */
@@ -63,6 +71,7 @@ export class VariantOf {
     this.entries = plan.entries.filter(({ call, only }) => call?.target && isIn(only, name) && this.has(call.target));
     this.events = plan.events.filter(({ only }) => isIn(only, name));
     this.ownBranches = new Set(this.events.flatMap(({ branches }) => branches));
+    this.hasBeside = plan.screens.some((screen) => this.has(screen) && listBeside(screen, name) !== null);
     this.asking = plan.screens.filter((screen) => this.has(screen) && screen.needs.length > 0);
   }
 
@@ -102,6 +111,23 @@ export class VariantOf {
     const { start } = this.plan;
     const under: readonly Call[] = link?.under ?? (start && start.target !== screen ? [start] : []);
     return [...under.flatMap((call) => (call.target && this.has(call.target) ? [call.target] : [])), screen];
+  }
+
+  /** The list that is in sight beside a frame, and whether it lies directly beneath. */
+  inSight({ screen, modal }: NewFrame, below: FrameKind | undefined): Pick<FrameKind, 'beside' | 'isDetail'> {
+    if (!this.hasBeside || modal || !below) return alone;
+    if (listBeside(screen, this.name) === below.screen) return { beside: below.screen, isDetail: true };
+    return below.beside ? { beside: below.beside, isDetail: false } : alone;
+  }
+
+  /** What a list offers beside a screen. A menu that the screen shows, too, is the screen's. */
+  offersBeside(list: Screen, screen: Screen): readonly Offer[] {
+    const own = new Set(this.offersOn(screen).map(({ event }) => (event.kind === 'item' ? event.item : null)));
+    return this.offersOn(list).flatMap(({ event, branches }): Offer[] => {
+      if (event.kind === 'trigger' || (event.kind === 'item' && !own.has(event.item)))
+        return [{ event: { ...event, beside: true }, branches, beside: true }];
+      return [];
+    });
   }
 
   /** The triggers and menu items that a screen shows, and what can happen on it by itself. */

@@ -42,7 +42,7 @@ export function backWithin(upperBound: UpperBound, seen: (screen: Screen) => Bac
     const reveals = new Set(back.reveals);
     const whole = [...upperBound.revealed(screen).keys()].every((other) => reveals.has(other));
     const leaves = back.leaves ?? (upperBound.leaves(screen) ? null : false);
-    const { some, none } = upperBound.beneathTop(screen);
+    const { some, none } = upperBound.arrowOn(screen);
     const arrow = back.arrow ?? (some && none ? null : some ? 'always' : none ? 'never' : null);
     return { ...back, whole: whole && leaves !== null, leaves, arrow };
   };
@@ -52,7 +52,7 @@ export function backWithin(upperBound: UpperBound, seen: (screen: Screen) => Bac
 export function backInStacks(plan: Plan, stacks: ExactStacks, screen: Screen): Back {
   const reveals = stacks.revealed(screen);
   const isWithin = (other: Screen): boolean => (reveals.get(other)?.beneath.length ?? 0) > 0;
-  const { some, none } = stacks.beneathTop(screen);
+  const { some, none } = stacks.arrowOn(screen);
   return {
     reveals: plan.screens.filter((other) => reveals.has(other)),
     within: plan.screens.filter(isWithin),
