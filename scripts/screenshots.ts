@@ -21,6 +21,11 @@ try {
       `/plans/${demo}/walk?walk=tap+"Hut+card"+with+hut+%3D+14+tap+"Book"+tap+"Continue"+tap+"Continue"`,
       'main[data-current]',
     ],
+    [
+      'walk-wide',
+      `/plans/${demo}/walk?variant=tablet&walk=menu+"My+stays"+tap+"Sign+in"+tap+"Stay+row"+with+s+%3D+"s-7"+tap+"Cancel+stay"`,
+      'main[data-current] [data-testid=list]',
+    ],
   ];
   const take = async (name: string): Promise<void> => {
     await app.driver.executeAsyncScript(

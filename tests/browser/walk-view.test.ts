@@ -133,6 +133,27 @@ test('a result arrives where it was asked for, or reaches nobody, which the tap 
   await app.untilText(phone, 'reaches nobody');
 });
 
+test('a wide variant shows list and detail side by side, and a tap on the list replaces the detail', async () => {
+  const { id } = await app.create({ from: 'demo' });
+  await openWalk(id, '?variant=tablet&walk=menu+"My+stays"+tap+"Sign+in"+tap+"Stay+row"');
+  const list = '[data-testid=list]';
+  await app.untilText(list, 'My stays');
+  await app.untilText(title, 'Stay stay-1');
+  await app.untilText(stacks, 'in sight');
+  // Back reveals a list that is in sight already: no arrow. On what is pushed further there is one.
+  expect(await app.driver.findElements(By.css('[aria-label^="Header arrow"]'))).toHaveLength(0);
+  await app.click('Cancel stay');
+  await app.find('[aria-label="Header arrow, back to Stay stay-1"]');
+  await app.untilText(list, 'Stay row');
+  await (await app.find(`${list} input`)).clear();
+  await (await app.find(`${list} input`)).sendKeys('s-9');
+  await (await app.find(`${list} button[aria-keyshortcuts]`)).click();
+  await app.untilText(title, 'Stay s-9');
+  expect(await app.text(stacks)).toContain('Stack · 2 screens');
+  await openWalk(id, '?variant=tablet');
+  await app.untilText('[aria-label=Drawer]', 'My stays');
+});
+
 test('watches the walk behind a finding, step by step', async () => {
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id);

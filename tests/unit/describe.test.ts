@@ -10,7 +10,7 @@ test('describes a screen with its declaration, comment, ways and findings', () =
   expect(at('on "Stay r')).toBeNull();
   expect(at('on "Stay row" for s in booked push stay')).toMatchObject({
     name: 'stay',
-    declaration: 'screen stay "Stay {stayId}"',
+    declaration: 'screen stay "Stay {stayId}" beside stays only tablet',
     at: demo.indexOf('screen stay ') + 7,
     doc: 'One booking, from its day of arrival on.',
     facts: ['3 taps from a cold start.', '4 ways in, 4 ways out, 1 finding.', 'Named in 6 other places.'],

@@ -6,6 +6,7 @@ import { walkLabels } from '../../src/core/walk/tap';
 import type { Finding } from '../../src/core/rules/parts/rule';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration, type Frame } from '../../src/core/walk/configuration';
+import { listInSight } from '../../src/core/walk/in-sight';
 import { Walker } from '../../src/core/walk/walker';
 import { Walked } from './walked';
 
@@ -44,15 +45,17 @@ const faults: Readonly<Record<string, Fault>> = {
     [...missed].some((one) => !('kind' in one) && one.value.from === range.from),
   // It was there before, and is shown although its needs fail.
   'stack/guarded-revealed': (walked, { subject }) =>
-    ends(
-      walked,
-      (top, { flags }) =>
-        top.screen.label === subject &&
-        walked.before.some(({ stacks }) => stacks.some((stack) => framesOf(stack).includes(top))) &&
-        top.screen.needs.some(
+    ends(walked, (top, { flags }) => {
+      const list = listInSight(top, walked.variant);
+      const wasThere = walked.before.some(({ stacks }) => stacks.some((stack) => framesOf(stack).includes(top)));
+      const shown = list?.screen.label === subject ? list : wasThere ? top : null;
+      return (
+        shown?.screen.label === subject &&
+        shown.screen.needs.some(
           ({ condition }) => !outcomesOf(condition, (flag) => flags[walked.plan.flags.indexOf(flag)]!).holds,
-        ),
-    ),
+        )
+      );
+    }),
   'stack/rule-broken': (walked, { range }) => {
     const claim = walked.plan.claims.find(({ node }) => node.from === range.from)!;
     return walked.breaks(claim, (from) => !canShow(walked, from, claim.second!));

@@ -58,7 +58,7 @@ export class Walked {
       };
       for (const { stacks, active } of this.after) {
         const stack = stacks[active]!;
-        this.shownBefore.add(stack!.screen);
+        this.shownBefore.add(stack.screen);
         const list = listInSight(stack, variant);
         if (list) this.shownBefore.add(list.screen);
       }

@@ -44,3 +44,9 @@ export function setStart(plan: Plan, screen: Screen): TextEdit {
   const first = plan.tree.declarations[0]?.from ?? 0;
   return { from: first, to: first, insert: `start ${screen.label}\n\n` };
 }
+
+/** Takes `beside …` out of the head of a screen. */
+export function withoutBeside(text: string, { node }: Screen): TextEdit {
+  const { from, to } = node.beside!;
+  return { from: text.slice(0, from).trimEnd().length, to, insert: '' };
+}

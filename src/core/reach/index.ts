@@ -13,6 +13,7 @@ export {
   deadBranches,
   deciding,
   leaksOf,
+  isEverBeside,
   missedIn,
   suspecting,
   walkOutOfReach,

@@ -107,6 +107,8 @@ export interface ScreenDetail {
   /** `sheet`, `dialog`; null for a plain screen. */
   readonly shape: string | null;
   readonly only: readonly string[] | null;
+  /** The screen beside which it is shown, by index, and the variants in which it is (null for all); or null. */
+  readonly beside: { readonly list: number; readonly only: readonly string[] | null } | null;
   readonly needs: readonly NeedsCard[];
   readonly parameters: readonly ParameterCard[];
   /** Arguments as written, to begin a change of them from. */
@@ -145,6 +147,9 @@ export function detail(check: Check, label: string | null, variant: string | nul
     private: screen.private,
     shape: screen.shape,
     only: screen.only && [...screen.only],
+    beside: screen.beside?.list
+      ? { list: screen.beside.list.index, only: screen.beside.only && [...screen.beside.only] }
+      : null,
     needs: screen.needs.map(({ node, otherwise }) => ({
       condition: textOf(check, node.condition),
       at: node.from,
@@ -198,7 +203,7 @@ function wayInCard(wayIn: WayIn): WayInCard {
     at: placeOf(site, call),
     tone: toneOfWay(wayIn),
     cells: cells.map(cellCard),
-    gives: ('step' in site && site.step.asks?.value.text) || null,
+    gives: site.kind === 'transition' ? (site.step.asks?.value.text ?? null) : null,
   };
 }
 

@@ -97,7 +97,7 @@ function noteOnParameter(parameter: Parameter, cells: readonly Cell[]): MarginNo
 
 /** How many of the ways in ask for the result of a screen. */
 function noteOnResult({ node }: Returns, entering: readonly WayIn[]): MarginNote {
-  const asking = entering.filter(({ site }) => 'step' in site && site.step.asks).length;
+  const asking = entering.filter(({ site }) => site.kind === 'transition' && site.step.asks).length;
   return {
     at: node.from,
     text: asking === 0 ? 'nobody asks' : `${asking} of ${entering.length} ${asking === 1 ? 'asks' : 'ask'} for it`,

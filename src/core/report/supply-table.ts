@@ -133,7 +133,8 @@ function resultCell(
   bad: ReadonlyMap<Step, BadQuestion>,
 ): SupplyCell {
   const asks = 'step' in site ? site.step.asks : null;
-  if (!asks || !('step' in site)) {
+  // Outside of triggers nobody can ask.
+  if (!asks?.screen || !('step' in site)) {
     const at = call.reference.from;
     return { status: 'unasked', value: null, type: null, at, finding: null };
   }

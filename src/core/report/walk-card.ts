@@ -1,13 +1,14 @@
 /** The walk of a user as plain data for the Walk view. */
 import type { Check } from '../check';
-import type { WalkStepNode } from '../language/syntax';
+import type { VariantSize, WalkStepNode } from '../language/syntax';
 import { openUrl, urlOf } from '../links/open';
 import { isIn, type Branch, type Plan } from '../plan/model';
 import { knownStacks, type VariantReach } from '../reach';
 import { say, type Message } from '../rules/parts/message';
 import { sayBreak } from '../rules/walk/broken';
-import { activeStack, type Configuration } from '../walk/configuration';
+import { activeStack, type Configuration, type Frame } from '../walk/configuration';
 import { Data } from '../walk/data';
+import { listInSight } from '../walk/in-sight';
 import { replay, type Replayed } from '../walk/replay';
 import { headOf, readTrail } from '../walk/trail';
 import { at, showPlainly, type Values } from '../plan/value';
@@ -27,16 +28,20 @@ export interface WalkRequest {
   readonly typed: Readonly<Record<string, Values>>;
 }
 
-export interface PhoneCard {
+/** A screen in sight. */
+export interface PaneCard {
   /** Index of the screen. */
   readonly screen: number;
   readonly title: string;
+  readonly arguments: readonly ValueCard[];
+}
+
+export interface PhoneCard extends PaneCard {
   /** The title of the screen beneath, beside the header arrow; null without an arrow. */
   readonly arrow: string | null;
   readonly modal: boolean;
-  readonly arguments: readonly ValueCard[];
-  /** Values of the screen, for its title and triggers. */
-  readonly holds: readonly ValueCard[];
+  /** The list that is in sight beside the screen, or null. */
+  readonly list: PaneCard | null;
   readonly offers: readonly OfferCard[];
 }
 
@@ -66,6 +71,8 @@ export interface WalkCard {
   /** The request. */
   readonly request: WalkRequest;
   readonly variant: string;
+  /** How the variant is drawn; null for a phone. */
+  readonly size: VariantSize | null;
   readonly state: 'on' | 'left' | 'no-start' | 'unreadable';
   /** Null if no screen is shown. */
   readonly phone: PhoneCard | null;
@@ -104,8 +111,9 @@ export function walkCard(check: Check, request: WalkRequest, variant: string | n
   return {
     request,
     variant: name,
+    size: plan.sizes.get(name) ?? null,
     state: read === null ? 'unreadable' : replayed.run.length === 0 ? 'no-start' : configuration ? 'on' : 'left',
-    phone: configuration && phone(configuration, new OfferWriter(plan, walker, data, stacks, typed)),
+    phone: configuration && phone(configuration, walker, new OfferWriter(plan, walker, data, stacks, typed)),
     stacks: configuration ? stacks.stacks(configuration) : [],
     flags: configuration
       ? plan.flags.map((flag, index) => ({ name: flag.name, value: configuration.flags[index]!, values: flag.values }))
@@ -133,23 +141,30 @@ function brokenAt(replayed: Replayed, nodes: readonly WalkStepNode[]): WalkCard[
   };
 }
 
-function phone(configuration: Configuration, offers: OfferWriter): PhoneCard {
+function phone(configuration: Configuration, { variant }: Walker, offers: OfferWriter): PhoneCard {
   const top = activeStack(configuration)!;
-  const { screen, values, modal, below } = top;
-  const card = ({ name }: { readonly name: string }): ValueCard => {
-    const value = values ? at(values, name) : undefined;
-    return { name, value: value === undefined ? null : showPlainly(value) };
-  };
+  const list = listInSight(top, variant);
   return {
-    screen: screen.index,
-    title: titleOf(top),
-    arrow: below && titleOf(below),
-    modal,
-    arguments: [...screen.parameters.map(card), ...gotOf(top)],
-    holds: screen.holds.map(card),
+    ...pane(top),
+    // Back to a list that is in sight already needs no arrow.
+    arrow: top.below && top.below !== list ? titleOf(top.below) : null,
+    modal: top.modal,
+    list: list && pane(list),
     offers: offers.offers(configuration),
   };
 }
+
+const pane = (frame: Frame): PaneCard => ({
+  screen: frame.screen.index,
+  title: titleOf(frame),
+  arguments: [
+    ...frame.screen.parameters.map(({ name }): ValueCard => {
+      const value = frame.values ? at(frame.values, name) : undefined;
+      return { name, value: value === undefined ? null : showPlainly(value) };
+    }),
+    ...gotOf(frame),
+  ],
+});
 
 const coldStart = ({ run }: Replayed): StepCard => ({
   text: '',

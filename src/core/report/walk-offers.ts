@@ -1,7 +1,7 @@
 /** Offers of the top screen, and the effect of each tap. */
 import type { TextRange } from '../language/range';
 import type { ValueNode } from '../language/syntax';
-import { openings, type Branch, type Named, type Plan, type Result, type Step, type Transition } from '../plan/model';
+import { openings, type Branch, type Named, type Plan, type Result, type Step } from '../plan/model';
 import { eachStep } from '../plan/steps';
 import { required, showType, type Type } from '../plan/types';
 import { labelOf } from '../walk/tap';
@@ -10,7 +10,8 @@ import type { Data } from '../walk/data';
 import { outcomesOfEvent, type Outcome } from '../walk/outcomes';
 import { headOf, tailOf } from '../walk/trail';
 import { at, isList, isRecord, showPlainly, tellingField, toldBy, type Value, type Values } from '../plan/value';
-import { branchesOf, isBranching, statementOf, type AppEvent } from '../walk/event';
+import { listInSight } from '../walk/in-sight';
+import { branchesOf, isBeside, isBranching, statementOf, type AppEvent } from '../walk/event';
 import type { Walker } from '../walk/walker';
 import type { StackCard, StackWriter, ValueCard } from './walk-stacks';
 
@@ -53,6 +54,8 @@ export interface OfferCard {
   readonly label: string;
   /** The step without the user's input: `tap "Book"`. */
   readonly head: string;
+  /** Whether it is on the list that is in sight beside the top. */
+  readonly beside: boolean;
   /** The menu’s title, for an item. */
   readonly menu: string | null;
   /** For a tab: whether it is the one that is shown. */
@@ -95,9 +98,10 @@ export class OfferWriter {
       kind: event.kind as OfferCard['kind'],
       label: labelOf(event),
       head,
+      beside: isBeside(event),
       menu: event.kind === 'item' ? event.item.menu.title : null,
       current: event.kind === 'tab' && this.isCurrent(event, configuration),
-      inputs: event.kind === 'trigger' ? this.inputs(event.transition, configuration, given) : [],
+      inputs: event.kind === 'trigger' ? this.inputs(event, configuration, given) : [],
       outcomes: outcomes.map((outcome) => ({
         ...this.outcome(outcome, event, configuration),
         result: this.result(outcome, event, configuration, given),
@@ -178,7 +182,12 @@ export class OfferWriter {
   }
 
   /** The row and the values that arguments in the trigger's branches are made from, and that the user decides. */
-  private inputs({ screen, loop, branches }: Transition, configuration: Configuration, given: Values): InputCard[] {
+  private inputs(
+    event: Extract<AppEvent, { kind: 'trigger' }>,
+    configuration: Configuration,
+    given: Values,
+  ): InputCard[] {
+    const { screen, loop, branches } = event.transition;
     const named = new Set(
       branches.flatMap(({ steps }) => [
         ...openings(steps).flatMap(
@@ -187,7 +196,8 @@ export class OfferWriter {
         ...[...eachStep(steps)].flatMap((step) => (handsBack(step) ? (rootOf(step.result.value) ?? []) : [])),
       ]),
     );
-    const now = activeStack(configuration)?.values ?? {};
+    const top = activeStack(configuration);
+    const now = (isBeside(event) ? listInSight(top, this.walker.variant) : top)?.values ?? {};
     const decided: readonly Named[] = [
       ...(loop ? [{ name: loop.variable.text, type: loop.type }] : []),
       ...screen.holds.filter(({ name }) => name !== loop?.variable.text),

@@ -2,6 +2,7 @@
 import { isIn, openings, type Plan, type Screen } from '../plan/model';
 import { outcomesOf } from '../walk/conditions';
 import { mainStack, type Configuration, type Frame, type Stack } from '../walk/configuration';
+import { listInSight } from '../walk/in-sight';
 import { titleWith } from '../walk/data';
 import { at, isRecord, showInFull, showPlainly, type Value } from '../plan/value';
 
@@ -18,6 +19,8 @@ export interface FrameCard {
   /** Its arguments. */
   readonly values: readonly ValueCard[];
   readonly modal: boolean;
+  /** Whether it is the list that stays in sight beside the top. */
+  readonly inSight: boolean;
   /** The value of the screen beneath that gets its result; null if that has not asked. */
   readonly asked: string | null;
   /** Label of the screen whose arrival it puts off; null for a frame that is no gate. */
@@ -44,7 +47,7 @@ export class StackWriter {
 
   constructor(
     private readonly plan: Plan,
-    variant: string,
+    private readonly variant: string,
   ) {
     this.tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
   }
@@ -60,9 +63,10 @@ export class StackWriter {
 
   private stack(stack: Stack, place: number, configuration: Configuration): StackCard {
     const frames: FrameCard[] = [];
+    const list = place === configuration.active ? listInSight(stack, this.variant) : null;
     let depth = 0;
     for (let frame = stack; frame; frame = frame.below)
-      if (depth++ < mostFrames) frames.push(this.frame(frame, configuration));
+      if (depth++ < mostFrames) frames.push(this.frame(frame, configuration, frame === list));
     return {
       name: place === mainStack ? null : this.tabs[place - 1]!.label,
       active: place === configuration.active,
@@ -71,13 +75,14 @@ export class StackWriter {
     };
   }
 
-  frame(frame: Frame, configuration: Configuration): FrameCard {
+  private frame(frame: Frame, configuration: Configuration, inSight: boolean): FrameCard {
     const { screen, modal, asked, putOff } = frame;
     return {
       screen: screen.index,
       title: titleOf(frame),
       values: [...argumentsOf(frame), ...gotOf(frame)],
       modal,
+      inSight,
       asked,
       waits: putOff?.screen.label ?? null,
       lacks: this.lackOf(screen, configuration),

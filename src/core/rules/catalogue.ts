@@ -35,6 +35,7 @@ import { deadEnd } from './reach/dead-end';
 import { deadTransition } from './reach/dead-transition';
 import { eventOnly } from './reach/event-only';
 import { gated } from './reach/gated';
+import { neverBeside } from './reach/never-beside';
 import { linkOnly } from './reach/link-only';
 import { stranded } from './reach/stranded';
 import { trap } from './reach/trap';
@@ -79,6 +80,7 @@ export const catalogue: readonly Rule[] = [
   gated,
   linkOnly,
   eventOnly,
+  neverBeside,
   deadTransition,
   deadEnd,
   trap,

@@ -5,6 +5,7 @@ import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
 import { FindingCard } from '../findings/FindingCard';
 import { counted } from '../parts/numbers';
+import { ScreenLink } from '../parts/ScreenLink';
 import { useActions, useSnapshot } from '../session/context';
 import { ScreenActions } from './ScreenActions';
 import { ShortestWalk } from './ShortestWalk';
@@ -39,6 +40,13 @@ export const ScreenPanel = memo(function ScreenPanel({ detail }: { detail: Scree
           {detail.private && ' · private'}
           {detail.shape && ` · as ${detail.shape}`}
           {detail.only && ` · only ${detail.only.join(', ')}`}
+          {detail.beside && (
+            <>
+              {' · beside '}
+              <ScreenLink index={detail.beside.list} />
+              {detail.beside.only && ` only ${detail.beside.only.join(', ')}`}
+            </>
+          )}
         </p>
         {detail.doc && <p className="mt-1.5 max-w-prose">{detail.doc}</p>}
         {detail.parameters.length > 0 && (

@@ -1,40 +1,48 @@
 'use client';
 
-import type { WalkCard } from '../../core/report/walk-card';
+import type { PhoneCard, WalkCard } from '../../core/report/walk-card';
 import type { OfferCard } from '../../core/report/walk-offers';
-import type { Value, Values } from '../../core/plan/value';
-import { ScreenLink } from '../parts/ScreenLink';
-import { Offer } from './Offer';
+import { Menu, Offers, Pane, type Tapping } from './Pane';
 import type { Tap } from './steps';
 
-interface Props {
+interface Props extends Tapping {
   readonly card: WalkCard;
-  readonly taps: readonly Tap[];
-  readonly typed: Readonly<Record<string, Values>>;
-  /** The step whose effect the view shows. */
-  readonly looked: Tap | null;
-  readonly onLook: (tap: Tap | null) => void;
-  readonly onTap: (tap: Tap) => void;
-  /** A null value is the sample again. */
-  readonly onType: (head: string, name: string, value: Value | null) => void;
   readonly onOpen: () => void;
   readonly onRestart: () => void;
 }
 
-/** The screen on top, as a plain phone shows it, with its bars. */
+/** Widths and corners by the size of the variant. */
+const frames = {
+  phone: { around: 'max-w-[320px]', device: 'rounded-[22px] max-h-[640px]' },
+  wide: { around: 'max-w-[760px]', device: 'rounded-[18px] max-h-[640px]' },
+  small: { around: 'max-w-[230px]', device: 'rounded-[40px] max-h-[300px] px-2 py-4' },
+} as const;
+
+interface ScreensProps {
+  readonly phone: PhoneCard;
+  readonly back: Tap | undefined;
+  readonly size: WalkCard['size'];
+  readonly tapping: Tapping;
+}
+
+/** The screens in sight, as a plain device of the variant's size shows them, with its bars. */
 export function Phone(props: Props) {
   const { card, taps, onTap, onLook, onOpen, onRestart } = props;
+  const frame = frames[card.size ?? 'phone'];
   const back = taps.find(({ offer }) => offer.kind === 'back');
   const button =
     'border border-rule rounded-field bg-paper py-2 cursor-pointer hover:border-primary disabled:text-mute disabled:cursor-default disabled:hover:border-rule';
   return (
-    <div className="max-w-[320px] mx-auto h-full grid grid-rows-[minmax(300px,1fr)_auto_auto] grid-cols-[minmax(0,1fr)] gap-3">
+    <div
+      className={`${frame.around} mx-auto h-full grid grid-rows-[minmax(300px,1fr)_auto_auto] grid-cols-[minmax(0,1fr)] gap-3`}
+    >
       <section
         aria-label="The phone"
-        className="border border-base-content rounded-[22px] bg-paper max-h-[640px] grid grid-rows-[auto_minmax(0,1fr)_auto] grid-cols-[minmax(0,1fr)] overflow-hidden"
+        data-size={card.size ?? 'phone'}
+        className={`border border-base-content bg-paper ${frame.device} grid grid-rows-[minmax(0,1fr)_auto] grid-cols-[minmax(0,1fr)] overflow-hidden`}
       >
         {card.phone ? (
-          <Screen {...props} phone={card.phone} back={back} />
+          <Screens tapping={props} phone={card.phone} back={back} size={card.size} />
         ) : (
           <Nothing state={card.state} onRestart={onRestart} />
         )}
@@ -75,142 +83,112 @@ export function Phone(props: Props) {
           </kbd>
         </button>
       </div>
-      {card.phone && <OwnEvents {...props} offers={card.phone.offers.filter(({ kind }) => kind === 'event')} />}
+      {card.phone && <OwnEvents tapping={props} offers={card.phone.offers.filter(({ kind }) => kind === 'event')} />}
     </div>
   );
 }
 
 /** What may happen by itself while the screen is shown: nobody taps it. */
-function OwnEvents(props: Props & { readonly offers: readonly OfferCard[] }) {
-  if (props.offers.length === 0) return null;
+function OwnEvents({ tapping, offers }: { readonly tapping: Tapping; readonly offers: readonly OfferCard[] }) {
+  if (offers.length === 0) return null;
   return (
     <section aria-label="Events" className="grid grid-cols-[minmax(0,1fr)] gap-2">
       <h3 className="part-head">May happen by itself</h3>
-      <Offers {...props} />
+      <Offers tapping={tapping} offers={offers} />
     </section>
   );
 }
 
-function Offers({
-  offers,
-  taps,
-  typed,
-  looked,
-  onLook,
-  onTap,
-  onType,
-}: Props & { readonly offers: readonly OfferCard[] }) {
-  return offers.map((each, index) => (
-    <Offer
-      key={`${each.head} ${index}`}
-      offer={each}
-      taps={taps.filter((tap) => tap.offer === each)}
-      typed={typed[each.head] ?? {}}
-      looked={looked}
-      onLook={onLook}
-      onTap={onTap}
-      onType={(name, value) => onType(each.head, name, value)}
-    />
-  ));
-}
-
-function Screen({ phone, back, ...props }: Props & { phone: NonNullable<WalkCard['phone']>; back: Tap | undefined }) {
-  const { taps, onLook, onTap } = props;
-  const { title, arrow, screen, modal, offers } = phone;
-  const triggers = offers.filter(({ kind }) => kind === 'trigger');
-  const items = offers.filter(({ kind }) => kind === 'item');
-  const tabs = offers.filter(({ kind }) => kind === 'tab');
-  const own = phone.arguments.filter(({ name }) => name !== '');
+function Screens({ phone, back, size, tapping }: ScreensProps) {
+  const { onLook, onTap } = tapping;
+  const { arrow, modal, list } = phone;
+  const own = phone.offers.filter(({ beside }) => !beside);
+  const tabs = own.filter(({ kind }) => kind === 'tab');
+  const items = own.filter(({ kind }) => kind === 'item');
+  const isWide = size === 'wide';
+  const headerArrow = arrow !== null && (
+    <button
+      type="button"
+      className="flex items-center gap-1.5 text-primary cursor-pointer hover:underline max-w-full"
+      aria-label={`Header arrow, back to ${arrow}`}
+      onClick={() => back && onTap(back)}
+      onPointerEnter={() => onLook(back ?? null)}
+      onPointerLeave={() => onLook(null)}
+      onFocus={() => onLook(back ?? null)}
+      onBlur={() => onLook(null)}
+    >
+      <svg width="8" height="12" viewBox="0 0 8 12" aria-hidden>
+        <path d="M7 1 2 6l5 5" fill="none" stroke="currentColor" strokeWidth="1.6" />
+      </svg>
+      <span className="truncate">{arrow}</span>
+    </button>
+  );
   return (
     <>
-      <header className={`border-b border-rule px-4 pt-3.5 pb-3 ${modal ? 'bg-base-200' : ''}`}>
-        {arrow !== null && (
-          <button
-            type="button"
-            className="flex items-center gap-1.5 text-primary cursor-pointer hover:underline max-w-full"
-            aria-label={`Header arrow, back to ${arrow}`}
-            onClick={() => back && onTap(back)}
-            onPointerEnter={() => onLook(back ?? null)}
-            onPointerLeave={() => onLook(null)}
-            onFocus={() => onLook(back ?? null)}
-            onBlur={() => onLook(null)}
-          >
-            <svg width="8" height="12" viewBox="0 0 8 12" aria-hidden>
-              <path d="M7 1 2 6l5 5" fill="none" stroke="currentColor" strokeWidth="1.6" />
-            </svg>
-            <span className="truncate">{arrow}</span>
-          </button>
+      <div className={`min-h-0 ${isWide ? 'flex' : 'grid grid-rows-[minmax(0,1fr)]'}`}>
+        {isWide && items.length > 0 && (
+          <aside aria-label="Drawer" className="w-[150px] shrink-0 border-r border-rule overflow-auto px-3 py-3.5">
+            <Menu tapping={tapping} items={items} isAlone />
+          </aside>
         )}
-        <div className="flex items-baseline gap-3 justify-between">
-          <h2 className="font-semibold text-[16px] [overflow-wrap:anywhere]" data-testid="screen-title">
-            {title}
-          </h2>
-          <ScreenLink index={screen} />
-        </div>
-        {modal && <p className="text-mute text-[11px]">lies over the screen beneath</p>}
-      </header>
-      <div className="overflow-auto px-4 py-3 grid grid-cols-[minmax(0,1fr)] gap-2 content-start" aria-live="polite">
-        {own.length > 0 && (
-          <dl className="font-mono text-[12px] grid grid-cols-[fit-content(60%)_minmax(0,1fr)] gap-x-3 gap-y-0.5 mb-1">
-            {own.map(({ name, value }) => (
-              <div key={name} className="contents">
-                <dt className="text-mute [overflow-wrap:anywhere]">{name}</dt>
-                <dd
-                  className={`truncate ${value === null ? 'text-error font-semibold' : ''}`}
-                  title={value ?? undefined}
-                >
-                  {value ?? 'missing'}
-                </dd>
-              </div>
-            ))}
-          </dl>
-        )}
-        <Offers {...props} offers={triggers} />
-        {triggers.length === 0 && <p className="text-mute">Nothing to tap on this screen.</p>}
-        {items.length > 0 && (
+        {list && (
           <section
-            aria-label={items[0]!.menu ?? 'Menu'}
-            className="border-t border-rule pt-2.5 mt-1.5 grid grid-cols-[minmax(0,1fr)] gap-2"
+            aria-label={`Beside it, ${list.title}`}
+            className={isWide ? 'flex-1 min-w-0 border-r border-rule' : 'min-h-0 border-b-4 border-rule'}
+            data-testid="list"
           >
-            <h3 className="part-head">{items[0]!.menu}</h3>
-            <Offers {...props} offers={items} />
+            <Pane pane={list} tapping={tapping} offers={phone.offers.filter(({ beside }) => beside)} />
           </section>
         )}
+        <div className={isWide ? 'flex-[1.25] min-w-0' : 'min-h-0'}>
+          <Pane
+            pane={phone}
+            tapping={tapping}
+            offers={isWide ? own.filter(({ kind }) => kind !== 'item') : own}
+            arrow={headerArrow}
+            modal={modal}
+            titleId="screen-title"
+          />
+        </div>
       </div>
-      {tabs.length > 0 && (
-        <nav
-          aria-label="Tabs"
-          className="border-t border-rule grid"
-          style={{ gridTemplateColumns: `repeat(${tabs.length}, minmax(0, 1fr))` }}
-        >
-          {tabs.map((each) => {
-            const tap = taps.find((one) => one.offer === each);
-            return (
-              <button
-                key={each.label}
-                type="button"
-                disabled={!tap}
-                aria-current={each.current ? 'true' : undefined}
-                title={each.label}
-                className="px-1 pt-2.5 pb-3 border-t-2 -mt-px border-transparent cursor-pointer hover:bg-base-200 aria-[current]:border-primary aria-[current]:text-primary aria-[current]:font-semibold min-w-0"
-                onClick={() => tap && onTap(tap)}
-                onPointerEnter={() => onLook(tap ?? null)}
-                onPointerLeave={() => onLook(null)}
-                onFocus={() => onLook(tap ?? null)}
-                onBlur={() => onLook(null)}
-              >
-                <span className="block truncate">{each.label}</span>
-                {tap?.letter && (
-                  <kbd className="key-hint" aria-hidden>
-                    {tap.letter}
-                  </kbd>
-                )}
-              </button>
-            );
-          })}
-        </nav>
-      )}
+      {tabs.length > 0 && <Tabs tabs={tabs} tapping={tapping} />}
     </>
+  );
+}
+
+function Tabs({ tabs, tapping: { taps, onLook, onTap } }: { readonly tabs: readonly OfferCard[]; tapping: Tapping }) {
+  return (
+    <nav
+      aria-label="Tabs"
+      className="border-t border-rule grid"
+      style={{ gridTemplateColumns: `repeat(${tabs.length}, minmax(0, 1fr))` }}
+    >
+      {tabs.map((each) => {
+        const tap = taps.find((one) => one.offer === each);
+        return (
+          <button
+            key={each.label}
+            type="button"
+            disabled={!tap}
+            aria-current={each.current ? 'true' : undefined}
+            title={each.label}
+            className="px-1 pt-2.5 pb-3 border-t-2 -mt-px border-transparent cursor-pointer hover:bg-base-200 aria-[current]:border-primary aria-[current]:text-primary aria-[current]:font-semibold min-w-0"
+            onClick={() => tap && onTap(tap)}
+            onPointerEnter={() => onLook(tap ?? null)}
+            onPointerLeave={() => onLook(null)}
+            onFocus={() => onLook(tap ?? null)}
+            onBlur={() => onLook(null)}
+          >
+            <span className="block truncate">{each.label}</span>
+            {tap?.letter && (
+              <kbd className="key-hint" aria-hidden>
+                {tap.letter}
+              </kbd>
+            )}
+          </button>
+        );
+      })}
+    </nav>
   );
 }
 
@@ -230,7 +208,7 @@ const nothing = {
 function Nothing({ state, onRestart }: { state: WalkCard['state']; onRestart: () => void }) {
   const [head, why] = nothing[state];
   return (
-    <div className="row-span-3 grid content-center gap-2 px-6 text-center" aria-live="polite">
+    <div className="row-span-2 grid content-center gap-2 px-6 text-center" aria-live="polite">
       <h2 className="font-semibold text-[15px]">{head}</h2>
       <p className="text-mute">{why}</p>
       {state !== 'no-start' && (

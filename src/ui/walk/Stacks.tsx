@@ -125,6 +125,7 @@ function Frame({ frame, how }: { frame: FrameCard; how: keyof typeof looks }) {
           ))}
       </span>
       <span className="flex-1" />
+      {frame.inSight && <span className="rule-tag tone-primary">in sight</span>}
       {frame.modal && <span className="rule-tag tone-primary">modal</span>}
       {frame.asked !== null && (
         <span className="rule-tag tone-note" title="The value of the screen beneath that gets its result">

@@ -101,11 +101,11 @@ export const WalkView = memo(function WalkView() {
     }));
   return (
     <main
-      className="grid grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)] min-h-0"
+      className={`grid min-h-0 ${card.size === 'wide' ? 'grid-cols-[minmax(480px,1.75fr)_minmax(250px,1fr)_minmax(260px,1fr)]' : 'grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)]'}`}
       data-steps={card.steps.length - 1}
       data-current={(isOf(card, address) && overview.variant === card.variant && heard) || undefined}
     >
-      <div className="overflow-auto bg-base-200 border-r border-rule px-6 py-5 min-h-0">
+      <div className="overflow-auto bg-base-200 border-r border-rule px-6 py-5 min-h-0 min-w-0">
         <Phone
           card={card}
           taps={taps}

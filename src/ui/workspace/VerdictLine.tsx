@@ -56,7 +56,7 @@ export function VerdictLine() {
             {after}
           </span>
         );
-        const shape = 'flex items-center pr-4 mr-4 border-r last:border-r-0 border-rule whitespace-nowrap';
+        const shape = 'flex items-center pr-3 mr-3 border-r last:border-r-0 border-rule whitespace-nowrap';
         return only === null && view === 'plan' ? (
           <span key={key} className={shape}>
             {inner}

@@ -4,7 +4,7 @@ import type { Work } from '../../base/slices';
 import { outcomesOf } from '../../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../../walk/configuration';
 import type { AppEvent } from '../../walk/event';
-import { isInSight } from '../../walk/in-sight';
+import { isInSight, listInSight } from '../../walk/in-sight';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 
@@ -154,7 +154,11 @@ export class Exploration {
     const node =
       this.revealed.get(screen) ??
       this.follow(hint).find(
-        ({ configuration, before }) => before && this.isRevealed(screen, configuration, before.configuration),
+        ({ configuration, before }) =>
+          before &&
+          (this.isRevealed(screen, configuration, before.configuration) ||
+            (listInSight(activeStack(configuration), this.walker.variant)?.screen === screen &&
+              this.lacks(screen, configuration))),
       );
     return node ? walkOf(node) : null;
   }
@@ -285,6 +289,8 @@ export class Exploration {
         const { screen } = activeStack(configuration)!;
         if (!this.revealed.has(screen) && this.isRevealed(screen, configuration, before.configuration))
           this.revealed.set(screen, node);
+        const list = listInSight(activeStack(configuration), this.walker.variant)?.screen;
+        if (list && !this.revealed.has(list) && this.lacks(list, configuration)) this.revealed.set(list, node);
       }
       const key = `${node.seen} ${this.numbers.keyOf(configuration)}`;
       if (this.known.has(key)) continue;
@@ -298,14 +304,16 @@ export class Exploration {
     return isInSight(this.monitored, activeStack(configuration), this.walker.variant);
   }
 
+  /** Whether something that a screen needs does not hold. */
+  private lacks({ needs }: Screen, { flags }: Configuration): boolean {
+    return needs.some(({ condition }) => !outcomesOf(condition, (flag) => flags[this.plan.flags.indexOf(flag)]!).holds);
+  }
+
   /** Whether an event has uncovered a screen whose needs do not hold. */
   private isRevealed(screen: Screen, now: Configuration, before: Configuration): boolean {
     const top = activeStack(now)!;
     if (screen.needs.length === 0 || top.screen !== screen || top === activeStack(before)) return false;
-    const lacks = screen.needs.some(
-      ({ condition }) => !outcomesOf(condition, (flag) => now.flags[this.plan.flags.indexOf(flag)]!).holds,
-    );
-    return lacks && before.stacks.some((stack) => [...framesOf(stack)].includes(top));
+    return this.lacks(screen, now) && before.stacks.some((stack) => [...framesOf(stack)].includes(top));
   }
 }
 

@@ -29,7 +29,7 @@ export interface Continuation {
   readonly next: Continuation | null;
 }
 
-type Item =
+export type Item =
   | { readonly kind: 'steps'; readonly steps: readonly Step[]; readonly at: number }
   | { readonly kind: 'arrive'; readonly arrival: InternedArrival }
   /** Pops frames through the detail beside the list in sight, so that the list is on top. */

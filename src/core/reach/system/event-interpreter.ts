@@ -9,6 +9,7 @@ import {
   type NewFrame,
   type Continuation,
   type InternedArrival,
+  type Item,
   type ShownTab,
 } from './continuation';
 import { frameOf, type Alphabet, type Control, type FrameKind, type StackSymbol } from './alphabet';
@@ -191,22 +192,10 @@ export class EventInterpreter {
       this.spent++;
       if (inParts && mayWait(partial)) return 'waits';
       const { item, next } = partial.continuation;
-      if (item.kind === 'left' || item.kind === 'tabs') return 'waits';
-      if (item.kind === 'mark') {
+      if (item.kind !== 'steps') {
+        if (this.waits(partial, item)) return 'waits';
         partial.continuation = next;
-        const gate = partial.known[item.level];
-        if (gate) partial.known = partial.known.with(item.level, { ...gate, putOff: item.arrival });
-      } else if (item.kind === 'to-list') {
-        if (!toList(partial)) return 'waits';
-        partial.continuation = next;
-      } else if (item.kind === 'place') {
-        if (needsTop(partial)) return 'waits';
-        partial.continuation = next;
-        this.place(partial, item.frame);
-      } else if (item.kind === 'arrive') {
-        if (needsTop(partial) && this.looks(item.arrival, partial)) return 'waits';
-        partial.continuation = next;
-        this.arrive(partial, item.arrival, open);
+        this.take(partial, item, open);
       } else {
         const step: Step | undefined = item.steps[item.at];
         const rest = step && item.at + 1 < item.steps.length ? stepsOf(item.steps, item.at + 1, next) : next;
@@ -215,6 +204,32 @@ export class EventInterpreter {
       }
     }
     return partial.known.length === 0 && partial.bottom ? 'left' : 'done';
+  }
+
+  /** Whether an item has to see more of the stack. */
+  private waits(partial: PartialConfiguration, item: Item): boolean {
+    switch (item.kind) {
+      case 'left':
+      case 'tabs':
+        return true;
+      case 'to-list':
+        return !toList(partial);
+      case 'place':
+        return needsTop(partial);
+      case 'arrive':
+        return needsTop(partial) && this.looks(item.arrival, partial);
+      default:
+        return false;
+    }
+  }
+
+  private take(partial: PartialConfiguration, item: Item, open: PartialConfiguration[]): void {
+    if (item.kind === 'arrive') this.arrive(partial, item.arrival, open);
+    else if (item.kind === 'place') this.place(partial, item.frame);
+    else if (item.kind === 'mark') {
+      const gate = partial.known[item.level];
+      if (gate) partial.known = partial.known.with(item.level, { ...gate, putOff: item.arrival });
+    }
   }
 
   /** Whether an arrival depends on the frame that is on top. */

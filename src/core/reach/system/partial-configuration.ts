@@ -94,7 +94,6 @@ export const needsTop = ({ known, bottom }: PartialConfiguration): boolean => kn
 export function toList(partial: PartialConfiguration): boolean {
   for (;;) {
     const top = partial.known.pop();
-    partial.continuation = lowered(partial.continuation, partial.known.length);
     if (!top) return partial.bottom;
     if (top.isDetail) return true;
   }

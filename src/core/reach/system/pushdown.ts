@@ -1,7 +1,7 @@
 /**
  * One variant of a plan as a pushdown system. Its control states are the values of the flags that matter, the active
  * tab, and, within an event, the remaining steps. Its stack symbols are frames: a screen, whether it is modal, whether
- * the frame beneath has asked for its result, the arrival that a gate puts off, whether it is the last frame, and
+ * the frame beneath has asked for its result, the list in sight beside it, the arrival that a gate puts off, whether it is the last frame, and
  * whether a gate lies beneath it.
  * A rule that empties the stack pushes a last frame instead: nothing ever looks below one.
  */

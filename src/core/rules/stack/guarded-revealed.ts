@@ -30,9 +30,13 @@ export const guardedRevealed: Rule = {
       },
     );
     for (const { key: screen, found: walk, variant } of found) {
+      const top = walk.at(-1)?.shows;
       yield {
         range: screen.needs[0]!.node,
-        summary: say`${sayVariant(variant)}Going back shows ${screen.label} although what it needs does not hold.`,
+        summary:
+          top && top !== screen
+            ? say`${sayVariant(variant)}${screen.label} stays in sight beside ${top.label} although what it needs does not hold.`
+            : say`${sayVariant(variant)}Going back shows ${screen.label} although what it needs does not hold.`,
         detail: say`It was in the stack when the condition stopped holding: ${sayWalk(walk)}.`,
         subject: screen.label,
         variant,
