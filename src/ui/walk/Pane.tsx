@@ -83,12 +83,13 @@ export function Menu({
   readonly isAlone?: boolean;
 }) {
   if (items.length === 0) return null;
+  const Head = isAlone ? 'h2' : 'h3';
   return (
     <section
       aria-label={items[0]!.menu ?? 'Menu'}
       className={`grid grid-cols-[minmax(0,1fr)] gap-2 ${isAlone ? '' : 'border-t border-rule pt-2.5 mt-1.5'}`}
     >
-      <h3 className="part-head">{items[0]!.menu}</h3>
+      <Head className="part-head">{items[0]!.menu}</Head>
       <Offers tapping={tapping} offers={items} />
     </section>
   );
