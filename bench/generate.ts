@@ -9,8 +9,15 @@ const perModule = 25;
  * to its root, and across to other modules; every twentieth screen has a mistake.
  *
  * @param flags how many flags there are; every seventh transition sets one, every fifth reads one
+ * @param also `pairs and results`: each screen is beside its module's root, returns a number, and asks another one
  */
-export function generatePlan(screens: number, transitions = 5, flags = 0): string {
+export function generatePlan(
+  screens: number,
+  transitions = 5,
+  flags = 0,
+  also: 'nothing' | 'pairs and results' = 'nothing',
+): string {
+  const more = also === 'pairs and results';
   // A linear congruential generator (Knuth, TAOCP 3.3.4) instead of chance, so that each run measures the same plan.
   let state = 12345;
   const random = (below: number): number => {
@@ -35,7 +42,9 @@ export function generatePlan(screens: number, transitions = 5, flags = 0): strin
     const reads = flags > 0 && step % 5 === 4 ? ` when ${step % 2 === 0 ? '' : 'not '}f${step % flags}` : '';
     const sets = flags > 0 && step % 7 === 3 ? `sets f${step % flags} = ${step % 3 > 0} then ` : '';
     const opens = `${n === 2 ? 'reset' : 'push'} s${target}${argumentsFor(target, index, n)}`;
-    return `    on "Go ${n}"${n === 0 ? ' for row in rows' : ''}${reads} ${sets}${opens}`;
+    if (more && n === 4) return `    on "Done" back with picked`;
+    const asks = more && n === 1 && target % perModule > 0 ? ' gives picked' : '';
+    return `    on "Go ${n}"${n === 0 ? ' for row in rows' : ''}${reads} ${sets}${opens}${asks}`;
   };
   const lines = [
     '## Generated, to measure with.',
@@ -54,9 +63,14 @@ export function generatePlan(screens: number, transitions = 5, flags = 0): strin
     const at = index % perModule;
     const root = index - at;
     if (at === 0) lines.push(`module m${index / perModule} by "Team ${index / perModule}" {`);
-    lines.push(`  ## Screen number ${index}.`, `  screen s${index} "${titles[index % titles.length]} ${index}" {`);
+    const beside = more && at > 0 ? ` beside s${root}` : '';
+    lines.push(
+      `  ## Screen number ${index}.`,
+      `  screen s${index} "${titles[index % titles.length]} ${index}"${beside} {`,
+    );
     if (at > 0) lines.push('    takes itemId: ItemId', '    takes order: Order = newest');
     lines.push('    has item: Item, rows: list of Item');
+    if (more) lines.push('    has picked: int', '    returns int');
     if (at > 0) lines.push(`    link /m${(index / perModule) | 0}/s${index}/{itemId} under s${root}`);
     for (let n = 0; n < transitions; n++) lines.push(transitionOf(index, n));
     lines.push('  }', '');

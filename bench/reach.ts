@@ -46,8 +46,8 @@ interface Measured {
   readonly decided: boolean;
 }
 
-function measure(screens: number, flags: number): Measured {
-  const plan = resolve(parse(generatePlan(screens, 5, flags)));
+function measure(screens: number, flags: number, also: Parameters<typeof generatePlan>[3]): Measured {
+  const plan = resolve(parse(generatePlan(screens, 5, flags, also)));
   const quick = searchReach(plan);
   let longest = 0;
   let decided = false;
@@ -82,8 +82,8 @@ const heap = 400;
 
 const [own] = process.argv.slice(2);
 if (own) {
-  const [screens, flags] = own.split('/').map(Number);
-  console.log(JSON.stringify(measure(screens!, flags!)));
+  const [screens, flags, also] = own.split('/');
+  console.log(JSON.stringify(measure(Number(screens), Number(flags), also as 'nothing')));
 } else {
   let over = false;
   const judged = (value: number, most: number, unit: string): string => {
@@ -94,22 +94,23 @@ if (own) {
   console.log(
     `All stacks of a plan, with links and without: median of 5, each size in a process of its own, with a heap of at most ${heap} MiB.\n`,
   );
-  for (const [screens, flags, most] of [
-    [100, 0, Infinity],
-    [1000, 0, Infinity],
-    [10_000, 0, 3000],
-    [1000, 4, 1000],
+  for (const [screens, flags, most, also] of [
+    [100, 0, Infinity, 'nothing'],
+    [1000, 0, Infinity, 'nothing'],
+    [10_000, 0, 3000, 'nothing'],
+    [1000, 4, 1000, 'nothing'],
+    [1000, 4, 3000, 'pairs and results'],
   ] as const) {
     const { all, search, components, longest, memory, decided } = JSON.parse(
       execFileSync(
         process.execPath,
-        [...process.execArgv, `--max-old-space-size=${heap}`, process.argv[1]!, `${screens}/${flags}`],
+        [...process.execArgv, `--max-old-space-size=${heap}`, process.argv[1]!, `${screens}/${flags}/${also}`],
         { encoding: 'utf8' },
       ),
     ) as Measured;
     if (flags === 0) small.push(all);
     console.log(
-      `${screens} screens, ${screens * 5} transitions, ${flags} flags: ${judged(all, most, 'ms')}${decided ? '' : ', given up'}, ${(all / search).toFixed(1)} times the library’s search${components === null ? '' : `, ${(all / components).toFixed(1)} times its components`}; longest slice ${longest.toFixed(0)} ms; ${judged(memory, 500, 'MiB')}`,
+      `${screens} screens, ${screens * 5} transitions, ${flags} flags${also === 'nothing' ? '' : `, ${also}`}: ${judged(all, most, 'ms')}${decided ? '' : ', given up'}, ${(all / search).toFixed(1)} times the library’s search${components === null ? '' : `, ${(all / components).toFixed(1)} times its components`}; longest slice ${longest.toFixed(0)} ms; ${judged(memory, 500, 'MiB')}`,
     );
   }
   console.log(

@@ -20,6 +20,7 @@ const everyKind = ['never A after B', 'never A beneath B', 'always A beneath B',
 const tabs = 'tabs {\n  "A" s0\n  "B" s25\n  "C" s50\n}\n';
 const plans: readonly (readonly [name: string, text: string])[] = [
   ['1,000 screens, 4 flags', generatePlan(1000, 5, 4)],
+  ['1,000 screens, 4 flags, pairs and results', generatePlan(1000, 5, 4, 'pairs and results')],
   ['400 screens, ten rules “never after”', generatePlan(400) + rules(10, ['never A after B'])],
   ['400 screens, 4 flags, twelve rules of all kinds', generatePlan(400, 5, 4) + rules(12, everyKind)],
   ['400 screens, three tabs, twelve rules', generatePlan(400) + tabs + rules(12, everyKind)],

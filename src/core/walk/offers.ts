@@ -38,18 +38,17 @@ export class Offers {
     for (const menu of this.plan.menus)
       if (this.isShown(menu, top)) for (const item of menu.items) events.push({ kind: 'item', item });
     const list = this.anyBeside ? listInSight(activeStack(configuration), this.variant)?.screen : null;
-    if (list) this.addBeside(list, top, events);
+    if (list) this.addBeside(list, events);
     if (configuration.active !== mainStack) for (const tab of this.placement.tabs) events.push({ kind: 'tab', tab });
     events.push({ kind: 'back' });
     return events;
   }
 
-  /** Adds what a list offers beside the top. A menu that the top shows, too, is the top's. */
-  private addBeside(list: Screen, top: Screen, events: AppEvent[]): void {
+  /** Adds what a list offers beside the top. */
+  private addBeside(list: Screen, events: AppEvent[]): void {
     for (const transition of this.transitionsOf(list)) events.push({ kind: 'trigger', transition, beside: true });
     for (const menu of this.plan.menus) {
-      if (this.isShown(menu, list) && !this.isShown(menu, top))
-        for (const item of menu.items) events.push({ kind: 'item', item, beside: true });
+      if (this.isShown(menu, list)) for (const item of menu.items) events.push({ kind: 'item', item, beside: true });
     }
   }
 

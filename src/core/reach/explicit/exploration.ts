@@ -4,7 +4,7 @@ import type { Work } from '../../base/slices';
 import { outcomesOf } from '../../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../../walk/configuration';
 import type { AppEvent } from '../../walk/event';
-import { isInSight, listInSight } from '../../walk/in-sight';
+import { isInSight } from '../../walk/in-sight';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 
@@ -154,11 +154,7 @@ export class Exploration {
     const node =
       this.revealed.get(screen) ??
       this.follow(hint).find(
-        ({ configuration, before }) =>
-          before &&
-          (this.isRevealed(screen, configuration, before.configuration) ||
-            (listInSight(activeStack(configuration), this.walker.variant)?.screen === screen &&
-              this.lacks(screen, configuration))),
+        ({ configuration, before }) => before && this.isRevealed(screen, configuration, before.configuration),
       );
     return node ? walkOf(node) : null;
   }
@@ -289,8 +285,6 @@ export class Exploration {
         const { screen } = activeStack(configuration)!;
         if (!this.revealed.has(screen) && this.isRevealed(screen, configuration, before.configuration))
           this.revealed.set(screen, node);
-        const list = listInSight(activeStack(configuration), this.walker.variant)?.screen;
-        if (list && !this.revealed.has(list) && this.lacks(list, configuration)) this.revealed.set(list, node);
       }
       const key = `${node.seen} ${this.numbers.keyOf(configuration)}`;
       if (this.known.has(key)) continue;

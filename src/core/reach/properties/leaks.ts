@@ -14,14 +14,11 @@ interface Leak {
 /** Leaks between two pauses: a few milliseconds of work. */
 const slice = 2_000;
 
-/**
- * Screens that are in sight, or that going back may show, although their needs do not hold, each with a walk. Yields
- * nothing to pause.
- */
+/** Screens that going back may show although their needs do not hold, each with a walk. Yields nothing to pause. */
 export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Screen, readonly Tap[]] | void, void, void> {
   if (stacks.system.variant.asking.length === 0) return;
   const soonest = new Map<Screen, Leak>();
-  for (const find of [inSight, byTakingOff, byGoingOn, byOtherTabs]) {
+  for (const find of [byTakingOff, byGoingOn, byOtherTabs]) {
     let looked = 0;
     for (const [screen, valuation, leak] of find(stacks)) {
       if (++looked % slice === 0) yield;
@@ -60,16 +57,6 @@ export function leaksOf(stacks: ExactStacks): Work<ReadonlyMap<Screen, readonly 
 
 /** Screens with needs that are shown by going back, with the valuation then. */
 type Reveals = Generator<readonly [Screen, Valuation, Leak], void, void>;
-
-/** Lists that stay in sight beside what is on top. Going back shows them, too, only later. */
-function* inSight({ all, system }: Stacks): Reveals {
-  if (!system.variant.hasBeside) return;
-  for (const pathEdge of all.shown) {
-    const { control, symbol } = pathEdge.head;
-    if (symbol.beside && symbol.beside.needs.length > 0)
-      yield [symbol.beside, control.valuation, { taps: all.tapsOf(pathEdge.head), walk: () => walkTo(all, pathEdge) }];
-  }
-}
 
 /**
  * Screens uncovered by a pop. Every pop counts, not only the first: a screen reached otherwise may also be gone back

@@ -5,5 +5,4 @@ import type { KnownStacks } from '../verdicts';
  * Whether some run has a screen directly on the list beside which it is declared, so that both are in sight. In an
  * upper bound `true` proves nothing.
  */
-export const isEverBeside = (stacks: KnownStacks, screen: Screen): boolean =>
-  stacks.headsOf(screen).some(({ symbol }) => symbol.isDetail);
+export const isEverBeside = (stacks: KnownStacks, screen: Screen): boolean => stacks.isEverBeside(screen);

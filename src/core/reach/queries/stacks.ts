@@ -97,8 +97,31 @@ export abstract class Stacks {
    */
   arrowOn(screen: Screen): { readonly some: boolean; readonly none: boolean } {
     const heads = this.headsOf(screen);
-    const isWithout = ({ symbol: { last, isDetail } }: Head): boolean => last || isDetail;
-    return { some: heads.some((head) => !isWithout(head)), none: heads.some(isWithout) };
+    const isPair = this.isEverBeside(screen);
+    const list = isPair ? this.system.variant.listBeside(screen) : null;
+    return {
+      some: heads.some(({ symbol, states }) =>
+        isPair && !symbol.modal ? states.some((to) => this.hasBeneath(to, (other) => other !== list)) : !symbol.last,
+      ),
+      none: isPair || heads.some(({ symbol }) => symbol.last),
+    };
+  }
+
+  /** Whether a stack has the screen directly on the list beside which it is shown, so that both are in sight. */
+  isEverBeside(screen: Screen): boolean {
+    const list = this.system.variant.listBeside(screen);
+    return (
+      list !== null &&
+      this.headsOf(screen).some(
+        ({ symbol, states }) =>
+          !symbol.modal && !symbol.last && states.some((to) => this.hasBeneath(to, (other) => other === list)),
+      )
+    );
+  }
+
+  private hasBeneath(to: State, test: (screen: Screen) => boolean): boolean {
+    for (const { symbol } of this.all.symbolsBeneath(to)) if (test(symbol.screen)) return true;
+    return false;
   }
 
   /** Every path edge with the screen on top; for each head fewest taps first. */

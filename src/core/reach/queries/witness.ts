@@ -194,9 +194,10 @@ export function tapsOf(used: readonly Used[]): Tap[] {
   // By tab, the screen that it was left with.
   const tops = new Map<number, Screen>();
   for (const {
-    rule: { event, stack, shows, tabs },
+    rule: { event, stack, shows, tabs, silent },
     top,
   } of used) {
+    if (silent) continue;
     if (tabs === 'anew') tops.clear();
     if (tabs !== 'shown') tops.set(stack, top.screen);
     const shown = shows ? (tops.get(shows.stack) ?? shows.screen) : (tops.get(stack) ?? top.screen);

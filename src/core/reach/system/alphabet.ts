@@ -6,10 +6,8 @@ import type { Valuation } from './valuations';
 
 /** The properties of a frame that steps can tell apart: `asked`, whether the screen beneath waits for its result. */
 export interface FrameKind extends NewFrame {
-  /** The list that is in sight beside the frame while that is on top; null if it is shown alone. */
-  readonly beside: Screen | null;
-  /** Whether the frame of that list lies directly beneath: the two are a pair. */
-  readonly isDetail: boolean;
+  /** Whether the monitored list is in sight beside the frame while that is on top. */
+  readonly besideSeen: boolean;
   /** The arrival that a gate puts off; null for frames that are no gate. */
   readonly putOff: InternedArrival | null;
 }
@@ -89,10 +87,10 @@ export class Alphabet {
   }
 
   private symbol(frame: FrameKind, last: boolean, gateBeneath: boolean): StackSymbol {
-    const { screen, modal, asked, beside, isDetail, putOff } = frame;
-    const list = beside ? 1 + beside.index * 2 + (isDetail ? 1 : 0) : 0;
+    const { screen, modal, asked, besideSeen, putOff } = frame;
     const key =
-      (((putOff ? putOff.id + 1 : 0) * (2 * this.screens + 1) + list) * this.screens + screen.index) * 16 +
+      ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 32 +
+      (besideSeen ? 16 : 0) +
       (asked ? 8 : 0) +
       (modal ? 4 : 0) +
       (last ? 2 : 0) +
@@ -101,7 +99,7 @@ export class Alphabet {
     if (!symbol)
       this.symbols.set(
         key,
-        (symbol = { ...{ id: this.symbols.size, screen, modal, asked, beside, isDetail, putOff }, last, gateBeneath }),
+        (symbol = { id: this.symbols.size, screen, modal, asked, besideSeen, putOff, last, gateBeneath }),
       );
     return symbol;
   }
@@ -121,7 +119,7 @@ export class Alphabet {
     const parts: string[] = [];
     for (let at: Continuation | null = continuation; at; at = at.next) {
       const { item } = at;
-      if (item.kind === 'to-list') parts.push('l');
+      if (item.kind === 'to-list') parts.push(`l${item.list?.index ?? ''}`);
       else if (item.kind === 'place')
         parts.push(`p${item.frame.screen.index}${item.frame.modal ? 'm' : ''}${item.frame.asked ? 'a' : ''}`);
       else if (item.kind === 'steps') parts.push(`${this.stepsId(item.steps)}.${item.at}`);
@@ -143,7 +141,6 @@ export const frameOf = (screen: Screen): FrameKind => ({
   screen,
   modal: screen.shape !== null,
   asked: false,
-  beside: null,
-  isDetail: false,
+  besideSeen: false,
   putOff: null,
 });

@@ -32,8 +32,11 @@ export interface Continuation {
 export type Item =
   | { readonly kind: 'steps'; readonly steps: readonly Step[]; readonly at: number }
   | { readonly kind: 'arrive'; readonly arrival: InternedArrival }
-  /** Pops frames through the detail beside the list in sight, so that the list is on top. */
-  | { readonly kind: 'to-list' }
+  /**
+   * Frames are popped for a tap on the list in sight. `list` is the one beside which the last popped frame is shown: if
+   * it is on top now, it has been found.
+   */
+  | { readonly kind: 'to-list'; readonly list: Screen | null }
   /** Puts a frame on top, once it is seen what lies beneath: the two may be a pair. */
   | { readonly kind: 'place'; readonly frame: NewFrame }
   /**

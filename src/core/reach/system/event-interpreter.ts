@@ -22,7 +22,6 @@ import {
   show,
   partialOn,
   takeOff,
-  toList,
   withGates,
   type PartialConfiguration,
   type Tabs,
@@ -72,12 +71,16 @@ export class EventInterpreter {
   /** Steps of work so far: items of continuations, and frames that were made. */
   spent = 0;
 
-  /** @param interference changes of flags by other tabs; null for tabs that share nothing */
+  /**
+   * @param interference changes of flags by other tabs; null for tabs that share nothing
+   * @param monitored the list that frames know to be in sight beside them; null if none has to
+   */
   constructor(
     private readonly variant: VariantOf,
     private readonly valuations: Valuations,
     private readonly alphabet: Alphabet,
     private readonly interference: Interference | null,
+    private readonly monitored: Screen | null,
   ) {}
 
   /** Outcomes of an arrival from outside, for any stacks before. */
@@ -101,11 +104,6 @@ export class EventInterpreter {
   /** Outcomes of a branch's steps. */
   branch(control: Control, top: StackSymbol, { steps }: Branch): EventOutcome[] {
     return this.work(partialOn(control, top, stepsOf(steps, 0, null)));
-  }
-
-  /** Outcomes of a branch's steps on the list that is in sight beside the top. */
-  branchBeside(control: Control, top: StackSymbol, { steps }: Branch): EventOutcome[] {
-    return this.work(partialOn(control, top, { item: { kind: 'to-list' }, next: stepsOf(steps, 0, null) }));
   }
 
   /** Outcomes of a tap on a tab. */
@@ -211,9 +209,8 @@ export class EventInterpreter {
     switch (item.kind) {
       case 'left':
       case 'tabs':
-        return true;
       case 'to-list':
-        return !toList(partial);
+        return true;
       case 'place':
         return needsTop(partial);
       case 'arrive':
@@ -234,7 +231,7 @@ export class EventInterpreter {
 
   /** Whether an arrival depends on the frame that is on top. */
   private looks({ kind, screen, asker }: InternedArrival, { stack }: PartialConfiguration): boolean {
-    if (kind === 'push' && this.variant.hasBeside) return true;
+    if (kind === 'push' && this.monitored) return true;
     return kind === 'replace' || asker !== null || (kind === 'switch' && this.variant.stackOf(screen) === stack);
   }
 
@@ -430,9 +427,15 @@ export class EventInterpreter {
     if (marked) leftWith(marked);
   }
 
-  /** Puts a frame on top; what lies beneath has to be known in a variant in which it matters. */
+  /** Puts a frame on top. Beside a monitored list, what lies beneath has to be known. */
   private place(partial: PartialConfiguration, frame: NewFrame): void {
-    partial.known.push({ ...frame, ...this.variant.inSight(frame, partial.known.at(-1)), putOff: null });
+    partial.known.push({ ...frame, besideSeen: this.isBeside(frame, partial.known.at(-1)), putOff: null });
+  }
+
+  /** Whether the monitored list is in sight beside a frame: it belongs to the nearest pair, under no modal frame. */
+  private isBeside({ screen, modal }: NewFrame, below: FrameKind | undefined): boolean {
+    if (!this.monitored || modal || !below) return false;
+    return this.variant.listBeside(screen) === below.screen ? below.screen === this.monitored : below.besideSeen;
   }
 
   private build(partial: PartialConfiguration, screens: readonly Screen[]): void {

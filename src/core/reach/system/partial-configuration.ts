@@ -90,15 +90,6 @@ export function empty(partial: PartialConfiguration): void {
 /** Whether the next step needs to see the top frame. */
 export const needsTop = ({ known, bottom }: PartialConfiguration): boolean => known.length === 0 && !bottom;
 
-/** Pops frames through the detail beside the list in sight; false if more of the stack has to be seen. */
-export function toList(partial: PartialConfiguration): boolean {
-  for (;;) {
-    const top = partial.known.pop();
-    if (!top) return partial.bottom;
-    if (top.isDetail) return true;
-  }
-}
-
 /** Notes where a result reaches nobody, once a frame has been popped. */
 export function handBack(partial: PartialConfiguration, result: Result | null, popped: FrameKind | undefined): void {
   if (result && !isReceived(result, popped ?? null)) partial.missing = [...partial.missing, result];

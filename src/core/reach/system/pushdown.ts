@@ -1,7 +1,7 @@
 /**
  * One variant of a plan as a pushdown system. Its control states are the values of the flags that matter, the active
  * tab, and, within an event, the remaining steps. Its stack symbols are frames: a screen, whether it is modal, whether
- * the frame beneath has asked for its result, the list in sight beside it, the arrival that a gate puts off, whether it is the last frame, and
+ * the frame beneath has asked for its result, the arrival that a gate puts off, whether it is the last frame, and
  * whether a gate lies beneath it.
  * A rule that empties the stack pushes a last frame instead: nothing ever looks below one.
  */
@@ -24,6 +24,8 @@ export interface PushdownRule extends Omit<EventOutcome, 'valuation'> {
   readonly valuation: Valuation | null;
   /** Whether the monitored screen has been on top by then; null if that follows from the head. */
   readonly seen: boolean | null;
+  /** Whether it pops a frame for a tap on a list beneath: nothing is shown meanwhile, and no event begins. */
+  readonly silent: boolean;
   /** Whether something has happened by itself meanwhile, on another tab. */
   readonly own: boolean;
   /** The event that begins; null if the rule continues one. */
@@ -42,9 +44,8 @@ export class Pushdown {
   readonly interference: Interference | null;
   private readonly alphabet: Alphabet;
   private readonly interpreter: EventInterpreter;
-  /** Rules that depend on no flag, by symbol and stack; of taps on the list beside the frame apart. */
+  /** Rules that depend on no flag, by symbol and stack. */
   private readonly fixed: Fixed[] = [];
-  private readonly fixedBeside: Fixed[] = [];
   /** All rules of a head, by symbol and stack, and then by the branches that are possible. */
   private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
   private readonly fixedExternal: Fixed = new Map();
@@ -78,7 +79,14 @@ export class Pushdown {
       monitored !== null,
     );
     this.interference = tabs === 'interfering' ? new Interference(this.variant, this.valuations) : null;
-    this.interpreter = new EventInterpreter(this.variant, this.valuations, this.alphabet, this.interference);
+    const isList = plan.screens.some((screen) => monitored !== null && this.variant.listBeside(screen) === monitored);
+    this.interpreter = new EventInterpreter(
+      this.variant,
+      this.valuations,
+      this.alphabet,
+      this.interference,
+      isList ? monitored : null,
+    );
     this.external = [
       ...this.variant.links.map(
         (link) =>
@@ -121,7 +129,6 @@ export class Pushdown {
     this.continued = [...this.interpreter.midway];
     if (!isNew && this.continued.length === before) return false;
     this.fixed.length = 0;
-    this.fixedBeside.length = 0;
     this.lists.length = 0;
     this.fixedExternal.clear();
     return true;
@@ -177,11 +184,7 @@ export class Pushdown {
 
   /** The symbols of a whole stack without gates, top first. */
   symbolsOf(frames: readonly NewFrame[]): StackSymbol[] {
-    const kinds: FrameKind[] = [];
-    for (const { screen, modal, asked } of frames) {
-      const frame = { screen, modal, asked };
-      kinds.push({ ...frame, ...this.variant.inSight(frame, kinds.at(-1)), putOff: null });
-    }
+    const kinds = frames.map(({ screen, modal, asked }): FrameKind => ({ ...frameOf(screen), modal, asked }));
     return this.alphabet.word(kinds, true, false);
   }
 
@@ -202,9 +205,9 @@ export class Pushdown {
   }
 
   /** Whether the monitored screen has been shown, on top or beside it, once this head was on top. */
-  hasSeen({ seen, continuation }: Control, { screen, beside }: StackSymbol): boolean {
+  hasSeen({ seen, continuation }: Control, { screen, besideSeen }: StackSymbol): boolean {
     if (seen || this.monitored === null) return seen;
-    return continuation === null && (screen === this.monitored || beside === this.monitored);
+    return continuation === null && (screen === this.monitored || besideSeen);
   }
 
   /** All rules of a head. Costs the work of its events, once for all heads that share them. */
@@ -212,10 +215,11 @@ export class Pushdown {
     const { valuation, stack, continuation } = control;
     const { variant, interpreter } = this;
     if (continuation?.item.kind === 'left') return [this.backToLeft(control, symbol)];
+    if (continuation?.item.kind === 'to-list') return this.onWayToList(control, symbol, continuation.item.list);
     if (continuation?.item.kind === 'tabs') return this.toOtherTabs(control, continuation.item.shows);
     if (continuation)
       return interpreter.goOn(control, continuation, symbol).map((outcome) => ruleOf(outcome, null, null));
-    const offers = this.offersOn(symbol);
+    const offers = variant.offersOn(symbol.screen);
     const possible = offers.map(({ branches }) => this.possible(branches, valuation));
     const at = symbol.id * (variant.tabs.length + 1) + stack;
     if (this.valuations.count === 1) return this.rulesOf(control, symbol, offers, possible, null);
@@ -236,12 +240,6 @@ export class Pushdown {
     return rules;
   }
 
-  /** What a user can tap while a frame is on top, and what can happen by itself. */
-  private offersOn({ screen, beside }: StackSymbol): readonly Offer[] {
-    const offers = this.variant.offersOn(screen);
-    return beside ? [...offers, ...this.variant.offersBeside(beside, screen)] : offers;
-  }
-
   private rulesOf(
     control: Control,
     symbol: StackSymbol,
@@ -251,14 +249,11 @@ export class Pushdown {
   ): readonly PushdownRule[] {
     const { stack } = control;
     const { interpreter } = this;
-    const at = symbol.id * (this.variant.tabs.length + 1) + stack;
-    const fixedBeside = fixed && (this.fixedBeside[at] ??= new Map());
     const rules: PushdownRule[] = [];
     for (let index = 0; index < offers.length; index++) {
       for (const branch of possible[index]!) {
-        const { event, beside } = offers[index]!;
-        for (const rule of this.rulesFor(beside ? fixedBeside : fixed, branch, event, branch, () =>
-          beside ? interpreter.branchBeside(control, symbol, branch) : interpreter.branch(control, symbol, branch),
+        for (const rule of this.rulesFor(fixed, branch, offers[index]!.event, branch, () =>
+          interpreter.branch(control, symbol, branch),
         ))
           rules.push(rule);
       }
@@ -272,6 +267,7 @@ export class Pushdown {
     }
     const back = this.back(stack, symbol);
     if (back) rules.push(back);
+    if (this.variant.hasBeside) rules.push(...this.towardsList(stack, symbol));
     if (this.interference && stack > 0)
       rules.push(
         ...this.comingBack(control, symbol, this.interference),
@@ -382,6 +378,26 @@ export class Pushdown {
       }));
   }
 
+  /** The rule that pops a frame for a tap on a list beneath; none under a modal frame, which hides what is beneath. */
+  private towardsList(stack: number, { screen, modal, last }: StackSymbol): PushdownRule[] {
+    if (modal || last) return [];
+    const list = this.variant.listBeside(screen);
+    const continuation = { item: { kind: 'to-list', list }, next: null } as const;
+    return [{ ...plainRule(null, stack, []), continuation, silent: true }];
+  }
+
+  /** Rules for a list that has been found: those of its triggers and menus. Otherwise the search goes on. */
+  private onWayToList(control: Control, symbol: StackSymbol, list: Screen | null): readonly PushdownRule[] {
+    const { valuation, stack } = control;
+    if (symbol.screen !== list) return this.towardsList(stack, symbol);
+    return this.rules(this.waiting(valuation, stack), symbol).flatMap((rule): PushdownRule[] => {
+      const { event } = rule;
+      return event?.kind === 'trigger' || event?.kind === 'item'
+        ? [{ ...rule, event: { ...event, beside: true } }]
+        : [];
+    });
+  }
+
   /** Rule back, by a tap on the tab, to a stack that was changed just before it was left. */
   private backToLeft({ stack }: Control, symbol: StackSymbol): PushdownRule {
     return plainRule({ kind: 'tab', tab: this.variant.tabs[stack - 1]! }, stack, [symbol]);
@@ -456,6 +472,7 @@ const ruleOf = (
   keepsTop,
   leaves,
   seen: null,
+  silent: false,
   own: false,
   event,
   branch,
@@ -474,6 +491,7 @@ export const plainRule = (event: AppEvent | null, stack: number, word: readonly 
   keepsTop: false,
   leaves: false,
   seen: null,
+  silent: false,
   own: false,
   event,
   branch: null,

@@ -14,17 +14,12 @@ import {
 import { leadsTo } from '../../plan/steps';
 import { remembered } from '../../base/remembered';
 import type { AppEvent } from '../../walk/event';
-import type { FrameKind } from './alphabet';
-import type { InternedArrival, NewFrame } from './continuation';
-
-const alone = { beside: null, isDetail: false };
+import type { InternedArrival } from './continuation';
 
 /** An event that a screen offers, with its branches. */
 export interface Offer {
   readonly event: AppEvent;
   readonly branches: readonly Branch[];
-  /** Whether it is on the list beside the top. */
-  readonly beside?: true;
 }
 
 const known = new WeakMap<Plan, Map<string, VariantOf>>();
@@ -113,21 +108,9 @@ export class VariantOf {
     return [...under.flatMap((call) => (call.target && this.has(call.target) ? [call.target] : [])), screen];
   }
 
-  /** The list that is in sight beside a frame, and whether it lies directly beneath. */
-  inSight({ screen, modal }: NewFrame, below: FrameKind | undefined): Pick<FrameKind, 'beside' | 'isDetail'> {
-    if (!this.hasBeside || modal || !below) return alone;
-    if (listBeside(screen, this.name) === below.screen) return { beside: below.screen, isDetail: true };
-    return below.beside ? { beside: below.beside, isDetail: false } : alone;
-  }
-
-  /** What a list offers beside a screen. A menu that the screen shows, too, is the screen's. */
-  offersBeside(list: Screen, screen: Screen): readonly Offer[] {
-    const own = new Set(this.offersOn(screen).map(({ event }) => (event.kind === 'item' ? event.item : null)));
-    return this.offersOn(list).flatMap(({ event, branches }): Offer[] => {
-      if (event.kind === 'trigger' || (event.kind === 'item' && !own.has(event.item)))
-        return [{ event: { ...event, beside: true }, branches, beside: true }];
-      return [];
-    });
+  /** The list beside which a screen is shown, where it lies directly on it; null if there is none. */
+  listBeside(screen: Screen): Screen | null {
+    return listBeside(screen, this.name);
   }
 
   /** The triggers and menu items that a screen shows, and what can happen on it by itself. */

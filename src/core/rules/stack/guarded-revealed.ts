@@ -1,6 +1,10 @@
-import type { Screen } from '../../plan/model';
+import { listBeside, type Plan, type Screen } from '../../plan/model';
 import { eachStep } from '../../plan/steps';
+import { outcomesOf } from '../../walk/conditions';
+import { activeStack, type Configuration } from '../../walk/configuration';
+import { listInSight } from '../../walk/in-sight';
 import type { Tap } from '../../walk/tap';
+import { Walker } from '../../walk/walker';
 import { say } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
@@ -29,7 +33,8 @@ export const guardedRevealed: Rule = {
         yield* confirmed((yield* suspecting(context.plan, variant)).revealed);
       },
     );
-    for (const { key: screen, found: walk, variant } of found) {
+    for (const { key: screen, found: revealing, variant } of found) {
+      const walk = untilInSight(context.plan, variant ?? context.plan.variants[0]!, screen, revealing);
       const top = walk.at(-1)?.shows;
       yield {
         range: screen.needs[0]!.node,
@@ -46,6 +51,27 @@ export const guardedRevealed: Rule = {
     }
   },
 };
+
+/** The shortest part of a walk after which the screen is in sight beside the top, and lacks what it needs. */
+function untilInSight(plan: Plan, variant: string, screen: Screen, walk: readonly Tap[]): readonly Tap[] {
+  if (!plan.screens.some((other) => listBeside(other, variant) === screen)) return walk;
+  const walker = new Walker(plan, variant);
+  const isLacking = ({ flags }: Configuration): boolean =>
+    screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!).holds);
+  let now = walker.coldStart();
+  for (const [index, tap] of walk.entries()) {
+    now = now
+      .flatMap((each) => walker.after(each, tap))
+      .filter((each) => activeStack(each)!.screen === tap.shows)
+      .slice(0, mostAtOnce);
+    if (now.some((each) => listInSight(activeStack(each), variant)?.screen === screen && isLacking(each)))
+      return walk.slice(0, index + 1);
+  }
+  return walk;
+}
+
+/** Maximum number of configurations that are followed along a walk. */
+const mostAtOnce = 16;
 
 /** Ends the transition of the walk that sets a flag which the screen reads with a reset to the start. */
 function resets({ plan }: Context, screen: Screen, walk: readonly Tap[]): Fix[] {
