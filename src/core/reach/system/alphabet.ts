@@ -1,6 +1,5 @@
 import type { Link, Screen, Step } from '../../plan/model';
 import type { Continuation, InternedArrival, NewFrame } from './continuation';
-import { remembered } from '../../base/remembered';
 import { Blocks, Numbering } from './blocks';
 import type { Valuation } from './valuations';
 
@@ -70,9 +69,14 @@ export class Alphabet {
     link: Link | null,
     asker: Screen | null = null,
   ): InternedArrival {
-    const byKind = remembered(this.arrivals, link ?? screen, () => new Map<string, InternedArrival>());
+    // Written out, since it runs for each step of each event.
+    const of = link ?? screen;
+    let byKind = this.arrivals.get(of);
+    if (!byKind) this.arrivals.set(of, (byKind = new Map<string, InternedArrival>()));
     const key = asker ? `${kind} ${asker.index}` : kind;
-    return remembered(byKind, key, () => ({ id: this.arrivalCount++, kind, screen, link, asker }));
+    let arrival = byKind.get(key);
+    if (!arrival) byKind.set(key, (arrival = { id: this.arrivalCount++, kind, screen, link, asker }));
+    return arrival;
   }
 
   /** Turns frames, bottom first, into a word of symbols, top first. */

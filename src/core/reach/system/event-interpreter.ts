@@ -429,18 +429,22 @@ export class EventInterpreter {
 
   /** Puts a frame on top. Beside a monitored list, what lies beneath has to be known. */
   private place(partial: PartialConfiguration, frame: NewFrame): void {
-    partial.known.push({ ...frame, besideSeen: this.isBeside(frame, partial.known.at(-1)), putOff: null });
+    const { screen, modal, asked } = frame;
+    const besideSeen = this.monitored !== null && this.isBeside(frame, partial.known.at(-1));
+    // Written out: a spread takes several times as long, and this runs for each frame of each event.
+    partial.known.push({ screen, modal, asked, besideSeen, putOff: null });
   }
 
   /** Whether the monitored list is in sight beside a frame: it belongs to the nearest pair, under no modal frame. */
   private isBeside({ screen, modal }: NewFrame, below: FrameKind | undefined): boolean {
-    if (!this.monitored || modal || !below) return false;
+    if (modal || !below) return false;
     return this.variant.listBeside(screen) === below.screen ? below.screen === this.monitored : below.besideSeen;
   }
 
   private build(partial: PartialConfiguration, screens: readonly Screen[]): void {
     empty(partial);
-    for (const screen of screens) this.place(partial, frameOf(screen));
+    if (this.monitored) for (const screen of screens) this.place(partial, frameOf(screen));
+    else partial.known = screens.map(frameOf);
     partial.stack = this.variant.stackOf(screens[0]!) ?? 0;
     partial.tabs = 'anew';
   }
