@@ -119,6 +119,21 @@ describe('an argument of a module', () => {
     expect(shown('open /book/7 tap "Continue" if "open" tap "Again" if "open"')).toEqual(['7', '2']);
   });
 
+  test('comes with a link into the middle of the module, and is there when Back reveals what the link built', () => {
+    const text = booking(
+      good,
+      '  screen meals "Meals" {\n    link /meals/{hutId} under dates(hutId)\n    on "On" push closed\n  }\n',
+    );
+    expect(found(text)).toEqual([]);
+    const shown = (steps: string): unknown => {
+      const { phone } = walkCard(check(text), { steps, taken: 9, typed: {} }, null);
+      return [phone!.title, ...phone!.arguments.map(({ value }) => value)];
+    };
+    expect(shown('open /meals/7')).toEqual(['Meals', '7']);
+    expect(shown('open /meals/7 tap "On"')).toEqual(['Closed', '7']);
+    expect(shown('open /meals/7 back')).toEqual(['Dates for 7', '7']);
+  });
+
   test('is renamed everywhere at once', () => {
     const text = booking(good);
     const { plan } = check(text);
