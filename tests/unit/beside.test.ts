@@ -176,6 +176,15 @@ describe('verdicts', () => {
     ]);
   });
 
+  test('a list that is tapped was in sight, so its own tap reveals nothing', () => {
+    const text = huts('', 'needs not signedIn else back\n  on "Hide" sets signedIn = true', 'link /stay under stays')
+      .replace('app "Huts"', 'app "Huts"\norigin huts:')
+      .replace('  on "Row" push stay\n', '')
+      .replace('  on "My stays" push stays\n  on "Next stay" push stay\n', '');
+    expect(after(text.replace('start home', 'start stays'), 'tablet', 'Hide')).toEqual(['stays', null]);
+    expect(found(text, 'stack/guarded')).toEqual([]);
+  });
+
   test('what is in sight counts as shown for never A after B', () => {
     // One event puts both on the stack: on the phone the list is not shown before Back, which leads to nothing else.
     const text = huts('rule "R" never guests after stays\n')

@@ -7,7 +7,7 @@ import type { VariantReach } from '../../src/core/reach';
 import { walkTo } from '../../src/core/reach/queries/witness';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration } from '../../src/core/walk/configuration';
-import type { AppEvent } from '../../src/core/walk/event';
+import { isBeside, type AppEvent } from '../../src/core/walk/event';
 import { Walker } from '../../src/core/walk/walker';
 import { isInSight, listInSight } from '../../src/core/walk/in-sight';
 import { Walked } from './walked';
@@ -268,6 +268,12 @@ export function allConfigurations(plan: Plan, variant: string, most: number): Ma
   return nodes;
 }
 
+/** The frame that an event is a tap on: the list in sight, or the top. It was shown before, so it is not revealed. */
+export const tappedOn = ({ stacks, active }: Configuration, variant: string, by?: AppEvent): object | null => {
+  const stack = stacks[active] ?? null;
+  return by && isBeside(by) ? listInSight(stack, variant) : stack;
+};
+
 /** The screens that some event reveals from beneath although their needs fail. */
 export function leaksIn(plan: Plan, variant: string, graph: ReadonlyMap<string, Node>): Set<Screen> {
   const walker = new Walker(plan, variant);
@@ -278,7 +284,7 @@ export function leaksIn(plan: Plan, variant: string, graph: ReadonlyMap<string, 
     for (const event of walker.allEvents(configuration)) {
       for (const after of walker.after(configuration, event)) {
         const top = activeStack(after)!;
-        if (top === activeStack(configuration) || !frames.has(top)) continue;
+        if (top === tappedOn(configuration, variant, event) || !frames.has(top)) continue;
         if (
           top.screen.needs.some(
             ({ condition }) => !outcomesOf(condition, (flag) => after.flags[plan.flags.indexOf(flag)]!).holds,

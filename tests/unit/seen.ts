@@ -20,10 +20,10 @@ import { deadBranches } from '../../src/core/reach/properties/dead-branches';
 import { answerTo } from '../../src/core/reach/properties/suspects';
 import { outcomesOf } from '../../src/core/walk/conditions';
 import { activeStack, keyOf, screensOf, type Configuration, type Stack } from '../../src/core/walk/configuration';
-import { isBranching } from '../../src/core/walk/event';
+import { type AppEvent, isBranching } from '../../src/core/walk/event';
 import { Walker } from '../../src/core/walk/walker';
 import { isInSight, listInSight } from '../../src/core/walk/in-sight';
-import { doorsOf, replay } from './brute-force';
+import { doorsOf, replay, tappedOn } from './brute-force';
 import { Walked } from './walked';
 
 /** Number of events that happen by themselves, and of all others. A way with fewer of the first is shorter. */
@@ -74,10 +74,10 @@ export class Seen {
   ) {
     const walker = new Walker(plan, variant);
     const doors = doorsOf(plan, variant);
-    const add = (all: readonly Configuration[], before: Configuration | null): Node[] => {
+    const add = (all: readonly Configuration[], before: Configuration | null, by?: AppEvent): Node[] => {
       walker.missed.forEach((step) => this.missed.add(step));
       return all.map((configuration) => {
-        this.noteLeak(configuration, before);
+        this.noteLeak(configuration, before, by);
         const key = keyOf(configuration);
         let node = this.nodes.get(key);
         if (!node)
@@ -113,7 +113,7 @@ export class Seen {
           for (const each of after)
             this.revealed.set(top, (this.revealed.get(top) ?? new Set()).add(activeStack(each)!.screen));
         }
-        (event.kind === 'event' ? node.own : node.inside).push(...add(after, configuration));
+        (event.kind === 'event' ? node.own : node.inside).push(...add(after, configuration, event));
       }
       for (const door of doors) node.outside.push(...add(walker.after(configuration, door), configuration));
     }
@@ -138,9 +138,9 @@ export class Seen {
     }
   }
 
-  private noteLeak(after: Configuration, before: Configuration | null): void {
+  private noteLeak(after: Configuration, before: Configuration | null, by?: AppEvent): void {
     const top = activeStack(after)!;
-    if (!before || top === activeStack(before)) return;
+    if (!before || top === tappedOn(before, this.variant, by)) return;
     const frames = new Set<object>();
     for (const stack of before.stacks) for (let frame = stack; frame; frame = frame.below) frames.add(frame);
     if (

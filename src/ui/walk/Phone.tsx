@@ -15,7 +15,10 @@ interface Props extends Tapping {
 const frames = {
   phone: { around: 'max-w-[320px]', device: 'rounded-[22px] max-h-[640px]' },
   wide: { around: 'max-w-[760px]', device: 'rounded-[18px] max-h-[640px]' },
-  small: { around: 'max-w-[230px]', device: 'rounded-[40px] max-h-[300px] px-2 py-4' },
+  small: {
+    around: 'max-w-[230px] !grid-rows-[minmax(200px,300px)_auto_auto] content-start',
+    device: 'rounded-[40px] max-h-[300px] px-2 py-4',
+  },
 } as const;
 
 interface ScreensProps {

@@ -3,8 +3,8 @@ import type { Missed, Plan, Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
 import { outcomesOf } from '../../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../../walk/configuration';
-import type { AppEvent } from '../../walk/event';
-import { isInSight } from '../../walk/in-sight';
+import { isBeside, type AppEvent } from '../../walk/event';
+import { isInSight, listInSight } from '../../walk/in-sight';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 
@@ -153,9 +153,7 @@ export class Exploration {
     yield* this.toEnd();
     const node =
       this.revealed.get(screen) ??
-      this.follow(hint).find(
-        ({ configuration, before }) => before && this.isRevealed(screen, configuration, before.configuration),
-      );
+      this.follow(hint).find((node) => node.before && this.isRevealed(screen, node, node.before.configuration));
     return node ? walkOf(node) : null;
   }
 
@@ -283,7 +281,7 @@ export class Exploration {
       const node = this.node(configuration, by, before);
       if (this.asks && before) {
         const { screen } = activeStack(configuration)!;
-        if (!this.revealed.has(screen) && this.isRevealed(screen, configuration, before.configuration))
+        if (!this.revealed.has(screen) && this.isRevealed(screen, node, before.configuration))
           this.revealed.set(screen, node);
       }
       const key = `${node.seen} ${this.numbers.keyOf(configuration)}`;
@@ -304,9 +302,12 @@ export class Exploration {
   }
 
   /** Whether an event has uncovered a screen whose needs do not hold. */
-  private isRevealed(screen: Screen, now: Configuration, before: Configuration): boolean {
+  private isRevealed(screen: Screen, { configuration: now, by }: ExploredNode, before: Configuration): boolean {
     const top = activeStack(now)!;
-    if (screen.needs.length === 0 || top.screen !== screen || top === activeStack(before)) return false;
+    if (screen.needs.length === 0 || top.screen !== screen) return false;
+    // A list that is tapped was in sight before.
+    const shown = activeStack(before);
+    if (top === (by && isBeside(by) ? listInSight(shown, this.walker.variant) : shown)) return false;
     return this.lacks(screen, now) && before.stacks.some((stack) => [...framesOf(stack)].includes(top));
   }
 }
