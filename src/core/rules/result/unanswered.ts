@@ -1,4 +1,4 @@
-import { showType } from '../../plan/types';
+import { isKnown, showType } from '../../plan/types';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -17,6 +17,8 @@ export const unanswered: Rule = {
   *check({ supply }) {
     for (const screen of supply.results.unanswered) {
       const { node, type } = screen.returns!;
+      // A type that does not read was reported.
+      if (!isKnown(type)) continue;
       yield {
         range: node,
         summary: say`${screen.label} returns ${showType(type)}, and none of its triggers hands one back.`,

@@ -1,5 +1,5 @@
 import { withoutStatement } from '../../edit/body';
-import { showType } from '../../plan/types';
+import { isKnown, showType } from '../../plan/types';
 import { say } from '../parts/message';
 import { askingFixes, withoutResult } from '../parts/result-parts';
 import type { Rule } from '../parts/rule';
@@ -21,6 +21,8 @@ export const unasked: Rule = {
     const { answers } = supply.results;
     for (const screen of supply.results.unasked) {
       const { node, type } = screen.returns!;
+      // A type that does not read was reported.
+      if (!isKnown(type)) continue;
       yield {
         range: node,
         summary: say`${screen.label} returns ${showType(type)}, and nobody asks for it.`,
