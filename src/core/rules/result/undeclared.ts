@@ -10,7 +10,7 @@ export const undeclaredResult: Rule = {
   id: 'result/undeclared',
   severity: 'error',
   groups: ['result'],
-  reason: 'A step asks for a result, or hands one back, and nothing says that there is one.',
+  reason: 'A step asks for a result that no screen declares, or hands one back.',
   explanation:
     'A screen says with “returns” what it hands back. Its triggers hand it back with “back with” or “close with”. ' +
     'The trigger that opens the screen says with “gives” which value of its own screen gets the result. Only a ' +
