@@ -31,8 +31,8 @@ import {
 } from './syntax';
 
 /**
- * `[private] screen NAME "Title" [as sheet] [only phone] [beside SCREEN [only tablet]] { … }`; the body may be left out, so that bare screens are
- * quick to lay out.
+ * `[private] screen NAME "Title" [as sheet] [only phone] [beside SCREEN [only tablet]] { … }`; the body may be left out,
+ * so that bare screens are quick to lay out.
  */
 export function parseScreen(cursor: Cursor): ScreenNode {
   const unchanged = cursor.takeOver();

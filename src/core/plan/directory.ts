@@ -2,6 +2,14 @@ import type { ScreenReference } from '../language/syntax';
 import { remembered } from '../base/remembered';
 import type { Module, Screen } from './model';
 
+/** The screen that a reference outside of all screens names; null if there is none, or more than one. */
+export function screenNamed(screens: readonly Screen[], reference: ScreenReference | null): Screen | null {
+  if (!reference) return null;
+  const { module, name } = reference;
+  const named = screens.filter((one) => one.name === name.text && (!module || one.module?.name === module.text));
+  return named.length === 1 ? named[0]! : null;
+}
+
 /** The screens of one name. */
 interface Namesakes {
   readonly all: Screen[];

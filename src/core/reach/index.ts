@@ -13,7 +13,6 @@ export {
   deadBranches,
   deciding,
   leaksOf,
-  isEverBeside,
   missedIn,
   suspecting,
   walkOutOfReach,

@@ -1,6 +1,6 @@
 /** The stacks of a configuration, as the Walk view shows them. */
 import { isIn, openings, type Plan, type Screen } from '../plan/model';
-import { outcomesOf } from '../walk/conditions';
+import { lackOf } from '../walk/conditions';
 import { mainStack, type Configuration, type Frame, type Stack } from '../walk/configuration';
 import { listInSight } from '../walk/in-sight';
 import { titleWith } from '../walk/data';
@@ -90,10 +90,7 @@ export class StackWriter {
   }
 
   private lackOf(screen: Screen, { flags }: Configuration): string | null {
-    const lacking = screen.needs.find(
-      ({ condition }) => !outcomesOf(condition, (flag) => flags[this.plan.flags.indexOf(flag)]!).holds,
-    );
-    const written = lacking?.node.condition;
+    const written = lackOf(this.plan, screen, flags)?.node.condition;
     return written ? this.plan.tree.text.slice(written.from, written.to) : null;
   }
 }

@@ -1,5 +1,6 @@
 import type { ValueNode, WalkNode, WalkValueNode } from '../language/syntax';
 import { isLiteral, literalFits } from '../plan/literals';
+import { screenNamed } from '../plan/directory';
 import type { Named, Plan, Screen, Transition } from '../plan/model';
 import { screenScope } from '../plan/scope';
 import { required, type Type } from '../plan/types';
@@ -56,11 +57,9 @@ function checkTaps(plan: Plan): BadWalkValue[] {
 function checkExpected({ walks, screens }: Plan): BadWalkValue[] {
   return walks.flatMap((walk) =>
     (walk.body?.items ?? []).flatMap((step): BadWalkValue[] => {
-      if (step.kind !== 'expect' || step.values.length === 0 || !step.screen) return [];
-      const { module, name } = step.screen;
-      const named = screens.filter((one) => one.name === name.text && (!module || one.module?.name === module.text));
-      const [screen] = named;
-      if (named.length !== 1 || !screen) return [];
+      if (step.kind !== 'expect' || step.values.length === 0) return [];
+      const screen = screenNamed(screens, step.screen);
+      if (!screen) return [];
       const known = [...screen.parameters, ...screen.holds];
       return step.values.flatMap((given): BadWalkValue[] => {
         const one = known.find((each) => each.name === given.name.text);

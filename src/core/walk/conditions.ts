@@ -1,4 +1,4 @@
-import type { Condition, Flag } from '../plan/model';
+import type { Condition, Flag, Needs, Plan, Screen } from '../plan/model';
 
 /** Possible outcomes of a condition, given the flags. */
 export interface Outcomes {
@@ -41,6 +41,14 @@ export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string
   }
   return { holds, fails };
 }
+
+/**
+ * The first thing that a screen needs and that cannot hold; undefined if there is none.
+ *
+ * @param flags their values, in the plan's order
+ */
+export const lackOf = (plan: Plan, { needs }: Screen, flags: readonly string[]): Needs | undefined =>
+  needs.find(({ condition }) => !outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!).holds);
 
 const quoted = (text: string): string => `"${text}`;
 const isGiven = ' is given';

@@ -9,6 +9,7 @@ import type { Assumptions } from './conditions';
 import { activeStack, keyOf, type Configuration, type Frame, type Stack } from './configuration';
 import { Data } from './data';
 import { literalOf } from './samples';
+import { screenNamed } from '../plan/directory';
 import { required } from '../plan/types';
 import { at, isRecord, tellingField, type Value, type Values } from '../plan/value';
 import { isBranching, type AppEvent } from './event';
@@ -192,8 +193,8 @@ class Replayer {
     now: readonly Running[],
     step: Extract<WalkStepNode, { kind: 'expect' }>,
   ): readonly ReplayNode[] | Break | null {
-    const wanted = screenNamed(this.plan, step.screen);
-    const beneath = screenNamed(this.plan, step.beneath);
+    const wanted = screenNamed(this.plan.screens, step.screen);
+    const beneath = screenNamed(this.plan.screens, step.beneath);
     if (!wanted || (step.beneath && !beneath)) return null;
     const there = now.filter(({ configuration }) => activeStack(configuration)!.screen === wanted);
     if (there.length === 0) return { why: 'other-screen', screens: topsOf(now), wanted };
@@ -336,15 +337,3 @@ function assumptionsOf(taken: readonly TakenNode[]): Assumptions | null {
 
 const valuesOf = (given: readonly WalkValueNode[]): Values =>
   Object.fromEntries(given.flatMap(({ name, value }) => (value ? [[name.text, literalOf(value)]] : [])));
-
-function screenNamed(
-  plan: Plan,
-  reference: { readonly module: { readonly text: string } | null; readonly name: { readonly text: string } } | null,
-): Screen | null {
-  if (!reference) return null;
-  const named = plan.screens.filter(
-    (screen) =>
-      screen.name === reference.name.text && (!reference.module || screen.module?.name === reference.module.text),
-  );
-  return named.length === 1 ? named[0]! : null;
-}

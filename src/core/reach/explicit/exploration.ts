@@ -1,7 +1,7 @@
 import type { Budget } from '../../base/budget';
 import type { Missed, Plan, Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
-import { outcomesOf } from '../../walk/conditions';
+import { lackOf } from '../../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../../walk/configuration';
 import { isBeside, type AppEvent } from '../../walk/event';
 import { isInSight, listInSight } from '../../walk/in-sight';
@@ -296,11 +296,6 @@ export class Exploration {
     return isInSight(this.monitored, activeStack(configuration), this.walker.variant);
   }
 
-  /** Whether something that a screen needs does not hold. */
-  private lacks({ needs }: Screen, { flags }: Configuration): boolean {
-    return needs.some(({ condition }) => !outcomesOf(condition, (flag) => flags[this.plan.flags.indexOf(flag)]!).holds);
-  }
-
   /** Whether an event has uncovered a screen whose needs do not hold. */
   private isRevealed(screen: Screen, { configuration: now, by }: ExploredNode, before: Configuration): boolean {
     const top = activeStack(now)!;
@@ -308,7 +303,10 @@ export class Exploration {
     // A list that is tapped was in sight before.
     const shown = activeStack(before);
     if (top === (by && isBeside(by) ? listInSight(shown, this.walker.variant) : shown)) return false;
-    return this.lacks(screen, now) && before.stacks.some((stack) => [...framesOf(stack)].includes(top));
+    return (
+      lackOf(this.plan, screen, now.flags) !== undefined &&
+      before.stacks.some((stack) => [...framesOf(stack)].includes(top))
+    );
   }
 }
 

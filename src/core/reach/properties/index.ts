@@ -2,6 +2,5 @@ export { deciding } from './claims';
 export { deadBranches, type DeadBranch } from './dead-branches';
 export { leaksOf } from './leaks';
 export { missedIn } from './missed';
-export { isEverBeside } from './pairs';
 export { walkOutOfReach } from './out-of-reach';
 export { suspecting, type Suspects } from './suspects';

@@ -107,7 +107,10 @@ export abstract class Stacks {
     };
   }
 
-  /** Whether a stack has the screen directly on the list beside which it is shown, so that both are in sight. */
+  /**
+   * Whether a stack has the screen directly on the list beside which it is shown, so that both are in sight. In an upper
+   * bound `true` proves nothing.
+   */
   isEverBeside(screen: Screen): boolean {
     const list = this.system.variant.listBeside(screen);
     return (

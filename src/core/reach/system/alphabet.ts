@@ -6,7 +6,7 @@ import type { Valuation } from './valuations';
 /** The properties of a frame that steps can tell apart: `asked`, whether the screen beneath waits for its result. */
 export interface FrameKind extends NewFrame {
   /** Whether the monitored list is in sight beside the frame while that is on top. */
-  readonly besideSeen: boolean;
+  readonly besideMonitored: boolean;
   /** The arrival that a gate puts off; null for frames that are no gate. */
   readonly putOff: InternedArrival | null;
 }
@@ -28,7 +28,7 @@ export interface Control {
   readonly stack: number;
   /** The rest of an unfinished event; null while the app waits for one. */
   readonly continuation: Continuation | null;
-  /** Whether the monitored screen has been on top. */
+  /** Whether the monitored screen has been shown. */
   readonly seen: boolean;
 }
 
@@ -49,7 +49,7 @@ export class Alphabet {
    * @param screens number of screens
    * @param stacks number of stacks
    * @param valuations number of valuations
-   * @param monitors whether control states remember that a screen has been on top
+   * @param monitors whether control states remember that a screen has been shown
    */
   constructor(
     private readonly screens: number,
@@ -91,10 +91,10 @@ export class Alphabet {
   }
 
   private symbol(frame: FrameKind, last: boolean, gateBeneath: boolean): StackSymbol {
-    const { screen, modal, asked, besideSeen, putOff } = frame;
+    const { screen, modal, asked, besideMonitored, putOff } = frame;
     const key =
       ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 32 +
-      (besideSeen ? 16 : 0) +
+      (besideMonitored ? 16 : 0) +
       (asked ? 8 : 0) +
       (modal ? 4 : 0) +
       (last ? 2 : 0) +
@@ -103,7 +103,7 @@ export class Alphabet {
     if (!symbol)
       this.symbols.set(
         key,
-        (symbol = { id: this.symbols.size, screen, modal, asked, besideSeen, putOff, last, gateBeneath }),
+        (symbol = { id: this.symbols.size, screen, modal, asked, besideMonitored, putOff, last, gateBeneath }),
       );
     return symbol;
   }
@@ -145,6 +145,6 @@ export const frameOf = (screen: Screen): FrameKind => ({
   screen,
   modal: screen.shape !== null,
   asked: false,
-  besideSeen: false,
+  besideMonitored: false,
   putOff: null,
 });

@@ -376,8 +376,7 @@ export class EventInterpreter {
         partial.continuation = lowered(partial.continuation, partial.known.length);
         const asked = replaced !== undefined && replaced.asked && returnsAlike(replaced.screen, screen);
         const frame = { screen, modal: screen.shape !== null, asked };
-        if (this.variant.hasBeside)
-          partial.continuation = { item: { kind: 'place', frame }, next: partial.continuation };
+        if (this.monitored) partial.continuation = { item: { kind: 'place', frame }, next: partial.continuation };
         else this.place(partial, frame);
         break;
       }
@@ -430,15 +429,15 @@ export class EventInterpreter {
   /** Puts a frame on top. Beside a monitored list, what lies beneath has to be known. */
   private place(partial: PartialConfiguration, frame: NewFrame): void {
     const { screen, modal, asked } = frame;
-    const besideSeen = this.monitored !== null && this.isBeside(frame, partial.known.at(-1));
+    const besideMonitored = this.monitored !== null && this.isBeside(frame, partial.known.at(-1));
     // Written out: a spread takes several times as long, and this runs for each frame of each event.
-    partial.known.push({ screen, modal, asked, besideSeen, putOff: null });
+    partial.known.push({ screen, modal, asked, besideMonitored, putOff: null });
   }
 
   /** Whether the monitored list is in sight beside a frame: it belongs to the nearest pair, under no modal frame. */
   private isBeside({ screen, modal }: NewFrame, below: FrameKind | undefined): boolean {
     if (modal || !below) return false;
-    return this.variant.listBeside(screen) === below.screen ? below.screen === this.monitored : below.besideSeen;
+    return this.variant.listBeside(screen) === below.screen ? below.screen === this.monitored : below.besideMonitored;
   }
 
   private build(partial: PartialConfiguration, screens: readonly Screen[]): void {

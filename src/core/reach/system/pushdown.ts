@@ -205,9 +205,9 @@ export class Pushdown {
   }
 
   /** Whether the monitored screen has been shown, on top or beside it, once this head was on top. */
-  hasSeen({ seen, continuation }: Control, { screen, besideSeen }: StackSymbol): boolean {
+  hasSeen({ seen, continuation }: Control, { screen, besideMonitored }: StackSymbol): boolean {
     if (seen || this.monitored === null) return seen;
-    return continuation === null && (screen === this.monitored || besideSeen);
+    return continuation === null && (screen === this.monitored || besideMonitored);
   }
 
   /** All rules of a head. Costs the work of its events, once for all heads that share them. */

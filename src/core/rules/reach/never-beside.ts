@@ -1,5 +1,5 @@
 import { isIn, type Screen } from '../../plan/model';
-import { isEverBeside, knownStacks } from '../../reach';
+import { knownStacks } from '../../reach';
 import { withoutBeside } from '../../edit/screens';
 import { say } from '../parts/message';
 import type { Context, Rule } from '../parts/rule';
@@ -44,7 +44,7 @@ function isNeverBeside({ reach }: Context, screen: Screen): boolean {
     there.length > 0 &&
     there.every((variant) => {
       const stacks = knownStacks(variant);
-      return stacks !== null && !isEverBeside(stacks, screen);
+      return stacks !== null && !stacks.isEverBeside(screen);
     })
   );
 }

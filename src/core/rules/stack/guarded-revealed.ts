@@ -1,7 +1,7 @@
 import { listBeside, type Plan, type Screen } from '../../plan/model';
 import { eachStep } from '../../plan/steps';
-import { outcomesOf } from '../../walk/conditions';
-import { activeStack, type Configuration } from '../../walk/configuration';
+import { lackOf } from '../../walk/conditions';
+import { activeStack } from '../../walk/configuration';
 import { listInSight } from '../../walk/in-sight';
 import type { Tap } from '../../walk/tap';
 import { Walker } from '../../walk/walker';
@@ -56,15 +56,15 @@ export const guardedRevealed: Rule = {
 function untilInSight(plan: Plan, variant: string, screen: Screen, walk: readonly Tap[]): readonly Tap[] {
   if (!plan.screens.some((other) => listBeside(other, variant) === screen)) return walk;
   const walker = new Walker(plan, variant);
-  const isLacking = ({ flags }: Configuration): boolean =>
-    screen.needs.some(({ condition }) => !outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!).holds);
   let now = walker.coldStart();
   for (const [index, tap] of walk.entries()) {
     now = now
       .flatMap((each) => walker.after(each, tap))
       .filter((each) => activeStack(each)!.screen === tap.shows)
       .slice(0, mostAtOnce);
-    if (now.some((each) => listInSight(activeStack(each), variant)?.screen === screen && isLacking(each)))
+    if (
+      now.some((each) => listInSight(activeStack(each), variant)?.screen === screen && lackOf(plan, screen, each.flags))
+    )
       return walk.slice(0, index + 1);
   }
   return walk;
