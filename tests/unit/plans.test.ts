@@ -53,7 +53,7 @@ test.each([
   ['small, results', smallPlanArbitrary('results'), []],
 ] as const)('%s: events, questions, lost results and lists in sight occur in runs', (_name, plans, more) => {
   const counts = new Map<string, number>();
-  const samples = fc.sample(plans, { numRuns: 200, seed: 20 });
+  const samples = fc.sample(plans, { numRuns: 120, seed: 20 });
   for (const text of samples) for (const what of contentsOf(text)) counts.set(what, (counts.get(what) ?? 0) + 1);
   if (process.env.ANDANTE_TALLY) console.log(JSON.stringify([...counts].sort()));
   for (const what of ['event', 'asked', 'list in sight', 'tap on a list', 'result that reaches nobody', ...more])
