@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
+import { forms } from '../../src/core/plan/forms';
 import { screenScope } from '../../src/core/plan/scope';
 import { assignable, base, showType, type Type } from '../../src/core/plan/types';
 import { fittingValues, likelyValue, valuesInScope } from '../../src/core/supply/fitting';
@@ -109,4 +110,31 @@ screen a "A" {
     expect(likely('where', trips.types.get('HutId')!.type)).toBe('hut.id');
     expect(likely('when', optional(trips.types.get('Season')!.type))).toBe('month');
   });
+});
+
+test('a date is a day that there is', () => {
+  const isDay = (text: string): boolean => {
+    const [year, month, day] = text.split('-').map(Number);
+    const date = new Date(0);
+    date.setUTCFullYear(year!, month! - 1, day);
+    return date.getUTCMonth() === month! - 1 && date.getUTCDate() === day;
+  };
+  const two = (number: number): string => String(number).padStart(2, '0');
+  for (const year of ['0000', '0004', '1900', '1999', '2000', '2023', '2024', '2100', '9996'])
+    for (let month = 0; month <= 13; month++)
+      for (let day = 0; day <= 32; day++) {
+        const text = `${year}-${two(month)}-${two(day)}`;
+        expect([text, forms.date.test(text), forms.instant.test(`${text}T09:30:00+23:59`)]).toEqual([
+          text,
+          isDay(text),
+          isDay(text),
+        ]);
+      }
+  for (const text of [
+    '2026-05-01T24:00:00Z',
+    '2026-05-01T09:60:00Z',
+    '2026-05-01T09:30:00+24:00',
+    '2026-05-01 09:30:00Z',
+  ])
+    expect([text, forms.instant.test(text)]).toEqual([text, false]);
 });
