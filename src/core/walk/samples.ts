@@ -40,7 +40,8 @@ export class Samples {
     const type = required(declared);
     switch (type.kind) {
       case 'list':
-        return depth >= deepest
+        // A list ends before its items would lack their fields.
+        return depth + 1 >= deepest
           ? []
           : Array.from({ length: rows }, (_none, index): Value => this.of(type.of, name, index, depth + 1));
       case 'record': {
