@@ -13,6 +13,7 @@ export const coreDoors = {
   reach: ['base', 'plan', 'walk'],
   rules: ['base', 'language', 'plan', 'supply', 'links', 'walk', 'edit', 'reach'],
   audit: ['plan', 'links', 'walk', 'rules'],
+  generate: ['base', 'language', 'plan', 'supply', 'links', 'walk'],
   check: ['base', 'language', 'plan', 'supply', 'reach', 'rules'],
   report: ['language', 'plan', 'supply', 'links', 'walk', 'edit', 'reach', 'rules', 'check'],
   propose: ['language', 'plan', 'edit', 'rules', 'check', 'report'],

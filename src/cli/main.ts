@@ -1,9 +1,11 @@
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
 import { printable } from '../core/language/controls';
+import { codeLanguages, type CodeLanguage } from '../core/generate/generate';
 import { severities, type Severity } from '../core/rules/parts/rule';
 import { checkFiles, checkFormats, type CheckOptions } from './check';
 import { explain } from './explain';
 import { formatFiles } from './format';
+import { generateCode, type GenerateOptions } from './generate';
 import { linkFormats, openLinks, type LinkOptions } from './link';
 import { printModel } from './model';
 import { printTour, tourFormats, type TourOptions } from './tour';
@@ -95,6 +97,26 @@ function program(): Command {
     .option('--text', 'print it as text instead, without comments', false)
     .action((file: string, options: { text: boolean }) => {
       process.exitCode = printModel(file, options.text);
+    });
+
+  andante
+    .command('generate')
+    .description('write the typed code of a plan into a folder: routes, links, exits, and the state of the app')
+    .argument('<language>', codeLanguages.join(', '), oneOf<CodeLanguage>(codeLanguages))
+    .argument('<file>', 'the plan; - reads standard input')
+    .requiredOption('--out <folder>', 'the folder for the code; files of others there stay as they are')
+    .option(
+      '--check',
+      'write nothing, name the files that are missing or out of date, and exit 1 if there are any',
+      false,
+    )
+    .option(
+      '--force',
+      'write code for a plan with gaps, and overwrite generated files that were changed by hand',
+      false,
+    )
+    .action((language: CodeLanguage, file: string, options: GenerateOptions) => {
+      process.exitCode = generateCode(language, file, options);
     });
 
   andante

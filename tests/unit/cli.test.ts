@@ -508,3 +508,69 @@ test('no command lets a plan steer the terminal', () => {
     expect(out + err, call.join(' ')).not.toBe('');
   }
 });
+
+describe('generate', () => {
+  const into = (out: string, plan = 'fine.andante', ...options: string[]): ReturnType<typeof andante> =>
+    andante(['generate', 'typescript', plan, '--out', out, ...options]);
+  const textOf = (path: string): string => readFileSync(join(folder, path), 'utf8');
+
+  test('writes a folder, and then knows that nothing changed', () => {
+    const first = into('code');
+    expect(first).toMatchObject({ code: 0, err: '' });
+    expect(first.out.split('\n')).toContain('code/routes.ts');
+    expect(into('code')).toEqual({ code: 0, out: '', err: '' });
+    expect(into('code', 'fine.andante', '--check')).toEqual({ code: 0, out: '', err: '' });
+    expect(readdirSync(join(folder, 'code')).filter((name) => name.includes('tmp'))).toEqual([]);
+  });
+
+  test('--check names what is out of date, and writes nothing', () => {
+    into('checked');
+    writeFileSync(
+      join(folder, 'other.andante'),
+      'app "A"\nstart a\nscreen a "A" {\n  on "Go" push b\n}\nscreen b "B"\n',
+    );
+    rmSync(join(folder, 'checked', 'url.ts'));
+    const { code, out } = into('checked', 'other.andante', '--check');
+    expect(code).toBe(1);
+    expect(out).toContain('checked/url.ts is missing.\n');
+    expect(out).toContain('checked/routes.ts is out of date.\n');
+    expect(out).not.toContain('codec.ts');
+    expect(readdirSync(join(folder, 'checked'))).not.toContain('url.ts');
+  });
+
+  test('names each gap of a plan, and writes its code only if told so', () => {
+    const refused = into('gaps', 'demo.andante');
+    expect(refused.code).toBe(1);
+    expect(refused.err).toMatch(/^demo\.andante:\d+:\d+ “Filters” on search: /m);
+    expect(readdirSync(folder)).not.toContain('gaps');
+    expect(into('gaps', 'demo.andante', '--force').code).toBe(0);
+    expect(textOf('gaps/app.ts')).toContain('Missing in the plan');
+  });
+
+  test('overwrites nothing of somebody else, follows no link, and keeps changes by hand', () => {
+    into('mixed');
+    writeFileSync(join(folder, 'mixed', 'app.ts'), 'mine\n');
+    expect(into('mixed', 'other.andante', '--force')).toMatchObject({ code: 2, out: '' });
+    expect(textOf('mixed/app.ts')).toBe('mine\n');
+
+    rmSync(join(folder, 'mixed', 'app.ts'));
+    writeFileSync(join(folder, 'elsewhere'), 'mine\n');
+    symlinkSync(join(folder, 'elsewhere'), join(folder, 'mixed', 'app.ts'));
+    expect(into('mixed', 'other.andante', '--force')).toMatchObject({ code: 2, out: '' });
+    expect(textOf('elsewhere')).toBe('mine\n');
+
+    rmSync(join(folder, 'mixed', 'app.ts'));
+    const changed = `${textOf('mixed/routes.ts')}// a note\n`;
+    writeFileSync(join(folder, 'mixed', 'routes.ts'), changed);
+    expect(into('mixed', 'other.andante')).toMatchObject({ code: 2, out: '' });
+    expect(textOf('mixed/routes.ts')).toBe(changed);
+    expect(into('mixed', 'other.andante', '--force').code).toBe(0);
+    expect(textOf('mixed/routes.ts')).not.toContain('a note');
+  });
+
+  test('refuses a folder that cannot be made, and a language that it does not know', () => {
+    writeFileSync(join(folder, 'file'), '');
+    expect(into('file/code').code).toBe(2);
+    expect(andante(['generate', 'latin', 'fine.andante', '--out', 'code']).code).toBe(2);
+  });
+});

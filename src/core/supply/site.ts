@@ -125,11 +125,11 @@ export function scopeOf(site: Site, { flags }: Pick<Plan, 'flags'>): Scope {
     case 'transition':
       return scopeOfTransition(site.transition, site.branch, { flags });
     case 'item':
-      return scopeOfBranch(menuScope(flags), site.item.branches, site.branch);
+      return scopeOfMenu(site.item, site.branch, { flags });
     case 'event':
-      return scopeOfBranch(menuScope(flags), site.event.branches, site.branch);
+      return scopeOfMenu(site.event, site.branch, { flags });
     case 'needs':
-      return withGiven(arrivalScope(site.screen, flags), givenBy(site.needs.condition, false));
+      return scopeOfElse(site.screen, site.needs, { flags });
     case 'under':
       return arrivalScope(site.link.screen, []);
     default:
@@ -143,6 +143,17 @@ export const scopeOfTransition = (
   branch: Branch,
   { flags }: Pick<Plan, 'flags'>,
 ): Scope => scopeOfBranch(screenScope(screen, flags, loop), branches, branch);
+
+/** The values that can be named in a branch of a menu item or an event. */
+export const scopeOfMenu = (
+  { branches }: Pick<MenuItem | PlanEvent, 'branches'>,
+  branch: Branch,
+  { flags }: Pick<Plan, 'flags'>,
+): Scope => scopeOfBranch(menuScope(flags), branches, branch);
+
+/** The values that can be named behind the `else` of a screen's needs. */
+export const scopeOfElse = (screen: Screen, { condition }: Needs, { flags }: Pick<Plan, 'flags'>): Scope =>
+  withGiven(arrivalScope(screen, flags), givenBy(condition, false));
 
 /** The scope of one branch: values that its conditions prove present count as present. */
 function scopeOfBranch(scope: Scope, branches: readonly Branch[], branch: Branch): Scope {

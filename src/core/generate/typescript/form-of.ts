@@ -1,0 +1,15 @@
+import { required, type Type } from '../../plan/types';
+import type { Writer } from './writer';
+
+/** The form of a single value: `forms.int`, `hutIdForm`. */
+export function formOf(out: Writer, declared: Type): string {
+  const type = required(declared);
+  switch (type.kind) {
+    case 'id':
+    case 'choice':
+      return out.use(out.names.forms.get(type.name)!, './types');
+    default:
+      out.use('* as forms', './forms');
+      return `forms.${type.kind === 'base' ? type.name : 'text'}`;
+  }
+}

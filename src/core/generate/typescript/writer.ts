@@ -1,0 +1,222 @@
+/** Writes one file of the TypeScript output, and collects what it imports. */
+import { compareTexts } from '../program/words';
+import { Printer, wrap } from '../print/printer';
+import type { Expression, PathStep, Program, Test } from '../program/program';
+import { typeOfExpression } from '../program/read-expression';
+import { required, type Type } from '../../plan/types';
+import { stringValue } from '../../language/tokens';
+import { namesOf, propertiesOf, quoted, type Payload, type TypeScriptNames } from './names';
+
+const width = 110;
+
+/** The names by which expressions in one place go. */
+export interface Here {
+  /** The route whose arguments are at hand, and their properties. */
+  readonly route: string;
+  readonly arguments: ReadonlyMap<string, string>;
+  /** The event that brings values, and its properties. */
+  readonly event: string;
+  readonly payload: Payload;
+  readonly flags: string;
+  readonly circumstances: string;
+}
+
+const baseTypes = {
+  text: 'string',
+  int: 'number',
+  decimal: 'number',
+  bool: 'boolean',
+  date: 'LocalDate',
+  time: 'LocalTime',
+  instant: 'Date',
+  url: 'Url',
+} as const;
+
+/** Base types that the output declares itself. */
+const declared: ReadonlySet<string> = new Set(['LocalDate', 'LocalTime', 'Url']);
+
+export class Writer extends Printer {
+  private readonly imports = new Map<string, Set<string>>();
+
+  /** @param self the file, as others import it */
+  constructor(
+    readonly program: Program,
+    readonly names: TypeScriptNames,
+    private readonly self: string,
+  ) {
+    super(width, '  ');
+  }
+
+  /** Imports a name, unless the file declares it, and returns it. */
+  use(name: string, from: string): string {
+    if (from === this.self) return bare(name);
+    const known = this.imports.get(from) ?? new Set();
+    this.imports.set(from, known.add(name));
+    return name;
+  }
+
+  /** The file: a sentence about it, imports, and all lines. */
+  file(about: string): string {
+    const top = new Printer(width, '  ');
+    top.line(`/** ${oneLine(about)} */`);
+    for (const [from, used] of [...this.imports].sort(([a], [b]) => compareTexts(a, b))) {
+      const whole = [...used].filter((name) => name.startsWith('* as '));
+      for (const name of whole) top.line(`import ${name} from ${quoted(from)};`);
+      const all = [...used].filter((name) => !whole.includes(name)).sort((a, b) => compareTexts(bare(a), bare(b)));
+      if (all.length === 0) continue;
+      const isTypes = all.every((name) => name.startsWith('type '));
+      top.list(isTypes ? 'import type {' : 'import {', isTypes ? all.map(bare) : all, `} from ${quoted(from)};`, ' ');
+    }
+    return this.imports.size === 0 ? `${top.text}${this.text}` : `${top.text}\n${this.text}`;
+  }
+
+  /** A doc comment; nothing for no text. */
+  doc(...paragraphs: readonly (string | null | undefined)[]): this {
+    const text = paragraphs.filter((each) => each).join('\n');
+    if (text === '') return this;
+    const safe = text.replaceAll('*/', '* /');
+    if (!safe.includes('\n') && this.fits(`/** ${safe} */`)) return this.line(`/** ${safe} */`);
+    this.line('/**');
+    for (const line of wrap(safe, width - 10)) this.line(line === '' ? ' *' : ` * ${line}`);
+    return this.line(' */');
+  }
+
+  type(type: Type): string {
+    switch (type.kind) {
+      case 'optional':
+        return `${this.type(type.of)} | null`;
+      case 'list': {
+        const of = this.type(type.of);
+        return `readonly ${/[ |]/.test(of) ? `(${of})` : of}[]`;
+      }
+      case 'base': {
+        const name = baseTypes[type.name];
+        return declared.has(name) ? this.typeNamed(name, './forms') : name;
+      }
+      case 'unknown':
+        return 'unknown';
+      default:
+        return this.typeNamed(this.names.types.get(type.name)!, './types');
+    }
+  }
+
+  private typeNamed(name: string, from: string): string {
+    // A value of the name brings its type along.
+    if (!this.imports.get(from)?.has(name)) this.use(`type ${name}`, from);
+    return name;
+  }
+
+  private valueNamed(name: string, from: string): string {
+    this.imports.get(from)?.delete(`type ${name}`);
+    return this.use(name, from);
+  }
+
+  literal(declaredType: Type, text: string): string {
+    const type = required(declaredType);
+    switch (type.kind) {
+      case 'choice':
+        return quoted(text);
+      case 'id':
+        return `${this.valueNamed(this.names.types.get(type.name)!, './types')}(${this.literal({ kind: 'base', name: type.base ?? 'text' }, text)})`;
+      case 'base':
+        switch (type.name) {
+          case 'text':
+            return quoted(stringValue(text) ?? '');
+          case 'int':
+          case 'decimal':
+            return plainNumber(text);
+          case 'bool':
+            return text;
+          case 'instant':
+            return `new Date(${quoted(stringValue(text) ?? '')})`;
+          default:
+            return `${this.valueNamed(baseTypes[type.name], './forms')}(${quoted(stringValue(text) ?? '')})`;
+        }
+      default:
+        return 'null';
+    }
+  }
+
+  /** An expression where a type is wanted: a value that was tested before counts as present. */
+  value(expression: Expression, wanted: Type, here: Here): string {
+    switch (expression.kind) {
+      case 'literal':
+        return this.literal(expression.type, expression.text);
+      case 'flag':
+        return `${here.flags}.${this.names.flags.get(expression.flag.name)!}`;
+      default: {
+        const text = this.path(expression, here);
+        const mayBeNull = expression.path.some(({ type }) => type.kind === 'optional');
+        const isRead = wanted.kind === 'optional' || typeOfExpression(expression).kind === 'optional';
+        return mayBeNull && !isRead ? `${this.use('given', './forms')}(${text})` : text;
+      }
+    }
+  }
+
+  /** A path, which is null if a step of it is absent. */
+  path({ kind, path }: Extract<Expression, { path: readonly PathStep[] }>, here: Here): string {
+    const [root, ...fields] = path;
+    const properties = kind === 'argument' ? here.arguments : here.payload.values;
+    let text = `${kind === 'argument' ? here.route : here.event}.${properties.get(root!.name)!}`;
+    let type = root!.type;
+    let isChained = false;
+    for (const field of fields) {
+      const record = required(type);
+      const name = record.kind === 'record' ? this.fieldsOf(record.name).get(field.name)! : field.name;
+      isChained ||= type.kind === 'optional';
+      text += `${type.kind === 'optional' ? '?.' : isChained ? '?.' : '.'}${name}`;
+      type = field.type;
+    }
+    return isChained ? `(${text} ?? null)` : text;
+  }
+
+  fieldsOf(record: string): ReadonlyMap<string, string> {
+    const type = this.program.records.find(({ name }) => name === record);
+    return propertiesOf(type ? [...type.fields].map(([name, of]) => ({ name, type: of })) : []);
+  }
+
+  test(test: Test, here: Here): string {
+    switch (test.kind) {
+      case 'flag':
+        return test.flag.type.kind === 'choice'
+          ? `${this.use('is', './forms')}(${here.flags}.${this.names.flags.get(test.flag.name)!}, ${quoted(test.value)})`
+          : `${test.value === 'true' ? '' : '!'}${here.flags}.${this.names.flags.get(test.flag.name)!}`;
+      case 'given':
+        return `${this.path(test.value, here)} !== null`;
+      case 'outcome': {
+        const own = here.payload.outcomes.get(test.text);
+        return own ? `${here.event}.${own}` : `${here.circumstances}.${this.names.circumstances.get(test.text)!}`;
+      }
+      case 'not': {
+        const { of } = test;
+        if (of.kind === 'given') return `${this.path(of.value, here)} === null`;
+        const inner = this.test(of, here);
+        return of.kind === 'outcome' || (of.kind === 'flag' && !inner.startsWith('!')) ? `!${inner}` : `!(${inner})`;
+      }
+      default: {
+        const sign = test.kind === 'and' ? '&&' : '||';
+        const side = (of: Test): string =>
+          (of.kind === 'and' || of.kind === 'or') && of.kind !== test.kind
+            ? `(${this.test(of, here)})`
+            : this.test(of, here);
+        return `${side(test.left)} ${sign} ${side(test.right)}`;
+      }
+    }
+  }
+}
+
+const oneLine = (text: string): string => text.replace(/\s+/g, ' ').replaceAll('*/', '* /');
+
+const bare = (name: string): string => name.replace(/^type /, '');
+
+/** A number as TypeScript writes it: without the zeros in front that it refuses. */
+const plainNumber = (text: string): string => text.replace(/^(-?)0+(?=\d)/, '$1');
+
+/** Names are worked out once for all files of a program. */
+const known = new WeakMap<Program, TypeScriptNames>();
+
+export function writerFor(program: Program, self: string): Writer {
+  let names = known.get(program);
+  if (!names) known.set(program, (names = namesOf(program)));
+  return new Writer(program, names, self);
+}
