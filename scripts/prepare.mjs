@@ -1,6 +1,6 @@
 // Shared by the everyday commands: installs missing packages, builds stale output. Plain Node: it runs before the
 // install.
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join, relative } from 'node:path';
@@ -102,6 +102,38 @@ export function install() {
     'Installing packages …',
     () => run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true }),
   );
+}
+
+/** The compilers and grammars that the tests hold generated code to: a package of their own, which no user needs. */
+export function installCompilers() {
+  const folder = at('tests', 'compilers');
+  return unlessFresh(
+    join(folder, 'node_modules', '.andante-installed'),
+    [join(folder, 'package.json'), join(folder, 'package-lock.json')],
+    'Installing compilers …',
+    () =>
+      run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true, cwd: folder }),
+  );
+}
+
+/** Installs packages of Debian if that needs no question; otherwise says what is missing. */
+export async function installFromDebian(names, missing) {
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) throw new Stop(missing);
+  console.log(`\nInstalling ${names.join(', ')} …`);
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  await run('apt-get', ['update', '-qq'], { quiet: true, env });
+  await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...names], { quiet: true, env });
+}
+
+/** Java, which runs the Kotlin compiler and its output. */
+export async function needJava() {
+  const isThere = () => spawnSync('java', ['-version']).status === 0;
+  if (isThere()) return;
+  await installFromDebian(
+    ['default-jre-headless'],
+    'The tests of generated Kotlin need Java 11 or newer: apt-get install default-jre-headless.',
+  );
+  if (!isThere()) throw new Stop('Java was installed, but cannot be run.');
 }
 
 export function build() {

@@ -3,7 +3,19 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
-import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
+import {
+  bin,
+  build,
+  install,
+  installCompilers,
+  installFromDebian,
+  main,
+  needJava,
+  needNode,
+  root,
+  run,
+  Stop,
+} from './prepare.mjs';
 
 const reports = mkdtempSync(join(tmpdir(), 'andante-test-'));
 let passed = 0;
@@ -73,18 +85,10 @@ async function needChromium() {
     there([process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']) &&
     there([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
   if (found()) return;
-  const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
-  if (!canInstall)
-    throw new Stop(
-      'The browser tests need Chromium and its driver: apt-get install chromium chromium-driver, or name them in CHROMIUM and CHROMEDRIVER.',
-    );
-  console.log('\nInstalling Chromium …');
-  const env = { DEBIAN_FRONTEND: 'noninteractive' };
-  await run('apt-get', ['update', '-qq'], { quiet: true, env });
-  await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'chromium-driver'], {
-    quiet: true,
-    env,
-  });
+  await installFromDebian(
+    ['chromium', 'chromium-driver'],
+    'The browser tests need Chromium and its driver: apt-get install chromium chromium-driver, or name them in CHROMIUM and CHROMEDRIVER.',
+  );
   if (!found()) throw new Stop('Chromium was installed, but is not where it is looked for.');
 }
 
@@ -92,6 +96,8 @@ await main(async () => {
   try {
     needNode();
     await install();
+    await installCompilers();
+    await needJava();
     // Side by side, since each of them leaves a processor idle now and then.
     const all = [
       suite('unit', ['unit', 'growth']),

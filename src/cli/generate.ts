@@ -10,6 +10,8 @@ export interface GenerateOptions {
   readonly out: string;
   readonly check: boolean;
   readonly force: boolean;
+  /** The package of Kotlin code. */
+  readonly package?: string;
 }
 
 /**
@@ -18,10 +20,14 @@ export interface GenerateOptions {
  *
  * @returns exit code: 0 written or up to date, 1 gaps or files out of date, 2 something cannot be read or written
  */
-export function generateCode(language: CodeLanguage, file: string, { out, check, force }: GenerateOptions): number {
+export function generateCode(
+  language: CodeLanguage,
+  file: string,
+  { out, check, force, package: packageName }: GenerateOptions,
+): number {
   let code = 0;
   const readable = forEachWhole([file], (source, text) => {
-    const { files, gaps } = generate(resolve(parse(text)), language);
+    const { files, gaps } = generate(resolve(parse(text)), language, packageName ?? null);
     for (const { range, message } of gaps) {
       const { file: name, line, column } = source.positionOf(range.from);
       process.stderr.write(`${name}:${line}:${column} ${message}\n`);

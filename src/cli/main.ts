@@ -22,6 +22,12 @@ function oneOf<T extends string>(allowed: readonly T[]) {
   };
 }
 
+/** A package by the rules of Kotlin: names with points between them. */
+function packageName(value: string): string {
+  if (/^[A-Za-z_]\w*(\.[A-Za-z_]\w*)*$/.test(value)) return value;
+  throw new InvalidArgumentError('Use names with points between them, such as com.example.huts.');
+}
+
 function program(): Command {
   const andante = new Command('andante')
     .description('Proves that every screen of a mobile app’s plan can be reached and every argument is supplied.')
@@ -110,6 +116,7 @@ function program(): Command {
       'write nothing, name the files that are missing or out of date, and exit 1 if there are any',
       false,
     )
+    .option('--package <name>', 'the package of Kotlin code; named after the app unless said', packageName)
     .option(
       '--force',
       'write code for a plan with gaps, and overwrite generated files that were changed by hand',

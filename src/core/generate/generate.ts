@@ -4,9 +4,11 @@ import type { Plan } from '../plan/model';
 import type { GeneratedFile } from './print/generated-file';
 import type { Gap, Program } from './program/program';
 import { programOf } from './program/program-of';
+import { kotlinFiles } from './kotlin/kotlin';
 import { typescriptFiles } from './typescript/typescript';
 
-const generators = { typescript: typescriptFiles } satisfies Record<string, (program: Program) => GeneratedFile[]>;
+type Generator = (program: Program, packageName: string | null) => GeneratedFile[];
+const generators = { typescript: typescriptFiles, kotlin: kotlinFiles } satisfies Record<string, Generator>;
 
 /** A language of generated code. */
 export type CodeLanguage = keyof typeof generators;
@@ -22,10 +24,15 @@ export interface Generated {
 /**
  * The code of a plan: the same text for the same plan, whatever the order of its declarations, if that means nothing.
  * Never throws. Costs O(n log n) for n statements.
+ *
+ * @param packageName the package of Kotlin code; null for one named after the app
  */
-export function generate(plan: Plan, language: CodeLanguage): Generated {
+export function generate(plan: Plan, language: CodeLanguage, packageName: string | null = null): Generated {
   const program = programOf(plan);
-  const files = generators[language](program).map(({ path, text }) => ({ path, text: withHeader(program.name, text) }));
+  const files = generators[language](program, packageName).map(({ path, text }) => ({
+    path,
+    text: withHeader(program.name, text),
+  }));
   return { files, gaps: program.gaps };
 }
 

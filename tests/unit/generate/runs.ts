@@ -67,6 +67,13 @@ function codesOf({ screens, menus, happenings }: Program): (event: AppEvent) => 
   };
 }
 
+/**
+ * Whether the code of a plan can go the walker's ways: elsewhere the walker opens screens that lack arguments, or has
+ * conditions of which nobody says how they turn out.
+ */
+export const isComparable = ({ start, gaps }: Program): boolean =>
+  start !== null && !gaps.some(({ kind }) => kind === 'unsupplied' || kind === 'left-out' || kind === 'condition');
+
 /** Random runs from a cold start, of up to `length` events each. */
 export function runsOf(program: Program, count: number, length: number, seed: number): Run[] {
   const { plan } = program;

@@ -61,6 +61,7 @@ class ProgramReader {
     const menus = this.menus();
     const happenings = this.happenings();
     const types = [...plan.types.values()].map(({ type }) => type);
+    const records = types.filter((type): type is RecordType => type.kind === 'record' && isUsable(type)).sort(byName);
     this.dropped();
     for (const { from, to, message } of plan.tree.problems)
       reader.add('left-out', { from, to }, `${message} The code leaves it out.`);
@@ -69,7 +70,8 @@ class ProgramReader {
       name: plan.name ?? 'App',
       ids: types.filter((type): type is IdType => type.kind === 'id' && isUsable(type)).sort(byName),
       choices: types.filter((type): type is ChoiceType => type.kind === 'choice' && isUsable(type)).sort(byName),
-      records: types.filter((type): type is RecordType => type.kind === 'record' && isUsable(type)).sort(byName),
+      records,
+      recordOf: new Map(records.map((record) => [record.name, record])),
       flags: this.flags(),
       modules,
       screens,

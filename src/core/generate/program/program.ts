@@ -187,6 +187,7 @@ export interface Program {
   readonly ids: readonly IdType[];
   readonly choices: readonly ChoiceType[];
   readonly records: readonly RecordType[];
+  readonly recordOf: ReadonlyMap<string, RecordType>;
   readonly flags: readonly Flag[];
   readonly modules: readonly ModuleCode[];
   /** Those of all modules. */

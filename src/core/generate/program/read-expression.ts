@@ -65,11 +65,18 @@ export function typeOfExpression(expression: Expression): Type {
   }
 }
 
+/** Whether a number is larger than those that each language, and JSON, has exactly (RFC 8259, 6). */
+const isTooLarge = (type: Type, value: ValueNode): boolean =>
+  value.kind === 'number' &&
+  (type.kind === 'id' ? type.base : type.kind === 'base' ? type.name : null) === 'int' &&
+  !Number.isSafeInteger(Number(value.text));
+
 /** A value that goes where a type is wanted; null if it does not fit. */
 export function readValue(bindings: Bindings, value: ValueNode, wanted: Type): Expression | null {
   if (!isUsable(wanted)) return null;
   const type = required(wanted);
-  const literal = (): Expression => ({ kind: 'literal', type, text: literalOf(value)! });
+  const literal = (): Expression | null =>
+    isTooLarge(type, value) ? null : { kind: 'literal', type, text: literalOf(value)! };
   if (isLiteral(value)) return literalFits(value, wanted) ? literal() : null;
   const found = readPath(bindings, value.names);
   if (found) return fitsIn(typeOfExpression(found), false, wanted) ? found : null;

@@ -25,7 +25,7 @@ const access = (name: string): string => (/^[A-Za-z_$]/.test(keyOf(name)) ? `.${
 
 /** The calls of some steps, one a step: `.push(…)`. */
 export function callsOf(out: Writer, actions: readonly Action[], here: Here): Layout[] {
-  return actions.flatMap((action) => callOf(out, action, here) ?? []);
+  return actions.map((action) => callOf(out, action, here)).filter((call) => call !== null);
 }
 
 function callOf(out: Writer, action: Action, here: Here): Layout | null {

@@ -1,11 +1,9 @@
 /** `events.ts`: all that can happen to the app, as data. */
 import type { EventCode, Program, ScreenCode } from '../program/program';
+import { hasPairs } from '../program/pairs';
 import { camelCase, nameAll } from '../program/words';
 import { exitNames, keyOf, payloadOf, quoted } from './names';
 import { writerFor, type Writer } from './writer';
-
-/** Whether some screen of the plan stays in sight beside another one. */
-export const hasPairs = ({ screens }: Program): boolean => screens.some(({ screen }) => screen.beside?.list);
 
 /** Names of menu items (`sideDrawer.explore`) and of events, by what they are. */
 export function itemNames({ menus }: Program): ReadonlyMap<EventCode, string> {

@@ -1,8 +1,9 @@
 /** `exits.ts`: for each screen an interface with one function a trigger. */
 import type { EventCode, Program, ScreenCode } from '../program/program';
-import { hasPairs, propertiesWith } from './events-file';
+import { aboutScreen } from '../program/about';
+import { hasPairs } from '../program/pairs';
+import { propertiesWith } from './events-file';
 import { exitNames, keyOf, payloadOf, quoted } from './names';
-import { aboutScreen } from './routes-file';
 import { writerFor, type Writer } from './writer';
 
 export function exitsFile(program: Program): string {

@@ -1,5 +1,6 @@
 /** `routes.ts`: every screen with its arguments, and functions that make a route. */
 import type { Parameter } from '../../plan/model';
+import { aboutScreen } from '../program/about';
 import { defaultOf, mayBeOmitted } from '../program/defaults';
 import type { Program, ScreenCode } from '../program/program';
 import { keyOf, propertiesOf, quoted } from './names';
@@ -8,12 +9,6 @@ import { writerFor, type Writer } from './writer';
 /** The properties of a route, by the names of its screen's arguments. */
 export const routeProperties = ({ parameters }: ScreenCode): ReadonlyMap<string, string> =>
   propertiesOf(parameters, ['screen']);
-
-/** What a reader of the code learns about a screen. */
-export function aboutScreen({ screen }: ScreenCode): string {
-  const title = screen.title ? `“${screen.title.value}”` : 'without a title';
-  return `${screen.label}: ${title}.${screen.node.doc ? ` ${screen.node.doc}` : ''}`;
-}
 
 export function routesFile(program: Program): string {
   const out = writerFor(program, './routes');

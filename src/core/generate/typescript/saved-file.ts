@@ -2,6 +2,7 @@
 import type { Type } from '../../plan/types';
 import { bracketed } from '../print/layout';
 import type { Program } from '../program/program';
+import { recordsIn } from '../program/records-in';
 import { formOf } from './form-of';
 import { keyOf, questionKey, quoted } from './names';
 import { routeProperties } from './routes-file';
@@ -12,10 +13,7 @@ export function savedFile(program: Program): string {
   const out = writerFor(program, './saved');
   const codecNames = new Map(program.records.map(({ name }) => [name, `codecOf${out.names.types.get(name)!}`]));
   const codec = (type: Type): string => codecOf(out, type, codecNames);
-  const kept = recordsIn([
-    ...program.screens.flatMap(({ parameters }) => parameters.map(({ type }) => type)),
-    ...program.questions.map(({ type }) => type),
-  ]);
+  const kept = recordsIn(program);
   for (const { name, fields } of program.records.filter((record) => kept.has(record.name))) {
     const properties = out.fieldsOf(name);
     const own = out.names.types.get(name)!;
@@ -73,18 +71,6 @@ export function savedFile(program: Program): string {
   out.list('const patterns: readonly string[] = [', patterns.map(quoted), '];');
   out.line(savedText);
   return out.file(`The state of ${program.name} as JSON, and back.`);
-}
-
-/** The records that stand within some types. */
-function recordsIn(types: readonly Type[], found = new Set<string>()): ReadonlySet<string> {
-  for (const type of types) {
-    if (type.kind === 'list' || type.kind === 'optional') recordsIn([type.of], found);
-    else if (type.kind === 'record' && !found.has(type.name)) {
-      found.add(type.name);
-      recordsIn([...type.fields.values()], found);
-    }
-  }
-  return found;
 }
 
 function codecOf(out: Writer, type: Type, records: ReadonlyMap<string, string>): string {

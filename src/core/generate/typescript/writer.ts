@@ -171,7 +171,7 @@ export class Writer extends Printer {
   }
 
   fieldsOf(record: string): ReadonlyMap<string, string> {
-    const type = this.program.records.find(({ name }) => name === record);
+    const type = this.program.recordOf.get(record);
     return propertiesOf(type ? [...type.fields].map(([name, of]) => ({ name, type: of })) : []);
   }
 

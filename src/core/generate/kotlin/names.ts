@@ -1,0 +1,145 @@
+/** Names of the Kotlin output. */
+import type { Named } from '../../plan/model';
+import type { EventCode, Program, Question, ScreenCode } from '../program/program';
+import { camelCase, nameAll, pascalCase, upperCase } from '../program/words';
+
+const words = (text: string): ReadonlySet<string> => new Set(text.split(' '));
+
+/** Hard keywords, which no name may be (Kotlin language specification, 1.2.5). */
+const keywords = words(
+  'as break class continue do else false for fun if in interface is null object package return super this throw true ' +
+    'try typealias typeof val var when while',
+);
+
+/** Types that the output declares itself, or uses. */
+const takenTypes: ReadonlySet<string> = new Set([
+  ...keywords,
+  ...words(
+    'Any Array BigDecimal Boolean ByteArray ByteArrayOutputStream ByteBuffer Char CharacterCodingException Choice Codec ' +
+      'Double Enum Exception Instant Int Iterable List LocalDate LocalDateTime LocalTime Long Map Nothing Number Pair ' +
+      'Regex Result Set StandardCharsets String StringBuilder Unit Answers Arrival Circumstances Event Exits Flags Form ' +
+      'Forms Frame Happening Json Link LinkPattern MenuTap NoUrl NotRestored Opened Origin Parsed Part Pattern Problem ' +
+      'Question Questions ReadUrl Route Screen SendingExits State Steps Tab TabBarItem Taken Tap Text Url Variable Variant ' +
+      'Entries JvmInline Suppress',
+  ),
+]);
+
+/** Members that each object has. */
+const members = words('equals hashCode toString copy javaClass component1 component2 component3 component4 component5');
+
+/** What no function and no property may be called. */
+export const takenMembers: ReadonlySet<string> = new Set([...keywords, ...members]);
+
+export interface KotlinNames {
+  /** Ids, choices, records. */
+  readonly types: ReadonlyMap<string, string>;
+  /** Sealed interfaces of routes, by module. */
+  readonly modules: ReadonlyMap<string, string>;
+  /** Classes of routes, within their module. */
+  readonly routes: ReadonlyMap<ScreenCode, string>;
+  /** Entries of the enum of screens. */
+  readonly screens: ReadonlyMap<ScreenCode, string>;
+  /** By screen: `pay`, and `PayTap`, `PayExits`. */
+  readonly properties: ReadonlyMap<ScreenCode, string>;
+  readonly taps: ReadonlyMap<ScreenCode, string>;
+  readonly exits: ReadonlyMap<ScreenCode, string>;
+  readonly flags: ReadonlyMap<string, string>;
+  readonly circumstances: ReadonlyMap<string, string>;
+  readonly variants: ReadonlyMap<string, string>;
+  readonly questions: ReadonlyMap<Question, string>;
+}
+
+const typeName = (text: string): string => (/^[A-Z][A-Za-z0-9]*$/.test(text) ? text : pascalCase(text));
+const propertyName = (text: string): string => (/^[a-z][A-Za-z0-9]*$/.test(text) ? text : camelCase(text));
+
+export function namesOf(program: Program): KotlinNames {
+  const { ids, choices, records, modules, screens, flags, circumstances, plan, questions } = program;
+  const types = nameAll([...ids, ...choices, ...records], ({ name }) => name, typeName, takenTypes);
+  const taken = new Set([...takenTypes, ...types.values()]);
+  const labelOf = ({ screen }: ScreenCode): string => screen.label;
+  const taps = nameAll(screens, labelOf, (label) => `${pascalCase(label)}Tap`, taken);
+  const exits = nameAll(screens, labelOf, (label) => `${pascalCase(label)}Exits`, taken);
+  const topLevel = new Set([...taken, ...taps.values(), ...exits.values()]);
+  const moduleNames = nameAll(
+    modules.flatMap(({ module }) => module?.name ?? []),
+    (name) => name,
+    typeName,
+    topLevel,
+  );
+  const inner = new Set([...topLevel, ...moduleNames.values()]);
+  const routes = modules.flatMap(({ screens: own }) => [
+    ...nameAll(
+      own,
+      ({ screen }) => screen.name,
+      (name) => `${typeName(name)}Route`,
+      inner,
+    ),
+  ]);
+  return {
+    types: byName(types),
+    modules: moduleNames,
+    routes: new Map(routes),
+    screens: nameAll(screens, labelOf, upperCase),
+    properties: nameAll(screens, labelOf, propertyName, new Set([...keywords, ...members, 'send', 'onList'])),
+    taps,
+    exits,
+    flags: byName(propertiesOf(flags)),
+    circumstances: nameAll(circumstances, (text) => text, camelCase, new Set([...keywords, ...members])),
+    variants: nameAll(plan.variants, (name) => name, upperCase),
+    questions: nameAll(questions, questionKey, camelCase, new Set([...keywords, ...members])),
+  };
+}
+
+const byName = <T extends { readonly name: string }>(names: ReadonlyMap<T, string>): Map<string, string> =>
+  new Map([...names].map(([each, name]) => [each.name, name]));
+
+const questionKey = ({ screen, name }: Question): string => `${screen.label}.${name}`;
+
+/** Properties for named values of one class. */
+const propertiesOf = <T extends Named>(values: readonly T[], taken: readonly string[] = []): Map<T, string> =>
+  nameAll(values, ({ name }) => name, propertyName, new Set([...keywords, ...members, ...taken]));
+
+/** Properties by the names of the plan. */
+export const propertyNames = (values: readonly Named[], taken: readonly string[] = []): ReadonlyMap<string, string> =>
+  byName(propertiesOf(values, taken));
+
+/** Options of a choice. */
+export const optionNames = (options: readonly string[]): ReadonlyMap<string, string> =>
+  nameAll(options, (option) => option, upperCase);
+
+/** Functions of a screen's exits. */
+export const exitNames = (triggers: readonly EventCode[]): ReadonlyMap<EventCode, string> =>
+  nameAll(triggers, ({ label }) => label, camelCase, new Set([...keywords, ...members]));
+
+/** Classes of events of one kind, which must not hide a type that their properties have. */
+export const eventNames = (codes: readonly EventCode[], types: Iterable<string>): ReadonlyMap<EventCode, string> =>
+  nameAll(codes, ({ label }) => label, pascalCase, new Set([...takenTypes, ...types]));
+
+/** What the app hands over with an event: values by their names, outcomes by their texts. */
+export interface Payload {
+  readonly values: ReadonlyMap<string, string>;
+  readonly outcomes: ReadonlyMap<string, string>;
+}
+
+export function payloadOf({ brought, outcomes }: Pick<EventCode, 'brought' | 'outcomes'>): Payload {
+  const values = propertyNames(brought, ['onList']);
+  return {
+    values,
+    outcomes: nameAll(
+      outcomes,
+      (text) => text,
+      camelCase,
+      new Set([...values.values(), ...keywords, ...members, 'onList']),
+    ),
+  };
+}
+
+/** A text as a literal of Kotlin. */
+export function quoted(text: string): string {
+  const inner = JSON.stringify(text).slice(1, -1);
+  const escaped = inner
+    .replaceAll('\\f', '\\u000c')
+    .replaceAll('$', '\\$')
+    .replace(/[\u007f-\u009f\u2028\u2029]/g, (one) => `\\u${one.charCodeAt(0).toString(16).padStart(4, '0')}`);
+  return `"${escaped}"`;
+}

@@ -1,0 +1,231 @@
+/** Writes one file of the Kotlin output, and collects what it imports. */
+import { stringValue } from '../../language/tokens';
+import type { Only } from '../../plan/model';
+import { required, type Type } from '../../plan/types';
+import { Printer, wrap } from '../print/printer';
+import type { Expression, PathExpression, Program, Test } from '../program/program';
+import { typeOfExpression } from '../program/read-expression';
+import { namesOf, optionNames, propertyNames, quoted, type KotlinNames, type Payload } from './names';
+
+const width = 120;
+
+/** The names by which expressions in one place go. */
+export interface Here {
+  /** The route whose arguments are at hand, and their properties. */
+  readonly route: string;
+  readonly arguments: ReadonlyMap<string, string>;
+  readonly payload: Payload;
+  readonly flags: string;
+}
+
+/** A place outside of any screen. */
+export const outside: Here = {
+  route: '',
+  arguments: new Map(),
+  payload: { values: new Map(), outcomes: new Map() },
+  flags: 'flags',
+};
+
+const baseTypes = {
+  text: 'String',
+  int: 'Long',
+  decimal: 'BigDecimal',
+  bool: 'Boolean',
+  date: 'LocalDate',
+  time: 'LocalTime',
+  instant: 'Instant',
+  url: 'Url',
+} as const;
+
+const imports: Readonly<Record<string, string>> = {
+  BigDecimal: 'java.math.BigDecimal',
+  Instant: 'java.time.Instant',
+  LocalDate: 'java.time.LocalDate',
+  LocalTime: 'java.time.LocalTime',
+};
+
+export class Writer extends Printer {
+  private readonly used = new Set<string>();
+
+  constructor(
+    readonly program: Program,
+    readonly names: KotlinNames,
+  ) {
+    super(width, '    ');
+  }
+
+  /** The file: its imports, and all lines. */
+  file(): string {
+    const all = [...this.used].sort();
+    return all.length === 0 ? this.text : `${all.map((name) => `import ${name}`).join('\n')}\n\n${this.text}`;
+  }
+
+  /** A doc comment; nothing for no text. */
+  doc(...paragraphs: readonly (string | null | undefined)[]): this {
+    const text = paragraphs.filter((each) => each).join('\n');
+    if (text === '') return this;
+    const safe = text.replaceAll('*/', '* /').replaceAll('/*', '/ *');
+    if (!safe.includes('\n') && this.fits(`/** ${safe} */`)) return this.line(`/** ${safe} */`);
+    this.line('/**');
+    for (const line of wrap(safe, width - 10)) this.line(line === '' ? ' *' : ` * ${line}`);
+    return this.line(' */');
+  }
+
+  /** A type that may have to be imported. */
+  private imported(name: string): string {
+    if (imports[name]) this.used.add(imports[name]);
+    return name;
+  }
+
+  type(type: Type): string {
+    switch (type.kind) {
+      case 'optional':
+        return `${this.type(type.of)}?`;
+      case 'list':
+        return `List<${this.type(type.of)}>`;
+      case 'base':
+        return this.imported(baseTypes[type.name]);
+      case 'unknown':
+        return 'Any';
+      default:
+        return this.names.types.get(type.name)!;
+    }
+  }
+
+  literal(declared: Type, text: string): string {
+    const type = required(declared);
+    switch (type.kind) {
+      case 'choice':
+        return `${this.names.types.get(type.name)!}.${optionNames(type.options).get(text)!}`;
+      case 'id':
+        return `${this.names.types.get(type.name)!}(${this.literal({ kind: 'base', name: type.base ?? 'text' }, text)})`;
+      case 'base': {
+        const own = stringValue(text) ?? '';
+        switch (type.name) {
+          case 'text':
+            return quoted(own);
+          case 'int':
+            return `${BigInt(text)}L`;
+          case 'decimal':
+            return `Forms.decimal.read(${quoted(text)})!!`;
+          case 'bool':
+            return text;
+          case 'url':
+            return `Url(${quoted(own)})`;
+          default:
+            return `Forms.${type.name}.read(${quoted(own)})!!`;
+        }
+      }
+      default:
+        return 'null';
+    }
+  }
+
+  /** An expression where a type is wanted: a value that was tested before counts as present. */
+  value(expression: Expression, wanted: Type, here: Here): string {
+    if (expression.kind === 'literal') return this.literal(expression.type, expression.text);
+    if (expression.kind === 'flag')
+      return this.converted(
+        `${here.flags}.${this.names.flags.get(expression.flag.name)!}`,
+        expression.flag.type,
+        wanted,
+      );
+    const text = this.path(expression, here);
+    const type = typeOfExpression(expression);
+    const mayBeNull = expression.path.some((step) => step.type.kind === 'optional');
+    const isRead = wanted.kind === 'optional' || type.kind === 'optional';
+    return this.converted(mayBeNull && !isRead ? `given(${text})` : text, type, wanted);
+  }
+
+  /** A path, which is null if a step of it is absent. */
+  path({ kind, path }: PathExpression, here: Here): string {
+    const [root, ...fields] = path;
+    const properties = kind === 'argument' ? here.arguments : here.payload.values;
+    let text = `${kind === 'argument' ? here.route : 'event'}.${properties.get(root!.name)!}`;
+    let { type } = root!;
+    let mayBeNull = type.kind === 'optional';
+    for (const field of fields) {
+      const record = required(type);
+      const name = record.kind === 'record' ? this.fieldsOf(record.name).get(field.name)! : field.name;
+      text += `${mayBeNull ? '?.' : '.'}${name}`;
+      type = field.type;
+      mayBeNull ||= type.kind === 'optional';
+    }
+    return text;
+  }
+
+  /** A value as another type that it fits: only numbers have to be converted. */
+  private converted(text: string, from: Type, to: Type): string {
+    const [own, wanted] = [required(from), required(to)];
+    const call = from.kind === 'optional' && to.kind === 'optional' ? '?.' : '.';
+    if (own.kind === 'base' && wanted.kind === 'base' && own.name === 'int' && wanted.name === 'decimal')
+      return `${text}${call}toBigDecimal()`;
+    if (own.kind !== 'list' || wanted.kind !== 'list') return text;
+    const item = this.converted('it', own.of, wanted.of);
+    return item === 'it' ? text : `${text}${call}map { ${item} }`;
+  }
+
+  /** The conversion of a result to the type of the value that gets it. */
+  conversion(from: Type, to: Type): string {
+    const text = this.converted('value', from, to);
+    return text === 'value' ? '{ it }' : `{ given -> (given as ${this.type(from)}).let { value -> ${text} } }`;
+  }
+
+  fieldsOf(record: string): ReadonlyMap<string, string> {
+    const type = this.program.recordOf.get(record);
+    return propertyNames(type ? [...type.fields].map(([name, of]) => ({ name, type: of })) : []);
+  }
+
+  test(test: Test, here: Here): string {
+    switch (test.kind) {
+      case 'flag': {
+        const flag = `${here.flags}.${this.names.flags.get(test.flag.name)!}`;
+        if (test.flag.type.kind === 'choice') return `${flag} == ${this.literal(test.flag.type, test.value)}`;
+        return test.value === 'true' ? flag : `!${flag}`;
+      }
+      case 'given':
+        return `${this.path(test.value, here)} != null`;
+      case 'outcome': {
+        const own = here.payload.outcomes.get(test.text);
+        return own ? `event.${own}` : `circumstances.${this.names.circumstances.get(test.text)!}`;
+      }
+      case 'not': {
+        const { of } = test;
+        const inner = this.test(of, here);
+        if (of.kind === 'given') return inner.replace(/ != null$/, ' == null');
+        if (of.kind === 'flag' && of.flag.type.kind === 'choice') return inner.replace(' == ', ' != ');
+        return of.kind === 'outcome' || (of.kind === 'flag' && !inner.startsWith('!')) ? `!${inner}` : `!(${inner})`;
+      }
+      default: {
+        const sign = test.kind === 'and' ? '&&' : '||';
+        const side = (of: Test): string =>
+          (of.kind === 'and' || of.kind === 'or') && of.kind !== test.kind
+            ? `(${this.test(of, here)})`
+            : this.test(of, here);
+        return `${side(test.left)} ${sign} ${side(test.right)}`;
+      }
+    }
+  }
+
+  /** The variants of something, as a condition on `variant`; null for all of them. */
+  variantTest(only: Only, variant: string): string | null {
+    if (only === null) return null;
+    const all = this.program.plan.variants;
+    const own = all.filter((each) => only.has(each));
+    const named = (each: string): string => `Variant.${this.names.variants.get(each)!}`;
+    if (own.length === all.length) return null;
+    if (own.length === 0) return 'false';
+    if (own.length === 1) return `${variant} == ${named(own[0]!)}`;
+    if (own.length === all.length - 1) return `${variant} != ${named(all.find((each) => !only.has(each))!)}`;
+    return `(${own.map((each) => `${variant} == ${named(each)}`).join(' || ')})`;
+  }
+}
+
+const known = new WeakMap<Program, KotlinNames>();
+
+/** Names are worked out once for all files of a program. */
+export function writerFor(program: Program): Writer {
+  let names = known.get(program);
+  if (!names) known.set(program, (names = namesOf(program)));
+  return new Writer(program, names);
+}
