@@ -54,7 +54,7 @@ function askAll(text: string, offset: number): void {
 test('of a mutated plan everything is answered', () => {
   forAll(
     fc.property(mutant, fc.nat(), (text, at) => askAll(text, at % (text.length + 1))),
-    400,
+    250,
   );
 });
 

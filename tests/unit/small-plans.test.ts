@@ -30,9 +30,9 @@ describe.each([
     let exact = 0;
     forAll(
       fc.property(smallPlanArbitrary(kind), (text) => void (exact += compare(text))),
-      140,
+      100,
     );
-    expect(exact).toBeGreaterThan(65);
+    expect(exact).toBeGreaterThan(45);
   });
 
   test('every rule of two screens is decided, and every trap found, as looking at all configurations does; the walks replay', () => {

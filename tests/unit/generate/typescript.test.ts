@@ -55,7 +55,8 @@ interface Generated {
   readonly build: (route: unknown) => string | null;
 }
 
-const plans = plansToGenerate(50).map((each) => ({ ...each, program: programOf(each.plan) }));
+// The long run has 50 random plans.
+const plans = plansToGenerate(process.env.ANDANTE_RUNS ? 50 : 15).map((each) => ({ ...each, program: programOf(each.plan) }));
 let folder = '';
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'andante-typescript-'));
@@ -192,7 +193,7 @@ describe('generated TypeScript', () => {
         }
       }
     }
-    expect(count).toBeGreaterThan(2000);
+    expect(count).toBeGreaterThan(1800);
     expect(moves).toBeGreaterThan(15_000);
   });
 

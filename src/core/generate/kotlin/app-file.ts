@@ -156,7 +156,7 @@ const withoutPlan = (key: string, value: unknown): unknown =>
 
 function menus(out: Writer): void {
   const { menus: all } = out.program;
-  const items = itemNames(out.program, out.names.types.values());
+  const items = itemNames(out.program, [...out.names.types.values()]);
   const names = nameAll(
     all,
     ({ menu }) => menu.title,
@@ -176,7 +176,7 @@ function menus(out: Writer): void {
 
 function happenings(out: Writer): void {
   const { happenings: all } = out.program;
-  const names = happeningNames(out.program, out.names.types.values());
+  const names = happeningNames(out.program, [...out.names.types.values()]);
   const guards = nameAll(
     all,
     ({ event }) => event.title,

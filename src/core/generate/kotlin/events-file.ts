@@ -16,19 +16,19 @@ export function propertiesWith(out: Writer, code: EventCode, word = 'val '): str
 }
 
 /** Classes of a screen's taps, within `PayTap`. */
-export const tapNames = (out: Writer, { triggers }: ScreenCode): ReadonlyMap<EventCode, string> =>
-  eventNames(triggers, [...out.names.types.values(), ...out.names.taps.values()]);
+export const tapNames = (out: Writer, code: ScreenCode): ReadonlyMap<EventCode, string> =>
+  eventNames(code.triggers, [...out.names.types.values(), out.names.taps.get(code)!]);
 
 /** Classes of taps on menu items, within `MenuTap`; the menu's words stand before those of the item. */
-export function itemNames({ menus }: Program, types: Iterable<string>): ReadonlyMap<EventCode, string> {
+export function itemNames({ menus }: Program, types: readonly string[]): ReadonlyMap<EventCode, string> {
   const items = menus.flatMap(({ menu, items: own }) =>
     own.map((code) => ({ code, text: `${menu.title} ${code.label}` })),
   );
-  const names = nameAll(items, ({ text }) => text, pascalCase, new Set(types));
+  const names = nameAll(items, ({ text }) => text, pascalCase, takenMembers, types);
   return new Map([...names].map(([{ code }, name]) => [code, name]));
 }
 
-export const happeningNames = ({ happenings }: Program, types: Iterable<string>): ReadonlyMap<EventCode, string> =>
+export const happeningNames = ({ happenings }: Program, types: readonly string[]): ReadonlyMap<EventCode, string> =>
   eventNames(
     happenings.map(({ code }) => code),
     types,

@@ -1,4 +1,5 @@
 /** Names of the Kotlin output. */
+import { remembered } from '../../base/remembered';
 import type { Named } from '../../plan/model';
 import type { EventCode, Program, Question, ScreenCode } from '../program/program';
 import { camelCase, nameAll, pascalCase, upperCase } from '../program/words';
@@ -80,13 +81,13 @@ export function namesOf(program: Program): KotlinNames {
     modules: moduleNames,
     routes: new Map(routes),
     screens: nameAll(screens, labelOf, upperCase),
-    properties: nameAll(screens, labelOf, propertyName, new Set([...keywords, ...members, 'send', 'onList'])),
+    properties: nameAll(screens, labelOf, propertyName, takenMembers, ['send', 'onList']),
     taps,
     exits,
     flags: byName(propertiesOf(flags)),
-    circumstances: nameAll(circumstances, (text) => text, camelCase, new Set([...keywords, ...members])),
+    circumstances: nameAll(circumstances, (text) => text, camelCase, takenMembers),
     variants: nameAll(plan.variants, (name) => name, upperCase),
-    questions: nameAll(questions, questionKey, camelCase, new Set([...keywords, ...members])),
+    questions: nameAll(questions, questionKey, camelCase, takenMembers),
   };
 }
 
@@ -97,7 +98,7 @@ const questionKey = ({ screen, name }: Question): string => `${screen.label}.${n
 
 /** Properties for named values of one class. */
 const propertiesOf = <T extends Named>(values: readonly T[], taken: readonly string[] = []): Map<T, string> =>
-  nameAll(values, ({ name }) => name, propertyName, new Set([...keywords, ...members, ...taken]));
+  nameAll(values, ({ name }) => name, propertyName, takenMembers, taken);
 
 /** Properties by the names of the plan. */
 export const propertyNames = (values: readonly Named[], taken: readonly string[] = []): ReadonlyMap<string, string> =>
@@ -109,11 +110,11 @@ export const optionNames = (options: readonly string[]): ReadonlyMap<string, str
 
 /** Functions of a screen's exits. */
 export const exitNames = (triggers: readonly EventCode[]): ReadonlyMap<EventCode, string> =>
-  nameAll(triggers, ({ label }) => label, camelCase, new Set([...keywords, ...members]));
+  nameAll(triggers, ({ label }) => label, camelCase, takenMembers);
 
 /** Classes of events of one kind, which must not hide a type that their properties have. */
-export const eventNames = (codes: readonly EventCode[], types: Iterable<string>): ReadonlyMap<EventCode, string> =>
-  nameAll(codes, ({ label }) => label, pascalCase, new Set([...takenTypes, ...types]));
+export const eventNames = (codes: readonly EventCode[], types: readonly string[]): ReadonlyMap<EventCode, string> =>
+  nameAll(codes, ({ label }) => label, pascalCase, takenTypes, types);
 
 /** What the app hands over with an event: values by their names, outcomes by their texts. */
 export interface Payload {
@@ -121,18 +122,14 @@ export interface Payload {
   readonly outcomes: ReadonlyMap<string, string>;
 }
 
-export function payloadOf({ brought, outcomes }: Pick<EventCode, 'brought' | 'outcomes'>): Payload {
-  const values = propertyNames(brought, ['onList']);
-  return {
-    values,
-    outcomes: nameAll(
-      outcomes,
-      (text) => text,
-      camelCase,
-      new Set([...values.values(), ...keywords, ...members, 'onList']),
-    ),
-  };
-}
+const payloads = new WeakMap<EventCode, Payload>();
+
+export const payloadOf = (code: EventCode): Payload =>
+  remembered(payloads, code, () => {
+    const values = propertyNames(code.brought, ['onList']);
+    const taken = [...values.values(), 'onList'];
+    return { values, outcomes: nameAll(code.outcomes, (text) => text, camelCase, takenMembers, taken) };
+  });
 
 /** A text as a literal of Kotlin. */
 export function quoted(text: string): string {

@@ -1,4 +1,5 @@
 /** `Routes.kt`: every screen with its arguments. */
+import { remembered } from '../../base/remembered';
 import { showType } from '../../plan/types';
 import { aboutScreen } from '../program/about';
 import { defaultOf } from '../program/defaults';
@@ -6,9 +7,11 @@ import type { Program, ScreenCode } from '../program/program';
 import { propertyNames, quoted } from './names';
 import { writerFor, type Writer } from './writer';
 
+const properties = new WeakMap<ScreenCode, ReadonlyMap<string, string>>();
+
 /** The properties of a route, by the names of its screen's arguments. */
-export const routeProperties = ({ parameters }: ScreenCode): ReadonlyMap<string, string> =>
-  propertyNames(parameters, ['screen']);
+export const routeProperties = (code: ScreenCode): ReadonlyMap<string, string> =>
+  remembered(properties, code, () => propertyNames(code.parameters, ['screen']));
 
 /** The class of a route: `Booking.DatesRoute`. */
 export function routeClass(out: Writer, code: ScreenCode): string {
@@ -53,7 +56,7 @@ export function routesFile(program: Program): string {
 }
 
 function routeOf(out: Writer, code: ScreenCode, parent: string): void {
-  const properties = routeProperties(code);
+  const own = routeProperties(code);
   const name = out.names.routes.get(code)!;
   out.doc(aboutScreen(code));
   const screen = `override val screen: Screen get() = Screen.${out.names.screens.get(code)!}`;
@@ -68,7 +71,7 @@ function routeOf(out: Writer, code: ScreenCode, parent: string): void {
       : parameter.type.kind === 'optional'
         ? ' = null'
         : '';
-    return `val ${properties.get(parameter.name)!}: ${out.type(parameter.type)}${otherwise}`;
+    return `val ${own.get(parameter.name)!}: ${out.type(parameter.type)}${otherwise}`;
   });
   out.list(`data class ${name}(`, values, `) : ${parent} {`);
   out

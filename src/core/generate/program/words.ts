@@ -40,6 +40,8 @@ export const upperCase = (text: string, otherwise = 'UNNAMED'): string =>
     otherwise,
   );
 
+const nothing: ReadonlySet<string> = new Set();
+
 /**
  * Gives each of several things a name of its own. A thing whose text is the name already keeps it; the others follow in
  * the order of their texts, and a name that is taken gets the next free number behind it. So the result does not depend
@@ -48,23 +50,31 @@ export const upperCase = (text: string, otherwise = 'UNNAMED'): string =>
  * @param textOf the text of the plan, different for each thing
  * @param nameOf its name by the customs of the language
  * @param taken names that nothing may have: keywords, and what the generated code uses itself
+ * @param more further such names
  */
 export function nameAll<T>(
   things: readonly T[],
   textOf: (thing: T) => string,
   nameOf: (text: string) => string,
-  taken: ReadonlySet<string> = new Set(),
+  taken: ReadonlySet<string> = nothing,
+  more: readonly string[] = [],
 ): Map<T, string> {
-  const used = new Set(taken);
+  if (things.length === 0) return new Map();
+  const used = new Set(more);
   const names = new Map<T, string>();
   const isItself = (thing: T): boolean => nameOf(textOf(thing)) === textOf(thing);
-  const ordered = [...things].sort(
-    (a, b) => Number(isItself(b)) - Number(isItself(a)) || compareTexts(textOf(a), textOf(b)),
-  );
+  const ordered =
+    things.length === 1
+      ? things
+      : things
+          .map((thing) => ({ thing, text: textOf(thing), isItself: isItself(thing) }))
+          .sort((a, b) => Number(b.isItself) - Number(a.isItself) || compareTexts(a.text, b.text))
+          .map(({ thing }) => thing);
   for (const thing of ordered) {
     const wanted = nameOf(textOf(thing));
     let name = wanted;
-    for (let number = taken.has(wanted) ? 1 : 2; used.has(name); number++)
+    const isReserved = taken.has(wanted) || more.includes(wanted);
+    for (let number = isReserved ? 1 : 2; taken.has(name) || used.has(name); number++)
       name = number === 1 ? `${wanted}_` : `${wanted}_${number}`;
     used.add(name);
     names.set(thing, name);

@@ -92,10 +92,8 @@ function tapsOf(out: Writer, { screen, triggers }: ScreenCode): void {
   const names = exitNames(triggers);
   const each = triggers.map((code) => [`readonly trigger: ${quoted(names.get(code)!)}`, ...propertiesWith(out, code)]);
   const key = `readonly ${keyOf(screen.label)}:`;
-  if (each.length === 1) {
-    const line = `${key} { ${each[0]!.join('; ')} };`;
-    if (out.fits(line)) return void out.line(line);
-  }
+  const line = `${key} ${each.map((properties) => `{ ${properties.join('; ')} }`).join(' | ')};`;
+  if (out.fits(line)) return void out.line(line);
   out.line(key);
   out.deeper(() => each.forEach((properties, at) => member(out, properties, at === each.length - 1 ? ';' : '')));
 }

@@ -70,7 +70,11 @@ export const date: Form<LocalDate> = {
 export const time: Form<LocalTime> = {
   fits: TIME,
   isQuoted: true,
-  read: (text) => text.replace(/(\\.\\d*?)0+$/, '$1').replace(/\\.$/, '').replace(/^(..:..):00$/, '$1') as LocalTime,
+  read: (text) =>
+    text
+      .replace(/(\\.\\d*?)0+$/, '$1')
+      .replace(/\\.$/, '')
+      .replace(/^(..:..):00$/, '$1') as LocalTime,
   show: (value) => value,
 };
 

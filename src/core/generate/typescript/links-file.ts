@@ -130,21 +130,29 @@ function texts(out: Writer, code: ScreenCode, brought: Brought): void {
   const properties = routeProperties(code);
   const label = quoted(code.screen.label);
   if (brought.length === 0) return void out.line(`texts: (route) => (route.screen === ${label} ? new Map() : null),`);
-  out.line('texts: (route) =>');
-  out.deeper(() => {
-    out.line(`route.screen === ${label}`);
-    out.deeper(() => {
-      const entries = brought.map(({ name, isList }) => {
-        const type = code.parameters.find((each) => each.name === name)!.type;
-        const value = `route.${properties.get(name)!}`;
-        const of = required(type);
-        const form = formOf(out, isList && of.kind === 'list' ? of.of : of);
-        return `[${quoted(name)}, ${isList ? `${value}${type.kind === 'optional' ? '?' : ''}.map(${form}.show)` : show(form, value, type)}]`;
-      });
-      out.list(`? ${out.use('present', './url')}([`, entries, '])');
-      out.line(': null,');
-    });
+  const entries = brought.map(({ name, isList }) => {
+    const type = code.parameters.find((each) => each.name === name)!.type;
+    const value = `route.${properties.get(name)!}`;
+    const of = required(type);
+    const form = formOf(out, isList && of.kind === 'list' ? of.of : of);
+    const list = `${value}${type.kind === 'optional' ? '?' : ''}.map(${form}.show)`;
+    return `[${quoted(name)}, ${isList ? list : show(form, value, type)}]`;
   });
+  const present = `${out.use('present', './url')}([`;
+  const line = `texts: (route) => (route.screen === ${label} ? ${present}${entries.join(', ')}]) : null),`;
+  if (out.fits(line)) return void out.line(line);
+  out.line('texts: (route) =>');
+  out.deeper(() =>
+    out.line(`route.screen === ${label}`).deeper(() => {
+      const branch = `? ${present}${entries.join(', ')}])`;
+      if (out.fits(branch)) out.line(branch);
+      else {
+        out.line(`? ${present}`);
+        out.deeper(() => out.deeper(() => entries.forEach((entry) => out.line(`${entry},`))).line('])'));
+      }
+      out.line(': null,');
+    }),
+  );
 }
 
 const show = (form: string, value: string, type: Type): string =>

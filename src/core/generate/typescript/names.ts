@@ -1,4 +1,5 @@
 /** Names of the TypeScript output. */
+import { remembered } from '../../base/remembered';
 import type { Named } from '../../plan/model';
 import type { EventCode, Program, Question, ScreenCode } from '../program/program';
 import { camelCase, nameAll, pascalCase, wordsOf } from '../program/words';
@@ -85,9 +86,10 @@ export const propertiesOf = <T extends Named>(
   alsoTaken: readonly string[] = [],
 ): ReadonlyMap<string, string> =>
   new Map(
-    [...nameAll(values, ({ name }) => name, propertyName, new Set([...ofObjects, ...alsoTaken]))].map(
-      ([value, name]) => [value.name, name],
-    ),
+    [...nameAll(values, ({ name }) => name, propertyName, ofObjects, alsoTaken)].map(([value, name]) => [
+      value.name,
+      name,
+    ]),
   );
 
 /** Functions of a screen's exits, in the order of its triggers. */
@@ -100,13 +102,13 @@ export interface Payload {
   readonly outcomes: ReadonlyMap<string, string>;
 }
 
-export function payloadOf({ brought, outcomes }: Pick<EventCode, 'brought' | 'outcomes'>): Payload {
-  const values = propertiesOf(brought, ['kind', 'screen', 'trigger', 'menu', 'item', 'event', 'onList']);
-  return {
-    values,
-    outcomes: nameAll(outcomes, (text) => text, camelCase, new Set([...values.values(), ...ofObjects])),
-  };
-}
+const payloads = new WeakMap<EventCode, Payload>();
+
+export const payloadOf = (code: EventCode): Payload =>
+  remembered(payloads, code, () => {
+    const values = propertiesOf(code.brought, ['kind', 'screen', 'trigger', 'menu', 'item', 'event', 'onList']);
+    return { values, outcomes: nameAll(code.outcomes, (text) => text, camelCase, ofObjects, [...values.values()]) };
+  });
 
 /** How the output names a question: `search.season`. */
 export const questionKey = ({ screen, name }: Question): string => `${screen.label}.${name}`;

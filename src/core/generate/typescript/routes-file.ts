@@ -1,4 +1,5 @@
 /** `routes.ts`: every screen with its arguments, and functions that make a route. */
+import { remembered } from '../../base/remembered';
 import type { Parameter } from '../../plan/model';
 import { aboutScreen } from '../program/about';
 import { defaultOf, mayBeOmitted } from '../program/defaults';
@@ -6,9 +7,11 @@ import type { Program, ScreenCode } from '../program/program';
 import { keyOf, propertiesOf, quoted } from './names';
 import { writerFor, type Writer } from './writer';
 
+const properties = new WeakMap<ScreenCode, ReadonlyMap<string, string>>();
+
 /** The properties of a route, by the names of its screen's arguments. */
-export const routeProperties = ({ parameters }: ScreenCode): ReadonlyMap<string, string> =>
-  propertiesOf(parameters, ['screen']);
+export const routeProperties = (code: ScreenCode): ReadonlyMap<string, string> =>
+  remembered(properties, code, () => propertiesOf(code.parameters, ['screen']));
 
 export function routesFile(program: Program): string {
   const out = writerFor(program, './routes');
@@ -48,8 +51,8 @@ export function routesFile(program: Program): string {
 }
 
 function argumentsOf(out: Writer, code: ScreenCode): void {
-  const properties = routeProperties(code);
-  const fields = code.parameters.map(({ name, type }) => `readonly ${properties.get(name)!}: ${out.type(type)}`);
+  const own = routeProperties(code);
+  const fields = code.parameters.map(({ name, type }) => `readonly ${own.get(name)!}: ${out.type(type)}`);
   out.doc(aboutScreen(code));
   const line = `readonly ${keyOf(code.screen.label)}: ${fields.length === 0 ? 'Nothing' : `{ ${fields.join('; ')} }`};`;
   if (out.fits(line)) out.line(line);
@@ -59,17 +62,17 @@ function argumentsOf(out: Writer, code: ScreenCode): void {
 
 function maker(out: Writer, code: ScreenCode): void {
   const { screen, parameters } = code;
-  const properties = routeProperties(code);
+  const own = routeProperties(code);
   const name = keyOf(out.names.screens.get(code)!);
   const tag = `screen: ${quoted(screen.label)}`;
   const result = `Route<${quoted(screen.label)}>`;
   if (parameters.length === 0) return void out.line(`${name}: (): ${result} => ({ ${tag} }),`);
   const wanted = parameters.map(
     (parameter) =>
-      `readonly ${properties.get(parameter.name)!}${mayBeOmitted(parameter) ? '?' : ''}: ${out.type(parameter.type)}${mayBeOmitted(parameter) ? ' | undefined' : ''}`,
+      `readonly ${own.get(parameter.name)!}${mayBeOmitted(parameter) ? '?' : ''}: ${out.type(parameter.type)}${mayBeOmitted(parameter) ? ' | undefined' : ''}`,
   );
   const all = parameters.every(mayBeOmitted) ? ' = {}' : '';
-  const given = parameters.map((parameter) => giveOf(out, parameter, properties.get(parameter.name)!));
+  const given = parameters.map((parameter) => giveOf(out, parameter, own.get(parameter.name)!));
   const body = [tag, ...given];
   const open = `${name}: (given: { ${wanted.join('; ')} }${all}): ${result} => ({`;
   if (out.fits(`${open} ${body.join(', ')} }),`)) return void out.line(`${open} ${body.join(', ')} }),`);

@@ -192,7 +192,8 @@ function readFrame(variant: Variant, written: WrittenFrame, below: Frame | undef
 }
 
 function readRoute(variant: Variant, screen: string, values: WrittenRecord): Route {
-  if (!isScreen(screen) || !isShownIn(variant, screen)) throw new NotRestored(\`\${variant} has no screen \${screen} any more.\`);
+  if (!isScreen(screen) || !isShownIn(variant, screen))
+    throw new NotRestored(\`\${variant} has no screen \${screen} any more.\`);
   const fields = argumentFields[screen] as unknown as Fields<Arguments[Screen]>;
   return { ...readFields(fields, values), screen } as Route;
 }
@@ -215,7 +216,8 @@ function readAnswers(screen: Screen, values: WrittenRecord): Answers {
 
 function readArrival(variant: Variant, { by, screen, values = {}, asker, link }: WrittenArrival): Arrival {
   const route = readRoute(variant, screen, values);
-  if (link !== undefined && !patterns.includes(link)) throw new NotRestored(\`\${screen} has no link \${link} any more.\`);
+  if (link !== undefined && !patterns.includes(link))
+    throw new NotRestored(\`\${screen} has no link \${link} any more.\`);
   return { by, route, asker: asker ? questionOf(asker.screen, asker.value) : null, link: link ?? null };
 }
 `;

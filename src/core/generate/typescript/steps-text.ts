@@ -79,12 +79,23 @@ export class Steps {
 
   /** Pops through the nearest modal frame. */
   close(result: Result | null = null): this {
-    return this.popThrough(this.nearest((frame) => frame.modal), result);
+    return this.popThrough(
+      this.nearest((frame) => frame.modal),
+      result,
+    );
   }
 
   /** Pops until a screen is on top; down to the last frame if the stack lacks it. */
   backTo(screen: Screen): this {
-    return this.setStack(this.stack.slice(0, Math.max(this.nearest(({ route }) => route.screen === screen), 0) + 1));
+    return this.setStack(
+      this.stack.slice(
+        0,
+        Math.max(
+          this.nearest(({ route }) => route.screen === screen),
+          0,
+        ) + 1,
+      ),
+    );
   }
 
   /** Pops through a screen; down to the last frame if the stack lacks it. */
@@ -147,8 +158,12 @@ export class Steps {
     const below = stack.at(-1);
     const question = popped?.asked;
     const isHandedOver =
-      result && question && below && returns[popped.route.screen] === result.type &&
-      screenOfQuestion[question] === below.route.screen && accepts[question]?.includes(result.type);
+      result &&
+      question &&
+      below &&
+      returns[popped.route.screen] === result.type &&
+      screenOfQuestion[question] === below.route.screen &&
+      accepts[question]?.includes(result.type);
     if (!isHandedOver) return this.setStack(stack);
     const given: [string, unknown][] = [...Object.entries(below.answers), [question, result.value]];
     const answers = Object.fromEntries(given) as Answers;
@@ -227,7 +242,13 @@ export class Steps {
     const { active, stacks } = this.now;
     // No tab is ever without its root: coming from the main stack, all of them are put there.
     const filled = stacks.map((stack, place) =>
-      place === mainStack ? (active === mainStack ? [] : stack) : stack.length > 0 ? stack : this.rootOf(place),
+      place === mainStack
+        ? active === mainStack
+          ? []
+          : stack
+        : stack.length > 0
+          ? stack
+          : this.rootOf(place),
     );
     this.now = { ...this.now, active: tab, stacks: filled };
   }

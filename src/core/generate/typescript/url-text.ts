@@ -51,7 +51,13 @@ export interface Pattern {
 /** The texts of a URL for the variables of a pattern; a variable that the URL leaves out is not among them. */
 export type Taken = ReadonlyMap<string, readonly string[]>;
 
-const defaultPorts: Readonly<Record<string, string>> = { http: '80', https: '443', ws: '80', wss: '443', ftp: '21' };
+const defaultPorts: Readonly<Record<string, string>> = {
+  http: '80',
+  https: '443',
+  ws: '80',
+  wss: '443',
+  ftp: '21',
+};
 
 /** Characters that neither a path nor a query may hold; characters beyond ASCII are allowed (RFC 3987). */
 const forbidden = /[\\u0000-\\u0020"<>[\\\\\\]^\`{|}\\u007f]/;
@@ -107,7 +113,10 @@ function locate(text: string, origins: readonly Origin[]): { origin: Origin | nu
   return { why: typeof authority === 'string' ? authority : 'other-origin' };
 }
 
-function readAuthority(scheme: string, authority: string): { host: string; port: string } | 'user-info' | 'host' | 'port' {
+function readAuthority(
+  scheme: string,
+  authority: string,
+): { host: string; port: string } | 'user-info' | 'host' | 'port' {
   if (authority.includes('@')) return 'user-info';
   const [, written = '', , port = ''] = /^(\\[[^\\]]*\\]|[^:]*)(:(.*))?$/s.exec(authority) ?? [];
   if (!/^\\d*$/.test(port) || Number(port) > 65_535) return 'port';
@@ -257,7 +266,9 @@ function writeParts(parts: readonly Part[], texts: Taken): string | null {
   if (written === '.' || written === '..') return null;
   // With several variables in one segment, some values would read as others.
   const read = takeParts(parts, plain);
-  const isSame = parts.every((part) => typeof part === 'string' || read?.get(part.name) === texts.get(part.name)?.[0]);
+  const isSame = parts.every(
+    (part) => typeof part === 'string' || read?.get(part.name) === texts.get(part.name)?.[0],
+  );
   return isSame ? written : null;
 }
 
@@ -269,7 +280,8 @@ function splitRest(text: string): string[] {
   if (text === '') return segments;
   for (const part of text.split('/')) {
     const last = segments.at(-1);
-    if (last !== undefined && (isLost(part) || isLost(last))) segments[segments.length - 1] = \`\${last}/\${part}\`;
+    if (last !== undefined && (isLost(part) || isLost(last)))
+      segments[segments.length - 1] = \`\${last}/\${part}\`;
     else segments.push(part);
   }
   return segments;
