@@ -8,7 +8,8 @@ import { branches, routeOf } from './calls';
 import { happeningNames, itemNames, tapNames } from './events-file';
 import { payloadOf } from './names';
 import { routeClass, routeProperties } from './routes-file';
-import { outside, writerFor, type Here, type Writer } from './writer';
+import { inEvent, outside, type Here } from '../print/here';
+import { writerFor, type KotlinWriter } from './writer';
 
 export function appFile(program: Program): string {
   const out = writerFor(program);
@@ -43,7 +44,7 @@ export function appFile(program: Program): string {
   return out.file();
 }
 
-function apply(out: Writer, given: string, circumstances: string): void {
+function apply(out: KotlinWriter, given: string, circumstances: string): void {
   const { program } = out;
   const pairs = hasPairs(program);
   out.doc(
@@ -95,15 +96,10 @@ function apply(out: Writer, given: string, circumstances: string): void {
 }
 
 /** The names of values in the steps of an event. */
-const hereOf = (code: EventCode, screen: ScreenCode | null): Here => ({
-  ...outside,
-  route: 'route',
-  arguments: screen ? routeProperties(screen) : new Map<string, string>(),
-  payload: payloadOf(code),
-  flags: 'steps.flags',
-});
+const hereOf = (code: EventCode, screen: ScreenCode | null): Here =>
+  inEvent(payloadOf(code), screen && routeProperties(screen));
 
-function taps(out: Writer): void {
+function taps(out: KotlinWriter): void {
   const tapped = out.program.screens.filter(({ triggers }) => triggers.length > 0);
   out.doc('The steps of a tap; null if nothing happens.');
   if (tapped.length === 0) {
@@ -122,7 +118,7 @@ function taps(out: Writer): void {
   for (const code of tapped) screenTaps(out, code);
 }
 
-function screenTaps(out: Writer, code: ScreenCode): void {
+function screenTaps(out: KotlinWriter, code: ScreenCode): void {
   const taps = out.names.taps.get(code)!;
   const names = tapNames(out, code);
   const body = code.triggers.map((trigger) => ({ trigger, here: hereOf(trigger, code) }));
@@ -154,7 +150,7 @@ function screenTaps(out: Writer, code: ScreenCode): void {
 const withoutPlan = (key: string, value: unknown): unknown =>
   ['screen', 'flag', 'parameter', 'asks', 'type'].includes(key) ? undefined : value;
 
-function menus(out: Writer): void {
+function menus(out: KotlinWriter): void {
   const { menus: all } = out.program;
   const items = itemNames(out.program, [...out.names.types.values()]);
   const names = nameAll(
@@ -174,7 +170,7 @@ function menus(out: Writer): void {
   );
 }
 
-function happenings(out: Writer): void {
+function happenings(out: KotlinWriter): void {
   const { happenings: all } = out.program;
   const names = happeningNames(out.program, [...out.names.types.values()]);
   const guards = nameAll(
@@ -195,7 +191,7 @@ function happenings(out: Writer): void {
 }
 
 /** A function that says whether a screen of a variant is among some places. */
-function predicate(out: Writer, name: string, only: Only, places: PlacesCode): void {
+function predicate(out: KotlinWriter, name: string, only: Only, places: PlacesCode): void {
   const tests = [out.variantTest(only, 'variant'), placeTest(out, places)].flatMap((test) => test ?? []);
   const text = tests.join(' && ') || 'true';
   if (!/\bvariant\b/.test(text) || !/\bscreen\b/.test(text)) out.line('@Suppress("UNUSED_PARAMETER")');
@@ -204,7 +200,7 @@ function predicate(out: Writer, name: string, only: Only, places: PlacesCode): v
 }
 
 /** A condition on the screen; null if all of them will do. */
-function placeTest(out: Writer, places: PlacesCode): string | null {
+function placeTest(out: KotlinWriter, places: PlacesCode): string | null {
   if (!places) return null;
   const screens = places.screens.map((screen) => `Screen.${out.names.screens.get(out.program.codeOf.get(screen)!)!}`);
   const among = screens.length > 1 ? `screen in setOf(${screens.join(', ')})` : screens[0] && `screen == ${screens[0]}`;
@@ -215,7 +211,7 @@ function placeTest(out: Writer, places: PlacesCode): string | null {
 }
 
 function dispatch(
-  out: Writer,
+  out: KotlinWriter,
   name: string,
   type: string,
   rows: readonly { readonly code: EventCode; readonly name: string; readonly guard: string }[],

@@ -4,10 +4,11 @@ import { bracketed, flat, type Layout } from '../print/layout';
 import type { Action, BranchCode, Opens } from '../program/program';
 import { routeClass, routeProperties } from './routes-file';
 import { quoted } from './names';
-import type { Here, Writer } from './writer';
+import type { Here } from '../print/here';
+import type { KotlinWriter } from './writer';
 
 /** A route with its values: `Booking.DatesRoute(hutId = route.hutId)`. */
-export function routeOf(out: Writer, { screen, values }: Opens, here: Here): Layout {
+export function routeOf(out: KotlinWriter, { screen, values }: Opens, here: Here): Layout {
   const code = out.program.codeOf.get(screen)!;
   const properties = routeProperties(code);
   const given = values.map(
@@ -18,7 +19,7 @@ export function routeOf(out: Writer, { screen, values }: Opens, here: Here): Lay
   return [name, bracketed('(', given, ')')];
 }
 
-function callOf(out: Writer, action: Action, here: Here): Layout | null {
+function callOf(out: KotlinWriter, action: Action, here: Here): Layout | null {
   const screenOf = (screen: Opens['screen']): string =>
     `Screen.${out.names.screens.get(out.program.codeOf.get(screen)!)!}`;
   switch (action.kind) {
@@ -57,11 +58,11 @@ function callOf(out: Writer, action: Action, here: Here): Layout | null {
 }
 
 /** The steps of some actions, as an expression of several lines. */
-export const stepsOf = (out: Writer, actions: readonly Action[], here: Here): Layout[] =>
+export const stepsOf = (out: KotlinWriter, actions: readonly Action[], here: Here): Layout[] =>
   actions.map((action) => callOf(out, action, here)).filter((call) => call !== null);
 
 /** Writes a statement that returns the steps. */
-function returnSteps(out: Writer, actions: readonly Action[], here: Here): void {
+function returnSteps(out: KotlinWriter, actions: readonly Action[], here: Here): void {
   for (const action of actions) {
     if (action.kind === 'leave') out.line(`// The app opens: ${action.what.replace(/\s+/g, ' ')}.`);
     if (action.kind === 'nothing') out.line(`// Missing in the plan: ${action.why}.`);
@@ -74,7 +75,7 @@ function returnSteps(out: Writer, actions: readonly Action[], here: Here): void 
 }
 
 /** Writes the branches of an event: the first whose condition holds happens. */
-export function branches(out: Writer, all: readonly BranchCode[], here: Here): void {
+export function branches(out: KotlinWriter, all: readonly BranchCode[], here: Here): void {
   for (const { only, test, actions } of all) {
     const shown = out.variantTest(only, 'steps.variant');
     const condition = test && out.test(test, here);

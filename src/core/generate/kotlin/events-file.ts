@@ -4,10 +4,10 @@ import type { EventCode, Program, ScreenCode } from '../program/program';
 import { camelCase, nameAll, pascalCase } from '../program/words';
 import { routeClass } from './routes-file';
 import { eventNames, payloadOf, quoted, takenMembers } from './names';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type KotlinWriter } from './writer';
 
 /** Properties that the app brings with an event: `val paid: Stay`. */
-export function propertiesWith(out: Writer, code: EventCode, word = 'val '): string[] {
+export function propertiesWith(out: KotlinWriter, code: EventCode, word = 'val '): string[] {
   const payload = payloadOf(code);
   return [
     ...code.brought.map(({ name, type }) => `${word}${payload.values.get(name)!}: ${out.type(type)}`),
@@ -16,7 +16,7 @@ export function propertiesWith(out: Writer, code: EventCode, word = 'val '): str
 }
 
 /** Classes of a screen's taps, within `PayTap`. */
-export const tapNames = (out: Writer, code: ScreenCode): ReadonlyMap<EventCode, string> =>
+export const tapNames = (out: KotlinWriter, code: ScreenCode): ReadonlyMap<EventCode, string> =>
   eventNames(code.triggers, [...out.names.types.values(), out.names.taps.get(code)!]);
 
 /** Classes of taps on menu items, within `MenuTap`; the menu's words stand before those of the item. */
@@ -78,7 +78,7 @@ export function eventsFile(program: Program): string {
 }
 
 function group(
-  out: Writer,
+  out: KotlinWriter,
   name: string,
   parent: string,
   events: readonly (readonly [EventCode, string])[],
@@ -104,7 +104,7 @@ function group(
 }
 
 /** Doors from outside: a URL to open, or the arguments that the app brings. */
-function entries(out: Writer): void {
+function entries(out: KotlinWriter): void {
   const { entries: all } = out.program;
   if (all.length === 0) return;
   const names = nameAll(all, ({ entry }) => entry.label, camelCase, takenMembers);

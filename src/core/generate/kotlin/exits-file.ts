@@ -1,11 +1,12 @@
 /** `Exits.kt`: for each screen an interface with one function a trigger. */
 import { bracketed } from '../print/layout';
+import { namesIn } from '../print/here';
 import { aboutScreen } from '../program/about';
 import { hasPairs } from '../program/pairs';
 import type { EventCode, Program, ScreenCode } from '../program/program';
 import { propertiesWith, tapNames } from './events-file';
 import { exitNames, payloadOf } from './names';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type KotlinWriter } from './writer';
 
 export function exitsFile(program: Program): string {
   const out = writerFor(program);
@@ -58,7 +59,7 @@ export function exitsFile(program: Program): string {
   return out.file();
 }
 
-function senders(out: Writer, code: ScreenCode, pairs: boolean): void {
+function senders(out: KotlinWriter, code: ScreenCode, pairs: boolean): void {
   const type = out.names.exits.get(code)!;
   const head = `override val ${out.names.properties.get(code)!}: ${type} = object : ${type} {`;
   if (code.triggers.length === 0) return void out.line(`${head}}`).line();
@@ -76,12 +77,8 @@ function senders(out: Writer, code: ScreenCode, pairs: boolean): void {
     .line();
 }
 
-function sender(out: Writer, trigger: EventCode, name: string, tap: string, pairs: boolean): void {
-  const { values, outcomes } = payloadOf(trigger);
-  const given = [
-    ...trigger.brought.map((each) => values.get(each.name)!),
-    ...trigger.outcomes.map((text) => outcomes.get(text)!),
-  ];
+function sender(out: KotlinWriter, trigger: EventCode, name: string, tap: string, pairs: boolean): void {
+  const given = namesIn(trigger, payloadOf(trigger));
   const all = [...given, ...(pairs ? ['onList'] : [])];
   const open = bracketed(`override fun ${name}(`, propertiesWith(out, trigger, ''), ')');
   out.code([open, ` = send`, bracketed('(', [all.length === 0 ? tap : [tap, bracketed('(', all, ')')]], ')')]);

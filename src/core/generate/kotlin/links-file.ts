@@ -4,12 +4,13 @@ import type { Listed } from '../../links/pattern';
 import { required, type Type } from '../../plan/types';
 import { bracketed, type Layout } from '../print/layout';
 import { defaultOf } from '../program/defaults';
+import { broughtBy, hostIn, placeOf, type BroughtByUrl } from '../program/link-parts';
 import type { LinkCode, Program, ScreenCode } from '../program/program';
 import { camelCase, nameAll } from '../program/words';
 import { formOf } from './form-of';
 import { quoted } from './names';
 import { routeClass, routeProperties } from './routes-file';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type KotlinWriter } from './writer';
 
 export function linksFile(program: Program): string {
   const out = writerFor(program);
@@ -42,8 +43,7 @@ export function linksFile(program: Program): string {
   out.line();
   const names = nameAll(
     program.links,
-    ({ link }) =>
-      `${link.screen.label} ${link.screen.links.indexOf(link) === 0 ? '' : link.screen.links.indexOf(link) + 1}`,
+    ({ link }) => `${link.screen.label} ${placeOf(link) === 0 ? '' : placeOf(link) + 1}`,
     (text) => `${camelCase(text)}Link`,
   );
   for (const link of program.links) linkOf(out, link, names.get(link)!);
@@ -59,14 +59,8 @@ export function linksFile(program: Program): string {
   return out.file();
 }
 
-/** The host of an origin as the plan writes it. */
-const hostIn = (origin: string): string | null => /^[^:]*:\/\/([^:/?#]*)/.exec(origin)?.[1]?.toLowerCase() ?? null;
-
-type Brought = readonly { readonly name: string; readonly isList: boolean }[];
-
-function linkOf(out: Writer, { link, pattern, under }: LinkCode, name: string): void {
+function linkOf(out: KotlinWriter, { link, pattern, under }: LinkCode, name: string): void {
   const code = out.program.codeOf.get(link.screen)!;
-  const properties = routeProperties(code);
   const typeOf = (variable: string): Type =>
     required(code.parameters.find((each) => each.name === variable)?.type ?? { kind: 'base', name: 'text' });
   const variable = (own: string, isList: boolean): string => {
@@ -75,13 +69,7 @@ function linkOf(out: Writer, { link, pattern, under }: LinkCode, name: string): 
     return `Variable(${quoted(own)}, ${form}${isList ? ', isList = true' : ''})`;
   };
   const listed = ({ name: own, isList }: Listed): string => variable(own, isList);
-  const brought = [
-    ...pattern.segments.flatMap(({ parts }) =>
-      parts.flatMap((part) => ('variable' in part ? [{ name: part.variable, isList: false }] : [])),
-    ),
-    ...(pattern.rest ? [pattern.rest] : []),
-    ...pattern.query,
-  ].filter((each) => properties.has(each.name));
+  const brought = broughtBy(pattern, code);
   const segments = pattern.segments.map(({ parts }) =>
     bracketed(
       'listOf(',
@@ -100,7 +88,7 @@ function linkOf(out: Writer, { link, pattern, under }: LinkCode, name: string): 
     () => {
       out.line(`${quoted(link.pattern)},`);
       out.line(`Screen.${out.names.screens.get(code)!},`);
-      out.line(`${link.screen.links.indexOf(link)},`);
+      out.line(`${placeOf(link)},`);
       out.code([bracketed('Pattern(', parts, ')'), ',']);
       opening(out, code, brought, under !== null);
       texts(out, code, brought);
@@ -110,7 +98,7 @@ function linkOf(out: Writer, { link, pattern, under }: LinkCode, name: string): 
   out.line();
 }
 
-function opening(out: Writer, code: ScreenCode, brought: Brought, isWhole: boolean): void {
+function opening(out: KotlinWriter, code: ScreenCode, brought: BroughtByUrl, isWhole: boolean): void {
   const properties = routeProperties(code);
   if (!isWhole) {
     const lacks = code.parameters.find(({ name }) => !brought.some((each) => each.name === name));
@@ -132,7 +120,7 @@ function opening(out: Writer, code: ScreenCode, brought: Brought, isWhole: boole
   out.code([given.length === 0 ? '{ ' : '{ taken -> ', bracketed(`${routeClass(out, code)}(`, given, ')'), ' },']);
 }
 
-function texts(out: Writer, code: ScreenCode, brought: Brought): void {
+function texts(out: KotlinWriter, code: ScreenCode, brought: BroughtByUrl): void {
   const properties = routeProperties(code);
   const type = routeClass(out, code);
   if (brought.length === 0) return void out.line(`{ if (it is ${type}) emptyMap() else null },`);

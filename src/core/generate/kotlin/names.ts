@@ -1,7 +1,8 @@
 /** Names of the Kotlin output. */
 import { remembered } from '../../base/remembered';
 import type { Named } from '../../plan/model';
-import type { EventCode, Program, Question, ScreenCode } from '../program/program';
+import type { Payload } from '../print/here';
+import type { EventCode, Program, AskedValue, ScreenCode } from '../program/program';
 import { camelCase, nameAll, pascalCase, upperCase } from '../program/words';
 
 const words = (text: string): ReadonlySet<string> => new Set(text.split(' '));
@@ -47,7 +48,7 @@ export interface KotlinNames {
   readonly flags: ReadonlyMap<string, string>;
   readonly circumstances: ReadonlyMap<string, string>;
   readonly variants: ReadonlyMap<string, string>;
-  readonly questions: ReadonlyMap<Question, string>;
+  readonly questions: ReadonlyMap<AskedValue, string>;
 }
 
 const typeName = (text: string): string => (/^[A-Z][A-Za-z0-9]*$/.test(text) ? text : pascalCase(text));
@@ -94,7 +95,7 @@ export function namesOf(program: Program): KotlinNames {
 const byName = <T extends { readonly name: string }>(names: ReadonlyMap<T, string>): Map<string, string> =>
   new Map([...names].map(([each, name]) => [each.name, name]));
 
-const questionKey = ({ screen, name }: Question): string => `${screen.label}.${name}`;
+const questionKey = ({ screen, name }: AskedValue): string => `${screen.label}.${name}`;
 
 /** Properties for named values of one class. */
 const propertiesOf = <T extends Named>(values: readonly T[], taken: readonly string[] = []): Map<T, string> =>
@@ -115,12 +116,6 @@ export const exitNames = (triggers: readonly EventCode[]): ReadonlyMap<EventCode
 /** Classes of events of one kind, which must not hide a type that their properties have. */
 export const eventNames = (codes: readonly EventCode[], types: readonly string[]): ReadonlyMap<EventCode, string> =>
   nameAll(codes, ({ label }) => label, pascalCase, takenTypes, types);
-
-/** What the app hands over with an event: values by their names, outcomes by their texts. */
-export interface Payload {
-  readonly values: ReadonlyMap<string, string>;
-  readonly outcomes: ReadonlyMap<string, string>;
-}
 
 const payloads = new WeakMap<EventCode, Payload>();
 

@@ -9,9 +9,10 @@ import { routeOf, stepsOf } from './calls';
 import { codecOf } from './form-of';
 import { quoted } from './names';
 import { routeClass, routeProperties } from './routes-file';
-import { outside, writerFor, type Here, type Writer } from './writer';
+import { onArrivalAt, outside, type Here } from '../print/here';
+import { writerFor, type KotlinWriter } from './writer';
 
-const onArrival = (code: ScreenCode): Here => ({ ...outside, route: 'route', arguments: routeProperties(code) });
+const onArrival = (code: ScreenCode): Here => onArrivalAt(routeProperties(code));
 
 export function planFile(program: Program): string {
   const out = writerFor(program);
@@ -39,7 +40,12 @@ export function planFile(program: Program): string {
 }
 
 /** A function that answers for some screens in their own way. */
-function table(out: Writer, head: string, rows: readonly (readonly [ScreenCode, string | null])[], rest: string): void {
+function table(
+  out: KotlinWriter,
+  head: string,
+  rows: readonly (readonly [ScreenCode, string | null])[],
+  rest: string,
+): void {
   const own = rows.filter(([, answer]) => answer !== null);
   if (own.length === 0) {
     out.line('@Suppress("UNUSED_PARAMETER")').line(`${head} = ${rest}`).line();
@@ -57,7 +63,7 @@ function table(out: Writer, head: string, rows: readonly (readonly [ScreenCode, 
   out.line();
 }
 
-function besideOf(out: Writer, { screen }: ScreenCode): string | null {
+function besideOf(out: KotlinWriter, { screen }: ScreenCode): string | null {
   const { beside } = screen;
   if (!beside?.list || !out.program.plan.variants.some((variant) => listBeside(screen, variant))) return null;
   const test = out.variantTest(beside.only, 'variant');
@@ -65,7 +71,7 @@ function besideOf(out: Writer, { screen }: ScreenCode): string | null {
   return test ? `if (${test}) ${list} else null` : list;
 }
 
-function questions(out: Writer): void {
+function questions(out: KotlinWriter): void {
   const { questions: all, results } = out.program;
   out.doc('The values that wait for results.');
   out.block(
@@ -102,7 +108,7 @@ export function tabNames({ plan }: Program): ReadonlyMap<string, string> {
   return nameAll(labels, (label) => label, upperCase);
 }
 
-function tabs(out: Writer): void {
+function tabs(out: KotlinWriter): void {
   const { program } = out;
   const names = tabNames(program);
   out.doc('The tabs of all variants.');
@@ -148,13 +154,13 @@ function tabs(out: Writer): void {
 }
 
 /** A variant as part of a name: the entry `PHONE` as `Phone`. */
-const variantWord = (out: Writer, variant: string): string =>
+const variantWord = (out: KotlinWriter, variant: string): string =>
   out.names.variants
     .get(variant)!
     .toLowerCase()
     .replace(/(^|_)(\w)/g, (_all, _blank, letter: string) => letter.toUpperCase());
 
-function insteadOf(out: Writer): void {
+function insteadOf(out: KotlinWriter): void {
   const asking = out.program.screens.filter(({ needs }) => needs.length > 0);
   out.doc('What happens in the place of an arrival whose `needs` do not hold; null if it may be made.');
   out.line('@Suppress("UNUSED_PARAMETER")');
@@ -171,7 +177,7 @@ function insteadOf(out: Writer): void {
                 () => {
                   for (const { test, source, actions } of code.needs) {
                     out.line(`// ${source}`);
-                    const failed = out.test(test.kind === 'not' ? test.of : { kind: 'not', of: test }, onArrival(code));
+                    const failed = out.test(test, onArrival(code), false);
                     const steps = stepsOf(out, actions, { ...onArrival(code), flags: 'steps.flags' });
                     const line = [`if (${failed}) return { steps -> steps`, ...steps, ' }'];
                     if (out.fits(flat(line))) out.code(line);
@@ -197,7 +203,7 @@ function insteadOf(out: Writer): void {
 }
 
 /** Links of a screen that say what lies beneath, or that nothing does. */
-function beneath(out: Writer): void {
+function beneath(out: KotlinWriter): void {
   const { program } = out;
   const own = new Map<ScreenCode, LinkCode[]>();
   for (const link of program.links) {

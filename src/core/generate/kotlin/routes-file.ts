@@ -5,7 +5,7 @@ import { aboutScreen } from '../program/about';
 import { defaultOf } from '../program/defaults';
 import type { Program, ScreenCode } from '../program/program';
 import { propertyNames, quoted } from './names';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type KotlinWriter } from './writer';
 
 const properties = new WeakMap<ScreenCode, ReadonlyMap<string, string>>();
 
@@ -14,7 +14,7 @@ export const routeProperties = (code: ScreenCode): ReadonlyMap<string, string> =
   remembered(properties, code, () => propertyNames(code.parameters, ['screen']));
 
 /** The class of a route: `Booking.DatesRoute`. */
-export function routeClass(out: Writer, code: ScreenCode): string {
+export function routeClass(out: KotlinWriter, code: ScreenCode): string {
   const { module } = code.screen;
   const own = out.names.routes.get(code)!;
   return module ? `${out.names.modules.get(module.name)!}.${own}` : own;
@@ -55,7 +55,7 @@ export function routesFile(program: Program): string {
   return out.file();
 }
 
-function routeOf(out: Writer, code: ScreenCode, parent: string): void {
+function routeOf(out: KotlinWriter, code: ScreenCode, parent: string): void {
   const own = routeProperties(code);
   const name = out.names.routes.get(code)!;
   out.doc(aboutScreen(code));

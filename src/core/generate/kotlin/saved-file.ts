@@ -6,7 +6,7 @@ import { codecOf } from './form-of';
 import { quoted } from './names';
 import { routeClass, routeProperties } from './routes-file';
 import { savedText } from './saved-text';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type KotlinWriter } from './writer';
 
 export function savedFile(program: Program): string {
   const out = writerFor(program);
@@ -20,7 +20,7 @@ export function savedFile(program: Program): string {
   return out.file();
 }
 
-function records(out: Writer): void {
+function records(out: KotlinWriter): void {
   for (const { name, fields } of out.program.records) {
     const own = out.names.types.get(name)!;
     const properties = out.fieldsOf(name);
@@ -46,7 +46,7 @@ function records(out: Writer): void {
   }
 }
 
-function flags(out: Writer): void {
+function flags(out: KotlinWriter): void {
   const all = out.program.flags.map(({ name, type }) => ({
     name,
     property: out.names.flags.get(name)!,
@@ -85,7 +85,7 @@ function flags(out: Writer): void {
   out.line();
 }
 
-function routes(out: Writer): void {
+function routes(out: KotlinWriter): void {
   const { screens } = out.program;
   out.block(
     'private fun writeArguments(route: Route): Map<String, Any?> = when (route) {',

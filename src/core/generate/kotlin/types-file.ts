@@ -3,7 +3,7 @@ import { base } from '../../plan/types';
 import type { Program } from '../program/program';
 import { optionNames, quoted } from './names';
 import { formName, formOf } from './form-of';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type KotlinWriter } from './writer';
 
 export function typesFile(program: Program): string {
   const out = writerFor(program);
@@ -25,12 +25,12 @@ export function typesFile(program: Program): string {
 const docOf = ({ plan }: Program, name: string): string | null => plan.types.get(name)?.node.doc ?? null;
 
 /** A class of values; an object if it has none. */
-function dataClass(out: Writer, name: string, properties: readonly string[]): void {
+function dataClass(out: KotlinWriter, name: string, properties: readonly string[]): void {
   if (properties.length === 0) out.line(`data object ${name}`).line();
   else out.list(`data class ${name}(`, properties, ')').line();
 }
 
-function ids(out: Writer): void {
+function ids(out: KotlinWriter): void {
   for (const id of out.program.ids) {
     const own = out.names.types.get(id.name)!;
     out.doc(docOf(out.program, id.name));
@@ -43,7 +43,7 @@ function ids(out: Writer): void {
   }
 }
 
-function choices(out: Writer): void {
+function choices(out: KotlinWriter): void {
   for (const { name, options } of out.program.choices) {
     const own = out.names.types.get(name)!;
     const names = optionNames(options);
@@ -59,7 +59,7 @@ function choices(out: Writer): void {
   }
 }
 
-function state(out: Writer): void {
+function state(out: KotlinWriter): void {
   const { plan, flags, circumstances } = out.program;
   out.doc('The shapes in which the app ships.');
   out

@@ -2,29 +2,14 @@
 import { stringValue } from '../../language/tokens';
 import type { Only } from '../../plan/model';
 import { required, type Type } from '../../plan/types';
+import { conditionText, oppositeText, pathSteps, variantText, type Questions } from '../print/conditions';
+import type { Here } from '../print/here';
 import { Printer, wrap } from '../print/printer';
 import type { Expression, PathExpression, Program, Test } from '../program/program';
 import { typeOfExpression } from '../program/read-expression';
-import { namesOf, optionNames, propertyNames, quoted, type KotlinNames, type Payload } from './names';
+import { namesOf, optionNames, propertyNames, quoted, type KotlinNames } from './names';
 
 const width = 120;
-
-/** The names by which expressions in one place go. */
-export interface Here {
-  /** The route whose arguments are at hand, and their properties. */
-  readonly route: string;
-  readonly arguments: ReadonlyMap<string, string>;
-  readonly payload: Payload;
-  readonly flags: string;
-}
-
-/** A place outside of any screen. */
-export const outside: Here = {
-  route: '',
-  arguments: new Map(),
-  payload: { values: new Map(), outcomes: new Map() },
-  flags: 'flags',
-};
 
 const baseTypes = {
   text: 'String',
@@ -44,7 +29,7 @@ const imports: Readonly<Record<string, string>> = {
   LocalTime: 'java.time.LocalTime',
 };
 
-export class Writer extends Printer {
+export class KotlinWriter extends Printer {
   private readonly used = new Set<string>();
 
   constructor(
@@ -138,18 +123,14 @@ export class Writer extends Printer {
   }
 
   /** A path, which is null if a step of it is absent. */
-  path({ kind, path }: PathExpression, here: Here): string {
-    const [root, ...fields] = path;
+  path(expression: PathExpression, here: Here): string {
+    const { kind, path } = expression;
     const properties = kind === 'argument' ? here.arguments : here.payload.values;
-    let text = `${kind === 'argument' ? here.route : 'event'}.${properties.get(root!.name)!}`;
-    let { type } = root!;
-    let mayBeNull = type.kind === 'optional';
-    for (const field of fields) {
-      const record = required(type);
-      const name = record.kind === 'record' ? this.fieldsOf(record.name).get(field.name)! : field.name;
+    let text = `${kind === 'argument' ? here.route : 'event'}.${properties.get(path[0]!.name)!}`;
+    let mayBeNull = false;
+    for (const { name, afterAbsent } of pathSteps(expression, (record, field) => this.fieldsOf(record).get(field)!)) {
+      mayBeNull ||= afterAbsent;
       text += `${mayBeNull ? '?.' : '.'}${name}`;
-      type = field.type;
-      mayBeNull ||= type.kind === 'optional';
     }
     return text;
   }
@@ -176,56 +157,38 @@ export class Writer extends Printer {
     return propertyNames(type ? [...type.fields].map(([name, of]) => ({ name, type: of })) : []);
   }
 
-  test(test: Test, here: Here): string {
-    switch (test.kind) {
-      case 'flag': {
-        const flag = `${here.flags}.${this.names.flags.get(test.flag.name)!}`;
-        if (test.flag.type.kind === 'choice') return `${flag} == ${this.literal(test.flag.type, test.value)}`;
-        return test.value === 'true' ? flag : `!${flag}`;
-      }
-      case 'given':
-        return `${this.path(test.value, here)} != null`;
-      case 'outcome': {
-        const own = here.payload.outcomes.get(test.text);
-        return own ? `event.${own}` : `circumstances.${this.names.circumstances.get(test.text)!}`;
-      }
-      case 'not': {
-        const { of } = test;
-        const inner = this.test(of, here);
-        if (of.kind === 'given') return inner.replace(/ != null$/, ' == null');
-        if (of.kind === 'flag' && of.flag.type.kind === 'choice') return inner.replace(' == ', ' != ');
-        return of.kind === 'outcome' || (of.kind === 'flag' && !inner.startsWith('!')) ? `!${inner}` : `!(${inner})`;
-      }
-      default: {
-        const sign = test.kind === 'and' ? '&&' : '||';
-        const side = (of: Test): string =>
-          (of.kind === 'and' || of.kind === 'or') && of.kind !== test.kind
-            ? `(${this.test(of, here)})`
-            : this.test(of, here);
-        return `${side(test.left)} ${sign} ${side(test.right)}`;
-      }
-    }
+  /** A condition, or its opposite. */
+  test(test: Test, here: Here, holds = true): string {
+    const ask: Questions = {
+      flag: ({ flag, value }, is) => {
+        const text = `${here.flags}.${this.names.flags.get(flag.name)!}`;
+        if (flag.type.kind !== 'choice') return (value === 'true') === is ? text : `!${text}`;
+        return `${text} ${is ? '==' : '!='} ${this.literal(flag.type, value)}`;
+      },
+      given: (path, is) => `${this.path(path, here)} ${is ? '!=' : '=='} null`,
+      outcome: (text) => {
+        const own = here.payload.outcomes.get(text);
+        return own ? `event.${own}` : `circumstances.${this.names.circumstances.get(text)!}`;
+      },
+    };
+    return holds ? conditionText(test, ask) : oppositeText(test, ask);
   }
 
-  /** The variants of something, as a condition on `variant`; null for all of them. */
+  /** The variants of something, as a condition; null for all of them. */
   variantTest(only: Only, variant: string): string | null {
-    if (only === null) return null;
-    const all = this.program.plan.variants;
-    const own = all.filter((each) => only.has(each));
-    const named = (each: string): string => `Variant.${this.names.variants.get(each)!}`;
-    if (own.length === all.length) return null;
-    if (own.length === 0) return 'false';
-    if (own.length === 1) return `${variant} == ${named(own[0]!)}`;
-    if (own.length === all.length - 1) return `${variant} != ${named(all.find((each) => !only.has(each))!)}`;
-    return `(${own.map((each) => `${variant} == ${named(each)}`).join(' || ')})`;
+    const named = (name: string): string => `Variant.${this.names.variants.get(name)!}`;
+    return variantText(this.program, only, {
+      is: (name) => `${variant} == ${named(name)}`,
+      isNot: (name) => `${variant} != ${named(name)}`,
+    });
   }
 }
 
 const known = new WeakMap<Program, KotlinNames>();
 
 /** Names are worked out once for all files of a program. */
-export function writerFor(program: Program): Writer {
+export function writerFor(program: Program): KotlinWriter {
   let names = known.get(program);
   if (!names) known.set(program, (names = namesOf(program)));
-  return new Writer(program, names);
+  return new KotlinWriter(program, names);
 }

@@ -40,9 +40,11 @@ export class Printer {
     return this.code(bracketed(open, items, close, pad, last));
   }
 
-  /** Adds lines between an opening and a closing line, one level deeper. */
+  /** Adds lines between an opening and a closing line, one level deeper; none of the last ones is empty. */
   block(open: string, body: () => void, close: string): this {
-    return this.line(open).deeper(body).line(close);
+    this.line(open).deeper(body);
+    while (this.lines.at(-1) === '') this.lines.pop();
+    return this.line(close);
   }
 
   deeper(body: () => void): this {

@@ -70,7 +70,7 @@ export interface Opens {
 }
 
 /** A value of a screen that some step asks another screen for. */
-export interface Question {
+export interface AskedValue {
   readonly screen: Screen;
   readonly name: string;
   readonly type: Type;
@@ -87,7 +87,7 @@ export type Action =
   | {
       readonly kind: 'push' | 'replace' | 'present' | 'reset' | 'switch';
       readonly opens: Opens;
-      readonly asks: Question | null;
+      readonly asks: AskedValue | null;
     }
   | { readonly kind: 'back' | 'close'; readonly result: ResultCode | null }
   | { readonly kind: 'back to' | 'back past'; readonly screen: Screen }
@@ -200,7 +200,7 @@ export interface Program {
   readonly entries: readonly EntryCode[];
   /** The most specific pattern first, so that the first that fits is the right one. */
   readonly links: readonly LinkCode[];
-  readonly questions: readonly Question[];
+  readonly questions: readonly AskedValue[];
   /** The types of results, each once. */
   readonly results: readonly Type[];
   /** Conditions in quotes behind `needs`: the app has to know them at any arrival. */

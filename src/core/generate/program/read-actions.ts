@@ -4,7 +4,7 @@ import type { Asks, Call, Condition, OpeningStep, Parameter, Result, Screen, Ste
 import { required, showType } from '../../plan/types';
 import { valueOf } from '../../supply/supply';
 import { mayBeOmitted } from './defaults';
-import type { Action, Brought, Expression, Gap, Opens, Question, ResultCode, Test } from './program';
+import type { Action, Brought, Expression, Gap, Opens, AskedValue, ResultCode, Test } from './program';
 import { readTest, readValue, type Bindings } from './read-expression';
 import { fitsIn, isUsable, usable } from './usable';
 
@@ -19,10 +19,10 @@ export interface Place extends Bindings {
 /** Reads the steps of a plan, and keeps what it finds in them. */
 export class ActionReader {
   readonly gaps: Gap[] = [];
-  private readonly questions = new Map<string, Question>();
+  private readonly questions = new Map<string, AskedValue>();
 
   /** All values that some step asks for. */
-  get asked(): readonly Question[] {
+  get asked(): readonly AskedValue[] {
     return [...this.questions.values()];
   }
 
@@ -119,7 +119,7 @@ export class ActionReader {
     return { kind: 'brought', path: [{ name, type, isGiven: false }] };
   }
 
-  private question(place: Place, { value, screen }: Asks, target: Screen, range: TextRange): Question | null {
+  private question(place: Place, { value, screen }: Asks, target: Screen, range: TextRange): AskedValue | null {
     const held = screen?.holds.find(({ name }) => name === value.text);
     const returned = target.returns?.type;
     if (!screen || !held || !isUsable(held.type)) {

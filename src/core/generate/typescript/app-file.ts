@@ -7,9 +7,9 @@ import { returnSteps, routeOf } from './calls';
 import { hasPairs } from '../program/pairs';
 import { happeningNames, itemNames } from './events-file';
 import { exitNames, payloadOf, quoted } from './names';
-import { outside, variantTest } from './plan-file';
 import { routeProperties } from './routes-file';
-import { writerFor, type Here, type Writer } from './writer';
+import { inEvent, outside, type Here } from '../print/here';
+import { writerFor, type TypeScriptWriter } from './writer';
 
 export function appFile(program: Program): string {
   const out = writerFor(program, './app');
@@ -26,7 +26,7 @@ export function appFile(program: Program): string {
   return out.file(`How ${program.name} moves: pure functions from a state and an event to the next state.`);
 }
 
-function start(out: Writer, asks: boolean): void {
+function start(out: TypeScriptWriter, asks: boolean): void {
   const { start: opens, plan } = out.program;
   out.use('type Variant', './types');
   if (asks) out.use('type Circumstances', './types');
@@ -60,7 +60,7 @@ function start(out: Writer, asks: boolean): void {
 
 const isTapped = ({ screens }: Program): boolean => screens.some(({ triggers }) => triggers.length > 0);
 
-function apply(out: Writer, asks: boolean): void {
+function apply(out: TypeScriptWriter, asks: boolean): void {
   const { program } = out;
   const pairs = hasPairs(program);
   out.doc(
@@ -120,19 +120,13 @@ function apply(out: Writer, asks: boolean): void {
 }
 
 /** The names of values in the steps of an event. */
-const hereOf = (code: EventCode, route: ScreenCode | null): Here => ({
-  ...outside,
-  route: 'route',
-  arguments: route ? routeProperties(route) : new Map<string, string>(),
-  event: 'event',
-  payload: payloadOf(code),
-  flags: 'steps.flags',
-});
+const hereOf = (code: EventCode, screen: ScreenCode | null): Here =>
+  inEvent(payloadOf(code), screen && routeProperties(screen));
 
 /** The branches of an event: the first whose condition holds happens. */
-function branches(out: Writer, code: EventCode, here: Here): void {
+function branches(out: TypeScriptWriter, code: EventCode, here: Here): void {
   for (const { only, test, actions } of code.branches) {
-    const shown = variantTest(out.program, only, 'steps.variant');
+    const shown = out.variantTest(only, 'steps.variant');
     const tests = [
       ...(shown ? [shown] : []),
       ...(test ? [shown && test.kind === 'or' ? `(${out.test(test, here)})` : out.test(test, here)] : []),
@@ -143,7 +137,7 @@ function branches(out: Writer, code: EventCode, here: Here): void {
   out.line('return null;');
 }
 
-function taps(out: Writer): void {
+function taps(out: TypeScriptWriter): void {
   const tapped = out.program.screens.filter(({ triggers }) => triggers.length > 0);
   if (tapped.length === 0) return;
   out.use('type Tap', './events');
@@ -176,7 +170,7 @@ function taps(out: Writer): void {
   for (const code of tapped) screenTaps(out, code, names.get(code)!);
 }
 
-function screenTaps(out: Writer, code: ScreenCode, name: string): void {
+function screenTaps(out: TypeScriptWriter, code: ScreenCode, name: string): void {
   const label = quoted(code.screen.label);
   const own = exitNames(code.triggers);
   out.block(
@@ -201,7 +195,7 @@ function screenTaps(out: Writer, code: ScreenCode, name: string): void {
   out.line();
 }
 
-function menus(out: Writer): void {
+function menus(out: TypeScriptWriter): void {
   const { menus: all } = out.program;
   if (all.length === 0) return;
   const items = itemNames(out.program);
@@ -223,7 +217,7 @@ function menus(out: Writer): void {
   );
 }
 
-function happenings(out: Writer): void {
+function happenings(out: TypeScriptWriter): void {
   const { happenings: all } = out.program;
   if (all.length === 0) return;
   const names = happeningNames(out.program);
@@ -246,9 +240,9 @@ function happenings(out: Writer): void {
 }
 
 /** A function that says whether a screen of a variant is among some places. */
-function predicate(out: Writer, name: string, only: Only, places: PlacesCode): void {
+function predicate(out: TypeScriptWriter, name: string, only: Only, places: PlacesCode): void {
   out.use('type Screen', './routes');
-  const tests = [variantTest(out.program, only, 'variant'), placeTest(out, places)].flatMap((test) => test ?? []);
+  const tests = [out.variantTest(only, 'variant'), placeTest(out, places)].flatMap((test) => test ?? []);
   const text = tests.join(' && ') || 'true';
   const parameter = (wanted: string): string => (text.includes(wanted) ? wanted : `_${wanted}`);
   out.line(`export const ${name} = (${parameter('variant')}: Variant, ${parameter('screen')}: Screen): boolean =>`);
@@ -256,7 +250,7 @@ function predicate(out: Writer, name: string, only: Only, places: PlacesCode): v
 }
 
 /** A condition on the screen; null if all of them will do. */
-function placeTest(out: Writer, places: PlacesCode): string | null {
+function placeTest(out: TypeScriptWriter, places: PlacesCode): string | null {
   if (!places) return null;
   const { screens, andTabRoots } = places;
   const labels = screens.map(({ label }) => quoted(label));
@@ -270,7 +264,7 @@ function placeTest(out: Writer, places: PlacesCode): string | null {
 }
 
 function dispatch(
-  out: Writer,
+  out: TypeScriptWriter,
   name: string,
   type: string,
   tag: string,

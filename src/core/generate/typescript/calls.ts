@@ -4,10 +4,11 @@ import type { Action, Opens } from '../program/program';
 import { resultName } from '../program/results';
 import { keyOf, questionKey, quoted } from './names';
 import { routeProperties } from './routes-file';
-import type { Here, Writer } from './writer';
+import type { Here } from '../print/here';
+import type { TypeScriptWriter } from './writer';
 
 /** A route with its values: `routes.booking.dates({ hutId: route.hutId })`. */
-export function routeOf(out: Writer, { screen, values }: Opens, here: Here): Layout {
+export function routeOf(out: TypeScriptWriter, { screen, values }: Opens, here: Here): Layout {
   out.use('routes', './routes');
   const code = out.program.codeOf.get(screen)!;
   const module = screen.module ? access(out.names.modules.get(screen.module.name)!) : '';
@@ -24,11 +25,11 @@ export function routeOf(out: Writer, { screen, values }: Opens, here: Here): Lay
 const access = (name: string): string => (/^[A-Za-z_$]/.test(keyOf(name)) ? `.${name}` : `[${quoted(name)}]`);
 
 /** The calls of some steps, one a step: `.push(…)`. */
-export function callsOf(out: Writer, actions: readonly Action[], here: Here): Layout[] {
+export function callsOf(out: TypeScriptWriter, actions: readonly Action[], here: Here): Layout[] {
   return actions.map((action) => callOf(out, action, here)).filter((call) => call !== null);
 }
 
-function callOf(out: Writer, action: Action, here: Here): Layout | null {
+function callOf(out: TypeScriptWriter, action: Action, here: Here): Layout | null {
   switch (action.kind) {
     case 'push':
     case 'present':
@@ -65,7 +66,7 @@ function callOf(out: Writer, action: Action, here: Here): Layout | null {
 }
 
 /** Writes a statement that returns the steps. */
-export function returnSteps(out: Writer, actions: readonly Action[], here: Here): void {
+export function returnSteps(out: TypeScriptWriter, actions: readonly Action[], here: Here): void {
   for (const action of actions) {
     if (action.kind === 'leave') out.line(`// The app opens: ${action.what.replace(/\s+/g, ' ')}.`);
     if (action.kind === 'nothing') out.line(`// Missing in the plan: ${action.why}.`);

@@ -3,7 +3,7 @@ import type { EventCode, Program, ScreenCode } from '../program/program';
 import { hasPairs } from '../program/pairs';
 import { camelCase, nameAll } from '../program/words';
 import { exitNames, keyOf, payloadOf, quoted } from './names';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type TypeScriptWriter } from './writer';
 
 /** Names of menu items (`sideDrawer.explore`) and of events, by what they are. */
 export function itemNames({ menus }: Program): ReadonlyMap<EventCode, string> {
@@ -26,7 +26,7 @@ export const happeningNames = ({ happenings }: Program): ReadonlyMap<EventCode, 
   );
 
 /** Properties that the app brings with an event: `readonly paid: Stay`. */
-export function propertiesWith(out: Writer, code: EventCode): string[] {
+export function propertiesWith(out: TypeScriptWriter, code: EventCode): string[] {
   const payload = payloadOf(code);
   return [
     ...code.brought.map(({ name, type }) => `readonly ${payload.values.get(name)!}: ${out.type(type)}`),
@@ -88,7 +88,7 @@ export function eventsFile(program: Program): string {
   return out.file(`Events of ${program.name}.`);
 }
 
-function tapsOf(out: Writer, { screen, triggers }: ScreenCode): void {
+function tapsOf(out: TypeScriptWriter, { screen, triggers }: ScreenCode): void {
   const names = exitNames(triggers);
   const each = triggers.map((code) => [`readonly trigger: ${quoted(names.get(code)!)}`, ...propertiesWith(out, code)]);
   const key = `readonly ${keyOf(screen.label)}:`;
@@ -98,7 +98,7 @@ function tapsOf(out: Writer, { screen, triggers }: ScreenCode): void {
   out.deeper(() => each.forEach((properties, at) => member(out, properties, at === each.length - 1 ? ';' : '')));
 }
 
-function member(out: Writer, properties: readonly string[], end: string): void {
+function member(out: TypeScriptWriter, properties: readonly string[], end: string): void {
   const line = `| { ${properties.join('; ')} }${end}`;
   if (out.fits(line)) return void out.line(line);
   out.line('| {');
@@ -106,7 +106,12 @@ function member(out: Writer, properties: readonly string[], end: string): void {
   out.deeper(() => out.line(`}${end}`));
 }
 
-function union(out: Writer, about: string, name: string, members: readonly (readonly [string, EventCode])[]): void {
+function union(
+  out: TypeScriptWriter,
+  about: string,
+  name: string,
+  members: readonly (readonly [string, EventCode])[],
+): void {
   out.doc(about);
   if (members.length === 0) return void out.line(`export type ${name} = never;`).line();
   out.line(`export type ${name} =`);
@@ -119,7 +124,7 @@ function union(out: Writer, about: string, name: string, members: readonly (read
 }
 
 /** Doors from outside: a URL to open, or the arguments that the app brings. */
-function entries(out: Writer): void {
+function entries(out: TypeScriptWriter): void {
   const { entries: all } = out.program;
   const names = nameAll(all, ({ entry }) => entry.label, camelCase);
   out.doc('Doors from outside. One with a URL opens what `parse` says of it.');

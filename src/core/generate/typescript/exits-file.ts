@@ -4,7 +4,7 @@ import { aboutScreen } from '../program/about';
 import { hasPairs } from '../program/pairs';
 import { propertiesWith } from './events-file';
 import { exitNames, keyOf, payloadOf, quoted } from './names';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type TypeScriptWriter } from './writer';
 
 export function exitsFile(program: Program): string {
   const out = writerFor(program, './exits');
@@ -45,7 +45,7 @@ export function exitsFile(program: Program): string {
   return out.file(`What each screen of ${program.name} lets users do: whoever draws a screen calls its exits.`);
 }
 
-function interfaceOf(out: Writer, code: ScreenCode): void {
+function interfaceOf(out: TypeScriptWriter, code: ScreenCode): void {
   const names = exitNames(code.triggers);
   out.doc(aboutScreen(code));
   const name = out.names.exits.get(code)!;
@@ -64,7 +64,7 @@ function interfaceOf(out: Writer, code: ScreenCode): void {
     .line();
 }
 
-function signature(out: Writer, name: string, code: EventCode): void {
+function signature(out: TypeScriptWriter, name: string, code: EventCode): void {
   const properties = propertiesWith(out, code);
   const given = properties.length === 0 ? '' : `given: { ${properties.join('; ')} }`;
   const line = `${name}(${given}): void;`;
@@ -72,7 +72,7 @@ function signature(out: Writer, name: string, code: EventCode): void {
   out.block(`${name}(given: {`, () => properties.forEach((each) => out.line(`${each};`)), '}): void;');
 }
 
-function senders(out: Writer, { screen, triggers }: ScreenCode, pairs: boolean): void {
+function senders(out: TypeScriptWriter, { screen, triggers }: ScreenCode, pairs: boolean): void {
   const names = exitNames(triggers);
   for (const trigger of triggers) {
     const { values, outcomes } = payloadOf(trigger);

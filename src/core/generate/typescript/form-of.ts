@@ -1,8 +1,8 @@
 import { required, type Type } from '../../plan/types';
-import type { Writer } from './writer';
+import type { TypeScriptWriter } from './writer';
 
 /** The form of a single value: `forms.int`, `hutIdForm`. */
-export function formOf(out: Writer, declared: Type): string {
+export function formOf(out: TypeScriptWriter, declared: Type): string {
   const type = required(declared);
   switch (type.kind) {
     case 'id':

@@ -3,11 +3,12 @@ import type { Listed } from '../../links/pattern';
 import { readOrigin } from '../../links/origin';
 import { required, type Type } from '../../plan/types';
 import { defaultOf } from '../program/defaults';
+import { broughtBy, placeOf, type BroughtByUrl } from '../program/link-parts';
 import type { LinkCode, Program, ScreenCode } from '../program/program';
 import { formOf } from './form-of';
 import { quoted } from './names';
 import { routeProperties } from './routes-file';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type TypeScriptWriter } from './writer';
 
 export function linksFile(program: Program): string {
   const out = writerFor(program, './links');
@@ -59,10 +60,9 @@ export function linksFile(program: Program): string {
   return out.file(`Links of ${program.name}.`);
 }
 
-function linkOf(out: Writer, { link, pattern, under }: LinkCode): void {
+function linkOf(out: TypeScriptWriter, { link, pattern, under }: LinkCode): void {
   const code = out.program.codeOf.get(link.screen);
   if (!code) return;
-  const properties = routeProperties(code);
   const typeOf = (name: string): Type =>
     code.parameters.find((each) => each.name === name)?.type ?? { kind: 'base', name: 'text' };
   const variable = (name: string, isList: boolean): string => {
@@ -71,19 +71,13 @@ function linkOf(out: Writer, { link, pattern, under }: LinkCode): void {
     return `{ name: ${quoted(name)}, form: ${form}${isList ? ', isList: true' : ''} }`;
   };
   const listed = ({ name, isList }: Listed): string => variable(name, isList);
-  const brought = [
-    ...pattern.segments.flatMap(({ parts }) =>
-      parts.flatMap((part) => ('variable' in part ? [{ name: part.variable, isList: false }] : [])),
-    ),
-    ...(pattern.rest ? [pattern.rest] : []),
-    ...pattern.query,
-  ].filter(({ name }) => properties.has(name));
+  const brought = broughtBy(pattern, code);
   out.block(
     '{',
     () => {
       out.line(`text: ${quoted(link.pattern)},`);
       out.line(`screen: ${quoted(link.screen.label)},`);
-      out.line(`place: ${link.screen.links.indexOf(link)},`);
+      out.line(`place: ${placeOf(link)},`);
       out.line(`origin: ${pattern.origin ? quoted(pattern.origin.text) : 'null'},`);
       const segments = pattern.segments.map(
         ({ parts }) =>
@@ -99,9 +93,7 @@ function linkOf(out: Writer, { link, pattern, under }: LinkCode): void {
   );
 }
 
-type Brought = readonly { readonly name: string; readonly isList: boolean }[];
-
-function opening(out: Writer, code: ScreenCode, brought: Brought, isWhole: boolean): void {
+function opening(out: TypeScriptWriter, code: ScreenCode, brought: BroughtByUrl, isWhole: boolean): void {
   const properties = routeProperties(code);
   if (!isWhole) {
     const lacks = code.parameters.find(({ name }) => !brought.some((each) => each.name === name));
@@ -126,7 +118,7 @@ function opening(out: Writer, code: ScreenCode, brought: Brought, isWhole: boole
   out.list(`open: (${taken}) => ({`, [tag, ...fields], '}),', ' ');
 }
 
-function texts(out: Writer, code: ScreenCode, brought: Brought): void {
+function texts(out: TypeScriptWriter, code: ScreenCode, brought: BroughtByUrl): void {
   const properties = routeProperties(code);
   const label = quoted(code.screen.label);
   if (brought.length === 0) return void out.line(`texts: (route) => (route.screen === ${label} ? new Map() : null),`);
@@ -158,7 +150,7 @@ function texts(out: Writer, code: ScreenCode, brought: Brought): void {
 const show = (form: string, value: string, type: Type): string =>
   type.kind === 'optional' ? `${value} === null ? undefined : [${form}.show(${value})]` : `[${form}.show(${value})]`;
 
-function functions(out: Writer, origin: string): void {
+function functions(out: TypeScriptWriter, origin: string): void {
   for (const name of ['type Problem', 'readUrl', 'take', 'write']) out.use(name, './url');
   out.use('NoValue', './url');
   out.use('beneath', './plan');

@@ -1,7 +1,8 @@
 /** Names of the TypeScript output. */
 import { remembered } from '../../base/remembered';
 import type { Named } from '../../plan/model';
-import type { EventCode, Program, Question, ScreenCode } from '../program/program';
+import type { Payload } from '../print/here';
+import type { EventCode, Program, AskedValue, ScreenCode } from '../program/program';
 import { camelCase, nameAll, pascalCase, wordsOf } from '../program/words';
 
 /** Words that no variable may be called (ECMA-262, 12.7.2), and what the output declares or uses itself. */
@@ -96,12 +97,6 @@ export const propertiesOf = <T extends Named>(
 export const exitNames = (triggers: readonly EventCode[]): ReadonlyMap<EventCode, string> =>
   nameAll(triggers, ({ label }) => label, camelCase, ofObjects);
 
-/** What the app hands over with an event: values by their names, outcomes by their texts. */
-export interface Payload {
-  readonly values: ReadonlyMap<string, string>;
-  readonly outcomes: ReadonlyMap<string, string>;
-}
-
 const payloads = new WeakMap<EventCode, Payload>();
 
 export const payloadOf = (code: EventCode): Payload =>
@@ -111,7 +106,7 @@ export const payloadOf = (code: EventCode): Payload =>
   });
 
 /** How the output names a question: `search.season`. */
-export const questionKey = ({ screen, name }: Question): string => `${screen.label}.${name}`;
+export const questionKey = ({ screen, name }: AskedValue): string => `${screen.label}.${name}`;
 
 /** A text as a literal of TypeScript. */
 export function quoted(text: string): string {

@@ -1,5 +1,5 @@
 /** `plan.ts`: what steps have to know of the plan. */
-import { listBeside, type Only } from '../../plan/model';
+import { listBeside } from '../../plan/model';
 import { assignable, showType } from '../../plan/types';
 import { tabsOf } from '../program/program-of';
 import type { LinkCode, Program, ScreenCode } from '../program/program';
@@ -9,25 +9,10 @@ import { bracketed, flat } from '../print/layout';
 import { callsOf, routeOf } from './calls';
 import { keyOf, questionKey, quoted } from './names';
 import { routeProperties } from './routes-file';
-import { writerFor, type Here, type Writer } from './writer';
+import { onArrivalAt, outside, type Here } from '../print/here';
+import { writerFor, type TypeScriptWriter } from './writer';
 
-const noPayload = { values: new Map<string, string>(), outcomes: new Map<string, string>() };
-
-/** A place outside of any screen. */
-export const outside: Here = {
-  route: '',
-  arguments: new Map(),
-  event: '',
-  payload: noPayload,
-  flags: 'flags',
-  circumstances: 'circumstances',
-};
-
-const onArrival = (code: ScreenCode): Here => ({
-  ...outside,
-  route: 'route',
-  arguments: routeProperties(code),
-});
+const onArrival = (code: ScreenCode): Here => onArrivalAt(routeProperties(code));
 
 export function planFile(program: Program): string {
   const out = writerFor(program, './plan');
@@ -40,26 +25,14 @@ export function planFile(program: Program): string {
   return out.file(`What ${program.name} declares about its screens.`);
 }
 
-/** The variants of something, as a condition on `variant`; null for all of them. */
-export function variantTest(program: Program, only: Only, variant: string): string | null {
-  if (only === null) return null;
-  const all = program.plan.variants;
-  const own = all.filter((each) => only.has(each));
-  if (own.length === all.length) return null;
-  if (own.length === 0) return 'false';
-  if (own.length === 1) return `${variant} === ${quoted(own[0]!)}`;
-  if (own.length === all.length - 1) return `${variant} !== ${quoted(all.find((each) => !only.has(each))!)}`;
-  return `(${own.map((each) => `${variant} === ${quoted(each)}`).join(' || ')})`;
-}
-
-function variants(out: Writer): void {
+function variants(out: TypeScriptWriter): void {
   out.use('type Screen', './routes');
   out.use('type Variant', './types');
   out.doc('Whether a variant has a screen.');
   table(
     out,
     'export function isShownIn(variant: Variant, screen: Screen): boolean {',
-    out.program.screens.map((code) => [code, variantTest(out.program, code.screen.only, 'variant')]),
+    out.program.screens.map((code) => [code, out.variantTest(code.screen.only, 'variant')]),
     'true',
   );
   out.doc('The list that stays in sight beside a screen, where the screen lies directly on it.');
@@ -70,7 +43,7 @@ function variants(out: Writer): void {
       const { beside } = code.screen;
       if (!beside?.list || !out.program.plan.variants.some((variant) => listBeside(code.screen, variant)))
         return [code, null];
-      const test = variantTest(out.program, beside.only, 'variant');
+      const test = out.variantTest(beside.only, 'variant');
       const list = quoted(beside.list.label);
       return [code, test ? `${test} ? ${list} : null` : list];
     }),
@@ -79,7 +52,12 @@ function variants(out: Writer): void {
 }
 
 /** A function that answers for some screens in their own way. */
-function table(out: Writer, open: string, rows: readonly (readonly [ScreenCode, string | null])[], rest: string): void {
+function table(
+  out: TypeScriptWriter,
+  open: string,
+  rows: readonly (readonly [ScreenCode, string | null])[],
+  rest: string,
+): void {
   const own = rows.filter(([, answer]) => answer !== null);
   // A parameter that nobody reads begins with an underscore.
   const body = own.map(([, answer]) => answer).join();
@@ -104,11 +82,11 @@ function table(out: Writer, open: string, rows: readonly (readonly [ScreenCode, 
   out.line();
 }
 
-function record<T>(out: Writer, open: string, entries: readonly (readonly [string, T])[]): void {
+function record<T>(out: TypeScriptWriter, open: string, entries: readonly (readonly [string, T])[]): void {
   out.block(open, () => entries.forEach(([key, value]) => out.line(`${keyOf(key)}: ${String(value)},`)), '};').line();
 }
 
-function screens(out: Writer): void {
+function screens(out: TypeScriptWriter): void {
   const { screens: all, plan } = out.program;
   out.doc('Whether a screen always arrives as a modal frame: a sheet, a dialog.');
   record(
@@ -120,7 +98,7 @@ function screens(out: Writer): void {
   out.line(`export const backLeaves: boolean = ${plan.backLeaves};`).line();
 }
 
-function results(out: Writer): void {
+function results(out: TypeScriptWriter): void {
   const { screens: all, questions, results: types } = out.program;
   out.use('type Question', './types');
   out.use('type Result', './types');
@@ -160,7 +138,7 @@ export function tabNames({ plan }: Program): ReadonlyMap<string, string> {
   return nameAll(labels, (label) => label, camelCase);
 }
 
-function tabs(out: Writer): void {
+function tabs(out: TypeScriptWriter): void {
   const { program } = out;
   const names = tabNames(program);
   out.use('type Route', './routes');
@@ -207,7 +185,7 @@ function tabs(out: Writer): void {
   out.line('export const tabsOf = (variant: Variant): readonly TabBarItem[] => tabs[variant];').line();
 }
 
-function insteadOf(out: Writer): void {
+function insteadOf(out: TypeScriptWriter): void {
   const asking = out.program.screens.filter(({ needs }) => needs.length > 0);
   const body = asking.length > 0;
   out.use('type Steps', './steps');
@@ -218,7 +196,7 @@ function insteadOf(out: Writer): void {
     code,
     needs: code.needs.map((need) => ({
       need,
-      test: out.test(need.test.kind === 'not' ? need.test.of : { kind: 'not', of: need.test }, onArrival(code)),
+      test: out.test(need.test, onArrival(code), false),
     })),
   }));
   const reads = (name: string): string =>
@@ -259,7 +237,7 @@ function insteadOf(out: Writer): void {
 }
 
 /** Links of a screen that say what lies beneath, or that nothing does. */
-function beneath(out: Writer): void {
+function beneath(out: TypeScriptWriter): void {
   const { program } = out;
   const start = program.start && routeOf(out, program.start, outside);
   const own = new Map<ScreenCode, LinkCode[]>();

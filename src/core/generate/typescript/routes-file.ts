@@ -5,7 +5,7 @@ import { aboutScreen } from '../program/about';
 import { defaultOf, mayBeOmitted } from '../program/defaults';
 import type { Program, ScreenCode } from '../program/program';
 import { keyOf, propertiesOf, quoted } from './names';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type TypeScriptWriter } from './writer';
 
 const properties = new WeakMap<ScreenCode, ReadonlyMap<string, string>>();
 
@@ -50,7 +50,7 @@ export function routesFile(program: Program): string {
   return out.file(`Routes of ${program.name}.`);
 }
 
-function argumentsOf(out: Writer, code: ScreenCode): void {
+function argumentsOf(out: TypeScriptWriter, code: ScreenCode): void {
   const own = routeProperties(code);
   const fields = code.parameters.map(({ name, type }) => `readonly ${own.get(name)!}: ${out.type(type)}`);
   out.doc(aboutScreen(code));
@@ -60,7 +60,7 @@ function argumentsOf(out: Writer, code: ScreenCode): void {
     out.block(`readonly ${keyOf(code.screen.label)}: {`, () => fields.forEach((field) => out.line(`${field};`)), '};');
 }
 
-function maker(out: Writer, code: ScreenCode): void {
+function maker(out: TypeScriptWriter, code: ScreenCode): void {
   const { screen, parameters } = code;
   const own = routeProperties(code);
   const name = keyOf(out.names.screens.get(code)!);
@@ -87,7 +87,7 @@ function maker(out: Writer, code: ScreenCode): void {
   tail();
 }
 
-function giveOf(out: Writer, parameter: Parameter, property: string): string {
+function giveOf(out: TypeScriptWriter, parameter: Parameter, property: string): string {
   const initial = defaultOf(parameter);
   if (initial) return `${property}: given.${property} ?? ${out.literal(initial.type, initial.text)}`;
   return `${property}: given.${property}${parameter.type.kind === 'optional' ? ' ?? null' : ''}`;

@@ -7,7 +7,7 @@ import { formOf } from './form-of';
 import { keyOf, questionKey, quoted } from './names';
 import { routeProperties } from './routes-file';
 import { savedText } from './saved-text';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type TypeScriptWriter } from './writer';
 
 export function savedFile(program: Program): string {
   const out = writerFor(program, './saved');
@@ -73,7 +73,7 @@ export function savedFile(program: Program): string {
   return out.file(`The state of ${program.name} as JSON, and back.`);
 }
 
-function codecOf(out: Writer, type: Type, records: ReadonlyMap<string, string>): string {
+function codecOf(out: TypeScriptWriter, type: Type, records: ReadonlyMap<string, string>): string {
   switch (type.kind) {
     case 'optional':
       return `${out.use('optional', './codec')}(${codecOf(out, type.of, records)})`;

@@ -3,7 +3,7 @@ import { base } from '../../plan/types';
 import { resultName } from '../program/results';
 import { formOf } from './form-of';
 import { keyOf, questionKey, quoted } from './names';
-import { writerFor, type Writer } from './writer';
+import { writerFor, type TypeScriptWriter } from './writer';
 import type { Program } from '../program/program';
 
 export function typesFile(program: Program): string {
@@ -20,7 +20,7 @@ function docOf({ plan }: Program, name: string): string | null {
   return plan.types.get(name)?.node.doc ?? null;
 }
 
-function ids(out: Writer): void {
+function ids(out: TypeScriptWriter): void {
   for (const { name, base: of } of out.program.ids) {
     const own = out.names.types.get(name)!;
     const type = out.type(base(of!));
@@ -33,7 +33,7 @@ function ids(out: Writer): void {
   }
 }
 
-function choices(out: Writer): void {
+function choices(out: TypeScriptWriter): void {
   for (const { name, options } of out.program.choices) {
     const own = out.names.types.get(name)!;
     out.doc(docOf(out.program, name));
@@ -50,7 +50,7 @@ function choices(out: Writer): void {
   }
 }
 
-function records(out: Writer): void {
+function records(out: TypeScriptWriter): void {
   for (const { name, fields } of out.program.records) {
     out.doc(docOf(out.program, name));
     const properties = out.fieldsOf(name);
@@ -67,7 +67,7 @@ function records(out: Writer): void {
   }
 }
 
-function state(out: Writer): void {
+function state(out: TypeScriptWriter): void {
   const { plan, flags, circumstances } = out.program;
   out.doc('The shapes in which the app ships.');
   out.line(`export type Variant = ${plan.variants.map(quoted).join(' | ')};`).line();
@@ -109,7 +109,7 @@ function state(out: Writer): void {
       .line();
 }
 
-function results(out: Writer): void {
+function results(out: TypeScriptWriter): void {
   const { questions, results: types } = out.program;
   out.doc('A result on its way back, by the type of the screens that return it.');
   const union = types.map(

@@ -1,25 +1,16 @@
 /** Writes one file of the TypeScript output, and collects what it imports. */
 import { compareTexts } from '../program/words';
+import type { Here } from '../print/here';
 import { Printer, wrap } from '../print/printer';
-import type { Expression, PathStep, Program, Test } from '../program/program';
+import { conditionText, oppositeText, pathSteps, variantText, type Questions } from '../print/conditions';
+import type { Expression, PathExpression, Program, Test } from '../program/program';
 import { typeOfExpression } from '../program/read-expression';
+import type { Only } from '../../plan/model';
 import { required, type Type } from '../../plan/types';
 import { stringValue } from '../../language/tokens';
-import { namesOf, propertiesOf, quoted, type Payload, type TypeScriptNames } from './names';
+import { namesOf, propertiesOf, quoted, type TypeScriptNames } from './names';
 
 const width = 110;
-
-/** The names by which expressions in one place go. */
-export interface Here {
-  /** The route whose arguments are at hand, and their properties. */
-  readonly route: string;
-  readonly arguments: ReadonlyMap<string, string>;
-  /** The event that brings values, and its properties. */
-  readonly event: string;
-  readonly payload: Payload;
-  readonly flags: string;
-  readonly circumstances: string;
-}
 
 const baseTypes = {
   text: 'string',
@@ -35,7 +26,7 @@ const baseTypes = {
 /** Base types that the output declares itself. */
 const declared: ReadonlySet<string> = new Set(['LocalDate', 'LocalTime', 'Url']);
 
-export class Writer extends Printer {
+export class TypeScriptWriter extends Printer {
   private readonly imports = new Map<string, Set<string>>();
 
   /** @param self the file, as others import it */
@@ -154,18 +145,14 @@ export class Writer extends Printer {
   }
 
   /** A path, which is null if a step of it is absent. */
-  path({ kind, path }: Extract<Expression, { path: readonly PathStep[] }>, here: Here): string {
-    const [root, ...fields] = path;
+  path(expression: PathExpression, here: Here): string {
+    const { kind, path } = expression;
     const properties = kind === 'argument' ? here.arguments : here.payload.values;
-    let text = `${kind === 'argument' ? here.route : here.event}.${properties.get(root!.name)!}`;
-    let type = root!.type;
+    let text = `${kind === 'argument' ? here.route : 'event'}.${properties.get(path[0]!.name)!}`;
     let isChained = false;
-    for (const field of fields) {
-      const record = required(type);
-      const name = record.kind === 'record' ? this.fieldsOf(record.name).get(field.name)! : field.name;
-      isChained ||= type.kind === 'optional';
-      text += `${type.kind === 'optional' ? '?.' : isChained ? '?.' : '.'}${name}`;
-      type = field.type;
+    for (const { name, afterAbsent } of pathSteps(expression, (record, field) => this.fieldsOf(record).get(field)!)) {
+      isChained ||= afterAbsent;
+      text += `${isChained ? '?.' : '.'}${name}`;
     }
     return isChained ? `(${text} ?? null)` : text;
   }
@@ -175,33 +162,29 @@ export class Writer extends Printer {
     return propertiesOf(type ? [...type.fields].map(([name, of]) => ({ name, type: of })) : []);
   }
 
-  test(test: Test, here: Here): string {
-    switch (test.kind) {
-      case 'flag':
-        return test.flag.type.kind === 'choice'
-          ? `${this.use('is', './forms')}(${here.flags}.${this.names.flags.get(test.flag.name)!}, ${quoted(test.value)})`
-          : `${test.value === 'true' ? '' : '!'}${here.flags}.${this.names.flags.get(test.flag.name)!}`;
-      case 'given':
-        return `${this.path(test.value, here)} !== null`;
-      case 'outcome': {
-        const own = here.payload.outcomes.get(test.text);
-        return own ? `${here.event}.${own}` : `${here.circumstances}.${this.names.circumstances.get(test.text)!}`;
-      }
-      case 'not': {
-        const { of } = test;
-        if (of.kind === 'given') return `${this.path(of.value, here)} === null`;
-        const inner = this.test(of, here);
-        return of.kind === 'outcome' || (of.kind === 'flag' && !inner.startsWith('!')) ? `!${inner}` : `!(${inner})`;
-      }
-      default: {
-        const sign = test.kind === 'and' ? '&&' : '||';
-        const side = (of: Test): string =>
-          (of.kind === 'and' || of.kind === 'or') && of.kind !== test.kind
-            ? `(${this.test(of, here)})`
-            : this.test(of, here);
-        return `${side(test.left)} ${sign} ${side(test.right)}`;
-      }
-    }
+  /** A condition, or its opposite. */
+  test(test: Test, here: Here, holds = true): string {
+    const ask: Questions = {
+      flag: ({ flag, value }, is) => {
+        const text = `${here.flags}.${this.names.flags.get(flag.name)!}`;
+        if (flag.type.kind !== 'choice') return (value === 'true') === is ? text : `!${text}`;
+        return `${is ? '' : '!'}${this.use('is', './forms')}(${text}, ${quoted(value)})`;
+      },
+      given: (path, is) => `${this.path(path, here)} ${is ? '!==' : '==='} null`,
+      outcome: (text) => {
+        const own = here.payload.outcomes.get(text);
+        return own ? `event.${own}` : `circumstances.${this.names.circumstances.get(text)!}`;
+      },
+    };
+    return holds ? conditionText(test, ask) : oppositeText(test, ask);
+  }
+
+  /** The variants of something, as a condition; null for all of them. */
+  variantTest(only: Only, variant: string): string | null {
+    return variantText(this.program, only, {
+      is: (name) => `${variant} === ${quoted(name)}`,
+      isNot: (name) => `${variant} !== ${quoted(name)}`,
+    });
   }
 }
 
@@ -215,8 +198,8 @@ const plainNumber = (text: string): string => text.replace(/^(-?)0+(?=\d)/, '$1'
 /** Names are worked out once for all files of a program. */
 const known = new WeakMap<Program, TypeScriptNames>();
 
-export function writerFor(program: Program, self: string): Writer {
+export function writerFor(program: Program, self: string): TypeScriptWriter {
   let names = known.get(program);
   if (!names) known.set(program, (names = namesOf(program)));
-  return new Writer(program, names, self);
+  return new TypeScriptWriter(program, names, self);
 }
