@@ -72,7 +72,7 @@ function besideOf(out: SwiftWriter, { screen }: ScreenCode): string | null {
 }
 
 /** Cases of the enum of tabs, by their labels. */
-export function tabNames({ plan }: Program): ReadonlyMap<string, string> {
+function tabNames({ plan }: Program): ReadonlyMap<string, string> {
   const labels = [...new Set(plan.tabBars.flatMap(({ tabs: own }) => own.map(({ label }) => label)))];
   return memberNames(labels, (label) => label);
 }
