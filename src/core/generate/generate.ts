@@ -4,15 +4,18 @@ import type { Plan } from '../plan/model';
 import type { GeneratedFile } from './print/generated-file';
 import type { Gap, Program } from './program/program';
 import { programOf } from './program/program-of';
+import { dartFiles } from './dart/dart';
 import { kotlinFiles } from './kotlin/kotlin';
 import { swiftFiles } from './swift/swift';
 import { typescriptFiles } from './typescript/typescript';
 
 type Generator = (program: Program, packageName: string | null) => GeneratedFile[];
-const generators = { typescript: typescriptFiles, kotlin: kotlinFiles, swift: swiftFiles } satisfies Record<
-  string,
-  Generator
->;
+const generators = {
+  typescript: typescriptFiles,
+  kotlin: kotlinFiles,
+  swift: swiftFiles,
+  dart: dartFiles,
+} satisfies Record<string, Generator>;
 
 /** A language of generated code. */
 export type CodeLanguage = keyof typeof generators;

@@ -117,9 +117,9 @@ describe('the example', () => {
 
 /** What a reviewer reads of the other languages: the files that depend on the plan. */
 describe('the code of the example', () => {
-  test.each(['kotlin', 'swift'] as const)('in %s', async (language) => {
+  test.each(['kotlin', 'swift', 'dart'] as const)('in %s', async (language) => {
     for (const [path, code] of codeOf(plan, language))
-      if (/^(App|Events|Exits|Links|Routes|Types)\./.test(path))
+      if (/^(app|events|exits|links|routes|types)\./i.test(path))
         await expect(code).toMatchFileSnapshot(`golden/${path}`);
   });
 });

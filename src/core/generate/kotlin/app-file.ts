@@ -3,6 +3,7 @@ import type { Only } from '../../plan/model';
 import { bracketed } from '../print/layout';
 import { hasPairs } from '../program/pairs';
 import type { EventCode, PlacesCode, Program, ScreenCode } from '../program/program';
+import { readsArguments } from '../program/reads-arguments';
 import { nameAll, pascalCase } from '../program/words';
 import { branches, routeOf } from './calls';
 import { happeningNames, itemNames, tapNames } from './events-file';
@@ -122,9 +123,7 @@ function screenTaps(out: KotlinWriter, code: ScreenCode): void {
   const taps = out.names.taps.get(code)!;
   const names = tapNames(out, code);
   const body = code.triggers.map((trigger) => ({ trigger, here: hereOf(trigger, code) }));
-  const isRead = code.triggers.some(({ branches: all }) =>
-    all.some(({ test, actions }) => JSON.stringify([test, actions], withoutPlan).includes('"kind":"argument"')),
-  );
+  const isRead = readsArguments(code.triggers.flatMap((trigger) => trigger.branches));
   out.block(
     `private fun on${taps}(event: ${taps}, steps: Steps): Steps? {`,
     () => {
@@ -145,10 +144,6 @@ function screenTaps(out: KotlinWriter, code: ScreenCode): void {
   );
   out.line();
 }
-
-/** Expressions name the plan's screens and flags, which would be written out. */
-const withoutPlan = (key: string, value: unknown): unknown =>
-  ['screen', 'flag', 'parameter', 'asks', 'type'].includes(key) ? undefined : value;
 
 function menus(out: KotlinWriter): void {
   const { menus: all } = out.program;

@@ -3,6 +3,7 @@ import type { Only } from '../../plan/model';
 import { bracketed } from '../print/layout';
 import { inEvent, namesIn, outside, type Here } from '../print/here';
 import type { EventCode, PlacesCode, Program, ScreenCode } from '../program/program';
+import { readsArguments } from '../program/reads-arguments';
 import { nameAll, pascalCase } from '../program/words';
 import { branches, routeOf } from './calls';
 import { happeningNames, itemNames } from './events-file';
@@ -129,9 +130,7 @@ function screenTaps(out: SwiftWriter, code: ScreenCode): void {
   const type = out.names.taps.get(code)!;
   const screen = out.names.screens.get(code)!;
   const names = eventNames(code.triggers);
-  const isRead = code.triggers.some(({ branches: all }) =>
-    all.some(({ test, actions }) => JSON.stringify([test, actions], withoutPlan).includes('"kind":"argument"')),
-  );
+  const isRead = readsArguments(code.triggers.flatMap((trigger) => trigger.branches));
   out.block(
     `private func on${type}(_ tap: ${type}, _ steps: Steps) -> Steps? {`,
     () => {
@@ -148,10 +147,6 @@ function screenTaps(out: SwiftWriter, code: ScreenCode): void {
   );
   out.line();
 }
-
-/** Expressions name the plan's screens and flags, which would be written out. */
-const withoutPlan = (key: string, value: unknown): unknown =>
-  ['screen', 'flag', 'parameter', 'asks', 'type'].includes(key) ? undefined : value;
 
 function menus(out: SwiftWriter): void {
   const { menus: all } = out.program;
