@@ -35,8 +35,8 @@ test('the random plans use every production in every position', () => {
 });
 
 describe.each([
-  ['no tabs', 'none', 30],
-  ['tabs', 'tabs', 22],
+  ['no tabs', 'none', 40],
+  ['tabs', 'tabs', 28],
 ] as const)('of plans with %s', (_name, kind, count) => {
   test('no verdict contradicts a walk, and walks show the faults that they stand for', () => {
     const tally: Tally = new Map();

@@ -20,7 +20,7 @@ const library = join(compiler, 'lib', 'kotlin-stdlib.jar');
 
 // One compilation for all, since each starts a compiler. The random plans take minutes: the long run has them.
 const isLong = process.env.ANDANTE_RUNS !== undefined;
-const everyDay: ReadonlySet<string> = new Set(['mended', 'types', 'flows', 'names']);
+const everyDay: ReadonlySet<string> = new Set(['types', 'flows', 'names']);
 const plans = plansToGenerate(isLong ? 50 : 0)
   .filter(({ name }) => isLong || everyDay.has(name))
   .map((each) => ({ ...each, program: programOf(each.plan) }));
@@ -174,8 +174,8 @@ describe('generated Kotlin', () => {
       }
       for (const each of urls) if (expectUrl(name, program, each, next() as Parsed)) opened++;
     }
-    expect(moves).toBeGreaterThan(4000);
-    expect(opened).toBeGreaterThan(2000);
+    expect(moves).toBeGreaterThan(3000);
+    expect(opened).toBeGreaterThan(1000);
   });
 });
 
