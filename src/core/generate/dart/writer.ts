@@ -4,7 +4,7 @@ import type { Only } from '../../plan/model';
 import { required, type Type } from '../../plan/types';
 import { conditionText, oppositeText, pathSteps, variantText, type Questions } from '../print/conditions';
 import type { Here } from '../print/here';
-import { Printer, wrap } from '../print/printer';
+import { Printer } from '../print/printer';
 import type { Expression, PathExpression, Program, Test } from '../program/program';
 import { typeOfExpression } from '../program/read-expression';
 import { namesOf, optionNames, propertyNames, quoted, type DartNames } from './names';
@@ -34,7 +34,7 @@ export class DartWriter extends Printer {
     readonly names: DartNames,
     private readonly self: string,
   ) {
-    super(width, '  ');
+    super(width, '  ', 'lines');
   }
 
   /** Imports a file of the output, and returns the name that comes from it. */
@@ -47,14 +47,6 @@ export class DartWriter extends Printer {
   file(): string {
     const all = [...this.imports].sort();
     return all.length === 0 ? this.text : `${all.map((name) => `import '${name}.dart';`).join('\n')}\n\n${this.text}`;
-  }
-
-  /** A doc comment; nothing for no text. */
-  doc(...paragraphs: readonly (string | null | undefined)[]): this {
-    const text = paragraphs.filter((each) => each).join('\n');
-    if (text === '') return this;
-    for (const line of wrap(text, width - 10)) this.line(line === '' ? '///' : `/// ${line}`);
-    return this;
   }
 
   type(type: Type): string {

@@ -4,7 +4,7 @@ import type { Only } from '../../plan/model';
 import { required, type Type } from '../../plan/types';
 import { conditionText, oppositeText, pathSteps, variantText, type Questions } from '../print/conditions';
 import type { Here } from '../print/here';
-import { Printer, wrap } from '../print/printer';
+import { Printer } from '../print/printer';
 import type { Expression, PathExpression, Program, Test } from '../program/program';
 import { typeOfExpression } from '../program/read-expression';
 import { namesOf, optionNames, propertyNames, quoted, type KotlinNames } from './names';
@@ -36,24 +36,13 @@ export class KotlinWriter extends Printer {
     readonly program: Program,
     readonly names: KotlinNames,
   ) {
-    super(width, '    ');
+    super(width, '    ', 'block');
   }
 
   /** The file: its imports, and all lines. */
   file(): string {
     const all = [...this.used].sort();
     return all.length === 0 ? this.text : `${all.map((name) => `import ${name}`).join('\n')}\n\n${this.text}`;
-  }
-
-  /** A doc comment; nothing for no text. */
-  doc(...paragraphs: readonly (string | null | undefined)[]): this {
-    const text = paragraphs.filter((each) => each).join('\n');
-    if (text === '') return this;
-    const safe = text.replaceAll('*/', '* /').replaceAll('/*', '/ *');
-    if (!safe.includes('\n') && this.fits(`/** ${safe} */`)) return this.line(`/** ${safe} */`);
-    this.line('/**');
-    for (const line of wrap(safe, width - 10)) this.line(line === '' ? ' *' : ` * ${line}`);
-    return this.line(' */');
   }
 
   /** A type that may have to be imported. */

@@ -8,10 +8,12 @@ export class Printer {
   /**
    * @param width the most characters of a line
    * @param unit the blanks of one level
+   * @param comments doc comments between stars, or behind three slashes
    */
   constructor(
     readonly width: number,
     private readonly unit: string,
+    private readonly comments: 'block' | 'lines',
   ) {}
 
   /** All of it, with at most one empty line in a row. */
@@ -26,6 +28,22 @@ export class Printer {
   line(text = ''): this {
     for (const each of text.split('\n')) this.lines.push(each === '' ? '' : this.indent + each);
     return this;
+  }
+
+  /** Adds a doc comment, a line or more for each text; none for no text. */
+  doc(...paragraphs: readonly (string | null | undefined)[]): this {
+    const text = paragraphs.filter((each) => each).join('\n');
+    if (text === '') return this;
+    if (this.comments === 'lines') {
+      for (const line of wrap(text, this.width - besideText)) this.line(line === '' ? '///' : `/// ${line}`);
+      return this;
+    }
+    // Neither may a comment end within, nor, where they nest, may another one begin.
+    const safe = text.replaceAll('*/', '* /').replaceAll('/*', '/ *');
+    if (!safe.includes('\n') && this.fits(`/** ${safe} */`)) return this.line(`/** ${safe} */`);
+    this.line('/**');
+    for (const line of wrap(safe, this.width - besideText)) this.line(line === '' ? ' *' : ` * ${line}`);
+    return this.line(' */');
   }
 
   /** Adds code that breaks where it is too long. */
@@ -61,12 +79,15 @@ export class Printer {
   }
 }
 
+/** Characters of a line that a comment leaves to its marks and to indentation. */
+const besideText = 10;
+
 /**
  * Cuts a text into lines of words.
  *
  * @param width the most characters of a line
  */
-export function wrap(text: string, width: number): string[] {
+function wrap(text: string, width: number): string[] {
   return text.split('\n').flatMap((paragraph) => {
     const lines = [''];
     for (const word of paragraph.split(/\s+/)) {

@@ -4,7 +4,7 @@ import type { Only } from '../../plan/model';
 import { required, type Type } from '../../plan/types';
 import { conditionText, oppositeText, pathSteps, variantText, type Questions } from '../print/conditions';
 import type { Here } from '../print/here';
-import { Printer, wrap } from '../print/printer';
+import { Printer } from '../print/printer';
 import type { Expression, PathExpression, Program, Test } from '../program/program';
 import { typeOfExpression } from '../program/read-expression';
 import { namesOf, optionNames, propertyNames, quoted, type SwiftNames } from './names';
@@ -29,20 +29,12 @@ export class SwiftWriter extends Printer {
     readonly program: Program,
     readonly names: SwiftNames,
   ) {
-    super(width, '    ');
+    super(width, '    ', 'lines');
   }
 
   /** The file: its import, if it needs one, and all lines. */
   file(): string {
     return this.needsFoundation ? `import Foundation\n\n${this.text}` : this.text;
-  }
-
-  /** A doc comment; nothing for no text. */
-  doc(...paragraphs: readonly (string | null | undefined)[]): this {
-    const text = paragraphs.filter((each) => each).join('\n');
-    if (text === '') return this;
-    for (const line of wrap(text, width - 10)) this.line(line === '' ? '///' : `/// ${line}`);
-    return this;
   }
 
   /** Adds a switch, whose cases stand where the switch does. */

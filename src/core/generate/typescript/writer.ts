@@ -1,7 +1,7 @@
 /** Writes one file of the TypeScript output, and collects what it imports. */
 import { compareTexts } from '../program/words';
 import type { Here } from '../print/here';
-import { Printer, wrap } from '../print/printer';
+import { Printer } from '../print/printer';
 import { conditionText, oppositeText, pathSteps, variantText, type Questions } from '../print/conditions';
 import type { Expression, PathExpression, Program, Test } from '../program/program';
 import { typeOfExpression } from '../program/read-expression';
@@ -35,7 +35,7 @@ export class TypeScriptWriter extends Printer {
     readonly names: TypeScriptNames,
     private readonly self: string,
   ) {
-    super(width, '  ');
+    super(width, '  ', 'block');
   }
 
   /** Imports a name, unless the file declares it, and returns it. */
@@ -48,7 +48,7 @@ export class TypeScriptWriter extends Printer {
 
   /** The file: a sentence about it, imports, and all lines. */
   file(about: string): string {
-    const top = new Printer(width, '  ');
+    const top = new Printer(width, '  ', 'block');
     top.line(`/** ${oneLine(about)} */`);
     for (const [from, used] of [...this.imports].sort(([a], [b]) => compareTexts(a, b))) {
       const whole = [...used].filter((name) => name.startsWith('* as '));
@@ -59,17 +59,6 @@ export class TypeScriptWriter extends Printer {
       top.list(isTypes ? 'import type {' : 'import {', isTypes ? all.map(bare) : all, `} from ${quoted(from)};`, ' ');
     }
     return this.imports.size === 0 ? `${top.text}${this.text}` : `${top.text}\n${this.text}`;
-  }
-
-  /** A doc comment; nothing for no text. */
-  doc(...paragraphs: readonly (string | null | undefined)[]): this {
-    const text = paragraphs.filter((each) => each).join('\n');
-    if (text === '') return this;
-    const safe = text.replaceAll('*/', '* /');
-    if (!safe.includes('\n') && this.fits(`/** ${safe} */`)) return this.line(`/** ${safe} */`);
-    this.line('/**');
-    for (const line of wrap(safe, width - 10)) this.line(line === '' ? ' *' : ` * ${line}`);
-    return this.line(' */');
   }
 
   type(type: Type): string {
