@@ -30,6 +30,16 @@ const walls = {
       { regex: 'core/reach/.', message: 'Reach is entered by src/core/reach/index.ts.' },
     ],
   },
+  prototype: {
+    patterns: [
+      { regex: '(^|/)\\.\\./(ui|app|store|cli|server|wire)(/|$)', message: 'The prototype needs the core alone.' },
+      {
+        group: ['react', 'react/*', 'react-dom', 'next', 'next/*', 'node:*'],
+        message: 'The prototype is one small file.',
+      },
+      { regex: 'core/reach/.', message: 'Reach is entered by src/core/reach/index.ts.' },
+    ],
+  },
   wire: {
     patterns: [
       { regex: '(^|/)\\.\\./(ui|app|store|cli|server)(/|$)', message: 'What goes over the wire is plain types.' },
@@ -68,7 +78,7 @@ const sizes = {
 };
 
 export default tseslint.config(
-  { ignores: ['.next/', 'dist/', 'node_modules/', 'next-env.d.ts'] },
+  { ignores: ['.next/', 'dist/', 'public/', 'node_modules/', 'next-env.d.ts'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   ...tseslint.configs.recommendedTypeCheckedOnly.map((config) => ({ ...config, files: typed })),

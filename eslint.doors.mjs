@@ -16,6 +16,8 @@ export const coreDoors = {
   generate: ['base', 'language', 'plan', 'supply', 'links', 'walk'],
   check: ['base', 'language', 'plan', 'supply', 'reach', 'rules'],
   report: ['language', 'plan', 'supply', 'links', 'walk', 'edit', 'reach', 'rules', 'check'],
+  chart: ['report'],
+  export: ['base', 'language', 'plan', 'supply', 'links', 'walk', 'reach', 'rules', 'check', 'report', 'chart'],
   propose: ['language', 'plan', 'edit', 'rules', 'check', 'report'],
   assist: ['language', 'plan', 'supply', 'rules', 'check', 'report'],
 };

@@ -52,6 +52,12 @@ const otherScreen = (): Promise<void> =>
     [...document.querySelectorAll('article a.screen-link')].find((link) => link.textContent !== selected).click();
   `);
 
+/** Chooses an output of the Hand over view, and waits for its preview. */
+const output = (name: string) => async (): Promise<void> => {
+  await (await app.find(`button[data-output=${name}]`)).click();
+  await app.find(`main[data-made=${name}]`);
+};
+
 /** The acts in their order; each begins where the previous one ended. */
 const acts: readonly (readonly [what: string, act: () => Promise<void>])[] = [
   ['to Reach', press('2')],
@@ -60,6 +66,10 @@ const acts: readonly (readonly [what: string, act: () => Promise<void>])[] = [
   ['to Supply', press('3')],
   ['to Links', press('4')],
   ['to Walk', press('5')],
+  ['to Hand over', press('6')],
+  ['in Hand over, the document', output('document')],
+  ['in Hand over, the diagram', output('diagram')],
+  ['in Hand over, the first output', output('typescript')],
   ['to Plan', press('1')],
   ['in Plan, a screen of the panel', otherScreen],
 ];

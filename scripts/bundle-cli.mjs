@@ -1,6 +1,7 @@
 // Bundles the command line into one file that runs without node_modules: dist/andante.cjs, or the file that is named.
 import { build } from 'esbuild';
 import { chmodSync, readFileSync } from 'node:fs';
+import { exportParts } from './export-parts.mjs';
 
 const { version } = JSON.parse(readFileSync(new URL('../package.json', import.meta.url), 'utf8'));
 
@@ -14,8 +15,9 @@ await build({
   format: 'cjs',
   target: 'node20',
   minifySyntax: true,
+  minifyWhitespace: true,
   legalComments: 'none',
   banner: { js: '#!/usr/bin/env node' },
-  define: { ANDANTE_VERSION: JSON.stringify(version) },
+  define: { ANDANTE_VERSION: JSON.stringify(version), ANDANTE_EXPORT_PARTS: JSON.stringify(await exportParts()) },
 });
 chmodSync(outfile, 0o755);

@@ -136,6 +136,9 @@ export async function needJava() {
   if (!isThere()) throw new Stop('Java was installed, but cannot be run.');
 }
 
+/** Writes what the Hand over view loads: fonts, and the script of the prototype. */
+export const writeExportParts = () => run(process.execPath, [at('scripts', 'write-export-parts.mjs')], { quiet: true });
+
 export function build() {
   const sources = [
     at('src/'),
@@ -145,9 +148,12 @@ export function build() {
     at('postcss.config.mjs'),
     at('tsconfig.json'),
     at('scripts', 'bundle-cli.mjs'),
+    at('scripts', 'export-parts.mjs'),
+    at('scripts', 'write-export-parts.mjs'),
   ];
   return unlessFresh(at('.next', 'andante-built'), sources, 'Building …', async () => {
     await run(process.execPath, [at('scripts', 'bundle-cli.mjs')], { quiet: true });
+    await writeExportParts();
     await run(process.execPath, [nextCommand, 'build'], { quiet: true });
   });
 }

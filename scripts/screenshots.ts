@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Key } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { App } from '../tests/browser/app';
 
 const folder = 'docs/screenshots';
@@ -39,6 +39,29 @@ try {
     await app.open(path);
     await app.find(ready);
     await take(name);
+  }
+  await app.open(`/plans/${demo}/hand-over?output=prototype`);
+  await app.find('main[data-made=prototype]');
+  await app.driver.switchTo().frame(await app.find('iframe'));
+  // In a frame of another process the driver knows no accessible names.
+  for (const control of ['Hut card', 'Book'])
+    await app.driver.findElement(By.xpath(`//button[.='${control}']`)).click();
+  await app.untilText('h1', 'Dates');
+  await app.driver.executeAsyncScript(
+    'Promise.all(document.getAnimations().map((each) => each.finished)).then(arguments[0])',
+  );
+  await app.driver.switchTo().defaultContent();
+  await take('hand-over');
+  const page = await app.driver.executeScript<string>('return document.querySelector("iframe").srcdoc');
+  const pages = mkdtempSync(join(tmpdir(), 'andante-pictures-'));
+  try {
+    writeFileSync(join(pages, 'prototype.html'), page);
+    await app.driver.get(`file://${join(pages, 'prototype.html')}`);
+    for (const control of ['Hut card', 'Book', 'Continue', 'Continue', 'Pay']) await app.click(control);
+    await app.untilText('[role=dialog]', 'how does it turn out?');
+    await take('prototype');
+  } finally {
+    rmSync(pages, { recursive: true });
   }
   await app.open(`/plans/${demo}/links`);
   const urls = [

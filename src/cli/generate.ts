@@ -2,7 +2,8 @@ import { generate, type CodeLanguage } from '../core/generate/generate';
 import { parse } from '../core/language/parse';
 import { resolve } from '../core/plan/resolve';
 import { complain } from './complain';
-import { checkFolder, writeFolder } from './generated-folder';
+import { writeOrCheck } from './generated-folder';
+import { sayGaps, tellGaps } from './gaps';
 import { forEachWhole } from './read';
 
 export interface GenerateOptions {
@@ -28,22 +29,13 @@ export function generateCode(
   let code = 0;
   const readable = forEachWhole([file], (source, text) => {
     const { files, gaps } = generate(resolve(parse(text)), language, packageName ?? null);
-    for (const { range, message } of gaps) {
-      const { file: name, line, column } = source.positionOf(range.from);
-      process.stderr.write(`${name}:${line}:${column} ${message}\n`);
-    }
+    tellGaps(source, gaps);
     if (gaps.length > 0 && !force) {
-      complain(`The plan does not say all that code needs: ${gaps.length} gaps. --force writes it nonetheless.`);
+      complain(`${sayGaps(gaps.length)} --force writes the code all the same.`);
       code = 1;
-      return;
+    } else {
+      code = writeOrCheck(out, files, { check, force, whole: true });
     }
-    if (!check) {
-      for (const path of writeFolder(out, files, force)) process.stdout.write(`${path}\n`);
-      return;
-    }
-    const stale = checkFolder(out, files);
-    for (const { path, is } of stale) process.stdout.write(`${path} is ${is}.\n`);
-    if (stale.length > 0) code = 1;
   });
   return readable ? code : 2;
 }

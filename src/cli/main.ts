@@ -1,9 +1,11 @@
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
 import { printable } from '../core/language/controls';
+import { exportFormats, type ExportFormat } from '../core/export/export';
 import { codeLanguages, type CodeLanguage } from '../core/generate/generate';
 import { severities, type Severity } from '../core/rules/parts/rule';
 import { checkFiles, checkFormats, type CheckOptions } from './check';
 import { explain } from './explain';
+import { exportFiles, type ExportCommandOptions } from './export';
 import { formatFiles } from './format';
 import { generateCode, type GenerateOptions } from './generate';
 import { linkFormats, openLinks, type LinkOptions } from './link';
@@ -26,6 +28,11 @@ function oneOf<T extends string>(allowed: readonly T[]) {
 function packageName(value: string): string {
   if (/^[A-Za-z_]\w*(\.[A-Za-z_]\w*)*$/.test(value)) return value;
   throw new InvalidArgumentError('Use names with points between them, such as com.example.huts.');
+}
+
+function wholeNumber(value: string): number {
+  if (/^\d{1,4}$/.test(value)) return Number(value);
+  throw new InvalidArgumentError('Use a whole number from 0 to 9999.');
 }
 
 function program(): Command {
@@ -124,6 +131,30 @@ function program(): Command {
     )
     .action((language: CodeLanguage, file: string, options: GenerateOptions) => {
       process.exitCode = generateCode(language, file, options);
+    });
+
+  andante
+    .command('export')
+    .description('write what others get from a plan into a folder: documents, diagrams, links, tours, tables')
+    .argument('<format>', exportFormats.join(', '), oneOf<ExportFormat>(exportFormats))
+    .argument('<file>', 'the plan; - reads standard input')
+    .requiredOption('--out <folder>', 'the folder for the files; files of others there stay as they are. - prints one')
+    .option('--as <kind>', 'one kind of file, such as csv; all kinds of the format unless said')
+    .option('--variant <variant>', 'the variant to show; the first one unless said')
+    .option('--module <module>', 'diagram: only the screens of this module')
+    .option('--around <screen>', 'diagram: only screens near this one')
+    .option('--steps <number>', 'diagram: how many steps away still count as near', wholeNumber, 1)
+    .option('--apple-id <id>', 'links: team and bundle, such as TEAM123456.com.example.huts')
+    .option('--android-package <name>', 'links: package of the app, such as com.example.huts')
+    .option('--android-certificate <sha256>', 'links: fingerprint of the certificate that signs the app')
+    .option(
+      '--check',
+      'write nothing, name the files that are missing or out of date, and exit 1 if there are any',
+      false,
+    )
+    .option('--force', 'write what a plan with gaps has, and overwrite files that were changed by hand', false)
+    .action((format: ExportFormat, file: string, options: ExportCommandOptions) => {
+      process.exitCode = exportFiles(format, file, options);
     });
 
   andante

@@ -24,7 +24,8 @@ export function printTour(file: string, { format, variant }: TourOptions): numbe
       throw new NoPlan(`${nameOf(name)} has no variant ${of}; it has ${plan.variants.join(', ')}.`);
     if (!plan.start?.target) throw new NoPlan(`${nameOf(name)} names no screen to start with, so no walk can begin.`);
     const analysed = reach.variants.find(({ name }) => name === of);
-    const tour = planTour(plan, of, analysed?.kind === 'exact' ? analysed.stacks.outcomes() : undefined);
+    const known = analysed?.kind === 'exact' ? analysed.stacks.outcomes() : null;
+    const tour = planTour(plan, of, known, ({ index }) => analysed?.verdicts[index]!.walk ?? null);
     const rows = tourRows(tour);
     if (format === 'json') {
       const walks = tour.walks.map((_walk, index) =>

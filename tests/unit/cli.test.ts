@@ -509,6 +509,78 @@ test('no command lets a plan steer the terminal', () => {
   }
 });
 
+describe('export', () => {
+  const into = (format: string, out: string, plan = 'fine.andante', ...options: string[]): ReturnType<typeof andante> =>
+    andante(['export', format, plan, '--out', out, ...options]);
+  const textOf = (path: string): string => readFileSync(join(folder, path), 'utf8');
+
+  test.each(['prototype', 'document', 'diagram', 'links', 'tours', 'tables'])('writes %s', (format) => {
+    const first = into(format, `out-${format}`);
+    expect(first).toMatchObject({ code: 0, err: '' });
+    expect(first.out).not.toBe('');
+  });
+
+  test.each(['document', 'tables'])('knows that nothing changed, and what did: %s', (format) => {
+    into(format, `again-${format}`);
+    expect(into(format, `again-${format}`)).toEqual({ code: 0, out: '', err: '' });
+    expect(into(format, `again-${format}`, 'fine.andante', '--check')).toEqual({ code: 0, out: '', err: '' });
+    expect(into(format, `again-${format}`, 'warned.andante', '--check').code).toBe(1);
+  });
+
+  test('puts several formats side by side, and prints one file', () => {
+    expect(into('tables', 'beside', 'fine.andante', '--as', 'csv').code).toBe(0);
+    expect(into('links', 'beside').code).toBe(0);
+    expect(into('tables', 'beside', 'warned.andante', '--as', 'csv').code).toBe(0);
+    expect(into('diagram', '-', 'fine.andante', '--as', 'mermaid').out).toContain('flowchart LR');
+    expect(into('diagram', '-')).toMatchObject({ code: 2, out: '' });
+  });
+
+  test('overwrites no file of somebody else, with a header or without one', () => {
+    mkdirSync(join(folder, 'own'));
+    for (const [name, format] of [
+      ['screens.csv', 'tables'],
+      ['document.html', 'document'],
+      ['links.csv', 'links'],
+    ] as const) {
+      writeFileSync(join(folder, 'own', name), 'mine\n');
+      expect(into(format, 'own', 'fine.andante', '--force')).toMatchObject({ code: 2, out: '' });
+      expect(textOf(`own/${name}`)).toBe('mine\n');
+    }
+    expect(readdirSync(join(folder, 'own')).sort()).toEqual(['document.html', 'links.csv', 'screens.csv']);
+
+    into('tables', 'changed');
+    writeFileSync(join(folder, 'changed', 'screens.csv'), `${textOf('changed/screens.csv')}more\r\n`);
+    expect(into('tables', 'changed')).toMatchObject({ code: 2, out: '' });
+    expect(into('tables', 'changed', 'fine.andante', '--force').code).toBe(0);
+    expect(textOf('changed/screens.csv')).not.toContain('more');
+
+    writeFileSync(join(folder, 'own', 'andante-files.json'), '{"mine":1}');
+    expect(into('tours', 'own')).toMatchObject({ code: 2, out: '' });
+  });
+
+  test('names what the plan does not say, and writes the rest only if told so', () => {
+    const refused = into('document', 'unsaid', 'demo.andante');
+    expect(refused.code).toBe(1);
+    expect(refused.err).toMatch(/^demo\.andante:\d+:\d+ hut leads to reveiws/m);
+    expect(readdirSync(folder)).not.toContain('unsaid');
+    expect(into('document', 'unsaid', 'demo.andante', '--force').code).toBe(0);
+  });
+
+  test('refuses names that the plan does not have', () => {
+    for (const [options, said] of [
+      [['--variant', 'watch'], 'no variant watch; it has app'],
+      [['--module', 'none'], 'no module none'],
+      [['--around', 'b'], 'no screen b; it has a'],
+      [['--as', 'png'], 'no kind png; it has svg, dot, graphml, mermaid'],
+      [['--steps', 'x'], 'whole number'],
+    ] as const) {
+      const { code, err } = into('diagram', 'refused', 'fine.andante', ...options);
+      expect([code, err.includes(said)], err).toEqual([2, true]);
+    }
+    expect(readdirSync(folder)).not.toContain('refused');
+  });
+});
+
 describe('generate', () => {
   const into = (out: string, plan = 'fine.andante', ...options: string[]): ReturnType<typeof andante> =>
     andante(['generate', 'typescript', plan, '--out', out, ...options]);

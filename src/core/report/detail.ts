@@ -2,7 +2,7 @@
 import type { Check } from '../check';
 import { currentSignature, type WantedParameter } from '../edit/signature';
 import type { TextRange } from '../language/range';
-import type { Step, Transition } from '../plan/model';
+import type { Screen, Step, Transition } from '../plan/model';
 import { showType } from '../plan/types';
 import { labelOf } from '../walk/tap';
 import { placeOf, screenOf, stepOf, type Site } from '../supply/site';
@@ -59,6 +59,8 @@ export interface BranchCard {
   /** The condition as written, or null. */
   readonly when: string | null;
   readonly steps: readonly WayStepCard[];
+  /** How the screen comes in; null for the app's own motion. */
+  readonly motion: string | null;
 }
 
 export interface WayOutCard {
@@ -135,7 +137,21 @@ export interface ScreenDetail {
 export function detail(check: Check, label: string | null, variant: string | null = null): ScreenDetail | null {
   const { plan, findings } = check;
   const screen = plan.screens.find((one) => one.label === label);
-  if (!screen) return null;
+  return screen ? screenDetail(check, screen, findingsByScreen(plan.screens, findings)[screen.index]!, variant) : null;
+}
+
+/**
+ * The detail of a screen, for callers that show many of them.
+ *
+ * @param found places of its findings among those of the check (`findingsByScreen`)
+ */
+export function screenDetail(
+  check: Check,
+  screen: Screen,
+  found: readonly number[],
+  variant: string | null,
+): ScreenDetail {
+  const { plan } = check;
   const { verdicts, back } = reachOf(check, variant);
   const { walk, fromOutside, byEvent, isShortest } = verdicts[screen.index]!;
   const { within, toFirstTab, whole, leaves, arrow, deepest } = back(screen);
@@ -184,7 +200,7 @@ export function detail(check: Check, label: string | null, variant: string | nul
     waysIn: check.supply.into[screen.index]!.map(wayInCard),
     waysOut: screen.transitions.map((transition) => wayOutCard(check, transition, write)),
     links: screen.links.map((link) => ({ pattern: link.pattern, at: link.node.from })),
-    findings: findingsByScreen(plan.screens, findings)[screen.index]!,
+    findings: found,
   };
 }
 
@@ -239,6 +255,7 @@ function wayOutCard(check: Check, { trigger, node, only, branches }: Transition,
     branches: branches.map((branch) => ({
       when: branch.condition ? textOf(check, branch.node.condition) : null,
       steps: write.steps(branch.steps),
+      motion: branch.motion,
     })),
   };
 }

@@ -1,14 +1,14 @@
 /** A tour as walks of the language, and as rows. */
 import type { Condition } from '../plan/model';
 import { branchesOf, isBranching } from '../walk/event';
-import { labelOf } from '../walk/tap';
+import { labelOf, tapWord, type TapWord } from '../walk/tap';
 import { quote } from '../language/tokens';
 import type { Tour, TourTap } from '../walk/tour';
 
 export interface TourRow {
   readonly walk: number;
   readonly step: number;
-  readonly do: 'tap' | 'menu' | 'tab' | 'back' | 'event';
+  readonly do: TapWord;
   readonly label: string;
   /** Outcome of a quoted condition that it requires; empty if there is none. */
   readonly condition: string;
@@ -16,22 +16,12 @@ export interface TourRow {
   readonly shows: string;
 }
 
-const words = {
-  trigger: 'tap',
-  item: 'menu',
-  tab: 'tab',
-  back: 'back',
-  event: 'event',
-  link: 'tap',
-  entry: 'tap',
-} as const;
-
 export const tourRows = ({ walks }: Tour): TourRow[] =>
   walks.flatMap((walk, index) =>
     walk.map((tap, at): TourRow => ({
       walk: index + 1,
       step: at + 1,
-      do: words[tap.event.kind],
+      do: tapWord[tap.event.kind],
       label: labelOf(tap.event),
       condition: conditionOf(tap),
       shows: tap.shows?.label ?? '',
@@ -41,7 +31,7 @@ export const tourRows = ({ walks }: Tour): TourRow[] =>
 /** One walk of a tour as steps of the language; the last names the screen at the end. */
 export function stepsOf(walk: Tour['walks'][number]): string[] {
   const steps = walk.map((tap) => {
-    const word = words[tap.event.kind];
+    const word = tapWord[tap.event.kind];
     const condition = word === 'back' ? '' : conditionOf(tap);
     return `${word}${word === 'back' ? '' : ` ${quote(labelOf(tap.event))}`}${condition && ` ${condition}`}`;
   });

@@ -5,6 +5,7 @@ import { openings, type Branch, type Named, type Plan, type Result, type Step } 
 import { eachStep } from '../plan/steps';
 import { required, showType, type Type } from '../plan/types';
 import { labelOf } from '../walk/tap';
+import { sayAssumptions } from '../walk/conditions';
 import { activeStack, type Configuration } from '../walk/configuration';
 import type { Data } from '../walk/data';
 import { outcomesOfEvent, type Outcome } from '../walk/outcomes';
@@ -129,7 +130,7 @@ export class OfferWriter {
     const same = after === before;
     return {
       tail: tailOf(assumed) + (isDetermined || !after ? '' : ` expect ${activeStack(after)!.screen.label}`),
-      when: [...assumed].map(([text, holds]) => `${holds ? 'if' : 'unless'} “${text}”`).join(' and ') || null,
+      when: sayAssumptions(assumed) || null,
       does: this.does(branch, event),
       passes: after && !same && branch ? this.passes(branch, after) : [],
       shows: after && activeStack(after)!.screen.label,

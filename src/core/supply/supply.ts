@@ -239,13 +239,16 @@ function cellWithout(parameter: Parameter): Cell {
 }
 
 /** Judges a value that goes to a parameter; `sample` says whether a literal may stand for an id. */
-const judge = (
+function judge(
   parameter: Parameter,
   argument: ArgumentNode | null,
   value: ValueNode,
   scope: Scope,
   sample: boolean,
-): Cell => ({ parameter, argument, value, ...judgeValue(parameter.type, value, scope, sample) });
+): Cell {
+  const { status, type } = judgeValue(parameter.type, value, scope, sample);
+  return { parameter, status, argument, value, type };
+}
 
 function checkLoop(transition: Transition, scope: Scope): BadLoop | null {
   const loop = transition.loop;

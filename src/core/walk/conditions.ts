@@ -10,6 +10,10 @@ export interface Outcomes {
 export type Assumptions = ReadonlyMap<string, boolean>;
 const none: Assumptions = new Map();
 
+/** Assumptions in words: `if “the card is accepted” and unless “…”`; empty without any. */
+export const sayAssumptions = (assumed: Assumptions): string =>
+  [...assumed].map(([text, holds]) => `${holds ? 'if' : 'unless'} “${text}”`).join(' and ');
+
 /**
  * Whether a condition can hold and whether it can fail. Flags are exact. A part in quotes may turn out either way, and
  * so may `is given`; equal parts of one condition turn out equal. Costs O(2^k) for k such parts, up to eight; further

@@ -25,5 +25,18 @@ export function labelOf(event: AppEvent): string {
   }
 }
 
+/** The word of the language for an event. Links and entries are taps of a user as well. */
+export const tapWord = {
+  trigger: 'tap',
+  item: 'menu',
+  tab: 'tab',
+  back: 'back',
+  event: 'event',
+  link: 'tap',
+  entry: 'tap',
+} as const satisfies Record<AppEvent['kind'], string>;
+
+export type TapWord = (typeof tapWord)[AppEvent['kind']];
+
 /** The labels of a walk's taps, in order. */
 export const walkLabels = (walk: readonly Tap[]): string[] => walk.map(labelOf);

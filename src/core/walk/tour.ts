@@ -1,7 +1,8 @@
 /** A small set of walks that together use every outcome of every trigger, menu item and event that can happen. */
 import type { Branch, Plan, Screen } from '../plan/model';
-import { activeStack, keyOf, type Configuration } from './configuration';
-import { isBranching, type AppEvent } from './event';
+import { activeStack, StackNumbers, type Configuration } from './configuration';
+import { isBranching, partOf, type AppEvent } from './event';
+import type { Tap } from './tap';
 import { Walker } from './walker';
 
 export interface TourTap {
@@ -10,6 +11,8 @@ export interface TourTap {
   readonly branch: Branch | null;
   /** The screen on top afterwards; null if it leaves the app. */
   readonly shows: Screen | null;
+  /** The configuration afterwards; null if it leaves the app. */
+  readonly after: Configuration | null;
 }
 
 export interface Tour {
@@ -31,6 +34,14 @@ interface OutcomeEdge extends TourTap {
 /** How many configurations one search looks at, and all of them together. */
 const mostSearched = 4000;
 
+/** A plan of more screens is large: one tour is planned, and its walks are guided. */
+const largeFrom = 200;
+/** How many configurations a search looks at in a large plan before a walk begins that is guided. */
+const mostSearchedNear = 150;
+
+/** The shortest known walk to a screen; null if none is known. */
+export type Guide = (screen: Screen) => readonly Tap[] | null;
+
 /**
  * Preferences for a new walk over going on, if both take equally many taps. Each is tried, and the shortest tour wins.
  */
@@ -41,13 +52,24 @@ const biases = [0, 1, -1, 2, -2, 3];
  * neighbour; Rosenkrantz, Stearns, Lewis 1977). Of a few such tours, the one with the fewest taps is the result. Walks
  * whose outcomes other walks use as well are left out.
  *
+ * In a large plan a search for each outcome would take too long. There the search stays in the neighbourhood. Beyond it,
+ * a new walk follows the shortest known walk to the next screen with an unused outcome.
+ *
  * @param known all outcomes that can happen, if they are known; otherwise the tour searches for them
+ * @param guide the shortest walks, if they are known
  */
-export function planTour(plan: Plan, variant: string, known: ReadonlySet<Branch> | null = null): Tour {
+export function planTour(
+  plan: Plan,
+  variant: string,
+  known: ReadonlySet<Branch> | null = null,
+  guide: Guide | null = null,
+): Tour {
   const planner = new Planner(plan, variant);
   const wanted = known ?? planner.outcomes();
+  if (guide && plan.screens.length > largeFrom)
+    return { walks: planner.guided(new Set(wanted), guide, plan), whole: planner.whole };
   let best: TourTap[][] | null = null;
-  for (const bias of plan.screens.length > 200 ? biases.slice(0, 1) : biases) {
+  for (const bias of plan.screens.length > largeFrom ? biases.slice(0, 1) : biases) {
     for (const last of [false, true]) {
       const walks = withoutIdle(planner.walks(new Set(wanted), bias, last));
       if (!best || tapsIn(walks) < tapsIn(best)) best = walks;
@@ -78,9 +100,11 @@ function withoutIdle(walks: TourTap[][]): TourTap[][] {
 class Planner {
   whole = true;
   private readonly walker: Walker;
+  /** Stacks become deep on long walks. */
+  private numbers = new StackNumbers();
   private readonly configurations = new Map<string, Configuration>();
   private readonly edges = new Map<string, readonly OutcomeEdge[]>();
-  private readonly cold: readonly string[];
+  private cold: readonly string[];
 
   constructor(plan: Plan, variant: string) {
     this.walker = new Walker(plan, variant);
@@ -88,7 +112,7 @@ class Planner {
   }
 
   private know(configuration: Configuration): string {
-    const key = keyOf(configuration);
+    const key = this.numbers.keyOf(configuration);
     this.configurations.set(key, configuration);
     return key;
   }
@@ -100,8 +124,9 @@ class Planner {
     const configuration = this.configurations.get(key)!;
     const found: OutcomeEdge[] = [];
     const add = (event: AppEvent, branch: Branch | null, after: readonly Configuration[]): void => {
-      if (after.length === 0) found.push({ event, branch, shows: null, to: null });
-      for (const each of after) found.push({ event, branch, shows: activeStack(each)!.screen, to: this.know(each) });
+      if (after.length === 0) found.push({ event, branch, shows: null, after: null, to: null });
+      for (const each of after)
+        found.push({ event, branch, shows: activeStack(each)!.screen, after: each, to: this.know(each) });
     };
     for (const event of this.walker.allEvents(configuration)) {
       if (isBranching(event))
@@ -128,10 +153,15 @@ class Planner {
   }
 
   /** The shortest way to an unused outcome; `last` takes the last of equally near ones. */
-  private nearest(starts: readonly string[], wanted: ReadonlySet<Branch>, last: boolean): OutcomeEdge[] | null {
+  private nearest(
+    starts: readonly string[],
+    wanted: ReadonlySet<Branch>,
+    last: boolean,
+    most = mostSearched,
+  ): OutcomeEdge[] | null {
     const by = new Map<string, { edge: OutcomeEdge; from: string } | null>(starts.map((key) => [key, null]));
     let level: readonly string[] = starts;
-    while (level.length > 0 && by.size < mostSearched) {
+    while (level.length > 0 && by.size < most) {
       const next: string[] = [];
       let found: { edge: OutcomeEdge; from: string } | null = null;
       for (const from of level) {
@@ -165,12 +195,94 @@ class Planner {
         break;
       }
       if (path !== on) walks.push([]);
-      for (const { event, branch, shows, to } of path) {
-        walks.at(-1)!.push({ event, branch, shows });
+      for (const { event, branch, shows, after, to } of path) {
+        walks.at(-1)!.push({ event, branch, shows, after });
         if (branch) wanted.delete(branch);
         at = to;
       }
     }
     return walks;
   }
+
+  /** The walks of a large plan. */
+  guided(wanted: Set<Branch>, guide: Guide, plan: Plan): TourTap[][] {
+    const screens = new Map<Branch, Screen>(
+      plan.screens.flatMap((screen) =>
+        screen.transitions.flatMap(({ branches }) => branches.map((branch) => [branch, screen] as const)),
+      ),
+    );
+    const walks: TourTap[][] = [];
+    /** Outcomes far from the shortest walk to their screen, for example behind flags. */
+    const left = new Set<Branch>();
+    let at: string | null = null;
+    for (let next = first(wanted); next; next = first(wanted)) {
+      const near: OutcomeEdge[] | null = at === null ? null : this.nearest([at], wanted, false, mostSearchedNear);
+      const path: OutcomeEdge[] | null = near ?? this.pathTo(next, screens.get(next) ?? null, guide);
+      if (!path) {
+        wanted.delete(next);
+        left.add(next);
+        continue;
+      }
+      if (!near) walks.push([]);
+      for (const { event, branch, shows, after, to } of path) {
+        walks.at(-1)!.push({ event, branch, shows, after });
+        if (branch) wanted.delete(branch);
+        at = to;
+      }
+      at = this.forget(at);
+    }
+    return [...walks, ...this.walks(left, 0, false)];
+  }
+
+  /** The way from a cold start to an outcome: along the shortest walk to its screen, otherwise by a search. */
+  private pathTo(wanted: Branch, screen: Screen | null, guide: Guide): OutcomeEdge[] | null {
+    const walk = screen && guide(screen);
+    const followed = walk && this.follow(walk);
+    const begin = followed?.at(-1)?.to ?? null;
+    const starts = walk && walk.length > 0 ? (begin === null ? [] : [begin]) : this.cold;
+    const on = starts.length === 0 ? null : this.nearest(starts, new Set([wanted]), false, mostSearchedNear);
+    if (on) return [...(followed ?? []), ...on];
+    return this.nearest(this.cold, new Set([wanted]), false);
+  }
+
+  /** A walk from a cold start, as edges; null if one of its taps cannot be followed. */
+  private follow(walk: readonly Tap[]): OutcomeEdge[] | null {
+    const [cold] = this.cold;
+    let at: string | null = cold ?? null;
+    const path: OutcomeEdge[] = [];
+    for (const tap of walk) {
+      const edge: OutcomeEdge | undefined =
+        at === null
+          ? undefined
+          : this.from(at).find(
+              ({ event, shows }) => event.kind === tap.kind && partOf(event) === partOf(tap) && shows === tap.shows,
+            );
+      if (!edge) return null;
+      path.push(edge);
+      at = edge.to;
+    }
+    return path;
+  }
+
+  /**
+   * Forgets all configurations except the cold starts and the current one: a large plan has too many to keep.
+   *
+   * @param but key of the current configuration; null if the app is left
+   * @returns its new key
+   */
+  private forget(but: string | null): string | null {
+    if (this.configurations.size < mostSearched) return but;
+    const cold = this.cold.map((key) => this.configurations.get(key)!);
+    const other = but === null ? null : this.configurations.get(but)!;
+    this.configurations.clear();
+    this.edges.clear();
+    this.numbers = new StackNumbers();
+    this.cold = cold.map((configuration) => this.know(configuration));
+    return other && this.know(other);
+  }
 }
+
+const first = <T>(set: ReadonlySet<T>): T | undefined => {
+  for (const each of set) return each;
+  return undefined;
+};

@@ -1,6 +1,6 @@
 /** Kotlin code that drives the generated code of plans: it reads commands as lines of JSON, and writes answers. */
 import type { EventCode, Program } from '../../../src/core/generate/program/program';
-import { codecOf } from '../../../src/core/generate/kotlin/form-of';
+import { codecOf } from '../../../src/core/generate/kotlin/codec-of';
 import { happeningNames, itemNames, tapNames } from '../../../src/core/generate/kotlin/events-file';
 import { payloadOf, quoted } from '../../../src/core/generate/kotlin/names';
 import { tabNames } from '../../../src/core/generate/kotlin/plan-file';

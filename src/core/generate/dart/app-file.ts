@@ -2,8 +2,16 @@
 import type { Only } from '../../plan/model';
 import { inEvent, outside, type Here } from '../print/here';
 import { bracketed } from '../print/layout';
+import {
+  behindGuard,
+  dispatchRows,
+  guardedHappenings,
+  guardedMenus,
+  placeText,
+  type DispatchRow,
+  type PlaceWords,
+} from '../print/places';
 import type { EventCode, PlacesCode, Program, ScreenCode } from '../program/program';
-import { nameAll, pascalCase } from '../program/words';
 import { branches, routeOf } from './calls';
 import { payloadOf } from './names';
 import { routeProperties } from './routes-file';
@@ -33,8 +41,7 @@ export function appFile(program: Program): string {
   }
   apply(out, given, circumstances);
   taps(out);
-  menus(out);
-  happenings(out);
+  guarded(out);
   return out.file();
 }
 
@@ -134,65 +141,33 @@ function screenTaps(out: DartWriter, code: ScreenCode): void {
   out.line();
 }
 
-function menus(out: DartWriter): void {
-  const { menus: all } = out.program;
-  const names = nameAll(
-    all,
-    ({ menu }) => menu.title,
-    (title) => `shows${pascalCase(title)}`,
-  );
-  for (const one of all) {
-    out.doc(`Whether a screen shows the menu “${one.menu.title}”.`);
-    predicate(out, names.get(one)!, one.menu.only, one.places);
-  }
-  const rows = all.flatMap((one) => one.items.map((code) => ({ code, guard: names.get(one)! })));
-  dispatch(out, '_onMenu', 'MenuTap', rows);
-}
-
-function happenings(out: DartWriter): void {
-  const { happenings: all } = out.program;
-  const guards = nameAll(
-    all,
-    ({ event }) => event.title,
-    (title) => `mayHappen${pascalCase(title)}`,
-  );
-  for (const one of all) {
-    out.doc(`Whether “${one.event.title}” can happen on a screen.`);
-    predicate(out, guards.get(one)!, one.event.only, one.places);
-  }
-  dispatch(
-    out,
-    '_onHappening',
-    'Happening',
-    all.map((one) => ({ code: one.code, guard: guards.get(one)! })),
-  );
+/** The guards of menus and of what happens by itself, and the steps behind them. */
+function guarded(out: DartWriter): void {
+  const [menus, happenings] = [guardedMenus(out.program), guardedHappenings(out.program)];
+  for (const { about, guard, only, places } of menus) predicate(out.doc(about), guard, only, places);
+  dispatch(out, '_onMenu', 'MenuTap', dispatchRows(menus));
+  for (const { about, guard, only, places } of happenings) predicate(out.doc(about), guard, only, places);
+  dispatch(out, '_onHappening', 'Happening', dispatchRows(happenings));
 }
 
 /** A function that says whether a screen of a variant is among some places. */
 function predicate(out: DartWriter, name: string, only: Only, places: PlacesCode): void {
-  const tests = [out.variantTest(only, 'variant'), placeTest(out, places)].flatMap((test) => test ?? []);
+  const tests = [out.variantTest(only, 'variant'), placeText(out.program, places, placeWords(out))].flatMap(
+    (test) => test ?? [],
+  );
   out.line(`bool ${name}(Variant variant, Screen screen) =>`);
   out.deeper(() => out.deeper(() => out.line(`${tests.join(' && ') || 'true'};`))).line();
 }
 
-/** A condition on the screen; null if all of them will do. */
-function placeTest(out: DartWriter, places: PlacesCode): string | null {
-  if (!places) return null;
-  const screens = places.screens.map((screen) => out.screen(out.program.codeOf.get(screen)!));
-  const among =
-    screens.length > 1 ? `{${screens.join(', ')}}.contains(screen)` : screens[0] && `screen == ${screens[0]}`;
-  const hasTabs = places.andTabRoots && out.program.tabBars.length > 0;
-  const roots = hasTabs ? 'tabsOf(variant).any((tab) => tab.root?.screen == screen)' : null;
-  if (among && roots) return `(${among} || ${roots})`;
-  return among ?? roots ?? 'false';
-}
+/** How a place is asked for. */
+const placeWords = (out: DartWriter): PlaceWords => ({
+  screen: (screen) => out.screen(out.program.codeOf.get(screen)!),
+  is: (screen) => `screen == ${screen}`,
+  isAmong: (screens) => `{${screens}}.contains(screen)`,
+  isTabRoot: 'tabsOf(variant).any((tab) => tab.root?.screen == screen)',
+});
 
-function dispatch(
-  out: DartWriter,
-  name: string,
-  type: string,
-  rows: readonly { readonly code: EventCode; readonly guard: string }[],
-): void {
+function dispatch(out: DartWriter, name: string, type: string, rows: readonly DispatchRow[]): void {
   if (rows.length === 0) return void out.line(`Steps? ${name}(${type} event, Steps steps) => null;`).line();
   out.block(
     `Steps? ${name}(${type} event, Steps steps) {`,
@@ -205,8 +180,7 @@ function dispatch(
             for (const line of code.source) out.line(`// ${line}`);
             out.line(patternOf(out, code)).deeper(() => {
               out.line(`if (!${guard}(steps.variant, screen)) return null;`);
-              const plain = code.branches.map((branch) => ({ ...branch, only: null }));
-              branches(out, plain, hereOf(code, null));
+              branches(out, behindGuard(code), hereOf(code, null));
             });
           }
         },

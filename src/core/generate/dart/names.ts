@@ -2,8 +2,9 @@
 import { remembered } from '../../base/remembered';
 import type { Named } from '../../plan/model';
 import type { Payload } from '../print/here';
-import type { AskedValue, EventCode, Program, ScreenCode } from '../program/program';
-import { camelCase, nameAll, pascalCase } from '../program/words';
+import type { ClassNames } from '../print/names';
+import type { EventCode, Program, ScreenCode } from '../program/program';
+import { byName, camelCase, memberName, nameAll, pascalCase, typeName } from '../program/words';
 
 const words = (text: string): string[] => text.split(' ');
 
@@ -32,27 +33,10 @@ const takenTypes: ReadonlySet<string> = new Set(
   ),
 );
 
-export interface DartNames {
-  /** Ids, choices, records. */
-  readonly types: ReadonlyMap<string, string>;
-  /** Sealed classes of routes, by module. */
-  readonly modules: ReadonlyMap<string, string>;
-  /** Classes of routes. */
-  readonly routes: ReadonlyMap<ScreenCode, string>;
-  /** Values of the enum of screens; properties of exits. */
-  readonly screens: ReadonlyMap<ScreenCode, string>;
-  /** Sealed classes of taps, and classes of each tap, menu item and event. */
-  readonly taps: ReadonlyMap<ScreenCode, string>;
+export interface DartNames extends ClassNames {
+  /** Classes of each tap, menu item and event. */
   readonly events: ReadonlyMap<EventCode, string>;
-  readonly exits: ReadonlyMap<ScreenCode, string>;
-  readonly flags: ReadonlyMap<string, string>;
-  readonly circumstances: ReadonlyMap<string, string>;
-  readonly variants: ReadonlyMap<string, string>;
-  readonly questions: ReadonlyMap<AskedValue, string>;
 }
-
-const typeName = (text: string): string => (/^[A-Z][A-Za-z0-9]*$/.test(text) ? text : pascalCase(text));
-const memberName = (text: string): string => (/^[a-z][A-Za-z0-9]*$/.test(text) ? text : camelCase(text));
 
 export function namesOf(program: Program): DartNames {
   const { ids, choices, records, modules, screens, flags, circumstances, plan, questions } = program;
@@ -108,9 +92,6 @@ export function namesOf(program: Program): DartNames {
     questions: nameAll(questions, ({ screen, name }) => `${screen.label}.${name}`, camelCase, takenMembers, ofEnums),
   };
 }
-
-const byName = <T extends { readonly name: string }>(names: ReadonlyMap<T, string>): Map<string, string> =>
-  new Map([...names].map(([each, name]) => [each.name, name]));
 
 /** Properties by the names of the plan. */
 export const propertyNames = (values: readonly Named[], taken: readonly string[] = []): ReadonlyMap<string, string> =>

@@ -3,7 +3,8 @@ import { listBeside } from '../../plan/model';
 import { onArrivalAt, outside, type Here } from '../print/here';
 import { bracketed, flat } from '../print/layout';
 import { tabsOf } from '../program/program-of';
-import type { LinkCode, Program, ScreenCode } from '../program/program';
+import { linksWithStacks } from '../program/link-parts';
+import type { Program, ScreenCode } from '../program/program';
 import { readsArguments } from '../program/reads-arguments';
 import { routeOf, stepsOf } from './calls';
 import { memberNames, quoted } from './names';
@@ -150,18 +151,14 @@ function insteadOf(out: DartWriter): void {
 /** Links of a screen that say what lies beneath, or that nothing does. */
 function beneath(out: DartWriter): void {
   const { program } = out;
-  const own = new Map<ScreenCode, LinkCode[]>();
-  for (const link of program.links) {
-    const code = program.codeOf.get(link.link.screen);
-    if (code && link.link.under && link.under) own.set(code, [...(own.get(code) ?? []), link]);
-  }
+  const own = linksWithStacks(program);
   out.doc(
     'The stack that a link builds beneath its screen, bottom first. A link of null opens the screen as an entry.',
   );
   out.block(
     'List<Route> beneath(Route route, String? link) {',
     () => {
-      for (const [code, links] of [...own].sort(([a], [b]) => (a.screen.label < b.screen.label ? -1 : 1)))
+      for (const [code, links] of own)
         out.block(
           `if (route is ${out.names.routes.get(code)!}) {`,
           () => {

@@ -1,9 +1,11 @@
 /** `types.dart`: ids, choices, records, flags, variants, questions and results. */
 import { assignable, base, showType } from '../../plan/types';
+import { docOfType } from '../program/about';
 import type { Program } from '../program/program';
 import { valueClass, type ClassField } from './classes';
 import { optionNames, quoted } from './names';
-import { formName, writerFor, type DartWriter } from './writer';
+import { formName } from '../print/forms';
+import { writerFor, type DartWriter } from './writer';
 
 export function typesFile(program: Program): string {
   const out = writerFor(program, 'types');
@@ -15,13 +17,11 @@ export function typesFile(program: Program): string {
   return out.file();
 }
 
-const docOf = ({ plan }: Program, name: string): string | null => plan.types.get(name)?.node.doc ?? null;
-
 function ids(out: DartWriter): void {
   for (const id of out.program.ids) {
     const own = out.names.types.get(id.name)!;
     const of = base(id.base!);
-    out.doc(docOf(out.program, id.name));
+    out.doc(docOfType(out.program, id.name));
     out.line(`extension type const ${own}(${out.type(of)} value) {}`).line();
     out.use('Forms', 'forms');
     out.line(`final ${formName(own)} = Forms.id(${out.form(of)}, ${own}.new, (id) => id.value);`).line();
@@ -32,7 +32,7 @@ function choices(out: DartWriter): void {
   for (const { name, options } of out.program.choices) {
     const own = out.names.types.get(name)!;
     const names = optionNames(options);
-    out.doc(docOf(out.program, name));
+    out.doc(docOfType(out.program, name));
     out
       .list(
         `enum ${own} {`,
@@ -56,7 +56,7 @@ function records(out: DartWriter): void {
   for (const { name, fields } of out.program.records) {
     const properties = out.fieldsOf(name);
     const own = out.names.types.get(name)!;
-    out.doc(docOf(out.program, name));
+    out.doc(docOfType(out.program, name));
     valueClass(
       out,
       `final class ${own} extends ${out.use('ByValues', 'forms')}`,

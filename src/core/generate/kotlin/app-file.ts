@@ -1,10 +1,18 @@
 /** `App.kt`: the state of a cold start, and the state after each event. */
 import type { Only } from '../../plan/model';
 import { bracketed } from '../print/layout';
+import {
+  behindGuard,
+  dispatchRows,
+  guardedHappenings,
+  guardedMenus,
+  placeText,
+  type DispatchRow,
+  type PlaceWords,
+} from '../print/places';
 import { hasPairs } from '../program/pairs';
 import type { EventCode, PlacesCode, Program, ScreenCode } from '../program/program';
 import { readsArguments } from '../program/reads-arguments';
-import { nameAll, pascalCase } from '../program/words';
 import { branches, routeOf } from './calls';
 import { happeningNames, itemNames, tapNames } from './events-file';
 import { payloadOf } from './names';
@@ -40,8 +48,7 @@ export function appFile(program: Program): string {
   }
   apply(out, given, circumstances);
   taps(out);
-  menus(out);
-  happenings(out);
+  guarded(out);
   return out.file();
 }
 
@@ -145,71 +152,41 @@ function screenTaps(out: KotlinWriter, code: ScreenCode): void {
   out.line();
 }
 
-function menus(out: KotlinWriter): void {
-  const { menus: all } = out.program;
-  const items = itemNames(out.program, [...out.names.types.values()]);
-  const names = nameAll(
-    all,
-    ({ menu }) => menu.title,
-    (title) => `shows${pascalCase(title)}`,
-  );
-  for (const one of all) {
-    out.doc(`Whether a screen shows the menu “${one.menu.title}”.`);
-    predicate(out, names.get(one)!, one.menu.only, one.places);
-  }
-  dispatch(
-    out,
-    'onMenu',
-    'MenuTap',
-    all.flatMap((one) => one.items.map((code) => ({ code, name: items.get(code)!, guard: names.get(one)! }))),
-  );
-}
-
-function happenings(out: KotlinWriter): void {
-  const { happenings: all } = out.program;
-  const names = happeningNames(out.program, [...out.names.types.values()]);
-  const guards = nameAll(
-    all,
-    ({ event }) => event.title,
-    (title) => `mayHappen${pascalCase(title)}`,
-  );
-  for (const one of all) {
-    out.doc(`Whether “${one.event.title}” can happen on a screen.`);
-    predicate(out, guards.get(one)!, one.event.only, one.places);
-  }
-  dispatch(
-    out,
-    'onHappening',
-    'Happening',
-    all.map((one) => ({ code: one.code, name: names.get(one.code)!, guard: guards.get(one)! })),
-  );
+/** The guards of menus and of what happens by itself, and the steps behind them. */
+function guarded(out: KotlinWriter): void {
+  const types = [...out.names.types.values()];
+  const [menus, happenings] = [guardedMenus(out.program), guardedHappenings(out.program)];
+  for (const { about, guard, only, places } of menus) predicate(out.doc(about), guard, only, places);
+  dispatch(out, 'onMenu', 'MenuTap', itemNames(out.program, types), dispatchRows(menus));
+  for (const { about, guard, only, places } of happenings) predicate(out.doc(about), guard, only, places);
+  dispatch(out, 'onHappening', 'Happening', happeningNames(out.program, types), dispatchRows(happenings));
 }
 
 /** A function that says whether a screen of a variant is among some places. */
 function predicate(out: KotlinWriter, name: string, only: Only, places: PlacesCode): void {
-  const tests = [out.variantTest(only, 'variant'), placeTest(out, places)].flatMap((test) => test ?? []);
+  const tests = [out.variantTest(only, 'variant'), placeText(out.program, places, placeWords(out))].flatMap(
+    (test) => test ?? [],
+  );
   const text = tests.join(' && ') || 'true';
   if (!/\bvariant\b/.test(text) || !/\bscreen\b/.test(text)) out.line('@Suppress("UNUSED_PARAMETER")');
   out.line(`fun ${name}(variant: Variant, screen: Screen): Boolean =`);
   out.deeper(() => out.line(tests.length === 1 ? text.replace(/^\((.*)\)$/s, '$1') : text)).line();
 }
 
-/** A condition on the screen; null if all of them will do. */
-function placeTest(out: KotlinWriter, places: PlacesCode): string | null {
-  if (!places) return null;
-  const screens = places.screens.map((screen) => `Screen.${out.names.screens.get(out.program.codeOf.get(screen)!)!}`);
-  const among = screens.length > 1 ? `screen in setOf(${screens.join(', ')})` : screens[0] && `screen == ${screens[0]}`;
-  const hasTabs = places.andTabRoots && out.program.tabBars.length > 0;
-  const roots = hasTabs ? 'tabsOf(variant).any { it.root?.screen == screen }' : null;
-  if (among && roots) return `(${among} || ${roots})`;
-  return among ?? roots ?? 'false';
-}
+/** How a place is asked for. */
+const placeWords = (out: KotlinWriter): PlaceWords => ({
+  screen: (screen) => `Screen.${out.names.screens.get(out.program.codeOf.get(screen)!)!}`,
+  is: (screen) => `screen == ${screen}`,
+  isAmong: (screens) => `screen in setOf(${screens})`,
+  isTabRoot: 'tabsOf(variant).any { it.root?.screen == screen }',
+});
 
 function dispatch(
   out: KotlinWriter,
   name: string,
   type: string,
-  rows: readonly { readonly code: EventCode; readonly name: string; readonly guard: string }[],
+  names: ReadonlyMap<EventCode, string>,
+  rows: readonly DispatchRow[],
 ): void {
   if (rows.length === 0) {
     out
@@ -225,14 +202,14 @@ function dispatch(
       out.block(
         'when (event) {',
         () => {
-          for (const { code, name: own, guard } of rows) {
+          for (const { code, guard } of rows) {
+            const own = names.get(code)!;
             for (const line of code.source) out.line(`// ${line}`);
             out.block(
               `is ${type}.${own} -> {`,
               () => {
                 out.line(`if (!${guard}(steps.variant, screen)) return null`);
-                const plain = code.branches.map((branch) => ({ ...branch, only: null }));
-                branches(out, plain, hereOf(code, null));
+                branches(out, behindGuard(code), hereOf(code, null));
               },
               '}',
             );

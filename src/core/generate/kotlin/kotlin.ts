@@ -1,4 +1,4 @@
-import type { GeneratedFile } from '../print/generated-file';
+import type { GeneratedFile } from '../../base/generated-file';
 import type { Program } from '../program/program';
 import { wordsOf } from '../program/words';
 import { appFile } from './app-file';

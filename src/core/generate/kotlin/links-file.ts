@@ -1,27 +1,24 @@
 /** `Links.kt`: the URL patterns of the app, and both ways between a URL and a route. */
-import { readOrigin } from '../../links/origin';
 import type { Listed } from '../../links/pattern';
 import { required, type Type } from '../../plan/types';
 import { bracketed, type Layout } from '../print/layout';
 import { defaultOf } from '../program/defaults';
-import { broughtBy, hostIn, placeOf, type BroughtByUrl } from '../program/link-parts';
+import { broughtBy, originsOf, placeOf, type BroughtByUrl } from '../program/link-parts';
 import type { LinkCode, Program, ScreenCode } from '../program/program';
 import { camelCase, nameAll } from '../program/words';
-import { formOf } from './form-of';
+import { formOf } from '../print/forms';
 import { quoted } from './names';
 import { routeClass, routeProperties } from './routes-file';
 import { writerFor, type KotlinWriter } from './writer';
 
 export function linksFile(program: Program): string {
   const out = writerFor(program);
-  const origins = program.plan.origins.flatMap((text) => readOrigin(text) ?? []);
+  const origins = originsOf(program);
   out.doc('The origins of the app’s links.');
   out
     .list(
       'val origins: List<Origin> = listOf(',
-      origins.map(({ text, scheme, host, port }, index) => {
-        const written = hostIn(program.plan.origins[index] ?? text);
-        const hosts = host === null ? [] : [...new Set([host, ...(written ? [written] : [])])];
+      origins.map(({ text, scheme, hosts, port }) => {
         const list = hosts.length === 0 ? 'emptyList()' : `listOf(${hosts.map(quoted).join(', ')})`;
         return `Origin(${quoted(text)}, ${quoted(scheme)}, ${list}, ${quoted(port)})`;
       }),

@@ -2,8 +2,9 @@
 import { remembered } from '../../base/remembered';
 import type { Named } from '../../plan/model';
 import type { Payload } from '../print/here';
-import type { EventCode, Program, AskedValue, ScreenCode } from '../program/program';
-import { camelCase, nameAll, pascalCase, upperCase } from '../program/words';
+import type { ClassNames } from '../print/names';
+import type { AskedValue, EventCode, Program, ScreenCode } from '../program/program';
+import { byName, camelCase, memberName, nameAll, pascalCase, typeName, upperCase } from '../program/words';
 
 const words = (text: string): ReadonlySet<string> => new Set(text.split(' '));
 
@@ -32,27 +33,10 @@ const members = words('equals hashCode toString copy javaClass component1 compon
 /** What no function and no property may be called. */
 export const takenMembers: ReadonlySet<string> = new Set([...keywords, ...members]);
 
-export interface KotlinNames {
-  /** Ids, choices, records. */
-  readonly types: ReadonlyMap<string, string>;
-  /** Sealed interfaces of routes, by module. */
-  readonly modules: ReadonlyMap<string, string>;
-  /** Classes of routes, within their module. */
-  readonly routes: ReadonlyMap<ScreenCode, string>;
-  /** Entries of the enum of screens. */
-  readonly screens: ReadonlyMap<ScreenCode, string>;
-  /** By screen: `pay`, and `PayTap`, `PayExits`. */
+export interface KotlinNames extends ClassNames {
+  /** Properties of exits, by screen. */
   readonly properties: ReadonlyMap<ScreenCode, string>;
-  readonly taps: ReadonlyMap<ScreenCode, string>;
-  readonly exits: ReadonlyMap<ScreenCode, string>;
-  readonly flags: ReadonlyMap<string, string>;
-  readonly circumstances: ReadonlyMap<string, string>;
-  readonly variants: ReadonlyMap<string, string>;
-  readonly questions: ReadonlyMap<AskedValue, string>;
 }
-
-const typeName = (text: string): string => (/^[A-Z][A-Za-z0-9]*$/.test(text) ? text : pascalCase(text));
-const propertyName = (text: string): string => (/^[a-z][A-Za-z0-9]*$/.test(text) ? text : camelCase(text));
 
 export function namesOf(program: Program): KotlinNames {
   const { ids, choices, records, modules, screens, flags, circumstances, plan, questions } = program;
@@ -82,7 +66,7 @@ export function namesOf(program: Program): KotlinNames {
     modules: moduleNames,
     routes: new Map(routes),
     screens: nameAll(screens, labelOf, upperCase),
-    properties: nameAll(screens, labelOf, propertyName, takenMembers, ['send', 'onList']),
+    properties: nameAll(screens, labelOf, memberName, takenMembers, ['send', 'onList']),
     taps,
     exits,
     flags: byName(propertiesOf(flags)),
@@ -92,14 +76,11 @@ export function namesOf(program: Program): KotlinNames {
   };
 }
 
-const byName = <T extends { readonly name: string }>(names: ReadonlyMap<T, string>): Map<string, string> =>
-  new Map([...names].map(([each, name]) => [each.name, name]));
-
 const questionKey = ({ screen, name }: AskedValue): string => `${screen.label}.${name}`;
 
 /** Properties for named values of one class. */
 const propertiesOf = <T extends Named>(values: readonly T[], taken: readonly string[] = []): Map<T, string> =>
-  nameAll(values, ({ name }) => name, propertyName, takenMembers, taken);
+  nameAll(values, ({ name }) => name, memberName, takenMembers, taken);
 
 /** Properties by the names of the plan. */
 export const propertyNames = (values: readonly Named[], taken: readonly string[] = []): ReadonlyMap<string, string> =>

@@ -3,10 +3,11 @@ import { listBeside } from '../../plan/model';
 import { assignable, showType } from '../../plan/types';
 import { bracketed, flat } from '../print/layout';
 import { tabsOf } from '../program/program-of';
-import type { LinkCode, Program, ScreenCode } from '../program/program';
+import { linksWithStacks } from '../program/link-parts';
+import type { Program, ScreenCode } from '../program/program';
 import { nameAll, upperCase } from '../program/words';
 import { routeOf, stepsOf } from './calls';
-import { codecOf } from './form-of';
+import { codecOf } from './codec-of';
 import { quoted } from './names';
 import { routeClass, routeProperties } from './routes-file';
 import { onArrivalAt, outside, type Here } from '../print/here';
@@ -205,11 +206,7 @@ function insteadOf(out: KotlinWriter): void {
 /** Links of a screen that say what lies beneath, or that nothing does. */
 function beneath(out: KotlinWriter): void {
   const { program } = out;
-  const own = new Map<ScreenCode, LinkCode[]>();
-  for (const link of program.links) {
-    const code = program.codeOf.get(link.link.screen);
-    if (code && link.link.under && link.under) own.set(code, [...(own.get(code) ?? []), link]);
-  }
+  const own = linksWithStacks(program);
   out.doc(
     'The stack that a link builds beneath its screen, bottom first. A link of null opens the screen as an entry.',
   );
@@ -217,11 +214,11 @@ function beneath(out: KotlinWriter): void {
   out.block(
     'internal fun beneath(route: Route, link: String?): List<Route> {',
     () => {
-      if (own.size > 0)
+      if (own.length > 0)
         out.block(
           'when (route) {',
           () => {
-            for (const [code, links] of [...own].sort(([a], [b]) => (a.screen.label < b.screen.label ? -1 : 1)))
+            for (const [code, links] of own)
               out.block(
                 `is ${routeClass(out, code)} -> {`,
                 () => {
@@ -233,7 +230,7 @@ function beneath(out: KotlinWriter): void {
                 },
                 '}',
               );
-            if (own.size < program.screens.length) out.line('else -> Unit');
+            if (own.length < program.screens.length) out.line('else -> Unit');
           },
           '}',
         );

@@ -2,7 +2,7 @@
 import { base } from '../../plan/types';
 import { bracketed } from '../print/layout';
 import type { Program } from '../program/program';
-import { codecOf } from './form-of';
+import { codecOf } from './codec-of';
 import { quoted } from './names';
 import { routeClass, routeProperties } from './routes-file';
 import { savedText } from './saved-text';

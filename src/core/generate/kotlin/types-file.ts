@@ -1,8 +1,9 @@
 /** `Types.kt`: ids, choices, records, flags, variants. */
 import { base } from '../../plan/types';
+import { docOfType } from '../program/about';
 import type { Program } from '../program/program';
 import { optionNames, quoted } from './names';
-import { formName, formOf } from './form-of';
+import { formName, formOf } from '../print/forms';
 import { writerFor, type KotlinWriter } from './writer';
 
 export function typesFile(program: Program): string {
@@ -10,7 +11,7 @@ export function typesFile(program: Program): string {
   ids(out);
   choices(out);
   for (const { name, fields } of program.records) {
-    out.doc(docOf(program, name));
+    out.doc(docOfType(program, name));
     const properties = out.fieldsOf(name);
     dataClass(
       out,
@@ -22,8 +23,6 @@ export function typesFile(program: Program): string {
   return out.file();
 }
 
-const docOf = ({ plan }: Program, name: string): string | null => plan.types.get(name)?.node.doc ?? null;
-
 /** A class of values; an object if it has none. */
 function dataClass(out: KotlinWriter, name: string, properties: readonly string[]): void {
   if (properties.length === 0) out.line(`data object ${name}`).line();
@@ -33,7 +32,7 @@ function dataClass(out: KotlinWriter, name: string, properties: readonly string[
 function ids(out: KotlinWriter): void {
   for (const id of out.program.ids) {
     const own = out.names.types.get(id.name)!;
-    out.doc(docOf(out.program, id.name));
+    out.doc(docOfType(out.program, id.name));
     out
       .line('@JvmInline')
       .line(`value class ${own}(val value: ${out.type(base(id.base!))})`)
@@ -47,7 +46,7 @@ function choices(out: KotlinWriter): void {
   for (const { name, options } of out.program.choices) {
     const own = out.names.types.get(name)!;
     const names = optionNames(options);
-    out.doc(docOf(out.program, name));
+    out.doc(docOfType(out.program, name));
     out
       .block(
         `enum class ${own}(override val text: String) : Choice {`,

@@ -40,6 +40,12 @@ export const upperCase = (text: string, otherwise = 'UNNAMED'): string =>
     otherwise,
   );
 
+/** A name that is one of a type already stays as it is: `HutID`. */
+export const typeName = (text: string): string => (/^[A-Z][A-Za-z0-9]*$/.test(text) ? text : pascalCase(text));
+
+/** A name that is one of a member already stays as it is: `hutID`. */
+export const memberName = (text: string): string => (/^[a-z][A-Za-z0-9]*$/.test(text) ? text : camelCase(text));
+
 const nothing: ReadonlySet<string> = new Set();
 
 /**
@@ -60,6 +66,7 @@ export function nameAll<T>(
   more: readonly string[] = [],
 ): Map<T, string> {
   if (things.length === 0) return new Map();
+  const reserved: ReadonlySet<string> = new Set(more);
   const used = new Set(more);
   const names = new Map<T, string>();
   const isItself = (thing: T): boolean => nameOf(textOf(thing)) === textOf(thing);
@@ -73,7 +80,7 @@ export function nameAll<T>(
   for (const thing of ordered) {
     const wanted = nameOf(textOf(thing));
     let name = wanted;
-    const isReserved = taken.has(wanted) || more.includes(wanted);
+    const isReserved = taken.has(wanted) || reserved.has(wanted);
     for (let number = isReserved ? 1 : 2; taken.has(name) || used.has(name); number++)
       name = number === 1 ? `${wanted}_` : `${wanted}_${number}`;
     used.add(name);
@@ -81,6 +88,10 @@ export function nameAll<T>(
   }
   return names;
 }
+
+/** Maps names in the plan to names in the code. */
+export const byName = <T extends { readonly name: string }>(names: ReadonlyMap<T, string>): Map<string, string> =>
+  new Map([...names].map(([each, name]) => [each.name, name]));
 
 /** Order by UTF-16 code units, the same on each machine. */
 export const compareTexts = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -1,10 +1,18 @@
 /** `App.swift`: the state of a cold start, and the state after each event. */
 import type { Only } from '../../plan/model';
 import { bracketed } from '../print/layout';
+import {
+  behindGuard,
+  dispatchRows,
+  guardedHappenings,
+  guardedMenus,
+  placeText,
+  type DispatchRow,
+  type PlaceWords,
+} from '../print/places';
 import { inEvent, namesIn, outside, type Here } from '../print/here';
 import type { EventCode, PlacesCode, Program, ScreenCode } from '../program/program';
 import { readsArguments } from '../program/reads-arguments';
-import { nameAll, pascalCase } from '../program/words';
 import { branches, routeOf } from './calls';
 import { happeningNames, itemNames } from './events-file';
 import { eventNames, payloadOf } from './names';
@@ -18,8 +26,7 @@ export function appFile(program: Program): string {
   const circumstances = asks ? 'circumstances' : 'Circumstances()';
   out.block('extension AppState {', () => moves(out, given, circumstances), '}').line();
   taps(out);
-  menus(out);
-  happenings(out);
+  guarded(out);
   return out.file();
 }
 
@@ -148,43 +155,20 @@ function screenTaps(out: SwiftWriter, code: ScreenCode): void {
   out.line();
 }
 
-function menus(out: SwiftWriter): void {
-  const { menus: all } = out.program;
-  const items = itemNames(out.program);
-  const names = nameAll(
-    all,
-    ({ menu }) => menu.title,
-    (title) => `shows${pascalCase(title)}`,
-  );
-  for (const one of all) {
-    out.doc(`Whether a screen shows the menu “${one.menu.title}”.`);
-    predicate(out, names.get(one)!, one.menu.only, one.places);
-  }
-  const rows = all.flatMap((one) =>
-    one.items.map((code) => ({ code, name: items.get(code)!, guard: names.get(one)! })),
-  );
-  dispatch(out, 'onMenu', 'MenuTap', rows);
-}
-
-function happenings(out: SwiftWriter): void {
-  const { happenings: all } = out.program;
-  const names = happeningNames(out.program);
-  const guards = nameAll(
-    all,
-    ({ event }) => event.title,
-    (title) => `mayHappen${pascalCase(title)}`,
-  );
-  for (const one of all) {
-    out.doc(`Whether “${one.event.title}” can happen on a screen.`);
-    predicate(out, guards.get(one)!, one.event.only, one.places);
-  }
-  const rows = all.map((one) => ({ code: one.code, name: names.get(one.code)!, guard: guards.get(one)! }));
-  dispatch(out, 'onHappening', 'Happening', rows);
+/** The guards of menus and of what happens by itself, and the steps behind them. */
+function guarded(out: SwiftWriter): void {
+  const [menus, happenings] = [guardedMenus(out.program), guardedHappenings(out.program)];
+  for (const { about, guard, only, places } of menus) predicate(out.doc(about), guard, only, places);
+  dispatch(out, 'onMenu', 'MenuTap', itemNames(out.program), dispatchRows(menus));
+  for (const { about, guard, only, places } of happenings) predicate(out.doc(about), guard, only, places);
+  dispatch(out, 'onHappening', 'Happening', happeningNames(out.program), dispatchRows(happenings));
 }
 
 /** A function that says whether a screen of a variant is among some places. */
 function predicate(out: SwiftWriter, name: string, only: Only, places: PlacesCode): void {
-  const tests = [out.variantTest(only, 'variant'), placeTest(out, places)].flatMap((test) => test ?? []);
+  const tests = [out.variantTest(only, 'variant'), placeText(out.program, places, placeWords(out))].flatMap(
+    (test) => test ?? [],
+  );
   out.block(
     `private func ${name}(_ variant: Variant, _ screen: Screen) -> Bool {`,
     () => out.line(tests.join(' && ') || 'true'),
@@ -193,35 +177,32 @@ function predicate(out: SwiftWriter, name: string, only: Only, places: PlacesCod
   out.line();
 }
 
-/** A condition on the screen; null if all of them will do. */
-function placeTest(out: SwiftWriter, places: PlacesCode): string | null {
-  if (!places) return null;
-  const screens = places.screens.map((screen) => `.${out.names.screens.get(out.program.codeOf.get(screen)!)!}`);
-  const among =
-    screens.length > 1 ? `[${screens.join(', ')}].contains(screen)` : screens[0] && `screen == ${screens[0]}`;
-  const hasTabs = places.andTabRoots && out.program.tabBars.length > 0;
-  const roots = hasTabs ? 'Plan.tabsOf(variant).contains { $0.root?.screen == screen }' : null;
-  if (among && roots) return `(${among} || ${roots})`;
-  return among ?? roots ?? 'false';
-}
+/** How a place is asked for. */
+const placeWords = (out: SwiftWriter): PlaceWords => ({
+  screen: (screen) => `.${out.names.screens.get(out.program.codeOf.get(screen)!)!}`,
+  is: (screen) => `screen == ${screen}`,
+  isAmong: (screens) => `[${screens}].contains(screen)`,
+  isTabRoot: 'Plan.tabsOf(variant).contains { $0.root?.screen == screen }',
+});
 
 function dispatch(
   out: SwiftWriter,
   name: string,
   type: string,
-  rows: readonly { readonly code: EventCode; readonly name: string; readonly guard: string }[],
+  names: ReadonlyMap<EventCode, string>,
+  rows: readonly DispatchRow[],
 ): void {
   out.block(
     `private func ${name}(_ event: ${type}, _ steps: Steps) -> Steps? {`,
     () => {
       out.line('guard let screen = steps.top?.screen else { return nil }');
       out.switchOn('event', () => {
-        for (const { code, name: own, guard } of rows) {
+        for (const { code, guard } of rows) {
+          const own = names.get(code)!;
           for (const line of code.source) out.line(`// ${line}`);
           out.line(patternOf(own, code)).deeper(() => {
             out.line(`guard ${guard}(steps.variant, screen) else { return nil }`);
-            const plain = code.branches.map((branch) => ({ ...branch, only: null }));
-            branches(out, plain, hereOf(code, null));
+            branches(out, behindGuard(code), hereOf(code, null));
           });
         }
       });

@@ -1,28 +1,23 @@
 /** `Links.swift`: the URL patterns of the app, and both ways between a URL and a route. */
-import { readOrigin } from '../../links/origin';
 import type { Listed } from '../../links/pattern';
 import { required, type Type } from '../../plan/types';
 import { bracketed, type Layout } from '../print/layout';
 import { defaultOf } from '../program/defaults';
-import { broughtBy, hostIn, placeOf, type BroughtByUrl } from '../program/link-parts';
+import { broughtBy, originsOf, placeOf, type BroughtByUrl } from '../program/link-parts';
 import type { LinkCode, Program, ScreenCode } from '../program/program';
-import { formOf } from './forms';
+import { formOf } from '../print/forms';
 import { quoted } from './names';
 import { routeProperties, routeStruct } from './routes-file';
 import { writerFor, type SwiftWriter } from './writer';
 
 export function linksFile(program: Program): string {
   const out = writerFor(program);
-  const origins = program.plan.origins.flatMap((text) => {
-    const origin = readOrigin(text);
-    return origin ? [{ ...origin, written: hostIn(text) }] : [];
-  });
+  const origins = originsOf(program);
   out.doc('The origins of the app’s links.');
   out
     .list(
       'private let origins: [Origin] = [',
-      origins.map(({ text, scheme, host, port, written }) => {
-        const hosts = host === null ? [] : [...new Set([host, ...(written ? [written] : [])])];
+      origins.map(({ text, scheme, hosts, port }) => {
         const parts = [
           `text: ${quoted(text)}`,
           `scheme: ${quoted(scheme)}`,

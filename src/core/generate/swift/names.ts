@@ -2,8 +2,9 @@
 import { remembered } from '../../base/remembered';
 import type { Named } from '../../plan/model';
 import type { Payload } from '../print/here';
-import type { EventCode, Program, AskedValue, ScreenCode } from '../program/program';
-import { camelCase, nameAll, pascalCase } from '../program/words';
+import type { ClassNames } from '../print/names';
+import type { EventCode, Program, ScreenCode } from '../program/program';
+import { byName, camelCase, memberName, nameAll, pascalCase, typeName } from '../program/words';
 
 const words = (text: string): string[] => text.split(' ');
 
@@ -28,25 +29,7 @@ const takenTypes: ReadonlySet<string> = new Set(
   ),
 );
 
-export interface SwiftNames {
-  /** Ids, choices, records. */
-  readonly types: ReadonlyMap<string, string>;
-  /** Enums that are namespaces, by module. */
-  readonly modules: ReadonlyMap<string, string>;
-  /** Structs of routes, within their module. */
-  readonly routes: ReadonlyMap<ScreenCode, string>;
-  /** Cases of the enums of screens and of routes; properties of exits. */
-  readonly screens: ReadonlyMap<ScreenCode, string>;
-  readonly taps: ReadonlyMap<ScreenCode, string>;
-  readonly exits: ReadonlyMap<ScreenCode, string>;
-  readonly flags: ReadonlyMap<string, string>;
-  readonly circumstances: ReadonlyMap<string, string>;
-  readonly variants: ReadonlyMap<string, string>;
-  readonly questions: ReadonlyMap<AskedValue, string>;
-}
-
-const typeName = (text: string): string => (/^[A-Z][A-Za-z0-9]*$/.test(text) ? text : pascalCase(text));
-const memberName = (text: string): string => (/^[a-z][A-Za-z0-9]*$/.test(text) ? text : camelCase(text));
+export type SwiftNames = ClassNames;
 
 export function namesOf(program: Program): SwiftNames {
   const { ids, choices, records, modules, screens, flags, circumstances, plan, questions } = program;
@@ -82,9 +65,6 @@ export function namesOf(program: Program): SwiftNames {
     questions: nameAll(questions, ({ screen, name }) => `${screen.label}.${name}`, camelCase, takenMembers),
   };
 }
-
-const byName = <T extends { readonly name: string }>(names: ReadonlyMap<T, string>): Map<string, string> =>
-  new Map([...names].map(([each, name]) => [each.name, name]));
 
 /** Properties by the names of the plan. */
 export const propertyNames = (values: readonly Named[], taken: readonly string[] = []): ReadonlyMap<string, string> =>

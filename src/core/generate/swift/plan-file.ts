@@ -2,7 +2,8 @@
 import { listBeside } from '../../plan/model';
 import { bracketed, flat } from '../print/layout';
 import { tabsOf } from '../program/program-of';
-import type { LinkCode, Program, ScreenCode } from '../program/program';
+import { linksWithStacks } from '../program/link-parts';
+import type { Program, ScreenCode } from '../program/program';
 import { routeOf, stepsOf } from './calls';
 import { memberNames, quoted } from './names';
 import { routeProperties } from './routes-file';
@@ -170,18 +171,14 @@ function insteadOf(out: SwiftWriter): void {
 /** Links of a screen that say what lies beneath, or that nothing does. */
 function beneath(out: SwiftWriter): void {
   const { program } = out;
-  const own = new Map<ScreenCode, LinkCode[]>();
-  for (const link of program.links) {
-    const code = program.codeOf.get(link.link.screen);
-    if (code && link.link.under && link.under) own.set(code, [...(own.get(code) ?? []), link]);
-  }
+  const own = linksWithStacks(program);
   out.doc('The stack that a link builds beneath its screen, bottom first. A link of nil opens the screen as an entry.');
   out.block(
     'static func beneath(_ route: Route, _ link: String?) -> [Route] {',
     () => {
-      if (own.size > 0)
+      if (own.length > 0)
         out.switchOn('route', () => {
-          for (const [code, links] of [...own].sort(([a], [b]) => (a.screen.label < b.screen.label ? -1 : 1))) {
+          for (const [code, links] of own) {
             const stacks = links.map(({ link, under }) => ({
               pattern: link.pattern,
               stack: bracketed(
@@ -198,7 +195,7 @@ function beneath(out: SwiftWriter): void {
                 out.code([`if link == ${quoted(pattern)} { return `, stack, ' }']);
             });
           }
-          if (own.size < program.screens.length) out.line('default: break');
+          if (own.length < program.screens.length) out.line('default: break');
         });
       if (!program.start) return void out.line('return []');
       const screen = `.${out.names.screens.get(program.codeOf.get(program.start.screen)!)!}`;

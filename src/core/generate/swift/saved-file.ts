@@ -1,7 +1,7 @@
 /** `Saved.swift`: a state as JSON, and back. */
 import { base } from '../../plan/types';
 import type { Program } from '../program/program';
-import { codecOf } from './forms';
+import { codecOf } from './codec-of';
 import { quoted } from './names';
 import { routeProperties, routeStruct } from './routes-file';
 import { savedText } from './saved-text';

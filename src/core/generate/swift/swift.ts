@@ -1,4 +1,4 @@
-import type { GeneratedFile } from '../print/generated-file';
+import type { GeneratedFile } from '../../base/generated-file';
 import type { Program } from '../program/program';
 import { appFile } from './app-file';
 import { eventsFile } from './events-file';

@@ -1,7 +1,9 @@
 /** `Types.swift`: ids, choices, records, flags, variants, and results. */
 import { assignable, base, showType, type Type } from '../../plan/types';
+import { docOfType } from '../program/about';
 import type { Program, AskedValue } from '../program/program';
-import { codecOf, formName, formOf } from './forms';
+import { formName, formOf } from '../print/forms';
+import { codecOf } from './codec-of';
 import { memberNames, optionNames, quoted } from './names';
 import { writerFor, type SwiftWriter } from './writer';
 
@@ -15,12 +17,10 @@ export function typesFile(program: Program): string {
   return out.file();
 }
 
-const docOf = ({ plan }: Program, name: string): string | null => plan.types.get(name)?.node.doc ?? null;
-
 function ids(out: SwiftWriter): void {
   for (const id of out.program.ids) {
     const own = out.names.types.get(id.name)!;
-    out.doc(docOf(out.program, id.name));
+    out.doc(docOfType(out.program, id.name));
     out
       .block(
         `struct ${own}: Hashable {`,
@@ -41,7 +41,7 @@ function choices(out: SwiftWriter): void {
   for (const { name, options } of out.program.choices) {
     const own = out.names.types.get(name)!;
     const names = optionNames(options);
-    out.doc(docOf(out.program, name));
+    out.doc(docOfType(out.program, name));
     out
       .block(
         `enum ${own}: String, CaseIterable, Hashable {`,
@@ -62,7 +62,7 @@ function records(out: SwiftWriter): void {
     const own = out.names.types.get(name)!;
     const properties = out.fieldsOf(name);
     const all = [...fields].map(([field, type]) => ({ field, type, property: properties.get(field)! }));
-    out.doc(docOf(out.program, name));
+    out.doc(docOfType(out.program, name));
     out.block(
       `struct ${own}: Hashable {`,
       () => {

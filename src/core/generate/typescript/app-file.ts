@@ -1,9 +1,18 @@
 /** `app.ts`: the state of a cold start, and the state after each event. */
 import type { EventCode, PlacesCode, Program, ScreenCode } from '../program/program';
 import { bracketed } from '../print/layout';
+import {
+  behindGuard,
+  dispatchRows,
+  guardedHappenings,
+  guardedMenus,
+  placeText,
+  type DispatchRow,
+  type PlaceWords,
+} from '../print/places';
 import type { Only } from '../../plan/model';
-import { nameAll, pascalCase } from '../program/words';
-import { returnSteps, routeOf } from './calls';
+import { pascalCase } from '../program/words';
+import { branches, routeOf } from './calls';
 import { hasPairs } from '../program/pairs';
 import { happeningNames, itemNames } from './events-file';
 import { exitNames, payloadOf, quoted } from './names';
@@ -21,8 +30,7 @@ export function appFile(program: Program): string {
   start(out, asks);
   apply(out, asks);
   taps(out);
-  menus(out);
-  happenings(out);
+  guarded(out);
   return out.file(`How ${program.name} moves: pure functions from a state and an event to the next state.`);
 }
 
@@ -123,20 +131,6 @@ function apply(out: TypeScriptWriter, asks: boolean): void {
 const hereOf = (code: EventCode, screen: ScreenCode | null): Here =>
   inEvent(payloadOf(code), screen && routeProperties(screen));
 
-/** The branches of an event: the first whose condition holds happens. */
-function branches(out: TypeScriptWriter, code: EventCode, here: Here): void {
-  for (const { only, test, actions } of code.branches) {
-    const shown = out.variantTest(only, 'steps.variant');
-    const tests = [
-      ...(shown ? [shown] : []),
-      ...(test ? [shown && test.kind === 'or' ? `(${out.test(test, here)})` : out.test(test, here)] : []),
-    ];
-    if (tests.length === 0) return returnSteps(out, actions, here);
-    out.block(`if (${tests.join(' && ')}) {`, () => returnSteps(out, actions, here), '}');
-  }
-  out.line('return null;');
-}
-
 function taps(out: TypeScriptWriter): void {
   const tapped = out.program.screens.filter(({ triggers }) => triggers.length > 0);
   if (tapped.length === 0) return;
@@ -184,7 +178,7 @@ function screenTaps(out: TypeScriptWriter, code: ScreenCode, name: string): void
           for (const trigger of code.triggers) {
             for (const line of trigger.source) out.line(`// ${line}`);
             out.line(`case ${quoted(own.get(trigger)!)}:`);
-            out.deeper(() => branches(out, trigger, hereOf(trigger, code)));
+            out.deeper(() => branches(out, trigger.branches, hereOf(trigger, code)));
           }
         },
         '}',
@@ -195,80 +189,43 @@ function screenTaps(out: TypeScriptWriter, code: ScreenCode, name: string): void
   out.line();
 }
 
-function menus(out: TypeScriptWriter): void {
-  const { menus: all } = out.program;
-  if (all.length === 0) return;
-  const items = itemNames(out.program);
-  const names = nameAll(
-    all,
-    ({ menu }) => menu.title,
-    (title) => `shows${pascalCase(title)}`,
-  );
-  for (const one of all) {
-    out.doc(`Whether a screen shows the menu “${one.menu.title}”.`);
-    predicate(out, names.get(one)!, one.menu.only, one.places);
-  }
-  dispatch(
-    out,
-    'onMenu',
-    'MenuTap',
-    'item',
-    all.flatMap((one) => one.items.map((code) => ({ code, name: items.get(code)!, guard: names.get(one)! }))),
-  );
-}
-
-function happenings(out: TypeScriptWriter): void {
-  const { happenings: all } = out.program;
-  if (all.length === 0) return;
-  const names = happeningNames(out.program);
-  const guards = nameAll(
-    all,
-    ({ event }) => event.title,
-    (title) => `mayHappen${pascalCase(title)}`,
-  );
-  for (const one of all) {
-    out.doc(`Whether “${one.event.title}” can happen on a screen.`);
-    predicate(out, guards.get(one)!, one.event.only, one.places);
-  }
-  dispatch(
-    out,
-    'onHappening',
-    'Happening',
-    'event',
-    all.map((one) => ({ code: one.code, name: names.get(one.code)!, guard: guards.get(one)! })),
-  );
+/** The guards of menus and of what happens by itself, and the steps behind them. */
+function guarded(out: TypeScriptWriter): void {
+  const [menus, happenings] = [guardedMenus(out.program), guardedHappenings(out.program)];
+  for (const { about, guard, only, places } of menus) predicate(out.doc(about), guard, only, places);
+  if (menus.length > 0) dispatch(out, 'onMenu', 'MenuTap', 'item', itemNames(out.program), dispatchRows(menus));
+  for (const { about, guard, only, places } of happenings) predicate(out.doc(about), guard, only, places);
+  if (happenings.length > 0)
+    dispatch(out, 'onHappening', 'Happening', 'event', happeningNames(out.program), dispatchRows(happenings));
 }
 
 /** A function that says whether a screen of a variant is among some places. */
 function predicate(out: TypeScriptWriter, name: string, only: Only, places: PlacesCode): void {
   out.use('type Screen', './routes');
-  const tests = [out.variantTest(only, 'variant'), placeTest(out, places)].flatMap((test) => test ?? []);
+  const tests = [out.variantTest(only, 'variant'), placeText(out.program, places, placeWords)].flatMap(
+    (test) => test ?? [],
+  );
   const text = tests.join(' && ') || 'true';
   const parameter = (wanted: string): string => (text.includes(wanted) ? wanted : `_${wanted}`);
   out.line(`export const ${name} = (${parameter('variant')}: Variant, ${parameter('screen')}: Screen): boolean =>`);
   out.deeper(() => out.line(`${tests.length === 1 ? text.replace(/^\((.*)\)$/s, '$1') : text};`)).line();
 }
 
-/** A condition on the screen; null if all of them will do. */
-function placeTest(out: TypeScriptWriter, places: PlacesCode): string | null {
-  if (!places) return null;
-  const { screens, andTabRoots } = places;
-  const labels = screens.map(({ label }) => quoted(label));
-  const among = labels.length > 1 ? `[${labels.join(', ')}].includes(screen)` : labels[0] && `screen === ${labels[0]}`;
-  const roots =
-    andTabRoots && out.program.tabBars.length > 0
-      ? 'tabsOf(variant).some(({ root }) => root?.screen === screen)'
-      : null;
-  if (among && roots) return `(${among} || ${roots})`;
-  return among ?? roots ?? 'false';
-}
+/** How a place is asked for. */
+const placeWords: PlaceWords = {
+  screen: ({ label }) => quoted(label),
+  is: (screen) => `screen === ${screen}`,
+  isAmong: (screens) => `[${screens}].includes(screen)`,
+  isTabRoot: 'tabsOf(variant).some(({ root }) => root?.screen === screen)',
+};
 
 function dispatch(
   out: TypeScriptWriter,
   name: string,
   type: string,
   tag: string,
-  rows: readonly { readonly code: EventCode; readonly name: string; readonly guard: string }[],
+  names: ReadonlyMap<EventCode, string>,
+  rows: readonly DispatchRow[],
 ): void {
   out.use(`type ${type}`, './events');
   out.block(
@@ -279,13 +236,13 @@ function dispatch(
       out.block(
         `switch (event.${tag}) {`,
         () => {
-          for (const { code, name: own, guard } of rows) {
+          for (const { code, guard } of rows) {
+            const own = names.get(code)!;
             for (const line of code.source) out.line(`// ${line}`);
             out.line(`case ${quoted(own)}:`);
             out.deeper(() => {
               out.line(`if (!${guard}(variant, screen)) return null;`);
-              const plain = { ...code, branches: code.branches.map((branch) => ({ ...branch, only: null })) };
-              branches(out, plain, hereOf(code, null));
+              branches(out, behindGuard(code), hereOf(code, null));
             });
           }
         },

@@ -6,7 +6,7 @@ import type { LinkCode, Program, ScreenCode } from '../program/program';
 import { resultName } from '../program/results';
 import { camelCase, nameAll } from '../program/words';
 import { bracketed, flat } from '../print/layout';
-import { callsOf, routeOf } from './calls';
+import { stepsOf, routeOf } from './calls';
 import { keyOf, questionKey, quoted } from './names';
 import { routeProperties } from './routes-file';
 import { onArrivalAt, outside, type Here } from '../print/here';
@@ -220,7 +220,7 @@ function insteadOf(out: TypeScriptWriter): void {
           out.deeper(() => {
             for (const { need, test } of needs) {
               out.line(`// ${need.source}`);
-              const calls = callsOf(out, need.actions, { ...onArrival(code), flags: 'steps.flags' });
+              const calls = stepsOf(out, need.actions, { ...onArrival(code), flags: 'steps.flags' });
               const line = [`if (${test}) return (steps) => steps`, ...calls, ';'];
               if (out.fits(flat(line))) out.code(line);
               else out.line(`if (${test})`).deeper(() => out.code(['return (steps) => steps', ...calls, ';']));

@@ -4,6 +4,7 @@ import { resultName } from '../program/results';
 import { formOf } from './form-of';
 import { keyOf, questionKey, quoted } from './names';
 import { writerFor, type TypeScriptWriter } from './writer';
+import { docOfType } from '../program/about';
 import type { Program } from '../program/program';
 
 export function typesFile(program: Program): string {
@@ -16,16 +17,12 @@ export function typesFile(program: Program): string {
   return out.file(`Types of ${program.name}.`);
 }
 
-function docOf({ plan }: Program, name: string): string | null {
-  return plan.types.get(name)?.node.doc ?? null;
-}
-
 function ids(out: TypeScriptWriter): void {
   for (const { name, base: of } of out.program.ids) {
     const own = out.names.types.get(name)!;
     const type = out.type(base(of!));
     out.use('type Branded', './forms');
-    out.doc(docOf(out.program, name));
+    out.doc(docOfType(out.program, name));
     out.line(`export type ${own} = Branded<${type}, ${quoted(name)}>;`);
     out.line(`export const ${own} = (value: ${type}): ${own} => value as ${own};`);
     const form = `id<${type}, ${own}>(${formOf(out, base(of!))})`;
@@ -36,7 +33,7 @@ function ids(out: TypeScriptWriter): void {
 function choices(out: TypeScriptWriter): void {
   for (const { name, options } of out.program.choices) {
     const own = out.names.types.get(name)!;
-    out.doc(docOf(out.program, name));
+    out.doc(docOfType(out.program, name));
     const union = options.map(quoted);
     const line = `export type ${own} = ${union.join(' | ')};`;
     if (out.fits(line)) out.line(line);
@@ -52,7 +49,7 @@ function choices(out: TypeScriptWriter): void {
 
 function records(out: TypeScriptWriter): void {
   for (const { name, fields } of out.program.records) {
-    out.doc(docOf(out.program, name));
+    out.doc(docOfType(out.program, name));
     const properties = out.fieldsOf(name);
     const own = out.names.types.get(name)!;
     if (fields.size === 0) out.line(`export type ${own} = Readonly<Record<never, never>>;`).line();

@@ -1,5 +1,5 @@
 import { forms } from '../../plan/forms';
-import type { GeneratedFile } from '../print/generated-file';
+import type { GeneratedFile } from '../../base/generated-file';
 import type { Program } from '../program/program';
 import { appFile } from './app-file';
 import { eventsFile } from './events-file';

@@ -1,13 +1,10 @@
 /** Writes one file of the TypeScript output, and collects what it imports. */
-import { compareTexts } from '../program/words';
-import type { Here } from '../print/here';
+import type { Named } from '../../plan/model';
+import type { BaseName, ChoiceType, IdType, Type } from '../../plan/types';
+import { CodeWriter, namesOnce } from '../print/code-writer';
 import { Printer } from '../print/printer';
-import { conditionText, oppositeText, pathSteps, variantText, type Questions } from '../print/conditions';
-import type { Expression, PathExpression, Program, Test } from '../program/program';
-import { typeOfExpression } from '../program/read-expression';
-import type { Only } from '../../plan/model';
-import { required, type Type } from '../../plan/types';
-import { stringValue } from '../../language/tokens';
+import type { Program } from '../program/program';
+import { compareTexts } from '../program/words';
 import { namesOf, propertiesOf, quoted, type TypeScriptNames } from './names';
 
 const width = 110;
@@ -26,16 +23,19 @@ const baseTypes = {
 /** Base types that the output declares itself. */
 const declared: ReadonlySet<string> = new Set(['LocalDate', 'LocalTime', 'Url']);
 
-export class TypeScriptWriter extends Printer {
+export class TypeScriptWriter extends CodeWriter<TypeScriptNames> {
+  protected override readonly equal = '===';
+  protected override readonly different = '!==';
+  protected override readonly chains = true;
   private readonly imports = new Map<string, Set<string>>();
 
   /** @param self the file, as others import it */
   constructor(
-    readonly program: Program,
-    readonly names: TypeScriptNames,
+    program: Program,
+    names: TypeScriptNames,
     private readonly self: string,
   ) {
-    super(width, '  ', 'block');
+    super(program, names, width, '  ', 'block');
   }
 
   /** Imports a name, unless the file declares it, and returns it. */
@@ -91,89 +91,48 @@ export class TypeScriptWriter extends Printer {
     return this.use(name, from);
   }
 
-  literal(declaredType: Type, text: string): string {
-    const type = required(declaredType);
-    switch (type.kind) {
-      case 'choice':
-        return quoted(text);
-      case 'id':
-        return `${this.valueNamed(this.names.types.get(type.name)!, './types')}(${this.literal({ kind: 'base', name: type.base ?? 'text' }, text)})`;
-      case 'base':
-        switch (type.name) {
-          case 'text':
-            return quoted(stringValue(text) ?? '');
-          case 'int':
-          case 'decimal':
-            return plainNumber(text);
-          case 'bool':
-            return text;
-          case 'instant':
-            return `new Date(${quoted(stringValue(text) ?? '')})`;
-          default:
-            return `${this.valueNamed(baseTypes[type.name], './forms')}(${quoted(stringValue(text) ?? '')})`;
-        }
+  protected override propertiesOf(values: readonly Named[]): ReadonlyMap<string, string> {
+    return propertiesOf(values);
+  }
+
+  protected override option(_type: ChoiceType, option: string): string {
+    return quoted(option);
+  }
+
+  protected override maker({ name }: IdType): string {
+    return this.valueNamed(this.names.types.get(name)!, './types');
+  }
+
+  protected override baseLiteral(name: BaseName, text: string, own: string): string {
+    switch (name) {
+      case 'text':
+        return quoted(own);
+      case 'int':
+      case 'decimal':
+        return plainNumber(text);
+      case 'bool':
+        return text;
+      case 'instant':
+        return `new Date(${quoted(own)})`;
       default:
-        return 'null';
+        return `${this.valueNamed(baseTypes[name], './forms')}(${quoted(own)})`;
     }
   }
 
-  /** An expression where a type is wanted: a value that was tested before counts as present. */
-  value(expression: Expression, wanted: Type, here: Here): string {
-    switch (expression.kind) {
-      case 'literal':
-        return this.literal(expression.type, expression.text);
-      case 'flag':
-        return `${here.flags}.${this.names.flags.get(expression.flag.name)!}`;
-      default: {
-        const text = this.path(expression, here);
-        const mayBeNull = expression.path.some(({ type }) => type.kind === 'optional');
-        const isRead = wanted.kind === 'optional' || typeOfExpression(expression).kind === 'optional';
-        return mayBeNull && !isRead ? `${this.use('given', './forms')}(${text})` : text;
-      }
-    }
+  protected override given(text: string): string {
+    return `${this.use('given', './forms')}(${text})`;
   }
 
-  /** A path, which is null if a step of it is absent. */
-  path(expression: PathExpression, here: Here): string {
-    const { kind, path } = expression;
-    const properties = kind === 'argument' ? here.arguments : here.payload.values;
-    let text = `${kind === 'argument' ? here.route : 'event'}.${properties.get(path[0]!.name)!}`;
-    let isChained = false;
-    for (const { name, afterAbsent } of pathSteps(expression, (record, field) => this.fieldsOf(record).get(field)!)) {
-      isChained ||= afterAbsent;
-      text += `${isChained ? '?.' : '.'}${name}`;
-    }
-    return isChained ? `(${text} ?? null)` : text;
+  protected override throughAbsent(text: string): string {
+    return `(${text} ?? null)`;
   }
 
-  fieldsOf(record: string): ReadonlyMap<string, string> {
-    const type = this.program.recordOf.get(record);
-    return propertiesOf(type ? [...type.fields].map(([name, of]) => ({ name, type: of })) : []);
+  protected override choiceTest(text: string, _type: ChoiceType, value: string, is: boolean): string {
+    return `${is ? '' : '!'}${this.use('is', './forms')}(${text}, ${quoted(value)})`;
   }
 
-  /** A condition, or its opposite. */
-  test(test: Test, here: Here, holds = true): string {
-    const ask: Questions = {
-      flag: ({ flag, value }, is) => {
-        const text = `${here.flags}.${this.names.flags.get(flag.name)!}`;
-        if (flag.type.kind !== 'choice') return (value === 'true') === is ? text : `!${text}`;
-        return `${is ? '' : '!'}${this.use('is', './forms')}(${text}, ${quoted(value)})`;
-      },
-      given: (path, is) => `${this.path(path, here)} ${is ? '!==' : '==='} null`,
-      outcome: (text) => {
-        const own = here.payload.outcomes.get(text);
-        return own ? `event.${own}` : `circumstances.${this.names.circumstances.get(text)!}`;
-      },
-    };
-    return holds ? conditionText(test, ask) : oppositeText(test, ask);
-  }
-
-  /** The variants of something, as a condition; null for all of them. */
-  variantTest(only: Only, variant: string): string | null {
-    return variantText(this.program, only, {
-      is: (name) => `${variant} === ${quoted(name)}`,
-      isNot: (name) => `${variant} !== ${quoted(name)}`,
-    });
+  protected override variant(name: string): string {
+    return quoted(name);
   }
 }
 
@@ -184,11 +143,8 @@ const bare = (name: string): string => name.replace(/^type /, '');
 /** A number as TypeScript writes it: without the zeros in front that it refuses. */
 const plainNumber = (text: string): string => text.replace(/^(-?)0+(?=\d)/, '$1');
 
-/** Names are worked out once for all files of a program. */
-const known = new WeakMap<Program, TypeScriptNames>();
+const namesFor = namesOnce(namesOf);
 
-export function writerFor(program: Program, self: string): TypeScriptWriter {
-  let names = known.get(program);
-  if (!names) known.set(program, (names = namesOf(program)));
-  return new TypeScriptWriter(program, names, self);
-}
+/** @param self the file, as others import it */
+export const writerFor = (program: Program, self: string): TypeScriptWriter =>
+  new TypeScriptWriter(program, namesFor(program), self);

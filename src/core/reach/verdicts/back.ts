@@ -26,7 +26,7 @@ export interface Back {
 /** Effect of Back on each screen, as far as walks show it. */
 export function backInWalks(plan: Plan, variant: string): (screen: Screen) => Back {
   let observed: Observed | null = null;
-  return (screen) => fromWalks(plan, (observed ??= observe(plan, variant)), screen);
+  return (screen) => fromWalks((observed ??= observe(plan, variant)), screen);
 }
 
 /**
@@ -49,13 +49,14 @@ export function backWithin(upperBound: UpperBound, seen: (screen: Screen) => Bac
 }
 
 /** Effect of Back on a screen, read off all stacks. */
-export function backInStacks(plan: Plan, stacks: ExactStacks, screen: Screen): Back {
+export function backInStacks(stacks: ExactStacks, screen: Screen): Back {
   const reveals = stacks.revealed(screen);
-  const isWithin = (other: Screen): boolean => (reveals.get(other)?.beneath.length ?? 0) > 0;
+  const isWithin = (other: Screen): boolean => reveals.get(other)!.beneath.length > 0;
+  const revealed = inOrder(reveals.keys());
   const { some, none } = stacks.arrowOn(screen);
   return {
-    reveals: plan.screens.filter((other) => reveals.has(other)),
-    within: plan.screens.filter(isWithin),
+    reveals: revealed,
+    within: revealed.filter(isWithin),
     toFirstTab: stacks.goesToFirstTab(screen),
     whole: !stacks.gaveUp,
     leaves: stacks.leaves(screen) !== null,
@@ -64,16 +65,12 @@ export function backInStacks(plan: Plan, stacks: ExactStacks, screen: Screen): B
   };
 }
 
-function fromWalks(
-  plan: Plan,
-  { reveals, within, toFirstTab, leaves, arrow, noArrow, whole }: Observed,
-  screen: Screen,
-): Back {
+function fromWalks({ reveals, within, toFirstTab, leaves, arrow, noArrow, whole }: Observed, screen: Screen): Back {
   const some = arrow.has(screen);
   const none = noArrow.has(screen);
   return {
-    reveals: plan.screens.filter((other) => reveals[screen.index]!.has(other)),
-    within: plan.screens.filter((other) => within[screen.index]!.has(other)),
+    reveals: inOrder(reveals[screen.index]!),
+    within: inOrder(within[screen.index]!),
     toFirstTab: toFirstTab.has(screen),
     whole,
     leaves: leaves.has(screen) || (whole ? false : null),
@@ -81,3 +78,6 @@ function fromWalks(
     deepest: null,
   };
 }
+
+/** Screens in the order of the plan. */
+const inOrder = (screens: Iterable<Screen>): Screen[] => [...screens].sort((a, b) => a.index - b.index);

@@ -100,7 +100,7 @@ function* stacksReach(plan: Plan, variant: string, { system, saturation }: Satur
     };
   });
   const stacks = new ExactStacks(plan, system, saturation, inside, budget);
-  return { kind: 'exact', name: variant, verdicts, stacks, back: (screen) => backInStacks(plan, stacks, screen) };
+  return { kind: 'exact', name: variant, verdicts, stacks, back: (screen) => backInStacks(stacks, screen) };
 }
 
 /** For each screen, the path edge with the fewest taps. */

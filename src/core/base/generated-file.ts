@@ -1,4 +1,4 @@
-/** A file of generated code, without its header. */
+/** A file that Andante writes for a plan. */
 export interface GeneratedFile {
   /** Below the folder that the user names. */
   readonly path: string;

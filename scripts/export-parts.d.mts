@@ -1,0 +1,3 @@
+import type { ExportParts } from '../src/core/export/job/job';
+
+export function exportParts(): Promise<ExportParts>;

@@ -1,0 +1,145 @@
+/** The lines of the chart: from the end of a label through gutters and gaps to the dot of the next screen. */
+import type { Chart, Edge, ChartNode } from './layout';
+
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface RoutedEdge {
+  readonly edge: Edge;
+  readonly points: readonly Point[];
+  /** Its last part alone, for lines that are too long to be drawn whole all the time. */
+  readonly stub: readonly Point[];
+  /** How far it goes up or down. */
+  readonly climb: number;
+}
+
+const dotGap = 8;
+
+/** The point at which a line leaves a screen: behind its label. */
+const exitOf = (node: ChartNode, scale: number): Point => ({ x: node.x + 16 * scale + node.labelWidth, y: node.y });
+
+/** An edge between two drawn screens. */
+interface Drawn {
+  readonly edge: Edge;
+  readonly from: ChartNode;
+  readonly to: ChartNode;
+  /** Whether it leads to the next column. */
+  readonly adjacent: boolean;
+}
+
+const drawnOf = (chart: Chart, edges: readonly Edge[]): Drawn[] =>
+  edges.flatMap((edge) => {
+    const from = chart.nodeOf[edge.from];
+    const to = chart.nodeOf[edge.to];
+    return from && to ? [{ edge, from, to, adjacent: to.column === from.column + 1 }] : [];
+  });
+
+/** The gap above a row, where lines to other columns run. */
+const gapOf = (chart: Chart, node: ChartNode): number => node.y - chart.metrics.row / 2 + 1;
+
+/** How far the lines of each screen go up and down in the gutter behind it, by the screen's index. */
+function spansOf(chart: Chart, drawn: readonly Drawn[]): Map<number, Span> {
+  const spans = new Map<number, Span>();
+  for (const { from, to, adjacent } of drawn) {
+    const { index } = from.screen;
+    const span = spans.get(index) ?? { column: from.column, low: from.y, high: from.y, track: 0 };
+    const turn = adjacent ? to.y : gapOf(chart, to);
+    span.low = Math.min(span.low, turn);
+    span.high = Math.max(span.high, turn);
+    spans.set(index, span);
+  }
+  return spans;
+}
+
+/** The most tracks that one gutter needs for some edges. */
+export const mostTracks = (chart: Chart, edges: readonly Edge[]): number =>
+  assignTracks([...spansOf(chart, drawnOf(chart, edges)).values()], chart.columns).reduce(
+    (most, count) => Math.max(most, count),
+    0,
+  );
+
+/**
+ * Routes edges. In each gutter the lines of one screen share a track, and screens whose lines would lie upon one
+ * another get tracks of their own, by the left-edge rule (Hashimoto and Stevens 1971).
+ */
+export function routeEdges(chart: Chart, edges: readonly Edge[], scale: number): RoutedEdge[] {
+  const drawn = drawnOf(chart, edges);
+  const spans = spansOf(chart, drawn);
+  const tracks = assignTracks([...spans.values()], chart.columns);
+  return drawn.map(({ edge, from, to, adjacent }) => {
+    const span = spans.get(from.screen.index)!;
+    const count = tracks[from.column] ?? 1;
+    const room = chart.metrics.gutter - 2 * dotGap;
+    const edgeOfColumn = chart.nodes[0] ? from.x + chart.columnWidth - chart.metrics.gutter : from.x;
+    const track = edgeOfColumn + (room * (span.track + 1)) / (count + 1);
+    const exit = exitOf(from, scale);
+    const entry: Point = { x: to.x - dotGap * scale, y: to.y };
+    const points = adjacent
+      ? [exit, { x: track, y: exit.y }, { x: track, y: entry.y }, entry]
+      : [
+          exit,
+          { x: track, y: exit.y },
+          { x: track, y: gapOf(chart, to) },
+          { x: entry.x - 4 * scale, y: gapOf(chart, to) },
+          { x: entry.x - 4 * scale, y: entry.y },
+          entry,
+        ];
+    const stub =
+      edge.tone === 'holds' || edge.first
+        ? [{ x: entry.x - dotGap * scale, y: entry.y }, entry]
+        : [exit, { x: exit.x + 2 * dotGap * scale, y: exit.y }];
+    return { edge, points, stub, climb: Math.abs(to.y - from.y) };
+  });
+}
+
+interface Span {
+  readonly column: number;
+  low: number;
+  high: number;
+  track: number;
+}
+
+/** Gives each span the first track that is free over its whole length; returns how many tracks each column needs. */
+function assignTracks(spans: Span[], columns: number): number[] {
+  const counts: number[] = Array.from({ length: columns }, () => 0);
+  for (let column = 0; column < columns; column++) {
+    const ends: number[] = [];
+    for (const span of spans.filter((one) => one.column === column).sort((a, b) => a.low - b.low)) {
+      const free = ends.findIndex((end) => end < span.low);
+      span.track = free < 0 ? ends.length : free;
+      ends[span.track] = span.high;
+    }
+    counts[column] = ends.length;
+  }
+  return counts;
+}
+
+/** The points as an SVG path with rounded corners. */
+export function pathOf(points: readonly Point[], radius: number): string {
+  const [first, ...rest] = points;
+  if (!first) return '';
+  let path = `M${first.x} ${first.y}`;
+  rest.forEach((corner, index) => {
+    const next = rest[index + 1];
+    const before = points[index]!;
+    if (!next) {
+      path += `L${corner.x} ${corner.y}`;
+      return;
+    }
+    const r = Math.min(radius, distance(before, corner) / 2, distance(corner, next) / 2);
+    const a = towards(corner, before, r);
+    const b = towards(corner, next, r);
+    path += `L${a.x} ${a.y}Q${corner.x} ${corner.y} ${b.x} ${b.y}`;
+  });
+  return path;
+}
+
+const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
+
+function towards(from: Point, to: Point, length: number): Point {
+  const whole = distance(from, to);
+  if (whole === 0) return from;
+  return { x: from.x + ((to.x - from.x) * length) / whole, y: from.y + ((to.y - from.y) * length) / whole };
+}

@@ -1,0 +1,55 @@
+import { expect, test } from 'vitest';
+import { exportPlan } from '../../../src/core/export/export';
+import { demo, demoFindings } from '../../demo';
+import { jobOf } from './jobs';
+
+const made = (text: string, kind: 'html' | 'markdown'): string =>
+  exportPlan(jobOf(text), 'document', kind).files[0]!.text;
+
+test('has a section for each screen, and no link leads nowhere', () => {
+  const page = made(demo, 'html');
+  const ids = [...page.matchAll(/ id="([^"]*)"/g)].map(([, id]) => id!);
+  expect(new Set(ids).size).toBe(ids.length);
+  for (const { label } of jobOf(demo).check.plan.screens) expect(ids).toContain(`screen-${label}`);
+  for (const [, to] of page.matchAll(/href="#([^"]*)"/g)) expect(ids).toContain(to);
+});
+
+test('says how screens come in', () => {
+  const text = made(demo, 'markdown');
+  expect(text).toContain('Motion of screens that come in: `slide`.');
+  expect(text).toContain('“Map legend”: push `mapLegend` (motion rise)');
+});
+
+test('lists each finding, each rule with its verdict, each kept walk', () => {
+  const text = made(demo, 'markdown');
+  const findings = /^## Findings\n\n([^#]*)/m.exec(text)![1]!;
+  expect([...findings.matchAll(/`([a-z]+\/[a-z-]+)`, line/g)].map(([, rule]) => rule!).sort()).toEqual([
+    ...demoFindings,
+  ]);
+  expect(text).toContain('**holds** A stay is never paid for twice');
+  expect(text).toContain('**phone: holds** **tablet: holds** Book a hut');
+});
+
+test('says which rules are broken or undecided, and where a walk breaks', () => {
+  const text = made(
+    'app "A"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" {\n  on "A" sets a = true\n  on "Next" push next\n}\nscreen next "Next" {}\nrule "A way home" from pay always reach home\nrule "Alone" never more beneath next\nrule "Fine" never pay beneath next\nwalk "Lost" { tap "Nowhere" }\n',
+    'markdown',
+  );
+  expect(text).toContain('**undecided** A way home');
+  expect(text).toMatch(/\*\*broken\*\* Alone: .*After “More”, “Next”/);
+  expect(text).toContain('**holds** Fine');
+  expect(text).toMatch(/\*\*broken\*\*, step 1: .*Lost/);
+});
+
+test('keeps the columns of its tables', () => {
+  const text = made(
+    demo.replace('"{name}"', '"{name} | or \\\\| not"').replace('season: Season = summer', 'season: Season = summer'),
+    'markdown',
+  );
+  const tables = text.split('\n\n').filter((block) => block.startsWith('| '));
+  expect(tables.length).toBeGreaterThan(5);
+  for (const table of tables) {
+    const widths = table.split('\n').map((row) => row.split(/(?<!\\)\|/).length);
+    expect(new Set(widths).size, table).toBe(1);
+  }
+});
