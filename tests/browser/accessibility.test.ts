@@ -70,6 +70,9 @@ describe('in both themes nothing is wrong with', () => {
     ['demo', '/links?audit=new', '[data-testid=url-space]'],
     ['demo', '/links?audit=nothing', '[data-testid=url-space]'],
     ['broken', '/links', '[data-testid=url-space]'],
+    ['demo', '/hand-over', 'main[data-made=typescript] .cm-line'],
+    ['demo', '/hand-over?output=diagram', 'main[data-made=diagram]'],
+    ['broken', '/hand-over?output=prototype', 'main[data-made=prototype]'],
   ])('the %s plan at %s', async (plan, rest, shows) => {
     await app.open(`/plans/${plan === 'demo' ? demo : broken}${rest}`);
     await app.find(shows);

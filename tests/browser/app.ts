@@ -121,7 +121,7 @@ export class App {
   async openPlan(id: string, rest = ''): Promise<void> {
     await this.open(`/plans/${id}${rest}`);
     await this.find(
-      '.cm-content, [data-testid=chart], [data-testid=supply], [data-testid=url-space], main[data-steps]',
+      '.cm-content, [data-testid=chart], [data-testid=supply], [data-testid=url-space], main[data-steps], main[data-made]',
     );
     await this.untilAnalysed();
   }

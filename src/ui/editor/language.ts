@@ -63,7 +63,8 @@ const streamLanguage = StreamLanguage.define<{ previous: Token | null; inCall: b
   languageData: { commentTokens: { line: '#' }, closeBrackets: { brackets: ['(', '{', '"'] } },
 });
 
-const style = HighlightStyle.define([
+/** Colours of plans and of other languages. */
+export const highlighting = HighlightStyle.define([
   { tag: tags.keyword, class: 'tok-keyword' },
   { tag: tags.string, class: 'tok-string' },
   { tag: tags.number, class: 'tok-string' },
@@ -93,4 +94,4 @@ const indentation = indentService.of((context, at) => {
   return 0;
 });
 
-export const andanteLanguage: Extension = [streamLanguage, syntaxHighlighting(style), indentation];
+export const andanteLanguage: Extension = [streamLanguage, syntaxHighlighting(highlighting), indentation];

@@ -4,8 +4,8 @@ import { useMemo } from 'react';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
 import { counted } from '../parts/numbers';
-import type { Chart as ChartLayout, Edge, ChartNode } from './layout';
-import { pathOf, routeEdges } from './route';
+import type { Chart as ChartLayout, Edge, ChartNode } from '../../core/chart/layout';
+import { pathOf, routeEdges } from '../../core/chart/route';
 import type { VisibleArea } from '../parts/visible-area';
 
 interface Props {

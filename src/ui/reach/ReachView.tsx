@@ -5,7 +5,7 @@ import { PlanPanel } from '../screen/PlanPanel';
 import { ScreenPanel } from '../screen/ScreenPanel';
 import { useAddress, useSession, useSnapshot } from '../session/context';
 import { Chart } from './Chart';
-import { layOut } from './layout';
+import { layOut } from '../../core/chart/layout';
 import { neighbour, type Direction } from './neighbour';
 import { Shelf } from './Shelf';
 import { useVisibleArea } from '../parts/visible-area';

@@ -1,4 +1,4 @@
-import type { Chart, ChartNode } from './layout';
+import type { Chart, ChartNode } from '../../core/chart/layout';
 
 export type Direction = 'left' | 'right' | 'up' | 'down';
 

@@ -23,6 +23,10 @@ export interface Place {
   readonly taken: number | null;
   /** The audit that the Links view shows: its id, or `new` for one that the user is about to make; null for none. */
   readonly audit: string | null;
+  /** What the Hand over view shows: a language or a format; null for the first. */
+  readonly output: string | null;
+  /** The file of it that is shown; null for the first. */
+  readonly file: string | null;
 }
 
 export interface Address extends Place {
@@ -48,10 +52,13 @@ function placeOf(path: string, search: { readonly get: (name: string) => string 
     walk: search.get('walk'),
     taken: readTaken(search.get('taken')),
     audit: search.get('audit'),
+    output: search.get('output'),
+    file: search.get('file'),
   };
 }
 
-function addressOf(planId: string, { view, screen, only, variant, filter, walk, taken, audit }: Place): string {
+function addressOf(planId: string, place: Place): string {
+  const { view, screen, only, variant, filter, walk, taken, audit, output, file } = place;
   const query = new URLSearchParams();
   if (screen) query.set('screen', screen);
   if (only) query.set('only', only);
@@ -60,6 +67,8 @@ function addressOf(planId: string, { view, screen, only, variant, filter, walk, 
   if (walk) query.set('walk', walk);
   if (walk && taken !== null) query.set('taken', String(taken));
   if (audit) query.set('audit', audit);
+  if (output) query.set('output', output);
+  if (file) query.set('file', file);
   const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
   return `/plans/${planId}${view === 'plan' ? '' : `/${view}`}${suffix}`;
 }

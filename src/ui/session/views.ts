@@ -5,6 +5,7 @@ export const views = [
   { id: 'supply', label: 'Supply', key: '3' },
   { id: 'links', label: 'Links', key: '4' },
   { id: 'walk', label: 'Walk', key: '5' },
+  { id: 'hand-over', label: 'Hand over', key: '6' },
 ] as const;
 
 export type View = (typeof views)[number]['id'];

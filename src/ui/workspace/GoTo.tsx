@@ -46,7 +46,7 @@ export function GoTo({ input }: { input: RefObject<HTMLInputElement | null> }) {
     getA11yStatusMessage: ({ isOpen }) => (isOpen ? `${counted(found.length, 'name')} found` : ''),
   });
   return (
-    <div className="relative w-40 lg:w-44 shrink">
+    <div className="relative w-32 min-[1181px]:w-44 shrink">
       <input
         {...getInputProps({
           ref: input,

@@ -34,7 +34,7 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
             key={view.id}
             href={address.hrefOf({ view: view.id })}
             aria-current={address.view === view.id ? 'page' : undefined}
-            className="flex items-baseline gap-1.5 px-2.5 max-[1180px]:px-2 py-1.5 rounded-field text-mute hover:text-base-content aria-[current]:bg-primary-wash aria-[current]:text-primary aria-[current]:font-semibold"
+            className="flex items-baseline gap-1.5 px-2.5 max-[1180px]:px-1.5 py-1.5 rounded-field whitespace-nowrap text-mute hover:text-base-content aria-[current]:bg-primary-wash aria-[current]:text-primary aria-[current]:font-semibold"
             onClick={(event) => {
               if (event.metaKey || event.ctrlKey || event.shiftKey) return;
               event.preventDefault();

@@ -6,6 +6,7 @@ import type { PlanDocument } from '../../wire/plans';
 import { ChangeDialog } from '../change/ChangeDialog';
 import type { Draft } from '../session/change-draft';
 import { editorExtensions } from '../editor/extensions';
+import { HandOverView } from '../hand-over/HandOverView';
 import { LinksView } from '../links/LinksView';
 import { PlanView } from '../plan/PlanView';
 import { ReachView } from '../reach/ReachView';
@@ -111,6 +112,8 @@ function Shown({ view, isDecided }: { view: View; isDecided: boolean }) {
       return <WalkView />;
     case 'links':
       return <LinksView />;
+    case 'hand-over':
+      return isDecided ? <HandOverView /> : <main aria-busy className="bg-base-100" />;
     case 'reach':
       return isDecided ? <ReachView /> : <main aria-busy className="bg-base-100" />;
     case 'supply':

@@ -31,7 +31,7 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
   { keys: 'Ctrl F', does: 'in the text: find and replace' },
   { keys: 'Arrows', does: 'in Reach and Supply: to the next screen or argument in that direction' },
   { keys: '+  −  0', does: 'in Reach: larger, smaller, as it was' },
-  { keys: '↑  ↓', does: 'in Links: to the next pattern, or the one before' },
+  { keys: '↑  ↓', does: 'in Links and Hand over: to the next pattern or output, or the one before' },
   { keys: 'Enter', does: 'in Reach, Supply and Links: to the text' },
   { keys: 'a … z', does: 'in Walk: what the phone shows beside the letter' },
   { keys: 'Backspace', does: 'in Walk: Back' },

@@ -3,7 +3,7 @@ export const markdown = (text: string): string =>
   text
     .replace(/\s+/g, ' ')
     .replace(/[\\`*_[\]<>#|~&]/g, '\\$&')
-    .replace(/^(\s*)([-+]|\d+[.)])(?=\s)/, '$1\\$2');
+    .replace(/^(\s*\d*)([-+.)])(?=\s)/, '$1\\$2');
 
 /** A text as a code span: with a longer fence than any run of backticks in it. */
 export function markdownCode(text: string): string {

@@ -1,0 +1,57 @@
+'use client';
+
+import { useMemo } from 'react';
+import { CodePreview } from './CodePreview';
+
+interface Props {
+  readonly path: string;
+  readonly text: string;
+}
+
+/** A file as its reader will see it. */
+export function Preview({ path, text }: Props) {
+  if (path.endsWith('.html')) return <PagePreview path={path} text={text} />;
+  if (path.endsWith('.svg')) return <PicturePreview path={path} text={text} />;
+  return <CodePreview path={path} text={text} />;
+}
+
+/** The nonce of this page's scripts: its policy also holds in a frame without an address of its own. */
+const nonceOfPage = (): string => document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce ?? '';
+
+/**
+ * A page in a frame that is shut off: it has no origin, so it can read nothing of this one. Only the prototype may run
+ * its script.
+ */
+function PagePreview({ path, text }: Props) {
+  const isPrototype = path === 'prototype.html';
+  const page = useMemo(
+    () => (isPrototype ? text.replaceAll('<script>', `<script nonce="${nonceOfPage()}">`) : text),
+    [text, isPrototype],
+  );
+  return (
+    <iframe
+      title={`Preview of ${path}`}
+      className="w-full h-full border border-rule rounded-field bg-white"
+      sandbox={isPrototype ? 'allow-scripts' : ''}
+      srcDoc={page}
+    />
+  );
+}
+
+/** A picture in such a frame, too: its thousands of parts are drawn by another process, so the page does not wait. */
+function PicturePreview({ path, text }: Props) {
+  const page = useMemo(
+    () =>
+      `<!doctype html><html lang="en"><title>${path}</title><style>body{margin:0}</style>` +
+      `<body><main>${text}</main></body></html>`,
+    [path, text],
+  );
+  return (
+    <iframe
+      title={`Preview of ${path}`}
+      className="w-full h-full border border-rule rounded-field bg-white"
+      sandbox=""
+      srcDoc={page}
+    />
+  );
+}
