@@ -5,6 +5,8 @@ import globals from 'globals';
 import tseslint from 'typescript-eslint';
 import { doors } from './eslint.doors.mjs';
 
+// Rules that need types are oxlint's (.oxlintrc.json), which is many times as fast at them.
+
 /** What the folders beside the core must not import; for those in the core see eslint.doors.mjs. */
 const walls = {
   ui: {
@@ -67,9 +69,6 @@ const impure = [
   'require',
 ];
 
-/** What lint reads with its types. */
-const typed = ['src/**/*.{ts,tsx}', 'tests/**/*.ts', 'bench/**/*.ts'];
-
 /** Where a function or a file is taken apart. A switch counts as one branch, however many cases it has. */
 const sizes = {
   complexity: ['error', { max: 20, variant: 'modified' }],
@@ -81,26 +80,6 @@ export default tseslint.config(
   { ignores: ['.next/', 'dist/', 'public/', 'node_modules/', 'next-env.d.ts'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
-  ...tseslint.configs.recommendedTypeCheckedOnly.map((config) => ({ ...config, files: typed })),
-  {
-    files: typed,
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
-    rules: {
-      // What fits a promised interface may have nothing to wait for.
-      '@typescript-eslint/require-await': 'off',
-      // What was caught is passed on as it is.
-      '@typescript-eslint/only-throw-error': ['error', { allowThrowingUnknown: true }],
-      '@typescript-eslint/prefer-promise-reject-errors': ['error', { allowThrowingUnknown: true }],
-    },
-  },
-  // `expect.any` and `expect.stringContaining` are of any type; methods are spied on without being called.
-  {
-    files: ['tests/**/*.ts'],
-    rules: {
-      '@typescript-eslint/no-unsafe-assignment': 'off',
-      '@typescript-eslint/unbound-method': 'off',
-    },
-  },
   {
     rules: {
       '@typescript-eslint/consistent-type-imports': 'error',

@@ -15,6 +15,7 @@ import {
   root,
   run,
   Stop,
+  typeScript,
 } from './prepare.mjs';
 
 const reports = mkdtempSync(join(tmpdir(), 'andante-test-'));
@@ -102,11 +103,12 @@ await main(async () => {
     const all = [
       suite('unit', ['unit', 'growth']),
       // One after the other: the compiler also reads types that a build writes, and browsers need the build.
-      whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false'])
+      whole('Types', typeScript, ['--noEmit', '--pretty', 'false'])
         .then(build)
         .then(needChromium)
         .then(() => suite('browser')),
       whole('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
+      whole('Lint by types', bin('oxlint'), ['--type-aware', 'src', 'tests', 'bench']),
       whole('Unused code', bin('knip'), []),
       whole('Layout', bin('prettier'), ['--check', '.', '--log-level', 'warn']),
     ];

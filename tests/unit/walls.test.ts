@@ -1,11 +1,9 @@
 import { readFileSync } from 'node:fs';
-import { ESLint, type Linter } from 'eslint';
-import tseslint from 'typescript-eslint';
+import { ESLint } from 'eslint';
 import { describe, expect, test } from 'vitest';
 import { coreDoors } from '../../eslint.doors.mjs';
 
-// The files that are asked about do not exist, so no types are known of them.
-const eslint = new ESLint({ overrideConfig: [tseslint.configs.disableTypeChecked] as Linter.Config[] });
+const eslint = new ESLint();
 
 /** Messages of the walls for a line of code, as if it stood in the given file. */
 async function complaints(filePath: string, code: string): Promise<string[]> {

@@ -5,11 +5,11 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 import prettier from 'prettier';
-import ts from 'typescript';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { generate, type CodeLanguage } from '../../../src/core/generate/generate';
 import { parse } from '../../../src/core/language/parse';
 import { resolve } from '../../../src/core/plan/resolve';
+import { compileErrors } from '../compile';
 
 const folder = new URL('../../../examples/huts/', import.meta.url);
 const plan = readFileSync(new URL('huts.andante', folder), 'utf8');
@@ -36,23 +36,10 @@ function compiled(copies: readonly Copy[]): ReadonlyMap<string, string> {
     for (const [path, code] of codeOf(text)) writeFileSync(join(copy, name, 'code', path), code);
     writeFileSync(join(copy, name, 'own.ts'), own ?? 'export {};\n');
   }
-  const files = copies.flatMap(({ name }) => [join(copy, name, 'app.ts'), join(copy, name, 'own.ts')]);
-  const program = ts.createProgram(files, {
-    strict: true,
-    noEmit: true,
-    target: ts.ScriptTarget.ES2022,
-    module: ts.ModuleKind.ESNext,
-    moduleResolution: ts.ModuleResolutionKind.Bundler,
-    skipLibCheck: true,
-    types: ['node'],
-    typeRoots: [fileURLToPath(new URL('../../../node_modules/@types', import.meta.url))],
-  });
-  const found = ts.getPreEmitDiagnostics(program);
+  const files = copies.flatMap(({ name }) => [join(name, 'app.ts'), join(name, 'own.ts')]);
+  const found = compileErrors(copy, files, { skipLibCheck: true, types: ['node'] });
   const about = (name: string): string =>
-    found
-      .filter(({ file }) => file?.fileName.includes(`/${name}/`))
-      .map(({ messageText }) => ts.flattenDiagnosticMessageText(messageText, ' '))
-      .join('\n');
+    found.flatMap(({ path, message }) => (path.startsWith(`${name}/`) ? [message] : [])).join('\n');
   return new Map(copies.map(({ name }) => [name, about(name)]));
 }
 

@@ -3,7 +3,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
-import ts from 'typescript';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { generate } from '../../../src/core/generate/generate';
 import { programOf } from '../../../src/core/generate/program/program-of';
@@ -15,18 +14,14 @@ import { happeningNames, itemNames } from '../../../src/core/generate/typescript
 import { routeProperties } from '../../../src/core/generate/typescript/routes-file';
 import { required, type Type } from '../../../src/core/plan/types';
 import { at, isList, isRecord, type Value, type Values } from '../../../src/core/plan/value';
+import { compileErrors } from '../compile';
 import { plansToGenerate } from './plans';
 import { isComparable, runsOf, type GivenEvent } from './runs';
 import { builtFor, canonical, isRepresentable, urlsOf } from './urls';
 import { expectSame } from './written';
 
 /** The strictest settings. */
-const settings: ts.CompilerOptions = {
-  strict: true,
-  target: ts.ScriptTarget.ES2022,
-  module: ts.ModuleKind.ESNext,
-  moduleResolution: ts.ModuleResolutionKind.Bundler,
-  noEmit: true,
+const settings = {
   noUncheckedIndexedAccess: true,
   exactOptionalPropertyTypes: true,
   noUnusedLocals: true,
@@ -35,9 +30,6 @@ const settings: ts.CompilerOptions = {
   noFallthroughCasesInSwitch: true,
   noPropertyAccessFromIndexSignature: true,
   verbatimModuleSyntax: true,
-  erasableSyntaxOnly: false,
-  lib: ['lib.es2023.d.ts', 'lib.dom.d.ts'],
-  types: [],
 };
 
 interface Generated {
@@ -166,15 +158,10 @@ const circumstancesOf = ({ circumstances }: Program, given: ReadonlyMap<string, 
 describe('generated TypeScript', () => {
   test('compiles without a warning by the strictest settings', () => {
     const files = plans.flatMap(({ name, plan }) =>
-      generate(plan, 'typescript').files.map(({ path }) => join(folder, name, path)),
+      generate(plan, 'typescript').files.map(({ path }) => join(name, path)),
     );
-    const found = ts.getPreEmitDiagnostics(ts.createProgram(files, settings));
-    expect(
-      found.map(
-        ({ file, start, messageText }) =>
-          `${file?.fileName}:${start} ${ts.flattenDiagnosticMessageText(messageText, '\n')}`,
-      ),
-    ).toEqual([]);
+    expect(files.length).toBeGreaterThan(plans.length);
+    expect(compileErrors(folder, files, settings)).toEqual([]);
   });
 
   test('moves as the walker does, and is restored from what it saves', async () => {
