@@ -121,6 +121,14 @@ export default tseslint.config(
       'jsx-a11y/no-noninteractive-tabindex': ['error', { tags: ['pre'], roles: ['tabpanel'] }],
     },
   },
-  { files: ['src/**/*.tsx', 'src/ui/**/*.ts'], ...hooks.configs.flat['recommended-latest'] },
+  {
+    files: ['src/**/*.tsx', 'src/ui/**/*.ts'],
+    ...hooks.configs.flat['recommended-latest'],
+    rules: {
+      ...hooks.configs.flat['recommended-latest'].rules,
+      // About the compiler of React, which is not used.
+      'react-hooks/incompatible-library': 'off',
+    },
+  },
   { files: ['**/*.mjs'], languageOptions: { globals: globals.node } },
 );

@@ -209,14 +209,27 @@ test('explains a missing audit, an invalid body, and a plan without links', asyn
   expect(post.status).toBe(422);
 });
 
-test('of 300 screens the tree is drawn whole, and the one that is chosen is in sight', async () => {
+test('of 300 screens the chosen one is in sight, and arrows go on through rows that were not drawn', async () => {
   const { id } = await app.create({ text: generatePlan(300) });
   await app.openPlan(id, '/links?screen=s299');
-  await app.until(
-    async () =>
-      app.driver.executeScript<boolean>(
-        'const chosen = document.querySelector("[data-chosen]")?.getBoundingClientRect(); return Boolean(chosen) && chosen.top > 0 && chosen.bottom < innerHeight',
-      ),
-    'the chosen screen is out of sight',
+  const inSight = (css: string): Promise<boolean> =>
+    app.driver.executeScript<boolean>(
+      'const box = document.querySelector(arguments[0])?.getBoundingClientRect(); return Boolean(box) && box.top > 0 && box.bottom < innerHeight',
+      css,
+    );
+  await app.until(() => inSight('[data-chosen]'), 'the chosen screen is out of sight');
+  const focus = (index: number): Promise<void> =>
+    app.driver.executeScript(`document.querySelector('[data-index="${index}"] [data-pattern]').focus()`);
+  const index = await app.driver.executeScript<number>(
+    'return Number(document.querySelector("[data-chosen]").dataset.index)',
   );
+  await focus(index);
+  for (let taps = 0; taps < 60; taps++) await app.type(Key.ARROW_UP);
+  const expected = `[data-index="${index - 60}"] [data-pattern]:focus`;
+  await app.until(() => inSight(expected), 'the row with the focus is out of sight');
+  // Scrolled away from, it keeps the focus.
+  await app.driver.executeScript(`document.querySelector('${space}').scrollTo(0, 0)`);
+  await app.find('[data-index="0"]');
+  await app.type(Key.ARROW_UP);
+  await app.until(() => inSight(`[data-index="${index - 61}"] [data-pattern]:focus`), 'the focus was lost');
 });

@@ -115,7 +115,7 @@ function Gaps({ made: { gaps } }: { readonly made: MadeOutput }) {
   return (
     <div role="status" className="tone-warning px-3 py-2 rounded-field grid gap-1">
       <p>{gaps.length === 1 ? 'The plan leaves a gap:' : `The plan leaves ${counted(gaps.length, 'gap')}:`}</p>
-      <ul className="grid gap-0.5 max-h-[76px] overflow-auto">
+      <ul className="grid gap-0.5 max-h-[90px] overflow-auto">
         {gaps.slice(0, mostGaps).map(({ at, message }) => (
           <li key={`${at} ${message}`}>
             <button

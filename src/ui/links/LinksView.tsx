@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useEffect, useRef } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useActions, useAddress, useSession, useSnapshot } from '../session/context';
 import { AuditPanel } from './AuditPanel';
@@ -12,7 +12,8 @@ import { findingsOf, InPlace, UrlTree } from './UrlTree';
 export const LinksView = memo(function LinksView() {
   const session = useSession();
   const overview = useSnapshot('overview');
-  const card = useSnapshot('links');
+  // A thousand patterns are drawn bit by bit, also if they are known when the view opens.
+  const card = useDeferredValue(useSnapshot('links'), null);
   const address = useAddress();
   const { openAt, change } = useActions();
   const space = useRef<HTMLDivElement>(null);
@@ -20,72 +21,80 @@ export const LinksView = memo(function LinksView() {
     session.try(session.tried);
     return () => session.watch({ links: null });
   }, [session]);
-  const isThere = card !== null;
-  // Scrolls to a screen that was selected elsewhere.
-  useEffect(() => {
-    space.current?.querySelector('[data-chosen]')?.scrollIntoView({ block: 'nearest' });
-  }, [address.screen, isThere]);
-  const findings = overview.findings;
+  // The first row of a screen that was selected elsewhere is scrolled to.
+  const goals = card?.spaces.map(({ rows }) => rows.findIndex(({ leaf }) => leaf.screen === address.screen)) ?? [];
+  const first = goals.findIndex((row) => row >= 0);
+  const { findings } = overview;
+  const ofLinks = useMemo(() => findings.filter(({ groups }) => groups.includes('link')), [findings]);
   // About origins, not about one link.
-  const ofAll = findings.filter(({ groups, subject }) => groups.includes('link') && subject === null);
+  const ofAll = ofLinks.filter(({ subject }) => subject === null);
   const patterns = card?.spaces.reduce((most, { rows }) => Math.max(most, rows.length), 0) ?? 0;
   return (
     <main className="grid grid-cols-[minmax(0,11fr)_minmax(0,9fr)] min-h-0">
-      <div ref={space} className="overflow-auto px-[18px] pt-4 min-h-0" data-testid="url-space">
-        {overview.screens.length > 0 && (
-          <p className="float-right ml-4">
-            <button
-              type="button"
-              className="fix-button"
-              onClick={() => change({ kind: 'link', screen: address.screen })}
-            >
-              Add a link
-            </button>
-          </p>
-        )}
-        {ofAll.length > 0 && (
-          <div className="grid gap-1.5 max-w-[560px] mb-4">
-            {ofAll.map((finding) => (
-              <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />
-            ))}
-          </div>
-        )}
-        {card && patterns === 0 && card.unusable.length === 0 && <NoLinks screens={overview.screens.length} />}
-        {patterns > 0 &&
-          card?.spaces.map((space) => (
-            <UrlTree key={space.origins.join(' ')} space={space} findings={findings} chosen={address.screen} />
-          ))}
-        {card && card.unusable.length > 0 && (
-          <section aria-label="No URL opens these" className="mb-6">
-            <h2 className="part-head mb-2">No URL opens these</h2>
-            <ul className="grid gap-2">
-              {card.unusable.map((leaf) => (
-                <li key={leaf.at}>
-                  <p className="flex gap-3 items-baseline">
-                    <button
-                      type="button"
-                      data-pattern
-                      className="font-mono text-[12px] px-2 py-0.5 rounded-field bg-error-wash text-error cursor-pointer hover:underline underline-offset-3 break-all text-left"
-                      title="to the text"
-                      onClick={() => openAt(leaf.at)}
-                    >
-                      {leaf.pattern}
-                    </button>
-                    <span className="font-semibold">
-                      <ScreenLink index={leaf.index} />
-                    </span>
-                  </p>
-                  <div className="grid gap-1.5 mt-1 max-w-[560px]">
-                    {findingsOf(findings, leaf).map((finding) => (
-                      <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />
-                    ))}
-                  </div>
-                </li>
+      <div ref={space} className="relative overflow-auto px-[18px] pt-4 min-h-0" data-testid="url-space">
+        <div>
+          {overview.screens.length > 0 && (
+            <p className="float-right ml-4">
+              <button
+                type="button"
+                className="fix-button"
+                onClick={() => change({ kind: 'link', screen: address.screen })}
+              >
+                Add a link
+              </button>
+            </p>
+          )}
+          {ofAll.length > 0 && (
+            <div className="grid gap-1.5 max-w-[560px] mb-4">
+              {ofAll.map((finding) => (
+                <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />
               ))}
-            </ul>
-          </section>
-        )}
-        {card && <Entries entries={card.entries} findings={findings} />}
+            </div>
+          )}
+          {card && patterns === 0 && card.unusable.length === 0 && <NoLinks screens={overview.screens.length} />}
+          {patterns > 0 &&
+            card?.spaces.map((each, index) => (
+              <UrlTree
+                key={each.origins.join(' ')}
+                space={each}
+                findings={ofLinks}
+                chosen={address.screen}
+                goal={index === first ? goals[index]! : null}
+                scroller={space}
+              />
+            ))}
+          {card && card.unusable.length > 0 && (
+            <section aria-label="No URL opens these" className="mb-6">
+              <h2 className="part-head mb-2">No URL opens these</h2>
+              <ul className="grid gap-2">
+                {card.unusable.map((leaf) => (
+                  <li key={leaf.at}>
+                    <p className="flex gap-3 items-baseline">
+                      <button
+                        type="button"
+                        data-pattern
+                        className="font-mono text-[12px] px-2 py-0.5 rounded-field bg-error-wash text-error cursor-pointer hover:underline underline-offset-3 break-all text-left"
+                        title="to the text"
+                        onClick={() => openAt(leaf.at)}
+                      >
+                        {leaf.pattern}
+                      </button>
+                      <span className="font-semibold">
+                        <ScreenLink index={leaf.index} />
+                      </span>
+                    </p>
+                    <div className="grid gap-1.5 mt-1 max-w-[560px]">
+                      {findingsOf(ofLinks, leaf).map((finding) => (
+                        <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />
+                      ))}
+                    </div>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          {card && <Entries entries={card.entries} findings={findings} />}
+        </div>
       </div>
       <div
         className="overflow-auto border-l border-rule px-[18px] pt-4 pb-6 min-h-0 bg-base-100"

@@ -1,6 +1,7 @@
 'use client';
 
-import { memo, useMemo, type KeyboardEvent } from 'react';
+import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
+import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import type { LeafCard, SpaceCard, TreeRow } from '../../core/report/links-card';
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
@@ -10,26 +11,57 @@ import { toneOf } from '../parts/tones';
 import { useActions } from '../session/context';
 import { about, columnGap, layOutTree } from './layout';
 
-/** The findings that stand in a link's line. */
+/** Of the findings about links, those that stand in one link's line. */
 export const findingsOf = (findings: readonly Finding[], { at, to }: Pick<LeafCard, 'at' | 'to'>): Finding[] =>
-  findings.filter(({ groups, range }) => groups.includes('link') && range.from >= at && range.to <= to);
+  findings.filter(({ range }) => range.from >= at && range.to <= to);
 
 /** Height of a row without findings, and where in it lines run. */
 const rowHeight = 34;
 const middle = 17;
 const railInset = 16;
 
-/** One origin's URL space, or that of several that share it: rows in the order in which a URL tries them. */
-export function UrlTree({
-  space,
-  findings,
-  chosen,
-}: {
-  space: SpaceCard;
-  findings: readonly Finding[];
-  chosen: string | null;
-}) {
+interface Props {
+  readonly space: SpaceCard;
+  readonly findings: readonly Finding[];
+  /** Label of the selected screen, or null. */
+  readonly chosen: string | null;
+  /** The row that is scrolled to, or null. */
+  readonly goal: number | null;
+  readonly scroller: RefObject<HTMLElement | null>;
+}
+
+/**
+ * One origin's URL space, or that of several that share it: rows in the order in which a URL tries them. Only the rows
+ * in sight are drawn: there may be thousands.
+ */
+export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, scroller }: Props) {
   const layout = useMemo(() => layOutTree(space), [space]);
+  const list = useRef<HTMLOListElement>(null);
+  const top = useTop(list, scroller);
+  // The row with the focus stays, and the ones beside it, wherever the list is scrolled to.
+  const focused = useRef<number | null>(null);
+  const count = space.rows.length;
+  const virtualizer = useVirtualizer({
+    count,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    scrollMargin: top,
+    overscan: 8,
+    initialRect: { width: 0, height: 20 * rowHeight },
+    rangeExtractor: (range) => {
+      const inSight = defaultRangeExtractor(range);
+      if (focused.current === null) return inSight;
+      const around = [focused.current - 1, focused.current, focused.current + 1];
+      const also = around.filter((index) => index >= 0 && index < count);
+      return [...new Set([...inSight, ...also])].sort((one, other) => one - other);
+    },
+  });
+  useEffect(() => {
+    if (goal === null) return;
+    // With the next frame, in whose layout it is free; here it would cost one of its own.
+    const frame = requestAnimationFrame(() => virtualizer.scrollToIndex(goal));
+    return () => cancelAnimationFrame(frame);
+  }, [goal, chosen, virtualizer]);
   return (
     <section aria-label={`URL space of ${space.origins.join(' and ') || 'the app'}`} className="mb-6">
       <header className="flex flex-wrap gap-x-3 gap-y-0.5 items-baseline mb-2">
@@ -42,36 +74,74 @@ export function UrlTree({
             </>
           )}
         </h2>
-        <span className="text-mute">{counted(space.rows.length, 'pattern')}; a URL takes the topmost that fits</span>
+        <span className="text-mute">{counted(count, 'pattern')}; a URL takes the topmost that fits</span>
       </header>
-      <ol onKeyDown={moveFocus} style={{ minWidth: layout.width }}>
-        {space.rows.map((row, index) => {
+      <ol
+        ref={list}
+        className="relative"
+        style={{ minWidth: layout.width, height: virtualizer.getTotalSize() }}
+        onKeyDown={moveFocus}
+        onFocus={({ target }) => {
+          focused.current = indexOf(target);
+        }}
+        onBlur={() => {
+          focused.current = null;
+        }}
+      >
+        {virtualizer.getVirtualItems().map(({ index, start }) => {
+          const row = space.rows[index]!;
           const own = findingsOf(findings, row.leaf);
+          const isChosen = row.leaf.screen === chosen;
           return (
-            <Row
+            <li
               key={`${row.leaf.at} ${index}`}
-              row={row}
-              lefts={layout.lefts}
-              end={layout.ends[index]!}
-              rails={layout.rails[index]!}
-              findings={own}
-              isChosen={row.leaf.screen === chosen}
-              isBroken={row.leaf.clashes || own.some(({ severity }) => severity === 'error')}
-              signature={JSON.stringify([row, own, [...layout.rails[index]!], layout.lefts, layout.ends[index]])}
-            />
+              ref={virtualizer.measureElement}
+              data-index={index}
+              aria-setsize={count}
+              aria-posinset={index + 1}
+              data-chosen={isChosen || undefined}
+              className={`absolute inset-x-0 top-0 rounded-field ${isChosen ? 'bg-primary-wash' : ''}`}
+              style={{ transform: `translateY(${start - top}px)` }}
+            >
+              <Row
+                row={row}
+                lefts={layout.lefts}
+                end={layout.ends[index]!}
+                rails={layout.rails[index]!}
+                findings={own}
+                isBroken={row.leaf.clashes || own.some(({ severity }) => severity === 'error')}
+                signature={JSON.stringify([row, own, [...layout.rails[index]!], layout.lefts, layout.ends[index]])}
+              />
+            </li>
           );
         })}
       </ol>
     </section>
   );
+});
+
+/** The distance of an element from the top of what scrolls, whatever grows above it. The scroller has one child. */
+function useTop(element: RefObject<HTMLElement | null>, scroller: RefObject<HTMLElement | null>): number {
+  const [top, setTop] = useState(0);
+  useLayoutEffect(() => {
+    const measure = (): void => setTop(element.current!.offsetTop);
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(scroller.current!.firstElementChild!);
+    return () => observer.disconnect();
+  }, [element, scroller]);
+  return top;
 }
 
-/** Arrows go from one pattern to the next. */
+/** The index of the row that an element is in. */
+const indexOf = (element: Element): number => Number(element.closest<HTMLElement>('[data-index]')?.dataset.index ?? 0);
+
+/** Arrows go from one pattern to the next, which is always drawn. */
 function moveFocus(event: KeyboardEvent<HTMLElement>): void {
   const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
   if (step === 0 || event.ctrlKey || event.metaKey || event.altKey) return;
-  const all = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-pattern]')];
-  const next = all[all.indexOf(document.activeElement as HTMLElement) + step];
+  const index = indexOf(event.target as Element) + step;
+  const next = event.currentTarget.querySelector<HTMLElement>(`[data-index="${index}"] [data-pattern]`);
   if (!next) return;
   event.preventDefault();
   next.focus();
@@ -84,23 +154,18 @@ interface RowProps {
   readonly end: number;
   readonly rails: ReadonlySet<number>;
   readonly findings: readonly Finding[];
-  readonly isChosen: boolean;
   readonly isBroken: boolean;
   /** All of the above as one text, to compare rows: each analysis makes new objects. */
   readonly signature: string;
 }
 
 const Row = memo(
-  function Row({ row, lefts, end, rails, findings, isChosen, isBroken }: RowProps) {
+  function Row({ row, lefts, end, rails, findings, isBroken }: RowProps) {
     const { openAt } = useActions();
     const { column, segments, leaf } = row;
     const line = isBroken ? 'border-error' : 'border-rule';
     return (
-      <li
-        data-chosen={isChosen || undefined}
-        className={`relative rounded-field ${isChosen ? 'bg-primary-wash' : ''}`}
-        style={{ minHeight: rowHeight, contentVisibility: 'auto', containIntrinsicSize: `auto ${rowHeight}px` }}
-      >
+      <>
         {/* Rails of segments above that go on below, and the bend into this row. */}
         {[...rails]
           .filter((each) => each < column - 1)
@@ -193,11 +258,10 @@ const Row = memo(
             ))}
           </div>
         )}
-      </li>
+      </>
     );
   },
-  (before, after) =>
-    before.signature === after.signature && before.isChosen === after.isChosen && before.isBroken === after.isBroken,
+  (before, after) => before.signature === after.signature && before.isBroken === after.isBroken,
 );
 
 /** A finding in its place in the tree, with the URL that shows it. */
