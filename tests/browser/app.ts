@@ -120,9 +120,8 @@ export class App {
   /** Opens a plan and waits until its view and the first verdicts are there. */
   async openPlan(id: string, rest = ''): Promise<void> {
     await this.open(`/plans/${id}${rest}`);
-    await this.find(
-      '.cm-content, [data-testid=chart], [data-testid=supply], [data-testid=url-space], main[data-steps], main[data-made]',
-    );
+    const parts = ['chart', 'supply', 'url-space'].map((part) => `[data-testid=${part}]`);
+    await this.find(['.cm-content', ...parts, 'main[data-steps]', 'main[data-made]'].join());
     await this.untilAnalysed();
   }
 

@@ -214,7 +214,8 @@ test('of 300 screens the chosen one is in sight, and arrows go on through rows t
   await app.openPlan(id, '/links?screen=s299');
   const inSight = (css: string): Promise<boolean> =>
     app.driver.executeScript<boolean>(
-      'const box = document.querySelector(arguments[0])?.getBoundingClientRect(); return Boolean(box) && box.top > 0 && box.bottom < innerHeight',
+      `const box = document.querySelector(arguments[0])?.getBoundingClientRect();
+      return Boolean(box) && box.top > 0 && box.bottom < innerHeight;`,
       css,
     );
   await app.until(() => inSight('[data-chosen]'), 'the chosen screen is out of sight');

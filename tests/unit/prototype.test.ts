@@ -104,7 +104,15 @@ describe('the demo', () => {
 
   test('shows a wide variant with its list beside the detail', () => {
     const wide = new App(
-      'app "A"\nvariants tablet wide\nstart a\nscreen a "List" {\n  on "One" push b\n}\nscreen b "Detail" beside a {\n}\n',
+      `app "A"
+variants tablet wide
+start a
+screen a "List" {
+  on "One" push b
+}
+screen b "Detail" beside a {
+}
+`,
     );
     const start = wide.start('tablet');
     const state = wide.tap(start, wide.scene(start)!.controls[0]!);

@@ -52,8 +52,8 @@ const biases = [0, 1, -1, 2, -2, 3];
  * neighbour; Rosenkrantz, Stearns, Lewis 1977). Of a few such tours, the one with the fewest taps is the result. Walks
  * whose outcomes other walks use as well are left out.
  *
- * In a large plan a search for each outcome would take too long. There the search stays in the neighbourhood. Beyond it,
- * a new walk follows the shortest known walk to the next screen with an unused outcome.
+ * In a large plan a search for each outcome would take too long. There the search stays in the neighbourhood. Beyond
+ * it, a new walk follows the shortest known walk to the next screen with an unused outcome.
  *
  * @param known all outcomes that can happen, if they are known; otherwise the tour searches for them
  * @param guide the shortest walks, if they are known

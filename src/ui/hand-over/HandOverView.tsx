@@ -62,7 +62,7 @@ export const HandOverView = memo(function HandOverView() {
       <OutputList shown={output} onShow={show} onPackAll={() => zip(null)} />
       <section
         aria-label={entry.title}
-        className="grid grid-rows-[auto_minmax(0,1fr)] grid-cols-[minmax(0,1fr)] gap-3 px-[18px] py-4 border-l border-rule min-h-0"
+        className="grid grid-cols-1 grid-rows-[auto_minmax(0,1fr)] gap-3 border-l border-rule px-[18px] py-4 min-h-0"
       >
         <div className="grid gap-2.5 grid-cols-[minmax(0,1fr)]">
           <div>

@@ -32,7 +32,7 @@ export const entries: readonly Entry[] = [
   {
     title: 'Typed code',
     who: 'developers',
-    says: 'Routes, links, exits and the state of the app, in code that does not compile where it no longer fits the plan.',
+    says: 'Routes, links, exits and the state of the app, in code that stops compiling where the plan has changed.',
     outputs: codeLanguages,
   },
   {

@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useDeferredValue, useEffect, useMemo, useRef } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useActions, useAddress, useSession, useSnapshot } from '../session/context';
 import { AuditPanel } from './AuditPanel';
@@ -12,11 +12,11 @@ import { findingsOf, InPlace, UrlTree } from './UrlTree';
 export const LinksView = memo(function LinksView() {
   const session = useSession();
   const overview = useSnapshot('overview');
-  // A thousand patterns are drawn bit by bit, also if they are known when the view opens.
-  const card = useDeferredValue(useSnapshot('links'), null);
+  const card = useSnapshot('links');
   const address = useAddress();
   const { openAt, change } = useActions();
-  const space = useRef<HTMLDivElement>(null);
+  // State, no ref: the trees need it when they are first drawn.
+  const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
   useEffect(() => {
     session.try(session.tried);
     return () => session.watch({ links: null });
@@ -31,7 +31,7 @@ export const LinksView = memo(function LinksView() {
   const patterns = card?.spaces.reduce((most, { rows }) => Math.max(most, rows.length), 0) ?? 0;
   return (
     <main className="grid grid-cols-[minmax(0,11fr)_minmax(0,9fr)] min-h-0">
-      <div ref={space} className="relative overflow-auto px-[18px] pt-4 min-h-0" data-testid="url-space">
+      <div ref={setScroller} className="relative overflow-auto px-[18px] pt-4 min-h-0" data-testid="url-space">
         <div>
           {overview.screens.length > 0 && (
             <p className="float-right ml-4">
@@ -53,6 +53,7 @@ export const LinksView = memo(function LinksView() {
           )}
           {card && patterns === 0 && card.unusable.length === 0 && <NoLinks screens={overview.screens.length} />}
           {patterns > 0 &&
+            scroller &&
             card?.spaces.map((each, index) => (
               <UrlTree
                 key={each.origins.join(' ')}
@@ -60,7 +61,7 @@ export const LinksView = memo(function LinksView() {
                 findings={ofLinks}
                 chosen={address.screen}
                 goal={index === first ? goals[index]! : null}
-                scroller={space}
+                scroller={scroller}
               />
             ))}
           {card && card.unusable.length > 0 && (

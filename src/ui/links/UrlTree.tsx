@@ -27,7 +27,8 @@ interface Props {
   readonly chosen: string | null;
   /** The row that is scrolled to, or null. */
   readonly goal: number | null;
-  readonly scroller: RefObject<HTMLElement | null>;
+  /** What scrolls; it has one child. */
+  readonly scroller: HTMLElement;
 }
 
 /**
@@ -43,7 +44,7 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
   const count = space.rows.length;
   const virtualizer = useVirtualizer({
     count,
-    getScrollElement: () => scroller.current,
+    getScrollElement: () => scroller,
     estimateSize: () => rowHeight,
     scrollMargin: top,
     overscan: 8,
@@ -56,10 +57,16 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
       return [...new Set([...inSight, ...also])].sort((one, other) => one - other);
     },
   });
+  // Only a new selection is scrolled to, not the same one whose row has moved.
+  const shown = useRef<string | null>(null);
   useEffect(() => {
-    if (goal === null) return;
+    if (goal === null) shown.current = null;
+    if (goal === null || shown.current === chosen) return;
     // With the next frame, in whose layout it is free; here it would cost one of its own.
-    const frame = requestAnimationFrame(() => virtualizer.scrollToIndex(goal));
+    const frame = requestAnimationFrame(() => {
+      shown.current = chosen;
+      virtualizer.scrollToIndex(goal);
+    });
     return () => cancelAnimationFrame(frame);
   }, [goal, chosen, virtualizer]);
   return (
@@ -120,14 +127,14 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
   );
 });
 
-/** The distance of an element from the top of what scrolls, whatever grows above it. The scroller has one child. */
-function useTop(element: RefObject<HTMLElement | null>, scroller: RefObject<HTMLElement | null>): number {
+/** The distance of an element from the top of what scrolls, whatever grows above it. */
+function useTop(element: RefObject<HTMLElement | null>, scroller: HTMLElement): number {
   const [top, setTop] = useState(0);
   useLayoutEffect(() => {
     const measure = (): void => setTop(element.current!.offsetTop);
     measure();
     const observer = new ResizeObserver(measure);
-    observer.observe(scroller.current!.firstElementChild!);
+    observer.observe(scroller.firstElementChild!);
     return () => observer.disconnect();
   }, [element, scroller]);
   return top;

@@ -32,7 +32,25 @@ test('lists each finding, each rule with its verdict, each kept walk', () => {
 
 test('says which rules are broken or undecided, and where a walk breaks', () => {
   const text = made(
-    'app "A"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" {\n  on "A" sets a = true\n  on "Next" push next\n}\nscreen next "Next" {}\nrule "A way home" from pay always reach home\nrule "Alone" never more beneath next\nrule "Fine" never pay beneath next\nwalk "Lost" { tap "Nowhere" }\n',
+    `app "A"
+start home
+flag a
+tabs {
+  "Home" home
+  "More" more
+}
+screen home "Home" { on "Pay" when a push pay }
+screen pay "Pay" {}
+screen more "More" {
+  on "A" sets a = true
+  on "Next" push next
+}
+screen next "Next" {}
+rule "A way home" from pay always reach home
+rule "Alone" never more beneath next
+rule "Fine" never pay beneath next
+walk "Lost" { tap "Nowhere" }
+`,
     'markdown',
   );
   expect(text).toContain('**undecided** A way home');

@@ -96,7 +96,17 @@ describe('the files for mobile systems', () => {
     };
     takesAll(demo);
     takesAll(
-      'app "A"\norigin https://a.example\nstart a\nscreen a "A" {\n  takes id: int\n  link /a.b*c/{id}.html under nothing\n  link /x/{/rest*}\n  link /r{/id*} under nothing\n  link / under nothing\n}\n',
+      `app "A"
+origin https://a.example
+start a
+screen a "A" {
+  takes id: int
+  link /a.b*c/{id}.html under nothing
+  link /x/{/rest*}
+  link /r{/id*} under nothing
+  link / under nothing
+}
+`,
     );
     forAll(fc.property(planArbitrary(), takesAll), 60);
   });

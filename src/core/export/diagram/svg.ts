@@ -110,8 +110,11 @@ const laneLines = ({ lanes, width }: Chart): Html[] =>
         <text class="b" x="${-laneHead}" y="${top + 20}"
           >${cut(name || 'no module', laneHead - 16, 7.5)}<title>${name || 'no module'}</title></text
         >
-        ${owner !== null && html`<g>${smallText(cut(owner, laneHead - 16, small.sans), -laneHead, top + 36)}<title>${owner}</title></g>`} `,
+        ${owner !== null && ownerText(owner, top + 36)} `,
   );
+
+const ownerText = (owner: string, y: number): Html =>
+  html`<g>${smallText(cut(owner, laneHead - 16, small.sans), -laneHead, y)}<title>${owner}</title></g>`;
 
 /** A text that fits a width; the whole text stands in the element’s title. */
 const cut = (text: string, width: number, character: number): string => {

@@ -32,7 +32,8 @@ export function frontBlocks(job: Job): DocumentBlock[] {
     heading(1, 'top', plan.name ?? 'App'),
     ...(plan.doc ? [paragraph(plan.doc)] : []),
     paragraph(
-      `${reached} of ${counted(screens, 'screen')} can be reached, ${supplied} of ${counted(all, 'argument')} are supplied. ` +
+      `${reached} of ${counted(screens, 'screen')} can be reached, ` +
+        `${supplied} of ${counted(all, 'argument')} are supplied. ` +
         `${counted(errors, 'error')}, ${counted(warnings, 'warning')}, ${counted(notes, 'note')}.`,
     ),
     { kind: 'contents' },

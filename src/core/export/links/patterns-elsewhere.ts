@@ -46,7 +46,8 @@ function forms({ segments, rest }: Pattern, { escaped, some }: Words): PathForm[
     .join('');
   if (rest) return [{ path: `${path}/${some}`, isExact: false, says: '' }];
   const types = variables.map(({ variable, carried }) => `${variable} is ${showType(required(carried.type))}`);
-  const says = `The plan asks more: ${types.join(', ')}, and no further segment. This form takes any text, slashes too.`;
+  const asks = `The plan asks more: ${types.join(', ')}, and no further segment.`;
+  const says = `${asks} This form takes any text, slashes too.`;
   return [{ path, isExact: false, says }];
 }
 
