@@ -18,6 +18,7 @@ export const coreDoors = {
   report: ['language', 'plan', 'supply', 'links', 'walk', 'edit', 'reach', 'rules', 'check'],
   chart: ['report'],
   export: ['base', 'language', 'plan', 'supply', 'links', 'walk', 'reach', 'rules', 'check', 'report', 'chart'],
+  compare: ['base', 'language', 'plan', 'model', 'supply', 'links', 'walk', 'reach', 'rules', 'check', 'report'],
   propose: ['language', 'plan', 'edit', 'rules', 'check', 'report'],
   assist: ['language', 'plan', 'supply', 'rules', 'check', 'report'],
 };

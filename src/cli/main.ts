@@ -4,6 +4,7 @@ import { exportFormats, type ExportFormat } from '../core/export/export';
 import { codeLanguages, type CodeLanguage } from '../core/generate/generate';
 import { severities, type Severity } from '../core/rules/parts/rule';
 import { checkFiles, checkFormats, type CheckOptions } from './check';
+import { compareFormats, comparePlans, compareThresholds, type CompareOptions } from './compare';
 import { explain } from './explain';
 import { exportFiles, type ExportCommandOptions } from './export';
 import { formatFiles } from './format';
@@ -53,8 +54,25 @@ function program(): Command {
       oneOf<Severity>(severities),
       'error',
     )
+    .option('--since <old>', 'report only what an earlier version does not have: a file, or REVISION:path of Git')
     .action((files: string[], options: CheckOptions) => {
       process.exitCode = checkFiles(files, options);
+    });
+
+  andante
+    .command('compare')
+    .description('say what a change does: what breaks, for whom, with evidence. Exit 1 when something breaks')
+    .argument('<old>', 'the earlier plan: a file, REVISION:path of a Git repository, or - for standard input')
+    .argument('<new>', 'the later plan, named in the same way')
+    .option('--format <format>', compareFormats.join(', '), oneOf(compareFormats), 'text')
+    .option(
+      '--fail-on <least>',
+      'the least that makes the comparison fail: breaking, worse, or any change',
+      oneOf(compareThresholds),
+      'breaking',
+    )
+    .action((before: string, after: string, options: CompareOptions) => {
+      process.exitCode = comparePlans(before, after, options);
     });
 
   andante

@@ -1,6 +1,6 @@
 import { closeSync, fstatSync, openSync, readFileSync, realpathSync, constants } from 'node:fs';
 import { dirname, join, relative, sep } from 'node:path';
-import { expandIncludes } from '../core/language/include';
+import { expandIncludes, type Whole } from '../core/language/include';
 import { writePlan } from '../core/model/write-plan';
 import { asModel, isMisfit } from '../wire/model';
 import { jsonOfText, NoPlan, textOfBytes } from '../wire/plan-file';
@@ -25,7 +25,7 @@ function readPlan(file: string): string {
 }
 
 /** The text of a plan that is kept as JSON. */
-function fromJson(name: string, text: string): string {
+export function fromJson(name: string, text: string): string {
   const model = asModel(jsonOfText(name, text));
   if (isMisfit(model)) throw new NoPlan(`${name} is JSON, but not a plan: ${model[0]!.at} ${model[0]!.message}.`);
   return writePlan(model);
@@ -75,23 +75,49 @@ function readFile(file: string): Buffer {
  */
 export function forEachWhole(files: readonly string[], run: (source: Source, text: string) => void): boolean {
   return forEachPlan(files, (file, text) => {
-    let bytes = Buffer.byteLength(text);
-    const root = realpathSync(file === standardInput ? '.' : dirname(file));
-    // One file by two paths is one file.
-    const known = new Map<string, string>(file === standardInput ? [] : [[realpathSync(file), file]]);
-    const whole = expandIncludes(file, text, (name, by) => {
-      const path = join(by === standardInput ? '.' : dirname(by), name);
-      const real = insideOf(root, path, name, by);
-      const other = { file: known.get(real) ?? path, text: known.has(real) ? '' : readIncluded(path, by) };
-      known.set(real, other.file);
-      if ((bytes += Buffer.byteLength(other.text)) > maximumBytes)
-        throw new NoPlan(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
-      return other;
-    });
-    if (whole.text.length > maximumBytes)
-      throw new NoPlan(`${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`);
+    const whole = withIncludes(file, text);
     run(new Source(file, whole), whole.text);
   });
+}
+
+/**
+ * Reads a plan with what it includes.
+ *
+ * @throws NoPlan if a file of it cannot be read, or all of them are too large
+ */
+export function readWhole(file: string): Whole {
+  return withIncludes(file, readPlan(file));
+}
+
+function withIncludes(file: string, text: string): Whole {
+  const root = realpathSync(file === standardInput ? '.' : dirname(file));
+  // One file by two paths is one file.
+  const known = new Map<string, string>(file === standardInput ? [] : [[realpathSync(file), file]]);
+  return putTogether(file, text, (name, by) => {
+    const path = join(by === standardInput ? '.' : dirname(by), name);
+    const real = insideOf(root, path, name, by);
+    const other = { file: known.get(real) ?? path, text: known.has(real) ? '' : readIncluded(path, by) };
+    known.set(real, other.file);
+    return other;
+  });
+}
+
+/**
+ * A plan with what it includes.
+ *
+ * @param load gives an included file, or throws NoPlan
+ * @throws NoPlan if all of them together are too large
+ */
+export function putTogether(file: string, text: string, load: Parameters<typeof expandIncludes>[2]): Whole {
+  const tooLarge = `${nameOf(file)} and what it includes are larger than 4 MiB, the most that a plan may be.`;
+  let bytes = Buffer.byteLength(text);
+  const whole = expandIncludes(file, text, (name, by) => {
+    const other = load(name, by);
+    if ((bytes += Buffer.byteLength(other.text)) > maximumBytes) throw new NoPlan(tooLarge);
+    return other;
+  });
+  if (whole.text.length > maximumBytes) throw new NoPlan(tooLarge);
+  return whole;
 }
 
 /**

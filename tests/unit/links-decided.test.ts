@@ -5,9 +5,10 @@ import { clashesOf, hasClash } from '../../src/core/links/clashes';
 import { lostUrls } from '../../src/core/links/lost-urls';
 import { nearest } from '../../src/core/links/near';
 import type { Pattern } from '../../src/core/links/pattern';
-import { isMatched, isPattern, spaceOf, type UrlSpace } from '../../src/core/links/space';
+import { isMatched, spaceOf, type UrlSpace } from '../../src/core/links/space';
 import { isUrl, readUrl } from '../../src/core/links/url';
 import { resolve } from '../../src/core/plan/resolve';
+import { isList, type Value } from '../../src/core/plan/value';
 import { forAll } from './property';
 
 /** A segment of a small pattern: literal text, or a variable of a type, perhaps with text behind it. */
@@ -97,7 +98,8 @@ const patternsArbitrary = fc
   .tuple(fc.array(patternArbitrary, { minLength: 1, maxLength: 5 }), fc.boolean())
   .map(([patterns, hide]) => (hide ? [...patterns, ...hiding(patterns[0]!)] : patterns));
 
-function planOf(patterns: readonly SmallPattern[]): string {
+/** @param takesAll whether each screen takes what any pattern might bring, though its own does not */
+function planOf(patterns: readonly SmallPattern[], takesAll = false): string {
   const screens = patterns.map(({ segments, rest, query }, index) => {
     const path =
       segments.map(({ literal, behind }, at) => `/${literal ?? `{v${at}}${behind ?? ''}`}`).join('') ||
@@ -107,6 +109,10 @@ function planOf(patterns: readonly SmallPattern[]): string {
       ...(rest ? [`rest: ${rest}`] : []),
       ...query.map((each) => `${each.name}: ${each.type}${each.type.startsWith('list') ? '' : '?'}`),
     ];
+    const others = ['v0', 'v1', 'rest', 'q', 'r'].filter(
+      (each) => !takes.some((taken) => taken.startsWith(`${each}:`)),
+    );
+    if (takesAll) takes.push(...others.map((each) => `${each}: text?`));
     // A pattern that is nothing but a rest begins with a slash all the same.
     const pattern = `${path}${rest ? `${path === '' ? '/' : ''}{/rest*}` : ''}${query.length > 0 ? `{?${query.map(({ name }) => name).join()}}` : ''}`;
     return `screen s${index} "S" {\n${takes.length > 0 ? `  takes ${takes.join(', ')}\n` : ''}  link ${pattern}\n}\n`;
@@ -119,6 +125,13 @@ interface SmallUrl {
   readonly q: string | null;
   readonly r: string | null;
 }
+
+/** What a URL has brought for an argument, whatever its type; empty for nothing. */
+const brought = (name: string, value: Value | undefined): string =>
+  (value !== undefined && value !== null && isList(value)
+    ? value.join(name === 'rest' ? '/' : ',')
+    : String(value ?? '')
+  ).replaceAll('"', '');
 
 /** Rank of a segment that takes a text, from `a` (most specific) to `e`; null if it does not fit. */
 function rankOfSegment({ literal, type: each, behind = '' }: SmallSegment, text: string): string | null {
@@ -236,42 +249,66 @@ describe('small sets of patterns are decided as by trying every URL:', () => {
     expect([overlapping > 5, hidden > 0]).toEqual([true, true]);
   });
 
-  test('is what trying every URL finds: which URLs are lost', () => {
+  test('is what trying every URL finds: which URLs are lost, and which arguments', () => {
     let lost = 0;
     let kept = 0;
+    let less = 0;
     forAll(
       fc.property(patternsArbitrary, fc.array(patternArbitrary, { maxLength: 3 }), fc.nat(4), (before, more, drop) => {
-        const after = [...before.filter((_pattern, index) => index !== drop), ...more];
-        const [old, now] = [space(before), spaceOf(resolve(parse(planOf(after))), 'app')];
-        // The current name of a pattern's screen: the screens are numbered anew.
-        const screenNow = (index: number): string => `s${index}`;
+        // Every other pattern loses the first variable of its query.
+        const shorter = before.map((pattern, at) =>
+          at % 2 === 0 ? pattern : { ...pattern, query: pattern.query.slice(1) },
+        );
+        const after = [...shorter.filter((_pattern, index) => index !== drop), ...more];
+        const plan = resolve(parse(planOf(after, true)));
+        const [old, now] = [space(before), spaceOf(plan, 'app')];
+        // The screens are numbered anew: a screen of the same name may take other arguments, by another pattern.
+        const takes = (screen: string, name: string): boolean =>
+          plan.screens.some((one) => one.name === screen && one.parameters.some((each) => each.name === name));
         const wanted = new Set<number>();
+        const wantedLess = new Set<string>();
         for (const { url, fits } of everyUrl(before)) {
           if (fits.length === 0) continue;
-          const found = now.find(write(url));
-          if (found === null || !isPattern(found) || found.link.screen.name !== screenNow(fits[0]!.index))
-            wanted.add(fits[0]!.index);
+          const { index } = fits[0]!;
+          const [was, is] = [old.match(write(url)), now.match(write(url))];
+          if (!isMatched(was)) throw new Error('unread');
+          if (!isMatched(is) || is.pattern.link.screen.name !== `s${index}`) wanted.add(index);
+          else
+            for (const [name, value] of Object.entries(was.values))
+              if (takes(`s${index}`, name) && brought(name, value) !== brought(name, is.values[name]))
+                wantedLess.add(`${index} ${name}`);
         }
-        const found = lostUrls(old, now);
-        // Every URL that brute force finds is found; and each reported URL is lost indeed.
+        const found = lostUrls(old, now, {
+          isSame: (one, other) => one.name === other.name,
+          argumentNow: (screen, name) => (takes(screen.name, name) ? name : null),
+        });
+        const text = `from\n${planOf(before)}to\n${planOf(after, true)}`;
+        // Every URL that brute force finds is found; and each reported URL is lost indeed, or brings less.
+        const opensOther = found.filter(({ loses }) => loses.length === 0);
         for (const index of wanted)
           expect(
-            found.map(({ pattern }) => name(pattern)),
-            `${index} from\n${planOf(before)}to\n${planOf(after)}`,
+            opensOther.map(({ pattern }) => name(pattern)),
+            text,
           ).toContain(index);
-        for (const { pattern, url, now: opened } of found) {
-          expect([old.find(url), now.find(url)], `${url} from\n${planOf(before)}to\n${planOf(after)}`).toEqual([
-            pattern,
-            opened,
-          ]);
-          expect(opened?.link.screen.name).not.toBe(pattern.link.screen.name);
+        for (const { pattern, url, now: opened, loses } of found) {
+          expect([old.find(url), now.find(url)], `${url} ${text}`).toEqual([pattern, opened]);
+          expect(opened?.link.screen.name === pattern.link.screen.name, text).toBe(loses.length > 0);
+          const [was, is] = [old.match(url), now.match(url)];
+          if (loses.length > 0 && isMatched(was) && isMatched(is))
+            expect(
+              loses.some((each) => brought(each, was.values[each]) !== brought(each, is.values[each])),
+              `${url} ${loses.join()} ${text}`,
+            ).toBe(true);
         }
-        lost += found.length;
-        kept += before.length - found.length;
+        const lessFound = found.flatMap(({ pattern, loses }) => loses.map((each) => `${name(pattern)} ${each}`));
+        for (const each of wantedLess) expect(lessFound, text).toContain(each);
+        less += wantedLess.size;
+        lost += opensOther.length;
+        kept += before.length - new Set(found.map(({ pattern }) => pattern)).size;
       }),
       25,
     );
-    expect([lost > 15, kept > 15]).toEqual([true, true]);
+    expect([lost > 15, kept > 15, less > 0]).toEqual([true, true, true]);
   });
 
   test('names for a URL that opens nothing a pattern that it really fails, at that place', () => {

@@ -4,6 +4,7 @@ import type {
   ConditionNode,
   DeclarationNode,
   EventNode,
+  FieldNode,
   MenuNode,
   OnlyNode,
   ParameterNode,
@@ -15,12 +16,14 @@ import type {
   WalkStepNode,
   WalkValueNode,
 } from '../language/syntax';
+import type { TextRange } from '../language/range';
 import type { Plan, Screen } from '../plan/model';
 import type {
   ArgumentsModel,
   BranchModel,
   CallModel,
   ConditionModel,
+  FieldModel,
   ParameterModel,
   PlanModel,
   ScreenModel,
@@ -31,14 +34,41 @@ import type {
   WalkStepModel,
 } from './model';
 
+/** Where a plan declares a part of its model. */
+export interface PlaceOfPart extends TextRange {
+  /** End of what comes before its block; the end of the statement if it has none. */
+  readonly headTo: number;
+}
+
+const places = new WeakMap<object, PlaceOfPart>();
+
+/** Where a plan declares a part of its model; null for an object that `toModel` has not made of a declaration. */
+export const placeOf = (part: object): PlaceOfPart | null => places.get(part) ?? null;
+
+/** A part of the model, whose place `placeOf` gives from now on. */
+function placed<T extends object>(part: T, node: TextRange & { readonly body?: TextRange | null }): T {
+  const { from, to, body } = node;
+  places.set(part, { from, to, headTo: body?.from ?? to });
+  return part;
+}
+
+/** The parts of some nodes, placed; a node without a part, such as a half-typed one, is left out. */
+const placedOf = <N extends TextRange, T extends object>(nodes: readonly N[], of: (node: N) => T | null): T[] =>
+  nodes.flatMap((node) => {
+    const part = of(node);
+    return part ? [placed(part, node)] : [];
+  });
+
 /** Scheme of an origin (RFC 3986, 3.1). */
 const hasScheme = /^[A-Za-z][A-Za-z0-9+.-]*:/;
 
 /**
  * The model of a plan. Parts of statements that did not read are left out with their statement; names that there are
  * not stand as written. Linear in the plan.
+ *
+ * @param screens those that the model has
  */
-export function toModel(plan: Plan): PlanModel {
+export function toModel(plan: Plan, screens = plan.screens): PlanModel {
   const { declarations } = plan.tree;
   const ofKind = <K extends DeclarationNode['kind']>(kind: K): Extract<DeclarationNode, { kind: K }>[] =>
     declarations.filter((node): node is Extract<DeclarationNode, { kind: K }> => node.kind === kind);
@@ -53,70 +83,73 @@ export function toModel(plan: Plan): PlanModel {
     ...optional('start', start?.target ? callOf(start.target, start.list) : null),
     ...optional('motion', plan.motion),
     backLeaves: plan.backLeaves,
-    ids: ofKind('id').flatMap(({ name, doc, base }) =>
-      name && base ? [{ name: name.text, ...optional('doc', doc), base: base.text }] : [],
+    ids: placedOf(ofKind('id'), ({ name, doc, base }) =>
+      name && base ? { name: name.text, ...optional('doc', doc), base: base.text } : null,
     ),
-    choices: ofKind('choice').flatMap(({ name, doc, options }) =>
-      name ? [{ name: name.text, ...optional('doc', doc), options: options.map((option) => option.text) }] : [],
+    choices: placedOf(ofKind('choice'), ({ name, doc, options }) =>
+      name ? { name: name.text, ...optional('doc', doc), options: options.map((option) => option.text) } : null,
     ),
-    records: ofKind('record').flatMap(({ name, doc, fields }) =>
-      name ? [{ name: name.text, ...optional('doc', doc), fields: fieldsOf(fields) }] : [],
+    records: placedOf(ofKind('record'), ({ name, doc, fields }) =>
+      name ? { name: name.text, ...optional('doc', doc), fields: fieldsOf(fields) } : null,
     ),
-    flags: ofKind('flag').flatMap(({ name, doc, type, initial }) =>
+    flags: placedOf(ofKind('flag'), ({ name, doc, type, initial }) =>
       name
-        ? [
-            {
-              name: name.text,
-              ...optional('doc', doc),
-              ...optional('choice', type?.text),
-              ...optional('initial', initial && valueOf(initial)),
-            },
-          ]
-        : [],
+        ? {
+            name: name.text,
+            ...optional('doc', doc),
+            ...optional('choice', type?.text),
+            ...optional('initial', initial && valueOf(initial)),
+          }
+        : null,
     ),
-    tabs: ofKind('tabs').map(({ only, body }) => ({
+    tabs: placedOf(ofKind('tabs'), ({ only, body }) => ({
       ...onlyOf(only),
-      items: (body?.items ?? []).flatMap(({ label, target, list, icon }) =>
-        target ? [{ label: label.value, ...callOf(target, list), ...optional('icon', icon?.text) }] : [],
+      items: placedOf(body?.items ?? [], ({ label, target, list, icon }) =>
+        target ? { label: label.value, ...callOf(target, list), ...optional('icon', icon?.text) } : null,
       ),
     })),
-    menus: ofKind('menu').map(({ title, doc, only, on, body }) => ({
+    menus: placedOf(ofKind('menu'), ({ title, doc, only, on, body }) => ({
       title: title?.value ?? '',
       ...optional('doc', doc),
       ...onlyOf(only),
       ...placesOf(on),
-      items: (body?.items ?? []).map(({ label, branches, icon }) => ({
+      items: placedOf(body?.items ?? [], ({ label, branches, icon }) => ({
         label: label.value,
         branches: branchesOf(branches),
         ...optional('icon', icon?.text),
       })),
     })),
-    ...(plan.events.length > 0 && { events: ofKind('event').map(eventOf) }),
-    entries: ofKind('entry').flatMap(({ door, label, doc, only, url, target, list }) => {
+    ...(plan.events.length > 0 && { events: placedOf(ofKind('event'), eventOf) }),
+    entries: placedOf(ofKind('entry'), ({ door, label, doc, only, url, target, list }) => {
       const opens = url ? { url: url.text } : target && callOf(target, list);
       return door && label && opens
-        ? [{ door, label: label.value, ...optional('doc', doc), ...onlyOf(only), opens }]
-        : [];
+        ? { door, label: label.value, ...optional('doc', doc), ...onlyOf(only), opens }
+        : null;
     }),
-    modules: plan.modules.map(({ name, owner, node, parameters }) => ({
-      name,
-      ...optional('owner', owner),
-      ...optional('doc', node.doc),
-      ...(parameters.length > 0 && { takes: parametersOf(parameters.map((one) => one.node)) }),
-    })),
-    screens: plan.screens.map(screenOf),
-    rules: ofKind('rule').flatMap(({ title, doc, claim, first, second }) =>
-      title && claim && first && second
-        ? [{ title: title.value, ...optional('doc', doc), claim, first: nameOf(first), second: nameOf(second) }]
-        : [],
+    modules: plan.modules.map(({ name, owner, node, parameters }) =>
+      placed(
+        {
+          name,
+          ...optional('owner', owner),
+          ...optional('doc', node.doc),
+          ...(parameters.length > 0 && { takes: parametersOf(parameters.map((one) => one.node)) }),
+        },
+        node,
+      ),
     ),
-    walks: ofKind('walk').map(({ title, doc, body }) => ({
+    screens: screens.map((screen) => placed(screenOf(screen), screen.node)),
+    rules: placedOf(ofKind('rule'), ({ title, doc, claim, first, second }) =>
+      title && claim && first && second
+        ? { title: title.value, ...optional('doc', doc), claim, first: nameOf(first), second: nameOf(second) }
+        : null,
+    ),
+    walks: placedOf(ofKind('walk'), ({ title, doc, body }) => ({
       title: title?.value ?? '',
       ...optional('doc', doc),
       steps: (body?.items ?? []).flatMap(walkStepOf),
     })),
-    accepts: ofKind('accept').flatMap(({ rule, subject, because }) =>
-      rule && because ? [{ rule: rule.text, ...optional('on', subject?.text), because: because.value }] : [],
+    accepts: placedOf(ofKind('accept'), ({ rule, subject, because }) =>
+      rule && because ? { rule: rule.text, ...optional('on', subject?.text), because: because.value } : null,
     ),
   };
 }
@@ -161,23 +194,21 @@ function screenOf({ node, name, module, title, shape }: Screen): ScreenModel {
     takes: ofKind('takes').flatMap(({ parameters }) => parametersOf(parameters)),
     has: ofKind('has').flatMap(({ fields }) => fieldsOf(fields)),
     ...optional('returns', returns?.type && typeOf(returns.type)),
-    needs: ofKind('needs').flatMap(({ condition, otherwise }) =>
-      condition ? [{ condition: conditionOf(condition), else: otherwise.flatMap(stepOf) }] : [],
+    needs: placedOf(ofKind('needs'), ({ condition, otherwise }) =>
+      condition ? { condition: conditionOf(condition), else: otherwise.flatMap(stepOf) } : null,
     ),
-    links: ofKind('link').flatMap(({ pattern, under }) =>
+    links: placedOf(ofKind('link'), ({ pattern, under }) =>
       pattern
-        ? [
-            {
-              pattern: pattern.text,
-              ...optional(
-                'under',
-                under?.map((one) => callOf(one.target, one.list)),
-              ),
-            },
-          ]
-        : [],
+        ? {
+            pattern: pattern.text,
+            ...optional(
+              'under',
+              under?.map((one) => callOf(one.target, one.list)),
+            ),
+          }
+        : null,
     ),
-    on: ofKind('on').map(({ trigger, doc, only, loop, branches }) => ({
+    on: placedOf(ofKind('on'), ({ trigger, doc, only, loop, branches }) => ({
       trigger: trigger?.value ?? '',
       ...optional('doc', doc),
       ...onlyOf(only),
@@ -188,21 +219,19 @@ function screenOf({ node, name, module, title, shape }: Screen): ScreenModel {
 }
 
 const parametersOf = (parameters: readonly ParameterNode[]): ParameterModel[] =>
-  parameters.flatMap(({ name, type, initial, sample }) =>
+  placedOf(parameters, ({ name, type, initial, sample }) =>
     type
-      ? [
-          {
-            name: name.text,
-            type: typeOf(type),
-            ...optional('default', initial && valueOf(initial)),
-            ...optional('sample', sample && valueOf(sample)),
-          },
-        ]
-      : [],
+      ? {
+          name: name.text,
+          type: typeOf(type),
+          ...optional('default', initial && valueOf(initial)),
+          ...optional('sample', sample && valueOf(sample)),
+        }
+      : null,
   );
 
-const fieldsOf = (fields: readonly { readonly name: { readonly text: string }; readonly type: TypeNode | null }[]) =>
-  fields.flatMap(({ name, type }) => (type ? [{ name: name.text, type: typeOf(type) }] : []));
+const fieldsOf = (fields: readonly FieldNode[]): FieldModel[] =>
+  placedOf(fields, ({ name, type }) => (type ? { name: name.text, type: typeOf(type) } : null));
 
 const typeOf = (node: TypeNode): TypeModel =>
   node.kind === 'named'

@@ -3,6 +3,7 @@ export {
   exactReach,
   knownStacks,
   searching,
+  walkRevealing,
   type Bounded,
   type Exact,
   type Reach,

@@ -4,7 +4,8 @@
  */
 import { isIn, type Plan, type Screen } from '../plan/model';
 import type { Arrival, Asker, Configuration, Frame, Stack } from './configuration';
-import type { Values } from '../plan/value';
+import { at, showInFull, type Values } from '../plan/value';
+import { isReadable } from './readable';
 
 export interface WrittenArrival {
   readonly by: Arrival['kind'];
@@ -68,11 +69,18 @@ const writeArrival = (arrival: Arrival): WrittenArrival => ({
 export class NotRestored extends Error {}
 
 /**
- * The configuration of written data.
+ * The configuration of written data. Flags that the plan does not have are dropped.
  *
+ * @param checked whether arguments have to be there, and of their types, as generated code wants them; a plan in which
+ *   nobody supplies an argument can be walked without it
  * @throws NotRestored if the plan has changed: it lacks a screen, a flag's value, a tab or a link of the data
  */
-export function restore(plan: Plan, variant: string, written: WrittenConfiguration): Configuration {
+export function restore(
+  plan: Plan,
+  variant: string,
+  written: WrittenConfiguration,
+  { checked = false }: { readonly checked?: boolean } = {},
+): Configuration {
   const tabs = plan.tabBars.find((bar) => isIn(bar.only, variant))?.tabs.length ?? 0;
   if (written.stacks.length !== tabs + 1)
     throw new NotRestored(`It has ${written.stacks.length - 1} tabs, and ${variant} has ${tabs}.`);
@@ -84,6 +92,19 @@ export function restore(plan: Plan, variant: string, written: WrittenConfigurati
     if (!screen) throw new NotRestored(`${variant} has no screen ${label} any more.`);
     return screen;
   };
+  const argumentsOf = (screen: Screen, values: Values | undefined): Values | null => {
+    if (!values || !checked) return values ?? null;
+    for (const { name, type } of screen.parameters) {
+      const value = at(values, name);
+      if (isReadable(value, type)) continue;
+      throw new NotRestored(
+        value === undefined
+          ? `${screen.label} takes ${name} now, which was not saved.`
+          : `${name} of ${screen.label} cannot be ${showInFull(value)} any more.`,
+      );
+    }
+    return values;
+  };
   const valueOf = (screen: Screen, value: string): string => {
     if (value !== '' && !screen.holds.some(({ name }) => name === value))
       throw new NotRestored(`${screen.label} has no value ${value} any more.`);
@@ -94,7 +115,8 @@ export function restore(plan: Plan, variant: string, written: WrittenConfigurati
     value: valueOf(screenOf(screen), value),
   });
   const arrivalOf = ({ by, screen, values, asker, link: pattern }: WrittenArrival): Arrival => {
-    const of = { screen: screenOf(screen), values: values ?? null, ...(asker && { asker: askerOf(asker) }) };
+    const target = screenOf(screen);
+    const of = { screen: target, values: argumentsOf(target, values), ...(asker && { asker: askerOf(asker) }) };
     if (by !== 'link') return { kind: by, ...of };
     const link = pattern === undefined ? null : of.screen.links.find((each) => each.pattern === pattern);
     if (link === undefined) throw new NotRestored(`${screen} has no link ${pattern} any more.`);
@@ -105,7 +127,7 @@ export function restore(plan: Plan, variant: string, written: WrittenConfigurati
       (below, { screen, modal, values, asked, putOff }): Frame => ({
         screen: screenOf(screen),
         modal: modal ?? false,
-        values: values ?? null,
+        values: argumentsOf(screenOf(screen), values),
         asked: asked === undefined || !below ? null : valueOf(below.screen, asked),
         putOff: putOff ? arrivalOf(putOff) : null,
         below,

@@ -1,7 +1,7 @@
 import { HtmlRenderer, Parser } from 'commonmark';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { markdown, markdownCode } from '../../../src/core/export/page/markdown';
+import { markdown, markdownCode } from '../../../src/core/base/markdown';
 import { forAll } from '../property';
 
 /** Texts with many characters that mean something in Markdown. */

@@ -1,4 +1,5 @@
 /** The parts of the document about the app as a whole. */
+import { claimVerdict } from '../../report/claim-verdict';
 import { countAll } from '../../report/counts';
 import { keptWalks } from '../../report/walk-kept';
 import { showType } from '../../plan/types';
@@ -159,20 +160,18 @@ function ruleBlocks({ check }: Job): DocumentBlock[] {
   ];
 }
 
-function verdictOn(
-  { node, first, second, title }: Claim,
-  { findings, accepted }: Job['check'],
-): { readonly verdict: Inline; readonly says: string } {
-  if (!first || !second) return { verdict: { tag: 'does not read', tone: 'error' }, says: '' };
-  const all = [...findings, ...accepted.map(({ finding }) => finding)];
-  const broken = all.find(({ rule, range }) => rule === 'stack/rule-broken' && range.from === node.from);
-  if (broken) return { verdict: { tag: 'broken', tone: 'error' }, says: plain(broken.detail) };
-  const open = all.find(({ rule, summary, detail }) =>
-    rule === 'stack/undecided' ? `${plain(summary)} ${plain(detail)}`.includes(`“${title}”`) : false,
-  );
-  return open
-    ? { verdict: { tag: 'undecided', tone: 'note' }, says: '' }
-    : { verdict: { tag: 'holds', tone: 'holds' }, says: '' };
+function verdictOn(claim: Claim, check: Job['check']): { readonly verdict: Inline; readonly says: string } {
+  const { verdict, finding } = claimVerdict(claim, check);
+  switch (verdict) {
+    case 'unread':
+      return { verdict: { tag: 'does not read', tone: 'error' }, says: '' };
+    case 'broken':
+      return { verdict: { tag: 'broken', tone: 'error' }, says: plain(finding!.detail) };
+    case 'undecided':
+      return { verdict: { tag: 'undecided', tone: 'note' }, says: '' };
+    case 'holds':
+      return { verdict: { tag: 'holds', tone: 'holds' }, says: '' };
+  }
 }
 
 function walkBlocks({ check: { plan }, options }: Job): DocumentBlock[] {

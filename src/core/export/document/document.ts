@@ -2,7 +2,7 @@
 import { remembered } from '../../base/remembered';
 import type { Job } from '../job/job';
 import { Html, html } from '../page/html';
-import { markdown, markdownCode } from '../page/markdown';
+import { markdown, markdownCode } from '../../base/markdown';
 import { readingPage } from '../page/page';
 import { backBlocks, frontBlocks } from './app-blocks';
 import { picturesId, screenId, type DocumentBlock, type Inline, type Line } from './blocks';

@@ -1,7 +1,7 @@
 /** Tours for people who test: a checklist in Markdown, a table, and a page to print. */
 import type { Job } from '../job/job';
 import { html, type Html } from '../page/html';
-import { markdown } from '../page/markdown';
+import { markdown } from '../../base/markdown';
 import { readingPage } from '../page/page';
 import { paper } from '../page/style';
 import { table, type Table } from '../page/table';

@@ -9,3 +9,4 @@ export {
   type VariantReach,
   type Verdict,
 } from './reach';
+export { walkRevealing } from './walk-revealing';
