@@ -17,12 +17,7 @@ import { forAll } from '../property';
 import { Walked } from '../walked';
 import { edited, editArbitrary } from './edits';
 
-const planTexts = fc.oneof(
-  planArbitrary(6),
-  grammarPlan('tabs'),
-  grammarPlan('none'),
-  smallPlanArbitrary('needs'),
-);
+const planTexts = fc.oneof(planArbitrary(6), grammarPlan('tabs'), grammarPlan('none'), smallPlanArbitrary('needs'));
 
 describe('effects of a change', () => {
   test('are none between a plan and itself', () => {
@@ -87,7 +82,8 @@ function shows(comparison: Comparison, effect: Effect): void {
       return;
     }
     case 'state': {
-      if (effect.because.why === 'variant') return;
+      // A variant that has gone restores nothing; stacks under other tabs are restored, to the wrong place.
+      if (effect.because.why === 'variant' || effect.because.why === 'tab order') return;
       const example = savedExample(before.plan, effect);
       // A gate or an asked result may lie beyond what is searched for.
       if (!example) return expect(['result', 'link', 'flag'], says).toContain(effect.because.why);

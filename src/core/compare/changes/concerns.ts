@@ -9,7 +9,7 @@ const inCode: ReadonlySet<PartKind> = new Set<PartKind>([
 ]);
 /** Aspects that only people read, or that a run follows without the app's code. */
 const notInCode: ReadonlySet<string> = new Set([
-  ...['title', 'doc', 'private', 'shape', 'sample', 'icon', 'motion', 'default', 'owner', 'initial', 'size', 'on'],
+  ...['title', 'doc', 'private', 'shape', 'sample', 'icon', 'motion', 'owner', 'initial', 'size', 'on'],
   ...['beside', 'target', 'steps', 'text'],
 ]);
 /** What screens of other modules rely on. */
@@ -28,8 +28,9 @@ export function concernsOf(change: Change): Audience[] {
 const partOf = (change: Exclude<Change, { kind: 'renamed' }>) => ('part' in change ? change.part : change.after);
 
 function inLinks(change: Change): boolean {
-  // The host of a URL, its pattern, and the arguments in it go by other names within the app.
-  if (change.kind === 'renamed' || change.kind === 'added') return false;
+  // Options stand in URLs as the plan writes them.
+  if (change.kind === 'renamed') return change.what === 'option';
+  if (change.kind === 'added') return false;
   const { kind } = partOf(change);
   if (change.kind === 'removed')
     return kind === 'origin' || kind === 'link' || change.within.some((part) => part.kind === 'link');

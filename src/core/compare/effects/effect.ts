@@ -113,6 +113,8 @@ export interface StateEffect extends Common {
 export type StateLoss =
   | { readonly why: 'variant'; readonly variant: string }
   | { readonly why: 'tabs'; readonly was: number; readonly is: number }
+  /** The stacks of tabs are saved by their place: as many tabs in another order get one another's stacks. */
+  | { readonly why: 'tab order'; readonly was: readonly string[]; readonly is: readonly string[] }
   | { readonly why: 'screen'; readonly screen: string }
   /** `value` is one that cannot be read; undefined for an argument that was never saved. */
   | { readonly why: 'argument'; readonly screen: string; readonly name: string; readonly value: Value | undefined }

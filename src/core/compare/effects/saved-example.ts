@@ -67,6 +67,7 @@ function shows(plan: Plan, because: StateEffect['because'], { flags, stacks }: C
   switch (because.why) {
     case 'variant':
     case 'tabs':
+    case 'tab order':
       return true;
     case 'screen':
     case 'argument':

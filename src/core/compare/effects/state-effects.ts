@@ -1,5 +1,5 @@
 /** States that the old version saves and the new one cannot read. Saved states name screens as the plan does. */
-import { isIn, type Flag, type Plan, type Screen } from '../../plan/model';
+import { isIn, type Flag, type Plan, type Screen, type Tab } from '../../plan/model';
 import { eachStep, eachStepList } from '../../plan/steps';
 import type { Verdict } from '../../reach';
 import { readPattern } from '../../links/template';
@@ -68,12 +68,19 @@ class StateLosses {
   }
 
   private tabs(): StateEffect[] {
-    const { old, now } = this.versions;
-    const tabsOf = ({ tabBars }: Plan, variant: string): number =>
-      tabBars.find((bar) => isIn(bar.only, variant))?.tabs.length ?? 0;
+    const { old, now, after } = this.versions;
+    const tabsOf = ({ tabBars }: Plan, variant: string): readonly Tab[] =>
+      tabBars.find((bar) => isIn(bar.only, variant))?.tabs ?? [];
     const [was, is] = [tabsOf(old.plan, this.pair.before.name), tabsOf(now.plan, this.pair.name)];
     const shown = this.firstShown();
-    return was === is || !shown ? [] : [this.effect({ why: 'tabs', was, is }, shown)];
+    if (!shown) return [];
+    if (was.length !== is.length) return [this.effect({ why: 'tabs', was: was.length, is: is.length }, shown)];
+    const roots = was.map(({ call }) => (call?.target ? after.get(call.target) : undefined));
+    const inOrder = roots.every((root, place) => root === undefined || root === is[place]!.call?.target);
+    const known = new Set(is.map(({ call }) => call?.target));
+    if (inOrder || !roots.every((root) => root !== undefined && known.has(root))) return [];
+    const labels = (tabs: readonly Tab[]): string[] => tabs.map(({ label }) => label);
+    return [this.effect({ why: 'tab order', was: labels(was), is: labels(is) }, shown)];
   }
 
   /** The screen that is reached soonest; null if no run shows any. */

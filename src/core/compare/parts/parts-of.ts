@@ -249,7 +249,12 @@ class PartList {
   /** What the screens share: tabs, menus, events, entries, rules, walks and accepts. */
   private addShared(model: PlanModel): void {
     for (const bar of model.tabs) {
-      const tabs = this.addPart(null, bar, { kind: 'tabs', name: listed(bar.only), text: write.tabsHead(bar) });
+      const tabs = this.addPart(null, bar, {
+        kind: 'tabs',
+        name: listed(bar.only),
+        text: write.tabsHead(bar),
+        aspects: () => ({ only: listed(bar.only) }),
+      });
       for (const one of bar.items)
         this.addPart(tabs, one, {
           kind: 'tab',

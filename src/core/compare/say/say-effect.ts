@@ -153,12 +153,16 @@ function sayState({ because, evidence }: StateEffect): SaidEffect {
   };
 }
 
+const quotedList = (labels: readonly string[]): string => labels.map((label) => `“${label}”`).join(', ');
+
 function sayLoss(because: StateEffect['because']): Message {
   switch (because.why) {
     case 'variant':
       return say`A state saved in ${because.variant} cannot be read: the variant has gone.`;
     case 'tabs':
       return say`No saved state can be read: it has ${counted(because.was, 'tab')}, and the app now has ${because.is}.`;
+    case 'tab order':
+      return say`A saved state shows its stacks under other tabs: ${words(quotedList(because.was))} are now ${words(quotedList(because.is))}.`;
     case 'screen':
       return say`A state saved with ${because.screen} on a stack cannot be read: no screen has that name.`;
     case 'argument':
