@@ -50,7 +50,7 @@ function textAt(revision: string, path: string, by?: string): string {
     // One more byte tells a file of the greatest size from a larger one.
     maxBuffer: maximumBytes + 1,
   });
-  if (error) throw new NoPlan(sayError(name, error as NodeJS.ErrnoException));
+  if (error) throw new NoPlan(sayError(name, error));
   if (status !== 0) throw new NoPlan(sayRefusal(name, revision, stderr.toString('utf8'), by));
   const text = textOfBytes(name, stdout);
   return /\.json$/i.test(path) ? fromJson(name, text) : text;

@@ -36,13 +36,8 @@ function wholeNumber(value: string): number {
   throw new InvalidArgumentError('Use a whole number from 0 to 9999.');
 }
 
-function program(): Command {
-  const andante = new Command('andante')
-    .description('Proves that every screen of a mobile app’s plan can be reached and every argument is supplied.')
-    .version(version)
-    .exitOverride()
-    .showHelpAfterError('Try andante --help.');
-
+/** The commands that judge a plan, or a change of it. */
+function addChecks(andante: Command): void {
   andante
     .command('check')
     .description('check plans: exit 0 when nothing was found, 1 when something was, 2 when a file cannot be read')
@@ -74,6 +69,16 @@ function program(): Command {
     .action((before: string, after: string, options: CompareOptions) => {
       process.exitCode = comparePlans(before, after, options);
     });
+}
+
+function program(): Command {
+  const andante = new Command('andante')
+    .description('Proves that every screen of a mobile app’s plan can be reached and every argument is supplied.')
+    .version(version)
+    .exitOverride()
+    .showHelpAfterError('Try andante --help.');
+
+  addChecks(andante);
 
   andante
     .command('format')

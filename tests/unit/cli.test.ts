@@ -11,9 +11,11 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Log } from 'sarif';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { countAll } from '../../src/core/report/counts';
+import type { JsonComparison } from '../../src/core/compare/report/json';
 import type { JsonReport } from '../../src/core/report/json';
 import { demo, demoSummary } from '../demo';
 
@@ -55,6 +57,80 @@ test('README.md shows the findings of its plan, which is formatted', () => {
   writeFileSync(join(folder, 'plan.andante'), plan!);
   expect(andante(['check', 'plan.andante']).out).toBe(said);
   expect(andante(['format', '--check', 'plan.andante']).code).toBe(0);
+});
+
+describe('compare', () => {
+  const later = demo.replace('{?season,ref}', '{?season}').replace(/ *on "Book" push dates.*\n/, '');
+  const git = (...args: string[]): void =>
+    void execFileSync('git', ['-c', 'user.name=a', '-c', 'user.email=a@huts.example', ...args], { cwd: folder });
+
+  test('says what breaks, and exits by the threshold', () => {
+    writeFileSync(join(folder, 'later.andante'), later);
+    const { code, out } = andante(['compare', 'demo.andante', 'later.andante']);
+    expect(code).toBe(1);
+    expect(out).toContain(
+      [
+        '  https://saddleback.example/huts/0?ref=x still opens hut, without ref. [links]',
+        '    It fits the old pattern /huts/{hutId}{?season,ref} of hut.',
+        '    later.andante:77:5',
+      ].join('\n'),
+    );
+    expect(out).toContain('  The walk “Book a hut” breaks at step 2.\n    hut has nothing called “Book”.');
+    const same = andante(['compare', 'demo.andante', '-', '--fail-on', 'any'], demo.replace('{\n', '{ # layout\n\n'));
+    expect([same.code, same.out]).toEqual([0, 'Saddleback Huts: nothing has changed in meaning.\n']);
+    const retitled = demo.replace('screen search "Search"', 'screen search "Find a hut"');
+    expect(retitled).not.toBe(demo);
+    expect(andante(['compare', 'demo.andante', '-', '--fail-on', 'worse'], retitled).code).toBe(0);
+    expect(andante(['compare', 'demo.andante', '-', '--fail-on', 'any'], retitled).code).toBe(1);
+  });
+
+  test('writes a comment for a review, and the new findings as SARIF', () => {
+    const comment = andante(['compare', 'demo.andante', '-', '--format', 'markdown'], later).out;
+    expect(comment).toContain('### Saddleback Huts: 7 things break');
+    expect(comment).toContain('- `https://saddleback.example/huts/0?ref=x` still opens `hut`, without `ref`.');
+    expect(comment).toMatch(/<details><summary>Changes \(2\)<\/summary>\n\n- [^]*\n\n<\/details>\n$/);
+    const sarif = JSON.parse(andante(['compare', 'demo.andante', '-', '--format', 'sarif'], later).out) as Log;
+    const since = JSON.parse(andante(['check', '-', '--since', 'demo.andante', '--format', 'sarif'], later).out) as Log;
+    const rules = sarif.runs[0]!.results!.map(({ ruleId }) => ruleId);
+    expect(rules.filter((rule) => rule === 'reach/stranded')).toHaveLength(5);
+    // What the demo had is not new.
+    expect(rules).not.toContain('supply/missing');
+    expect(since.runs[0]!.results!.filter(({ suppressions }) => !suppressions)).toEqual(sarif.runs[0]!.results);
+  });
+
+  test('reads revisions of a Git repository, with what they include', () => {
+    git('init', '-q');
+    mkdirSync(join(folder, 'plans'));
+    writeFileSync(join(folder, 'plans', 'app.andante'), 'app "A"\nstart a\ninclude "more.andante"\n');
+    writeFileSync(join(folder, 'plans', 'more.andante'), 'screen a "A" { on "B" push b }\nscreen b "B"\n');
+    git('add', 'plans');
+    git('commit', '-qm', 'first');
+    writeFileSync(join(folder, 'plans', 'more.andante'), 'screen a "A" { on "B" push c }\nscreen c "B"\n');
+    const report = JSON.parse(
+      andante(['compare', 'HEAD:plans/app.andante', 'plans/app.andante', '--format', 'json']).out,
+    ) as JsonComparison;
+    expect(report.changes.map(({ message }) => message)).toEqual(['Renamed the screen b to c.']);
+    expect(report.changes[0]!.before!.place).toMatchObject({ file: 'HEAD:plans/more.andante', line: 2 });
+    expect(report.effects.map(({ kind, facts }) => [kind, facts])).toContainEqual([
+      'state',
+      { because: 'screen', variant: 'app', state: expect.objectContaining({ active: 0 }) as unknown },
+    ]);
+    const refusals: [args: string[], said: string, env?: Record<string, string>][] = [
+      [['HEAD:plans/none.andante', 'fine.andante'], 'The revision HEAD has no file plans/none.andante.'],
+      [['nowhere:plans/app.andante', 'fine.andante'], 'nowhere is no revision of this Git repository, or plans/app'],
+      [['-', '-'], 'Standard input can be one of the two plans, not both.'],
+      [['HEAD:plans/app.andante', 'fine.andante'], 'the git program cannot be found', { PATH: '/nowhere' }],
+      [['HEAD:plans/app.andante', 'fine.andante'], 'is not in a Git repository', { GIT_DIR: '/nowhere' }],
+    ];
+    for (const [args, said, env] of refusals) {
+      const { code, out, err } = andante(['compare', ...args], '', env);
+      expect([code, out, err.split('\n').length]).toEqual([2, '', 2]);
+      expect(err).toContain(said);
+    }
+    expect(andante(['check', 'fine.andante', 'warned.andante', '--since', 'demo.andante']).err).toContain(
+      'name one plan',
+    );
+  });
 });
 
 describe('check', () => {

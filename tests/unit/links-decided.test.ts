@@ -127,11 +127,11 @@ interface SmallUrl {
 }
 
 /** What a URL has brought for an argument, whatever its type; empty for nothing. */
-const brought = (name: string, value: Value | undefined): string =>
-  (value !== undefined && value !== null && isList(value)
-    ? value.join(name === 'rest' ? '/' : ',')
-    : String(value ?? '')
-  ).replaceAll('"', '');
+function brought(name: string, value: Value | undefined): string {
+  if (value === undefined || value === null) return '';
+  const texts = isList(value) ? value.map((item) => JSON.stringify(item)) : [JSON.stringify(value)];
+  return texts.join(name === 'rest' ? '/' : ',').replace(/[\\"]/g, '');
+}
 
 /** Rank of a segment that takes a text, from `a` (most specific) to `e`; null if it does not fit. */
 function rankOfSegment({ literal, type: each, behind = '' }: SmallSegment, text: string): string | null {

@@ -18,7 +18,7 @@ export interface Comparison {
 }
 
 /** Compares two checked plans, with pauses. Near linear in their texts, beyond their checks. */
-export function* comparing(before: Check, after: Check): Work<Comparison> {
+function* comparing(before: Check, after: Check): Work<Comparison> {
   yield* before.deepen();
   yield* after.deepen();
   const changes = planChanges(before.plan, after.plan);

@@ -4,7 +4,7 @@ import type { Change } from '../../../src/core/compare/changes/change';
 import { planChanges } from '../../../src/core/compare/changes/plan-changes';
 import type { Part } from '../../../src/core/compare/parts/part';
 import { partsOf } from '../../../src/core/compare/parts/parts-of';
-import { wordedAfter } from '../../../src/core/compare/words';
+import { wordedAfter } from '../../../src/core/compare/parts/words';
 import type { PlanModel } from '../../../src/core/model/model';
 import { toModel } from '../../../src/core/model/to-model';
 import type { Plan } from '../../../src/core/plan/model';

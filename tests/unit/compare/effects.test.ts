@@ -1,12 +1,16 @@
 /** Each effect is shown by its evidence: it can be walked, opened, or saved and not read. */
+import { readFileSync } from 'node:fs';
+import { Ajv } from 'ajv';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check, type Check } from '../../../src/core/check';
 import { compare, type Comparison } from '../../../src/core/compare/compare';
 import type { Effect, EffectKind, Evidence } from '../../../src/core/compare/effects/effect';
 import { savedExample } from '../../../src/core/compare/effects/saved-example';
+import { jsonComparison } from '../../../src/core/compare/report/json';
 import { sayEffect } from '../../../src/core/compare/say/say-effect';
 import { isMatched, spaceOf } from '../../../src/core/links/space';
+import { Source } from '../../../src/core/report/source';
 import { plain } from '../../../src/core/rules/parts/message';
 import { NotRestored, restore } from '../../../src/core/walk/written';
 import { Walker } from '../../../src/core/walk/walker';
@@ -16,6 +20,11 @@ import { planArbitrary, smallPlanArbitrary } from '../plans';
 import { forAll } from '../property';
 import { Walked } from '../walked';
 import { edited, editArbitrary } from './edits';
+
+const schema = JSON.parse(
+  readFileSync(new URL('../../../docs/schema/compare.schema.json', import.meta.url), 'utf8'),
+) as object;
+const fits = new Ajv({ strict: false }).compile(schema);
 
 const planTexts = fc.oneof(planArbitrary(6), grammarPlan('tabs'), grammarPlan('none'), smallPlanArbitrary('needs'));
 
@@ -38,6 +47,12 @@ describe('effects of a change', () => {
           seen[effect.kind] = (seen[effect.kind] ?? 0) + 1;
           shows(comparison, effect);
         }
+        const sources = {
+          before: Source.of('a.andante', before),
+          after: Source.of('b.andante', comparison.after.text),
+        };
+        fits(JSON.parse(JSON.stringify(jsonComparison(comparison, sources, '1'))));
+        expect(fits.errors, JSON.stringify(fits.errors)).toBe(null);
       }),
       60,
     );

@@ -55,3 +55,6 @@ export interface Renamed extends Common {
 }
 
 export type Change = Added | Removed | Changed | Moved | Renamed;
+
+/** A change before anybody has said whom it concerns. */
+export type Bare<C> = C extends Change ? Omit<C, 'concerns'> : never;

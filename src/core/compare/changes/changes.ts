@@ -1,13 +1,10 @@
 import { remembered } from '../../base/remembered';
 import type { Pairing } from '../pairing/pair';
 import type { Part } from '../parts/part';
-import type { Change, Moved, Renamed } from './change';
+import type { Bare, Change, Moved, Renamed } from './change';
 import { concernsOf } from './concerns';
 import type { PartDiff, PartPair } from './diff';
 import { outOfOrder } from './order';
-
-/** Changes before anybody has said whom they concern. */
-type Bare<C> = C extends Change ? Omit<C, 'concerns'> : never;
 
 /** All changes from one plan to the other, in the order of the new plan, removals last. */
 export function changesOf(pairing: Pairing, diff: PartDiff): Change[] {
@@ -22,7 +19,7 @@ export function changesOf(pairing: Pairing, diff: PartDiff): Change[] {
       guess: guessFor(one.part, pairing),
     })),
   ];
-  return bare.map((change) => ({ ...change, concerns: concernsOf(change as Change) }) as Change);
+  return bare.map((change) => ({ ...change, concerns: concernsOf(change) }));
 }
 
 function renamesOf({ before, after, toAfter }: Pairing): Bare<Renamed>[] {

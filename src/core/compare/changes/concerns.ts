@@ -1,22 +1,48 @@
 /** Whom a change concerns, as far as the change alone tells. What really breaks, effects say. */
 import type { PartKind } from '../parts/part';
-import { audiences, type Audience, type Change } from './change';
+import { audiences, type Audience, type Bare, type Change } from './change';
+
+type BareChange = Bare<Change>;
 
 /** What generated code has a name or a type for. */
-const inCode: ReadonlySet<PartKind> = new Set<PartKind>([
-  ...(['variant', 'type', 'flag', 'module', 'screen', 'argument', 'value', 'result', 'transition'] as const),
-  ...(['menu item', 'tab', 'event', 'entry'] as const),
+const inCode: ReadonlySet<PartKind> = new Set([
+  'variant',
+  'type',
+  'flag',
+  'module',
+  'screen',
+  'argument',
+  'value',
+  'result',
+  'transition',
+  'menu item',
+  'tab',
+  'event',
+  'entry',
 ]);
 /** Aspects that only people read, or that a run follows without the app's code. */
 const notInCode: ReadonlySet<string> = new Set([
-  ...['title', 'doc', 'private', 'shape', 'sample', 'icon', 'motion', 'owner', 'initial', 'size', 'on'],
-  ...['beside', 'target', 'steps', 'text'],
+  'title',
+  'doc',
+  'private',
+  'shape',
+  'sample',
+  'icon',
+  'motion',
+  'owner',
+  'initial',
+  'size',
+  'on',
+  'beside',
+  'target',
+  'steps',
+  'text',
 ]);
 /** What screens of other modules rely on. */
-const inInterface: ReadonlySet<PartKind> = new Set<PartKind>(['screen', 'argument', 'result']);
+const inInterface: ReadonlySet<PartKind> = new Set(['screen', 'argument', 'result']);
 const notInInterface: ReadonlySet<string> = new Set(['title', 'doc', 'sample', 'shape']);
 
-export function concernsOf(change: Change): Audience[] {
+export function concernsOf(change: BareChange): Audience[] {
   const found = new Set<Audience>();
   if (inLinks(change)) found.add('links');
   if (inState(change)) found.add('saved state');
@@ -25,9 +51,9 @@ export function concernsOf(change: Change): Audience[] {
   return audiences.filter((one) => found.has(one));
 }
 
-const partOf = (change: Exclude<Change, { kind: 'renamed' }>) => ('part' in change ? change.part : change.after);
+const partOf = (change: Exclude<BareChange, { kind: 'renamed' }>) => ('part' in change ? change.part : change.after);
 
-function inLinks(change: Change): boolean {
+function inLinks(change: BareChange): boolean {
   // Options stand in URLs as the plan writes them.
   if (change.kind === 'renamed') return change.what === 'option';
   if (change.kind === 'added') return false;
@@ -38,7 +64,7 @@ function inLinks(change: Change): boolean {
   return kind === 'link' || (kind === 'argument' && change.aspects.includes('type')) || kind === 'type';
 }
 
-function inState(change: Change): boolean {
+function inState(change: BareChange): boolean {
   switch (change.kind) {
     case 'renamed':
       return change.what !== 'module' && change.what !== 'type' && change.what !== 'loop';
@@ -55,7 +81,7 @@ function inState(change: Change): boolean {
 const hasType: ReadonlySet<PartKind> = new Set<PartKind>(['argument', 'value', 'flag']);
 
 /** Screens of a module that others may open: their names, arguments and results. */
-function inModules(change: Change): boolean {
+function inModules(change: BareChange): boolean {
   if (change.kind === 'renamed')
     return change.module !== null && (change.what === 'screen' || change.what === 'argument');
   const part = partOf(change);
@@ -65,7 +91,7 @@ function inModules(change: Change): boolean {
   return change.aspects.some((aspect) => !notInInterface.has(aspect));
 }
 
-function inGenerated(change: Change): boolean {
+function inGenerated(change: BareChange): boolean {
   if (change.kind === 'renamed') return true;
   const part = partOf(change);
   if (!inCode.has(part.kind)) return false;

@@ -17,7 +17,14 @@ export interface PartDiff {
 
 /** Kinds that a label tells apart. One with another label and nothing else changed is still the same. */
 const labelled: ReadonlySet<PartKind> = new Set([
-  ...(['transition', 'tab', 'menu', 'menu item', 'event', 'entry', 'rule', 'walk'] as const),
+  'transition',
+  'tab',
+  'menu',
+  'menu item',
+  'event',
+  'entry',
+  'rule',
+  'walk',
 ]);
 /** Kinds of which the only one that is left on either side is taken for the same, rewritten. */
 const rewritten: ReadonlySet<PartKind> = new Set(['link', 'needs', 'tabs']);

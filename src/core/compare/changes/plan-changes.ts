@@ -2,7 +2,7 @@
 import type { Plan } from '../../plan/model';
 import { pair, type Pairing } from '../pairing/pair';
 import { partsOf } from '../parts/parts-of';
-import { wordedAfter, wordedBefore, type Worded } from '../words';
+import { wordedAfter, wordedBefore, type Worded } from '../parts/words';
 import type { Change } from './change';
 import { changesOf } from './changes';
 import { pairParts, type PartDiff } from './diff';

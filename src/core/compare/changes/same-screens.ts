@@ -1,5 +1,5 @@
 import type { Pairing } from '../pairing/pair';
-import type { Worded } from '../words';
+import type { Worded } from '../parts/words';
 
 /** Screens that say word for word the same in both plans: indexes in one plan, by those in the other. */
 export interface SameScreens {

@@ -1,6 +1,5 @@
 /** A plan's text cut into statements, each without what stands in its block. */
 import type { TextRange } from '../../language/range';
-import type { SyntaxTree } from '../../language/syntax';
 import type { SymbolKey } from '../../plan/names';
 import type { Plan } from '../../plan/model';
 
@@ -27,11 +26,9 @@ export function statementsOf({ tree, screens }: Plan): Statement[] {
     if (!isList) found.push({ from: node.from, to: node.body?.from ?? parts[0]?.from ?? node.to, screen });
     for (const part of parts) visit(part, screen);
   };
-  for (const node of declarationsOf(tree)) visit(node, null);
+  for (const node of tree.declarations) visit(node, null);
   return found.sort((a, b) => a.from - b.from);
 }
-
-const declarationsOf = ({ declarations }: SyntaxTree): readonly Nested[] => declarations as readonly Nested[];
 
 /** Index of the last of some sorted ranges that begins at an offset or before it; -1 if there is none. */
 export function lastAt(sorted: readonly TextRange[], offset: number): number {

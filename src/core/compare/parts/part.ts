@@ -1,34 +1,32 @@
 /** A plan as a flat list of parts: one for each statement that can be added, removed or changed by itself. */
 import type { TextRange } from '../../language/range';
 
-export const partKinds = [
-  'app',
-  'origin',
-  'variant',
-  'start',
-  'motion',
-  'back leaves',
-  'type',
-  'flag',
-  'module',
-  'screen',
-  'argument',
-  'value',
-  'result',
-  'needs',
-  'link',
-  'transition',
-  'tabs',
-  'tab',
-  'menu',
-  'menu item',
-  'event',
-  'entry',
-  'rule',
-  'walk',
-  'accept',
-] as const;
-export type PartKind = (typeof partKinds)[number];
+export type PartKind =
+  | 'app'
+  | 'origin'
+  | 'variant'
+  | 'start'
+  | 'motion'
+  | 'back leaves'
+  | 'type'
+  | 'flag'
+  | 'module'
+  | 'screen'
+  | 'argument'
+  | 'value'
+  | 'result'
+  | 'needs'
+  | 'link'
+  | 'transition'
+  | 'tabs'
+  | 'tab'
+  | 'menu'
+  | 'menu item'
+  | 'event'
+  | 'entry'
+  | 'rule'
+  | 'walk'
+  | 'accept';
 
 /** What a part says besides its name, aspect by aspect, each as the language writes it. */
 export type Aspects = Readonly<Record<string, string>>;

@@ -5,7 +5,7 @@ import { placeOf, toModel } from '../../model/to-model';
 import { callText, conditionText, fieldText, typeText, valueText } from '../../model/write-expression';
 import * as write from '../../model/write-statement';
 import type { Plan, Screen } from '../../plan/model';
-import type { Worded } from '../words';
+import type { Worded } from './words';
 import type { Aspects, Part, PartKind } from './part';
 import { branchAspects, stepAspects } from './transition-aspects';
 
@@ -335,17 +335,11 @@ class PartList {
   }
 
   private add(owner: Owner | null, statement: Statement): Part {
-    const { kind, name, by = name, text, doc = '', aspects = noAspects, isOrdered, range } = statement;
-    const within = kind === 'screen' ? null : (owner?.key ?? null);
-    const base = `${within === null ? '' : `${within} › `}${kind} ${by}`.trim();
-    const namesakes = this.taken.get(base) ?? 0;
-    this.taken.set(base, namesakes + 1);
-    const siblings = `${within ?? ''} ${kind}`;
-    const place = this.places.get(siblings) ?? 0;
-    this.places.set(siblings, place + 1);
+    const { kind, name, text, doc = '', aspects = noAspects, range } = statement;
+    const placeOf = (from: number, to: number): TextRange => this.worded.placeOf({ from, to });
     const part: Part = {
       kind,
-      key: namesakes === 0 ? base : `${base} #${namesakes + 1}`,
+      key: this.keyOf(owner, statement),
       owner: owner?.key ?? null,
       name,
       screen: owner?.screen ?? null,
@@ -353,12 +347,29 @@ class PartList {
       text,
       doc,
       aspects,
-      place: isOrdered ? place : null,
-      range: range ? this.worded.placeOf({ from: range.from, to: range.to }) : null,
-      head: range ? this.worded.placeOf({ from: range.from, to: range.headTo ?? range.to }) : null,
+      place: this.placeAmong(owner, statement),
+      range: range ? placeOf(range.from, range.to) : null,
+      head: range ? placeOf(range.from, range.headTo ?? range.to) : null,
     };
     this.list.push(part);
     return part;
+  }
+
+  /** A key that no other part has: of a second one that would have it, with a number. Screens keep theirs anywhere. */
+  private keyOf(owner: Owner | null, { kind, name, by = name }: Statement): string {
+    const within = kind === 'screen' ? null : (owner?.key ?? null);
+    const key = `${within === null ? '' : `${within} › `}${kind} ${by}`.trim();
+    const namesakes = (this.taken.get(key) ?? 0) + 1;
+    this.taken.set(key, namesakes);
+    return namesakes === 1 ? key : `${key} #${namesakes}`;
+  }
+
+  private placeAmong(owner: Owner | null, { kind, isOrdered }: Statement): number | null {
+    if (!isOrdered) return null;
+    const siblings = `${owner?.key ?? ''} ${kind}`;
+    const place = this.places.get(siblings) ?? 0;
+    this.places.set(siblings, place + 1);
+    return place;
   }
 }
 

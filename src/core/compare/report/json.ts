@@ -1,8 +1,18 @@
 import type { Comparison } from '../compare';
-import { weights, type Effect, type Evidence, type Weight } from '../effects/effect';
+import {
+  weights,
+  type CallerEffect,
+  type Effect,
+  type Evidence,
+  type Reached,
+  type RuleVerdict,
+  type StateLoss,
+  type Weight,
+} from '../effects/effect';
+import type { Severity } from '../../rules/parts/rule';
 import { savedExample } from '../effects/saved-example';
 import type { Audience, Change } from '../changes/change';
-import { sayChange } from '../say/say-change';
+import { sayChange, sayPart } from '../say/say-change';
 import { sayEffect } from '../say/say-effect';
 import { plain } from '../../rules/parts/message';
 import { retrace } from '../../walk/trail';
@@ -49,12 +59,23 @@ export interface JsonEffect {
     readonly variant: string;
     readonly steps: readonly string[];
   }[];
-  readonly url?: string;
   /** Rule of the finding that comes or goes with it. */
   readonly rule?: string;
-  /** A state that the old version saves and the new one cannot read. */
-  readonly state?: WrittenConfiguration;
+  /** What there is to say of its kind alone. */
+  readonly facts: EffectFacts;
 }
+
+export type EffectFacts =
+  | { readonly comes: boolean; readonly severity: Severity }
+  | { readonly was: Reached; readonly is: Reached }
+  | { readonly reveals: readonly string[]; readonly noLonger: readonly string[]; readonly leaves: boolean | null }
+  | { readonly title: string; readonly was: RuleVerdict; readonly is: RuleVerdict }
+  /** The step that breaks, from 1; null for a walk that holds again. */
+  | { readonly title: string; readonly kept: boolean; readonly step: number | null }
+  | { readonly url: string; readonly pattern: string; readonly opens: string | null; readonly loses: readonly string[] }
+  /** A state that the old version saves and the new one cannot read; null if the search for one gave up. */
+  | { readonly because: StateLoss['why']; readonly variant: string | null; readonly state: WrittenConfiguration | null }
+  | { readonly by: string; readonly has: CallerEffect['has'] };
 
 /** Output of `andante compare --format json`, as docs/schema/compare.schema.json says. */
 export interface JsonComparison {
@@ -134,7 +155,6 @@ function jsonEffect(effect: Effect, comparison: Comparison, sources: Sources, wi
   const { kind, weight, screen, module, variants, hurts, before, after, evidence } = effect;
   const { summary, detail } = sayEffect(effect);
   const finding = 'finding' in effect ? effect.finding : null;
-  const saved = withExample && effect.kind === 'state' ? savedExample(comparison.before.plan, effect) : null;
   return {
     kind,
     weight,
@@ -147,10 +167,32 @@ function jsonEffect(effect: Effect, comparison: Comparison, sources: Sources, wi
     before: before && placeIn(sources.before, before),
     after: after && placeIn(sources.after, after),
     walks: evidence.flatMap((one) => walkIn(one, comparison)),
-    ...(effect.kind === 'url' && { url: effect.url }),
     ...(finding && { rule: finding.rule }),
-    ...(saved && { state: saved.state }),
+    facts: factsOf(effect, comparison, withExample),
   };
+}
+
+function factsOf(effect: Effect, { before }: Comparison, withExample: boolean): EffectFacts {
+  switch (effect.kind) {
+    case 'finding':
+      return { comes: effect.comes, severity: effect.finding.severity };
+    case 'reach':
+      return { was: effect.was, is: effect.is };
+    case 'back':
+      return { reveals: effect.reveals, noLonger: effect.noLonger, leaves: effect.leaves };
+    case 'rule':
+      return { title: effect.title, was: effect.was, is: effect.is };
+    case 'walk':
+      return { title: effect.title, kept: effect.isKept, step: effect.breaks?.step ?? null };
+    case 'url':
+      return { url: effect.url, pattern: effect.pattern, opens: effect.opens, loses: effect.loses };
+    case 'state': {
+      const example = withExample ? savedExample(before.plan, effect) : null;
+      return { because: effect.because.why, variant: example?.variant ?? null, state: example?.state ?? null };
+    }
+    case 'caller':
+      return { by: plain(sayPart(effect.by)), has: effect.has };
+  }
 }
 
 function walkIn({ in: version, variant, walk }: Evidence, comparison: Comparison): JsonEffect['walks'] {

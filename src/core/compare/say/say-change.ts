@@ -5,9 +5,17 @@ import type { SymbolKind } from '../pairing/declared';
 import type { Part, PartKind } from '../parts/part';
 
 /** Parts that people know by a label in quotation marks. */
-const labelled: ReadonlySet<PartKind> = new Set<PartKind>(
-  (['app', 'transition', 'tab', 'menu', 'menu item', 'event', 'entry', 'rule', 'walk'] as const).slice(),
-);
+const labelled: ReadonlySet<PartKind> = new Set([
+  'app',
+  'transition',
+  'tab',
+  'menu',
+  'menu item',
+  'event',
+  'entry',
+  'rule',
+  'walk',
+]);
 
 const nouns: Partial<Record<PartKind, string>> = {
   app: 'app',

@@ -1,12 +1,12 @@
 /** A plan in the names of the other one, so that the two can be compared word by word. */
-import { applyEdits, type TextEdit } from '../language/edits';
-import { parse } from '../language/parse';
-import type { TextRange } from '../language/range';
-import type { Plan } from '../plan/model';
-import type { Reference, SymbolKey } from '../plan/names';
-import { resolve } from '../plan/resolve';
-import type { Pairing } from './pairing/pair';
-import type { Side } from './pairing/fingerprint';
+import { applyEdits, type TextEdit } from '../../language/edits';
+import { parse } from '../../language/parse';
+import type { TextRange } from '../../language/range';
+import type { Plan } from '../../plan/model';
+import type { Reference, SymbolKey } from '../../plan/names';
+import { resolve } from '../../plan/resolve';
+import type { Pairing } from '../pairing/pair';
+import type { Side } from '../pairing/fingerprint';
 
 export interface Worded {
   /** Says what the plan says, with other names, and with each screen named by its label. */
