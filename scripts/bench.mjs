@@ -1,4 +1,4 @@
-// npm run bench [core|reach|links|audit|slices|hand-over|keystroke|views|open]: measures the core beside general tools,
+// npm run bench [core|reach|links|audit|slices|compare|hand-over|keystroke|views|open]: measures the core beside general tools,
 // and the application in the browser. Not part of the tests.
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
@@ -32,6 +32,7 @@ const all = {
   links: () => runBundled('links'),
   audit: () => runBundled('audit'),
   slices: () => runBundled('slices'),
+  compare: () => runBundled('compare'),
   'hand-over': () => run(process.execPath, ['--import', 'tsx', 'bench/hand-over.ts']),
   keystroke: () => runInBrowser('keystroke'),
   views: () => runInBrowser('views'),

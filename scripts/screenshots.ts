@@ -40,6 +40,31 @@ try {
     await app.find(ready);
     await take(name);
   }
+  const changed = await app.plan(demo);
+  const post = (path: string, method: string, body: object): Promise<Response> =>
+    fetch(`${app.address}/api/plans/${demo}${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  await post('/revisions', 'POST', {
+    text: changed.text.replace('screen legal', 'screen terms'),
+    reason: 'marked',
+    name: 'Release 3',
+  });
+  await post('/revisions', 'POST', { text: changed.text, reason: 'marked', name: 'Release 4', note: 'In the stores' });
+  const edited = changed.text
+    .replace(/ *on "Book" push dates.*\n/, '')
+    .replace('{?season,ref}', '{?season}')
+    .replace('takes query: text', 'takes words: text');
+  await post('/text', 'PUT', { text: edited, version: changed.version });
+  await app.open(`/plans/${demo}/changes`);
+  await app.find('main[data-compared]');
+  await app.untilText('[data-testid=review]', 'breaks at step 2');
+  await app.driver.findElement(By.xpath('//li//button[contains(., "without ref")]')).click();
+  await app.untilText('[aria-label="Both texts"] .cm-merge-b', '{?season} under');
+  await take('changes');
+  await post('/text', 'PUT', { text: changed.text, version: changed.version + 1 });
   await app.open(`/plans/${demo}/hand-over?output=prototype`);
   await app.find('main[data-made=prototype]');
   await app.driver.switchTo().frame(await app.find('iframe'));

@@ -1,5 +1,5 @@
 import { Ajv, type JSONSchemaType, type ValidateFunction } from 'ajv';
-import { maximumBodyBytes, maximumBytes } from '../core/base/limits';
+import { maximumBodyBytes, maximumBytes, maximumHistoryBytes } from '../core/base/limits';
 import { log } from './log';
 import { problemResponse, Refusal } from './problem';
 
@@ -39,6 +39,11 @@ interface Most {
 
 const ofPlan: Most = { bytes: maximumBodyBytes, refusal: 'A plan may be 4 MiB at most.' };
 export const ofReport: Most = { bytes: maximumBytes, refusal: 'An audit’s report may be 4 MiB at most.' };
+
+export const ofHistory: Most = {
+  bytes: maximumHistoryBytes,
+  refusal: 'A plan with its history may be 64 MiB at most.',
+};
 
 /**
  * Reads a JSON body that follows a schema.

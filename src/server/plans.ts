@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { AuditStore } from '../store/audits';
 import { openDatabase, Unusable } from '../store/database';
-import { EarlierStore } from '../store/earlier';
 import { PlanStore } from '../store/plans';
+import { RevisionStore } from '../store/revisions';
 import { log } from './log';
 
 /** The demo's text, as it stands in the project. */
@@ -13,7 +13,7 @@ export const demoName = 'Saddleback Huts';
 interface Stores {
   readonly plans: PlanStore;
   readonly audits: AuditStore;
-  readonly earlier: EarlierStore;
+  readonly revisions: RevisionStore;
   /** Place of a damaged database that the server set aside at its start; null if there was none. */
   readonly setAside: string | null;
   readonly close: () => Promise<void>;
@@ -34,7 +34,7 @@ async function open(): Promise<Stores> {
   await store.purge();
   giveSpaceBack();
   await store.createFirst(demoName, demoText());
-  return { plans: store, audits: new AuditStore(db), earlier: new EarlierStore(db), setAside, close };
+  return { plans: store, audits: new AuditStore(db), revisions: new RevisionStore(db), setAside, close };
 }
 
 // One for the process: route handlers and pages are bundled apart and would each open their own. The server closes it
@@ -52,5 +52,5 @@ function stores(): Promise<Stores> {
 
 export const plans = async (): Promise<PlanStore> => (await stores()).plans;
 export const audits = async (): Promise<AuditStore> => (await stores()).audits;
-export const earlier = async (): Promise<EarlierStore> => (await stores()).earlier;
+export const revisions = async (): Promise<RevisionStore> => (await stores()).revisions;
 export const setAside = async (): Promise<string | null> => (await stores()).setAside;

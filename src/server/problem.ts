@@ -33,8 +33,12 @@ export const noSuchAudit = (): Refusal =>
     'There is no audit with this address. It may have been deleted, or newer ones have taken its place.',
   );
 
-export const noSuchEarlier = (): Refusal =>
-  new Refusal(404, 'No such text', 'There is no earlier text with this address. Newer ones may have taken its place.');
+export const noSuchRevision = (): Refusal =>
+  new Refusal(
+    404,
+    'No such revision',
+    'There is no revision with this address. It may have been deleted, or thinned out with age.',
+  );
 
 export const noSuchPlan = (): Refusal =>
   new Refusal(404, 'No such plan', 'There is no plan with this address. It may have been deleted.');

@@ -2,7 +2,7 @@ import { customAlphabet } from 'nanoid';
 import type { AuditReport } from '../core/audit/audit';
 import type { AuditDocument, AuditSummary, NewAudit } from '../wire/audits';
 import type { Database } from './database';
-import { hasPlan } from './earlier';
+import { hasPlan } from './revisions';
 
 const newId = customAlphabet('0123456789abcdefghjkmnpqrstvwxyz', 12);
 

@@ -1,13 +1,19 @@
 import { customAlphabet } from 'nanoid';
-import type { DeletedPlan, KeptBefore, PlanDocument, PlanSummary } from '../wire/plans';
+import type { DeletedPlan, PlanDocument, PlanSummary } from '../wire/plans';
+import type { HistoryFile, RevisionReason } from '../wire/revisions';
 import type { Database } from './database';
-import { keepEarlier } from './earlier';
+import { keepRevision } from './revisions';
 
 /** Short enough to read in an address, long enough never to meet: 12 of 32 signs are 60 bits. */
 const newId = customAlphabet('0123456789abcdefghjkmnpqrstvwxyz', 12);
 
 /** Time in which a deleted plan can be restored, in milliseconds: 30 days. */
 export const keptAfterDelete = 30 * 24 * 60 * 60 * 1000;
+
+/** A pause this long ends a stretch of edits: what was written before it becomes a revision. In milliseconds. */
+export const stretchPause = 10 * 60 * 1000;
+/** A stretch without such a pause is cut after this time, in milliseconds. */
+export const longestStretch = 60 * 60 * 1000;
 
 export type SaveResult =
   | { readonly kind: 'saved'; readonly plan: PlanSummary }
@@ -53,6 +59,16 @@ export class PlanStore {
     return this.db.transaction().execute((tx) => this.insert(tx, name, text));
   }
 
+  /** Makes a plan with its history. Revisions for which there is no room are left out, the oldest first. */
+  createWithHistory({ name, text, revisions }: HistoryFile): Promise<PlanSummary> {
+    return this.db.transaction().execute(async (tx) => {
+      const plan = await this.insert(tx, name, text);
+      const now = this.now();
+      for (const revision of revisions) await keepRevision(tx, plan.id, revision, now);
+      return plan;
+    });
+  }
+
   /** Makes a first plan if there is none; two servers that start at once make one. */
   createFirst(name: string, text: string): Promise<void> {
     return this.db.transaction().execute(async (tx) => {
@@ -81,25 +97,27 @@ export class PlanStore {
   }
 
   /**
-   * Saves a text over the version that it was made from, and over no other.
-   *
-   * @param keep the reason to keep the replaced text; one that is more than twice as long is kept anyway
+   * Saves a text over the version that it was made from, and over no other. The replaced text may become a revision: for
+   * a reason of the caller, if it is the plan's first, if more than half of it goes, or if a stretch of edits is over.
    */
-  save(id: string, text: string, version: number, keep: KeptBefore | null = null): Promise<SaveResult> {
+  save(id: string, text: string, version: number, keep: 'restored' | 'conflict' | null = null): Promise<SaveResult> {
     return this.db.transaction().execute(async (tx): Promise<SaveResult> => {
       const before = await tx
         .selectFrom('plan')
-        .select('text')
+        .select(['text', 'version', 'created_at', 'updated_at'])
         .where('id', '=', id)
         .where('version', '=', version)
         .where('deleted_at', 'is', null)
         .executeTakeFirst();
-      const isShortened = before !== undefined && 2 * text.length < before.text.length;
-      if (before && before.text !== text && (keep || isShortened))
-        await keepEarlier(tx, id, before.text, keep ?? 'shortened', this.now());
+      const now = this.now();
+      if (before && before.text !== text) {
+        const reason =
+          keep ?? (2 * text.length < before.text.length ? 'shortened' : await endOfStretch(tx, id, before, now));
+        if (reason) await keepRevision(tx, id, { text: before.text, reason, madeAt: before.updated_at }, now);
+      }
       const plan = await tx
         .updateTable('plan')
-        .set({ text, version: version + 1, updated_at: this.now() })
+        .set({ text, version: version + 1, updated_at: now })
         .where('id', '=', id)
         .where('version', '=', version)
         .where('deleted_at', 'is', null)
@@ -188,4 +206,23 @@ export class PlanStore {
       .where('deleted_at', '<', this.now() - keptAfterDelete)
       .execute();
   }
+}
+
+/** Why a text becomes a revision when the next one is saved; null if its stretch of edits goes on. */
+async function endOfStretch(
+  tx: Database,
+  id: string,
+  before: { readonly version: number; readonly created_at: number; readonly updated_at: number },
+  now: number,
+): Promise<RevisionReason | null> {
+  if (before.version === 1) return 'begun';
+  if (now - before.updated_at >= stretchPause) return 'edits';
+  const last = await tx
+    .selectFrom('revision')
+    .select('made_at')
+    .where('plan_id', '=', id)
+    .orderBy('made_at', 'desc')
+    .limit(1)
+    .executeTakeFirst();
+  return now - (last?.made_at ?? before.created_at) >= longestStretch ? 'edits' : null;
 }

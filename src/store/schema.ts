@@ -1,5 +1,5 @@
 import type { Generated } from 'kysely';
-import type { KeptBefore } from '../wire/plans';
+import type { RevisionReason } from '../wire/revisions';
 
 /** Times are milliseconds since 1970-01-01T00:00Z. */
 export interface PlanTable {
@@ -31,20 +31,28 @@ export interface AuditTable {
   report: string;
 }
 
-/** A text that a plan had, kept when another took its place. */
-export interface EarlierTable {
+/** A text that a plan had. */
+export interface RevisionTable {
   /** Order of keeping. */
   serial: Generated<number>;
   id: string;
   plan_id: string;
   text: string;
-  /** Reason for the replacement. */
-  reason: KeptBefore;
-  kept_at: number;
+  /** Size of the text in UTF-8. */
+  bytes: number;
+  /** SHA-256 of the text, in hexadecimal digits. */
+  digest: string;
+  /** Null for one that nobody has named. */
+  name: string | null;
+  note: string;
+  reason: RevisionReason;
+  made_at: number;
+  /** JSON of `RevisionCounts`; null until a page has worked them out. */
+  counts: string | null;
 }
 
 export interface Tables {
-  earlier: EarlierTable;
   plan: PlanTable;
   audit: AuditTable;
+  revision: RevisionTable;
 }

@@ -1,5 +1,6 @@
 /** Types of the requests and answers between pages and route handlers, and the JSON Schemas of incoming bodies. */
 import type { JSONSchemaType } from 'ajv';
+import { nameSchema } from './names';
 
 export interface PlanSummary {
   readonly id: string;
@@ -23,35 +24,12 @@ export interface NewPlan {
   readonly model?: Record<string, unknown>;
 }
 
-/**
- * Why a replaced text was kept: an earlier text came back, another window had overtaken it, or the new text was less
- * than half as long.
- */
-export type KeptBefore = 'restored' | 'conflict' | 'shortened';
-
 export interface SaveText {
   readonly text: string;
   /** The version that the change was made on. */
   readonly version: number;
   /** The reason to keep the replaced text. One that is more than twice as long is kept anyway. */
   readonly keep?: 'restored' | 'conflict';
-}
-
-/** A text to be kept that was never a plan's: the one that gave way in a conflict. */
-export interface KeepText {
-  readonly text: string;
-}
-
-export interface EarlierSummary {
-  readonly id: string;
-  /** Milliseconds since 1970-01-01T00:00Z. */
-  readonly keptAt: number;
-  readonly reason: KeptBefore;
-  readonly lines: number;
-}
-
-export interface EarlierDocument extends EarlierSummary {
-  readonly text: string;
 }
 
 /** A deleted plan, which can be restored until then. */
@@ -80,20 +58,11 @@ export const problemType = {
   overtaken: 'urn:andante:problem:overtaken',
 } as const;
 
-/** Something that can be seen, and nothing that ends a line, turns the direction of writing, or is half of a sign. */
-const name = {
-  type: 'string',
-  minLength: 1,
-  maxLength: 120,
-  pattern:
-    '^(?=.*\\S)[^\\u0000-\\u001f\\u007f-\\u009f\\u061c\\u200e\\u200f\\u2028-\\u202e\\u2066-\\u2069\\ud800-\\udfff]*$',
-} as const;
-
 export const newPlanSchema: JSONSchemaType<NewPlan> = {
   type: 'object',
   additionalProperties: false,
   properties: {
-    name: { ...name, nullable: true },
+    name: { ...nameSchema, nullable: true },
     from: { type: 'string', enum: ['empty', 'demo'], nullable: true },
     text: { type: 'string', nullable: true },
     model: { type: 'object', nullable: true, required: [], additionalProperties: true },
@@ -112,16 +81,9 @@ export const saveTextSchema: JSONSchemaType<SaveText> = {
   required: ['text', 'version'],
 };
 
-export const keepTextSchema: JSONSchemaType<KeepText> = {
-  type: 'object',
-  additionalProperties: false,
-  properties: { text: { type: 'string' } },
-  required: ['text'],
-};
-
 export const renamePlanSchema: JSONSchemaType<RenamePlan> = {
   type: 'object',
   additionalProperties: false,
-  properties: { name },
+  properties: { name: nameSchema },
   required: ['name'],
 };

@@ -73,8 +73,10 @@ describe('in both themes nothing is wrong with', () => {
     ['demo', '/hand-over', 'main[data-made=typescript] .cm-line'],
     ['demo', '/hand-over?output=diagram', 'main[data-made=diagram]'],
     ['broken', '/hand-over?output=prototype', 'main[data-made=prototype]'],
+    ['broken', '/changes', '[aria-label=History]'],
+    ['demo', '/changes?from=plan:BROKEN', '[data-testid=review] li'],
   ])('the %s plan at %s', async (plan, rest, shows) => {
-    await app.open(`/plans/${plan === 'demo' ? demo : broken}${rest}`);
+    await app.open(`/plans/${plan === 'demo' ? demo : broken}${rest.replace('BROKEN', broken)}`);
     await app.find(shows);
     await app.untilAnalysed();
     expect(await violations()).toEqual([]);

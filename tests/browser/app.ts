@@ -121,7 +121,7 @@ export class App {
   async openPlan(id: string, rest = ''): Promise<void> {
     await this.open(`/plans/${id}${rest}`);
     const parts = ['chart', 'supply', 'url-space'].map((part) => `[data-testid=${part}]`);
-    await this.find(['.cm-content', ...parts, 'main[data-steps]', 'main[data-made]'].join());
+    await this.find(['.cm-content', ...parts, 'main[data-steps]', 'main[data-made]', '[aria-label=History]'].join());
     await this.untilAnalysed();
   }
 

@@ -12,6 +12,20 @@ async function comment(words: string): Promise<void> {
   await app.untilText('.cm-content', words);
 }
 
+/** Texts that gave way in a conflict: they are revisions. */
+async function conflictTexts(id: string): Promise<string[]> {
+  const { revisions } = (await (await fetch(`${app.address}/api/plans/${id}/revisions`)).json()) as {
+    revisions: { id: string; reason: string }[];
+  };
+  const texts = revisions
+    .filter(({ reason }) => reason === 'conflict')
+    .map(async (one) => {
+      const found = await fetch(`${app.address}/api/plans/${id}/revisions/${one.id}`);
+      return ((await found.json()) as { text: string }).text;
+    });
+  return Promise.all(texts);
+}
+
 test('removes characters from a paste that no plan can hold, and says so', async () => {
   const { id } = await app.create({ text });
   await app.openPlan(id);
@@ -87,6 +101,7 @@ describe('two windows on one plan', () => {
     await app.driver.executeScript("document.querySelector('.cm-content').focus()");
     await app.chord(Key.CONTROL, 'z');
     await app.untilText('.cm-content', 'from the first');
+    expect(await conflictTexts(id)).toEqual([expect.stringContaining('from the first')]);
     await closeSecond(first, second);
   });
 
@@ -99,6 +114,7 @@ describe('two windows on one plan', () => {
     await app.click('Keep mine');
     await app.untilStored(id, 'from the first');
     expect((await app.plan(id)).text).not.toContain('from the second');
+    expect(await conflictTexts(id)).toEqual([expect.stringContaining('from the second')]);
     await closeSecond(first, second);
 
     const again = await conflict();
@@ -195,8 +211,47 @@ test('a text of which less than half was left can be taken up again', async () =
   await app.open('/plans');
   await app.openPlan(id);
   await app.click('Cut');
-  await app.click('Earlier texts…');
-  await app.untilText('dialog[open] pre', 'a long comment');
-  await app.click('Go on with this text');
+  await app.click('Revisions');
+  await app.untilText('[aria-label=Revisions]', 'before a change that removed more than half');
+  await app.click('Go back to this text');
   await app.untilStored(id, 'a long comment');
+});
+
+test('a revision that was marked, and a restored text, survive a server that is killed at any moment', async () => {
+  const { id } = await app.create({ text, name: 'Killed' });
+  const send = (path: string, method: string, body: object): Promise<Response | null> =>
+    fetch(`${app.address}/api/plans/${id}${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    }).catch(() => null);
+  const marked: string[] = [];
+  let { version } = await app.plan(id);
+  for (let round = 0; round < 4; round++) {
+    const sent = `${text}# round ${round}\n`;
+    const answers = [
+      ...[0, 1, 2].map(async (index) => {
+        const name = `R${round}.${index}`;
+        const answer = await send('/revisions', 'POST', { text: `${sent}# ${name}\n`, reason: 'marked', name });
+        if (answer?.ok) marked.push(name);
+      }),
+      send('/text', 'PUT', { text: sent, version, keep: 'restored' }),
+    ];
+    if (round % 2 === 0) await Promise.race(answers);
+    await app.killServer();
+    await Promise.all(answers);
+    await app.startServer();
+    const plan = await app.plan(id);
+    // Either text is whole, and the one that was replaced is a revision.
+    expect([plan.version, plan.text]).toEqual(
+      plan.version === version ? [version, (await app.plan(id)).text] : [version + 1, sent],
+    );
+    const { revisions } = (await (await fetch(`${app.address}/api/plans/${id}/revisions`)).json()) as {
+      revisions: { name: string | null; reason: string }[];
+    };
+    const kept = revisions.map(({ name }) => name);
+    for (const name of marked) expect(kept).toContain(name);
+    if (plan.version > version) expect(revisions.some(({ reason }) => reason === 'restored')).toBe(true);
+    version = plan.version;
+  }
 });

@@ -32,7 +32,7 @@ const paths = [
   `/api/plans/${id}`,
   `/api/plans/${id}/text`,
   `/api/plans/${id}/audits`,
-  `/api/plans/${id}/earlier`,
+  `/api/plans/${id}/revisions`,
   `/plans/${id}/nowhere`,
   '/plans/%',
   '/plans/%00',

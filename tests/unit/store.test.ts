@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import {
   chmodSync,
   existsSync,
@@ -12,12 +13,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { openDatabase, Unusable, type Database } from '../../src/store/database';
+import fc from 'fast-check';
 import { Kysely, Migrator, SqliteDialect } from 'kysely';
 import Sqlite from 'libsql';
 import { AuditStore, mostKept } from '../../src/store/audits';
-import { EarlierStore, mostEarlier } from '../../src/store/earlier';
 import { migrationProvider } from '../../src/store/migrations';
-import { keptAfterDelete, PlanStore } from '../../src/store/plans';
+import { keptAfterDelete, longestStretch, PlanStore, stretchPause } from '../../src/store/plans';
+import { RevisionStore } from '../../src/store/revisions';
+import { mostBytes, mostRevisions, thinned, type Aged } from '../../src/store/thinning';
+import { forAll } from './property';
 
 let folder: string;
 let db: Database;
@@ -146,29 +150,158 @@ test('the last audits of a plan are kept, and are deleted with it', async () => 
   expect(await db.selectFrom('audit').select('id').execute()).toEqual([]);
 });
 
-test('a text is kept before another takes its place in a conflict or as an earlier one, and before less than half is left', async () => {
-  const earlier = new EarlierStore(db, () => now);
-  const { id } = await plans.create('Huts', 'one two three four');
-  const kept = async (): Promise<string[]> =>
+describe('revisions', () => {
+  let revisions: RevisionStore;
+  beforeEach(() => {
+    revisions = new RevisionStore(db, () => now);
+  });
+  const kept = async (id: string): Promise<string[]> =>
     Promise.all(
-      (await earlier.list(id))!.map(async (one) => `${one.reason}: ${(await earlier.find(id, one.id))!.text}`),
+      (await revisions.list(id))!.map(async (one) => `${one.reason}: ${(await revisions.find(id, one.id))!.text}`),
     );
-  await plans.save(id, 'one two three', 1);
-  expect(await kept()).toEqual([]);
-  await plans.save(id, 'one', 2);
-  await plans.save(id, 'one one', 3, 'conflict');
-  await plans.save(id, 'one one one', 4, 'restored');
-  expect(await kept()).toEqual(['restored: one one', 'conflict: one', 'shortened: one two three']);
-  // A save that comes too late replaces nothing, and so keeps nothing.
-  expect((await plans.save(id, '', 2)).kind).toBe('overtaken');
-  expect(await earlier.keep(id, 'mine')).toBe(true);
-  expect(await earlier.keep(id, 'mine')).toBe(true);
-  expect(await kept()).toHaveLength(4);
-  for (let index = 0; index < mostEarlier; index++) await earlier.keep(id, `text ${index}`);
-  expect(await kept()).toHaveLength(mostEarlier);
-  expect((await earlier.list(id))![0]).toMatchObject({ lines: 1, reason: 'conflict', keptAt: now });
-  await plans.delete(id);
-  expect([await earlier.list(id), await earlier.keep(id, 'x')]).toEqual([undefined, false]);
+
+  test('keep what others take the place of: the first text, one in a conflict, one restored over, one cut short', async () => {
+    const { id } = await plans.create('Huts', 'one two three four');
+    await plans.save(id, 'one two three', 1);
+    await plans.save(id, 'one', 2);
+    await plans.save(id, 'one one', 3, 'conflict');
+    await plans.save(id, 'one one one', 4, 'restored');
+    expect(await kept(id)).toEqual([
+      'restored: one one',
+      'conflict: one',
+      'shortened: one two three',
+      'begun: one two three four',
+    ]);
+    // A save that comes too late replaces nothing, and so keeps nothing.
+    expect((await plans.save(id, '', 2)).kind).toBe('overtaken');
+    const conflict = { text: 'mine', reason: 'conflict' } as const;
+    await revisions.add(id, conflict);
+    await revisions.add(id, conflict);
+    expect(await kept(id)).toHaveLength(5);
+    await plans.delete(id);
+    expect([await revisions.list(id), await revisions.add(id, conflict), await revisions.history(id)]).toEqual([
+      undefined,
+      { kind: 'gone' },
+      undefined,
+    ]);
+    await plans.restore(id);
+    expect(await kept(id)).toHaveLength(5);
+  });
+
+  test('end a stretch of edits: after a pause, or after an hour without one', async () => {
+    const { id } = await plans.create('Huts', 'a');
+    let version = 1;
+    const save = async (text: string, later: number): Promise<void> => {
+      now += later;
+      expect(await plans.save(id, text, version++)).toMatchObject({ kind: 'saved' });
+    };
+    await save('ab', 1);
+    await save('abc', 1000);
+    expect(await kept(id)).toEqual(['begun: a']);
+    await save('abcd', stretchPause);
+    expect(await kept(id)).toEqual(['edits: abc', 'begun: a']);
+    // Dated by its last change, not by the change after the pause.
+    expect((await revisions.list(id))![0]!.madeAt).toBe(2001);
+    for (let passed = 0; passed < longestStretch; passed += stretchPause / 2)
+      await save(`abcd ${passed}`, stretchPause / 2);
+    expect((await kept(id))[0]).toMatch(/^edits: abcd /);
+  });
+
+  test('are marked with a name and a note, counted, renamed, deleted', async () => {
+    const { id } = await plans.create('Huts', 'a');
+    const counts = { errors: 1, warnings: 0, screens: 3, stranded: 1 };
+    const added = await revisions.add(id, {
+      text: 'a',
+      reason: 'marked',
+      name: ' Release 1 ',
+      note: 'shipped',
+      counts,
+    });
+    expect(added).toMatchObject({ kind: 'kept', revision: { name: 'Release 1', note: 'shipped', counts, lines: 1 } });
+    // The same text once more, without a name, is the same revision; with another name it is one more.
+    await revisions.add(id, { text: 'a', reason: 'conflict' });
+    await revisions.add(id, { text: 'a', reason: 'marked', name: 'Release 2' });
+    const [second, first] = (await revisions.list(id))!;
+    expect([first!.name, second!.name, first!.digest === second!.digest]).toEqual(['Release 1', 'Release 2', true]);
+    expect(await revisions.change(id, second!.id, { name: null, counts })).toMatchObject({ name: null, counts });
+    expect(await revisions.change(id, 'nothing', { note: '' })).toBeUndefined();
+    expect([await revisions.delete(id, second!.id), await revisions.delete(id, second!.id)]).toEqual([true, false]);
+    // An unnamed one that is marked gets the name.
+    await revisions.add(id, { text: 'b', reason: 'conflict' });
+    await revisions.add(id, { text: 'b', reason: 'marked', name: 'B' });
+    expect((await revisions.list(id))!.map(({ name }) => name)).toEqual(['B', 'Release 1']);
+  });
+
+  test('go with the plan into one file and out of it', async () => {
+    const { id } = await plans.create('Huts', 'a');
+    await plans.save(id, 'ab', 1);
+    now += 5;
+    await revisions.add(id, { text: 'ab', reason: 'marked', name: 'Release', note: 'n' });
+    const history = (await revisions.history(id))!;
+    expect(history.revisions.map(({ reason, text }) => [reason, text])).toEqual([
+      ['begun', 'a'],
+      ['marked', 'ab'],
+    ]);
+    const copy = await plans.createWithHistory(history);
+    expect(await revisions.history(copy.id)).toEqual(history);
+  });
+
+  test('have a bound: unnamed ones make room, named ones do not', async () => {
+    const { id } = await plans.create('Huts', 'a');
+    const large = (index: number): string => `${index} ${'x'.repeat(3_000_000)}`;
+    for (let index = 0; index < 12; index++) {
+      now += 1;
+      await revisions.add(id, { text: large(index), reason: 'conflict' });
+    }
+    expect((await revisions.list(id))!.length).toBe(Math.floor(mostBytes / 3_000_002));
+    let results: string[] = [];
+    for (let index = 20; index < 32; index++) {
+      now += 1;
+      results.push((await revisions.add(id, { text: large(index), reason: 'marked', name: `R${index}` })).kind);
+    }
+    expect(results.filter((kind) => kind === 'kept')).toHaveLength(Math.floor(mostBytes / 3_000_002));
+    results = results.slice(-1);
+    expect(results).toEqual(['full']);
+  });
+});
+
+test('revisions thin out with age: named ones and the newest stay, of the others one a period', () => {
+  const hour = 3_600_000;
+  const revision = fc.record({
+    age: fc.oneof(...[hour, 24 * hour, 90 * 24 * hour].map((max) => fc.integer({ min: 0, max }))),
+    name: fc.constantFrom(null, null, null, 'Release'),
+    bytes: fc.nat(Math.floor(mostBytes / 20)),
+  });
+  const end = 400 * 24 * hour;
+  forAll(
+    fc.property(fc.array(revision, { maxLength: 80 }), (all) => {
+      const aged = all.map(({ age, ...one }, serial): Aged => ({ ...one, serial, madeAt: end - age }));
+      const gone = thinned(aged, end);
+      const stays = aged.filter(({ serial }) => !gone.has(serial));
+      expect(aged.filter(({ name, serial }) => name !== null && gone.has(serial))).toEqual([]);
+      const newest = aged.reduce<Aged | null>(
+        (best, one) =>
+          !best || one.madeAt > best.madeAt || (one.madeAt === best.madeAt && one.serial > best.serial) ? one : best,
+        null,
+      );
+      if (newest) expect(gone.has(newest.serial)).toBe(false);
+      // Once more changes nothing.
+      expect(thinned(stays, end)).toEqual(new Set());
+      const unnamed = stays.filter(({ name }) => name === null);
+      const perDay = new Map<number, number>();
+      for (const { madeAt } of unnamed)
+        if (end - madeAt >= 24 * hour)
+          perDay.set(Math.floor(madeAt / (24 * hour)), (perDay.get(Math.floor(madeAt / (24 * hour))) ?? 0) + 1);
+      // A day on the border of a month may have its own, and that of its week.
+      expect(Math.max(1, ...perDay.values())).toBeLessThanOrEqual(2);
+      expect(unnamed.filter(({ madeAt }) => end - madeAt >= 24 * hour).length).toBeLessThanOrEqual(31 + 11);
+      const size = stays.reduce((sum, { bytes }) => sum + bytes, 0);
+      const named = stays.filter(({ name }) => name !== null).reduce((sum, { bytes }) => sum + bytes, 0);
+      expect(size <= Math.max(mostBytes, named + (newest?.bytes ?? 0))).toBe(true);
+      expect(stays.length).toBeLessThanOrEqual(mostRevisions);
+    }),
+    200,
+  );
 });
 
 test('plans that can be brought back are listed, with how long', async () => {
@@ -199,22 +332,44 @@ test('a plan that is gone for good gives its space back', async () => {
 describe('a file', () => {
   const file = (): string => join(folder, 'old.sqlite');
 
-  test('of before is copied before its schema is changed, and made to give space back', async () => {
-    const before = new Kysely<unknown>({ dialect: new SqliteDialect({ database: new Sqlite(file()) }) });
-    const all = await migrationProvider.getMigrations();
-    const old = Object.fromEntries(Object.entries(all).slice(0, 2));
+  // Rows of each table, by the schema that made it.
+  const rows = [
+    "INSERT INTO plan (id, name, text, version, created_at, updated_at) VALUES ('p', 'Huts', 'app \"Huts\"', 3, 1, 2)",
+    "INSERT INTO audit (id, plan_id, name, variant, created_at, total, lost, report) VALUES ('a', 'p', 'x', 'app', 3, 1, 0, '{}')",
+    "INSERT INTO earlier (id, plan_id, text, reason, kept_at) VALUES ('e', 'p', 'Ünï', 'conflict', 4), ('f', 'p', 'b', 'shortened', 5)",
+  ];
+
+  test.each([1, 2, 3])('of schema %i is copied, and brought up to date with all it holds', async (schema) => {
+    const sqlite = new Sqlite(file());
+    const before = new Kysely<unknown>({ dialect: new SqliteDialect({ database: sqlite }) });
+    const all = Object.entries(await migrationProvider.getMigrations());
+    const old = Object.fromEntries(all.slice(0, schema));
     await new Migrator({ db: before, provider: { getMigrations: async () => old } }).migrateToLatest();
+    for (const row of rows.slice(0, schema)) sqlite.exec(row);
     await before.destroy();
     const opened = await openDatabase(file());
-    await new PlanStore(opened.db).create('Huts', 'a');
-    await opened.db.destroy();
-    expect(readdirSync(folder).filter((name) => name.includes('before'))).toEqual([
-      'old.sqlite.before-003-earlier-texts',
-    ]);
-    const copy = new Sqlite(join(folder, 'old.sqlite.before-003-earlier-texts'));
-    expect(copy.prepare("SELECT name FROM sqlite_master WHERE name IN ('audit', 'earlier')").all()).toEqual([
-      { name: 'audit' },
-    ]);
+    const [plansThere, revisions] = [new PlanStore(opened.db), new RevisionStore(opened.db)];
+    expect(await plansThere.find('p')).toEqual({ id: 'p', name: 'Huts', text: 'app "Huts"', version: 3, updatedAt: 2 });
+    expect((await new AuditStore(opened.db).list('p'))!.map(({ id }) => id)).toEqual(schema > 1 ? ['a'] : []);
+    const found = (await revisions.list('p'))!;
+    expect(found.map(({ id, reason, madeAt, name, lines }) => [id, reason, madeAt, name, lines])).toEqual(
+      schema > 2
+        ? [
+            ['f', 'shortened', 5, null, 1],
+            ['e', 'conflict', 4, null, 1],
+          ]
+        : [],
+    );
+    if (schema > 2)
+      expect((await revisions.find('p', 'e'))!).toMatchObject({
+        text: 'Ünï',
+        digest: createHash('sha256').update('Ünï').digest('hex'),
+      });
+    await opened.close();
+    const name = `old.sqlite.before-${all[schema]![0]}`;
+    expect(readdirSync(folder).filter((each) => each.includes('before'))).toEqual([name]);
+    const copy = new Sqlite(join(folder, name));
+    expect(copy.prepare('SELECT id FROM plan').all()).toEqual([{ id: 'p' }]);
     copy.close();
     expect((await openDatabase(file())).setAside).toBeNull();
   });

@@ -4,6 +4,9 @@ export const maximumBytes = 4 * 1024 * 1024;
 /** Maximum size of the body of a request: JSON writes a control character of one byte in six, as in `\u001f`. */
 export const maximumBodyBytes = 6 * maximumBytes + 1024;
 
+/** Maximum size of the file of a plan with its history. */
+export const maximumHistoryBytes = 64 * 1024 * 1024;
+
 /** How deep a plan may nest: parentheses, `not`, lists of lists, conditions joined in a row, `or` behind `or`. */
 export const maximumDepth = 200;
 

@@ -3,29 +3,11 @@
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
 import { toneOf } from '../parts/tones';
-import { useActions, useAddress, useSession } from '../session/context';
+import { useActions } from '../session/context';
+import { TryUrl } from './TryUrl';
 import { WatchWalk } from './WatchWalk';
 
 const bar = { error: 'border-error', warning: 'border-warning', note: 'border-info' } as const;
-
-/** Leads to the result of the URL that shows a finding. */
-function TryUrl({ url }: { url: string }) {
-  const session = useSession();
-  const address = useAddress();
-  return (
-    <button
-      type="button"
-      className="fix-button"
-      title={url}
-      onClick={() => {
-        session.try(url);
-        address.go({ view: 'links', audit: null });
-      }}
-    >
-      Try the URL
-    </button>
-  );
-}
 
 /** One finding in full, with all its fixes. */
 export function FindingCard({ finding }: { finding: Finding }) {

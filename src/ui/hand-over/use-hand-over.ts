@@ -1,8 +1,10 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
+import { useWorker } from '../parts/use-worker';
 import type { HandOverAnswer, HandOverOptions, HandOverQuestion, MadeOutput } from './messages';
 import type { Output } from './outputs';
 
-type Ask = HandOverQuestion extends infer Q ? (Q extends HandOverQuestion ? Omit<Q, 'id'> : never) : never;
+const start = (): Worker => new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+const stopped = (id: number): HandOverAnswer => ({ id, error: 'The worker that makes the files has stopped.' });
 
 export interface HandedOver {
   /** The last output that was made; null before the first. */
@@ -16,36 +18,7 @@ export interface HandedOver {
 /** Makes an output in a worker of its own, whenever the text or the options change. */
 export function useHandOver(text: string, output: Output, path: string | null, options: HandOverOptions): HandedOver {
   const [state, setState] = useState<Pick<HandedOver, 'made' | 'error'>>({ made: null, error: null });
-  const worker = useRef<Worker | null>(null);
-  const asked = useRef(new Map<number, (answer: HandOverAnswer) => void>());
-  const next = useRef(1);
-
-  const ask = useCallback((question: Ask): Promise<HandOverAnswer> => {
-    const id = next.current++;
-    return new Promise((resolve) => {
-      asked.current.set(id, resolve);
-      worker.current?.postMessage({ ...question, id });
-    });
-  }, []);
-
-  useEffect(() => {
-    const started = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
-    const waiting = asked.current;
-    const settle = (answer: HandOverAnswer): void => {
-      waiting.get(answer.id)?.(answer);
-      waiting.delete(answer.id);
-    };
-    started.onmessage = ({ data }: MessageEvent<HandOverAnswer>) => settle(data);
-    started.onerror = () => {
-      for (const id of [...waiting.keys()]) settle({ id, error: 'The worker that makes the files has stopped.' });
-    };
-    worker.current = started;
-    return () => {
-      started.terminate();
-      worker.current = null;
-      waiting.clear();
-    };
-  }, []);
+  const ask = useWorker<HandOverQuestion, HandOverAnswer>(start, stopped);
 
   const key = JSON.stringify(options);
   useEffect(() => {

@@ -1,16 +1,22 @@
 import { expandIncludes } from '../../core/language/include';
-import { maximumBytes } from '../../core/base/limits';
+import { maximumBytes, maximumHistoryBytes } from '../../core/base/limits';
 import { jsonOfText, NoPlan, textOfBytes } from '../../wire/plan-file';
 import type { NewPlan } from '../../wire/plans';
+import type { HistoryFile } from '../../wire/revisions';
+
+/** A plan from a file: with its history, or alone. */
+export type PlanFromFile = NewPlan | { readonly history: HistoryFile };
 
 /**
- * Reads dropped or picked files as plans: texts, or JSON as `andante model` prints it. Included files become a part of
- * the files that include them.
+ * Reads dropped or picked files as plans: texts, JSON as `andante model` prints it, or plans with their history.
+ * Included files become a part of the files that include them.
  *
  * @throws NoPlan with one sentence for the user if a file is too large or no text, or if an included one is missing
  */
-export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> {
-  const read = await Promise.all(files.map(async (file) => ({ name: file.name, text: await readText(file) })));
+export async function readPlanFiles(files: readonly File[]): Promise<PlanFromFile[]> {
+  const histories = files.filter(({ name }) => isHistory(name));
+  const others = files.filter(({ name }) => !isHistory(name));
+  const read = await Promise.all(others.map(async (file) => ({ name: file.name, text: await readText(file) })));
   const isJson = (name: string): boolean => /\.json$/i.test(name);
   const texts = new Map(read.filter(({ name }) => !isJson(name)).map(({ name, text }) => [name, text]));
   const included = new Set<string>();
@@ -31,8 +37,23 @@ export async function readPlanFiles(files: readonly File[]): Promise<NewPlan[]> 
   }
   // If files include one another in a ring, all of them are included: the first then counts as the whole.
   const roots = [...whole].filter(([name]) => !included.has(name));
-  const plans = (roots.length > 0 ? roots : [...whole].slice(0, 1)).map(([name, text]) => textPlan(name, text));
-  return [...plans, ...read.filter(({ name }) => isJson(name)).map(({ name, text }) => jsonPlan(name, text))];
+  const plans: PlanFromFile[] = (roots.length > 0 ? roots : [...whole].slice(0, 1)).map(([name, text]) =>
+    textPlan(name, text),
+  );
+  return [
+    ...plans,
+    ...read.filter(({ name }) => isJson(name)).map(({ name, text }) => jsonPlan(name, text)),
+    ...(await Promise.all(histories.map(readHistory))),
+  ];
+}
+
+const isHistory = (name: string): boolean => /\.history\.json$/i.test(name);
+
+/** The server looks at what is in it. */
+async function readHistory(file: File): Promise<PlanFromFile> {
+  if (file.size > maximumHistoryBytes)
+    throw new NoPlan(`${file.name} is larger than 64 MiB, the most that a plan with its history may be.`);
+  return { history: jsonOfText(file.name, await file.text()) as HistoryFile };
 }
 
 async function readText(file: File): Promise<string> {

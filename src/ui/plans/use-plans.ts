@@ -66,7 +66,8 @@ export function usePlans(
     importFiles: (files) =>
       run(async () => {
         const made: PlanSummary[] = [];
-        for (const plan of await readPlanFiles(files)) made.push(await api.create(plan));
+        for (const plan of await readPlanFiles(files))
+          made.push(await ('history' in plan ? api.createWithHistory(plan.history) : api.create(plan)));
         if (made.length === 1) return open(made[0]!.id);
         setPlans(await api.list());
         tell(`${counted(made.length, 'plan')} imported.`);

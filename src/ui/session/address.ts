@@ -27,6 +27,12 @@ export interface Place {
   readonly output: string | null;
   /** The file of it that is shown; null for the first. */
   readonly file: string | null;
+  /**
+   * The versions that the Changes view compares: the id of a revision, `plan:` with the id of a plan, `now`, or `file`;
+   * null for the newest revision, and for the text as it is typed.
+   */
+  readonly from: string | null;
+  readonly to: string | null;
 }
 
 export interface Address extends Place {
@@ -54,11 +60,13 @@ function placeOf(path: string, search: { readonly get: (name: string) => string 
     audit: search.get('audit'),
     output: search.get('output'),
     file: search.get('file'),
+    from: search.get('from'),
+    to: search.get('to'),
   };
 }
 
 function addressOf(planId: string, place: Place): string {
-  const { view, screen, only, variant, filter, walk, taken, audit, output, file } = place;
+  const { view, screen, only, variant, filter, walk, taken, audit, output, file, from, to } = place;
   const query = new URLSearchParams();
   if (screen) query.set('screen', screen);
   if (only) query.set('only', only);
@@ -69,6 +77,8 @@ function addressOf(planId: string, place: Place): string {
   if (audit) query.set('audit', audit);
   if (output) query.set('output', output);
   if (file) query.set('file', file);
+  if (from) query.set('from', from);
+  if (to) query.set('to', to);
   const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
   return `/plans/${planId}${view === 'plan' ? '' : `/${view}`}${suffix}`;
 }

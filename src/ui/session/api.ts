@@ -1,14 +1,6 @@
+import type { HistoryFile, NewRevision, RevisionDocument, RevisionPatch, RevisionSummary } from '../../wire/revisions';
 import type { AuditDocument, AuditSummary, NewAudit } from '../../wire/audits';
-import type {
-  DeletedPlan,
-  EarlierDocument,
-  EarlierSummary,
-  NewPlan,
-  PlanDocument,
-  PlanSummary,
-  Problem,
-  SaveText,
-} from '../../wire/plans';
+import type { DeletedPlan, NewPlan, PlanDocument, PlanSummary, Problem, SaveText } from '../../wire/plans';
 
 /** An answer of the server that is no success. */
 export class ProblemError extends Error {
@@ -44,10 +36,15 @@ export const api = {
   find: (id: string) => call<PlanDocument>(`/plans/${id}`),
   save: (id: string, { text, version, keep }: SaveText, keepalive = false) =>
     call<PlanSummary>(`/plans/${id}/text`, 'PUT', { text, version, ...(keep && { keep }) }, keepalive),
-  earlier: (id: string) => call<{ earlier: EarlierSummary[] }>(`/plans/${id}/earlier`).then(({ earlier }) => earlier),
-  earlierText: (id: string, which: string) =>
-    call<EarlierDocument>(`/plans/${id}/earlier/${which}`).then(({ text }) => text),
-  keepEarlier: (id: string, text: string) => call<null>(`/plans/${id}/earlier`, 'POST', { text }),
+  revisions: (id: string) =>
+    call<{ revisions: RevisionSummary[] }>(`/plans/${id}/revisions`).then(({ revisions }) => revisions),
+  revision: (id: string, revision: string) => call<RevisionDocument>(`/plans/${id}/revisions/${revision}`),
+  addRevision: (id: string, revision: NewRevision) => call<RevisionSummary>(`/plans/${id}/revisions`, 'POST', revision),
+  changeRevision: (id: string, revision: string, patch: RevisionPatch) =>
+    call<RevisionSummary>(`/plans/${id}/revisions/${revision}`, 'PATCH', patch),
+  deleteRevision: (id: string, revision: string) => call<null>(`/plans/${id}/revisions/${revision}`, 'DELETE'),
+  createWithHistory: (history: HistoryFile) => call<PlanSummary>('/histories', 'POST', history),
+  historyAddress: (id: string) => `/api/plans/${id}/history`,
   deleted: () => call<{ deleted: DeletedPlan[] }>('/deleted').then(({ deleted }) => deleted),
   rename: (id: string, name: string) => call<PlanSummary>(`/plans/${id}`, 'PATCH', { name }),
   duplicate: (id: string) => call<PlanSummary>(`/plans/${id}/duplicate`, 'POST'),

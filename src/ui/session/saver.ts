@@ -133,7 +133,7 @@ export class Saver {
     const { id, version } = this.plan;
     const mine = this.text();
     this.adopt(this.state.current);
-    api.keepEarlier(id, mine).catch(() => this.drafts.setAside(mine, version));
+    api.addRevision(id, { text: mine, reason: 'conflict' }).catch(() => this.drafts.setAside(mine, version));
   }
 
   /** Saves the text here over the one from elsewhere, now that it has been seen. */

@@ -6,6 +6,7 @@ export const views = [
   { id: 'links', label: 'Links', key: '4' },
   { id: 'walk', label: 'Walk', key: '5' },
   { id: 'hand-over', label: 'Hand over', key: '6' },
+  { id: 'changes', label: 'Changes', key: '7' },
 ] as const;
 
 export type View = (typeof views)[number]['id'];

@@ -5,8 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { NameForm } from '../parts/NameForm';
 import { api } from '../session/api';
-import { useActions, useSession } from '../session/context';
-import { EarlierDialog } from './EarlierDialog';
+import { useActions, useAddress, useSession } from '../session/context';
 import { Notice } from '../parts/Notice';
 
 interface Props {
@@ -19,11 +18,11 @@ interface Props {
 export function PlanMenu({ planId, name, onRename }: Props) {
   const session = useSession();
   const { change } = useActions();
+  const address = useAddress();
   const router = useRouter();
   const menu = useRef<HTMLDetailsElement>(null);
   const [naming, setNaming] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const [looking, setLooking] = useState(false);
   const run = async (act: () => Promise<void>): Promise<void> => {
     try {
       setProblem(null);
@@ -69,7 +68,7 @@ export function PlanMenu({ planId, name, onRename }: Props) {
           <Item label="Rename…" onClick={choose(() => setNaming(true))} />
           <Item label="Add many screens…" onClick={choose(() => change({ kind: 'list', module: null }))} />
           <Item label="Lay the text out" onClick={choose(layOut)} />
-          <Item label="Earlier texts…" onClick={choose(() => setLooking(true))} />
+          <Item label="Revisions" onClick={choose(() => address.go({ view: 'changes' }))} />
           <li>
             <a href={api.downloadAddress(planId)} download>
               Download
@@ -85,7 +84,6 @@ export function PlanMenu({ planId, name, onRename }: Props) {
           </li>
         </ul>
       </details>
-      {looking && <EarlierDialog planId={planId} planName={name} onClose={() => setLooking(false)} />}
       {problem && (
         <Notice className="absolute top-full left-0 mt-1 z-30 w-80 border border-rule" onClose={() => setProblem(null)}>
           {problem}

@@ -6,6 +6,7 @@ import type { PlanDocument } from '../../wire/plans';
 import { ChangeDialog } from '../change/ChangeDialog';
 import type { Draft } from '../session/change-draft';
 import { editorExtensions } from '../editor/extensions';
+import { ChangesView } from '../changes/ChangesView';
 import { HandOverView } from '../hand-over/HandOverView';
 import { LinksView } from '../links/LinksView';
 import { PlanView } from '../plan/PlanView';
@@ -85,7 +86,7 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
             </Notice>
           )}
         </div>
-        <Shown view={address.view} isDecided={snapshot.overview.stage === 'decided'} />
+        <Shown planId={plan.id} view={address.view} isDecided={snapshot.overview.stage === 'decided'} />
       </div>
       <KeysDialog ref={keysDialog} />
       {draft && (
@@ -104,7 +105,7 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
 }
 
 /** One of the views. Reach and Supply have nothing to draw before the first verdicts. */
-function Shown({ view, isDecided }: { view: View; isDecided: boolean }) {
+function Shown({ planId, view, isDecided }: { planId: string; view: View; isDecided: boolean }) {
   switch (view) {
     case 'plan':
       return <PlanView />;
@@ -114,6 +115,8 @@ function Shown({ view, isDecided }: { view: View; isDecided: boolean }) {
       return <LinksView />;
     case 'hand-over':
       return isDecided ? <HandOverView /> : <main aria-busy className="bg-base-100" />;
+    case 'changes':
+      return <ChangesView planId={planId} />;
     case 'reach':
       return isDecided ? <ReachView /> : <main aria-busy className="bg-base-100" />;
     case 'supply':

@@ -88,8 +88,8 @@ export const pairs: readonly KnownPair[] = [
     name: 'a screen renamed, and a caller left behind',
     edits: [['screen hut ', 'screen cabin ']],
     changes: [
-      'renamed screen hut to cabin for saved state, other modules, generated code',
       'changed screen home › transition Hut: target',
+      'renamed screen hut to cabin for saved state, other modules, generated code',
     ],
     effects: [
       'breaking state: screen hut',
@@ -141,7 +141,7 @@ export const pairs: readonly KnownPair[] = [
   {
     name: 'the origin changed',
     edits: [['https://huts.example', 'https://cabins.example']],
-    changes: ['added origin https://cabins.example', 'removed origin https://huts.example for links'],
+    changes: ['removed origin https://huts.example for links', 'added origin https://cabins.example'],
     effects: [
       'breaking url: https://huts.example/huts/0 > nothing',
       'breaking url: https://huts.example/trips > nothing',
@@ -182,12 +182,12 @@ export const pairs: readonly KnownPair[] = [
       ['sets signedIn = false', 'sets who = guest'],
     ],
     changes: [
+      'removed flag signedIn for saved state, generated code',
       'changed screen signIn › transition Go: steps',
       'changed screen trips › transition Sign out: steps',
       'changed screen dates › needs who is member: guard',
       'added type Who for generated code',
       'added flag who for generated code',
-      'removed flag signedIn for saved state, generated code',
     ],
     effects: [],
   },
@@ -221,8 +221,8 @@ export const pairs: readonly KnownPair[] = [
       ['"Help" push help', '"Help" push help\n  "Trips" push trips'],
     ],
     changes: [
-      'added menu More › menu item Trips for generated code',
       'removed tabs phone › tab Trips for saved state, generated code',
+      'added menu More › menu item Trips for generated code',
     ],
     effects: ['breaking state in phone: tabs 2 1', 'better reach in tablet: trips 1 from outside > 1'],
   },
@@ -327,9 +327,9 @@ export const pairs: readonly KnownPair[] = [
       ],
     ],
     changes: [
+      'removed screen home › transition Hut for generated code',
       'added screen home › transition List for generated code',
       'added screen list for generated code',
-      'removed screen home › transition Hut for generated code',
     ],
     effects: [
       'breaking walk: Book: step 1 no-control',
@@ -364,8 +364,8 @@ export const pairs: readonly KnownPair[] = [
       [' gives day', ''],
     ],
     changes: [
-      'changed screen dates › transition Pick a day: steps',
       'removed screen dates › value day for saved state, generated code',
+      'changed screen dates › transition Pick a day: steps',
     ],
     effects: ['breaking state: result dates day', 'worse finding: comes result/unasked on pickDay'],
   },
@@ -375,7 +375,7 @@ export const pairs: readonly KnownPair[] = [
       ['variants phone, tablet', 'variants phone'],
       ['tabs only phone', 'tabs'],
     ],
-    changes: ['changed tabs: only', 'removed variant tablet for generated code'],
+    changes: ['removed variant tablet for generated code', 'changed tabs: only'],
     effects: ['breaking state: variant tablet'],
   },
   {

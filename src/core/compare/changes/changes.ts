@@ -6,18 +6,14 @@ import { concernsOf } from './concerns';
 import type { PartDiff, PartPair } from './diff';
 import { outOfOrder } from './order';
 
-/** All changes from one plan to the other, in the order of the new plan, removals last. */
+/** All changes from one plan to the other in the order of a review: what may break first, then what is new, then what only goes by another name or stands elsewhere. */
 export function changesOf(pairing: Pairing, diff: PartDiff): Change[] {
   const bare: Bare<Change>[] = [
-    ...renamesOf(pairing),
+    ...wholes(diff.removed).map((one) => ({ kind: 'removed' as const, ...one, guess: guessFor(one.part, pairing) })),
     ...changedParts(diff),
-    ...movedParts(diff),
     ...wholes(diff.added).map((one) => ({ kind: 'added' as const, ...one })),
-    ...wholes(diff.removed).map((one) => ({
-      kind: 'removed' as const,
-      ...one,
-      guess: guessFor(one.part, pairing),
-    })),
+    ...renamesOf(pairing),
+    ...movedParts(diff),
   ];
   return bare.map((change) => ({ ...change, concerns: concernsOf(change) }));
 }

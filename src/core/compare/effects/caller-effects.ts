@@ -32,6 +32,9 @@ export function callerEffects(versions: Versions, comes: readonly Finding[]): Ca
 /** Whether a caller may have to follow: another name, other arguments, another result. */
 function hasOtherSignature(versions: Versions, old: Screen, now: Screen): boolean {
   if (old.label !== now.label) return true;
+  const isUntouched = old.parameters.every(({ name }, index) => name === now.parameters[index]?.name);
+  // What a module takes stands outside of its screens.
+  if (isUntouched && !now.module?.parameters.length && versions.saysTheSame(old)) return false;
   const signature = ({ parameters, returns }: Screen, nameOf: (name: string) => string | null): string =>
     JSON.stringify([
       parameters

@@ -68,6 +68,11 @@ export class Versions {
     this.partBefore.set(after, before);
   }
 
+  /** Whether an old screen says word for word the same in the new plan. */
+  saysTheSame({ index }: Screen): boolean {
+    return this.changes.same.toAfter.has(index);
+  }
+
   /** Name of an old variant in the new plan; null if that does not have it. */
   variantAfter(name: string): string | null {
     const { variants } = this.now.plan;

@@ -1,4 +1,5 @@
 /** A plan in the names of the other one, so that the two can be compared word by word. */
+import { remembered } from '../../base/remembered';
 import { applyEdits, type TextEdit } from '../../language/edits';
 import { parse } from '../../language/parse';
 import type { TextRange } from '../../language/range';
@@ -52,8 +53,14 @@ export const wordedAfter = ({ after }: Pairing): Worded =>
 
 const labelIn = (plan: Plan, symbol: SymbolKey): string => plan.screens[Number(symbol.split(' ')[1])]!.label;
 
-function worded({ plan, references, declared }: Side, words: Words): Worded {
+function worded({ plan, references, declared }: Side, { nameOf, labelOf }: Words): Worded {
   const { text } = plan.tree;
+  const names = new Map<SymbolKey, string>();
+  const labelled = new Map<SymbolKey, string>();
+  const words: Words = {
+    nameOf: (symbol) => remembered(names, symbol, () => nameOf(symbol)),
+    labelOf: (symbol) => remembered(labelled, symbol, () => labelOf(symbol)),
+  };
   const edits: TextEdit[] = [];
   const replace = (from: number, to: number, insert: string): void => {
     if (text.slice(from, to) !== insert) edits.push({ from, to, insert });

@@ -1,0 +1,120 @@
+/** A comparison as plain data for a view: small enough to be copied between threads. */
+import type { TextRange } from '../../language/range';
+import type { Message } from '../../rules/parts/message';
+import type { Fix } from '../../rules/parts/rule';
+import { retrace } from '../../walk/trail';
+import type { Comparison } from '../compare';
+import type { Audience, Change } from '../changes/change';
+import type { Effect, Version, Weight } from '../effects/effect';
+import { writtenText, type Part } from '../parts/part';
+import { sayChange } from '../say/say-change';
+import { sayEffect } from '../say/say-effect';
+import { sayTotals, titleOf } from './review';
+
+/** What an effect and a change have in common for a list of both. */
+interface Card {
+  /** Identifies it within its comparison. */
+  readonly key: string;
+  readonly summary: Message;
+  readonly screen: string | null;
+  readonly module: string | null;
+  readonly audiences: readonly Audience[];
+  readonly before: TextRange | null;
+  readonly after: TextRange | null;
+}
+
+export interface EffectCard extends Card {
+  readonly kind: Effect['kind'];
+  readonly weight: Weight;
+  readonly detail: Message;
+  /** Runs that show it, as steps of the language. */
+  readonly walks: readonly { readonly in: Version; readonly variant: string; readonly steps: readonly string[] }[];
+  readonly url: string | null;
+  readonly rule: string | null;
+  /** Edits of the new text. */
+  readonly fixes: readonly Fix[];
+}
+
+export interface ChangeCard extends Card {
+  readonly kind: Change['kind'];
+  /** The statement in the old and in the new plan, where it says something else. */
+  readonly was: string | null;
+  readonly is: string | null;
+}
+
+export interface ComparisonCard {
+  readonly title: string;
+  readonly totals: string;
+  /** In the order of a review. */
+  readonly effects: readonly EffectCard[];
+  readonly changes: readonly ChangeCard[];
+  /** Names of all modules that they are about. */
+  readonly modules: readonly string[];
+}
+
+/** Effects whose walks are written as steps: each walk has to be walked once. */
+const mostWalks = 400;
+
+export function comparisonCard(comparison: Comparison): ComparisonCard {
+  const effects = comparison.effects.map((effect, index) => effectCard(effect, index, comparison));
+  const changes = comparison.changes.map((change, index) => changeCard(change, index, comparison));
+  const modules = [...effects, ...changes].flatMap(({ module }) => module ?? []);
+  return {
+    title: titleOf(comparison),
+    totals: sayTotals(comparison),
+    effects,
+    changes,
+    modules: [...new Set(modules)].sort(),
+  };
+}
+
+function effectCard(effect: Effect, index: number, comparison: Comparison): EffectCard {
+  const { kind, weight, screen, module, hurts, before, after, evidence } = effect;
+  const finding = 'finding' in effect ? effect.finding : null;
+  const isNew = effect.kind !== 'finding' || effect.comes;
+  return {
+    key: `effect ${index}`,
+    kind,
+    weight,
+    ...sayEffect(effect),
+    screen,
+    module,
+    audiences: hurts,
+    before: before && rangeOf(before),
+    after: after && rangeOf(after),
+    walks: (index < mostWalks ? evidence : []).flatMap(({ in: version, variant, walk }) => {
+      const steps = retrace(comparison[version].plan, variant, walk);
+      return steps ? [{ in: version, variant, steps }] : [];
+    }),
+    url: effect.kind === 'url' ? effect.url : null,
+    rule: finding?.rule ?? null,
+    fixes: finding && isNew ? finding.fixes : [],
+  };
+}
+
+function changeCard(change: Change, index: number, { before, after }: Comparison): ChangeCard {
+  const common = { key: `change ${index}`, kind: change.kind, summary: sayChange(change), audiences: change.concerns };
+  if (change.kind === 'renamed') {
+    const { screen, module } = change;
+    return { ...common, screen, module, before: change.before, after: change.after, was: null, is: null };
+  }
+  const [was, is]: readonly (Part | null)[] =
+    change.kind === 'added'
+      ? [null, change.part]
+      : change.kind === 'removed'
+        ? [change.part, null]
+        : [change.before, change.after];
+  const { screen, module } = (is ?? was)!;
+  const isRewritten = change.kind === 'changed' && was!.text !== is!.text;
+  return {
+    ...common,
+    screen,
+    module,
+    before: was?.head ?? null,
+    after: is?.head ?? null,
+    was: isRewritten ? writtenText(before.text, was!) : null,
+    is: isRewritten ? writtenText(after.text, is!) : null,
+  };
+}
+
+const rangeOf = ({ from, to }: TextRange): TextRange => ({ from, to });

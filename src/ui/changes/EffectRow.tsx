@@ -1,0 +1,70 @@
+'use client';
+
+import type { EffectCard } from '../../core/compare/report/cards';
+import { TryUrl } from '../findings/TryUrl';
+import { MessageText } from '../parts/MessageText';
+import { useActions } from '../session/context';
+import { audienceWords, kindWords, weightTones } from './words';
+
+interface Props {
+  readonly effect: EffectCard;
+  /** Whether the new text is the one that is typed: only then can its places and walks be gone to. */
+  readonly isNow: boolean;
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+}
+
+/** An effect, and the ways to its evidence. */
+export function EffectRow({ effect, isNow, isChosen, onChoose }: Props) {
+  const { summary, detail, audiences, kind, weight, rule } = effect;
+  return (
+    <li
+      className={`grid grid-cols-[96px_minmax(0,1fr)_auto] gap-x-3 items-baseline py-1.5 ${isChosen ? 'bg-primary-wash' : ''}`}
+    >
+      <span className={`rule-tag ${weightTones[weight]} justify-self-start`} title={rule ?? undefined}>
+        {kindWords[kind]}
+      </span>
+      <button type="button" aria-expanded={isChosen} className="text-left cursor-pointer" onClick={onChoose}>
+        <MessageText message={summary} />
+        {audiences.length > 0 && <span className="text-mute"> Hurts {audienceWords(audiences)}.</span>}
+        {detail.length > 0 && (
+          <span className="block text-mute">
+            <MessageText message={detail} />
+          </span>
+        )}
+      </button>
+      {isNow ? <Ways effect={effect} /> : <span />}
+    </li>
+  );
+}
+
+/** Leads to the place, the walk and the URL, and makes the fix. */
+function Ways({ effect: { after, walks, url, fixes } }: { readonly effect: EffectCard }) {
+  const { openAt, walkTo, applyFix } = useActions();
+  const walk = walks.find((one) => one.in === 'after');
+  const [fix] = fixes;
+  return (
+    <span className="flex flex-wrap gap-x-4 justify-end max-w-72">
+      {fix && (
+        <button type="button" className="fix-button" onClick={() => applyFix(fix)}>
+          {fix.label}
+        </button>
+      )}
+      {walk && (
+        <button
+          type="button"
+          className="fix-button"
+          onClick={() => walkTo({ steps: walk.steps.join('\n'), taken: 0, variant: walk.variant })}
+        >
+          Watch the walk
+        </button>
+      )}
+      {url !== null && <TryUrl url={url} />}
+      {after && (
+        <button type="button" className="fix-button" onClick={() => openAt(after.from)}>
+          Go there
+        </button>
+      )}
+    </span>
+  );
+}
