@@ -91,6 +91,39 @@ test('marks a text, shows what an edit breaks, goes to the place, and back to th
   await app.untilStored(id, 'on "Book" push dates', false);
 });
 
+test('Reach marks what is new, gone and moved since a revision, and follows the text', async () => {
+  const text = 'app "A"\nstart a\nscreen a "A" {\n  on "B" push b\n}\nscreen b "B" { on "C" push c }\nscreen c "C"\n';
+  const own = (await app.create({ text })).id;
+  const made = await fetch(`${app.address}/api/plans/${own}/revisions`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ text, reason: 'marked', name: 'First' }),
+  });
+  const revision = (await made.json()) as RevisionSummary;
+  await fetch(`${app.address}/api/plans/${own}/text`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      text: text
+        .replace('push b', 'push c')
+        .replace('screen c "C"', 'screen c "C" { takes n: int?\n on "D" push d }\nscreen d "D"'),
+      version: 1,
+    }),
+  });
+  await app.openPlan(own, '/reach');
+  await app.find('[data-screen=a]');
+  await choose('Mark what has changed since', await app.text('select[aria-label^=Mark] option:nth-child(2)'));
+  await app.untilText('[aria-label="Stranded screens"]', '1 new, 1 gone, 1 moved');
+  expect(await app.driver.getCurrentUrl()).toContain(`since=${revision.id}`);
+  await app.untilText('[data-screen=d]', 'new');
+  await app.untilText('[data-screen=c]', 'was 2');
+  await app.find('[data-gone=b]');
+  await app.open(`/plans/${own}/supply?since=${revision.id}`);
+  // The argument, the ways from a to c and from c to d; the one from a to b has gone.
+  await app.untilText('main', '3 new, 1 gone');
+  await app.untilText('[data-block]', 'new');
+});
+
 test('a broken caller is mended from its fix', async () => {
   const text = 'app "A"\nstart a\nscreen a "A" {\n  has n: int\n  on "B" push b\n}\nscreen b "B" {\n}\n';
   const own = (await app.create({ text })).id;

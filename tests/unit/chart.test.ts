@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { overview, type Overview } from '../../src/core/report/overview';
-import { layOut, metricsAt, type Chart, type ChartNode } from '../../src/core/chart/layout';
+import { layOut, metricsAt, type Chart, type ChartNode, type Ghost } from '../../src/core/chart/layout';
 import { neighbour, type Direction } from '../../src/ui/reach/neighbour';
 import { pathOf, routeEdges, type Point } from '../../src/core/chart/route';
 import { generatePlan } from '../../bench/generate';
@@ -33,6 +33,8 @@ function labelOf(node: ChartNode, chart: Chart, scale: number): Box {
   };
 }
 
+const byLabel = (a: Ghost, b: Ghost): number => (a.label < b.label ? -1 : 1);
+
 const overlap = (a: Box, b: Box): boolean =>
   a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 
@@ -44,8 +46,8 @@ const segmentBox = (a: Point, b: Point): Box => ({
 });
 
 /** Everything that the chart promises, for one plan at one scale. */
-function holds(view: Overview, scale: number): void {
-  const chart = layOut(view, scale, nothingFolded);
+function holds(view: Overview, scale: number, gone: readonly Ghost[] = []): void {
+  const chart = layOut(view, scale, nothingFolded, undefined, gone);
   const reached = view.screens.filter((screen) => screen.taps !== null);
 
   // Every screen that is reached stands once, in the column of its taps and the lane of its module; the others are
@@ -63,11 +65,19 @@ function holds(view: Overview, scale: number): void {
   const there = view.screens.filter((screen) => screen.there);
   if (view.start !== null) expect(chart.stranded.length + chart.undecided.length + reached.length).toBe(there.length);
 
+  // Each ghost stands once, in its column and lane.
+  expect(chart.ghosts.map(({ ghost }) => ghost).sort(byLabel)).toEqual([...gone].sort(byLabel));
+  const ghosts = chart.ghosts.map(({ ghost, x, y, characters }): Box => {
+    const lane = chart.lanes.find((one) => one.module === ghost.module)!;
+    expect([y > lane.top, y < lane.top + lane.height]).toEqual([true, true]);
+    const left = x + 10 * scale;
+    return { left, right: left + characters * chart.metrics.character, top: y - 8 * scale, bottom: y + 8 * scale };
+  });
+
   // No two labels touch.
   const labels = chart.nodes.map((node) => labelOf(node, chart, scale));
-  expect(labels.flatMap((label, index) => labels.slice(index + 1).filter((other) => overlap(label, other)))).toEqual(
-    [],
-  );
+  const all = [...labels, ...ghosts];
+  expect(all.flatMap((label, index) => all.slice(index + 1).filter((other) => overlap(label, other)))).toEqual([]);
 
   // Each line goes from behind one label to before one dot, level or upright all the way, and crosses no label.
   for (const { edge, points } of routeEdges(chart, chart.edges, scale)) {
@@ -90,6 +100,7 @@ function holds(view: Overview, scale: number): void {
         crossed.map(({ screen }) => screen.label),
         `crossed by the line from ${from.screen.label} to ${to.screen.label}`,
       ).toEqual([]);
+      expect(ghosts.filter((ghost) => overlap(covered, ghost))).toEqual([]);
     }
   }
 }
@@ -105,6 +116,24 @@ describe('the chart of reach', () => {
     forAll(
       fc.property(planArbitrary(8), fc.constantFrom(0.65, 1, 1.25), (text, scale) => holds(overviewOf(text), scale)),
       45,
+    );
+  });
+
+  test('keeps screens that have gone apart from the others, and lines off them: random plans', () => {
+    const gone = fc.uniqueArray(
+      fc.record({ label: fc.nat(99).map((n) => `gone${n}`), module: fc.constantFrom(null, 0, 1), taps: fc.nat(5) }),
+      { maxLength: 8, selector: ({ label }) => label },
+    );
+    forAll(
+      fc.property(planArbitrary(8), gone, fc.constantFrom(0.65, 1), (text, ghosts, scale) => {
+        const view = overviewOf(text);
+        holds(
+          view,
+          scale,
+          ghosts.filter(({ module }) => module === null || module < view.modules.length),
+        );
+      }),
+      30,
     );
   });
 

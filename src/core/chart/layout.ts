@@ -34,6 +34,22 @@ export interface ChartNode {
   readonly labelWidth: number;
 }
 
+/** A screen that had a place in an earlier version: it is shown there, faintly. */
+export interface Ghost {
+  readonly label: string;
+  /** Index of its module; null for none. */
+  readonly module: number | null;
+  /** Its column. */
+  readonly taps: number;
+}
+
+export interface GhostNode {
+  readonly ghost: Ghost;
+  readonly x: number;
+  readonly y: number;
+  readonly characters: number;
+}
+
 export interface Lane {
   /** Index of the module; null for screens in none. */
   readonly module: number | null;
@@ -64,6 +80,7 @@ export interface Chart {
   readonly height: number;
   readonly lanes: readonly Lane[];
   readonly nodes: readonly ChartNode[];
+  readonly ghosts: readonly GhostNode[];
   /** By the index of a screen; undefined if the chart lacks it. */
   readonly nodeOf: readonly (ChartNode | undefined)[];
   readonly edges: readonly Edge[];
@@ -84,6 +101,7 @@ const widest = 26;
  * @param folded the modules whose lanes have one row without screens
  * @param room the least and the most characters of a label for which a column has room, and the width of a gutter at
  *   scale 1
+ * @param gone ghosts, which get rows that no screen of their column has
  */
 export function layOut(
   overview: Overview,
@@ -93,11 +111,12 @@ export function layOut(
     least: narrowest,
     most: widest,
   },
+  gone: readonly Ghost[] = [],
 ): Chart {
   const usual = metricsAt(scale);
   const metrics = room.gutter === undefined ? usual : { ...usual, gutter: room.gutter * scale };
   const reached = overview.screens.filter((screen) => screen.taps !== null);
-  const columns = reached.reduce((most, screen) => Math.max(most, screen.taps! + 1), 1);
+  const columns = [...reached, ...gone].reduce((most, { taps }) => Math.max(most, taps! + 1), 1);
   const longest = reached.reduce((most, screen) => Math.max(most, screen.label.length), 0);
   const characters = Math.min(room.most, Math.max(room.least, longest));
   const columnWidth = characters * metrics.character + 14 * scale + metrics.gutter;
@@ -105,17 +124,21 @@ export function layOut(
   const rowOf: number[] = overview.screens.map(() => 0);
   const lanes: Lane[] = [];
   const nodes: ChartNode[] = [];
+  const ghosts: GhostNode[] = [];
   let top = topPad * scale;
 
   const modules: readonly (number | null)[] = [...overview.modules.keys(), null];
   for (const module of modules) {
     const inLane = overview.screens.filter((screen) => screen.module === module && screen.there);
-    if (inLane.length === 0) continue;
+    const ghostsHere = gone.filter((ghost) => ghost.module === module);
+    if (inLane.length === 0 && ghostsHere.length === 0) continue;
     const here = inLane.filter((screen) => screen.taps !== null);
     const isFolded = folded.has(module);
     const byColumn: ScreenCard[][] = Array.from({ length: columns }, () => []);
     for (const screen of here) byColumn[screen.taps!]!.push(screen);
-    const rows = isFolded ? 1 : Math.max(1, ...byColumn.map((column) => column.length));
+    const ghostsIn = (column: number): readonly Ghost[] => ghostsHere.filter(({ taps }) => taps === column);
+    const rows = isFolded ? 1 : Math.max(1, ...byColumn.map((column, at) => column.length + ghostsIn(at).length));
+    const yOf = (row: number): number => top + metrics.laneGap / 2 + (row + 0.5) * metrics.row;
     if (!isFolded) {
       byColumn.forEach((column, at) => {
         placeColumn(column, rows, overview, rowOf);
@@ -125,13 +148,19 @@ export function layOut(
             screen,
             column: at,
             x: leftPad * scale + at * columnWidth,
-            y: top + metrics.laneGap / 2 + (rowOf[screen.index]! + 0.5) * metrics.row,
+            y: yOf(rowOf[screen.index]!),
             characters: shown,
             labelWidth: shown * metrics.character,
           };
           nodes.push(node);
           nodeOf[screen.index] = node;
         }
+        const taken = new Set(column.map(({ index }) => rowOf[index]!));
+        const free = Array.from({ length: rows }, (_none, row) => row).filter((row) => !taken.has(row));
+        ghostsIn(at).forEach((ghost, place) => {
+          const x = leftPad * scale + at * columnWidth;
+          ghosts.push({ ghost, x, y: yOf(free[place]!), characters: Math.min(characters, ghost.label.length) });
+        });
       });
     }
     const height = rows * metrics.row + metrics.laneGap;
@@ -153,6 +182,7 @@ export function layOut(
     columnWidth,
     lanes,
     nodes,
+    ghosts,
     nodeOf,
     width: leftPad * scale + columns * columnWidth,
     height: top + topPad * scale,

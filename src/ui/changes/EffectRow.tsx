@@ -4,6 +4,7 @@ import type { EffectCard } from '../../core/compare/report/cards';
 import { TryUrl } from '../findings/TryUrl';
 import { MessageText } from '../parts/MessageText';
 import { useActions } from '../session/context';
+import { Walks } from './Walks';
 import { audienceWords, kindWords, weightTones } from './words';
 
 interface Props {
@@ -34,6 +35,7 @@ export function EffectRow({ effect, isNow, isChosen, onChoose }: Props) {
         )}
       </button>
       {isNow ? <Ways effect={effect} /> : <span />}
+      {isChosen && effect.walks.length > 0 && <Walks walks={effect.walks} />}
     </li>
   );
 }
@@ -54,7 +56,9 @@ function Ways({ effect: { after, walks, url, fixes } }: { readonly effect: Effec
         <button
           type="button"
           className="fix-button"
-          onClick={() => walkTo({ steps: walk.steps.join('\n'), taken: 0, variant: walk.variant })}
+          onClick={() =>
+            walkTo({ steps: walk.steps.map(({ text }) => text).join('\n'), taken: 0, variant: walk.variant })
+          }
         >
           Watch the walk
         </button>

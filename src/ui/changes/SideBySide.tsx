@@ -35,7 +35,6 @@ export function SideBySide({ before, after, at, onClose }: Props) {
       a: { doc: before, extensions: shown('The text before') },
       b: { doc: after, extensions: shown('The text after') },
       gutter: false,
-      collapseUnchanged: { margin: 4, minSize: 8 },
     });
     view.current = merge;
     return () => {

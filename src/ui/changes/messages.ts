@@ -1,15 +1,19 @@
 /** What the page and the worker of this view say to each other. */
 import type { ComparisonCard } from '../../core/compare/report/cards';
+import type { Since } from '../../core/compare/report/since';
 import type { RevisionCounts } from '../../wire/revisions';
 
 export type ChangesQuestion = { readonly id: number } & (
   | { readonly kind: 'compare'; readonly before: string; readonly after: string }
+  /** Asks what has become of the screens in a variant; null for the first. */
+  | { readonly kind: 'since'; readonly before: string; readonly after: string; readonly variant: string | null }
   /** Asks for the numbers of a text's verdict. */
   | { readonly kind: 'count'; readonly text: string }
 );
 
 export type ChangesAnswer = { readonly id: number } & (
   | { readonly card: ComparisonCard }
+  | { readonly since: Since }
   | { readonly counts: RevisionCounts }
   | { readonly error: string }
   /** A later question has overtaken it. */

@@ -2,6 +2,7 @@
 import { check, type Check } from '../../core/check';
 import { compare } from '../../core/compare/compare';
 import { comparisonCard } from '../../core/compare/report/cards';
+import { since } from '../../core/compare/report/since';
 import { countAll } from '../../core/report/counts';
 import type { ChangesAnswer, ChangesQuestion } from './messages';
 
@@ -25,18 +26,20 @@ function answerTo(question: ChangesQuestion): ChangesAnswer {
   const { id } = question;
   if (question.kind === 'compare')
     return { id, card: comparisonCard(compare(checkOf(question.before), checkOf(question.after))) };
+  if (question.kind === 'since')
+    return { id, since: since(checkOf(question.before), checkOf(question.after), question.variant) };
   const { errors, warnings, screens, stranded } = countAll(check(question.text));
   return { id, counts: { errors, warnings, screens, stranded } };
 }
 
-/** Answers questions in turn, comparisons first. Of several comparisons it makes only the last. */
+/** Answers questions in turn, comparisons first. Of several it makes only the last: a view asks one at a time. */
 async function answerAll(): Promise<void> {
   isBusy = true;
   while (waiting.length > 0) {
-    const compares = waiting.filter(({ kind }) => kind === 'compare');
+    const compares = waiting.filter(({ kind }) => kind !== 'count');
     const question = compares.at(-1) ?? waiting[0]!;
     for (const { id } of compares.slice(0, -1)) self.postMessage({ id, overtaken: true } satisfies ChangesAnswer);
-    waiting.splice(0, waiting.length, ...waiting.filter((one) => one !== question && one.kind !== 'compare'));
+    waiting.splice(0, waiting.length, ...waiting.filter((one) => one !== question && one.kind === 'count'));
     try {
       self.postMessage(answerTo(question));
     } catch (error) {

@@ -5,10 +5,10 @@ type Answer = { readonly id: number };
 type Unasked<Q> = Q extends unknown ? Omit<Q, 'id'> : never;
 
 /**
- * A worker that lives as long as its component and answers numbered questions. Returns a function that asks it; its
- * answers may arrive in any order.
+ * A worker that answers numbered questions. It starts with the first one, and ends with its component. Returns a
+ * function that asks it; its answers may arrive in any order.
  *
- * @param start starts the worker; the function has to stay the same
+ * @param start starts the worker
  * @param stopped the answer to every open question if the worker stops
  */
 export function useWorker<Q extends { readonly id: number }, A extends Answer>(
@@ -19,28 +19,31 @@ export function useWorker<Q extends { readonly id: number }, A extends Answer>(
   const asked = useRef(new Map<number, (answer: A) => void>());
   const next = useRef(1);
   useEffect(() => {
-    const started = start();
     const waiting = asked.current;
-    const settle = (answer: A): void => {
-      waiting.get(answer.id)?.(answer);
-      waiting.delete(answer.id);
-    };
-    started.onmessage = ({ data }: MessageEvent<A>) => settle(data);
-    started.onerror = () => {
-      for (const id of [...waiting.keys()]) settle(stopped(id));
-    };
-    worker.current = started;
     return () => {
-      started.terminate();
+      worker.current?.terminate();
       worker.current = null;
       waiting.clear();
     };
-  }, [start, stopped]);
-  return useCallback((question) => {
-    const id = next.current++;
-    return new Promise((resolve) => {
-      asked.current.set(id, resolve);
-      worker.current?.postMessage({ ...question, id });
-    });
   }, []);
+  return useCallback(
+    (question) => {
+      const id = next.current++;
+      const waiting = asked.current;
+      const settle = (answer: A): void => {
+        waiting.get(answer.id)?.(answer);
+        waiting.delete(answer.id);
+      };
+      if (!worker.current) {
+        worker.current = start();
+        worker.current.onmessage = ({ data }: MessageEvent<A>) => settle(data);
+        worker.current.onerror = () => {
+          for (const open of [...waiting.keys()]) settle(stopped(open));
+        };
+      }
+      worker.current.postMessage({ ...question, id });
+      return new Promise((resolve) => waiting.set(id, resolve));
+    },
+    [start, stopped],
+  );
 }

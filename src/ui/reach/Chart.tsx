@@ -1,10 +1,11 @@
 'use client';
 
 import { useMemo } from 'react';
+import type { Since } from '../../core/compare/report/since';
 import type { ScreenDetail } from '../../core/report/detail';
 import type { ScreenCard } from '../../core/report/overview';
 import { counted } from '../parts/numbers';
-import type { Chart as ChartLayout, Edge, ChartNode } from '../../core/chart/layout';
+import type { Chart as ChartLayout, Edge, ChartNode, GhostNode } from '../../core/chart/layout';
 import { pathOf, routeEdges } from '../../core/chart/route';
 import type { VisibleArea } from '../parts/visible-area';
 
@@ -13,6 +14,8 @@ interface Props {
   scale: number;
   selected: ScreenCard | null;
   detail: ScreenDetail | null;
+  /** What has become of the screens since a revision; null where none is chosen. */
+  since: Since | null;
   visible: VisibleArea;
   onSelect: (label: string) => void;
   onFold: (module: number | null) => void;
@@ -27,7 +30,7 @@ const topHead = 28;
 const farthest = 16;
 
 /** Columns are taps, lanes are modules. */
-export function Chart({ chart, scale, selected, detail, visible, onSelect, onFold }: Props) {
+export function Chart({ chart, scale, selected, detail, since, visible, onSelect, onFold }: Props) {
   const { nodes, lanes, columns, columnWidth, width, height } = chart;
   // Without a selection the shortest ways and whatever is broken; with one, all the ways in and out of it as well.
   const routed = useMemo(() => {
@@ -51,6 +54,7 @@ export function Chart({ chart, scale, selected, detail, visible, onSelect, onFol
   );
   const ordered = [...inSight].sort((a, b) => weightOf(a.edge, selected, onPath) - weightOf(b.edge, selected, onPath));
   const first = nodes[0]?.screen.index;
+  const marks = useMemo(() => marksOf(since), [since]);
   return (
     <div
       style={{ width: laneHead + width, minWidth: '100%' }}
@@ -141,13 +145,51 @@ export function Chart({ chart, scale, selected, detail, visible, onSelect, onFol
                 scale={scale}
                 isSelected={isSelected}
                 focusable={focusable}
+                mark={marks.get(node.screen.label) ?? null}
                 onSelect={onSelect}
               />
             );
           })}
+          {chart.ghosts.map((ghost) => (
+            <GhostLabel key={ghost.ghost.label} {...ghost} chart={chart} scale={scale} />
+          ))}
         </div>
       </div>
     </div>
+  );
+}
+
+/** How a screen has changed its place since a revision: `new`, or by how many taps it is farther. */
+function marksOf(since: Since | null): ReadonlyMap<string, string> {
+  return new Map([
+    ...(since?.added ?? []).map((label) => [label, 'new'] as const),
+    ...(since?.moved ?? []).map(({ label, was }) => [label, `was ${was}`] as const),
+  ]);
+}
+
+const shortened = (label: string, characters: number): string =>
+  label.length > characters ? `${label.slice(0, characters - 1)}…` : label;
+
+/** A screen that has gone, at its old place. */
+function GhostLabel({ ghost, x, y, characters, chart, scale }: GhostNode & { chart: ChartLayout; scale: number }) {
+  const { row, gutter } = chart.metrics;
+  return (
+    <span
+      data-gone={ghost.label}
+      title={`${ghost.label} stood here`}
+      className="absolute font-mono whitespace-nowrap text-mute line-through decoration-1"
+      style={{
+        left: x + 10 * scale,
+        top: y - 6.5 * scale,
+        width: chart.columnWidth - gutter - 10 * scale,
+        height: row / 2,
+        fontSize: 12.5 * scale,
+        lineHeight: 1,
+      }}
+    >
+      {shortened(ghost.label, characters)}
+      <span className="sr-only"> stood here, {counted(ghost.taps, 'tap')} away</span>
+    </span>
   );
 }
 
@@ -198,15 +240,16 @@ interface NodeProps {
   scale: number;
   isSelected: boolean;
   focusable: boolean;
+  /** How its place has changed; null where it has not, or nobody asks. */
+  mark: string | null;
   onSelect: (label: string) => void;
 }
 
-function NodeButton({ node, chart, scale, isSelected, focusable, onSelect }: NodeProps) {
+function NodeButton({ node, chart, scale, isSelected, focusable, mark, onSelect }: NodeProps) {
   const { screen } = node;
   const { row, details } = chart.metrics;
-  const short = screen.label.length > node.characters ? `${screen.label.slice(0, node.characters - 1)}…` : screen.label;
   const names = screen.takes.join(' ');
-  const mark =
+  const dot =
     screen.worst === null ? null : { error: 'bg-error', warning: 'bg-warning', note: 'bg-info' }[screen.worst];
   const distance = screen.taps === 0 ? 'at start' : counted(screen.taps ?? 0, 'tap');
   return (
@@ -242,33 +285,55 @@ function NodeButton({ node, chart, scale, isSelected, focusable, onSelect }: Nod
         className={`absolute ${isSelected ? 'font-semibold' : ''}`}
         style={{ left: 17 * scale, top: row / 2 - 4 * scale - 6.5 * scale }}
       >
-        {short}
-        {mark && (
+        {shortened(screen.label, node.characters)}
+        {dot && (
           <span
             aria-hidden
-            className={`inline-block rounded-full align-super ${mark}`}
+            className={`inline-block rounded-full align-super ${dot}`}
             style={{ width: 5 * scale, height: 5 * scale, marginLeft: 3 * scale }}
           />
         )}
+        {mark && !details && <MarkWord word={mark} scale={scale} />}
       </span>
-      {details && names !== '' && (
-        <span
-          className="absolute text-mute truncate"
-          style={{
-            left: 17 * scale,
-            top: row / 2 + 5 * scale,
-            fontSize: 10.5 * scale,
-            maxWidth: chart.columnWidth - chart.metrics.gutter - 14 * scale,
-            lineHeight: 1.15,
-          }}
-        >
-          {names}
-        </span>
-      )}
+      {details && <Beneath names={names} mark={mark} chart={chart} scale={scale} />}
       <span className="sr-only">
         , {distance}
-        {mark && `, ${counted(screen.found, 'finding')}`}
+        {dot && `, ${counted(screen.found, 'finding')}`}
+        {mark && `, ${mark}`}
       </span>
     </button>
+  );
+}
+
+interface BeneathProps extends Pick<NodeProps, 'mark' | 'chart' | 'scale'> {
+  readonly names: string;
+}
+
+/** The line beneath a name: how the place has changed, and the arguments. */
+function Beneath({ names, mark, chart, scale }: BeneathProps) {
+  if (names === '' && mark === null) return null;
+  const { row, gutter } = chart.metrics;
+  return (
+    <span
+      className="absolute text-mute truncate"
+      style={{
+        left: 17 * scale,
+        top: row / 2 + 5 * scale,
+        fontSize: 10.5 * scale,
+        maxWidth: chart.columnWidth - gutter - 14 * scale,
+        lineHeight: 1.15,
+      }}
+    >
+      {mark && <MarkWord word={mark} scale={scale} />} {names}
+    </span>
+  );
+}
+
+/** A word about a change, in the tone of what is good to know. */
+function MarkWord({ word, scale }: { readonly word: string; readonly scale: number }) {
+  return (
+    <span aria-hidden className="font-sans font-semibold text-info" style={{ fontSize: 10.5 * scale }}>
+      {word}
+    </span>
   );
 }

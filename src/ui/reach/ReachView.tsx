@@ -5,9 +5,13 @@ import { PlanPanel } from '../screen/PlanPanel';
 import { ScreenPanel } from '../screen/ScreenPanel';
 import { useAddress, useSession, useSnapshot } from '../session/context';
 import { Chart } from './Chart';
-import { layOut } from '../../core/chart/layout';
+import { layOut, type Ghost } from '../../core/chart/layout';
+import type { Since } from '../../core/compare/report/since';
+import type { Overview } from '../../core/report/overview';
 import { neighbour, type Direction } from './neighbour';
 import { Shelf } from './Shelf';
+import { SinceSwitch } from '../changes/SinceSwitch';
+import { useSince } from '../changes/use-since';
 import { useVisibleArea } from '../parts/visible-area';
 
 const scales = [0.5, 0.65, 0.8, 1, 1.25, 1.5] as const;
@@ -15,7 +19,7 @@ const usual = scales.indexOf(1);
 const arrows: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
 
 /** The chart of distances in taps, and the screens that nobody can reach. */
-export const ReachView = memo(function ReachView() {
+export const ReachView = memo(function ReachView({ planId }: { readonly planId: string }) {
   const session = useSession();
   const overview = useSnapshot('overview');
   const detail = useSnapshot('detail');
@@ -23,7 +27,9 @@ export const ReachView = memo(function ReachView() {
   const [step, setStep] = useState<number>(usual);
   const [folded, setFolded] = useState<ReadonlySet<number | null>>(new Set());
   const scale = scales[step]!;
-  const chart = useMemo(() => layOut(overview, scale, folded), [overview, scale, folded]);
+  const marked = useSince(planId);
+  const ghosts = useMemo(() => ghostsOf(marked.since, overview), [marked.since, overview]);
+  const chart = useMemo(() => layOut(overview, scale, folded, undefined, ghosts), [overview, scale, folded, ghosts]);
   const selected = overview.screens.find((screen) => screen.label === address.screen) ?? null;
   const scroller = useRef<HTMLDivElement>(null);
   const visible = useVisibleArea(scroller);
@@ -89,6 +95,7 @@ export const ReachView = memo(function ReachView() {
               scale={scale}
               selected={selected}
               detail={selected && detail}
+              since={marked.since}
               visible={visible}
               onSelect={(label) => address.go({ screen: label })}
               onFold={(module) =>
@@ -113,35 +120,8 @@ export const ReachView = memo(function ReachView() {
           )}
         </div>
         <Shelf stranded={chart.stranded} undecided={chart.undecided} selected={selected}>
-          <div className="flex items-center shrink-0" role="group" aria-label="Zoom">
-            <button
-              type="button"
-              className="btn btn-ghost btn-xs btn-square"
-              aria-label="Smaller"
-              title="Smaller ( − )"
-              disabled={step === 0}
-              onClick={() => zoom(-1)}
-            >
-              −
-            </button>
-            <button
-              type="button"
-              className="btn btn-ghost btn-xs font-mono font-normal"
-              aria-label={`${Math.round(scale * 100)}%, back to 100%`}
-              title="Original size ( 0 )"
-              onClick={() => setStep(usual)}
-            >{`${Math.round(scale * 100)}%`}</button>
-            <button
-              type="button"
-              className="btn btn-ghost btn-xs btn-square"
-              aria-label="Larger"
-              title="Larger ( + )"
-              disabled={step === scales.length - 1}
-              onClick={() => zoom(1)}
-            >
-              +
-            </button>
-          </div>
+          <SinceSwitch revisions={marked.revisions} chosen={marked.chosen} sum={sumOf(marked.since)} />
+          <ZoomButtons step={step} onZoom={zoom} onUsual={() => setStep(usual)} />
         </Shelf>
       </div>
       <div className="overflow-auto px-[18px] py-4 min-w-0 bg-paper">
@@ -150,3 +130,54 @@ export const ReachView = memo(function ReachView() {
     </main>
   );
 });
+
+interface ZoomProps {
+  readonly step: number;
+  readonly onZoom: (by: number) => void;
+  readonly onUsual: () => void;
+}
+
+function ZoomButtons({ step, onZoom, onUsual }: ZoomProps) {
+  const scale = scales[step]!;
+  return (
+    <div className="flex items-center shrink-0" role="group" aria-label="Zoom">
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs btn-square"
+        aria-label="Smaller"
+        title="Smaller ( − )"
+        disabled={step === 0}
+        onClick={() => onZoom(-1)}
+      >
+        −
+      </button>
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs font-mono font-normal"
+        aria-label={`${Math.round(scale * 100)}%, back to 100%`}
+        title="Original size ( 0 )"
+        onClick={onUsual}
+      >{`${Math.round(scale * 100)}%`}</button>
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs btn-square"
+        aria-label="Larger"
+        title="Larger ( + )"
+        disabled={step === scales.length - 1}
+        onClick={() => onZoom(1)}
+      >
+        +
+      </button>
+    </div>
+  );
+}
+
+const sumOf = (since: Since | null): string | null =>
+  since && `${since.added.length} new, ${since.gone.length} gone, ${since.moved.length} moved`;
+
+/** Screens that have gone, as the chart places them: those of a module that has gone stand in no module. */
+const ghostsOf = (since: Since | null, { modules }: Overview): Ghost[] =>
+  (since?.gone ?? []).map(({ label, module, taps }) => {
+    const index = modules.findIndex(({ name }) => name === module);
+    return { label, module: index < 0 ? null : index, taps };
+  });

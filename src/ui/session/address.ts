@@ -33,6 +33,8 @@ export interface Place {
    */
   readonly from: string | null;
   readonly to: string | null;
+  /** The revision since which Reach marks what has changed; null for none. */
+  readonly since: string | null;
 }
 
 export interface Address extends Place {
@@ -62,11 +64,12 @@ function placeOf(path: string, search: { readonly get: (name: string) => string 
     file: search.get('file'),
     from: search.get('from'),
     to: search.get('to'),
+    since: search.get('since'),
   };
 }
 
 function addressOf(planId: string, place: Place): string {
-  const { view, screen, only, variant, filter, walk, taken, audit, output, file, from, to } = place;
+  const { view, screen, only, variant, filter, walk, taken, audit, output, file, from, to, since } = place;
   const query = new URLSearchParams();
   if (screen) query.set('screen', screen);
   if (only) query.set('only', only);
@@ -79,6 +82,7 @@ function addressOf(planId: string, place: Place): string {
   if (file) query.set('file', file);
   if (from) query.set('from', from);
   if (to) query.set('to', to);
+  if (since) query.set('since', since);
   const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
   return `/plans/${planId}${view === 'plan' ? '' : `/${view}`}${suffix}`;
 }

@@ -2,6 +2,7 @@
 
 import { memo } from 'react';
 import { ScreenLink } from '../parts/ScreenLink';
+import type { BlockMarks } from './since-marks';
 import { samePlace, textOfCell, toneOfCell, type CellPlace } from './cells';
 import { headTop, rowHeight, rowsWithin, rowTop, type PlacedBlock } from './layout';
 
@@ -16,6 +17,8 @@ interface Props {
   /** The cell that Tab leads to. */
   readonly tabbable: CellPlace | null;
   readonly chosen: boolean;
+  /** What has changed since a revision; null for nothing. */
+  readonly marks: BlockMarks | null;
   readonly onSelect: (place: CellPlace) => void;
   readonly onOpen: (at: number) => void;
 }
@@ -29,6 +32,7 @@ export const BlockTable = memo(function BlockTable({
   selected,
   tabbable,
   chosen,
+  marks,
   onSelect,
   onOpen,
 }: Props) {
@@ -50,6 +54,11 @@ export const BlockTable = memo(function BlockTable({
       >
         <span role="columnheader" className="truncate pr-2 font-semibold">
           <ScreenLink index={block.screen} />
+          {marks && marks.gone.length > 0 && (
+            <span className="rule-tag tone-note ml-2" title={`Gone: ${marks.gone.join(', ')}`}>
+              {marks.gone.length} gone<span className="sr-only">: {marks.gone.join(', ')}</span>
+            </span>
+          )}
         </span>
         {block.columns.map(({ kind, name, type, initial, module }) => (
           <span
@@ -58,6 +67,9 @@ export const BlockTable = memo(function BlockTable({
             className="font-mono text-[12px] truncate px-1.5"
             title={`${name}${kind === 'result' ? '' : ':'} ${type}${initial === null ? '' : ` = ${initial}`}${module === null ? '' : `, of all screens of ${module}`}`}
           >
+            {marks?.newArguments.has(name) && kind === 'argument' && (
+              <span className="rule-tag tone-note mr-1">new</span>
+            )}
             <strong className="font-semibold">{name}</strong>{' '}
             <span className="text-mute">
               {module === null ? (initial === null ? type : `= ${initial}`) : `of ${module}`}
@@ -81,6 +93,7 @@ export const BlockTable = memo(function BlockTable({
             style={{ top: rowTop(at), height: rowHeight, gridTemplateColumns: columns }}
           >
             <span role="rowheader" className="flex items-center gap-1.5 min-w-0 pr-2">
+              {marks?.newWays.has(row.at) && <span className="rule-tag tone-note shrink-0">new</span>}
               {row.screen !== null && (
                 <>
                   <ScreenLink index={row.screen} />

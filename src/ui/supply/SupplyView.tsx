@@ -4,6 +4,8 @@ import { memo, useCallback, useEffect, useMemo, useState, type KeyboardEvent } f
 import { placeOfFinding } from '../findings/same';
 import { useVisibleArea } from '../parts/visible-area';
 import { useActions, useAddress, useShown, useSnapshot } from '../session/context';
+import { SinceSwitch } from '../changes/SinceSwitch';
+import { useSince } from '../changes/use-since';
 import { BlockTable } from './BlockTable';
 import { CellDock } from './CellDock';
 import { cellOfFinding, moveCell, type CellPlace, type Move } from './cells';
@@ -12,6 +14,7 @@ import { applyFilter, readFilter, writeFilter, type SupplyFilter } from './filte
 import { FilterBar } from './FilterBar';
 import { layOutBlocks, rowHeight, rowTop } from './layout';
 import { Nothing } from './Nothing';
+import { marksOf, sumOf } from './since-marks';
 import { useScroller } from './use-scroller';
 
 const moves: Readonly<Record<string, Move>> = {
@@ -24,7 +27,7 @@ const moves: Readonly<Record<string, Move>> = {
 };
 
 /** Who brings each argument, from where, and who fails to. */
-export const SupplyView = memo(function SupplyView() {
+export const SupplyView = memo(function SupplyView({ planId }: { readonly planId: string }) {
   const overview = useSnapshot('overview');
   const supply = useSnapshot('supply');
   const address = useAddress();
@@ -36,6 +39,8 @@ export const SupplyView = memo(function SupplyView() {
     () => applyFilter(supply?.blocks ?? [], overview, readFilter(address.filter)),
     [supply, overview, address.filter],
   );
+  const { revisions, chosen: sinceWhen, since } = useSince(planId);
+  const marks = useMemo(() => marksOf(since?.supply ?? null), [since]);
   const { ref: scroller, width, scrollTo } = useScroller();
   const visible = useVisibleArea(scroller);
   const layout = useMemo(() => layOutBlocks(blocks, width), [blocks, width]);
@@ -110,6 +115,7 @@ export const SupplyView = memo(function SupplyView() {
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2 px-[18px] pt-4 pb-3">
         {supply ? <CountBar counts={supply.counts} /> : <div className="h-[28px]" />}
         <span className="flex-1" />
+        <SinceSwitch revisions={revisions} chosen={sinceWhen} sum={since && sumOf(since.supply)} />
         <FilterBar filter={filter} overview={overview} onChange={setFilter} />
       </div>
       <div
@@ -138,6 +144,7 @@ export const SupplyView = memo(function SupplyView() {
                 selected={selected?.block === index ? selected : null}
                 tabbable={tabbable?.block === index ? tabbable : null}
                 chosen={chosenIndex === placed.block.screen}
+                marks={marks.get(overview.screens[placed.block.screen]?.label ?? '') ?? null}
                 onSelect={select}
                 onOpen={openAt}
               />

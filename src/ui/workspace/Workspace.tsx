@@ -118,8 +118,8 @@ function Shown({ planId, view, isDecided }: { planId: string; view: View; isDeci
     case 'changes':
       return <ChangesView planId={planId} />;
     case 'reach':
-      return isDecided ? <ReachView /> : <main aria-busy className="bg-base-100" />;
+      return isDecided ? <ReachView planId={planId} /> : <main aria-busy className="bg-base-100" />;
     case 'supply':
-      return isDecided ? <SupplyView /> : <main aria-busy className="bg-base-100" />;
+      return isDecided ? <SupplyView planId={planId} /> : <main aria-busy className="bg-base-100" />;
   }
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { Change } from '../../../src/core/compare/changes/change';
 import { planChanges } from '../../../src/core/compare/changes/plan-changes';
-import type { Part } from '../../../src/core/compare/parts/part';
+import type { PlanPart } from '../../../src/core/compare/parts/part';
 import { partsOf } from '../../../src/core/compare/parts/parts-of';
 import { wordedAfter } from '../../../src/core/compare/parts/words';
 import type { PlanModel } from '../../../src/core/model/model';
@@ -38,7 +38,7 @@ describe('changes between two plans', () => {
         const { changes, worded, diff } = planChanges(planOf(before), planOf(after));
         kinds = new Set([...kinds, ...changes.map(({ kind }) => kind)]);
         const keys = new Map(diff.pairs.map((pair) => [pair.before.key, pair.after.key]));
-        const all = (plan: typeof worded.before): Part[] => partsOf(plan, () => false);
+        const all = (plan: typeof worded.before): PlanPart[] => partsOf(plan, () => false);
         expect(outline(applied(all(worded.before), changes, keys)), `${before}\n---\n${after}`).toEqual(
           outline(all(worded.after)),
         );
@@ -60,9 +60,13 @@ describe('changes between two plans', () => {
 });
 
 /** Parts with changes made; `keys` has the new keys of parts whose owner has another label. */
-function applied(before: readonly Part[], changes: readonly Change[], keys: ReadonlyMap<string, string>): Part[] {
+function applied(
+  before: readonly PlanPart[],
+  changes: readonly Change[],
+  keys: ReadonlyMap<string, string>,
+): PlanPart[] {
   const now = new Map(before.map((part) => [part.key, part]));
-  const late: Part[] = [];
+  const late: PlanPart[] = [];
   for (const change of changes) {
     if (change.kind === 'removed') for (const part of [change.part, ...change.within]) now.delete(part.key);
     else if (change.kind === 'added') late.push(change.part, ...change.within);
@@ -91,7 +95,7 @@ function applied(before: readonly Part[], changes: readonly Change[], keys: Read
 }
 
 /** What each block holds: in order where order counts, otherwise sorted. */
-function outline(parts: readonly Part[]): Record<string, string[]> {
+function outline(parts: readonly PlanPart[]): Record<string, string[]> {
   const blocks: Record<string, string[]> = {};
   for (const { owner, kind, text, doc, place } of parts)
     (blocks[`${place === null ? 'any' : 'in'} order: ${owner ?? ''} ${kind}`] ??= []).push(`${doc}${text}`);
@@ -100,13 +104,13 @@ function outline(parts: readonly Part[]): Record<string, string[]> {
 }
 
 /** The text of some parts. */
-function textOf(parts: readonly Part[]): string {
+function textOf(parts: readonly PlanPart[]): string {
   const within = (owner: string): string =>
     parts
       .filter((part) => part.owner === owner)
       .map(statement)
       .join('');
-  const statement = (part: Part): string => {
+  const statement = (part: PlanPart): string => {
     const { kind, key, text, doc } = part;
     const docs = doc === '' ? '' : doc.replace(/^/gm, '## ').concat('\n');
     if (kind === 'variant') return '';

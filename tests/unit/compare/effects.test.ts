@@ -8,6 +8,7 @@ import { compare, type Comparison } from '../../../src/core/compare/compare';
 import type { Effect, EffectKind, Evidence } from '../../../src/core/compare/effects/effect';
 import { savedExample } from '../../../src/core/compare/effects/saved-example';
 import { jsonComparison } from '../../../src/core/compare/report/json';
+import { since } from '../../../src/core/compare/report/since';
 import { sayEffect } from '../../../src/core/compare/say/say-effect';
 import { isMatched, spaceOf } from '../../../src/core/links/space';
 import { Source } from '../../../src/core/report/source';
@@ -15,6 +16,7 @@ import { plain } from '../../../src/core/rules/parts/message';
 import { NotRestored, restore } from '../../../src/core/walk/written';
 import { Walker } from '../../../src/core/walk/walker';
 import { activeStack } from '../../../src/core/walk/configuration';
+import { demo } from '../../demo';
 import { grammarPlan } from '../grammar-plans';
 import { planArbitrary, smallPlanArbitrary } from '../plans';
 import { forAll } from '../property';
@@ -27,6 +29,36 @@ const schema = JSON.parse(
 const fits = new Ajv({ strict: false }).compile(schema);
 
 const planTexts = fc.oneof(planArbitrary(6), grammarPlan('tabs'), grammarPlan('none'), smallPlanArbitrary('needs'));
+
+test('since an earlier version, screens are new, gone or moved as the verdicts of both say', () => {
+  const seen = { added: 0, moved: 0, gone: 0 };
+  forAll(
+    fc.property(planTexts, fc.array(editArbitrary, { minLength: 1, maxLength: 4 }), (text, edits) => {
+      const [before, after] = [check(text), check(edited(text, edits).text)];
+      const { added, moved, gone } = since(before, after, null);
+      const placed = ({ plan, reach }: Check): number =>
+        plan.screens.filter(({ index }) => reach.variants[0]!.verdicts[index]!.taps !== null).length;
+      // Whatever is new, gone or the same adds up.
+      if (before.plan.variants[0] === after.plan.variants[0])
+        expect(placed(after) - added.length, `${text}\n---\n${after.text}`).toBe(placed(before) - gone.length);
+      expect(new Set([...added, ...moved.map(({ label }) => label)]).size).toBe(added.length + moved.length);
+      seen.added += added.length;
+      seen.moved += moved.length;
+      seen.gone += gone.length;
+    }),
+    40,
+  );
+  for (const count of Object.values(seen)) expect(count).toBeGreaterThan(0);
+  const supply = { newArguments: [], goneArguments: [], newWays: [], goneWays: [] };
+  expect(since(check(demo), check(demo), 'tablet')).toEqual({ added: [], moved: [], gone: [], supply });
+  const edits = demo.replace('takes ref: text?', 'takes when: date?').replace('push hut(hutId: 12)', 'push search');
+  expect(since(check(demo), check(edits), null).supply).toMatchObject({
+    newArguments: [{ screen: 'hut', name: 'when' }],
+    goneArguments: [{ screen: 'hut', name: 'ref' }],
+    newWays: [{ screen: 'search', at: edits.indexOf('on "Hut of the month"') }],
+    goneWays: [{ screen: 'hut', name: 'Hut of the month' }],
+  });
+});
 
 describe('effects of a change', () => {
   test('are none between a plan and itself', () => {

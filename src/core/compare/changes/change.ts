@@ -1,5 +1,5 @@
 import type { SymbolKind } from '../pairing/declared';
-import type { Part } from '../parts/part';
+import type { PlanPart } from '../parts/part';
 
 /** Who has to follow a change, or loses something by it. */
 export const audiences = ['links', 'saved state', 'other modules', 'generated code'] as const;
@@ -13,13 +13,13 @@ interface Common {
 /** A part that only one of the plans has, with all parts in its block. */
 export interface Added extends Common {
   readonly kind: 'added';
-  readonly part: Part;
-  readonly within: readonly Part[];
+  readonly part: PlanPart;
+  readonly within: readonly PlanPart[];
 }
 export interface Removed extends Common {
   readonly kind: 'removed';
-  readonly part: Part;
-  readonly within: readonly Part[];
+  readonly part: PlanPart;
+  readonly within: readonly PlanPart[];
   /** The added part that it may have become; null if none is alike. */
   readonly guess: string | null;
 }
@@ -27,8 +27,8 @@ export interface Removed extends Common {
 /** A part of both plans that says something else. */
 export interface Changed extends Common {
   readonly kind: 'changed';
-  readonly before: Part;
-  readonly after: Part;
+  readonly before: PlanPart;
+  readonly after: PlanPart;
   /** Names of what differs, such as `title` or `target`. */
   readonly aspects: readonly string[];
 }
@@ -36,8 +36,8 @@ export interface Changed extends Common {
 /** A part that says what it said, in another module or at another place among its siblings. */
 export interface Moved extends Common {
   readonly kind: 'moved';
-  readonly before: Part;
-  readonly after: Part;
+  readonly before: PlanPart;
+  readonly after: PlanPart;
   readonly to: 'module' | 'place';
 }
 

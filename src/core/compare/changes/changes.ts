@@ -1,6 +1,6 @@
 import { remembered } from '../../base/remembered';
 import type { Pairing } from '../pairing/pair';
-import type { Part } from '../parts/part';
+import type { PlanPart } from '../parts/part';
 import type { Bare, Change, Moved, Renamed } from './change';
 import { concernsOf } from './concerns';
 import type { PartDiff, PartPair } from './diff';
@@ -54,7 +54,7 @@ function changedParts({ pairs }: PartDiff): Bare<Change>[] {
 }
 
 /** The aspects in which two parts differ. */
-function aspectsBetween(before: Part, after: Part): string[] {
+function aspectsBetween(before: PlanPart, after: PlanPart): string[] {
   const doc = before.doc === after.doc ? [] : ['doc'];
   if (before.text === after.text && before.name === after.name) return doc;
   const [was, is] = [before.aspects(), after.aspects()];
@@ -88,9 +88,9 @@ function movedParts({ pairs }: PartDiff): Bare<Moved>[] {
 }
 
 /** Parts that lie in no other one of the list, each with those in its block. */
-function wholes(parts: readonly Part[]): { readonly part: Part; readonly within: readonly Part[] }[] {
-  const tops = new Map<string, { part: Part; within: Part[] }>();
-  const topOf = new Map<string, { part: Part; within: Part[] }>();
+function wholes(parts: readonly PlanPart[]): { readonly part: PlanPart; readonly within: readonly PlanPart[] }[] {
+  const tops = new Map<string, { part: PlanPart; within: PlanPart[] }>();
+  const topOf = new Map<string, { part: PlanPart; within: PlanPart[] }>();
   for (const part of parts) {
     // A module and its screens are things of their own.
     const top = part.owner === null || part.kind === 'screen' ? undefined : topOf.get(part.owner);
@@ -102,7 +102,7 @@ function wholes(parts: readonly Part[]): { readonly part: Part; readonly within:
 }
 
 /** Name of what a removed part may have become. */
-function guessFor({ kind, name, screen }: Part, { before, after, guesses }: Pairing): string | null {
+function guessFor({ kind, name, screen }: PlanPart, { before, after, guesses }: Pairing): string | null {
   for (const [symbol, other] of guesses) {
     const was = before.declared.get(symbol)!;
     const isSame =

@@ -1,43 +1,32 @@
 /** Differences between the parts of two plans that use one set of names. */
 import { remembered } from '../../base/remembered';
 import { quote } from '../../language/tokens';
-import type { Part, PartKind } from '../parts/part';
+import { labelledKinds, type PartKind, type PlanPart } from '../parts/part';
 
 /** A part of both plans. */
 export interface PartPair {
-  readonly before: Part;
-  readonly after: Part;
+  readonly before: PlanPart;
+  readonly after: PlanPart;
 }
 
 export interface PartDiff {
   readonly pairs: readonly PartPair[];
-  readonly removed: readonly Part[];
-  readonly added: readonly Part[];
+  readonly removed: readonly PlanPart[];
+  readonly added: readonly PlanPart[];
 }
 
-/** Kinds that a label tells apart. One with another label and nothing else changed is still the same. */
-const labelled: ReadonlySet<PartKind> = new Set([
-  'transition',
-  'tab',
-  'menu',
-  'menu item',
-  'event',
-  'entry',
-  'rule',
-  'walk',
-]);
 /** Kinds of which the only one that is left on either side is taken for the same, rewritten. */
 const rewritten: ReadonlySet<PartKind> = new Set(['link', 'needs', 'tabs']);
 
 /** Pairs parts by their keys; then, within one block, those that a rewriting explains. Linear in the parts. */
-export function pairParts(before: readonly Part[], after: readonly Part[]): PartDiff {
-  const pairs = new Map<Part, Part>();
-  const paired = new Set<Part>();
+export function pairParts(before: readonly PlanPart[], after: readonly PlanPart[]): PartDiff {
+  const pairs = new Map<PlanPart, PlanPart>();
+  const paired = new Set<PlanPart>();
   const byKey = new Map(after.map((part) => [part.key, part]));
   /** Keys of owners in the new plan, by those in the old one, where a new label has changed them. */
   const owners = new Map<string, string>();
-  const ownerOf = ({ owner }: Part): string => (owner === null ? '' : (owners.get(owner) ?? owner));
-  const add = (one: Part, other: Part): void => {
+  const ownerOf = ({ owner }: PlanPart): string => (owner === null ? '' : (owners.get(owner) ?? owner));
+  const add = (one: PlanPart, other: PlanPart): void => {
     pairs.set(one, other);
     paired.add(other);
     if (one.key !== other.key) owners.set(one.key, other.key);
@@ -51,12 +40,13 @@ export function pairParts(before: readonly Part[], after: readonly Part[]): Part
       if (other && !paired.has(other)) add(part, other);
     }
   };
-  const pairAlone = (alike: (part: Part) => string | null): void => {
-    const grouped = (parts: readonly Part[], owner: (part: Part) => string): Map<string, Part[]> => {
-      const groups = new Map<string, Part[]>();
+  const pairAlone = (alike: (part: PlanPart) => string | null): void => {
+    const grouped = (parts: readonly PlanPart[], owner: (part: PlanPart) => string): Map<string, PlanPart[]> => {
+      const groups = new Map<string, PlanPart[]>();
       for (const part of parts) {
         const what = alike(part);
-        if (what !== null) remembered(groups, `${owner(part)}\n${part.kind}\n${what}`, () => [] as Part[]).push(part);
+        if (what !== null)
+          remembered(groups, `${owner(part)}\n${part.kind}\n${what}`, () => [] as PlanPart[]).push(part);
       }
       return groups;
     };
@@ -88,5 +78,6 @@ export function pairParts(before: readonly Part[], after: readonly Part[]): Part
   };
 }
 
-const withoutLabel = ({ kind, text, name }: Part): string | null =>
-  labelled.has(kind) ? text.replace(quote(name), '•') : null;
+/** What a part says without its label: one with another label and nothing else changed is still the same. */
+const withoutLabel = ({ kind, text, name }: PlanPart): string | null =>
+  labelledKinds.has(kind) ? text.replace(quote(name), '•') : null;

@@ -3,7 +3,7 @@ import type { Finding } from '../../rules/parts/rule';
 import type { Screen } from '../../plan/model';
 import { showType } from '../../plan/types';
 import type { WayIn } from '../../supply/supply';
-import { writtenText, type Part } from '../parts/part';
+import { writtenText, type PlanPart } from '../parts/part';
 import type { CallerEffect } from './effect';
 import type { Versions } from './versions';
 
@@ -15,7 +15,7 @@ import type { Versions } from './versions';
  */
 export function callerEffects(versions: Versions, comes: readonly Finding[]): CallerEffect[] {
   const { old, now } = versions;
-  const byPart = new Map<Part, Finding[]>();
+  const byPart = new Map<PlanPart, Finding[]>();
   for (const finding of comes) {
     const part = versions.newPartAt(finding.range.from);
     if (part) byPart.set(part, [...(byPart.get(part) ?? []), finding]);
@@ -51,8 +51,8 @@ function callerOf(
   versions: Versions,
   screen: Screen,
   { call }: WayIn,
-  callers: ReadonlySet<Part | null>,
-  findings: ReadonlyMap<Part, readonly Finding[]>,
+  callers: ReadonlySet<PlanPart | null>,
+  findings: ReadonlyMap<PlanPart, readonly Finding[]>,
 ): CallerEffect | null {
   const part = versions.newPartAt(call.reference.from);
   const was = part && versions.oldPart(part);
@@ -73,8 +73,8 @@ const aboutCalls = /^(supply|entry|result|module)\//;
 
 function effectOf(
   screen: string,
-  part: Part,
-  was: Part | null,
+  part: PlanPart,
+  was: PlanPart | null,
   has: CallerEffect['has'],
   finding: Finding | null,
 ): CallerEffect {

@@ -4,7 +4,7 @@ import type { Value } from '../../plan/value';
 import type { Break } from '../../walk/replay';
 import type { Tap } from '../../walk/tap';
 import type { Audience } from '../changes/change';
-import type { Part } from '../parts/part';
+import type { PlanPart } from '../parts/part';
 
 /**
  * - `breaking`: something that worked for somebody no longer does
@@ -129,7 +129,7 @@ export interface CallerEffect extends Common {
   /** Label of the screen that is opened. */
   readonly screen: string;
   /** The trigger, menu item or other part of the new plan that opens it. */
-  readonly by: Part;
+  readonly by: PlanPart;
   readonly has: 'followed' | 'no need' | 'not followed';
   /** The finding at the place that has not followed. */
   readonly finding: Finding | null;

@@ -6,7 +6,7 @@ import type { VariantReach } from '../../reach';
 import type { PlanChanges } from '../changes/plan-changes';
 import { lastAt } from '../pairing/statements';
 import type { Pairing } from '../pairing/pair';
-import type { Part } from '../parts/part';
+import type { PlanPart } from '../parts/part';
 import { partsWithin } from '../parts/parts-of';
 import type { Version } from './effect';
 
@@ -25,8 +25,8 @@ export class Versions {
   /** Screens of the old plan, by those of the new one. */
   readonly before: ReadonlyMap<Screen, Screen>;
   readonly pairing: Pairing;
-  private readonly partAfter = new Map<Part, Part>();
-  private readonly partBefore = new Map<Part, Part>();
+  private readonly partAfter = new Map<PlanPart, PlanPart>();
+  private readonly partBefore = new Map<PlanPart, PlanPart>();
   private readonly places: Readonly<Record<Version, PartPlaces>>;
   /** Index of the old screen at a place. */
   private readonly screenAt: ReadonlyMap<number, number>;
@@ -63,7 +63,7 @@ export class Versions {
     };
   }
 
-  private addPair(before: Part, after: Part): void {
+  private addPair(before: PlanPart, after: PlanPart): void {
     this.partAfter.set(before, after);
     this.partBefore.set(after, before);
   }
@@ -100,16 +100,16 @@ export class Versions {
   }
 
   /** The innermost part at a place of the old plan. */
-  oldPartAt(offset: number): Part | null {
+  oldPartAt(offset: number): PlanPart | null {
     return this.partAt('before', offset);
   }
 
   /** The innermost part at a place of the new plan. */
-  newPartAt(offset: number): Part | null {
+  newPartAt(offset: number): PlanPart | null {
     return this.partAt('after', offset);
   }
 
-  private partAt(version: Version, offset: number): Part | null {
+  private partAt(version: Version, offset: number): PlanPart | null {
     const part = this.places[version].at(offset);
     if (part?.kind !== 'screen' || part.text !== '' || !part.range) return part;
     const known = this.within[version].get(part.range.from);
@@ -117,7 +117,7 @@ export class Versions {
   }
 
   /** The parts of a screen that has not changed, in both plans. */
-  private lookWithin(version: Version, part: Part): PartPlaces {
+  private lookWithin(version: Version, part: PlanPart): PartPlaces {
     const { same, worded } = this.changes;
     const [before, after] =
       version === 'before' ? [part, this.partAfter.get(part)!] : [this.partBefore.get(part)!, part];
@@ -131,12 +131,12 @@ export class Versions {
   }
 
   /** The part of the old plan that a new part has been; null for an added one. */
-  oldPart(part: Part): Part | null {
+  oldPart(part: PlanPart): PlanPart | null {
     return this.partBefore.get(part) ?? null;
   }
 
   /** The part of the new plan that an old part has become; null if it has gone. */
-  newPart(part: Part): Part | null {
+  newPart(part: PlanPart): PlanPart | null {
     return this.partAfter.get(part) ?? null;
   }
 }
@@ -147,15 +147,15 @@ function symbolOfArgument({ index, parameters }: Screen, name: string): string {
   return `argument ${module ? `module:${module.name}` : index} ${name}`;
 }
 
-type Placed = Part & { readonly range: TextRange };
+type Placed = PlanPart & { readonly range: TextRange };
 
 /** The parts of a plan by their place. */
 class PartPlaces {
   private readonly sorted: readonly Placed[];
   private readonly ranges: readonly TextRange[];
-  private readonly owners: ReadonlyMap<string, Part>;
+  private readonly owners: ReadonlyMap<string, PlanPart>;
 
-  constructor(parts: readonly Part[]) {
+  constructor(parts: readonly PlanPart[]) {
     this.owners = new Map(parts.map((part) => [part.key, part]));
     this.sorted = parts
       .filter((part): part is Placed => part.range !== null)
@@ -164,8 +164,8 @@ class PartPlaces {
   }
 
   /** The innermost part at an offset. */
-  at(offset: number): Part | null {
-    let part: Part | null = this.sorted[lastAt(this.ranges, offset)] ?? null;
+  at(offset: number): PlanPart | null {
+    let part: PlanPart | null = this.sorted[lastAt(this.ranges, offset)] ?? null;
     while (part && !(part.range && part.range.from <= offset && offset <= part.range.to))
       part = part.owner === null ? null : (this.owners.get(part.owner) ?? null);
     return part;

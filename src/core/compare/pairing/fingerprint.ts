@@ -4,7 +4,7 @@ import type { Plan } from '../../plan/model';
 import type { Reference, SymbolKey } from '../../plan/names';
 import { references } from '../../plan/references';
 import { declaredIn, type Declared, type SymbolKind } from './declared';
-import { lastAt, statementsOf, type Statement } from './statements';
+import { lastAt, statementsOf, type PlanStatement } from './statements';
 
 /** Statements without the name in question, each with how often it occurs. */
 export type Fingerprint = ReadonlyMap<string, number>;
@@ -33,7 +33,7 @@ export class Side {
   readonly references: readonly Reference[];
   readonly declared: ReadonlyMap<SymbolKey, Declared>;
   private readonly byKind: Facts['byKind'];
-  private cut: readonly Statement[] | null = null;
+  private cut: readonly PlanStatement[] | null = null;
 
   /** @param token stands for a symbol in statements; symbols that the plans have in common have one token */
   constructor(
@@ -48,7 +48,7 @@ export class Side {
     return this.byKind.get(kind) ?? [];
   }
 
-  private get statements(): readonly Statement[] {
+  private get statements(): readonly PlanStatement[] {
     return (this.cut ??= statementsOf(this.plan));
   }
 
@@ -80,7 +80,7 @@ export class Side {
   }
 
   /** A statement in one line, with tokens for its names and `•` for the name in question. */
-  private masked({ from, to }: Statement, focus: SymbolKey): string {
+  private masked({ from, to }: PlanStatement, focus: SymbolKey): string {
     const { text } = this.plan.tree;
     let result = '';
     let at = from;

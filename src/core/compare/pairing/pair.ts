@@ -9,8 +9,9 @@ import { globalKinds, localKinds, type Declared, type SymbolKind } from './decla
 import { sharedWords, Side, similarity, type Fingerprint } from './fingerprint';
 
 /**
- * Least similarity of a declaration and its new name. With half of its statements changed a person would doubt, too;
- * `tests/unit/compare/pairing.test.ts` measures how often renames are right at this threshold.
+ * Least similarity of a declaration and its new name: three of four statements are the same on each side. With half of
+ * them changed, at 0.33, a person would doubt, too. `tests/unit/compare/pairing.test.ts` measures how often renames are
+ * right at this threshold.
  */
 const sure = 0.6;
 /** The next best candidate, on either side, has to be that much less alike. */

@@ -3,7 +3,7 @@ import type { TextRange } from '../../language/range';
 import type { SymbolKey } from '../../plan/names';
 import type { Plan } from '../../plan/model';
 
-export interface Statement extends TextRange {
+export interface PlanStatement extends TextRange {
   /** The screen that it is part of, or null. */
   readonly screen: SymbolKey | null;
 }
@@ -16,9 +16,9 @@ type Nested = TextRange & {
 };
 
 /** The statements of a plan in the order of the text: the head of each block, and each line, argument or field within. */
-export function statementsOf({ tree, screens }: Plan): Statement[] {
+export function statementsOf({ tree, screens }: Plan): PlanStatement[] {
   const symbols = new Map<TextRange, SymbolKey>(screens.map((screen) => [screen.node, `screen ${screen.index}`]));
-  const found: Statement[] = [];
+  const found: PlanStatement[] = [];
   const visit = (node: Nested, within: SymbolKey | null): void => {
     const screen = symbols.get(node) ?? within;
     const parts = node.body?.items ?? node.parameters ?? node.fields ?? [];

@@ -28,10 +28,22 @@ export type PartKind =
   | 'walk'
   | 'accept';
 
+/** Kinds that people tell apart by a label in quotation marks. */
+export const labelledKinds: ReadonlySet<PartKind> = new Set([
+  'transition',
+  'tab',
+  'menu',
+  'menu item',
+  'event',
+  'entry',
+  'rule',
+  'walk',
+]);
+
 /** What a part says besides its name, aspect by aspect, each as the language writes it. */
 export type Aspects = Readonly<Record<string, string>>;
 
-export interface Part {
+export interface PlanPart {
   readonly kind: PartKind;
   /** Identifies it in its plan. */
   readonly key: string;
@@ -56,5 +68,5 @@ export interface Part {
 }
 
 /** A part as its plan writes it, in one line, without its block. */
-export const writtenText = (planText: string, { head, text }: Part): string =>
+export const writtenText = (planText: string, { head, text }: PlanPart): string =>
   (head ? planText.slice(head.from, head.to) : text).replace(/\s+/g, ' ').trim();

@@ -6,7 +6,7 @@ import { callText, conditionText, fieldText, typeText, valueText } from '../../m
 import * as write from '../../model/write-statement';
 import type { Plan, Screen } from '../../plan/model';
 import type { Worded } from './words';
-import type { Aspects, Part, PartKind } from './part';
+import type { Aspects, PlanPart, PartKind } from './part';
 import { branchAspects, stepAspects } from './transition-aspects';
 
 /**
@@ -14,7 +14,7 @@ import { branchAspects, stepAspects } from './transition-aspects';
  *
  * @param isWhole whether a screen's part stands for all that the screen holds, whose parts are then left out
  */
-export function partsOf(worded: Worded, isWhole: (index: number) => boolean): Part[] {
+export function partsOf(worded: Worded, isWhole: (index: number) => boolean): PlanPart[] {
   const { screens } = worded.plan;
   const cut = screens.filter(({ index }) => !isWhole(index));
   const parts = new PartList(worded);
@@ -23,7 +23,7 @@ export function partsOf(worded: Worded, isWhole: (index: number) => boolean): Pa
 }
 
 /** The parts within one screen. */
-export function partsWithin(worded: Worded, screen: Part, index: number): Part[] {
+export function partsWithin(worded: Worded, screen: PlanPart, index: number): PlanPart[] {
   const [model] = toModel(worded.plan, [worded.plan.screens[index]!]).screens;
   const parts = new PartList(worded);
   parts.addMembers(model!, index, screen);
@@ -49,7 +49,7 @@ const placesText = (on: 'all' | 'roots' | readonly string[] | undefined): string
   typeof on === 'string' ? on : listed(on);
 
 class PartList {
-  readonly list: Part[] = [];
+  readonly list: PlanPart[] = [];
   private readonly taken = new Map<string, number>();
   private readonly places = new Map<string, number>();
   private readonly plan: Plan;
@@ -167,7 +167,7 @@ class PartList {
     }
   }
 
-  private addScreen(owner: Owner & { readonly screen: string }, model: ScreenModel): Part {
+  private addScreen(owner: Owner & { readonly screen: string }, model: ScreenModel): PlanPart {
     return this.addPart(owner, model, {
       kind: 'screen',
       name: owner.screen,
@@ -183,7 +183,7 @@ class PartList {
   }
 
   /** What stands in the block of a screen. */
-  addMembers(model: ScreenModel, index: number, screen: Part): void {
+  addMembers(model: ScreenModel, index: number, screen: PlanPart): void {
     for (const one of model.takes) this.addArgument(screen, one);
     for (const one of model.has)
       this.addPart(screen, one, {
@@ -232,7 +232,7 @@ class PartList {
       });
   }
 
-  private addArgument(owner: Part, one: ParameterModel): void {
+  private addArgument(owner: PlanPart, one: ParameterModel): void {
     this.addPart(owner, one, {
       kind: 'argument',
       name: one.name,
@@ -330,14 +330,14 @@ class PartList {
   }
 
   /** Adds a part that an object of the model stands for. */
-  private addPart(owner: Owner | null, model: object, statement: Statement): Part {
+  private addPart(owner: Owner | null, model: object, statement: Statement): PlanPart {
     return this.add(owner, { ...statement, doc: 'doc' in model ? String(model.doc) : '', range: placeOf(model) });
   }
 
-  private add(owner: Owner | null, statement: Statement): Part {
+  private add(owner: Owner | null, statement: Statement): PlanPart {
     const { kind, name, text, doc = '', aspects = noAspects, range } = statement;
     const placeOf = (from: number, to: number): TextRange => this.worded.placeOf({ from, to });
-    const part: Part = {
+    const part: PlanPart = {
       kind,
       key: this.keyOf(owner, statement),
       owner: owner?.key ?? null,
@@ -374,4 +374,4 @@ class PartList {
 }
 
 /** What a part takes over from the one whose block it stands in. */
-type Owner = Pick<Part, 'screen' | 'module'> & { readonly key: string | null };
+type Owner = Pick<PlanPart, 'screen' | 'module'> & { readonly key: string | null };

@@ -2,20 +2,7 @@
 import { say, words, type Message, type Words } from '../../rules/parts/message';
 import type { Change } from '../changes/change';
 import type { SymbolKind } from '../pairing/declared';
-import type { Part, PartKind } from '../parts/part';
-
-/** Parts that people know by a label in quotation marks. */
-const labelled: ReadonlySet<PartKind> = new Set([
-  'app',
-  'transition',
-  'tab',
-  'menu',
-  'menu item',
-  'event',
-  'entry',
-  'rule',
-  'walk',
-]);
+import { labelledKinds, type PartKind, type PlanPart } from '../parts/part';
 
 const nouns: Partial<Record<PartKind, string>> = {
   app: 'app',
@@ -30,9 +17,9 @@ const nouns: Partial<Record<PartKind, string>> = {
 const symbolNouns: Partial<Record<SymbolKind, string>> = { loop: 'loop variable' };
 
 /** A part as a sentence names it: `the argument season of hut`. */
-export function sayPart({ kind, name, screen }: Part): Message {
+export function sayPart({ kind, name, screen }: PlanPart): Message {
   const noun = words(nouns[kind] ?? kind);
-  const called: string | Words = labelled.has(kind) ? words(`“${name}”`) : name;
+  const called: string | Words = kind === 'app' || labelledKinds.has(kind) ? words(`“${name}”`) : name;
   switch (kind) {
     case 'screen':
       return say`the screen ${name}`;
