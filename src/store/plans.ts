@@ -98,7 +98,7 @@ export class PlanStore {
 
   /**
    * Saves a text over the version that it was made from, and over no other. The replaced text may become a revision: for
-   * a reason of the caller, if it is the plan's first, if more than half of it goes, or if a stretch of edits is over.
+   * a reason of the caller, as the plan's first text, if more than half of it goes, or if a stretch of edits is over.
    */
   save(id: string, text: string, version: number, keep: 'restored' | 'conflict' | null = null): Promise<SaveResult> {
     return this.db.transaction().execute(async (tx): Promise<SaveResult> => {

@@ -1,4 +1,7 @@
-/** A name that people give: something that can be seen, and nothing that ends a line, turns the direction of writing, or is half of a sign. */
+/**
+ * A name that people give: something that can be seen, and nothing that ends a line, turns the direction of writing, or
+ * is half of a sign.
+ */
 export const nameSchema = {
   type: 'string',
   minLength: 1,

@@ -18,7 +18,9 @@ interface Props {
   readonly onRestore: (id: string) => Promise<void>;
 }
 
-/** The revisions in time, the newest first, under a small chart of their verdicts. Arrow keys go from one to the next. */
+/**
+ * The revisions in time, the newest first, under a small chart of their verdicts. Arrow keys go from one to the next.
+ */
 export function RevisionList({ revisions, from, onPick, onRestore }: Props) {
   const { list } = revisions;
   if (list === null) return <p className="text-mute appear-late">Reading the history…</p>;

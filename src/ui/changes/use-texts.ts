@@ -23,7 +23,9 @@ export interface Texts {
   readonly drop: (files: readonly File[]) => Promise<void>;
 }
 
-/** The two texts that the address asks for. Without a choice the newest revision stands against the text as it is typed. */
+/**
+ * The two texts that the address asks for. Without a choice the newest revision stands against the text as it is typed.
+ */
 export function useTexts(revisions: Revisions, onProblem: (problem: string | null) => void): Texts {
   const session = useSession();
   const address = useAddress();

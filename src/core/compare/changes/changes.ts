@@ -6,7 +6,10 @@ import { concernsOf } from './concerns';
 import type { PartDiff, PartPair } from './diff';
 import { outOfOrder } from './order';
 
-/** All changes from one plan to the other in the order of a review: what may break first, then what is new, then what only goes by another name or stands elsewhere. */
+/**
+ * All changes from one plan to the other in the order of a review: first what may break, then what is new, then what
+ * only has another name or place.
+ */
 export function changesOf(pairing: Pairing, diff: PartDiff): Change[] {
   const bare: Bare<Change>[] = [
     ...wholes(diff.removed).map((one) => ({ kind: 'removed' as const, ...one, guess: guessFor(one.part, pairing) })),
@@ -69,13 +72,10 @@ function movedParts({ pairs }: PartDiff): Bare<Moved>[] {
   const moved: Bare<Moved>[] = [];
   for (const pair of pairs) {
     const { before, after } = pair;
-    if (after.kind === 'screen' && (before.module === null) !== (after.module === null || before.owner === null)) {
+    if (after.kind === 'screen' && before.owner !== after.owner)
       moved.push({ kind: 'moved', before, after, to: 'module' });
-    } else if (after.kind === 'screen' && before.owner !== after.owner) {
-      moved.push({ kind: 'moved', before, after, to: 'module' });
-    } else if (after.place !== null) {
+    if (after.place !== null)
       remembered(byOwner, `${after.owner ?? ''} ${after.kind}`, () => [] as PartPair[]).push(pair);
-    }
   }
   for (const siblings of byOwner.values()) {
     const inOrder = siblings.sort((a, b) => a.before.place! - b.before.place!);

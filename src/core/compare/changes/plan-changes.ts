@@ -16,7 +16,9 @@ export interface PlanChanges {
   readonly changes: readonly Change[];
 }
 
-/** The changes from one plan to another. Near linear in their texts; only screens with other texts are cut into parts. */
+/**
+ * The changes from one plan to another. Near linear in their texts; only screens with other texts are cut into parts.
+ */
 export function planChanges(before: Plan, after: Plan): PlanChanges {
   const pairing = pair(before, after);
   const worded = { before: wordedBefore(pairing), after: wordedAfter(pairing) };

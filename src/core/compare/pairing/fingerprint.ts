@@ -1,4 +1,6 @@
-/** What tells a declaration from others when its name is set aside: the statements of its own, and those that name it. */
+/**
+ * What tells a declaration from others when its name is set aside: the statements of its own, and those that name it.
+ */
 import { remembered } from '../../base/remembered';
 import type { Plan } from '../../plan/model';
 import type { Reference, SymbolKey } from '../../plan/names';

@@ -15,7 +15,9 @@ type Nested = TextRange & {
   readonly fields?: readonly Nested[];
 };
 
-/** The statements of a plan in the order of the text: the head of each block, and each line, argument or field within. */
+/**
+ * The statements of a plan in the order of the text: the head of each block, and each line, argument or field within.
+ */
 export function statementsOf({ tree, screens }: Plan): PlanStatement[] {
   const symbols = new Map<TextRange, SymbolKey>(screens.map((screen) => [screen.node, `screen ${screen.index}`]));
   const found: PlanStatement[] = [];

@@ -153,6 +153,8 @@ function sayState({ because, evidence }: StateEffect): SaidEffect {
   };
 }
 
+const sayOrder = (was: string, is: string): Message =>
+  say`A saved state shows its stacks under other tabs: ${words(was)} are now ${words(is)}.`;
 const quotedList = (labels: readonly string[]): string => labels.map((label) => `“${label}”`).join(', ');
 
 function sayLoss(because: StateEffect['because']): Message {
@@ -162,7 +164,7 @@ function sayLoss(because: StateEffect['because']): Message {
     case 'tabs':
       return say`No saved state can be read: it has ${counted(because.was, 'tab')}, and the app now has ${because.is}.`;
     case 'tab order':
-      return say`A saved state shows its stacks under other tabs: ${words(quotedList(because.was))} are now ${words(quotedList(because.is))}.`;
+      return sayOrder(quotedList(because.was), quotedList(because.is));
     case 'screen':
       return say`A state saved with ${because.screen} on a stack cannot be read: no screen has that name.`;
     case 'argument':
