@@ -1,4 +1,4 @@
-import { compare, newFindings, type Comparison } from '../core/compare/compare';
+import { compare, type Comparison } from '../core/compare/compare';
 import type { Weight } from '../core/compare/effects/effect';
 import { jsonComparison } from '../core/compare/report/json';
 import { markdownComparison } from '../core/compare/report/markdown';
@@ -41,7 +41,6 @@ export function comparePlans(oldName: string, newName: string, { format, failOn 
 }
 
 function print(comparison: Comparison, sources: Sources, format: CompareOptions['format']): string {
-  const { before, after } = comparison;
   switch (format) {
     case 'text':
       return textComparison(comparison, sources);
@@ -50,7 +49,7 @@ function print(comparison: Comparison, sources: Sources, format: CompareOptions[
     case 'markdown':
       return markdownComparison(comparison, sources);
     case 'sarif': {
-      const check = { ...after, findings: newFindings(before, after), accepted: [] };
+      const check = { ...comparison.after, findings: comparison.newFindings, accepted: [] };
       return jsonText(sarifReport([{ check, source: sources.after }], version));
     }
   }

@@ -64,9 +64,10 @@ function sayError(name: string, { code }: NodeJS.ErrnoException): string {
 
 function sayRefusal(name: string, revision: string, said: string, by: string | undefined): string {
   const included = by === undefined ? '' : ` ${by} includes it.`;
+  const path = name.slice(revision.length + 1);
   if (/not a git repository/i.test(said))
     return `${name} is no file, and no revision of Git either: this folder is not in a Git repository.${included}`;
   if (/does not exist in|exists on disk, but not in|outside repository/i.test(said))
-    return `The revision ${revision} has no file ${name.slice(revision.length + 1)}.${included}`;
-  return `${revision} is no revision of this Git repository, or ${name.slice(revision.length + 1)} is no file in it.${included}`;
+    return `The revision ${revision} has no file ${path}.${included}`;
+  return `${revision} is no revision of this Git repository, or ${path} is no file in it.${included}`;
 }

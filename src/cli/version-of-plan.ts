@@ -13,8 +13,8 @@ export interface PlanVersion {
 }
 
 /**
- * Reads and checks a plan: a file, `-` for standard input, or `REVISION:path` of a Git repository. A file that there is
- * goes before a revision. Null if it cannot be read, which is said on standard error.
+ * Reads and checks a plan: a file, `-` for standard input, or `REVISION:path` of a Git repository. If a file has that
+ * name, reads the file. Says on standard error why a plan cannot be read, and returns null.
  */
 export function planVersion(name: string): PlanVersion | null {
   try {

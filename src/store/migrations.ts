@@ -59,6 +59,7 @@ const migrations: Record<string, Migration> = {
         .addColumn('plan_id', 'text', (column) => column.notNull().references('plan.id').onDelete('cascade'))
         .addColumn('text', 'text', (column) => column.notNull())
         .addColumn('bytes', 'integer', (column) => column.notNull())
+        .addColumn('lines', 'integer', (column) => column.notNull())
         .addColumn('digest', 'text', (column) => column.notNull())
         .addColumn('name', 'text')
         .addColumn('note', 'text', (column) => column.notNull())
@@ -73,11 +74,14 @@ const migrations: Record<string, Migration> = {
       for (const { serial } of serials) {
         const row = await old.selectFrom('earlier').selectAll().where('serial', '=', serial).executeTakeFirstOrThrow();
         const { id, plan_id, text, reason, kept_at } = row;
-        const bytes = Buffer.byteLength(text);
+        const [bytes, lines] = [Buffer.byteLength(text), text.split('\n').length];
         const digest = createHash('sha256').update(text, 'utf8').digest('hex');
         await old
           .insertInto('revision')
-          .values({ id, plan_id, text, bytes, digest, name: null, note: '', reason, made_at: kept_at, counts: null })
+          .values({
+            ...{ id, plan_id, text, bytes, lines, digest, reason, made_at: kept_at },
+            ...{ name: null, note: '', counts: null },
+          })
           .execute();
       }
       await db.schema.dropTable('earlier').execute();

@@ -113,7 +113,10 @@ export class PlanStore {
       if (before && before.text !== text) {
         const reason =
           keep ?? (2 * text.length < before.text.length ? 'shortened' : await endOfStretch(tx, id, before, now));
-        if (reason) await keepRevision(tx, id, { text: before.text, reason, madeAt: before.updated_at }, now);
+        // What ends by itself has the time of its last change. What somebody replaces has the time of that: it has to
+        // stay for the hour in which nothing is thinned out.
+        const madeAt = reason === 'edits' || reason === 'begun' ? before.updated_at : now;
+        if (reason) await keepRevision(tx, id, { text: before.text, reason, madeAt }, now);
       }
       const plan = await tx
         .updateTable('plan')

@@ -60,6 +60,7 @@ export async function keepRevision(tx: Database, planId: string, kept: Kept, now
       plan_id: planId,
       text,
       bytes,
+      lines: text.split('\n').length,
       digest,
       name,
       note,
@@ -105,7 +106,7 @@ export class RevisionStore {
   find(planId: string, id: string): Promise<RevisionDocument | undefined> {
     return this.db.transaction().execute(async (tx) => {
       if (!(await hasPlan(tx, planId))) return undefined;
-      const row = await this.rows(tx, planId).where('id', '=', id).executeTakeFirst();
+      const row = await this.rows(tx, planId).select('text').where('id', '=', id).executeTakeFirst();
       return row && { ...summaryOf(row), text: row.text };
     });
   }
@@ -142,13 +143,12 @@ export class RevisionStore {
   }
 
   /** Returns false for an unknown revision. */
-  async delete(planId: string, id: string): Promise<boolean> {
-    const { numDeletedRows } = await this.db
-      .deleteFrom('revision')
-      .where('plan_id', '=', planId)
-      .where('id', '=', id)
-      .executeTakeFirst();
-    return numDeletedRows > 0n;
+  delete(planId: string, id: string): Promise<boolean> {
+    return this.db.transaction().execute(async (tx) => {
+      if (!(await hasPlan(tx, planId))) return false;
+      const of = tx.deleteFrom('revision').where('plan_id', '=', planId).where('id', '=', id);
+      return (await of.executeTakeFirst()).numDeletedRows > 0n;
+    });
   }
 
   /** A plan with all its revisions; undefined for an unknown one. */
@@ -161,7 +161,7 @@ export class RevisionStore {
         .where('deleted_at', 'is', null)
         .executeTakeFirst();
       if (!plan) return undefined;
-      const rows = await this.rows(tx, planId).execute();
+      const rows = await this.rows(tx, planId).select('text').execute();
       return {
         andante: 'plan with history',
         format: 1,
@@ -174,25 +174,26 @@ export class RevisionStore {
     });
   }
 
+  /** The newest first, without their texts. */
   private rows(tx: Database, planId: string) {
     return tx
       .selectFrom('revision')
-      .selectAll()
+      .select(['id', 'made_at', 'reason', 'name', 'note', 'lines', 'digest', 'counts'])
       .where('plan_id', '=', planId)
       .orderBy('made_at', 'desc')
       .orderBy('serial', 'desc');
   }
 }
 
-type Row = Pick<RevisionTable, 'id' | 'made_at' | 'reason' | 'name' | 'note' | 'text' | 'digest' | 'counts'>;
+type Row = Pick<RevisionTable, 'id' | 'made_at' | 'reason' | 'name' | 'note' | 'lines' | 'digest' | 'counts'>;
 
-const summaryOf = ({ id, made_at, reason, name, note, text, digest, counts }: Row): RevisionSummary => ({
+const summaryOf = ({ id, made_at, reason, name, note, lines, digest, counts }: Row): RevisionSummary => ({
   id,
   madeAt: made_at,
   reason,
   name,
   note,
-  lines: text.split('\n').length,
+  lines,
   digest,
   counts: counts === null ? null : (JSON.parse(counts) as RevisionCounts),
 });

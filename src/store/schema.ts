@@ -38,8 +38,9 @@ export interface RevisionTable {
   id: string;
   plan_id: string;
   text: string;
-  /** Size of the text in UTF-8. */
+  /** Size of the text in UTF-8, and its lines: lists do not read the text. */
   bytes: number;
+  lines: number;
   /** SHA-256 of the text, in hexadecimal digits. */
   digest: string;
   /** Null for one that nobody has named. */

@@ -29,7 +29,7 @@ beforeAll(async () => {
   id = (await app.create({ from: 'demo' })).id;
 });
 
-test('marks a text, shows what an edit breaks, goes to the place, and back to the text; undo brings the edit again', async () => {
+test('marks a text, shows what an edit breaks, and goes back to the text; undo brings the edit again', async () => {
   await app.openPlan(id);
   await app.until(async () => {
     await app.type('7');

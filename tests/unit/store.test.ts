@@ -160,7 +160,7 @@ describe('revisions', () => {
       (await revisions.list(id))!.map(async (one) => `${one.reason}: ${(await revisions.find(id, one.id))!.text}`),
     );
 
-  test('keep what others take the place of: the first text, one in a conflict, one restored over, one cut short', async () => {
+  test('keep what is replaced: the first text, one in a conflict, one restored over, one cut short', async () => {
     const { id } = await plans.create('Huts', 'one two three four');
     await plans.save(id, 'one two three', 1);
     await plans.save(id, 'one', 2);
@@ -205,6 +205,15 @@ describe('revisions', () => {
     for (let passed = 0; passed < longestStretch; passed += stretchPause / 2)
       await save(`abcd ${passed}`, stretchPause / 2);
     expect((await kept(id))[0]).toMatch(/^edits: abcd /);
+  });
+
+  test('that something replaces stay, however long ago the text was last saved', async () => {
+    const { id } = await plans.create('Huts', 'a');
+    await plans.save(id, 'ab', 1);
+    await revisions.add(id, { text: 'of another window', reason: 'conflict' });
+    now += 200 * 24 * 3_600_000;
+    await plans.save(id, 'abc', 2, 'restored');
+    expect(await kept(id)).toContain('restored: ab');
   });
 
   test('are marked with a name and a note, counted, renamed, deleted', async () => {

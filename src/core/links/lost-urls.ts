@@ -1,4 +1,4 @@
-/** Compares two versions of an app's patterns: finds URLs that no longer open the same screen with the same arguments. */
+/** Compares two versions of an app's patterns: finds URLs that open another screen, or nothing, or bring less. */
 import type { Screen } from '../plan/model';
 import { toEnd } from '../base/slices';
 import { exampleOf } from '../plan/example';

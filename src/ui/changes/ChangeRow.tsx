@@ -10,12 +10,12 @@ interface Props {
   readonly onChoose: () => void;
 }
 
+const row = 'grid grid-cols-[96px_minmax(0,1fr)] gap-x-3 items-baseline py-1.5';
+
 /** A change, with the statement before and after. */
 export function ChangeRow({ change: { kind, summary, audiences, was, is }, isChosen, onChoose }: Props) {
   return (
-    <li
-      className={`grid grid-cols-[96px_minmax(0,1fr)] gap-x-3 items-baseline py-1.5 ${isChosen ? 'bg-primary-wash' : ''}`}
-    >
+    <li className={`${row} ${isChosen ? 'bg-primary-wash' : ''}`}>
       <span className="rule-tag tone-note justify-self-start">{kind}</span>
       <button type="button" aria-expanded={isChosen} className="text-left cursor-pointer" onClick={onChoose}>
         <MessageText message={summary} />

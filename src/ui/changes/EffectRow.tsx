@@ -15,13 +15,13 @@ interface Props {
   readonly onChoose: () => void;
 }
 
+const row = 'grid grid-cols-[96px_minmax(0,1fr)_auto] gap-x-3 items-baseline py-1.5';
+
 /** An effect, and the ways to its evidence. */
 export function EffectRow({ effect, isNow, isChosen, onChoose }: Props) {
   const { summary, detail, audiences, kind, weight, rule } = effect;
   return (
-    <li
-      className={`grid grid-cols-[96px_minmax(0,1fr)_auto] gap-x-3 items-baseline py-1.5 ${isChosen ? 'bg-primary-wash' : ''}`}
-    >
+    <li className={`${row} ${isChosen ? 'bg-primary-wash' : ''}`}>
       <span className={`rule-tag ${weightTones[weight]} justify-self-start`} title={rule ?? undefined}>
         {kindWords[kind]}
       </span>

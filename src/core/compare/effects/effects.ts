@@ -1,10 +1,9 @@
 /** All effects of a change on users, links, saved states, rules, walks and callers, each with its evidence. */
-import type { Work } from '../../base/slices';
 import type { PlanChanges } from '../changes/plan-changes';
 import { backEffects } from './back-effects';
 import { callerEffects } from './caller-effects';
 import { weights, type Effect } from './effect';
-import { findingEffects, matchFindings } from './finding-effects';
+import { findingEffects, type FindingMatch } from './finding-effects';
 import { reachEffects } from './reach-effects';
 import { ruleEffects } from './rule-effects';
 import { stateEffects } from './state-effects';
@@ -16,19 +15,17 @@ import type { Versions } from './versions';
  * The effects in the order of a review: what breaks first, then what is worse, better and different. A new finding that
  * another effect explains is part of that effect.
  */
-export function* effectsOf(versions: Versions, { diff, worded }: PlanChanges): Work<Effect[]> {
-  const match = matchFindings(versions);
+export function effectsOf(versions: Versions, { diff, worded }: PlanChanges, match: FindingMatch): Effect[] {
   const { comes } = match;
-  yield;
-  const effects: Effect[] = [...urlEffects(versions)];
-  yield;
-  effects.push(...stateEffects(versions), ...ruleEffects(versions, diff));
-  yield;
-  effects.push(...walkEffects(versions, worded.before.plan.walks, comes), ...callerEffects(versions, comes));
-  yield;
-  effects.push(...reachEffects(versions, comes));
-  yield;
+  const effects: Effect[] = [
+    ...urlEffects(versions),
+    ...stateEffects(versions),
+    ...ruleEffects(versions, diff),
+    ...walkEffects(versions, worded.before.plan.walks, comes),
+    ...callerEffects(versions, comes),
+    ...reachEffects(versions, comes),
+  ];
   const told = new Set(effects.flatMap((effect) => ('finding' in effect && effect.finding ? [effect.finding] : [])));
-  effects.push(...findingEffects(versions, match, told), ...backEffects(versions));
-  return weights.flatMap((weight) => effects.filter((effect) => effect.weight === weight));
+  const all = [...effects, ...findingEffects(versions, match, told), ...backEffects(versions)];
+  return weights.flatMap((weight) => all.filter((effect) => effect.weight === weight));
 }

@@ -1,7 +1,7 @@
 /** Findings that come and go, matched by what they are about, wherever the text has moved. */
 import type { Finding } from '../../rules/parts/rule';
 import { remembered } from '../../base/remembered';
-import type { FindingEffect } from './effect';
+import type { FindingEffect, Weight } from './effect';
 import type { Versions } from './versions';
 
 /** How much has to agree for two findings to be one: everything first, then less. */
@@ -69,6 +69,12 @@ const subjectAfter = (versions: Versions, { rule, range, argument, variant }: Fi
   variant: variant ?? '',
 });
 
+function weightOf({ severity }: Finding, comes: boolean): Weight {
+  if (severity === 'note') return 'neutral';
+  if (!comes) return 'better';
+  return severity === 'error' ? 'breaking' : 'worse';
+}
+
 /** The findings that come or go and that no other effect tells of. */
 export function findingEffects(
   versions: Versions,
@@ -83,14 +89,7 @@ export function findingEffects(
       kind: 'finding',
       comes: isNew,
       finding,
-      weight:
-        finding.severity === 'note'
-          ? 'neutral'
-          : !isNew
-            ? 'better'
-            : finding.severity === 'error'
-              ? 'breaking'
-              : 'worse',
+      weight: weightOf(finding, isNew),
       hurts: [],
       screen: part?.screen ?? null,
       module: part?.module ?? null,

@@ -41,5 +41,6 @@ export function sayTotals(comparison: Pick<Comparison, 'changes' | 'effects'>): 
     [neutral, 'different'],
   ] as const;
   const named = effects.filter(([count]) => count > 0).map(([count, word]) => `${count} ${word}`);
-  return `${changes} ${changes === 1 ? 'change' : 'changes'}. Effects: ${named.length > 0 ? named.join(', ') : 'none'}.`;
+  const sum = named.length > 0 ? named.join(', ') : 'none';
+  return `${changes} ${changes === 1 ? 'change' : 'changes'}. Effects: ${sum}.`;
 }
