@@ -36,7 +36,7 @@ test('the random plans use every production in every position', () => {
 
 describe.each([
   ['no tabs', 'none', 40],
-  ['tabs', 'tabs', 28],
+  ['tabs', 'tabs', 56],
 ] as const)('of plans with %s', (_name, kind, count) => {
   test('no verdict contradicts a walk, and walks show the faults that they stand for', () => {
     const tally: Tally = new Map();
@@ -57,11 +57,11 @@ describe.each([
           .join('\n'),
       );
     const counted = (what: string): number => tally.get(what) ?? 0;
-    expect(counted('rule exact holds')).toBeGreaterThan(count / 2);
-    expect(counted('rule exact broken')).toBeGreaterThan(count / 2);
+    expect(counted('rule exact holds')).toBeGreaterThan(count / 4);
+    expect(counted('rule exact broken')).toBeGreaterThan(count / 4);
     if (kind === 'tabs')
       expect(
         Math.min(counted('variant bounded'), counted('rule bounded holds'), counted('rule bounded broken')),
-      ).toBeGreaterThan(count / 5);
+      ).toBeGreaterThan(count / 10);
   });
 });

@@ -271,10 +271,10 @@ test.each(['results', 'flag', 'tabs', 'shared'] as const)(
       kind === 'results' ? 300 : 60,
     );
     if (process.env.ANDANTE_TALLY) console.log(JSON.stringify(counts));
-    expect(counts.targets).toBeGreaterThan(10);
-    if (kind === 'results') expect(Math.min(counts.lost, counts.received)).toBeGreaterThan(20);
+    expect(counts.targets).toBeGreaterThan(5);
+    if (kind === 'results') expect(Math.min(counts.lost, counts.received)).toBeGreaterThan(10);
     else expect(counts.lost).toBeGreaterThan(0);
-    expect(counts[kind === 'shared' ? 'bounded' : 'exact']).toBeGreaterThan(10);
+    expect(counts[kind === 'shared' ? 'bounded' : 'exact']).toBeGreaterThan(3);
   },
 );
 
