@@ -16,6 +16,7 @@ interface Facts {
   readonly references: readonly Reference[];
   readonly declared: ReadonlyMap<SymbolKey, Declared>;
   readonly byKind: ReadonlyMap<SymbolKind, readonly Declared[]>;
+  readonly statements: readonly PlanStatement[];
 }
 
 const known = new WeakMap<Plan, Facts>();
@@ -27,7 +28,7 @@ const factsOf = (plan: Plan): Facts =>
     const declared = declaredIn(plan, found);
     const byKind = new Map<SymbolKind, Declared[]>();
     for (const one of declared.values()) remembered(byKind, one.kind, () => [] as Declared[]).push(one);
-    return { references: found, declared, byKind };
+    return { references: found, declared, byKind, statements: statementsOf(plan) };
   });
 
 /** One of the two plans that are compared. */
@@ -35,23 +36,23 @@ export class Side {
   readonly references: readonly Reference[];
   readonly declared: ReadonlyMap<SymbolKey, Declared>;
   private readonly byKind: Facts['byKind'];
-  private cut: readonly PlanStatement[] | null = null;
+  private readonly statements: Facts['statements'];
 
   /** @param token stands for a symbol in statements; symbols that the plans have in common have one token */
   constructor(
     readonly plan: Plan,
     private readonly token: (symbol: SymbolKey) => string,
   ) {
-    ({ references: this.references, declared: this.declared, byKind: this.byKind } = factsOf(plan));
+    const facts = factsOf(plan);
+    this.references = facts.references;
+    this.declared = facts.declared;
+    this.byKind = facts.byKind;
+    this.statements = facts.statements;
   }
 
   /** The declarations of a kind, in the order of the text. */
   ofKind(kind: SymbolKind): readonly Declared[] {
     return this.byKind.get(kind) ?? [];
-  }
-
-  private get statements(): readonly PlanStatement[] {
-    return (this.cut ??= statementsOf(this.plan));
   }
 
   /**

@@ -88,7 +88,18 @@ function worded({ plan, references, declared }: Side, { nameOf, labelOf }: Words
   });
   const labels = plan.screens.map(({ index }) => words.labelOf(`screen ${index}`));
   if (edits.length === 0) return { plan, labels, placeOf: (range) => range };
-  return { plan: resolve(parse(applyEdits(text, edits))), labels, placeOf: placesBefore(edits) };
+  return { plan: planOf(plan, applyEdits(text, edits)), labels, placeOf: placesBefore(edits) };
+}
+
+const lastRead = new WeakMap<Plan, Plan>();
+
+/** The plan of a worded text. The last one is kept: while one types in the new plan, the words of the old one stay. */
+function planOf(original: Plan, text: string): Plan {
+  const last = lastRead.get(original);
+  if (last?.tree.text === text) return last;
+  const plan = resolve(parse(text));
+  lastRead.set(original, plan);
+  return plan;
 }
 
 /** Where the module before a screen's name begins; null if the name stands alone. */
