@@ -19,6 +19,7 @@ export const coreDoors = {
   chart: ['report'],
   export: ['base', 'language', 'plan', 'supply', 'links', 'walk', 'reach', 'rules', 'check', 'report', 'chart'],
   compare: ['base', 'language', 'plan', 'model', 'supply', 'links', 'walk', 'reach', 'rules', 'check', 'report'],
+  ask: ['base', 'language', 'plan', 'supply', 'edit', 'walk', 'reach', 'rules', 'check', 'report'],
   propose: ['language', 'plan', 'edit', 'rules', 'check', 'report'],
   assist: ['language', 'plan', 'supply', 'rules', 'check', 'report'],
 };

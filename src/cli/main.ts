@@ -3,6 +3,7 @@ import { printable } from '../core/language/controls';
 import { exportFormats, type ExportFormat } from '../core/export/export';
 import { codeLanguages, type CodeLanguage } from '../core/generate/generate';
 import { severities, type Severity } from '../core/rules/parts/rule';
+import { askFormats, askPlan, questionHelp, type AskOptions } from './ask';
 import { checkFiles, checkFormats, type CheckOptions } from './check';
 import { compareFormats, comparePlans, compareThresholds, type CompareOptions } from './compare';
 import { explain } from './explain';
@@ -79,6 +80,18 @@ function program(): Command {
     .showHelpAfterError('Try andante --help.');
 
   addChecks(andante);
+
+  andante
+    .command('ask')
+    .description('answer a question about a plan, over all runs: ways, losses, what Back reveals')
+    .argument('<file>', 'the plan; - reads standard input')
+    .argument('<question>', 'one of the questions below, in quotes')
+    .option('--format <format>', 'text or json', oneOf(askFormats), 'text')
+    .option('--variant <variant>', 'the variant that is asked about; the first one unless said')
+    .addHelpText('after', questionHelp)
+    .action((file: string, question: string, options: AskOptions) => {
+      process.exitCode = askPlan(file, question, options);
+    });
 
   andante
     .command('format')

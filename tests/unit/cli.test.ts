@@ -511,6 +511,25 @@ describe('walk and tour', () => {
     });
   });
 
+  test('a question gets its answer in words and as JSON, and one that does not read a sentence', () => {
+    expect(andante(['ask', 'demo.andante', 'from hut to receipt']).out).toBe(
+      'From hut, 4 taps lead to receipt. The walk to hut has 1 tap.\n' +
+        '  tap "Hut card"\n  tap "Book"\n  tap "Continue"\n  tap "Continue"\n  tap "Pay" if "the card is accepted"\n',
+    );
+    expect(
+      JSON.parse(andante(['ask', '-', 'farther than 6 taps', '--format', 'json', '--variant', 'tablet'], demo).out),
+    ).toMatchObject({
+      app: 'Saddleback Huts',
+      question: 'farther than 6 taps',
+      answer: { kind: 'far', variant: 'tablet', screens: [{ screen: 'writeReview', taps: 7 }] },
+    });
+    expect(andante(['ask', 'demo.andante', 'from hutt to receipt'])).toEqual({
+      code: 2,
+      out: '',
+      err: 'andante: The plan has no screen hutt. Did you mean hut?\n',
+    });
+  });
+
   test('a tour comes as walks, as rows that no spreadsheet runs, and as JSON', () => {
     writeFileSync(join(folder, 'toured.andante'), plan);
     expect(andante(['tour', 'toured.andante'])).toEqual({

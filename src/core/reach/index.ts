@@ -17,6 +17,7 @@ export {
   missedIn,
   suspecting,
   walkOutOfReach,
+  walkTaking,
   type DeadBranch,
   type Suspects,
 } from './properties';

@@ -3,13 +3,14 @@ import { parse } from '../language/parse';
 import type { WalkStepNode } from '../language/syntax';
 import { quote } from '../language/tokens';
 import { urlOf } from '../links/open';
-import type { Plan } from '../plan/model';
+import type { Plan, Screen } from '../plan/model';
 import { labelOf, type Tap } from './tap';
 import type { Assumptions } from './conditions';
 import { activeStack, keyOf, type Configuration } from './configuration';
 import { Data } from './data';
 import { outcomesOfEvent } from './outcomes';
-import type { AppEvent } from './event';
+import { isBeside, type AppEvent } from './event';
+import { listInSight } from './in-sight';
 import { Walker } from './walker';
 
 /** The steps of a text such as `tap "Book" back`; null if it cannot be read. */
@@ -66,7 +67,8 @@ export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): stri
     const next = new Map<string, TrailNode>();
     for (const before of now) {
       if (!before.configuration) continue;
-      if (event.kind === 'trigger' && activeStack(before.configuration)!.screen !== event.transition.screen) continue;
+      if (event.kind === 'trigger' && tappedIn(before.configuration, event, variant) !== event.transition.screen)
+        continue;
       for (const { assumed, isDetermined, after } of outcomesOfEvent(walker, before.configuration, event)) {
         if ((after ? activeStack(after)!.screen : null) !== shows) continue;
         const key = after ? keyOf(after) : '';
@@ -86,4 +88,10 @@ export function retrace(plan: Plan, variant: string, walk: readonly Tap[]): stri
   const steps: string[] = [];
   for (let moment = now[0] ?? null; moment?.before; moment = moment.before) steps.push(moment.step);
   return now.length > 0 ? steps.reverse() : null;
+}
+
+/** The screen on which a trigger is tapped: the one on top, or the list that is in sight beside it. */
+function tappedIn(configuration: Configuration, event: AppEvent, variant: string): Screen | undefined {
+  const stack = activeStack(configuration);
+  return (isBeside(event) ? listInSight(stack, variant) : stack)?.screen;
 }

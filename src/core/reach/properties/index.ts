@@ -4,3 +4,4 @@ export { leaksOf } from './leaks';
 export { missedIn } from './missed';
 export { walkOutOfReach } from './out-of-reach';
 export { suspecting, type Suspects } from './suspects';
+export { walkTaking } from './taken';

@@ -1,0 +1,33 @@
+import type { Check } from '../../check';
+import type { TextRange } from '../../language/range';
+import type { Plan } from '../../plan/model';
+import { reachOf } from '../../report/variant';
+import type { OnlyAnswer } from '../parts/answer';
+import type { Carrier, PlanQuestion } from '../parts/question';
+import { opened, without } from '../parts/variation';
+import { foundIn } from './found';
+
+/** Finds the screens that some run shows, but none without links, menus or events. Costs a check of the plan without. */
+export function answerOnly(asked: Check, { by }: Extract<PlanQuestion, { kind: 'only' }>, variant: string): OnlyAnswer {
+  const [now, other] = [reachOf(asked, variant), reachOf(without(asked, statementsOf(by, asked.plan)), variant)];
+  const shown = asked.plan.screens.filter(({ index }) => now.verdicts[index]!.reachable === 'yes');
+  const otherwise = (index: number) => other.verdicts[index]!.reachable;
+  return {
+    kind: 'only',
+    variant,
+    by,
+    screens: shown.filter(({ index }) => otherwise(index) === 'no').map((screen) => foundIn(asked.plan, now, screen)),
+    undecided: shown.filter(({ index }) => otherwise(index) === 'undecided').map(({ label }) => label),
+  };
+}
+
+function statementsOf(by: Carrier, plan: Plan): TextRange[] {
+  switch (by) {
+    case 'links':
+      return opened(plan);
+    case 'menus':
+      return plan.menus.map(({ node }) => node);
+    case 'events':
+      return plan.events.map(({ node }) => node);
+  }
+}

@@ -1,0 +1,120 @@
+/** Walks from one configuration toward a screen. */
+import { openings, type Plan, type Screen } from '../../plan/model';
+import type { VariantReach } from '../../reach';
+import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
+import type { AppEvent } from '../../walk/event';
+import type { Tap } from '../../walk/tap';
+import { Walker } from '../../walk/walker';
+
+/** Maximum number of configurations that are expanded: a tenth of a second's work. */
+const most = 2000;
+
+interface SearchNode {
+  readonly configuration: Configuration;
+  readonly by: AppEvent | null;
+  readonly before: SearchNode | null;
+  readonly taps: number;
+}
+
+export interface WalkToward {
+  readonly taps: readonly Tap[];
+  /** Whether none from there is shorter. */
+  readonly isShortest: boolean;
+}
+
+/**
+ * Searches a walk of taps inside the app, from the end of another walk to a screen. Null proves nothing. First level by
+ * level, which finds the shortest; then by the taps so far and a guess at those that are left (Hart, Nilsson, Raphael
+ * 1968). The guess ignores stacks and may be too high.
+ *
+ * @param first a walk from a cold start
+ * @param avoids events that must not happen
+ */
+export function walkToward(
+  plan: Plan,
+  reach: VariantReach,
+  first: readonly Tap[],
+  goal: Screen,
+  avoids: (event: AppEvent) => boolean,
+): WalkToward | null {
+  const walker = new Walker(plan, reach.name);
+  const starts = endsOf(walker, first);
+  const search = (left: (screen: Screen) => number): Tap[] | null => walkFrom(walker, starts, goal, left, avoids);
+  const shortest = search(() => 0);
+  const taps = shortest ?? search(tapsLeft(plan, reach, goal));
+  return taps && { taps, isShortest: shortest !== null };
+}
+
+/** @param left a guess at the taps from a screen to the goal */
+function walkFrom(
+  walker: Walker,
+  starts: readonly Configuration[],
+  goal: Screen,
+  left: (screen: Screen) => number,
+  avoids: (event: AppEvent) => boolean,
+): Tap[] | null {
+  const due: SearchNode[][] = [];
+  const known = new Set<string>();
+  let rank = 0;
+  const add = (node: SearchNode): void => {
+    const key = keyOf(node.configuration);
+    if (known.has(key)) return;
+    known.add(key);
+    // A guess that was too high must not hide a node in the past.
+    (due[Math.max(rank, node.taps + left(topOf(node.configuration)))] ??= []).push(node);
+  };
+  for (const configuration of starts) add({ configuration, by: null, before: null, taps: 0 });
+  let expanded = 0;
+  for (; rank < due.length; rank++) {
+    for (const node of (due[rank] ??= [])) {
+      if (node.taps > 0 && topOf(node.configuration) === goal) return tapsOf(node);
+      if (++expanded > most) return null;
+      for (const by of walker.events(node.configuration)) {
+        if (avoids(by)) continue;
+        for (const configuration of walker.after(node.configuration, by))
+          add({ configuration, by, before: node, taps: node.taps + 1 });
+      }
+    }
+  }
+  return null;
+}
+
+const topOf = (configuration: Configuration): Screen => activeStack(configuration)!.screen;
+
+/** The configurations at the end of a walk. */
+function endsOf(walker: Walker, walk: readonly Tap[]): Configuration[] {
+  let now = walker.coldStart();
+  for (const { shows, ...event } of walk) {
+    const next = now
+      .filter((one) => walker.isOffered(one, event))
+      .flatMap((one) => walker.after(one, event))
+      .filter((one) => topOf(one) === shows);
+    now = [...new Map(next.map((one) => [keyOf(one), one])).values()];
+  }
+  return now;
+}
+
+function tapsOf(end: SearchNode): Tap[] {
+  const taps: Tap[] = [];
+  for (let node: SearchNode = end; node.by && node.before; node = node.before)
+    taps.push({ ...node.by, shows: topOf(node.configuration) });
+  return taps.reverse();
+}
+
+/** Fewest taps from a screen to the goal if nothing but the screens on top counted; of screens without a way, many. */
+function tapsLeft(plan: Plan, reach: VariantReach, goal: Screen): (screen: Screen) => number {
+  const before = new Map<Screen, Set<Screen>>(plan.screens.map((screen) => [screen, new Set()]));
+  for (const screen of plan.screens) {
+    for (const revealed of reach.back(screen).reveals) before.get(revealed)!.add(screen);
+    for (const { branches } of screen.transitions)
+      for (const { target } of branches.flatMap(({ steps }) =>
+        openings(steps).map(({ call }) => call ?? { target: null }),
+      ))
+        if (target) before.get(target)!.add(screen);
+  }
+  const taps = new Map([[goal, 0]]);
+  for (const [screen, distance] of taps)
+    for (const other of before.get(screen)!) if (!taps.has(other)) taps.set(other, distance + 1);
+  const farthest = Math.max(...taps.values()) + 1;
+  return (screen) => taps.get(screen) ?? farthest;
+}

@@ -1,0 +1,132 @@
+/**
+ * Plans that differ from the user's in one point, so that a verdict on them answers a question. So each answer is as
+ * exact as the verdicts are, and needs no analysis of its own.
+ */
+import { check, type Check } from '../../check';
+import { appendToScreen, withoutStatement } from '../../edit/body';
+import { applyEdits, type TextEdit } from '../../language/edits';
+import { parse } from '../../language/parse';
+import type { TextRange } from '../../language/range';
+import type { Branch, Condition, Plan, Screen } from '../../plan/model';
+import { resolve } from '../../plan/resolve';
+import { isBeside, type AppEvent } from '../../walk/event';
+import type { Tap } from '../../walk/tap';
+import { NoQuestion } from './question';
+
+/** The plan without some statements. */
+export function without({ text }: Check, statements: readonly TextRange[]): Check {
+  return check(
+    applyEdits(
+      text,
+      statements.map((one) => withoutStatement(text, one)),
+    ),
+  );
+}
+
+/** The statements by which links and entries open screens from outside of the app. */
+export const opened = ({ screens, entries }: Plan): TextRange[] => [
+  ...screens.flatMap(({ links }) => links.map(({ node }) => node)),
+  ...entries.map(({ node }) => node),
+];
+
+/**
+ * Makes sure that declarations can be added to a plan.
+ *
+ * @throws NoQuestion if the plan has a statement that does not read: what is added might become part of it
+ */
+export function needReadable({ plan: { tree } }: Check): void {
+  const [first] = tree.problems;
+  if (!first) return;
+  const line = tree.text.slice(0, first.from).split('\n').length;
+  throw new NoQuestion(`Line ${line} does not read yet: ${first.message} Mend it, then ask again.`);
+}
+
+/** The label of a probe. */
+const label = '?';
+
+/** Whether an event is a tap on a probe. */
+export const isProbe = (event: AppEvent): boolean => event.kind === 'trigger' && event.transition.trigger === label;
+
+/** A walk without the taps on probes. One on a list in sight has popped what lay above it, as Back does. */
+export const withoutProbes = (walk: readonly Tap[]): Tap[] =>
+  walk.flatMap((tap): Tap[] => {
+    if (!isProbe(tap)) return [tap];
+    return isBeside(tap) ? [{ kind: 'back', shows: tap.shows }] : [];
+  });
+
+/** The branch of the probe on a screen of a changed plan. */
+export const probeOn = ({ transitions }: Screen): Branch =>
+  transitions.findLast(({ trigger }) => trigger === label)!.branches[0]!;
+
+/**
+ * Adds a probe to screens: a trigger that changes nothing and can be tapped only while a condition holds. So a run can
+ * tap the probe just where the screen is on top while the condition holds.
+ *
+ * @throws NoQuestion if the condition does not read, names no flag of the plan, or looks at more than flags
+ */
+export function probed(asked: Check, screens: readonly Screen[], condition: string): string {
+  needReadable(asked);
+  needFlags(asked, condition);
+  const { text } = asked;
+  return applyEdits(
+    text,
+    screens.map((screen) => appendToScreen(text, screen.node, [`on "${label}" when ${condition} leave "${label}"`])),
+  );
+}
+
+/**
+ * Adds two probes: one on the first screen, which notes that it was tapped, and one on the other screen, which can be
+ * tapped only after the first.
+ *
+ * @throws NoQuestion as `probed` does
+ */
+export function probedInTurn(asked: Check, first: Screen, condition: string, later: Screen): string {
+  needReadable(asked);
+  needFlags(asked, condition);
+  const { text, plan } = asked;
+  const note = fresh('asked', plan);
+  const edits: TextEdit[] = [
+    appendToScreen(text, first.node, [`on "${label}" when ${condition} sets ${note} = true`]),
+    appendToScreen(text, later.node, [`on "${label}" when ${note} leave "${label}"`]),
+  ];
+  return `${applyEdits(text, edits)}\nflag ${note}\n`;
+}
+
+/** A name that the plan does not have. */
+function fresh(name: string, { tree }: Plan): string {
+  let own = name;
+  while (tree.text.includes(own)) own += '_';
+  return own;
+}
+
+/** Reads the condition on a screen of its own. */
+function needFlags({ text, plan }: Check, condition: string): void {
+  const own = fresh('asked', plan);
+  const tried = resolve(parse(`${text}\nscreen ${own} { on "${label}" when ${condition} push ${own} }\n`));
+  const refuse = (why: string): never => {
+    const { flags } = plan;
+    const known =
+      flags.length > 0 ? `The flags are ${flags.map(({ name }) => name).join(', ')}.` : 'The plan has no flags.';
+    throw new NoQuestion(`“${condition}” ${why} ${known}`);
+  };
+  const screen = tried.screens.find(({ name }) => name === own);
+  const branches = screen?.transitions.length === 1 ? screen.transitions[0]!.branches : [];
+  const read = branches.length === 1 ? branches[0]!.condition : null;
+  const isMisread = tried.screens.length !== plan.screens.length + 1 || tried.tree.problems.length > 0;
+  if (!read || isMisread) return refuse('is no condition.');
+  if (!isOfFlags(read)) return refuse('is no condition on flags alone.');
+}
+
+function isOfFlags(condition: Condition): boolean {
+  switch (condition.kind) {
+    case 'flag':
+      return true;
+    case 'not':
+      return isOfFlags(condition.of);
+    case 'and':
+    case 'or':
+      return isOfFlags(condition.left) && isOfFlags(condition.right);
+    default:
+      return false;
+  }
+}
