@@ -14,7 +14,7 @@ try {
   const demo = plans[0]!.id;
   const pictures: [name: string, path: string, ready: string][] = [
     ['plan', `/plans/${demo}?screen=stay`, 'article h2'],
-    ['reach', `/plans/${demo}/reach?screen=hut`, '[data-selected]'],
+    ['reach', `/plans/${demo}/reach?screen=hut&ask=from+hut+to+receipt`, '[data-lit][data-selected]'],
     ['supply', `/plans/${demo}/supply?screen=hut`, '[data-status=missing]'],
     [
       'walk',

@@ -1,7 +1,8 @@
 import { check } from '../core/check';
 import { ask } from '../core/ask/ask';
-import type { PlanAnswer, AnswerWalk, FoundScreen } from '../core/ask/parts/answer';
+import type { PlanAnswer } from '../core/ask/parts/answer';
 import { forms, NoQuestion } from '../core/ask/parts/question';
+import { rowsOf, wayOf } from '../core/ask/rows';
 import { sayAnswer } from '../core/ask/say';
 import { printable } from '../core/language/controls';
 import { plain } from '../core/rules/parts/message';
@@ -34,7 +35,7 @@ export function askPlan(file: string, question: string, { format, variant }: Ask
       if (format === 'json') process.stdout.write(jsonText({ app: checked.plan.name, question, sentence, answer }));
       else
         process.stdout.write(
-          `${printable(sentence)}\n${rows(answer)
+          `${printable(sentence)}\n${textRows(answer)
             .map((row) => `  ${row}\n`)
             .join('')}`,
         );
@@ -47,36 +48,17 @@ export function askPlan(file: string, question: string, { format, variant }: Ask
   return readable && isRead ? 0 : 2;
 }
 
-function rows(answer: PlanAnswer): string[] {
-  switch (answer.kind) {
-    case 'path':
-      return [
-        ...(answer.path
-          ? [...answer.path.before.map((step) => colours.dim(printable(step))), ...answer.path.steps.map(printable)]
-          : []),
-        ...(answer.verdict === 'no' && answer.keep ? [`To keep it so: ${printable(answer.keep)}`] : []),
-      ];
-    case 'lost':
-      return [
-        ...answer.stranded.map((found) => foundRow(found)),
-        ...answer.farther.map(
-          ({ screen, before, after, fromOutside }) =>
-            `${printable(screen).padEnd(24)} ${tapsText(before)} before, ${fromOutside ? 'only by links and entries now' : `${after} now`}`,
-        ),
-        ...answer.walks.map((title) => `walk “${printable(title)}” breaks`),
-      ];
-    case 'journey':
-      return answer.handovers.map(({ from, value, by, to, argument }) =>
-        printable(`${(from ?? by).padEnd(24)} ${value ?? argument} → ${to}.${argument}`),
-      );
-    default:
-      return answer.screens.map((found) => foundRow(found));
-  }
+/** The rows of an answer, each name in a column of its own. */
+function textRows(answer: PlanAnswer): string[] {
+  const way = wayOf(answer);
+  if (way) return way.walk.steps.map((step, at) => (at < way.before ? colours.dim(printable(step)) : printable(step)));
+  const kept = answer.kind === 'path' && answer.keep ? [`To keep it so: ${printable(answer.keep)}`] : [];
+  return [
+    ...rowsOf(answer).map(({ screen, detail, walk }) => {
+      const name = screen === null ? '' : `${printable(screen).padEnd(24)} `;
+      const steps = walk ? `  ${colours.dim(printable(walk.steps.join(', ')))}` : '';
+      return `${name}${printable(detail)}${steps}`.trimEnd();
+    }),
+    ...kept,
+  ];
 }
-
-const foundRow = ({ screen, taps, walk }: FoundScreen): string =>
-  `${printable(screen).padEnd(24)} ${taps === null ? '' : `${tapsText(taps)}  `}${colours.dim(walkText(walk))}`.trimEnd();
-
-const walkText = (walk: AnswerWalk | null): string => (walk ? printable(walk.steps.join(', ')) : '');
-
-const tapsText = (taps: number): string => `${taps} ${taps === 1 ? 'tap' : 'taps'}`;

@@ -57,6 +57,7 @@ describe('in both themes nothing is wrong with', () => {
     ['demo', '?screen=stay', '.cm-content'],
     ['broken', '', '.cm-content'],
     ['demo', '/reach?screen=hut', '[data-testid=chart]'],
+    ['demo', '/reach?ask=seen+while+not+signedIn', '[aria-label=Answer]:not([aria-busy=true])'],
     ['broken', '/reach', '[data-testid=chart]'],
     ['demo', '/supply?screen=hut', '[data-testid=supply]'],
     ['demo', '/supply?filter=way:tab', '[data-testid=supply]'],

@@ -80,3 +80,54 @@ test('of a thousand screens only those in sight are drawn', async () => {
   expect(box.y).toBeGreaterThan(80);
   expect(box.y).toBeLessThan(800);
 });
+
+test('a question is picked and asked by keyboard; its screens are lit, its way is walked, kept and taken back', async () => {
+  const { id } = await app.create({ from: 'demo' });
+  await app.openPlan(id, '/reach');
+  await (await app.named('Ask about the plan', 'input')).click();
+  const list = '[aria-label="How the question may go on"]';
+  await app.untilText(list, 'what Back reveals on');
+  // Each pick goes on with the next words.
+  await app.type('from hu');
+  await app.untilText(list, 'from hut');
+  await app.type(Key.ARROW_DOWN, Key.ENTER, ' to rec');
+  await app.untilText(list, 'from hut to receipt');
+  await app.type(Key.ARROW_DOWN, Key.ENTER);
+  await app.type(Key.ENTER);
+  await app.untilText('section[aria-label=Answer]', 'From hut, 4 taps lead to receipt');
+  expect(await app.driver.executeScript('return location.search')).toContain('ask=from+hut+to+receipt');
+  const lit = await app.driver.findElements(By.css('[data-lit]'));
+  expect(await Promise.all(lit.map((one) => one.getAttribute('data-screen')))).toEqual(
+    expect.arrayContaining(['hut', 'dates', 'beds', 'pay']),
+  );
+
+  await app.click('Keep the walk');
+  await app.untilStored(id, 'walk "From hut to receipt" {');
+  await app.driver.executeScript('document.activeElement.blur()');
+  await app.chord(Key.CONTROL, 'z');
+  await app.untilStored(id, 'walk "From hut to receipt" {', false);
+
+  await app.click('Walk it');
+  await app.find('main[data-steps]');
+  expect(await app.driver.executeScript('return location.search')).toContain('taken=1');
+  await app.driver.navigate().back();
+  await app.untilText('section[aria-label=Answer]', 'From hut, 4 taps lead to receipt');
+  await app.click('Close');
+  await app.until(
+    async () => (await app.driver.findElements(By.css('[data-lit], section[aria-label=Answer]'))).length === 0,
+    'the answer stays',
+  );
+});
+
+test('the answer follows the text, and a question that does not read gets a sentence', async () => {
+  const text = 'app "A"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" {}\n';
+  const { id } = await app.create({ text });
+  await app.openPlan(id, `/reach?ask=${encodeURIComponent('what is lost without "B" on a')}`);
+  await app.untilText('section[aria-label=Answer]', 'nobody can see b any more');
+  await app.openPlan(id, `/reach?ask=${encodeURIComponent('from a to c')}`);
+  await app.untilText('section[aria-label=Answer]', 'The plan has no screen c.');
+  await app.click('Close');
+  await (await app.named('Ask about the plan', 'input')).click();
+  await app.type('from b to a', Key.ENTER);
+  await app.untilText('section[aria-label=Answer]', 'From b, 1 tap leads to a');
+});

@@ -6,6 +6,7 @@ import { ask } from '../../src/core/ask/ask';
 import type { PlanAnswer } from '../../src/core/ask/parts/answer';
 import { forms, readQuestion } from '../../src/core/ask/parts/question';
 import { sayAnswer } from '../../src/core/ask/say';
+import { suggest } from '../../src/core/ask/suggest';
 import type { Screen } from '../../src/core/plan/model';
 import { resolve } from '../../src/core/plan/resolve';
 import { parse } from '../../src/core/language/parse';
@@ -201,5 +202,39 @@ describe('a question that does not read', () => {
   test.each(forms.map(({ example }) => example))('but the example does: %s', (example) => {
     expect(plain(sayAnswer(ask(plan, example, null)))).not.toBe('');
     expect(readQuestion(example, plan.plan).kind).toBe(forms.find((one) => one.example === example)!.kind);
+  });
+});
+
+describe('while a question is typed', () => {
+  const { plan } = check(demo);
+
+  test.each([
+    ['f', ['from ', 'farther than ']],
+    ['from hu', ['from hut']],
+    ['from hut', ['from hut to ', 'from hut while ']],
+    ['From hut t', ['from hut to ']],
+    ['from hut while not', ['from hut while not signedIn']],
+    ['what is lost without "Book" on ', ['what is lost without "Book" on hut']],
+    ['shown only by ', ['shown only by links', 'shown only by menus', 'shown only by events']],
+    ['who hands on HutI', ['who hands on HutId']],
+    ['why', []],
+  ])('“%s” may go on', (typed, next) => {
+    expect(suggest(typed, plan)).toEqual(next);
+  });
+
+  test('picking what is offered leads to a question that reads, whichever is picked', () => {
+    forAll(
+      fc.property(fc.array(fc.nat(39), { minLength: 8, maxLength: 8 }), (picks) => {
+        let text = '';
+        for (const pick of picks) {
+          const offered = suggest(text, plan);
+          if (offered.length === 0) break;
+          text = offered[pick % offered.length]!;
+        }
+        // A screen may be picked twice, which is refused in a sentence.
+        if (!/^from (\S+) .*to \1$/.test(text)) expect(() => readQuestion(text, plan), text).not.toThrow();
+      }),
+      200,
+    );
   });
 });

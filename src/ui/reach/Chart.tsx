@@ -16,6 +16,8 @@ interface Props {
   detail: ScreenDetail | null;
   /** What has become of the screens since a revision; null where none is chosen. */
   since: Since | null;
+  /** Labels of the screens that the answer to a question is about. */
+  lit: ReadonlySet<string>;
   visible: VisibleArea;
   onSelect: (label: string) => void;
   onFold: (module: number | null) => void;
@@ -30,7 +32,7 @@ const topHead = 28;
 const farthest = 16;
 
 /** Columns are taps, lanes are modules. */
-export function Chart({ chart, scale, selected, detail, since, visible, onSelect, onFold }: Props) {
+export function Chart({ chart, scale, selected, detail, since, lit, visible, onSelect, onFold }: Props) {
   const { nodes, lanes, columns, columnWidth, width, height } = chart;
   // Without a selection the shortest ways and whatever is broken; with one, all the ways in and out of it as well.
   const routed = useMemo(() => {
@@ -144,6 +146,7 @@ export function Chart({ chart, scale, selected, detail, since, visible, onSelect
                 chart={chart}
                 scale={scale}
                 isSelected={isSelected}
+                isLit={lit.has(node.screen.label)}
                 focusable={focusable}
                 mark={marks.get(node.screen.label) ?? null}
                 onSelect={onSelect}
@@ -239,15 +242,18 @@ interface NodeProps {
   chart: ChartLayout;
   scale: number;
   isSelected: boolean;
+  /** Whether the answer to a question is about it. */
+  isLit: boolean;
   focusable: boolean;
   /** How its place has changed; null where it has not, or nobody asks. */
   mark: string | null;
   onSelect: (label: string) => void;
 }
 
-function NodeButton({ node, chart, scale, isSelected, focusable, mark, onSelect }: NodeProps) {
+function NodeButton({ node, chart, scale, isSelected, isLit, focusable, mark, onSelect }: NodeProps) {
   const { screen } = node;
   const { row, details } = chart.metrics;
+  const isStrong = isSelected || isLit;
   const names = screen.takes.join(' ');
   const dot =
     screen.worst === null ? null : { error: 'bg-error', warning: 'bg-warning', note: 'bg-info' }[screen.worst];
@@ -259,6 +265,7 @@ function NodeButton({ node, chart, scale, isSelected, focusable, mark, onSelect 
       data-selected={isSelected || undefined}
       aria-pressed={isSelected}
       data-screen={screen.label}
+      data-lit={isLit || undefined}
       title={[screen.label, screen.title && `“${screen.title}”`, names].filter(Boolean).join('\n')}
       onClick={() => onSelect(screen.label)}
       className={`absolute text-left font-mono cursor-pointer rounded-field whitespace-nowrap hover:bg-base-200 ${isSelected ? 'bg-primary-wash hover:bg-primary-wash' : ''}`}
@@ -271,18 +278,9 @@ function NodeButton({ node, chart, scale, isSelected, focusable, mark, onSelect 
         lineHeight: 1,
       }}
     >
+      <Dot isStrong={isStrong} row={row} scale={scale} />
       <span
-        aria-hidden
-        className={`absolute rounded-full ${isSelected ? 'bg-primary' : 'bg-base-content'}`}
-        style={{
-          left: (isSelected ? 2 : 3) * scale,
-          top: row / 2 - 4 * scale - (isSelected ? 5 : 4) * scale,
-          width: (isSelected ? 10 : 8) * scale,
-          height: (isSelected ? 10 : 8) * scale,
-        }}
-      />
-      <span
-        className={`absolute ${isSelected ? 'font-semibold' : ''}`}
+        className={`absolute ${isStrong ? 'font-semibold' : ''} ${isLit ? 'text-primary' : ''}`}
         style={{ left: 17 * scale, top: row / 2 - 4 * scale - 6.5 * scale }}
       >
         {shortened(screen.label, node.characters)}
@@ -297,11 +295,29 @@ function NodeButton({ node, chart, scale, isSelected, focusable, mark, onSelect 
       </span>
       {details && <Beneath names={names} mark={mark} chart={chart} scale={scale} />}
       <span className="sr-only">
-        , {distance}
-        {dot && `, ${counted(screen.found, 'finding')}`}
-        {mark && `, ${mark}`}
+        {[distance, dot && counted(screen.found, 'finding'), mark, isLit && 'in the answer']
+          .filter((said) => said !== null && said !== false)
+          .map((said) => `, ${said}`)
+          .join('')}
       </span>
     </button>
+  );
+}
+
+/** The mark of a screen; larger and in colour for one that is selected, or that an answer is about. */
+function Dot({ isStrong, row, scale }: { readonly isStrong: boolean; readonly row: number; readonly scale: number }) {
+  const radius = isStrong ? 5 : 4;
+  return (
+    <span
+      aria-hidden
+      className={`absolute rounded-full ${isStrong ? 'bg-primary' : 'bg-base-content'}`}
+      style={{
+        left: (7 - radius) * scale,
+        top: row / 2 - (4 + radius) * scale,
+        width: 2 * radius * scale,
+        height: 2 * radius * scale,
+      }}
+    />
   );
 }
 

@@ -8,6 +8,9 @@ import { Chart } from './Chart';
 import { layOut, type Ghost } from '../../core/chart/layout';
 import type { Since } from '../../core/compare/report/since';
 import type { Overview } from '../../core/report/overview';
+import { AnswerPanel } from '../questions/AnswerPanel';
+import { QuestionLine } from '../questions/QuestionLine';
+import { useAnswer } from '../questions/use-answer';
 import { neighbour, type Direction } from './neighbour';
 import { Shelf } from './Shelf';
 import { SinceSwitch } from '../changes/SinceSwitch';
@@ -28,6 +31,8 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
   const [folded, setFolded] = useState<ReadonlySet<number | null>>(new Set());
   const scale = scales[step]!;
   const marked = useSince(planId);
+  const answer = useAnswer();
+  const lit = useMemo(() => new Set(answer.card?.screens), [answer.card]);
   const ghosts = useMemo(() => ghostsOf(marked.since, overview), [marked.since, overview]);
   const chart = useMemo(() => layOut(overview, scale, folded, undefined, ghosts), [overview, scale, folded, ghosts]);
   const selected = overview.screens.find((screen) => screen.label === address.screen) ?? null;
@@ -87,7 +92,11 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
 
   return (
     <main className="grid grid-cols-[minmax(0,1fr)_clamp(300px,29vw,420px)] min-h-0">
-      <div className="grid grid-rows-[minmax(0,1fr)_auto] min-h-0 border-r border-rule relative">
+      <div className="grid grid-rows-[auto_minmax(0,1fr)_auto] min-h-0 border-r border-rule relative">
+        <div>
+          <QuestionLine answer={answer} />
+          <AnswerPanel {...answer} />
+        </div>
         <div ref={scroller} className="overflow-auto relative min-h-0" onKeyDown={onKeyDown} data-testid="chart">
           {chart.nodes.length > 0 || chart.lanes.some((lane) => lane.folded) ? (
             <Chart
@@ -96,6 +105,7 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
               selected={selected}
               detail={selected && detail}
               since={marked.since}
+              lit={lit}
               visible={visible}
               onSelect={(label) => address.go({ screen: label })}
               onFold={(module) =>

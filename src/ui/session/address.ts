@@ -35,6 +35,8 @@ export interface Place {
   readonly to: string | null;
   /** The revision since which Reach marks what has changed; null for none. */
   readonly since: string | null;
+  /** The question that Reach answers; null for none. */
+  readonly ask: string | null;
 }
 
 export interface Address extends Place {
@@ -65,11 +67,12 @@ function placeOf(path: string, search: { readonly get: (name: string) => string 
     from: search.get('from'),
     to: search.get('to'),
     since: search.get('since'),
+    ask: search.get('ask'),
   };
 }
 
 function addressOf(planId: string, place: Place): string {
-  const { view, screen, only, variant, filter, walk, taken, audit, output, file, from, to, since } = place;
+  const { view, screen, only, variant, filter, walk, taken, audit, output, file, from, to, since, ask } = place;
   const query = new URLSearchParams();
   if (screen) query.set('screen', screen);
   if (only) query.set('only', only);
@@ -83,6 +86,7 @@ function addressOf(planId: string, place: Place): string {
   if (from) query.set('from', from);
   if (to) query.set('to', to);
   if (since) query.set('since', since);
+  if (ask) query.set('ask', ask);
   const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
   return `/plans/${planId}${view === 'plan' ? '' : `/${view}`}${suffix}`;
 }

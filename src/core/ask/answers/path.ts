@@ -50,6 +50,7 @@ function answerIn(asked: Check, { from, to, condition }: PathQuestion, variant: 
   const path = steps && {
     before: steps.slice(0, run.before.length),
     steps: steps.slice(run.before.length),
+    shows: run.taps.map(({ shows }) => shows?.label ?? null),
     isShortest: run.isShortest,
   };
   const rule = `rule "No way from ${from.label} to ${to.label}" never ${to.label} after ${from.label}`;

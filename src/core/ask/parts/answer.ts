@@ -42,6 +42,8 @@ interface Screens {
 export interface Path {
   readonly before: readonly string[];
   readonly steps: readonly string[];
+  /** The screen on top after each of these; null if the app is left. */
+  readonly shows: readonly (string | null)[];
   /** Whether no taps inside the app lead there sooner from the end of the first steps. */
   readonly isShortest: boolean;
 }
