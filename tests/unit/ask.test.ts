@@ -161,6 +161,26 @@ describe('of the demo', () => {
     );
   });
 
+  test('what leads to a screen in one step', () => {
+    const { leads, whole } = askFor<'leads'>(checked, 'what leads to hut', 'tablet');
+    expect(leads).toEqual(
+      expect.arrayContaining([
+        { from: 'explore', step: 'tap "Hut card"' },
+        { from: 'photos', step: 'back' },
+        { from: null, step: 'open /huts/{hutId}{?season,ref}' },
+      ]),
+    );
+    // As the analysis says, whose stacks are exact for the tablet.
+    expect(whole).toBe(true);
+    const tablet = checked.reach.variants.find(({ name }) => name === 'tablet')!;
+    const hut = checked.plan.screens.find(({ label }) => label === 'hut')!;
+    expect(leads.filter(({ step }) => step === 'back').map(({ from }) => from)).toEqual(
+      checked.plan.screens
+        .filter((one) => one !== hut && tablet.back(one).reveals.includes(hut))
+        .map((one) => one.label),
+    );
+  });
+
   test('what only a link, a menu or an event shows', () => {
     const plan = check(`app "A"
 origin https://a.example
@@ -215,6 +235,7 @@ describe('while a question is typed', () => {
     ['From hut t', ['from hut to ']],
     ['from hut while not', ['from hut while not signedIn']],
     ['what is lost without "Book" on ', ['what is lost without "Book" on hut']],
+    ['what leads to h', ['what leads to hut', 'what leads to help']],
     ['shown only by ', ['shown only by links', 'shown only by menus', 'shown only by events']],
     ['who hands on HutI', ['who hands on HutId']],
     ['why', []],

@@ -17,7 +17,8 @@ const typeArbitrary = fc.letrec<{ type: Type }>((tie) => ({
       .subarray(['a', 'b', 'c'], { minLength: 1 })
       .map((options): Type => ({ kind: 'choice', name: 'Choice', options })),
     tie('type').map((of): Type => ({ kind: 'list', of })),
-    tie('type').map((of): Type => ({ kind: 'optional', of })),
+    // The language writes one `?` only.
+    tie('type').map((of): Type => (of.kind === 'optional' ? of : { kind: 'optional', of })),
     fc
       .dictionary(fc.constantFrom('x', 'y', 'z'), tie('type'), { maxKeys: 3 })
       .map((fields): Type => ({ kind: 'record', name: 'Record', fields: new Map(Object.entries(fields)) })),

@@ -5,6 +5,7 @@ import type { PlanAnswer } from './parts/answer';
 import { answerBack } from './answers/back';
 import { answerFar } from './answers/far';
 import { answerJourney } from './answers/journey';
+import { answerLeads } from './answers/leads';
 import { answerLost } from './answers/lost';
 import { answerOnly } from './answers/only';
 import { answerPath } from './answers/path';
@@ -25,6 +26,8 @@ function answer(check: Check, question: PlanQuestion, variant: string): PlanAnsw
   switch (question.kind) {
     case 'path':
       return answerPath(check, question, variant);
+    case 'leads':
+      return answerLeads(check, question, variant);
     case 'lost':
       return answerLost(check, question, variant);
     case 'far':

@@ -18,6 +18,8 @@ export function rowsOf(answer: PlanAnswer): AnswerRow[] {
         detail: step,
         walk: null,
       }));
+    case 'leads':
+      return answer.leads.map(({ from, step }) => ({ screen: from, detail: step, walk: null }));
     case 'lost':
       return [
         ...answer.stranded.map(({ screen, walk }) => ({ screen, detail: 'nobody can see it any more', walk })),
@@ -51,7 +53,7 @@ export function screensOf(answer: PlanAnswer): string[] {
   const named =
     answer.kind === 'path'
       ? [answer.from, answer.to]
-      : answer.kind === 'lost' || answer.kind === 'back'
+      : answer.kind === 'lost' || answer.kind === 'back' || answer.kind === 'leads'
         ? [answer.screen]
         : answer.kind === 'journey'
           ? answer.handovers.map(({ from }) => from)

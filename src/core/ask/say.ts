@@ -14,6 +14,15 @@ function sayKind(answer: PlanAnswer): Message {
   switch (answer.kind) {
     case 'path':
       return sayPath(answer);
+    case 'leads': {
+      const { leads, whole, screen } = answer;
+      const more = whole
+        ? []
+        : say` Back may reveal it on more screens: tabs share flags, or there was too much to compute.`;
+      return leads.length === 0
+        ? say`Nothing leads to ${screen}.${more}`
+        : say`${count(leads.length, 'step')} ${verb(leads.length, 'leads', 'lead')} to ${screen}.${more}`;
+    }
     case 'lost':
       return sayLost(answer);
     case 'far':

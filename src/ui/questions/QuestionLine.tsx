@@ -1,9 +1,11 @@
 'use client';
 
 import { useCombobox } from 'downshift';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { counted } from '../parts/numbers';
+import { isTextField } from '../parts/text-field';
 import { useAddress } from '../session/context';
+
 import type { AnswerState } from './use-answer';
 
 /** A line that takes a question, by typing or by picking what it may go on with. */
@@ -55,8 +57,21 @@ export function QuestionLine({ answer }: { readonly answer: AnswerState }) {
   });
   // Another question may come with the address: by the browser's own Back, or by a link.
   useEffect(() => setInputValue(question ?? ''), [question, setInputValue]);
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const isPlain = event.key === 'q' && !event.ctrlKey && !event.metaKey && !event.altKey;
+      if (!isPlain || event.defaultPrevented || isTextField(event.target) || document.querySelector('dialog[open]'))
+        return;
+      form.current?.querySelector('input')?.focus();
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
   return (
     <form
+      ref={form}
       className="relative flex items-center gap-2 px-4 py-1.5 border-b border-rule bg-base-100"
       onSubmit={(event) => {
         event.preventDefault();

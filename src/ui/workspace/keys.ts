@@ -2,6 +2,7 @@
 
 import { useEffect } from 'react';
 import type { Draft } from '../session/change-draft';
+import { isTextField } from '../parts/text-field';
 import { placeOfFinding } from '../findings/same';
 import type { Finding } from '../../core/rules/parts/rule';
 import type { Actions } from '../session/context';
@@ -30,6 +31,7 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
   { keys: 'Ctrl /', does: 'in the text: make lines comments, or no longer' },
   { keys: 'Ctrl F', does: 'in the text: find and replace' },
   { keys: 'Arrows', does: 'in Reach and Supply: to the next screen or argument in that direction' },
+  { keys: 'q', does: 'in Reach: ask about the plan' },
   { keys: '+  −  0', does: 'in Reach: larger, smaller, as it was' },
   { keys: '↑  ↓', does: 'in Links and Hand over: to the next pattern or output, or the one before' },
   { keys: 'Enter', does: 'in Reach, Supply and Links: to the text' },
@@ -43,9 +45,6 @@ export const keyTable: readonly { readonly keys: string; readonly does: string }
   { keys: 'Esc', does: 'step out' },
   { keys: '?', does: 'these keys' },
 ];
-
-const isTextField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Target of the keys. */
 export interface OpenPlan extends Drawn {

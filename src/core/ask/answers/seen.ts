@@ -1,10 +1,15 @@
 import { toEnd } from '../../base/slices';
 import { check, type Check } from '../../check';
-import { walkTaking } from '../../reach';
+import type { Plan, Screen } from '../../plan/model';
+import { walkTaking, type VariantReach } from '../../reach';
 import { reachOf } from '../../report/variant';
+import { outcomesOf } from '../../walk/conditions';
+import type { Configuration } from '../../walk/configuration';
+import type { Tap } from '../../walk/tap';
 import type { SeenAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
-import { probed, probeOn, withoutProbes } from '../parts/variation';
+import { walkToward } from '../parts/toward';
+import { isProbe, probed, probeOn, withoutProbes } from '../parts/variation';
 import { walkOf } from './found';
 
 /** Finds the screens that some run shows while a condition on flags holds. Costs a check of the plan with probes. */
@@ -15,10 +20,18 @@ export function answerSeen(
 ): SeenAnswer {
   const checked = check(probed(asked, asked.plan.screens, condition));
   const reach = reachOf(checked, variant);
-  const found = checked.plan.screens.map((screen) => ({
-    screen: screen.label,
+  const decided = checked.plan.screens.map((screen) => ({
+    screen,
     walk: toEnd(walkTaking(reach, screen, probeOn(screen))),
   }));
+  const nearest = decided
+    .flatMap(({ walk }) => (walk && walk !== 'undecided' ? [withoutProbes(walk)] : []))
+    .reduce<readonly Tap[] | null>((short, walk) => (short && short.length <= walk.length ? short : walk), null);
+  const searched = new Set(decided.filter(({ walk }) => walk === 'undecided').slice(0, mostSearches));
+  const found = decided.map((one) => {
+    const further = nearest && searched.has(one) ? walkFurther(checked.plan, reach, nearest, one.screen) : null;
+    return { screen: one.screen.label, walk: further ?? one.walk };
+  });
   return {
     kind: 'seen',
     variant,
@@ -30,4 +43,16 @@ export function answerSeen(
     ),
     undecided: found.filter(({ walk }) => walk === 'undecided').map(({ screen }) => screen),
   };
+}
+
+/** Undecided screens that are searched; each may take a tenth of a second or two. */
+const mostSearches = 10;
+
+/** A walk that goes on from another one to a screen, and ends while the condition of its probe holds; null for none. */
+function walkFurther(plan: Plan, reach: VariantReach, first: readonly Tap[], screen: Screen): readonly Tap[] | null {
+  const { condition } = probeOn(screen);
+  const fits = ({ flags }: Configuration): boolean =>
+    condition !== null && outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!).holds;
+  const toward = walkToward(plan, reach, first, screen, isProbe, fits);
+  return toward && [...first, ...toward.taps];
 }

@@ -60,6 +60,21 @@ export interface PathAnswer extends Asked<'path'> {
   readonly keep: string | null;
 }
 
+/** A way into a screen. */
+export interface Lead {
+  /** The screen on top before; null for a menu, a tab, an event, a link or a start. */
+  readonly from: string | null;
+  /** As a walk writes it: `tap "Book"`, `back`; in words where no walk does. */
+  readonly step: string;
+}
+
+export interface LeadsAnswer extends Asked<'leads'> {
+  readonly screen: string;
+  readonly leads: readonly Lead[];
+  /** Whether Back is proved to reveal it on no other screen. */
+  readonly whole: boolean;
+}
+
 export interface LostAnswer extends Asked<'lost'> {
   readonly screen: string;
   readonly trigger: string;
@@ -102,4 +117,5 @@ export interface JourneyAnswer extends Asked<'journey'> {
   readonly handovers: readonly Handover[];
 }
 
-export type PlanAnswer = PathAnswer | LostAnswer | FarAnswer | OnlyAnswer | BackAnswer | SeenAnswer | JourneyAnswer;
+export type PlanAnswer =
+  PathAnswer | LeadsAnswer | LostAnswer | FarAnswer | OnlyAnswer | BackAnswer | SeenAnswer | JourneyAnswer;

@@ -9,6 +9,8 @@ export type Carrier = (typeof carriers)[number];
 export type PlanQuestion =
   /** Whether a run shows one screen and another one later; the condition holds when it shows the first. */
   | { readonly kind: 'path'; readonly from: Screen; readonly to: Screen; readonly condition: string | null }
+  /** What can be tapped, or happens, directly before the screen is shown. */
+  | { readonly kind: 'leads'; readonly screen: Screen }
   /** What users lose if all triggers of that label go from the screen. */
   | { readonly kind: 'lost'; readonly screen: Screen; readonly trigger: string }
   /** Screens that take more taps than that. */
@@ -34,6 +36,7 @@ export const forms: readonly {
     form: 'from SCREEN while CONDITION to SCREEN',
     example: 'from explore while not signedIn to receipt',
   },
+  { kind: 'leads', form: 'what leads to SCREEN', example: 'what leads to receipt' },
   { kind: 'lost', form: 'what is lost without "TRIGGER" on SCREEN', example: 'what is lost without "Book" on hut' },
   { kind: 'far', form: 'farther than NUMBER taps', example: 'farther than 4 taps' },
   { kind: 'only', form: `shown only by ${carriers.join('|')}`, example: 'shown only by menus' },
@@ -62,6 +65,7 @@ export function readQuestion(text: string, plan: Plan): PlanQuestion {
       path(screen(from), screen(to), condition),
     ) ??
     match(/^from (\S+) to (\S+)$/i, (from, to): PlanQuestion => path(screen(from), screen(to), null)) ??
+    match(/^what leads to (\S+)$/i, (to): PlanQuestion => ({ kind: 'leads', screen: screen(to) })) ??
     match(/^what is lost without "([^"]+)" on (\S+)$/i, (trigger, on): PlanQuestion => lost(screen(on), trigger)) ??
     match(/^farther than (\d{1,4}) taps?$/i, (taps): PlanQuestion => ({ kind: 'far', taps: Number(taps) })) ??
     match(/^shown only by (links|menus|events)$/i, (by): PlanQuestion => ({

@@ -29,6 +29,7 @@ export interface WalkToward {
  *
  * @param first a walk from a cold start
  * @param avoids events that must not happen
+ * @param fits what has to hold at the end, beside the screen on top
  */
 export function walkToward(
   plan: Plan,
@@ -36,10 +37,12 @@ export function walkToward(
   first: readonly Tap[],
   goal: Screen,
   avoids: (event: AppEvent) => boolean,
+  fits: (configuration: Configuration) => boolean = () => true,
 ): WalkToward | null {
   const walker = new Walker(plan, reach.name);
   const starts = endsOf(walker, first);
-  const search = (left: (screen: Screen) => number): Tap[] | null => walkFrom(walker, starts, goal, left, avoids);
+  const isEnd = (configuration: Configuration): boolean => topOf(configuration) === goal && fits(configuration);
+  const search = (left: (screen: Screen) => number): Tap[] | null => walkFrom(walker, starts, isEnd, left, avoids);
   const shortest = search(() => 0);
   const taps = shortest ?? search(tapsLeft(plan, reach, goal));
   return taps && { taps, isShortest: shortest !== null };
@@ -49,7 +52,7 @@ export function walkToward(
 function walkFrom(
   walker: Walker,
   starts: readonly Configuration[],
-  goal: Screen,
+  isEnd: (configuration: Configuration) => boolean,
   left: (screen: Screen) => number,
   avoids: (event: AppEvent) => boolean,
 ): Tap[] | null {
@@ -67,7 +70,7 @@ function walkFrom(
   let expanded = 0;
   for (; rank < due.length; rank++) {
     for (const node of (due[rank] ??= [])) {
-      if (node.taps > 0 && topOf(node.configuration) === goal) return tapsOf(node);
+      if (node.taps > 0 && isEnd(node.configuration)) return tapsOf(node);
       if (++expanded > most) return null;
       for (const by of walker.events(node.configuration)) {
         if (avoids(by)) continue;
