@@ -20,7 +20,11 @@ export interface AskOptions {
 }
 
 /** The questions and how they are written, for the help of the command. */
-export const questionHelp = `\nQuestions:\n${forms.map(({ form, example }) => `  ${form.padEnd(42)} ${example}`).join('\n')}\n`;
+export const questionHelp = [
+  '\nQuestions:',
+  ...forms.map(({ form, example }) => `  ${form.padEnd(42)} ${example}`),
+  '',
+].join('\n');
 
 /** Answers a question about a plan. */
 export function askPlan(file: string, question: string, { format, variant }: AskOptions): number {

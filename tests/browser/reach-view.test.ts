@@ -81,7 +81,7 @@ test('of a thousand screens only those in sight are drawn', async () => {
   expect(box.y).toBeLessThan(800);
 });
 
-test('a question is picked and asked by keyboard; its screens are lit, its way is walked, kept and taken back', async () => {
+test('a question is picked and asked by keyboard; its screens are lit, its way is kept, undone and walked', async () => {
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id, '/reach');
   await (await app.named('Ask about the plan', 'input')).click();

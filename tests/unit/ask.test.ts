@@ -25,7 +25,7 @@ const askFor = <K extends PlanAnswer['kind']>(checked: Check, question: string, 
   ask(checked, question, variant) as AnswerOf<K>;
 
 describe.each(['flag', 'needs', 'tabs', 'shared'] as const)('of small plans (%s)', (kind) => {
-  test('what can be seen while a flag has a value, and which screens lead to which, is as all configurations say', () => {
+  test('what is seen while a flag has a value, and which screen leads to which, is as all configurations say', () => {
     const counts = { yes: 0, no: 0, undecided: 0 };
     forAll(
       fc.property(smallPlanArbitrary(kind), fc.nat(4), fc.nat(4), fc.boolean(), (text, a, b, isConditional) => {
@@ -136,6 +136,37 @@ describe('of the demo', () => {
     });
   });
 
+  test('in a plan of three variants each gets its own answer', () => {
+    const plan = check(`app "A"
+variants watch, phone, tablet
+start a
+screen a { on "B" only phone, tablet push b
+  on "C" only watch push c }
+screen b {}
+screen c {}
+`);
+    const verdicts = (question: string): string[] =>
+      plan.plan.variants.map((variant) => askFor<'path'>(plan, question, variant).verdict);
+    expect(verdicts('from a to b')).toEqual(['no', 'yes', 'yes']);
+    expect(verdicts('from a to c')).toEqual(['yes', 'no', 'no']);
+    expect(askFor<'leads'>(plan, 'what leads to b', 'watch').leads).toEqual([]);
+  });
+
+  test('a trigger of the plan may be called as one likes', () => {
+    const plan = check(
+      'app "A"\nstart a\nflag f\nscreen a { on "?" push b\n on "probe" sets f = true }\nscreen b {}\n',
+    );
+    expect(askFor<'path'>(plan, 'from a to b').path).toMatchObject({ steps: ['tap "?"'], isShortest: true });
+    expect(askFor<'path'>(plan, 'from a while f to b').path).toMatchObject({
+      before: ['tap "probe"'],
+      steps: ['tap "?"'],
+    });
+    expect(askFor<'seen'>(plan, 'seen while f').screens.map(({ walk }) => walk!.steps)).toEqual([
+      ['tap "probe"'],
+      ['tap "probe"', 'tap "?"'],
+    ]);
+  });
+
   test('what is lost without a trigger', () => {
     const lost = askFor<'lost'>(checked, 'what is lost without "Book" on hut');
     expect(lost.stranded.map(({ screen }) => screen)).toEqual(['dates', 'beds', 'pay', 'declined', 'receipt']);
@@ -204,6 +235,7 @@ describe('a question that does not read', () => {
     ['from hutt to receipt', 'The plan has no screen hutt. Did you mean hut?'],
     ['from hut to hut', 'A way leads from one screen to another one. Name two screens.'],
     ['seen while signdIn', '“signdIn” is no condition on flags alone. The flags are signedIn.'],
+    ['seen while signedIn push hut then', '“signedIn push hut then” is no condition. The flags are signedIn.'],
     ['seen while signedIn } screen x {', '“signedIn } screen x {” is no condition. The flags are signedIn.'],
     ['who hands on HutID', 'The plan declares no type HutID. Did you mean HutId?'],
   ])('%s', (question, sentence) => {

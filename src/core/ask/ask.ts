@@ -13,9 +13,9 @@ import { answerSeen } from './answers/seen';
 import { readQuestion, type PlanQuestion } from './parts/question';
 
 /**
- * Answers a question. Costs one more check of the plan at most, and of twice its screens for `seen while`.
+ * Answers a question. Costs two more checks of the plan at most.
  *
- * @param variant the variant that is asked about; the first one for null. A path is looked for in all variants
+ * @param variant the variant that is asked about; the first one for null
  * @throws NoQuestion with a sentence for the user, if the question cannot be read
  */
 export function ask(check: Check, text: string, variant: string | null): PlanAnswer {

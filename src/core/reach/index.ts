@@ -11,6 +11,7 @@ export {
   type Verdict,
 } from './verdicts';
 export {
+  answerTo,
   deadBranches,
   deciding,
   leaksOf,

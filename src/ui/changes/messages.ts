@@ -1,6 +1,7 @@
 /** What the page and the worker of this view say to each other. */
 import type { ComparisonCard } from '../../core/compare/report/cards';
 import type { Since } from '../../core/compare/report/since';
+import type { Overtaken } from '../parts/answer-newest';
 import type { RevisionCounts } from '../../wire/revisions';
 
 export type ChangesQuestion = { readonly id: number } & (
@@ -11,11 +12,11 @@ export type ChangesQuestion = { readonly id: number } & (
   | { readonly kind: 'count'; readonly text: string }
 );
 
-export type ChangesAnswer = { readonly id: number } & (
+export type ChangesAnswer = Overtaken | AnswerToQuestion;
+
+type AnswerToQuestion = { readonly id: number } & (
   | { readonly card: ComparisonCard }
   | { readonly since: Since }
   | { readonly counts: RevisionCounts }
   | { readonly error: string }
-  /** A later question has overtaken it. */
-  | { readonly overtaken: true }
 );

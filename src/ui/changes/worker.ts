@@ -4,6 +4,7 @@ import { compare } from '../../core/compare/compare';
 import { comparisonCard } from '../../core/compare/report/cards';
 import { since } from '../../core/compare/report/since';
 import { countAll } from '../../core/report/counts';
+import { answerNewest } from '../parts/answer-newest';
 import type { ChangesAnswer, ChangesQuestion } from './messages';
 
 declare const self: DedicatedWorkerGlobalScope;
@@ -11,8 +12,6 @@ declare const self: DedicatedWorkerGlobalScope;
 /** Checks of the last texts: one stays the same while the other is typed. */
 const known = new Map<string, Check>();
 const mostKnown = 3;
-const waiting: ChangesQuestion[] = [];
-let isBusy = false;
 
 function checkOf(text: string): Check {
   const found = known.get(text) ?? check(text);
@@ -32,27 +31,12 @@ function answerTo(question: ChangesQuestion): ChangesAnswer {
   return { id, counts: { errors, warnings, screens, stranded } };
 }
 
-/** Answers questions in turn, comparisons first. Of several it makes only the last: a view asks one at a time. */
-async function answerAll(): Promise<void> {
-  isBusy = true;
-  while (waiting.length > 0) {
-    const compares = waiting.filter(({ kind }) => kind !== 'count');
-    const question = compares.at(-1) ?? waiting[0]!;
-    for (const { id } of compares.slice(0, -1)) self.postMessage({ id, overtaken: true } satisfies ChangesAnswer);
-    waiting.splice(0, waiting.length, ...waiting.filter((one) => one !== question && one.kind === 'count'));
-    try {
-      self.postMessage(answerTo(question));
-    } catch (error) {
-      const said = error instanceof Error ? error.message : String(error);
-      self.postMessage({ id: question.id, error: said } satisfies ChangesAnswer);
-    }
-    // Lets later questions in.
-    await new Promise((resolve) => setTimeout(resolve));
+function orWhy(question: ChangesQuestion): ChangesAnswer {
+  try {
+    return answerTo(question);
+  } catch (error) {
+    return { id: question.id, error: error instanceof Error ? error.message : String(error) };
   }
-  isBusy = false;
 }
 
-self.onmessage = ({ data }: MessageEvent<ChangesQuestion>) => {
-  waiting.push(data);
-  if (!isBusy) void answerAll();
-};
+answerNewest(self, orWhy, ({ kind }) => (kind === 'count' ? null : 'compare'));

@@ -120,7 +120,7 @@ export function QuestionLine({ answer }: { readonly answer: AnswerState }) {
             <li
               key={item}
               {...getItemProps({ item, index })}
-              className={`px-3 py-1 font-mono cursor-pointer truncate ${index === highlightedIndex ? 'bg-primary-wash' : ''}`}
+              className={`px-3 py-1 font-mono cursor-pointer ${index === highlightedIndex ? 'bg-primary-wash' : ''}`}
             >
               {item}
             </li>

@@ -1,6 +1,7 @@
 /** What the page and the worker that answers questions say to each other. */
 import type { AnswerRow } from '../../core/ask/rows';
 import type { AnswerWalk } from '../../core/ask/parts/answer';
+import type { Overtaken } from '../parts/answer-newest';
 import type { Message } from '../../core/rules/parts/message';
 
 export type AskMessage = { readonly id: number; readonly text: string } & (
@@ -21,7 +22,9 @@ export interface AnswerCard {
   readonly keep: string | null;
 }
 
-export type AskReply = { readonly id: number } & (
+export type AskReply = Overtaken | ReplyToQuestion;
+
+type ReplyToQuestion = { readonly id: number } & (
   | { readonly card: AnswerCard }
   | { readonly suggestions: readonly string[] }
   /** Why there is no answer. */

@@ -27,7 +27,7 @@ export function useAnswer(): AnswerState {
     if (question === null) return;
     let isOver = false;
     void send({ kind: 'ask', text, question, variant }).then((answer) => {
-      if (!isOver) setReply({ of: question, reply: answer });
+      if (!isOver && !('overtaken' in answer)) setReply({ of: question, reply: answer });
     });
     return () => {
       isOver = true;

@@ -5,6 +5,7 @@ import { rowsOf, screensOf, wayOf } from '../../core/ask/rows';
 import { sayAnswer } from '../../core/ask/say';
 import { suggest } from '../../core/ask/suggest';
 import { check, type Check } from '../../core/check';
+import { answerNewest } from '../parts/answer-newest';
 import type { AnswerCard, AskMessage, AskReply } from './messages';
 
 declare const self: DedicatedWorkerGlobalScope;
@@ -36,4 +37,4 @@ function replyTo(message: AskMessage): AskReply {
   }
 }
 
-self.onmessage = ({ data }: MessageEvent<AskMessage>) => self.postMessage(replyTo(data));
+answerNewest(self, replyTo, ({ kind }) => kind);

@@ -5,8 +5,8 @@ import type { PlanQuestion } from '../parts/question';
 import { foundIn } from './found';
 
 /**
- * Finds the screens that take more taps than asked, farthest first. A screen whose shortest walk is not proved counts as
- * undecided if its known walk is too long.
+ * Finds the screens that take more taps than asked, farthest first. A screen whose known walk is too long, but not
+ * proved to be the shortest, counts as undecided.
  */
 export function answerFar(
   asked: Check,

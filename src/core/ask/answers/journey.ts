@@ -5,7 +5,10 @@ import { screenOf } from '../../supply/site';
 import type { Handover, JourneyAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
 
-/** Lists all ways on which values of a type become arguments of screens, in the order of the text. Linear in the calls. */
+/**
+ * Lists all ways on which values of a type become arguments of screens, of all variants, in the order of the text.
+ * Linear in the calls.
+ */
 export function answerJourney(
   { text, plan, supply }: Check,
   { type }: Extract<PlanQuestion, { kind: 'journey' }>,

@@ -1,6 +1,6 @@
 import type { Check } from '../../check';
 import { quote } from '../../language/tokens';
-import { isIn } from '../../plan/model';
+import { isIn, type Only, type Plan } from '../../plan/model';
 import { reachOf } from '../../report/variant';
 import { screenOf, type Site } from '../../supply/site';
 import type { Lead, LeadsAnswer } from '../parts/answer';
@@ -8,14 +8,15 @@ import type { PlanQuestion } from '../parts/question';
 
 /** Lists what leads to a screen in one step: all that opens it, and the screens on which Back can reveal it. */
 export function answerLeads(
-  { plan, supply, reach: all }: Check,
+  asked: Check,
   { screen }: Extract<PlanQuestion, { kind: 'leads' }>,
   variant: string,
 ): LeadsAnswer {
-  const reach = reachOf({ reach: all }, variant);
-  const opening = supply.into[screen.index]!.filter(
-    ({ site }) => site.kind !== 'transition' || isIn(site.transition.only, variant),
-  ).map(({ site }): Lead => ({ from: screenOf(site)?.label ?? null, step: stepTo(site) }));
+  const { plan, supply } = asked;
+  const reach = reachOf(asked, variant);
+  const opening = supply.into[screen.index]!.filter(({ site }) => isIn(onlyIn(site, plan), variant)).map(
+    ({ site }): Lead => ({ from: screenOf(site)?.label ?? null, step: stepTo(site) }),
+  );
   const links = screen.links.map(({ pattern }): Lead => ({ from: null, step: `open ${pattern}` }));
   const isShown = (index: number): boolean => reach.verdicts[index]!.reachable !== 'no';
   const others = plan.screens.filter((other) => other !== screen && isShown(other.index));
@@ -30,6 +31,24 @@ export function answerLeads(
     // Back reveals nothing that is never shown.
     whole: !isShown(screen.index) || others.every((other) => reach.back(other).whole),
   };
+}
+
+/** The variants that have a site; null for all. */
+function onlyIn(site: Site, { tabBars }: Plan): Only {
+  switch (site.kind) {
+    case 'transition':
+      return site.transition.only;
+    case 'item':
+      return site.item.menu.only;
+    case 'event':
+      return site.event.only;
+    case 'entry':
+      return site.entry.only;
+    case 'tab':
+      return tabBars.find(({ tabs }) => tabs.includes(site.tab))!.only;
+    default:
+      return null;
+  }
 }
 
 function stepTo(site: Site): string {

@@ -21,6 +21,10 @@ export function answerLost(
     return { one, before, after };
   });
   const shown = changed.filter(({ before }) => before.reachable === 'yes');
+  const isFarther = ({ before, after }: (typeof shown)[number]): boolean =>
+    after.reachable === 'yes' && (after.taps! > before.taps! || (after.fromOutside && !before.fromOutside));
+  // A walk that is not proved to be the shortest proves nothing farther.
+  const farther = shown.filter((one) => isFarther(one) && one.after.isShortest === true);
   const holds = (plan: Check['plan']): boolean[] =>
     plan.walks.map((walk) => replay(plan, variant, walk.body?.items ?? []).outcome === 'holds');
   const [held, stillHolds] = [holds(asked.plan), holds(later.plan)];
@@ -30,17 +34,17 @@ export function answerLost(
     screen: screen.label,
     trigger,
     stranded: shown.filter(({ after }) => after.reachable === 'no').map(({ one }) => foundIn(asked.plan, was, one)),
-    farther: shown.flatMap(({ one, before, after }) =>
-      after.reachable === 'yes' &&
-      before.taps !== null &&
-      after.taps !== null &&
-      (after.taps > before.taps || (after.fromOutside && !before.fromOutside))
-        ? [{ screen: one.label, before: before.taps, after: after.taps, fromOutside: after.fromOutside }]
-        : [],
-    ),
+    farther: farther.map(({ one, before, after }) => ({
+      screen: one.label,
+      before: before.taps!,
+      after: after.taps!,
+      fromOutside: after.fromOutside,
+    })),
     walks: asked.plan.walks.flatMap((walk, index) =>
       held[index] && !stillHolds[index] ? [walk.title?.value ?? ''] : [],
     ),
-    undecided: shown.filter(({ after }) => after.reachable === 'undecided').map(({ one }) => one.label),
+    undecided: shown
+      .filter((one) => one.after.reachable === 'undecided' || (isFarther(one) && one.after.isShortest !== true))
+      .map(({ one }) => one.label),
   };
 }

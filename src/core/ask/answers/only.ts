@@ -7,7 +7,10 @@ import type { Carrier, PlanQuestion } from '../parts/question';
 import { opened, without } from '../parts/variation';
 import { foundIn } from './found';
 
-/** Finds the screens that some run shows, but none without links, menus or events. Costs a check of the plan without. */
+/**
+ * Finds the screens that some run shows, but none in the plan without links, without menus, or without events. Costs a
+ * check of that plan.
+ */
 export function answerOnly(asked: Check, { by }: Extract<PlanQuestion, { kind: 'only' }>, variant: string): OnlyAnswer {
   const [now, other] = [reachOf(asked, variant), reachOf(without(asked, statementsOf(by, asked.plan)), variant)];
   const shown = asked.plan.screens.filter(({ index }) => now.verdicts[index]!.reachable === 'yes');

@@ -1,21 +1,19 @@
 import { toEnd } from '../../base/slices';
 import { check, type Check } from '../../check';
 import type { Screen } from '../../plan/model';
-import { walkTaking } from '../../reach';
+import { answerTo, walkTaking } from '../../reach';
 import { reachOf } from '../../report/variant';
-import type { Finding } from '../../rules/parts/rule';
 import type { Tap } from '../../walk/tap';
 import { retrace } from '../../walk/trail';
 import type { PathAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
 import { walkToward } from '../parts/toward';
-import { isProbe, needReadable, opened, probedInTurn, probeOn, without, withoutProbes } from '../parts/variation';
+import { needReadable, opened, probedInTurn, without } from '../parts/variation';
 
 type PathQuestion = Extract<PlanQuestion, { kind: 'path' }>;
 
 /** A walk from a cold start, cut where the first screen is shown. */
 interface CutWalk {
-  readonly variant: string;
   readonly before: readonly Tap[];
   readonly taps: readonly Tap[];
   readonly isShortest: boolean;
@@ -46,7 +44,7 @@ function answerIn(asked: Check, { from, to, condition }: PathQuestion, variant: 
       ? runsByRule(asked, first, later, variant)
       : runsByProbes(asked, first, condition, later, variant);
   const run = found && found !== 'undecided' ? found : null;
-  const steps = run && retrace(checked.plan, run.variant, [...run.before, ...run.taps]);
+  const steps = run && retrace(checked.plan, variant, [...run.before, ...run.taps]);
   const path = steps && {
     before: steps.slice(0, run.before.length),
     steps: steps.slice(run.before.length),
@@ -56,7 +54,7 @@ function answerIn(asked: Check, { from, to, condition }: PathQuestion, variant: 
   const rule = `rule "No way from ${from.label} to ${to.label}" never ${to.label} after ${from.label}`;
   return {
     kind: 'path',
-    variant: run?.variant ?? variant,
+    variant,
     from: from.label,
     to: to.label,
     condition,
@@ -72,48 +70,34 @@ const asWalk = (from: Screen, to: Screen, steps: readonly string[]): string =>
 /** Without a condition: a rule of the plan says that no run shows the one screen after the other. */
 function runsByRule(asked: Check, first: Screen, later: Screen, variant: string): Runs {
   const checked = check(`${asked.text}\nrule "No way" never ${later.label} after ${first.label}\n`);
+  const { plan } = checked;
   const reach = reachOf(checked, variant);
-  const before = reach.verdicts[first.index]!.walk;
-  const { screens } = checked.plan;
-  const toward = before && walkToward(checked.plan, reach, before, screens[later.index]!, isProbe);
-  if (toward) return { check: checked, found: { variant, before, ...toward } };
-  const { node } = checked.plan.claims.at(-1)!;
-  const findings = findingsIn(checked, variant);
-  const broken = findings.find(({ rule, range }) => rule === 'stack/rule-broken' && range.from === node.from);
-  const witness = broken && checked.witnesses.get(broken);
-  // Any rule may be the undecided one: a "no" has to be certain.
-  if (!witness)
-    return { check: checked, found: findings.some(({ rule }) => rule === 'stack/undecided') ? 'undecided' : null };
-  const { walk } = witness;
-  const at = walk.slice(0, -1).findLastIndex(({ shows }) => shows === screens[first.index]);
-  const found = {
-    variant: witness.variant,
-    before: walk.slice(0, at + 1),
-    taps: walk.slice(at + 1),
-    isShortest: false,
-  };
-  return { check: checked, found };
+  const [from, to] = [plan.screens[first.index]!, plan.screens[later.index]!];
+  const before = reach.verdicts[from.index]!.walk;
+  const toward = before && walkToward(plan, reach, before, to);
+  if (toward) return { check: checked, found: { before, ...toward } };
+  const walk = toEnd(answerTo(plan, reach, plan.claims.at(-1)!));
+  if (walk === 'holds') return { check: checked, found: null };
+  if (walk === 'undecided') return { check: checked, found: 'undecided' };
+  const at = walk.slice(0, -1).findLastIndex(({ shows }) => shows === from);
+  return { check: checked, found: { before: walk.slice(0, at + 1), taps: walk.slice(at + 1), isShortest: false } };
 }
-
-const findingsIn = ({ findings, accepted }: Check, variant: string): Finding[] =>
-  [...findings, ...accepted.map(({ finding }) => finding)].filter(
-    (finding) => finding.variant === null || finding.variant === variant,
-  );
 
 /** With a condition: a probe on the first screen asks for it, and one on the other screen asks for the first probe. */
 function runsByProbes(asked: Check, first: Screen, condition: string, later: Screen, variant: string): Runs {
-  const checked = check(probedInTurn(asked, first, condition, later));
+  const probes = probedInTurn(asked, first, condition, later);
+  const { check: checked } = probes;
   const reach = reachOf(checked, variant);
   const [from, to] = [checked.plan.screens[first.index]!, checked.plan.screens[later.index]!];
-  const walkTo = toEnd(walkTaking(reach, from, probeOn(from)));
+  const walkTo = toEnd(walkTaking(reach, from, probes.branchOn(from)));
   if (walkTo === null || walkTo === 'undecided') return { check: checked, found: walkTo };
-  const before = withoutProbes(walkTo);
-  const toward = walkToward(checked.plan, reach, before, to, isProbe);
-  if (toward) return { check: checked, found: { variant, before, ...toward } };
-  const walk = toEnd(walkTaking(reach, to, probeOn(to)));
+  const before = probes.without(walkTo);
+  const toward = walkToward(checked.plan, reach, before, to, { avoids: probes.isProbe });
+  if (toward) return { check: checked, found: { before, ...toward } };
+  const walk = toEnd(walkTaking(reach, to, probes.branchOn(to)));
   if (walk === null || walk === 'undecided') return { check: checked, found: walk };
   // The taps on probes belong to the question, not to the app.
-  const at = walk.findIndex(isProbe);
-  const [start, taps] = [walk.slice(0, at), walk.slice(at)].map(withoutProbes);
-  return { check: checked, found: { variant, before: start!, taps: taps!, isShortest: false } };
+  const at = walk.findIndex(probes.isProbe);
+  const [start, taps] = [walk.slice(0, at), walk.slice(at)].map((part) => probes.without(part));
+  return { check: checked, found: { before: start!, taps: taps!, isShortest: false } };
 }

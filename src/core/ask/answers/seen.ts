@@ -1,6 +1,6 @@
 import { toEnd } from '../../base/slices';
-import { check, type Check } from '../../check';
-import type { Plan, Screen } from '../../plan/model';
+import type { Check } from '../../check';
+import type { Screen } from '../../plan/model';
 import { walkTaking, type VariantReach } from '../../reach';
 import { reachOf } from '../../report/variant';
 import { outcomesOf } from '../../walk/conditions';
@@ -9,7 +9,7 @@ import type { Tap } from '../../walk/tap';
 import type { SeenAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
 import { walkToward } from '../parts/toward';
-import { isProbe, probed, probeOn, withoutProbes } from '../parts/variation';
+import { probed, type Probed } from '../parts/variation';
 import { walkOf } from './found';
 
 /** Finds the screens that some run shows while a condition on flags holds. Costs a check of the plan with probes. */
@@ -18,18 +18,19 @@ export function answerSeen(
   { condition }: Extract<PlanQuestion, { kind: 'seen' }>,
   variant: string,
 ): SeenAnswer {
-  const checked = check(probed(asked, asked.plan.screens, condition));
+  const probes = probed(asked, condition);
+  const { check: checked } = probes;
   const reach = reachOf(checked, variant);
   const decided = checked.plan.screens.map((screen) => ({
     screen,
-    walk: toEnd(walkTaking(reach, screen, probeOn(screen))),
+    walk: toEnd(walkTaking(reach, screen, probes.branchOn(screen))),
   }));
   const nearest = decided
-    .flatMap(({ walk }) => (walk && walk !== 'undecided' ? [withoutProbes(walk)] : []))
+    .flatMap(({ walk }) => (walk && walk !== 'undecided' ? [probes.without(walk)] : []))
     .reduce<readonly Tap[] | null>((short, walk) => (short && short.length <= walk.length ? short : walk), null);
   const searched = new Set(decided.filter(({ walk }) => walk === 'undecided').slice(0, mostSearches));
   const found = decided.map((one) => {
-    const further = nearest && searched.has(one) ? walkFurther(checked.plan, reach, nearest, one.screen) : null;
+    const further = nearest && searched.has(one) ? walkFurther(probes, reach, nearest, one.screen) : null;
     return { screen: one.screen.label, walk: further ?? one.walk };
   });
   return {
@@ -38,7 +39,7 @@ export function answerSeen(
     condition,
     screens: found.flatMap(({ screen, walk }) =>
       walk && walk !== 'undecided'
-        ? [{ screen, taps: walk.length, walk: walkOf(checked.plan, variant, withoutProbes(walk)) }]
+        ? [{ screen, taps: walk.length, walk: walkOf(checked.plan, variant, probes.without(walk)) }]
         : [],
     ),
     undecided: found.filter(({ walk }) => walk === 'undecided').map(({ screen }) => screen),
@@ -49,10 +50,16 @@ export function answerSeen(
 const mostSearches = 10;
 
 /** A walk that goes on from another one to a screen, and ends while the condition of its probe holds; null for none. */
-function walkFurther(plan: Plan, reach: VariantReach, first: readonly Tap[], screen: Screen): readonly Tap[] | null {
-  const { condition } = probeOn(screen);
+function walkFurther(
+  probes: Probed,
+  reach: VariantReach,
+  first: readonly Tap[],
+  screen: Screen,
+): readonly Tap[] | null {
+  const { plan } = probes.check;
+  const { condition } = probes.branchOn(screen);
   const fits = ({ flags }: Configuration): boolean =>
     condition !== null && outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!).holds;
-  const toward = walkToward(plan, reach, first, screen, isProbe, fits);
+  const toward = walkToward(plan, reach, first, screen, { avoids: probes.isProbe, fits });
   return toward && [...first, ...toward.taps];
 }

@@ -16,6 +16,13 @@ interface SearchNode {
   readonly taps: number;
 }
 
+export interface Limits {
+  /** Events that must not happen. */
+  readonly avoids?: (event: AppEvent) => boolean;
+  /** What has to hold at the end, beside the screen on top. */
+  readonly fits?: (configuration: Configuration) => boolean;
+}
+
 export interface WalkToward {
   readonly taps: readonly Tap[];
   /** Whether none from there is shorter. */
@@ -28,16 +35,13 @@ export interface WalkToward {
  * 1968). The guess ignores stacks and may be too high.
  *
  * @param first a walk from a cold start
- * @param avoids events that must not happen
- * @param fits what has to hold at the end, beside the screen on top
  */
 export function walkToward(
   plan: Plan,
   reach: VariantReach,
   first: readonly Tap[],
   goal: Screen,
-  avoids: (event: AppEvent) => boolean,
-  fits: (configuration: Configuration) => boolean = () => true,
+  { avoids = () => false, fits = () => true }: Limits = {},
 ): WalkToward | null {
   const walker = new Walker(plan, reach.name);
   const starts = endsOf(walker, first);

@@ -41,37 +41,52 @@ export function needReadable({ plan: { tree } }: Check): void {
   throw new NoQuestion(`Line ${line} does not read yet: ${first.message} Mend it, then ask again.`);
 }
 
-/** The label of a probe. */
-const label = '?';
+/**
+ * A plan with probes. A probe is a trigger that changes nothing which the plan looks at, and can be tapped only while a
+ * condition holds. So a run can tap it just where its screen is on top while the condition holds.
+ */
+export class Probed {
+  readonly check: Check;
 
-/** Whether an event is a tap on a probe. */
-export const isProbe = (event: AppEvent): boolean => event.kind === 'trigger' && event.transition.trigger === label;
+  /** @param label of all probes, and of no trigger of the plan */
+  constructor(
+    text: string,
+    private readonly label: string,
+  ) {
+    this.check = check(text);
+  }
 
-/** A walk without the taps on probes. One on a list in sight has popped what lay above it, as Back does. */
-export const withoutProbes = (walk: readonly Tap[]): Tap[] =>
-  walk.flatMap((tap): Tap[] => {
-    if (!isProbe(tap)) return [tap];
-    return isBeside(tap) ? [{ kind: 'back', shows: tap.shows }] : [];
-  });
+  /** Whether an event is a tap on a probe. */
+  readonly isProbe = (event: AppEvent): boolean => event.kind === 'trigger' && event.transition.trigger === this.label;
 
-/** The branch of the probe on a screen of a changed plan. */
-export const probeOn = ({ transitions }: Screen): Branch =>
-  transitions.findLast(({ trigger }) => trigger === label)!.branches[0]!;
+  /** The branch of the probe on a screen. */
+  branchOn({ transitions }: Screen): Branch {
+    return transitions.find(({ trigger }) => trigger === this.label)!.branches[0]!;
+  }
+
+  /** A walk without the taps on probes. One on a list in sight has popped what lay above it, as Back does. */
+  without(walk: readonly Tap[]): Tap[] {
+    return walk.flatMap((tap): Tap[] => {
+      if (!this.isProbe(tap)) return [tap];
+      return isBeside(tap) ? [{ kind: 'back', shows: tap.shows }] : [];
+    });
+  }
+}
 
 /**
- * Adds a probe to screens: a trigger that changes nothing and can be tapped only while a condition holds. So a run can
- * tap the probe just where the screen is on top while the condition holds.
+ * Adds a probe to each screen.
  *
  * @throws NoQuestion if the condition does not read, names no flag of the plan, or looks at more than flags
  */
-export function probed(asked: Check, screens: readonly Screen[], condition: string): string {
+export function probed(asked: Check, condition: string): Probed {
   needReadable(asked);
   needFlags(asked, condition);
-  const { text } = asked;
-  return applyEdits(
-    text,
-    screens.map((screen) => appendToScreen(text, screen.node, [`on "${label}" when ${condition} leave "${label}"`])),
+  const { text, plan } = asked;
+  const label = fresh('probe', plan);
+  const edits = plan.screens.map(({ node }) =>
+    appendToScreen(text, node, [`on "${label}" when ${condition} leave "${label}"`]),
   );
+  return new Probed(applyEdits(text, edits), label);
 }
 
 /**
@@ -80,16 +95,16 @@ export function probed(asked: Check, screens: readonly Screen[], condition: stri
  *
  * @throws NoQuestion as `probed` does
  */
-export function probedInTurn(asked: Check, first: Screen, condition: string, later: Screen): string {
+export function probedInTurn(asked: Check, first: Screen, condition: string, later: Screen): Probed {
   needReadable(asked);
   needFlags(asked, condition);
   const { text, plan } = asked;
-  const note = fresh('asked', plan);
+  const [label, note] = [fresh('probe', plan), fresh('asked', plan)];
   const edits: TextEdit[] = [
     appendToScreen(text, first.node, [`on "${label}" when ${condition} sets ${note} = true`]),
     appendToScreen(text, later.node, [`on "${label}" when ${note} leave "${label}"`]),
   ];
-  return `${applyEdits(text, edits)}\nflag ${note}\n`;
+  return new Probed(`${applyEdits(text, edits)}\nflag ${note}\n`, label);
 }
 
 /** A name that the plan does not have. */
@@ -102,7 +117,7 @@ function fresh(name: string, { tree }: Plan): string {
 /** Reads the condition on a screen of its own. */
 function needFlags({ text, plan }: Check, condition: string): void {
   const own = fresh('asked', plan);
-  const tried = resolve(parse(`${text}\nscreen ${own} { on "${label}" when ${condition} push ${own} }\n`));
+  const tried = resolve(parse(`${text}\nscreen ${own} { on "${own}" when ${condition} push ${own} }\n`));
   const refuse = (why: string): never => {
     const { flags } = plan;
     const known =
@@ -111,7 +126,8 @@ function needFlags({ text, plan }: Check, condition: string): void {
   };
   const screen = tried.screens.find(({ name }) => name === own);
   const branches = screen?.transitions.length === 1 ? screen.transitions[0]!.branches : [];
-  const read = branches.length === 1 ? branches[0]!.condition : null;
+  // A text with steps of its own behind the condition would change the plan.
+  const read = branches.length === 1 && branches[0]!.steps.length === 1 ? branches[0]!.condition : null;
   const isMisread = tried.screens.length !== plan.screens.length + 1 || tried.tree.problems.length > 0;
   if (!read || isMisread) return refuse('is no condition.');
   if (!isOfFlags(read)) return refuse('is no condition on flags alone.');

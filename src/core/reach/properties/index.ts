@@ -3,5 +3,5 @@ export { deadBranches, type DeadBranch } from './dead-branches';
 export { leaksOf } from './leaks';
 export { missedIn } from './missed';
 export { walkOutOfReach } from './out-of-reach';
-export { suspecting, type Suspects } from './suspects';
+export { answerTo, suspecting, type Suspects } from './suspects';
 export { walkTaking } from './taken';
