@@ -108,7 +108,7 @@ export function QuestionLine({ answer }: { readonly answer: AnswerState }) {
             },
           })}
           className="input input-sm w-full bg-paper font-mono"
-          placeholder="Ask: from hut to receipt, what is lost without …"
+          placeholder="Ask: from … to …, what leads to …, what is lost without …"
           spellCheck={false}
         />
         <ul
