@@ -57,6 +57,7 @@ describe('in both themes nothing is wrong with', () => {
     ['demo', '?screen=stay', '.cm-content'],
     ['broken', '', '.cm-content'],
     ['demo', '/reach?screen=hut', '[data-testid=chart]'],
+    ['demo', '/reach?lanes=open:account', '[data-lane]'],
     ['demo', '/reach?ask=seen+while+not+signedIn', '[aria-label=Answer]:not([aria-busy=true])'],
     ['broken', '/reach', '[data-testid=chart]'],
     ['demo', '/supply?screen=hut', '[data-testid=supply]'],
@@ -83,8 +84,11 @@ describe('in both themes nothing is wrong with', () => {
     expect(await violations()).toEqual([]);
   });
 
-  test('the dialog of changes', async () => {
+  test('the chart as lists, and the dialog of changes', async () => {
     await app.openPlan(demo, '/reach?screen=hut');
+    await app.click('As lists');
+    await app.find('ul[aria-label="Screens by module"]');
+    expect(await violations()).toEqual([]);
     await app.click('Arguments');
     await app.named('Add an argument');
     expect(await violations()).toEqual([]);

@@ -1,5 +1,6 @@
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, type WebElement } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
+import { generatePlan } from '../../bench/generate';
 import { demoCounts } from '../demo';
 import { useApp } from './use-app';
 
@@ -36,10 +37,10 @@ test('arrows go from screen to screen, Enter to the text, Esc lets go', async ()
   await app.type(Key.ARROW_DOWN);
   await app.find('[data-selected][data-screen=hut]');
   await app.untilText('article h2', 'hut');
-  await app.type('+');
-  await app.untilText('[aria-label=Zoom]', '125%');
   await app.type('0');
   await app.untilText('[aria-label=Zoom]', '100%');
+  await app.type('+');
+  await app.untilText('[aria-label=Zoom]', '125%');
   await app.type(Key.ENTER);
   await app.untilText('.cm-activeLine', 'screen hut "{name}" {');
 });
@@ -47,11 +48,103 @@ test('arrows go from screen to screen, Enter to the text, Esc lets go', async ()
 test('lanes fold, and a screen can be opened from the panel', async () => {
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id, '/reach?screen=hut');
-  await (await app.driver.findElement(By.css('button[aria-expanded=true][title="Fold account"]'))).click();
-  await app.untilText('button[title="Unfold account"]', 'screens folded');
+  await (await app.driver.findElement(By.css('[data-head=account][aria-expanded=true]'))).click();
+  await app.untilText('[data-head=account][aria-expanded=false]', 'account');
   expect(await app.driver.findElements(By.css('[data-screen=stays]'))).toHaveLength(0);
   await (await app.driver.findElement(By.css('article section[aria-label="Ways out"] a'))).click();
   await app.untilText('article h2', 'dates');
+});
+
+test('a large plan opens folded; a lane unfolds where it is, the address remembers it, and all of it fits', async () => {
+  const { id } = await app.create({ text: generatePlan(300) });
+  await app.openPlan(id, '/reach');
+  await app.find('[data-lane=m3]');
+  expect(await app.driver.findElements(By.css('[data-screen]'))).toHaveLength(0);
+  const head = (state: 'folded' | 'open'): Promise<WebElement> =>
+    app.find(`[data-head=m3][aria-expanded=${state === 'open'}]`);
+  const { y } = await (await head('folded')).getRect();
+  await app.driver.executeScript('arguments[0].focus()', await head('folded'));
+  await app.type(Key.ENTER);
+  await app.find('[data-screen=s75]');
+  expect((await (await head('open')).getRect()).y).toBe(y);
+  expect(await app.driver.findElements(By.css('[data-lane=m3]'))).toHaveLength(0);
+
+  await app.driver.navigate().refresh();
+  await app.find('[data-screen=s75]');
+  expect(await app.driver.findElements(By.css('[data-lane]'))).toHaveLength(11);
+  expect(await app.driver.executeScript('return location.search')).toBe('?lanes=open%3Am3');
+
+  // A selected screen is in sight, whatever was folded; to fold its lane lets go of it.
+  await app.openPlan(id, '/reach?screen=s30');
+  await app.find('[data-selected][data-screen=s30]');
+  await app.driver.executeScript('arguments[0].click()', await app.find('[data-head=m1]'));
+  await app.find('[data-lane=m1]');
+  expect(await app.driver.executeScript('return location.search')).not.toContain('screen=');
+
+  await app.click('Unfold all');
+  await app.find('[data-head=m2][aria-expanded=true]');
+  await app.type('f');
+  await app.until(
+    async () => (await app.driver.findElements(By.css('[data-testid=miniature]'))).length === 0,
+    'not all of it is in sight',
+  );
+  const letters = await app.driver.executeScript<number[]>(
+    `return [...document.querySelectorAll('[data-testid=chart] *')].filter((one) => one.childNodes[0]?.nodeType === 3 && !one.closest('.sr-only'))
+      .map((one) => parseFloat(getComputedStyle(one).fontSize))`,
+  );
+  expect(letters.length).toBeGreaterThan(50);
+  expect(Math.min(...letters)).toBeGreaterThanOrEqual(11);
+});
+
+test('wheel, drag and keys zoom and pan; zooming in on a folded lane unfolds it', async () => {
+  const { id } = await app.create({ text: generatePlan(300) });
+  await app.openPlan(id, '/reach');
+  const lane = await app.find('[data-lane=m5]');
+  const zoomOf = async (): Promise<number> => Number(await (await app.find('[data-zoom]')).getAttribute('data-zoom'));
+  const before = await zoomOf();
+  const { x, y } = await lane.getRect();
+  const wheel = (deltaY: number, ctrlKey: boolean): Promise<void> =>
+    app.driver.executeScript(
+      `document.elementFromPoint(arguments[0], arguments[1]).dispatchEvent(new WheelEvent('wheel',
+        { deltaY: arguments[2], ctrlKey: arguments[3], clientX: arguments[0], clientY: arguments[1], bubbles: true, cancelable: true, view: window }))`,
+      x + 5,
+      y + 5,
+      deltaY,
+      ctrlKey,
+    );
+  await wheel(-20, true);
+  await app.until(async () => (await zoomOf()) > before, 'the wheel does not zoom');
+  for (let turns = 0; turns < 20 && (await zoomOf()) < 1.2; turns++) await wheel(-20, true);
+  await app.find('[data-screen=s126]');
+  expect(await app.driver.findElements(By.css('[data-lane=m5]'))).toHaveLength(0);
+
+  const top = async (): Promise<number> => Math.round((await (await app.find('[data-head=m5]')).getRect()).y);
+  const from = await top();
+  await wheel(60, false);
+  await app.until(async () => (await top()) === from - 60, 'the wheel does not pan');
+  const area = await app.find('[data-testid=chart-area]');
+  await app.driver
+    .actions()
+    .move({ origin: area, x: 100, y: 100 })
+    .press()
+    .move({ origin: area, x: 100, y: 130, duration: 20 })
+    .release()
+    .perform();
+  await app.until(async () => (await top()) === from - 30, 'a drag does not pan');
+  await app.driver.executeScript('arguments[0].focus()', await app.find('[data-head=m5]'));
+  await app.chord(Key.SHIFT, Key.ARROW_DOWN);
+  await app.until(async () => (await top()) === from - 150, 'a key does not pan');
+});
+
+test('the chart is there as lists: modules, their screens, and where these lead', async () => {
+  const { id } = await app.create({ from: 'demo' });
+  await app.openPlan(id, '/reach');
+  await app.click('As lists');
+  const list = 'ul[aria-label="Screens by module"]';
+  await app.untilText(list, 'booking 6 screens, 1 stranded, 2 with errors');
+  expect(await app.text(list)).toContain('signIn 1 tap, leads to resetCode\n');
+  await app.click('hut');
+  await app.untilText('article h2', 'hut');
 });
 
 test('without a start nothing has a distance, and the page says so', async () => {

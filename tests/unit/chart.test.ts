@@ -2,16 +2,27 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { overview, type Overview } from '../../src/core/report/overview';
-import { layOut, metricsAt, type Chart, type ChartNode, type Ghost } from '../../src/core/chart/layout';
-import { neighbour, type Direction } from '../../src/ui/reach/neighbour';
+import { keyOfLane, metrics, type Chart, type ChartNode, type Ghost } from '../../src/core/chart/chart';
+import {
+  byImportance,
+  letterSize,
+  placeLabels,
+  toLabelAt,
+  type PlacedLabel,
+  type Zoom,
+} from '../../src/core/chart/labels';
+import { layOut } from '../../src/core/chart/layout';
+import { declaredLanes } from '../../src/core/chart/order';
 import { pathOf, routeEdges, type Point } from '../../src/core/chart/route';
+import { crossingsIn, tidyLanes } from '../../src/core/chart/tidy';
+import { readLanes, writeLanes } from '../../src/ui/reach/lanes';
+import { neighbour, type Direction } from '../../src/ui/reach/neighbour';
 import { generatePlan } from '../../bench/generate';
 import { demo } from '../demo';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 
 const overviewOf = (text: string): Overview => overview(check(text));
-const nothingFolded: ReadonlySet<number | null> = new Set();
 
 interface Box {
   readonly left: number;
@@ -20,16 +31,16 @@ interface Box {
   readonly bottom: number;
 }
 
-/** The box of a screen: its name, and its arguments if there is room for them. Lines end at the dot. */
-function labelOf(node: ChartNode, chart: Chart, scale: number): Box {
-  const widest = chart.columnWidth - chart.metrics.gutter;
-  const left = node.x + 10 * scale;
-  const detail = chart.metrics.details && node.screen.takes.length > 0;
+/** The box of a screen: its name, and its arguments, if any. Lines end at the dot. */
+function labelOf(node: ChartNode, chart: Chart): Box {
+  const { room } = chart.columns[node.column]!;
+  const left = node.x + metrics.toLabel;
+  const detail = node.screen.takes.length > 0;
   return {
     left,
-    right: Math.min(left + Math.max(node.labelWidth, detail ? widest : 0), node.x + widest),
-    top: node.y - 8 * scale,
-    bottom: node.y + (detail ? 20 : 8) * scale,
+    right: Math.min(left + Math.max(node.labelWidth, detail ? room : 0), node.x + room),
+    top: node.y - 8,
+    bottom: node.y + (detail ? 20 : 8),
   };
 }
 
@@ -45,9 +56,9 @@ const segmentBox = (a: Point, b: Point): Box => ({
   bottom: Math.max(a.y, b.y) + 0.1,
 });
 
-/** Everything that the chart promises, for one plan at one scale. */
-function holds(view: Overview, scale: number, gone: readonly Ghost[] = []): void {
-  const chart = layOut(view, scale, nothingFolded, undefined, gone);
+/** Everything that the chart promises for one plan. */
+function holds(view: Overview, gone: readonly Ghost[] = []): void {
+  const chart = layOut(view, { gone, lanes: tidyLanes(view) });
   const reached = view.screens.filter((screen) => screen.taps !== null);
 
   // Every screen that is reached stands once, in the column of its taps and the lane of its module; the others are
@@ -60,7 +71,7 @@ function holds(view: Overview, scale: number, gone: readonly Ghost[] = []): void
     const lane = chart.lanes.find((one) => one.module === node.screen.module)!;
     expect(node.y).toBeGreaterThan(lane.top);
     expect(node.y).toBeLessThan(lane.top + lane.height);
-    expect(node.x + chart.columnWidth).toBeLessThanOrEqual(chart.width + chart.columnWidth);
+    expect(node.x + chart.columns[node.column]!.room).toBeLessThan(chart.width);
   }
   const there = view.screens.filter((screen) => screen.there);
   if (view.start !== null) expect(chart.stranded.length + chart.undecided.length + reached.length).toBe(there.length);
@@ -70,21 +81,21 @@ function holds(view: Overview, scale: number, gone: readonly Ghost[] = []): void
   const ghosts = chart.ghosts.map(({ ghost, x, y, characters }): Box => {
     const lane = chart.lanes.find((one) => one.module === ghost.module)!;
     expect([y > lane.top, y < lane.top + lane.height]).toEqual([true, true]);
-    const left = x + 10 * scale;
-    return { left, right: left + characters * chart.metrics.character, top: y - 8 * scale, bottom: y + 8 * scale };
+    const left = x + metrics.toLabel;
+    return { left, right: left + characters * metrics.character, top: y - 8, bottom: y + 8 };
   });
 
   // No two labels touch.
-  const labels = chart.nodes.map((node) => labelOf(node, chart, scale));
+  const labels = chart.nodes.map((node) => labelOf(node, chart));
   const all = [...labels, ...ghosts];
   expect(all.flatMap((label, index) => all.slice(index + 1).filter((other) => overlap(label, other)))).toEqual([]);
 
   // Each line goes from behind one label to before one dot, level or upright all the way, and crosses no label.
-  for (const { edge, points } of routeEdges(chart, chart.edges, scale)) {
+  for (const { edge, points } of routeEdges(chart, chart.edges)) {
     const from = chart.nodeOf[edge.from]!;
     const to = chart.nodeOf[edge.to]!;
     expect(points[0]!.y).toBe(from.y);
-    expect(points[0]!.x).toBeGreaterThan(labelOf(from, chart, scale).left);
+    expect(points[0]!.x).toBeGreaterThan(labelOf(from, chart).left);
     expect(points.at(-1)!.y).toBe(to.y);
     expect(points.at(-1)!.x).toBeLessThan(to.x);
     for (let at = 1; at < points.length; at++) {
@@ -106,15 +117,13 @@ function holds(view: Overview, scale: number, gone: readonly Ghost[] = []): void
 }
 
 describe('the chart of reach', () => {
-  test.each([0.5, 0.8, 1, 1.5])('keeps labels apart and lines off them: the demo, at scale %d', (scale) =>
-    holds(overviewOf(demo), scale),
-  );
+  test('keeps labels apart and lines off them: the demo', () => holds(overviewOf(demo)));
 
-  test('keeps labels apart and lines off them: two hundred screens', () => holds(overviewOf(generatePlan(200)), 1));
+  test('keeps labels apart and lines off them: two hundred screens', () => holds(overviewOf(generatePlan(200))));
 
   test('keeps labels apart and lines off them: random plans', () => {
     forAll(
-      fc.property(planArbitrary(8), fc.constantFrom(0.65, 1, 1.25), (text, scale) => holds(overviewOf(text), scale)),
+      fc.property(planArbitrary(8), (text) => holds(overviewOf(text))),
       45,
     );
   });
@@ -125,11 +134,10 @@ describe('the chart of reach', () => {
       { maxLength: 8, selector: ({ label }) => label },
     );
     forAll(
-      fc.property(planArbitrary(8), gone, fc.constantFrom(0.65, 1), (text, ghosts, scale) => {
+      fc.property(planArbitrary(8), gone, (text, ghosts) => {
         const view = overviewOf(text);
         holds(
           view,
-          scale,
           ghosts.filter(({ module }) => module === null || module < view.modules.length),
         );
       }),
@@ -139,7 +147,7 @@ describe('the chart of reach', () => {
 
   test('draws the last tap of every shortest walk, and of several ways between two screens the best', () => {
     const view = overviewOf(demo);
-    const chart = layOut(view, 1, nothingFolded);
+    const chart = layOut(view);
     const firsts = chart.edges.filter((edge) => edge.first).map((edge) => edge.to);
     expect(firsts.sort((a, b) => a - b)).toEqual(
       view.screens.filter((screen) => screen.parent !== null).map((screen) => screen.index),
@@ -155,28 +163,144 @@ describe('the chart of reach', () => {
 
   test('a folded lane keeps its place and its count, and shows no screens', () => {
     const view = overviewOf(demo);
-    const open = layOut(view, 1, nothingFolded);
-    const folded = layOut(view, 1, new Set([0]));
+    const open = layOut(view);
+    const folded = layOut(view, { folded: new Set([0]) });
     expect(folded.lanes.map((lane) => lane.name)).toEqual(open.lanes.map((lane) => lane.name));
     expect(folded.lanes[0]).toMatchObject({ folded: true, count: open.lanes[0]!.count });
     expect(folded.lanes[0]!.height).toBeLessThan(open.lanes[0]!.height);
     expect(folded.nodes.some((node) => node.screen.module === 0)).toBe(false);
-    expect(
-      folded.edges.some((edge) => view.screens[edge.from]!.module === 0 || view.screens[edge.to]!.module === 0),
-    ).toBe(false);
+    // One spot stands for all of them, in the first of their columns; its marks count them all.
+    const inFolded = view.screens.filter(({ module, taps }) => module === 0 && taps !== null);
+    expect(folded.foldedNodes).toHaveLength(1);
+    expect(folded.foldedNodes[0]!.column).toBe(Math.min(...inFolded.map(({ taps }) => taps!)));
+    expect(folded.foldedNodes[0]!.marks.reduce((sum, { count }) => sum + count, 0)).toBe(inFolded.length);
+  });
+
+  test('bundles count the pairs of screens that they join, and hide no broken way: random plans', () => {
+    forAll(
+      fc.property(planArbitrary(8), fc.subarray([0, 1, null] as const), (text, some) => {
+        const view = overviewOf(text);
+        const folded = new Set<number | null>(some);
+        const open = layOut(view);
+        const chart = layOut(view, { folded });
+        const spotOf = (screen: number): number => {
+          const { module } = view.screens[screen]!;
+          return folded.has(module) ? keyOfLane(module, view.screens.length) : screen;
+        };
+        const expected = new Map<string, { moves: number; tones: Set<string> }>();
+        for (const { from, to, tone } of open.edges) {
+          const key = `${spotOf(from)} ${spotOf(to)}`;
+          if (spotOf(from) === spotOf(to)) continue;
+          const bundle = expected.get(key) ?? { moves: 0, tones: new Set() };
+          bundle.moves++;
+          expected.set(key, { ...bundle, tones: bundle.tones.add(tone) });
+        }
+        expect(new Map(chart.edges.map(({ from, to, moves }) => [`${from} ${to}`, moves]))).toEqual(
+          new Map([...expected].map(([key, { moves }]) => [key, moves])),
+        );
+        for (const { from, to, tone } of chart.edges) {
+          const worst = ['broken', 'doubtful', 'holds'].find((one) => expected.get(`${from} ${to}`)!.tones.has(one));
+          expect(tone).toBe(worst);
+          expect([chart.spots.has(from), chart.spots.has(to)]).toEqual([true, true]);
+        }
+      }),
+      40,
+    );
+  });
+
+  test('lines cross no more often than with the lanes as they are declared', () => {
+    const view = overviewOf(generatePlan(200));
+    expect(crossingsIn(view, tidyLanes(view))).toBeLessThan(0.9 * crossingsIn(view, declaredLanes(view)));
+    forAll(
+      fc.property(planArbitrary(8), (text) => {
+        const random = overviewOf(text);
+        const lanes = tidyLanes(random);
+        expect(new Set(lanes)).toEqual(new Set(declaredLanes(random)));
+        expect(crossingsIn(random, lanes)).toBeLessThanOrEqual(crossingsIn(random, declaredLanes(random)));
+      }),
+      30,
+    );
+  });
+
+  test('a way that goes moves no screen past another one, but for those that it led to', () => {
+    const text = generatePlan(150);
+    const before = overviewOf(text);
+    const lanes = tidyLanes(before);
+    const steps = [...text.matchAll(/^ {4}on "Go 0".*\n/gm)];
+    for (const step of steps.filter((_step, at) => at % 30 === 7)) {
+      const after = overviewOf(text.slice(0, step.index) + text.slice(step.index + step[0].length));
+      // Concerned are screens whose walk from the start is another one, and those in their way.
+      const walkOf = ({ screens }: Overview, index: number): string => {
+        const parent = screens[index]!.parent;
+        return `${screens[index]!.taps} ${index} ${parent === null ? '' : walkOf({ screens } as Overview, parent)}`;
+      };
+      const unconcerned = before.screens.filter(({ index }) => walkOf(before, index) === walkOf(after, index));
+      const orderIn = (view: Overview): string[] => {
+        const { nodeOf } = layOut(view, { lanes });
+        return unconcerned
+          .flatMap(({ index, module }) => (nodeOf[index] ? [{ ...nodeOf[index], index, module }] : []))
+          .sort((a, b) => a.column - b.column || a.y - b.y)
+          .map(({ column, index, module }) => `${column} ${module} ${index}`);
+      };
+      expect(unconcerned.length).toBeGreaterThan(100);
+      expect(orderIn(after)).toEqual(orderIn(before));
+    }
   });
 
   test('an empty plan and one without a start have a chart without screens', () => {
     for (const text of ['', 'screen a "A"\n']) {
-      const chart = layOut(overviewOf(text), 1, nothingFolded);
+      const chart = layOut(overviewOf(text));
       expect(chart.nodes).toEqual([]);
       expect(chart.stranded).toEqual([]);
     }
   });
 
-  test('smaller scales leave the arguments out', () => {
-    expect(metricsAt(1).details).toBe(true);
-    expect(metricsAt(0.65).details).toBe(false);
+  test('the address remembers lanes by their names, and forgets those that are gone', () => {
+    const { modules } = overviewOf(demo);
+    for (const lanes of [[], [0], [2, null], [0, 1, 2, 3, null]])
+      expect(readLanes(writeLanes(new Set(lanes), modules), modules)).toEqual(new Set(lanes));
+    expect(readLanes('open:booking,gone', modules)).toEqual(new Set([1]));
+    expect([readLanes(null, modules), readLanes('booking', modules)]).toEqual([null, null]);
+  });
+});
+
+describe('labels', () => {
+  const [small, large] = [overviewOf(demo), overviewOf(generatePlan(300))];
+  const boxOf = ({ spot, width }: PlacedLabel, { zoom, across }: Zoom): Box => {
+    const left = spot.x * across + toLabelAt(zoom);
+    const half = letterSize(zoom) / 2;
+    return { left, right: left + width, top: spot.y * zoom - half, bottom: spot.y * zoom + half };
+  };
+
+  function placedIn(view: Overview, zoom: Zoom, always: readonly number[] = []) {
+    const chart = layOut(view);
+    const ranked = byImportance(view, chart);
+    return { chart, ranked, placed: placeLabels(chart, zoom, ranked, new Set(always)) };
+  }
+
+  test.each([1, 0.7, 0.5, 0.3, 0.15, 0.05, 0.01])('at zoom %d none covers another one, and none is small', (zoom) => {
+    for (const view of [small, large]) {
+      const at = { zoom, across: Math.max(zoom, 0.6) };
+      const { placed, ranked } = placedIn(view, at);
+      const boxes = placed.map((label) => boxOf(label, at));
+      expect(boxes.flatMap((box, index) => boxes.slice(index + 1).filter((other) => overlap(box, other)))).toEqual([]);
+      expect(letterSize(zoom)).toBeGreaterThanOrEqual(11);
+      // The start is what people look for first.
+      expect(placed.map(({ key }) => key)).toContain(ranked[0]);
+      if (zoom >= 0.5) expect(placed).toHaveLength(ranked.length);
+    }
+  });
+
+  test('a selected screen has its label at any zoom; more labels fit, the larger the chart', () => {
+    const last = large.screens.length - 1;
+    const counts = [0.02, 0.1, 0.3, 1].map((zoom) => {
+      const { placed } = placedIn(large, { zoom, across: 0.6 }, [last]);
+      expect(placed.map(({ key }) => key)).toContain(last);
+      return placed.length;
+    });
+    expect(counts).toEqual([...counts].sort((a, b) => a - b));
+    expect(counts[0]).toBeLessThan(100);
+    expect(counts.at(-1)).toBe(300);
   });
 });
 
@@ -186,7 +310,7 @@ describe('arrow keys', () => {
   test('go to a screen that lies in that direction, and from nothing to the first', () => {
     forAll(
       fc.property(planArbitrary(8), (text) => {
-        const chart = layOut(overviewOf(text), 1, nothingFolded);
+        const chart = layOut(overviewOf(text));
         expect(neighbour(chart, null, 'right')).toBe(chart.nodes[0]?.screen.index ?? null);
         for (const node of chart.nodes) {
           for (const direction of Object.keys(opposite) as Direction[]) {

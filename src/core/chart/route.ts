@@ -1,5 +1,5 @@
 /** The lines of the chart: from the end of a label through gutters and gaps to the dot of the next screen. */
-import type { Chart, Edge, ChartNode } from './layout';
+import { metrics, type Chart, type Edge, type Spot } from './chart';
 
 export interface Point {
   readonly x: number;
@@ -17,79 +17,77 @@ export interface RoutedEdge {
 
 const dotGap = 8;
 
-/** The point at which a line leaves a screen: behind its label. */
-const exitOf = (node: ChartNode, scale: number): Point => ({ x: node.x + 16 * scale + node.labelWidth, y: node.y });
+/** The point at which a line leaves: behind the label. */
+const exitOf = (spot: Spot): Point => ({ x: spot.x + 16 + spot.labelWidth, y: spot.y });
 
-/** An edge between two drawn screens. */
+/** An edge with the spots that it joins. */
 interface Drawn {
   readonly edge: Edge;
-  readonly from: ChartNode;
-  readonly to: ChartNode;
+  readonly from: Spot;
+  readonly to: Spot;
   /** Whether it leads to the next column. */
   readonly adjacent: boolean;
 }
 
 const drawnOf = (chart: Chart, edges: readonly Edge[]): Drawn[] =>
   edges.flatMap((edge) => {
-    const from = chart.nodeOf[edge.from];
-    const to = chart.nodeOf[edge.to];
+    const from = chart.spots.get(edge.from);
+    const to = chart.spots.get(edge.to);
     return from && to ? [{ edge, from, to, adjacent: to.column === from.column + 1 }] : [];
   });
 
 /** The gap above a row, where lines to other columns run. */
-const gapOf = (chart: Chart, node: ChartNode): number => node.y - chart.metrics.row / 2 + 1;
+const gapOf = (spot: Spot): number => spot.y - metrics.row / 2 + 1;
 
-/** How far the lines of each screen go up and down in the gutter behind it, by the screen's index. */
-function spansOf(chart: Chart, drawn: readonly Drawn[]): Map<number, Span> {
+/** How far the lines of each spot go up and down in the gutter behind it, by the spot's key. */
+function spansOf(drawn: readonly Drawn[]): Map<number, Span> {
   const spans = new Map<number, Span>();
-  for (const { from, to, adjacent } of drawn) {
-    const { index } = from.screen;
-    const span = spans.get(index) ?? { column: from.column, low: from.y, high: from.y, track: 0 };
-    const turn = adjacent ? to.y : gapOf(chart, to);
+  for (const { edge, from, to, adjacent } of drawn) {
+    const span = spans.get(edge.from) ?? { column: from.column, low: from.y, high: from.y, track: 0 };
+    const turn = adjacent ? to.y : gapOf(to);
     span.low = Math.min(span.low, turn);
     span.high = Math.max(span.high, turn);
-    spans.set(index, span);
+    spans.set(edge.from, span);
   }
   return spans;
 }
 
 /** The most tracks that one gutter needs for some edges. */
 export const mostTracks = (chart: Chart, edges: readonly Edge[]): number =>
-  assignTracks([...spansOf(chart, drawnOf(chart, edges)).values()], chart.columns).reduce(
+  assignTracks([...spansOf(drawnOf(chart, edges)).values()], chart.columns.length).reduce(
     (most, count) => Math.max(most, count),
     0,
   );
 
 /**
- * Routes edges. In each gutter the lines of one screen share a track, and screens whose lines would lie upon one
- * another get tracks of their own, by the left-edge rule (Hashimoto and Stevens 1971).
+ * Routes edges. In each gutter the lines of one spot share a track, and spots whose lines would lie upon one another
+ * get tracks of their own, by the left-edge rule (Hashimoto and Stevens 1971).
  */
-export function routeEdges(chart: Chart, edges: readonly Edge[], scale: number): RoutedEdge[] {
+export function routeEdges(chart: Chart, edges: readonly Edge[]): RoutedEdge[] {
   const drawn = drawnOf(chart, edges);
-  const spans = spansOf(chart, drawn);
-  const tracks = assignTracks([...spans.values()], chart.columns);
+  const spans = spansOf(drawn);
+  const tracks = assignTracks([...spans.values()], chart.columns.length);
+  const room = chart.gutter - 2 * dotGap;
   return drawn.map(({ edge, from, to, adjacent }) => {
-    const span = spans.get(from.screen.index)!;
-    const count = tracks[from.column] ?? 1;
-    const room = chart.metrics.gutter - 2 * dotGap;
-    const edgeOfColumn = chart.nodes[0] ? from.x + chart.columnWidth - chart.metrics.gutter : from.x;
-    const track = edgeOfColumn + (room * (span.track + 1)) / (count + 1);
-    const exit = exitOf(from, scale);
-    const entry: Point = { x: to.x - dotGap * scale, y: to.y };
+    const span = spans.get(edge.from)!;
+    const gutterStart = from.x + chart.columns[from.column]!.room;
+    const track = gutterStart + (room * (span.track + 1)) / ((tracks[from.column] ?? 1) + 1);
+    const exit = exitOf(from);
+    const entry: Point = { x: to.x - dotGap, y: to.y };
     const points = adjacent
       ? [exit, { x: track, y: exit.y }, { x: track, y: entry.y }, entry]
       : [
           exit,
           { x: track, y: exit.y },
-          { x: track, y: gapOf(chart, to) },
-          { x: entry.x - 4 * scale, y: gapOf(chart, to) },
-          { x: entry.x - 4 * scale, y: entry.y },
+          { x: track, y: gapOf(to) },
+          { x: entry.x - 4, y: gapOf(to) },
+          { x: entry.x - 4, y: entry.y },
           entry,
         ];
     const stub =
       edge.tone === 'holds' || edge.first
-        ? [{ x: entry.x - dotGap * scale, y: entry.y }, entry]
-        : [exit, { x: exit.x + 2 * dotGap * scale, y: exit.y }];
+        ? [{ x: entry.x - dotGap, y: entry.y }, entry]
+        : [exit, { x: exit.x + 2 * dotGap, y: exit.y }];
     return { edge, points, stub, climb: Math.abs(to.y - from.y) };
   });
 }

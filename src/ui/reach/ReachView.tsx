@@ -1,25 +1,36 @@
 'use client';
 
-import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { PlanPanel } from '../screen/PlanPanel';
-import { ScreenPanel } from '../screen/ScreenPanel';
-import { useAddress, useSession, useSnapshot } from '../session/context';
-import { Chart } from './Chart';
-import { layOut, type Ghost } from '../../core/chart/layout';
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { layOut } from '../../core/chart/layout';
+import type { Ghost } from '../../core/chart/chart';
+import type { LaneOrder } from '../../core/chart/order';
+import { tidyLanes } from '../../core/chart/tidy';
 import type { Since } from '../../core/compare/report/since';
 import type { Overview } from '../../core/report/overview';
+import { SinceSwitch } from '../changes/SinceSwitch';
+import { useSince } from '../changes/use-since';
+import { isTextField } from '../parts/text-field';
+import { useSize } from '../parts/use-size';
 import { AnswerPanel } from '../questions/AnswerPanel';
 import { QuestionLine } from '../questions/QuestionLine';
 import { useAnswer } from '../questions/use-answer';
+import { PlanPanel } from '../screen/PlanPanel';
+import { ScreenPanel } from '../screen/ScreenPanel';
+import { useAddress, useSession, useSnapshot } from '../session/context';
+import { fittingZoom, isLegible, leastZoom, towards } from './camera';
+import { Chart } from './Chart';
+import { ChartList } from './ChartList';
 import { neighbour, type Direction } from './neighbour';
 import { Shelf } from './Shelf';
-import { SinceSwitch } from '../changes/SinceSwitch';
-import { useSince } from '../changes/use-since';
-import { useVisibleArea } from '../parts/visible-area';
+import { useCamera, type CameraControl } from './use-camera';
+import { useFolding } from './use-folding';
+import { Tools, zoomStep } from './Tools';
 
-const scales = [0.5, 0.65, 0.8, 1, 1.25, 1.5] as const;
-const usual = scales.indexOf(1);
 const arrows: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
+/** What a press of a key pans, in pixels. */
+const pan = 120;
+/** Zooming in beyond this unfolds the lane at the pointer. */
+const unfoldsFrom = 1.15;
 
 /** The chart of distances in taps, and the screens that nobody can reach. */
 export const ReachView = memo(function ReachView({ planId }: { readonly planId: string }) {
@@ -27,69 +38,80 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
   const overview = useSnapshot('overview');
   const detail = useSnapshot('detail');
   const address = useAddress();
-  const [step, setStep] = useState<number>(usual);
-  const [folded, setFolded] = useState<ReadonlySet<number | null>>(new Set());
-  const scale = scales[step]!;
   const marked = useSince(planId);
   const answer = useAnswer();
+  const [isList, setList] = useState(false);
   const lit = useMemo(() => new Set(answer.card?.screens), [answer.card]);
-  const ghosts = useMemo(() => ghostsOf(marked.since, overview), [marked.since, overview]);
-  const chart = useMemo(() => layOut(overview, scale, folded, undefined, ghosts), [overview, scale, folded, ghosts]);
+  const gone = useMemo(() => ghostsOf(marked.since, overview), [marked.since, overview]);
+  const area = useRef<HTMLDivElement>(null);
+  const host = useRef<HTMLDivElement>(null);
+  const size = useSize(area);
+  const lanes = useLanes(overview);
+  const whole = useMemo(() => layOut(overview, { lanes, gone }), [overview, lanes, gone]);
   const selected = overview.screens.find((screen) => screen.label === address.screen) ?? null;
-  const scroller = useRef<HTMLDivElement>(null);
-  const visible = useVisibleArea(scroller);
-  const zoom = (by: number): void => setStep((now) => Math.min(scales.length - 1, Math.max(0, now + by)));
 
-  // Scrolls to the selected screen, however it was selected.
+  const { folded, isSettled, fold, foldAll } = useFolding(overview, whole, size, selected);
+  const chart = useMemo(
+    () => (folded.size === 0 ? whole : layOut(overview, { lanes, gone, folded })),
+    [whole, overview, lanes, gone, folded],
+  );
+
+  const { go } = address;
+  const select = useCallback((label: string): void => go({ screen: label }), [go]);
+  const control = useCamera(area, chart, size, ({ zoom, y }, pointer) => {
+    if (zoom < unfoldsFrom) return;
+    const at = (pointer.y - y) / zoom;
+    const lane = chart.lanes.find(({ top, height }) => at >= top && at < top + height);
+    if (lane?.folded) fold(lane.module);
+  });
+  const fit = (): void => {
+    if (size) control.set({ x: 0, y: 0, zoom: fittingZoom(chart, size) });
+  };
+
+  // Opens with the whole in sight, or at the selected screen where its name could not be read.
   const node = selected ? chart.nodeOf[selected.index] : undefined;
+  const isOpen = useRef(false);
   const place = node ? `${node.x}:${node.y}` : null;
-  useEffect(() => {
-    if (!node || !scroller.current) return;
-    const { scrollLeft, scrollTop, clientWidth, clientHeight } = scroller.current;
-    const left = node.x - 60;
-    const right = node.x + chart.columnWidth + 140;
-    const to: ScrollToOptions = {};
-    if (node.y < scrollTop + 20 || node.y > scrollTop + clientHeight - 70) to.top = node.y - clientHeight / 2;
-    if (left < scrollLeft || right > scrollLeft + clientWidth) to.left = left - 40;
-    if (to.top !== undefined || to.left !== undefined) scroller.current.scrollTo(to);
-    // Only a new place scrolls; a new analysis that leaves it where it is does not.
+  useLayoutEffect(() => {
+    if (!size || !isSettled) return;
+    if (!isOpen.current) {
+      isOpen.current = true;
+      const zoom = fittingZoom(chart, size);
+      if (!node || isLegible(chart, size)) control.set({ x: 0, y: 0, zoom });
+      else control.set({ x: size.width / 3 - node.x, y: size.height / 2 - node.y, zoom: 1 });
+      return;
+    }
+    const next = node && towards(control.now(), node, chart, size);
+    if (next) control.set(next);
+    // Only a new place moves the camera; a new analysis that leaves it where it is does not.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [place]);
-
-  // Ctrl and the wheel zoom the chart, not the page: a listener of our own, since React's cannot prevent it.
-  useEffect(() => {
-    const element = scroller.current;
-    const onWheel = (event: WheelEvent): void => {
-      if (!event.ctrlKey) return;
-      event.preventDefault();
-      zoom(event.deltaY < 0 ? 1 : -1);
-    };
-    element?.addEventListener('wheel', onWheel, { passive: false });
-    return () => element?.removeEventListener('wheel', onWheel);
-  }, []);
+  }, [place, isSettled]);
 
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const direction = arrows[event.key];
-    if (direction) {
+    if (direction && event.shiftKey) panTowards(control, direction);
+    else if (direction) {
       const next = neighbour(chart, selected?.index ?? null, direction);
       if (next !== null) {
         address.go({ screen: overview.screens[next]!.label }, { replace: true });
         requestAnimationFrame(() =>
-          scroller.current?.querySelector<HTMLElement>('[data-selected]')?.focus({ preventScroll: true }),
+          area.current?.querySelector<HTMLElement>('[data-selected]')?.focus({ preventScroll: true }),
         );
       }
-    } else if (event.key === 'Enter' && selected) {
+    } else if (event.key === 'Enter' && selected && isScreen(event.target)) {
       address.go({ view: 'plan' });
       session.goTo(selected.at, overview);
-    } else if (event.key === '+' || event.key === '=') zoom(1);
-    else if (event.key === '-') zoom(-1);
-    else if (event.key === '0') setStep(usual);
+    } else if (event.key === '+' || event.key === '=') control.zoomBy(zoomStep);
+    else if (event.key === '-') control.zoomBy(1 / zoomStep);
+    else if (event.key === '0') control.zoomBy(1 / control.now().zoom);
     else if (event.key === 'Escape' && selected) address.go({ screen: null });
     else return;
     event.preventDefault();
   };
 
+  useFitKey(fit);
+  const isEmpty = chart.nodes.length === 0 && chart.foldedNodes.length === 0;
   return (
     <main className="grid grid-cols-[minmax(0,1fr)_clamp(300px,29vw,420px)] min-h-0">
       <div className="grid grid-rows-[auto_minmax(0,1fr)_auto] min-h-0 border-r border-rule relative">
@@ -97,87 +119,91 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
           <QuestionLine answer={answer} />
           <AnswerPanel {...answer} />
         </div>
-        <div ref={scroller} className="overflow-auto relative min-h-0" onKeyDown={onKeyDown} data-testid="chart">
-          {chart.nodes.length > 0 || chart.lanes.some((lane) => lane.folded) ? (
+        <div ref={host} className="relative min-h-0" onKeyDown={onKeyDown} data-testid="chart">
+          {isList && <ChartList chart={chart} overview={overview} />}
+          <div className={isList || isEmpty ? 'invisible absolute inset-0' : 'h-full'}>
             <Chart
+              overview={overview}
               chart={chart}
-              scale={scale}
+              control={control}
+              area={area}
+              size={size}
               selected={selected}
               detail={selected && detail}
               since={marked.since}
               lit={lit}
-              visible={visible}
-              onSelect={(label) => address.go({ screen: label })}
-              onFold={(module) =>
-                setFolded((now) => {
-                  const next = new Set(now);
-                  if (!next.delete(module)) next.add(module);
-                  return next;
-                })
-              }
+              onSelect={select}
+              onFold={fold}
             />
-          ) : (
-            <div className="p-8 max-w-md">
-              <h2 className="font-semibold text-[15px] mb-1">
-                {overview.screens.length === 0 ? 'No screens yet' : 'Nothing has a distance yet'}
-              </h2>
-              <p>
-                {overview.screens.length === 0
-                  ? 'Write the first screens in the Plan view; each appears here at its distance from a cold start.'
-                  : 'Distances are counted from the screen that comes first. Say which one that is.'}
-              </p>
-            </div>
-          )}
+          </div>
+          {isEmpty && !isList && <NoChart hasScreens={overview.screens.length > 0} />}
         </div>
         <Shelf stranded={chart.stranded} undecided={chart.undecided} selected={selected}>
           <SinceSwitch revisions={marked.revisions} chosen={marked.chosen} sum={sumOf(marked.since)} />
-          <ZoomButtons step={step} onZoom={zoom} onUsual={() => setStep(usual)} />
+          <Tools
+            control={control}
+            least={size ? leastZoom(chart, size) : 0}
+            onFit={fit}
+            isList={isList}
+            onList={() => setList(!isList)}
+            isFolded={whole.lanes.length > 1 ? folded.size > 0 : null}
+            onFold={foldAll}
+          />
         </Shelf>
       </div>
-      <div className="overflow-auto px-[18px] py-4 min-w-0 bg-paper">
+      <div className="overflow-auto contain-strict px-[18px] py-4 min-w-0 bg-paper">
         {selected && detail ? <ScreenPanel detail={detail} /> : <PlanPanel />}
       </div>
     </main>
   );
 });
 
-interface ZoomProps {
-  readonly step: number;
-  readonly onZoom: (by: number) => void;
-  readonly onUsual: () => void;
+/** An order of lanes in which few lines cross; it stays as long as the modules do, so that typing moves no lane. */
+function useLanes(overview: Overview): LaneOrder {
+  const isDecided = overview.stage === 'decided';
+  const key = `${isDecided} ${overview.modules.map(({ name }) => name).join(' ')}`;
+  const [known, setKnown] = useState<{ readonly key: string; readonly lanes: LaneOrder } | null>(null);
+  if (known?.key === key) return known.lanes;
+  const next = { key, lanes: tidyLanes(overview) };
+  setKnown(next);
+  return next.lanes;
 }
 
-function ZoomButtons({ step, onZoom, onUsual }: ZoomProps) {
-  const scale = scales[step]!;
+/** Shows the whole chart, wherever the focus is, unless somebody types. */
+function useFitKey(fit: () => void): void {
+  const latest = useRef(fit);
+  useEffect(() => {
+    latest.current = fit;
+  });
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent): void => {
+      if (event.key !== 'f' || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (isTextField(event.target) || document.querySelector('dialog[open]')) return;
+      latest.current();
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}
+
+function panTowards({ panBy }: CameraControl, direction: Direction): void {
+  if (direction === 'left' || direction === 'right') panBy(direction === 'left' ? pan : -pan, 0);
+  else panBy(0, direction === 'up' ? pan : -pan);
+}
+
+/** Whether the focus is on the name of a screen, not on a head, which Enter folds. */
+const isScreen = (target: EventTarget): boolean => target instanceof HTMLElement && target.dataset.screen !== undefined;
+
+function NoChart({ hasScreens }: { readonly hasScreens: boolean }) {
   return (
-    <div className="flex items-center shrink-0" role="group" aria-label="Zoom">
-      <button
-        type="button"
-        className="btn btn-ghost btn-xs btn-square"
-        aria-label="Smaller"
-        title="Smaller ( − )"
-        disabled={step === 0}
-        onClick={() => onZoom(-1)}
-      >
-        −
-      </button>
-      <button
-        type="button"
-        className="btn btn-ghost btn-xs font-mono font-normal"
-        aria-label={`${Math.round(scale * 100)}%, back to 100%`}
-        title="Original size ( 0 )"
-        onClick={onUsual}
-      >{`${Math.round(scale * 100)}%`}</button>
-      <button
-        type="button"
-        className="btn btn-ghost btn-xs btn-square"
-        aria-label="Larger"
-        title="Larger ( + )"
-        disabled={step === scales.length - 1}
-        onClick={() => onZoom(1)}
-      >
-        +
-      </button>
+    <div className="p-8 max-w-md relative">
+      <h2 className="font-semibold text-[15px] mb-1">{hasScreens ? 'Nothing has a distance yet' : 'No screens yet'}</h2>
+      <p>
+        {hasScreens
+          ? 'Distances are counted from the screen that comes first. Say which one that is.'
+          : 'Write the first screens in the Plan view; each appears here at its distance from a cold start.'}
+      </p>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import type { Chart, ChartNode } from '../../core/chart/layout';
+import type { Chart, ChartNode } from '../../core/chart/chart';
 
 export type Direction = 'left' | 'right' | 'up' | 'down';
 

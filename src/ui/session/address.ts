@@ -37,6 +37,8 @@ export interface Place {
   readonly since: string | null;
   /** The question that Reach answers; null for none. */
   readonly ask: string | null;
+  /** The lanes that are unfolded in Reach, as `writeLanes` writes them; null where the size of the chart decides. */
+  readonly lanes: string | null;
 }
 
 export interface Address extends Place {
@@ -68,11 +70,12 @@ function placeOf(path: string, search: { readonly get: (name: string) => string 
     to: search.get('to'),
     since: search.get('since'),
     ask: search.get('ask'),
+    lanes: search.get('lanes'),
   };
 }
 
 function addressOf(planId: string, place: Place): string {
-  const { view, screen, only, variant, filter, walk, taken, audit, output, file, from, to, since, ask } = place;
+  const { view, screen, only, variant, filter, walk, taken, audit, output, file, from, to, since, ask, lanes } = place;
   const query = new URLSearchParams();
   if (screen) query.set('screen', screen);
   if (only) query.set('only', only);
@@ -87,6 +90,7 @@ function addressOf(planId: string, place: Place): string {
   if (to) query.set('to', to);
   if (since) query.set('since', since);
   if (ask) query.set('ask', ask);
+  if (lanes) query.set('lanes', lanes);
   const suffix = query.size > 0 ? `?${query.toString().replaceAll('%2F', '/')}` : '';
   return `/plans/${planId}${view === 'plan' ? '' : `/${view}`}${suffix}`;
 }

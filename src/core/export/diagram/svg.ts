@@ -1,5 +1,7 @@
 /** The chart of reach as one SVG image: columns are taps, lanes are modules. */
-import { layOut, type Chart, type ChartNode, type Edge } from '../../chart/layout';
+import type { Chart, ChartNode, Edge } from '../../chart/chart';
+import { layOut } from '../../chart/layout';
+import { tidyLanes } from '../../chart/tidy';
 import { mostTracks, pathOf, routeEdges } from '../../chart/route';
 import type { Overview } from '../../report/overview';
 import type { Job } from '../job/job';
@@ -40,17 +42,14 @@ text{font-family:${families.mono};font-size:12.5px;fill:${paper.ink}}
 export function diagramSvg(job: Job, isAlone = true): string {
   const scope = scopeOf(job);
   const { part, firstTaps } = overviewShown(scope);
-  const room = { least: isAlone ? leastCharacters(part) : 0, most: Infinity };
-  const narrow = layOut(part, 1, new Set(), room);
+  const room = { least: isAlone ? leastCharacters(part) : 0, most: Infinity, lanes: tidyLanes(part) };
+  const narrow = layOut(part, room);
   const isSmall = narrow.nodes.length <= mostWithAllWays;
   const shown = narrow.edges.filter(({ first, tone }) => isSmall || first || tone !== 'holds');
   // Where many lines turn in one gutter, it is wide enough to tell them apart.
-  const gutter = Math.min(
-    widestGutter,
-    Math.max(narrow.metrics.gutter, betweenTracks * (mostTracks(narrow, shown) + 5)),
-  );
-  const chart = layOut(part, 1, new Set(), { ...room, gutter });
-  const edges = routeEdges(chart, shown, 1);
+  const gutter = Math.min(widestGutter, Math.max(narrow.gutter, betweenTracks * (mostTracks(narrow, shown) + 5)));
+  const chart = layOut(part, { ...room, gutter });
+  const edges = routeEdges(chart, shown);
   const width = Math.max(margin * 2 + laneHead + chart.width, 720);
   const notes = wrapped(notesOf(chart, isSmall), Math.floor((width - 2 * margin) / small.sans));
   const top = margin + titleHeight + columnHead;
@@ -96,11 +95,11 @@ function leastCharacters({ screens }: Overview): number {
 const smallText = (text: string, x: number, y: number): Html =>
   html`<text class="s c" x="${x}" y="${y}">${text}</text> `;
 
-const columnLabels = ({ columns, columnWidth }: Chart, firstTaps: number): Html[] =>
-  Array.from({ length: columns }, (_, column) => {
+const columnLabels = ({ columns }: Chart, firstTaps: number): Html[] =>
+  columns.map(({ x }, column) => {
     const taps = column + firstTaps;
     const text = taps === 0 ? 'at start' : taps === 1 ? '1 tap' : `${taps} taps`;
-    return smallText(text, 24 + column * columnWidth - 6, -10);
+    return smallText(text, x - 6, -10);
   });
 
 const laneLines = ({ lanes, width }: Chart): Html[] =>
@@ -130,10 +129,10 @@ function stroke({ tone, kind, first }: Edge): Html {
   stroke-linecap="round"${dash && html` stroke-dasharray="${dash}"`}`;
 }
 
-function nodeOf({ screen, x, y }: ChartNode, { columnWidth, metrics }: Chart): Html {
+function nodeOf({ screen, x, y, column }: ChartNode, { columns }: Chart): Html {
   const takes = screen.takes.join(' ');
   const mark = screen.worst && { error: paper.error, warning: paper.warning, note: paper.info }[screen.worst];
-  const room = columnWidth - metrics.gutter - 14;
+  const room = columns[column]!.room - 14;
   const about = [screen.label, screen.title && `“${screen.title}”`, takes].filter(Boolean).join('\n');
   const marked =
     mark && html`<circle cx="${x + 14 + screen.label.length * character}" cy="${y - 4}" r="2.5" fill="${mark}" />`;

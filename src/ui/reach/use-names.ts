@@ -1,0 +1,81 @@
+'use client';
+
+import { useCallback, useMemo, useState } from 'react';
+import type { Chart } from '../../core/chart/chart';
+import { byImportance, placeLabels, type PlacedLabel, type Zoom } from '../../core/chart/labels';
+import type { Overview } from '../../core/report/overview';
+import type { Camera, Size } from './camera';
+import { useRestedZoom } from './use-rested-zoom';
+
+/** What people look for, besides what is important in the plan itself. */
+interface Sought {
+  readonly selected: number | null;
+  readonly pointed: number | null;
+  /** Labels of the screens that the answer to a question is about. */
+  readonly lit: ReadonlySet<string>;
+}
+
+export interface Names {
+  /** The zoom at which the camera last rested: for this one, names are laid out as buttons. */
+  readonly rested: Zoom;
+  /** Those of them that are in sight, or nearly. */
+  readonly laidOut: readonly PlacedLabel[];
+  /** Names at the zoom of this moment. */
+  readonly now: readonly PlacedLabel[];
+  /** Whether the zoom is on its way: then names are painted, and the buttons wait. */
+  readonly isZooming: boolean;
+}
+
+/** Panning within so many pixels changes nothing, and names so far out of sight are there already. */
+export const grain = 200;
+const beyond = 300;
+
+/** The part of the chart that a camera is in, to a grain. */
+export const cellOf = ({ x, y }: Camera): { readonly x: number; readonly y: number } => ({
+  x: Math.floor(x / grain) * grain,
+  y: Math.floor(y / grain) * grain,
+});
+
+/** Which names of screens and folded lanes are shown, and how. */
+export function useNames(overview: Overview, chart: Chart, camera: Camera, size: Size | null, sought: Sought): Names {
+  const { selected } = sought;
+  const place = usePlacing(overview, chart, sought);
+  const rested = useRestedZoom(camera, chart.spots.size);
+  const isZooming = rested.zoom !== camera.zoom || rested.across !== camera.across;
+  const atRest = useMemo(() => place(rested), [place, rested]);
+  const { zoom, across } = camera;
+  const now = useMemo(() => (isZooming ? place({ zoom, across }) : atRest), [isZooming, place, zoom, across, atRest]);
+
+  const [cell, setCell] = useState(cellOf(camera));
+  const next = cellOf(camera);
+  if (!isZooming && (next.x !== cell.x || next.y !== cell.y)) setCell(next);
+  const laidOut = useMemo(() => {
+    const [right, bottom] = [(size?.width ?? 0) + beyond, (size?.height ?? 0) + beyond];
+    return atRest.filter(({ key, spot, width }) => {
+      const [x, y] = [spot.x * rested.across + cell.x, spot.y * rested.zoom + cell.y];
+      return (x + width + grain > -beyond && x < right && y + grain > -beyond && y < bottom) || key === selected;
+    });
+  }, [atRest, size, rested, cell, selected]);
+  return { rested, laidOut, now, isZooming };
+}
+
+/** A function that chooses the names for a zoom: of lit screens first, then by importance. */
+function usePlacing(
+  overview: Overview,
+  chart: Chart,
+  { selected, pointed, lit }: Sought,
+): (zoom: Zoom) => readonly PlacedLabel[] {
+  const ranked = useMemo(() => byImportance(overview, chart), [overview, chart]);
+  const litFirst = useMemo(() => {
+    if (lit.size === 0) return ranked;
+    const isLit = (key: number): boolean => lit.has(chart.nodeOf[key]?.screen.label ?? '');
+    return [...ranked.filter(isLit), ...ranked.filter((key) => !isLit(key))];
+  }, [ranked, chart, lit]);
+  return useCallback(
+    (zoom) => {
+      const always = new Set([selected, pointed].filter((key) => key !== null));
+      return placeLabels(chart, zoom, litFirst, always);
+    },
+    [chart, litFirst, selected, pointed],
+  );
+}
