@@ -46,7 +46,7 @@ beforeAll(async () => {
 });
 
 describe('in both themes nothing is wrong with', () => {
-  test.each(['/plans', '/plans/nosuchplan00'])('%s', async (path) => {
+  test.each(['/plans', '/plans/nosuchplan00', '/help/meaning', '/help/rules', '/help/keys'])('%s', async (path) => {
     await app.open(path);
     await app.find('main');
     expect(await violations()).toEqual([]);

@@ -3,6 +3,7 @@ import { RangeSetBuilder, StateField, type Extension } from '@codemirror/state';
 import type { Finding } from '../../core/rules/parts/rule';
 import type { Session } from '../session/session';
 import { mapped, overviewField, showOverview } from '../session/overview-effect';
+import { ruleAddress } from '../parts/rule-address';
 import { messageElement } from './message-element';
 
 /** Findings beneath the text: the words that are to blame are underlined, the lines of errors washed. */
@@ -86,7 +87,11 @@ function explanation(rule: string, text: string): HTMLElement {
   const details = document.createElement('details');
   const summary = document.createElement('summary');
   summary.textContent = rule;
-  details.append(summary, text);
+  const example = document.createElement('a');
+  example.href = ruleAddress(rule);
+  example.className = 'fix-button';
+  example.textContent = 'An example';
+  details.append(summary, text, ' ', example);
   return details;
 }
 

@@ -2,7 +2,7 @@
 
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
-import { toneOf } from '../parts/tones';
+import { RuleTag } from '../parts/RuleTag';
 import { useActions } from '../session/context';
 import { TryUrl } from './TryUrl';
 import { WatchWalk } from './WatchWalk';
@@ -14,15 +14,11 @@ export function FindingCard({ finding }: { finding: Finding }) {
   const { applyFix, showFinding } = useActions();
   return (
     <div className={`border-l-[3px] ${bar[finding.severity]} pl-3 py-0.5 mb-3`}>
-      <button
-        type="button"
-        className={`rule-tag ${toneOf[finding.severity]} cursor-pointer`}
-        onClick={() => showFinding(finding)}
-      >
-        {finding.rule}
-      </button>
+      <RuleTag {...finding} />
       <p className="mt-1 font-medium">
-        <MessageText message={finding.summary} />
+        <button type="button" className="text-left cursor-pointer hover:underline" onClick={() => showFinding(finding)}>
+          <MessageText message={finding.summary} />
+        </button>
       </p>
       <p className="text-mute">
         <MessageText message={finding.detail} />

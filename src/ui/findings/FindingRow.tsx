@@ -1,6 +1,6 @@
 import type { Finding } from '../../core/rules/parts/rule';
 import { MessageText } from '../parts/MessageText';
-import { toneOf } from '../parts/tones';
+import { RuleTag } from '../parts/RuleTag';
 import { useActions } from '../session/context';
 import { WatchWalk } from './WatchWalk';
 
@@ -10,9 +10,7 @@ export function FindingRow({ finding, isCurrent }: { finding: Finding; isCurrent
   const fix = finding.fixes[0];
   return (
     <div className="grid grid-cols-[148px_minmax(0,1fr)_auto] gap-x-3 items-baseline px-[18px] py-[3px]">
-      <span className={`rule-tag ${toneOf[finding.severity]} truncate justify-self-stretch`} title={finding.rule}>
-        {finding.rule}
-      </span>
+      <RuleTag {...finding} className="truncate justify-self-stretch" />
       <button type="button" className="text-left cursor-pointer" onClick={() => showFinding(finding)}>
         <MessageText message={finding.summary} />
         {isCurrent && (

@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useRef, useState, type DragEvent } from 'react';
 import type { DeletedPlan, PlanSummary } from '../../wire/plans';
@@ -43,6 +44,9 @@ export function PlanList({ initial, initiallyDeleted, setAside }: Props) {
           Andante
         </span>
         <span className="flex-1" />
+        <Link className="fix-button" href="/help">
+          Help
+        </Link>
         <ThemeSwitch />
       </header>
       <main className="max-w-3xl mx-auto px-6 py-8">

@@ -1,7 +1,16 @@
 'use client';
 
 import type { Ref } from 'react';
-import { keyTable } from './keys';
+import Link from 'next/link';
+import { KeyTable } from './KeyTable';
+
+/** What people ask first; the pages lead to all others. */
+const pages = [
+  { name: 'language', title: 'The language' },
+  { name: 'rules', title: 'Rules' },
+  { name: 'meaning', title: 'What a run is' },
+  { name: 'views', title: 'The views' },
+] as const;
 
 export function KeysDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
   return (
@@ -9,20 +18,16 @@ export function KeysDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
       <div className="modal-box bg-paper max-w-md">
         <h2 id="keys-head" className="font-semibold text-[15px] mb-3 flex gap-2.5">
           <span className="double-bar h-[18px]" aria-hidden />
-          All keys
+          Help and all keys
         </h2>
-        <table className="w-full">
-          <tbody>
-            {keyTable.map(({ keys, does }) => (
-              <tr key={keys}>
-                <th scope="row" className="text-left font-mono font-normal whitespace-pre pr-6 py-1 w-28">
-                  {keys}
-                </th>
-                <td className="py-1">{does}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <p className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
+          {pages.map(({ name, title }) => (
+            <Link key={name} className="fix-button" href={`/help/${name}`}>
+              {title}
+            </Link>
+          ))}
+        </p>
+        <KeyTable />
         <form method="dialog" className="mt-4 text-right">
           <button className="btn btn-sm">Close</button>
         </form>

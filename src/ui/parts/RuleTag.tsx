@@ -1,0 +1,24 @@
+import Link from 'next/link';
+import type { Severity } from '../../core/rules/parts/rule';
+import { ruleAddress } from './rule-address';
+import { toneOf } from './tones';
+
+interface Props {
+  readonly rule: string;
+  readonly severity: Severity;
+  readonly className?: string;
+}
+
+/** The name of a rule: a link to its page of help, with an example of what it finds. */
+export function RuleTag({ rule, severity, className = '' }: Props) {
+  return (
+    <Link
+      className={`rule-tag ${toneOf[severity]} hover:underline ${className}`}
+      href={ruleAddress(rule)}
+      prefetch={false}
+      title={`${rule}: what it finds, with an example`}
+    >
+      {rule}
+    </Link>
+  );
+}

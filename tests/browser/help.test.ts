@@ -1,0 +1,46 @@
+import { Key } from 'selenium-webdriver';
+import { expect, test } from 'vitest';
+import { useApp } from './use-app';
+
+const app = useApp();
+
+test('a plan of the help is tried in place: a mistake is found, its rule explained, the plan opened', async () => {
+  await app.open('/help');
+  await app.click('Try it');
+  await app.untilText('[aria-label=Verdict]', '2 of 2 screens can be reached. Nothing was found.');
+  await app.type(Key.CONTROL, Key.END, Key.NULL);
+  await app.type('\nscreen lost "Lost" {}\n');
+  await app.untilText('[aria-label=Verdict]', 'Nothing leads to lost.');
+  expect(await app.text('[aria-label=Verdict]')).toContain('2 of 3 screens');
+  await app.click('Open as a plan');
+  await app.until(async () => (await app.driver.getCurrentUrl()).includes('/plans/'), 'no plan is opened');
+  await app.untilText('[aria-label=Verdict]', '2 of 3 screens can be reached');
+  const id = new URL(await app.driver.getCurrentUrl()).pathname.split('/')[2]!;
+  expect((await app.plan(id)).text).toContain('screen lost "Lost" {}');
+
+  // From a finding to its rule, and back to the plan.
+  await app.click('reach/stranded');
+  await app.untilText('main h3#reachstranded', 'reach/stranded');
+  await app.driver.navigate().back();
+  await app.untilText('.cm-content', 'Book a bunk in a mountain hut.');
+});
+
+test('help is searched as one types, and ? leads to it', async () => {
+  await app.open('/help/keys');
+  await app.untilText('main', 'next finding');
+  await app.driver.executeScript('document.activeElement.blur()');
+  await app.type('/');
+  await app.type('shadowed');
+  await app.untilText('[aria-label="What was found"]', 'link/shadowed in Rules');
+  await app.type(Key.TAB);
+  await app.type(Key.ENTER);
+  await app.untilText('main', 'A URL pattern never wins');
+  expect(new URL(await app.driver.getCurrentUrl()).hash).toBe('#linkshadowed');
+
+  const { id } = await app.create({ from: 'empty' });
+  await app.openPlan(id, '/reach');
+  await app.driver.executeScript('document.activeElement.blur()');
+  await app.type('?');
+  await app.click('What a run is');
+  await app.untilText('main', 'What a configuration holds');
+});
