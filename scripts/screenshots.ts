@@ -12,9 +12,13 @@ try {
   await app.start();
   const { plans } = (await (await fetch(`${app.address}/api/plans`)).json()) as { plans: { id: string }[] };
   const demo = plans[0]!.id;
+  const large = (await app.create({ from: 'tidewater' })).id;
+  const modules = ['today', 'ferries', 'market', 'library', 'sports', 'clinic', 'townHall', 'wallet', 'me'];
   const pictures: [name: string, path: string, ready: string][] = [
     ['plan', `/plans/${demo}?screen=stay`, 'article h2'],
     ['reach', `/plans/${demo}/reach?screen=hut&ask=from+hut+to+receipt`, '[data-lit][data-selected]'],
+    ['reach-large', `/plans/${large}/reach?lanes=open:${modules.join()}`, '[data-screen=today]'],
+    ['help', '/help/meaning', '.stack'],
     ['supply', `/plans/${demo}/supply?screen=hut`, '[data-status=missing]'],
     [
       'walk',

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { nonceHeader } from '../server/content-policy';
+import { settingsScript } from '../ui/parts/settings';
 import { themeScript } from '../ui/parts/theme';
 import './globals.css';
 
@@ -15,7 +16,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" data-theme="paper" suppressHydrationWarning>
       <head>
-        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: themeScript }} />
+        <script
+          nonce={nonce}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: `${themeScript};${settingsScript}` }}
+        />
       </head>
       <body>{children}</body>
     </html>

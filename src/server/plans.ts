@@ -4,11 +4,14 @@ import { AuditStore } from '../store/audits';
 import { openDatabase, Unusable } from '../store/database';
 import { PlanStore } from '../store/plans';
 import { RevisionStore } from '../store/revisions';
+import { examples, type ExampleId } from '../wire/plans';
 import { log } from './log';
 
-/** The demo's text, as it stands in the project. */
-export const demoText = (): string => readFileSync(join(process.cwd(), 'demo', 'saddleback.andante'), 'utf8');
-export const demoName = 'Saddleback Huts';
+const files: Readonly<Record<ExampleId, string>> = { demo: 'saddleback', tidewater: 'tidewater' };
+
+/** The text of an example, as it stands in the project. */
+export const exampleText = (id: ExampleId): string =>
+  readFileSync(join(process.cwd(), 'demo', `${files[id]}.andante`), 'utf8');
 
 interface Stores {
   readonly plans: PlanStore;
@@ -33,7 +36,7 @@ async function open(): Promise<Stores> {
   const store = new PlanStore(db);
   await store.purge();
   giveSpaceBack();
-  await store.createFirst(demoName, demoText());
+  await store.createFirst(examples[0].name, exampleText('demo'));
   return { plans: store, audits: new AuditStore(db), revisions: new RevisionStore(db), setAside, close };
 }
 

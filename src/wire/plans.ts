@@ -16,9 +16,25 @@ export interface PlanDocument extends PlanSummary {
   readonly text: string;
 }
 
+/** Plans to look at, each an app with mistakes in it. */
+export const examples = [
+  {
+    id: 'demo',
+    name: 'Saddleback Huts',
+    about: 'Booking a bunk in a mountain hut: 29 screens, four modules, tabs, links, a sign-in.',
+  },
+  {
+    id: 'tidewater',
+    name: 'Tidewater',
+    about: 'One app for a harbour town: 189 screens, nine modules of eight teams, two panes, results, 56 links.',
+  },
+] as const;
+
+export type ExampleId = (typeof examples)[number]['id'];
+
 export interface NewPlan {
   readonly name?: string;
-  readonly from?: 'empty' | 'demo';
+  readonly from?: 'empty' | ExampleId;
   readonly text?: string;
   /** A plan as JSON, as `docs/schema/plan.schema.json` has it; takes the place of a text. */
   readonly model?: Record<string, unknown>;
@@ -63,7 +79,7 @@ export const newPlanSchema: JSONSchemaType<NewPlan> = {
   additionalProperties: false,
   properties: {
     name: { ...nameSchema, nullable: true },
-    from: { type: 'string', enum: ['empty', 'demo'], nullable: true },
+    from: { type: 'string', enum: ['empty', ...examples.map(({ id }) => id)], nullable: true },
     text: { type: 'string', nullable: true },
     model: { type: 'object', nullable: true, required: [], additionalProperties: true },
   },

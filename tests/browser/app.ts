@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { freePort, host, startServer } from '../../scripts/server.mjs';
-import type { PlanDocument, PlanSummary } from '../../src/wire/plans';
+import type { NewPlan, PlanDocument, PlanSummary } from '../../src/wire/plans';
 import { openBrowser, type Browser, type ChromiumDriver } from './browser';
 
 /** How long a condition may take to come true, in milliseconds; a test that waits longer has failed. */
@@ -100,7 +100,7 @@ export class App {
     rmSync(this.data, { recursive: true, force: true });
   }
 
-  async create(plan: { text?: string; name?: string; from?: 'demo' | 'empty' }): Promise<PlanSummary> {
+  async create(plan: { text?: string; name?: string; from?: NewPlan['from'] }): Promise<PlanSummary> {
     const response = await fetch(`${this.address}/api/plans`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

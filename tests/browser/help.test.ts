@@ -1,4 +1,4 @@
-import { Key } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import { useApp } from './use-app';
 
@@ -43,4 +43,45 @@ test('help is searched as one types, and ? leads to it', async () => {
   await app.type('?');
   await app.click('What a run is');
   await app.untilText('main', 'What a configuration holds');
+});
+
+test('keys of one character can be off, and text larger, for all pages and after a reload', async () => {
+  const { id } = await app.create({ from: 'empty' });
+  await app.openPlan(id, '/reach');
+  await app.driver.executeScript('document.activeElement.blur()');
+  await app.type('?');
+  const dialog = 'dialog[open]';
+  await app.find(dialog);
+  const label = (words: string): Promise<void> =>
+    app.driver.executeScript(
+      `[...document.querySelectorAll('dialog[open] label')].find((one) => one.textContent.includes(arguments[0])).click()`,
+      words,
+    );
+  await label('Keys of one character');
+  await label('largest');
+  await app.driver.navigate().refresh();
+  await app.untilAnalysed();
+  expect(await app.driver.executeScript('return document.documentElement.style.zoom')).toBe('1.3');
+  await app.driver.executeScript('document.activeElement.blur()');
+  await app.type('1', '?', 'q', Key.F2);
+  await app.find('[data-testid=chart]');
+  expect(await app.driver.executeScript('return location.pathname')).toContain('/reach');
+  expect(await app.driver.findElements(By.css(dialog))).toHaveLength(0);
+  // Fields and the editor take all characters.
+  await app.openPlan(id);
+  await (await app.find('.cm-content')).click();
+  await app.type('start q1');
+  await app.untilStored(id, 'start q1');
+  await app.driver.executeScript("localStorage.clear(); dispatchEvent(new Event('andante:settings'))");
+  expect(await app.driver.executeScript('return document.documentElement.style.zoom')).toBe('');
+});
+
+test('a plan begins with a list: lines that make no screen are named', async () => {
+  await app.open('/plans');
+  await app.click('New plan…');
+  await (await app.find('#new-plan-list')).sendKeys('Home\nHut details\n?!');
+  await app.untilText('dialog[open]', '2 screens; “?!” makes none');
+  await app.click('Begin with this list');
+  await app.untilText('.cm-content', 'screen hutDetails "Hut details"');
+  await app.untilText('.cm-content', 'start home');
 });

@@ -16,7 +16,8 @@ const list = 'ul[aria-label=Plans]';
 test('plans are made, renamed, copied, deleted and brought back', async () => {
   await app.open('/plans');
   await app.untilText(list, 'Saddleback Huts');
-  await app.click('New plan');
+  await app.click('New plan…');
+  await app.click('An empty text For those who know the language.');
   await app.find('.cm-content');
   await app.open('/plans');
   await app.click('Rename Untitled plan');

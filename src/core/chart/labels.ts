@@ -8,8 +8,11 @@ const smallest = 11;
 const usual = 12.5;
 /** Width of a letter of the font, as a part of its size. */
 const advance = metrics.character / usual;
-/** A label cut to fewer letters says nothing. */
-const fewest = 6;
+/** A label cut to fewer letters says nothing; where columns have room for enough, each label keeps to its column. */
+const fewest = 4;
+const enough = 7;
+/** What the dot of a screen with findings takes behind its name, in pixels. */
+const dotWidth = 9;
 
 /** Size of the letters of labels, in pixels. */
 export const letterSize = (zoom: number): number => Math.max(smallest, usual * zoom);
@@ -85,6 +88,8 @@ class Boxes {
   }
 }
 
+/** Space beside a label, in pixels: it has a ground of its own. */
+const beside = 4;
 /** Half of what a mark takes, in pixels. */
 const mark = 3;
 
@@ -107,30 +112,37 @@ export function placeLabels(
   const letter = size * advance;
   const gap = toLabelAt(zoom);
   const roomOf = chart.columns.map(({ room }) => Math.floor((room * across - gap) / letter));
-  const isRoomy = metrics.row * zoom >= size + 2 && Math.min(...roomOf) >= fewest;
-  const place = (key: number): PlacedLabel => {
+  const isRoomy = metrics.row * zoom >= size + 2 && Math.min(...roomOf) >= enough;
+  const place = (key: number, isCut: boolean): PlacedLabel => {
     const spot = chart.spots.get(key)!;
-    const { length } = spot.label;
-    const room = roomOf[spot.column]!;
-    const characters = length <= room || room < fewest ? length : room;
-    return { key, spot, characters, width: characters * letter };
+    const characters = Math.min(spot.label.length, isCut ? Math.max(fewest, roomOf[spot.column]!) : Infinity);
+    const dot = chart.nodeOf[key]?.screen.worst ? dotWidth : 0;
+    return { key, spot, characters, width: characters * letter + dot };
   };
-  if (isRoomy) return ranked.map(place);
+  if (isRoomy) return ranked.map((key) => place(key, true));
 
   const taken = new Boxes(2 * size);
   const boxOf = ({ spot, width }: PlacedLabel): Box => {
     const left = spot.x * across + gap;
-    return { left, right: left + width, top: spot.y * zoom - size / 2, bottom: spot.y * zoom + size / 2 };
+    return {
+      left: left - beside,
+      right: left + width + beside,
+      top: spot.y * zoom - size / 2,
+      bottom: spot.y * zoom + size / 2,
+    };
   };
   for (const { x, y } of chart.spots.values())
     taken.add({ left: x * across - mark, right: x * across + mark, top: y * zoom - mark, bottom: y * zoom + mark });
   const placed: PlacedLabel[] = [];
   const inOrder = [...ranked.filter((key) => always.has(key)), ...ranked.filter((key) => !always.has(key))];
-  for (const label of inOrder.map(place)) {
-    const box = boxOf(label);
-    if (!always.has(label.key) && taken.has(box)) continue;
+  for (const key of inOrder) {
+    // Whole if it hides nothing, even beyond its column.
+    const choices = [false, true].map((isCut) => place(key, isCut));
+    const fits = (box: Box): boolean => box.right <= chart.width * across && !taken.has(box);
+    const label = choices.find((choice) => fits(boxOf(choice))) ?? (always.has(key) ? choices[1] : undefined);
+    if (!label) continue;
     placed.push(label);
-    taken.add(box);
+    taken.add(boxOf(label));
   }
   return placed;
 }

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useCallback } from 'react';
 import type { HelpPage, HelpPageLink, HelpSection } from '../../wire/help';
 import type { Overtaken } from '../parts/answer-newest';
+import { Settings } from '../parts/Settings';
 import { ThemeSwitch } from '../parts/ThemeSwitch';
 import { useWorker } from '../parts/use-worker';
 import { KeyTable } from '../workspace/KeyTable';
@@ -63,7 +64,8 @@ export function HelpView({ pages, page }: Props) {
           <article className="help max-w-3xl">
             {page.name === 'keys' && (
               <>
-                <h1>All keys</h1>
+                <h1>Settings and all keys</h1>
+                <Settings />
                 <KeyTable />
               </>
             )}

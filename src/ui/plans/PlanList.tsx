@@ -2,11 +2,12 @@
 
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
-import { useRef, useState, type DragEvent } from 'react';
+import { useState, type DragEvent } from 'react';
 import type { DeletedPlan, PlanSummary } from '../../wire/plans';
 import { Notice } from '../parts/Notice';
 import { ThemeSwitch } from '../parts/ThemeSwitch';
 import { DeletedPlans } from './DeletedPlans';
+import { NewPlan } from './NewPlan';
 import { PlanRow } from './PlanRow';
 import { usePlans, type Plans } from './use-plans';
 
@@ -59,7 +60,7 @@ export function PlanList({ initial, initiallyDeleted, setAside }: Props) {
         <LastNotice plans={plans} />
         {plans.plans.length === 0 && (
           <p className="mt-8">
-            No plans yet. Begin with an empty one, or with the demo: an app with mistakes in it, to see what Andante
+            No plans yet. Begin with three screens, or with an example: an app with mistakes in it, to see what Andante
             finds.
           </p>
         )}
@@ -76,44 +77,6 @@ export function PlanList({ initial, initiallyDeleted, setAside }: Props) {
         </div>
       )}
     </div>
-  );
-}
-
-/** The ways to a new plan: an empty one, the demo, and files. */
-function NewPlan({ plans }: { plans: Plans }) {
-  const picker = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <div className="flex items-baseline gap-3 flex-wrap">
-        <h1 className="text-[18px] font-semibold">Plans</h1>
-        <span className="flex-1" />
-        <button type="button" className="btn btn-sm btn-primary" onClick={() => plans.make('empty')}>
-          New plan
-        </button>
-        <button type="button" className="btn btn-sm" onClick={() => plans.make('demo')}>
-          New from the demo
-        </button>
-        <button type="button" className="btn btn-sm" onClick={() => picker.current?.click()}>
-          Import…
-        </button>
-        <input
-          ref={picker}
-          type="file"
-          accept=".andante,.json,text/plain"
-          multiple
-          hidden
-          aria-label="Plan files to import"
-          onChange={(event) => {
-            plans.importFiles([...(event.target.files ?? [])]);
-            event.target.value = '';
-          }}
-        />
-      </div>
-      <p className="text-mute mt-1">
-        Or drop <code>.andante</code> files, or the JSON of a plan, anywhere on this page. Drop files that include one
-        another together.
-      </p>
-    </>
   );
 }
 

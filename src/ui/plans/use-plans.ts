@@ -1,6 +1,6 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { DeletedPlan, PlanSummary } from '../../wire/plans';
+import type { DeletedPlan, NewPlan as PlanBeginning, PlanSummary } from '../../wire/plans';
 import { counted } from '../parts/numbers';
 import { api } from '../session/api';
 import { readPlanFiles } from './import';
@@ -23,7 +23,7 @@ export interface Plans {
   readonly notice: PlanNotice | null;
   readonly closeNotice: () => void;
   /** Makes a plan and opens it. */
-  readonly make: (from: 'empty' | 'demo') => void;
+  readonly make: (plan: PlanBeginning) => void;
   /** Opens the plan if the files are one; otherwise they join the list. */
   readonly importFiles: (files: readonly File[]) => void;
   readonly rename: (id: string, name: string) => void;
@@ -62,7 +62,7 @@ export function usePlans(
     deleted,
     notice,
     closeNotice: () => setNotice(null),
-    make: (from) => run(async () => open((await api.create({ from })).id)),
+    make: (plan) => run(async () => open((await api.create(plan)).id)),
     importFiles: (files) =>
       run(async () => {
         const made: PlanSummary[] = [];

@@ -12,7 +12,6 @@ import {
 import { letterSize, shortened, showsArguments, toLabelAt, type PlacedLabel, type Zoom } from '../../core/chart/labels';
 import type { Since } from '../../core/compare/report/since';
 import type { ScreenCard } from '../../core/report/overview';
-import { roundFrom } from './paint';
 import { counted } from '../parts/numbers';
 
 interface Props {
@@ -127,7 +126,7 @@ function ScreenLabel({ node, label, chart, zoom, across, isSelected, isLit, isFo
       data-lit={isLit || undefined}
       title={[screen.label, screen.title && `“${screen.title}”`, names].filter(Boolean).join('\n')}
       onClick={() => onSelect(screen.label)}
-      className={looksOf(isSelected, isLit, zoom)}
+      className={looksOf(isSelected, isLit)}
       style={{ left: node.x * across + gap - padding, top: node.y * zoom - size / 2 - padding / 2, fontSize: size }}
     >
       <Name text={screen.label} label={label} size={size} />
@@ -157,8 +156,9 @@ function Name({ text, label, size }: { readonly text: string; readonly label: Pl
 /** Space around a name, to the left and right, in pixels; half of it above and below. */
 const padding = 4;
 
-function looksOf(isSelected: boolean, isLit: boolean, zoom: number): string {
-  const ground = isSelected ? 'bg-primary-wash' : `hover:bg-base-200 ${zoom < roundFrom ? 'bg-base-100' : ''}`;
+function looksOf(isSelected: boolean, isLit: boolean): string {
+  // A ground of its own, where rows are so near that lines would run behind names.
+  const ground = isSelected ? 'bg-primary-wash' : 'bg-base-100 hover:bg-base-200';
   const ink = `${isSelected || isLit ? 'font-semibold' : ''} ${isLit ? 'text-primary' : ''}`;
   return `absolute px-1 py-0.5 leading-none text-left font-mono cursor-pointer rounded-field whitespace-nowrap ${ground} ${ink}`;
 }
@@ -231,7 +231,7 @@ export function saidOfLane({ count, stranded, worst }: Lane): string {
 }
 
 /** Height of a row that has room for the name of a lane and what it holds, in pixels. */
-const twoLines = 24;
+const twoLines = 23;
 
 interface FoldedProps {
   readonly node: FoldedNode;

@@ -21,8 +21,8 @@ export interface Scene {
   readonly strong: ReadonlySet<number>;
 }
 
-/** From this zoom on corners are round, and lines begin behind names; below, names have a ground of their own. */
-export const roundFrom = 0.4;
+/** From this zoom on corners are round, and lines begin behind names. */
+const roundFrom = 0.4;
 const cornerRadius = 7;
 /** Dashes can be told apart from this zoom on. */
 const dashesFrom = 0.08;
@@ -221,11 +221,9 @@ function paintNames(
       const [px, py] = [label.spot.x * across + x + toLabelAt(zoom), label.spot.y * zoom + y];
       const isOut = px > window.width || px + label.width < 0 || py < -size || py > window.height + size;
       if (isOut || isBold(label) !== bold) continue;
-      if (zoom < roundFrom) {
-        context.fillStyle = colours.ground;
-        context.fillRect(px - 2, py - size / 2, label.width + 4, size);
-        context.fillStyle = colours.ink;
-      }
+      context.fillStyle = colours.ground;
+      context.fillRect(px - 2, py - size / 2, label.width + 4, size);
+      context.fillStyle = colours.ink;
       context.fillText(shortened(label.spot.label, label.characters), px, py);
     }
   }

@@ -65,6 +65,7 @@ function usePlacing(
   chart: Chart,
   { selected, pointed, lit }: Sought,
 ): (zoom: Zoom) => readonly PlacedLabel[] {
+  const { start } = overview;
   const ranked = useMemo(() => byImportance(overview, chart), [overview, chart]);
   const litFirst = useMemo(() => {
     if (lit.size === 0) return ranked;
@@ -73,9 +74,9 @@ function usePlacing(
   }, [ranked, chart, lit]);
   return useCallback(
     (zoom) => {
-      const always = new Set([selected, pointed].filter((key) => key !== null));
+      const always = new Set([start, selected, pointed].filter((key) => key !== null));
       return placeLabels(chart, zoom, litFirst, always);
     },
-    [chart, litFirst, selected, pointed],
+    [chart, litFirst, start, selected, pointed],
   );
 }

@@ -20,7 +20,7 @@ interface Props {
 export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
   const address = useAddress();
   return (
-    <header className="flex items-center gap-3 h-[46px] px-4 border-b border-rule bg-base-100 min-w-0">
+    <header className="@container flex items-center gap-3 h-[46px] px-4 border-b border-rule bg-base-100 min-w-0">
       <Link href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px] shrink-0" title="All plans">
         <span className="double-bar h-[18px]" aria-hidden />
         Andante
@@ -28,20 +28,20 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
       <h1 className="sr-only">{name}</h1>
       <PlanMenu planId={planId} name={name} onRename={onRename} />
       <SaveNote />
-      <nav aria-label="Views" className="flex gap-1 max-[1180px]:gap-0 ml-2">
+      <nav aria-label="Views" className="flex gap-1 @max-[1148px]:gap-0 ml-2">
         {views.map((view) => (
           <a
             key={view.id}
             href={address.hrefOf({ view: view.id })}
             aria-current={address.view === view.id ? 'page' : undefined}
-            className="flex items-baseline gap-1.5 px-2.5 max-[1180px]:px-1.5 py-1.5 rounded-field whitespace-nowrap text-mute hover:text-base-content aria-[current]:bg-primary-wash aria-[current]:text-primary aria-[current]:font-semibold"
+            className="flex items-baseline gap-1.5 px-2.5 @max-[1148px]:px-1.5 py-1.5 rounded-field whitespace-nowrap text-mute hover:text-base-content aria-[current]:bg-primary-wash aria-[current]:text-primary aria-[current]:font-semibold"
             onClick={(event) => {
               if (event.metaKey || event.ctrlKey || event.shiftKey) return;
               event.preventDefault();
               address.go({ view: view.id });
             }}
           >
-            <span className="font-mono text-[11px] font-normal" aria-hidden>
+            <span className="font-mono text-[11px] font-normal @max-[1010px]:hidden" aria-hidden>
               {view.key}
             </span>
             {view.label}
@@ -93,7 +93,7 @@ function SaveNote() {
   const [text, tone] = describe(save);
   return (
     <span
-      className={`font-mono text-[12px] whitespace-nowrap shrink-0 ${tone} ${save.kind === 'saved' ? 'max-[1180px]:sr-only' : ''}`}
+      className={`font-mono text-[12px] whitespace-nowrap shrink-0 ${tone} ${save.kind === 'saved' ? '@max-[1148px]:sr-only' : ''}`}
       data-save={save.kind}
       suppressHydrationWarning
       title={save.kind === 'refused' ? save.reason : undefined}

@@ -2,6 +2,7 @@
 
 import type { Ref } from 'react';
 import Link from 'next/link';
+import { Settings } from '../parts/Settings';
 import { KeyTable } from './KeyTable';
 
 /** What people ask first; the pages lead to all others. */
@@ -18,7 +19,7 @@ export function KeysDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
       <div className="modal-box bg-paper max-w-md">
         <h2 id="keys-head" className="font-semibold text-[15px] mb-3 flex gap-2.5">
           <span className="double-bar h-[18px]" aria-hidden />
-          Help and all keys
+          Help, settings, all keys
         </h2>
         <p className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
           {pages.map(({ name, title }) => (
@@ -27,6 +28,9 @@ export function KeysDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
             </Link>
           ))}
         </p>
+        <div className="border-y border-rule py-3 mb-3">
+          <Settings />
+        </div>
         <KeyTable />
         <form method="dialog" className="mt-4 text-right">
           <button className="btn btn-sm">Close</button>

@@ -1,6 +1,6 @@
 import { handler, readJson } from '../../../server/handler';
 import { onlyFor } from '../../../server/methods';
-import { demoName, demoText, plans } from '../../../server/plans';
+import { exampleText, plans } from '../../../server/plans';
 import { writePlan } from '../../../core/model/write-plan';
 import { Refusal } from '../../../server/problem';
 import { needText } from '../../../server/need-text';
@@ -13,13 +13,11 @@ export const dynamic = 'force-dynamic';
 /** All plans, the last changed first. */
 export const GET = handler(async () => ({ plans: await (await plans()).list() }));
 
-/** A new plan: empty, from the demo, or with a text of its own. */
+/** A new plan: empty, from an example, or with a text of its own. */
 export const POST = handler(async (request) => {
   const { name, from = 'empty', text, model } = await readJson(request, newPlanSchema);
-  const content = needText(text ?? (model ? textOf(model) : null) ?? (from === 'demo' ? demoText() : ''));
-  const plan = await (
-    await plans()
-  ).create(name?.trim() ?? nameOf(content) ?? (from === 'demo' ? demoName : 'Untitled plan'), content);
+  const content = needText(text ?? (model ? textOf(model) : null) ?? (from === 'empty' ? '' : exampleText(from)));
+  const plan = await (await plans()).create(name?.trim() ?? nameOf(content) ?? 'Untitled plan', content);
   return Response.json(plan, { status: 201, headers: { location: `/plans/${plan.id}` } });
 });
 

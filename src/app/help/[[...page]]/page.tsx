@@ -9,7 +9,7 @@ interface Props {
   readonly params: Promise<{ readonly page?: readonly string[] }>;
 }
 
-const keys = { name: 'keys', title: 'All keys', sections: [] };
+const keys = { name: 'keys', title: 'Settings and keys', sections: [] };
 
 const pageOf = async ({ params }: Props) => {
   const [name = 'language', ...more] = (await params).page ?? [];
