@@ -5,6 +5,8 @@ export const dynamic = 'force-dynamic';
 
 /** The plan that was changed last; on a first visit, the demo. */
 export default async function Home() {
-  const [latest] = await (await plans()).list();
-  redirect(latest ? `/plans/${latest.id}` : '/plans');
+  const [latest, ...others] = await (await plans()).list();
+  if (!latest) redirect('/plans');
+  const isFirstVisit = others.length === 0 && latest.version === 1;
+  redirect(`/plans/${latest.id}${isFirstVisit ? '?first=1' : ''}`);
 }

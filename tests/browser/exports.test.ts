@@ -170,7 +170,8 @@ describe('the prototype', () => {
     const [phone, tablet] = await Promise.all([drive('phone'), drive('tablet')]);
     expect(phone).toEqual({ passed: walks('phone'), failed: 0 });
     expect(tablet).toEqual({ passed: walks('tablet'), failed: 0 });
-  });
+    // Each walk opens a browser of its own, beside all others.
+  }, 300_000);
 });
 
 describe('on paper', () => {

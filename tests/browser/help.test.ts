@@ -29,7 +29,11 @@ test('help is searched as one types, and ? leads to it', async () => {
   await app.open('/help/keys');
   await app.untilText('main', 'next finding');
   await app.driver.executeScript('document.activeElement.blur()');
-  await app.type('/');
+  // The page is there before it listens to keys.
+  await app.until(async () => {
+    await app.type('/');
+    return app.driver.executeScript<boolean>(`return document.activeElement.type === 'search'`);
+  }, 'the search does not get the focus');
   await app.type('shadowed');
   await app.untilText('[aria-label="What was found"]', 'link/shadowed in Rules');
   await app.type(Key.TAB);

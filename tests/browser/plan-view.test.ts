@@ -16,6 +16,9 @@ describe('a first visit', () => {
     const id = (await app.driver.getCurrentUrl()).split('/').at(-1)!.split('?')[0]!;
     expect(await app.text(verdict)).toContain(`${demoCounts.reached} of ${demoCounts.screens} screens can be reached`);
     expect(await app.text(verdict)).toContain('1 missing');
+    const steps = 'section[aria-label="First steps"]';
+    await app.untilText(steps, 'hut leads to reveiws');
+    await app.untilText('.cm-activeLine', 'reveiws');
     expect(await app.driver.findElements(By.css(`${findings} li`))).toHaveLength(demoFindings.length);
 
     // By typing: to the finding, and the argument behind the screen's name.
@@ -24,6 +27,7 @@ describe('a first visit', () => {
     await app.type(Key.END, '(hutId: stay.hut');
     await app.untilText(verdict, '1 missing', false);
     await app.untilText(findings, 'without hutId', false);
+    await app.untilText(steps, '(done)');
 
     // By pressing its fix; undone and done again, the text follows.
     await app.click('Write reviews');
@@ -40,6 +44,17 @@ describe('a first visit', () => {
     await app.find('.cm-content');
     expect(await app.text(verdict)).not.toContain('missing');
     expect(await app.text(findings)).not.toContain('reveiws');
+
+    // The other two first steps; who has done them does not see them again.
+    await app.click('2. see the whole app ( 2 )');
+    await app.find('[data-testid=chart]');
+    await app.click('3. tap through it ( 5 )');
+    await app.find('main[data-current]');
+    await app.type('a');
+    await app.until(async () => (await app.driver.findElements(By.css(steps))).length === 0, 'the first steps stay');
+    await app.driver.navigate().refresh();
+    await app.untilAnalysed();
+    expect(await app.driver.findElements(By.css(steps))).toHaveLength(0);
   });
 });
 

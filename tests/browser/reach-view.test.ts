@@ -220,6 +220,10 @@ test('the answer follows the text, and a question that does not read gets a sent
   await app.openPlan(id, `/reach?ask=${encodeURIComponent('from a to c')}`);
   await app.untilText('section[aria-label=Answer]', 'The plan has no screen c.');
   await app.click('Close');
+  await app.until(
+    async () => (await app.driver.findElements(By.css('section[aria-label=Answer]'))).length === 0,
+    'the answer stays',
+  );
   await app.type('q');
   await app.type('from b to a', Key.ENTER);
   await app.untilText('section[aria-label=Answer]', 'From b, 1 tap leads to a');

@@ -30,7 +30,7 @@ screen edit "Edit" {
 `;
 
 /** What a list of screens becomes. */
-export interface Beginning {
+export interface ListedPlan {
   readonly listed: readonly ListedScreen[];
   /** The plan; null if no line makes a screen. */
   readonly text: string | null;
@@ -41,7 +41,7 @@ export interface Beginning {
  *
  * @param app the app's name
  */
-export function beginWithList(app: string, list: string): Beginning {
+export function beginWithList(app: string, list: string): ListedPlan {
   const nothing = resolve(parse(''));
   const listed = understandList(nothing, list);
   const first = listed.find(({ problem }) => problem === null);

@@ -89,7 +89,7 @@ function explanation(rule: string, text: string): HTMLElement {
   summary.textContent = rule;
   const example = document.createElement('a');
   example.href = ruleAddress(rule);
-  example.className = 'fix-button';
+  example.className = 'underline';
   example.textContent = 'An example';
   details.append(summary, text, ' ', example);
   return details;

@@ -7,6 +7,7 @@ import { ChangeDialog } from '../change/ChangeDialog';
 import type { Draft } from '../session/change-draft';
 import { editorExtensions } from '../editor/extensions';
 import { ChangesView } from '../changes/ChangesView';
+import { FirstSteps } from '../first-visit/FirstSteps';
 import { HandOverView } from '../hand-over/HandOverView';
 import { LinksView } from '../links/LinksView';
 import { PlanView } from '../plan/PlanView';
@@ -78,6 +79,7 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
         />
         <div>
           <VerdictLine />
+          <FirstSteps />
           <ConflictBar planName={name} />
           <DraftsBar planName={name} />
           {refused && isSamePlace(refused.at, address) && (
