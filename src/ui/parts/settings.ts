@@ -18,7 +18,11 @@ const changed = 'andante:settings';
  */
 export const settingsScript = `(() => {
   const read = (key) => { try { return localStorage.getItem(key); } catch { return null; } };
-  const set = () => { document.documentElement.style.zoom = read('${sizeKey}') ?? ''; };
+  const set = () => {
+    const size = read('${sizeKey}') ?? '';
+    document.documentElement.style.zoom = size;
+    document.documentElement.style.setProperty('--text-size', size || '1');
+  };
   set();
   addEventListener('storage', set);
   addEventListener('${changed}', set);

@@ -58,7 +58,7 @@ export const Chart = memo(function Chart(props: Props) {
   const { rested, isZooming } = names;
   return (
     <div
-      className="grid h-full overflow-hidden"
+      className="unscaled grid h-full overflow-hidden"
       style={{ gridTemplate: `${columnHead}px minmax(0, 1fr) / ${laneHead}px minmax(0, 1fr)` }}
       role="group"
       aria-label="Screens by distance from a cold start"

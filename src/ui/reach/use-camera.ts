@@ -1,6 +1,6 @@
 'use client';
 
-import { select } from 'd3-selection';
+import { pointers, select } from 'd3-selection';
 import { zoom as zoomBehavior, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
 import { useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore, type RefObject } from 'react';
 import { acrossAt, largest, leastZoom, within, type Camera, type Size, type View } from './camera';
@@ -22,6 +22,9 @@ const unmoved: Camera = { x: 0, y: 0, zoom: 1, across: 1 };
 /** Where a camera is now. */
 export const useCameraOf = ({ now, subscribe }: CameraControl): Camera =>
   useSyncExternalStore(subscribe, now, () => unmoved);
+
+/** Fingers have no buttons. */
+const isPrimary = (event: MouseEvent | TouchEvent): boolean => !('button' in event) || event.button === 0;
 
 /** Pixels of a line, for mice whose wheels count lines. */
 const wheelLine = 16;
@@ -52,7 +55,7 @@ export function useCamera(
     const target = element.current;
     if (!target) return;
     const own = zoomBehavior<HTMLElement, unknown>()
-      .filter((event: MouseEvent) => event.button === 0 && (event.type !== 'wheel' || event.ctrlKey))
+      .filter((event: MouseEvent | TouchEvent) => isPrimary(event) && (event.type !== 'wheel' || event.ctrlKey))
       .clickDistance(clickDistance)
       .constrain((transform) => {
         const { chart: all, window: part } = latest.current;
@@ -69,9 +72,8 @@ export function useCamera(
           const isLarger = next.zoom > camera.current.zoom;
           camera.current = next;
           for (const listener of listeners) listener();
-          if (!isLarger || !(sourceEvent instanceof MouseEvent)) return;
-          const { left, top } = target.getBoundingClientRect();
-          latest.current.onZoomIn(next, { x: sourceEvent.clientX - left, y: sourceEvent.clientY - top });
+          const [pointer] = isLarger && sourceEvent ? pointers(sourceEvent, target) : [];
+          if (pointer) latest.current.onZoomIn(next, { x: pointer[0], y: pointer[1] });
         },
       );
     behavior.current = own;
