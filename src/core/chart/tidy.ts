@@ -15,8 +15,15 @@ export function crossingsIn(overview: Overview, lanes: LaneOrder): number {
   return crossings(routeEdges(chart, usualEdges(chart)));
 }
 
-/** The order with the shortest lines, or that of the plan if fewer lines cross in it. The cost of two charts. */
+/** Beyond so many screens crossings are not counted: it would hold a page up, and shorter lines cross less there. */
+const mostCounted = 400;
+
+/**
+ * The order with the shortest lines, or that of the plan if fewer lines cross in it. The cost of two charts; of large
+ * plans, that of `shortestLanes`.
+ */
 export function tidyLanes(overview: Overview): LaneOrder {
   const [declared, shortest] = [declaredLanes(overview), shortestLanes(overview)];
+  if (overview.screens.length > mostCounted) return shortest;
   return crossingsIn(overview, shortest) < crossingsIn(overview, declared) ? shortest : declared;
 }
