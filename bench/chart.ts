@@ -32,7 +32,8 @@ const framesDuring = (deltaY: number, ctrlKey: boolean): Promise<number> =>
     const turn = () => {
       if (frame === 10) begin = performance.now();
       if (frame === frames + 10) return done(frames * 1000 / (performance.now() - begin));
-      area.dispatchEvent(new WheelEvent('wheel', { ...at, deltaY: Math.floor(frame / 30) % 2 === 0 ? deltaY : -deltaY, ctrlKey }));
+      const isBack = Math.floor(frame / 30) % 2 === 1;
+      area.dispatchEvent(new WheelEvent('wheel', { ...at, deltaY: isBack ? -deltaY : deltaY, ctrlKey }));
       frame++;
       requestAnimationFrame(turn);
     };
@@ -69,7 +70,9 @@ try {
   const drawing = await app.driver.executeAsyncScript<number>(
     `const done = arguments[arguments.length - 1];
     const begin = performance.now();
-    const look = () => document.querySelector('[data-testid=chart-area] [data-key]') ? requestAnimationFrame(() => setTimeout(() => done(performance.now() - begin))) : requestAnimationFrame(look);
+    const drawn = () => setTimeout(() => done(performance.now() - begin));
+    const look = () =>
+      requestAnimationFrame(document.querySelector('[data-testid=chart-area] [data-key]') ? drawn : look);
     window.dispatchEvent(new KeyboardEvent('keydown', { key: '2', bubbles: true }));
     look();`,
   );

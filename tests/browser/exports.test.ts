@@ -140,6 +140,7 @@ describe('the prototype', () => {
     await driver.sendDevToolsCommand('Emulation.setEmulatedMedia', { features: [] });
   });
 
+  // Each walk opens a browser of its own, beside all others: so it may take longer.
   test('is driven to the end of every tour by the exported test', async () => {
     const tour = new URL(await exported('tours', 'test'));
     const drive = async (variant: string): Promise<{ readonly passed: number; readonly failed: number }> => {
@@ -170,7 +171,6 @@ describe('the prototype', () => {
     const [phone, tablet] = await Promise.all([drive('phone'), drive('tablet')]);
     expect(phone).toEqual({ passed: walks('phone'), failed: 0 });
     expect(tablet).toEqual({ passed: walks('tablet'), failed: 0 });
-    // Each walk opens a browser of its own, beside all others.
   }, 300_000);
 });
 

@@ -55,7 +55,7 @@ test('lanes fold, and a screen can be opened from the panel', async () => {
   await app.untilText('article h2', 'dates');
 });
 
-test('a large plan opens folded; a lane unfolds where it is, the address remembers it, and all of it fits', async () => {
+test('a large plan opens folded; a lane unfolds where it is, the address remembers it, and all fits', async () => {
   const { id } = await app.create({ text: generatePlan(300) });
   await app.openPlan(id, '/reach');
   await app.find('[data-lane=m3]');
@@ -174,7 +174,7 @@ test('of a thousand screens only those in sight are drawn', async () => {
   expect(box.y).toBeLessThan(800);
 });
 
-test('a question is picked and asked by keyboard; its screens are lit, its way is kept, undone and walked', async () => {
+test('a question is picked and asked by keyboard; its screens are lit, its way kept, undone and walked', async () => {
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id, '/reach');
   await (await app.named('Ask about the plan', 'input')).click();

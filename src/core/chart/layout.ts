@@ -21,7 +21,7 @@ import { declaredLanes, rankScreens, type LaneOrder } from './order';
 
 const narrowest = 8;
 /** What a folded lane holds, in characters of labels: `25 screens`, and how many have findings. */
-const inFolded = 15;
+const inFolded = 16;
 const widest = 26;
 
 export interface LayoutOptions {
@@ -48,19 +48,8 @@ export function layOut(overview: Overview, options: LayoutOptions = {}): Chart {
   const reached = screens.filter((screen) => screen.taps !== null);
   const count = [...reached, ...gone].reduce((so, { taps }) => Math.max(so, taps! + 1), 1);
   const ranked = rankScreens(overview, order, count);
-  const longest = ranked.map((column) =>
-    column.reduce(
-      (so, index) => (folded.has(screens[index]!.module) ? so : Math.max(so, screens[index]!.label.length)),
-      0,
-    ),
-  );
-  for (const module of folded) {
-    const first = ranked.findIndex((column) => column.some((index) => screens[index]!.module === module));
-    if (first >= 0) longest[first] = Math.max(longest[first]!, inFolded);
-  }
-  for (const { label, taps } of gone) longest[taps] = Math.max(longest[taps]!, label.length);
   const columns = columnsOf(
-    longest.map((length) => Math.min(most, Math.max(least, length))),
+    longestIn(overview, ranked, folded, gone).map((length) => Math.min(most, Math.max(least, length))),
     gutter,
   );
 
@@ -72,6 +61,7 @@ export function layOut(overview: Overview, options: LayoutOptions = {}): Chart {
   const spots = new Map<number, Spot>();
   const rowOf: number[] = screens.map(() => 0);
   const membersOf = byModule(overview);
+  const columnsIn = columnsByModule(overview, ranked);
   const spotAt = (column: number, y: number, label: string): Spot => {
     const shown = Math.min(columns[column]!.characters, label.length);
     return { label, column, x: columns[column]!.x, y, characters: shown, labelWidth: shown * metrics.character };
@@ -82,9 +72,7 @@ export function layOut(overview: Overview, options: LayoutOptions = {}): Chart {
     const members = membersOf.get(module) ?? [];
     const ghostsHere = gone.filter((ghost) => ghost.module === module);
     if (members.length === 0 && ghostsHere.length === 0) continue;
-    const inColumns = ranked.map((column) =>
-      column.map((index) => screens[index]!).filter((one) => one.module === module),
-    );
+    const inColumns = columnsIn.get(module) ?? ranked.map(() => []);
     const ghostsIn = (column: number): readonly Ghost[] => ghostsHere.filter(({ taps }) => taps === column);
     const isFolded = folded.has(module);
     const rows = isFolded ? 1 : Math.max(1, ...inColumns.map((column, at) => column.length + ghostsIn(at).length));
@@ -141,6 +129,27 @@ export function layOut(overview: Overview, options: LayoutOptions = {}): Chart {
   };
 }
 
+/** The characters of the longest label in each column. */
+function longestIn(
+  { screens }: Overview,
+  ranked: readonly (readonly number[])[],
+  folded: ReadonlySet<number | null>,
+  gone: readonly Ghost[],
+): number[] {
+  const longest = ranked.map(() => 0);
+  const begun = new Set<number | null>();
+  ranked.forEach((column, at) => {
+    for (const index of column) {
+      const { module, label } = screens[index]!;
+      if (!folded.has(module)) longest[at] = Math.max(longest[at]!, label.length);
+      else if (!begun.has(module)) longest[at] = Math.max(longest[at]!, inFolded);
+      begun.add(module);
+    }
+  });
+  for (const { label, taps } of gone) longest[taps] = Math.max(longest[taps]!, label.length);
+  return longest;
+}
+
 function columnsOf(longest: readonly number[], gutter: number): Column[] {
   let x: number = metrics.left;
   return longest.map((characters) => {
@@ -160,6 +169,23 @@ function byModule({ screens }: Overview): ReadonlyMap<number | null, readonly Sc
     else members.set(screen.module, [screen]);
   }
   return members;
+}
+
+/** The screens of each column, by their rank, taken apart by module. Linear in all columns of all modules. */
+function columnsByModule(
+  { screens }: Overview,
+  ranked: readonly (readonly number[])[],
+): ReadonlyMap<number | null, readonly (readonly ScreenCard[])[]> {
+  const columns = new Map<number | null, ScreenCard[][]>();
+  ranked.forEach((column, at) => {
+    for (const index of column) {
+      const screen = screens[index]!;
+      const known = columns.get(screen.module) ?? ranked.map(() => []);
+      known[at]!.push(screen);
+      columns.set(screen.module, known);
+    }
+  });
+  return columns;
 }
 
 interface Place {

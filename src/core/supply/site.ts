@@ -6,6 +6,7 @@ import {
   type Link,
   type MenuItem,
   type Needs,
+  type Only,
   type OpeningStep,
   type Plan,
   type PlanEvent,
@@ -79,6 +80,24 @@ export function screenOf(site: Site): Screen | null {
       return site.screen;
     case 'under':
       return site.link.screen;
+    default:
+      return null;
+  }
+}
+
+/** The variants that have a site; null for all. */
+export function onlyOf(site: Site, { tabBars }: Pick<Plan, 'tabBars'>): Only {
+  switch (site.kind) {
+    case 'transition':
+      return site.transition.only;
+    case 'item':
+      return site.item.menu.only;
+    case 'event':
+      return site.event.only;
+    case 'entry':
+      return site.entry.only;
+    case 'tab':
+      return tabBars.find(({ tabs }) => tabs.includes(site.tab))?.only ?? null;
     default:
       return null;
   }

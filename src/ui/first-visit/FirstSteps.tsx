@@ -59,13 +59,13 @@ export function FirstSteps() {
     >
       {view === 'plan' && (
         <p>
-          {first ? (
+          {!isDecided && 'Andante looks for mistakes in this app.'}
+          {isDecided && `This app has ${findings.length === 0 ? 'no findings' : counted(findings.length, 'finding')}.`}
+          {isDecided && first && (
             <>
-              This app has {counted(findings.length, 'finding')}. The gravest one:{' '}
-              <MessageText message={first.summary} />
+              {' '}
+              The gravest one: <MessageText message={first.summary} />
             </>
-          ) : (
-            'Andante looks for mistakes in this app.'
           )}
         </p>
       )}
@@ -78,9 +78,9 @@ export function FirstSteps() {
 }
 
 function Steps({ done }: { readonly done: ReadonlySet<string> }) {
-  const { go } = useAddress();
+  const { go, view } = useAddress();
   const what: Readonly<Record<FirstStep, { readonly says: string; readonly run: (() => void) | null }>> = {
-    mend: { says: 'press a fix beneath the text', run: null },
+    mend: { says: 'press a fix beneath the text', run: view === 'plan' ? null : () => go({ view: 'plan' }) },
     look: { says: 'see the whole app ( 2 )', run: () => go({ view: 'reach' }) },
     walk: { says: 'tap through it ( 5 )', run: () => go({ view: 'walk' }) },
   };

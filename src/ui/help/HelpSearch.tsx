@@ -3,11 +3,12 @@
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { HelpHit } from '../../wire/help';
+import { usePlainKey } from '../parts/use-plain-key';
 
-/** Searches all pages of help as one types; the arrows and Enter of the browser's own links suffice for what is found. */
+/** Searches all pages of help as one types. What is found are links, which Tab and Enter reach. */
 export function HelpSearch() {
   const [query, setQuery] = useState('');
-  const [found, setFound] = useState<{ readonly of: string; readonly hits: readonly HelpHit[] } | null>(null);
+  const [found, setFound] = useState<readonly HelpHit[] | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const words = query.trim();
   useEffect(() => {
@@ -15,22 +16,13 @@ export function HelpSearch() {
     const leaving = new AbortController();
     fetch(`/api/help?q=${encodeURIComponent(words)}`, { signal: leaving.signal })
       .then((response) => response.json() as Promise<{ hits: readonly HelpHit[] }>)
-      .then(({ hits }) => setFound({ of: words, hits }))
+      .then(({ hits }) => setFound(hits))
       .catch(() => {
         // Overtaken by the next key, or the server is away; the pages themselves are there.
       });
     return () => leaving.abort();
   }, [words]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.key !== '/' || event.ctrlKey || event.metaKey || event.target instanceof HTMLInputElement) return;
-      if (event.target instanceof HTMLElement && event.target.isContentEditable) return;
-      input.current?.focus();
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  usePlainKey('/', () => input.current?.focus());
   return (
     <div className="relative w-full max-w-md" role="search">
       <input
@@ -50,7 +42,7 @@ export function HelpSearch() {
           aria-label="What was found"
           className="absolute z-20 mt-1 w-full max-h-[70vh] overflow-auto bg-base-100 border border-rule rounded-box shadow-lg py-1"
         >
-          {found.hits.map(({ page, anchor, title, excerpt }) => (
+          {found.map(({ page, anchor, title, excerpt }) => (
             <li key={`${page.name}#${anchor}`}>
               <Link
                 href={`/help/${page.name}#${anchor}`}
@@ -62,7 +54,7 @@ export function HelpSearch() {
               </Link>
             </li>
           ))}
-          {found.hits.length === 0 && <li className="px-4 py-1.5 text-mute">Nothing has these words.</li>}
+          {found.length === 0 && <li className="px-4 py-1.5 text-mute">Nothing has these words.</li>}
         </ul>
       )}
     </div>

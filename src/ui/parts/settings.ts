@@ -30,8 +30,8 @@ export const settingsScript = `(() => {
     const { key, target } = event;
     const isSingle = key.length === 1 && key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;
     if (!isSingle || read('${lettersKey}') !== 'off') return;
-    if (target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))) return;
-    event.stopImmediatePropagation();
+    const isField = target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+    if (!isField && !target?.isContentEditable) event.stopImmediatePropagation();
   }, { capture: true });
 })()`;
 

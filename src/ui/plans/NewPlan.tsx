@@ -3,6 +3,7 @@
 import { useRef, useState } from 'react';
 import { beginWithList, threeScreens } from '../../core/edit/begin';
 import { examples } from '../../wire/plans';
+import { Modal } from '../parts/Modal';
 import { counted } from '../parts/numbers';
 import type { Plans } from './use-plans';
 
@@ -42,34 +43,22 @@ export function NewPlan({ plans }: Props) {
         Or drop <code>.andante</code> files, or the JSON of a plan, anywhere on this page. Drop files that include one
         another together.
       </p>
-      <dialog ref={dialog} className="modal" aria-labelledby="new-plan-head">
-        <div className="modal-box bg-base-100 max-w-xl">
-          <h2 id="new-plan-head" className="font-semibold text-[15px] mb-3 flex gap-2.5">
-            <span className="double-bar h-[18px]" aria-hidden />
-            Begin a plan with
-          </h2>
-          <ul className="grid gap-1.5">
-            <Choice title="Three screens" onChoose={() => plans.make({ text: threeScreens })}>
-              A list, one of its rows and a form, which hand an argument on.
+      <Modal ref={dialog} title="Begin a plan with" closes="Cancel" width="max-w-xl">
+        <ul className="grid gap-1.5">
+          <Choice title="Three screens" onChoose={() => plans.make({ text: threeScreens })}>
+            A list, one of its rows and a form, which hand an argument on.
+          </Choice>
+          <Choice title="An empty text" onChoose={() => plans.make({ from: 'empty' })}>
+            For those who know the language.
+          </Choice>
+          {examples.map(({ id, name, about }) => (
+            <Choice key={id} title={`An example: ${name}`} onChoose={() => plans.make({ from: id })}>
+              {about}
             </Choice>
-            <Choice title="An empty text" onChoose={() => plans.make({ from: 'empty' })}>
-              For those who know the language.
-            </Choice>
-            {examples.map(({ id, name, about }) => (
-              <Choice key={id} title={`An example: ${name}`} onChoose={() => plans.make({ from: id })}>
-                {about}
-              </Choice>
-            ))}
-          </ul>
-          <ListForm plans={plans} />
-          <form method="dialog" className="mt-3 text-right">
-            <button className="btn btn-sm">Cancel</button>
-          </form>
-        </div>
-        <form method="dialog" className="modal-backdrop">
-          <button tabIndex={-1}>Cancel</button>
-        </form>
-      </dialog>
+          ))}
+        </ul>
+        <ListForm plans={plans} />
+      </Modal>
     </>
   );
 }

@@ -3,7 +3,7 @@
 import { useCombobox } from 'downshift';
 import { useEffect, useRef, useState } from 'react';
 import { counted } from '../parts/numbers';
-import { isTextField } from '../parts/text-field';
+import { usePlainKey } from '../parts/use-plain-key';
 import { useAddress } from '../session/context';
 
 import type { AnswerState } from './use-answer';
@@ -58,17 +58,7 @@ export function QuestionLine({ answer }: { readonly answer: AnswerState }) {
   // Another question may come with the address: by the browser's own Back, or by a link.
   useEffect(() => setInputValue(question ?? ''), [question, setInputValue]);
   const form = useRef<HTMLFormElement>(null);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      const isPlain = event.key === 'q' && !event.ctrlKey && !event.metaKey && !event.altKey;
-      if (!isPlain || event.defaultPrevented || isTextField(event.target) || document.querySelector('dialog[open]'))
-        return;
-      form.current?.querySelector('input')?.focus();
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  usePlainKey('q', () => form.current?.querySelector('input')?.focus());
   return (
     <form
       ref={form}

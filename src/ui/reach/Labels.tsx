@@ -2,6 +2,7 @@
 
 import { memo, useMemo } from 'react';
 import {
+  keyOfLane,
   metrics,
   type Chart,
   type ChartNode,
@@ -12,6 +13,7 @@ import {
 import { letterSize, shortened, showsArguments, toLabelAt, type PlacedLabel, type Zoom } from '../../core/chart/labels';
 import type { Since } from '../../core/compare/report/since';
 import type { ScreenCard } from '../../core/report/overview';
+import { StrandedMark } from '../parts/StrandedMark';
 import { counted } from '../parts/numbers';
 
 interface Props {
@@ -40,39 +42,34 @@ export const Labels = memo(function Labels({
   onFold,
 }: Props) {
   const marks = useMemo(() => marksOf(since), [since]);
-  const folded = useMemo(() => new Set<PlacedLabel['spot']>(chart.foldedNodes), [chart]);
+  const folded = useMemo(
+    () => new Map(chart.foldedNodes.map((node) => [keyOfLane(node.lane.module, chart.nodeOf.length), node])),
+    [chart],
+  );
   const first = chart.nodes[0]?.screen.index;
   const isSelectedShown = selected !== null && chart.nodeOf[selected] !== undefined;
   return (
     <>
       {placed.map((label) => {
-        if (folded.has(label.spot))
-          return (
-            <FoldedLabel
-              key={label.key}
-              node={label.spot as FoldedNode}
-              label={label}
-              zoom={zoom}
-              across={across}
-              onFold={onFold}
-            />
-          );
-        const { screen } = label.spot as ChartNode;
-        return (
+        const lane = folded.get(label.key);
+        if (lane)
+          return <FoldedLabel key={label.key} node={lane} label={label} zoom={zoom} across={across} onFold={onFold} />;
+        const node = chart.nodeOf[label.key];
+        return node ? (
           <ScreenLabel
             key={label.key}
-            node={label.spot as ChartNode}
+            node={node}
             label={label}
             chart={chart}
             zoom={zoom}
             across={across}
             isSelected={label.key === selected}
-            isLit={lit.has(screen.label)}
+            isLit={lit.has(node.screen.label)}
             isFocusable={isSelectedShown ? label.key === selected : label.key === first}
-            mark={marks.get(screen.label) ?? null}
+            mark={marks.get(node.screen.label) ?? null}
             onSelect={onSelect}
           />
-        );
+        ) : null;
       })}
       {chart.ghosts.map((ghost) => (
         <GhostLabel key={ghost.ghost.label} {...ghost} zoom={zoom} across={across} />
@@ -145,7 +142,7 @@ function ScreenLabel({ node, label, chart, zoom, across, isSelected, isLit, isFo
 /** A name, cut where there is no room for all of it. */
 function Name({ text, label, size }: { readonly text: string; readonly label: PlacedLabel; readonly size: number }) {
   if (label.characters >= text.length) return text;
-  const style = { maxWidth: label.width, height: size + 2, marginBottom: -2 };
+  const style = { maxWidth: `${label.characters}ch`, height: size + 2, marginBottom: -2 };
   return (
     <span className="inline-block truncate align-top" style={style}>
       {text}
@@ -160,7 +157,8 @@ function looksOf(isSelected: boolean, isLit: boolean): string {
   // A ground of its own, where rows are so near that lines would run behind names.
   const ground = isSelected ? 'bg-primary-wash' : 'bg-base-100 hover:bg-base-200';
   const ink = `${isSelected || isLit ? 'font-semibold' : ''} ${isLit ? 'text-primary' : ''}`;
-  return `absolute px-1 py-0.5 leading-none text-left font-mono cursor-pointer rounded-field whitespace-nowrap ${ground} ${ink}`;
+  const shape = 'absolute px-1 py-0.5 leading-none text-left whitespace-nowrap rounded-field';
+  return `${shape} font-mono cursor-pointer ${ground} ${ink}`;
 }
 
 /** A screen in words, first those that are seen: `hut hutId season, 1 tap, 2 findings`. */
@@ -261,9 +259,15 @@ function FoldedLabel({ node, label, zoom, across, onFold }: FoldedProps) {
         <Name text={name} label={label} size={size} />
       </span>
       {metrics.row * zoom >= twoLines && (
-        <span className="flex items-baseline gap-2 text-[11px] text-mute mt-0.5 bg-base-100">
+        <span className="flex items-baseline gap-1.5 text-[11px] text-mute mt-0.5 bg-base-100">
           {counted(lane.count, 'screen')}
-          {lane.stranded > 0 && <span className="text-error">{lane.stranded} stranded</span>}
+          {lane.stranded > 0 && (
+            <span className="inline-flex items-baseline gap-0.5">
+              <StrandedMark size={10} />
+              {lane.stranded}
+              <span className="sr-only"> stranded</span>
+            </span>
+          )}
           {(['error', 'warning', 'note'] as const).map(
             (severity) =>
               lane.worst[severity] > 0 && (

@@ -1,15 +1,15 @@
 'use client';
 
-import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { layOut } from '../../core/chart/layout';
 import type { Ghost } from '../../core/chart/chart';
-import type { LaneOrder } from '../../core/chart/order';
+import { declaredLanes, type LaneOrder } from '../../core/chart/order';
 import { tidyLanes } from '../../core/chart/tidy';
 import type { Since } from '../../core/compare/report/since';
 import type { Overview } from '../../core/report/overview';
 import { SinceSwitch } from '../changes/SinceSwitch';
 import { useSince } from '../changes/use-since';
-import { isTextField } from '../parts/text-field';
+import { usePlainKey } from '../parts/use-plain-key';
 import { useSize } from '../parts/use-size';
 import { AnswerPanel } from '../questions/AnswerPanel';
 import { QuestionLine } from '../questions/QuestionLine';
@@ -44,7 +44,6 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
   const lit = useMemo(() => new Set(answer.card?.screens), [answer.card]);
   const gone = useMemo(() => ghostsOf(marked.since, overview), [marked.since, overview]);
   const area = useRef<HTMLDivElement>(null);
-  const host = useRef<HTMLDivElement>(null);
   const size = useSize(area);
   const lanes = useLanes(overview);
   const whole = useMemo(() => layOut(overview, { lanes, gone }), [overview, lanes, gone]);
@@ -110,7 +109,7 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
     event.preventDefault();
   };
 
-  useFitKey(fit);
+  usePlainKey('f', fit);
   const isEmpty = chart.nodes.length === 0 && chart.foldedNodes.length === 0;
   return (
     <main className="grid grid-cols-[minmax(0,1fr)_clamp(300px,29vw,420px)] min-h-0">
@@ -119,7 +118,7 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
           <QuestionLine answer={answer} />
           <AnswerPanel {...answer} />
         </div>
-        <div ref={host} className="relative min-h-0" onKeyDown={onKeyDown} data-testid="chart">
+        <div className="relative min-h-0" onKeyDown={onKeyDown} data-testid="chart">
           {isList && <ChartList chart={chart} overview={overview} />}
           <div className={isList || isEmpty ? 'invisible absolute inset-0' : 'h-full'}>
             <Chart
@@ -158,33 +157,19 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
   );
 });
 
-/** An order of lanes in which few lines cross; it stays as long as the modules do, so that typing moves no lane. */
+/**
+ * An order of lanes in which few lines cross. It is found once all is decided, and stays as long as the modules do, so
+ * that typing moves no lane.
+ */
 function useLanes(overview: Overview): LaneOrder {
+  const modules = overview.modules.map(({ name }) => name).join(' ');
   const isDecided = overview.stage === 'decided';
-  const key = `${isDecided} ${overview.modules.map(({ name }) => name).join(' ')}`;
-  const [known, setKnown] = useState<{ readonly key: string; readonly lanes: LaneOrder } | null>(null);
-  if (known?.key === key) return known.lanes;
-  const next = { key, lanes: tidyLanes(overview) };
+  const [known, setKnown] = useState<{ readonly modules: string; readonly lanes: LaneOrder } | null>(null);
+  if (known?.modules === modules) return known.lanes;
+  if (!isDecided) return declaredLanes(overview);
+  const next = { modules, lanes: tidyLanes(overview) };
   setKnown(next);
   return next.lanes;
-}
-
-/** Shows the whole chart, wherever the focus is, unless somebody types. */
-function useFitKey(fit: () => void): void {
-  const latest = useRef(fit);
-  useEffect(() => {
-    latest.current = fit;
-  });
-  useEffect(() => {
-    const onKey = (event: globalThis.KeyboardEvent): void => {
-      if (event.key !== 'f' || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (isTextField(event.target) || document.querySelector('dialog[open]')) return;
-      latest.current();
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
 }
 
 function panTowards({ panBy }: CameraControl, direction: Direction): void {

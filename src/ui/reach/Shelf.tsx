@@ -4,6 +4,7 @@ import type { ScreenCard } from '../../core/report/overview';
 import type { ReactNode } from 'react';
 import { MessageText } from '../parts/MessageText';
 import { ScreenLink } from '../parts/ScreenLink';
+import { StrandedMark } from '../parts/StrandedMark';
 import { useActions, useSnapshot } from '../session/context';
 
 const most = 100;
@@ -41,10 +42,7 @@ export function Shelf({ stranded, undecided, selected, children }: Props) {
               return (
                 <li key={screen.index} className={row(screen)}>
                   <span className="flex items-center gap-2.5">
-                    <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden className="text-error self-center">
-                      <circle cx="7" cy="7" r="4.5" fill="none" stroke="currentColor" strokeWidth="1.5" />
-                      <line x1="1.5" y1="12.5" x2="12.5" y2="1.5" stroke="currentColor" strokeWidth="1.5" />
-                    </svg>
+                    <StrandedMark size={14} />
                     <ScreenLink index={screen.index} />
                   </span>
                   {finding && (

@@ -10,6 +10,7 @@ export interface CameraControl {
   readonly now: () => Camera;
   /** Calls back whenever the camera moves. Returns a function that ends that. */
   readonly subscribe: (listener: () => void) => () => void;
+  /** Looks elsewhere, as far as the chart goes. */
   readonly set: (view: View) => void;
   /** Zooms about the middle of the window. */
   readonly zoomBy: (factor: number) => void;
@@ -114,8 +115,12 @@ export function useCamera(
         listeners.add(listener);
         return () => listeners.delete(listener);
       },
-      set: ({ x, y, zoom }) =>
-        act((own, target) => own.transform(select(target), zoomIdentity.translate(x, y).scale(zoom))),
+      set: (view) =>
+        act((own, target) => {
+          const { chart: all, window: part } = latest.current;
+          const { x, y, zoom } = part ? within(view, all, part) : view;
+          own.transform(select(target), zoomIdentity.translate(x, y).scale(zoom));
+        }),
       zoomBy: (factor) => act((own, target) => own.scaleBy(select(target), factor)),
       panBy: (x, y) =>
         act((own, target) => {

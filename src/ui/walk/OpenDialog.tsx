@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState, type FormEvent } from 'react';
 import type { DoorCard } from '../../core/report/walk-card';
+import { Modal } from '../parts/Modal';
 
 interface Props {
   readonly doors: readonly DoorCard[];
@@ -49,71 +50,60 @@ export function OpenDialog({ doors, onOpen, onClose }: Props) {
     if (chosen) open(chosen.step);
   };
   return (
-    <dialog ref={dialog} className="modal" aria-labelledby="open-head" onClose={onClose}>
-      <div className="modal-box bg-paper max-w-lg">
-        <h2 id="open-head" className="font-semibold text-[15px] mb-2">
-          Open from outside
-        </h2>
-        <form onSubmit={submit}>
-          <input
-            autoFocus
-            role="combobox"
-            aria-label="A URL, or a part of a link’s or an entry’s name"
-            aria-expanded
-            aria-controls="open-list"
-            aria-activedescendant={chosen ? `open-${choices.indexOf(chosen)}` : undefined}
-            className="input input-sm w-full bg-paper font-mono"
-            placeholder="/huts/12, or a part of a name"
-            value={query}
-            autoComplete="off"
-            spellCheck={false}
-            onChange={(event) => {
-              setQuery(event.target.value);
-              setActive(0);
-            }}
-            onKeyDown={(event) => {
-              if (event.key === 'ArrowDown') setActive((at) => Math.min(at + 1, choices.length - 1));
-              else if (event.key === 'ArrowUp') setActive((at) => Math.max(at - 1, 0));
-              else return;
-              event.preventDefault();
-            }}
-          />
-        </form>
-        <ul id="open-list" role="listbox" aria-label="Links and entries" className="mt-2 max-h-72 overflow-auto">
-          {choices.map(({ key, label, about, step }, index) => (
-            // The keys are those of the field above, which has the focus.
-            // eslint-disable-next-line jsx-a11y/click-events-have-key-events
-            <li
-              key={key}
-              id={`open-${index}`}
-              role="option"
-              aria-selected={choices[index] === chosen}
-              className="px-2 py-1 rounded-field flex gap-3 justify-between cursor-pointer aria-selected:bg-primary-wash"
-              onPointerEnter={() => setActive(index)}
-              onClick={() => open(step)}
-            >
-              <span className="font-mono truncate" title={label}>
-                {label}
-              </span>
-              <span className="text-mute whitespace-nowrap">{about}</span>
-            </li>
-          ))}
-        </ul>
-        {choices.length === 0 && (
-          <p className="text-mute px-2">
-            {doors.length === 0
-              ? 'The plan has neither links nor entries yet; any URL can be typed.'
-              : 'No link or entry is called that.'}
-          </p>
-        )}
-        <p className="text-mute mt-3">Andante fills the variables of a link with samples.</p>
-        <form method="dialog" className="mt-3 text-right">
-          <button className="btn btn-sm">Cancel</button>
-        </form>
-      </div>
-      <form method="dialog" className="modal-backdrop">
-        <button tabIndex={-1}>Cancel</button>
+    <Modal ref={dialog} title="Open from outside" closes="Cancel" width="max-w-lg" onClose={onClose}>
+      <form onSubmit={submit}>
+        <input
+          autoFocus
+          role="combobox"
+          aria-label="A URL, or a part of a link’s or an entry’s name"
+          aria-expanded
+          aria-controls="open-list"
+          aria-activedescendant={chosen ? `open-${choices.indexOf(chosen)}` : undefined}
+          className="input input-sm w-full bg-paper font-mono"
+          placeholder="/huts/12, or a part of a name"
+          value={query}
+          autoComplete="off"
+          spellCheck={false}
+          onChange={(event) => {
+            setQuery(event.target.value);
+            setActive(0);
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'ArrowDown') setActive((at) => Math.min(at + 1, choices.length - 1));
+            else if (event.key === 'ArrowUp') setActive((at) => Math.max(at - 1, 0));
+            else return;
+            event.preventDefault();
+          }}
+        />
       </form>
-    </dialog>
+      <ul id="open-list" role="listbox" aria-label="Links and entries" className="mt-2 max-h-72 overflow-auto">
+        {choices.map(({ key, label, about, step }, index) => (
+          // The keys are those of the field above, which has the focus.
+          // eslint-disable-next-line jsx-a11y/click-events-have-key-events
+          <li
+            key={key}
+            id={`open-${index}`}
+            role="option"
+            aria-selected={choices[index] === chosen}
+            className="px-2 py-1 rounded-field flex gap-3 justify-between cursor-pointer aria-selected:bg-primary-wash"
+            onPointerEnter={() => setActive(index)}
+            onClick={() => open(step)}
+          >
+            <span className="font-mono truncate" title={label}>
+              {label}
+            </span>
+            <span className="text-mute whitespace-nowrap">{about}</span>
+          </li>
+        ))}
+      </ul>
+      {choices.length === 0 && (
+        <p className="text-mute px-2">
+          {doors.length === 0
+            ? 'The plan has neither links nor entries yet; any URL can be typed.'
+            : 'No link or entry is called that.'}
+        </p>
+      )}
+      <p className="text-mute mt-3">Andante fills the variables of a link with samples.</p>
+    </Modal>
   );
 }

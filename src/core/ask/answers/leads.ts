@@ -1,8 +1,8 @@
 import type { Check } from '../../check';
 import { quote } from '../../language/tokens';
-import { isIn, type Only, type Plan } from '../../plan/model';
+import { isIn } from '../../plan/model';
 import { reachOf } from '../../report/variant';
-import { screenOf, type Site } from '../../supply/site';
+import { onlyOf, screenOf, type Site } from '../../supply/site';
 import type { Lead, LeadsAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
 
@@ -14,7 +14,7 @@ export function answerLeads(
 ): LeadsAnswer {
   const { plan, supply } = asked;
   const reach = reachOf(asked, variant);
-  const opening = supply.into[screen.index]!.filter(({ site }) => isIn(onlyIn(site, plan), variant)).map(
+  const opening = supply.into[screen.index]!.filter(({ site }) => isIn(onlyOf(site, plan), variant)).map(
     ({ site }): Lead => ({ from: screenOf(site)?.label ?? null, step: stepTo(site) }),
   );
   const links = screen.links.map(({ pattern }): Lead => ({ from: null, step: `open ${pattern}` }));
@@ -31,24 +31,6 @@ export function answerLeads(
     // Back reveals nothing that is never shown.
     whole: !isShown(screen.index) || others.every((other) => reach.back(other).whole),
   };
-}
-
-/** The variants that have a site; null for all. */
-function onlyIn(site: Site, { tabBars }: Plan): Only {
-  switch (site.kind) {
-    case 'transition':
-      return site.transition.only;
-    case 'item':
-      return site.item.menu.only;
-    case 'event':
-      return site.event.only;
-    case 'entry':
-      return site.entry.only;
-    case 'tab':
-      return tabBars.find(({ tabs }) => tabs.includes(site.tab))!.only;
-    default:
-      return null;
-  }
 }
 
 function stepTo(site: Site): string {

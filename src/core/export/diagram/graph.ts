@@ -1,6 +1,6 @@
 /** The screens of a scope, the doors to them, and the ways between them, as one graph. */
-import { isIn, type Only, type Screen } from '../../plan/model';
-import { screenOf, type Site } from '../../supply/site';
+import { isIn, type Screen } from '../../plan/model';
+import { onlyOf, screenOf, type Site } from '../../supply/site';
 import { eachStep, eachStepList, screenOfList } from '../../plan/steps';
 import { labelOfList } from '../job/list-label';
 import type { Job } from '../job/job';
@@ -48,7 +48,7 @@ export function graphOf(job: Job): Graph {
   for (const { site, target } of supply.waysIn) {
     const to = nodes.idOf(target);
     // What lies beneath a link is no way to it.
-    if (to === null || site.kind === 'under' || !isIn(onlyOf(site, plan.tabBars), variant)) continue;
+    if (to === null || site.kind === 'under' || !isIn(onlyOf(site, plan), variant)) continue;
     const from = nodes.idOfSite(site);
     if (from !== null) edges.push({ from, to, kind: 'step' in site ? site.step.kind : 'open', label: labelOf(site) });
   }
@@ -115,23 +115,6 @@ function labelOf(site: Site): string {
       return 'instead of it';
     default:
       return '';
-  }
-}
-
-function onlyOf(site: Site, bars: Job['check']['plan']['tabBars']): Only {
-  switch (site.kind) {
-    case 'transition':
-      return site.transition.only;
-    case 'item':
-      return site.item.menu.only;
-    case 'event':
-      return site.event.only;
-    case 'entry':
-      return site.entry.only;
-    case 'tab':
-      return bars.find(({ tabs }) => tabs.includes(site.tab))?.only ?? null;
-    default:
-      return null;
   }
 }
 
