@@ -17,6 +17,7 @@ import type { Session } from '../session/session';
 import { completionFrom } from './completion';
 import { findingMarks } from './findings';
 import { folding } from './folding';
+import { indenting } from './indenting';
 import { andanteLanguage } from './language';
 import { marginGutter } from './margin';
 import { nameTools } from './names';
@@ -43,6 +44,7 @@ export const editorExtensions = (session: Session): Extension => [
   overviewField,
   marginField,
   andanteLanguage,
+  indenting,
   folding,
   findingMarks(session),
   nameTools(session),

@@ -1,7 +1,6 @@
-import { HighlightStyle, indentService, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
+import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
 import type { Extension } from '@codemirror/state';
 import { tags } from '@lezer/highlight';
-import { indentUnit } from '../../core/language/format';
 import { declarationWords, innerWords, memberWords, stepWords } from '../../core/language/keywords';
 import { baseTypes } from '../../core/plan/types';
 import { scan, type Token } from '../../core/language/tokens';
@@ -60,7 +59,11 @@ const streamLanguage = StreamLanguage.define<{ previous: Token | null; inCall: b
     return style;
   },
   tokenTable: { docComment: tags.docComment, typeName: tags.typeName, url: tags.url },
-  languageData: { commentTokens: { line: '#' }, closeBrackets: { brackets: ['(', '{', '"'] } },
+  languageData: {
+    commentTokens: { line: '#' },
+    indentOnInput: /^\s*\}$/,
+    closeBrackets: { brackets: ['(', '{', '"'] },
+  },
 });
 
 /** Colours of plans and of other languages. */
@@ -74,24 +77,4 @@ export const highlighting = HighlightStyle.define([
   { tag: tags.invalid, class: 'tok-invalid' },
 ]);
 
-/**
- * A new line is indented like the last one that says something, one step more behind an opening brace, one less before
- * a closing one.
- */
-const indentation = indentService.of((context, at) => {
-  const line = context.lineAt(at);
-  let before = line.from;
-  while (before > 0) {
-    const previous = context.state.doc.lineAt(before - 1);
-    if (previous.text.trim() !== '') {
-      const indent = /^\s*/.exec(previous.text)![0].length;
-      const opens = /\{\s*(#.*)?$/.test(previous.text) ? indentUnit.length : 0;
-      const closes = /^\s*\}/.test(context.textAfterPos(at)) ? indentUnit.length : 0;
-      return Math.max(0, indent + opens - closes);
-    }
-    before = previous.from;
-  }
-  return 0;
-});
-
-export const andanteLanguage: Extension = [streamLanguage, syntaxHighlighting(highlighting), indentation];
+export const andanteLanguage: Extension = [streamLanguage, syntaxHighlighting(highlighting)];
