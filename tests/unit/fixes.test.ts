@@ -114,6 +114,91 @@ describe('fixes', () => {
     everyFixHolds(text);
   });
 
+  /** What the text says once the only fix of a rule is taken; null if it has none. */
+  const mended = (text: string, of: string): string | null => {
+    const [fix, ...others] = check(text).findings.flatMap(({ rule, fixes }) => (rule === of ? fixes : []));
+    expect(others).toEqual([]);
+    return fix ? applyEdits(text, fix.edits) : null;
+  };
+
+  test('on trial for a warning, too', () => {
+    const text =
+      'app "Huts"\norigin https://huts.example\nstart home\nscreen home "Home" { on "Map" push map }\nscreen map "Map" { link /map under nothing }\n';
+    expect(mended(text, 'link/alone')).toContain('link /map under home');
+    everyFixHolds(text);
+  });
+
+  test('a screen goes off the stack before the one that it may not lie beneath, if it is always there', () => {
+    const plan = (more: string): string =>
+      `app "Huts"\nstart home\nscreen home "Home" { on "Pay" push pay ${more}}\nscreen pay "Pay" { on "Card" push card }\nscreen card "Card" { on "Done" push done }\nscreen done "Done" {}\nrule "Paid once" never pay beneath done\n`;
+    expect(mended(plan(''), 'stack/rule-broken')).toContain('on "Done" back past pay then push done');
+    everyFixHolds(plan(''));
+    // Where there is nothing to go back past, the step would be a mistake itself.
+    expect(mended(plan('on "Card" push card '), 'stack/rule-broken')).toBeNull();
+  });
+
+  test('a record takes the place of its fields, whatever the screen says of them', () => {
+    const plan = (more: string): string =>
+      [
+        'app "Huts"',
+        'start list',
+        'record Hut { name: text, beds: int, note: text? }',
+        'screen list "Huts" {',
+        '  has huts: list of Hut, best: Hut, season: text',
+        '  on "Hut" for each in huts push hut(season, name: each.name, beds: each.beds, note: each.note)',
+        '  on "Best" push hut(name: best.name, beds: best.beds, season, note: best.note)',
+        '}',
+        'screen hut "{name} in {season}" {',
+        '  takes name: text, beds: int, season: text, note: text?',
+        '  on "Book" when note is given push book(name, beds: beds) otherwise push book(name: season, beds)',
+        more,
+        '}',
+        'screen book "Book" {',
+        '  takes name: text, beds: int',
+        '}',
+        '',
+      ].join('\n');
+    const text = plan('');
+    const after = mended(text.replace('  on "Best"', '  # on "Best"'), 'supply/unpacked-record');
+    expect(after).toContain('push hut(season, hut: each)');
+    expect(after).toContain('takes season: text\n  takes hut: Hut');
+    expect(after).toContain('"{hut.name} in {season}"');
+    expect(after).toContain('when hut.note is given push book(name: hut.name, beds: hut.beds)');
+    expect(after).toContain('push book(name: season, beds: hut.beds)');
+    expect(check(after!).findings).toEqual([]);
+    everyFixHolds(text);
+    // No URL brings a record, and a literal is none. Two calls have one finding each.
+    const packs = (of: string): string[] =>
+      check(of).findings.flatMap(({ rule, fixes }) =>
+        rule === 'supply/unpacked-record' ? fixes.map(({ label }) => label) : [],
+      );
+    expect(packs(text)).toEqual(['Let hut take hut: Hut', 'Let hut take hut: Hut']);
+    expect(packs(plan('  link /hut{?name,beds,season,note} under list'))).toEqual([]);
+    expect(packs(text.replace('note: best.note', 'note: "new"'))).toEqual([]);
+  });
+
+  test('a field takes the place of a record that no URL can bring, and the screen loads the record', () => {
+    const plan = (link: string): string =>
+      `app "Huts"\norigin https://huts.example\nstart list\nid HutId: int\nrecord Hut { id: HutId, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for hut in huts push hut(hut)\n}\nscreen hut "{hut.name}" {\n  takes hut: Hut\n  ${link}\n}\n`;
+    for (const link of ['link /huts/{hut} under list', 'link /huts under list', 'link /huts/{hutId} under list']) {
+      const fix = check(plan(link))
+        .findings.find(({ rule }) => rule === 'link/not-carriable')!
+        .fixes.at(-1)!;
+      const after = applyEdits(plan(link), fix.edits);
+      expect(after).toContain('for hut in huts push hut(hutId: hut.id)');
+      expect(after).toContain('  takes hutId: HutId\n  has hut: Hut\n  link /huts/{hutId} under list');
+      expect(check(after).findings).toEqual([]);
+      everyFixHolds(plan(link));
+    }
+  });
+
+  test('a service is taken out of the arguments, and of the calls that hand it over', () => {
+    const text =
+      'app "Huts"\nstart list\nscreen list "Huts" {\n  has api: text\n  on "Hut" push hut(api)\n}\nscreen hut "Hut" {\n  takes api: HutService\n}\n';
+    const fixes = check(text).findings.find(({ rule }) => rule === 'plan/unknown-type')!.fixes;
+    expect(check(applyEdits(text, fixes[0]!.edits)).findings).toEqual([]);
+  });
+
   test('offers no argument for a value of an unknown type', () => {
     const { findings } = check(
       'start home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { takes id: HutId, all: list of HutId }\n',

@@ -121,7 +121,16 @@ testRules([
   {
     rule: 'link/not-carriable',
     broken: [
-      [hut('  takes hut: Hut\n  link /huts'), { at: `${line + 1}:8-13`, subject: 'hut' }],
+      [
+        hut('  takes hut: Hut\n  link /huts'),
+        {
+          at: `${line + 1}:8-13`,
+          subject: 'hut',
+          fixes: [
+            '12:3-17 takes hutId: HutId and 9:3-3 has hutId: HutId\n   and 9:20-20 (hutId) and 13:3-3 has hut: Hut\n   and 13:8-13 /huts/{hutId}',
+          ],
+        },
+      ],
       [
         hut('  takes hut: Hut?\n  link /huts{?hut}'),
         { at: `${line + 1}:15-18`, subject: 'hut', fixes: [`${line + 1}:8-19 /huts`] },
@@ -243,14 +252,14 @@ testRules([
   {
     rule: 'link/alone',
     broken: [
-      [hut('  link /hut under nothing'), { at: `${line}:8-12`, subject: 'hut' }],
+      [hut('  link /hut under nothing'), { at: `${line}:8-12`, subject: 'hut', fixes: [`${line}:12-26  under list`] }],
       [
         hut('  link /hut under nothing\n  link /hut2 under list', 'tabs { "Huts" list }\n'),
-        { at: `${line + 1}:8-12`, subject: 'hut' },
+        { at: `${line + 1}:8-12`, subject: 'hut', fixes: [`${line + 1}:12-26  under list`] },
       ],
       [
         hut('  link /hut under wide', 'variants phone, tablet\nscreen wide "Wide" only tablet {}\n'),
-        { at: `${line + 2}:8-12`, subject: 'hut', variant: 'phone' },
+        { at: `${line + 2}:8-12`, subject: 'hut', variant: 'phone', fixes: [`${line + 2}:12-23  under list`] },
       ],
     ],
     fine: [

@@ -90,14 +90,17 @@ testRules([
   {
     rule: 'reach/dead-end',
     broken: [
-      ['start a\nscreen a "A" { on "B" reset b }\nscreen b "B" {}\n', { at: '3:8-9', subject: 'b', walk: ['B'] }],
+      [
+        'start a\nscreen a "A" { on "B" reset b }\nscreen b "B" {}\n',
+        { at: '3:8-9', subject: 'b', walk: ['B'], fixes: ['3:15-15 \n  on "A" reset a\n'] },
+      ],
       [
         'start a\nscreen a "A" { on "B" replace b }\nscreen b "B" { on "Call" leave "Phone" }\n',
-        { at: '3:8-9', subject: 'b', walk: ['B'] },
+        { at: '3:8-9', subject: 'b', walk: ['B'], fixes: ['3:39-40  on "A" reset a '] },
       ],
       [
         'variants p, t\nstart a\nmenu "M" only p { "A" reset a }\nscreen a "A" { on "B" back then push b otherwise back }\nscreen b "B" {}\n',
-        { at: '5:8-9', subject: 'b', variant: 't', walk: ['B'] },
+        { at: '5:8-9', subject: 'b', variant: 't', walk: ['B'], fixes: ['5:15-15 \n  on "A" reset a\n'] },
       ],
     ],
     fine: [
@@ -111,11 +114,11 @@ testRules([
     broken: [
       [
         'start h\nscreen h "H" {\n  on "A" reset a\n  on "C" push c\n  on "D" push d\n  on "E" push e\n}\nscreen a "A" { on "B" reset b }\nscreen b "B" { on "A" reset a }\nscreen c "C" {}\nscreen d "D" {}\nscreen e "E" {}\n',
-        { at: '8:8-9', subject: 'a', walk: ['A'] },
+        { at: '8:8-9', subject: 'a', walk: ['A'], fixes: ['8:30-31  on "H" reset h '] },
       ],
       [
         'start h\nscreen h "H" {\n  on "A" replace a\n  on "C" push c\n  on "D" push d\n}\nscreen a "A" { on "Again" push a }\nscreen c "C" {}\nscreen d "D" {}\n',
-        { at: '7:8-9', subject: 'a', walk: ['A'] },
+        { at: '7:8-9', subject: 'a', walk: ['A'], fixes: ['7:33-34  on "H" reset h '] },
       ],
       [
         'flag f\nstart h\nscreen h "H" {\n  on "A" sets f = true then reset a\n  on "C" push c\n  on "D" push d\n  on "E" push e\n}\nscreen a "A" {\n  on "B" reset b\n  on "H" when not f reset h\n}\nscreen b "B" { on "A" reset a }\nscreen c "C" {}\nscreen d "D" {}\nscreen e "E" {}\n',
@@ -202,11 +205,11 @@ testRules([
     broken: [
       [
         'start a\nscreen a "A" { on "P" push p }\nscreen p "P" { on "R" push r }\nscreen r "R" {}\nrule "Once" never p beneath r\n',
-        { at: '5:1-30', subject: 'Once', walk: ['P', 'R'] },
+        { at: '5:1-30', subject: 'Once', walk: ['P', 'R'], fixes: ['3:23-23 back past p then '] },
       ],
       [
         'start a\nscreen a "A" { on "P" push p }\nscreen p "P" { on "X" push x }\nscreen x "X" { on "R" push r }\nscreen r "R" {}\nrule "Deep" never p beneath r\n',
-        { at: '6:1-30', subject: 'Deep', walk: ['P', 'X', 'R'] },
+        { at: '6:1-30', subject: 'Deep', walk: ['P', 'X', 'R'], fixes: ['4:23-23 back past p then '] },
       ],
       [
         'start a\nscreen a "A" { on "B" push b }\nscreen b "B" {}\nrule "Not twice" never a after b\n',

@@ -219,9 +219,18 @@ testRules([
   {
     rule: 'supply/unpacked-record',
     broken: [
-      [packed('a: hut.name, b: hut.beds, c: hut.height'), { at: '5:16-57', subject: 'a' }],
-      [packed('a: s.hut.name, b: s.hut.beds, c: s.hut.height'), { at: '5:16-63', subject: 'a' }],
-      [packed('a: hut.name, b: hut.beds, c: hut.height, d: s.n'), { at: '5:16-65', subject: 'a' }],
+      [
+        packed('a: hut.name, b: hut.beds, c: hut.height'),
+        { at: '5:16-57', subject: 'a', fixes: ['9:3-41 takes d: int?\n  takes hut: Hut and 5:16-57 (hut)'] },
+      ],
+      [
+        packed('a: s.hut.name, b: s.hut.beds, c: s.hut.height'),
+        { at: '5:16-63', subject: 'a', fixes: ['9:3-41 takes d: int?\n  takes hut: Hut and 5:16-63 (hut: s.hut)'] },
+      ],
+      [
+        packed('a: hut.name, b: hut.beds, c: hut.height, d: s.n'),
+        { at: '5:16-65', subject: 'a', fixes: ['9:3-41 takes d: int?\n  takes hut: Hut and 5:16-65 (d: s.n, hut)'] },
+      ],
     ],
     fine: [packed('a: hut.name, b: hut.beds, c: s.hut.height'), packed('a: hut.name, b: hut.beds, c: hut.beds')],
   },

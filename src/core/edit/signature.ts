@@ -35,7 +35,7 @@ export function changeSignature(
   screen: Screen,
   wanted: readonly WantedParameter[],
 ): { edits: TextEdit[]; open: number } {
-  const edits: TextEdit[] = [...declare(plan, screen, wanted)];
+  const edits: TextEdit[] = [...declareArguments(plan, screen, wanted)];
   let open = 0;
   const kept = new Set(wanted.flatMap((one) => one.was ?? []));
   const gone = ownParameters(screen).filter((parameter) => !kept.has(parameter.name));
@@ -73,13 +73,17 @@ export function changeSignature(
 const ownParameters = ({ parameters }: Screen): readonly Parameter[] => parameters.filter(({ module }) => !module);
 
 /** The edit that gives a call these arguments. */
-function rewriteList({ call: { list, reference } }: WayIn, given: readonly string[]): TextEdit {
+export function rewriteList({ call: { list, reference } }: WayIn, given: readonly string[]): TextEdit {
   const { from, to } = list ?? { from: reference.to, to: reference.to };
   return { from, to, insert: given.length === 0 ? '' : `(${given.join(', ')})` };
 }
 
 /** The new `takes` of the screen: kept arguments change in place, removed ones go, new ones stand at the end. */
-function declare({ tree: { text } }: Plan, screen: Screen, wanted: readonly WantedParameter[]): TextEdit[] {
+export function declareArguments(
+  { tree: { text } }: Plan,
+  screen: Screen,
+  wanted: readonly WantedParameter[],
+): TextEdit[] {
   const current = (parameter: Parameter): string => text.slice(parameter.node.from, parameter.node.to);
   const typeText = ({ node }: Parameter): string => (node.type ? text.slice(node.type.from, node.type.to) : '');
   const written = (one: WantedParameter): string => {

@@ -35,10 +35,20 @@ export function addTransition(text: string, plan: Pick<Plan, 'flags'>, from: Scr
     return writeArgument(parameter.name, held);
   });
   const list = values.length > 0 ? `(${values.join(', ')})` : '';
-  const trigger = target.title && !target.title.value.includes('{') ? target.title.value : titleOf(target.name);
-  lines.push(`on ${quote(trigger)} push ${target.label}${list}`);
+  lines.push(`on ${quote(triggerTo(target))} push ${target.label}${list}`);
   return { edits: [appendToScreen(text, from.node, lines)], unsupplied };
 }
+
+/** Adds `on "Title" reset target` to a screen; null if it has a trigger of that name. */
+export function addReset(text: string, from: Screen, target: Screen): TextEdit | null {
+  const trigger = triggerTo(target);
+  if (from.transitions.some((one) => one.trigger === trigger)) return null;
+  return appendToScreen(text, from.node, [`on ${quote(trigger)} reset ${target.label}`]);
+}
+
+/** The name of a trigger that leads to a screen: its title, if that is fixed. */
+const triggerTo = ({ title, name }: Screen): string =>
+  title && !title.value.includes('{') ? title.value : titleOf(name);
 
 /** A free name: unchanged, otherwise behind another word (`giftCardAmount`), otherwise with a number. */
 export function freeName(name: string, word: string, taken: ReadonlySet<string>): string {

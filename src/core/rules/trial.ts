@@ -32,8 +32,8 @@ export function* settleTrials(
       if (onTrial) {
         if (left-- <= 0) continue;
         const after = yield* findingsIn(applyEdits(text, fix.edits));
-        if (!after || errors(after) >= errors(run.findings) || same(after, finding) >= same(run.findings, finding))
-          continue;
+        const most = errors(run.findings) - (finding.severity === 'error' ? 1 : 0);
+        if (!after || errors(after) > most || same(after, finding) >= same(run.findings, finding)) continue;
       }
       fixes.push(fix);
     }

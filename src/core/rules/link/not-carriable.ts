@@ -1,13 +1,14 @@
 import { moveToQuery, takeOut } from '../../edit/patterns';
+import { takeField } from '../../edit/records';
 import { carriageOf } from '../../links/pattern';
 import { carriedBy, itemsCarriedBy } from '../../links/carriage';
 import type { VariablePlace } from '../../links/template';
-import { mayBeLeftOut, type Parameter } from '../../plan/model';
+import { mayBeLeftOut, type Parameter, type Screen } from '../../plan/model';
 import { required, showType } from '../../plan/types';
 import { tellingField } from '../../plan/value';
 import { eachTemplate, inPattern, writePattern } from '../parts/links-parts';
 import { say, type Message } from '../parts/message';
-import type { Fix, Rule } from '../parts/rule';
+import type { Context, Fix, Rule } from '../parts/rule';
 
 export const notCarriable: Rule = {
   id: 'link/not-carriable',
@@ -22,7 +23,8 @@ export const notCarriable: Rule = {
     'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hut: each)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n  link /hut\n}\n',
   right:
     'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hutId: each.id)\n}\nscreen hut "Hut" {\n  takes hutId: int\n  link /hut/{hutId}\n}\n',
-  *check({ plan }) {
+  *check(context) {
+    const { plan } = context;
     for (const { screen, link, template } of eachTemplate(plan)) {
       for (const parameter of screen.parameters) {
         const variable = template.variables.find(({ name }) => name === parameter.name);
@@ -35,6 +37,7 @@ export const notCarriable: Rule = {
         const fixes: Fix[] = [];
         if (inQuery !== null) fixes.push({ label: `Write ${inQuery}`, edits: [writePattern(link, inQuery)] });
         if (left !== null) fixes.push({ label: `Remove ${name}`, edits: [writePattern(link, left)] });
+        fixes.push(...takesField(context, screen, parameter));
         yield {
           range: variable ? inPattern(link, variable.from, variable.to) : inPattern(link, 0, link.pattern.length),
           summary: variable
@@ -48,6 +51,18 @@ export const notCarriable: Rule = {
     }
   },
 };
+
+/** Offers that a screen takes the telling field of a record, mostly its id, and loads the rest. */
+function takesField({ plan, supply }: Context, screen: Screen, parameter: Parameter): Fix[] {
+  const type = required(parameter.type);
+  const name = type.kind === 'record' && !mayBeLeftOut(parameter) ? tellingField(type) : null;
+  const fieldType = type.kind === 'record' && name !== null ? type.fields.get(name) : undefined;
+  if (name === null || !fieldType || !carriedBy(fieldType)) return [];
+  const taken = takeField(plan, supply, screen, parameter, { name, type: fieldType });
+  return taken
+    ? [{ label: `Let ${screen.label} take ${taken.name} and load ${parameter.name}`, edits: taken.edits }]
+    : [];
+}
 
 const ridesAtAll = ({ type }: Parameter): boolean => carriedBy(type) !== null || itemsCarriedBy(type) !== null;
 

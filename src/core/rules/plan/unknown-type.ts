@@ -1,7 +1,10 @@
 import { declareType } from '../../edit/declarations';
+import { changeSignature, currentSignature } from '../../edit/signature';
 import { closest, Spelling } from '../../language/closest';
 import { typeMeant } from '../../language/first-guesses';
 import { baseTypes } from '../../plan/types';
+import type { Supply } from '../../supply/supply';
+import type { Plan } from '../../plan/model';
 import { enumerate, say } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
 
@@ -16,7 +19,7 @@ export const unknownType: Rule = {
     'base type.',
   wrong: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutID = 1\n}\n',
   right: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutId = 1\n}\n',
-  *check({ plan }) {
+  *check({ plan, supply }) {
     const spelling = new Spelling();
     for (const problem of plan.problems) {
       if (problem.kind === 'id-base') {
@@ -46,6 +49,8 @@ export const unknownType: Rule = {
       const { from, to, text } = problem.name;
       const near = typeMeant(text) ?? spelling.closest(text, () => [...baseTypes, ...plan.types.keys()]);
       const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ from, to, insert: near }] }] : [];
+      const isService = !near && servicesEnd.test(text);
+      if (isService) fixes.push(...takeOut(plan, supply, from));
       fixes.push({ label: `Declare the id ${text}`, edits: [declareType(plan, `id ${text}: text`)] });
       yield {
         range: { from, to },
@@ -54,10 +59,30 @@ export const unknownType: Rule = {
           ? say`It is called ${near!} here.`
           : near
             ? say`Did you mean ${near}?`
-            : say`Declare it, or use a type of the plan.`,
+            : isService
+              ? say`Arguments are data. A screen gets services and view state from the app, not from the screen before.`
+              : say`Declare it, or use a type of the plan.`,
         subject: null,
         fixes,
       };
     }
   },
 };
+
+/** Ends of names that people give to what is no data. */
+const servicesEnd =
+  /(service|repository|controller|viewmodel|presenter|manager|client|store|callback|listener|handler|function|closure|context)$/i;
+
+/** Takes the argument whose type stands at an offset out of its screen and of all calls. */
+function takeOut(plan: Plan, supply: Supply, at: number): Fix[] {
+  for (const screen of plan.screens) {
+    const argument = screen.parameters.find(
+      ({ module, node: { type } }) => !module && type && type.from <= at && at < type.to,
+    );
+    if (!argument) continue;
+    const wanted = currentSignature(plan, screen).filter(({ was }) => was !== argument.name);
+    const { edits } = changeSignature(plan, supply, screen, wanted);
+    return [{ label: `Take ${argument.name} out`, onTrial: true, edits }];
+  }
+  return [];
+}

@@ -1,6 +1,7 @@
 import { isIn, type Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import { suspecting, walkTo } from '../../reach';
+import { leadToStart } from '../parts/lead-to-start';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
@@ -39,6 +40,7 @@ export const deadEnd: Rule = {
         subject: screen.label,
         variant,
         walk,
+        fixes: leadToStart(plan, screen),
       };
     }
   },

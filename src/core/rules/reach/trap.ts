@@ -1,5 +1,6 @@
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
+import { leadToStart } from '../parts/lead-to-start';
 import { enumerate, say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
@@ -74,6 +75,7 @@ export const trap: Rule = {
         subject: screens[0]!.label,
         variant,
         walk,
+        fixes: leadToStart(context.plan, screens[0]!),
       };
     }
   },

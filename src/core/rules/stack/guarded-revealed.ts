@@ -3,7 +3,8 @@ import { eachStep } from '../../plan/steps';
 import { lackOf } from '../../walk/conditions';
 import { activeStack } from '../../walk/configuration';
 import { listInSight } from '../../walk/in-sight';
-import type { Tap } from '../../walk/tap';
+import { branchesOf, isBranching } from '../../walk/event';
+import { labelOf, type Tap } from '../../walk/tap';
 import { Walker } from '../../walk/walker';
 import { say } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
@@ -73,7 +74,7 @@ function untilInSight(plan: Plan, variant: string, screen: Screen, walk: readonl
 /** Maximum number of configurations that are followed along a walk. */
 const mostAtOnce = 16;
 
-/** Ends the transition of the walk that sets a flag which the screen reads with a reset to the start. */
+/** Ends the transition, menu item or event of the walk that sets a flag which the screen reads with a reset to the start. */
 function resets({ plan }: Context, screen: Screen, walk: readonly Tap[]): Fix[] {
   const start = plan.start?.target;
   if (
@@ -88,15 +89,14 @@ function resets({ plan }: Context, screen: Screen, walk: readonly Tap[]): Fix[] 
     ),
   );
   for (const tap of [...walk].reverse()) {
-    if (tap.kind !== 'trigger') continue;
-    for (const { steps } of tap.transition.branches) {
+    for (const { steps } of isBranching(tap) ? branchesOf(tap) : []) {
       const last = steps.at(-1);
       if (!last || ![...eachStep(steps)].some((step) => step.kind === 'sets' && step.flag && read.has(step.flag.name)))
         continue;
       if (steps.some((step) => step.kind === 'reset' || step.kind === 'resume')) continue;
       return [
         {
-          label: `End “${tap.transition.trigger}” with reset ${start.label}`,
+          label: `End “${labelOf(tap)}” with reset ${start.label}`,
           edits: [{ from: last.range.to, to: last.range.to, insert: ` then reset ${start.label}` }],
         },
       ];

@@ -1,9 +1,10 @@
-import type { Claim } from '../../plan/model';
+import type { Claim, Plan } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import { say, words, type Message } from '../parts/message';
-import type { Rule } from '../parts/rule';
+import type { Fix, Rule } from '../parts/rule';
 import { confirmed, inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
 import { askFor } from './asks';
+import { goPast } from './go-past';
 import { deciding, suspecting } from '../../reach';
 
 export const ruleBroken: Rule = {
@@ -43,11 +44,22 @@ export const ruleBroken: Rule = {
         subject: claim.title || null,
         variant,
         walk,
-        fixes: claim.node.claim === 'never after' ? askFor(plan, claim.first!, walk) : [],
+        fixes: fixesOf(plan, claim, walk),
       };
     }
   },
 };
+
+function fixesOf(plan: Plan, { node, first, second }: Claim, walk: readonly Tap[]): Fix[] {
+  switch (node.claim) {
+    case 'never after':
+      return askFor(plan, first!, walk);
+    case 'never beneath':
+      return goPast(walk, first!, second!);
+    default:
+      return [];
+  }
+}
 
 function whatIsShown({ node, first, second }: Claim): Message {
   const [a, b] = [first!.label, second!.label];

@@ -1,4 +1,4 @@
-import { showType } from '../../plan/types';
+import { isKnown, showType } from '../../plan/types';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { addValue, eachCell, nameWayIn, sayWhatFits, valueFixes } from '../parts/supply-parts';
@@ -21,7 +21,9 @@ export const missing: Rule = {
       return {
         range: wayIn.call.list ?? wayIn.call.reference,
         summary: say`${nameWayIn(wayIn)} opens ${wayIn.target.label} without ${name}.`,
-        detail: say`${wayIn.target.label} takes ${`${name}: ${showType(type)}`} and has no default; ${sayWhatFits(context, wayIn, cell)}.`,
+        detail: isKnown(type)
+          ? say`${wayIn.target.label} takes ${`${name}: ${showType(type)}`} and has no default; ${sayWhatFits(context, wayIn, cell)}.`
+          : say`${wayIn.target.label} takes ${name} and has no default. Its type is unknown, so nothing can fit.`,
         fixes: valueFixes(context, wayIn, cell, addValue(wayIn, cell)),
       };
     }),

@@ -1,9 +1,11 @@
+import { takeRecord } from '../../edit/records';
 import { showType } from '../../plan/types';
 import { typeOfPath } from '../../plan/scope';
 import { required } from '../../plan/types';
 import { scopeOf } from '../../supply/site';
 import { enumerate, say } from '../parts/message';
-import type { Rule } from '../parts/rule';
+import type { WayIn } from '../../supply/supply';
+import type { Context, Fix, Rule } from '../parts/rule';
 import { nameWayIn, subjectOf } from '../parts/supply-parts';
 
 /** From this number of fields on, the record itself is shorter to pass and easier to maintain. */
@@ -22,7 +24,8 @@ export const unpackedRecord: Rule = {
     'app "Huts"\nstart list\nrecord Hut { name: text, beds: int, height: int }\nscreen list "Huts" {\n  has hut: Hut\n  on "Hut" push hut(name: hut.name, beds: hut.beds, height: hut.height)\n}\nscreen hut "Hut" {\n  takes name: text, beds: int, height: int\n}\n',
   right:
     'app "Huts"\nstart list\nrecord Hut { name: text, beds: int, height: int }\nscreen list "Huts" {\n  has hut: Hut\n  on "Hut" push hut(hut)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n}\n',
-  *check({ plan, supply }) {
+  *check(context) {
+    const { plan, supply } = context;
     for (const wayIn of supply.waysIn) {
       if (wayIn.call.arguments.length <= most) continue;
       const apart = new Map<string, Set<string>>();
@@ -46,8 +49,14 @@ export const unpackedRecord: Rule = {
           )} to ${wayIn.target.label} one by one.`,
           detail: say`Hand over ${record}${type ? say` (${showType(required(type))})` : ''} or its id, so that a new field needs no change in every caller.`,
           subject: subjectOf(wayIn),
+          fixes: takesRecord(context, wayIn, record),
         };
       }
     }
   },
 };
+
+function takesRecord({ plan, supply }: Context, wayIn: WayIn, record: string): Fix[] {
+  const taken = takeRecord(plan, supply, wayIn, record);
+  return taken ? [{ label: `Let ${wayIn.target.label} take ${taken.name}: ${taken.type}`, edits: taken.edits }] : [];
+}
