@@ -27,7 +27,7 @@ export function FindingCard({ finding }: { finding: Finding }) {
         <WatchWalk finding={finding} />
         {finding.url !== null && <TryUrl url={finding.url} />}
         {finding.fixes.map((fix) => (
-          <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix)}>
+          <button key={fix.label} type="button" className="fix-button" onClick={() => applyFix(fix, true)}>
             {fix.label}
           </button>
         ))}

@@ -32,7 +32,12 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
                 </button>
                 {way.only && <span className="text-mute">only {way.only.join(', ')}</span>}
                 {steps.length === 0 && <span className="text-error font-semibold">does nothing</span>}
-                {way.branches.length === 1 && way.branches[0]!.when === null && <Steps steps={steps} />}
+                {way.branches.length === 1 && way.branches[0]!.when === null && (
+                  <>
+                    <Steps steps={steps} />
+                    <Motion name={way.branches[0]!.motion} />
+                  </>
+                )}
               </div>
               {(way.branches.length > 1 || way.branches[0]?.when) && (
                 <ul className="mt-0.5 grid gap-0.5">
@@ -43,6 +48,7 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
                       </span>
                       {branch.when !== null && <span className="font-mono text-[11.5px]">{branch.when}</span>}
                       <Steps steps={branch.steps} />
+                      <Motion name={branch.motion} />
                     </li>
                   ))}
                 </ul>
@@ -59,6 +65,16 @@ export function WaysOut({ detail }: { detail: ScreenDetail }) {
         {detail.waysOut.length === 0 && <li className="text-mute">No trigger leads on.</li>}
       </ul>
     </section>
+  );
+}
+
+/** How the screen comes in, where that is not as everywhere in the app. */
+function Motion({ name }: { name: string | null }) {
+  if (name === null) return null;
+  return (
+    <span className="font-mono text-[11.5px]">
+      <span className="text-mute">motion</span> {name}
+    </span>
   );
 }
 

@@ -30,7 +30,11 @@ export interface Actions {
   /** Opens the dialog in which a change is prepared and shown before it is made. */
   readonly change: (draft: Draft) => void;
   /** Makes a fix's edits, and says so. */
-  readonly applyFix: (fix: Fix) => void;
+  /**
+   * Makes a fix. In the Plan view the caret then goes to the change, unless `stay`: what stands beside the text is that
+   * of the screen under the caret.
+   */
+  readonly applyFix: (fix: Fix, stay?: boolean) => void;
 }
 
 // A context for each part that changes by itself, so that a component is drawn again only when its own parts change.

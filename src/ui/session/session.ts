@@ -30,6 +30,7 @@ import {
   type Watched,
 } from '../analysis/protocol';
 import { showMargin, showOverview } from './overview-effect';
+import { endOfFirst } from './caret';
 import type { Draft } from './drafts';
 import { Saver, type SaveState } from './saver';
 
@@ -241,6 +242,11 @@ export class Session implements AnalystListener {
     if (focus) this.view?.focus();
   }
 
+  /** Gives the text the focus, where it is shown. */
+  focus(): void {
+    this.view?.focus();
+  }
+
   /** Scrolls to the caret. */
   showCaret(): void {
     this.view?.dispatch({ effects: EditorView.scrollIntoView(this.editor.selection.main.head, { y: 'center' }) });
@@ -250,10 +256,11 @@ export class Session implements AnalystListener {
    * Makes edits that were computed on the analysed text.
    *
    * @param basis their analysis
+   * @param moves whether the caret goes to the first one, so that the user sees it
    * @returns false if there is a newer analysis, or if the text has changed in the same places since; new edits then
    * follow
    */
-  edit(edits: readonly TextEdit[], basis: Overview): boolean {
+  edit(edits: readonly TextEdit[], basis: Overview, moves = true): boolean {
     if (basis !== this.snapshot.overview) return false;
     const since = this.changesSince(basis);
     for (const { from, to } of edits) {
@@ -264,7 +271,10 @@ export class Session implements AnalystListener {
       to: this.nowAt(to, basis),
       insert,
     }));
-    this.dispatch({ changes, userEvent: 'input.fix', scrollIntoView: false });
+    const set = this.editor.changes(changes);
+    const end = moves ? endOfFirst(changes, set) : null;
+    const selection = end === null ? undefined : { anchor: end };
+    this.dispatch({ changes: set, selection, scrollIntoView: moves, userEvent: 'input.fix' });
     return true;
   }
 

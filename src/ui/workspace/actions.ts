@@ -70,9 +70,14 @@ export class PlanActions implements Actions {
     else this.openAt(finding.range.from);
   };
 
-  readonly applyFix: Actions['applyFix'] = (fix) => {
-    if (this.session.edit(fix.edits, this.drawn.snapshot.overview)) this.say(`${fix.label}: done. Undo with Ctrl+Z.`);
-    else this.refuse('The text has just changed there; try again.');
+  readonly applyFix: Actions['applyFix'] = (fix, stay = false) => {
+    const { snapshot, address } = this.drawn;
+    const goes = address.view === 'plan' && !stay;
+    if (this.session.edit(fix.edits, snapshot.overview, goes)) {
+      this.say(`${fix.label}: done. Undo with Ctrl+Z.`);
+      // Its button is gone; who goes on typing goes on at the change.
+      if (goes) this.session.focus();
+    } else this.refuse('The text has just changed there; try again.');
   };
 
   readonly walkTo: Actions['walkTo'] = ({ steps, taken, ...variant }, how) => {
