@@ -68,6 +68,8 @@ test('an argument of a module is lifted by the fix of its note, and lowered agai
   await app.click('Let m take id');
   await app.untilStored(id, 'module m by "M" {\n  takes id: int\n');
   expect((await app.plan(id)).text).not.toContain('(id)');
+  // The caret has gone to the change, in the module; from there to the screen.
+  await app.click('b');
   await app.untilText('[aria-label=Arguments]', 'id: int of m');
   await app.click('Let each screen take it');
   await ready();
