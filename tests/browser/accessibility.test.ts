@@ -38,6 +38,37 @@ const inTheme = (theme: string): Promise<void> =>
   for (const animation of document.getAnimations()) if (animation.effect.getComputedTiming().iterations !== Infinity) animation.finish();
 `);
 
+/**
+ * Runs in the page: controls of the header that cover one another, what has to be scrolled sideways to be read, and
+ * letters under 11 pixels.
+ */
+const flaws = `
+  const seen = (element) => element.checkVisibility() && element.getBoundingClientRect().width > 0;
+  const name = (element) => element.textContent.trim().slice(0, 40) || element.getAttribute('aria-label') || element.tagName;
+  const controls = [...document.querySelectorAll('header :is(a, button, select, summary, input)')].filter(seen);
+  const flaws = [];
+  controls.forEach((one, index) => controls.slice(index + 1).forEach((other) => {
+    const [a, b] = [one.getBoundingClientRect(), other.getBoundingClientRect()];
+    const across = Math.min(a.right, b.right) - Math.max(a.left, b.left);
+    const down = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
+    if (across > 1 && down > 1 && !one.contains(other) && !one.closest('[popover], ul')) flaws.push(name(one) + ' covers ' + name(other));
+  }));
+  for (const element of [document.documentElement, document.body, document.querySelector('main'), document.querySelector('main').parentElement.parentElement])
+    if (element.scrollWidth > element.clientWidth + 1) flaws.push(element.tagName + ' is wider than the window');
+  if (document.querySelector('main').getBoundingClientRect().height < 200) flaws.push('the view has no room');
+  const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  for (let text = texts.nextNode(); text; text = texts.nextNode()) {
+    const element = text.parentElement;
+    if (text.data.trim() === '' || element.closest('[aria-hidden], script, style, .sr-only') || !seen(element)) continue;
+    if (parseFloat(getComputedStyle(element).fontSize) < 10.95) flaws.push('too small: ' + text.data.slice(0, 40));
+  }
+  return flaws;`;
+
+const resize = (width: number, height: number, deviceScaleFactor: number): Promise<void> =>
+  app.driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    ...{ width, height, deviceScaleFactor, mobile: false },
+  });
+
 let demo = '';
 let broken = '';
 beforeAll(async () => {
@@ -93,4 +124,24 @@ describe('in both themes nothing is wrong with', () => {
     await app.named('Add an argument');
     expect(await violations()).toEqual([]);
   });
+});
+
+test.each([
+  ['1280 by 800', 1280, 800, 1],
+  ['1024 by 768', 1024, 768, 1],
+  ['1280 by 800, enlarged to 200 %', 640, 400, 2],
+])('at %s no view covers its controls, is wider than the window, or has small letters', async (_size, ...size) => {
+  await resize(...size);
+  try {
+    await app.openPlan(demo, '?screen=stay');
+    await app.driver.executeScript('document.activeElement.blur()');
+    for (const key of ['1', '2', '3', '4', '5', '6', '7']) {
+      await app.type(key);
+      await app.find(`header nav a:nth-child(${key})[aria-current=page]`);
+      await app.find('main:not([aria-busy])');
+      expect(await app.driver.executeScript(flaws), `view ${key}`).toEqual([]);
+    }
+  } finally {
+    await resize(1280, 800, 1);
+  }
 });

@@ -35,7 +35,7 @@ export const ChangesView = memo(function ChangesView({ planId }: { readonly plan
   };
   return (
     <main
-      className="grid grid-cols-[minmax(250px,290px)_minmax(0,1fr)] min-h-0"
+      className="grid grid-cols-[minmax(250px,290px)_minmax(0,1fr)] min-h-0 compact:block"
       data-compared={isCurrent ? 'yes' : undefined}
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
@@ -54,7 +54,7 @@ export const ChangesView = memo(function ChangesView({ planId }: { readonly plan
       </section>
       <section
         aria-label="Comparison"
-        className="grid grid-cols-1 grid-rows-[auto_minmax(0,1fr)] gap-3 border-l border-rule px-[18px] py-4 min-h-0"
+        className="grid grid-cols-1 grid-rows-[auto_minmax(0,1fr)] gap-3 border-l border-rule px-[18px] py-4 min-h-0 compact:border-l-0 compact:border-t"
       >
         <div className="grid gap-2.5">
           <Versions

@@ -9,7 +9,7 @@ export function FindingRow({ finding, isCurrent }: { finding: Finding; isCurrent
   const { showFinding, applyFix } = useActions();
   const fix = finding.fixes[0];
   return (
-    <div className="grid grid-cols-[148px_minmax(0,1fr)_auto] gap-x-3 items-baseline px-[18px] py-[3px]">
+    <div className="grid grid-cols-[148px_minmax(0,1fr)_auto] @max-[680px]:grid-cols-[148px_minmax(0,1fr)] gap-x-3 items-baseline px-[18px] py-[3px]">
       <RuleTag {...finding} className="truncate justify-self-stretch" />
       <button type="button" className="text-left cursor-pointer" onClick={() => showFinding(finding)}>
         <MessageText message={finding.summary} />
@@ -19,7 +19,9 @@ export function FindingRow({ finding, isCurrent }: { finding: Finding; isCurrent
           </span>
         )}
       </button>
-      <span className={isCurrent ? 'flex flex-col items-end' : 'flex flex-wrap gap-x-4 justify-end'}>
+      <span
+        className={`@max-[680px]:col-start-2 @max-[680px]:justify-start ${isCurrent ? 'flex flex-col items-end @max-[680px]:flex-row @max-[680px]:gap-x-4' : 'flex flex-wrap gap-x-4 justify-end'}`}
+      >
         {isCurrent && <WatchWalk finding={finding} />}
         {fix && (
           <button type="button" className="fix-button" onClick={() => applyFix(fix)}>

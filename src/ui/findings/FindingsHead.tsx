@@ -18,7 +18,7 @@ export function FindingsHead({ found }: { found: number }) {
     { kind: accepted, count: acceptedOnes.length, label: `${acceptedOnes.length} accepted` },
   ];
   return (
-    <div className="flex items-center gap-4 px-[18px] pt-2.5 pb-1.5">
+    <div className="flex items-center gap-4 px-[18px] pt-2.5 pb-1.5 whitespace-nowrap">
       <button
         type="button"
         className={`cursor-pointer ${only === null ? 'font-semibold' : 'text-mute'}`}

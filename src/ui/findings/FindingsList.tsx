@@ -44,7 +44,10 @@ export const FindingsList = memo(function FindingsList({ current: place }: { cur
     return () => cancelAnimationFrame(frame);
   }, [current, virtualizer]);
   return (
-    <section aria-label="Findings" className="border-t border-rule bg-base-100 flex flex-col h-[176px] contain-strict">
+    <section
+      aria-label="Findings"
+      className="@container border-t border-rule bg-base-100 flex flex-col h-[176px] contain-strict"
+    >
       <FindingsHead found={found.length} />
       <div ref={scroller} className="overflow-auto flex-1 pb-2">
         <ul className="relative" style={{ height: virtualizer.getTotalSize() }}>

@@ -56,13 +56,13 @@ export const HandOverView = memo(function HandOverView() {
   const entry = entryOf(output);
   return (
     <main
-      className="grid grid-cols-[minmax(230px,270px)_minmax(0,1fr)] min-h-0"
+      className="grid grid-cols-[minmax(230px,270px)_minmax(0,1fr)] min-h-0 compact:block"
       data-made={current ? output : undefined}
     >
       <OutputList shown={output} onShow={show} onPackAll={() => zip(null)} />
       <section
         aria-label={entry.title}
-        className="grid grid-cols-1 grid-rows-[auto_minmax(0,1fr)] gap-3 border-l border-rule px-[18px] py-4 min-h-0"
+        className="grid grid-cols-1 grid-rows-[auto_minmax(0,1fr)] gap-3 border-l border-rule px-[18px] py-4 min-h-0 compact:grid-rows-[auto_max(280px,70vh)] compact:border-l-0 compact:border-t"
       >
         <div className="grid gap-2.5 grid-cols-[minmax(0,1fr)]">
           <div>

@@ -30,8 +30,12 @@ export const LinksView = memo(function LinksView() {
   const ofAll = ofLinks.filter(({ subject }) => subject === null);
   const patterns = card?.spaces.reduce((most, { rows }) => Math.max(most, rows.length), 0) ?? 0;
   return (
-    <main className="grid grid-cols-[minmax(0,11fr)_minmax(0,9fr)] min-h-0">
-      <div ref={setScroller} className="relative overflow-auto px-[18px] pt-4 min-h-0" data-testid="url-space">
+    <main className="grid grid-cols-[minmax(0,11fr)_minmax(0,9fr)] min-h-0 compact:block">
+      <div
+        ref={setScroller}
+        className="relative overflow-auto px-[18px] pt-4 min-h-0 compact:h-[max(240px,60vh)]"
+        data-testid="url-space"
+      >
         <div>
           {overview.screens.length > 0 && (
             <p className="float-right ml-4">
@@ -98,7 +102,7 @@ export const LinksView = memo(function LinksView() {
         </div>
       </div>
       <div
-        className="overflow-auto border-l border-rule px-[18px] pt-4 pb-6 min-h-0 bg-base-100"
+        className="overflow-auto border-l border-rule px-[18px] pt-4 pb-6 min-h-0 bg-base-100 compact:border-l-0 compact:border-t"
         data-testid="try-urls"
       >
         {address.audit !== null ? <AuditPanel audit={address.audit} /> : <TryUrls />}

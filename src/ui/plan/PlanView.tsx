@@ -24,12 +24,12 @@ export const PlanView = memo(function PlanView() {
   useCaretScreen();
 
   return (
-    <main className="grid grid-cols-[minmax(0,1.38fr)_minmax(0,1fr)] min-h-0">
-      <div className="grid grid-rows-[minmax(0,1fr)_auto] min-h-0 border-r border-rule">
+    <main className="grid grid-cols-[minmax(0,1.38fr)_minmax(0,1fr)] min-h-0 compact:block">
+      <div className="grid grid-rows-[minmax(0,1fr)_auto] min-h-0 border-r border-rule compact:grid-rows-[max(240px,56vh)_auto]">
         <div ref={place} className="min-h-0 overflow-hidden bg-paper contain-strict" data-testid="editor" />
         <FindingsList current={findings.findIndex(({ range }) => range.from <= at && at <= range.to)} />
       </div>
-      <div className="overflow-auto px-[18px] py-4 min-w-0 contain-strict">
+      <div className="overflow-auto px-[18px] py-4 min-w-0 contain-strict compact:contain-none">
         {address.screen !== null && detail ? (
           <ScreenPanel detail={detail} />
         ) : (

@@ -252,14 +252,14 @@ function FoldedLabel({ node, label, zoom, across, onFold }: FoldedProps) {
       data-key={label.key}
       title={`${name}: ${saidOfLane(lane)}\nUnfold`}
       onClick={() => onFold(lane.module)}
-      className="absolute text-left cursor-pointer rounded-field whitespace-nowrap hover:bg-base-200/70 px-1"
+      className="absolute text-left cursor-pointer rounded-field whitespace-nowrap bg-base-100 hover:bg-base-200 px-1"
       style={{ left: node.x * across + toLabelAt(zoom) - 2, top: node.y * zoom - size / 2 - 2, lineHeight: 1 }}
     >
       <span className="font-mono font-semibold" style={{ fontSize: size }}>
         <Name text={name} label={label} size={size} />
       </span>
       {metrics.row * zoom >= twoLines && (
-        <span className="flex items-baseline gap-1.5 text-[11px] text-mute mt-0.5 bg-base-100">
+        <span className="flex items-baseline gap-1.5 text-[11px] text-mute mt-0.5">
           {counted(lane.count, 'screen')}
           {lane.stranded > 0 && (
             <span className="inline-flex items-baseline gap-0.5">

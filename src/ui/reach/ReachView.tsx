@@ -112,8 +112,8 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
   usePlainKey('f', fit);
   const isEmpty = chart.nodes.length === 0 && chart.foldedNodes.length === 0;
   return (
-    <main className="grid grid-cols-[minmax(0,1fr)_clamp(300px,29vw,420px)] min-h-0">
-      <div className="grid grid-rows-[auto_minmax(0,1fr)_auto] min-h-0 border-r border-rule relative">
+    <main className="grid grid-cols-[minmax(0,1fr)_clamp(300px,29vw,420px)] min-h-0 compact:block">
+      <div className="grid grid-rows-[auto_minmax(0,1fr)_auto] min-h-0 border-r border-rule relative compact:grid-rows-[auto_max(240px,60vh)_auto]">
         <div>
           <QuestionLine answer={answer} />
           <AnswerPanel {...answer} />
@@ -150,7 +150,7 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
           />
         </Shelf>
       </div>
-      <div className="overflow-auto contain-strict px-[18px] py-4 min-w-0 bg-paper">
+      <div className="overflow-auto contain-strict px-[18px] py-4 min-w-0 bg-paper compact:contain-none compact:border-t border-rule">
         {selected && detail ? <ScreenPanel detail={detail} /> : <PlanPanel />}
       </div>
     </main>

@@ -85,7 +85,7 @@ export function Shelf({ stranded, undecided, selected, children }: Props) {
           </ul>
         </div>
       )}
-      <div className="flex items-center px-4 gap-4">
+      <div className="flex items-center px-4 gap-4 compact:flex-wrap compact:gap-y-0">
         <Legend />
         <span className="flex-1" />
         {children}

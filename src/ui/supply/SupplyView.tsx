@@ -111,7 +111,7 @@ export const SupplyView = memo(function SupplyView({ planId }: { readonly planId
   const tabbable = selected ?? moveCell(blocks, null, 'down');
 
   return (
-    <main className="grid grid-rows-[auto_minmax(0,1fr)_auto] min-h-0">
+    <main className="grid grid-rows-[auto_minmax(0,1fr)_auto] min-h-0 compact:grid-rows-[auto_max(240px,60vh)_auto]">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2 px-[18px] pt-4 pb-3">
         {supply ? <CountBar counts={supply.counts} /> : <div className="h-[28px]" />}
         <span className="flex-1" />

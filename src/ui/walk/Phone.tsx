@@ -37,7 +37,7 @@ export function Phone(props: Props) {
     'border border-rule rounded-field bg-paper py-2 cursor-pointer hover:border-primary disabled:text-mute disabled:cursor-default disabled:hover:border-rule';
   return (
     <div
-      className={`${frame.around} mx-auto h-full grid grid-rows-[minmax(300px,1fr)_auto_auto] grid-cols-[minmax(0,1fr)] gap-3`}
+      className={`${frame.around} mx-auto h-full grid grid-rows-[minmax(300px,640px)_auto_auto] content-start compact:grid-rows-[auto_auto_auto] grid-cols-[minmax(0,1fr)] gap-3`}
     >
       <section
         aria-label="The phone"

@@ -31,9 +31,12 @@ export function Trail({ card, keepName, onStep }: Props) {
   const { steps, taken, broken } = card;
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
-    const frame = requestAnimationFrame(() =>
-      list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' }),
-    );
+    const frame = requestAnimationFrame(() => {
+      const column = list.current?.closest('[data-column]');
+      // Where the columns stand one below the other, the page scrolls, and the phone would leave the sight.
+      if (column && column.scrollHeight > column.clientHeight)
+        list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
+    });
     return () => cancelAnimationFrame(frame);
   }, [taken, steps.length]);
   const last = steps.length - 1;

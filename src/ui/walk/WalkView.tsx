@@ -10,17 +10,33 @@ import { Coverage } from './Coverage';
 import { useWalkKeys } from './keys';
 import { KeptWalks } from './KeptWalks';
 import { OpenDialog } from './OpenDialog';
+import { useMedia } from '../parts/use-media';
+import { ScreenPanel } from '../screen/ScreenPanel';
 import { Phone } from './Phone';
 import { Stacks } from './Stacks';
 import { stepOf, tapsOf, withStep, type Tap } from './steps';
 import { Trail } from './Trail';
 import { isOf, useTopScreen } from './use-top-screen';
 
+/** Widths of the columns: the device, the stacks, the walk, and where there is room, the screen on top. */
+const columns = {
+  usual: {
+    slim: 'grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)]',
+    wide: 'grid-cols-[minmax(480px,1.75fr)_minmax(250px,1fr)_minmax(260px,1fr)]',
+  },
+  ample: {
+    slim: 'grid-cols-[380px_minmax(300px,1fr)_minmax(340px,1.15fr)_minmax(400px,1.4fr)]',
+    wide: 'grid-cols-[minmax(640px,1.6fr)_minmax(270px,1fr)_minmax(280px,1fr)_minmax(340px,1.2fr)]',
+  },
+} as const;
+
 /** A phone to tap, the stacks beside it, the walk so far, and the kept walks. */
 export const WalkView = memo(function WalkView() {
   const session = useSession();
   const walk = useSnapshot('walk');
   const overview = useSnapshot('overview');
+  const detail = useSnapshot('detail');
+  const isAmple = useMedia('(min-width: 1600px)');
   const address = useAddress();
   const { now } = address;
   const { walkTo } = useActions();
@@ -101,7 +117,7 @@ export const WalkView = memo(function WalkView() {
     }));
   return (
     <main
-      className={`grid min-h-0 ${card.size === 'wide' ? 'grid-cols-[minmax(480px,1.75fr)_minmax(250px,1fr)_minmax(260px,1fr)]' : 'grid-cols-[minmax(316px,380px)_minmax(270px,1fr)_minmax(290px,1.15fr)]'}`}
+      className={`grid min-h-0 compact:block ${columns[isAmple ? 'ample' : 'usual'][card.size === 'wide' ? 'wide' : 'slim']}`}
       data-steps={card.steps.length - 1}
       data-current={(isOf(card, address) && overview.variant === card.variant && heard) || undefined}
     >
@@ -123,10 +139,15 @@ export const WalkView = memo(function WalkView() {
         <AppState card={card} onSet={(flag, value) => step(card, `set ${flag} = ${value}`)} />
         <Coverage card={card} />
       </div>
-      <div className="overflow-auto px-[18px] py-4 grid gap-5 content-start min-w-0">
+      <div className="overflow-auto px-[18px] py-4 grid gap-5 content-start min-w-0" data-column>
         <Trail card={card} keepName={keepName} onStep={(at) => stepTo(card, at)} />
         <KeptWalks card={card} />
       </div>
+      {isAmple && (
+        <div className="overflow-auto border-l border-rule px-[18px] py-4 min-w-0 bg-paper">
+          {detail && <ScreenPanel detail={detail} />}
+        </div>
+      )}
       {opening && (
         <OpenDialog doors={card.doors} onClose={() => setOpening(false)} onOpen={(text) => step(card, text)} />
       )}

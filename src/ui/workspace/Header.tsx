@@ -20,7 +20,7 @@ interface Props {
 export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
   const address = useAddress();
   return (
-    <header className="@container flex items-center gap-3 h-[46px] px-4 border-b border-rule bg-base-100 min-w-0">
+    <header className="@container flex items-center gap-3 h-[46px] px-4 border-b border-rule bg-base-100 min-w-0 compact:flex-wrap compact:h-auto compact:py-1.5 compact:gap-y-1">
       <Link href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px] shrink-0" title="All plans">
         <span className="double-bar h-[18px]" aria-hidden />
         Andante
@@ -28,7 +28,10 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
       <h1 className="sr-only">{name}</h1>
       <PlanMenu planId={planId} name={name} onRename={onRename} />
       <SaveNote />
-      <nav aria-label="Views" className="flex gap-1 @max-[1148px]:gap-0 ml-2">
+      <nav
+        aria-label="Views"
+        className="flex gap-1 @max-[1148px]:gap-0 ml-2 compact:order-last compact:w-full compact:ml-0 compact:flex-wrap"
+      >
         {views.map((view) => (
           <a
             key={view.id}

@@ -5,7 +5,8 @@ import { useAddress, useSession, useSnapshot, useStanding } from '../session/con
 import { saveReport } from './report-file';
 import { verdictParts } from './verdict-parts';
 
-const line = 'flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100';
+const line =
+  'relative flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100 compact:flex-nowrap compact:overflow-x-auto [scrollbar-width:thin]';
 
 /** The verdict in sentences with numbers; each part leads to the findings behind it. */
 export function VerdictLine() {
@@ -46,7 +47,10 @@ export function VerdictLine() {
       title={counted(overview.findings.length, 'finding')}
     >
       {standing.kind === 'behind' && (
-        <span className="pr-4 mr-4 border-r border-rule text-warning">This is about an earlier text. Analysing…</span>
+        // Over the end of the line: beside the numbers it could make a second line, and all beneath would move.
+        <span className="absolute right-0 inset-y-0 flex items-center px-4 border-l border-rule bg-base-100 text-warning">
+          This is about an earlier text. Analysing…
+        </span>
       )}
       {verdictParts(overview).map(({ key, only, view, tone, before, count, after }) => {
         const inner = (

@@ -69,26 +69,28 @@ export function Workspace({ plan }: { plan: PlanDocument }) {
 
   return (
     <WorkspaceProvider session={session} actions={actions} address={address} shown={shown} snapshot={snapshot}>
-      <div className="h-full grid grid-rows-[auto_auto_minmax(0,1fr)] grid-cols-[minmax(0,1fr)]">
-        <Header
-          planId={plan.id}
-          name={name}
-          onRename={setName}
-          goTo={goTo}
-          onKeys={() => keysDialog.current?.showModal()}
-        />
-        <div>
-          <VerdictLine />
-          <FirstSteps />
-          <ConflictBar planName={name} />
-          <DraftsBar planName={name} />
-          {refused && isSamePlace(refused.at, address) && (
-            <Notice form="bar" tone="warning">
-              {refused.why}
-            </Notice>
-          )}
+      <div className="@container/app h-full overflow-auto">
+        <div className="h-full compact:h-auto grid grid-rows-[auto_auto_minmax(0,1fr)] grid-cols-[minmax(0,1fr)]">
+          <Header
+            planId={plan.id}
+            name={name}
+            onRename={setName}
+            goTo={goTo}
+            onKeys={() => keysDialog.current?.showModal()}
+          />
+          <div>
+            <VerdictLine />
+            <FirstSteps />
+            <ConflictBar planName={name} />
+            <DraftsBar planName={name} />
+            {refused && isSamePlace(refused.at, address) && (
+              <Notice form="bar" tone="warning">
+                {refused.why}
+              </Notice>
+            )}
+          </div>
+          <Shown planId={plan.id} view={address.view} isDecided={snapshot.overview.stage === 'decided'} />
         </div>
-        <Shown planId={plan.id} view={address.view} isDecided={snapshot.overview.stage === 'decided'} />
       </div>
       <KeysDialog ref={keysDialog} />
       {draft && (

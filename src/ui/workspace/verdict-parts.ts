@@ -28,17 +28,17 @@ const aboutSupply: readonly Line[] = [
 
 const aboutTheRest: readonly Line[] = [
   ['unread', 'text-error', 'name or line not understood', 'names or lines not understood'],
-  ['ways', 'text-warning', 'finding about ways through the app', 'findings about ways through the app'],
+  ['ways', 'text-warning', 'way to look at', 'ways to look at'],
   ['claims', 'text-error', 'rule broken', 'rules broken'],
-  ['back', 'text-warning', 'finding about Back and stacks', 'findings about Back and stacks'],
+  ['back', 'text-warning', 'stack to look at', 'stacks to look at'],
   ['walk', 'text-error', 'kept walk broken', 'kept walks broken'],
   ['name', 'text-warning', 'name to look at', 'names to look at'],
-  ['order', 'text-info', 'finding about menus and modules', 'findings about menus and modules'],
+  ['order', 'text-info', 'menu or module to look at', 'menus or modules to look at'],
 ];
 
 const aboutLinks: readonly Line[] = [
   ['clash', 'text-error', 'clash', 'clashes'],
-  ['links', 'text-warning', 'finding about links and entries', 'findings about links and entries'],
+  ['links', 'text-warning', 'link or entry to look at', 'links or entries to look at'],
 ];
 
 /** A sentence of the verdict that is no count of findings. */
