@@ -227,4 +227,9 @@ test('the answer follows the text, and a question that does not read gets a sent
   await app.type('q');
   await app.type('from b to a', Key.ENTER);
   await app.untilText('section[aria-label=Answer]', 'From b, 1 tap leads to a');
+  // The field keeps the focus, and the next question takes the place of the last one.
+  await app.type('farther than 0 taps', Key.ENTER);
+  await app.untilText('section[aria-label=Answer]', '1 screen takes more than 0 taps: b.');
+  await app.click('Keep the walk');
+  await app.untilStored(id, 'walk "farther than 0 taps: b" {\n  tap "B"\n  expect b\n}');
 });

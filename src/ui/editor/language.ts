@@ -77,4 +77,7 @@ export const highlighting = HighlightStyle.define([
   { tag: tags.invalid, class: 'tok-invalid' },
 ]);
 
+/** Reads the words of a plan, for colours alone. */
+export const andanteParser = streamLanguage.parser;
+
 export const andanteLanguage: Extension = [streamLanguage, syntaxHighlighting(highlighting)];

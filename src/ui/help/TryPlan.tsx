@@ -5,6 +5,7 @@ import { EditorState } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { Coloured } from '../editor/Coloured';
 import { andanteLanguage } from '../editor/language';
 import { MessageText } from '../parts/MessageText';
 import { counted } from '../parts/numbers';
@@ -29,7 +30,7 @@ export function TryPlan({ example, check }: Props) {
         className="bg-base-200 rounded-box px-4 py-3 overflow-auto font-mono text-[12.5px] leading-[1.5]"
         tabIndex={0}
       >
-        {example}
+        <Coloured text={example} />
       </pre>
       <button type="button" className="btn btn-xs absolute top-2 right-2" onClick={() => setOpen(true)}>
         Try it

@@ -1,6 +1,7 @@
 'use client';
 
 import { MessageText } from '../parts/MessageText';
+import { counted } from '../parts/numbers';
 import { ScreenLink } from '../parts/ScreenLink';
 import { useActions, useAddress, useSession, useSnapshot } from '../session/context';
 import type { AnswerState } from './use-answer';
@@ -8,11 +9,14 @@ import type { AnswerState } from './use-answer';
 /** Rows that are drawn; the sentence has the number of all. */
 const most = 200;
 
+/** Walks that are kept at once; more are no evidence that somebody reads. */
+const mostKept = 20;
+
 /** The answer to the question: a sentence, its screens, and what to do with it. */
 export function AnswerPanel({ question, card, refusal }: AnswerState) {
   const session = useSession();
   const { go } = useAddress();
-  const { walkTo } = useActions();
+  const { walkTo, say } = useActions();
   const names = useSnapshot('names');
   if (question === null) return null;
   const indexOf = new Map(names.map(({ label }, index) => [label, index]));
@@ -22,6 +26,16 @@ export function AnswerPanel({ question, card, refusal }: AnswerState) {
       [{ from: plan.length, to: plan.length, insert: `${plan.endsWith('\n') ? '' : '\n'}\n${text}\n` }],
       plan,
     );
+  };
+  const walks = (card?.rows ?? []).flatMap(({ screen, walk }) =>
+    screen !== null && walk && walk.steps.length > 0 ? [{ screen, steps: walk.steps }] : [],
+  );
+  const keepAll = async (): Promise<void> => {
+    const made = await session.keep(
+      walks.map(({ screen, steps }) => ({ title: `${question}: ${screen}`, steps: [...steps, `expect ${screen}`] })),
+    );
+    if (made) say(`${counted(walks.length, 'walk')} kept in the plan. Undo with Ctrl+Z.`);
+    else session.notice('The text has just changed; try again.');
   };
   return (
     <section
@@ -51,6 +65,16 @@ export function AnswerPanel({ question, card, refusal }: AnswerState) {
         {card?.keep && (
           <button type="button" className="fix-button" title={card.keep} onClick={() => keep(card.keep!)}>
             {card.way ? 'Keep the walk' : 'Keep it as a rule'}
+          </button>
+        )}
+        {walks.length > 0 && walks.length <= mostKept && (
+          <button
+            type="button"
+            className="fix-button whitespace-nowrap"
+            title="Each becomes a walk of the plan, and a finding when a change breaks it"
+            onClick={() => void keepAll()}
+          >
+            {walks.length === 1 ? 'Keep the walk' : `Keep the ${walks.length} walks`}
           </button>
         )}
         <button type="button" className="btn btn-ghost btn-xs" onClick={() => go({ ask: null })}>

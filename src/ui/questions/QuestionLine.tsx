@@ -67,6 +67,8 @@ export function QuestionLine({ answer }: { readonly answer: AnswerState }) {
         event.preventDefault();
         closeMenu();
         askIt(inputValue);
+        // The next question takes the place of this one.
+        event.currentTarget.querySelector('input')?.select();
       }}
     >
       <div className="relative grow min-w-0">

@@ -2,7 +2,8 @@
 
 import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { layOut } from '../../core/chart/layout';
-import type { Ghost } from '../../core/chart/chart';
+import { remembered } from '../../core/base/remembered';
+import type { Chart as ChartLayout, Ghost } from '../../core/chart/chart';
 import { declaredLanes, type LaneOrder } from '../../core/chart/order';
 import { tidyLanes } from '../../core/chart/tidy';
 import type { Since } from '../../core/compare/report/since';
@@ -46,7 +47,7 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
   const area = useRef<HTMLDivElement>(null);
   const size = useSize(area);
   const lanes = useLanes(overview);
-  const whole = useMemo(() => layOut(overview, { lanes, gone }), [overview, lanes, gone]);
+  const whole = useMemo(() => wholeChart(overview, lanes, gone), [overview, lanes, gone]);
   const selected = overview.screens.find((screen) => screen.label === address.screen) ?? null;
 
   const { folded, isSettled, fold, foldAll } = useFolding(overview, whole, size, selected);
@@ -157,6 +158,20 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
   );
 });
 
+/** Orders of lanes, and charts with all lanes unfolded, by what they show: one comes back to the view at no cost. */
+const tidied = new WeakMap<Overview, LaneOrder>();
+const unfolded = new WeakMap<LaneOrder, { readonly overview: Overview; readonly chart: ChartLayout }>();
+
+/** The chart with all lanes unfolded. */
+function wholeChart(overview: Overview, lanes: LaneOrder, gone: readonly Ghost[]): ChartLayout {
+  if (gone.length > 0) return layOut(overview, { lanes, gone });
+  const known = unfolded.get(lanes);
+  if (known?.overview === overview) return known.chart;
+  const chart = layOut(overview, { lanes });
+  unfolded.set(lanes, { overview, chart });
+  return chart;
+}
+
 /**
  * An order of lanes in which few lines cross. It is found once all is decided, and stays as long as the modules do, so
  * that typing moves no lane.
@@ -167,7 +182,7 @@ function useLanes(overview: Overview): LaneOrder {
   const [known, setKnown] = useState<{ readonly modules: string; readonly lanes: LaneOrder } | null>(null);
   if (known?.modules === modules) return known.lanes;
   if (!isDecided) return declaredLanes(overview);
-  const next = { modules, lanes: tidyLanes(overview) };
+  const next = { modules, lanes: remembered(tidied, overview, () => tidyLanes(overview)) };
   setKnown(next);
   return next.lanes;
 }
