@@ -1,4 +1,5 @@
 /** Plans about which an analysis was once wrong: mostly tabs that share a flag. Each answer is worked out by hand. */
+import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { describe as describeAt } from '../../src/core/assist/describe';
 import { check } from '../../src/core/check';
@@ -348,4 +349,13 @@ describe('where the meaning was open', () => {
       [['home'], true],
     ]);
   });
+});
+
+test('of a large app the far screens, too, say what Back reveals, and most of them that this is all', () => {
+  const { plan, reach } = check(readFileSync(new URL('../../demo/tidewater.andante', import.meta.url), 'utf8'));
+  const [phone] = reach.variants;
+  expect(phone!.kind).toBe('bounded');
+  const shown = plan.screens.filter(({ index }) => phone!.verdicts[index]!.reachable === 'yes').map(phone!.back);
+  expect(shown.filter(({ reveals, leaves }) => reveals.length === 0 && leaves !== true)).toEqual([]);
+  expect(shown.filter(({ whole }) => whole).length).toBeGreaterThan(0.9 * shown.length);
 });

@@ -1,6 +1,7 @@
 /**
  * Plans that were written before the language grew, with their verdicts then: `unchanged/plans.json` has the demo and all
- * examples of documents and rules. A new construct of the language changes none of these verdicts, and no layout.
+ * examples of documents and rules. A new construct of the language changes none of these verdicts, and no layout. An
+ * answer that was not whole (`…`) may become so.
  */
 import { createHash } from 'node:crypto';
 import { expect, test } from 'vitest';

@@ -4,6 +4,7 @@ import type { VariantReach } from '../../reach';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
 import type { AppEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
+import { endsOf } from '../../walk/ends';
 import { Walker } from '../../walk/walker';
 
 /** Maximum number of configurations that are expanded: a tenth of a second's work. */
@@ -87,19 +88,6 @@ function walkFrom(
 }
 
 const topOf = (configuration: Configuration): Screen => activeStack(configuration)!.screen;
-
-/** The configurations at the end of a walk. */
-function endsOf(walker: Walker, walk: readonly Tap[]): Configuration[] {
-  let now = walker.coldStart();
-  for (const { shows, ...event } of walk) {
-    const next = now
-      .filter((one) => walker.isOffered(one, event))
-      .flatMap((one) => walker.after(one, event))
-      .filter((one) => topOf(one) === shows);
-    now = [...new Map(next.map((one) => [keyOf(one), one])).values()];
-  }
-  return now;
-}
 
 function tapsOf(end: SearchNode): Tap[] {
   const taps: Tap[] = [];

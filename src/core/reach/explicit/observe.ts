@@ -1,6 +1,9 @@
 import type { Plan, Screen } from '../../plan/model';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
+import type { AppEvent, ExternalEvent } from '../../walk/event';
 import { listInSight } from '../../walk/in-sight';
+import { endsOf } from '../../walk/ends';
+import type { Tap } from '../../walk/tap';
 import { Walker } from '../../walk/walker';
 
 /** Effects of Back that were seen. */
@@ -18,61 +21,126 @@ export interface Observed {
   readonly whole: boolean;
 }
 
-/** Maximum number of configurations, and of events. */
-const most = 1500;
+/** Maximum number of configurations, and of events, level by level. */
+const mostInLevels = 1500;
 const mostEvents = 40_000;
+/** Maximum number of events around the ends of walks. */
+const mostAround = 40_000;
 
 /**
- * Walks a variant level by level, from a cold start and from outside, up to a number of configurations. For plans whose
- * stacks are not known exactly. Everything seen is true; unless `whole`, there may be more.
+ * Walks a variant level by level, from a cold start and from outside, up to a number of configurations; if these are
+ * not all, also one step on from the end of each given walk. For plans whose stacks are not known exactly. Everything
+ * seen is true; unless `whole`, there may be more.
+ *
+ * @param walks from a cold start, such as the shortest one to each screen
+ * @param levels how many configurations are looked at level by level
  */
-export function observe(plan: Plan, variant: string): Observed {
-  const walker = new Walker(plan, variant);
-  const reveals = plan.screens.map(() => new Set<Screen>());
-  const within = plan.screens.map(() => new Set<Screen>());
-  const [leaves, arrow, noArrow, toFirstTab] = [
-    new Set<Screen>(),
-    new Set<Screen>(),
-    new Set<Screen>(),
-    new Set<Screen>(),
-  ];
-  const external = walker.externalEvents();
-  const seen = new Map<string, Configuration>();
-  const add = (configurations: readonly Configuration[]): void => {
-    for (const configuration of configurations) {
-      const key = keyOf(configuration);
-      if (!seen.has(key) && seen.size < most) seen.set(key, configuration);
-    }
-  };
-  add(walker.coldStart());
-  for (const event of external) add(walker.open(event));
-  let events = 0;
-  for (const configuration of seen.values()) {
-    if (events > mostEvents) break;
+export function observe(plan: Plan, variant: string, walks: Iterable<readonly Tap[]>, levels = mostInLevels): Observed {
+  const observer = new Observer(plan, variant);
+  observer.explore(levels);
+  if (!observer.whole) for (const walk of walks) if (!observer.lookAround(walk)) break;
+  return observer;
+}
+
+class Observer implements Observed {
+  readonly reveals: ReadonlyArray<Set<Screen>>;
+  readonly within: ReadonlyArray<Set<Screen>>;
+  readonly toFirstTab = new Set<Screen>();
+  readonly leaves = new Set<Screen>();
+  readonly arrow = new Set<Screen>();
+  readonly noArrow = new Set<Screen>();
+  whole = false;
+  private readonly walker: Walker;
+  private readonly external: readonly ExternalEvent[];
+  /** Events so far around the ends of walks. */
+  private around = 0;
+  /** Valuations of the flags with which links and entries were opened. */
+  private readonly opened = new Set<string>();
+
+  constructor(
+    plan: Plan,
+    private readonly variant: string,
+  ) {
+    this.walker = new Walker(plan, variant);
+    this.external = this.walker.externalEvents();
+    this.reveals = plan.screens.map(() => new Set<Screen>());
+    this.within = plan.screens.map(() => new Set<Screen>());
+  }
+
+  /** Notes what Back does in a configuration. */
+  private look(configuration: Configuration): void {
     const { screen, below } = activeStack(configuration)!;
     // Back to a list that is in sight already needs no arrow.
-    const hasArrow = below !== null && listInSight(activeStack(configuration), variant) !== below;
-    (hasArrow ? arrow : noArrow).add(screen);
-    const back = walker.after(configuration, { kind: 'back' });
-    if (back.length === 0) leaves.add(screen);
+    const hasArrow = below !== null && listInSight(activeStack(configuration), this.variant) !== below;
+    (hasArrow ? this.arrow : this.noArrow).add(screen);
+    const back = this.walker.after(configuration, { kind: 'back' });
+    if (back.length === 0) this.leaves.add(screen);
     for (const each of back) {
-      reveals[screen.index]!.add(activeStack(each)!.screen);
-      if (each.active === configuration.active) within[screen.index]!.add(activeStack(each)!.screen);
-      else toFirstTab.add(screen);
-    }
-    for (const event of [...walker.allEvents(configuration), ...external]) {
-      const before = walker.steps;
-      add(walker.after(configuration, event));
-      events += walker.eventsSince(before);
+      this.reveals[screen.index]!.add(activeStack(each)!.screen);
+      if (each.active === configuration.active) this.within[screen.index]!.add(activeStack(each)!.screen);
+      else this.toFirstTab.add(screen);
     }
   }
-  return {
-    reveals,
-    within,
-    toFirstTab,
-    leaves,
-    arrow,
-    noArrow,
-    whole: seen.size < most && events <= mostEvents && !walker.bounded,
-  };
+
+  /** Looks at all configurations, up to a number of them. */
+  explore(most: number): void {
+    const { walker, external } = this;
+    const seen = new Map<string, Configuration>();
+    const add = (configurations: readonly Configuration[]): void => {
+      for (const configuration of configurations) {
+        const key = keyOf(configuration);
+        if (!seen.has(key) && seen.size < most) seen.set(key, configuration);
+      }
+    };
+    add(walker.coldStart());
+    for (const event of external) add(walker.open(event));
+    let events = 0;
+    for (const configuration of seen.values()) {
+      if (events > mostEvents) break;
+      this.look(configuration);
+      for (const event of [...walker.allEvents(configuration), ...external]) {
+        const before = walker.steps;
+        add(walker.after(configuration, event));
+        events += walker.eventsSince(before);
+      }
+    }
+    this.whole = seen.size < most && events <= mostEvents && !walker.bounded;
+  }
+
+  /** Looks at the end of a walk, and at what can follow it. Returns false once it has looked at enough. */
+  lookAround(walk: readonly Tap[]): boolean {
+    for (const end of endsOf(this.walker, walk).slice(0, mostAtOnce)) this.lookFrom(end);
+    this.around += walk.length;
+    return this.around < mostAround;
+  }
+
+  /** Looks at a configuration, at what can follow it, and at links and entries that are opened with its flags. */
+  private lookFrom(configuration: Configuration): void {
+    const { walker } = this;
+    this.look(configuration);
+    for (const event of walker.allEvents(configuration)) {
+      for (const next of this.after(configuration, event)) {
+        this.look(next);
+        this.openWith(next);
+      }
+    }
+  }
+
+  /** Opens each link and entry. They empty all stacks, so once for each valuation of the flags is enough. */
+  private openWith(configuration: Configuration): void {
+    const flags = configuration.flags.join();
+    if (this.opened.has(flags) || this.around >= mostAround) return;
+    this.opened.add(flags);
+    for (const event of this.external) for (const next of this.after(configuration, event)) this.lookFrom(next);
+  }
+
+  private after(configuration: Configuration, event: AppEvent): Configuration[] {
+    const before = this.walker.steps;
+    const next = this.walker.after(configuration, event);
+    this.around += this.walker.eventsSince(before);
+    return next;
+  }
 }
+
+/** Maximum number of configurations at the end of a walk. */
+const mostAtOnce = 8;

@@ -1,6 +1,8 @@
 import type { Plan, Screen } from '../../plan/model';
 import { observe, type Observed } from '../explicit';
+import type { Tap } from '../../walk/tap';
 import type { ExactStacks, UpperBound } from '../queries';
+import type { Verdict } from './verdict';
 
 /** Effect of Back on one screen of one variant. */
 export interface Back {
@@ -23,10 +25,14 @@ export interface Back {
   readonly deepest: { readonly frames: number | null; readonly cycle: readonly Screen[] } | null;
 }
 
-/** Effect of Back on each screen, as far as walks show it. */
-export function backInWalks(plan: Plan, variant: string): (screen: Screen) => Back {
+/**
+ * Effect of Back on each screen, as far as walks show it.
+ *
+ * @param verdicts of the variant: their walks are looked at, too
+ */
+export function backInWalks(plan: Plan, variant: string, verdicts: readonly Verdict[]): (screen: Screen) => Back {
   let observed: Observed | null = null;
-  return (screen) => fromWalks((observed ??= observe(plan, variant)), screen);
+  return (screen) => fromWalks((observed ??= observe(plan, variant, walksOf(verdicts))), screen);
 }
 
 /**
@@ -63,6 +69,10 @@ export function backInStacks(stacks: ExactStacks, screen: Screen): Back {
     arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null,
     deepest: some || none ? stacks.deepestOn(screen) : null,
   };
+}
+
+function* walksOf(verdicts: readonly Verdict[]): Generator<readonly Tap[], void, void> {
+  for (const { walk } of verdicts) if (walk) yield walk;
 }
 
 function fromWalks({ reveals, within, toFirstTab, leaves, arrow, noArrow, whole }: Observed, screen: Screen): Back {

@@ -1,12 +1,5 @@
 export { exactReach } from './exact';
 export { searching } from './quick';
-export {
-  knownStacks,
-  type Bounded,
-  type Exact,
-  type KnownStacks,
-  type Reach,
-  type VariantReach,
-  type Verdict,
-} from './reach';
+export { knownStacks, type Bounded, type Exact, type KnownStacks, type Reach, type VariantReach } from './reach';
+export type { Verdict } from './verdict';
 export { walkRevealing } from './walk-revealing';

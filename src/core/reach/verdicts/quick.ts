@@ -5,7 +5,8 @@ import type { AppEvent } from '../../walk/event';
 import { Walker } from '../../walk/walker';
 import { backInWalks } from './back';
 import { mayReach } from '../explicit';
-import type { Reach, VariantReach, Verdict } from './reach';
+import type { Reach, VariantReach } from './reach';
+import type { Verdict } from './verdict';
 import type { Tap } from '../../walk/tap';
 
 /** Maximum number of events, and more for each screen. The notes beside each keystroke wait for them. */
@@ -65,7 +66,7 @@ function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
       verdicts: plan.screens.map(() => undecided),
       kind: 'undecided',
       because: 'not asked',
-      back: backInWalks(plan, variant),
+      back: backInWalks(plan, variant, []),
     };
   const search = new Search(plan, new Walker(plan, variant));
   yield* search.fromColdStart();
@@ -89,7 +90,13 @@ function* searchVariant(plan: Plan, variant: string): Work<VariantReach> {
       },
     };
   });
-  return { kind: 'undecided', because: 'not asked', name: variant, verdicts, back: backInWalks(plan, variant) };
+  return {
+    kind: 'undecided',
+    because: 'not asked',
+    name: variant,
+    verdicts,
+    back: backInWalks(plan, variant, verdicts),
+  };
 }
 
 class Search {
