@@ -91,6 +91,7 @@ export interface BackCard {
   /** Indices of the screens that it can reveal in the same stack. */
   readonly within: readonly number[];
   readonly toFirstTab: boolean;
+  /** Whether that is proved to be all. */
   readonly whole: boolean;
   readonly leaves: boolean | null;
   readonly arrow: 'always' | 'never' | 'sometimes' | null;
@@ -154,7 +155,7 @@ export function screenDetail(
   const { plan } = check;
   const { verdicts, back } = reachOf(check, variant);
   const { walk, fromOutside, byEvent, isShortest } = verdicts[screen.index]!;
-  const { within, toFirstTab, whole, leaves, arrow, deepest } = back(screen);
+  const { within, toFirstTab, wholeWithin, leaves, arrow, deepest } = back(screen);
   const write = new StepWriter(check);
   return {
     index: screen.index,
@@ -192,7 +193,7 @@ export function screenDetail(
     back: {
       within: within.map((other) => other.index),
       toFirstTab,
-      whole,
+      whole: wholeWithin,
       leaves,
       arrow,
       deepest: deepest && { frames: deepest.frames, cycle: deepest.cycle.map(({ index }) => index) },

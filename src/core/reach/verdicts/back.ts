@@ -14,6 +14,8 @@ export interface Back {
   readonly toFirstTab: boolean;
   /** Whether that is proved to be all; otherwise there may be more. */
   readonly whole: boolean;
+  /** Whether the same is proved of `within` and `toFirstTab`: which screens are on top of the first tab is left open. */
+  readonly wholeWithin: boolean;
   /** Whether it can leave the app; null if that is undecided. */
   readonly leaves: boolean | null;
   /** Whether a header arrow is shown, over all runs; null if that is undecided or the screen is never shown. */
@@ -45,12 +47,17 @@ export function backWithin(upperBound: UpperBound, seen: (screen: Screen) => Bac
   return (screen) => {
     const back = seen(screen);
     if (back.whole) return back;
-    const reveals = new Set(back.reveals);
-    const whole = [...upperBound.revealed(screen).keys()].every((other) => reveals.has(other));
+    const [reveals, within] = [new Set(back.reveals), new Set(back.within)];
+    const allowed = [...upperBound.revealed(screen)];
+    const whole = allowed.every(([other]) => reveals.has(other));
+    const wholeWithin = allowed.every(([other, { beneath }]) =>
+      beneath.length > 0 ? within.has(other) : back.toFirstTab,
+    );
     const leaves = back.leaves ?? (upperBound.leaves(screen) ? null : false);
     const { some, none } = upperBound.arrowOn(screen);
     const arrow = back.arrow ?? (some && none ? null : some ? 'always' : none ? 'never' : null);
-    return { ...back, whole: whole && leaves !== null, leaves, arrow };
+    const isDecided = leaves !== null;
+    return { ...back, whole: whole && isDecided, wholeWithin: wholeWithin && isDecided, leaves, arrow };
   };
 }
 
@@ -65,6 +72,7 @@ export function backInStacks(stacks: ExactStacks, screen: Screen): Back {
     within: revealed.filter(isWithin),
     toFirstTab: stacks.goesToFirstTab(screen),
     whole: !stacks.gaveUp,
+    wholeWithin: !stacks.gaveUp,
     leaves: stacks.leaves(screen) !== null,
     arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null,
     deepest: some || none ? stacks.deepestOn(screen) : null,
@@ -83,6 +91,7 @@ function fromWalks({ reveals, within, toFirstTab, leaves, arrow, noArrow, whole 
     within: inOrder(within[screen.index]!),
     toFirstTab: toFirstTab.has(screen),
     whole,
+    wholeWithin: whole,
     leaves: leaves.has(screen) || (whole ? false : null),
     arrow: some && none ? 'sometimes' : !whole || some === none ? null : some ? 'always' : 'never',
     deepest: null,
