@@ -4,7 +4,7 @@ import type { VariantReach } from '../../reach';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
 import type { AppEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
-import { endsOf } from '../../walk/ends';
+import { Ends } from '../../walk/ends';
 import { Walker } from '../../walk/walker';
 
 /** Maximum number of configurations that are expanded: a tenth of a second's work. */
@@ -45,7 +45,7 @@ export function walkToward(
   { avoids = () => false, fits = () => true }: Limits = {},
 ): WalkToward | null {
   const walker = new Walker(plan, reach.name);
-  const starts = endsOf(walker, first);
+  const starts = new Ends(walker).of(first);
   const isEnd = (configuration: Configuration): boolean => topOf(configuration) === goal && fits(configuration);
   const search = (left: (screen: Screen) => number): Tap[] | null => walkFrom(walker, starts, isEnd, left, avoids);
   const shortest = search(() => 0);

@@ -2,7 +2,7 @@ import type { Plan, Screen } from '../../plan/model';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
 import type { AppEvent, ExternalEvent } from '../../walk/event';
 import { listInSight } from '../../walk/in-sight';
-import { endsOf } from '../../walk/ends';
+import { Ends } from '../../walk/ends';
 import type { Tap } from '../../walk/tap';
 import { Walker } from '../../walk/walker';
 
@@ -23,6 +23,9 @@ export interface Observed {
 
 /** Maximum number of configurations, and of events, level by level. */
 const mostInLevels = 1500;
+/** In an app of more screens the levels end long before the far ones, and show nothing that walks do not. */
+const mostScreens = 60;
+const mostInLevelsOfMany = 200;
 const mostEvents = 40_000;
 /** Maximum number of events around the ends of walks. */
 const mostAround = 40_000;
@@ -35,7 +38,12 @@ const mostAround = 40_000;
  * @param walks from a cold start, such as the shortest one to each screen
  * @param levels how many configurations are looked at level by level
  */
-export function observe(plan: Plan, variant: string, walks: Iterable<readonly Tap[]>, levels = mostInLevels): Observed {
+export function observe(
+  plan: Plan,
+  variant: string,
+  walks: Iterable<readonly Tap[]>,
+  levels = plan.screens.length > mostScreens ? mostInLevelsOfMany : mostInLevels,
+): Observed {
   const observer = new Observer(plan, variant);
   observer.explore(levels);
   if (!observer.whole) for (const walk of walks) if (!observer.lookAround(walk)) break;
@@ -52,6 +60,7 @@ class Observer implements Observed {
   whole = false;
   private readonly walker: Walker;
   private readonly external: readonly ExternalEvent[];
+  private readonly ends: Ends;
   /** Events so far around the ends of walks. */
   private around = 0;
   /** Valuations of the flags with which links and entries were opened. */
@@ -63,6 +72,7 @@ class Observer implements Observed {
   ) {
     this.walker = new Walker(plan, variant);
     this.external = this.walker.externalEvents();
+    this.ends = new Ends(this.walker);
     this.reveals = plan.screens.map(() => new Set<Screen>());
     this.within = plan.screens.map(() => new Set<Screen>());
   }
@@ -109,8 +119,8 @@ class Observer implements Observed {
 
   /** Looks at the end of a walk, and at what can follow it. Returns false once it has looked at enough. */
   lookAround(walk: readonly Tap[]): boolean {
-    for (const end of endsOf(this.walker, walk).slice(0, mostAtOnce)) this.lookFrom(end);
-    this.around += walk.length;
+    for (const end of this.ends.of(walk).slice(0, mostAtOnce)) this.lookFrom(end);
+    this.around++;
     return this.around < mostAround;
   }
 
