@@ -23,12 +23,13 @@ export interface Observed {
 
 /** Maximum number of configurations, and of events, level by level. */
 const mostInLevels = 1500;
+const mostEvents = 40_000;
 /** In an app of more screens the levels end long before the far ones, and show nothing that walks do not. */
 const mostScreens = 60;
-const mostInLevelsOfMany = 200;
-const mostEvents = 40_000;
-/** Maximum number of events around the ends of walks. */
+const mostInLevelsOfMany = 600;
+/** Maximum number of events around the ends of walks, and of configurations at one end. */
 const mostAround = 40_000;
+const mostAtOnce = 8;
 
 /**
  * Walks a variant level by level, from a cold start and from outside, up to a number of configurations; if these are
@@ -151,6 +152,3 @@ class Observer implements Observed {
     return next;
   }
 }
-
-/** Maximum number of configurations at the end of a walk. */
-const mostAtOnce = 8;
