@@ -9,7 +9,7 @@ export const coreDoors = {
   supply: ['language', 'plan'],
   links: ['base', 'language', 'plan'],
   walk: ['base', 'language', 'plan', 'links'],
-  edit: ['language', 'plan', 'supply', 'links'],
+  edit: ['base', 'language', 'plan', 'supply', 'links'],
   reach: ['base', 'plan', 'walk'],
   rules: ['base', 'language', 'plan', 'supply', 'links', 'walk', 'edit', 'reach'],
   audit: ['plan', 'links', 'walk', 'rules'],

@@ -291,6 +291,21 @@ describe('labels', () => {
     }
   });
 
+  test('of a part of the chart as many labels are placed as of all of it, within that part', () => {
+    const chart = layOut(large);
+    const ranked = byImportance(large, chart);
+    const at = { zoom: 0.3, across: 0.6 };
+    const sight: Box = { left: 200, right: 900, top: 100, bottom: 700 };
+    const isInSight = ({ spot: { x, y } }: PlacedLabel): boolean =>
+      x * at.across >= 200 && x * at.across <= 900 && y * at.zoom >= 100 && y * at.zoom <= 700;
+    const placed = placeLabels(chart, at, ranked, new Set(), sight);
+    const ofAll = placeLabels(chart, at, ranked, new Set()).filter(isInSight);
+    expect(placed.every(isInSight)).toBe(true);
+    // Only at its edges may something outside leave less room.
+    expect(placed.length).toBeGreaterThanOrEqual(ofAll.length);
+    expect(placed.length).toBeLessThan(ofAll.length + 20);
+  });
+
   test('a selected screen has its label at any zoom; more labels fit, the larger the chart', () => {
     const last = large.screens.length - 1;
     const counts = [0.02, 0.1, 0.3, 1].map((zoom) => {

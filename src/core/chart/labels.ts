@@ -58,32 +58,70 @@ export function byImportance(overview: Overview, chart: Chart): readonly number[
   return [...lanes, ...shown.sort((a, b) => weight[b]! - weight[a]! || a - b)];
 }
 
-interface Box {
+/** A part of the chart as it is shown, in pixels of the screen from its corner. */
+export interface Box {
   readonly left: number;
   readonly right: number;
   readonly top: number;
   readonly bottom: number;
 }
 
-/** Boxes by the bands that they lie in, so that only near ones are compared. */
+/** Boxes on a grid, so that only near ones are compared. Lists of numbers: there are thousands at each frame. */
 class Boxes {
-  private readonly bands = new Map<number, Box[]>();
-  constructor(private readonly band: number) {}
+  private readonly columns: number;
+  private readonly rows: number;
+  /** By cell, the entry that was added last; entries are linked lists. */
+  private readonly first: Int32Array;
+  private readonly next: number[] = [];
+  /** The box of each entry, as an offset in `sides`. */
+  private readonly boxOf: number[] = [];
+  private readonly sides: number[] = [];
 
-  add(box: Box): void {
-    const last = Math.floor(box.bottom / this.band);
-    for (let band = Math.floor(box.top / this.band); band <= last; band++) {
-      const there = this.bands.get(band);
-      if (there) there.push(box);
-      else this.bands.set(band, [box]);
+  constructor(
+    width: number,
+    height: number,
+    private readonly cellWidth: number,
+    private readonly cellHeight: number,
+  ) {
+    this.columns = Math.ceil(width / cellWidth) + 1;
+    this.rows = Math.ceil(height / cellHeight) + 1;
+    this.first = new Int32Array(this.columns * this.rows).fill(-1);
+  }
+
+  private column(x: number): number {
+    return Math.min(this.columns - 1, Math.max(0, Math.floor(x / this.cellWidth)));
+  }
+
+  private row(y: number): number {
+    return Math.min(this.rows - 1, Math.max(0, Math.floor(y / this.cellHeight)));
+  }
+
+  add({ left, right, top, bottom }: Box): void {
+    const box = this.sides.length;
+    this.sides.push(left, right, top, bottom);
+    const [fromColumn, toColumn, toRow] = [this.column(left), this.column(right), this.row(bottom)];
+    for (let row = this.row(top); row <= toRow; row++) {
+      for (let column = fromColumn; column <= toColumn; column++) {
+        const cell = row * this.columns + column;
+        this.next.push(this.first[cell]!);
+        this.first[cell] = this.boxOf.push(box) - 1;
+      }
     }
   }
 
   has({ left, right, top, bottom }: Box): boolean {
-    const last = Math.floor(bottom / this.band);
-    for (let band = Math.floor(top / this.band); band <= last; band++)
-      for (const other of this.bands.get(band) ?? [])
-        if (other.left < right && left < other.right && other.top < bottom && top < other.bottom) return true;
+    const { sides } = this;
+    const [fromColumn, toColumn, toRow] = [this.column(left), this.column(right), this.row(bottom)];
+    for (let row = this.row(top); row <= toRow; row++) {
+      for (let column = fromColumn; column <= toColumn; column++) {
+        for (let entry = this.first[row * this.columns + column]!; entry >= 0; entry = this.next[entry]!) {
+          const box = this.boxOf[entry]!;
+          const isApart =
+            sides[box]! >= right || left >= sides[box + 1]! || sides[box + 2]! >= bottom || top >= sides[box + 3]!;
+          if (!isApart) return true;
+        }
+      }
+    }
     return false;
   }
 }
@@ -100,6 +138,7 @@ const mark = 3;
  * @param zoom how large the chart is, from top to bottom and across
  * @param ranked keys of the spots, the most important first
  * @param always keys of spots whose labels are shown whatever they cover
+ * @param sight only spots in it get labels; null for all
  * @returns the labels in no particular order. O(n) besides dense places
  */
 export function placeLabels(
@@ -107,42 +146,60 @@ export function placeLabels(
   { zoom, across }: Zoom,
   ranked: readonly number[],
   always: ReadonlySet<number>,
+  sight: Box | null = null,
 ): readonly PlacedLabel[] {
   const size = letterSize(zoom);
   const letter = size * advance;
   const gap = toLabelAt(zoom);
   const roomOf = chart.columns.map(({ room }) => Math.floor((room * across - gap) / letter));
   const isRoomy = metrics.row * zoom >= size + 2 && Math.min(...roomOf) >= enough;
-  const place = (key: number, isCut: boolean): PlacedLabel => {
-    const spot = chart.spots.get(key)!;
-    const characters = Math.min(spot.label.length, isCut ? Math.max(fewest, roomOf[spot.column]!) : Infinity);
-    const dot = chart.nodeOf[key]?.screen.worst ? dotWidth : 0;
-    return { key, spot, characters, width: characters * letter + dot };
-  };
-  if (isRoomy) return ranked.map((key) => place(key, true));
+  const lettersOf = ({ label, column }: Spot, isCut: boolean): number =>
+    Math.min(label.length, isCut ? Math.max(fewest, roomOf[column]!) : Infinity);
+  const widthOf = (key: number, characters: number): number =>
+    characters * letter + (chart.nodeOf[key]?.screen.worst ? dotWidth : 0);
+  const isInSight = ({ x, y }: Spot): boolean =>
+    sight === null ||
+    (x * across >= sight.left && x * across <= sight.right && y * zoom >= sight.top && y * zoom <= sight.bottom);
+  const seen = sight === null ? ranked : ranked.filter((key) => isInSight(chart.spots.get(key)!));
+  if (isRoomy)
+    return seen.map((key): PlacedLabel => {
+      const spot = chart.spots.get(key)!;
+      const characters = lettersOf(spot, true);
+      return { key, spot, characters, width: widthOf(key, characters) };
+    });
 
-  const taken = new Boxes(2 * size);
-  const boxOf = ({ spot, width }: PlacedLabel): Box => {
-    const left = spot.x * across + gap;
+  const taken = new Boxes(chart.width * across, chart.height * zoom, 6 * size, 2 * size);
+  for (const spot of chart.spots.values()) {
+    if (!isInSight(spot)) continue;
+    const [x, y] = [spot.x * across, spot.y * zoom];
+    taken.add({ left: x - mark, right: x + mark, top: y - mark, bottom: y + mark });
+  }
+  const boxOf = ({ x, y }: Spot, width: number): Box => {
+    const left = x * across + gap;
     return {
       left: left - beside,
       right: left + width + beside,
-      top: spot.y * zoom - size / 2,
-      bottom: spot.y * zoom + size / 2,
+      top: y * zoom - size / 2,
+      bottom: y * zoom + size / 2,
     };
   };
-  for (const { x, y } of chart.spots.values())
-    taken.add({ left: x * across - mark, right: x * across + mark, top: y * zoom - mark, bottom: y * zoom + mark });
   const placed: PlacedLabel[] = [];
-  const inOrder = [...ranked.filter((key) => always.has(key)), ...ranked.filter((key) => !always.has(key))];
-  for (const key of inOrder) {
+  const tryPlace = (key: number): void => {
+    const spot = chart.spots.get(key)!;
+    const isAlways = always.has(key);
     // Whole if it hides nothing, even beyond its column.
-    const choices = [false, true].map((isCut) => place(key, isCut));
-    const fits = (box: Box): boolean => box.right <= chart.width * across && !taken.has(box);
-    const label = choices.find((choice) => fits(boxOf(choice))) ?? (always.has(key) ? choices[1] : undefined);
-    if (!label) continue;
-    placed.push(label);
-    taken.add(boxOf(label));
-  }
+    for (const isCut of [false, true]) {
+      const characters = lettersOf(spot, isCut);
+      const width = widthOf(key, characters);
+      const box = boxOf(spot, width);
+      const fits = box.right <= chart.width * across && !taken.has(box);
+      if (!fits && !(isCut && isAlways)) continue;
+      placed.push({ key, spot, characters, width });
+      taken.add(box);
+      return;
+    }
+  };
+  for (const key of seen) if (always.has(key)) tryPlace(key);
+  for (const key of seen) if (!always.has(key)) tryPlace(key);
   return placed;
 }

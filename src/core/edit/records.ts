@@ -1,8 +1,9 @@
 /** Changes between arguments that are records and arguments that are fields of records. */
+import { remembered } from '../base/remembered';
 import type { TextEdit } from '../language/edits';
 import { readPattern } from '../links/template';
 import type { Link, Parameter, Plan, Screen } from '../plan/model';
-import { argumentKey } from '../plan/names';
+import { argumentKey, type Reference, type SymbolKey } from '../plan/names';
 import { references } from '../plan/references';
 import { typeOfPath } from '../plan/scope';
 import { required, sameType, showType, type Type } from '../plan/types';
@@ -56,6 +57,9 @@ function bringInstead({ pattern, node }: Link, old: string, name: string): TextE
   return insert === null ? [] : [{ from, to, insert }];
 }
 
+/** All names of a plan by what they name: a check may ask for many calls, and the plan is resolved for it once more. */
+const usesOf = new WeakMap<Plan, ReadonlyMap<SymbolKey, readonly Reference[]>>();
+
 /** A record, and the names of its fields, by the arguments that get them. */
 interface Unpacked {
   readonly type: Type;
@@ -96,14 +100,14 @@ export function takeRecord(
     edits.push(rewriteList(way, [...kept, writeArgument(name, path)]));
   }
 
-  const keys = new Map([...fields].map(([argument, field]) => [argumentKey(String(screen.index), argument), field]));
-  for (const { symbol, declares, short, from, to } of references(plan)) {
-    const field = keys.get(symbol);
-    if (field === undefined || declares) continue;
-    if (into.some(({ call: { list } }) => list && list.from <= from && to <= list.to)) continue;
-    if (from < screen.node.from || to > screen.node.to) return null;
-    const before = plan.tree.text.slice(from, to);
-    edits.push({ from, to, insert: short === 'value' ? `${before}: ${name}.${field}` : `${name}.${field}` });
+  const uses = remembered(usesOf, plan, () => bySymbol(references(plan)));
+  for (const [argument, field] of fields) {
+    for (const { declares, short, from, to } of uses.get(argumentKey(String(screen.index), argument)) ?? []) {
+      if (declares || into.some(({ call: { list } }) => list && list.from <= from && to <= list.to)) continue;
+      if (from < screen.node.from || to > screen.node.to) return null;
+      const value = `${name}.${field}`;
+      edits.push({ from, to, insert: short === 'value' ? `${argument}: ${value}` : value });
+    }
   }
 
   const wanted = [
@@ -111,6 +115,12 @@ export function takeRecord(
     { was: null, name, type: shown, initial: null },
   ];
   return { name, type: shown, edits: [...declareArguments(plan, screen, wanted), ...edits] };
+}
+
+function bySymbol(all: readonly Reference[]): ReadonlyMap<SymbolKey, readonly Reference[]> {
+  const groups = new Map<SymbolKey, Reference[]>();
+  for (const each of all) remembered(groups, each.symbol, (): Reference[] => []).push(each);
+  return groups;
 }
 
 /** The path of a value in two parts: `hut.photo.url` as `hut.photo` and `url`; null of a name alone. */

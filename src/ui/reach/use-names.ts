@@ -2,7 +2,7 @@
 
 import { useCallback, useMemo, useState } from 'react';
 import type { Chart } from '../../core/chart/chart';
-import { byImportance, placeLabels, type PlacedLabel, type Zoom } from '../../core/chart/labels';
+import { byImportance, placeLabels, type Box, type PlacedLabel, type Zoom } from '../../core/chart/labels';
 import type { Overview } from '../../core/report/overview';
 import type { Camera, Size } from './camera';
 import { useRestedZoom } from './use-rested-zoom';
@@ -30,6 +30,14 @@ export interface Names {
 export const grain = 200;
 const beyond = 300;
 
+/** The part of the chart that is in sight, and what a name may reach into it from the left. */
+const sightOf = ({ x, y }: Camera, { width, height }: Size): Box => ({
+  left: -x - beyond,
+  right: -x + width,
+  top: -y - grain,
+  bottom: -y + height + grain,
+});
+
 /** The part of the chart that a camera is in, to a grain. */
 export const cellOf = ({ x, y }: Camera): { readonly x: number; readonly y: number } => ({
   x: Math.floor(x / grain) * grain,
@@ -43,8 +51,10 @@ export function useNames(overview: Overview, chart: Chart, camera: Camera, size:
   const rested = useRestedZoom(camera, chart.spots.size);
   const isZooming = rested.zoom !== camera.zoom || rested.across !== camera.across;
   const atRest = useMemo(() => place(rested), [place, rested]);
-  const { zoom, across } = camera;
-  const now = useMemo(() => (isZooming ? place({ zoom, across }) : atRest), [isZooming, place, zoom, across, atRest]);
+  const now = useMemo(
+    () => (isZooming ? place(camera, size && sightOf(camera, size)) : atRest),
+    [isZooming, place, camera, size, atRest],
+  );
 
   const [cell, setCell] = useState(cellOf(camera));
   const next = cellOf(camera);
@@ -64,7 +74,7 @@ function usePlacing(
   overview: Overview,
   chart: Chart,
   { selected, pointed, lit }: Sought,
-): (zoom: Zoom) => readonly PlacedLabel[] {
+): (zoom: Zoom, sight?: Box | null) => readonly PlacedLabel[] {
   const { start } = overview;
   const ranked = useMemo(() => byImportance(overview, chart), [overview, chart]);
   const litFirst = useMemo(() => {
@@ -73,9 +83,9 @@ function usePlacing(
     return [...ranked.filter(isLit), ...ranked.filter((key) => !isLit(key))];
   }, [ranked, chart, lit]);
   return useCallback(
-    (zoom) => {
+    (zoom, sight) => {
       const always = new Set([start, selected, pointed].filter((key) => key !== null));
-      return placeLabels(chart, zoom, litFirst, always);
+      return placeLabels(chart, zoom, litFirst, always, sight);
     },
     [chart, litFirst, start, selected, pointed],
   );

@@ -10,6 +10,7 @@ import { Coverage } from './Coverage';
 import { useWalkKeys } from './keys';
 import { KeptWalks } from './KeptWalks';
 import { OpenDialog } from './OpenDialog';
+import { storedTextSize } from '../parts/settings';
 import { useMedia } from '../parts/use-media';
 import { ScreenPanel } from '../screen/ScreenPanel';
 import { Phone } from './Phone';
@@ -17,6 +18,9 @@ import { Stacks } from './Stacks';
 import { stepOf, tapsOf, withStep, type Tap } from './steps';
 import { Trail } from './Trail';
 import { isOf, useTopScreen } from './use-top-screen';
+
+/** From this width of the window on there is room for a fourth column, in pixels at the usual size of text. */
+const ampleFrom = 1600;
 
 /** Widths of the columns: the device, the stacks, the walk, and where there is room, the screen on top. */
 const columns = {
@@ -36,7 +40,7 @@ export const WalkView = memo(function WalkView() {
   const walk = useSnapshot('walk');
   const overview = useSnapshot('overview');
   const detail = useSnapshot('detail');
-  const isAmple = useMedia('(min-width: 1600px)');
+  const isAmple = useMedia(`(min-width: ${ampleFrom * Number(storedTextSize())}px)`);
   const address = useAddress();
   const { now } = address;
   const { walkTo } = useActions();
