@@ -1,5 +1,5 @@
 import { insertNewlineAndIndent } from '@codemirror/commands';
-import { EditorState } from '@codemirror/state';
+import { EditorSelection, EditorState } from '@codemirror/state';
 import { expect, test } from 'vitest';
 import { closeBlock, indenting } from '../../src/ui/editor/indenting';
 
@@ -33,13 +33,23 @@ test.each([
   ['module m {\n  screen a {\n    |\n  }\n}', 'module m {\n  screen a {\n  }|\n}'],
 ])('a brace typed in %j steps behind the one that is there', (before, after) => {
   const state = stateOf(before);
-  expect(show(state.update(closeBlock(state, state.selection.main.head)!).state)).toBe(after);
+  expect(show(state.update(closeBlock(state)!).state)).toBe(after);
 });
 
 test.each(['screen a { |\n}', 'module m {\n  screen a {\n    |\n}', 'screen a {\n  |', 'screen a {\n  |\n\n}'])(
   'a brace typed in %j is typed',
   (text) => {
     const state = stateOf(text);
-    expect(closeBlock(state, state.selection.main.head)).toBeNull();
+    expect(closeBlock(state)).toBeNull();
   },
 );
+
+test('a brace typed at several carets is typed at each', () => {
+  const state = EditorState.create({
+    doc: 'screen a {\n  \n}\nscreen b {\n  \n}',
+    selection: EditorSelection.create([EditorSelection.cursor(13), EditorSelection.cursor(29)]),
+    extensions: [indenting, EditorState.allowMultipleSelections.of(true)],
+  });
+  expect(closeBlock(state)).toBeNull();
+  expect(closeBlock(state.update({ selection: { anchor: 13 } }).state)).not.toBeNull();
+});

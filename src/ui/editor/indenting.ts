@@ -25,14 +25,15 @@ const indentation = indentService.of((context, at) => {
 });
 
 /**
- * The change of a closing brace typed at `at`: on a blank line above the brace that closes its block, the blank line
- * goes, and the caret steps behind that brace. So who types every brace does not get those that the editor has typed
- * already a second time. Null elsewhere.
+ * The change of a closing brace that is typed at the caret: on a blank line above the brace that closes its block, the
+ * blank line goes, and the caret steps behind that brace. So who types every brace does not get those that the editor
+ * has typed already a second time. Null elsewhere, and for a selection or several carets.
  */
-export function closeBlock(state: EditorState, at: number): TransactionSpec | null {
-  const line = state.doc.lineAt(at);
-  if (line.text.trim() !== '' || line.number === state.doc.lines) return null;
-  const next = state.doc.line(line.number + 1);
+export function closeBlock({ doc, selection }: EditorState): TransactionSpec | null {
+  if (selection.ranges.length > 1 || !selection.main.empty) return null;
+  const line = doc.lineAt(selection.main.head);
+  if (line.text.trim() !== '' || line.number === doc.lines) return null;
+  const next = doc.line(line.number + 1);
   const indent = widthOfIndent(next.text);
   if (next.text[indent] !== '}' || indent !== line.text.length - indentUnit.length) return null;
   const brace = next.from + indent;
@@ -45,7 +46,7 @@ export function closeBlock(state: EditorState, at: number): TransactionSpec | nu
 }
 
 const closing = EditorView.inputHandler.of((view, from, to, text) => {
-  const change = text === '}' && from === to ? closeBlock(view.state, from) : null;
+  const change = text === '}' && from === to ? closeBlock(view.state) : null;
   if (change) view.dispatch(change);
   return change !== null;
 });
