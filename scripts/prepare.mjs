@@ -58,7 +58,6 @@ export function run(command, args, { quiet = false, env = {}, ...options } = {})
 
 export const bin = (name) => at('node_modules', '.bin', name);
 /** The compiler of TypeScript 7. ESLint needs 5.9, whose command has the same name. */
-export const typeScript = at('node_modules', 'typescript-7', 'bin', 'tsc');
 export const nextCommand = at('node_modules', 'next', 'dist', 'bin', 'next');
 
 export function needNode() {

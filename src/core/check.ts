@@ -60,7 +60,7 @@ export function checkTree(tree: SyntaxTree): Check {
 /** Decides on the fixes that are offered on trial. */
 type Settle = (run: RulesRun, check: Pick<Check, 'text' | 'plan'>) => Work<RulesRun>;
 
-// eslint-disable-next-line require-yield -- it has nothing to wait for
+// oxlint-disable-next-line require-yield -- it has nothing to wait for
 const leaveUntried: Settle = function* (run) {
   return run;
 };

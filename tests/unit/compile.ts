@@ -35,7 +35,7 @@ export function compileErrors(folder: string, files: readonly string[], options:
   writeFileSync(join(folder, 'tsconfig.json'), JSON.stringify({ compilerOptions: { ...usual, ...options }, files }));
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
-    [at('typescript-7/bin/tsc'), '--project', folder, '--pretty', 'false'],
+    [at('typescript/bin/tsc'), '--project', folder, '--pretty', 'false'],
     { cwd: folder, encoding: 'utf8' },
   );
   // Lines that belong to the message before them are indented.

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 import { DirectedGraph } from 'graphology';
 import { stronglyConnectedComponents } from 'graphology-components';
-import { preProcessFile } from 'typescript';
+import { parseSync } from 'oxc-parser';
 import { expect, test } from 'vitest';
 
 const source = resolve(import.meta.dirname, '../../src');
@@ -10,9 +10,15 @@ const files = readdirSync(source, { recursive: true, encoding: 'utf8' }).filter(
 
 /** The files that a file imports, types included. */
 function* importsOf(file: string): Generator<string> {
-  const { importedFiles } = preProcessFile(readFileSync(join(source, file), 'utf8'), true, true);
-  for (const { fileName } of importedFiles) {
-    const path = fileName.startsWith('.') && relative(source, resolve(source, dirname(file), fileName));
+  const text = readFileSync(join(source, file), 'utf8');
+  const { staticImports, staticExports, dynamicImports } = parseSync(file, text).module;
+  const named = [
+    ...staticImports.map((one) => one.moduleRequest),
+    ...staticExports.flatMap(({ entries }) => entries.map((one) => one.moduleRequest)),
+  ];
+  const loaded = dynamicImports.map(({ moduleRequest: { start, end } }) => text.slice(start + 1, end - 1));
+  for (const name of [...named.flatMap((one) => one?.value ?? []), ...loaded]) {
+    const path = name.startsWith('.') && relative(source, resolve(source, dirname(file), name));
     const found = path && ['.ts', '.tsx', '/index.ts'].map((end) => path + end).find((each) => files.includes(each));
     if (found) yield found;
   }

@@ -49,7 +49,7 @@ export function useRevisions(planId: string, ask: Comparer): Revisions {
   const put = useCallback((changed: RevisionSummary): void => {
     setList((before) => before && before.map((one) => (one.id === changed.id ? changed : one)));
   }, []);
-  // eslint-disable-next-line react-hooks/set-state-in-effect -- the revisions arrive later
+  // oxlint-disable-next-line react/set-state-in-effect -- the revisions arrive later
   useEffect(() => void load(), [load]);
 
   const uncounted = list?.find(({ counts }) => counts === null)?.id ?? null;

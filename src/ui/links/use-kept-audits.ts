@@ -72,7 +72,7 @@ export function useKeptAudits(
       current = false;
     };
     // Once for each that is done.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [done]);
 
   const remove = async (id: string): Promise<void> => {

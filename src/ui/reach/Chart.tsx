@@ -67,7 +67,7 @@ export const Chart = memo(function Chart(props: Props) {
       <ColumnHeads chart={chart} camera={camera} rested={rested} />
       <LaneHeads chart={chart} camera={camera} rested={rested} onFold={onFold} onPoint={onPoint} />
       {/* Keys do the same from the names, which have the focus. */}
-      {/* eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions */}
+      {/* oxlint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions */}
       <div
         ref={area}
         data-testid="chart-area"

@@ -84,7 +84,7 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
     const next = node && towards(control.now(), node, chart, size);
     if (next) control.set(next);
     // Only a new place moves the camera; a new analysis that leaves it where it is does not.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [place, isSettled]);
 
   const onKeyDown = (event: KeyboardEvent): void => {

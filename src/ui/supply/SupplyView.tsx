@@ -78,7 +78,7 @@ export const SupplyView = memo(function SupplyView({ planId }: { readonly planId
     );
     return () => cancelAnimationFrame(frame);
     // Only another selection; what else changes leaves it where it is.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [selected]);
 
   // A screen that was chosen elsewhere is brought into sight; one chosen by its cell is there already.
@@ -88,7 +88,7 @@ export const SupplyView = memo(function SupplyView({ planId }: { readonly planId
     if (placed && !(selected && blocks[selected.block]?.screen === chosenIndex))
       scrollTo(placed.top, Math.min(placed.height, 200));
     // Only another screen scrolls; typing and filtering do not.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [chosenIndex]);
 
   const onKeyDown = (event: KeyboardEvent): void => {

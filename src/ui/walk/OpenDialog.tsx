@@ -79,7 +79,7 @@ export function OpenDialog({ doors, onOpen, onClose }: Props) {
       <ul id="open-list" role="listbox" aria-label="Links and entries" className="mt-2 max-h-72 overflow-auto">
         {choices.map(({ key, label, about, step }, index) => (
           // The keys are those of the field above, which has the focus.
-          // eslint-disable-next-line jsx-a11y/click-events-have-key-events
+          // oxlint-disable-next-line jsx-a11y/click-events-have-key-events
           <li
             key={key}
             id={`open-${index}`}
