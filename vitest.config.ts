@@ -35,6 +35,7 @@ export default defineConfig({
       {
         test: {
           name: 'browser',
+          isolate: false,
           globalSetup: 'tests/browser/shared.ts',
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 120_000,

@@ -7,8 +7,10 @@ import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { exportParts } from '../scripts/export-parts.mjs';
 import { check } from '../src/core/check';
-import { exportFormats, exportPlan, type ExportFormat } from '../src/core/export/export';
-import { codeLanguages, generate, type CodeLanguage } from '../src/core/generate/generate';
+import { exportPlan } from '../src/core/export/export';
+import { exportFormats, type ExportFormat } from '../src/core/export/formats';
+import { generate } from '../src/core/generate/generate';
+import { codeLanguages, type CodeLanguage } from '../src/core/generate/languages';
 import { Source } from '../src/core/report/source';
 import { generatePlan } from './generate';
 

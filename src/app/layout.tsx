@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { nonceHeader } from '../server/content-policy';
-import { settingsScript } from '../ui/parts/settings';
+import { settingsScript } from '../ui/parts/stored-settings';
 import { themeScript } from '../ui/parts/theme';
 import './globals.css';
 

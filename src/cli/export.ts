@@ -1,5 +1,6 @@
 import { check as checkPlan } from '../core/check';
-import { exportPlan, kindsOf, type ExportFormat } from '../core/export/export';
+import { exportPlan, kindsOf } from '../core/export/export';
+import type { ExportFormat } from '../core/export/formats';
 import type { AppIdentity } from '../core/export/job/job';
 import type { Plan } from '../core/plan/model';
 import { NoPlan } from '../wire/plan-file';

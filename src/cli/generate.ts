@@ -1,4 +1,5 @@
-import { generate, type CodeLanguage } from '../core/generate/generate';
+import { generate } from '../core/generate/generate';
+import type { CodeLanguage } from '../core/generate/languages';
 import { parse } from '../core/language/parse';
 import { resolve } from '../core/plan/resolve';
 import { complain } from './complain';

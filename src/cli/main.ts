@@ -1,7 +1,7 @@
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
 import { printable } from '../core/language/controls';
-import { exportFormats, type ExportFormat } from '../core/export/export';
-import { codeLanguages, type CodeLanguage } from '../core/generate/generate';
+import { exportFormats, type ExportFormat } from '../core/export/formats';
+import { codeLanguages, type CodeLanguage } from '../core/generate/languages';
 import { severities, type Severity } from '../core/rules/parts/rule';
 import { askFormats, askPlan, questionHelp, type AskOptions } from './ask';
 import { checkFiles, checkFormats, type CheckOptions } from './check';

@@ -54,6 +54,8 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
     '--disable-sync',
     '--force-device-scale-factor=1',
     '--lang=en-GB',
+    // A page of a test is left before optimised code would pay.
+    '--js-flags=--no-turbofan',
     `--user-data-dir=${profile}`,
     `--window-size=${width},${height}`,
   );

@@ -1,5 +1,6 @@
 import { markupComments, percentComments, slashComments, withHeader, type CommentStyle } from '../base/header';
 import type { GeneratedFile } from '../base/generated-file';
+import type { ExportFormat } from './formats';
 import { gapsOf } from './gaps';
 import type { ExportGap, Job } from './job/job';
 import { dotOf } from './diagram/dot';
@@ -62,10 +63,7 @@ const makers = {
     csv: (job) => tablesOf(job).map((table) => bare(`${table.name}.csv`, csvOf(table))),
     jsonl: (job) => tablesOf(job).map((table) => bare(`${table.name}.jsonl`, jsonLinesOf(table))),
   },
-} as const satisfies Record<string, Record<string, Maker>>;
-
-export type ExportFormat = keyof typeof makers;
-export const exportFormats = Object.keys(makers) as readonly ExportFormat[];
+} as const satisfies Record<ExportFormat, Record<string, Maker>>;
 
 /** The kinds of files of a format, in the order in which they are written. */
 export const kindsOf = (format: ExportFormat): readonly string[] => Object.keys(makers[format]);

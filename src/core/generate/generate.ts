@@ -5,20 +5,17 @@ import type { Gap, Program } from './program/program';
 import { programOf } from './program/program-of';
 import { dartFiles } from './dart/dart';
 import { kotlinFiles } from './kotlin/kotlin';
+import type { CodeLanguage } from './languages';
 import { swiftFiles } from './swift/swift';
 import { typescriptFiles } from './typescript/typescript';
 
 type Generator = (program: Program, packageName: string | null) => GeneratedFile[];
-const generators = {
+const generators: Readonly<Record<CodeLanguage, Generator>> = {
   typescript: typescriptFiles,
   kotlin: kotlinFiles,
   swift: swiftFiles,
   dart: dartFiles,
-} satisfies Record<string, Generator>;
-
-/** A language of generated code. */
-export type CodeLanguage = keyof typeof generators;
-export const codeLanguages = Object.keys(generators) as readonly CodeLanguage[];
+};
 
 export interface Generated {
   /** With their headers, in the order of their paths. */

@@ -1,7 +1,12 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
-import { CodePreview } from './CodePreview';
+
+/** Loaded where code is shown: the colours of its languages are 50 kB. */
+const CodePreview = dynamic(() => import('./CodePreview').then((module) => module.CodePreview), {
+  loading: () => <div className="h-full border border-rule rounded-field" />,
+});
 
 interface Props {
   readonly path: string;

@@ -1,5 +1,5 @@
-import { codeLanguages, type CodeLanguage } from '../../core/generate/generate';
-import { exportFormats, type ExportFormat } from '../../core/export/export';
+import { codeLanguages, type CodeLanguage } from '../../core/generate/languages';
+import { exportFormats, type ExportFormat } from '../../core/export/formats';
 
 /** Something that can be handed over: code in a language, or a format of export. */
 export type Output = CodeLanguage | ExportFormat;

@@ -1,7 +1,14 @@
 'use client';
 
 import { useSyncExternalStore } from 'react';
-import { areSingleKeysOn, chooseTextSize, onSettings, storedTextSize, textSizes, turnSingleKeys } from './settings';
+import {
+  areSingleKeysOn,
+  chooseTextSize,
+  onSettings,
+  storedTextSize,
+  textSizes,
+  turnSingleKeys,
+} from './stored-settings';
 import { chooseTheme, onThemeChoice, storedTheme, type ThemeChoice } from './theme';
 
 const themes: readonly { readonly value: ThemeChoice; readonly label: string }[] = [

@@ -10,7 +10,7 @@ import { Coverage } from './Coverage';
 import { useWalkKeys } from './keys';
 import { KeptWalks } from './KeptWalks';
 import { OpenDialog } from './OpenDialog';
-import { storedTextSize } from '../parts/settings';
+import { storedTextSize } from '../parts/stored-settings';
 import { useMedia } from '../parts/use-media';
 import { ScreenPanel } from '../screen/ScreenPanel';
 import { Phone } from './Phone';

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { codeLanguages, generate } from '../../../src/core/generate/generate';
+import { generate } from '../../../src/core/generate/generate';
+import { codeLanguages } from '../../../src/core/generate/languages';
 import { parse } from '../../../src/core/language/parse';
 import { toModel } from '../../../src/core/model/to-model';
 import { writePlan } from '../../../src/core/model/write-plan';
