@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { describe as describeAt } from '../../src/core/assist/describe';
 import { check } from '../../src/core/check';
 import { mayReach } from '../../src/core/reach/explicit';
-import { walkLabels } from '../../src/core/walk/tap';
+import { walkLabels, type Tap } from '../../src/core/walk/tap';
 import { toEnd } from '../../src/core/base/slices';
 import { answerTo } from '../../src/core/reach/properties/suspects';
 import { exactStacks } from './exact-stacks';
@@ -111,7 +111,7 @@ test('an event changes the flags for the other tabs also after it has emptied al
   const text =
     'start home\nflag far\ntabs {\n  "Home" home\n  "More" more\n  "Last" last\n}\nscreen home "Home" { on "Go" when not far reset home then switch last then sets far = true }\nscreen more "More" { on "Open" when far push home then switch goal }\nscreen goal "Goal" {}\nscreen last "Last" {}\nrule "R" from home always reach goal\n';
   const { plan, reach } = check(text);
-  expect(toEnd(answerTo(plan, reach.variants[0]!, plan.claims[0]!))).toBe('undecided');
+  expect(toEnd(answerTo(plan, reach.variants[0]!, plan.claims[0]!))).toBe('holds');
 });
 
 test('going back reveals a screen without its needs, though the same tap can also put it on anew', () => {
@@ -361,4 +361,21 @@ test('of a large app the far screens, too, say what Back reveals, and most of th
   // On the root of a tab Back shows what is on top of the first one; nothing else is left open there.
   const { toFirstTab, whole, wholeWithin } = phone!.back(plan.screens.find(({ label }) => label === 'market')!);
   expect({ toFirstTab, whole, wholeWithin }).toEqual({ toFirstTab: true, whole: false, wholeWithin: true });
+});
+
+test('a walk that breaks a rule in a large app goes deep into one tab, and then deep into another', () => {
+  const leaves = ['a', 'b', 'c', 'd', 'e', 'f'];
+  /** A chain of screens, each with ways aside: too many configurations to look at all that are so near. */
+  const chain = (name: string): string =>
+    Array.from({ length: 8 }, (_, at) => {
+      const aside = leaves.map((leaf) => `  on "${leaf}" push ${name}${at}${leaf}\n`).join('');
+      const next = at < 7 ? `  on "Next" push ${name}${at + 1}\n` : '';
+      const ends = leaves.map((leaf) => `screen ${name}${at}${leaf} "Aside" {}\n`).join('');
+      return `screen ${name}${at} "Chain" {\n${next}${aside}  on "Set" sets f = true\n}\n${ends}`;
+    }).join('');
+  const { plan, reach } = check(
+    `flag f\nstart h0\ntabs {\n  "Home" h0\n  "More" m0\n}\n${chain('h')}${chain('m')}rule "R" never m7 after h7\n`,
+  );
+  const walk = toEnd(answerTo(plan, reach.variants[0]!, plan.claims[0]!)) as readonly Tap[];
+  expect(walkLabels(walk)).toEqual([...Array<string>(7).fill('Next'), 'More', ...Array<string>(7).fill('Next')]);
 });

@@ -10,7 +10,7 @@ import {
   type Stack,
 } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
-import { listInSight } from '../../src/core/walk/in-sight';
+import { isInSight, listInSight } from '../../src/core/walk/in-sight';
 
 /** Maximum number of configurations followed at once; further ones differ only far beneath the top. */
 const mostAtOnce = 3000;
@@ -91,7 +91,11 @@ export class Walked {
         case 'always reach':
           return screen === first && isOutOfReach(configuration);
         case 'never after':
-          return screen === first && second !== null && this.shownBefore.has(second);
+          return (
+            isInSight(first, activeStack(configuration), this.variant) &&
+            second !== null &&
+            this.shownBefore.has(second)
+          );
         default:
           return screen === second && [...screensOf(below)].includes(first!) === (claim === 'never beneath');
       }

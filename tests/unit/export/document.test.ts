@@ -39,21 +39,25 @@ tabs {
   "Home" home
   "More" more
 }
-screen home "Home" { on "Pay" when a push pay }
-screen pay "Pay" {}
+screen home "Home" {
+  on "Pay" when a sets a = false then push pay
+  on "Again" push home
+}
+screen pay "Pay" { on "Pay twice" when a push paid }
+screen paid "Paid" {}
 screen more "More" {
-  on "A" sets a = true
+  on "A" sets a = true then replace next
   on "Next" push next
 }
 screen next "Next" {}
-rule "A way home" from pay always reach home
+rule "Never paid twice" never pay after paid
 rule "Alone" never more beneath next
 rule "Fine" never pay beneath next
 walk "Lost" { tap "Nowhere" }
 `,
     'markdown',
   );
-  expect(text).toContain('**undecided** A way home');
+  expect(text).toContain('**undecided** Never paid twice');
   expect(text).toMatch(/\*\*broken\*\* Alone: .*After “More”, “Next”/);
   expect(text).toContain('**holds** Fine');
   expect(text).toMatch(/\*\*broken\*\*, step 1: .*Lost/);

@@ -1,4 +1,5 @@
 import type { Budget } from '../../base/budget';
+import { remembered } from '../../base/remembered';
 import type { Missed, Plan, Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
 import { lackOf } from '../../walk/conditions';
@@ -21,6 +22,8 @@ const near = 200;
 const mostLooked = 200;
 /** Maximum number of outcomes of a given walk that are followed at once, if conditions leave taps open. */
 const mostAtOnce = 50;
+/** Maximum number of configurations between the two ways of a joined walk. */
+const mostBetween = 60;
 
 /** The shortest walk of an exploration to a screen. */
 export interface FoundWalk {
@@ -57,7 +60,9 @@ export class Exploration {
   private readonly nodes: ExploredNode[] = [];
   /** Nodes that are expanded, in order. */
   private readonly queue: ExploredNode[] = [];
-  private readonly known = new Set<string>();
+  private readonly known = new Map<string, ExploredNode>();
+  /** The nodes from which users come to each node, by one tap. */
+  private readonly sources = new Map<ExploredNode, ExploredNode[]>();
   private readonly numbers = new StackNumbers();
   private readonly revealed = new Map<Screen, ExploredNode>();
   private readonly missed = new Map<Missed, readonly Tap[]>();
@@ -75,6 +80,7 @@ export class Exploration {
   private ownUntil = 0;
   /** Nodes found while only users did something. */
   private foundByTaps = Infinity;
+  private isAtEnd = false;
 
   /** @param monitored the screen that each node remembers to have been shown before, or not */
   constructor(
@@ -91,26 +97,58 @@ export class Exploration {
   /**
    * A walk whose last node fits, mostly the shortest; null if none is found.
    *
-   * @param hint a walk that may fit, tried after the nearest configurations and before the others
+   * @param hint a walk that may fit, tried after the nearest configurations and before the others; its nodes are not
+   *   those of the exploration
    */
-  *find(fits: (node: ExploredNode) => boolean, hint: readonly Tap[] = []): Work<Tap[] | null> {
+  *find(fits: (node: ExploredNode) => boolean, hint: readonly Tap[] | null = null): Work<Tap[] | null> {
     for (let at = 0, pauseAt = this.events + slice; this.hasMoreThan(at); at++) {
       if (fits(this.nodes[at]!)) return walkOf(this.nodes[at]!);
       if (at === near) {
-        const hinted = this.tryWalk(hint, fits);
+        const hinted = hint && this.tryWalk(hint, fits);
         if (hinted) return hinted;
       }
       if (this.events < pauseAt && at % mostLooked > 0) continue;
       pauseAt = this.events + slice;
       yield;
     }
-    return this.nodes.length > near ? null : this.tryWalk(hint, fits);
+    return this.nodes.length > near ? null : hint && this.tryWalk(hint, fits);
   }
 
   /** A given walk, if it can be walked and its last node fits; null otherwise. */
   private tryWalk(walk: readonly Tap[], fits: (node: ExploredNode) => boolean): Tap[] | null {
     const last = this.follow(walk).find(fits);
     return last ? walkOf(last) : null;
+  }
+
+  /**
+   * A walk that goes one way, then back or to other tabs, and then another way or by a link or entry to a screen; null
+   * if none is found whose last node fits. In large apps an exploration ends long before it has gone two ways.
+   */
+  joining(
+    first: readonly Tap[],
+    then: readonly Tap[],
+    to: Screen,
+    fits: (node: ExploredNode) => boolean,
+  ): Tap[] | null {
+    const ways = [then, ...this.externalEvents.map((event) => [{ ...event, shows: to }])];
+    const between = [...this.follow(first)];
+    const known = new Set(between.map(({ configuration }) => this.numbers.keyOf(configuration)));
+    for (const node of between) {
+      for (const way of ways) {
+        const last = this.follow(way, [node]).find(fits);
+        if (last) return walkOf(last);
+      }
+      for (const event of this.walker.events(node.configuration)) {
+        if (event.kind !== 'back' && event.kind !== 'tab') continue;
+        for (const configuration of this.walker.after(node.configuration, event)) {
+          const key = this.numbers.keyOf(configuration);
+          if (known.has(key) || between.length >= mostBetween) continue;
+          known.add(key);
+          between.push(this.node(configuration, event, node));
+        }
+      }
+    }
+    return null;
   }
 
   /** Explores to the end; pauses every few milliseconds. */
@@ -121,6 +159,21 @@ export class Exploration {
       yield;
     }
     return this;
+  }
+
+  /**
+   * Whether all configurations are known. Then all runs are, and what no walk shows never happens. False while the
+   * exploration can go on.
+   */
+  get isWhole(): boolean {
+    return this.isAtEnd && this.queue.length === this.nodes.length && !this.walker.bounded;
+  }
+
+  /** The known nodes from which users get to a screen by taps, without links and entries. Costs O(events). */
+  leadingTo(screen: Screen): ReadonlySet<ExploredNode> {
+    const leading = new Set(this.nodes.filter(({ configuration }) => activeStack(configuration)!.screen === screen));
+    for (const node of leading) for (const source of this.sources.get(node) ?? []) leading.add(source);
+    return leading;
   }
 
   /**
@@ -163,11 +216,9 @@ export class Exploration {
     return this.missed.get(missed) ?? null;
   }
 
-  /** The last nodes of a walk; none if it cannot be walked. */
-  private follow(walk: readonly Tap[]): readonly ExploredNode[] {
-    let now: readonly ExploredNode[] = this.walker
-      .coldStart()
-      .map((configuration) => ({ configuration, by: null, before: null, seen: false }));
+  /** The last nodes of a walk, from some nodes or from a cold start; none if it cannot be walked. */
+  private follow(walk: readonly Tap[], from?: readonly ExploredNode[]): readonly ExploredNode[] {
+    let now = from ?? this.walker.coldStart().map((configuration) => this.node(configuration, null, null));
     for (const { shows, ...event } of walk) {
       now = now
         .filter(({ configuration }) => this.walker.isOffered(configuration, event))
@@ -217,10 +268,13 @@ export class Exploration {
       return true;
     }
     const node = this.queue[this.expanded];
-    if (!node) return false;
+    if (!node) {
+      this.isAtEnd = true;
+      return false;
+    }
     this.expanded++;
-    const { configuration } = node;
-    for (const event of this.walker.events(configuration)) this.take(event, node);
+    for (const event of this.walker.events(node.configuration))
+      for (const next of this.take(event, node)) remembered(this.sources, next, () => []).push(node);
     if (this.stage === 'outside') {
       this.ownUntil = this.expanded;
       this.openFromOutside(node);
@@ -247,13 +301,14 @@ export class Exploration {
     for (const node of this.queue.slice(0, this.expanded)) this.openFromOutside(node);
   }
 
-  private take(event: AppEvent, node: ExploredNode): void {
+  /** Takes an event, and returns the nodes after it. */
+  private take(event: AppEvent, node: ExploredNode): ExploredNode[] {
     const before = this.walker.steps;
     const outcomes = this.walker.after(node.configuration, event);
     const count = Math.max(outcomes.length, this.walker.eventsSince(before));
     this.events += count;
     this.budget.spend(count * costOfEvent);
-    this.add(outcomes, event, node);
+    return this.add(outcomes, event, node);
   }
 
   /**
@@ -268,7 +323,12 @@ export class Exploration {
     for (const event of this.externalEvents) this.take(event, node);
   }
 
-  private add(configurations: readonly Configuration[], by: AppEvent | null, before: ExploredNode | null): void {
+  /** Adds nodes for configurations, and returns them or those that were known. */
+  private add(
+    configurations: readonly Configuration[],
+    by: AppEvent | null,
+    before: ExploredNode | null,
+  ): ExploredNode[] {
     for (const missed of this.walker.missed) {
       const after = configurations[0];
       if (!this.missed.has(missed))
@@ -277,7 +337,7 @@ export class Exploration {
           ...(by ? [{ ...by, shows: after ? activeStack(after)!.screen : null }] : []),
         ]);
     }
-    for (const configuration of configurations) {
+    return configurations.map((configuration) => {
       const node = this.node(configuration, by, before);
       if (this.asks && before) {
         const { screen } = activeStack(configuration)!;
@@ -285,11 +345,13 @@ export class Exploration {
           this.revealed.set(screen, node);
       }
       const key = `${node.seen} ${this.numbers.keyOf(configuration)}`;
-      if (this.known.has(key)) continue;
-      this.known.add(key);
+      const known = this.known.get(key);
+      if (known) return known;
+      this.known.set(key, node);
       this.nodes.push(node);
       if (this.queue.length < most) this.queue.push(node);
-    }
+      return node;
+    });
   }
 
   private showsMonitored(configuration: Configuration): boolean {

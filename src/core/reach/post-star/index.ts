@@ -10,6 +10,7 @@ export {
   type PathEdge,
   type Use,
 } from './automaton';
+export { ByTaps } from './by-taps';
 export { Effects } from './effects';
 export { saturateInterfering, type Saturated } from './interfering';
 export { Restarted, type Beginning } from './restarted';

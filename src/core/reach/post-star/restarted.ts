@@ -1,4 +1,4 @@
-import { type Control, plainRule, type Pushdown, type PushdownRule, type StackSymbol } from '../system';
+import { type Control, plainRule, type Pushdown, type PushdownRule, type StackSymbol, type Valuation } from '../system';
 import type { System } from './saturation';
 
 /** A configuration to start with: its control state and its whole stack, top first. */
@@ -71,5 +71,13 @@ export class Restarted implements System {
   readonly target: System['target'] = (rule, before, seenBefore) => this.system.target(rule, before, seenBefore);
   readonly targetOf: System['targetOf'] = (control, symbol, rule) => this.system.targetOf(control, symbol, rule);
   readonly hasSeen: System['hasSeen'] = (control, symbol) => this.system.hasSeen(control, symbol);
-  readonly rootsFrom: System['rootsFrom'] = (valuation) => this.system.rootsFrom(valuation);
+
+  rootsFrom(valuation: Valuation): ReturnType<System['rootsFrom']> {
+    return this.system.rootsFrom(valuation);
+  }
+
+  /** Roots of the tabs, each alone on its stack. */
+  protected roots(valuation: Valuation): ReturnType<System['rootsFrom']> {
+    return this.system.roots(valuation);
+  }
 }

@@ -2,10 +2,12 @@
 import type { Claim } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import { ExactStacks, SearchBeneath, SearchWithout, walkTo } from '../queries';
+import type { ExploredNode } from '../explicit';
 import type { Bounded, KnownStacks } from '../verdicts';
 import { remembered, rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
 import { activeStack, screensOf, type Configuration } from '../../walk/configuration';
+import { isInSight } from '../../walk/in-sight';
 import { walkOutOfReach } from './out-of-reach';
 import { walkAfter } from './shown-after';
 
@@ -74,29 +76,41 @@ function paid({ budget }: KnownStacks, walk: readonly Tap[]): readonly Tap[] {
   return walk;
 }
 
-/** A walk that breaks a claim, found by walking, or the hint if that can be walked; null proves nothing. */
-export function* breakingWalk(
-  { explored }: Bounded,
+/**
+ * Decides a claim by walking: a walk that breaks it, or the hint if that can be walked. It holds if all configurations
+ * are known and none breaks it.
+ */
+export function* decidingByWalks(
+  { explored, name, verdicts }: Bounded,
   { node, first: a, second: b }: Claim,
   hint: readonly Tap[],
-): Work<Tap[] | null> {
+): Work<Decision> {
   const top = (configuration: Configuration) => activeStack(configuration)!.screen;
   const hasBeneath = (configuration: Configuration): boolean =>
     [...screensOf(activeStack(configuration)!.below)].includes(a!);
-  switch (node.claim) {
-    case 'never beneath':
-      return yield* explored.all.find(
-        ({ configuration }) => top(configuration) === b && hasBeneath(configuration),
-        hint,
-      );
-    case 'always beneath':
-      return yield* explored.all.find(
-        ({ configuration }) => top(configuration) === b && !hasBeneath(configuration),
-        hint,
-      );
-    case 'never after':
-      return yield* explored.after(b).find(({ configuration, seen }) => seen && top(configuration) === a, hint);
-    default:
-      return null;
+  const looking = node.claim === 'never after' ? explored.after(b) : explored.all;
+  const breaks = ({ configuration, seen }: ExploredNode): boolean => {
+    switch (node.claim) {
+      case 'never beneath':
+        return top(configuration) === b && hasBeneath(configuration);
+      case 'always beneath':
+        return top(configuration) === b && !hasBeneath(configuration);
+      case 'never after':
+        return seen && top(configuration) === a;
+      default:
+        return false;
+    }
+  };
+  const walk = yield* looking.find(breaks, hint);
+  if (walk) return walk;
+  if (node.claim !== 'never after') return looking.isWhole ? 'holds' : 'undecided';
+  if (!looking.isWhole) {
+    const [before, then] = [verdicts[b!.index]!.walk, verdicts[a!.index]!.walk];
+    return (before && then && looking.joining(before, then, a!, breaks)) ?? 'undecided';
   }
+  // A list in sight is shown, too. A walk that ends on it is better evidence.
+  return (
+    (yield* looking.find(({ configuration, seen }) => seen && isInSight(a, activeStack(configuration), name))) ??
+    'holds'
+  );
 }

@@ -19,6 +19,8 @@ export function* growingCycles({ upperBound, explored }: Bounded): Work<Map<stri
       (node) => cycle.screens.includes(activeStack(node.configuration)!.screen) && grows(explored.all.walker, node),
       cycle.walk,
     );
+    // All configurations are known: no stack grows without end.
+    if (!walk && explored.all.isWhole) continue;
     cycles.set(
       keyOfCycle(cycle),
       walk

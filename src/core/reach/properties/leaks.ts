@@ -48,8 +48,9 @@ export function leaksOf(stacks: ExactStacks): Work<ReadonlyMap<Screen, readonly 
         yield;
         continue;
       }
-      const [screen, walk] = leak;
-      leaks.set(screen, explored ? yield* explored.walkRevealing(screen, walk) : walk);
+      const [screen, hint] = leak;
+      const walk = explored ? yield* explored.walkRevealing(screen, hint) : hint;
+      if (walk || !explored?.isWhole) leaks.set(screen, walk);
     }
     return leaks;
   });

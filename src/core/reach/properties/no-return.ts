@@ -1,31 +1,71 @@
 import type { Flag, Plan, Screen } from '../../plan/model';
 import type { StackSymbol } from '../system';
-import { type Exploration, isFromWithin } from '../explicit';
+import { type Exploration, type ExploredNode, isFromWithin } from '../explicit';
 import type { Predecessors, UpperBound } from '../queries';
 import type { Tap } from '../../walk/tap';
 import { activeStack, keyOf, type Configuration, type Stack } from '../../walk/configuration';
 import type { Work } from '../../base/slices';
 import type { Walker } from '../../walk/walker';
+import type { Decision } from './claims';
+import { WaysByTaps } from './ways-by-taps';
 
 /**
- * Configurations from which a screen is never shown again, in a variant whose tabs share flags. Each tab is judged by
+ * Configurations from which a goal is never shown again, in a variant whose tabs share flags. Each tab is judged by
  * itself, as it was left, with all valuations that the other tabs can produce meanwhile. The upper bound has every
- * continuation of it: if none leads to the screen, no run does.
+ * continuation of it: if none leads to the goal, no run does. Where all configurations are known, the taps between them
+ * decide.
  */
 export class NoReturn {
   /** Stacks that are ever shown. A tab with the root of another tab never is. */
   private readonly shown: ReadonlySet<number>;
+  private leading: ReadonlySet<ExploredNode> | null = null;
 
+  /** @param toGoal what leads to the goal in the upper bound */
   constructor(
     private readonly plan: Plan,
     private readonly upperBound: UpperBound,
+    private readonly goal: Screen,
     private readonly toGoal: Predecessors,
   ) {
     this.shown = new Set(upperBound.all.shown.map(({ head: { control } }) => control.stack));
   }
 
-  /** Whether the screen is out of reach without links and entries; false if that is not known. */
-  from({ flags, stacks }: Configuration): boolean {
+  /**
+   * Decides whether every run that shows a screen can go on to the goal; a walk shows the screen where it cannot.
+   *
+   * @param hint a walk that may be one
+   */
+  *from(screen: Screen, explored: Exploration, hint: readonly Tap[]): Work<Decision> {
+    const isShown = ({ configuration }: ExploredNode): boolean => activeStack(configuration)!.screen === screen;
+    const walk = yield* explored.find((node) => isShown(node) && this.isOver(node.configuration), hint);
+    if (walk) return walk;
+    if (!explored.isWhole)
+      return (yield* new WaysByTaps(this.upperBound, this.goal).leadFrom(screen)) ? 'holds' : 'undecided';
+    const leading = this.leadingIn(explored);
+    return (yield* explored.find((node) => isShown(node) && !leading.has(node))) ?? 'holds';
+  }
+
+  /**
+   * A walk without links and entries to a screen from which the goal is never shown again, although something else
+   * still happens; null if none is found.
+   */
+  *within(screen: Screen, explored: Exploration): Work<readonly Tap[] | null> {
+    const mayBeTrapped = (node: ExploredNode): boolean =>
+      activeStack(node.configuration)!.screen === screen &&
+      isFromWithin(node) &&
+      !isStuck(explored.walker, node.configuration);
+    const walk = yield* explored.find((node) => mayBeTrapped(node) && this.isOver(node.configuration));
+    if (walk || !explored.isWhole) return walk;
+    const leading = this.leadingIn(explored);
+    return yield* explored.find((node) => mayBeTrapped(node) && !leading.has(node));
+  }
+
+  private leadingIn(explored: Exploration): ReadonlySet<ExploredNode> {
+    return (this.leading ??= explored.leadingTo(this.goal));
+  }
+
+  /** Whether the goal is out of reach without links and entries; false if the upper bound does not prove it. */
+  private isOver({ flags, stacks }: Configuration): boolean {
     const { system } = this.upperBound;
     const now = system.valuations.of((flag: Flag) => flags[this.plan.flags.indexOf(flag)]!);
     return stacks.every((stack, index) => {
@@ -36,27 +76,6 @@ export class NoReturn {
         valuations.every((valuation) => !this.toGoal.accepts(system.waiting(valuation, index), this.symbolsOf(stack)))
       );
     });
-  }
-
-  /**
-   * A walk to such a configuration with a screen on top; null if none is found.
-   *
-   * @param within whether the walk may use no links and entries
-   * @param hint a walk that may be one
-   */
-  walkTo(
-    screen: Screen,
-    explored: Exploration,
-    within: boolean,
-    hint: readonly Tap[] = [],
-  ): Work<readonly Tap[] | null> {
-    return explored.find(
-      (node) =>
-        activeStack(node.configuration)!.screen === screen &&
-        this.from(node.configuration) &&
-        (!within || isFromWithin(node)),
-      hint,
-    );
   }
 
   /** The symbols of a stack without gates, top first. */

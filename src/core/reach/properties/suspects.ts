@@ -10,7 +10,7 @@ import { walkTo } from '../queries';
 import { rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
 import { activeStack } from '../../walk/configuration';
-import { breakingWalk, deciding, type Decision } from './claims';
+import { deciding, decidingByWalks, type Decision } from './claims';
 import { growingCycles, type GrowingCycle } from './growing-cycles';
 import { revealedWithoutNeeds } from './leaks';
 import { missedIn } from './missed';
@@ -44,24 +44,23 @@ export function* answerTo(plan: Plan, variant: VariantReach, claim: Claim): Work
 
 function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
   const { upperBound } = variant;
-  const explored = variant.explored.all;
+  // It tells at once whether all configurations are known. Most of the searches below go as far anyway.
+  const explored = yield* variant.explored.all.toEnd();
   const claims = new Map<Claim, readonly Tap[] | null>();
   for (const claim of plan.claims) {
     if (!claim.first || !claim.second) continue;
     const answer = yield* deciding(upperBound, claim);
     if (answer === 'holds') continue;
     const hint = answer === 'undecided' ? [] : answer;
-    claims.set(
-      claim,
+    const decision =
       claim.node.claim === 'always reach'
-        ? yield* new NoReturn(plan, upperBound, yield* upperBound.predecessorsOf(claim.second)).walkTo(
+        ? yield* new NoReturn(plan, upperBound, claim.second, yield* upperBound.predecessorsOf(claim.second)).from(
             claim.first,
             explored,
-            false,
             hint,
           )
-        : yield* breakingWalk(variant, claim, hint),
-    );
+        : yield* decidingByWalks(variant, claim, hint);
+    if (decision !== 'holds') claims.set(claim, decision === 'undecided' ? null : decision);
   }
   const revealed = new Map<Screen, readonly Tap[] | null>();
   for (const leak of revealedWithoutNeeds(upperBound)) {
@@ -70,12 +69,17 @@ function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
       continue;
     }
     const [screen, hint] = leak;
-    revealed.set(screen, yield* explored.walkRevealing(screen, hint));
+    const walk = yield* explored.walkRevealing(screen, hint);
+    if (walk || !explored.isWhole) revealed.set(screen, walk);
   }
   const missed = new Map<Missed, readonly Tap[] | null>();
   for (const one of missedIn(upperBound)) {
-    if (one) missed.set(one[0], yield* explored.walkMissing(one[0]));
-    else yield;
+    if (!one) {
+      yield;
+      continue;
+    }
+    const walk = yield* explored.walkMissing(one[0]);
+    if (walk || !explored.isWhole) missed.set(one[0], walk);
   }
   return {
     claims,
@@ -120,19 +124,23 @@ function* trappedIn(plan: Plan, { upperBound, explored }: Bounded): Work<Map<Scr
   const found = new Map<Screen, readonly Tap[]>();
   const start = plan.start?.target;
   const toStart = start && (yield* upperBound.predecessorsOf(start));
-  if (!toStart || toStart.haveAll) return found;
-  const noReturn = new NoReturn(plan, upperBound, toStart);
+  if (!toStart || (toStart.haveAll && !explored.all.isWhole)) return found;
+  const noReturn = new NoReturn(plan, upperBound, start, toStart);
   for (const screen of plan.screens) {
     if (screen === start) continue;
-    // If all stacks of some tab lead back in the upper bound, there is no such walk.
-    const mayBe = upperBound
-      .shownOn(screen)
-      .some(
-        ({ head }) =>
-          !upperBound.staysAsItIs(head) && !toStart.haveSomeTab(head.control) && toStart.rejected(upperBound.all, head),
-      );
+    // Where all stacks of some tab lead back in the upper bound, it proves nothing about any walk.
+    const mayBe =
+      explored.all.isWhole ||
+      upperBound
+        .shownOn(screen)
+        .some(
+          ({ head }) =>
+            !upperBound.staysAsItIs(head) &&
+            !toStart.haveSomeTab(head.control) &&
+            toStart.rejected(upperBound.all, head),
+        );
     yield;
-    const walk = mayBe && (yield* noReturn.walkTo(screen, explored.all, true));
+    const walk = mayBe && (yield* noReturn.within(screen, explored.all));
     if (walk) found.set(screen, walk);
   }
   return found;

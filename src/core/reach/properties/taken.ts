@@ -35,7 +35,7 @@ export function* walkTaking(
           outcomesOf(branch.condition, (flag) => configuration.flags[stacks.plan.flags.indexOf(flag)]!).holds),
       walk,
     );
-    return found ?? 'undecided';
+    return found ?? (reach.explored.all.isWhole ? null : 'undecided');
   }
   return stacks.gaveUp ? 'undecided' : null;
 }

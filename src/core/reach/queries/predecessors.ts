@@ -4,7 +4,6 @@
  * beneath, and the control states into which a frame is popped. It looks at one tab at a time; callers combine the
  * tabs.
  */
-import type { Screen } from '../../plan/model';
 import type { Control, StackSymbol } from '../system';
 import type { StackEdge, Head, State, Runs, Saturation, PathEdge } from '../post-star';
 import { edgesOf, type Move } from './beneath';
@@ -59,8 +58,12 @@ export class Predecessors {
     this.leads = new Uint8Array(saturation.heads.length);
   }
 
-  /** Finds the heads that lead to the goal, without links and entries. Costs O(ways into these heads). */
-  *leadTo(goal: Screen, { first, sources, nexts }: WaysInto): Work<void> {
+  /**
+   * Finds the heads that lead to a goal, without links and entries. Costs O(ways into these heads).
+   *
+   * @param isGoal says of a head that waits for an event whether it is one
+   */
+  *leadTo(isGoal: (head: Head) => boolean, { first, sources, nexts }: WaysInto): Work<void> {
     const { heads } = this.saturation;
     const queue: number[] = [];
     const add = (id: number): void => {
@@ -68,7 +71,7 @@ export class Predecessors {
       this.leads[id] = 1;
       queue.push(id);
     };
-    for (const { id, control, symbol } of heads) if (!control.continuation && symbol.screen === goal) add(id);
+    for (const head of heads) if (!head.control.continuation && isGoal(head)) add(head.id);
     let looked = 0;
     for (const id of queue) {
       for (let at = first[id] ?? -1; at >= 0; at = nexts[at]!, looked++) add(sources[at]!);

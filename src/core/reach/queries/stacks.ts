@@ -75,7 +75,7 @@ export abstract class Stacks {
   private *findPredecessors(goal: Screen): Work<Predecessors> {
     this.ways ??= yield* waysInto(this.saturation);
     const found = new Predecessors(this.saturation);
-    yield* found.leadTo(goal, this.ways);
+    yield* found.leadTo(({ symbol }) => symbol.screen === goal, this.ways);
     return found;
   }
 

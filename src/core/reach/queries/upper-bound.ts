@@ -1,10 +1,31 @@
 import type { Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
-import { type Head, saturateInterfering, type Saturation } from '../post-star';
+import { ByTaps, type Head, saturateInterfering, Saturation } from '../post-star';
+import { Predecessors, waysInto, type WaysInto } from './predecessors';
 import { Stacks } from './stacks';
 
 /** Over-approximation of the stacks of a variant whose tabs share flags. A stack outside it never occurs. */
 export class UpperBound extends Stacks {
+  private taps: { readonly saturation: Saturation; readonly ways: WaysInto } | null | undefined;
+
+  /**
+   * Configurations from which users get to a goal without leaving the tab. There nobody else changes the flags, so each
+   * of these ways can be walked, though its configuration may not exist. Null past the budget.
+   *
+   * @param isGoal says of a head that waits for an event whether it is one
+   */
+  *predecessorsByTaps(isGoal: (head: Head) => boolean): Work<Predecessors | null> {
+    if (this.taps === undefined) {
+      const saturation = new Saturation(new ByTaps(this.system, this.saturation.heads), this.budget, false);
+      yield* saturation.run();
+      this.taps = saturation.exhausted ? null : { saturation, ways: yield* waysInto(saturation) };
+    }
+    if (!this.taps) return null;
+    const found = new Predecessors(this.taps.saturation);
+    yield* found.leadTo(isGoal, this.taps.ways);
+    return found;
+  }
+
   protected override *saturateMonitoring(screen: Screen): Work<Saturation | null> {
     const { name } = this.system.variant;
     return (yield* saturateInterfering(this.plan, name, this.budget, this, screen))?.saturation ?? null;

@@ -43,6 +43,8 @@ export interface EventOutcome {
   /** The tab that is shown afterwards, if it is not the one of the word. */
   readonly shows: ShownTab | null;
   readonly tabs: Tabs;
+  /** Whether it depends on a screen that is only perhaps on top of another tab, so that it may not happen. */
+  readonly guessed: boolean;
   /** Whether the very frame that was on top still is: not another one like it. */
   readonly keepsTop: boolean;
   /** Whether it leaves the app. Such outcomes are given only where steps were `missing`. */
@@ -96,6 +98,7 @@ export class EventInterpreter {
       elses: 0,
       missing: [],
       tabs: 'kept',
+      guessed: false,
       top: null,
       origin: null,
     });
@@ -148,7 +151,7 @@ export class EventInterpreter {
       // Another tab has its root alone right after an emptying of all stacks. Later it is as users left it.
       const leaves = this.run(at, open, inParts) === 'left';
       if ((leaves && at.missing.length === 0) || (at.tabs === 'shown' && !this.interference)) continue;
-      const { valuation, sets, stack, continuation, known, bottom, gateBeneath, missing, tabs } = at;
+      const { valuation, sets, stack, continuation, known, bottom, gateBeneath, missing, tabs, guessed } = at;
       const shows = continuation?.item.kind === 'left' ? continuation.item.shows : null;
       outcomes.push({
         valuation,
@@ -159,6 +162,7 @@ export class EventInterpreter {
         missing,
         shows,
         tabs,
+        guessed,
         keepsTop: known.length === 1 && known[0] === at.top,
         leaves,
       });
@@ -173,6 +177,7 @@ export class EventInterpreter {
           missing: [],
           shows,
           tabs,
+          guessed,
           keepsTop: false,
           leaves,
         });
@@ -300,6 +305,7 @@ export class EventInterpreter {
     if (this.interference && tab !== undefined && partial.stack > 0 && tab !== partial.stack) {
       // The top of the other tab is unknown: any screen that was seen there may put the arrival off, or be shown.
       let mayShow = false;
+      partial.guessed = true;
       this.flagsUsed++;
       for (const screen of this.interference.tops(tab, partial.valuation)) {
         if (screen === arrival.screen) continue;

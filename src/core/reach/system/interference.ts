@@ -56,6 +56,8 @@ export class Interference {
   /** Whether there were too many of these valuations, so that changes are missing. */
   exhausted = false;
   private isNew = false;
+  /** Stacks that show the monitored screen. */
+  private readonly monitoring = new Set<number>();
   /** Whether users make the changes that are being added. */
   private isByUser = true;
   private readonly asks: boolean;
@@ -63,6 +65,7 @@ export class Interference {
   constructor(
     private readonly variant: VariantOf,
     private readonly valuations: Valuations,
+    private readonly monitored: Screen | null = null,
   ) {
     this.effects = new FlagEffects(variant, valuations, 'left out');
     this.allEffects = new FlagEffects(variant, valuations, 'counts');
@@ -84,6 +87,11 @@ export class Interference {
       }
       return tops;
     });
+  }
+
+  /** Whether the monitored screen may have been shown while a tab waited: another tab shows it. */
+  mayHaveShown(stack: number): boolean {
+    return this.monitoring.size > (this.monitoring.has(stack) ? 1 : 0);
   }
 
   /**
@@ -125,9 +133,10 @@ export class Interference {
       if (index % slice === slice - 1) yield;
       const {
         control: { stack, valuation },
-        symbol: { screen },
+        symbol: { screen, besideMonitored },
       } = head;
       if (stack === 0) continue;
+      this.noteMonitored(stack, screen === this.monitored || besideMonitored);
       const seen = (this.seen[stack] ??= new Map());
       const screens = seen.get(valuation) ?? new Set();
       seen.set(valuation, screens);
@@ -160,6 +169,12 @@ export class Interference {
       this.knownTops.clear();
     }
     return this.isNew;
+  }
+
+  private noteMonitored(stack: number, isShown: boolean): void {
+    if (!isShown || this.monitoring.has(stack)) return;
+    this.monitoring.add(stack);
+    this.isNew = true;
   }
 
   /** Whether an event goes on after it has left its tab: the rest of it then changes flags for that tab, too. */

@@ -20,6 +20,8 @@ export interface PartialConfiguration {
   elses: number;
   missing: readonly Missed[];
   tabs: Tabs;
+  /** Whether it went on from a screen that is only perhaps on top of another tab. */
+  guessed: boolean;
   /** The frame that was on top; null if it does not matter. */
   readonly top: StackSymbol | null;
   /** The frame that was on top when the event began; null if the event had begun before. */
@@ -68,6 +70,7 @@ export function partialOn(
     elses: 0,
     missing: [],
     tabs: 'kept',
+    guessed: false,
     top,
     origin: continuation ? null : top,
   };

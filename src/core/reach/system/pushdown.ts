@@ -78,7 +78,7 @@ export class Pushdown {
       this.valuations.count,
       monitored !== null,
     );
-    this.interference = tabs === 'interfering' ? new Interference(this.variant, this.valuations) : null;
+    this.interference = tabs === 'interfering' ? new Interference(this.variant, this.valuations, monitored) : null;
     const isList = plan.screens.some((screen) => monitored !== null && this.variant.listBeside(screen) === monitored);
     this.interpreter = new EventInterpreter(
       this.variant,
@@ -329,9 +329,10 @@ export class Pushdown {
     const { valuation, stack } = control;
     const tab = this.variant.tabs[stack - 1]!;
     const seen = this.hasSeen(control, symbol);
+    const seenLater = this.seenLater(seen, stack, interference);
     const byUser = interference.afterByUser(stack, valuation);
     return interference.after(stack, valuation).flatMap((later) =>
-      (this.monitored && !seen ? [false, true] : [seen]).flatMap((was) =>
+      seenLater.flatMap((was) =>
         later === valuation && was === seen
           ? []
           : [
@@ -346,18 +347,23 @@ export class Pushdown {
     );
   }
 
+  /** Whether the monitored screen has been shown by the time that a tab is shown again: each that is possible. */
+  private seenLater(seen: boolean, stack: number, interference: Interference): readonly boolean[] {
+    return !seen && interference.mayHaveShown(stack) ? [false, true] : [seen];
+  }
+
   /** Rules for events that began in another tab, have switched to this one, and go on here. */
   private goingOn(control: Control, symbol: StackSymbol, interference: Interference): PushdownRule[] {
     const { stack } = control;
     const tab = this.variant.tabs[stack - 1]!;
-    const seen = this.hasSeen(control, symbol);
+    const seenLater = this.seenLater(this.hasSeen(control, symbol), stack, interference);
     const here = this.continued.filter((each) => each.stack === stack);
     const later = here.length > 0 ? interference.after(stack, control.valuation) : [];
     const byUser = interference.afterByUser(stack, control.valuation);
     return here
       .filter(({ valuation }) => later.includes(valuation))
       .flatMap(({ valuation, continuation }) =>
-        (this.monitored && !seen ? [false, true] : [seen]).map((was) => ({
+        seenLater.map((was) => ({
           ...plainRule({ kind: 'tab', tab }, stack, [symbol]),
           valuation,
           continuation,
@@ -420,6 +426,12 @@ export class Pushdown {
     for (const { branches } of this.variant.offersOn(screen)) yield* this.possible(branches, valuation);
   }
 
+  /** Branches that a user can take on a screen with a valuation. */
+  *branchesByUser(valuation: Valuation, screen: Screen): Generator<Branch, void, void> {
+    for (const { event, branches } of this.variant.offersOn(screen))
+      if (event.kind !== 'event') yield* this.possible(branches, valuation);
+  }
+
   /** The symbol of a tab's root, alone on its stack. */
   private rootOf(screen: Screen): StackSymbol {
     return this.alphabet.word([frameOf(screen)], true, false)[0]!;
@@ -457,7 +469,7 @@ export class Pushdown {
 
 // Written out: a spread takes twice the time, and there are tens of thousands.
 const ruleOf = (
-  { valuation, sets, stack, continuation, word, missing, shows, tabs, keepsTop, leaves }: EventOutcome,
+  { valuation, sets, stack, continuation, word, missing, shows, tabs, guessed, keepsTop, leaves }: EventOutcome,
   event: AppEvent | null,
   branch: Branch | null,
 ): PushdownRule => ({
@@ -469,6 +481,7 @@ const ruleOf = (
   missing,
   shows,
   tabs,
+  guessed,
   keepsTop,
   leaves,
   seen: null,
@@ -488,6 +501,7 @@ export const plainRule = (event: AppEvent | null, stack: number, word: readonly 
   missing: [],
   shows: null,
   tabs: 'kept',
+  guessed: false,
   keepsTop: false,
   leaves: false,
   seen: null,

@@ -1,7 +1,9 @@
 import type { Plan, Screen } from '../../plan/model';
-import { observe, type Observed } from '../explicit';
+import { toEnd } from '../../base/slices';
+import { activeStack } from '../../walk/configuration';
+import { observe, type Explored, type ExploredNode, type Observed } from '../explicit';
 import type { Tap } from '../../walk/tap';
-import type { ExactStacks, UpperBound } from '../queries';
+import { walkTo, type ExactStacks, type UpperBound } from '../queries';
 import type { Verdict } from './verdict';
 
 /** Effect of Back on one screen of one variant. */
@@ -38,17 +40,28 @@ export function backInWalks(plan: Plan, variant: string, verdicts: readonly Verd
 }
 
 /**
- * Effects of Back on each screen, between two bounds: those seen in walks. These are all if the upper bound allows no
- * more.
+ * Effects of Back on each screen, between two bounds: those seen in walks. For what the upper bound allows beyond that,
+ * a walk is sought. These are all if the upper bound allows no more.
  *
  * @param seen the effects of Back that walks have shown
  */
-export function backWithin(upperBound: UpperBound, seen: (screen: Screen) => Back): (screen: Screen) => Back {
+export function backWithin(
+  upperBound: UpperBound,
+  explored: Explored,
+  seen: (screen: Screen) => Back,
+): (screen: Screen) => Back {
   return (screen) => {
     const back = seen(screen);
     if (back.whole) return back;
     const [reveals, within] = [new Set(back.reveals), new Set(back.within)];
     const allowed = [...upperBound.revealed(screen)];
+    for (const [other, { transition, beneath }] of allowed) {
+      if (beneath.length === 0 || within.has(other)) continue;
+      const hint = walkTo(upperBound.all, transition, beneath);
+      if (!toEnd(explored.all.find((node) => hasDirectlyBeneath(node, screen, other), hint))) continue;
+      reveals.add(other);
+      within.add(other);
+    }
     const whole = allowed.every(([other]) => reveals.has(other));
     const wholeWithin = allowed.every(([other, { beneath }]) =>
       beneath.length > 0 ? within.has(other) : back.toFirstTab,
@@ -57,8 +70,21 @@ export function backWithin(upperBound: UpperBound, seen: (screen: Screen) => Bac
     const { some, none } = upperBound.arrowOn(screen);
     const arrow = back.arrow ?? (some && none ? null : some ? 'always' : none ? 'never' : null);
     const isDecided = leaves !== null;
-    return { ...back, whole: whole && isDecided, wholeWithin: wholeWithin && isDecided, leaves, arrow };
+    return {
+      ...back,
+      reveals: inOrder(reveals),
+      within: inOrder(within),
+      whole: whole && isDecided,
+      wholeWithin: wholeWithin && isDecided,
+      leaves,
+      arrow,
+    };
   };
+}
+
+function hasDirectlyBeneath({ configuration }: ExploredNode, screen: Screen, other: Screen): boolean {
+  const top = activeStack(configuration)!;
+  return top.screen === screen && top.below?.screen === other;
 }
 
 /** Effect of Back on a screen, read off all stacks. */

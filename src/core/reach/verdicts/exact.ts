@@ -148,15 +148,15 @@ function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget
     : null;
   const verdicts = known.verdicts.map((verdict, index): Verdict => {
     const screen = plan.screens[index]!;
-    if (verdict.reachable === 'undecided' && !shown.has(screen)) return stranded;
     const walk = isOpen(verdict, screen) ? walked!.get(screen) : undefined;
+    if (verdict.reachable === 'undecided' && (!shown.has(screen) || (!walk && explored.all.isWhole))) return stranded;
     const isBetter = walk && (verdict.reachable !== 'yes' || isNearer(walk, verdict));
     const best = isBetter ? walk : verdict;
     const isWalkedBest = walk?.isShortest === true && !isNearer(best, walk);
     const isShortest = best.reachable === 'no' || (best.reachable === 'yes' && (isBest(best, screen) || isWalkedBest));
     return withShortest(best, isShortest);
   });
-  const back = backWithin(upperBound, known.back);
+  const back = backWithin(upperBound, explored, known.back);
   return { kind: 'bounded', name: known.name, verdicts, upperBound, explored, back };
 }
 

@@ -11,13 +11,13 @@ export const undecided: Rule = {
   reason: 'Andante cannot decide whether something happens.',
   explanation:
     'Tabs that share flags are stacks with a common memory, and no algorithm decides everything about those. ' +
-    'Andante found no walk that does this, and no proof that none does. A reset where a flag changes makes ' +
-    'all of it decidable. If the reason is the number of flags, let fewer screens set and read the same ones. ' +
-    'Or accept the finding.',
+    'Andante found no walk that does this, and no proof that none does. Where the app has few configurations, Andante ' +
+    'looks at all of them. A reset where a flag changes makes all of it decidable. If the reason is the number of ' +
+    'flags, let fewer screens set and read the same ones. Or accept the finding.',
   wrong:
-    'app "Huts"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" { on "A" sets a = true }\nrule "A way home" from pay always reach home\n',
+    'app "Huts"\nstart home\nflag ticket\ntabs {\n  "Home" home\n  "Shop" shop\n}\nscreen home "Home" {\n  on "Hut" push hut(hutId: 1)\n  on "Go in" when ticket sets ticket = false then push hall\n}\nscreen hut "Hut" {\n  takes hutId: int\n  on "Next hut" push hut(hutId: 2)\n}\nscreen hall "Hall" { on "Go on" when ticket push vault }\nscreen vault "Vault" {}\nscreen shop "Shop" { on "Buy" sets ticket = true then replace sold }\nscreen sold "Sold" {}\naccept stack/grows on hut because "Back retraces the huts."\n',
   right:
-    'app "Huts"\nstart home\nflag a\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Pay" when a push pay }\nscreen pay "Pay" {}\nscreen more "More" { on "A" sets a = true then reset home }\nrule "A way home" from pay always reach home\n',
+    'app "Huts"\nstart home\nflag ticket\ntabs {\n  "Home" home\n  "Shop" shop\n}\nscreen home "Home" {\n  on "Hut" push hut(hutId: 1)\n  on "Go in" when ticket push hall\n}\nscreen hut "Hut" {\n  takes hutId: int\n  on "Next hut" push hut(hutId: 2)\n}\nscreen hall "Hall" { on "Go on" when ticket push vault }\nscreen vault "Vault" {}\nscreen shop "Shop" { on "Buy" sets ticket = true then reset home }\naccept stack/grows on hut because "Back retraces the huts."\n',
   *check(context) {
     const { plan, reach } = context;
     for (const variant of reach.variants) {
