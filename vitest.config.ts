@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 // `ANDANTE_RUNS` asks for so many times as many runs of each property (tests/unit/plans.ts): they may take so many times as long.
 const runs = Math.max(1, Number(process.env.ANDANTE_RUNS ?? 1));
@@ -6,8 +7,26 @@ const runs = Math.max(1, Number(process.env.ANDANTE_RUNS ?? 1));
 /** Counts what the engine runs, instead of measuring time. */
 const growth = 'tests/unit/growth.test.ts';
 
+/** The files that take longest, by half a minute and more. Begun last, one would run alone at the end. */
+const longest = [
+  ...['browser/needs', 'browser/accessibility', 'browser/exports', 'browser/saving', 'browser/walk-view'],
+  ...['browser/plan-view', 'browser/reach-view', 'browser/links-view', 'browser/changes', 'browser/hand-over'],
+  ...['unit/cli', 'unit/every-production', 'unit/small-plans', 'unit/growth', 'unit/compare/effects'],
+];
+
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const rank = ({ moduleId }: TestSpecification): number => {
+      const at = longest.findIndex((name) => moduleId.endsWith(`${name}.test.ts`));
+      return at < 0 ? longest.length : at;
+    };
+    return (await super.sort(files)).sort((a, b) => rank(a) - rank(b));
+  }
+}
+
 export default defineConfig({
   test: {
+    sequence: { sequencer: LongestFirst },
     projects: [
       // All processors: by default one is left to whoever watches.
       {
