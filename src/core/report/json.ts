@@ -15,7 +15,7 @@ export interface JsonVerdict {
   readonly walk: readonly string[] | null;
   /** Screens that Back can reveal, as far as a walk shows it. */
   readonly beneath: readonly string[];
-  /** Whether that is all: false where tabs share flags, or the plan has no start. */
+  /** Whether that is proved to be all. It may not be if tabs share flags. */
   readonly beneathIsAll: boolean;
   /** Whether Back can leave the app; null if no walk does so, and no proof rules it out. */
   readonly backLeaves: boolean | null;
