@@ -118,7 +118,7 @@ test('tabs that share a flag: where all configurations are known, everything is 
       const graph = allConfigurations(plan, variant.name, 300);
       if (!graph) return;
       const judge = new Judge(plan, variant.name, graph);
-      const tops = new Set([...graph.values()].map(({ configuration }) => activeStack(configuration)!.screen));
+      const tops = new Set(Array.from(graph.values(), ({ configuration }) => activeStack(configuration)!.screen));
       for (const screen of plan.screens) {
         expect(variant.verdicts[screen.index]!.reachable, `${screen.label} in\n${text}`).toBe(
           tops.has(screen) ? 'yes' : 'no',
