@@ -1,12 +1,14 @@
 import { doors } from './lint.doors.mjs';
 
+const reachByItsIndex = { regex: 'core/reach/.', message: 'Reach is entered by src/core/reach/index.ts.' };
+
 /** What the folders beside the core must not import; for those in the core see lint.doors.mjs. */
 const walls = {
   ui: {
     patterns: [
       { regex: '(^|/)\\.\\./(store|server|cli|app)(/|$)', message: 'Views talk to the store through route handlers.' },
       { group: ['node:*', 'kysely', 'libsql', 'pino', 'commander'], message: 'Views run in the browser.' },
-      { regex: 'core/reach/.', message: 'Reach is entered by src/core/reach/index.ts.' },
+      reachByItsIndex,
     ],
   },
   store: {
@@ -22,7 +24,7 @@ const walls = {
         group: ['react', 'react/*', 'next', 'next/*', 'kysely', 'libsql'],
         message: 'The command line is one small file.',
       },
-      { regex: 'core/reach/.', message: 'Reach is entered by src/core/reach/index.ts.' },
+      reachByItsIndex,
     ],
   },
   prototype: {
@@ -32,7 +34,7 @@ const walls = {
         group: ['react', 'react/*', 'react-dom', 'next', 'next/*', 'node:*'],
         message: 'The prototype is one small file.',
       },
-      { regex: 'core/reach/.', message: 'Reach is entered by src/core/reach/index.ts.' },
+      reachByItsIndex,
     ],
   },
   wire: {

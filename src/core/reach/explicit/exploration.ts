@@ -121,23 +121,28 @@ export class Exploration {
   }
 
   /**
-   * A walk that goes one way, then back or to other tabs, and then another way or by a link or entry to a screen; null
+   * A walk that goes one way, and then by a link or entry to a screen, or back and to other tabs and another way; null
    * if none is found whose last node fits. In large apps an exploration ends long before it has gone two ways.
    */
-  joining(
+  *joining(
     first: readonly Tap[],
     then: readonly Tap[],
     to: Screen,
     fits: (node: ExploredNode) => boolean,
-  ): Tap[] | null {
-    const ways = [then, ...this.externalEvents.map((event) => [{ ...event, shows: to }])];
+  ): Work<Tap[] | null> {
     const between = [...this.follow(first)];
+    // Links and entries empty all stacks, so that there is no use in going back first.
+    for (const event of this.externalEvents) {
+      const last = this.follow([{ ...event, shows: to }], between).find(fits);
+      if (last) return walkOf(last);
+      yield;
+    }
     const known = new Set(between.map(({ configuration }) => this.numbers.keyOf(configuration)));
     for (const node of between) {
-      for (const way of ways) {
-        const last = this.follow(way, [node]).find(fits);
-        if (last) return walkOf(last);
-      }
+      const last = this.follow(then, [node]).find(fits);
+      if (last) return walkOf(last);
+      this.budget.spend(then.length * costOfEvent);
+      yield;
       for (const event of this.walker.events(node.configuration)) {
         if (event.kind !== 'back' && event.kind !== 'tab') continue;
         for (const configuration of this.walker.after(node.configuration, event)) {

@@ -106,7 +106,7 @@ export function* decidingByWalks(
   if (node.claim !== 'never after') return looking.isWhole ? 'holds' : 'undecided';
   if (!looking.isWhole) {
     const [before, then] = [verdicts[b!.index]!.walk, verdicts[a!.index]!.walk];
-    return (before && then && looking.joining(before, then, a!, breaks)) ?? 'undecided';
+    return (before && then && (yield* looking.joining(before, then, a!, breaks))) ?? 'undecided';
   }
   // A list in sight is shown, too. A walk that ends on it is better evidence.
   return (

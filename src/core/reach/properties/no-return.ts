@@ -35,7 +35,7 @@ export class NoReturn {
    *
    * @param hint a walk that may be one
    */
-  *from(screen: Screen, explored: Exploration, hint: readonly Tap[]): Work<Decision> {
+  *decidingFrom(screen: Screen, explored: Exploration, hint: readonly Tap[]): Work<Decision> {
     const isShown = ({ configuration }: ExploredNode): boolean => activeStack(configuration)!.screen === screen;
     const walk = yield* explored.find((node) => isShown(node) && this.isOver(node.configuration), hint);
     if (walk) return walk;
@@ -49,7 +49,7 @@ export class NoReturn {
    * A walk without links and entries to a screen from which the goal is never shown again, although something else
    * still happens; null if none is found.
    */
-  *within(screen: Screen, explored: Exploration): Work<readonly Tap[] | null> {
+  *walkToTrap(screen: Screen, explored: Exploration): Work<readonly Tap[] | null> {
     const mayBeTrapped = (node: ExploredNode): boolean =>
       activeStack(node.configuration)!.screen === screen &&
       isFromWithin(node) &&

@@ -54,11 +54,12 @@ function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
     const hint = answer === 'undecided' ? [] : answer;
     const decision =
       claim.node.claim === 'always reach'
-        ? yield* new NoReturn(plan, upperBound, claim.second, yield* upperBound.predecessorsOf(claim.second)).from(
-            claim.first,
-            explored,
-            hint,
-          )
+        ? yield* new NoReturn(
+            plan,
+            upperBound,
+            claim.second,
+            yield* upperBound.predecessorsOf(claim.second),
+          ).decidingFrom(claim.first, explored, hint)
         : yield* decidingByWalks(variant, claim, hint);
     if (decision !== 'holds') claims.set(claim, decision === 'undecided' ? null : decision);
   }
@@ -128,7 +129,7 @@ function* trappedIn(plan: Plan, { upperBound, explored }: Bounded): Work<Map<Scr
   const noReturn = new NoReturn(plan, upperBound, start, toStart);
   for (const screen of plan.screens) {
     if (screen === start) continue;
-    // Where all stacks of some tab lead back in the upper bound, it proves nothing about any walk.
+    // Spares the search where the upper bound cannot prove that a walk is trapped: some tab leads back from all stacks.
     const mayBe =
       explored.all.isWhole ||
       upperBound
@@ -140,7 +141,7 @@ function* trappedIn(plan: Plan, { upperBound, explored }: Bounded): Work<Map<Scr
             toStart.rejected(upperBound.all, head),
         );
     yield;
-    const walk = mayBe && (yield* noReturn.within(screen, explored.all));
+    const walk = mayBe && (yield* noReturn.walkToTrap(screen, explored.all));
     if (walk) found.set(screen, walk);
   }
   return found;

@@ -75,8 +75,8 @@ export class WaysByTaps {
   }
 
   /**
-   * Whether nothing puts off an arrival at a tab: neither its root nor any screen that may be on top by then. A screen
-   * that always puts it off is never shown with this valuation.
+   * Whether nothing puts off an arrival at a tab: neither its root nor any screen that may be on top by then. The heads
+   * of the tab do not tell: a screen that always puts the arrival off is never shown, so no head has it.
    */
   private canArrive({ control: { stack, valuation } }: Head): boolean {
     const { valuations, interference, variant } = this.upperBound.system;

@@ -1,4 +1,5 @@
 import type { Plan, Screen } from '../../plan/model';
+import { remembered } from '../../base/remembered';
 import { toEnd } from '../../base/slices';
 import { activeStack } from '../../walk/configuration';
 import { observe, type Explored, type ExploredNode, type Observed } from '../explicit';
@@ -50,7 +51,8 @@ export function backWithin(
   explored: Explored,
   seen: (screen: Screen) => Back,
 ): (screen: Screen) => Back {
-  return (screen) => {
+  const known = new Map<Screen, Back>();
+  const find = (screen: Screen): Back => {
     const back = seen(screen);
     if (back.whole) return back;
     const [reveals, within] = [new Set(back.reveals), new Set(back.within)];
@@ -80,6 +82,7 @@ export function backWithin(
       arrow,
     };
   };
+  return (screen) => remembered(known, screen, () => find(screen));
 }
 
 function hasDirectlyBeneath({ configuration }: ExploredNode, screen: Screen, other: Screen): boolean {
