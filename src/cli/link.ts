@@ -27,27 +27,37 @@ export interface LinkOptions {
 }
 
 /** Says what a plan does with URLs. Exit code 1 if some open nothing. */
-export async function openLinks(file: string, urls: readonly string[], options: LinkOptions): Promise<number> {
-  if (options.audit === undefined && urls.length === 0)
-    return refuse('Give one URL or more, or a file of them with --audit.');
-  if (options.audit !== undefined && urls.length > 0)
-    return refuse('Give URLs or a file of them with --audit, not both.');
+export function openLinks(file: string, urls: readonly string[], { format, column, ...asked }: LinkOptions): number {
+  if (urls.length === 0) return refuse('Give one URL or more, or a file of them with --audit.');
+  if (column !== undefined) return refuse('--column is for a file with --audit.');
+  const read = readPlan(file, asked.variant);
+  return read ? tellUrls(read.plan, read.variant, urls, format) : 2;
+}
+
+/** Counts what the URLs of a file open. Exit code 1 if some open nothing. */
+export async function auditLinks(
+  file: string,
+  urls: readonly string[],
+  options: LinkOptions & { readonly audit: string },
+): Promise<number> {
+  if (urls.length > 0) return refuse('Give URLs or a file of them with --audit, not both.');
   if (options.audit === '-' && file === '-')
     return refuse('The plan and the URLs cannot both come from standard input.');
-  if (options.column !== undefined && options.audit === undefined)
-    return refuse('--column is for a file with --audit.');
-  let plan: Plan | null = null;
-  const isRead = forEachWhole([file], ({ file: name }, text) => {
-    const checked = check(text).plan;
-    if (options.variant !== undefined && !checked.variants.includes(options.variant))
-      throw new NoPlan(`${nameOf(name)} has no variant ${options.variant}; it has ${checked.variants.join(', ')}.`);
-    plan = checked;
+  const read = readPlan(file, options.variant);
+  return read ? audit(read.plan, read.variant, options.audit, options) : 2;
+}
+
+/** The plan and the variant that is asked about, or null after saying why there is none. */
+function readPlan(file: string, asked: string | undefined): { plan: Plan; variant: string } | null {
+  let read: { plan: Plan; variant: string } | null = null;
+  forEachWhole([file], ({ file: name }, text) => {
+    const { plan } = check(text);
+    const variant = asked ?? plan.variants[0]!;
+    if (!plan.variants.includes(variant))
+      throw new NoPlan(`${nameOf(name)} has no variant ${variant}; it has ${plan.variants.join(', ')}.`);
+    read = { plan, variant };
   });
-  if (!isRead || !plan) return 2;
-  const variant = options.variant ?? (plan as Plan).variants[0]!;
-  return options.audit === undefined
-    ? tellUrls(plan, variant, urls, options.format)
-    : audit(plan, variant, options.audit, options);
+  return read;
 }
 
 function refuse(sentence: string): number {

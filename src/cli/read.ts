@@ -31,9 +31,12 @@ export function fromJson(name: string, text: string): string {
   return writePlan(model);
 }
 
+/** What is piped into the process; tests put something else in its place. */
+export const input = { read: (): Buffer => readFileSync(0) };
+
 function readInput(): Buffer {
   try {
-    return readFileSync(0);
+    return input.read();
   } catch {
     throw new NoPlan('Standard input cannot be read.');
   }
