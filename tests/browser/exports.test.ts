@@ -54,7 +54,13 @@ beforeAll(async () => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 describe('the prototype', () => {
-  const title = (): Promise<string> => driver.findElement(By.css('h1')).getText();
+  /** Waits until a screen is shown: while it comes in, its title is not visible. */
+  const untilTitled = (title: string): Promise<boolean> =>
+    driver.wait(
+      async () => (await driver.findElement(By.css('h1')).getText()) === title,
+      5000,
+      `no screen is called ${title}`,
+    );
   const button = (name: string): Promise<WebElement> =>
     driver.findElement(By.xpath(`//button[normalize-space()='${name}']`));
   let page = '';
@@ -91,25 +97,25 @@ describe('the prototype', () => {
     expect(await driver.findElements(By.css('[role=dialog]'))).toEqual([]);
     await press('Pay');
     await driver.actions().sendKeys(Key.ENTER).perform();
-    expect(await title()).toBe('Receipt');
+    await untilTitled('Receipt');
     await press('Back');
-    expect(await title()).toBe('some name');
+    await untilTitled('some name');
   });
 
   test('opens on a link, and on one that is followed later', async () => {
     await driver.get('about:blank');
     await driver.get(`${page}#/huts/12?season=winter`);
-    expect(await title()).toBe('some name');
+    await untilTitled('some name');
     expect(await driver.findElement(By.css('dl')).getText()).toContain('winter');
     await driver.executeScript('location.hash = "https://saddleback.example/help"');
-    await driver.wait(async () => (await title()) === 'Help', 5000);
+    await untilTitled('Help');
     await driver.executeScript('location.hash = "/nowhere"');
     await driver.wait(
       async () =>
         (await driver.findElement(By.css('[role=status]')).getText()) === 'No link of this app fits /nowhere.',
       5000,
     );
-    expect(await title()).toBe('Help');
+    await untilTitled('Help');
   });
 
   test('shows each variant in its own shape', async () => {
@@ -125,9 +131,9 @@ describe('the prototype', () => {
   test('says that the app is closed, and begins again', async () => {
     await driver.get(page);
     await (await button('Back')).click();
-    expect(await title()).toBe('The app is closed');
+    await untilTitled('The app is closed');
     await (await button('Start again')).click();
-    expect(await title()).toBe('Explore');
+    await untilTitled('Explore');
   });
 
   test('is clean for axe-core, in the dark too', async () => {
