@@ -9,15 +9,17 @@ const perModule = 25;
  * to its root, and across to other modules; every twentieth screen has a mistake.
  *
  * @param flags how many flags there are; every seventh transition sets one, every fifth reads one
- * @param also `pairs and results`: each screen is beside its module's root, returns a number, and asks another one
+ * @param also `pairs and results`: each screen is beside its module's root, returns a number, and asks another one.
+ * `flags apart`: each screen reads two flags, any two of them
  */
 export function generatePlan(
   screens: number,
   transitions = 5,
   flags = 0,
-  also: 'nothing' | 'pairs and results' = 'nothing',
+  also: 'nothing' | 'pairs and results' | 'flags apart' = 'nothing',
 ): string {
   const more = also === 'pairs and results';
+  const apart = also === 'flags apart';
   // A linear congruential generator (Knuth, TAOCP 3.3.4) instead of chance, so that each run measures the same plan.
   let state = 12345;
   const random = (below: number): number => {
@@ -39,8 +41,10 @@ export function generatePlan(
   const transitionOf = (index: number, n: number): string => {
     const target = Math.min(screens - 1, ways[n]?.(index) ?? random(screens));
     const step = index * transitions + n;
-    const reads = flags > 0 && step % 5 === 4 ? ` when ${step % 2 === 0 ? '' : 'not '}f${step % flags}` : '';
-    const sets = flags > 0 && step % 7 === 3 ? `sets f${step % flags} = ${step % 3 > 0} then ` : '';
+    const flag = (): string => `f${apart ? random(flags) : step % flags}`;
+    const isReader = step % 5 === 4 || (apart && step % 5 === 1);
+    const reads = flags > 0 && isReader ? ` when ${step % 2 === 0 ? '' : 'not '}${flag()}` : '';
+    const sets = flags > 0 && step % 7 === 3 ? `sets ${flag()} = ${step % 3 > 0} then ` : '';
     const opens = `${n === 2 ? 'reset' : 'push'} s${target}${argumentsFor(target, index, n)}`;
     if (more && n === 4) return `    on "Done" back with picked`;
     const asks = more && n === 1 && target % perModule > 0 ? ' gives picked' : '';

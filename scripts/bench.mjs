@@ -1,4 +1,4 @@
-// npm run bench [core|reach|links|audit|slices|compare|hand-over|crossings|undecided|keystroke|views|open|chart]: measures the
+// npm run bench [core|reach|links|audit|slices|compare|hand-over|crossings|undecided|flags|keystroke|views|open|chart]: measures the
 // core beside general tools, and the application in the browser. Not part of the tests.
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
@@ -36,6 +36,7 @@ const all = {
   'hand-over': () => run(process.execPath, ['--import', 'tsx', 'bench/hand-over.ts']),
   crossings: () => runBundled('crossings'),
   undecided: () => runBundled('undecided'),
+  flags: () => runBundled('flags'),
   keystroke: () => runInBrowser('keystroke'),
   views: () => runInBrowser('views'),
   open: () => runInBrowser('open'),

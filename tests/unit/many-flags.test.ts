@@ -3,6 +3,7 @@ import { generatePlan } from '../../bench/generate';
 import { check } from '../../src/core/check';
 import { plain } from '../../src/core/rules/parts/message';
 import type { VariantReach } from '../../src/core/reach/verdicts/reach';
+import { walkLabels } from '../../src/core/walk/tap';
 import { exactStacks } from './exact-stacks';
 
 describe('flags', () => {
@@ -16,35 +17,100 @@ describe('flags', () => {
     expect(valuations.filter((count) => count === 16).length).toBeGreaterThan(100);
   });
 
-  test('whose values together are too many leave open what nobody has proved', () => {
-    // Screens in a ring, each of which sets and reads every flag: any values lead to any others.
-    const ring = (flagCount: number, screens: number): string => {
-      const flags = Array.from({ length: flagCount }, (_none, index) => `f${index}`);
-      const toggles = flags
-        .map((flag) => `  on "${flag}" sets ${flag} = true\n  on "Not ${flag}" sets ${flag} = false\n`)
-        .join('');
-      const any = flags.map((flag) => `"x" and ${flag}`).join(' or ');
-      return [
-        'app "Huts"',
-        'start first',
-        ...flags.map((flag) => `flag ${flag}`),
-        'screen first "First" { on "Go" reset s0 }',
-        ...Array.from(
-          { length: screens },
-          (_none, index) =>
-            `screen s${index} "S${index}" {\n${toggles}  on "Next" when ${any} push s${(index + 1) % screens}\n}`,
-        ),
-        `rule "Once" never first after s${screens - 1}`,
-        '',
-      ].join('\n');
-    };
-    const said = (plan: string): string[] =>
-      check(plan)
-        .findings.filter(({ rule }) => rule === 'stack/undecided')
-        .map(({ summary }) => plain(summary));
-    expect(said(ring(9, 2))).toEqual(['Too much to work out: Andante does not know all stacks.']);
-    // All stacks are known, but the rule needs more.
-    expect(said(ring(8, 3))).toEqual(['Too much to work out: Andante cannot decide a rule.']);
+  /** Screens in a ring, each of which sets and reads every flag: any values lead to any others. */
+  function ring(flagCount: number, screens: number, ...more: string[]): string {
+    const flags = Array.from({ length: flagCount }, (_none, index) => `f${index}`);
+    const toggles = flags
+      .map((flag) => `  on "${flag}" sets ${flag} = true\n  on "Not ${flag}" sets ${flag} = false\n`)
+      .join('');
+    const any = flags.map((flag) => `"x" and ${flag}`).join(' or ');
+    return [
+      'app "Huts"',
+      'start first',
+      ...flags.map((flag) => `flag ${flag}`),
+      'screen first "First" { on "Go" reset s0 }',
+      ...Array.from(
+        { length: screens },
+        (_none, index) =>
+          `screen s${index} "S${index}" {\n${toggles}  on "Next" when ${any} push s${(index + 1) % screens}\n}`,
+      ),
+      `rule "Once" never first after s${screens - 1}`,
+      ...more,
+      '',
+    ].join('\n');
+  }
+
+  test('whose values together are too many are left open, and most is decided all the same', () => {
+    const { plan, reach, findings } = check(
+      ring(
+        9,
+        2,
+        'rule "Back" from s1 always reach s0',
+        'screen safe "Safe" { needs f3 else push s0\n  on "Out" sets f3 = false then push s1 }',
+        'menu "All" { "Safe" push safe }',
+      ),
+    );
+    const [variant] = reach.variants as [VariantReach];
+    expect(variant.kind).toBe('bounded');
+    expect(variant.verdicts.map(({ reachable }) => reachable)).toEqual(plan.screens.map(() => 'yes'));
+    for (const screen of plan.screens) expect(variant.back(screen).whole, screen.label).toBe(true);
+    expect(findings.filter(({ rule }) => rule === 'stack/undecided')).toEqual([]);
+    // Back from s1 shows the safe, although f3 no longer holds: Out has seen to that.
+    expect(findings.filter(({ rule }) => rule === 'stack/guarded-revealed').map(({ subject }) => subject)).toEqual(['safe']);
+  });
+
+  test('a walk sets a flag first, where the shortest one of the upper bound gets stuck', () => {
+    const { plan, reach } = check(
+      ring(9, 2, 'screen far "Far" { on "Lamp" sets lamp = true then reset s0 }', 'flag lamp').replace(
+        'screen s1 "S1" {',
+        'screen s1 "S1" {\n  on "Far" push far\n  on "Cave" when lamp push cave',
+      ) + 'screen cave "Cave"\n',
+    );
+    const [variant] = reach.variants as [VariantReach];
+    const { reachable, walk } = variant.verdicts[plan.screens.findIndex(({ name }) => name === 'cave')]!;
+    expect(reachable).toBe('yes');
+    expect(walkLabels(walk!)).toContain('Lamp');
+  });
+
+  test('what flags have together stays open where no proof knows it', () => {
+    const { findings } = check(
+      ring(
+        9,
+        2,
+        'flag day\nflag night',
+        'menu "Sky" { "Day" sets day = true then sets night = false\n"Night" sets night = true then sets day = false\n"Both" when day and night reset both }',
+        'screen both "Both"',
+      ),
+    );
+    const found = findings.filter(({ rule }) => rule === 'stack/undecided');
+    expect(found.map(({ summary, detail }) => [plain(summary), plain(detail)])).toEqual([
+      [
+        'Flags have too many values together, so Andante cannot decide everything.',
+        'Neither a walk nor a proof settles whether both is ever shown. No proof knows the values of f0, f1, f2, f3 and 7 more. The work grows with the conditions that read flags, and with the screens with needs that one event opens.',
+      ],
+    ]);
+  });
+
+  test('more of them than an exact number has bits are told apart', () => {
+    const steps = Array.from({ length: 64 }, (_none, index) => index);
+    const text = [
+      'app "Huts"',
+      'start wizard',
+      ...steps.map((index) => `flag f${index}`),
+      'screen wizard "Wizard" {',
+      ...steps.map(
+        (index) => `  on "${index}" when ${index > 0 ? `f${index - 1} and ` : ''}not f${index} sets f${index} = true`,
+      ),
+      '  on "Done" when f63 push done',
+      '  on "Skip" when f63 and not f0 push skipped',
+      '}',
+      'screen done "Done"',
+      'screen skipped "Skipped"',
+      '',
+    ].join('\n');
+    const [variant] = check(text).reach.variants as [VariantReach];
+    expect(variant.kind).toBe('exact');
+    expect(variant.verdicts.map(({ taps }) => taps)).toEqual([0, 65, null]);
   });
 
   test('many flags with few values together are decided too', () => {

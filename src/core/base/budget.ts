@@ -5,17 +5,27 @@
 export class Budget {
   private left: number;
 
-  constructor(steps: number) {
+  /** @param whole the budget that this is a part of, if any: what is spent here is spent there */
+  constructor(
+    steps: number,
+    private readonly whole: Budget | null = null,
+  ) {
     this.left = steps;
+  }
+
+  /** A part of it, of at most so many steps: for work in whose place other work can do. */
+  part(steps: number): Budget {
+    return new Budget(Math.min(steps, this.rest), this);
   }
 
   spend(steps: number): void {
     this.left -= steps;
+    this.whole?.spend(steps);
   }
 
   /** Whether the budget is used up. Work that needs more gives up, and its answer is unknown. */
   get isSpent(): boolean {
-    return this.left <= 0;
+    return this.left <= 0 || this.whole?.isSpent === true;
   }
 
   /** Spends steps, for a computation that must end as soon as the budget is used up. @throws {TooMuch} */

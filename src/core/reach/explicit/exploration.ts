@@ -8,6 +8,7 @@ import { isBeside, type AppEvent } from '../../walk/event';
 import { isInSight, listInSight } from '../../walk/in-sight';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
+import { followed, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
 
 /** Maximum number of expanded configurations, and of events; an event counts once for each outcome. */
 const most = 2000;
@@ -20,36 +21,8 @@ const slice = 300;
 const near = 200;
 /** Configurations between two pauses. */
 const mostLooked = 200;
-/** Maximum number of outcomes of a given walk that are followed at once, if conditions leave taps open. */
-const mostAtOnce = 50;
 /** Maximum number of configurations between the two ways of a joined walk. */
 const mostBetween = 60;
-
-/** The shortest walk of an exploration to a screen. */
-export interface FoundWalk {
-  readonly reachable: 'yes';
-  readonly taps: number;
-  readonly fromOutside: boolean;
-  /** Whether it is from inside and has an event that happens by itself. */
-  readonly byEvent: boolean;
-  /**
-   * Whether it is proved that no run is shorter and, for a walk from outside, that none from inside leads to the
-   * screen.
-   */
-  readonly isShortest: boolean;
-  /** The screen on top before the last tap; null at the start. */
-  readonly parent: Screen | null;
-  readonly walk: readonly Tap[];
-}
-
-/** A configuration, and how it was reached. */
-export interface ExploredNode {
-  readonly configuration: Configuration;
-  readonly by: AppEvent | null;
-  readonly before: ExploredNode | null;
-  /** Whether the monitored screen was on top before. */
-  readonly seen: boolean;
-}
 
 /**
  * Walks a variant level by level: from a cold start, then with what happens by itself, then with links and entries at
@@ -190,18 +163,7 @@ export class Exploration {
     for (const [at, node] of this.nodes.entries()) {
       const { screen } = activeStack(node.configuration)!;
       if (first.has(screen)) continue;
-      const walk = walkOf(node);
-      const isShortest = at < this.foundByTaps && !this.walker.bounded;
-      const parent = node.before && activeStack(node.before.configuration)!.screen;
-      first.set(screen, {
-        reachable: 'yes',
-        taps: walk.length,
-        fromOutside: !isFromWithin(node),
-        byEvent: isFromWithin(node) && walk.some(({ kind }) => kind === 'event'),
-        isShortest,
-        parent,
-        walk,
-      });
+      first.set(screen, walkFound(node, at < this.foundByTaps && !this.walker.bounded));
     }
     return first;
   }
@@ -223,19 +185,9 @@ export class Exploration {
 
   /** The last nodes of a walk, from some nodes or from a cold start; none if it cannot be walked. */
   private follow(walk: readonly Tap[], from?: readonly ExploredNode[]): readonly ExploredNode[] {
-    let now = from ?? this.walker.coldStart().map((configuration) => this.node(configuration, null, null));
-    for (const { shows, ...event } of walk) {
-      now = now
-        .filter(({ configuration }) => this.walker.isOffered(configuration, event))
-        .flatMap((before) =>
-          this.walker
-            .after(before.configuration, event)
-            .map((configuration) => this.node(configuration, event, before)),
-        )
-        .filter(({ configuration }) => activeStack(configuration)!.screen === shows)
-        .slice(0, mostAtOnce);
-    }
-    return now;
+    const begin = from ?? this.walker.coldStart().map((configuration) => this.node(configuration, null, null));
+    const { nodes, taps } = followed(this.walker, walk, begin, (node) => this.isSeen(node));
+    return taps === walk.length ? nodes : [];
   }
 
   private node(configuration: Configuration, by: AppEvent | null, before: ExploredNode | null): ExploredNode {
@@ -243,8 +195,13 @@ export class Exploration {
       configuration,
       by,
       before,
-      seen: before !== null && (before.seen || this.showsMonitored(before.configuration)),
+      seen: before !== null && this.isSeen(before),
     };
+  }
+
+  /** Whether the monitored screen was on top by the end of a node. */
+  private isSeen({ seen, configuration }: ExploredNode): boolean {
+    return seen || this.showsMonitored(configuration);
   }
 
   /** Explores until more than `count` nodes are known; false if there are no more. */
@@ -379,18 +336,4 @@ export class Exploration {
 
 function* framesOf(stack: Stack): Generator<Frame> {
   for (let frame = stack; frame; frame = frame.below) yield frame;
-}
-
-/** Whether no link and no entry led to a node. */
-export function isFromWithin(last: ExploredNode): boolean {
-  for (let at: ExploredNode | null = last; at; at = at.before)
-    if (at.by?.kind === 'link' || at.by?.kind === 'entry') return false;
-  return true;
-}
-
-function walkOf(last: ExploredNode): Tap[] {
-  const walk: Tap[] = [];
-  for (let at: ExploredNode | null = last; at?.by; at = at.before)
-    walk.push({ ...at.by, shows: activeStack(at.configuration)!.screen });
-  return walk.reverse();
 }

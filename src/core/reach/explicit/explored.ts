@@ -2,11 +2,13 @@ import type { Budget } from '../../base/budget';
 import { remembered } from '../../base/remembered';
 import type { Plan, Screen } from '../../plan/model';
 import { Walker } from '../../walk/walker';
+import { Detours } from './detours';
 import { Exploration } from './exploration';
 
 /** Explorations of one variant, each made at its first request. */
 export class Explored {
   private readonly walker: Walker;
+  private knownDetours: Detours | null = null;
   private readonly explorations = new Map<Screen | null, Exploration>();
 
   constructor(
@@ -15,6 +17,10 @@ export class Explored {
     private readonly budget: Budget,
   ) {
     this.walker = new Walker(plan, variant);
+  }
+
+  get detours(): Detours {
+    return (this.knownDetours ??= new Detours(this.plan, this.walker, this.budget));
   }
 
   get all(): Exploration {

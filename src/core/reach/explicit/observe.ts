@@ -66,6 +66,8 @@ class Observer implements Observed {
   private around = 0;
   /** Valuations of the flags with which links and entries were opened. */
   private readonly opened = new Set<string>();
+  /** The same, as many configurations hold them: to compare these costs nothing. */
+  private readonly openedWith = new WeakSet<Configuration['flags']>();
 
   constructor(
     plan: Plan,
@@ -139,10 +141,15 @@ class Observer implements Observed {
 
   /** Opens each link and entry. They empty all stacks, so once for each valuation of the flags is enough. */
   private openWith(configuration: Configuration): void {
+    if (this.around >= mostAround || this.openedWith.has(configuration.flags)) return;
+    this.openedWith.add(configuration.flags);
     const flags = configuration.flags.join();
-    if (this.opened.has(flags) || this.around >= mostAround) return;
+    if (this.opened.has(flags)) return;
     this.opened.add(flags);
-    for (const event of this.external) for (const next of this.after(configuration, event)) this.lookFrom(next);
+    for (const event of this.external) {
+      if (this.around >= mostAround) return;
+      for (const next of this.after(configuration, event)) this.lookFrom(next);
+    }
   }
 
   private after(configuration: Configuration, event: AppEvent): Configuration[] {

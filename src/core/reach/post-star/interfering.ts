@@ -1,7 +1,7 @@
-/** Saturation of a system whose tabs interfere with one another. */
+/** Saturation of a system that has more than all runs: its tabs interfere with one another, or flags are left open. */
 import type { Budget } from '../../base/budget';
 import type { Plan, Screen } from '../../plan/model';
-import { Pushdown } from '../system';
+import { Pushdown, type Valuations } from '../system';
 import { Saturation } from './saturation';
 
 /** A pushdown system, and all that it reaches. */
@@ -10,21 +10,28 @@ export interface Saturated {
   readonly saturation: Saturation;
 }
 
+/** What an upper bound is made for. */
+export interface Bounding {
+  readonly plan: Plan;
+  readonly variant: string;
+  /** Of the variant, perhaps with flags that are left open. */
+  readonly valuations: Valuations;
+}
+
 /**
  * Saturates tabs that interfere with one another. It repeats until `Interference` has found no further change of flags.
  * Null if the budget is used up.
  *
- * @param known an analysis without interference, as a first source of changes
+ * @param known an analysis with the same valuations, as a first source of changes
  * @param monitored the screen that each control state remembers to have been on top, or not
  */
 export function* saturateInterfering(
-  plan: Plan,
-  variant: string,
+  { plan, variant, valuations }: Bounding,
   budget: Budget,
   known: Saturated | null,
   monitored: Screen | null = null,
 ): Generator<void, Saturated | null, void> {
-  const system = new Pushdown(plan, variant, monitored, 'interfering');
+  const system = new Pushdown(plan, variant, monitored, 'interfering', valuations);
   const interference = system.interference!;
   if (known) yield* interference.learn(known.system, known.saturation.runs.shown);
   for (;;) {

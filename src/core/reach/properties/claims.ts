@@ -2,7 +2,7 @@
 import type { Claim } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import { ExactStacks, SearchBeneath, SearchWithout, walkTo } from '../queries';
-import type { ExploredNode } from '../explicit';
+import { walkOf, type ExploredNode } from '../explicit';
 import type { Bounded, KnownStacks } from '../verdicts';
 import { remembered, rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
@@ -103,7 +103,11 @@ export function* decidingByWalks(
   };
   const walk = yield* looking.find(breaks, hint);
   if (walk) return walk;
-  if (node.claim !== 'never after') return looking.isWhole ? 'holds' : 'undecided';
+  if (node.claim !== 'never after') {
+    if (looking.isWhole) return 'holds';
+    const end = yield* explored.detours.find(hint, breaks);
+    return end ? walkOf(end) : 'undecided';
+  }
   if (!looking.isWhole) {
     const [before, then] = [verdicts[b!.index]!.walk, verdicts[a!.index]!.walk];
     return (before && then && (yield* looking.joining(before, then, a!, breaks))) ?? 'undecided';

@@ -24,7 +24,7 @@ export function* revealedWithoutNeeds(stacks: Stacks): Generator<readonly [Scree
       if (++looked % slice === 0) yield;
       if (
         leak.taps < (soonest.get(screen)?.taps ?? Infinity) &&
-        screen.needs.some(({ condition }) => stacks.system.valuations.outcome(condition, valuation) === 'fails')
+        screen.needs.some(({ condition }) => stacks.system.valuations.mayFail(condition, valuation))
       )
         soonest.set(screen, leak);
     }

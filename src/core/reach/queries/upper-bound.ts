@@ -4,7 +4,10 @@ import { ByTaps, type Head, saturateInterfering, Saturation } from '../post-star
 import { Predecessors, waysInto, type WaysInto } from './predecessors';
 import { Stacks } from './stacks';
 
-/** Over-approximation of the stacks of a variant whose tabs share flags. A stack outside it never occurs. */
+/**
+ * Over-approximation of the stacks of a variant whose tabs share flags, or whose flags have too many values together. A
+ * stack outside it never occurs.
+ */
 export class UpperBound extends Stacks {
   private taps: { readonly saturation: Saturation; readonly ways: WaysInto } | null | undefined;
 
@@ -27,8 +30,10 @@ export class UpperBound extends Stacks {
   }
 
   protected override *saturateMonitoring(screen: Screen): Work<Saturation | null> {
-    const { name } = this.system.variant;
-    return (yield* saturateInterfering(this.plan, name, this.budget, this, screen))?.saturation ?? null;
+    const { plan, budget } = this;
+    const { variant, valuations } = this.system;
+    const of = { plan, variant: variant.name, valuations };
+    return (yield* saturateInterfering(of, budget, this, screen))?.saturation ?? null;
   }
 
   /**

@@ -43,7 +43,10 @@ export interface EventOutcome {
   /** The tab that is shown afterwards, if it is not the one of the word. */
   readonly shows: ShownTab | null;
   readonly tabs: Tabs;
-  /** Whether it depends on a screen that is only perhaps on top of another tab, so that it may not happen. */
+  /**
+   * Whether it may not happen: it depends on a screen that is only perhaps on top of another tab, or on a flag that is
+   * left open.
+   */
   readonly guessed: boolean;
   /** Whether the very frame that was on top still is: not another one like it. */
   readonly keepsTop: boolean;
@@ -104,9 +107,13 @@ export class EventInterpreter {
     });
   }
 
-  /** Outcomes of a branch's steps. */
-  branch(control: Control, top: StackSymbol, { steps }: Branch): EventOutcome[] {
-    return this.work(partialOn(control, top, stepsOf(steps, 0, null)));
+  /**
+   * Outcomes of a branch's steps.
+   *
+   * @param isGuess whether it is open that the branch is taken
+   */
+  branch(control: Control, top: StackSymbol, { steps }: Branch, isGuess: boolean): EventOutcome[] {
+    return this.work({ ...partialOn(control, top, stepsOf(steps, 0, null)), guessed: isGuess });
   }
 
   /** Outcomes of a tap on a tab. */
@@ -324,6 +331,7 @@ export class EventInterpreter {
     for (const screen of this.arrivingAt(partial, arrival)) {
       for (const needs of screen.needs) {
         const outcome = this.valuations.outcome(needs.condition, partial.valuation);
+        partial.guessed ||= this.valuations.isGuess(needs.condition);
         if (outcome === 'holds') continue;
         if (outcome === 'either')
           open.push(this.putOff({ ...partial, known: [...partial.known] }, arrival, screen, needs));

@@ -2,4 +2,4 @@ export type { Control, StackSymbol } from './alphabet';
 export { Blocks, lowestOf } from './blocks';
 export { Interference } from './interference';
 export { Pushdown, plainRule, type PushdownRule } from './pushdown';
-export type { Valuation } from './valuations';
+export { flagsIn, flagsRead, Valuations, valuationsOf, type Valuation } from './valuations';

@@ -20,7 +20,7 @@ export interface PartialConfiguration {
   elses: number;
   missing: readonly Missed[];
   tabs: Tabs;
-  /** Whether it went on from a screen that is only perhaps on top of another tab. */
+  /** Whether it went on by a guess: about the screen on top of another tab, or a flag that is left open. */
   guessed: boolean;
   /** The frame that was on top; null if it does not matter. */
   readonly top: StackSymbol | null;

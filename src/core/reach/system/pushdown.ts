@@ -12,7 +12,7 @@ import { Alphabet, frameOf, type Control, type FrameKind, type StackSymbol } fro
 import { Interference, type ReachedHead as ShownHead } from './interference';
 import { EventInterpreter, type EventOutcome } from './event-interpreter';
 import type { Work } from '../../base/slices';
-import { Valuations, type Valuation } from './valuations';
+import { valuationsOf, type Valuation, type Valuations } from './valuations';
 import { variantOf, type Offer, type VariantOf } from './variant';
 
 /**
@@ -39,7 +39,6 @@ type Fixed = Map<Branch | Tab | Link | Entry, readonly PushdownRule[]>;
 
 export class Pushdown {
   readonly variant: VariantOf;
-  readonly valuations: Valuations;
   /** Learned effects of tabs on each other's flags; null if each tab is analysed alone. */
   readonly interference: Interference | null;
   private readonly alphabet: Alphabet;
@@ -63,15 +62,16 @@ export class Pushdown {
    * @param monitored the screen that each control state remembers to have been on top, or not
    * @param tabs `interfering` if tabs that share flags may change them for one another (see `Interference`). After the
    * last new change, the system has all configurations of all runs, and perhaps more
+   * @param valuations of the variant, perhaps with flags that are left open
    */
   constructor(
     plan: Plan,
     variant: string,
     readonly monitored: Screen | null = null,
     tabs: 'alone' | 'interfering' = 'alone',
+    readonly valuations: Valuations = valuationsOf(plan, variant),
   ) {
     this.variant = variantOf(plan, variant);
-    this.valuations = new Valuations(plan, variant);
     this.alphabet = new Alphabet(
       plan.screens.length,
       this.variant.tabs.length + 1,
@@ -253,7 +253,7 @@ export class Pushdown {
     for (let index = 0; index < offers.length; index++) {
       for (const branch of possible[index]!) {
         for (const rule of this.rulesFor(fixed, branch, offers[index]!.event, branch, () =>
-          interpreter.branch(control, symbol, branch),
+          interpreter.branch(control, symbol, branch, this.isGuess(offers[index]!, branch)),
         ))
           rules.push(rule);
       }
@@ -421,15 +421,25 @@ export class Pushdown {
     return possible;
   }
 
+  /** Whether a flag that is left open decides whether a branch is taken. */
+  private isGuess({ branches }: Offer, taken: Branch): boolean {
+    const { valuations } = this;
+    if (valuations.leftOpen.size === 0) return false;
+    const tried = branches.slice(0, branches.indexOf(taken) + 1);
+    return tried.some(({ condition }) => condition !== null && valuations.isGuess(condition));
+  }
+
   /** Branches that can happen on a screen in a control state, with those that leave the app. */
   *branchesAt({ valuation }: Control, screen: Screen): Generator<Branch, void, void> {
     for (const { branches } of this.variant.offersOn(screen)) yield* this.possible(branches, valuation);
   }
 
-  /** Branches that a user can take on a screen with a valuation. */
+  /** Branches that a user can take on a screen with a valuation, whatever flags that are left open are. */
   *branchesByUser(valuation: Valuation, screen: Screen): Generator<Branch, void, void> {
-    for (const { event, branches } of this.variant.offersOn(screen))
-      if (event.kind !== 'event') yield* this.possible(branches, valuation);
+    for (const offer of this.variant.offersOn(screen)) {
+      if (offer.event.kind === 'event') continue;
+      for (const branch of this.possible(offer.branches, valuation)) if (!this.isGuess(offer, branch)) yield branch;
+    }
   }
 
   /** The symbol of a tab's root, alone on its stack. */

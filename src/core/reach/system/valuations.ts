@@ -1,6 +1,10 @@
+import { remembered } from '../../base/remembered';
 import { isIn, type Condition, type Flag, type Plan, type Step } from '../../plan/model';
 
-/** Values of all flags that some condition reads, as one number: a mixed-radix numeral with a digit for each flag. */
+/**
+ * Values of all flags that some condition reads, as a number that `Valuations` gives to them. A numeral with a digit for
+ * each flag would be too large for exact arithmetic.
+ */
 export type Valuation = number;
 
 /** A step that sets a flag. */
@@ -14,6 +18,9 @@ const mostOpen = 8;
 
 /**
  * Flags that some condition of one variant reads. Other flags change no run, so control states leave them out.
+ *
+ * Flags can also be left open: they may have any value at any time (localization reduction: Kurshan, 1994). Then there
+ * are fewer valuations, and all runs of the variant, and perhaps more.
  */
 export class Valuations {
   readonly initial: Valuation;
@@ -21,55 +28,76 @@ export class Valuations {
   readonly count: number;
   /** Number of conditions decided so far. */
   decided = 0;
-  private readonly weight = new Map<Flag, number>();
+  private readonly flags: readonly Flag[];
+  private readonly indexOf: ReadonlyMap<Flag, number>;
+  /** By valuation, the index of each flag's value. */
+  private readonly values: (readonly number[])[] = [];
+  private readonly known = new Map<string, Valuation>();
+  /** By step and valuation, the valuation after the step. */
+  private readonly after = new Map<Sets, Valuation[]>();
 
-  constructor(plan: Plan, variant: string) {
-    let weight = 1;
-    let initial = 0;
-    for (const flag of flagsRead(plan, variant)) {
-      this.weight.set(flag, weight);
-      initial += weight * Math.max(0, flag.values.indexOf(flag.initial));
-      weight *= Math.max(1, flag.values.length);
-    }
-    this.initial = initial;
-    this.count = weight;
+  /** @param leftOpen flags that are left open */
+  constructor(
+    plan: Plan,
+    variant: string,
+    readonly leftOpen: ReadonlySet<Flag> = new Set(),
+  ) {
+    this.flags = flagsRead(plan, variant).filter((flag) => !leftOpen.has(flag));
+    this.indexOf = new Map(this.flags.map((flag, index) => [flag, index]));
+    this.count = this.flags.reduce((count, { values }) => count * Math.max(1, values.length), 1);
+    this.initial = this.of(({ initial }) => initial);
   }
 
   /** Whether some condition reads a flag. */
   get some(): boolean {
-    return this.weight.size > 0;
+    return this.flags.length > 0;
   }
 
   valueOf(valuation: Valuation, flag: Flag): string {
-    return flag.values[Math.floor(valuation / this.weight.get(flag)!) % flag.values.length]!;
+    return flag.values[this.values[valuation]![this.indexOf.get(flag)!]!]!;
   }
 
-  /** The valuation after a step sets a flag; unchanged if no condition reads that flag. */
-  set(valuation: Valuation, { flag, value }: Sets): Valuation {
-    const weight = flag && this.weight.get(flag);
-    if (!weight || value === null) return valuation;
-    return valuation + weight * (flag.values.indexOf(value) - flag.values.indexOf(this.valueOf(valuation, flag)));
+  /** The valuation after a step sets a flag; unchanged if no condition reads that flag, or it is left open. */
+  set(valuation: Valuation, step: Sets): Valuation {
+    let after = this.after.get(step);
+    if (!after) this.after.set(step, (after = []));
+    return (after[valuation] ??= this.afterStep(valuation, step));
+  }
+
+  private afterStep(valuation: Valuation, { flag, value }: Sets): Valuation {
+    const index = flag && this.indexOf.get(flag);
+    const set = value === null ? -1 : (flag?.values.indexOf(value) ?? -1);
+    if (index === undefined || index === null || set < 0) return valuation;
+    return this.numberOf(this.values[valuation]!.with(index, set));
   }
 
   /** The valuation of given flag values. */
   of(valueOf: (flag: Flag) => string): Valuation {
-    let valuation = 0;
-    for (const [flag, weight] of this.weight) valuation += weight * Math.max(0, flag.values.indexOf(valueOf(flag)));
-    return valuation;
+    return this.numberOf(this.flags.map((flag) => Math.max(0, flag.values.indexOf(valueOf(flag)))));
   }
 
-  /** The flag values of a valuation. */
-  read(valuation: Valuation): ReadonlyMap<Flag, string> {
-    return new Map([...this.weight.keys()].map((flag) => [flag, this.valueOf(valuation, flag)]));
+  private numberOf(values: readonly number[]): Valuation {
+    return remembered(this.known, values.join(), () => this.values.push(values) - 1);
   }
 
   /**
-   * The truth value of a condition. Open parts (quotes, `is given`) may be true or false, but each is the same wherever
-   * it stands in the condition: Shannon expansion (1938) over one open part after the other.
+   * The truth value of a condition. Open parts (quotes, `is given`, flags that are left open) may be true or false, but
+   * each is the same wherever it stands in the condition: Shannon expansion (1938) over one open part after the other.
    */
   outcome(condition: Condition, valuation: Valuation): TruthValue {
     this.decided++;
     return this.expand(condition, valuation, new Map());
+  }
+
+  /** Whether the flags may make a condition fail, whatever its other open parts are. */
+  mayFail(condition: Condition, valuation: Valuation): boolean {
+    const outcome = this.outcome(condition, valuation);
+    return outcome === 'fails' || (outcome === 'either' && this.isGuess(condition));
+  }
+
+  /** Whether a condition reads a flag that is left open: what it then allows may not happen. */
+  isGuess(condition: Condition): boolean {
+    return this.leftOpen.size > 0 && [...flagsIn(condition)].some((flag) => this.leftOpen.has(flag));
   }
 
   private expand(condition: Condition, valuation: Valuation, taken: Map<string, boolean>): TruthValue {
@@ -83,8 +111,11 @@ export class Valuations {
   /** Whether the condition holds; or the first open part that decides it. */
   private decide(condition: Condition, valuation: Valuation, taken: ReadonlyMap<string, boolean>): boolean | string {
     switch (condition.kind) {
-      case 'flag':
-        return this.valueOf(valuation, condition.flag) === condition.value;
+      case 'flag': {
+        const { flag, value } = condition;
+        if (this.leftOpen.has(flag)) return taken.get(`${flag.name}=${value}`) ?? `${flag.name}=${value}`;
+        return this.valueOf(valuation, flag) === value;
+      }
       case 'not': {
         const inner = this.decide(condition.of, valuation, taken);
         return typeof inner === 'boolean' ? !inner : inner;
@@ -110,17 +141,31 @@ export class Valuations {
   }
 }
 
+const all = new WeakMap<Plan, Map<string, Valuations>>();
+
+/** The valuations of a variant with no flag left open; made once, so that all its analyses number them alike. */
+export const valuationsOf = (plan: Plan, variant: string): Valuations =>
+  remembered(
+    remembered(all, plan, () => new Map<string, Valuations>()),
+    variant,
+    () => new Valuations(plan, variant),
+  );
+
+/** Flags that a condition reads. */
+export function* flagsIn(condition: Condition): Generator<Flag, void, void> {
+  if (condition.kind === 'flag') yield condition.flag;
+  else if (condition.kind === 'not') yield* flagsIn(condition.of);
+  else if (condition.kind === 'and' || condition.kind === 'or') {
+    yield* flagsIn(condition.left);
+    yield* flagsIn(condition.right);
+  }
+}
+
 /** Flags that some condition of a variant reads, in the plan's order. */
-function flagsRead(plan: Plan, variant: string): Flag[] {
+export function flagsRead(plan: Plan, variant: string): Flag[] {
   const read = new Set<Flag>();
   const visit = (condition: Condition | null): void => {
-    if (!condition) return;
-    if (condition.kind === 'flag') read.add(condition.flag);
-    else if (condition.kind === 'not') visit(condition.of);
-    else if (condition.kind === 'and' || condition.kind === 'or') {
-      visit(condition.left);
-      visit(condition.right);
-    }
+    if (condition) for (const flag of flagsIn(condition)) read.add(flag);
   };
   for (const screen of plan.screens) {
     if (!isIn(screen.only, variant)) continue;

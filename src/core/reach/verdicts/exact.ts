@@ -1,23 +1,14 @@
 import type { Budget } from '../../base/budget';
-import { isIn, type Plan, type Screen } from '../../plan/model';
-import { type Runs, runsWithin, type Saturated, saturateInterfering, Saturation, type PathEdge } from '../post-star';
-import { backInStacks, backWithin } from './back';
-import { Interference, Pushdown } from '../system';
-import type { Bounded, Exact, Reach, Undecided, VariantReach } from './reach';
-import type { Verdict } from './verdict';
+import { isIn, type Plan } from '../../plan/model';
+import { runsWithin, type Saturated, saturateInterfering, Saturation } from '../post-star';
+import { backInStacks } from './back';
+import { boundedReach, reachWithFlagsOpen } from './bounded';
+import { Interference, Pushdown, valuationsOf } from '../system';
+import type { Exact, Reach, Undecided, VariantReach } from './reach';
+import { firstShown, notReached, withShortest, type Verdict } from './verdict';
 import type { Work } from '../../base/slices';
-import { eventBefore, ExactStacks, UpperBound, walkTo } from '../queries';
+import { eventBefore, ExactStacks, walkTo } from '../queries';
 import { Explored } from '../explicit';
-
-const stranded: Verdict = {
-  reachable: 'no',
-  taps: null,
-  fromOutside: false,
-  byEvent: false,
-  isShortest: true,
-  parent: null,
-  walk: null,
-};
 
 /**
  * Decides which screens can be reached, by saturating the pushdown system of each variant. If tabs share flags, the
@@ -37,29 +28,24 @@ export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Gen
       variants.push(known());
       continue;
     }
-    const saturated = yield* saturateExactly(plan, name, budget);
-    if (!saturated) variants.push(tooMuch(known()));
-    else if (yield* areTabsCoupled(saturated)) variants.push(yield* boundedReach(plan, known(), saturated, budget));
-    else variants.push(yield* stacksReach(plan, name, saturated, budget));
+    variants.push(yield* reachIn(plan, name, known, budget));
   }
   return { variants };
 }
 
-/** A verdict that says whether its walk is proved to be the shortest. The walk stays lazy. */
-function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
-  if (verdict.isShortest === isShortest) return verdict;
-  const { reachable, taps, fromOutside, byEvent, parent } = verdict;
-  return {
-    reachable,
-    taps,
-    fromOutside,
-    byEvent,
-    isShortest,
-    parent,
-    get walk() {
-      return verdict.walk;
-    },
-  };
+/** Number of valuations up to which the whole budget may go into all stacks. */
+const fewValuations = 32;
+/** The most steps that go into all stacks with more valuations, which are often too many: half a second's work. */
+const mostForMany = 1_000_000;
+
+function* reachIn(plan: Plan, name: string, known: () => VariantReach, budget: Budget): Work<VariantReach> {
+  const valuations = valuationsOf(plan, name);
+  const part = valuations.count > fewValuations ? budget.part(mostForMany) : budget;
+  const exact = yield* saturateExactly(plan, name, part);
+  if (exact && !(yield* areTabsCoupled(exact))) return yield* stacksReach(plan, name, exact, budget);
+  const interfering = exact && (yield* saturateInterfering({ plan, variant: name, valuations }, part, exact));
+  if (interfering) return yield* boundedReach(plan, known(), interfering, new Explored(plan, name, budget), budget);
+  return (valuations.some && (yield* reachWithFlagsOpen(plan, known(), budget))) || tooMuch(known());
 }
 
 /** The verdicts of the quick analysis, past the budget. */
@@ -86,7 +72,7 @@ function* stacksReach(plan: Plan, variant: string, { system, saturation }: Satur
   const verdicts = plan.screens.map((screen): Verdict => {
     const fromOutside = !first.has(screen);
     const pathEdge = first.get(screen) ?? outside.get(screen);
-    if (!pathEdge) return stranded;
+    if (!pathEdge) return notReached;
     const runs = fromOutside ? all : inside;
     return {
       reachable: 'yes',
@@ -102,62 +88,6 @@ function* stacksReach(plan: Plan, variant: string, { system, saturation }: Satur
   });
   const stacks = new ExactStacks(plan, system, saturation, inside, budget);
   return { kind: 'exact', name: variant, verdicts, stacks, back: (screen) => backInStacks(stacks, screen) };
-}
-
-/** For each screen, the path edge with the fewest taps. */
-function firstShown({ shown }: Runs): Map<Screen, PathEdge> {
-  const first = new Map<Screen, PathEdge>();
-  for (const pathEdge of shown)
-    if (!first.has(pathEdge.head.symbol.screen)) first.set(pathEdge.head.symbol.screen, pathEdge);
-  return first;
-}
-
-/** Whether a walk comes before another: from inside, without events that happen by themselves, shorter. */
-function isNearer(one: Pick<Verdict, 'fromOutside' | 'byEvent' | 'taps'>, other: typeof one): boolean {
-  if (one.fromOutside !== other.fromOutside) return other.fromOutside;
-  if (one.byEvent !== other.byEvent) return other.byEvent;
-  return one.taps! < other.taps!;
-}
-
-/**
- * Verdicts of a variant whose tabs depend on one another. A screen that is in no stack of the upper bound is stranded.
- * Walks are sought for screens that the quick analysis left undecided, or reached with more taps than the upper bound
- * allows.
- */
-function* boundedReach(plan: Plan, known: VariantReach, exact: Saturated, budget: Budget): Work<Bounded | Undecided> {
-  const found = yield* saturateInterfering(plan, known.name, budget, exact);
-  if (!found) return tooMuch(known);
-  const { system, saturation } = found;
-  const { runs } = saturation;
-  const inside = system.hasExternalEvents ? yield* runsWithin(saturation) : runs;
-  const upperBound = new UpperBound(plan, system, saturation, inside, budget);
-  const explored = new Explored(plan, known.name, budget);
-  const least = firstShown(inside);
-  const shown = firstShown(runs);
-  /** Whether a verdict has as few taps as the upper bound allows. */
-  const isBest = ({ taps, fromOutside, byEvent }: Verdict, screen: Screen): boolean => {
-    const head = least.get(screen)?.head;
-    if (!head) return fromOutside && taps === runs.lengthTo(shown.get(screen)!.head);
-    return !fromOutside && byEvent === inside.needsOwnEvent(head) && taps === inside.lengthTo(head);
-  };
-  const isOpen = (verdict: Verdict, screen: Screen): boolean =>
-    shown.has(screen) &&
-    (verdict.reachable === 'undecided' || (verdict.reachable === 'yes' && !isBest(verdict, screen)));
-  const walked = plan.screens.some((screen, index) => isOpen(known.verdicts[index]!, screen))
-    ? (yield* explored.all.toEnd()).walks()
-    : null;
-  const verdicts = known.verdicts.map((verdict, index): Verdict => {
-    const screen = plan.screens[index]!;
-    const walk = isOpen(verdict, screen) ? walked!.get(screen) : undefined;
-    if (verdict.reachable === 'undecided' && (!shown.has(screen) || (!walk && explored.all.isWhole))) return stranded;
-    const isBetter = walk && (verdict.reachable !== 'yes' || isNearer(walk, verdict));
-    const best = isBetter ? walk : verdict;
-    const isWalkedBest = walk?.isShortest === true && !isNearer(best, walk);
-    const isShortest = best.reachable === 'no' || (best.reachable === 'yes' && (isBest(best, screen) || isWalkedBest));
-    return withShortest(best, isShortest);
-  });
-  const back = backWithin(upperBound, explored, known.back);
-  return { kind: 'bounded', name: known.name, verdicts, upperBound, explored, back };
 }
 
 /**

@@ -1,5 +1,5 @@
 /** Verdicts of an analysis: the contract with everything that shows them. */
-import type { Screen } from '../../plan/model';
+import type { Flag, Screen } from '../../plan/model';
 import type { Back } from './back';
 import type { Verdict } from './verdict';
 import type { Explored } from '../explicit';
@@ -19,9 +19,14 @@ export interface Exact extends Decided {
   readonly stacks: ExactStacks;
 }
 
-/** A variant whose tabs share flags. Its stacks lie between an upper bound and the stacks of walks. */
+/**
+ * A variant whose tabs share flags, or whose flags have too many values together. Its stacks lie between an upper bound
+ * and the stacks of walks.
+ */
 export interface Bounded extends Decided {
   readonly kind: 'bounded';
+  /** Flags that may have any value at any time in the upper bound, since all values together are too many. */
+  readonly leftOpen: readonly Flag[];
   /** All reachable stacks, and perhaps more. */
   readonly upperBound: UpperBound;
   /** Some of the runs. */

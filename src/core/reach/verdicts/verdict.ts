@@ -1,5 +1,6 @@
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
+import type { PathEdge, Runs } from '../post-star';
 
 /** Whether and how a screen of a variant is reached. */
 export interface Verdict {
@@ -19,4 +20,40 @@ export interface Verdict {
   readonly parent: Screen | null;
   /** The shortest known walk, or null. */
   readonly walk: readonly Tap[] | null;
+}
+
+/** The verdict on a screen that no run shows. */
+export const notReached: Verdict = {
+  reachable: 'no',
+  taps: null,
+  fromOutside: false,
+  byEvent: false,
+  isShortest: true,
+  parent: null,
+  walk: null,
+};
+
+/** A verdict that says whether its walk is proved to be the shortest. The walk stays lazy. */
+export function withShortest(verdict: Verdict, isShortest: boolean): Verdict {
+  if (verdict.isShortest === isShortest) return verdict;
+  const { reachable, taps, fromOutside, byEvent, parent } = verdict;
+  return {
+    reachable,
+    taps,
+    fromOutside,
+    byEvent,
+    isShortest,
+    parent,
+    get walk() {
+      return verdict.walk;
+    },
+  };
+}
+
+/** For each screen, the path edge with the fewest taps. */
+export function firstShown({ shown }: Runs): Map<Screen, PathEdge> {
+  const first = new Map<Screen, PathEdge>();
+  for (const pathEdge of shown)
+    if (!first.has(pathEdge.head.symbol.screen)) first.set(pathEdge.head.symbol.screen, pathEdge);
+  return first;
 }

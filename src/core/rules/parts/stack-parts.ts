@@ -20,7 +20,7 @@ export type Seen<K, T> = Iterable<readonly [K, T] | void>;
  * Searches every variant whose stacks are known, and reports the same finding in several variants once.
  *
  * @param find findings in one variant, by their subject
- * @param confirm findings that walks show in a variant whose tabs share flags
+ * @param confirm findings that walks show in a variant between two bounds
  */
 export function* inVariants<K, T>(
   { plan, reach }: Pick<Context, 'plan' | 'reach'>,

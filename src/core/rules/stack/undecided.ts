@@ -1,4 +1,4 @@
-import { isIn, type Claim, type Plan, type Screen } from '../../plan/model';
+import { isIn, type Claim, type Plan, type Screen, type TabBar } from '../../plan/model';
 import { type Bounded, deciding, type Exact, leaksOf, suspecting, type Suspects, type VariantReach } from '../../reach';
 import { enumerate, say, words, type Message } from '../parts/message';
 import type { Context, Found, Rule } from '../parts/rule';
@@ -55,18 +55,39 @@ function* whatIsUndecided(context: Context, variant: VariantReach): Work<Open | 
     case 'exact':
       return yield* openInExact(context.plan, variant);
     case 'bounded':
-      return yield* openInTabs(context, variant);
+      return yield* openBetweenBounds(context, variant);
     case 'undecided':
       return variant.because === 'too much' ? allOpen(context, variant) : null;
   }
 }
 
-/** Finding for tabs that share flags. */
-function* openInTabs(context: Context, variant: Bounded): Work<Open | null> {
-  const { plan } = context;
-  const open = [...isReached(plan, variant), ...whatIsOpen(yield* suspecting(context.plan, variant))];
+/** Finding for a variant between two bounds. */
+function* openBetweenBounds({ plan }: Context, variant: Bounded): Work<Open | null> {
+  const open = [...isReached(plan, variant), ...whatIsOpen(yield* suspecting(plan, variant))];
+  if (open.length === 0) return null;
   const bar = plan.tabBars.find(({ only }) => isIn(only, variant.name));
-  if (open.length === 0 || !bar) return null;
+  return variant.leftOpen.length > 0 || !bar ? openForFlags(plan, variant, open) : openForTabs(plan, variant, bar, open);
+}
+
+/** Finding for flags whose values together are too many. */
+function openForFlags(plan: Plan, { name, leftOpen }: Bounded, open: readonly Message[]): Open {
+  return {
+    range: leftOpen[0]!.node.name ?? leftOpen[0]!.node,
+    summary: say`Flags have too many values together${inVariant(plan, name)}, so Andante cannot decide everything.`,
+    detail: [
+      ...say`Neither a walk nor a proof settles `,
+      ...listed(open),
+      ...say`. No proof knows the values of ${enumerate(
+        leftOpen.map((flag) => flag.name),
+        4,
+      )}. `,
+      ...advice,
+    ],
+  };
+}
+
+/** Finding for tabs that share flags. */
+function openForTabs(plan: Plan, variant: Bounded, bar: TabBar, open: readonly Message[]): Open {
   return {
     range: { from: bar.node.from, to: bar.node.from + 'tabs'.length },
     summary: say`Tabs share flags${inVariant(plan, variant.name)}, so Andante cannot decide everything.`,

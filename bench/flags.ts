@@ -1,0 +1,51 @@
+/**
+ * Apps with flags: how long a check takes, and what it leaves undecided. A chain of flags has few of their values
+ * together; flags that everything sets and reads have all of them.
+ */
+import { performance } from 'node:perf_hooks';
+import { check } from '../src/core/check';
+import { generatePlan } from './generate';
+
+/** A wizard each step of which sets a flag that all steps read: of n flags it has n + 1 valuations. */
+function chain(flags: number): string {
+  const steps = Array.from({ length: flags }, (_none, index) => index);
+  return [
+    'app "Measured"',
+    'start wizard',
+    ...steps.map((index) => `flag f${index}`),
+    'screen wizard "Wizard" {',
+    ...steps.map(
+      (index) =>
+        `  on "Step ${index}" when ${index === 0 ? '' : `f${index - 1} and `}not f${index} sets f${index} = true`,
+    ),
+    `  on "Done" when f${flags - 1} push done`,
+    '}',
+    'screen done "Done"',
+    '',
+  ].join('\n');
+}
+
+const apps: readonly (readonly [name: string, text: string])[] = [
+  ['64 flags in a chain on one screen', chain(64)],
+  ['4 flags that everything reads and sets, 1,000 screens', generatePlan(1000, 5, 4)],
+  ['20 flags, each read on a tenth of 300 screens', generatePlan(300, 5, 20, 'flags apart')],
+  ['20 flags, each read on a tenth of 1,000 screens', generatePlan(1000, 5, 20, 'flags apart')],
+];
+for (const [name, text] of apps) {
+  const begin = performance.now();
+  const { plan, reach, findings } = check(text);
+  const checked = findings.length;
+  const took = performance.now() - begin;
+  const [variant] = reach.variants;
+  const verdicts = plan.screens.map((screen) => ({
+    verdict: variant!.verdicts[screen.index]!,
+    back: variant!.back(screen),
+  }));
+  const count = (holds: (each: (typeof verdicts)[number]) => boolean): number => verdicts.filter(holds).length;
+  console.log(
+    `${name}: ${Math.round(took)} ms, ${variant!.kind}; of ${plan.screens.length} screens ` +
+      `${count(({ verdict }) => verdict.reachable === 'undecided')} undecided, ` +
+      `${count(({ verdict }) => verdict.isShortest !== true)} with walks that may be too long, ` +
+      `${count(({ back }) => !back.whole)} with more that Back may reveal; ${checked} findings`,
+  );
+}
