@@ -24,6 +24,7 @@ const plans: readonly (readonly [name: string, text: string])[] = [
   ['400 screens, ten rules “never after”', generatePlan(400) + rules(10, ['never A after B'])],
   ['400 screens, 4 flags, twelve rules of all kinds', generatePlan(400, 5, 4) + rules(12, everyKind)],
   ['400 screens, three tabs, twelve rules', generatePlan(400) + tabs + rules(12, everyKind)],
+  ['400 screens, 20 flags, twelve rules of all kinds', generatePlan(400, 5, 20, 'flags apart') + rules(12, everyKind)],
   ['200 screens, three tabs that share 4 flags, twelve rules', generatePlan(200, 5, 4) + tabs + rules(12, everyKind)],
 ];
 

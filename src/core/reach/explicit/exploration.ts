@@ -51,6 +51,9 @@ export class Exploration {
   private ownTaken = 0;
   /** Number of expanded nodes from which it is to be taken before the next one is expanded. */
   private ownUntil = 0;
+  /** Number of expanded nodes from which links and entries were opened, and of those from which they are to be. */
+  private openedFrom = 0;
+  private openUntil = 0;
   /** Nodes found while only users did something. */
   private foundByTaps = Infinity;
   private isAtEnd = false;
@@ -224,6 +227,10 @@ export class Exploration {
       this.takeOwn(this.queue[this.ownTaken++]!);
       return true;
     }
+    if (this.openedFrom < this.openUntil) {
+      this.openFromOutside(this.queue[this.openedFrom++]!);
+      return true;
+    }
     // After all walks with so many events that happen by themselves come those with one more.
     if (this.stage === 'own events' && this.expanded === this.queue.length && this.ownTaken < this.expanded) {
       this.ownUntil = this.expanded;
@@ -260,7 +267,7 @@ export class Exploration {
 
   private goOutside(): void {
     for (const event of this.externalEvents) this.add(this.walker.open(event), event, null);
-    for (const node of this.queue.slice(0, this.expanded)) this.openFromOutside(node);
+    this.openUntil = this.expanded;
   }
 
   /** Takes an event, and returns the nodes after it. */

@@ -132,24 +132,27 @@ export function* reachWithFlagsOpen(plan: Plan, known: VariantReach, budget: Bud
     const saturated = yield* saturateInterfering({ plan, variant: name, valuations }, budget, null);
     if (!saturated) return bounded;
     bounded = yield* boundedReach(plan, bounded ?? known, saturated, explored, budget);
-    const told = flagsToTellApart(plan, bounded, valuations.count);
+    const told = yield* flagsToTellApart(plan, bounded, valuations.count);
     if (told.length === 0) return bounded;
     for (const flag of told) leftOpen.delete(flag);
   }
 }
 
 /** The flags that stop the shortest walks of the upper bound most often, if they are worth a refinement. */
-function flagsToTellApart(
+function* flagsToTellApart(
   plan: Plan,
   { verdicts, upperBound, explored, leftOpen }: Bounded,
   valuations: number,
-): readonly Flag[] {
+): Work<readonly Flag[]> {
   const soonest = new Soonest(upperBound.all, upperBound.inside);
   const open = plan.screens.filter(({ index }) => verdicts[index]!.isShortest !== true);
-  const stopping = open.flatMap((screen) => {
+  const stopping: Flag[] = [];
+  for (const screen of open) {
+    if (!soonest.isShown(screen)) continue;
     const flag = explored.detours.stoppedBy(soonest.walkTo(screen));
-    return flag && leftOpen.includes(flag) ? [flag] : [];
-  });
+    if (flag && leftOpen.includes(flag)) stopping.push(flag);
+    yield;
+  }
   const told = mostFrequent(plan, valuations, stopping);
   return stopping.filter((flag) => told.includes(flag)).length >= open.length * worthwhile ? told : [];
 }
