@@ -67,7 +67,7 @@ const apps: Readonly<Record<string, string>> = {
   'sign-in of a tab': threeTabs({
     flags,
     me: `${guarded}\n  on "Settings" push settings`,
-    more: `${signIn}screen settings "Settings" {}\nrule "holds" from settings always reach home\nrule "broken" never settings after signIn\n`,
+    more: `${signIn}screen settings "Settings" {}\nrule "holds" from settings always reach home\nrule "holds" from hut always reach settings\nrule "broken" never settings after signIn\n`,
   }),
   'sign-out by reset': threeTabs({
     flags,
@@ -85,6 +85,11 @@ const apps: Readonly<Record<string, string>> = {
     flags,
     hut: 'on "Book" push book',
     more: `${signIn}event "Session ends" on all when signedIn sets signedIn = false then reset signIn\nscreen book "Book" { ${guarded} }\nrule "holds" from book always reach me\n`,
+  }),
+  'a tab behind a sign-in, and a session that ends': threeTabs({
+    flags,
+    me: `${guarded}\n  on "Settings" push settings`,
+    more: `${signIn}event "Session ends" on hut when signedIn sets signedIn = false\nscreen settings "Settings" { ${guarded} }\nrule "holds" from hut always reach settings\nrule "holds" from signIn always reach search\n`,
   }),
   'a wizard inside a tab': threeTabs({
     flags: 'flag done',
@@ -129,7 +134,7 @@ const apps: Readonly<Record<string, string>> = {
     flags: 'flag signedIn\nflag paid',
     hut: 'on "Map" push map',
     me: 'on "Cancel" when paid sets paid = false',
-    more: `${signIn}screen map "Map" {\n  ${guarded}\n  needs paid else push offer\n}\nscreen offer "Offer" { on "Buy" sets paid = true then resume or back }\nrule "holds" from map always reach me\nrule "holds" from offer always reach me\n`,
+    more: `${signIn}screen map "Map" {\n  ${guarded}\n  needs paid else push offer\n}\nscreen offer "Offer" { on "Buy" sets paid = true then resume or back }\nrule "holds" from map always reach me\nrule "holds" from offer always reach home\n`,
   }),
   'a switch to another tab': threeTabs({
     flags: 'flag booked',

@@ -1,9 +1,9 @@
-import type { Screen } from '../../plan/model';
+import type { Needs, Screen, Step } from '../../plan/model';
 import { remembered } from '../../base/remembered';
 import type { Work } from '../../base/slices';
 import type { Head } from '../post-star';
 import type { Predecessors, UpperBound } from '../queries';
-import type { Valuation } from '../system';
+import type { StackSymbol, Valuation } from '../system';
 
 /** Cost of reading the stacks of a head. */
 const costOfHead = 20;
@@ -12,15 +12,17 @@ const slice = 100;
 
 /**
  * Proofs that users can always get to a goal, in a variant whose tabs share flags. A user who stays in a tab is the only
- * one who changes the flags there. So a way within a tab can be walked, whatever other tabs have done before. From a tab
- * a user can also tap another one, if every stack that it may have by then leads to the goal. What leads on from all
- * stacks of the upper bound leads on from those of all runs.
+ * one who changes the flags there. So a way within a tab can be walked, whatever other tabs have done before. A user can
+ * also tap another tab, if the goal can be reached whatever is on top there: it may be shown, or put the arrival off.
+ * What leads on from all stacks of the upper bound leads on from those of all runs.
  */
 export class WaysByTaps {
   /** Heads of the upper bound that wait for an event, by tab and valuation. */
   private readonly tabs = new Map<string, Head[]>();
-  /** Tabs that lead to the goal from each of their stacks, with a valuation. */
+  /** Tabs and valuations with which the goal can be reached from each stack. */
   private readonly leading = new Set<string>();
+  /** Taps on a tab that lead to the goal: by the tab in which they are made, the other one, and the valuation. */
+  private readonly leadingTaps = new Set<string>();
   private toGoal: Predecessors | null | undefined;
 
   constructor(
@@ -34,7 +36,7 @@ export class WaysByTaps {
     return this.toGoal !== null && (yield* this.haveAll(this.toGoal, this.upperBound.headsOf(screen)));
   }
 
-  /** What leads to the goal. Each round knows more tabs that do: a least fixed point. Null past the budget. */
+  /** What leads to the goal. Each round knows more taps on tabs that do: a least fixed point. Null past the budget. */
   private *find(): Work<Predecessors | null> {
     const { upperBound } = this;
     for (const { head } of upperBound.all.shown)
@@ -45,44 +47,76 @@ export class WaysByTaps {
         (head) => head.symbol.screen === this.goal || this.isLeftFor(head),
       );
       if (!toGoal) return null;
-      let isNew = false;
-      for (const [key, heads] of this.tabs) {
-        if (this.leading.has(key) || !this.canArrive(heads[0]!)) continue;
-        if (!(yield* this.haveAll(toGoal, heads))) continue;
-        this.leading.add(key);
-        isNew = true;
+      const known = this.leadingTaps.size;
+      for (const [key, heads] of this.tabs)
+        if (!this.leading.has(key) && (yield* this.haveAll(toGoal, heads))) this.leading.add(key);
+      for (const heads of this.tabs.values()) {
+        const { stack, valuation } = heads[0]!.control;
+        for (const [root, tab] of upperBound.system.variant.roots) {
+          const key = keyOfTap(stack, tab, valuation);
+          if (tab === stack || this.leadingTaps.has(key)) continue;
+          if (yield* this.leadsByTap(toGoal, heads, root, tab)) this.leadingTaps.add(key);
+        }
       }
-      if (!isNew) return toGoal;
+      if (this.leadingTaps.size === known) return toGoal;
     }
   }
 
   /** Whether a tap on another tab leads on, or a tap that sets flags and then shows another tab. */
   private isLeftFor({ control: { stack, valuation }, symbol }: Head): boolean {
-    const { system, tabs } = this.upperBound;
+    const { system } = this.upperBound;
     if (stack === 0) return false;
-    if (tabs.some((tab) => tab !== stack && this.leading.has(keyOf(tab, valuation)))) return true;
-    const branches = system.branchesByUser(valuation, symbol.screen);
-    for (const { steps } of branches) {
-      const last = steps.at(-1);
-      const tab = last?.kind === 'switch' && last.call?.target ? system.variant.stackOf(last.call.target) : undefined;
-      if (tab === undefined || tab === stack) continue;
+    const leads = (tab: number | undefined, after: Valuation): boolean =>
+      tab !== undefined && this.leadingTaps.has(keyOfTap(stack, tab, after));
+    if (system.variant.roots.some(([, tab]) => leads(tab, valuation))) return true;
+    for (const { steps } of system.branchesByUser(valuation, symbol.screen)) {
+      const tab = this.shownBy(steps.at(-1), symbol);
       const settings = steps.slice(0, -1).filter((step) => step.kind === 'sets');
-      if (settings.length < steps.length - 1) continue;
+      if (tab === undefined || settings.length < steps.length - 1) continue;
       const after = settings.reduce((now, step) => system.valuations.set(now, step), valuation);
-      if (this.leading.has(keyOf(tab, after))) return true;
+      if (leads(tab, after)) return true;
     }
     return false;
   }
 
+  /** The tab that a step goes to, or goes on to, since its arrival there was put off. */
+  private shownBy(step: Step | undefined, { putOff }: StackSymbol): number | undefined {
+    const { variant } = this.upperBound.system;
+    if (step?.kind === 'resume') return putOff?.kind === 'switch' ? variant.stackOf(putOff.screen) : undefined;
+    return step?.kind === 'switch' && step.call?.target ? variant.stackOf(step.call.target) : undefined;
+  }
+
   /**
-   * Whether nothing puts off an arrival at a tab: neither its root nor any screen that may be on top by then. The heads
-   * of the tab do not tell: a screen that always puts the arrival off is never shown, so no head has it.
+   * Whether the goal can be reached by a tap on another tab, from all heads of a tab with one valuation. The heads of the
+   * other tab do not tell what may be on top there: a screen that always puts the arrival off is never shown.
    */
-  private canArrive({ control: { stack, valuation } }: Head): boolean {
-    const { valuations, interference, variant } = this.upperBound.system;
-    const roots = variant.roots.flatMap(([root, at]) => (at === stack ? [root] : []));
-    return [...roots, ...interference!.tops(stack, valuation)].every(({ needs }) =>
-      needs.every(({ condition }) => valuations.outcome(condition, valuation) === 'holds'),
+  private *leadsByTap(toGoal: Predecessors, heads: readonly Head[], root: Screen, tab: number): Work<boolean> {
+    const { valuations, interference } = this.upperBound.system;
+    const { valuation } = heads[0]!.control;
+    for (const top of new Set([root, ...interference!.tops(tab, valuation)])) {
+      let mayShow = true;
+      for (const needs of top.needs) {
+        const outcome = valuations.outcome(needs.condition, valuation);
+        if (outcome === 'holds') continue;
+        const gates = this.gatesAfter(needs, heads, root);
+        if (gates.length === 0 || !(yield* this.haveAll(toGoal, gates))) return false;
+        if (outcome === 'either') continue;
+        mayShow = false;
+        break;
+      }
+      if (mayShow && !this.leading.has(keyOf(tab, valuation))) return false;
+    }
+    return true;
+  }
+
+  /** The heads after an `else` that pushes a screen, which puts off the arrival at a tab; none after any other. */
+  private gatesAfter({ otherwise }: Needs, heads: readonly Head[], root: Screen): readonly Head[] {
+    const [step] = otherwise;
+    const gate =
+      (otherwise.length === 1 && step?.kind === 'push') || step?.kind === 'present' ? step.call?.target : null;
+    if (!gate || gate.needs.length > 0) return [];
+    return heads.filter(
+      ({ symbol: { screen, putOff } }) => screen === gate && putOff?.kind === 'switch' && putOff.screen === root,
     );
   }
 
@@ -101,3 +135,4 @@ export class WaysByTaps {
 }
 
 const keyOf = (tab: number, valuation: Valuation): string => `${tab} ${valuation}`;
+const keyOfTap = (from: number, to: number, valuation: Valuation): string => `${from} ${to} ${valuation}`;

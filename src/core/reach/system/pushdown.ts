@@ -333,7 +333,7 @@ export class Pushdown {
     const byUser = interference.afterByUser(stack, valuation);
     return interference.after(stack, valuation).flatMap((later) =>
       seenLater.flatMap((was) =>
-        later === valuation && was === seen
+        (later === valuation && was === seen) || !this.mayComeBack(stack, symbol.screen, later)
           ? []
           : [
               {
@@ -345,6 +345,15 @@ export class Pushdown {
             ],
       ),
     );
+  }
+
+  /**
+   * Whether a tab may be shown again with a screen on top: not if its needs fail, since that puts off the arrival. Only
+   * Back on the last frame of another tab asks for no needs.
+   */
+  private mayComeBack(stack: number, { needs }: Screen, valuation: Valuation): boolean {
+    if (stack === 1 && !this.variant.backLeavesFrom(2)) return true;
+    return needs.every(({ condition }) => this.valuations.outcome(condition, valuation) !== 'fails');
   }
 
   /** Whether the monitored screen has been shown by the time that a tab is shown again: each that is possible. */
@@ -465,7 +474,11 @@ export class Pushdown {
     return variant.roots.flatMap(([, stack]) =>
       interference
         .after(stack, valuation)
-        .flatMap((later) => this.roots(later).filter(({ control }) => control.stack === stack)),
+        .flatMap((later) =>
+          this.roots(later).filter(
+            ({ control, symbol }) => control.stack === stack && this.mayComeBack(stack, symbol.screen, later),
+          ),
+        ),
     );
   }
 

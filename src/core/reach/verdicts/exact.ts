@@ -43,7 +43,7 @@ function* reachIn(plan: Plan, name: string, known: () => VariantReach, budget: B
   const part = valuations.count > fewValuations ? budget.part(mostForMany) : budget;
   const exact = yield* saturateExactly(plan, name, part);
   if (exact && !(yield* areTabsCoupled(exact))) return yield* stacksReach(plan, name, exact, budget);
-  const interfering = exact && (yield* saturateInterfering({ plan, variant: name, valuations }, part, exact));
+  const interfering = exact && (yield* saturateInterfering({ plan, variant: name, valuations }, part, null));
   if (interfering) return yield* boundedReach(plan, known(), interfering, new Explored(plan, name, budget), budget);
   return (valuations.some && (yield* reachWithFlagsOpen(plan, known(), budget))) || tooMuch(known());
 }
