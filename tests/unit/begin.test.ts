@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { toEnd } from '../../src/core/base/slices';
 import { check } from '../../src/core/check';
+import { answerTo } from '../../src/core/reach';
 import { beginWithList, threeScreens } from '../../src/core/edit/begin';
 import { format } from '../../src/core/language/format';
 import { overview } from '../../src/core/report/overview';
@@ -68,6 +70,24 @@ describe('the example Tidewater', () => {
     for (const { name } of checked.reach.variants)
       expect(overview(checked, name).screens.filter(({ reachable }) => reachable === 'undecided')).toEqual([]);
     expect(format(text)).toBe(text);
+  });
+
+  test('says of far screens, too, whether one always leads to the other, and all that Back reveals', () => {
+    const rules = [
+      'from reason always reach origin',
+      'from fares always reach tripPlanner',
+      'from library always reach newsTopics',
+      'from me always reach visits',
+    ];
+    const { plan, reach } = check(`${text}\n${rules.map((rule) => `rule "${rule}" ${rule}`).join('\n')}\n`);
+    for (const variant of reach.variants) {
+      const claims = plan.claims.filter(({ title }) => rules.includes(title!));
+      const answers = claims.map((claim) => toEnd(answerTo(plan, variant, claim)));
+      expect(answers.map((answer) => (typeof answer === 'string' ? answer : 'broken'))).toEqual(
+        variant.name === 'phone' ? ['broken', 'broken', 'broken', 'holds'] : ['holds', 'broken', 'holds', 'holds'],
+      );
+      for (const screen of plan.screens) expect(variant.back(screen).wholeWithin, screen.label).toBe(true);
+    }
   });
 
   test('is what the choice of examples says', () => {

@@ -1,13 +1,16 @@
 import type { Flag, Plan, Screen } from '../../plan/model';
 import type { StackSymbol } from '../system';
-import { type Exploration, type ExploredNode, isFromWithin } from '../explicit';
-import type { Predecessors, UpperBound } from '../queries';
+import { type Exploration, type Explored, type ExploredNode, isFromWithin, walkOf } from '../explicit';
+import { type Predecessors, type UpperBound, walkTo } from '../queries';
 import type { Tap } from '../../walk/tap';
 import { activeStack, keyOf, type Configuration, type Stack } from '../../walk/configuration';
 import type { Work } from '../../base/slices';
 import type { Walker } from '../../walk/walker';
 import type { Decision } from './claims';
 import { WaysByTaps } from './ways-by-taps';
+
+/** Maximum number of ways of the upper bound that are tried as walks. */
+const mostSuspects = 8;
 
 /**
  * Configurations from which a goal is never shown again, in a variant whose tabs share flags. Each tab is judged by
@@ -35,14 +38,34 @@ export class NoReturn {
    *
    * @param hint a walk that may be one
    */
-  *decidingFrom(screen: Screen, explored: Exploration, hint: readonly Tap[]): Work<Decision> {
+  *decidingFrom(screen: Screen, { all, detours }: Explored, hint: readonly Tap[]): Work<Decision> {
     const isShown = ({ configuration }: ExploredNode): boolean => activeStack(configuration)!.screen === screen;
-    const walk = yield* explored.find((node) => isShown(node) && this.isOver(node.configuration), hint);
+    const isLost = (node: ExploredNode): boolean => isShown(node) && this.isOver(node.configuration);
+    const walk = yield* all.find(isLost, hint);
     if (walk) return walk;
-    if (!explored.isWhole)
-      return (yield* new WaysByTaps(this.upperBound, this.goal).leadFrom(screen)) ? 'holds' : 'undecided';
-    const leading = this.leadingIn(explored);
-    return (yield* explored.find((node) => isShown(node) && !leading.has(node))) ?? 'holds';
+    if (all.isWhole) {
+      const leading = this.leadingIn(all);
+      return (yield* all.find((node) => isShown(node) && !leading.has(node))) ?? 'holds';
+    }
+    if (yield* new WaysByTaps(this.upperBound, this.goal).leadFrom(screen)) return 'holds';
+    for (const suspect of this.suspects(screen)) {
+      const end = yield* detours.find(suspect, isLost);
+      if (end) return walkOf(end);
+    }
+    return 'undecided';
+  }
+
+  /** Ways of the upper bound to the screen, on a stack from which nothing leads to the goal; the first few. */
+  private *suspects(screen: Screen): Iterable<readonly Tap[]> {
+    let tried = 0;
+    for (const runs of this.upperBound.eachRuns) {
+      for (const { head } of this.upperBound.shownOn(screen, runs)) {
+        const rejected = this.toGoal.rejected(runs, head);
+        if (!rejected) continue;
+        yield walkTo(runs, rejected.pathEdge, rejected.beneath);
+        if (++tried === mostSuspects) return;
+      }
+    }
   }
 
   /**

@@ -59,7 +59,7 @@ function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
             upperBound,
             claim.second,
             yield* upperBound.predecessorsOf(claim.second),
-          ).decidingFrom(claim.first, explored, hint)
+          ).decidingFrom(claim.first, variant.explored, hint)
         : yield* decidingByWalks(variant, claim, hint);
     if (decision !== 'holds') claims.set(claim, decision === 'undecided' ? null : decision);
   }
