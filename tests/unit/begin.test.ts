@@ -81,7 +81,7 @@ describe('the example Tidewater', () => {
     ];
     const { plan, reach } = check(`${text}\n${rules.map((rule) => `rule "${rule}" ${rule}`).join('\n')}\n`);
     for (const variant of reach.variants) {
-      const claims = plan.claims.filter(({ title }) => rules.includes(title!));
+      const claims = plan.claims.filter(({ title }) => rules.includes(title));
       const answers = claims.map((claim) => toEnd(answerTo(plan, variant, claim)));
       expect(answers.map((answer) => (typeof answer === 'string' ? answer : 'broken'))).toEqual(
         variant.name === 'phone' ? ['broken', 'broken', 'broken', 'holds'] : ['holds', 'broken', 'holds', 'holds'],

@@ -56,7 +56,9 @@ describe('flags', () => {
     for (const screen of plan.screens) expect(variant.back(screen).whole, screen.label).toBe(true);
     expect(findings.filter(({ rule }) => rule === 'stack/undecided')).toEqual([]);
     // Back from s1 shows the safe, although f3 no longer holds: Out has seen to that.
-    expect(findings.filter(({ rule }) => rule === 'stack/guarded-revealed').map(({ subject }) => subject)).toEqual(['safe']);
+    expect(findings.filter(({ rule }) => rule === 'stack/guarded-revealed').map(({ subject }) => subject)).toEqual([
+      'safe',
+    ]);
   });
 
   test('a walk sets a flag first, where the shortest one of the upper bound gets stuck', () => {
@@ -72,21 +74,35 @@ describe('flags', () => {
     expect(walkLabels(walk!)).toContain('Lamp');
   });
 
-  test('what flags have together stays open where no proof knows it', () => {
-    const { findings } = check(
-      ring(
-        9,
-        2,
-        'flag day\nflag night',
-        'menu "Sky" { "Day" sets day = true then sets night = false\n"Night" sets night = true then sets day = false\n"Both" when day and night reset both }',
-        'screen both "Both"',
-      ),
-    );
+  /** Flags of which a tap sets one and clears the others, and a screen that asks for all of them. */
+  const exclusive = (...flags: readonly string[]): string[] => [
+    flags.map((flag) => `flag ${flag}`).join('\n'),
+    `menu "Sky" {`,
+    ...flags.map((flag) => {
+      const cleared = flags.filter((other) => other !== flag).map((other) => ` then sets ${other} = false`);
+      return `  "${flag}" sets ${flag} = true${cleared.join('')}`;
+    }),
+    `  "All" when ${flags.join(' and ')} reset all\n}`,
+    'screen all "All"',
+  ];
+
+  test('two that stop a walk are told apart after all', () => {
+    const { plan, reach, findings } = check(ring(9, 2, ...exclusive('day', 'night')));
+    const [variant] = reach.variants as [VariantReach];
+    expect(variant.kind).toBe('bounded');
+    expect(plan.screens.filter(({ index }) => variant.verdicts[index]!.reachable === 'no')).toMatchObject([
+      { name: 'all' },
+    ]);
+    expect(findings.filter(({ rule }) => rule === 'stack/undecided')).toEqual([]);
+  });
+
+  test('what more of them have together stays open', () => {
+    const { findings } = check(ring(9, 2, ...exclusive('day', 'dusk', 'night')));
     const found = findings.filter(({ rule }) => rule === 'stack/undecided');
     expect(found.map(({ summary, detail }) => [plain(summary), plain(detail)])).toEqual([
       [
         'Flags have too many values together, so Andante cannot decide everything.',
-        'Neither a walk nor a proof settles whether both is ever shown. No proof knows the values of f0, f1, f2, f3 and 7 more. The work grows with the conditions that read flags, and with the screens with needs that one event opens.',
+        'Neither a walk nor a proof settles whether all is ever shown. No proof knows the values of day, dusk and night. The work grows with the conditions that read flags, and with the screens with needs that one event opens.',
       ],
     ]);
   });

@@ -14,6 +14,8 @@ import { ScreenDistances } from './screen-distances';
 const mostDetours = 4;
 /** Maximum number of configurations that are expanded on the way to one goal. */
 const mostExpanded = 150;
+/** Maximum number of values, of all flags together, that are tried two at a time. */
+const mostInPairs = 30;
 /** Cost of an event. */
 const costOfEvent = 25;
 
@@ -56,20 +58,16 @@ export class Detours {
    * shortest.
    */
   *find(hint: readonly Tap[], fits: (node: ExploredNode) => boolean): Work<ExploredNode | null> {
-    const wanted: Wanted[] = [];
     let rest = hint;
     let from: readonly ExploredNode[] = this.beginnings();
     for (let detours = 0; detours <= mostDetours; detours++) {
-      const { nodes, taps } = followed(this.walker, rest, from);
-      const found = taps === rest.length ? nodes.find(fits) : undefined;
-      if (found) return found;
-      const stuck = nodes[0];
-      if (taps === rest.length || !stuck || this.budget.isSpent) return null;
+      const { nodes, taps } = this.follow(rest, from);
+      if (taps === rest.length) return nodes.find(fits) ?? null;
+      const [stuck] = nodes;
+      if (!stuck || this.budget.isSpent) return null;
       rest = rest.slice(taps);
-      const need = this.needOf(stuck.configuration, rest[0]!);
-      if (!need) return null;
-      wanted.push(need);
-      const back = yield* this.setAndReturn(stuck, wanted);
+      const wanted = this.wantedFor(rest[0]!, stuck.configuration);
+      const back = wanted && (yield* this.setAndReturn(stuck, wanted));
       if (!back) return null;
       from = [back];
     }
@@ -78,43 +76,55 @@ export class Detours {
 
   /** The end of a walk that fits; null if something stops it. */
   straight(walk: readonly Tap[], fits: (node: ExploredNode) => boolean): ExploredNode | null {
-    const { nodes, taps } = followed(this.walker, walk, this.beginnings());
+    const { nodes, taps } = this.follow(walk, this.beginnings());
     return taps < walk.length ? null : (nodes.find(fits) ?? null);
   }
 
-  /** The flag that stops a walk; null if nothing does, or no single flag. */
-  stoppedBy(walk: readonly Tap[]): Flag | null {
-    const { nodes, taps } = followed(this.walker, walk, this.beginnings());
+  /** The flags that stop a walk; none if something else does, or nothing. */
+  stopping(walk: readonly Tap[]): readonly Flag[] {
+    const { nodes, taps } = this.follow(walk, this.beginnings());
     const [stuck] = nodes;
-    return taps < walk.length && stuck ? (this.needOf(stuck.configuration, walk[taps]!)?.flag ?? null) : null;
+    const wanted = taps < walk.length && stuck ? this.wantedFor(walk[taps]!, stuck.configuration) : null;
+    return (wanted ?? []).map(({ flag }) => flag);
+  }
+
+  private follow(walk: readonly Tap[], from: readonly ExploredNode[]): ReturnType<typeof followed> {
+    this.budget.spend(walk.length * costOfEvent);
+    return followed(this.walker, walk, from);
   }
 
   private beginnings(): ExploredNode[] {
     return this.walker.coldStart().map((configuration) => ({ configuration, by: null, before: null, seen: false }));
   }
 
-  /** The value of a flag with which a tap shows what it has to; null if no single flag keeps it from that. */
-  private needOf(configuration: Configuration, { shows, ...event }: Tap): Wanted | null {
-    const { flags } = configuration;
-    for (const [index, flag] of this.plan.flags.entries()) {
-      for (const value of flag.values) {
-        if (value === flags[index]) continue;
-        const other = { ...configuration, flags: flags.with(index, value) };
-        this.budget.spend(costOfEvent);
-        if (!this.walker.isOffered(other, event)) break;
-        if (this.walker.after(other, event).some((next) => activeStack(next)!.screen === shows)) return { flag, value };
-      }
-    }
+  /** Other values of one flag, or of two, with which a tap shows what it has to; null if there are none. */
+  private wantedFor({ shows, ...event }: Tap, { flags, ...others }: Configuration): readonly Wanted[] | null {
+    const works = (wanted: readonly Wanted[]): boolean => {
+      const valueOf = new Map(wanted.map(({ flag, value }) => [flag, value]));
+      const configuration = { ...others, flags: this.plan.flags.map((flag, at) => valueOf.get(flag) ?? flags[at]!) };
+      this.budget.spend(costOfEvent);
+      return (
+        this.walker.isOffered(configuration, event) &&
+        this.walker.after(configuration, event).some((next) => activeStack(next)!.screen === shows)
+      );
+    };
+    const single = this.plan.flags.flatMap((flag, at) =>
+      flag.values.flatMap((value): Wanted[] => (value === flags[at] ? [] : [{ flag, value }])),
+    );
+    for (const one of single) if (works([one])) return [one];
+    if (single.length > mostInPairs) return null;
+    for (const one of single)
+      for (const other of single) if (one.flag !== other.flag && works([one, other])) return [one, other];
     return null;
   }
 
-  /** A walk that sets flags, the last of them first, and comes back to the screen on top. */
+  /** A walk that sets flags and comes back to the screen on top. */
   private *setAndReturn(stuck: ExploredNode, wanted: readonly Wanted[]): Work<ExploredNode | null> {
     const { screen } = activeStack(stuck.configuration)!;
     const has = ({ configuration: { flags } }: ExploredNode, { flag, value }: Wanted): boolean =>
       flags[this.plan.flags.indexOf(flag)] === value;
     let node: ExploredNode | null = stuck;
-    for (const each of [...wanted].reverse()) {
+    for (const each of wanted) {
       if (has(node, each)) continue;
       const screens = this.setters.get(keyOfWanted(each));
       if (screens === undefined) return null;

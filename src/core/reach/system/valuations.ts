@@ -1,3 +1,4 @@
+import { flagsIn } from '../../plan/flags';
 import { remembered } from '../../base/remembered';
 import { isIn, type Condition, type Flag, type Plan, type Step } from '../../plan/model';
 
@@ -150,16 +151,6 @@ export const valuationsOf = (plan: Plan, variant: string): Valuations =>
     variant,
     () => new Valuations(plan, variant),
   );
-
-/** Flags that a condition reads. */
-export function* flagsIn(condition: Condition): Generator<Flag, void, void> {
-  if (condition.kind === 'flag') yield condition.flag;
-  else if (condition.kind === 'not') yield* flagsIn(condition.of);
-  else if (condition.kind === 'and' || condition.kind === 'or') {
-    yield* flagsIn(condition.left);
-    yield* flagsIn(condition.right);
-  }
-}
 
 /** Flags that some condition of a variant reads, in the plan's order. */
 export function flagsRead(plan: Plan, variant: string): Flag[] {

@@ -6,7 +6,8 @@ import type { Tap } from '../../walk/tap';
 import { type ExploredNode, Explored, walkFound, type FoundWalk } from '../explicit';
 import { runsWithin, type PathEdge, type Runs, type Saturated, saturateInterfering } from '../post-star';
 import { UpperBound, walkTo } from '../queries';
-import { flagsIn, flagsRead, Valuations } from '../system';
+import { flagsIn } from '../../plan/flags';
+import { flagsRead, Valuations } from '../system';
 import { backWithin } from './back';
 import type { Bounded, VariantReach } from './reach';
 import { firstShown, notReached, withShortest, type Verdict } from './verdict';
@@ -149,8 +150,7 @@ function* flagsToTellApart(
   const stopping: Flag[] = [];
   for (const screen of open) {
     if (!soonest.isShown(screen)) continue;
-    const flag = explored.detours.stoppedBy(soonest.walkTo(screen));
-    if (flag && leftOpen.includes(flag)) stopping.push(flag);
+    stopping.push(...explored.detours.stopping(soonest.walkTo(screen)).filter((flag) => leftOpen.includes(flag)));
     yield;
   }
   const told = mostFrequent(plan, valuations, stopping);

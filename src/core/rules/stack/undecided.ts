@@ -1,4 +1,6 @@
-import { isIn, type Claim, type Plan, type Screen, type TabBar } from '../../plan/model';
+import { isIn, openings, type Claim, type Flag, type Plan, type Screen, type TabBar } from '../../plan/model';
+import { eachStepList } from '../../plan/steps';
+import { flagsIn } from '../../plan/flags';
 import { type Bounded, deciding, type Exact, leaksOf, suspecting, type Suspects, type VariantReach } from '../../reach';
 import { enumerate, say, words, type Message } from '../parts/message';
 import type { Context, Found, Rule } from '../parts/rule';
@@ -66,11 +68,15 @@ function* openBetweenBounds({ plan }: Context, variant: Bounded): Work<Open | nu
   const open = [...isReached(plan, variant), ...whatIsOpen(yield* suspecting(plan, variant))];
   if (open.length === 0) return null;
   const bar = plan.tabBars.find(({ only }) => isIn(only, variant.name));
-  return variant.leftOpen.length > 0 || !bar ? openForFlags(plan, variant, open) : openForTabs(plan, variant, bar, open);
+  return variant.leftOpen.length > 0 || !bar
+    ? openForFlags(plan, variant, open)
+    : openForTabs(plan, variant, bar, open);
 }
 
 /** Finding for flags whose values together are too many. */
-function openForFlags(plan: Plan, { name, leftOpen }: Bounded, open: readonly Message[]): Open {
+function openForFlags(plan: Plan, variant: Bounded, open: readonly Message[]): Open {
+  const { name, leftOpen } = variant;
+  const asked = flagsAskedFor(plan, variant);
   return {
     range: leftOpen[0]!.node.name ?? leftOpen[0]!.node,
     summary: say`Flags have too many values together${inVariant(plan, name)}, so Andante cannot decide everything.`,
@@ -78,12 +84,26 @@ function openForFlags(plan: Plan, { name, leftOpen }: Bounded, open: readonly Me
       ...say`Neither a walk nor a proof settles `,
       ...listed(open),
       ...say`. No proof knows the values of ${enumerate(
-        leftOpen.map((flag) => flag.name),
+        (asked.length > 0 ? asked : leftOpen).map((flag) => flag.name),
         4,
       )}. `,
       ...advice,
     ],
   };
+}
+
+/** The flags whose values the proofs do not know, and which ways to the undecided screens ask for. */
+function flagsAskedFor(plan: Plan, { name, verdicts, leftOpen }: Bounded): readonly Flag[] {
+  const isUndecided = (screen: Screen): boolean => verdicts[screen.index]!.reachable === 'undecided';
+  const asked = new Set<Flag>();
+  for (const list of eachStepList(plan, name)) {
+    const condition = 'branch' in list ? list.branch.condition : null;
+    if (condition && openings(list.steps).some(({ call }) => call?.target && isUndecided(call.target)))
+      for (const flag of flagsIn(condition)) asked.add(flag);
+  }
+  for (const screen of plan.screens.filter(isUndecided))
+    for (const { condition } of screen.needs) for (const flag of flagsIn(condition)) asked.add(flag);
+  return leftOpen.filter((flag) => asked.has(flag));
 }
 
 /** Finding for tabs that share flags. */
