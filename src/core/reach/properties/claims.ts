@@ -110,7 +110,13 @@ export function* decidingByWalks(
   }
   if (!looking.isWhole) {
     const [before, then] = [verdicts[b!.index]!.walk, verdicts[a!.index]!.walk];
-    return (before && then && (yield* looking.joining(before, then, a!, breaks))) ?? 'undecided';
+    // In the hint, a tap on a tab may stand for all that other tabs have done meanwhile, the first screen included.
+    const since = hint.slice(hint.findLastIndex(({ kind }) => kind === 'tab') + 1);
+    for (const way of [then, since]) {
+      const joined = before && way && (yield* looking.joining(before, way, a!, breaks));
+      if (joined) return joined;
+    }
+    return 'undecided';
   }
   // A list in sight is shown, too. A walk that ends on it is better evidence.
   return (
