@@ -107,6 +107,20 @@ describe('flags', () => {
     ]);
   });
 
+  test('those that a screen needs are left open, too, if they are too many', () => {
+    const all = Array.from({ length: 9 }, (_none, index) => `f${index}`).join(' and ');
+    const { reach, findings } = check(
+      ring(9, 2, `screen safe "Safe" { needs ${all} else push s0 }`, 'menu "All" { "Safe" push safe }'),
+    );
+    const [variant] = reach.variants as [VariantReach];
+    expect(variant.kind === 'bounded' && variant.leftOpen.length).toBe(9);
+    const found = findings.filter(({ rule }) => rule === 'stack/undecided');
+    expect(found.map(({ detail }) => plain(detail))).toEqual([
+      expect.stringContaining('whether safe is ever shown; ') as unknown,
+    ]);
+    expect(plain(found[0]!.detail)).toContain('No proof knows the values of f0, f1, f2, f3 and 5 more.');
+  });
+
   test('more of them than an exact number has bits are told apart', () => {
     const steps = Array.from({ length: 64 }, (_none, index) => index);
     const text = [

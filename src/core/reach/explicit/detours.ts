@@ -27,7 +27,7 @@ interface Wanted {
 
 /**
  * Walks that go the way of a given one, and set the flags that it needs where it gets stuck. The given one comes from
- * an upper bound that leaves flags open, so conditions may stop it.
+ * an upper bound, so conditions may stop it.
  */
 export class Detours {
   private readonly distances: ScreenDistances;

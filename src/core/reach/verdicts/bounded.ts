@@ -126,16 +126,22 @@ const worthwhile = 0.25;
 export function* reachWithFlagsOpen(plan: Plan, known: VariantReach, budget: Budget): Work<Bounded | null> {
   const { name } = known;
   const explored = new Explored(plan, name, budget);
-  const leftOpen = new Set(flagsRead(plan, name));
-  for (const flag of mostFrequent(plan, 1, flagsNeeded(plan))) leftOpen.delete(flag);
+  const flags = flagsRead(plan, name);
+  let apart: readonly Flag[] = mostFrequent(plan, 1, flagsNeeded(plan));
   for (let bounded: Bounded | null = null; ;) {
-    const valuations = new Valuations(plan, name, new Set(leftOpen));
-    const saturated = yield* saturateInterfering({ plan, variant: name, valuations }, budget, null);
-    if (!saturated) return bounded;
-    bounded = yield* boundedReach(plan, bounded ?? known, saturated, explored, budget);
-    const told = yield* flagsToTellApart(plan, bounded, valuations.count);
-    if (told.length === 0) return bounded;
-    for (const flag of told) leftOpen.delete(flag);
+    const valuations = new Valuations(plan, name, new Set(flags.filter((flag) => !apart.includes(flag))));
+    const saturated = yield* saturateInterfering(
+      { plan, variant: name, valuations },
+      budget.part(budget.rest / 2),
+      null,
+    );
+    if (saturated) {
+      bounded = yield* boundedReach(plan, bounded ?? known, saturated, explored, budget);
+      const more = yield* flagsToTellApart(plan, bounded, valuations.count);
+      if (more.length === 0) return bounded;
+      apart = [...apart, ...more];
+    } else if (bounded || apart.length === 0) return bounded;
+    else apart = [];
   }
 }
 

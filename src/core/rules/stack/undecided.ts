@@ -77,16 +77,16 @@ function* openBetweenBounds({ plan }: Context, variant: Bounded): Work<Open | nu
 function openForFlags(plan: Plan, variant: Bounded, open: readonly Message[]): Open {
   const { name, leftOpen } = variant;
   const asked = flagsAskedFor(plan, variant);
+  const unknown = (asked.length > 0 ? asked : leftOpen).map((flag) => flag.name);
+  const { node } = leftOpen[0] ?? plan.flags[0]!;
   return {
-    range: leftOpen[0]!.node.name ?? leftOpen[0]!.node,
+    range: node.name ?? node,
     summary: say`Flags have too many values together${inVariant(plan, name)}, so Andante cannot decide everything.`,
     detail: [
       ...say`Neither a walk nor a proof settles `,
       ...listed(open),
-      ...say`. No proof knows the values of ${enumerate(
-        (asked.length > 0 ? asked : leftOpen).map((flag) => flag.name),
-        4,
-      )}. `,
+      ...say`. `,
+      ...(unknown.length > 0 ? say`No proof knows the values of ${enumerate(unknown, 4)}. ` : []),
       ...advice,
     ],
   };
