@@ -171,8 +171,9 @@ describe('requests', () => {
       (await send('POST', '/api/plans', json, JSON.stringify({ name: 'Flags', text }))).body,
     ) as { id: string };
     const began = performance.now();
-    const { findings } = check(text);
-    expect(findings.some(({ rule }) => rule === 'stack/undecided')).toBe(true);
+    const { findings, reach } = check(text);
+    // The values of the flags are too many: the analysis takes long.
+    expect([findings, reach.variants[0]!.kind]).toEqual([[], 'bounded']);
     const analysed = performance.now() - began;
     const page = await send('GET', `/plans/${id}`);
     expect(page.status).toBe(200);
