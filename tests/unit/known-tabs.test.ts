@@ -3,6 +3,9 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { describe as describeAt } from '../../src/core/assist/describe';
 import { check } from '../../src/core/check';
+import type { Screen } from '../../src/core/plan/model';
+import { walkRevealing } from '../../src/core/reach';
+import type { VariantReach } from '../../src/core/reach/verdicts/reach';
 import { mayReach } from '../../src/core/reach/explicit';
 import { walkLabels, type Tap } from '../../src/core/walk/tap';
 import { toEnd } from '../../src/core/base/slices';
@@ -378,4 +381,16 @@ test('a walk that breaks a rule in a large app goes deep into one tab, and then 
   );
   const walk = toEnd(answerTo(plan, reach.variants[0]!, plan.claims[0]!)) as readonly Tap[];
   expect(walkLabels(walk)).toEqual([...Array<string>(7).fill('Next'), 'More', ...Array<string>(7).fill('Next')]);
+});
+
+test('a walk shows what Back reveals in the first tab, or there is none', () => {
+  const text =
+    'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "Two" push two }\nscreen two "Two"\nscreen b "B"\n';
+  const { plan, reach } = check(text);
+  const [variant] = reach.variants as [VariantReach];
+  const [a, two, b] = plan.screens as [Screen, Screen, Screen];
+  expect(variant.back(b).reveals).toEqual([a, two]);
+  expect(walkLabels(walkRevealing(variant, b, a)!)).toEqual(['B']);
+  // That walk leaves the first tab with its root on top.
+  expect(walkRevealing(variant, b, two)).toBeNull();
 });
