@@ -1,5 +1,5 @@
-// npm run bench [core|reach|links|audit|slices|compare|hand-over|crossings|undecided|flags|keystroke|views|open|chart]: measures the
-// core beside general tools, and the application in the browser. Not part of the tests.
+// npm run bench [core|reach|links|audit|slices|compare|hand-over|crossings|undecided|flags|keystroke|views|open|chart]:
+// measures the core beside general tools, and the application in the browser. Not part of the tests.
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
 

@@ -384,9 +384,9 @@ test('a walk that breaks a rule in a large app goes deep into one tab, and then 
 });
 
 test('a walk shows what Back reveals in the first tab, or there is none', () => {
-  const text =
-    'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "Two" push two }\nscreen two "Two"\nscreen b "B"\n';
-  const { plan, reach } = check(text);
+  const { plan, reach } = check(
+    ['start a', 'tabs { "A" a', '"B" b }', 'screen a { on "Two" push two }', 'screen two', 'screen b', ''].join('\n'),
+  );
   const [variant] = reach.variants as [VariantReach];
   const [a, two, b] = plan.screens as [Screen, Screen, Screen];
   expect(variant.back(b).reveals).toEqual([a, two]);

@@ -67,7 +67,11 @@ const apps: Readonly<Record<string, string>> = {
   'sign-in of a tab': threeTabs({
     flags,
     me: `${guarded}\n  on "Settings" push settings`,
-    more: `${signIn}screen settings "Settings" {}\nrule "holds" from settings always reach home\nrule "holds" from hut always reach settings\nrule "broken" never settings after signIn\n`,
+    more: `${signIn}screen settings "Settings" {}
+rule "holds" from settings always reach home
+rule "holds" from hut always reach settings
+rule "broken" never settings after signIn
+`,
   }),
   'sign-out by reset': threeTabs({
     flags,
@@ -89,7 +93,11 @@ const apps: Readonly<Record<string, string>> = {
   'a tab behind a sign-in, and a session that ends': threeTabs({
     flags,
     me: `${guarded}\n  on "Settings" push settings`,
-    more: `${signIn}event "Session ends" on hut when signedIn sets signedIn = false\nscreen settings "Settings" { ${guarded} }\nrule "holds" from hut always reach settings\nrule "holds" from signIn always reach search\n`,
+    more: `${signIn}event "Session ends" on hut when signedIn sets signedIn = false
+screen settings "Settings" { ${guarded} }
+rule "holds" from hut always reach settings
+rule "holds" from signIn always reach search
+`,
   }),
   'a wizard inside a tab': threeTabs({
     flags: 'flag done',
@@ -134,7 +142,14 @@ const apps: Readonly<Record<string, string>> = {
     flags: 'flag signedIn\nflag paid',
     hut: 'on "Map" push map',
     me: 'on "Cancel" when paid sets paid = false',
-    more: `${signIn}screen map "Map" {\n  ${guarded}\n  needs paid else push offer\n}\nscreen offer "Offer" { on "Buy" sets paid = true then resume or back }\nrule "holds" from map always reach me\nrule "holds" from offer always reach home\n`,
+    more: `${signIn}screen map "Map" {
+  ${guarded}
+  needs paid else push offer
+}
+screen offer "Offer" { on "Buy" sets paid = true then resume or back }
+rule "holds" from map always reach me
+rule "holds" from offer always reach home
+`,
   }),
   'a switch to another tab': threeTabs({
     flags: 'flag booked',

@@ -35,7 +35,7 @@ export class Budget {
   }
 
   get rest(): number {
-    return Math.max(0, this.left);
+    return Math.max(0, Math.min(this.left, this.whole?.rest ?? Infinity));
   }
 }
 

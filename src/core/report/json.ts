@@ -10,12 +10,12 @@ import { countAll, type Counts } from './counts';
 export interface JsonVerdict {
   readonly reachable: 'yes' | 'no' | 'undecided';
   readonly taps: number | null;
-  /** Whether `taps` is proved to be the minimum. It may not be between two bounds: see docs/meaning.md. */
+  /** Whether `taps` is proved to be the minimum: not always where tabs share flags, or flags have too many values. */
   readonly tapsAreLeast: boolean;
   readonly walk: readonly string[] | null;
   /** Screens that Back can reveal, as far as a walk shows it. */
   readonly beneath: readonly string[];
-  /** Whether that is proved to be all. It may not be between two bounds. */
+  /** Whether that is proved to be all: not always in such plans, and never in one without a start. */
   readonly beneathIsAll: boolean;
   /** Whether Back can leave the app; null if no walk does so, and no proof rules it out. */
   readonly backLeaves: boolean | null;

@@ -244,7 +244,7 @@ function coverage(check: Check, variant: string, used: ReadonlySet<Branch>): Cov
   return { used: [...used].filter((branch) => all.has(branch)).length, all: all.size };
 }
 
-/** Every outcome that can happen, as far as it is known: perhaps more of a variant between two bounds. */
+/** Every outcome that can happen, as far as it is known. An upper bound may have more. */
 export function outcomesWanted(plan: Plan, variant: string, reach: VariantReach): ReadonlySet<Branch> {
   const stacks = knownStacks(reach);
   if (stacks) return stacks.outcomes();

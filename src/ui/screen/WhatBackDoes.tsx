@@ -34,7 +34,7 @@ export function WhatBackDoes({ back: { within, toFirstTab, whole, leaves, arrow,
             : 'It leaves the app. '
           : ''}
         {arrow && `${arrows[arrow]} `}
-        {!whole && 'Seen in walks. There may be more.'}
+        {!whole && 'This is what walks show. Back may do more.'}
       </p>
       {deepest && deepest.frames !== null && deepest.frames > 1 && (
         <p className="text-mute mt-0.5">With it on top a stack has {deepest.frames} screens at most.</p>

@@ -196,7 +196,7 @@ function backLine(
     ...(leaves === true ? [revealed.length > 0 ? ' In other walks it leaves the app.' : 'It leaves the app.'] : []),
     ...(revealed.length === 0 && leaves !== true ? ['Nothing is known to be revealed.'] : []),
     ...(arrow ? [arrows[arrow]] : []),
-    ...(whole ? [] : [' Seen in walks; there may be more.']),
+    ...(whole ? [] : [' This is what walks show. Back may do more.']),
     ...(deepest && deepest.frames === null
       ? [' These pile up beneath it without end: ', ...commas(deepest.cycle.map(label)), '.']
       : deepest

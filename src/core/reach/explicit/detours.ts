@@ -7,7 +7,7 @@ import { activeStack, keyOf, type Configuration } from '../../walk/configuration
 import type { ExternalEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
 import type { Walker } from '../../walk/walker';
-import { followed, type ExploredNode } from './node';
+import { beginnings, followed, type ExploredNode } from './node';
 import { ScreenDistances } from './screen-distances';
 
 /** Maximum number of times that a walk gets stuck and goes on. */
@@ -16,6 +16,8 @@ const mostDetours = 4;
 const mostExpanded = 150;
 /** Maximum number of values, of all flags together, that are tried two at a time. */
 const mostInPairs = 30;
+/** The distance that counts where triggers lead farther, or nowhere: Back may lead there. */
+const farthest = 6;
 /** Cost of an event. */
 const costOfEvent = 25;
 
@@ -54,12 +56,12 @@ export class Detours {
   }
 
   /**
-   * The end of a walk in the manner of `hint`, which fits; null if none is found. With a detour, the walk is seldom the
-   * shortest.
+   * The end of a walk that goes the way of `hint`, if it fits; null if none is found. With a detour, the walk is seldom
+   * the shortest.
    */
   *find(hint: readonly Tap[], fits: (node: ExploredNode) => boolean): Work<ExploredNode | null> {
     let rest = hint;
-    let from: readonly ExploredNode[] = this.beginnings();
+    let from: readonly ExploredNode[] = beginnings(this.walker);
     for (let detours = 0; detours <= mostDetours; detours++) {
       const { nodes, taps } = this.follow(rest, from);
       if (taps === rest.length) return nodes.find(fits) ?? null;
@@ -76,13 +78,13 @@ export class Detours {
 
   /** The end of a walk that fits; null if something stops it. */
   straight(walk: readonly Tap[], fits: (node: ExploredNode) => boolean): ExploredNode | null {
-    const { nodes, taps } = this.follow(walk, this.beginnings());
+    const { nodes, taps } = this.follow(walk, beginnings(this.walker));
     return taps < walk.length ? null : (nodes.find(fits) ?? null);
   }
 
   /** The flags that stop a walk; none if something else does, or nothing. */
   stopping(walk: readonly Tap[]): readonly Flag[] {
-    const { nodes, taps } = this.follow(walk, this.beginnings());
+    const { nodes, taps } = this.follow(walk, beginnings(this.walker));
     const [stuck] = nodes;
     const wanted = taps < walk.length && stuck ? this.wantedFor(walk[taps]!, stuck.configuration) : null;
     return (wanted ?? []).map(({ flag }) => flag);
@@ -93,11 +95,7 @@ export class Detours {
     return followed(this.walker, walk, from);
   }
 
-  private beginnings(): ExploredNode[] {
-    return this.walker.coldStart().map((configuration) => ({ configuration, by: null, before: null, seen: false }));
-  }
-
-  /** Other values of one flag, or of two, with which a tap shows what it has to; null if there are none. */
+  /** Other values of one flag, or of two, with which a tap shows the screen that it has to; null if there are none. */
   private wantedFor({ shows, ...event }: Tap, { flags, ...others }: Configuration): readonly Wanted[] | null {
     const works = (wanted: readonly Wanted[]): boolean => {
       const valueOf = new Map(wanted.map(({ flag, value }) => [flag, value]));
@@ -150,8 +148,8 @@ export class Detours {
   }
 
   /**
-   * Best-first search by the taps so far and the distance to the goals (A*: Hart, Nilsson, Raphael, 1968). A goal may be
-   * in vain, since a condition stops its tap: then those farther away follow.
+   * Best-first search by the taps so far and the distance to the goals (A*: Hart, Nilsson, Raphael, 1968). A condition
+   * may stop the tap at the nearest goal: then goals farther away follow.
    */
   private *search(
     from: ExploredNode,
@@ -162,8 +160,8 @@ export class Detours {
     const known = new Set([keyOf(from.configuration)]);
     const open: { readonly node: ExploredNode; readonly taps: number }[][] = [];
     const add = (node: ExploredNode, taps: number): void => {
-      const distance = distances[activeStack(node.configuration)!.screen.index]!;
-      if (distance < Infinity) (open[taps + distance] ??= []).push({ node, taps });
+      const distance = Math.min(farthest, distances[activeStack(node.configuration)!.screen.index]!);
+      (open[taps + distance] ??= []).push({ node, taps });
     };
     add(from, 0);
     for (let expanded = 0; expanded < mostExpanded && !this.budget.isSpent; expanded++) {

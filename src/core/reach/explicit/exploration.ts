@@ -8,7 +8,7 @@ import { isBeside, type AppEvent } from '../../walk/event';
 import { isInSight, listInSight } from '../../walk/in-sight';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
-import { followed, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
+import { beginnings, followed, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
 
 /** Maximum number of expanded configurations, and of events; an event counts once for each outcome. */
 const most = 2000;
@@ -97,8 +97,11 @@ export class Exploration {
   }
 
   /**
-   * A walk that goes one way, and then by a link or entry to a screen, or back and to other tabs and another way; null
-   * if none is found whose last node fits. In large apps an exploration ends long before it has gone two ways.
+   * A walk that goes one way and then another, whose last node fits; null if none is found. In large apps an
+   * exploration ends long before it has gone two ways.
+   *
+   * @param then the second way, after going back and to other tabs
+   * @param to a screen; a link or entry to it is tried as the second way, too
    */
   *joining(
     first: readonly Tap[],
@@ -107,7 +110,7 @@ export class Exploration {
     fits: (node: ExploredNode) => boolean,
   ): Work<Tap[] | null> {
     const between = [...this.follow(first)];
-    // Links and entries empty all stacks, so that there is no use in going back first.
+    // They empty all stacks: going back first would change nothing.
     for (const event of this.externalEvents) {
       const last = this.follow([{ ...event, shows: to }], between).find(fits);
       if (last) return walkOf(last);
@@ -188,8 +191,7 @@ export class Exploration {
 
   /** The last nodes of a walk, from some nodes or from a cold start; none if it cannot be walked. */
   private follow(walk: readonly Tap[], from?: readonly ExploredNode[]): readonly ExploredNode[] {
-    const begin = from ?? this.walker.coldStart().map((configuration) => this.node(configuration, null, null));
-    const { nodes, taps } = followed(this.walker, walk, begin, (node) => this.isSeen(node));
+    const { nodes, taps } = followed(this.walker, walk, from ?? beginnings(this.walker), (node) => this.isSeen(node));
     return taps === walk.length ? nodes : [];
   }
 

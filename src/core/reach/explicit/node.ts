@@ -33,6 +33,10 @@ export interface FoundWalk {
   readonly walk: readonly Tap[];
 }
 
+/** The nodes of a cold start. */
+export const beginnings = (walker: Walker): ExploredNode[] =>
+  walker.coldStart().map((configuration) => ({ configuration, by: null, before: null, seen: false }));
+
 /** The walk to a node. */
 export function walkOf(last: ExploredNode): Tap[] {
   const walk: Tap[] = [];

@@ -66,7 +66,7 @@ class Observer implements Observed {
   private around = 0;
   /** Valuations of the flags with which links and entries were opened. */
   private readonly opened = new Set<string>();
-  /** The same, as many configurations hold them: to compare these costs nothing. */
+  /** Lists of flag values that `opened` has. Many configurations hold one list, and to look it up costs nothing. */
   private readonly openedWith = new WeakSet<Configuration['flags']>();
 
   constructor(

@@ -110,7 +110,7 @@ export function* decidingByWalks(
   }
   if (!looking.isWhole) {
     const [before, then] = [verdicts[b!.index]!.walk, verdicts[a!.index]!.walk];
-    // In the hint, a tap on a tab may stand for all that other tabs have done meanwhile, the first screen included.
+    // A tap on a tab may stand in the hint for all that other tabs have done meanwhile. The first way does that.
     const since = hint.slice(hint.findLastIndex(({ kind }) => kind === 'tab') + 1);
     for (const way of [then, since]) {
       const joined = before && way && (yield* looking.joining(before, way, a!, breaks));

@@ -11,10 +11,10 @@ const costOfHead = 20;
 const slice = 100;
 
 /**
- * Proofs that users can always get to a goal, in a variant whose tabs share flags. A user who stays in a tab is the only
- * one who changes the flags there. So a way within a tab can be walked, whatever other tabs have done before. A user can
- * also tap another tab, if the goal can be reached whatever is on top there: it may be shown, or put the arrival off.
- * What leads on from all stacks of the upper bound leads on from those of all runs.
+ * Proofs that users can always get to a goal, in a variant whose tabs share flags. A user who stays in a tab is the
+ * only one who changes the flags there. So a way within a tab can be walked, whatever other tabs have done before. A
+ * user can also tap another tab, if the goal can be reached whatever is on top there: it may be shown, or put the
+ * arrival off. What leads on from all stacks of the upper bound leads on from those of all runs.
  */
 export class WaysByTaps {
   /** Heads of the upper bound that wait for an event, by tab and valuation. */
@@ -87,8 +87,8 @@ export class WaysByTaps {
   }
 
   /**
-   * Whether the goal can be reached by a tap on another tab, from all heads of a tab with one valuation. The heads of the
-   * other tab do not tell what may be on top there: a screen that always puts the arrival off is never shown.
+   * Whether the goal can be reached by a tap on another tab, from all heads of a tab with one valuation. The heads of
+   * the other tab do not tell what may be on top there: a screen that always puts the arrival off is never shown.
    */
   private *leadsByTap(toGoal: Predecessors, heads: readonly Head[], root: Screen, tab: number): Work<boolean> {
     const { valuations, interference } = this.upperBound.system;

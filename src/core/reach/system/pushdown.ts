@@ -330,8 +330,8 @@ export class Pushdown {
   }
 
   /**
-   * Whether a tab may be shown again with a screen on top: not if its needs fail, since that puts off the arrival. Only
-   * Back on the last frame of another tab asks for no needs.
+   * Whether a tab may be shown again with a screen on top. If the needs of the screen fail, they put off the arrival.
+   * Only Back to the first tab asks for no needs.
    */
   private mayComeBack(stack: number, { needs }: Screen, valuation: Valuation): boolean {
     if (stack === 1 && !this.variant.backLeavesFrom(2)) return true;
@@ -425,7 +425,7 @@ export class Pushdown {
     for (const { branches } of this.variant.offersOn(screen)) yield* this.possible(branches, valuation);
   }
 
-  /** Branches that a user can take on a screen with a valuation, whatever flags that are left open are. */
+  /** Branches that a user can take on a screen with a valuation. None of them hangs on a flag that is left open. */
   *branchesByUser(valuation: Valuation, screen: Screen): Generator<Branch, void, void> {
     for (const offer of this.variant.offersOn(screen)) {
       if (offer.event.kind === 'event') continue;

@@ -3,15 +3,15 @@ import { remembered } from '../../base/remembered';
 import { isIn, type Condition, type Flag, type Plan, type Step } from '../../plan/model';
 
 /**
- * Values of all flags that some condition reads, as a number that `Valuations` gives to them. A numeral with a digit for
- * each flag would be too large for exact arithmetic.
+ * Values of all flags that some condition reads, as a number that `Valuations` gives to them. A numeral with a digit
+ * for each flag would be too large for exact arithmetic.
  */
 export type Valuation = number;
 
 /** A step that sets a flag. */
 export type Sets = Extract<Step, { kind: 'sets' }>;
 
-/** Outcome of a condition under one valuation; `either` if it also depends on quoted parts. */
+/** Outcome of a condition under one valuation; `either` if quotes, or flags that are left open, decide it. */
 export type TruthValue = 'holds' | 'fails' | 'either';
 
 /** Maximum number of open parts of one condition; a condition with more counts as `either`. */
@@ -21,7 +21,7 @@ const mostOpen = 8;
  * Flags that some condition of one variant reads. Other flags change no run, so control states leave them out.
  *
  * Flags can also be left open: they may have any value at any time (localization reduction: Kurshan, 1994). Then there
- * are fewer valuations, and all runs of the variant, and perhaps more.
+ * are fewer valuations. A system made with them has all runs of the variant, and perhaps more.
  */
 export class Valuations {
   readonly initial: Valuation;
@@ -90,7 +90,7 @@ export class Valuations {
     return this.expand(condition, valuation, new Map());
   }
 
-  /** Whether the flags may make a condition fail, whatever its other open parts are. */
+  /** Whether some values of the flags make a condition fail, whether its quotes hold or not. */
   mayFail(condition: Condition, valuation: Valuation): boolean {
     const outcome = this.outcome(condition, valuation);
     return outcome === 'fails' || (outcome === 'either' && this.isGuess(condition));
