@@ -8,6 +8,7 @@ const walls = {
     patterns: [
       { regex: '(^|/)\\.\\./(store|server|cli|app)(/|$)', message: 'Views talk to the store through route handlers.' },
       { group: ['node:*', 'kysely', 'libsql', 'pino', 'commander'], message: 'Views run in the browser.' },
+      { group: ['next/link'], message: 'A link to a page is a PageLink (src/ui/parts).' },
       reachByItsIndex,
     ],
   },

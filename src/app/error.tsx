@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { PageLink } from '../ui/parts/PageLink';
 
 /** Shown if a page fails; the server and this browser have kept the typed text. */
 export default function PageError({ reset }: { error: Error; reset: () => void }) {
@@ -15,9 +15,9 @@ export default function PageError({ reset }: { error: Error; reset: () => void }
         <button className="fix-button" onClick={reset}>
           Try again
         </button>
-        <Link className="fix-button" href="/plans">
+        <PageLink className="fix-button" href="/plans">
           See all plans
-        </Link>
+        </PageLink>
       </p>
     </main>
   );

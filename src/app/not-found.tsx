@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { PageLink } from '../ui/parts/PageLink';
 
 export default function NotFound() {
   return (
@@ -11,9 +11,9 @@ export default function NotFound() {
         There is no plan with this address. It may have been deleted; a deleted plan can be brought back from the list
         for as long as that is open.
       </p>
-      <Link className="fix-button" href="/plans">
+      <PageLink className="fix-button" href="/plans">
         See all plans
-      </Link>
+      </PageLink>
     </main>
   );
 }

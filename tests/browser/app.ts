@@ -14,8 +14,8 @@ const patience = 15_000;
 const every = 40;
 
 /**
- * Runs in the page: the matching elements that have all letters of a name, first those that have the whole name. To ask
- * the driver for the name of each element of a page would take seconds.
+ * Runs in the page: the visible elements that match and have all letters of a name, first those that have the whole
+ * name. To ask the driver for the name of each element of a page would take seconds.
  */
 const mayBeNamed = `
   const [css, name] = arguments;
@@ -25,11 +25,33 @@ const mayBeNamed = `
     return bare([element, ...labels, ...element.querySelectorAll('[aria-label], [title], [alt]')].filter(Boolean)
       .map((each) => [each.textContent, ...['aria-label', 'title', 'alt', 'placeholder', 'value'].map((key) => each.getAttribute(key) ?? '')].join('')).join(''));
   };
+  const isSeen = (element) =>
+    element.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && element.getClientRects().length > 0;
   return [...document.querySelectorAll(css)]
+    .filter(isSeen)
     .map((element) => ({ element, words: wordsOf(element) }))
     .filter(({ words }) => [...bare(name)].every((letter) => words.includes(letter)))
     .sort((a, b) => Number(b.words.includes(bare(name))) - Number(a.words.includes(bare(name))))
     .map(({ element }) => element);`;
+
+/**
+ * Runs in the page: a point at which a press meets an element, in pixels of the window; null if something covers it, or
+ * it moves: nobody aims at that. The driver's own way to a press takes five times as long.
+ */
+const pointOf = `
+  const [element, done] = arguments;
+  element.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' });
+  const look = () => {
+    const { left, right, top, bottom } = element.getBoundingClientRect();
+    const x = Math.floor((Math.max(left, 0) + Math.min(right, innerWidth)) / 2);
+    const y = Math.floor((Math.max(top, 0) + Math.min(bottom, innerHeight)) / 2);
+    return { x, y };
+  };
+  const before = look();
+  requestAnimationFrame(() => requestAnimationFrame(() => {
+    const { x, y } = look();
+    done(x === before.x && y === before.y && element.contains(document.elementFromPoint(x, y)) ? { x, y } : null);
+  }));`;
 
 /**
  * Runs in the page: waits until an element is there, and says or no longer says some words. Looking from within the
@@ -136,8 +158,9 @@ export class App {
 
   /** Lets the page wait for something; begins again if the page is left meanwhile. */
   private async ask(css: string, words: string | null, there: boolean, otherwise: string): Promise<WebElement> {
-    const end = Date.now() + patience;
-    while (Date.now() < end) {
+    // Not by the clock on the wall: that jumps where a machine has slept.
+    const end = performance.now() + patience;
+    while (performance.now() < end) {
       const found = await this.driver
         .executeAsyncScript<WebElement | null>(waitInPage, css, words, there, 1000)
         .catch(leftMeanwhile);
@@ -151,7 +174,7 @@ export class App {
     let found: WebElement | undefined;
     await this.until(async () => {
       for (const element of await this.driver.executeScript<WebElement[]>(mayBeNamed, css, name)) {
-        if ((await element.getAccessibleName()) === name && (await element.isDisplayed())) {
+        if ((await element.getAccessibleName()) === name) {
           found = element;
           return true;
         }
@@ -162,7 +185,23 @@ export class App {
   }
 
   async click(name: string): Promise<void> {
-    await (await this.named(name)).click();
+    await this.until(async () => this.pressed(await this.named(name)), `${name} cannot be pressed`);
+  }
+
+  async press(element: WebElement): Promise<void> {
+    await this.until(() => this.pressed(element), 'an element cannot be pressed');
+  }
+
+  /** Presses an element, if it stands still and nothing covers it. Returns whether it did. */
+  private async pressed(element: WebElement): Promise<boolean> {
+    const point = await this.driver.executeAsyncScript<{ x: number; y: number } | null>(pointOf, element);
+    if (point)
+      await this.driver
+        .actions()
+        .move({ ...point, duration: 0 })
+        .click()
+        .perform();
+    return point !== null;
   }
 
   /** Waits until a condition holds; a stale element counts as not yet. */
@@ -209,7 +248,7 @@ export class App {
 
   /** Puts the caret at the end of the text. */
   async caretToEnd(): Promise<void> {
-    await (await this.find('.cm-content')).click();
+    await this.press(await this.find('.cm-content'));
     await this.chord(Key.CONTROL, Key.END);
   }
 

@@ -36,8 +36,21 @@ const chromiumPath = first([
 ]);
 const driverPath = first([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
 
-/** Opens a window of the given size, with a profile of its own that is gone afterwards. */
-export async function openBrowser(width = 1280, height = 800): Promise<Browser> {
+/**
+ * For pages of tests, which are left before optimised code would pay: scripts are compiled as a whole, so that the
+ * browser keeps all of their code for the next page. Not for benchmarks.
+ */
+export const forBriefPages = '--js-flags=--no-turbofan,--no-maglev,--no-lazy,--always-sparkplug';
+
+const width = 1280;
+const height = 800;
+
+/**
+ * Opens a window, with a profile of its own that is gone afterwards.
+ *
+ * @param others arguments for Chromium beside those that every browser here needs
+ */
+export async function openBrowser(...others: string[]): Promise<Browser> {
   if (!chromiumPath || !driverPath)
     throw new Error('Install Chromium and its driver, or name them in CHROMIUM and CHROMEDRIVER.');
   const profile = mkdtempSync(join(tmpdir(), 'andante-profile-'));
@@ -54,10 +67,9 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
     '--disable-sync',
     '--force-device-scale-factor=1',
     '--lang=en-GB',
-    // A page of a test is left before optimised code would pay.
-    '--js-flags=--no-turbofan',
     `--user-data-dir=${profile}`,
     `--window-size=${width},${height}`,
+    ...others,
   );
   const service = new ServiceBuilder(driverPath).build();
   const address = await service.start();
@@ -66,7 +78,7 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
     .forBrowser('chrome')
     .setChromeOptions(options)
     .build()) as ChromiumDriver;
-  await resize(driver, width, height);
+  await resize(driver);
   return {
     driver,
     address: { service: address, session: (await driver.getSession()).getId() },
@@ -99,7 +111,7 @@ export async function attach({ service, session }: BrowserAddress): Promise<Chro
 }
 
 /** Makes the page itself, not the window around it, this large. */
-const resize = (driver: ChromiumDriver, width: number, height: number): Promise<void> =>
+const resize = (driver: ChromiumDriver): Promise<void> =>
   driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width,
     height,

@@ -115,7 +115,7 @@ test('a way out, a screen between, a value for a literal, another start and a de
 
   // In the text: F2 at a literal, Shift F2 at a step.
   await app.openPlan(id);
-  await (await app.find('.cm-content')).click();
+  await app.press(await app.find('.cm-content'));
   await app.chord(Key.CONTROL, Key.HOME);
   for (let line = 0; line < 5; line++) await app.type(Key.ARROW_DOWN);
   await app.type(Key.END, Key.ARROW_LEFT, Key.ARROW_LEFT);

@@ -73,7 +73,7 @@ test('keys of one character can be off, and text larger, for all pages and after
   expect(await app.driver.findElements(By.css(dialog))).toHaveLength(0);
   // Fields and the editor take all characters.
   await app.openPlan(id);
-  await (await app.find('.cm-content')).click();
+  await app.press(await app.find('.cm-content'));
   await app.type('start q1');
   await app.untilStored(id, 'start q1');
   await app.driver.executeScript("localStorage.clear(); dispatchEvent(new Event('andante:settings'))");

@@ -177,7 +177,7 @@ test('of a thousand screens only those in sight are drawn', async () => {
 test('a question is picked and asked by keyboard; its screens are lit, its way kept, undone and walked', async () => {
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id, '/reach');
-  await (await app.named('Ask about the plan', 'input')).click();
+  await app.press(await app.named('Ask about the plan', 'input'));
   const list = '[aria-label="How the question may go on"]';
   await app.untilText(list, 'what Back reveals on');
   // Each pick goes on with the next words.
@@ -188,6 +188,7 @@ test('a question is picked and asked by keyboard; its screens are lit, its way k
   await app.type(Key.ARROW_DOWN, Key.ENTER);
   await app.type(Key.ENTER);
   await app.untilText('section[aria-label=Answer]', 'From hut, 4 taps lead to receipt');
+  await app.untilText('section[aria-label=Answer]', 'To hut: tap "Hut card"');
   expect(await app.driver.executeScript('return location.search')).toContain('ask=from+hut+to+receipt');
   const lit = await app.driver.findElements(By.css('[data-lit]'));
   expect(await Promise.all(lit.map((one) => one.getAttribute('data-screen')))).toEqual(

@@ -204,7 +204,7 @@ test('a text of which less than half was left can be taken up again', async () =
     name: 'Cut',
   });
   await app.openPlan(id);
-  await (await app.find('.cm-content')).click();
+  await app.press(await app.find('.cm-content'));
   await app.chord(Key.CONTROL, 'a');
   await app.type('# gone');
   await app.untilStored(id, 'screen a', false);

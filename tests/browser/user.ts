@@ -86,10 +86,7 @@ export class User {
   async presses(name: string): Promise<void> {
     // Nobody aims at what still moves: a fix before draws the findings anew.
     await this.app.untilAnalysed();
-    await this.app.until(async () => {
-      await (await this.app.named(name)).click();
-      return true;
-    }, `${name} cannot be pressed`);
+    await this.app.click(name);
     this.acts();
   }
 
@@ -102,7 +99,7 @@ export class User {
 
   /** Presses what a selector finds. */
   async pressesAt(css: string): Promise<void> {
-    await (await this.app.find(css)).click();
+    await this.app.press(await this.app.find(css));
     this.acts();
   }
 

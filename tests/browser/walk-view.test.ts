@@ -18,7 +18,7 @@ async function openWalk(id: string, query = ''): Promise<void> {
 
 /** Replaces the text of a field. */
 async function enter(name: string, text: string): Promise<void> {
-  await (await app.named(name)).click();
+  await app.click(name);
   await app.chord(Key.CONTROL, 'a');
   await app.type(text);
 }

@@ -41,11 +41,20 @@ export function rowsOf(answer: PlanAnswer): AnswerRow[] {
   }
 }
 
-/** The whole walk of a way, and the number of its steps up to the first screen; null for other answers. */
-export function wayOf(answer: PlanAnswer): { readonly walk: AnswerWalk; readonly before: number } | null {
+/** The whole walk of a way. */
+export interface AnswerWay {
+  readonly walk: AnswerWalk;
+  /** The first screen that the question names. */
+  readonly from: string;
+  /** Number of steps up to that screen. */
+  readonly before: number;
+}
+
+/** The way of an answer; null for answers without one. */
+export function wayOf(answer: PlanAnswer): AnswerWay | null {
   if (answer.kind !== 'path' || !answer.path) return null;
   const { before, steps } = answer.path;
-  return { walk: { variant: answer.variant, steps: [...before, ...steps] }, before: before.length };
+  return { walk: { variant: answer.variant, steps: [...before, ...steps] }, from: answer.from, before: before.length };
 }
 
 /** Labels of the screens that an answer is about. */

@@ -54,18 +54,21 @@ function sayKind(answer: PlanAnswer): Message {
   }
 }
 
-function sayPath({ from, to, condition, verdict, path, variant }: PathAnswer): Message {
+function sayPath({ from, to, condition, without, verdict, path, variant }: PathAnswer): Message {
   const first = condition === null ? say`${from}` : say`${from} while ${condition}`;
+  const avoiding = without === null ? [] : say` without ${without}`;
+  const past = without === null ? [] : say`${avoiding} between them`;
   switch (verdict) {
     case 'no':
-      return say`No run of ${variant} shows ${to} after ${first}.`;
+      return say`No run of ${variant} shows ${to} after ${first}${past}.`;
     case 'undecided':
-      return say`Whether a run of ${variant} shows ${to} after ${first} is undecided: ${why}.`;
+      return say`Whether a run of ${variant} shows ${to} after ${first}${past} is undecided: ${why}.`;
     case 'yes': {
-      if (!path) return say`A run of ${variant} shows ${to} after ${first}.`;
+      if (!path) return say`A run of ${variant} shows ${to} after ${first}${past}.`;
       const { before, steps, isShortest } = path;
       const perhaps = isShortest ? [] : say`, perhaps not the fewest`;
-      const way = say`${count(steps.length, 'tap')} ${verb(steps.length, 'leads', 'lead')} to ${to}${perhaps}`;
+      const taps = say`${count(steps.length, 'tap')} ${verb(steps.length, 'leads', 'lead')}`;
+      const way = say`${taps} to ${to}${avoiding}${perhaps}`;
       return say`From ${first}, ${way}. The walk to ${from} has ${count(before.length, 'tap')}.`;
     }
   }

@@ -47,12 +47,20 @@ export function outcomesOf(condition: Condition, valueOf: (flag: Flag) => string
 }
 
 /**
+ * Whether a condition can hold.
+ *
+ * @param flags their values, in the plan's order
+ */
+export const mayHold = (plan: Plan, condition: Condition, flags: readonly string[]): boolean =>
+  outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!).holds;
+
+/**
  * The first thing that a screen needs and that cannot hold; undefined if there is none.
  *
  * @param flags their values, in the plan's order
  */
 export const lackOf = (plan: Plan, { needs }: Screen, flags: readonly string[]): Needs | undefined =>
-  needs.find(({ condition }) => !outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!).holds);
+  needs.find(({ condition }) => !mayHold(plan, condition, flags));
 
 const quoted = (text: string): string => `"${text}`;
 const isGiven = ' is given';

@@ -1,8 +1,8 @@
 'use client';
 
-import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { HelpHit } from '../../wire/help';
+import { PageLink } from '../parts/PageLink';
 import { usePlainKey } from '../parts/use-plain-key';
 
 /** Searches all pages of help as one types. What is found are links, which Tab and Enter reach. */
@@ -44,14 +44,14 @@ export function HelpSearch() {
         >
           {found.map(({ page, anchor, title, excerpt }) => (
             <li key={`${page.name}#${anchor}`}>
-              <Link
+              <PageLink
                 href={`/help/${page.name}#${anchor}`}
                 className="block px-4 py-1.5 hover:bg-base-200"
                 onClick={() => setQuery('')}
               >
                 <span className="font-semibold">{title}</span> <span className="text-mute">in {page.title}</span>
                 <span className="block text-mute text-[12px] truncate">{excerpt}</span>
-              </Link>
+              </PageLink>
             </li>
           ))}
           {found.length === 0 && <li className="px-4 py-1.5 text-mute">Nothing has these words.</li>}

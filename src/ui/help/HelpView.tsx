@@ -1,8 +1,8 @@
 'use client';
 
-import Link from 'next/link';
 import { useCallback } from 'react';
 import type { HelpPage, HelpPageLink, HelpSection } from '../../wire/help';
+import { PageLink } from '../parts/PageLink';
 import type { Overtaken } from '../parts/answer-newest';
 import { Settings } from '../parts/Settings';
 import { ThemeSwitch } from '../parts/ThemeSwitch';
@@ -34,10 +34,10 @@ export function HelpView({ pages, page }: Props) {
   return (
     <div className="h-full grid grid-rows-[46px_minmax(0,1fr)]">
       <header className="flex items-center gap-5 px-4 border-b border-rule">
-        <Link href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px]">
+        <PageLink href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px]">
           <span className="double-bar h-[18px]" aria-hidden />
           Andante
-        </Link>
+        </PageLink>
         <span className="text-mute">Help</span>
         <HelpSearch />
         <span className="flex-1" />
@@ -48,13 +48,13 @@ export function HelpView({ pages, page }: Props) {
           <ul>
             {pages.map(({ name, title }) => (
               <li key={name}>
-                <Link
+                <PageLink
                   href={`/help/${name}`}
                   aria-current={name === page.name ? 'page' : undefined}
                   className={`block px-4 py-1 hover:bg-base-200 ${name === page.name ? 'font-semibold text-primary' : ''}`}
                 >
                   {title}
-                </Link>
+                </PageLink>
                 {name === page.name && <Parts sections={page.sections} />}
               </li>
             ))}

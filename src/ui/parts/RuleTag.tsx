@@ -1,5 +1,5 @@
-import Link from 'next/link';
 import type { Severity } from '../../core/rules/parts/rule';
+import { PageLink } from './PageLink';
 import { ruleAddress } from './rule-address';
 import { toneOf } from './tones';
 
@@ -12,13 +12,12 @@ interface Props {
 /** The name of a rule: a link to its page of help, with an example of what it finds. */
 export function RuleTag({ rule, severity, className = '' }: Props) {
   return (
-    <Link
+    <PageLink
       className={`rule-tag ${toneOf[severity]} hover:underline ${className}`}
       href={ruleAddress(rule)}
-      prefetch={false}
       title={`${rule}: what it finds, with an example`}
     >
       {rule}
-    </Link>
+    </PageLink>
   );
 }

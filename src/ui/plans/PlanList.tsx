@@ -1,10 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useState, type DragEvent } from 'react';
 import type { DeletedPlan, PlanSummary } from '../../wire/plans';
 import { Notice } from '../parts/Notice';
+import { PageLink } from '../parts/PageLink';
 import { ThemeSwitch } from '../parts/ThemeSwitch';
 import { DeletedPlans } from './DeletedPlans';
 import { NewPlan } from './NewPlan';
@@ -45,9 +45,9 @@ export function PlanList({ initial, initiallyDeleted, setAside }: Props) {
           Andante
         </span>
         <span className="flex-1" />
-        <Link className="fix-button" href="/help">
+        <PageLink className="fix-button" href="/help">
           Help
-        </Link>
+        </PageLink>
         <ThemeSwitch />
       </header>
       <main className="max-w-3xl mx-auto px-6 py-8">

@@ -1,7 +1,7 @@
-import Link from 'next/link';
 import { useState } from 'react';
 import type { PlanSummary } from '../../wire/plans';
 import { NameForm } from '../parts/NameForm';
+import { PageLink } from '../parts/PageLink';
 import { api } from '../session/api';
 import type { Plans } from './use-plans';
 import { when } from './when';
@@ -19,9 +19,9 @@ export function PlanRow({ plan, plans }: { plan: PlanSummary; plans: Plans }) {
           onEnd={() => setNaming(false)}
         />
       ) : (
-        <Link href={`/plans/${plan.id}`} className="font-semibold hover:text-primary flex-1 min-w-40 break-words">
+        <PageLink href={`/plans/${plan.id}`} className="font-semibold hover:text-primary flex-1 min-w-40 break-words">
           {plan.name}
-        </Link>
+        </PageLink>
       )}
       <span className="font-mono text-[12px] text-mute" suppressHydrationWarning>
         {when(plan.updatedAt)}

@@ -50,7 +50,7 @@ export function AnswerPanel({ question, card, refusal }: AnswerState) {
         {card?.way && (
           <button
             type="button"
-            className="fix-button"
+            className="fix-button whitespace-nowrap"
             onClick={() =>
               walkTo({
                 steps: card.way!.walk.steps.join(' '),
@@ -63,7 +63,12 @@ export function AnswerPanel({ question, card, refusal }: AnswerState) {
           </button>
         )}
         {card?.keep && (
-          <button type="button" className="fix-button" title={card.keep} onClick={() => keep(card.keep!)}>
+          <button
+            type="button"
+            className="fix-button whitespace-nowrap"
+            title={card.keep}
+            onClick={() => keep(card.keep!)}
+          >
             {card.way ? 'Keep the walk' : 'Keep it as a rule'}
           </button>
         )}
@@ -81,6 +86,12 @@ export function AnswerPanel({ question, card, refusal }: AnswerState) {
           Close
         </button>
       </div>
+      {card?.way && card.way.before > 0 && (
+        <p className="mt-1 max-h-[15vh] overflow-auto text-[12.5px] text-mute">
+          To <span className="font-mono">{card.way.from}</span>:{' '}
+          <span className="font-mono">{card.way.walk.steps.slice(0, card.way.before).join(', ')}</span>
+        </p>
+      )}
       {card && card.rows.length > 0 && (
         <ul className="mt-1 max-h-[15vh] overflow-auto grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] gap-x-6 gap-y-0.5 text-[12.5px]">
           {card.rows.slice(0, most).map(({ screen, detail, walk }, index) => (

@@ -1,6 +1,5 @@
 /** What the page and the worker that answers questions say to each other. */
-import type { AnswerRow } from '../../core/ask/rows';
-import type { AnswerWalk } from '../../core/ask/parts/answer';
+import type { AnswerRow, AnswerWay } from '../../core/ask/rows';
 import type { Overtaken } from '../parts/answer-newest';
 import type { Message } from '../../core/rules/parts/message';
 
@@ -16,8 +15,8 @@ export interface AnswerCard {
   readonly rows: readonly AnswerRow[];
   /** Labels of the screens that it is about. */
   readonly screens: readonly string[];
-  /** The walk of a way, and how many of its steps come before the first screen of the question; null for none. */
-  readonly way: { readonly walk: AnswerWalk; readonly before: number } | null;
+  /** Null for an answer that is no way. */
+  readonly way: AnswerWay | null;
   /** A declaration that keeps the answer in the plan; null if there is none. */
   readonly keep: string | null;
 }

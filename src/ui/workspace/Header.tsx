@@ -1,7 +1,7 @@
 'use client';
 
-import Link from 'next/link';
 import type { RefObject } from 'react';
+import { PageLink } from '../parts/PageLink';
 import { useAddress, useSaveState, useSnapshot } from '../session/context';
 import { GoTo } from './GoTo';
 import { PlanMenu } from './PlanMenu';
@@ -21,10 +21,14 @@ export function Header({ planId, name, onRename, goTo, onKeys }: Props) {
   const address = useAddress();
   return (
     <header className="@container flex items-center gap-3 h-[46px] px-4 border-b border-rule bg-base-100 min-w-0 compact:flex-wrap compact:h-auto compact:py-1.5 compact:gap-y-1">
-      <Link href="/plans" className="flex items-center gap-2.5 font-semibold text-[15px] shrink-0" title="All plans">
+      <PageLink
+        href="/plans"
+        className="flex items-center gap-2.5 font-semibold text-[15px] shrink-0"
+        title="All plans"
+      >
         <span className="double-bar h-[18px]" aria-hidden />
         Andante
-      </Link>
+      </PageLink>
       <h1 className="sr-only">{name}</h1>
       <PlanMenu planId={planId} name={name} onRename={onRename} />
       <SaveNote />

@@ -1,8 +1,8 @@
 'use client';
 
 import type { Ref } from 'react';
-import Link from 'next/link';
 import { Modal } from '../parts/Modal';
+import { PageLink } from '../parts/PageLink';
 import { Settings } from '../parts/Settings';
 import { KeyTable } from './KeyTable';
 
@@ -19,9 +19,9 @@ export function KeysDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
     <Modal ref={ref} title="Help, settings, all keys" closes="Close" width="max-w-md">
       <p className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
         {pages.map(({ name, title }) => (
-          <Link key={name} className="fix-button" href={`/help/${name}`}>
+          <PageLink key={name} className="fix-button" href={`/help/${name}`}>
             {title}
-          </Link>
+          </PageLink>
         ))}
       </p>
       <div className="border-y border-rule py-3 mb-3">

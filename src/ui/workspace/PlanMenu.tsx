@@ -1,9 +1,9 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { NameForm } from '../parts/NameForm';
+import { PageLink } from '../parts/PageLink';
 import { api } from '../session/api';
 import { useActions, useAddress, useSession } from '../session/context';
 import { Notice } from '../parts/Notice';
@@ -80,7 +80,7 @@ export function PlanMenu({ planId, name, onRename }: Props) {
           />
           <Item label="Delete" onClick={choose(remove)} />
           <li>
-            <Link href="/plans">All plans</Link>
+            <PageLink href="/plans">All plans</PageLink>
           </li>
         </ul>
       </details>

@@ -3,7 +3,7 @@ import { replay } from '../../walk/replay';
 import { reachOf } from '../../report/variant';
 import type { LostAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
-import { without } from '../parts/variation';
+import { planWithout } from '../parts/variation';
 import { foundIn } from './found';
 
 /** Finds what users lose if all triggers of a label go from a screen. Costs a check of the plan without them. */
@@ -14,7 +14,7 @@ export function answerLost(
 ): LostAnswer {
   const { screen, trigger } = question;
   const gone = screen.transitions.filter((one) => one.trigger === trigger).map(({ node }) => node);
-  const later = without(asked, gone);
+  const later = planWithout(asked, gone);
   const [was, is] = [reachOf(asked, variant), reachOf(later, variant)];
   const changed = asked.plan.screens.map((one) => {
     const [before, after] = [was.verdicts[one.index]!, is.verdicts[one.index]!];

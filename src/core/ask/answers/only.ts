@@ -4,7 +4,7 @@ import type { Plan } from '../../plan/model';
 import { reachOf } from '../../report/variant';
 import type { OnlyAnswer } from '../parts/answer';
 import type { Carrier, PlanQuestion } from '../parts/question';
-import { opened, without } from '../parts/variation';
+import { opened, planWithout } from '../parts/variation';
 import { foundIn } from './found';
 
 /**
@@ -12,7 +12,7 @@ import { foundIn } from './found';
  * check of that plan.
  */
 export function answerOnly(asked: Check, { by }: Extract<PlanQuestion, { kind: 'only' }>, variant: string): OnlyAnswer {
-  const [now, other] = [reachOf(asked, variant), reachOf(without(asked, statementsOf(by, asked.plan)), variant)];
+  const [now, other] = [reachOf(asked, variant), reachOf(planWithout(asked, statementsOf(by, asked.plan)), variant)];
   const shown = asked.plan.screens.filter(({ index }) => now.verdicts[index]!.reachable === 'yes');
   const otherwise = (index: number) => other.verdicts[index]!.reachable;
   return {

@@ -1,28 +1,27 @@
 import { toEnd } from '../../base/slices';
 import { check, type Check } from '../../check';
-import type { Screen } from '../../plan/model';
-import { answerTo, walkTaking } from '../../reach';
+import type { Plan, Screen } from '../../plan/model';
+import { answerTo, judging, walkBetween, walkTaking, type Between, type CutWalk, type VariantReach } from '../../reach';
 import { reachOf } from '../../report/variant';
+import { Ends } from '../../walk/ends';
 import type { Tap } from '../../walk/tap';
 import { retrace } from '../../walk/trail';
+import { Walker } from '../../walk/walker';
 import type { PathAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
-import { walkToward } from '../parts/toward';
-import { needReadable, opened, probedInTurn, without } from '../parts/variation';
+import { walkToward, type Limits } from '../parts/toward';
+import { needReadable, opened, planWithout, probed } from '../parts/variation';
 
 type PathQuestion = Extract<PlanQuestion, { kind: 'path' }>;
 
-/** A walk from a cold start, cut where the first screen is shown. */
-interface CutWalk {
-  readonly before: readonly Tap[];
-  readonly taps: readonly Tap[];
+interface FoundWalk extends CutWalk {
   readonly isShortest: boolean;
 }
 
 /** What is known of the runs of a changed plan. */
 interface Runs {
   readonly check: Check;
-  readonly found: CutWalk | 'undecided' | null;
+  readonly found: FoundWalk | 'undecided' | null;
 }
 
 /**
@@ -32,17 +31,13 @@ interface Runs {
  */
 export function answerPath(asked: Check, question: PathQuestion, variant: string): PathAnswer {
   needReadable(asked);
-  const inside = answerIn(without(asked, opened(asked.plan)), question, variant);
+  const inside = answerIn(planWithout(asked, opened(asked.plan)), question, variant);
   return inside.verdict === 'yes' ? inside : answerIn(asked, question, variant);
 }
 
-function answerIn(asked: Check, { from, to, condition }: PathQuestion, variant: string): PathAnswer {
-  // The screens in the plan that is asked now, which may be the plan without links.
-  const [first, later] = [asked.plan.screens[from.index]!, asked.plan.screens[to.index]!];
-  const { check: checked, found } =
-    condition === null
-      ? runsByRule(asked, first, later, variant)
-      : runsByProbes(asked, first, condition, later, variant);
+function answerIn(asked: Check, question: PathQuestion, variant: string): PathAnswer {
+  const { from, to, condition, without } = question;
+  const { check: checked, found } = runsOf(asked, question, variant);
   const run = found && found !== 'undecided' ? found : null;
   const steps = run && retrace(checked.plan, variant, [...run.before, ...run.taps]);
   const path = steps && {
@@ -58,16 +53,25 @@ function answerIn(asked: Check, { from, to, condition }: PathQuestion, variant: 
     from: from.label,
     to: to.label,
     condition,
+    without: without?.label ?? null,
     verdict: run ? 'yes' : found === 'undecided' ? 'undecided' : 'no',
     path,
-    keep: path ? asWalk(from, to, [...path.before, ...path.steps]) : !found && condition === null ? rule : null,
+    keep: path ? asWalk(from, to, [...path.before, ...path.steps]) : !found && !condition && !without ? rule : null,
   };
 }
 
 const asWalk = (from: Screen, to: Screen, steps: readonly string[]): string =>
   [`walk "From ${from.label} to ${to.label}" {`, ...steps.map((step) => `  ${step}`), '}'].join('\n');
 
-/** Without a condition: a rule of the plan says that no run shows the one screen after the other. */
+function runsOf(asked: Check, { from, to, condition, without }: PathQuestion, variant: string): Runs {
+  // The screens in the plan that is asked now, which may be the plan without links.
+  const now = ({ index }: Screen): Screen => asked.plan.screens[index]!;
+  return condition === null && without === null
+    ? runsByRule(asked, now(from), now(to), variant)
+    : runsBetween(asked, now(from), now(to), { condition, without: without && now(without) }, variant);
+}
+
+/** Between two screens: the claim that no run shows the one after the other, exact also where several tabs are. */
 function runsByRule(asked: Check, first: Screen, later: Screen, variant: string): Runs {
   const checked = check(`${asked.text}\nrule "No way" never ${later.label} after ${first.label}\n`);
   const { plan } = checked;
@@ -83,21 +87,77 @@ function runsByRule(asked: Check, first: Screen, later: Screen, variant: string)
   return { check: checked, found: { before: walk.slice(0, at + 1), taps: walk.slice(at + 1), isShortest: false } };
 }
 
-/** With a condition: a probe on the first screen asks for it, and one on the other screen asks for the first probe. */
-function runsByProbes(asked: Check, first: Screen, condition: string, later: Screen, variant: string): Runs {
-  const probes = probedInTurn(asked, first, condition, later);
-  const { check: checked } = probes;
+/**
+ * With a condition, or without a third screen. A probe tells where the condition holds. A search from there finds the
+ * shortest way. If it finds none, all runs tell whether there is one.
+ */
+function runsBetween(
+  asked: Check,
+  first: Screen,
+  later: Screen,
+  { condition, without }: Pick<PathQuestion, 'condition' | 'without'>,
+  variant: string,
+): Runs {
+  const probes = condition === null ? null : probed(asked, condition, [first]);
+  const checked = probes?.check ?? asked;
+  const { plan } = checked;
+  const now = ({ index }: Screen): Screen => plan.screens[index]!;
+  const branch = probes && probes.branchOn(now(first));
+  const between = {
+    first: now(first),
+    when: branch && branch.condition,
+    later: now(later),
+    without: without && now(without),
+  };
   const reach = reachOf(checked, variant);
-  const [from, to] = [checked.plan.screens[first.index]!, checked.plan.screens[later.index]!];
-  const walkTo = toEnd(walkTaking(reach, from, probes.branchOn(from)));
-  if (walkTo === null || walkTo === 'undecided') return { check: checked, found: walkTo };
-  const before = probes.without(walkTo);
-  const toward = walkToward(checked.plan, reach, before, to, { avoids: probes.isProbe });
-  if (toward) return { check: checked, found: { before, ...toward } };
-  const walk = toEnd(walkTaking(reach, to, probes.branchOn(to)));
-  if (walk === null || walk === 'undecided') return { check: checked, found: walk };
-  // The taps on probes belong to the question, not to the app.
-  const at = walk.findIndex(probes.isProbe);
-  const [start, taps] = [walk.slice(0, at), walk.slice(at)].map((part) => probes.without(part));
-  return { check: checked, found: { before: start!, taps: taps!, isShortest: false } };
+  const walkTo = branch ? toEnd(walkTaking(reach, between.first, branch)) : reach.verdicts[first.index]!.walk;
+  if (walkTo && walkTo !== 'undecided') {
+    const before = probes?.without(walkTo) ?? walkTo;
+    const limits = { ...judging(plan, variant, between), avoids: probes?.isProbe };
+    const toward = walkToward(plan, reach, before, between.later, limits);
+    if (toward) return { check: checked, found: { before, ...toward } };
+  }
+  const walk = toEnd(walkBetween(plan, reach, between));
+  if (walk === null) return { check: checked, found: null };
+  if ('hint' in walk) {
+    const asideFrom = (direct: readonly Tap[]): FoundWalk | null =>
+      aside(plan, reach, between, direct, probes?.isProbe);
+    const found = asideFrom(reach.verdicts[later.index]!.walk ?? []) ?? asideFrom(walk.hint);
+    return { check: checked, found: found ?? 'undecided' };
+  }
+  const [before, taps] = [walk.before, walk.taps].map((part) => probes?.without(part) ?? part);
+  return { check: checked, found: { before: before!, taps: taps!, isShortest: false } };
+}
+
+/** Number of configurations at the end of the way to the later screen from which a way aside is tried. */
+const mostAsides = 8;
+
+/**
+ * A way that waits in one tab: from where the later screen is shown, or shortly before, to the first screen in another
+ * tab, and back. Null if none is found.
+ *
+ * @param direct a walk that shows the later screen
+ */
+function aside(
+  plan: Plan,
+  reach: VariantReach,
+  between: Between,
+  direct: readonly Tap[],
+  avoids?: Limits['avoids'],
+): FoundWalk | null {
+  const { begins, keeps, ends } = judging(plan, reach.name, between);
+  const ending = new Ends(new Walker(plan, reach.name));
+  for (let at = direct.length; at > Math.max(0, direct.length - mostAsides); at--) {
+    const waiting = direct.slice(0, at);
+    const tabs = ending.of(waiting).map(({ active }) => active);
+    const toFirst = walkToward(plan, reach, waiting, between.first, {
+      avoids,
+      ends: (one) => begins(one) && keeps(one) && !tabs.includes(one.active),
+    });
+    if (!toFirst) continue;
+    const before = [...waiting, ...toFirst.taps];
+    const toward = walkToward(plan, reach, before, between.later, { avoids, begins, keeps, ends });
+    if (toward) return { before, taps: toward.taps, isShortest: false };
+  }
+  return null;
 }

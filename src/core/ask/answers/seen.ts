@@ -3,8 +3,8 @@ import type { Check } from '../../check';
 import type { Screen } from '../../plan/model';
 import { walkTaking, type VariantReach } from '../../reach';
 import { reachOf } from '../../report/variant';
-import { outcomesOf } from '../../walk/conditions';
-import type { Configuration } from '../../walk/configuration';
+import { mayHold } from '../../walk/conditions';
+import { activeStack, type Configuration } from '../../walk/configuration';
 import type { Tap } from '../../walk/tap';
 import type { SeenAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
@@ -18,7 +18,7 @@ export function answerSeen(
   { condition }: Extract<PlanQuestion, { kind: 'seen' }>,
   variant: string,
 ): SeenAnswer {
-  const probes = probed(asked, condition);
+  const probes = probed(asked, condition, asked.plan.screens);
   const { check: checked } = probes;
   const reach = reachOf(checked, variant);
   const decided = checked.plan.screens.map((screen) => ({
@@ -58,8 +58,8 @@ function walkFurther(
 ): readonly Tap[] | null {
   const { plan } = probes.check;
   const { condition } = probes.branchOn(screen);
-  const fits = ({ flags }: Configuration): boolean =>
-    condition !== null && outcomesOf(condition, (flag) => flags[plan.flags.indexOf(flag)]!).holds;
-  const toward = walkToward(plan, reach, first, screen, { avoids: probes.isProbe, fits });
+  const ends = (end: Configuration): boolean =>
+    activeStack(end)!.screen === screen && condition !== null && mayHold(plan, condition, end.flags);
+  const toward = walkToward(plan, reach, first, screen, { avoids: probes.isProbe, ends });
   return toward && [...first, ...toward.taps];
 }

@@ -52,6 +52,8 @@ export interface PathAnswer extends Asked<'path'> {
   readonly from: string;
   readonly to: string;
   readonly condition: string | null;
+  /** The screen that the way avoids; null for none. */
+  readonly without: string | null;
   /** Over all runs of the variant. */
   readonly verdict: 'yes' | 'no' | 'undecided';
   /** Null also for a run that no walk of the language describes: a link into an app that a cold start does not open. */

@@ -7,8 +7,17 @@ const carriers = ['links', 'menus', 'events'] as const;
 export type Carrier = (typeof carriers)[number];
 
 export type PlanQuestion =
-  /** Whether a run shows one screen and another one later; the condition holds when it shows the first. */
-  | { readonly kind: 'path'; readonly from: Screen; readonly to: Screen; readonly condition: string | null }
+  /**
+   * Whether a run shows one screen and another one later. The condition holds when it shows the first, and it never
+   * shows the screen `without` between them.
+   */
+  | {
+      readonly kind: 'path';
+      readonly from: Screen;
+      readonly to: Screen;
+      readonly condition: string | null;
+      readonly without: Screen | null;
+    }
   /** What can be tapped, or happens, directly before the screen is shown. */
   | { readonly kind: 'leads'; readonly screen: Screen }
   /** What users lose if all triggers of that label go from the screen. */
@@ -36,6 +45,7 @@ export const forms: readonly {
     form: 'from SCREEN while CONDITION to SCREEN',
     example: 'from explore while not signedIn to receipt',
   },
+  { kind: 'path', form: 'from SCREEN to SCREEN without SCREEN', example: 'from hut to receipt without dates' },
   { kind: 'leads', form: 'what leads to SCREEN', example: 'what leads to receipt' },
   { kind: 'lost', form: 'what is lost without "TRIGGER" on SCREEN', example: 'what is lost without "Book" on hut' },
   { kind: 'far', form: 'farther than NUMBER taps', example: 'farther than 4 taps' },
@@ -57,14 +67,14 @@ export function readQuestion(text: string, plan: Plan): PlanQuestion {
   const asked = text.trim().replace(/\s+/g, ' ').replace(/\?$/, '').trimEnd();
   const match = <T>(form: RegExp, read: (...words: string[]) => T): T | null => {
     const found = form.exec(asked);
-    return found && read(...found.slice(1));
+    // Parts that are left out are empty.
+    return found && read(...found.slice(1).map((word: string | undefined) => word ?? ''));
   };
   const screen = (name: string): Screen => screenCalled(name, plan);
   const question =
-    match(/^from (\S+) while (.+) to (\S+)$/i, (from, condition, to): PlanQuestion =>
-      path(screen(from), screen(to), condition),
+    match(/^from (\S+)(?: while (.+))? to (\S+?)(?: without (\S+))?$/i, (from, condition, to, without): PlanQuestion =>
+      path(screen(from), screen(to), condition || null, without ? screen(without) : null),
     ) ??
-    match(/^from (\S+) to (\S+)$/i, (from, to): PlanQuestion => path(screen(from), screen(to), null)) ??
     match(/^what leads to (\S+)$/i, (to): PlanQuestion => ({ kind: 'leads', screen: screen(to) })) ??
     match(/^what is lost without "([^"]+)" on (\S+)$/i, (trigger, on): PlanQuestion => lost(screen(on), trigger)) ??
     match(/^farther than (\d{1,4}) taps?$/i, (taps): PlanQuestion => ({ kind: 'far', taps: Number(taps) })) ??
@@ -79,9 +89,11 @@ export function readQuestion(text: string, plan: Plan): PlanQuestion {
   throw new NoQuestion(`“${text.trim()}” is none of the questions: ${forms.map(({ form }) => form).join('; ')}.`);
 }
 
-function path(from: Screen, to: Screen, condition: string | null): PlanQuestion {
+function path(from: Screen, to: Screen, condition: string | null, without: Screen | null): PlanQuestion {
   if (from === to) throw new NoQuestion('A way leads from one screen to another one. Name two screens.');
-  return { kind: 'path', from, to, condition };
+  if (without === from || without === to)
+    throw new NoQuestion(`The way begins at ${from.label} and ends at ${to.label}. Name a third screen to avoid.`);
+  return { kind: 'path', from, to, condition, without };
 }
 
 function lost(screen: Screen, trigger: string): PlanQuestion {

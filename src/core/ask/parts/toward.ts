@@ -20,8 +20,12 @@ interface SearchNode {
 export interface Limits {
   /** Events that must not happen. */
   readonly avoids?: (event: AppEvent) => boolean;
-  /** What has to hold at the end, beside the screen on top. */
-  readonly fits?: (configuration: Configuration) => boolean;
+  /** What has to hold where the other walk ends. */
+  readonly begins?: (configuration: Configuration) => boolean;
+  /** What has to hold all the way. */
+  readonly keeps?: (configuration: Configuration) => boolean;
+  /** Whether a walk may end there; by default, where the screen is on top. */
+  readonly ends?: (configuration: Configuration) => boolean;
 }
 
 export interface WalkToward {
@@ -42,12 +46,12 @@ export function walkToward(
   reach: VariantReach,
   first: readonly Tap[],
   goal: Screen,
-  { avoids = () => false, fits = () => true }: Limits = {},
+  { begins = () => true, avoids = () => false, keeps = () => true, ends = (one) => topOf(one) === goal }: Limits = {},
 ): WalkToward | null {
   const walker = new Walker(plan, reach.name);
-  const starts = new Ends(walker).of(first);
-  const isEnd = (configuration: Configuration): boolean => topOf(configuration) === goal && fits(configuration);
-  const search = (left: (screen: Screen) => number): Tap[] | null => walkFrom(walker, starts, isEnd, left, avoids);
+  const starts = new Ends(walker).of(first).filter((one) => begins(one) && keeps(one));
+  const search = (left: (screen: Screen) => number): Tap[] | null =>
+    walkFrom(walker, starts, left, { avoids, keeps, ends });
   const shortest = search(() => 0);
   const taps = shortest ?? search(tapsLeft(plan, reach, goal));
   return taps && { taps, isShortest: shortest !== null };
@@ -57,9 +61,8 @@ export function walkToward(
 function walkFrom(
   walker: Walker,
   starts: readonly Configuration[],
-  isEnd: (configuration: Configuration) => boolean,
   left: (screen: Screen) => number,
-  avoids: (event: AppEvent) => boolean,
+  { avoids, keeps, ends }: Required<Omit<Limits, 'begins'>>,
 ): Tap[] | null {
   const due: SearchNode[][] = [];
   const known = new Set<string>();
@@ -75,11 +78,11 @@ function walkFrom(
   let expanded = 0;
   for (; rank < due.length; rank++) {
     for (const node of (due[rank] ??= [])) {
-      if (node.taps > 0 && isEnd(node.configuration)) return tapsOf(node);
+      if (node.taps > 0 && ends(node.configuration)) return tapsOf(node);
       if (++expanded > most) return null;
       for (const by of walker.events(node.configuration)) {
         if (avoids(by)) continue;
-        for (const configuration of walker.after(node.configuration, by))
+        for (const configuration of walker.after(node.configuration, by).filter(keeps))
           add({ configuration, by, before: node, taps: node.taps + 1 });
       }
     }

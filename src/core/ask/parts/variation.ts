@@ -4,7 +4,7 @@
  */
 import { check, type Check } from '../../check';
 import { appendToScreen, withoutStatement } from '../../edit/body';
-import { applyEdits, type TextEdit } from '../../language/edits';
+import { applyEdits } from '../../language/edits';
 import { parse } from '../../language/parse';
 import type { TextRange } from '../../language/range';
 import type { Branch, Condition, Plan, Screen } from '../../plan/model';
@@ -14,7 +14,7 @@ import type { Tap } from '../../walk/tap';
 import { NoQuestion } from './question';
 
 /** The plan without some statements. */
-export function without({ text }: Check, statements: readonly TextRange[]): Check {
+export function planWithout({ text }: Check, statements: readonly TextRange[]): Check {
   return check(
     applyEdits(
       text,
@@ -74,37 +74,19 @@ export class Probed {
 }
 
 /**
- * Adds a probe to each screen.
+ * Adds a probe to each of some screens.
  *
  * @throws NoQuestion if the condition does not read, names no flag of the plan, or looks at more than flags
  */
-export function probed(asked: Check, condition: string): Probed {
+export function probed(asked: Check, condition: string, screens: readonly Screen[]): Probed {
   needReadable(asked);
   needFlags(asked, condition);
   const { text, plan } = asked;
   const label = fresh('probe', plan);
-  const edits = plan.screens.map(({ node }) =>
+  const edits = screens.map(({ node }) =>
     appendToScreen(text, node, [`on "${label}" when ${condition} leave "${label}"`]),
   );
   return new Probed(applyEdits(text, edits), label);
-}
-
-/**
- * Adds two probes: one on the first screen, which notes that it was tapped, and one on the other screen, which can be
- * tapped only after the first.
- *
- * @throws NoQuestion as `probed` does
- */
-export function probedInTurn(asked: Check, first: Screen, condition: string, later: Screen): Probed {
-  needReadable(asked);
-  needFlags(asked, condition);
-  const { text, plan } = asked;
-  const [label, note] = [fresh('probe', plan), fresh('asked', plan)];
-  const edits: TextEdit[] = [
-    appendToScreen(text, first.node, [`on "${label}" when ${condition} sets ${note} = true`]),
-    appendToScreen(text, later.node, [`on "${label}" when ${note} leave "${label}"`]),
-  ];
-  return new Probed(`${applyEdits(text, edits)}\nflag ${note}\n`, label);
 }
 
 /** A name that the plan does not have. */

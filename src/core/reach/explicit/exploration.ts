@@ -2,12 +2,13 @@ import type { Budget } from '../../base/budget';
 import { remembered } from '../../base/remembered';
 import type { Missed, Plan, Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
-import { lackOf } from '../../walk/conditions';
+import { lackOf, mayHold } from '../../walk/conditions';
 import { activeStack, StackNumbers, type Configuration, type Frame, type Stack } from '../../walk/configuration';
 import { isBeside, type AppEvent } from '../../walk/event';
 import { isInSight, listInSight } from '../../walk/in-sight';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
+import type { Monitored } from '../../walk/monitored';
 import { beginnings, followed, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
 
 /** Maximum number of expanded configurations, and of events; an event counts once for each outcome. */
@@ -58,12 +59,12 @@ export class Exploration {
   private foundByTaps = Infinity;
   private isAtEnd = false;
 
-  /** @param monitored the screen that each node remembers to have been shown before, or not */
+  /** @param monitored what each node remembers of what was shown before it */
   constructor(
     private readonly plan: Plan,
     readonly walker: Walker,
     private readonly budget: Budget,
-    private readonly monitored: Screen | null = null,
+    private readonly monitored: Monitored | null = null,
   ) {
     this.externalEvents = walker.externalEvents();
     this.asks = plan.screens.some(({ needs }) => needs.length > 0);
@@ -204,9 +205,13 @@ export class Exploration {
     };
   }
 
-  /** Whether the monitored screen was on top by the end of a node. */
+  /** What the nodes after a node remember. */
   private isSeen({ seen, configuration }: ExploredNode): boolean {
-    return seen || this.showsMonitored(configuration);
+    if (!this.monitored) return seen;
+    const { screen, when, until } = this.monitored;
+    if (this.shows(until, configuration)) return false;
+    if (seen || !this.shows(screen, configuration)) return seen;
+    return when === null || mayHold(this.plan, when, configuration.flags);
   }
 
   /** Explores until more than `count` nodes are known; false if there are no more. */
@@ -287,8 +292,7 @@ export class Exploration {
    * difference.
    */
   private openFromOutside(node: ExploredNode): void {
-    const { configuration, seen } = node;
-    const key = `${seen || this.showsMonitored(configuration)} ${configuration.flags.join()}`;
+    const key = `${this.isSeen(node)} ${node.configuration.flags.join()}`;
     if (this.opened.has(key)) return;
     this.opened.add(key);
     for (const event of this.externalEvents) this.take(event, node);
@@ -325,8 +329,8 @@ export class Exploration {
     });
   }
 
-  private showsMonitored(configuration: Configuration): boolean {
-    return isInSight(this.monitored, activeStack(configuration), this.walker.variant);
+  private shows(screen: Screen | null, configuration: Configuration): boolean {
+    return isInSight(screen, activeStack(configuration), this.walker.variant);
   }
 
   /** Whether an event has uncovered a screen whose needs do not hold. */

@@ -29,6 +29,10 @@ export class Explored {
 
   /** An exploration whose nodes know whether a screen was on top before. With null it monitors no screen. */
   after(screen: Screen | null): Exploration {
-    return remembered(this.explorations, screen, () => new Exploration(this.plan, this.walker, this.budget, screen));
+    return remembered(
+      this.explorations,
+      screen,
+      () => new Exploration(this.plan, this.walker, this.budget, screen && { screen, when: null, until: null }),
+    );
   }
 }

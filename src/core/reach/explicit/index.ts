@@ -1,5 +1,5 @@
 export { Exploration } from './exploration';
 export { Explored } from './explored';
-export { isFromWithin, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
+export { followed, fromNothing, isFromWithin, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
 export { observe, type Observed } from './observe';
 export { mayReach } from './over-approximation';

@@ -12,7 +12,7 @@ export interface ExploredNode {
   readonly configuration: Configuration;
   readonly by: AppEvent | null;
   readonly before: ExploredNode | null;
-  /** Whether the monitored screen was on top before. */
+  /** Whether the monitored screen was shown before. */
   readonly seen: boolean;
 }
 
@@ -36,6 +36,13 @@ export interface FoundWalk {
 /** The nodes of a cold start. */
 export const beginnings = (walker: Walker): ExploredNode[] =>
   walker.coldStart().map((configuration) => ({ configuration, by: null, before: null, seen: false }));
+
+/** The nodes of a cold start; and if a walk begins with a link or an entry, those of an app that it opens. */
+export function fromNothing(walker: Walker, [tap]: readonly Tap[]): ExploredNode[] {
+  const opens = tap?.kind === 'link' || tap?.kind === 'entry';
+  const before = { configuration: walker.nothing, by: null, before: null, seen: false };
+  return opens ? [...beginnings(walker), before] : beginnings(walker);
+}
 
 /** The walk to a node. */
 export function walkOf(last: ExploredNode): Tap[] {

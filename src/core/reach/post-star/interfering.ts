@@ -1,6 +1,7 @@
 /** Saturation of a system that has more than all runs: its tabs interfere with one another, or flags are left open. */
 import type { Budget } from '../../base/budget';
-import type { Plan, Screen } from '../../plan/model';
+import type { Plan } from '../../plan/model';
+import type { Monitored } from '../../walk/monitored';
 import { Pushdown, type Valuations } from '../system';
 import { Saturation } from './saturation';
 
@@ -23,13 +24,13 @@ export interface Bounding {
  * Null if the budget is used up.
  *
  * @param known an analysis with the same valuations, as a first source of changes
- * @param monitored the screen that each control state remembers to have been on top, or not
+ * @param monitored what each control state remembers
  */
 export function* saturateInterfering(
   { plan, variant, valuations }: Bounding,
   budget: Budget,
   known: Saturated | null,
-  monitored: Screen | null = null,
+  monitored: Monitored | null = null,
 ): Generator<void, Saturated | null, void> {
   const system = new Pushdown(plan, variant, monitored, 'interfering', valuations);
   const interference = system.interference!;

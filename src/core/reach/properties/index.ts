@@ -1,3 +1,4 @@
+export { judging, walkBetween, type Between, type CutWalk } from './between';
 export { deciding } from './claims';
 export { deadBranches, type DeadBranch } from './dead-branches';
 export { leaksOf } from './leaks';

@@ -1,6 +1,6 @@
 import type { Branch, Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
-import { outcomesOf } from '../../walk/conditions';
+import { mayHold } from '../../walk/conditions';
 import { activeStack } from '../../walk/configuration';
 import type { Tap } from '../../walk/tap';
 import { walkTo } from '../queries';
@@ -31,8 +31,7 @@ export function* walkTaking(
     const found = yield* reach.explored.all.find(
       ({ configuration }) =>
         activeStack(configuration)!.screen === screen &&
-        (branch.condition === null ||
-          outcomesOf(branch.condition, (flag) => configuration.flags[stacks.plan.flags.indexOf(flag)]!).holds),
+        (branch.condition === null || mayHold(stacks.plan, branch.condition, configuration.flags)),
       walk,
     );
     return found ?? (reach.explored.all.isWhole ? null : 'undecided');

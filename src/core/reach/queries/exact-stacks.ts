@@ -4,6 +4,7 @@ import { type Head, type Runs, Saturation } from '../post-star';
 import { Pushdown } from '../system';
 import { Epochs } from './epochs';
 import { Stacks } from './stacks';
+import type { Monitored } from '../../walk/monitored';
 
 /** All stacks that runs of one variant build, and no others: its tabs share nothing. */
 export class ExactStacks extends Stacks {
@@ -20,8 +21,9 @@ export class ExactStacks extends Stacks {
     return [...this.epochsBy.values()].some(({ exhausted }) => exhausted);
   }
 
-  protected override *saturateMonitoring(screen: Screen): Work<Saturation> {
-    const saturation = new Saturation(new Pushdown(this.plan, this.system.variant.name, screen), this.budget, true);
+  protected override *saturateMonitoring(monitored: Monitored): Work<Saturation> {
+    const system = new Pushdown(this.plan, this.system.variant.name, monitored);
+    const saturation = new Saturation(system, this.budget, true);
     yield* saturation.run();
     return saturation;
   }

@@ -9,6 +9,7 @@ import { Predecessors, waysInto, type WaysInto } from './predecessors';
 import type { Pushdown } from '../system';
 import { cyclesOf, type Cycle } from './cycles';
 import { leavesAllAsItIs } from './stays';
+import type { Monitored } from '../../walk/monitored';
 
 /** A configuration that reveals a screen: its path edge, and the frames beneath that matter. */
 export interface Revealed {
@@ -61,11 +62,11 @@ export abstract class Stacks {
     // The next rule is usually about the same screen. Saturations of all screens may not fit into memory.
     for (const [other] of this.monitored) if (this.monitored.size >= mostMonitored) this.monitored.delete(other);
     this.budget.spend(this.plan.screens.length * costOfScreen);
-    return yield* this.saturateMonitoring(screen);
+    return yield* this.saturateMonitoring({ screen, when: null, until: null });
   }
 
-  /** Saturates a system whose control states remember whether a screen has been on top; null past the budget. */
-  protected abstract saturateMonitoring(screen: Screen): Work<Saturation | null>;
+  /** Saturates a system whose control states remember what is monitored; null past the budget. */
+  protected abstract saturateMonitoring(monitored: Monitored): Work<Saturation | null>;
 
   /** Configurations from which a screen can still be reached. */
   predecessorsOf(goal: Screen): Work<Predecessors> {

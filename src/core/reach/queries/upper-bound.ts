@@ -3,6 +3,7 @@ import type { Work } from '../../base/slices';
 import { ByTaps, type Head, saturateInterfering, Saturation } from '../post-star';
 import { Predecessors, waysInto, type WaysInto } from './predecessors';
 import { Stacks } from './stacks';
+import type { Monitored } from '../../walk/monitored';
 
 /**
  * Over-approximation of the stacks of a variant whose tabs share flags, or whose flags have too many values together. A
@@ -29,11 +30,11 @@ export class UpperBound extends Stacks {
     return found;
   }
 
-  protected override *saturateMonitoring(screen: Screen): Work<Saturation | null> {
+  protected override *saturateMonitoring(monitored: Monitored): Work<Saturation | null> {
     const { plan, budget } = this;
     const { variant, valuations } = this.system;
     const of = { plan, variant: variant.name, valuations };
-    return (yield* saturateInterfering(of, budget, this, screen))?.saturation ?? null;
+    return (yield* saturateInterfering(of, budget, this, monitored))?.saturation ?? null;
   }
 
   /**

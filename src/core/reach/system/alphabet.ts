@@ -5,8 +5,8 @@ import type { Valuation } from './valuations';
 
 /** The properties of a frame that steps can tell apart: `asked`, whether the screen beneath waits for its result. */
 export interface FrameKind extends NewFrame {
-  /** Whether the monitored list is in sight beside the frame while that is on top. */
-  readonly besideMonitored: boolean;
+  /** The watched list that is in sight beside the frame while that is on top; null for none. */
+  readonly beside: Screen | null;
   /** The arrival that a gate puts off; null for frames that are no gate. */
   readonly putOff: InternedArrival | null;
 }
@@ -50,12 +50,14 @@ export class Alphabet {
    * @param stacks number of stacks
    * @param valuations number of valuations
    * @param monitors whether control states remember that a screen has been shown
+   * @param watched the lists that frames may have beside them, three at most
    */
   constructor(
     private readonly screens: number,
     private readonly stacks: number,
     valuations: number,
     monitors: boolean,
+    private readonly watched: readonly Screen[],
   ) {
     this.blocks = new Blocks(valuations * stacks * (monitors ? 2 : 1));
     this.idle = new Numbering(this.blocks, 0);
@@ -91,10 +93,10 @@ export class Alphabet {
   }
 
   private symbol(frame: FrameKind, last: boolean, gateBeneath: boolean): StackSymbol {
-    const { screen, modal, asked, besideMonitored, putOff } = frame;
+    const { screen, modal, asked, beside, putOff } = frame;
     const key =
-      ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 32 +
-      (besideMonitored ? 16 : 0) +
+      ((putOff ? putOff.id + 1 : 0) * this.screens + screen.index) * 64 +
+      (beside ? (this.watched.indexOf(beside) + 1) * 16 : 0) +
       (asked ? 8 : 0) +
       (modal ? 4 : 0) +
       (last ? 2 : 0) +
@@ -103,7 +105,7 @@ export class Alphabet {
     if (!symbol)
       this.symbols.set(
         key,
-        (symbol = { id: this.symbols.size, screen, modal, asked, besideMonitored, putOff, last, gateBeneath }),
+        (symbol = { id: this.symbols.size, screen, modal, asked, beside, putOff, last, gateBeneath }),
       );
     return symbol;
   }
@@ -145,6 +147,6 @@ export const frameOf = (screen: Screen): FrameKind => ({
   screen,
   modal: screen.shape !== null,
   asked: false,
-  besideMonitored: false,
+  beside: null,
   putOff: null,
 });

@@ -78,14 +78,14 @@ export class EventInterpreter {
 
   /**
    * @param interference changes of flags by other tabs; null for tabs that share nothing
-   * @param monitored the list that frames know to be in sight beside them; null if none has to
+   * @param watched lists that frames know to be in sight beside them
    */
   constructor(
     private readonly variant: VariantOf,
     private readonly valuations: Valuations,
     private readonly alphabet: Alphabet,
     private readonly interference: Interference | null,
-    private readonly monitored: Screen | null,
+    private readonly watched: readonly Screen[],
   ) {}
 
   /** Outcomes of an arrival from outside, for any stacks before. */
@@ -243,7 +243,7 @@ export class EventInterpreter {
 
   /** Whether an arrival depends on the frame that is on top. */
   private looks({ kind, screen, asker }: InternedArrival, { stack }: PartialConfiguration): boolean {
-    if (kind === 'push' && this.monitored) return true;
+    if (kind === 'push' && this.watches) return true;
     return kind === 'replace' || asker !== null || (kind === 'switch' && this.variant.stackOf(screen) === stack);
   }
 
@@ -390,7 +390,7 @@ export class EventInterpreter {
         partial.continuation = lowered(partial.continuation, partial.known.length);
         const asked = replaced !== undefined && replaced.asked && returnsAlike(replaced.screen, screen);
         const frame = { screen, modal: screen.shape !== null, asked };
-        if (this.monitored) partial.continuation = { item: { kind: 'place', frame }, next: partial.continuation };
+        if (this.watches) partial.continuation = { item: { kind: 'place', frame }, next: partial.continuation };
         else this.place(partial, frame);
         break;
       }
@@ -440,23 +440,28 @@ export class EventInterpreter {
     if (marked) leftWith(marked);
   }
 
-  /** Puts a frame on top. Beside a monitored list, what lies beneath has to be known. */
-  private place(partial: PartialConfiguration, frame: NewFrame): void {
-    const { screen, modal, asked } = frame;
-    const besideMonitored = this.monitored !== null && this.isBeside(frame, partial.known.at(-1));
-    // Written out: a spread takes several times as long, and this runs for each frame of each event.
-    partial.known.push({ screen, modal, asked, besideMonitored, putOff: null });
+  private get watches(): boolean {
+    return this.watched.length > 0;
   }
 
-  /** Whether the monitored list is in sight beside a frame: it belongs to the nearest pair, under no modal frame. */
-  private isBeside({ screen, modal }: NewFrame, below: FrameKind | undefined): boolean {
-    if (modal || !below) return false;
-    return this.variant.listBeside(screen) === below.screen ? below.screen === this.monitored : below.besideMonitored;
+  /** Puts a frame on top. Where lists are watched, what lies beneath has to be known. */
+  private place(partial: PartialConfiguration, frame: NewFrame): void {
+    const { screen, modal, asked } = frame;
+    const beside = this.watches ? this.besideOf(frame, partial.known.at(-1)) : null;
+    // Written out: a spread takes several times as long, and this runs for each frame of each event.
+    partial.known.push({ screen, modal, asked, beside, putOff: null });
+  }
+
+  /** The watched list that is in sight beside a frame: it belongs to the nearest pair, under no modal frame. */
+  private besideOf({ screen, modal }: NewFrame, below: FrameKind | undefined): Screen | null {
+    if (modal || !below) return null;
+    if (this.variant.listBeside(screen) !== below.screen) return below.beside;
+    return this.watched.includes(below.screen) ? below.screen : null;
   }
 
   private build(partial: PartialConfiguration, screens: readonly Screen[]): void {
     empty(partial);
-    if (this.monitored) for (const screen of screens) this.place(partial, frameOf(screen));
+    if (this.watches) for (const screen of screens) this.place(partial, frameOf(screen));
     else partial.known = screens.map(frameOf);
     partial.stack = this.variant.stackOf(screens[0]!) ?? 0;
     partial.tabs = 'anew';

@@ -4,6 +4,7 @@ import { remembered } from '../../base/remembered';
 import { FlagEffects } from './flag-effects';
 import type { Work } from '../../base/slices';
 import type { Control, StackSymbol } from './alphabet';
+import type { Monitored } from '../../walk/monitored';
 import type { Sets, Valuation, Valuations } from './valuations';
 import type { VariantOf } from './variant';
 
@@ -65,7 +66,7 @@ export class Interference {
   constructor(
     private readonly variant: VariantOf,
     private readonly valuations: Valuations,
-    private readonly monitored: Screen | null = null,
+    private readonly monitored: Monitored | null = null,
   ) {
     this.effects = new FlagEffects(variant, valuations, 'left out');
     this.allEffects = new FlagEffects(variant, valuations, 'counts');
@@ -133,10 +134,10 @@ export class Interference {
       if (index % slice === slice - 1) yield;
       const {
         control: { stack, valuation },
-        symbol: { screen, besideMonitored },
+        symbol: { screen },
       } = head;
       if (stack === 0) continue;
-      this.noteMonitored(stack, screen === this.monitored || besideMonitored);
+      this.noteMonitored(head);
       const seen = (this.seen[stack] ??= new Map());
       const screens = seen.get(valuation) ?? new Set();
       seen.set(valuation, screens);
@@ -171,8 +172,11 @@ export class Interference {
     return this.isNew;
   }
 
-  private noteMonitored(stack: number, isShown: boolean): void {
-    if (!isShown || this.monitoring.has(stack)) return;
+  private noteMonitored({ control: { stack, valuation }, symbol: { screen, beside } }: ReachedHead['head']): void {
+    if (!this.monitored || this.monitoring.has(stack)) return;
+    const { screen: monitored, when } = this.monitored;
+    if (screen !== monitored && beside !== monitored) return;
+    if (when && this.valuations.outcome(when, valuation) === 'fails') return;
     this.monitoring.add(stack);
     this.isNew = true;
   }

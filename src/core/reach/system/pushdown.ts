@@ -11,6 +11,7 @@ import type { InternedArrival, NewFrame, ShownTab } from './continuation';
 import { Alphabet, frameOf, type Control, type FrameKind, type StackSymbol } from './alphabet';
 import { Interference, type ReachedHead as ShownHead } from './interference';
 import { EventInterpreter, type EventOutcome } from './event-interpreter';
+import type { Monitored } from '../../walk/monitored';
 import { plainRule, ruleOf, type PushdownRule } from './pushdown-rule';
 import type { Work } from '../../base/slices';
 import { valuationsOf, type Valuation, type Valuations } from './valuations';
@@ -41,7 +42,7 @@ export class Pushdown {
   private readonly backOf: readonly PushdownRule[];
 
   /**
-   * @param monitored the screen that each control state remembers to have been on top, or not
+   * @param monitored what each control state remembers
    * @param tabs `interfering` if tabs that share flags may change them for one another (see `Interference`). After the
    * last new change, the system has all configurations of all runs, and perhaps more
    * @param valuations of the variant, perhaps with flags that are left open
@@ -49,26 +50,24 @@ export class Pushdown {
   constructor(
     plan: Plan,
     variant: string,
-    readonly monitored: Screen | null = null,
+    private readonly monitored: Monitored | null = null,
     tabs: 'alone' | 'interfering' = 'alone',
     readonly valuations: Valuations = valuationsOf(plan, variant),
   ) {
     this.variant = variantOf(plan, variant);
+    const lists = new Set(plan.screens.map((screen) => this.variant.listBeside(screen)));
+    const watched = [...lists].flatMap((list) =>
+      list && (list === monitored?.screen || list === monitored?.until) ? [list] : [],
+    );
     this.alphabet = new Alphabet(
       plan.screens.length,
       this.variant.tabs.length + 1,
       this.valuations.count,
       monitored !== null,
+      watched,
     );
     this.interference = tabs === 'interfering' ? new Interference(this.variant, this.valuations, monitored) : null;
-    const isList = plan.screens.some((screen) => monitored !== null && this.variant.listBeside(screen) === monitored);
-    this.interpreter = new EventInterpreter(
-      this.variant,
-      this.valuations,
-      this.alphabet,
-      this.interference,
-      isList ? monitored : null,
-    );
+    this.interpreter = new EventInterpreter(this.variant, this.valuations, this.alphabet, this.interference, watched);
     this.external = [
       ...this.variant.links.map(
         (link) =>
@@ -186,10 +185,13 @@ export class Pushdown {
     return this.target(rule, control.valuation, this.hasSeen(control, symbol));
   }
 
-  /** Whether the monitored screen has been shown, on top or beside it, once this head was on top. */
-  hasSeen({ seen, continuation }: Control, { screen, besideMonitored }: StackSymbol): boolean {
-    if (seen || this.monitored === null) return seen;
-    return continuation === null && (screen === this.monitored || besideMonitored);
+  /** What a control state remembers once this head was on top. */
+  hasSeen({ seen, continuation, valuation }: Control, { screen, beside }: StackSymbol): boolean {
+    if (this.monitored === null || continuation !== null) return seen;
+    const { screen: monitored, when, until } = this.monitored;
+    if (until !== null && (screen === until || beside === until)) return false;
+    if (seen || (screen !== monitored && beside !== monitored)) return seen;
+    return when === null || this.valuations.outcome(when, valuation) !== 'fails';
   }
 
   /** All rules of a head. Costs the work of its events, once for all heads that share them. */
