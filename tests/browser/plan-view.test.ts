@@ -92,6 +92,13 @@ describe('the text', () => {
     await app.type(Key.ENTER);
     await app.untilText('.cm-content', 'on "Hut" push hut(hutId: first)');
     await app.untilText(verdict, 'Nothing found');
+    // A name that is typed to its end is left alone: Enter begins a line.
+    await app.type(Key.END, Key.ENTER, 'on "All');
+    await app.type(Key.END, ' push hut');
+    await app.untilText('.cm-tooltip-autocomplete', 'hut');
+    await app.untilCompletionIsReady();
+    await app.type(Key.ENTER, 'on "Map"');
+    await app.untilStored(id, '  on "All" push hut\n  on "Map"\n');
   });
 
   test('F8 goes from finding to finding, and the margin says what is wrong with each line', async () => {

@@ -1,14 +1,29 @@
 import {
   autocompletion,
+  closeCompletion,
+  selectedCompletion,
   type Completion as EditorCompletion,
   type CompletionContext,
   type CompletionResult,
 } from '@codemirror/autocomplete';
-import type { Extension } from '@codemirror/state';
+import { Prec, type EditorState, type Extension } from '@codemirror/state';
+import { keymap } from '@codemirror/view';
 import type { Session } from '../session/session';
 
 /** Completions come from the worker, which has the plan; the editor only shows them. */
-export const completionFrom = (session: Session): Extension =>
+export const completionFrom = (session: Session): Extension => [
+  // Enter begins a new line where the chosen name stands already: to take it would change nothing.
+  Prec.highest(
+    keymap.of([
+      {
+        key: 'Enter',
+        run(view) {
+          if (standsAlready(view.state)) closeCompletion(view);
+          return false;
+        },
+      },
+    ]),
+  ),
   autocompletion({
     icons: false,
     override: [
@@ -38,4 +53,13 @@ export const completionFrom = (session: Session): Extension =>
         };
       },
     ],
-  });
+  }),
+];
+
+/** Whether the chosen completion is the whole name before the caret. */
+function standsAlready(state: EditorState): boolean {
+  const { apply } = selectedCompletion(state) ?? {};
+  const { head, empty } = state.selection.main;
+  const line = state.doc.lineAt(head);
+  return empty && /[\w./-]*$/.exec(line.text.slice(0, head - line.from))![0] === apply;
+}
