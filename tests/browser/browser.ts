@@ -17,6 +17,8 @@ export type ChromiumDriver = WebDriver & {
 export interface BrowserAddress {
   readonly service: string;
   readonly session: string;
+  /** Host and port at which the browser takes further drivers. */
+  readonly debugger: string;
 }
 
 export interface Browser {
@@ -79,9 +81,11 @@ export async function openBrowser(...others: string[]): Promise<Browser> {
     .setChromeOptions(options)
     .build()) as ChromiumDriver;
   await resize(driver);
+  const session = await driver.getSession();
+  const { debuggerAddress } = session.getCapability('goog:chromeOptions') as { readonly debuggerAddress: string };
   return {
     driver,
-    address: { service: address, session: (await driver.getSession()).getId() },
+    address: { service: address, session: session.getId(), debugger: debuggerAddress },
     async close() {
       await driver.quit();
       await service.kill();

@@ -111,7 +111,7 @@ const families: Readonly<Record<string, (count: number) => string>> = {
 };
 
 /** The texts compared have one, two and three times this size. */
-const size = 60;
+const size = 40;
 /** Larger than every limit of nested elses: below a limit, work may grow as the square. */
 const sizeOf: Readonly<Record<string, number>> = { 'elses that lead to one another': 400 };
 
