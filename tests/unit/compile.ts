@@ -21,6 +21,8 @@ const usual = {
 export interface CompilerMessage {
   /** Relative to the folder. */
   readonly path: string;
+  /** From 1; 0 for a message about no file. */
+  readonly line: number;
   readonly message: string;
 }
 
@@ -41,9 +43,9 @@ export function compileErrors(folder: string, files: readonly string[], options:
   // Lines that belong to the message before them are indented.
   const errors = stdout
     .split(/\n(?=\S)/)
-    .map((text) => /^(?:(.*?)\(\d+,\d+\): )?error (TS\d+: [^]*)/.exec(text.trim()))
+    .map((text) => /^(?:(.*?)\((\d+),\d+\): )?error (TS\d+: [^]*)/.exec(text.trim()))
     .filter((match) => match !== null)
-    .map(([, path = '', message]) => ({ path, message: message! }));
+    .map(([, path = '', line = 0, message]) => ({ path, line: Number(line), message: message! }));
   if ((status === 0) !== (errors.length === 0))
     throw new Error(`The compiler ended with ${status}.\n${stdout}${stderr}`);
   return errors;

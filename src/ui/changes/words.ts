@@ -51,6 +51,7 @@ export const kindWords: Readonly<Record<EffectCard['kind'], string>> = {
   url: 'links',
   state: 'saved state',
   caller: 'callers',
+  code: 'code',
   walk: 'walks',
   rule: 'rules',
   reach: 'screens',

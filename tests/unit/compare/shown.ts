@@ -45,5 +45,7 @@ function factsOf(effect: Effect): string {
       return Object.values(effect.because).map(String).join(' ');
     case 'caller':
       return `${effect.by.key} of ${effect.screen} ${effect.has}${effect.finding ? ` ${effect.finding.rule}` : ''}`;
+    case 'code':
+      return `${effect.declares} ${effect.name}: ${effect.losses.map((loss) => Object.values(loss).join(' ')).join(', ')}`;
   }
 }

@@ -1,4 +1,5 @@
 import type { TextRange } from '../../language/range';
+import type { DeclarationKind } from '../../generate/typescript/surface';
 import type { Finding } from '../../rules/parts/rule';
 import type { Value } from '../../plan/value';
 import type { Break } from '../../walk/replay';
@@ -135,6 +136,38 @@ export interface CallerEffect extends Common {
   readonly finding: Finding | null;
 }
 
+/** A declaration of the generated code that the code of the app no longer compiles with. */
+export interface CodeEffect extends Common {
+  readonly kind: 'code';
+  readonly declares: DeclarationKind;
+  /** Its name in TypeScript: `hut`, `hut.book`, `Season`. */
+  readonly name: string;
+  /** How the plan calls it. */
+  readonly label: string;
+  readonly losses: readonly CodeLoss[];
+}
+export type CodeLoss =
+  | { readonly why: 'gone' }
+  /** `is` is its name in the new plan. */
+  | { readonly why: 'renamed'; readonly is: string }
+  /** Code that handles all of its kind lacks it. */
+  | { readonly why: 'new' }
+  /** Another function makes its values. */
+  | { readonly why: 'maker'; readonly was: string; readonly is: string }
+  /** A field that has to be given now. */
+  | { readonly why: 'wants'; readonly name: string; readonly type: string }
+  /** A field that has gone. */
+  | { readonly why: 'takes no'; readonly name: string }
+  | { readonly why: 'type'; readonly name: string; readonly was: string; readonly is: string };
+
 export type Effect =
-  FindingEffect | ReachEffect | BackEffect | RuleEffect | WalkEffect | UrlEffect | StateEffect | CallerEffect;
+  | FindingEffect
+  | ReachEffect
+  | BackEffect
+  | RuleEffect
+  | WalkEffect
+  | UrlEffect
+  | StateEffect
+  | CallerEffect
+  | CodeEffect;
 export type EffectKind = Effect['kind'];

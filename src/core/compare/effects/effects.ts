@@ -2,6 +2,7 @@
 import type { PlanChanges } from '../changes/plan-changes';
 import { backEffects } from './back-effects';
 import { callerEffects } from './caller-effects';
+import { codeEffects } from './code-effects';
 import { weights, type Effect } from './effect';
 import { findingEffects, type FindingMatch } from './finding-effects';
 import { reachEffects } from './reach-effects';
@@ -26,6 +27,11 @@ export function effectsOf(versions: Versions, { diff, worded }: PlanChanges, mat
     ...reachEffects(versions, comes),
   ];
   const told = new Set(effects.flatMap((effect) => ('finding' in effect && effect.finding ? [effect.finding] : [])));
-  const all = [...effects, ...findingEffects(versions, match, told), ...backEffects(versions)];
+  const all = [
+    ...effects,
+    ...findingEffects(versions, match, told),
+    ...backEffects(versions),
+    ...codeEffects(versions),
+  ];
   return weights.flatMap((weight) => all.filter((effect) => effect.weight === weight));
 }

@@ -2,6 +2,8 @@ import type { Comparison } from '../compare';
 import {
   weights,
   type CallerEffect,
+  type CodeEffect,
+  type CodeLoss,
   type Effect,
   type Evidence,
   type Reached,
@@ -75,7 +77,8 @@ export type EffectFacts =
   | { readonly url: string; readonly pattern: string; readonly opens: string | null; readonly loses: readonly string[] }
   /** A state that the old version saves and the new one cannot read; null if the search for one gave up. */
   | { readonly because: StateLoss['why']; readonly variant: string | null; readonly state: WrittenConfiguration | null }
-  | { readonly by: string; readonly has: CallerEffect['has'] };
+  | { readonly by: string; readonly has: CallerEffect['has'] }
+  | { readonly declares: CodeEffect['declares']; readonly name: string; readonly losses: readonly CodeLoss[] };
 
 /** Output of `andante compare --format json`, as docs/schema/compare.schema.json says. */
 export interface JsonComparison {
@@ -192,6 +195,8 @@ function factsOf(effect: Effect, { before }: Comparison, withExample: boolean): 
     }
     case 'caller':
       return { by: plain(sayPart(effect.by)), has: effect.has };
+    case 'code':
+      return { declares: effect.declares, name: effect.name, losses: effect.losses };
   }
 }
 

@@ -6,6 +6,8 @@ import { showInFull } from '../../plan/value';
 import type {
   BackEffect,
   CallerEffect,
+  CodeEffect,
+  CodeLoss,
   Effect,
   Evidence,
   FindingEffect,
@@ -49,6 +51,8 @@ function sayKind(effect: Effect): SaidEffect {
       return sayState(effect);
     case 'caller':
       return sayCaller(effect);
+    case 'code':
+      return sayCode(effect);
   }
 }
 
@@ -194,6 +198,62 @@ function sayCaller({ screen, by, has, finding }: CallerEffect): SaidEffect {
         : say`${caller} opens ${screen} as before.`,
     detail: nothing,
   };
+}
+
+function sayCode({ declares, label, name, losses }: CodeEffect): SaidEffect {
+  const owner = name.slice(0, name.lastIndexOf('.'));
+  if (losses.some(({ why }) => why === 'new')) return { summary: sayNew(declares, label, owner), detail: nothing };
+  const reasons = losses.map((loss) => sayCodeLoss(loss, declares));
+  return {
+    summary: say`Code that uses ${sayDeclaration(declares, label, owner)} does not compile any more.`,
+    detail: reasons.flatMap((reason, index) => (index === 0 ? reason : [' ', ...reason])),
+  };
+}
+
+function sayNew(declares: CodeEffect['declares'], label: string, owner: string): Message {
+  if (declares === 'screen') return say`Code that draws all screens does not compile until it draws ${label}.`;
+  if (declares === 'option') return say`Code for all options of ${owner} does not compile until it has ${label}.`;
+  return say`Code that implements the exits of ${owner} does not compile until it has “${words(label)}”.`;
+}
+
+function sayDeclaration(declares: CodeEffect['declares'], label: string, owner: string): Message {
+  switch (declares) {
+    case 'exit':
+      return say`the exit “${words(label)}” of ${owner}`;
+    case 'option':
+      return say`the option ${label} of ${owner}`;
+    case 'answer':
+      return say`the result that ${owner} gets in ${label}`;
+    case 'menu item':
+    case 'event':
+    case 'tab':
+    case 'entry':
+      return say`the ${words(declares)} “${words(label)}”`;
+    case 'id':
+    case 'choice':
+    case 'record':
+      return say`the type ${label}`;
+    default:
+      return say`the ${words(declares)} ${label}`;
+  }
+}
+
+function sayCodeLoss(loss: CodeLoss, declares: CodeEffect['declares']): Message {
+  switch (loss.why) {
+    case 'gone':
+    case 'new':
+      return say`It has gone.`;
+    case 'renamed':
+      return say`It is called ${loss.is} now.`;
+    case 'maker':
+      return say`Its routes come from ${loss.is}, not ${loss.was}.`;
+    case 'wants':
+      return say`It wants ${loss.name}: ${loss.type}.`;
+    case 'takes no':
+      return declares === 'entry' ? say`It has a URL now, and takes no route.` : say`It has no ${loss.name} any more.`;
+    case 'type':
+      return say`${loss.name === 'value' ? words('It') : loss.name} is ${loss.is} now, not ${loss.was}.`;
+  }
 }
 
 /** A message as the beginning of a sentence. */

@@ -38,7 +38,15 @@ import { compareTexts } from './words';
  * means nothing. Never throws. Costs O(n log n) for n statements.
  */
 export function programOf(plan: Plan): Program {
-  return new ProgramReader(plan).read();
+  return new ProgramReader(plan, () => true).read(true);
+}
+
+/**
+ * The program of a plan without its links, and without the triggers of some screens. To read these takes most of the
+ * time.
+ */
+export function outlineOf(plan: Plan, hasTriggers: (screen: Screen) => boolean): Program {
+  return new ProgramReader(plan, hasTriggers).read(false);
 }
 
 const byName = <T extends { readonly name: string }>(a: T, b: T): number => compareTexts(a.name, b.name);
@@ -47,9 +55,12 @@ class ProgramReader {
   private readonly reader = new ActionReader();
   private readonly circumstances = new Set<string>();
 
-  constructor(private readonly plan: Plan) {}
+  constructor(
+    private readonly plan: Plan,
+    private readonly hasTriggers: (screen: Screen) => boolean,
+  ) {}
 
-  read(): Program {
+  read(hasLinks: boolean): Program {
     const { plan, reader } = this;
     const start = plan.start && this.opensOutside(plan.start, 'start');
     if (!start)
@@ -57,7 +68,7 @@ class ProgramReader {
     const modules = this.modules();
     const screens = modules.flatMap((module) => module.screens);
     const tabBars = this.tabBars();
-    const links = this.links(start);
+    const links = hasLinks ? this.links(start) : [];
     const menus = this.menus();
     const happenings = this.happenings();
     const types = [...plan.types.values()].map(({ type }) => type);
@@ -118,7 +129,7 @@ class ProgramReader {
     return {
       screen,
       parameters: usable(screen.parameters),
-      triggers: groupTriggers(screen, plan).map((group) =>
+      triggers: (this.hasTriggers(screen) ? groupTriggers(screen, plan) : []).map((group) =>
         readEvent(
           plan,
           reader,
@@ -165,9 +176,11 @@ class ProgramReader {
     };
   }
 
+  /** Nobody can tap a menu that has no items. */
   private menus(): MenuCode[] {
     const { plan, reader } = this;
-    return plan.menus.map((menu) => ({
+    const menus = plan.menus.filter(({ items }) => items.length > 0);
+    return menus.map((menu) => ({
       menu,
       items: menu.items.map((item) =>
         readEvent(plan, reader, item.label, `“${item.label}” in ${menu.title}`, [this.statement(item, menu.only)]),

@@ -1,5 +1,5 @@
 /** `events.ts`: all that can happen to the app, as data. */
-import type { EventCode, Program, ScreenCode } from '../program/program';
+import type { EntryCode, EventCode, Program, ScreenCode } from '../program/program';
 import { hasPairs } from '../program/pairs';
 import { camelCase, nameAll } from '../program/words';
 import { exitNames, keyOf, payloadOf, quoted } from './names';
@@ -24,6 +24,10 @@ export const happeningNames = ({ happenings }: Program): ReadonlyMap<EventCode, 
     ({ label }) => label,
     camelCase,
   );
+
+/** Names of the doors from outside. */
+export const entryNames = ({ entries: all }: Program): ReadonlyMap<EntryCode, string> =>
+  nameAll(all, ({ entry }) => entry.label, camelCase);
 
 /** Properties that the app brings with an event: `readonly paid: Stay`. */
 export function propertiesWith(out: TypeScriptWriter, code: EventCode): string[] {
@@ -126,7 +130,7 @@ function union(
 /** Doors from outside: a URL to open, or the arguments that the app brings. */
 function entries(out: TypeScriptWriter): void {
   const { entries: all } = out.program;
-  const names = nameAll(all, ({ entry }) => entry.label, camelCase);
+  const names = entryNames(out.program);
   out.doc('Doors from outside. One with a URL opens what `parse` says of it.');
   if (all.length === 0) return void out.line('export const entries = {} as const;');
   out.block(

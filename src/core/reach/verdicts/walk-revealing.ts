@@ -1,23 +1,47 @@
+import { toEnd } from '../../base/slices';
 import type { Screen } from '../../plan/model';
 import { activeStack } from '../../walk/configuration';
 import { Ends } from '../../walk/ends';
 import type { Tap } from '../../walk/tap';
 import { Walker } from '../../walk/walker';
+import { walkOf, type ExploredNode } from '../explicit';
 import { walkTo } from '../queries';
-import type { VariantReach } from './reach';
+import type { Bounded, Exact, VariantReach } from './reach';
 
 /**
- * A walk to a screen on which Back reveals another one. Null if there is none, or none at hand: the stacks are not
- * known exactly, or the other screen lies on top of the first tab, which the walk leaves otherwise.
+ * A walk to a screen on which Back reveals another one. Null if there is none, or none at hand: the stacks are unknown,
+ * the other screen lies on top of the first tab, which the walk leaves otherwise, or the search for a run gave up.
  */
 export function walkRevealing(reach: VariantReach, screen: Screen, revealed: Screen): readonly Tap[] | null {
-  if (reach.kind !== 'exact') return null;
-  const { plan, all } = reach.stacks;
-  const found = reach.stacks.revealed(screen).get(revealed);
+  switch (reach.kind) {
+    case 'exact':
+      return inStacks(reach, screen, revealed);
+    case 'bounded':
+      return amongRuns(reach, screen, revealed);
+    case 'undecided':
+      return null;
+  }
+}
+
+function inStacks({ name, stacks }: Exact, screen: Screen, revealed: Screen): readonly Tap[] | null {
+  const found = stacks.revealed(screen).get(revealed);
   if (!found) return null;
-  const walk = walkTo(all, found.transition, found.beneath);
+  const walk = walkTo(stacks.all, found.transition, found.beneath);
   if (found.beneath.length > 0) return walk;
-  const walker = new Walker(plan, reach.name);
+  const walker = new Walker(stacks.plan, name);
   const after = new Ends(walker).of(walk).flatMap((end) => walker.after(end, { kind: 'back' }));
   return after.some((next) => activeStack(next)!.screen === revealed) ? walk : null;
+}
+
+/** The suggested walk of the upper bound, with detours where conditions stop it, or one of the explored runs. */
+function amongRuns({ upperBound, explored }: Bounded, screen: Screen, revealed: Screen): readonly Tap[] | null {
+  const found = upperBound.revealed(screen).get(revealed);
+  if (!found) return null;
+  const { walker } = explored.all;
+  const reveals = ({ configuration }: ExploredNode): boolean =>
+    activeStack(configuration)!.screen === screen &&
+    walker.after(configuration, { kind: 'back' }).some((next) => activeStack(next)!.screen === revealed);
+  const hint = walkTo(upperBound.all, found.transition, found.beneath);
+  const end = toEnd(explored.detours.find(hint, reveals));
+  return end ? walkOf(end) : toEnd(explored.all.find(reveals));
 }
