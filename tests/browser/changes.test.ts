@@ -80,6 +80,13 @@ test('marks a text, shows what an edit breaks, and goes back to the text; undo b
   await app.untilText('body', 'ref=x');
   await app.type('7');
   await compared();
+  // The walk in both versions, side by side.
+  await app.click('Watch the walk');
+  await app.untilText('[aria-label="This walk"]', 'another walk from step 2 on');
+  await app.untilText('[aria-label="This walk"] li:nth-child(3)', 'before explore › hut › dates');
+  await app.untilText('[aria-label="This walk"] li:nth-child(3)', 'now cannot be taken');
+  await app.type('7');
+  await compared();
   await app.click('Go back to this text');
   await app.untilText('[aria-label=Comparison]', 'nothing has changed in meaning');
   await app.untilStored(id, 'on "Book" push dates');

@@ -58,6 +58,14 @@ export interface StepCard {
   readonly stack: readonly string[] | null;
 }
 
+/** The steps of a walk, and where it breaks. */
+export interface TrailCard {
+  /** The cold start, and every step. */
+  readonly steps: readonly StepCard[];
+  /** The step that cannot be walked, from 1, and why. */
+  readonly broken: { readonly step: number; readonly why: Message } | null;
+}
+
 /** A way in from outside. */
 export interface DoorCard {
   readonly kind: 'link' | 'entry';
@@ -67,7 +75,7 @@ export interface DoorCard {
   readonly step: string;
 }
 
-export interface WalkCard {
+export interface WalkCard extends TrailCard {
   /** The request. */
   readonly request: WalkRequest;
   readonly variant: string;
@@ -78,12 +86,8 @@ export interface WalkCard {
   readonly phone: PhoneCard | null;
   readonly stacks: readonly StackCard[];
   readonly flags: readonly { readonly name: string; readonly value: string; readonly values: readonly string[] }[];
-  /** The cold start, and every step. */
-  readonly steps: readonly StepCard[];
   /** How many of the steps are taken. */
   readonly taken: number;
-  /** The step that cannot be walked, from 1, and why. */
-  readonly broken: { readonly step: number; readonly why: Message } | null;
   readonly doors: readonly DoorCard[];
   readonly kept: readonly KeptCard[];
   readonly coverage: CoverageCard;
@@ -118,18 +122,28 @@ export function walkCard(check: Check, request: WalkRequest, variant: string | n
     flags: configuration
       ? plan.flags.map((flag, index) => ({ name: flag.name, value: configuration.flags[index]!, values: flag.values }))
       : [],
-    steps: [
-      coldStart(replayed),
-      ...nodes.map((node, index) => stepCard(node, text, replayed.run[index + 1]?.configuration)),
-    ],
+    ...trailOf(replayed, nodes, text),
     taken: now,
-    broken: brokenAt(replayed, nodes),
     doors: doors(plan, name, data),
     kept: kept.cards,
     coverage: coverage(check, name, kept.used),
     written: configuration ? JSON.stringify(write(plan, configuration), null, 1) : '',
   };
 }
+
+/** A walk in a plan, without what can follow it. Costs a replay. */
+export function trailCard(plan: Plan, text: string, variant: string): TrailCard {
+  const nodes = readTrail(text) ?? [];
+  return trailOf(replay(plan, variant, nodes), nodes, text);
+}
+
+const trailOf = (replayed: Replayed, nodes: readonly WalkStepNode[], text: string): TrailCard => ({
+  steps: [
+    coldStart(replayed),
+    ...nodes.map((node, index) => stepCard(node, text, replayed.run[index + 1]?.configuration)),
+  ],
+  broken: brokenAt(replayed, nodes),
+});
 
 function brokenAt(replayed: Replayed, nodes: readonly WalkStepNode[]): WalkCard['broken'] {
   if (replayed.outcome === 'holds') return null;

@@ -69,7 +69,11 @@ export const ChangesView = memo(function ChangesView({ planId }: { readonly plan
           {trouble !== null && <Notice>{trouble}</Notice>}
         </div>
         {compared ? (
-          <Review compared={compared} isNow={to === now} />
+          <Review
+            compared={compared}
+            isNow={to === now}
+            since={revisions.list?.some(({ id }) => id === from) ? from : null}
+          />
         ) : (
           <p className="text-mute appear-late">{from === null ? nothingToCompare : 'Comparing…'}</p>
         )}

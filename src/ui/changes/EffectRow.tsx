@@ -11,6 +11,8 @@ interface Props {
   readonly effect: EffectCard;
   /** Whether the new text is the one that is typed: only then can its places and walks be gone to. */
   readonly isNow: boolean;
+  /** The old text, if it is a revision: the Walk view shows how a walk went there. */
+  readonly since: string | null;
   readonly isChosen: boolean;
   readonly onChoose: () => void;
 }
@@ -18,7 +20,7 @@ interface Props {
 const row = 'grid grid-cols-[96px_minmax(0,1fr)_auto] gap-x-3 items-baseline py-1.5';
 
 /** An effect, and the ways to its evidence. */
-export function EffectRow({ effect, isNow, isChosen, onChoose }: Props) {
+export function EffectRow({ effect, isNow, since, isChosen, onChoose }: Props) {
   const { summary, detail, audiences, kind, weight, rule } = effect;
   return (
     <li className={`${row} ${isChosen ? 'bg-primary-wash' : ''}`}>
@@ -34,16 +36,18 @@ export function EffectRow({ effect, isNow, isChosen, onChoose }: Props) {
           </span>
         )}
       </button>
-      {isNow ? <Ways effect={effect} /> : <span />}
+      {isNow ? <Ways effect={effect} since={since} /> : <span />}
       {isChosen && effect.walks.length > 0 && <Walks walks={effect.walks} />}
     </li>
   );
 }
 
 /** Leads to the place, the walk and the URL, and makes the fix. */
-function Ways({ effect: { after, walks, url, fixes } }: { readonly effect: EffectCard }) {
+function Ways({ effect, since }: Pick<Props, 'effect' | 'since'>) {
+  const { after, walks, url, fixes } = effect;
   const { openAt, walkTo, applyFix } = useActions();
-  const walk = walks.find((one) => one.in === 'after');
+  // Beside the revision, a walk of the old plan is worth watching, too: where does it part?
+  const walk = walks.find((one) => one.in === 'after') ?? (since === null ? undefined : walks[0]);
   const [fix] = fixes;
   return (
     <span className="flex flex-wrap gap-x-4 justify-end max-w-72">
@@ -57,7 +61,7 @@ function Ways({ effect: { after, walks, url, fixes } }: { readonly effect: Effec
           type="button"
           className="fix-button"
           onClick={() =>
-            walkTo({ steps: walk.steps.map(({ text }) => text).join('\n'), taken: 0, variant: walk.variant })
+            walkTo({ steps: walk.steps.map(({ text }) => text).join('\n'), taken: 0, variant: walk.variant, since })
           }
         >
           Watch the walk

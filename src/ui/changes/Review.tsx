@@ -20,8 +20,15 @@ const everything: Filter = { module: null, kind: null, audience: null };
 /** Rows of a section that are shown at first. */
 const mostRows = 40;
 
+interface Props {
+  readonly compared: Compared;
+  readonly isNow: boolean;
+  /** The old text, if it is a revision. */
+  readonly since: string | null;
+}
+
 /** Effects and changes in the order of a review, and both texts at the place of the chosen one. */
-export function Review({ compared, isNow }: { readonly compared: Compared; readonly isNow: boolean }) {
+export function Review({ compared, isNow, since }: Props) {
   const { card, before, after } = compared;
   const [filter, setFilter] = useState(everything);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -65,6 +72,7 @@ export function Review({ compared, isNow }: { readonly compared: Compared; reado
                       key={effect.key}
                       effect={effect}
                       isNow={isNow}
+                      since={since}
                       isChosen={effect.key === chosen}
                       onChoose={() => setChosen(effect.key === chosen ? null : effect.key)}
                     />

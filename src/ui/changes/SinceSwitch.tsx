@@ -2,9 +2,9 @@
 
 import { timeOf, titleOf } from './words';
 import { useAddress } from '../session/context';
-import type { SinceState } from './use-since';
+import type { OldText } from './use-old-text';
 
-interface Props extends Pick<SinceState, 'revisions' | 'chosen'> {
+interface Props extends Pick<OldText, 'revisions' | 'chosen'> {
   /** What has changed, in a few words; null until that is known. */
   readonly sum: string | null;
 }

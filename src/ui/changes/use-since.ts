@@ -1,15 +1,10 @@
 import { useEffect, useState } from 'react';
 import type { Since } from '../../core/compare/report/since';
-import type { RevisionSummary } from '../../wire/revisions';
+import { useSession, useSnapshot } from '../session/context';
 import { useComparer } from './use-comparer';
-import { api } from '../session/api';
-import { useAddress, useSession, useSnapshot } from '../session/context';
+import { useOldText, type OldText } from './use-old-text';
 
-export interface SinceState {
-  /** The revisions to choose from, the newest first. */
-  readonly revisions: readonly RevisionSummary[];
-  /** Id of the chosen one; null for none. */
-  readonly chosen: string | null;
+export interface SinceState extends Pick<OldText, 'revisions' | 'chosen'> {
   /** What has become of the screens since; null where none is chosen, or until it is known. */
   readonly since: Since | null;
 }
@@ -18,29 +13,9 @@ export interface SinceState {
 export function useSince(planId: string): SinceState {
   const session = useSession();
   const overview = useSnapshot('overview');
-  const { since: chosen } = useAddress();
   const ask = useComparer();
-  const [revisions, setRevisions] = useState<readonly RevisionSummary[]>([]);
-  const [before, setBefore] = useState<{ readonly id: string; readonly text: string } | null>(null);
+  const { revisions, chosen, old } = useOldText(planId);
   const [since, setSince] = useState<{ readonly of: string; readonly found: Since } | null>(null);
-  useEffect(() => {
-    // Without its history the chart shows what it always shows.
-    api.revisions(planId).then(setRevisions, () => undefined);
-  }, [planId]);
-  useEffect(() => {
-    if (chosen === null) return;
-    let isOver = false;
-    api.revision(planId, chosen).then(
-      ({ id, text }) => {
-        if (!isOver) setBefore({ id, text });
-      },
-      () => undefined,
-    );
-    return () => {
-      isOver = true;
-    };
-  }, [planId, chosen]);
-  const old = before?.id === chosen ? before.text : null;
   // The overview is of the newest text that is analysed.
   const text = session.text;
   const { variant } = overview;

@@ -4,6 +4,7 @@ import { compare } from '../../core/compare/compare';
 import { comparisonCard } from '../../core/compare/report/cards';
 import { since } from '../../core/compare/report/since';
 import { countAll } from '../../core/report/counts';
+import { trailCard } from '../../core/report/walk-card';
 import { answerNewest } from '../parts/answer-newest';
 import type { ChangesAnswer, ChangesQuestion } from './messages';
 
@@ -27,6 +28,13 @@ function answerTo(question: ChangesQuestion): ChangesAnswer {
     return { id, card: comparisonCard(compare(checkOf(question.before), checkOf(question.after))) };
   if (question.kind === 'since')
     return { id, since: since(checkOf(question.before), checkOf(question.after), question.variant) };
+  if (question.kind === 'walk') {
+    const { plan } = checkOf(question.before);
+    return {
+      id,
+      trail: plan.variants.includes(question.variant) ? trailCard(plan, question.steps, question.variant) : null,
+    };
+  }
   const { errors, warnings, screens, stranded } = countAll(check(question.text));
   return { id, counts: { errors, warnings, screens, stranded } };
 }

@@ -33,7 +33,7 @@ export interface Place {
    */
   readonly from: string | null;
   readonly to: string | null;
-  /** The revision since which Reach marks what has changed; null for none. */
+  /** The revision since which Reach, Supply and Walk mark what has changed; null for none. */
   readonly since: string | null;
   /** The question that Reach answers; null for none. */
   readonly ask: string | null;

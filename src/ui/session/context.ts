@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useSyncExternalStore, type Context } from 'react';
 import type { Finding, Fix } from '../../core/rules/parts/rule';
-import type { Address } from './address';
+import type { Address, Place } from './address';
 import type { Draft } from './change-draft';
 import type { SaveState } from './saver';
 import type { Session, Snapshot, Standing } from './session';
@@ -19,10 +19,11 @@ export interface Actions {
   readonly watchWalk: (of: Finding | string) => void;
   /**
    * Goes to the Walk view. `steps` are written as in the language; the first `taken` of them are taken, or all for
-   * null. Refuses a walk that is too long for an address, with a message.
+   * null. With `since`, the walk in that revision stands beside it. Refuses a walk that is too long for an address, with
+   * a message.
    */
   readonly walkTo: (
-    walk: { readonly steps: string; readonly taken: number | null; readonly variant?: string | null },
+    walk: { readonly steps: string; readonly taken: number | null } & Partial<Pick<Place, 'variant' | 'since'>>,
     how?: { replace: boolean },
   ) => void;
   /** Says a sentence to users of a screen reader; sighted users see the same otherwise. */

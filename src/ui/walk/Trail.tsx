@@ -1,15 +1,18 @@
 'use client';
 
 import { useEffect, useRef, useState, type FormEvent, type RefObject } from 'react';
-import type { StepCard, WalkCard } from '../../core/report/walk-card';
+import type { StepCard, TrailCard, WalkCard } from '../../core/report/walk-card';
+import { SinceSwitch } from '../changes/SinceSwitch';
 import { MessageText } from '../parts/MessageText';
 import { counted } from '../parts/numbers';
 import { useActions, useSession, useSnapshot } from '../session/context';
 import { toKeep } from './steps';
+import type { WalkSince } from './use-walk-since';
 import { Notice } from '../parts/Notice';
 
 interface Props {
   readonly card: WalkCard;
+  readonly since: WalkSince;
   readonly keepName: RefObject<HTMLInputElement | null>;
   /** Goes to the state after a number of steps. */
   readonly onStep: (at: number) => void;
@@ -27,8 +30,10 @@ const words: Readonly<Record<NonNullable<StepCard['kind']>, string>> = {
 };
 
 /** The walk so far, and its steps to come; users can go back to any step. */
-export function Trail({ card, keepName, onStep }: Props) {
+export function Trail({ card, since, keepName, onStep }: Props) {
   const { steps, taken, broken } = card;
+  const old = since.trail;
+  const parts = old && partingOf(old, card);
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
     const frame = requestAnimationFrame(() => {
@@ -66,6 +71,7 @@ export function Trail({ card, keepName, onStep }: Props) {
           </span>
         )}
       </div>
+      <SinceSwitch {...since} sum={old && (parts === null ? 'the same walk' : `another walk from step ${parts} on`)} />
       <ol ref={list} className="max-h-[46vh] overflow-auto grid gap-0.5 -mx-1.5">
         {steps.map((step, index) => (
           <li key={index}>
@@ -74,7 +80,7 @@ export function Trail({ card, keepName, onStep }: Props) {
               onClick={() => onStep(index)}
               aria-current={index === taken ? 'step' : undefined}
               disabled={broken !== null && index >= broken.step}
-              className={`w-full text-left grid grid-cols-[22px_minmax(0,1fr)] gap-x-2 rounded-field px-1.5 py-1 cursor-pointer hover:bg-base-200 disabled:cursor-default aria-[current]:bg-primary-wash ${index > taken ? 'text-mute' : ''}`}
+              className={`w-full text-left grid grid-cols-[22px_minmax(0,1fr)] gap-x-2 rounded-field px-1.5 py-1 cursor-pointer hover:bg-base-200 disabled:cursor-default aria-[current]:bg-primary-wash ${index > taken ? 'text-mute' : ''} ${index === parts ? 'bg-error-wash' : ''}`}
             >
               <span className="font-mono text-[11.5px] text-mute text-right">{index}</span>
               <span className="min-w-0">
@@ -83,7 +89,11 @@ export function Trail({ card, keepName, onStep }: Props) {
                   <span className={step.kind === 'tap' || step.kind === null ? 'font-semibold' : ''}>{step.label}</span>
                   {step.more && <span className="text-mute"> {step.more}</span>}
                 </span>
-                <Shown step={step} />
+                {old ? (
+                  <BothShown before={old} now={card} at={index} isParting={index === parts} />
+                ) : (
+                  <Shown step={step} />
+                )}
               </span>
             </button>
             {broken?.step === index && card.state !== 'no-start' && (
@@ -112,6 +122,44 @@ function Shown({ step: { stack } }: { step: StepCard }) {
       {shown.length === 0 ? 'the app is left' : shown.join(' › ')}
     </span>
   );
+}
+
+interface BothProps {
+  readonly before: TrailCard;
+  readonly now: TrailCard;
+  readonly at: number;
+  /** Whether the walks part here. */
+  readonly isParting: boolean;
+}
+
+/** The stack after a step in a revision, beside the stack now. */
+function BothShown({ before, now, at, isParting }: BothProps) {
+  const sides = [
+    { name: 'before', trail: before },
+    { name: 'now', trail: now },
+  ];
+  return (
+    <span className="grid grid-cols-2 gap-x-3">
+      {sides.map(({ name, trail }) => (
+        <span key={name}>
+          <span className={at === 0 ? 'block text-mute' : 'sr-only'}>{name} </span>
+          {trail.steps[at]?.stack ? (
+            <Shown step={trail.steps[at]} />
+          ) : (
+            trail.broken?.step === at && <span className="text-mute">cannot be taken</span>
+          )}
+        </span>
+      ))}
+      {isParting && <span className="sr-only">, here the walks part</span>}
+    </span>
+  );
+}
+
+/** Index of the first step after which the stacks differ; null if there is none. */
+function partingOf(before: TrailCard, now: TrailCard): number | null {
+  const shown = ({ steps }: TrailCard, index: number): string => JSON.stringify(steps[index]?.stack ?? null);
+  const found = now.steps.findIndex((_step, index) => shown(before, index) !== shown(now, index));
+  return found < 0 ? null : found;
 }
 
 /** Writes the steps that are taken into the plan, as a walk that is replayed with every change. */

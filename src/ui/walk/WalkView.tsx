@@ -18,6 +18,7 @@ import { Stacks } from './Stacks';
 import { stepOf, tapsOf, withStep, type Tap } from './steps';
 import { Trail } from './Trail';
 import { isOf, useTopScreen } from './use-top-screen';
+import { useWalkSince } from './use-walk-since';
 
 /** From this width of the window on there is room for a fourth column, in pixels at the usual size of text. */
 const ampleFrom = 1600;
@@ -35,7 +36,7 @@ const columns = {
 } as const;
 
 /** A phone to tap, the stacks beside it, the walk so far, and the kept walks. */
-export const WalkView = memo(function WalkView() {
+export const WalkView = memo(function WalkView({ planId }: { readonly planId: string }) {
   const session = useSession();
   const walk = useSnapshot('walk');
   const overview = useSnapshot('overview');
@@ -65,6 +66,7 @@ export const WalkView = memo(function WalkView() {
   useEffect(() => session.watch({ walk: { steps, taken, typed } }), [session, steps, taken, typed]);
   useEffect(() => () => session.watch({ walk: null }), [session]);
 
+  const since = useWalkSince(planId, card?.request.steps ?? '', card?.variant ?? null);
   const taps = useMemo(() => tapsOf(card?.phone?.offers ?? []), [card]);
   /** Whether the shown walk is the one in the address, which may not be drawn yet. */
   const isThere = useCallback(() => isOf(card, now()) && overview.variant === card?.variant, [card, overview, now]);
@@ -144,7 +146,7 @@ export const WalkView = memo(function WalkView() {
         <Coverage card={card} />
       </div>
       <div className="overflow-auto px-[18px] py-4 grid gap-5 content-start min-w-0" data-column>
-        <Trail card={card} keepName={keepName} onStep={(at) => stepTo(card, at)} />
+        <Trail card={card} since={since} keepName={keepName} onStep={(at) => stepTo(card, at)} />
         <KeptWalks card={card} />
       </div>
       {isAmple && (

@@ -114,7 +114,7 @@ function Shown({ planId, view, isDecided }: { planId: string; view: View; isDeci
     case 'plan':
       return <PlanView />;
     case 'walk':
-      return <WalkView />;
+      return <WalkView planId={planId} />;
     case 'links':
       return <LinksView />;
     case 'hand-over':

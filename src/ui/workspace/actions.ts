@@ -80,10 +80,10 @@ export class PlanActions implements Actions {
     } else this.refuse('The text has just changed there; try again.');
   };
 
-  readonly walkTo: Actions['walkTo'] = ({ steps, taken, ...variant }, how) => {
+  readonly walkTo: Actions['walkTo'] = ({ steps, taken, ...more }, how) => {
     const { address } = this.drawn;
     if (steps.length <= longestWalk)
-      address.go({ view: 'walk', walk: steps === '' ? null : steps, taken, ...variant }, how);
+      address.go({ view: 'walk', walk: steps === '' ? null : steps, taken, ...more }, how);
     else this.refuse('This walk is as long as an address can hold. Keep it in the plan, and begin another.');
   };
 
