@@ -41,12 +41,12 @@ export function programOf(plan: Plan): Program {
   return new ProgramReader(plan, () => true).read(true);
 }
 
-/**
- * The program of a plan without its links, and without the triggers of some screens. To read these takes most of the
- * time.
- */
-export function outlineOf(plan: Plan, hasTriggers: (screen: Screen) => boolean): Program {
-  return new ProgramReader(plan, hasTriggers).read(false);
+/** The program of a plan without links, and without the triggers of screens: to read these takes most of the time. */
+export const outlineOf = (plan: Plan): Program => new ProgramReader(plan, () => false).read(false);
+
+/** Screens alone, and the values for which their triggers wait. */
+export function screensOf(plan: Plan, isAsked: (screen: Screen) => boolean): Pick<Program, 'screens' | 'questions'> {
+  return new ProgramReader(plan, () => true).readScreens(isAsked);
 }
 
 const byName = <T extends { readonly name: string }>(a: T, b: T): number => compareTexts(a.name, b.name);
@@ -93,13 +93,24 @@ class ProgramReader {
       happenings,
       entries: this.entries(),
       links,
-      questions: [...reader.asked].sort(
-        (a, b) => compareTexts(a.screen.label, b.screen.label) || compareTexts(a.name, b.name),
-      ),
+      questions: this.questions(),
       results: this.results(screens),
       circumstances: [...this.circumstances].sort(compareTexts),
       gaps: [...reader.gaps].sort((a, b) => a.range.from - b.range.from),
     };
+  }
+
+  readScreens(isAsked: (screen: Screen) => boolean): Pick<Program, 'screens' | 'questions'> {
+    const screens = this.screens()
+      .filter(isAsked)
+      .map((screen) => this.screen(screen));
+    return { screens, questions: this.questions() };
+  }
+
+  private questions(): Program['questions'] {
+    return [...this.reader.asked].sort(
+      (a, b) => compareTexts(a.screen.label, b.screen.label) || compareTexts(a.name, b.name),
+    );
   }
 
   private flags(): Program['flags'] {

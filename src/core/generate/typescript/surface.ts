@@ -2,12 +2,13 @@
  * The surface of generated code: what the code of an app names. Its names are those of the TypeScript output; in the
  * other languages the same things have names of their own customs.
  */
+import { remembered } from '../../base/remembered';
 import type { TextRange } from '../../language/range';
 import type { Named, Plan, Screen } from '../../plan/model';
 import { base, type Type } from '../../plan/types';
 import { mayBeOmitted } from '../program/defaults';
-import type { EventCode, Program, ScreenCode } from '../program/program';
-import { outlineOf } from '../program/program-of';
+import type { AskedValue, EventCode, Program, ScreenCode } from '../program/program';
+import { outlineOf, screensOf } from '../program/program-of';
 import { entryNames, happeningNames, itemNames } from './events-file';
 import { exitNames, namesOf, payloadOf, propertiesOf, questionKey, type TypeScriptNames } from './names';
 import { tabNames } from './plan-file';
@@ -60,17 +61,26 @@ export interface Declaration {
   readonly range: TextRange | null;
 }
 
+const outlines = new WeakMap<Plan, readonly Declaration[]>();
+
 /**
  * The surface of a plan's code, by `kind name`. A plan with gaps has the surface that its code has where somebody
- * forces it. Linear in the plan.
+ * forces it. Linear in the plan; the part that does not depend on triggers is kept.
  *
  * @param isAsked whether the triggers of a screen are asked for: its exits, and the answers that they wait for
  */
-export const surfaceOf = (
+export function surfaceOf(
   plan: Plan,
   isAsked: (screen: Screen) => boolean = () => true,
-): ReadonlyMap<string, Declaration> =>
-  new Map(declarations(outlineOf(plan, isAsked)).map((each) => [`${each.kind} ${each.name}`, each]));
+): ReadonlyMap<string, Declaration> {
+  const { screens, questions } = screensOf(plan, isAsked);
+  const all = [
+    ...remembered(outlines, plan, () => outline(outlineOf(plan))),
+    ...screens.flatMap(exitsOf),
+    ...questions.map(answerOf),
+  ];
+  return new Map(all.map((each) => [`${each.kind} ${each.name}`, each]));
+}
 
 const nothing = { owner: null, maker: null, fields: new Map<string, SurfaceField>(), screen: null, range: null };
 
@@ -78,7 +88,7 @@ const wanted = (type: Type): SurfaceField => ({ type, mayBeOmitted: false });
 /** A type that the output declares itself. */
 const own = (name: string): Type => ({ kind: 'choice', name, options: [] });
 
-function declarations(program: Program): Declaration[] {
+function outline(program: Program): Declaration[] {
   const names = namesOf(program);
   return [
     ...screens(program, names),
@@ -89,26 +99,32 @@ function declarations(program: Program): Declaration[] {
   ];
 }
 
-function screens(program: Program, names: TypeScriptNames): Declaration[] {
-  return program.modules.flatMap(({ module, screens: all }) =>
-    all.flatMap((code): Declaration[] => {
-      const { screen, triggers } = code;
+function screens({ modules }: Program, names: TypeScriptNames): Declaration[] {
+  return modules.flatMap(({ module, screens: all }) =>
+    all.map((code): Declaration => {
+      const { screen } = code;
       const path = ['routes', ...(module ? [names.modules.get(module.name)!] : []), names.screens.get(code)!];
-      return [
-        {
-          ...nothing,
-          ...{ kind: 'screen', name: screen.label, label: screen.label, screen, range: screen.nameNode },
-          maker: path.join('.'),
-          fields: argumentsOf(code),
-        },
-        ...[...exitNames(triggers)].map(([exit, name]): Declaration => ({
-          ...ofEvent(exit),
-          ...{ kind: 'exit', name: `${screen.label}.${name}`, owner: screen.label, screen },
-        })),
-      ];
+      return {
+        ...nothing,
+        ...{ kind: 'screen', name: screen.label, label: screen.label, screen, range: screen.nameNode },
+        maker: path.join('.'),
+        fields: argumentsOf(code),
+      };
     }),
   );
 }
+
+const exitsOf = ({ screen, triggers }: ScreenCode): Declaration[] =>
+  [...exitNames(triggers)].map(([exit, name]): Declaration => ({
+    ...ofEvent(exit),
+    ...{ kind: 'exit', name: `${screen.label}.${name}`, owner: screen.label, screen },
+  }));
+
+const answerOf = (question: AskedValue): Declaration => ({
+  ...nothing,
+  ...{ kind: 'answer', name: questionKey(question), label: question.name, screen: question.screen },
+  fields: new Map([['value', wanted(question.type)]]),
+});
 
 function argumentsOf(code: ScreenCode): ReadonlyMap<string, SurfaceField> {
   const names = routeProperties(code);
@@ -178,18 +194,13 @@ function types({ plan, ids, choices, records }: Program, { types: names }: TypeS
   ];
 }
 
-function state({ plan, flags, questions }: Program, { flags: names }: TypeScriptNames): Declaration[] {
+function state({ plan, flags }: Program, { flags: names }: TypeScriptNames): Declaration[] {
   return [
     ...plan.variants.map((name): Declaration => ({ ...nothing, kind: 'variant', name, label: name })),
     ...flags.map(({ name, type, node }): Declaration => ({
       ...nothing,
       ...{ kind: 'flag', name: names.get(name)!, label: name, range: node },
       fields: new Map([['value', wanted(type)]]),
-    })),
-    ...questions.map((question): Declaration => ({
-      ...nothing,
-      ...{ kind: 'answer', name: questionKey(question), label: question.name, screen: question.screen },
-      fields: new Map([['value', wanted(question.type)]]),
     })),
   ];
 }
