@@ -1,5 +1,4 @@
 /** A plan in the names of the other one, so that the two can be compared word by word. */
-import { remembered } from '../../base/remembered';
 import { applyEdits, type TextEdit } from '../../language/edits';
 import { parse } from '../../language/parse';
 import type { TextRange } from '../../language/range';
@@ -20,8 +19,8 @@ export interface Worded {
 
 /** The new names of symbols. */
 interface Words {
-  /** Of a declaration. */
-  readonly nameOf: (symbol: SymbolKey) => string;
+  /** Of declarations that have another name. */
+  readonly renamed: ReadonlyMap<SymbolKey, string>;
   /** Of a screen, wherever something refers to it. */
   readonly labelOf: (symbol: SymbolKey) => string;
 }
@@ -29,10 +28,12 @@ interface Words {
 /** The old plan in the names of the new one. */
 export function wordedBefore({ before, after, toAfter }: Pairing): Worded {
   const taken = new Set(after.plan.screens.map(({ label }) => label));
-  const nameOf = (symbol: SymbolKey): string => {
+  const renamed = new Map<SymbolKey, string>();
+  for (const [symbol, { name }] of before.declared) {
     const other = toAfter.get(symbol);
-    return other === undefined ? before.declared.get(symbol)!.name : after.declared.get(other)!.name;
-  };
+    const now = other === undefined ? name : after.declared.get(other)!.name;
+    if (now !== name) renamed.set(symbol, now);
+  }
   const labelOf = (symbol: SymbolKey): string => {
     const other = toAfter.get(symbol);
     if (other !== undefined) return labelIn(after.plan, other);
@@ -41,40 +42,40 @@ export function wordedBefore({ before, after, toAfter }: Pairing): Worded {
     while (taken.has(label)) label += '_before';
     return label;
   };
-  return worded(before, { nameOf, labelOf });
+  return worded(before, { renamed, labelOf });
 }
 
 /** The new plan in its own names. */
 export const wordedAfter = ({ after }: Pairing): Worded =>
   worded(after, {
-    nameOf: (symbol) => after.declared.get(symbol)!.name,
+    renamed: new Map(),
     labelOf: (symbol) => labelIn(after.plan, symbol),
   });
 
-const labelIn = (plan: Plan, symbol: SymbolKey): string => plan.screens[Number(symbol.split(' ')[1])]!.label;
+/** Index of a screen's symbol. */
+const indexOf = (symbol: SymbolKey): number => Number(symbol.slice('screen '.length));
 
-function worded({ plan, references, declared }: Side, { nameOf, labelOf }: Words): Worded {
+const labelIn = (plan: Plan, symbol: SymbolKey): string => plan.screens[indexOf(symbol)]!.label;
+
+function worded({ plan, references, declared }: Side, { renamed, labelOf }: Words): Worded {
   const { text } = plan.tree;
-  const names = new Map<SymbolKey, string>();
-  const labelled = new Map<SymbolKey, string>();
-  const words: Words = {
-    nameOf: (symbol) => remembered(names, symbol, () => nameOf(symbol)),
-    labelOf: (symbol) => remembered(labelled, symbol, () => labelOf(symbol)),
-  };
+  const labels = plan.screens.map(({ index }) => labelOf(`screen ${index}`));
+  const nameOf = (symbol: SymbolKey): string => renamed.get(symbol) ?? declared.get(symbol)!.name;
   const edits: TextEdit[] = [];
   const replace = (from: number, to: number, insert: string): void => {
     if (text.slice(from, to) !== insert) edits.push({ from, to, insert });
   };
   references.forEach((reference, index) => {
     const { symbol, declares, short, from, to } = reference;
+    const isOfScreen = symbol.startsWith('screen ') && !declares;
+    if (!isOfScreen && short === null && !renamed.has(symbol)) return;
     if (!declared.has(symbol)) return;
     const previous = references[index - 1];
-    if (symbol.startsWith('screen ') && !declares)
-      return replace(qualifier(text, previous, from) ?? from, to, words.labelOf(symbol));
-    const name = words.nameOf(symbol);
+    if (isOfScreen) return replace(qualifier(text, previous, from) ?? from, to, labels[indexOf(symbol)]!);
+    const name = nameOf(symbol);
     const next = references[index + 1];
     if (short === 'argument') {
-      const value = next?.from === from && declared.has(next.symbol) ? words.nameOf(next.symbol) : text.slice(from, to);
+      const value = next?.from === from && declared.has(next.symbol) ? nameOf(next.symbol) : text.slice(from, to);
       return replace(from, to, value === name ? name : `${name}: ${value}`);
     }
     if (short === 'value') {
@@ -86,7 +87,6 @@ function worded({ plan, references, declared }: Side, { nameOf, labelOf }: Words
     if (next && !declares && symbol.startsWith('module ') && qualifier(text, reference, next.from) !== null) return;
     replace(from, to, name);
   });
-  const labels = plan.screens.map(({ index }) => words.labelOf(`screen ${index}`));
   if (edits.length === 0) return { plan, labels, placeOf: (range) => range };
   return { plan: planOf(plan, applyEdits(text, edits)), labels, placeOf: placesBefore(edits) };
 }

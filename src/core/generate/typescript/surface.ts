@@ -104,12 +104,9 @@ function screens({ modules }: Program, names: TypeScriptNames): Declaration[] {
     all.map((code): Declaration => {
       const { screen } = code;
       const path = ['routes', ...(module ? [names.modules.get(module.name)!] : []), names.screens.get(code)!];
-      return {
-        ...nothing,
-        ...{ kind: 'screen', name: screen.label, label: screen.label, screen, range: screen.nameNode },
-        maker: path.join('.'),
-        fields: argumentsOf(code),
-      };
+      const { label, nameNode: range } = screen;
+      const fields = argumentsOf(code);
+      return { kind: 'screen', name: label, label, owner: null, maker: path.join('.'), fields, screen, range };
     }),
   );
 }
