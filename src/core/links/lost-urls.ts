@@ -1,4 +1,5 @@
 /** Compares two versions of an app's patterns: finds URLs that open another screen, or nothing, or bring less. */
+import { remembered } from '../base/remembered';
 import type { Screen } from '../plan/model';
 import { toEnd } from '../base/slices';
 import { exampleOf } from '../plan/example';
@@ -174,14 +175,19 @@ function piecesOf({ segments, rest }: Pattern, nameOf: (name: string) => string)
   return rest ? [...pieces, { text: `{${nameOf(rest.name)}}`, variables: [rest.name] }] : pieces;
 }
 
-/** Equal for patterns that the same URLs fit. */
-const keyOf = ({ origin, segments, rest, query }: Pattern): string =>
-  JSON.stringify([
-    origin?.text,
-    segments.map(({ key }) => key),
-    rest && [rest.carried.key, rest.isList],
-    query.map(({ name, carried, isList }) => [name, carried.key, isList]),
-  ]);
+const keys = new WeakMap<Pattern, string>();
+
+/** Equal for patterns that the same URLs fit. Kept, since each pattern is compared with all that it may meet. */
+const keyOf = (pattern: Pattern): string =>
+  remembered(keys, pattern, () => {
+    const { origin, segments, rest, query } = pattern;
+    return JSON.stringify([
+      origin?.text,
+      segments.map(({ key }) => key),
+      rest && [rest.carried.key, rest.isList],
+      query.map(({ name, carried, isList }) => [name, carried.key, isList]),
+    ]);
+  });
 
 /** A text that a variable takes, as a URL writes it. */
 function sampleOf({ carried }: Listed): string | null {
