@@ -65,11 +65,11 @@ function worded({ plan, references, declared }: Side, { renamed, labelOf }: Word
   const replace = (from: number, to: number, insert: string): void => {
     if (text.slice(from, to) !== insert) edits.push({ from, to, insert });
   };
+  const keepsName = ({ symbol, short }: Reference): boolean => short === null && !renamed.has(symbol);
   references.forEach((reference, index) => {
     const { symbol, declares, short, from, to } = reference;
-    const isOfScreen = symbol.startsWith('screen ') && !declares;
-    if (!isOfScreen && short === null && !renamed.has(symbol)) return;
-    if (!declared.has(symbol)) return;
+    const isOfScreen = namesScreen(reference);
+    if ((!isOfScreen && keepsName(reference)) || !declared.has(symbol)) return;
     const previous = references[index - 1];
     if (isOfScreen) return replace(qualifier(text, previous, from) ?? from, to, labels[indexOf(symbol)]!);
     const name = nameOf(symbol);
@@ -90,6 +90,9 @@ function worded({ plan, references, declared }: Side, { renamed, labelOf }: Word
   if (edits.length === 0) return { plan, labels, placeOf: (range) => range };
   return { plan: planOf(plan, applyEdits(text, edits)), labels, placeOf: placesBefore(edits) };
 }
+
+/** Whether a reference names a screen that is declared elsewhere. */
+const namesScreen = ({ symbol, declares }: Reference): boolean => symbol.startsWith('screen ') && !declares;
 
 const lastRead = new WeakMap<Plan, Plan>();
 
