@@ -6,9 +6,9 @@ import { touchedScreens } from './touched-screens';
 import type { Versions } from './versions';
 
 /**
- * One effect for each declaration of the generated code that code written against the old plan can no longer use, and
- * for each that code which handles all of its kind does not handle yet. Declarations are compared by name, as a compiler
- * does. Linear in both plans.
+ * One effect for each declaration of generated code that has gone, or that code of the old plan uses in a way that no
+ * longer fits; and one for each new declaration that code has to handle. Declarations are paired by name, as a compiler
+ * does it. Linear in both plans.
  */
 export function codeEffects(versions: Versions): CodeEffect[] {
   const isTouched = touchedScreens(versions.pairing);
