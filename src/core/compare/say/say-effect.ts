@@ -238,6 +238,9 @@ function sayDeclaration(declares: CodeEffect['declares'], label: string, owner: 
   }
 }
 
+/** Declarations of a value without a name of its own. */
+const hasOneValue: ReadonlySet<CodeEffect['declares']> = new Set(['flag', 'id', 'answer']);
+
 function sayCodeLoss(loss: CodeLoss, declares: CodeEffect['declares']): Message {
   switch (loss.why) {
     case 'gone':
@@ -252,7 +255,7 @@ function sayCodeLoss(loss: CodeLoss, declares: CodeEffect['declares']): Message 
     case 'takes no':
       return declares === 'entry' ? say`It has a URL now, and takes no route.` : say`It has no ${loss.name} any more.`;
     case 'type':
-      return say`${loss.name === 'value' ? words('It') : loss.name} is ${loss.is} now, not ${loss.was}.`;
+      return say`${hasOneValue.has(declares) ? words('It') : loss.name} is ${loss.is} now, not ${loss.was}.`;
   }
 }
 

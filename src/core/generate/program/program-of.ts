@@ -38,15 +38,15 @@ import { compareTexts } from './words';
  * means nothing. Never throws. Costs O(n log n) for n statements.
  */
 export function programOf(plan: Plan): Program {
-  return new ProgramReader(plan, () => true).read(true);
+  return new ProgramReader(plan, true).read(true);
 }
 
 /** The program of a plan without links, and without the triggers of screens: to read these takes most of the time. */
-export const outlineOf = (plan: Plan): Program => new ProgramReader(plan, () => false).read(false);
+export const outlineOf = (plan: Plan): Program => new ProgramReader(plan, false).read(false);
 
 /** Screens alone, and the values for which their triggers wait. */
 export function screensOf(plan: Plan, isAsked: (screen: Screen) => boolean): Pick<Program, 'screens' | 'questions'> {
-  return new ProgramReader(plan, () => true).readScreens(isAsked);
+  return new ProgramReader(plan, true).readScreens(isAsked);
 }
 
 const byName = <T extends { readonly name: string }>(a: T, b: T): number => compareTexts(a.name, b.name);
@@ -57,7 +57,7 @@ class ProgramReader {
 
   constructor(
     private readonly plan: Plan,
-    private readonly hasTriggers: (screen: Screen) => boolean,
+    private readonly hasTriggers: boolean,
   ) {}
 
   read(hasLinks: boolean): Program {
@@ -140,7 +140,7 @@ class ProgramReader {
     return {
       screen,
       parameters: usable(screen.parameters),
-      triggers: (this.hasTriggers(screen) ? groupTriggers(screen, plan) : []).map((group) =>
+      triggers: (this.hasTriggers ? groupTriggers(screen, plan) : []).map((group) =>
         readEvent(
           plan,
           reader,
