@@ -1,5 +1,6 @@
-// npm run bench [core|reach|links|audit|slices|compare|hand-over|crossings|undecided|flags|keystroke|views|open|chart]:
-// measures the core beside general tools, and the application in the browser. Not part of the tests.
+// npm run bench [core|reach|links|audit|slices|compare|hand-over|crossings|undecided|flags]: measures the core beside
+// general tools. npm run bench [keystroke|views|open|chart|changes]: measures the application in the browser. Without a
+// name, all. Not part of the tests.
 import { join } from 'node:path';
 import { bin, build, install, main, needNode, root, run, Stop } from './prepare.mjs';
 
@@ -41,6 +42,7 @@ const all = {
   views: () => runInBrowser('views'),
   open: () => runInBrowser('open'),
   chart: () => runInBrowser('chart'),
+  changes: () => runInBrowser('changes'),
 };
 
 await main(async () => {

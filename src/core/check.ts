@@ -45,12 +45,15 @@ export function check(text: string): Check {
 }
 
 /** Checks a plan, from its syntax tree. */
-export function checkTree(tree: SyntaxTree): Check {
-  const budget = new Budget(stepsFor(tree.text));
-  return checkWith(tree, budget, (run, { text, plan }) =>
+export const checkTree = (tree: SyntaxTree): Check => checkPlan(resolve(tree));
+
+/** Checks a plan that is resolved. */
+export function checkPlan(plan: Plan): Check {
+  const budget = new Budget(stepsFor(plan.tree.text));
+  return checkWith(plan, budget, (run, { text }) =>
     settleTrials(run, text, plan.screens.length, function* (other) {
       if (budget.isSpent) return null;
-      const tried = checkWith(parse(other), budget, leaveUntried);
+      const tried = checkWith(resolve(parse(other)), budget, leaveUntried);
       yield* tried.deepen();
       return budget.isSpent ? null : tried.findings;
     }),
@@ -73,9 +76,8 @@ function stepsFor(text: string): number {
   return Math.min(15_000_000, Math.max(4_000_000, text.length * 200));
 }
 
-function checkWith(tree: SyntaxTree, budget: Budget, settle: Settle): Check {
-  const { text } = tree;
-  const plan = resolve(tree);
+function checkWith(plan: Plan, budget: Budget, settle: Settle): Check {
+  const { text } = plan.tree;
   let looked: Reach | null = null;
   const quick = (): Reach => (looked ??= toEnd(searching(plan)));
   function* look(): Work<void> {

@@ -15,6 +15,9 @@ export function* rememberedWork<K, V>(map: Kept<K, V>, key: K, work: () => Work<
 
 /** The value of a key in a map; computed at the first request, then kept. */
 export function remembered<K, V>(map: Kept<K, V>, key: K, work: () => V): V {
-  if (!map.has(key)) map.set(key, work());
-  return map.get(key)!;
+  const known = map.get(key);
+  if (known !== undefined || map.has(key)) return known!;
+  const value = work();
+  map.set(key, value);
+  return value;
 }

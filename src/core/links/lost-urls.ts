@@ -118,6 +118,9 @@ class LostSearch {
   /** The arguments that a pattern takes from a URL, and that the other one does not take from there. */
   private lostArguments(pattern: Pattern, now: Pattern): string[] {
     const nameNow = (name: string): string | null => this.continuity.argumentNow(pattern.link.screen, name);
+    const keepsAll =
+      pattern.link.pattern === now.link.pattern && namesIn(pattern).every((name) => nameNow(name) === name);
+    if (keepsAll) return [];
     const own = piecesOf(pattern, (name) => nameNow(name) ?? name);
     const others = piecesOf(now, (name) => name);
     const inPath = own.flatMap(({ text, variables }, index) => (others[index]?.text === text ? [] : variables));
@@ -165,6 +168,13 @@ interface Piece {
   readonly text: string;
   readonly variables: readonly string[];
 }
+
+/** The variables of a pattern. */
+const namesIn = ({ segments, rest, query }: Pattern): string[] => [
+  ...segments.flatMap(({ parts }) => parts.flatMap((part) => ('variable' in part ? [part.variable] : []))),
+  ...(rest ? [rest.name] : []),
+  ...query.map(({ name }) => name),
+];
 
 /** The path of a pattern. A lone variable reads as a rest does: of a path that both fit, they take the same. */
 function piecesOf({ segments, rest }: Pattern, nameOf: (name: string) => string): Piece[] {

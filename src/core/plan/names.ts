@@ -1,7 +1,8 @@
 /** Listener of each name that is bound while a plan is resolved, with its declaration. */
 import type { TextRange } from '../language/range';
 import type { ArgumentListNode, Name, ScreenReference, StringNode, ValueNode } from '../language/syntax';
-import type { Parameter, Screen } from './model';
+import { remembered } from '../base/remembered';
+import type { Named, Parameter, Screen } from './model';
 import { typeOfPath, type BindingContext } from './scope';
 import { required, type Type } from './types';
 
@@ -24,10 +25,6 @@ export interface Reference extends TextRange {
 /** Key of an argument of a screen (its index), or of a module (`module booking`). */
 export const argumentKey = (owner: string, name: string): SymbolKey => `argument ${owner.replace(' ', ':')} ${name}`;
 
-/** Key of a screen's argument, which may be its module's. */
-const keyOfArgument = (screen: Screen, { module, name }: Parameter): SymbolKey =>
-  argumentKey(module ? `module ${module.name}` : String(screen.index), name);
-
 /** Names in scope of a title, between braces: `{hut.name}`. */
 const inTitle = /\{([A-Za-z_]\w*(?:\.[A-Za-z_]\w*)*)\}/g;
 /** The variables of a link's pattern (RFC 6570): `{hutId}`, `{?season,ref}`, `{/rest*}`. */
@@ -35,6 +32,8 @@ const inPattern = /\{[?/]?([^{}]*)\}/g;
 
 export class Names {
   readonly found: Reference[] = [];
+  /** Keys of declarations. A plan names each many times: one string for all of them saves memory, and time to hash. */
+  private readonly keys = new Map<Screen | Named, SymbolKey>();
 
   declare({ from, to }: TextRange, symbol: SymbolKey): void {
     this.found.push({ from, to, symbol, declares: true, short: null });
@@ -46,14 +45,17 @@ export class Names {
 
   screen({ module, name }: ScreenReference, screen: Screen): void {
     if (module) this.use(module, `module ${module.text}`);
-    this.use(name, `screen ${screen.index}`);
+    this.use(
+      name,
+      remembered(this.keys, screen, () => `screen ${screen.index}`),
+    );
   }
 
   /** The arguments of a call, each with its value. */
   arguments(list: ArgumentListNode, target: Screen | null, place: BindingContext): void {
     for (const { name, value } of list.items) {
       const parameter = target?.parameters.find((one) => one.name === name.text);
-      if (target && parameter) this.use(name, keyOfArgument(target, parameter), value ? null : 'argument');
+      if (target && parameter) this.use(name, this.argument(target, parameter), value ? null : 'argument');
       if (value) this.value(value, place, parameter?.type ?? null);
       else this.path([name], place, 'value');
     }
@@ -67,7 +69,7 @@ export class Names {
   /** A name in scope, with the fields behind it. Returns whether the name is in scope. */
   path(names: readonly Name[], place: BindingContext, short: Reference['short'] = null): boolean {
     const [first, ...fields] = names;
-    const symbol = symbolInScope(first!.text, place);
+    const symbol = this.inScope(first!.text, place);
     if (!symbol) return false;
     this.use(first!, symbol, short);
     let type = typeOfPath(place.scope, [first!]);
@@ -108,21 +110,29 @@ export class Names {
       for (const part of match[1]!.split(',')) {
         const text = part.replace(/\*$/, '');
         const parameter = screen.parameters.find((each) => each.name === text);
-        if (parameter) this.use({ from: at, to: at + text.length }, keyOfArgument(screen, parameter));
+        if (parameter) this.use({ from: at, to: at + text.length }, this.argument(screen, parameter));
         at += part.length + 1;
       }
     }
   }
-}
 
-function symbolInScope(name: string, { scope, screen, transition }: BindingContext): SymbolKey | null {
-  if (screen && scope.variable?.name === name) return `loop ${screen.index} ${transition} ${name}`;
-  for (const layer of scope.layers) {
-    const at = layer.findIndex((one) => one.name === name);
-    if (at < 0) continue;
-    if (layer === screen?.parameters) return keyOfArgument(screen, screen.parameters[at]!);
-    if (layer === screen?.holds) return `value ${screen.index} ${name}`;
-    return `flag ${name}`;
+  private inScope(name: string, { scope, screen, transition }: BindingContext): SymbolKey | null {
+    if (screen && scope.variable?.name === name) return `loop ${screen.index} ${transition} ${name}`;
+    for (const layer of scope.layers) {
+      const at = layer.findIndex((one) => one.name === name);
+      if (at < 0) continue;
+      if (layer === screen?.parameters) return this.argument(screen, screen.parameters[at]!);
+      const of = layer === screen?.holds ? `value ${screen.index}` : 'flag';
+      return remembered(this.keys, layer[at]!, () => `${of} ${name}`);
+    }
+    return null;
   }
-  return null;
+
+  /** Key of a screen's argument, which may be its module's. */
+  private argument(screen: Screen, parameter: Parameter): SymbolKey {
+    const { module, name } = parameter;
+    return remembered(this.keys, parameter, () =>
+      argumentKey(module ? `module ${module.name}` : String(screen.index), name),
+    );
+  }
 }

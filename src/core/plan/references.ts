@@ -1,17 +1,33 @@
 /** Every name of a plan with its declaration: the basis of go to declaration, all uses and rename. */
-import type { AcceptNode, Name } from '../language/syntax';
+import type { AcceptNode, Name, SyntaxTree } from '../language/syntax';
 import { Directory } from './directory';
 import type { Plan } from './model';
 import { Names, type Reference } from './names';
 import { resolve } from './resolve';
 
+const noted = new WeakMap<Plan, Reference[]>();
+
 /**
  * All references of a plan, in the order of the text, without unknown names. Resolves the plan once more with a
- * listener. Linear in the plan, except for sorting.
+ * listener, unless `resolveWithReferences` made it. Linear in the plan, except for sorting.
  */
 export function references(plan: Plan): Reference[] {
+  const known = noted.get(plan);
+  if (known) return known;
   const names = new Names();
   resolve(plan.tree, names);
+  return withSubjects(plan, names);
+}
+
+/** Resolves a plan whose references somebody will ask for: that is quicker than to resolve it twice. */
+export function resolveWithReferences(tree: SyntaxTree): Plan {
+  const names = new Names();
+  const plan = resolve(tree, names);
+  noted.set(plan, withSubjects(plan, names));
+  return plan;
+}
+
+function withSubjects(plan: Plan, names: Names): Reference[] {
   for (const node of plan.accepts) nameSubject(node, plan, names);
   return names.found.sort((a, b) => a.from - b.from || a.to - b.to || (a.short === 'argument' ? -1 : 1));
 }

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Since } from '../../core/compare/report/since';
-import { useSession, useSnapshot } from '../session/context';
+import { useSession, useSnapshot, useText } from '../session/context';
 import { useComparer } from './use-comparer';
 import { useOldText, type OldText } from './use-old-text';
 
@@ -9,25 +9,35 @@ export interface SinceState extends Pick<OldText, 'revisions' | 'chosen'> {
   readonly since: Since | null;
 }
 
-/** What has become of the screens since the revision that the address names. It follows the text as it is typed. */
+/** An answer, and of what it is. */
+interface Found {
+  readonly since: Since;
+  readonly chosen: string;
+  readonly text: string;
+}
+
+/**
+ * What has become of the screens since the revision that the address names. It follows the text as it is typed: asked at
+ * each keystroke, shown together with the overview of that text, since it speaks of the same places.
+ */
 export function useSince(planId: string): SinceState {
   const session = useSession();
-  const overview = useSnapshot('overview');
+  const text = useText();
+  const { variant } = useSnapshot('overview');
   const ask = useComparer();
   const { revisions, chosen, old } = useOldText(planId);
-  const [since, setSince] = useState<{ readonly of: string; readonly found: Since } | null>(null);
-  // The overview is of the newest text that is analysed.
-  const text = session.text;
-  const { variant } = overview;
+  const [found, setFound] = useState<Found | null>(null);
+  const [shown, setShown] = useState<Found | null>(null);
   useEffect(() => {
     if (old === null || chosen === null) return;
     let isOver = false;
     void ask({ kind: 'since', before: old, after: text, variant }).then((answer) => {
-      if (!isOver && 'since' in answer) setSince({ of: chosen, found: answer.since });
+      if (!isOver && 'since' in answer) setFound({ since: answer.since, chosen, text });
     });
     return () => {
       isOver = true;
     };
   }, [ask, chosen, old, text, variant]);
-  return { revisions, chosen, since: since !== null && since.of === chosen ? since.found : null };
+  if (found !== shown && found?.text === text && session.isCurrent) setShown(found);
+  return { revisions, chosen, since: shown !== null && shown.chosen === chosen ? shown.since : null };
 }

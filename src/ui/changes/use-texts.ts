@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { readPlanFiles } from '../plans/import';
 import { api } from '../session/api';
-import { useAddress, useSession, useSnapshot } from '../session/context';
+import { useAddress, useText } from '../session/context';
 import type { Revisions } from './use-revisions';
 import { now } from './words';
 
@@ -27,16 +27,13 @@ export interface Texts {
  * The two texts that the address asks for. Without a choice the newest revision stands against the text as it is typed.
  */
 export function useTexts(revisions: Revisions, onProblem: (problem: string | null) => void): Texts {
-  const session = useSession();
   const address = useAddress();
-  // The overview is of the newest text that is analysed: with it the view is drawn anew.
-  useSnapshot('overview');
+  const text = useText();
   const [dropped, setDropped] = useState<Dropped | null>(null);
   const from = address.from ?? revisions.list?.[0]?.id ?? null;
   const to = address.to ?? now;
-  const text = session.text;
-  const before = useText(from, text, revisions, dropped, onProblem);
-  const after = useText(to, text, revisions, dropped, onProblem);
+  const before = useTextOf(from, text, revisions, dropped, onProblem);
+  const after = useTextOf(to, text, revisions, dropped, onProblem);
   const drop = async (files: readonly File[]): Promise<void> => {
     try {
       onProblem(null);
@@ -57,7 +54,7 @@ export const saidOf = (reason: unknown): string =>
   reason instanceof TypeError ? 'The server does not answer.' : (reason as Error).message;
 
 /** The text of a version; null until it is there. */
-function useText(
+function useTextOf(
   version: string | null,
   current: string,
   { textOf }: Revisions,

@@ -1,35 +1,26 @@
 /** The worker that compares two texts: typing and verdicts do not wait for it. */
-import { check, type Check } from '../../core/check';
+import { check } from '../../core/check';
 import { compare } from '../../core/compare/compare';
 import { comparisonCard } from '../../core/compare/report/cards';
 import { since } from '../../core/compare/report/since';
 import { countAll } from '../../core/report/counts';
 import { trailCard } from '../../core/report/walk-card';
 import { answerNewest } from '../parts/answer-newest';
+import { Checks } from './checks';
 import type { ChangesAnswer, ChangesQuestion } from './messages';
 
 declare const self: DedicatedWorkerGlobalScope;
 
-/** Checks of the last texts: one stays the same while the other is typed. */
-const known = new Map<string, Check>();
-const mostKnown = 3;
-
-function checkOf(text: string): Check {
-  const found = known.get(text) ?? check(text);
-  known.delete(text);
-  known.set(text, found);
-  for (const [oldest] of known) if (known.size > mostKnown) known.delete(oldest);
-  return found;
-}
+const checks = new Checks();
 
 function answerTo(question: ChangesQuestion): ChangesAnswer {
   const { id } = question;
   if (question.kind === 'compare')
-    return { id, card: comparisonCard(compare(checkOf(question.before), checkOf(question.after))) };
+    return { id, card: comparisonCard(compare(checks.ofOld(question.before), checks.ofTyped(question.after))) };
   if (question.kind === 'since')
-    return { id, since: since(checkOf(question.before), checkOf(question.after), question.variant) };
+    return { id, since: since(checks.ofOld(question.before), checks.ofTyped(question.after), question.variant) };
   if (question.kind === 'walk') {
-    const { plan } = checkOf(question.before);
+    const { plan } = checks.ofOld(question.before);
     return {
       id,
       trail: plan.variants.includes(question.variant) ? trailCard(plan, question.steps, question.variant) : null,

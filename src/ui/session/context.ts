@@ -76,6 +76,12 @@ export function useSnapshot<Part extends keyof Snapshot>(part: Part): Snapshot[P
   return value;
 }
 
+/** The text as it is typed. Draws anew at every keystroke. */
+export function useText(): string {
+  const session = useSession();
+  return useSyncExternalStore(session.subscribeToText, session.getText, session.getText);
+}
+
 /** How the saving of the text stands. */
 export function useSaveState(): SaveState {
   const session = useSession();

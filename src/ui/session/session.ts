@@ -32,6 +32,8 @@ import {
 import { showMargin, showOverview } from './overview-effect';
 import { endOfFirst } from './caret';
 import type { Draft } from './drafts';
+import { Listeners } from './listeners';
+import { smallestEdit } from './smallest-edit';
 import { Saver, type SaveState } from './saver';
 
 /** Relation of the shown verdicts to the text. */
@@ -84,11 +86,12 @@ export class Session implements AnalystListener {
   private view: EditorView | null = null;
   private snapshot: Snapshot;
   private save: SaveState;
-  private readonly listeners = new Set<() => void>();
-  private readonly saveListeners = new Set<() => void>();
-  private readonly caretListeners = new Set<() => void>();
-  private readonly standingListeners = new Set<() => void>();
-  private readonly noticeListeners = new Set<(said: string) => void>();
+  private readonly listeners = new Listeners();
+  private readonly saveListeners = new Listeners();
+  private readonly caretListeners = new Listeners();
+  private readonly textListeners = new Listeners();
+  private readonly standingListeners = new Listeners();
+  private readonly noticeListeners = new Listeners<[said: string]>();
   private watched: Watched;
   /** The text of the document, made once for all who ask after a keystroke. */
   private written: { readonly doc: Text; readonly text: string } | null = null;
@@ -124,7 +127,7 @@ export class Session implements AnalystListener {
       () => this.text,
       (save) => {
         this.save = save;
-        for (const listener of this.saveListeners) listener();
+        this.saveListeners.tell();
       },
       (text) => this.replaceText(text),
       () => void this.findDrafts(),
@@ -160,42 +163,31 @@ export class Session implements AnalystListener {
 
   /** Says something to the user that happened to the text. */
   notice(said: string): void {
-    for (const listener of this.noticeListeners) listener(said);
+    this.noticeListeners.tell(said);
   }
 
-  readonly subscribeToNotices = (listener: (said: string) => void): (() => void) => {
-    this.noticeListeners.add(listener);
-    return () => this.noticeListeners.delete(listener);
-  };
+  readonly subscribeToNotices = this.noticeListeners.subscribe;
 
-  readonly subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
+  readonly subscribe = this.listeners.subscribe;
 
   readonly getSnapshot = (): Snapshot => this.snapshot;
 
   /** The saving has subscribers of its own: it changes with every keystroke, and few show it. */
-  readonly subscribeToSave = (listener: () => void): (() => void) => {
-    this.saveListeners.add(listener);
-    return () => this.saveListeners.delete(listener);
-  };
+  readonly subscribeToSave = this.saveListeners.subscribe;
 
   readonly getSave = (): SaveState => this.save;
 
-  readonly subscribeToStanding = (listener: () => void): (() => void) => {
-    this.standingListeners.add(listener);
-    return () => this.standingListeners.delete(listener);
-  };
+  readonly subscribeToStanding = this.standingListeners.subscribe;
 
   readonly getStanding = (): Standing => this.standing;
 
-  readonly subscribeToCaret = (listener: () => void): (() => void) => {
-    this.caretListeners.add(listener);
-    return () => this.caretListeners.delete(listener);
-  };
+  readonly subscribeToCaret = this.caretListeners.subscribe;
 
   readonly getCaret = (): number => this.editor.selection.main.head;
+
+  readonly subscribeToText = this.textListeners.subscribe;
+
+  readonly getText = (): string => this.text;
 
   get text(): string {
     const { doc } = this.editor;
@@ -446,17 +438,9 @@ export class Session implements AnalystListener {
     }
   }
 
-  /**
-   * Replaces the whole text by the smallest edit between a common beginning and end, so that the caret keeps its place.
-   */
   private replaceText(text: string): void {
     const old = this.text;
-    if (old === text) return;
-    let start = 0;
-    while (start < old.length && start < text.length && old[start] === text[start]) start++;
-    let end = 0;
-    while (end < old.length - start && end < text.length - start && old.at(-1 - end) === text.at(-1 - end)) end++;
-    this.dispatch({ changes: { from: start, to: old.length - end, insert: text.slice(start, text.length - end) } });
+    if (old !== text) this.dispatch({ changes: smallestEdit(old, text) });
   }
 
   /** The changes since the text of an overview; null without changes. A view may still draw an older overview. */
@@ -476,7 +460,7 @@ export class Session implements AnalystListener {
     return EditorView.updateListener.of((update) => {
       for (const transaction of update.transactions) this.transacted(transaction);
       if (update.focusChanged && update.view.hasFocus) this.analyst?.warmUp();
-      if (update.selectionSet || update.docChanged) for (const listener of this.caretListeners) listener();
+      if (update.selectionSet || update.docChanged) this.caretListeners.tell();
     });
   }
 
@@ -486,6 +470,7 @@ export class Session implements AnalystListener {
     this.pending.push({ seq: this.seq, changes: transaction.changes });
     this.ask();
     this.saver?.changed();
+    this.textListeners.tell();
   }
 
   /** Requests an analysis of the current text. */
@@ -499,7 +484,7 @@ export class Session implements AnalystListener {
     this.standingTimer = undefined;
     if (this.standing.kind === standing.kind && standing.kind !== 'failed') return;
     this.standing = standing;
-    for (const listener of this.standingListeners) listener();
+    this.standingListeners.tell();
   }
 
   marginCame(seq: number, value: readonly MarginNote[]): void {
@@ -533,7 +518,7 @@ export class Session implements AnalystListener {
 
   private publish(change: Partial<Snapshot>): void {
     this.snapshot = { ...this.snapshot, ...change };
-    for (const listener of this.listeners) listener();
+    this.listeners.tell();
   }
 }
 

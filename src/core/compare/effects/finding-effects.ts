@@ -4,20 +4,42 @@ import { remembered } from '../../base/remembered';
 import type { FindingEffect, Weight } from './effect';
 import type { Versions } from './versions';
 
-/** How much has to agree for two findings to be one: everything first, then less. */
-const levels: readonly ((of: Subject) => string)[] = [
-  ({ rule, place, argument, variant }) => [rule, place, argument, variant].join('\n'),
-  ({ rule, place, argument }) => [rule, place, argument].join('\n'),
-];
-
 /** What a finding is about, in names of the new plan. */
 interface Subject {
   readonly rule: string;
-  /** Key of the part; of one that has gone, a key that no new part has. */
-  readonly place: string;
+  /** Null for one without a place at this level. */
+  readonly place: string | null;
   readonly argument: string;
   readonly variant: string;
 }
+
+/** Where findings are, in either plan, in words that say the same of both. */
+interface Level {
+  readonly placeBefore: (versions: Versions, finding: Finding) => string | null;
+  readonly placeAfter: (versions: Versions, finding: Finding) => string | null;
+  readonly inAnyVariant: boolean;
+}
+
+const inPart = {
+  placeBefore: (versions, { range }) => {
+    const part = versions.oldPartAt(range.from);
+    // No part of the new plan has the key of one that has gone.
+    return part === null ? '' : (versions.newPart(part)?.key ?? `gone ${part.key}`);
+  },
+  placeAfter: (versions, { range }) => versions.newPartAt(range.from)?.key ?? '',
+} satisfies Partial<Level>;
+
+/** How much has to agree for two findings to be one: everything first, then less. */
+const levels: readonly Level[] = [
+  {
+    // Most findings are on screens that nobody touched. To find their place takes a tenth of finding their part.
+    placeBefore: (versions, { range }) => versions.untouchedPlace('before', range.from),
+    placeAfter: (versions, { range }) => versions.untouchedPlace('after', range.from),
+    inAnyVariant: false,
+  },
+  { ...inPart, inAnyVariant: false },
+  { ...inPart, inAnyVariant: true },
+];
 
 export interface FindingMatch {
   readonly stays: ReadonlyMap<Finding, Finding>;
@@ -28,16 +50,21 @@ export interface FindingMatch {
 /** Matches the findings of two plans. Linear in their number. */
 export function matchFindings(versions: Versions): FindingMatch {
   const { old, now } = versions;
-  const before = old.findings.map((finding) => ({ finding, subject: subjectBefore(versions, finding) }));
-  const after = now.findings.map((finding) => ({ finding, subject: subjectAfter(versions, finding) }));
   const stays = new Map<Finding, Finding>();
   const matched = new Set<Finding>();
-  for (const keyOf of levels) {
+  for (const { placeBefore, placeAfter, inAnyVariant } of levels) {
+    const keyOf = ({ rule, place, argument, variant }: Subject): string | null =>
+      place === null ? null : [rule, place, argument, inAnyVariant ? '' : variant].join('\n');
     const open = new Map<string, Finding[]>();
-    for (const { finding, subject } of after)
-      if (!matched.has(finding)) remembered(open, keyOf(subject), () => [] as Finding[]).push(finding);
-    for (const { finding, subject } of before) {
-      const other = stays.has(finding) ? undefined : open.get(keyOf(subject))?.shift();
+    for (const finding of now.findings) {
+      if (matched.has(finding)) continue;
+      const key = keyOf(subjectAfter(finding, placeAfter(versions, finding)));
+      if (key !== null) remembered(open, key, () => [] as Finding[]).push(finding);
+    }
+    for (const finding of old.findings) {
+      if (stays.has(finding)) continue;
+      const key = keyOf(subjectBefore(versions, finding, placeBefore(versions, finding)));
+      const other = key === null ? undefined : open.get(key)?.shift();
       if (!other) continue;
       stays.set(finding, other);
       matched.add(other);
@@ -50,21 +77,21 @@ export function matchFindings(versions: Versions): FindingMatch {
   };
 }
 
-function subjectBefore(versions: Versions, { rule, range, subject, argument, variant }: Finding): Subject {
-  const part = versions.oldPartAt(range.from);
+function subjectBefore(versions: Versions, finding: Finding, place: string | null): Subject {
+  const { rule, subject, argument, variant } = finding;
   const screen = versions.oldScreen(subject);
   const renamed = screen && argument !== null ? versions.argumentAfter(screen, argument) : null;
   return {
     rule,
-    place: part === null ? '' : (versions.newPart(part)?.key ?? `gone ${part.key}`),
+    place,
     argument: renamed ?? argument ?? '',
     variant: variant === null ? '' : (versions.variantAfter(variant) ?? `gone ${variant}`),
   };
 }
 
-const subjectAfter = (versions: Versions, { rule, range, argument, variant }: Finding): Subject => ({
+const subjectAfter = ({ rule, argument, variant }: Finding, place: string | null): Subject => ({
   rule,
-  place: versions.newPartAt(range.from)?.key ?? '',
+  place,
   argument: argument ?? '',
   variant: variant ?? '',
 });

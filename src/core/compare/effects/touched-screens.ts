@@ -2,6 +2,7 @@
 import type { Plan, Screen } from '../../plan/model';
 import type { SymbolKey } from '../../plan/names';
 import { showType, type Type } from '../../plan/types';
+import { remembered } from '../../base/remembered';
 import { lastAt } from '../pairing/statements';
 import type { Pairing } from '../pairing/pair';
 
@@ -39,16 +40,20 @@ const byLabel = ({ screens }: Plan): ReadonlyMap<string, Screen> =>
 
 const textOf = ({ tree }: Plan, { node }: Screen): string => tree.text.slice(node.from, node.to);
 
-/** All that the reading of a call to a screen depends on. */
-const signatureOf = ({ tree }: Plan, { parameters, returns }: Screen): string =>
-  JSON.stringify([
-    parameters.map(({ name, type, initial }) => [
-      name,
-      showType(type),
-      initial && tree.text.slice(initial.from, initial.to),
+const signatures = new WeakMap<Screen, string>();
+
+/** All that the reading of a call to a screen depends on. Kept: one plan is compared with many. */
+const signatureOf = ({ tree }: Plan, screen: Screen): string =>
+  remembered(signatures, screen, () =>
+    JSON.stringify([
+      screen.parameters.map(({ name, type, initial }) => [
+        name,
+        showType(type),
+        initial && tree.text.slice(initial.from, initial.to),
+      ]),
+      screen.returns && showType(screen.returns.type),
     ]),
-    returns && showType(returns.type),
-  ]);
+  );
 
 /** All that the reading of any step depends on. */
 const contextOf = ({ types, variants }: Plan): string =>

@@ -1,7 +1,7 @@
 /** The two plans of a comparison with their verdicts, and what belongs together. */
 import type { Check } from '../../check';
 import type { TextRange } from '../../language/range';
-import { isIn, type Screen } from '../../plan/model';
+import { isIn, type Plan, type Screen } from '../../plan/model';
 import type { VariantReach } from '../../reach';
 import type { PlanChanges } from '../changes/plan-changes';
 import { lastAt } from '../pairing/statements';
@@ -31,6 +31,7 @@ export class Versions {
   /** Index of the old screen at a place. */
   private readonly screenAt: ReadonlyMap<number, number>;
   private readonly labelled: ReadonlyMap<string, Screen>;
+  private readonly untouched: Readonly<Record<Version, readonly UntouchedScreen[]>>;
   /** Parts within screens that have not changed, by the place of the screen. They are made when somebody asks. */
   private readonly within: Readonly<Record<Version, Map<number, PartPlaces>>> = { before: new Map(), after: new Map() };
 
@@ -56,6 +57,7 @@ export class Versions {
     });
     this.screenAt = new Map(old.plan.screens.map(({ node, index }) => [node.from, index]));
     this.labelled = new Map(old.plan.screens.map((screen) => [screen.label, screen]));
+    this.untouched = untouchedScreens(old.plan, now.plan, changes.same.toAfter);
     for (const pair of pairs) this.addPair(pair.before, pair.after);
     this.places = {
       before: new PartPlaces([...pairs.map(({ before }) => before), ...removed]),
@@ -97,6 +99,16 @@ export class Versions {
     const own = this.pairing.before.declared.get(symbolOfArgument(screen, name));
     const other = own && this.pairing.toAfter.get(own.symbol);
     return other === undefined ? null : this.pairing.after.declared.get(other)!.name;
+  }
+
+  /**
+   * A place of either plan, within a screen that is written alike in both: the screen's label in the new plan, and the
+   * offset in its text. Null elsewhere.
+   */
+  untouchedPlace(version: Version, offset: number): string | null {
+    const screens = this.untouched[version];
+    const screen = screens[lastAt(screens, offset)];
+    return screen && offset <= screen.to ? `${screen.label} ${offset - screen.from}` : null;
   }
 
   /** The innermost part at a place of the old plan. */
@@ -145,6 +157,30 @@ export class Versions {
 function symbolOfArgument({ index, parameters }: Screen, name: string): string {
   const module = parameters.find((one) => one.name === name)?.module;
   return `argument ${module ? `module:${module.name}` : index} ${name}`;
+}
+
+/** The place of a screen that is written alike in both plans. */
+interface UntouchedScreen extends TextRange {
+  /** Its label in the new plan. */
+  readonly label: string;
+}
+
+/**
+ * The screens that are written alike in both plans, in the order of each text. Linear in their texts.
+ *
+ * @param same screens that say the same, once both plans use one set of names
+ */
+function untouchedScreens(old: Plan, now: Plan, same: ReadonlyMap<number, number>): Record<Version, UntouchedScreen[]> {
+  const textOf = ({ tree }: Plan, { from, to }: TextRange): string => tree.text.slice(from, to);
+  const found: Record<Version, UntouchedScreen[]> = { before: [], after: [] };
+  for (const [index, other] of same) {
+    const [was, { node: is, label }] = [old.screens[index]!.node, now.screens[other]!];
+    if (textOf(old, was) !== textOf(now, is)) continue;
+    found.before.push({ label, from: was.from, to: was.to });
+    found.after.push({ label, from: is.from, to: is.to });
+  }
+  for (const version of ['before', 'after'] as const) found[version].sort((a, b) => a.from - b.from);
+  return found;
 }
 
 type Placed = PlanPart & { readonly range: TextRange };

@@ -85,15 +85,29 @@ class Pairs {
   /** Pairs what has one name in one place; modules come before screens, and these before what belongs to them. */
   private pairNamesakes(): void {
     for (const kind of [...globalKinds, ...localKinds]) {
+      const open = this.open(this.before, this.toAfter, kind).filter((a) => !this.pairOfOneSymbol(a));
+      if (open.length === 0) continue;
       // Two of one name in one place are a mistake; they are then paired in the order of the text.
       const byKey = new Map<string, Declared[]>();
       for (const b of this.open(this.after, this.toBefore, kind))
         remembered(byKey, this.keyOf(b, this.after), () => [] as Declared[]).push(b);
-      for (const a of this.open(this.before, this.toAfter, kind)) {
+      for (const a of open) {
         const b = byKey.get(this.keyOf(a, this.before))?.shift();
         if (b) this.add(a, b);
       }
     }
+  }
+
+  /**
+   * Pairs a declaration with the one of its symbol, if that says owner and name and the owners are paired: a short cut
+   * for most of what stands in screens and types.
+   */
+  private pairOfOneSymbol(a: Declared): boolean {
+    if (a.owner === null || a.kind === 'loop' || this.toAfter.get(a.owner) !== a.owner) return false;
+    const b = this.after.declared.get(a.symbol);
+    if (!b || this.toBefore.has(b.symbol)) return false;
+    this.add(a, b);
+    return true;
   }
 
   /** Declarations of a kind that are not paired yet. */
@@ -121,7 +135,9 @@ class Pairs {
     const [, screen, at] = symbol.split(' ').map(Number);
     const { transitions } = plan.screens[screen!]!;
     const { trigger } = transitions[at!]!;
-    return `${transitions.slice(0, at).filter((one) => one.trigger === trigger).length} ${trigger}`;
+    let before = 0;
+    for (let index = 0; index < at!; index++) if (transitions[index]!.trigger === trigger) before++;
+    return `${before} ${trigger}`;
   }
 
   private tokenOf(symbol: SymbolKey, side: Side): string {

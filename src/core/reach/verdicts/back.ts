@@ -97,21 +97,30 @@ function hasDirectlyBeneath({ configuration }: ExploredNode, screen: Screen, oth
   return top.screen === screen && top.below?.screen === other;
 }
 
-/** Effect of Back on a screen, read off all stacks. */
+/** Effect of Back on a screen, read off all stacks. What takes long is read when somebody asks for it. */
 export function backInStacks(stacks: ExactStacks, screen: Screen): Back {
-  const reveals = stacks.revealed(screen);
-  const isWithin = (other: Screen): boolean => reveals.get(other)!.beneath.length > 0;
-  const revealed = inOrder(reveals.keys());
-  const { some, none } = stacks.arrowOn(screen);
+  const found = stacks.revealed(screen);
+  const reveals = inOrder(found.keys());
+  const whole = !stacks.gaveUp;
   return {
-    reveals: revealed,
-    within: revealed.filter(isWithin),
-    toFirstTab: stacks.goesToFirstTab(screen),
-    whole: !stacks.gaveUp,
-    wholeWithin: !stacks.gaveUp,
+    reveals,
+    get within() {
+      return reveals.filter((other) => found.get(other)!.beneath.length > 0);
+    },
+    get toFirstTab() {
+      return stacks.goesToFirstTab(screen);
+    },
+    whole,
+    wholeWithin: whole,
     leaves: stacks.leaves(screen) !== null,
-    arrow: some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null,
-    deepest: some || none ? stacks.deepestOn(screen) : null,
+    get arrow() {
+      const { some, none } = stacks.arrowOn(screen);
+      return some && none ? 'sometimes' : some ? 'always' : none ? 'never' : null;
+    },
+    get deepest() {
+      const { some, none } = stacks.arrowOn(screen);
+      return some || none ? stacks.deepestOn(screen) : null;
+    },
   };
 }
 
