@@ -22,7 +22,7 @@ interface Props {
 
 /**
  * The painted part of the chart. The canvas is larger than the window by a grain: within one, panning only moves what
- * is painted already.
+ * is painted already. A zoom paints anew with each frame, so it paints no more than the window shows.
  */
 export function Painting({ chart, groups, camera, size, names, colours, strong }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -31,14 +31,18 @@ export function Painting({ chart, groups, camera, size, names, colours, strong }
   const { zoom, across } = camera;
   const { x, y } = cellOf(camera);
   const { now, isZooming } = names;
+  // Where the painted part begins on the canvas.
+  const left = isZooming ? x + grain - camera.x : 0;
+  const top = isZooming ? y + grain - camera.y : 0;
+  const painted = isZooming ? size : sheet;
   useLayoutEffect(() => {
     const context = canvas.current?.getContext('2d', { alpha: false });
     if (!context) return;
-    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    context.setTransform(ratio, 0, 0, ratio, left * ratio, top * ratio);
     const labels = new Map(now.map((label) => [label.key, label]));
-    const from = { x: x + grain, y: y + grain, zoom, across };
-    paint(context, { chart, groups, camera: from, window: sheet, colours, labels, hasNames: isZooming, strong });
-  }, [chart, groups, x, y, zoom, across, sheet, colours, now, isZooming, strong, ratio]);
+    const from = { x: x + grain - left, y: y + grain - top, zoom, across };
+    paint(context, { chart, groups, camera: from, window: painted, colours, labels, hasNames: isZooming, strong });
+  }, [chart, groups, x, y, left, top, zoom, across, painted, colours, now, isZooming, strong, ratio]);
   return (
     <canvas
       ref={canvas}

@@ -11,7 +11,7 @@ export interface Scene {
   /** In drawing order: later ones lie on top. */
   readonly groups: readonly LineGroup[];
   readonly camera: Camera;
-  /** Size of the canvas, in pixels. */
+  /** Size of the painted part of the canvas, in pixels. */
   readonly window: Size;
   readonly colours: Colours;
   /** The names that are shown, by the key of their spots; whether they are painted, too. */
@@ -30,9 +30,13 @@ const dashesFrom = 0.08;
 const numbersFrom = 0.5;
 const font = '11px "IBM Plex Sans", sans-serif';
 
-/** Paints the scene onto a canvas that has the size of the window. O(lines and marks). */
+/** Paints the scene onto a part of a canvas, from the context's origin on. O(lines and marks). */
 export function paint(context: CanvasRenderingContext2D, scene: Scene): void {
   const { window } = scene;
+  context.save();
+  context.beginPath();
+  context.rect(0, 0, window.width, window.height);
+  context.clip();
   Object.assign(context, { fillStyle: scene.colours.ground, globalAlpha: 1 });
   context.fillRect(0, 0, window.width, window.height);
   paintRules(context, scene);
@@ -49,6 +53,7 @@ export function paint(context: CanvasRenderingContext2D, scene: Scene): void {
   for (const node of scene.chart.foldedNodes) paintFolded(context, node, scene);
   paintMarks(context, scene);
   if (scene.hasNames) paintNames(context, scene);
+  context.restore();
 }
 
 /** The borders of lanes, and between columns. */
