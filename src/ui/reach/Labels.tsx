@@ -53,7 +53,17 @@ export const Labels = memo(function Labels({
       {placed.map((label) => {
         const lane = folded.get(label.key);
         if (lane)
-          return <FoldedLabel key={label.key} node={lane} label={label} zoom={zoom} across={across} onFold={onFold} />;
+          return (
+            <FoldedLabel
+              key={label.key}
+              node={lane}
+              label={label}
+              room={chart.columns[lane.column]!.room * across - toLabelAt(zoom)}
+              zoom={zoom}
+              across={across}
+              onFold={onFold}
+            />
+          );
         const node = chart.nodeOf[label.key];
         return node ? (
           <ScreenLabel
@@ -231,19 +241,27 @@ export function saidOfLane({ count, stranded, worst }: Lane): string {
 /** Height of a row that has room for the name of a lane and what it holds, in pixels. */
 const twoLines = 23;
 
+/** What the number of screens takes with the word, and what another number takes with its mark, in pixels. */
+const wordWidth = 62;
+const numberWidth = 24;
+
 interface FoldedProps {
   readonly node: FoldedNode;
   readonly label: PlacedLabel;
+  /** Width up to the lines of the next column, in pixels. */
+  readonly room: number;
   readonly zoom: number;
   readonly across: number;
   readonly onFold: (module: number | null) => void;
 }
 
 /** All screens of a folded lane. Its head, which has the focus in turn, does the same. */
-function FoldedLabel({ node, label, zoom, across, onFold }: FoldedProps) {
+function FoldedLabel({ node, label, room, zoom, across, onFold }: FoldedProps) {
   const { lane } = node;
   const size = letterSize(zoom);
   const name = lane.name || 'no module';
+  const numbers = [lane.stranded, ...Object.values(lane.worst)].filter((count) => count > 0).length;
+  const hasWord = wordWidth + numbers * numberWidth <= room;
   return (
     <button
       type="button"
@@ -260,7 +278,10 @@ function FoldedLabel({ node, label, zoom, across, onFold }: FoldedProps) {
       </span>
       {metrics.row * zoom >= twoLines && (
         <span className="flex items-baseline gap-1.5 text-[11px] text-mute mt-0.5">
-          {counted(lane.count, 'screen')}
+          <span>
+            {lane.count}
+            <span className={hasWord ? '' : 'sr-only'}> {lane.count === 1 ? 'screen' : 'screens'}</span>
+          </span>
           {lane.stranded > 0 && (
             <span className="inline-flex items-baseline gap-0.5">
               <StrandedMark size={10} />

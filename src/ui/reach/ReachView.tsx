@@ -18,7 +18,7 @@ import { useAnswer } from '../questions/use-answer';
 import { PlanPanel } from '../screen/PlanPanel';
 import { ScreenPanel } from '../screen/ScreenPanel';
 import { useAddress, useSession, useSnapshot } from '../session/context';
-import { fittingZoom, isLegible, leastZoom, towards } from './camera';
+import { fittingZoom, isLegible, isWhole, leastZoom, towards } from './camera';
 import { Chart } from './Chart';
 import { ChartList } from './ChartList';
 import { neighbour, type Direction } from './neighbour';
@@ -86,6 +86,16 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
     // Only a new place moves the camera; a new analysis that leaves it where it is does not.
     // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [place, isSettled]);
+
+  // A window of another size shows the whole again, if that was in sight.
+  const measured = useRef(size);
+  useLayoutEffect(() => {
+    const before = measured.current;
+    measured.current = size;
+    if (size && before && before !== size && isOpen.current && isWhole(control.now(), chart, before))
+      control.set({ x: 0, y: 0, zoom: fittingZoom(chart, size) });
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
+  }, [size]);
 
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;

@@ -31,6 +31,10 @@ export const acrossAt = (zoom: number, chart: Size, window: Size): number =>
 export const fittingZoom = (chart: Size, window: Size): number =>
   Math.min(1, window.width / chart.width, window.height / chart.height);
 
+/** Whether a camera shows the whole chart, as large as the window allows. */
+export const isWhole = ({ x, y, zoom }: View, chart: Size, window: Size): boolean =>
+  x === 0 && y === 0 && Math.abs(zoom - fittingZoom(chart, window)) < 1e-6;
+
 /** The smallest zoom: the whole chart, or less than that where the chart is small. */
 export const leastZoom = (chart: Size, window: Size): number => Math.min(smallest, fittingZoom(chart, window));
 

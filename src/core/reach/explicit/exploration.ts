@@ -9,7 +9,7 @@ import { isInSight, listInSight } from '../../walk/in-sight';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 import type { Monitored } from '../../walk/monitored';
-import { beginnings, followed, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
+import { beginnings, followed, screenOf, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
 
 /** Maximum number of expanded configurations, and of events; an event counts once for each outcome. */
 const most = 2000;
@@ -35,6 +35,8 @@ export class Exploration {
   /** Nodes that are expanded, in order. */
   private readonly queue: ExploredNode[] = [];
   private readonly known = new Map<string, ExploredNode>();
+  /** By the screen on top, the places of nodes, in order. */
+  private readonly shownAt = new Map<Screen, number[]>();
   /** The nodes from which users come to each node, by one tap. */
   private readonly sources = new Map<ExploredNode, ExploredNode[]>();
   private readonly numbers = new StackNumbers();
@@ -77,18 +79,64 @@ export class Exploration {
    * @param hint a walk that may fit, tried after the nearest configurations and before the others; its nodes are not
    *   those of the exploration
    */
-  *find(fits: (node: ExploredNode) => boolean, hint: readonly Tap[] | null = null): Work<Tap[] | null> {
-    for (let at = 0, pauseAt = this.events + slice; this.hasMoreThan(at); at++) {
-      if (fits(this.nodes[at]!)) return walkOf(this.nodes[at]!);
-      if (at === near) {
-        const hinted = hint && this.tryWalk(hint, fits);
-        if (hinted) return hinted;
+  find(fits: (node: ExploredNode) => boolean, hint: readonly Tap[] | null = null): Work<Tap[] | null> {
+    return this.search(null, fits, hint);
+  }
+
+  /** The walk that `find` gives, among those that end with a screen on top. Looks at no other nodes. */
+  findOn(
+    screen: Screen,
+    fits: (node: ExploredNode) => boolean,
+    hint: readonly Tap[] | null = null,
+  ): Work<Tap[] | null> {
+    const fitsThere = (node: ExploredNode): boolean => screenOf(node) === screen && fits(node);
+    return this.search(
+      remembered(this.shownAt, screen, () => []),
+      fitsThere,
+      hint,
+    );
+  }
+
+  private *search(
+    places: readonly number[] | null,
+    fits: (node: ExploredNode) => boolean,
+    hint: readonly Tap[] | null,
+  ): Work<Tap[] | null> {
+    const nearest = yield* this.look(places, fits, 0, near);
+    if (nearest) return walkOf(nearest);
+    const hinted = hint && this.tryWalk(hint, fits);
+    if (hinted) return hinted;
+    const far = yield* this.look(places, fits, near + 1, Infinity);
+    return far && walkOf(far);
+  }
+
+  /**
+   * The first node that fits, exploring as far as that takes; null if there is none.
+   *
+   * @param places of the nodes to look at, in order; null for all. Grows while nodes are found
+   * @param from first place to look at
+   * @param to last place to look at
+   */
+  private *look(
+    places: readonly number[] | null,
+    fits: (node: ExploredNode) => boolean,
+    from: number,
+    to: number,
+  ): Work<ExploredNode | null> {
+    let next = places ? places.filter((place) => place < from).length : from;
+    for (let pauseAt = this.events + slice, looked = 0; ; looked++) {
+      const place = places ? places[next] : next < this.nodes.length ? next : undefined;
+      if (place === undefined) {
+        if (this.nodes.length > to || !this.goOn()) return null;
+      } else {
+        if (place > to) return null;
+        if (fits(this.nodes[place]!)) return this.nodes[place]!;
+        next++;
       }
-      if (this.events < pauseAt && at % mostLooked > 0) continue;
+      if (this.events < pauseAt && looked % mostLooked > 0) continue;
       pauseAt = this.events + slice;
       yield;
     }
-    return this.nodes.length > near ? null : hint && this.tryWalk(hint, fits);
   }
 
   /** A given walk, if it can be walked and its last node fits; null otherwise. */
@@ -156,7 +204,7 @@ export class Exploration {
 
   /** The known nodes from which users get to a screen by taps, without links and entries. Costs O(events). */
   leadingTo(screen: Screen): ReadonlySet<ExploredNode> {
-    const leading = new Set(this.nodes.filter(({ configuration }) => activeStack(configuration)!.screen === screen));
+    const leading = new Set(this.nodes.filter((node) => screenOf(node) === screen));
     for (const node of leading) for (const source of this.sources.get(node) ?? []) leading.add(source);
     return leading;
   }
@@ -168,7 +216,7 @@ export class Exploration {
   walks(): ReadonlyMap<Screen, FoundWalk> {
     const first = new Map<Screen, FoundWalk>();
     for (const [at, node] of this.nodes.entries()) {
-      const { screen } = activeStack(node.configuration)!;
+      const screen = screenOf(node);
       if (first.has(screen)) continue;
       first.set(screen, walkFound(node, at < this.foundByTaps && !this.walker.bounded));
     }
@@ -212,12 +260,6 @@ export class Exploration {
     if (this.shows(until, configuration)) return false;
     if (seen || !this.shows(screen, configuration)) return seen;
     return when === null || mayHold(this.plan, when, configuration.flags);
-  }
-
-  /** Explores until more than `count` nodes are known; false if there are no more. */
-  private hasMoreThan(count: number): boolean {
-    while (this.nodes.length <= count) if (!this.goOn()) return false;
-    return true;
   }
 
   /** Expands one more node; false if nothing is left. */
@@ -315,7 +357,7 @@ export class Exploration {
     return configurations.map((configuration) => {
       const node = this.node(configuration, by, before);
       if (this.asks && before) {
-        const { screen } = activeStack(configuration)!;
+        const screen = screenOf(node);
         if (!this.revealed.has(screen) && this.isRevealed(screen, node, before.configuration))
           this.revealed.set(screen, node);
       }
@@ -323,6 +365,7 @@ export class Exploration {
       const known = this.known.get(key);
       if (known) return known;
       this.known.set(key, node);
+      remembered(this.shownAt, screenOf(node), () => []).push(this.nodes.length);
       this.nodes.push(node);
       if (this.queue.length < most) this.queue.push(node);
       return node;

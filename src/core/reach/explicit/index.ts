@@ -1,5 +1,14 @@
 export { Exploration } from './exploration';
 export { Explored } from './explored';
-export { followed, fromNothing, isFromWithin, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
+export {
+  followed,
+  fromNothing,
+  isFromWithin,
+  screenOf,
+  walkFound,
+  walkOf,
+  type ExploredNode,
+  type FoundWalk,
+} from './node';
 export { observe, type Observed } from './observe';
 export { mayReach } from './over-approximation';

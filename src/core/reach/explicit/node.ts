@@ -16,6 +16,9 @@ export interface ExploredNode {
   readonly seen: boolean;
 }
 
+/** The screen on top. */
+export const screenOf = ({ configuration }: ExploredNode): Screen => activeStack(configuration)!.screen;
+
 /** A walk to a screen. */
 export interface FoundWalk {
   readonly reachable: 'yes';

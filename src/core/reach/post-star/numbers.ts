@@ -14,10 +14,14 @@ const narrowNever = 2 ** 15 - 1;
 export const unknown = (length: number): Numbers => new Int16Array(length).fill(narrowNever);
 
 /** The numbers in an array wide enough for `one`; the array itself if it is. */
-export function holding(numbers: Numbers, one: number): Numbers {
-  return one < narrowNever || numbers instanceof Int32Array
-    ? numbers
-    : Int32Array.from(numbers, (each) => (each === narrowNever ? never : each));
+export const holding = (numbers: Numbers, one: number): Numbers =>
+  one < narrowNever || numbers instanceof Int32Array ? numbers : widened(numbers);
+
+/** A loop, since there may be millions: `Int32Array.from` calls a function for each. */
+function widened(numbers: Int16Array): Int32Array {
+  const wide = new Int32Array(numbers);
+  for (let at = 0; at < wide.length; at++) if (wide[at] === narrowNever) wide[at] = never;
+  return wide;
 }
 
 /** The numbers in an array twice as long; the rest is unknown. */

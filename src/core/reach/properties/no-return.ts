@@ -1,9 +1,9 @@
 import type { Flag, Plan, Screen } from '../../plan/model';
 import type { StackSymbol } from '../system';
-import { type Exploration, type Explored, type ExploredNode, isFromWithin, walkOf } from '../explicit';
+import { type Exploration, type Explored, type ExploredNode, isFromWithin, screenOf, walkOf } from '../explicit';
 import { type Predecessors, type UpperBound, walkTo } from '../queries';
 import type { Tap } from '../../walk/tap';
-import { activeStack, keyOf, type Configuration, type Stack } from '../../walk/configuration';
+import { keyOf, type Configuration, type Stack } from '../../walk/configuration';
 import type { Work } from '../../base/slices';
 import type { Walker } from '../../walk/walker';
 import type { Decision } from './claims';
@@ -39,17 +39,16 @@ export class NoReturn {
    * @param hint a walk that may be one
    */
   *decidingFrom(screen: Screen, { all, detours }: Explored, hint: readonly Tap[]): Work<Decision> {
-    const isShown = ({ configuration }: ExploredNode): boolean => activeStack(configuration)!.screen === screen;
-    const isLost = (node: ExploredNode): boolean => isShown(node) && this.isOver(node.configuration);
-    const walk = yield* all.find(isLost, hint);
+    const isOver = ({ configuration }: ExploredNode): boolean => this.isOver(configuration);
+    const walk = yield* all.findOn(screen, isOver, hint);
     if (walk) return walk;
     if (all.isWhole) {
       const leading = this.leadingIn(all);
-      return (yield* all.find((node) => isShown(node) && !leading.has(node))) ?? 'holds';
+      return (yield* all.findOn(screen, (node) => !leading.has(node))) ?? 'holds';
     }
     if (yield* new WaysByTaps(this.upperBound, this.goal).leadFrom(screen)) return 'holds';
     for (const suspect of this.suspects(screen)) {
-      const end = yield* detours.find(suspect, isLost);
+      const end = yield* detours.find(suspect, (node) => screenOf(node) === screen && isOver(node));
       if (end) return walkOf(end);
     }
     return 'undecided';
@@ -74,13 +73,11 @@ export class NoReturn {
    */
   *walkToTrap(screen: Screen, explored: Exploration): Work<readonly Tap[] | null> {
     const mayBeTrapped = (node: ExploredNode): boolean =>
-      activeStack(node.configuration)!.screen === screen &&
-      isFromWithin(node) &&
-      !isStuck(explored.walker, node.configuration);
-    const walk = yield* explored.find((node) => mayBeTrapped(node) && this.isOver(node.configuration));
+      isFromWithin(node) && !isStuck(explored.walker, node.configuration);
+    const walk = yield* explored.findOn(screen, (node) => mayBeTrapped(node) && this.isOver(node.configuration));
     if (walk || !explored.isWhole) return walk;
     const leading = this.leadingIn(explored);
-    return yield* explored.find((node) => mayBeTrapped(node) && !leading.has(node));
+    return yield* explored.findOn(screen, (node) => mayBeTrapped(node) && !leading.has(node));
   }
 
   private leadingIn(explored: Exploration): ReadonlySet<ExploredNode> {

@@ -103,16 +103,12 @@ function* deadEndsOf(
     const pathEdge = upperBound.shownOn(screen).find(({ head }) => upperBound.staysAsItIs(head));
     const walk =
       pathEdge &&
-      (yield* explored.find(
-        (node) => {
-          const top = activeStack(node.configuration)!;
-          return (
-            top.screen === screen &&
-            top.below === null &&
-            isStuck(explored.walker, node.configuration) &&
-            isFromWithin(node)
-          );
-        },
+      (yield* explored.findOn(
+        screen,
+        (node) =>
+          activeStack(node.configuration)!.below === null &&
+          isStuck(explored.walker, node.configuration) &&
+          isFromWithin(node),
         walkTo(upperBound.all, pathEdge),
       ));
     if (walk) found.set(screen, walk);

@@ -1,7 +1,6 @@
 import type { Branch, Screen } from '../../plan/model';
 import type { Work } from '../../base/slices';
 import { mayHold } from '../../walk/conditions';
-import { activeStack } from '../../walk/configuration';
 import type { Tap } from '../../walk/tap';
 import { walkTo } from '../queries';
 import { knownStacks, type VariantReach } from '../verdicts';
@@ -28,10 +27,9 @@ export function* walkTaking(
     const walk = walkTo(runs, pathEdge);
     if (reach.kind !== 'bounded') return walk;
     // A stack of the upper bound may not exist: only a walk that can be walked counts.
-    const found = yield* reach.explored.all.find(
-      ({ configuration }) =>
-        activeStack(configuration)!.screen === screen &&
-        (branch.condition === null || mayHold(stacks.plan, branch.condition, configuration.flags)),
+    const found = yield* reach.explored.all.findOn(
+      screen,
+      ({ configuration }) => branch.condition === null || mayHold(stacks.plan, branch.condition, configuration.flags),
       walk,
     );
     return found ?? (reach.explored.all.isWhole ? null : 'undecided');

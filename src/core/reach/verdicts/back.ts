@@ -52,9 +52,9 @@ export function backWithin(
   seen: (screen: Screen) => Back,
 ): (screen: Screen) => Back {
   const known = new Map<Screen, Back>();
-  /** Whether a walk ends in a node that fits: the hint, perhaps with detours, or one that is known. */
-  const isWalked = (hint: readonly Tap[], fits: (node: ExploredNode) => boolean): boolean =>
-    toEnd(explored.detours.find(hint, fits)) !== null || toEnd(explored.all.find(fits)) !== null;
+  /** Whether a walk ends in a node of a screen that fits: the hint, perhaps with detours, or one that is known. */
+  const isWalked = (screen: Screen, hint: readonly Tap[], fits: (node: ExploredNode) => boolean): boolean =>
+    toEnd(explored.detours.find(hint, fits)) !== null || toEnd(explored.all.findOn(screen, fits)) !== null;
   const find = (screen: Screen): Back => {
     const back = seen(screen);
     if (back.whole) return back;
@@ -63,7 +63,7 @@ export function backWithin(
     for (const [other, { transition, beneath }] of allowed) {
       if (beneath.length === 0 || within.has(other)) continue;
       const hint = walkTo(upperBound.all, transition, beneath);
-      if (!isWalked(hint, (node) => hasDirectlyBeneath(node, screen, other))) continue;
+      if (!isWalked(screen, hint, (node) => hasDirectlyBeneath(node, screen, other))) continue;
       reveals.add(other);
       within.add(other);
     }
@@ -75,7 +75,8 @@ export function backWithin(
     const { walker } = explored.all;
     const isLeft = ({ configuration }: ExploredNode): boolean =>
       activeStack(configuration)!.screen === screen && walker.after(configuration, { kind: 'back' }).length === 0;
-    const leaves = back.leaves ?? (!leaving ? false : isWalked(walkTo(upperBound.all, leaving), isLeft) || null);
+    const leaves =
+      back.leaves ?? (!leaving ? false : isWalked(screen, walkTo(upperBound.all, leaving), isLeft) || null);
     const { some, none } = upperBound.arrowOn(screen);
     const arrow = back.arrow ?? (some && none ? null : some ? 'always' : none ? 'never' : null);
     const isDecided = leaves !== null;

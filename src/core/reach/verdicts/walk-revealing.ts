@@ -43,5 +43,5 @@ function amongRuns({ upperBound, explored }: Bounded, screen: Screen, revealed: 
     walker.after(configuration, { kind: 'back' }).some((next) => activeStack(next)!.screen === revealed);
   const hint = walkTo(upperBound.all, found.transition, found.beneath);
   const end = toEnd(explored.detours.find(hint, reveals));
-  return end ? walkOf(end) : toEnd(explored.all.find(reveals));
+  return end ? walkOf(end) : toEnd(explored.all.findOn(screen, reveals));
 }
