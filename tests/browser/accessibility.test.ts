@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { resize } from './browser';
 import { useApp } from './use-app';
 
 const app = useApp();
@@ -72,11 +73,6 @@ const shorten = `
   const others = [...document.querySelectorAll('main section:has(> h3)')].slice(20);
   for (const other of others) other.remove();
   return others.length === 0;`;
-
-const resize = (width: number, height: number, deviceScaleFactor: number): Promise<void> =>
-  app.driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-    ...{ width, height, deviceScaleFactor, mobile: false },
-  });
 
 /** Runs in the page: whether the view that is shown is the one of the address. */
 const hasArrived = `
@@ -158,18 +154,21 @@ test.each([
   ['1280 by 800', 1280, 800, 1],
   ['1024 by 768', 1024, 768, 1],
   ['1280 by 800, enlarged to 200 %', 640, 400, 2],
-])('at %s no view covers its controls, is wider than the window, or has small letters', async (_size, ...size) => {
-  await resize(...size);
-  try {
-    await app.openPlan(demo, '?screen=stay');
-    await app.driver.executeScript('document.activeElement.blur()');
-    for (const key of ['1', '2', '3', '4', '5', '6', '7']) {
-      await app.type(key);
-      await app.find(`header nav a:nth-child(${key})[aria-current=page]`);
-      await app.find('main:not([aria-busy])');
-      expect(await app.driver.executeScript(flaws), `view ${key}`).toEqual([]);
+])(
+  'at %s no view covers its controls, is wider than the window, or has small letters',
+  async (_size, width, height, scale) => {
+    await resize(app.driver, { width, height }, scale);
+    try {
+      await app.openPlan(demo, '?screen=stay');
+      await app.driver.executeScript('document.activeElement.blur()');
+      for (const key of ['1', '2', '3', '4', '5', '6', '7']) {
+        await app.type(key);
+        await app.find(`header nav a:nth-child(${key})[aria-current=page]`);
+        await app.find('main:not([aria-busy])');
+        expect(await app.driver.executeScript(flaws), `view ${key}`).toEqual([]);
+      }
+    } finally {
+      await resize(app.driver);
     }
-  } finally {
-    await resize(1280, 800, 1);
-  }
-});
+  },
+);

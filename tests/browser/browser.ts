@@ -114,11 +114,6 @@ export async function attach({ service, session }: BrowserAddress): Promise<Chro
   return driver;
 }
 
-/** Makes the page itself, not the window around it, this large. */
-const resize = (driver: ChromiumDriver): Promise<void> =>
-  driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-    width,
-    height,
-    deviceScaleFactor: 1,
-    mobile: false,
-  });
+/** Makes the page itself, not the window around it, this large; in pixels of CSS. */
+export const resize = (driver: ChromiumDriver, size = { width, height }, deviceScaleFactor = 1): Promise<void> =>
+  driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { ...size, deviceScaleFactor, mobile: false });

@@ -2,6 +2,7 @@ import { By, Key, type WebElement } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
 import { demoCounts } from '../demo';
+import { resize } from './browser';
 import { useApp } from './use-app';
 
 const app = useApp();
@@ -84,10 +85,22 @@ test('a large plan opens folded; a lane unfolds where it is, the address remembe
   await app.click('Unfold all');
   await app.find('[data-head=m2][aria-expanded=true]');
   await app.type('f');
-  await app.until(
-    async () => (await app.driver.findElements(By.css('[data-testid=miniature]'))).length === 0,
-    'not all of it is in sight',
-  );
+  const untilWhole = (): Promise<void> =>
+    app.until(
+      async () => (await app.driver.findElements(By.css('[data-testid=miniature]'))).length === 0,
+      'not all of it is in sight',
+    );
+  await untilWhole();
+  // It stays in sight in a window of another size.
+  const zoom = await (await app.find('[data-testid=chart-area]')).getAttribute('data-zoom');
+  try {
+    await resize(app.driver, { width: 1280, height: 560 });
+    await app.find(`[data-testid=chart-area]:not([data-zoom="${zoom}"])`);
+    await untilWhole();
+  } finally {
+    await resize(app.driver);
+  }
+  await app.find(`[data-testid=chart-area][data-zoom="${zoom}"]`);
   const letters = await app.driver.executeScript<number[]>(
     `return [...document.querySelectorAll('[data-testid=chart] *')].filter((one) => one.childNodes[0]?.nodeType === 3 && !one.closest('.sr-only'))
       .map((one) => parseFloat(getComputedStyle(one).fontSize))`,
