@@ -120,7 +120,7 @@ test('Reach marks what is new, gone and moved since a revision, and follows the 
   await app.openPlan(own, '/reach');
   await app.find('[data-screen=a]');
   await choose('Mark what has changed since', await app.text('select[aria-label^=Mark] option:nth-child(2)'));
-  await app.untilText('[aria-label="Stranded screens"]', '1 new, 1 gone, 1 moved');
+  await app.untilText('main', '1 new, 1 gone, 1 moved');
   expect(await app.driver.getCurrentUrl()).toContain(`since=${revision.id}`);
   await app.untilText('[data-screen=d]', 'new');
   await app.untilText('[data-screen=c]', 'was 2');

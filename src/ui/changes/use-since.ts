@@ -7,6 +7,8 @@ import { useOldText, type OldText } from './use-old-text';
 export interface SinceState extends Pick<OldText, 'revisions' | 'chosen'> {
   /** What has become of the screens since; null where none is chosen, or until it is known. */
   readonly since: Since | null;
+  /** Whether it is not known yet, for the first time since the revision was chosen. */
+  readonly isPending: boolean;
 }
 
 /** An answer, and of what it is. */
@@ -39,5 +41,6 @@ export function useSince(planId: string): SinceState {
     };
   }, [ask, chosen, old, text, variant]);
   if (found !== shown && found?.text === text && session.isCurrent) setShown(found);
-  return { revisions, chosen, since: shown !== null && shown.chosen === chosen ? shown.since : null };
+  const since = shown !== null && shown.chosen === chosen ? shown.since : null;
+  return { revisions, chosen, since, isPending: old !== null && since === null };
 }

@@ -62,7 +62,7 @@ export function QuestionLine({ answer }: { readonly answer: AnswerState }) {
   return (
     <form
       ref={form}
-      className="relative flex items-center gap-2 px-4 py-1.5 border-b border-rule bg-base-100"
+      className="relative grow basis-80 flex items-center gap-2"
       onSubmit={(event) => {
         event.preventDefault();
         closeMenu();

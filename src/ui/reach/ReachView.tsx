@@ -126,7 +126,10 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
     <main className="grid grid-cols-[minmax(0,1fr)_clamp(300px,29vw,420px)] min-h-0 compact:block">
       <div className="grid grid-rows-[auto_minmax(0,1fr)_auto] min-h-0 border-r border-rule relative compact:grid-rows-[auto_max(240px,60vh)_auto]">
         <div>
-          <QuestionLine answer={answer} />
+          <div className="flex flex-wrap items-center gap-x-5 gap-y-1.5 px-4 py-1.5 border-b border-rule bg-base-100">
+            <QuestionLine answer={answer} />
+            <SinceSwitch {...marked} sum={sumOf(marked.since)} />
+          </div>
           <AnswerPanel {...answer} />
         </div>
         <div className="relative min-h-0" onKeyDown={onKeyDown} data-testid="chart">
@@ -149,7 +152,6 @@ export const ReachView = memo(function ReachView({ planId }: { readonly planId: 
           {isEmpty && !isList && <NoChart hasScreens={overview.screens.length > 0} />}
         </div>
         <Shelf stranded={chart.stranded} undecided={chart.undecided} selected={selected}>
-          <SinceSwitch revisions={marked.revisions} chosen={marked.chosen} sum={sumOf(marked.since)} />
           <Tools
             control={control}
             least={size ? leastZoom(chart, size) : 0}

@@ -39,7 +39,8 @@ export const SupplyView = memo(function SupplyView({ planId }: { readonly planId
     () => applyFilter(supply?.blocks ?? [], overview, readFilter(address.filter)),
     [supply, overview, address.filter],
   );
-  const { revisions, chosen: sinceWhen, since } = useSince(planId);
+  const marked = useSince(planId);
+  const { since } = marked;
   const marks = useMemo(() => marksOf(since?.supply ?? null), [since]);
   const { ref: scroller, width, scrollTo } = useScroller();
   const visible = useVisibleArea(scroller);
@@ -115,7 +116,7 @@ export const SupplyView = memo(function SupplyView({ planId }: { readonly planId
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2 px-[18px] pt-4 pb-3">
         {supply ? <CountBar counts={supply.counts} /> : <div className="h-[28px]" />}
         <span className="flex-1" />
-        <SinceSwitch revisions={revisions} chosen={sinceWhen} sum={since && sumOf(since.supply)} />
+        <SinceSwitch {...marked} sum={since && sumOf(since.supply)} />
         <FilterBar filter={filter} overview={overview} onChange={setFilter} />
       </div>
       <div

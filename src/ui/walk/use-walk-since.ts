@@ -9,6 +9,8 @@ export interface WalkSince extends Pick<OldText, 'revisions' | 'chosen'> {
    * it is known.
    */
   readonly trail: TrailCard | null;
+  /** Whether that is not known yet. */
+  readonly isPending: boolean;
 }
 
 /** A walk in the revision that the address names. */
@@ -27,5 +29,7 @@ export function useWalkSince(planId: string, steps: string, variant: string | nu
       isOver = true;
     };
   }, [ask, old, steps, variant, of]);
-  return { revisions, chosen, trail: found !== null && found.of === of ? found.trail : null };
+  const isFound = found !== null && found.of === of;
+  const isPending = old !== null && variant !== null && !isFound;
+  return { revisions, chosen, trail: isFound ? found.trail : null, isPending };
 }
