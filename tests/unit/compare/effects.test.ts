@@ -41,7 +41,10 @@ test('since an earlier version, screens are new, gone or moved as the verdicts o
       // Whatever is new, gone or the same adds up.
       if (before.plan.variants[0] === after.plan.variants[0])
         expect(placed(after) - added.length, `${text}\n---\n${after.text}`).toBe(placed(before) - gone.length);
-      expect(new Set([...added, ...moved.map(({ label }) => label)]).size).toBe(added.length + moved.length);
+      // Two screens of one name are a mistake: then one label stands for both.
+      const labels = after.plan.screens.map(({ label }) => label);
+      if (new Set(labels).size === labels.length)
+        expect(new Set([...added, ...moved.map(({ label }) => label)]).size).toBe(added.length + moved.length);
       seen.added += added.length;
       seen.moved += moved.length;
       seen.gone += gone.length;
