@@ -19,8 +19,8 @@ interface Found {
 }
 
 /**
- * What has become of the screens since the revision that the address names. It follows the text as it is typed: asked at
- * each keystroke, shown together with the overview of that text, since it speaks of the same places.
+ * What has become of the screens since the revision that the address names. Asks at each keystroke. Shows the answer
+ * together with the overview of the same text, since both name places in that text.
  */
 export function useSince(planId: string): SinceState {
   const session = useSession();

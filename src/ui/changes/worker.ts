@@ -11,7 +11,7 @@ import type { ChangesAnswer, ChangesQuestion } from './messages';
 
 declare const self: DedicatedWorkerGlobalScope;
 
-const checks = new Checks();
+let checks = new Checks();
 
 function answerTo(question: ChangesQuestion): ChangesAnswer {
   const { id } = question;
@@ -34,6 +34,8 @@ function orWhy(question: ChangesQuestion): ChangesAnswer {
   try {
     return answerTo(question);
   } catch (error) {
+    // The next answer reuses nothing of these texts.
+    checks = new Checks();
     return { id: question.id, error: error instanceof Error ? error.message : String(error) };
   }
 }

@@ -32,7 +32,7 @@ const inPart = {
 /** How much has to agree for two findings to be one: everything first, then less. */
 const levels: readonly Level[] = [
   {
-    // Most findings are on screens that nobody touched. To find their place takes a tenth of finding their part.
+    // Most findings are on screens that nobody touched, which then need not be cut into parts.
     placeBefore: (versions, { range }) => versions.untouchedPlace('before', range.from),
     placeAfter: (versions, { range }) => versions.untouchedPlace('after', range.from),
     inAnyVariant: false,
