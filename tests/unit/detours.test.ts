@@ -4,12 +4,11 @@ import { Budget } from '../../src/core/base/budget';
 import { toEnd } from '../../src/core/base/slices';
 import { check } from '../../src/core/check';
 import type { Plan } from '../../src/core/plan/model';
-import { Detours } from '../../src/core/reach/explicit/detours';
+import { Explored } from '../../src/core/reach/explicit';
 import { walkOf } from '../../src/core/reach/explicit/node';
 import { walkTo } from '../../src/core/reach/queries';
 import { activeStack } from '../../src/core/walk/configuration';
 import { walkLabels, type Tap } from '../../src/core/walk/tap';
-import { Walker } from '../../src/core/walk/walker';
 import { withFlagsOpen } from './flags-open';
 import { planArbitrary, smallPlanArbitrary } from './plans';
 import { forAll } from './property';
@@ -23,7 +22,7 @@ function found(plan: Plan, labels: readonly string[]): readonly string[] | null 
     return { kind: 'trigger', transition, shows: call.target };
   });
   const goal = taps.at(-1)!.shows;
-  const detours = new Detours(plan, new Walker(plan, plan.variants[0]!), new Budget(1_000_000));
+  const { detours } = new Explored(plan, plan.variants[0]!, new Budget(1_000_000));
   const end = toEnd(detours.find(taps, ({ configuration }) => activeStack(configuration)!.screen === goal));
   return end && walkLabels(walkOf(end));
 }

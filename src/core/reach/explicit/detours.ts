@@ -8,7 +8,7 @@ import type { ExternalEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
 import type { Walker } from '../../walk/walker';
 import { beginnings, followed, type ExploredNode } from './node';
-import { ScreenDistances } from './screen-distances';
+import type { ScreenDistances } from './screen-distances';
 
 /** Maximum number of times that a walk gets stuck and goes on. */
 const mostDetours = 4;
@@ -32,7 +32,6 @@ interface Wanted {
  * an upper bound, so conditions may stop it.
  */
 export class Detours {
-  private readonly distances: ScreenDistances;
   private readonly external: readonly ExternalEvent[];
   /** By flag and value, the screens on which a tap sets it; null for all screens. */
   private readonly setters = new Map<string, Set<Screen> | null>();
@@ -40,10 +39,10 @@ export class Detours {
   constructor(
     private readonly plan: Plan,
     private readonly walker: Walker,
+    private readonly distances: ScreenDistances,
     private readonly budget: Budget,
   ) {
     this.external = walker.externalEvents();
-    this.distances = new ScreenDistances(plan, walker.variant);
     for (const list of eachStepList(plan, walker.variant)) {
       const screen = screenOfList(list);
       for (const step of eachStep(list.steps)) {

@@ -1,13 +1,17 @@
 import type { Budget } from '../../base/budget';
 import { remembered } from '../../base/remembered';
+import type { Work } from '../../base/slices';
 import type { Plan, Screen } from '../../plan/model';
 import { Walker } from '../../walk/walker';
 import { Detours } from './detours';
 import { Exploration } from './exploration';
+import { ScreenDistances } from './screen-distances';
+import { shorterWalks, type ShorterWalks } from './shorter-walks';
 
 /** Explorations of one variant, each made at its first request. */
 export class Explored {
   private readonly walker: Walker;
+  private readonly distances: ScreenDistances;
   private knownDetours: Detours | null = null;
   private readonly explorations = new Map<Screen | null, Exploration>();
 
@@ -17,10 +21,16 @@ export class Explored {
     private readonly budget: Budget,
   ) {
     this.walker = new Walker(plan, variant);
+    this.distances = new ScreenDistances(plan, variant);
   }
 
   get detours(): Detours {
-    return (this.knownDetours ??= new Detours(this.plan, this.walker, this.budget));
+    return (this.knownDetours ??= new Detours(this.plan, this.walker, this.distances, this.budget));
+  }
+
+  /** Walks by taps that show screens in time. */
+  shorterWalks(deadlines: ReadonlyMap<Screen, number>): Work<ShorterWalks> {
+    return shorterWalks(this.walker, this.distances, deadlines, this.budget);
   }
 
   get all(): Exploration {

@@ -54,6 +54,11 @@ export class Valuations {
     return this.flags.length > 0;
   }
 
+  /** Number of valuations that runs have met so far. */
+  get met(): number {
+    return this.values.length;
+  }
+
   valueOf(valuation: Valuation, flag: Flag): string {
     return flag.values[this.values[valuation]![this.indexOf.get(flag)!]!]!;
   }

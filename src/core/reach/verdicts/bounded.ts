@@ -8,6 +8,7 @@ import { UpperBound } from '../queries';
 import { backWithin } from './back';
 import type { Bounded, VariantReach } from './reach';
 import { Soonest } from './soonest';
+import { withShortestWalks } from './shortest-walks';
 import { notReached, withShortest, type Verdict } from './verdict';
 
 /** Whether a walk comes before another: from inside, without events that happen by themselves, shorter. */
@@ -72,7 +73,7 @@ export function* boundedReach(
   return {
     kind: 'bounded',
     name: known.name,
-    verdicts,
+    verdicts: yield* withShortestWalks(plan, verdicts, soonest, explored),
     leftOpen: [...system.valuations.leftOpen],
     upperBound,
     explored,

@@ -38,6 +38,8 @@ export function* exactReach(plan: Plan, quick: () => Reach, budget: Budget): Gen
 const fewValuations = 32;
 /** The most steps that go into all stacks with more valuations, which are often too many: half a second's work. */
 const mostForMany = 1_000_000;
+/** Screens times the valuations met so far, from which on that many steps would not be enough for all of them. */
+const mostHeads = 100_000;
 
 function* reachIn(plan: Plan, name: string, known: () => VariantReach, budget: Budget): Work<VariantReach> {
   const valuations = valuationsOf(plan, name);
@@ -61,7 +63,11 @@ const tooMuch = ({ name, verdicts, back }: VariantReach): Undecided => ({
 function* saturateExactly(plan: Plan, variant: string, budget: Budget): Work<Saturated | null> {
   const system = new Pushdown(plan, variant);
   const saturation = new Saturation(system, budget, system.hasExternalEvents);
-  yield* saturation.run();
+  const hasMany = system.valuations.count > fewValuations;
+  for (const pause of saturation.run()) {
+    if (hasMany && system.valuations.met * plan.screens.length > mostHeads) return null;
+    yield pause;
+  }
   return saturation.exhausted || system.bounded ? null : { system, saturation };
 }
 

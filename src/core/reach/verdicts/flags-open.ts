@@ -11,7 +11,9 @@ import { Soonest } from './soonest';
 
 /** Screens times valuations up to which flags are told apart, most of which are left open. */
 const mostTogether = 4_096;
-/** Of the screens whose shortest walk is open, the part that a refinement has to be about. */
+/** Of all screens, the part whose shortest walk has to be open for a refinement. */
+const manyOpen = 0.05;
+/** Of those screens, the part that a refinement has to be about. */
 const worthwhile = 0.25;
 
 /**
@@ -50,6 +52,7 @@ function* flagsToTellApart(
 ): Work<readonly Flag[]> {
   const soonest = new Soonest(upperBound.all, upperBound.inside);
   const open = plan.screens.filter(({ index }) => verdicts[index]!.isShortest !== true);
+  if (open.length < plan.screens.length * manyOpen) return [];
   const stopping: Flag[] = [];
   for (const screen of open) {
     if (!soonest.isShown(screen)) continue;

@@ -28,6 +28,12 @@ export class Soonest {
     return !fromOutside && byEvent === this.inside.needsOwnEvent(head) && taps === this.inside.lengthTo(head);
   }
 
+  /** The least number of taps from inside that the upper bound allows; null if it allows none by taps alone. */
+  tapsFromInside(screen: Screen): number | null {
+    const head = this.fromInside.get(screen)?.head;
+    return head && !this.inside.needsOwnEvent(head) ? this.inside.lengthTo(head) : null;
+  }
+
   walkTo(screen: Screen): readonly Tap[] {
     const edge = this.fromInside.get(screen);
     return edge ? walkTo(this.inside, edge) : walkTo(this.runs, this.fromAnywhere.get(screen)!);
