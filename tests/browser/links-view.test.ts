@@ -9,6 +9,7 @@ import { useApp } from './use-app';
 const app = useApp();
 const space = '[data-testid=url-space]';
 const right = '[data-testid=try-urls]';
+const examples = '[aria-label="For example"]';
 const verdict = 'section[aria-label="Verdict"]';
 const counts = '[data-testid=audit-counts]';
 
@@ -50,6 +51,8 @@ test('paste URLs, see what each does, walk one; by keyboard', async () => {
     return (await app.driver.getCurrentUrl()).endsWith('/links');
   }, 'the key leads nowhere');
   await app.untilText(space, '7 patterns; a URL takes the topmost that fits');
+  // Before anything is typed, URLs that tell something are answered.
+  await app.untilText(examples, 'As specific, and further down in the plan: /help/{topic}');
   await (
     await app.find('#try-urls')
   ).sendKeys(
@@ -68,6 +71,7 @@ test('paste URLs, see what each does, walk one; by keyboard', async () => {
   await app.untilText(right, 'nearest /stays/{stayId}: stay stands where the pattern has stays');
   await app.untilText(right, '%zz at character 33 is no percent sign with two hexadecimal digits');
   expect(await app.text(right)).toMatch(/1 open\s+1 gated\s+2 lost/);
+  expect(await app.driver.findElements(By.css(examples))).toEqual([]);
   // The arrival can be walked, and the URLs are still there afterwards.
   await (await app.driver.findElements(By.css(`${right} article button`)))[1]!.click();
   await app.untilText('section[aria-label="The phone"], main', 'Sign in');

@@ -309,3 +309,20 @@ describe('changes to a pattern', () => {
     );
   });
 });
+
+test('before anybody types, the URL of a clash is answered, and one of each kind; or those of the chosen screen', () => {
+  const told = (screen: string | null): string[] =>
+    linksCard(check(demo), { urls: '' }, null, screen).telling.map(
+      ({ state, opens, ties }) => `${opens?.screen} ${state}${ties.length > 0 ? ', ambiguous' : ''}`,
+    );
+  expect(told(null)).toEqual([
+    'questions opens, ambiguous',
+    'hut opens',
+    'reviews opens',
+    'stays gated',
+    'stay gated',
+    'help opens',
+  ]);
+  expect(told('stay')).toEqual(['stay gated']);
+  expect(linksCard(check(demo), { urls: '/huts/1' }, null).telling).toEqual([]);
+});

@@ -8,6 +8,7 @@ import type { TreeNode, Tree } from '../links/tree';
 import { isIn, type Link, type Plan } from '../plan/model';
 import { required, showType } from '../plan/types';
 import { showSegment } from '../rules/parts/links-parts';
+import { tellingUrls } from './telling-urls';
 import { patternCard, UrlReader, type BuiltCard, type PatternCard, type UrlCard } from './url-card';
 
 /** A part of the path, as one node of the tree. */
@@ -90,14 +91,21 @@ export interface LinksCard {
   readonly counts: { readonly opens: number; readonly gated: number; readonly lost: number };
   /** A URL of each pattern, to begin with. */
   readonly examples: readonly string[];
+  /** Without pasted URLs: what some others do, to look at meanwhile. */
+  readonly telling: readonly UrlCard[];
 }
 
 /** Most pasted URLs that are answered one by one; more need an audit. */
 export const mostPasted = 200;
 const mostExamples = 12;
 
-export function linksCard(check: Check, request: LinksRequest, variant: string | null): LinksCard {
-  const { plan } = check;
+/** @param screen label of the chosen screen, whose URLs are shown while none are pasted; null for none */
+export function linksCard(
+  { plan }: Check,
+  request: LinksRequest,
+  variant: string | null,
+  screen: string | null = null,
+): LinksCard {
   const reader = new UrlReader(plan, variant);
   const { space } = reader;
   const urls = linesOf(request.urls);
@@ -113,7 +121,8 @@ export function linksCard(check: Check, request: LinksRequest, variant: string |
     results,
     pasted: urls.length,
     counts: { opens: count('opens'), gated: count('gated'), lost: count('lost') + count('unreadable') },
-    examples: reader.examples(mostExamples),
+    examples: reader.examplesOf(space.patterns.slice(0, mostExamples)),
+    telling: urls.length > 0 ? [] : tellingUrls(reader, screen),
   };
 }
 

@@ -3,6 +3,7 @@ import { arrivalOf, type UrlArrival } from '../walk/arrival';
 import type { ExternalEvent } from '../walk/event';
 import { buildUrl } from '../links/build';
 import { nearestTo } from '../links/near';
+import type { Pattern } from '../links/pattern';
 import { isMatched, spaceOf, type Matched, type UrlSpace } from '../links/space';
 import type { Link, Plan } from '../plan/model';
 import { sayFailure, sayRemark, sayUrlProblem, excerpt } from '../rules/parts/links-parts';
@@ -151,10 +152,10 @@ export class UrlReader {
     });
   }
 
-  /** A URL of each pattern, with samples for its variables; up to a number. */
-  examples(most: number): string[] {
+  /** A URL of each of some patterns, with samples for its variables. */
+  examplesOf(patterns: readonly Pattern[]): string[] {
     const origin = this.space.origins[0]?.text ?? '';
-    return this.space.patterns.slice(0, most).flatMap((pattern) => {
+    return patterns.flatMap((pattern) => {
       const url = buildUrl(pattern, this.data.sampleFor(pattern.link));
       return url === null ? [] : [pattern.origin ? url : origin + url];
     });

@@ -183,7 +183,7 @@ function look(result: Check): Looked {
     detail: detail(result, watched.screen, watched.variant),
     supply: watched.supply ? supplyTable(result) : null,
     walk: watched.walk && walkCard(result, watched.walk, watched.variant),
-    links: watched.links && linksCard(result, watched.links, watched.variant),
+    links: watched.links && linksCard(result, watched.links, watched.variant, watched.screen),
   };
 }
 

@@ -97,6 +97,16 @@ export function TryUrls() {
           Audit a file of URLs
         </button>
       </p>
+      {card && card.telling.length > 0 && (
+        <section aria-label="For example" className="mt-4">
+          <h2 className="part-head mb-2">For example</h2>
+          <div className="grid grid-cols-[minmax(0,1fr)] gap-2">
+            {card.telling.map((result) => (
+              <UrlResult key={result.text} result={result} />
+            ))}
+          </div>
+        </section>
+      )}
     </>
   );
 }

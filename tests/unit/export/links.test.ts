@@ -81,7 +81,7 @@ describe('the files for mobile systems', () => {
     const takesAll = (text: string): void => {
       const reader = new UrlReader(resolve(parse(text)), null);
       const { apple, android } = takers(text);
-      for (const url of reader.examples(100)) {
+      for (const url of reader.examplesOf(reader.space.patterns)) {
         if (!url.startsWith('https://')) continue;
         const path = new URL(url).pathname;
         expect(
