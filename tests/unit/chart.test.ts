@@ -176,6 +176,21 @@ describe('the chart of reach', () => {
     expect(folded.foldedNodes[0]!.marks.reduce((sum, { count }) => sum + count, 0)).toBe(inFolded.length);
   });
 
+  test('folded lanes are higher where few lie across many columns, whichever are folded', () => {
+    const heightsIn = (text: string, isFolded: (at: number) => boolean): readonly number[] => {
+      const view = overviewOf(text);
+      const folded = new Set(declaredLanes(view).filter((_module, at) => isFolded(at)));
+      return layOut(view, { folded })
+        .lanes.filter((lane) => lane.folded)
+        .map(({ height }) => height);
+    };
+    const least = metrics.row + metrics.laneGap;
+    const few = heightsIn(generatePlan(100), () => true);
+    expect(Math.min(...few)).toBeGreaterThan(1.5 * least);
+    expect(new Set([...few, ...heightsIn(generatePlan(100), (at) => at % 2 === 0)]).size).toBe(1);
+    expect(new Set(heightsIn(generatePlan(1000), () => true))).toEqual(new Set([least]));
+  });
+
   test('bundles count the pairs of screens that they join, and hide no broken way: random plans', () => {
     forAll(
       fc.property(planArbitrary(8), fc.subarray([0, 1, null] as const), (text, some) => {

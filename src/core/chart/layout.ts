@@ -23,6 +23,10 @@ const narrowest = 8;
 /** What a folded lane holds, in characters of labels: `25 screens`, and how many have findings. */
 const inFolded = 16;
 const widest = 26;
+/** Height of a chart of folded lanes as a part of its width, like that of a window. */
+const shape = 0.55;
+/** How much higher a folded lane may be for that than one with a row of screens. */
+const mostStretched = 1.8;
 
 export interface LayoutOptions {
   /** The modules whose screens are put together in one row. */
@@ -48,10 +52,12 @@ export function layOut(overview: Overview, options: LayoutOptions = {}): Chart {
   const reached = screens.filter((screen) => screen.taps !== null);
   const count = [...reached, ...gone].reduce((so, { taps }) => Math.max(so, taps! + 1), 1);
   const ranked = rankScreens(overview, order, count);
-  const columns = columnsOf(
-    longestIn(overview, ranked, folded, gone).map((length) => Math.min(most, Math.max(least, length))),
-    gutter,
-  );
+  const columnsWith = (together: ReadonlySet<number | null>): Column[] =>
+    columnsOf(
+      longestIn(overview, ranked, together, gone).map((length) => Math.min(most, Math.max(least, length))),
+      gutter,
+    );
+  const columns = columnsWith(folded);
 
   const lanes: Lane[] = [];
   const nodes: ChartNode[] = [];
@@ -66,30 +72,29 @@ export function layOut(overview: Overview, options: LayoutOptions = {}): Chart {
     const shown = Math.min(columns[column]!.characters, label.length);
     return { label, column, x: columns[column]!.x, y, characters: shown, labelWidth: shown * metrics.character };
   };
+  const ghostsOf = (module: number | null): readonly Ghost[] => gone.filter((ghost) => ghost.module === module);
+  const shown = order.filter((module) => membersOf.has(module) || ghostsOf(module).length > 0);
+  const foldedHeight = heightOfFolded(widthOf(columnsWith(new Set(order)), gutter), shown.length);
   let top: number = metrics.top;
 
-  for (const module of order) {
+  for (const module of shown) {
     const members = membersOf.get(module) ?? [];
-    const ghostsHere = gone.filter((ghost) => ghost.module === module);
-    if (members.length === 0 && ghostsHere.length === 0) continue;
+    const ghostsHere = ghostsOf(module);
     const inColumns = columnsIn.get(module) ?? ranked.map(() => []);
     const ghostsIn = (column: number): readonly Ghost[] => ghostsHere.filter(({ taps }) => taps === column);
     const isFolded = folded.has(module);
     const rows = isFolded ? 1 : Math.max(1, ...inColumns.map((column, at) => column.length + ghostsIn(at).length));
     const laneTop = top;
+    const height = isFolded ? foldedHeight : heightOf(rows);
     const yOf = (row: number): number => laneTop + metrics.laneGap / 2 + (row + 0.5) * metrics.row;
-    const lane = laneOf(overview, module, members, {
-      top: laneTop,
-      height: rows * metrics.row + metrics.laneGap,
-      isFolded,
-    });
+    const lane = laneOf(overview, module, members, { top: laneTop, height, isFolded });
     lanes.push(lane);
     top += lane.height;
     const first = inColumns.findIndex((column) => column.length > 0);
     if (isFolded) {
       if (first < 0) continue;
       const marks = inColumns.flatMap(({ length }, at) => (length > 0 ? [{ x: columns[at]!.x, count: length }] : []));
-      const node = { ...spotAt(first, yOf(0), lane.name || 'no module'), lane, marks };
+      const node = { ...spotAt(first, laneTop + height / 2, lane.name || 'no module'), lane, marks };
       foldedNodes.push(node);
       spots.set(keyOfLane(module, screens.length), node);
       continue;
@@ -120,7 +125,7 @@ export function layOut(overview: Overview, options: LayoutOptions = {}): Chart {
     ghosts,
     nodeOf,
     spots,
-    width: columns.at(-1)!.x + columns.at(-1)!.room + gutter,
+    width: widthOf(columns, gutter),
     height: top + metrics.top,
     edges: edgesOf(overview, folded, isDrawn),
     stranded: screens.filter((screen) => screen.there && screen.reachable === 'no'),
@@ -128,6 +133,18 @@ export function layOut(overview: Overview, options: LayoutOptions = {}): Chart {
       overview.start === null ? [] : screens.filter((screen) => screen.there && screen.reachable === 'undecided'),
   };
 }
+
+const heightOf = (rows: number): number => rows * metrics.row + metrics.laneGap;
+
+const widthOf = (columns: readonly Column[], gutter: number): number =>
+  columns.at(-1)!.x + columns.at(-1)!.room + gutter;
+
+/**
+ * Height of a folded lane: where few lanes lie across many columns, more than its one row needs, so that all of them
+ * fill a window. The same whichever lanes are folded.
+ */
+const heightOfFolded = (width: number, lanes: number): number =>
+  Math.max(heightOf(1), Math.min(mostStretched * heightOf(1), (shape * width) / Math.max(1, lanes)));
 
 /** The characters of the longest label in each column. */
 function longestIn(
