@@ -1,3 +1,4 @@
+export { ScreenDistances } from './explicit';
 export { SearchWithout, keyOfCycle, cyclesOf, walkTo, type Cycle } from './queries';
 export {
   exactReach,

@@ -1,13 +1,13 @@
 /** Walks from one configuration toward a screen. */
 import { openings, type Plan, type Screen } from '../../plan/model';
-import type { VariantReach } from '../../reach';
+import { ScreenDistances, type VariantReach } from '../../reach';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
 import type { AppEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
 import { Ends } from '../../walk/ends';
 import { Walker } from '../../walk/walker';
 
-/** Maximum number of configurations that are expanded: a tenth of a second's work. */
+/** Maximum number of configurations that each search expands: a tenth of a second's work. */
 const most = 2000;
 
 interface SearchNode {
@@ -35,9 +35,9 @@ export interface WalkToward {
 }
 
 /**
- * Searches a walk of taps inside the app, from the end of another walk to a screen. Null proves nothing. First level by
- * level, which finds the shortest; then by the taps so far and a guess at those that are left (Hart, Nilsson, Raphael
- * 1968). The guess ignores stacks and may be too high.
+ * Searches a walk of taps inside the app, from the end of another walk to a screen. Null proves nothing. It follows the
+ * taps so far and an estimate of those that are left (Hart, Nilsson, Raphael 1968). The first estimate is never too
+ * high, which finds the shortest walk. If that takes too long, a guess follows that knows what Back reveals.
  *
  * @param first a walk from a cold start
  */
@@ -50,34 +50,39 @@ export function walkToward(
 ): WalkToward | null {
   const walker = new Walker(plan, reach.name);
   const starts = new Ends(walker).of(first).filter((one) => begins(one) && keeps(one));
-  const search = (left: (screen: Screen) => number): Tap[] | null =>
+  const search = (left: (configuration: Configuration) => number): Tap[] | null =>
     walkFrom(walker, starts, left, { avoids, keeps, ends });
-  const shortest = search(() => 0);
-  const taps = shortest ?? search(tapsLeft(plan, reach, goal));
+  const distances = new ScreenDistances(plan, reach.name);
+  const toGoal = distances.to([goal]);
+  const shortest = search((configuration) => distances.from(configuration, toGoal));
+  const guess = tapsLeft(plan, reach, goal);
+  const taps = shortest ?? search((configuration) => guess(topOf(configuration)));
   return taps && { taps, isShortest: shortest !== null };
 }
 
-/** @param left a guess at the taps from a screen to the goal */
+/** @param left an estimate of the taps from a configuration to the goal; infinite where no way leads there */
 function walkFrom(
   walker: Walker,
   starts: readonly Configuration[],
-  left: (screen: Screen) => number,
+  left: (configuration: Configuration) => number,
   { avoids, keeps, ends }: Required<Omit<Limits, 'begins'>>,
 ): Tap[] | null {
   const due: SearchNode[][] = [];
-  const known = new Set<string>();
+  const tapsTo = new Map<string, number>();
   let rank = 0;
   const add = (node: SearchNode): void => {
     const key = keyOf(node.configuration);
-    if (known.has(key)) return;
-    known.add(key);
+    const estimate = left(node.configuration);
+    if (estimate === Infinity || (tapsTo.get(key) ?? Infinity) <= node.taps) return;
+    tapsTo.set(key, node.taps);
     // A guess that was too high must not hide a node in the past.
-    (due[Math.max(rank, node.taps + left(topOf(node.configuration)))] ??= []).push(node);
+    (due[Math.max(rank, node.taps + estimate)] ??= []).push(node);
   };
   for (const configuration of starts) add({ configuration, by: null, before: null, taps: 0 });
   let expanded = 0;
   for (; rank < due.length; rank++) {
     for (const node of (due[rank] ??= [])) {
+      if (node.taps > tapsTo.get(keyOf(node.configuration))!) continue;
       if (node.taps > 0 && ends(node.configuration)) return tapsOf(node);
       if (++expanded > most) return null;
       for (const by of walker.events(node.configuration)) {

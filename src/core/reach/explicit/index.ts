@@ -12,3 +12,4 @@ export {
 } from './node';
 export { observe, type Observed } from './observe';
 export { mayReach } from './over-approximation';
+export { ScreenDistances } from './screen-distances';

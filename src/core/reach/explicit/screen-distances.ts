@@ -54,54 +54,52 @@ export class ScreenDistances {
 
   /** By the index of a screen, the least number of taps to some screens. Costs O(steps of all transitions). */
   to(goals: Iterable<Screen>): readonly number[] {
-    return this.latest(new Map([...goals].map((goal) => [goal, 0]))).map((taps) => -taps);
+    return this.lateness(new Map([...goals].map((goal) => [goal, 0])));
   }
 
   /**
-   * By the index of a screen: the most taps after which it may be on top, so that one of some goals may still be shown
-   * in time; -Infinity if none ever is. Costs O(steps of all transitions).
-   *
-   * @param deadlines the most taps after which each goal may be shown
+   * By the index of a screen: the least number of taps to some goal, less the number after which that goal is due;
+   * infinite if there is no way. Costs O(steps of all transitions).
    */
-  latest(deadlines: ReadonlyMap<Screen, number>): readonly number[] {
-    const latest = this.plan.screens.map(() => -Infinity);
-    let anywhere = -Infinity;
-    const rest = [...deadlines].sort(([, a], [, b]) => a - b);
+  lateness(due: ReadonlyMap<Screen, number>): readonly number[] {
+    const lateness = this.plan.screens.map(() => Infinity);
+    let anywhere = Infinity;
+    const rest = [...due].sort(([, a], [, b]) => a - b);
     let level: Screen[] = [];
-    for (let taps = rest.at(-1)?.[1] ?? 0; level.length > 0 || rest.length > 0; taps--) {
-      if (level.length === 0) taps = rest.at(-1)![1];
-      while (rest.at(-1)?.[1] === taps) level.push(rest.pop()![0]);
+    for (let late = 0; level.length > 0 || rest.length > 0; late++) {
+      if (level.length === 0) late = -rest.at(-1)![1];
+      while (rest.length > 0 && -rest.at(-1)![1] === late) level.push(rest.pop()![0]);
       const next: Screen[] = [];
       for (const screen of level) {
-        if (latest[screen.index]! >= taps) continue;
-        latest[screen.index] = taps;
-        if (this.openedAnywhere.has(screen)) anywhere = Math.max(anywhere, taps - 1);
+        if (lateness[screen.index]! <= late) continue;
+        lateness[screen.index] = late;
+        if (this.openedAnywhere.has(screen)) anywhere = Math.min(anywhere, late + 1);
         next.push(...(this.openers.get(screen) ?? []));
       }
       level = next;
     }
-    return latest.map((taps) => Math.max(taps, anywhere));
+    return lateness.map((late) => Math.min(late, anywhere));
   }
 
   /**
-   * Whether a run may still show a goal in time, by the result of `latest`; false only if none does. One tap acts on a
-   * screen in sight, or pops a frame: so this estimate is admissible and consistent (Hart, Nilsson, Raphael 1968).
-   * Costs O(frames).
+   * The least number of taps from a configuration, by those from each screen. One tap acts on a screen in sight, or pops
+   * a frame: so this estimate is admissible and consistent (Hart, Nilsson, Raphael 1968). Costs O(frames).
    */
-  isInTime({ stacks }: Configuration, taps: number, latest: readonly number[]): boolean {
-    return stacks.some((stack) => this.isStackInTime(stack, taps, latest));
+  from({ stacks }: Configuration, toGoals: readonly number[]): number {
+    return Math.min(...stacks.map((stack) => this.fromStack(stack, toGoals)));
   }
 
-  private isStackInTime(stack: Stack, taps: number, latest: readonly number[]): boolean {
+  private fromStack(stack: Stack, toGoals: readonly number[]): number {
     const lowestInSight = (this.hasPairs && listInSight(stack, this.variant)) || stack;
+    let least = Infinity;
     let isInSight = true;
     let popped = 0;
     for (let frame = stack; frame; frame = frame.below) {
-      if (taps + popped <= latest[frame.screen.index]!) return true;
+      least = Math.min(least, popped + toGoals[frame.screen.index]!);
       if (frame === lowestInSight) isInSight = false;
       if (!isInSight) popped = this.popsMany || this.hasPairs ? 1 : popped + 1;
     }
-    return false;
+    return least;
   }
 }
 

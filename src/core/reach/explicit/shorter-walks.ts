@@ -33,7 +33,7 @@ export function* shorterWalks(
   deadlines: ReadonlyMap<Screen, number>,
   budget: Budget,
 ): Work<ShorterWalks> {
-  const latest = distances.latest(deadlines);
+  const lateness = distances.lateness(deadlines);
   const numbers = new StackNumbers();
   const known = new Set<string>();
   const found = new Map<Screen, ExploredNode>();
@@ -43,7 +43,7 @@ export function* shorterWalks(
     known.add(key);
     const screen = screenOf(node);
     if (taps <= (deadlines.get(screen) ?? -1) && !found.has(screen)) found.set(screen, node);
-    if (distances.isInTime(node.configuration, taps, latest)) level.push(node);
+    if (taps + distances.from(node.configuration, lateness) <= 0) level.push(node);
   };
   let level: ExploredNode[] = [];
   for (const node of beginnings(walker)) add(node, 0, level);
