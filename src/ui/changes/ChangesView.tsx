@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Notice } from '../parts/Notice';
 import { useActions, useAddress, useSession } from '../session/context';
 import { MarkForm } from './MarkForm';
@@ -13,11 +13,15 @@ import { saidOf, useTexts } from './use-texts';
 import { Versions } from './Versions';
 import { now } from './words';
 
+/** How much later than the comparison the verdicts follow an edit, in milliseconds. They would slow each other down. */
+const verdictsWait = 150;
+
 /** The Changes view: the plan's revisions, and what lies between any two of them. */
 export const ChangesView = memo(function ChangesView({ planId }: { readonly planId: string }) {
   const session = useSession();
   const address = useAddress();
   const { say } = useActions();
+  useEffect(() => session.delayAnalyses(verdictsWait), [session]);
   const ask = useComparer();
   const revisions = useRevisions(planId, ask);
   const [problem, setProblem] = useState<string | null>(null);

@@ -101,6 +101,8 @@ export class Session implements AnalystListener {
   private urls = '';
   private standing: Standing = current;
   private standingTimer: ReturnType<typeof setTimeout> | undefined;
+  private delay = 0;
+  private delayTimer: ReturnType<typeof setTimeout> | undefined;
   /** Numbers of the current text, and of the last analysed one. */
   private seq = 0;
   private analysed = -1;
@@ -140,6 +142,7 @@ export class Session implements AnalystListener {
     this.ask();
     return () => {
       clearTimeout(this.standingTimer);
+      clearTimeout(this.delayTimer);
       analyst.stop();
       saver.stop();
       this.analyst = null;
@@ -473,9 +476,28 @@ export class Session implements AnalystListener {
     this.textListeners.tell();
   }
 
+  /**
+   * Lets analyses begin so many milliseconds after an edit: for a view in which something else follows the text first.
+   * Returns a function that ends that.
+   */
+  delayAnalyses(delay: number): () => void {
+    this.delay = delay;
+    return () => {
+      this.delay = 0;
+      if (this.delayTimer !== undefined) this.askNow();
+    };
+  }
+
+  private askNow(): void {
+    clearTimeout(this.delayTimer);
+    this.delayTimer = undefined;
+    this.analyst?.check(this.seq, this.text);
+  }
+
   /** Requests an analysis of the current text. */
   private ask(): void {
-    this.analyst?.check(this.seq, this.text);
+    if (this.delay === 0) this.askNow();
+    else this.delayTimer ??= setTimeout(() => this.askNow(), this.delay);
     this.standingTimer ??= setTimeout(() => this.stand({ kind: 'behind' }), moment);
   }
 
