@@ -17,6 +17,13 @@ describe('flags', () => {
     expect(valuations.filter((count) => count === 16).length).toBeGreaterThan(100);
   });
 
+  test('of which each screen reads two are left open, and every walk is proved the shortest', () => {
+    const { reach } = check(generatePlan(150, 5, 20, 'flags apart'));
+    const [variant] = reach.variants as [VariantReach];
+    expect(variant.kind).toBe('bounded');
+    expect(variant.verdicts.filter(({ reachable, isShortest }) => reachable !== 'yes' || !isShortest)).toEqual([]);
+  });
+
   /** Screens in a ring, each of which sets and reads every flag: any values lead to any others. */
   function ring(flagCount: number, screens: number, ...more: string[]): string {
     const flags = Array.from({ length: flagCount }, (_none, index) => `f${index}`);
