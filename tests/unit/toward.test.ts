@@ -1,7 +1,9 @@
 /** Ways from one screen to another: the fewest taps, held to all configurations. */
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
+import { ask } from '../../src/core/ask/ask';
 import { walkToward } from '../../src/core/ask/parts/toward';
 import { check } from '../../src/core/check';
 import type { Plan, Screen } from '../../src/core/plan/model';
@@ -37,7 +39,7 @@ test('a way that is said to have the fewest taps has them', () => {
           const goal = plan.screens[(index + 1) % plan.screens.length]!;
           const taps = walk && fewest(plan, variant.name, walk, goal);
           if (taps === null) continue;
-          const way = walkToward(plan, variant, walk!, goal)!;
+          const way = walkToward(plan, variant.name, walk!, goal)!;
           const about = `from ${plan.screens[index]!.label} to ${goal.label} in ${text}`;
           expect(way.taps.length, about).toBeGreaterThanOrEqual(taps);
           if (!way.isShortest) continue;
@@ -57,7 +59,17 @@ test('of hundreds of screens, every way that is found has the fewest taps', () =
   const { plan, reach } = check(generatePlan(300, 5, 4));
   const [variant] = reach.variants;
   for (const index of [11, 85, 159, 233]) {
-    const way = walkToward(plan, variant!, variant!.verdicts[index]!.walk!, plan.screens[(index * 7) % 300]!);
+    const way = walkToward(plan, variant!.name, variant!.verdicts[index]!.walk!, plan.screens[(index * 7) % 300]!);
     expect(way).toMatchObject({ isShortest: true });
   }
+});
+
+test('in a large app whose tabs share flags, a way is found that has to sign out, go elsewhere and sign in', () => {
+  const checked = check(readFileSync(new URL('../../demo/tidewater.andante', import.meta.url), 'utf8'));
+  const asked = (question: string): unknown => {
+    const answer = ask(checked, question, 'phone');
+    return answer.kind === 'path' && [answer.verdict, answer.path?.isShortest, answer.path?.steps.length];
+  };
+  expect(asked('from idScanner to seatTaken')).toEqual(['yes', true, 6]);
+  expect(asked('from emergency while signedIn to library')).toEqual(['yes', true, 3]);
 });

@@ -33,6 +33,7 @@ import { showMargin, showOverview } from './overview-effect';
 import { endOfFirst } from './caret';
 import type { Draft } from './drafts';
 import { Listeners } from './listeners';
+import { namesOf, type ScreenName } from './screen-names';
 import { smallestEdit } from './smallest-edit';
 import { Saver, type SaveState } from './saver';
 
@@ -48,19 +49,6 @@ export type Standing =
 const current: Standing = { kind: 'current' };
 /** An analysis that takes longer than this is shown as running; milliseconds. */
 const moment = 1000;
-
-export interface ScreenName {
-  readonly label: string;
-  readonly title: string | null;
-}
-
-/** The names of an overview's screens; the previous list if the names are equal. */
-function namesOf({ screens }: Overview, before: readonly ScreenName[]): readonly ScreenName[] {
-  const isSame = ({ label, title }: ScreenName, index: number): boolean =>
-    before[index]?.label === label && before[index].title === title;
-  if (screens.length === before.length && screens.every(isSame)) return before;
-  return screens.map(({ label, title }) => ({ label, title }));
-}
 
 /** Results of the analysis for the views; a new object with each change. */
 export interface Snapshot {

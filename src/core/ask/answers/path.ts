@@ -3,6 +3,7 @@ import { check, type Check } from '../../check';
 import type { Plan, Screen } from '../../plan/model';
 import { answerTo, judging, walkBetween, walkTaking, type Between, type CutWalk, type VariantReach } from '../../reach';
 import { reachOf } from '../../report/variant';
+import { activeStack } from '../../walk/configuration';
 import { Ends } from '../../walk/ends';
 import type { Tap } from '../../walk/tap';
 import { retrace } from '../../walk/trail';
@@ -10,7 +11,7 @@ import { Walker } from '../../walk/walker';
 import type { PathAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
 import { walkToward, type Limits } from '../parts/toward';
-import { needReadable, opened, planWithout, probed } from '../parts/variation';
+import { needReadable, opened, planWithout, probed, type Probed } from '../parts/variation';
 
 type PathQuestion = Extract<PlanQuestion, { kind: 'path' }>;
 
@@ -78,7 +79,7 @@ function runsByRule(asked: Check, first: Screen, later: Screen, variant: string)
   const reach = reachOf(checked, variant);
   const [from, to] = [plan.screens[first.index]!, plan.screens[later.index]!];
   const before = reach.verdicts[from.index]!.walk;
-  const toward = before && walkToward(plan, reach, before, to);
+  const toward = before && walkToward(plan, variant, before, to);
   if (toward) return { check: checked, found: { before, ...toward } };
   const walk = toEnd(answerTo(plan, reach, plan.claims.at(-1)!));
   if (walk === 'holds') return { check: checked, found: null };
@@ -110,11 +111,11 @@ function runsBetween(
     without: without && now(without),
   };
   const reach = reachOf(checked, variant);
-  const walkTo = branch ? toEnd(walkTaking(reach, between.first, branch)) : reach.verdicts[first.index]!.walk;
+  const walkTo = walkToFirst(plan, reach, between, probes);
   if (walkTo && walkTo !== 'undecided') {
     const before = probes?.without(walkTo) ?? walkTo;
     const limits = { ...judging(plan, variant, between), avoids: probes?.isProbe };
-    const toward = walkToward(plan, reach, before, between.later, limits);
+    const toward = walkToward(plan, variant, before, between.later, limits);
     if (toward) return { check: checked, found: { before, ...toward } };
   }
   const walk = toEnd(walkBetween(plan, reach, between));
@@ -127,6 +128,26 @@ function runsBetween(
   }
   const [before, taps] = [walk.before, walk.taps].map((part) => probes?.without(part) ?? part);
   return { check: checked, found: { before: before!, taps: taps!, isShortest: false } };
+}
+
+/** A walk that shows the first screen while its condition holds, mostly the shortest; null if no run does. */
+function walkToFirst(
+  plan: Plan,
+  reach: VariantReach,
+  between: Between,
+  probes: Probed | null,
+): readonly Tap[] | 'undecided' | null {
+  const { first } = between;
+  if (!probes) return reach.verdicts[first.index]!.walk;
+  const { begins } = judging(plan, reach.name, between);
+  const searched =
+    reach.kind === 'bounded' &&
+    walkToward(plan, reach.name, [], first, {
+      avoids: probes.isProbe,
+      ends: (one) => begins(one) && activeStack(one)!.screen === first,
+      mayBeEmpty: true,
+    });
+  return searched ? searched.taps : toEnd(walkTaking(reach, first, probes.branchOn(first)));
 }
 
 /** Number of configurations at the end of the way to the later screen from which a way aside is tried. */
@@ -150,13 +171,13 @@ function aside(
   for (let at = direct.length; at > Math.max(0, direct.length - mostAsides); at--) {
     const waiting = direct.slice(0, at);
     const tabs = ending.of(waiting).map(({ active }) => active);
-    const toFirst = walkToward(plan, reach, waiting, between.first, {
+    const toFirst = walkToward(plan, reach.name, waiting, between.first, {
       avoids,
       ends: (one) => begins(one) && keeps(one) && !tabs.includes(one.active),
     });
     if (!toFirst) continue;
     const before = [...waiting, ...toFirst.taps];
-    const toward = walkToward(plan, reach, before, between.later, { avoids, begins, keeps, ends });
+    const toward = walkToward(plan, reach.name, before, between.later, { avoids, begins, keeps, ends });
     if (toward) return { before, taps: toward.taps, isShortest: false };
   }
   return null;

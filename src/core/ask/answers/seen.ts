@@ -60,6 +60,6 @@ function walkFurther(
   const { condition } = probes.branchOn(screen);
   const ends = (end: Configuration): boolean =>
     activeStack(end)!.screen === screen && condition !== null && mayHold(plan, condition, end.flags);
-  const toward = walkToward(plan, reach, first, screen, { avoids: probes.isProbe, ends });
+  const toward = walkToward(plan, reach.name, first, screen, { avoids: probes.isProbe, ends });
   return toward && [...first, ...toward.taps];
 }

@@ -1,6 +1,6 @@
 /** Walks from one configuration toward a screen. */
-import { openings, type Plan, type Screen } from '../../plan/model';
-import { ScreenDistances, type VariantReach } from '../../reach';
+import type { Plan, Screen } from '../../plan/model';
+import { ScreenDistances } from '../../reach';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
 import type { AppEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
@@ -26,6 +26,8 @@ export interface Limits {
   readonly keeps?: (configuration: Configuration) => boolean;
   /** Whether a walk may end there; by default, where the screen is on top. */
   readonly ends?: (configuration: Configuration) => boolean;
+  /** Whether a walk may end where it begins. */
+  readonly mayBeEmpty?: boolean;
 }
 
 export interface WalkToward {
@@ -36,27 +38,28 @@ export interface WalkToward {
 
 /**
  * Searches a walk of taps inside the app, from the end of another walk to a screen. Null proves nothing. It follows the
- * taps so far and an estimate of those that are left (Hart, Nilsson, Raphael 1968). The first estimate is never too
- * high, which finds the shortest walk. If that takes too long, a guess follows that knows what Back reveals.
+ * taps so far and an estimate of those that are left (Hart, Nilsson, Raphael 1968). The estimate is never too high, which
+ * finds the shortest walk. If that takes too long, twice the estimate leads to some walk sooner (Pohl 1970).
  *
  * @param first a walk from a cold start
  */
 export function walkToward(
   plan: Plan,
-  reach: VariantReach,
+  variant: string,
   first: readonly Tap[],
   goal: Screen,
-  { begins = () => true, avoids = () => false, keeps = () => true, ends = (one) => topOf(one) === goal }: Limits = {},
+  limits: Limits = {},
 ): WalkToward | null {
-  const walker = new Walker(plan, reach.name);
+  const { begins = () => true, avoids = () => false, keeps = () => true } = limits;
+  const { ends = (one) => topOf(one) === goal, mayBeEmpty = false } = limits;
+  const walker = new Walker(plan, variant);
   const starts = new Ends(walker).of(first).filter((one) => begins(one) && keeps(one));
   const search = (left: (configuration: Configuration) => number): Tap[] | null =>
-    walkFrom(walker, starts, left, { avoids, keeps, ends });
-  const distances = new ScreenDistances(plan, reach.name);
+    walkFrom(walker, starts, left, { avoids, keeps, ends, mayBeEmpty });
+  const distances = new ScreenDistances(plan, variant);
   const toGoal = distances.to([goal]);
   const shortest = search((configuration) => distances.from(configuration, toGoal));
-  const guess = tapsLeft(plan, reach, goal);
-  const taps = shortest ?? search((configuration) => guess(topOf(configuration)));
+  const taps = shortest ?? search((configuration) => 2 * distances.from(configuration, toGoal));
   return taps && { taps, isShortest: shortest !== null };
 }
 
@@ -65,7 +68,7 @@ function walkFrom(
   walker: Walker,
   starts: readonly Configuration[],
   left: (configuration: Configuration) => number,
-  { avoids, keeps, ends }: Required<Omit<Limits, 'begins'>>,
+  { avoids, keeps, ends, mayBeEmpty }: Required<Omit<Limits, 'begins'>>,
 ): Tap[] | null {
   const due: SearchNode[][] = [];
   const tapsTo = new Map<string, number>();
@@ -83,7 +86,7 @@ function walkFrom(
   for (; rank < due.length; rank++) {
     for (const node of (due[rank] ??= [])) {
       if (node.taps > tapsTo.get(keyOf(node.configuration))!) continue;
-      if (node.taps > 0 && ends(node.configuration)) return tapsOf(node);
+      if ((mayBeEmpty || node.taps > 0) && ends(node.configuration)) return tapsOf(node);
       if (++expanded > most) return null;
       for (const by of walker.events(node.configuration)) {
         if (avoids(by)) continue;
@@ -102,22 +105,4 @@ function tapsOf(end: SearchNode): Tap[] {
   for (let node: SearchNode = end; node.by && node.before; node = node.before)
     taps.push({ ...node.by, shows: topOf(node.configuration) });
   return taps.reverse();
-}
-
-/** Fewest taps from a screen to the goal if nothing but the screens on top counted; of screens without a way, many. */
-function tapsLeft(plan: Plan, reach: VariantReach, goal: Screen): (screen: Screen) => number {
-  const before = new Map<Screen, Set<Screen>>(plan.screens.map((screen) => [screen, new Set()]));
-  for (const screen of plan.screens) {
-    for (const revealed of reach.back(screen).reveals) before.get(revealed)!.add(screen);
-    for (const { branches } of screen.transitions)
-      for (const { target } of branches.flatMap(({ steps }) =>
-        openings(steps).map(({ call }) => call ?? { target: null }),
-      ))
-        if (target) before.get(target)!.add(screen);
-  }
-  const taps = new Map([[goal, 0]]);
-  for (const [screen, distance] of taps)
-    for (const other of before.get(screen)!) if (!taps.has(other)) taps.set(other, distance + 1);
-  const farthest = Math.max(...taps.values()) + 1;
-  return (screen) => taps.get(screen) ?? farthest;
 }

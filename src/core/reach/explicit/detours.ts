@@ -159,7 +159,7 @@ export class Detours {
     const known = new Set([keyOf(from.configuration)]);
     const open: { readonly node: ExploredNode; readonly taps: number }[][] = [];
     const add = (node: ExploredNode, taps: number): void => {
-      const distance = Math.min(farthest, distances[activeStack(node.configuration)!.screen.index]!);
+      const distance = Math.min(farthest, this.distances.from(node.configuration, distances));
       (open[taps + distance] ??= []).push({ node, taps });
     };
     add(from, 0);

@@ -1,7 +1,7 @@
 import { listBeside, type Plan, type Screen, type Step } from '../../plan/model';
 import { eachStep, eachStepList, screenOfList } from '../../plan/steps';
 import { remembered } from '../../base/remembered';
-import type { Configuration, Stack } from '../../walk/configuration';
+import type { Arrival, Configuration, Stack } from '../../walk/configuration';
 import { listInSight } from '../../walk/in-sight';
 
 /**
@@ -16,6 +16,7 @@ export class ScreenDistances {
   /** Whether one tap may pop several frames. */
   private readonly popsMany: boolean;
   private readonly hasPairs: boolean;
+  private readonly arrivals = new WeakMap<Arrival, ReadonlySet<Screen>>();
 
   constructor(
     private readonly plan: Plan,
@@ -37,11 +38,7 @@ export class ScreenDistances {
 
   /** The screens that steps may put on a stack. */
   private openedBy(steps: readonly Step[]): Screen[] {
-    return [...eachStep(steps)].flatMap((step) => {
-      // Whatever was put off has needs.
-      if (step.kind === 'resume') return this.plan.screens.filter(({ needs }) => needs.length > 0);
-      return ('call' in step && step.call?.target) || [];
-    });
+    return [...eachStep(steps)].flatMap((step) => ('call' in step && step.call?.target) || []);
   }
 
   /** Screens, and those that the `else` of their needs may open within one event. */
@@ -89,6 +86,14 @@ export class ScreenDistances {
     return Math.min(...stacks.map((stack) => this.fromStack(stack, toGoals)));
   }
 
+  /** The screens that an arrival may put on a stack. */
+  private openedByArrival(arrival: Arrival): ReadonlySet<Screen> {
+    return remembered(this.arrivals, arrival, () => {
+      const under = arrival.kind === 'link' ? (arrival.link?.under ?? [this.plan.start]) : [];
+      return this.withElses([arrival.screen, ...under.flatMap((call) => call?.target ?? [])]);
+    });
+  }
+
   private fromStack(stack: Stack, toGoals: readonly number[]): number {
     const lowestInSight = (this.hasPairs && listInSight(stack, this.variant)) || stack;
     let least = Infinity;
@@ -96,6 +101,9 @@ export class ScreenDistances {
     let popped = 0;
     for (let frame = stack; frame; frame = frame.below) {
       least = Math.min(least, popped + toGoals[frame.screen.index]!);
+      // From above a gate, one tap may make the arrival that it puts off.
+      for (const screen of frame.putOff ? this.openedByArrival(frame.putOff) : [])
+        least = Math.min(least, 1 + toGoals[screen.index]!);
       if (frame === lowestInSight) isInSight = false;
       if (!isInSight) popped = this.popsMany || this.hasPairs ? 1 : popped + 1;
     }
