@@ -1,4 +1,4 @@
-export { ScreenDistances } from './explicit';
+export { walkToward, type Limits } from './explicit';
 export { SearchWithout, keyOfCycle, cyclesOf, walkTo, type Cycle } from './queries';
 export {
   exactReach,

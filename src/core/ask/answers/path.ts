@@ -1,7 +1,17 @@
 import { toEnd } from '../../base/slices';
 import { check, type Check } from '../../check';
 import type { Plan, Screen } from '../../plan/model';
-import { answerTo, judging, walkBetween, walkTaking, type Between, type CutWalk, type VariantReach } from '../../reach';
+import {
+  answerTo,
+  judging,
+  walkBetween,
+  walkTaking,
+  walkToward,
+  type Between,
+  type CutWalk,
+  type Limits,
+  type VariantReach,
+} from '../../reach';
 import { reachOf } from '../../report/variant';
 import { activeStack } from '../../walk/configuration';
 import { Ends } from '../../walk/ends';
@@ -10,7 +20,6 @@ import { retrace } from '../../walk/trail';
 import { Walker } from '../../walk/walker';
 import type { PathAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
-import { walkToward, type Limits } from '../parts/toward';
 import { needReadable, opened, planWithout, probed, type Probed } from '../parts/variation';
 
 type PathQuestion = Extract<PlanQuestion, { kind: 'path' }>;

@@ -1,14 +1,13 @@
 import { toEnd } from '../../base/slices';
 import type { Check } from '../../check';
 import type { Screen } from '../../plan/model';
-import { walkTaking, type VariantReach } from '../../reach';
+import { walkTaking, walkToward, type VariantReach } from '../../reach';
 import { reachOf } from '../../report/variant';
 import { mayHold } from '../../walk/conditions';
 import { activeStack, type Configuration } from '../../walk/configuration';
 import type { Tap } from '../../walk/tap';
 import type { SeenAnswer } from '../parts/answer';
 import type { PlanQuestion } from '../parts/question';
-import { walkToward } from '../parts/toward';
 import { probed, type Probed } from '../parts/variation';
 import { walkOf } from './found';
 

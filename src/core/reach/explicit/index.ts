@@ -12,4 +12,4 @@ export {
 } from './node';
 export { observe, type Observed } from './observe';
 export { mayReach } from './over-approximation';
-export { ScreenDistances } from './screen-distances';
+export { walkingToward, walkToward, type Limits } from './walk-toward';

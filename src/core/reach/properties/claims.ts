@@ -2,7 +2,7 @@
 import type { Claim } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import { ExactStacks, SearchBeneath, SearchWithout, walkTo } from '../queries';
-import { walkOf, type ExploredNode } from '../explicit';
+import { walkingToward, walkOf, type ExploredNode } from '../explicit';
 import type { Bounded, KnownStacks } from '../verdicts';
 import { remembered, rememberedWork } from '../../base/remembered';
 import type { Work } from '../../base/slices';
@@ -81,7 +81,7 @@ function paid({ budget }: KnownStacks, walk: readonly Tap[]): readonly Tap[] {
  * are known and none breaks it.
  */
 export function* decidingByWalks(
-  { explored, name, verdicts }: Bounded,
+  { explored, name, upperBound, verdicts }: Bounded,
   { node, first: a, second: b }: Claim,
   hint: readonly Tap[],
 ): Work<Decision> {
@@ -116,7 +116,9 @@ export function* decidingByWalks(
       const joined = before && way && (yield* looking.joining(before, way, a!, breaks));
       if (joined) return joined;
     }
-    return 'undecided';
+    const { plan, budget } = upperBound;
+    const toward = before && (yield* walkingToward(plan, name, before, a!, {}, budget));
+    return toward ? [...before, ...toward.taps] : 'undecided';
   }
   // A list in sight is shown, too. A walk that ends on it is better evidence.
   return (

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
 import { ask } from '../../src/core/ask/ask';
-import { walkToward } from '../../src/core/ask/parts/toward';
+import { walkToward } from '../../src/core/reach';
 import { check } from '../../src/core/check';
 import type { Plan, Screen } from '../../src/core/plan/model';
 import { activeStack, keyOf, type Configuration } from '../../src/core/walk/configuration';

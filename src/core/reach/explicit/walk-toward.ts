@@ -1,6 +1,8 @@
 /** Walks from one configuration toward a screen. */
+import { Budget } from '../../base/budget';
+import { toEnd, type Work } from '../../base/slices';
 import type { Plan, Screen } from '../../plan/model';
-import { ScreenDistances } from '../../reach';
+import { ScreenDistances } from './screen-distances';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
 import type { AppEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
@@ -9,6 +11,10 @@ import { Walker } from '../../walk/walker';
 
 /** Maximum number of configurations that each search expands: a tenth of a second's work. */
 const most = 2000;
+/** Configurations between two pauses. */
+const slice = 20;
+/** Cost of an event. */
+const costOfEvent = 25;
 
 interface SearchNode {
   readonly configuration: Configuration;
@@ -43,33 +49,41 @@ export interface WalkToward {
  *
  * @param first a walk from a cold start
  */
-export function walkToward(
+export function* walkingToward(
   plan: Plan,
   variant: string,
   first: readonly Tap[],
   goal: Screen,
   limits: Limits = {},
-): WalkToward | null {
+  budget = new Budget(Infinity),
+): Work<WalkToward | null> {
   const { begins = () => true, avoids = () => false, keeps = () => true } = limits;
   const { ends = (one) => topOf(one) === goal, mayBeEmpty = false } = limits;
   const walker = new Walker(plan, variant);
   const starts = new Ends(walker).of(first).filter((one) => begins(one) && keeps(one));
-  const search = (left: (configuration: Configuration) => number): Tap[] | null =>
-    walkFrom(walker, starts, left, { avoids, keeps, ends, mayBeEmpty });
   const distances = new ScreenDistances(plan, variant);
   const toGoal = distances.to([goal]);
-  const shortest = search((configuration) => distances.from(configuration, toGoal));
-  const taps = shortest ?? search((configuration) => 2 * distances.from(configuration, toGoal));
-  return taps && { taps, isShortest: shortest !== null };
+  const search = (weight: number): Work<Tap[] | null> => {
+    const left = (configuration: Configuration): number => weight * distances.from(configuration, toGoal);
+    return walkFrom(walker, starts, left, { avoids, keeps, ends, mayBeEmpty }, budget);
+  };
+  const shortest = yield* search(1);
+  const taps = shortest ?? (yield* search(2));
+  return taps && { taps, isShortest: shortest !== null && !walker.bounded };
 }
 
+/** The walk that `walkingToward` gives, without a pause. */
+export const walkToward = (...asked: Parameters<typeof walkingToward>): WalkToward | null =>
+  toEnd(walkingToward(...asked));
+
 /** @param left an estimate of the taps from a configuration to the goal; infinite where no way leads there */
-function walkFrom(
+function* walkFrom(
   walker: Walker,
   starts: readonly Configuration[],
   left: (configuration: Configuration) => number,
   { avoids, keeps, ends, mayBeEmpty }: Required<Omit<Limits, 'begins'>>,
-): Tap[] | null {
+  budget: Budget,
+): Work<Tap[] | null> {
   const due: SearchNode[][] = [];
   const tapsTo = new Map<string, number>();
   let rank = 0;
@@ -78,7 +92,7 @@ function walkFrom(
     const estimate = left(node.configuration);
     if (estimate === Infinity || (tapsTo.get(key) ?? Infinity) <= node.taps) return;
     tapsTo.set(key, node.taps);
-    // A guess that was too high must not hide a node in the past.
+    // Twice the estimate may fall by more than a tap; such a node is not to be missed.
     (due[Math.max(rank, node.taps + estimate)] ??= []).push(node);
   };
   for (const configuration of starts) add({ configuration, by: null, before: null, taps: 0 });
@@ -87,12 +101,15 @@ function walkFrom(
     for (const node of (due[rank] ??= [])) {
       if (node.taps > tapsTo.get(keyOf(node.configuration))!) continue;
       if ((mayBeEmpty || node.taps > 0) && ends(node.configuration)) return tapsOf(node);
-      if (++expanded > most) return null;
+      if (++expanded > most || budget.isSpent) return null;
       for (const by of walker.events(node.configuration)) {
         if (avoids(by)) continue;
-        for (const configuration of walker.after(node.configuration, by).filter(keeps))
-          add({ configuration, by, before: node, taps: node.taps + 1 });
+        const { steps } = walker;
+        const after = walker.after(node.configuration, by);
+        budget.spend(Math.max(after.length, walker.eventsSince(steps)) * costOfEvent);
+        for (const configuration of after.filter(keeps)) add({ configuration, by, before: node, taps: node.taps + 1 });
       }
+      if (expanded % slice === 0) yield;
     }
   }
   return null;
