@@ -1,6 +1,7 @@
 /**
  * Apps with flags: how long a check takes, and what it leaves undecided. A chain of flags has few of their values
- * together; flags that everything sets and reads have all of them. Each verdict has to be decided, with a shortest walk.
+ * together; flags that everything sets and reads have all of them. Each verdict has to be decided, with a
+ * shortest walk.
  */
 import { performance } from 'node:perf_hooks';
 import { check } from '../src/core/check';

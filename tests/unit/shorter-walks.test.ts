@@ -4,34 +4,12 @@ import { expect, test } from 'vitest';
 import { Budget } from '../../src/core/base/budget';
 import { toEnd } from '../../src/core/base/slices';
 import { check } from '../../src/core/check';
-import type { Plan, Screen } from '../../src/core/plan/model';
 import { Explored } from '../../src/core/reach/explicit';
-import { activeStack, keyOf } from '../../src/core/walk/configuration';
 import { Walker } from '../../src/core/walk/walker';
+import { fewestTaps } from './fewest-taps';
 import { grammarPlan } from './grammar-plans';
 import { planArbitrary, smallPlanArbitrary } from './plans';
 import { forAll } from './property';
-
-const most = 400;
-
-/** For each screen, the taps of the shortest walk, as far as few configurations show it; null past a limit. */
-function tapsTo(plan: Plan, variant: string): ReadonlyMap<Screen, number> | null {
-  const walker = new Walker(plan, variant);
-  const taps = new Map<Screen, number>();
-  const seen = new Set<string>();
-  let level = walker.coldStart();
-  for (let now = 0; level.length > 0 && seen.size < most && !walker.bounded; now++) {
-    const fresh = new Map(level.map((configuration) => [keyOf(configuration), configuration]));
-    for (const key of seen) fresh.delete(key);
-    for (const [key, configuration] of fresh) {
-      seen.add(key);
-      const { screen } = activeStack(configuration)!;
-      if (!taps.has(screen)) taps.set(screen, now);
-    }
-    level = [...fresh.values()].flatMap((each) => walker.events(each).flatMap((event) => walker.after(each, event)));
-  }
-  return walker.bounded ? null : taps;
-}
 
 test('a walk is found exactly where it is in time', () => {
   const counts = { found: 0, tooLate: 0, far: 0 };
@@ -46,7 +24,8 @@ test('a walk is found exactly where it is in time', () => {
     fc.property(plans, (text) => {
       const { plan } = check(text);
       for (const variant of plan.variants) {
-        const all = tapsTo(plan, variant);
+        const walker = new Walker(plan, variant);
+        const all = fewestTaps(walker, walker.coldStart(), 400);
         for (const [screen, taps] of all ?? []) {
           const seek = (deadline: number): ReturnType<typeof Explored.prototype.shorterWalks> =>
             new Explored(plan, variant, new Budget(10_000_000)).shorterWalks(new Map([[screen, deadline]]));

@@ -310,7 +310,7 @@ describe('changes to a pattern', () => {
   });
 });
 
-test('before anybody types, the URL of a clash is answered, and one of each kind; or those of the chosen screen', () => {
+test('before anybody types, URLs of a clash and of each kind are answered, or those of the chosen screen', () => {
   const told = (screen: string | null): string[] =>
     linksCard(check(demo), { urls: '' }, null, screen).telling.map(
       ({ state, opens, ties }) => `${opens?.screen} ${state}${ties.length > 0 ? ', ambiguous' : ''}`,

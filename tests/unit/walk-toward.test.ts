@@ -6,28 +6,12 @@ import { generatePlan } from '../../bench/generate';
 import { ask } from '../../src/core/ask/ask';
 import { walkToward } from '../../src/core/reach';
 import { check } from '../../src/core/check';
-import type { Plan, Screen } from '../../src/core/plan/model';
-import { activeStack, keyOf, type Configuration } from '../../src/core/walk/configuration';
 import { Ends } from '../../src/core/walk/ends';
-import type { Tap } from '../../src/core/walk/tap';
 import { Walker } from '../../src/core/walk/walker';
+import { fewestTaps } from './fewest-taps';
 import { grammarPlan } from './grammar-plans';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
-
-/** The fewest taps from the end of a walk to a screen, as far as few configurations show it; null past a limit. */
-function fewest(plan: Plan, variant: string, first: readonly Tap[], goal: Screen): number | null {
-  const walker = new Walker(plan, variant);
-  const seen = new Set<string>();
-  const fresh = (level: readonly Configuration[]): Configuration[] =>
-    level.filter((each) => !seen.has(keyOf(each)) && seen.add(keyOf(each)));
-  let level = fresh(new Ends(walker).of(first));
-  for (let taps = 0; level.length > 0 && seen.size < 200 && !walker.bounded; taps++) {
-    if (taps > 0 && level.some((each) => activeStack(each)!.screen === goal)) return taps;
-    level = fresh(level.flatMap((each) => walker.events(each).flatMap((event) => walker.after(each, event))));
-  }
-  return null;
-}
 
 test('a way that is said to have the fewest taps has them', () => {
   const counts = { shortest: 0, far: 0 };
@@ -37,9 +21,10 @@ test('a way that is said to have the fewest taps has them', () => {
       for (const variant of reach.variants) {
         for (const [index, { walk }] of variant.verdicts.entries()) {
           const goal = plan.screens[(index + 1) % plan.screens.length]!;
-          const taps = walk && fewest(plan, variant.name, walk, goal);
-          if (taps === null) continue;
-          const way = walkToward(plan, variant.name, walk!, goal)!;
+          const walker = new Walker(plan, variant.name);
+          const taps = walk && fewestTaps(walker, new Ends(walker).of(walk), 200)?.get(goal);
+          if (!taps) continue;
+          const way = walkToward(plan, variant.name, walk, goal)!;
           const about = `from ${plan.screens[index]!.label} to ${goal.label} in ${text}`;
           expect(way.taps.length, about).toBeGreaterThanOrEqual(taps);
           if (!way.isShortest) continue;

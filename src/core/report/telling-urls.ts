@@ -10,8 +10,8 @@ const mostKinds = 6;
 const mostCompared = 200;
 
 /**
- * What URLs do that tell most: those of each link of a chosen screen; without one, those of clashes, and one of each kind
- * of answer. Linear in the patterns.
+ * What URLs do that tell most: those of each link of a chosen screen; without one, those of clashes, and one of each
+ * kind of answer. Linear in the patterns.
  *
  * @param chosen label of the screen; null for none
  */

@@ -104,9 +104,12 @@ export class Walker {
     return this.placement.stackOf(event);
   }
 
-  /** Cost in events of the work since a number of steps: at least one, more if an event took many steps. */
-  eventsSince(steps: number): number {
-    return Math.max(1, (this.steps - steps) / stepsOfEvent);
+  /**
+   * Cost in events of the work since a number of steps: one for each outcome, at least one, and more if it took many
+   * steps.
+   */
+  eventsSince(steps: number, outcomes = 1): number {
+    return Math.max(1, outcomes, (this.steps - steps) / stepsOfEvent);
   }
 
   /** Configurations after a cold start; none if this variant has no start screen. */

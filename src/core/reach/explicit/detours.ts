@@ -7,7 +7,7 @@ import { activeStack, keyOf, type Configuration } from '../../walk/configuration
 import type { ExternalEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
 import type { Walker } from '../../walk/walker';
-import { beginnings, followed, type ExploredNode } from './node';
+import { beginnings, costOfEvent, followed, type ExploredNode } from './node';
 import type { ScreenDistances } from './screen-distances';
 
 /** Maximum number of times that a walk gets stuck and goes on. */
@@ -18,8 +18,6 @@ const mostExpanded = 150;
 const mostInPairs = 30;
 /** The distance that counts where triggers lead farther, or nowhere: Back may lead there. */
 const farthest = 6;
-/** Cost of an event. */
-const costOfEvent = 25;
 
 /** A value that a flag must have. */
 interface Wanted {

@@ -9,13 +9,20 @@ import { isInSight, listInSight } from '../../walk/in-sight';
 import type { Walker } from '../../walk/walker';
 import type { Tap } from '../../walk/tap';
 import type { Monitored } from '../../walk/monitored';
-import { beginnings, followed, screenOf, walkFound, walkOf, type ExploredNode, type FoundWalk } from './node';
+import {
+  beginnings,
+  costOfEvent,
+  followed,
+  screenOf,
+  walkFound,
+  walkOf,
+  type ExploredNode,
+  type FoundWalk,
+} from './node';
 
 /** Maximum number of expanded configurations, and of events; an event counts once for each outcome. */
 const most = 2000;
 const mostEvents = 20_000;
-/** Cost of an event. */
-const costOfEvent = 25;
 /** Events between two pauses: a few milliseconds of work. */
 const slice = 300;
 /** Number of nearest configurations that are searched before the hint is tried. */
@@ -323,7 +330,7 @@ export class Exploration {
   private take(event: AppEvent, node: ExploredNode): ExploredNode[] {
     const before = this.walker.steps;
     const outcomes = this.walker.after(node.configuration, event);
-    const count = Math.max(outcomes.length, this.walker.eventsSince(before));
+    const count = this.walker.eventsSince(before, outcomes.length);
     this.events += count;
     this.budget.spend(count * costOfEvent);
     return this.add(outcomes, event, node);

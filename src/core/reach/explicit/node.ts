@@ -4,6 +4,8 @@ import type { AppEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
 import type { Walker } from '../../walk/walker';
 
+/** Cost of an event, in steps of a budget. */
+export const costOfEvent = 25;
 /** Maximum number of outcomes of a given walk that are followed at once, if conditions leave taps open. */
 const mostAtOnce = 50;
 

@@ -79,8 +79,8 @@ export class ScreenDistances {
   }
 
   /**
-   * The least number of taps from a configuration, by those from each screen. One tap acts on a screen in sight, or pops
-   * a frame: so this estimate is admissible and consistent (Hart, Nilsson, Raphael 1968). Costs O(frames).
+   * The least number of taps from a configuration, by those from each screen. One tap acts on a screen in sight, or
+   * pops a frame: so this estimate is admissible and consistent (Hart, Nilsson, Raphael 1968). Costs O(frames).
    */
   from({ stacks }: Configuration, toGoals: readonly number[]): number {
     return Math.min(...stacks.map((stack) => this.fromStack(stack, toGoals)));

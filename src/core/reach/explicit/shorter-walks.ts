@@ -3,15 +3,13 @@ import type { Work } from '../../base/slices';
 import type { Screen } from '../../plan/model';
 import { StackNumbers } from '../../walk/configuration';
 import type { Walker } from '../../walk/walker';
-import { beginnings, screenOf, walkFound, type ExploredNode, type FoundWalk } from './node';
+import { beginnings, costOfEvent, screenOf, walkFound, type ExploredNode, type FoundWalk } from './node';
 import type { ScreenDistances } from './screen-distances';
 
 /** Maximum number of events. */
 const most = 20_000;
 /** Events between two pauses: a few milliseconds of work. */
 const slice = 300;
-/** Cost of an event. */
-const costOfEvent = 25;
 
 export interface ShorterWalks {
   /** The shortest walk to each goal for which there is one in time. */
@@ -54,7 +52,7 @@ export function* shorterWalks(
       for (const by of walker.events(before.configuration)) {
         const { steps } = walker;
         const after = walker.after(before.configuration, by);
-        const count = Math.max(after.length, walker.eventsSince(steps));
+        const count = walker.eventsSince(steps, after.length);
         events += count;
         budget.spend(count * costOfEvent);
         for (const configuration of after) add({ configuration, by, before, seen: false }, searched + 1, next);

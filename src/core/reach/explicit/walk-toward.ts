@@ -2,24 +2,20 @@
 import { Budget } from '../../base/budget';
 import { toEnd, type Work } from '../../base/slices';
 import type { Plan, Screen } from '../../plan/model';
-import { ScreenDistances } from './screen-distances';
 import { activeStack, keyOf, type Configuration } from '../../walk/configuration';
 import type { AppEvent } from '../../walk/event';
 import type { Tap } from '../../walk/tap';
 import { Ends } from '../../walk/ends';
 import { Walker } from '../../walk/walker';
+import { costOfEvent, walkOf, type ExploredNode } from './node';
+import { ScreenDistances } from './screen-distances';
 
 /** Maximum number of configurations that each search expands: a tenth of a second's work. */
 const most = 2000;
 /** Configurations between two pauses. */
 const slice = 20;
-/** Cost of an event. */
-const costOfEvent = 25;
 
-interface SearchNode {
-  readonly configuration: Configuration;
-  readonly by: AppEvent | null;
-  readonly before: SearchNode | null;
+interface SearchNode extends ExploredNode {
   readonly taps: number;
 }
 
@@ -44,8 +40,8 @@ export interface WalkToward {
 
 /**
  * Searches a walk of taps inside the app, from the end of another walk to a screen. Null proves nothing. It follows the
- * taps so far and an estimate of those that are left (Hart, Nilsson, Raphael 1968). The estimate is never too high, which
- * finds the shortest walk. If that takes too long, twice the estimate leads to some walk sooner (Pohl 1970).
+ * taps so far and an estimate of those that are left (Hart, Nilsson, Raphael 1968). The estimate is never too high, so
+ * the first walk is the shortest. If that takes too long, twice the estimate leads to some walk sooner (Pohl 1970).
  *
  * @param first a walk from a cold start
  */
@@ -58,7 +54,7 @@ export function* walkingToward(
   budget = new Budget(Infinity),
 ): Work<WalkToward | null> {
   const { begins = () => true, avoids = () => false, keeps = () => true } = limits;
-  const { ends = (one) => topOf(one) === goal, mayBeEmpty = false } = limits;
+  const { ends = (one) => activeStack(one)!.screen === goal, mayBeEmpty = false } = limits;
   const walker = new Walker(plan, variant);
   const starts = new Ends(walker).of(first).filter((one) => begins(one) && keeps(one));
   const distances = new ScreenDistances(plan, variant);
@@ -95,31 +91,23 @@ function* walkFrom(
     // Twice the estimate may fall by more than a tap; such a node is not to be missed.
     (due[Math.max(rank, node.taps + estimate)] ??= []).push(node);
   };
-  for (const configuration of starts) add({ configuration, by: null, before: null, taps: 0 });
+  for (const configuration of starts) add({ configuration, by: null, before: null, seen: false, taps: 0 });
   let expanded = 0;
   for (; rank < due.length; rank++) {
     for (const node of (due[rank] ??= [])) {
       if (node.taps > tapsTo.get(keyOf(node.configuration))!) continue;
-      if ((mayBeEmpty || node.taps > 0) && ends(node.configuration)) return tapsOf(node);
+      if ((mayBeEmpty || node.taps > 0) && ends(node.configuration)) return walkOf(node);
       if (++expanded > most || budget.isSpent) return null;
       for (const by of walker.events(node.configuration)) {
         if (avoids(by)) continue;
         const { steps } = walker;
         const after = walker.after(node.configuration, by);
-        budget.spend(Math.max(after.length, walker.eventsSince(steps)) * costOfEvent);
-        for (const configuration of after.filter(keeps)) add({ configuration, by, before: node, taps: node.taps + 1 });
+        budget.spend(walker.eventsSince(steps, after.length) * costOfEvent);
+        for (const configuration of after.filter(keeps))
+          add({ configuration, by, before: node, seen: false, taps: node.taps + 1 });
       }
       if (expanded % slice === 0) yield;
     }
   }
   return null;
-}
-
-const topOf = (configuration: Configuration): Screen => activeStack(configuration)!.screen;
-
-function tapsOf(end: SearchNode): Tap[] {
-  const taps: Tap[] = [];
-  for (let node: SearchNode = end; node.by && node.before; node = node.before)
-    taps.push({ ...node.by, shows: topOf(node.configuration) });
-  return taps.reverse();
 }

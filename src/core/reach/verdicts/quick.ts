@@ -185,7 +185,7 @@ class Search {
     for (const event of events) {
       const before = this.walker.steps;
       const after = this.walker.after(node.configuration, event);
-      this.events += Math.max(after.length, this.walker.eventsSince(before)) * this.costOfEvent;
+      this.events += this.walker.eventsSince(before, after.length) * this.costOfEvent;
       for (const configuration of after) if (configuration !== node.configuration) this.add(configuration, node, event);
     }
   }
