@@ -39,8 +39,9 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
   const layout = useMemo(() => layOutTree(space), [space]);
   const list = useRef<HTMLOListElement>(null);
   const top = useTop(list, scroller);
-  // The row with the focus stays, and the ones beside it, wherever the list is scrolled to.
-  const focused = useRef<number | null>(null);
+  // The row with the focus stays, and the ones beside it, wherever the list is scrolled to. State, no ref: they are drawn
+  // before the next key, however late the scrolling is told.
+  const [focused, setFocused] = useState<number | null>(null);
   const count = space.rows.length;
   const virtualizer = useVirtualizer({
     count,
@@ -51,8 +52,8 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
     initialRect: { width: 0, height: 20 * rowHeight },
     rangeExtractor: (range) => {
       const inSight = defaultRangeExtractor(range);
-      if (focused.current === null) return inSight;
-      const around = [focused.current - 1, focused.current, focused.current + 1];
+      if (focused === null) return inSight;
+      const around = [focused - 1, focused, focused + 1];
       const also = around.filter((index) => index >= 0 && index < count);
       return [...new Set([...inSight, ...also])].sort((one, other) => one - other);
     },
@@ -88,12 +89,8 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
         className="relative"
         style={{ minWidth: layout.width, height: virtualizer.getTotalSize() }}
         onKeyDown={moveFocus}
-        onFocus={({ target }) => {
-          focused.current = indexOf(target);
-        }}
-        onBlur={() => {
-          focused.current = null;
-        }}
+        onFocus={({ target }) => setFocused(indexOf(target))}
+        onBlur={() => setFocused(null)}
       >
         {virtualizer.getVirtualItems().map(({ index, start }) => {
           const row = space.rows[index]!;
