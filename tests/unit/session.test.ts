@@ -16,6 +16,12 @@ let session: Session;
 
 const insert = (at: number, words: string): void =>
   session.dispatch({ changes: { from: at, insert: words }, userEvent: 'input.type' });
+/** Brings the analysis of the current text, which was edited that many times. */
+const analyse = (edits: number): Overview => {
+  const newer = overview(check(session.text));
+  session.overviewCame(edits, newer, nothing);
+  return newer;
+};
 const fixOf = (rule: string) => whole.findings.find((finding) => finding.rule === rule)!.fixes[0]!;
 
 beforeEach(() => {
@@ -33,7 +39,17 @@ describe('edits that were computed on the analysed text', () => {
     );
   });
 
-  test('are refused where the same words were changed since, and with an analysis that is gone', () => {
+  test('land where they belong although a view still draws the analysis before', () => {
+    expect(session.edit(fixOf('reach/stranded').edits, whole)).toBe(true);
+    const once = session.text;
+    analyse(1);
+    expect(session.edit(fixOf('reach/stranded').edits, whole)).toBe(false);
+    expect(session.text).toBe(once);
+    expect(session.edit(fixOf('supply/missing').edits, whole)).toBe(true);
+    expect(session.text).toBe(once.replace('on "See hut" push hut\n', 'on "See hut" push hut(hutId: stay.hut)\n'));
+  });
+
+  test('are refused where the same words were changed since, and with an analysis of another session', () => {
     const { range } = whole.findings.find((finding) => finding.rule === 'plan/unknown-name')!;
     insert(range.from + 2, 'x');
     const before = session.text;
@@ -72,17 +88,12 @@ describe('places', () => {
 
   test('are followed from an analysis that a view still draws when newer ones have come', () => {
     const stay = whole.screens.find((screen) => screen.label === 'stay')!;
-    const come = (seq: number): Overview => {
-      const newer = overview(check(session.text));
-      session.overviewCame(seq, newer, nothing);
-      return newer;
-    };
     // Longer than the way to the next screen.
     const words = '  ## longer than it is far from here to the next of the screens\n';
     insert(stay.to - 1, words);
-    const second = come(1);
+    const second = analyse(1);
     insert(stay.to - 1, words);
-    come(2);
+    analyse(2);
     insert(0, '# before\n');
     const caret = stay.to - 2 + 9 + 2 * words.length;
     for (const [basis, to] of [

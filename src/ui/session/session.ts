@@ -240,11 +240,10 @@ export class Session implements AnalystListener {
    *
    * @param basis their analysis
    * @param moves whether the caret goes to the first one, so that the user sees it
-   * @returns false if there is a newer analysis, or if the text has changed in the same places since; new edits then
-   * follow
+   * @returns false if the text has changed in the same places since; new edits then follow
    */
   edit(edits: readonly TextEdit[], basis: Overview, moves = true): boolean {
-    if (basis !== this.snapshot.overview) return false;
+    if (!this.hasShown(basis)) return false;
     const since = this.changesSince(basis);
     for (const { from, to } of edits) {
       if (since && since.touchesRange(from, to)) return false;
@@ -440,6 +439,13 @@ export class Session implements AnalystListener {
     for (let next = this.followed.get(basis); next; next = this.followed.get(next.by))
       if (next.changes) since.push(next.changes);
     return composed([...since, ...this.pending.map(({ changes }) => changes)]);
+  }
+
+  /** Whether an overview is the snapshot's, or was before the snapshot's followed it. */
+  private hasShown(basis: Overview): boolean {
+    let overview: Overview | undefined = basis;
+    while (overview && overview !== this.snapshot.overview) overview = this.followed.get(overview)?.by;
+    return overview !== undefined;
   }
 
   /** Changes since the text with that number; null if there are none. */
