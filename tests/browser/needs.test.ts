@@ -213,7 +213,6 @@ need(13, 'a row hands its id to the detail, a field hands over what was typed', 
   await user.types('on "Hut card" for hut in nearby push hut', 'on "Search" push results');
   await user.sees('“Hut card” on list opens hut without hutId.', findings);
   await user.presses('Supply hut.id');
-  await user.seesNoMore('without hutId', findings);
   await user.presses('Supply words');
   await user.sees('2 of 2 arguments supplied', verdict);
   await user.has('push results(query: words)');
@@ -286,9 +285,8 @@ need(19, 'tabs, a drawer, a menu: each item leads to a screen with its arguments
   );
   await user.types('tabs { "Huts" list "Stays" stays "Help" help }', 'menu "Drawer" on roots { "About" push about }');
   await user.sees('A tab leads to help, which is no screen of this plan.', findings);
-  await user.sees('“About” in the menu “Drawer” opens about without topic.', findings);
   await user.presses('Create the screen help');
-  await user.seesNoMore('which is no screen of this plan', findings);
+  await user.sees('“About” in the menu “Drawer” opens about without topic.', findings);
   await user.presses('Let topic be absent on about');
   await user.sees('4 of 4 screens can be reached', verdict);
   await user.sees('Nothing found', findings);
@@ -398,9 +396,8 @@ need(28, 'modules with owners, and screens that others may not open', async (use
     `${huts}module discover by "Explore team" {\n  screen list "Huts" {\n    on "Pay" push card\n  }\n}\nmodule pay {\n  private screen card "Card"\n}\n`,
   );
   await user.sees('list uses card, which is private to pay.', findings);
-  await user.sees('The module pay has no owner.', findings);
   await user.presses('Make card public');
-  await user.seesNoMore('private to pay', findings);
+  await user.sees('The module pay has no owner.', findings);
   await user.presses('Make Explore team the owner');
   await user.sees('Nothing found', findings);
 });

@@ -1,7 +1,7 @@
 /** One server and a browser for each worker, started once for all files of the browser tests. */
 import type { TestProject } from 'vitest/node';
 import { App } from './app';
-import { forBriefPages, openBrowser, type BrowserAddress } from './browser';
+import { openTestBrowser, type BrowserAddress } from './browser';
 
 declare module 'vitest' {
   export interface ProvidedContext {
@@ -12,7 +12,7 @@ declare module 'vitest' {
 
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
   const server = new App();
-  const opening = Array.from({ length: Number(project.config.maxWorkers) }, () => openBrowser(forBriefPages));
+  const opening = Array.from({ length: Number(project.config.maxWorkers) }, openTestBrowser);
   const [browsers] = await Promise.all([Promise.all(opening), server.start(false)]);
   project.provide('server', { port: server.port });
   project.provide(

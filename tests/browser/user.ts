@@ -24,6 +24,14 @@ const paste = `
 const lineWith = `
   return [...document.querySelectorAll('.cm-line')].find((line) => line.textContent.includes(arguments[0])) ?? null;`;
 
+/** Runs in the page: what the list of findings says. */
+const findings = `return document.querySelector('section[aria-label=Findings]').innerText;`;
+
+/** Runs in the page: the same, for a button that is a fix in that list; null for any other. */
+const findingsOfFix = `
+  return arguments[0].closest('section[aria-label=Findings] .fix-button')
+    && document.querySelector('section[aria-label=Findings]').innerText;`;
+
 export class User {
   private actions = 0;
   private typed = 0;
@@ -84,10 +92,17 @@ export class User {
 
   /** Presses a button, a link or a tab by its name. */
   async presses(name: string): Promise<void> {
-    // Nobody aims at what still moves: a fix before draws the findings anew.
     await this.app.untilAnalysed();
+    const button = await this.app.named(name);
+    const fixed = await this.app.driver.executeScript<string | null>(findingsOfFix, button);
     await this.app.click(name);
     this.acts();
+    // Nobody aims at what still moves: a fix draws the findings anew.
+    if (fixed !== null)
+      await this.app.until(
+        async () => (await this.app.driver.executeScript(findings)) !== fixed,
+        `the findings stay after “${name}”`,
+      );
   }
 
   /** Chooses from a list of options, by the first words of one. */
