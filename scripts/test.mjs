@@ -78,17 +78,21 @@ async function suite(name, projects = [name]) {
   }
 }
 
-/** Chromium and its driver: installed if that needs no question, otherwise a message asks for them. */
+/**
+ * Chromium and its driver: installed if that needs no question, otherwise a message asks for them. The same for its build
+ * without a window, but tests can do without that.
+ */
 async function needChromium() {
   const there = (paths) => paths.some((path) => path && existsSync(path));
   const found = () =>
     there([process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']) &&
     there([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
-  if (found()) return;
-  await installFromDebian(
-    ['chromium', 'chromium-driver'],
-    'The browser tests need Chromium and its driver: apt-get install chromium chromium-driver, or name them in CHROMIUM and CHROMEDRIVER.',
-  );
+  if (found() && there([process.env.CHROMIUM, '/usr/lib/chromium/chromium-headless-shell'])) return;
+  const missing =
+    'The browser tests need Chromium and its driver: apt-get install chromium chromium-driver chromium-headless-shell, or name them in CHROMIUM and CHROMEDRIVER.';
+  await installFromDebian(['chromium', 'chromium-driver', 'chromium-headless-shell'], missing).catch((error) => {
+    if (!found()) throw error;
+  });
   if (!found()) throw new Stop('Chromium was installed, but is not where it is looked for.');
 }
 
@@ -101,17 +105,16 @@ await main(async () => {
     // Side by side, since each of them leaves a processor idle now and then.
     const all = [
       suite('unit', ['unit', 'growth']),
-      // One after the other: the compiler also reads types that a build writes, and browsers need the build.
-      whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false'])
-        .then(build)
-        .then(needChromium)
-        .then(() => suite('browser')),
+      // One after the other: the compiler also reads types that a build writes.
+      whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false']).then(build).then(needChromium),
       whole('Lint', bin('oxlint'), ['-c', 'lint.config.mjs', '--type-aware', '--report-unused-disable-directives']),
       whole('Unused code', bin('knip'), []),
       whole('Layout', bin('prettier'), ['--check', '.', '--log-level', 'warn']),
     ];
     const broken = (await Promise.allSettled(all)).find(({ status }) => status === 'rejected');
     if (broken) throw broken.reason;
+    // Alone: it keeps all processors busy, and a page that has to wait for one takes longer than people would accept.
+    await suite('browser');
   } catch (error) {
     if (!(error instanceof Stop)) throw error;
     console.error(error.message);
