@@ -93,8 +93,11 @@ export class User {
   /** Presses a button, a link or a tab by its name. */
   async presses(name: string): Promise<void> {
     await this.app.untilAnalysed();
-    const button = await this.app.named(name);
-    const fixed = await this.app.driver.executeScript<string | null>(findingsOfFix, button);
+    let fixed: string | null = null;
+    await this.app.until(async () => {
+      fixed = await this.app.driver.executeScript<string | null>(findingsOfFix, await this.app.named(name));
+      return true;
+    }, `${name} does not stay`);
     await this.app.click(name);
     this.acts();
     // Nobody aims at what still moves: a fix draws the findings anew.
