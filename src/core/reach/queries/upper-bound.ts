@@ -31,7 +31,9 @@ export class UpperBound extends Stacks {
   }
 
   protected override *saturateMonitoring(monitored: Monitored): Work<Saturation | null> {
-    const { plan, budget } = this;
+    const { plan } = this;
+    // One question may need far more than all others, which come after it and should be answered, too.
+    const budget = this.budget.part(this.budget.rest / 2);
     const { variant, valuations } = this.system;
     const of = { plan, variant: variant.name, valuations };
     return (yield* saturateInterfering(of, budget, this, monitored))?.saturation ?? null;
