@@ -3,6 +3,7 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
+import { findChromium } from './chromium.mjs';
 import {
   bin,
   build,
@@ -79,21 +80,24 @@ async function suite(name, projects = [name]) {
 }
 
 /**
- * Chromium and its driver: installed if that needs no question, otherwise a message asks for them. The same for its build
- * without a window, but tests can do without that.
+ * Chromium and its driver: installed if that needs no question, otherwise a message asks for them. Its build without a
+ * window is installed, too, but tests can do without that.
  */
 async function needChromium() {
-  const there = (paths) => paths.some((path) => path && existsSync(path));
-  const found = () =>
-    there([process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']) &&
-    there([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
-  if (found() && there([process.env.CHROMIUM, '/usr/lib/chromium/chromium-headless-shell'])) return;
-  const missing =
-    'The browser tests need Chromium and its driver: apt-get install chromium chromium-driver chromium-headless-shell, or name them in CHROMIUM and CHROMEDRIVER.';
-  await installFromDebian(['chromium', 'chromium-driver', 'chromium-headless-shell'], missing).catch((error) => {
-    if (!found()) throw error;
+  const isThere = () => {
+    const { chromium, driver } = findChromium();
+    return chromium !== undefined && driver !== undefined;
+  };
+  if (isThere() && (process.env.CHROMIUM || findChromium().headless)) return;
+  const packages = ['chromium', 'chromium-driver', 'chromium-headless-shell'];
+  await installFromDebian(
+    packages,
+    'The browser tests need Chromium and its driver: ' +
+      `apt-get install ${packages.join(' ')}, or name them in CHROMIUM and CHROMEDRIVER.`,
+  ).catch((error) => {
+    if (!isThere()) throw error;
   });
-  if (!found()) throw new Stop('Chromium was installed, but is not where it is looked for.');
+  if (!isThere()) throw new Stop('Chromium was installed, but is not where it is looked for.');
 }
 
 await main(async () => {

@@ -70,8 +70,8 @@ const leaveUntried: Settle = function* (run) {
 
 /**
  * How many steps a check may take: about three seconds' work for a text of up to 40,000 characters, up to twice as many
- * for longer ones. Small plans whose tabs share flags may need all of it: `npm run bench undecided` tells what they leave
- * undecided.
+ * for longer ones. Small plans whose tabs share flags may need all of it: `npm run bench undecided` tells what they
+ * leave undecided.
  */
 function stepsFor(text: string): number {
   return Math.min(15_000_000, Math.max(8_000_000, text.length * 200));

@@ -1,11 +1,12 @@
 /** Debian's Chromium with its own driver, from the usual paths or from the environment. */
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { WebDriver } from 'selenium-webdriver';
 import { Builder, Session } from 'selenium-webdriver';
 import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 import { Executor, HttpClient } from 'selenium-webdriver/http/index.js';
+import { findChromium } from '../../scripts/chromium.mjs';
 
 /** A driver with Chromium's own commands. */
 export type ChromiumDriver = WebDriver & {
@@ -27,26 +28,15 @@ export interface Browser {
   close(): Promise<void>;
 }
 
-const first = (paths: readonly (string | undefined)[]): string | undefined =>
-  paths.find((path) => path !== undefined && existsSync(path));
-
-const chromiumPath = first([
-  process.env.CHROMIUM,
-  '/usr/bin/chromium',
-  '/usr/bin/chromium-browser',
-  '/usr/bin/google-chrome',
-]);
-const driverPath = first([process.env.CHROMEDRIVER, '/usr/bin/chromedriver']);
-
-/** Debian's build of Chromium without the parts of a window: a page takes three quarters of the processor's time. */
-const headlessPath = process.env.CHROMIUM ? undefined : first(['/usr/lib/chromium/chromium-headless-shell']);
+const installed = findChromium();
 
 /**
  * Opens a browser for pages of tests, which are left before optimised code would pay: scripts are compiled as a whole,
- * so that the browser keeps all of their code for the next page. Not for benchmarks.
+ * so that the browser keeps all of their code for the next page. Chromium's build without a window spends three quarters
+ * of the processor's time on a page. Not for benchmarks.
  */
 export const openTestBrowser = (): Promise<Browser> =>
-  open(headlessPath, '--js-flags=--no-turbofan,--no-maglev,--no-lazy,--always-sparkplug');
+  open(installed.headless, '--js-flags=--no-turbofan,--no-maglev,--no-lazy,--always-sparkplug');
 
 /** Opens Chromium as people use it, but without a screen. */
 export const openBrowser = (): Promise<Browser> => open(undefined);
@@ -61,7 +51,8 @@ const height = 800;
  * @param others arguments beside those that every browser here needs
  */
 async function open(headless: string | undefined, ...others: string[]): Promise<Browser> {
-  const binary = headless ?? chromiumPath;
+  const { chromium, driver: driverPath } = installed;
+  const binary = headless ?? chromium;
   if (!binary || !driverPath)
     throw new Error('Install Chromium and its driver, or name them in CHROMIUM and CHROMEDRIVER.');
   const profile = mkdtempSync(join(tmpdir(), 'andante-profile-'));

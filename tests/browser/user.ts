@@ -24,13 +24,10 @@ const paste = `
 const lineWith = `
   return [...document.querySelectorAll('.cm-line')].find((line) => line.textContent.includes(arguments[0])) ?? null;`;
 
-/** Runs in the page: what the list of findings says. */
-const findings = `return document.querySelector('section[aria-label=Findings]').innerText;`;
+const findings = 'section[aria-label=Findings]';
 
-/** Runs in the page: the same, for a button that is a fix in that list; null for any other. */
-const findingsOfFix = `
-  return arguments[0].closest('section[aria-label=Findings] .fix-button')
-    && document.querySelector('section[aria-label=Findings]').innerText;`;
+/** Runs in the page: whether a button is a fix in the list of findings. */
+const isFix = `return arguments[0].closest('${findings} .fix-button') !== null`;
 
 export class User {
   private actions = 0;
@@ -93,19 +90,17 @@ export class User {
   /** Presses a button, a link or a tab by its name. */
   async presses(name: string): Promise<void> {
     await this.app.untilAnalysed();
-    let fixed: string | null = null;
+    let before: string | null = null;
     await this.app.until(async () => {
-      fixed = await this.app.driver.executeScript<string | null>(findingsOfFix, await this.app.named(name));
+      const button = await this.app.named(name);
+      before = (await this.app.driver.executeScript<boolean>(isFix, button)) ? await this.app.text(findings) : null;
       return true;
     }, `${name} does not stay`);
     await this.app.click(name);
     this.acts();
     // Nobody aims at what still moves: a fix draws the findings anew.
-    if (fixed !== null)
-      await this.app.until(
-        async () => (await this.app.driver.executeScript(findings)) !== fixed,
-        `the findings stay after “${name}”`,
-      );
+    if (before !== null)
+      await this.app.until(async () => (await this.app.text(findings)) !== before, `the findings stay after “${name}”`);
   }
 
   /** Chooses from a list of options, by the first words of one. */

@@ -39,8 +39,8 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
   const layout = useMemo(() => layOutTree(space), [space]);
   const list = useRef<HTMLOListElement>(null);
   const top = useTop(list, scroller);
-  // The row with the focus stays, and the ones beside it, wherever the list is scrolled to. State, no ref: they are drawn
-  // before the next key, however late the scrolling is told.
+  // The row with the focus stays, and the ones beside it, wherever the list is scrolled to. This is state, so they are
+  // drawn before the next key, however late the scrolling is told.
   const [focused, setFocused] = useState<number | null>(null);
   const count = space.rows.length;
   const virtualizer = useVirtualizer({

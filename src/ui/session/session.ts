@@ -240,7 +240,7 @@ export class Session implements AnalystListener {
    *
    * @param basis their analysis
    * @param moves whether the caret goes to the first one, so that the user sees it
-   * @returns false if the text has changed in the same places since; new edits then follow
+   * @returns false if the text has changed in the same places since, or if the analysis was never this session's
    */
   edit(edits: readonly TextEdit[], basis: Overview, moves = true): boolean {
     if (!this.hasShown(basis)) return false;
@@ -441,7 +441,7 @@ export class Session implements AnalystListener {
     return composed([...since, ...this.pending.map(({ changes }) => changes)]);
   }
 
-  /** Whether an overview is the snapshot's, or was before the snapshot's followed it. */
+  /** Whether an overview is the one of the snapshot, or an earlier one of this session. */
   private hasShown(basis: Overview): boolean {
     let overview: Overview | undefined = basis;
     while (overview && overview !== this.snapshot.overview) overview = this.followed.get(overview)?.by;
