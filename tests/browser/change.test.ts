@@ -1,5 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { useApp } from './use-app';
 
 const app = useApp();
@@ -91,13 +92,34 @@ test('a pasted list becomes screens', async () => {
   await app.click('Add them');
   await app.untilStored(
     id,
-    'screen hutList "Hut list"\n\nscreen hut "Hut" {\n  takes hutId: HutId\n  link /huts/{hutId}\n}\n',
+    planText`
+      screen hutList "Hut list"
+
+      screen hut "Hut" {
+        takes hutId: HutId
+        link /huts/{hutId}
+      }
+    `,
   );
 });
 
 test('a way out, a screen between, a value for a literal, another start and a deleted screen, each from its key', async () => {
   const { id } = await app.create({
-    text: 'app "A"\nid HutId: int\nstart home\n\nscreen home "Home" {\n  on "Hut" push hut(hutId: 12)\n}\n\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n\nscreen map "Map"\n',
+    text: planText`
+      app "A"
+      id HutId: int
+      start home
+
+      screen home "Home" {
+        on "Hut" push hut(hutId: 12)
+      }
+
+      screen hut "Hut" {
+        takes hutId: HutId
+      }
+
+      screen map "Map"
+    `,
   });
   const done = async (key: string, ...typed: string[]): Promise<void> => {
     await app.type(key);
@@ -149,7 +171,15 @@ test('a way out, a screen between, a value for a literal, another start and a de
 
 test('each variant has its verdicts, and the choice stays in the address', async () => {
   const { id } = await app.create({
-    text: 'variants phone, tablet\nstart a\nscreen a "A" {\n  on "B" only tablet push b\n}\nscreen b "B"\nscreen c "C" only phone\n',
+    text: planText`
+      variants phone, tablet
+      start a
+      screen a "A" {
+        on "B" only tablet push b
+      }
+      screen b "B"
+      screen c "C" only phone
+    `,
   });
   await app.openPlan(id, '/reach');
   const shelf = 'section[aria-label="Stranded screens"]';

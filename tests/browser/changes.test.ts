@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { beforeAll, expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
+import { planText } from '../../src/core/base/plan-text';
 import type { RevisionSummary } from '../../src/wire/revisions';
 import { demo } from '../demo';
 import { useApp } from './use-app';
@@ -99,7 +100,15 @@ test('marks a text, shows what an edit breaks, and goes back to the text; undo b
 });
 
 test('Reach marks what is new, gone and moved since a revision, and follows the text', async () => {
-  const text = 'app "A"\nstart a\nscreen a "A" {\n  on "B" push b\n}\nscreen b "B" { on "C" push c }\nscreen c "C"\n';
+  const text = planText`
+    app "A"
+    start a
+    screen a "A" {
+      on "B" push b
+    }
+    screen b "B" { on "C" push c }
+    screen c "C"
+  `;
   const own = (await app.create({ text })).id;
   const made = await fetch(`${app.address}/api/plans/${own}/revisions`, {
     method: 'POST',
@@ -132,7 +141,16 @@ test('Reach marks what is new, gone and moved since a revision, and follows the 
 });
 
 test('a broken caller is mended from its fix', async () => {
-  const text = 'app "A"\nstart a\nscreen a "A" {\n  has n: int\n  on "B" push b\n}\nscreen b "B" {\n}\n';
+  const text = planText`
+    app "A"
+    start a
+    screen a "A" {
+      has n: int
+      on "B" push b
+    }
+    screen b "B" {
+    }
+  `;
   const own = (await app.create({ text })).id;
   await app.openPlan(own, '/changes');
   await (await app.named('Name of the revision', 'input')).sendKeys('First', Key.ENTER);

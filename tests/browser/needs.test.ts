@@ -4,6 +4,7 @@
  */
 import { Key } from 'selenium-webdriver';
 import { afterAll, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { useApp } from './use-app';
 import { User, type Effort } from './user';
 
@@ -75,7 +76,19 @@ need(2, 'say which screen comes first; put a landing screen before it', async (u
 
 need(3, 'one clear key a screen: bad ones are caught, a rename reaches every use', async (user) => {
   await user.pastes(
-    `${huts}screen list "Huts" {\n  on "Button1" push screen1\n  on "Map" push map\n}\nscreen screen1 "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Hut" back to screen1\n}\nscreen Map "Map of the hut"\n`,
+    planText`
+      ${huts}screen list "Huts" {
+        on "Button1" push screen1
+        on "Map" push map
+      }
+      screen screen1 "Hut" {
+        on "Map" push map
+      }
+      screen map "Map" {
+        on "Hut" back to screen1
+      }
+      screen Map "Map of the hut"
+    `,
   );
   await user.sees('“Button1” on list does not say what it does.', findings);
   await user.sees('differ only in letter case', findings);
@@ -118,7 +131,18 @@ need(5, 'say which control leads where; what leads nowhere is caught', async (us
 
 need(6, 'change the arguments of a screen that is reached from many places', async (user) => {
   await user.pastes(
-    `${huts}screen list "Huts" {\n  has season: text\n  on "Hut" push hut\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Pin" push hut\n  on "Legend" back\n}\nscreen hut "Hut"\n`,
+    planText`
+      ${huts}screen list "Huts" {
+        has season: text
+        on "Hut" push hut
+        on "Map" push map
+      }
+      screen map "Map" {
+        on "Pin" push hut
+        on "Legend" back
+      }
+      screen hut "Hut"
+    `,
   );
   await user.goesTo('screen hut');
   await user.sees('Ways in', panel);
@@ -135,7 +159,15 @@ need(6, 'change the arguments of a screen that is reached from many places', asy
 
 need(7, 'see the stack before and after a move', async (user) => {
   await user.pastes(
-    `${huts}screen list "Huts" {\n  on "Book" push book\n}\nscreen book "Book" {\n  on "Pay" push receipt\n}\nscreen receipt "Receipt"\n`,
+    planText`
+      ${huts}screen list "Huts" {
+        on "Book" push book
+      }
+      screen book "Book" {
+        on "Pay" push receipt
+      }
+      screen receipt "Receipt"
+    `,
   );
   await user.opens('5');
   await user.sees('Huts', phone);
@@ -170,7 +202,15 @@ need(9, 'a ring of pushes is caught, and its cure offered', async (user) => {
 
 need(10, 'see what Back reveals, and whether there is a header arrow', async (user) => {
   await user.pastes(
-    `${huts}screen list "Huts" {\n  on "Hut" push hut\n}\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map"\n`,
+    planText`
+      ${huts}screen list "Huts" {
+        on "Hut" push hut
+      }
+      screen hut "Hut" {
+        on "Map" push map
+      }
+      screen map "Map"
+    `,
   );
   await user.goesTo('screen map');
   await user.sees('Back from here reveals hut', panel);
@@ -181,7 +221,15 @@ need(10, 'see what Back reveals, and whether there is a header arrow', async (us
 
 need(11, 'a move whose outcome decides; a branch that never runs is caught', async (user) => {
   await user.pastes(
-    'app "Quiz"\nstart question\nflag over\nscreen question "Question" {\n  on "Answer" when over push score\n}\nscreen score "Score"\n',
+    planText`
+      app "Quiz"
+      start question
+      flag over
+      screen question "Question" {
+        on "Answer" when over push score
+      }
+      screen score "Score"
+    `,
   );
   await user.sees('“Answer” on question has a condition that never holds.', findings);
   await user.goesTo('on "Answer"');
@@ -195,7 +243,17 @@ need(11, 'a move whose outcome decides; a branch that never runs is caught', asy
 
 need(12, 'a finished flow does not come back through Back', async (user) => {
   await user.pastes(
-    `${huts}screen list "Huts" {\n  on "Book" push pay\n}\nscreen pay "Pay" {\n  on "Pay" push receipt\n}\nscreen receipt "Receipt" {\n  on "Done" back\n}\n`,
+    planText`
+      ${huts}screen list "Huts" {
+        on "Book" push pay
+      }
+      screen pay "Pay" {
+        on "Pay" push receipt
+      }
+      screen receipt "Receipt" {
+        on "Done" back
+      }
+    `,
   );
   await user.types('rule "Paid once" never pay beneath receipt');
   await user.sees('The rule “Paid once” does not hold.', findings);
@@ -206,7 +264,17 @@ need(12, 'a finished flow does not come back through Back', async (user) => {
 
 need(13, 'a row hands its id to the detail, a field hands over what was typed', async (user) => {
   await user.pastes(
-    `${withId}screen list "Huts" {\n  has nearby: list of Hut, words: text\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\nscreen results "Results" {\n  takes query: text\n}\n`,
+    planText`
+      ${withId}screen list "Huts" {
+        has nearby: list of Hut, words: text
+      }
+      screen hut "Hut" {
+        takes hutId: HutId
+      }
+      screen results "Results" {
+        takes query: text
+      }
+    `,
   );
   await user.goesTo('has nearby');
   await user.keys(Key.ENTER);
@@ -220,7 +288,17 @@ need(13, 'a row hands its id to the detail, a field hands over what was typed', 
 
 need(14, 'every caller supplies every argument by name and type', async (user) => {
   await user.pastes(
-    `${withId}screen list "Huts" {\n  has first: HutId, label: text, last: HutId?\n  on "First" push hut(hutID: first)\n  on "Label" push hut(hutId: label)\n  on "Last" push hut(hutId: last)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n`,
+    planText`
+      ${withId}screen list "Huts" {
+        has first: HutId, label: text, last: HutId?
+        on "First" push hut(hutID: first)
+        on "Label" push hut(hutId: label)
+        on "Last" push hut(hutId: last)
+      }
+      screen hut "Hut" {
+        takes hutId: HutId
+      }
+    `,
   );
   await user.sees('“First” on list gives hutID to hut, which does not take it.', findings);
   await user.sees('“Label” on list gives hut label for hutId.', findings);
@@ -235,7 +313,20 @@ need(14, 'every caller supplies every argument by name and type', async (user) =
 
 need(15, 'a record handed over field by field, and a record in a URL, are caught', async (user) => {
   await user.pastes(
-    'app "Huts"\norigin https://huts.example\nstart list\nid HutId: int\nrecord Hut { id: HutId, name: text, height: int }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut card" for hut in huts push hut(hutId: hut.id, name: hut.name, height: hut.height)\n}\nscreen hut "Hut" {\n  takes hutId: HutId, name: text, height: int\n}\n',
+    planText`
+      app "Huts"
+      origin https://huts.example
+      start list
+      id HutId: int
+      record Hut { id: HutId, name: text, height: int }
+      screen list "Huts" {
+        has huts: list of Hut
+        on "Hut card" for hut in huts push hut(hutId: hut.id, name: hut.name, height: hut.height)
+      }
+      screen hut "Hut" {
+        takes hutId: HutId, name: text, height: int
+      }
+    `,
   );
   await user.sees('hands hut.id, hut.name and hut.height to hut one by one.', findings);
   await user.presses('Let hut take hut: Hut');
@@ -248,7 +339,14 @@ need(15, 'a record handed over field by field, and a record in a URL, are caught
 
 need(16, 'try one screen alone with a sample; a sample in a real move is caught', async (user) => {
   await user.pastes(
-    `${withId}screen list "Huts" {\n  on "Hut" push hut(hutId: 12)\n}\nscreen hut "Hut {hutId}" {\n  takes hutId: HutId sample 7\n}\n`,
+    planText`
+      ${withId}screen list "Huts" {
+        on "Hut" push hut(hutId: 12)
+      }
+      screen hut "Hut {hutId}" {
+        takes hutId: HutId sample 7
+      }
+    `,
   );
   await user.sees('“Hut” on list always opens hut with hutId 12.', findings);
   await user.presses('Let list hold hutId: HutId');
@@ -271,7 +369,15 @@ need(17, 'services and view state are no arguments', async (user) => {
 
 need(18, 'typed code for the routes', async (user) => {
   await user.pastes(
-    `${withId}screen list "Huts" {\n  has huts: list of Hut\n  on "Hut card" for hut in huts push hut(hutId: hut.id)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n`,
+    planText`
+      ${withId}screen list "Huts" {
+        has huts: list of Hut
+        on "Hut card" for hut in huts push hut(hutId: hut.id)
+      }
+      screen hut "Hut" {
+        takes hutId: HutId
+      }
+    `,
   );
   await user.opens('6');
   await user.chooses('File', 'routes.ts');
@@ -294,7 +400,14 @@ need(19, 'tabs, a drawer, a menu: each item leads to a screen with its arguments
 
 need(20, 'tabs on a phone, a drawer on a wide screen: what one cannot reach is caught', async (user) => {
   await user.pastes(
-    'app "Huts"\nvariants phone, tablet wide\nstart list\ntabs only phone { "Huts" list "Stays" stays }\nscreen list "Huts"\nscreen stays "My stays"\n',
+    planText`
+      app "Huts"
+      variants phone, tablet wide
+      start list
+      tabs only phone { "Huts" list "Stays" stays }
+      screen list "Huts"
+      screen stays "My stays"
+    `,
   );
   await user.sees('stays is reached in phone, not in tablet.', findings);
   await user.types('menu "Drawer" only tablet on roots { "Stays" reset stays "Huts" reset list }');
@@ -303,7 +416,14 @@ need(20, 'tabs on a phone, a drawer on a wide screen: what one cannot reach is c
 
 need(21, 'moves that leave the app never count as a way on', async (user) => {
   await user.pastes(
-    `${huts}screen list "Huts" {\n  on "Pay" reset paid\n}\nscreen paid "Paid" {\n  on "Call the hut" leave "Phone call"\n}\n`,
+    planText`
+      ${huts}screen list "Huts" {
+        on "Pay" reset paid
+      }
+      screen paid "Paid" {
+        on "Call the hut" leave "Phone call"
+      }
+    `,
   );
   await user.sees('paid is a dead end: the only way out is to leave the app.', findings);
   await user.presses('Lead from paid back to list');
@@ -312,7 +432,17 @@ need(21, 'moves that leave the app never count as a way on', async (user) => {
 
 need(22, 'one list of all URLs that open the app', async (user) => {
   await user.pastes(
-    `origin https://huts.example\n${withId}screen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut {hutId}" {\n  takes hutId: HutId\n  link /huts/{hutId}\n}\n`,
+    planText`
+      origin https://huts.example
+      ${withId}screen list "Huts" {
+        has first: HutId
+        on "Hut" push hut(hutId: first)
+      }
+      screen hut "Hut {hutId}" {
+        takes hutId: HutId
+        link /huts/{hutId}
+      }
+    `,
   );
   await user.types('entry notification "Hut of the month" opens /hut/12');
   await user.sees('The URL of “Hut of the month” opens nothing.', findings);
@@ -325,7 +455,17 @@ need(22, 'one list of all URLs that open the app', async (user) => {
 
 need(23, 'what arrives by link has a stack under it', async (user) => {
   await user.pastes(
-    `origin https://huts.example\n${withId}screen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut {hutId}" {\n  takes hutId: HutId\n  link /huts/{hutId} under nothing\n}\n`,
+    planText`
+      origin https://huts.example
+      ${withId}screen list "Huts" {
+        has first: HutId
+        on "Hut" push hut(hutId: first)
+      }
+      screen hut "Hut {hutId}" {
+        takes hutId: HutId
+        link /huts/{hutId} under nothing
+      }
+    `,
   );
   await user.sees('The link /huts/{hutId} shows hut with nothing beneath it.', findings);
   await user.presses('Put list under it');
@@ -336,7 +476,17 @@ need(23, 'what arrives by link has a stack under it', async (user) => {
 
 need(24, 'paste a URL, see what it opens, or what nearly fits', async (user) => {
   await user.pastes(
-    `origin https://huts.example\n${withId}screen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut {hutId}" {\n  takes hutId: HutId\n  link /huts/{hutId} under list\n}\n`,
+    planText`
+      origin https://huts.example
+      ${withId}screen list "Huts" {
+        has first: HutId
+        on "Hut" push hut(hutId: first)
+      }
+      screen hut "Hut {hutId}" {
+        takes hutId: HutId
+        link /huts/{hutId} under list
+      }
+    `,
   );
   await user.opens('4');
   await user.pressesAt('#try-urls');
@@ -348,7 +498,16 @@ need(24, 'paste a URL, see what it opens, or what nearly fits', async (user) => 
 
 need(25, 'a value that only code can hand over makes a link impossible', async (user) => {
   await user.pastes(
-    `origin https://huts.example\n${withId}screen list "Huts" {\n  has huts: list of Hut\n  on "Hut card" for hut in huts push hut(hut)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n}\n`,
+    planText`
+      origin https://huts.example
+      ${withId}screen list "Huts" {
+        has huts: list of Hut
+        on "Hut card" for hut in huts push hut(hut)
+      }
+      screen hut "Hut" {
+        takes hut: Hut
+      }
+    `,
   );
   await user.goesTo('takes hut: Hut');
   await user.keys(Key.ENTER);
@@ -361,7 +520,19 @@ need(25, 'a value that only code can hand over makes a link impossible', async (
 
 need(26, 'walk by hand, switch state, open a link, keep the walk, plan a tour of the rest', async (user) => {
   await user.pastes(
-    `origin https://huts.example\n${huts}flag signedIn\nscreen list "Huts" {\n  on "Stays" when signedIn push stays otherwise push signIn\n}\nscreen signIn "Sign in" {\n  on "Sign in" sets signedIn = true then back\n}\nscreen stays "My stays" {\n  link /stays under list\n}\n`,
+    planText`
+      origin https://huts.example
+      ${huts}flag signedIn
+      screen list "Huts" {
+        on "Stays" when signedIn push stays otherwise push signIn
+      }
+      screen signIn "Sign in" {
+        on "Sign in" sets signedIn = true then back
+      }
+      screen stays "My stays" {
+        link /stays under list
+      }
+    `,
   );
   await user.opens('5');
   await user.sees('Huts', phone);
@@ -393,7 +564,16 @@ need(27, 'the app is killed and restored', async (user) => {
 
 need(28, 'modules with owners, and screens that others may not open', async (user) => {
   await user.pastes(
-    `${huts}module discover by "Explore team" {\n  screen list "Huts" {\n    on "Pay" push card\n  }\n}\nmodule pay {\n  private screen card "Card"\n}\n`,
+    planText`
+      ${huts}module discover by "Explore team" {
+        screen list "Huts" {
+          on "Pay" push card
+        }
+      }
+      module pay {
+        private screen card "Card"
+      }
+    `,
   );
   await user.sees('list uses card, which is private to pay.', findings);
   await user.presses('Make card public');
@@ -404,7 +584,15 @@ need(28, 'modules with owners, and screens that others may not open', async (use
 
 need(29, 'one plan for several platforms, each checked', async (user) => {
   await user.pastes(
-    'app "Huts"\nvariants ios, android\nstart list\nscreen list "Huts" {\n  on "Widget" only android push widgets\n}\nscreen widgets "Widgets"\n',
+    planText`
+      app "Huts"
+      variants ios, android
+      start list
+      screen list "Huts" {
+        on "Widget" only android push widgets
+      }
+      screen widgets "Widgets"
+    `,
   );
   await user.sees('widgets is reached in android, not in ios.', findings);
   await user.presses('Have it only in android');
@@ -414,7 +602,15 @@ need(29, 'one plan for several platforms, each checked', async (user) => {
 
 need(30, 'see the whole app; see what a change breaks before it is merged', async (user) => {
   await user.pastes(
-    `origin https://huts.example\n${huts}screen list "Huts" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map under list\n}\n`,
+    planText`
+      origin https://huts.example
+      ${huts}screen list "Huts" {
+        on "Map" push map
+      }
+      screen map "Map" {
+        link /map under list
+      }
+    `,
   );
   await user.opens('2');
   await user.sees('map', '[data-testid=chart]');
@@ -433,7 +629,16 @@ need(30, 'see the whole app; see what a change breaks before it is merged', asyn
 
 need(31, 'a picker hands its choice back, with its type', async (user) => {
   await user.pastes(
-    `${huts}screen list "Huts" {\n  has day: date\n  on "Choose a day" push pick\n}\nscreen pick "Pick a day" {\n  has chosen: date\n  on "Choose" back with chosen\n}\n`,
+    planText`
+      ${huts}screen list "Huts" {
+        has day: date
+        on "Choose a day" push pick
+      }
+      screen pick "Pick a day" {
+        has chosen: date
+        on "Choose" back with chosen
+      }
+    `,
   );
   await user.goesTo('has chosen');
   await user.keys(Key.ENTER);
@@ -446,7 +651,29 @@ need(31, 'a picker hands its choice back, with its type', async (user) => {
 
 need(32, 'a flow of screens shares an argument', async (user) => {
   await user.pastes(
-    `${withId}module book by "Booking team" {\n  screen dates "Dates" {\n    takes hutId: HutId\n    on "Next" push beds(hutId)\n  }\n  screen beds "Beds" {\n    takes hutId: HutId\n    on "Next" push pay(hutId)\n  }\n  screen pay "Pay" {\n    takes hutId: HutId\n    on "Next" push paid(hutId)\n  }\n  screen paid "Paid" {\n    takes hutId: HutId\n  }\n}\nscreen list "Huts" {\n  has first: HutId\n  on "Book" push dates(hutId: first)\n}\n`,
+    planText`
+      ${withId}module book by "Booking team" {
+        screen dates "Dates" {
+          takes hutId: HutId
+          on "Next" push beds(hutId)
+        }
+        screen beds "Beds" {
+          takes hutId: HutId
+          on "Next" push pay(hutId)
+        }
+        screen pay "Pay" {
+          takes hutId: HutId
+          on "Next" push paid(hutId)
+        }
+        screen paid "Paid" {
+          takes hutId: HutId
+        }
+      }
+      screen list "Huts" {
+        has first: HutId
+        on "Book" push dates(hutId: first)
+      }
+    `,
   );
   await user.sees('dates, beds and pay pass hutId on as it is.', findings);
   await user.presses('Let book take hutId');
@@ -456,7 +683,20 @@ need(32, 'a flow of screens shares an argument', async (user) => {
 
 need(33, 'what a timer or the server does is declared, and counts for Back', async (user) => {
   await user.pastes(
-    `${huts}flag signedIn\nscreen list "Huts" {\n  on "Stays" push stays\n}\nscreen signIn "Sign in" {\n  on "Sign in" sets signedIn = true then resume or back\n}\nscreen stays "My stays" {\n  needs signedIn else push signIn\n  on "Stay" push stay\n}\nscreen stay "Stay"\n`,
+    planText`
+      ${huts}flag signedIn
+      screen list "Huts" {
+        on "Stays" push stays
+      }
+      screen signIn "Sign in" {
+        on "Sign in" sets signedIn = true then resume or back
+      }
+      screen stays "My stays" {
+        needs signedIn else push signIn
+        on "Stay" push stay
+      }
+      screen stay "Stay"
+    `,
   );
   await user.types('event "Session ended" on stay sets signedIn = false');
   await user.sees('Going back shows stays although what it needs does not hold.', findings);

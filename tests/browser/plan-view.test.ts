@@ -1,5 +1,7 @@
+import dedent from 'dedent';
 import { By, Key, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { demoCounts, demoFindings } from '../demo';
 import { useApp } from './use-app';
 
@@ -59,8 +61,20 @@ describe('a first visit', () => {
 });
 
 describe('the text', () => {
-  const text =
-    'app "Small"\nid HutId: int\nstart list\n\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\n\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n';
+  const text = planText`
+    app "Small"
+    id HutId: int
+    start list
+
+    screen list "Huts" {
+      has first: HutId
+      on "Hut" push hut(hutId: first)
+    }
+
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `;
 
   test('a change made just before a reload is there after it', async () => {
     const { id } = await app.create({ text });
@@ -222,7 +236,16 @@ describe('the address', () => {
 
 test('F12 goes to a declaration, Shift F12 puts a caret in every use, blocks fold', async () => {
   const { id } = await app.create({
-    text: 'start b\nscreen b "B" {\n  on "A" push b\n}\n\nscreen a "A" {\n  on "B" push b\n}',
+    text: dedent`
+      start b
+      screen b "B" {
+        on "A" push b
+      }
+
+      screen a "A" {
+        on "B" push b
+      }
+    `,
   });
   await app.openPlan(id);
   await app.caretToEnd();
@@ -236,7 +259,19 @@ test('F12 goes to a declaration, Shift F12 puts a caret in every use, blocks fol
     'the uses are not selected',
   );
   await app.type('cc');
-  await app.untilStored(id, 'start cc\nscreen cc "B" {\n  on "A" push cc\n}\n\nscreen a "A" {\n  on "B" push cc\n}');
+  await app.untilStored(
+    id,
+    dedent`
+    start cc
+    screen cc "B" {
+      on "A" push cc
+    }
+
+    screen a "A" {
+      on "B" push cc
+    }
+  `,
+  );
   await app.type(Key.ESCAPE);
   await app.chord(Key.CONTROL, Key.SHIFT, '[');
   await app.find('.cm-foldPlaceholder');

@@ -1,6 +1,7 @@
 /** Questions: answers held against all configurations of small plans, known answers, and questions that do not read. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { ask } from '../../src/core/ask/ask';
 import type { PlanAnswer } from '../../src/core/ask/parts/answer';
@@ -190,7 +191,14 @@ screen c {}
 
   test('a trigger of the plan may be called as one likes', () => {
     const plan = check(
-      'app "A"\nstart a\nflag f\nscreen a { on "?" push b\n on "probe" sets f = true }\nscreen b {}\n',
+      planText`
+        app "A"
+        start a
+        flag f
+        screen a { on "?" push b
+         on "probe" sets f = true }
+        screen b {}
+      `,
     );
     expect(askFor<'path'>(plan, 'from a to b').path).toMatchObject({ steps: ['tap "?"'], isShortest: true });
     expect(askFor<'path'>(plan, 'from a while f to b').path).toMatchObject({
@@ -284,7 +292,14 @@ describe('a question that does not read', () => {
       /^hut has no trigger “Buy”. It has .*“Book”/,
     );
     expect(() => ask(plan, 'what now?', null)).toThrow(/none of the questions: from SCREEN to SCREEN;/);
-    const half = check('app "A"\nstart a\nscreen a {\n on "B" push\n}\nscreen b {}\n');
+    const half = check(planText`
+      app "A"
+      start a
+      screen a {
+       on "B" push
+      }
+      screen b {}
+    `);
     expect(() => ask(half, 'from a to b', null)).toThrow(/^Line 4 does not read yet: /);
   });
 

@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { complete } from '../../src/core/assist/complete';
+import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { renameableAt, rename } from '../../src/core/edit/rename';
 import { applyEdits } from '../../src/core/language/edits';
@@ -197,7 +198,13 @@ describe('verdicts', () => {
   test('finds a screen that is never beside the list that it names', () => {
     const never = (detail: string, opens: string): string[] =>
       found(
-        `app "A"\nstart list\nscreen list "L" { on "Row" ${opens} }\nscreen detail "D"${detail} { on "Up" back }\nscreen other "O" { on "On" push detail }\n`,
+        planText`
+          app "A"
+          start list
+          screen list "L" { on "Row" ${opens} }
+          screen detail "D"${detail} { on "Up" back }
+          screen other "O" { on "On" push detail }
+        `,
         'reach/never',
       );
     expect(never(' beside list', 'push detail')).toEqual([]);

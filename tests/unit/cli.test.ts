@@ -15,6 +15,7 @@ import type { Log } from 'sarif';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { run } from '../../src/cli/program';
 import { input } from '../../src/cli/read';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { countAll } from '../../src/core/report/counts';
 import type { JsonComparison } from '../../src/core/compare/report/json';
@@ -324,7 +325,12 @@ describe('check', () => {
     );
     writeFileSync(
       join(folder, 'app/whole.andante'),
-      'start a\nscreen a "A" { on "See b" push b }\ninclude "parts/b.andante"\ninclude "parts/../parts/again.andante"\n',
+      planText`
+        start a
+        screen a "A" { on "See b" push b }
+        include "parts/b.andante"
+        include "parts/../parts/again.andante"
+      `,
     );
     expect(andante(['check', 'app/whole.andante', '--fail-on', 'note'])).toMatchObject({ code: 0, err: '' });
   });
@@ -413,7 +419,11 @@ describe('link', () => {
     writeFileSync(join(folder, 'sent.csv'), 'id,"the link"\n1,/huts/1\n2,"/huts/2?ref=a,b"\n3,=1+1\n');
     const csv = andante(['link', 'demo.andante', '--audit', 'sent.csv', '--column', 'The link', '--format', 'csv']);
     expect(csv.out).toBe(
-      'outcome,screen,pattern,reason,count,share,example\nopens,hut,"/huts/{hutId}{?season,ref}",,2,0.6667,/huts/1\nno URL,,,it begins with neither a scheme nor a slash,1,0.3333,"\'=1+1"\n',
+      planText`
+        outcome,screen,pattern,reason,count,share,example
+        opens,hut,"/huts/{hutId}{?season,ref}",,2,0.6667,/huts/1
+        no URL,,,it begins with neither a scheme nor a slash,1,0.3333,"'=1+1"
+      `,
     );
     expect(andante(['link', 'demo.andante', '--audit', 'sent.csv', '--column', '2', '--format', 'csv']).out).toBe(
       csv.out,
@@ -518,8 +528,16 @@ describe('explain', () => {
 });
 
 describe('walk and tour', () => {
-  const plan =
-    'app "A"\nvariants p, t\nstart a\nscreen a "A" {\n  on "=B" when "it works" push b otherwise push c\n}\nscreen b "B" {}\nscreen c "C" {}\n';
+  const plan = planText`
+    app "A"
+    variants p, t
+    start a
+    screen a "A" {
+      on "=B" when "it works" push b otherwise push c
+    }
+    screen b "B" {}
+    screen c "C" {}
+  `;
   const walk = 'walk "W" {\n  tap "=B" if "it works"\n  expect b beneath a\n}\n';
 
   test('prints a kept walk step by step, and exits with 1 for a broken one', () => {
@@ -570,10 +588,24 @@ describe('walk and tour', () => {
     expect(andante(['tour', 'toured.andante'])).toEqual({
       code: 0,
       err: '',
-      out: 'walk "Tour 1" {\n  tap "=B" if "it works"\n  expect b\n}\n\nwalk "Tour 2" {\n  tap "=B" unless "it works"\n  expect c\n}\n',
+      out: planText`
+        walk "Tour 1" {
+          tap "=B" if "it works"
+          expect b
+        }
+
+        walk "Tour 2" {
+          tap "=B" unless "it works"
+          expect c
+        }
+      `,
     });
     expect(andante(['tour', 'toured.andante', '--format', 'csv']).out).toBe(
-      'walk,step,do,label,condition,shows\n1,1,tap,"\'=B","if ""it works""",b\n2,1,tap,"\'=B","unless ""it works""",c\n',
+      planText`
+        walk,step,do,label,condition,shows
+        1,1,tap,"'=B","if ""it works""",b
+        2,1,tap,"'=B","unless ""it works""",c
+      `,
     );
     expect(JSON.parse(andante(['tour', 'toured.andante', '--format', 'json', '--variant', 't']).out)).toMatchObject({
       app: 'A',
@@ -732,7 +764,14 @@ describe('generate', () => {
     into('checked');
     writeFileSync(
       join(folder, 'other.andante'),
-      'app "A"\nstart a\nscreen a "A" {\n  on "Go" push b\n}\nscreen b "B"\n',
+      planText`
+        app "A"
+        start a
+        screen a "A" {
+          on "Go" push b
+        }
+        screen b "B"
+      `,
     );
     rmSync(join(folder, 'checked', 'url.ts'));
     const { code, out } = into('checked', 'other.andante', '--check');

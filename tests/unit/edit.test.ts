@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { addArguments, makeOptional, removeArgument, writeArgument } from '../../src/core/edit/arguments';
 import { appendToScreen, prependToScreen } from '../../src/core/edit/body';
@@ -77,7 +78,14 @@ describe('a line in a body', () => {
     [
       'in a module',
       'module m {\n  screen a "A" {\n    on "x" back\n  }\n}\n',
-      'module m {\n  screen a "A" {\n    on "x" back\n    on "z" back\n  }\n}\n',
+      planText`
+        module m {
+          screen a "A" {
+            on "x" back
+            on "z" back
+          }
+        }
+      `,
     ],
     [
       'with a comment at the end',
@@ -118,9 +126,16 @@ describe('screens', () => {
 
   test('a new one follows another, with arguments, or ends the plan', () => {
     const text = 'module m {\n  screen a "A"\n}\n';
-    expect(
-      edited(text, (result) => createScreen(text, 'mapView', screenOf(result, 'a'), [{ name: 'x', type: 'int' }])),
-    ).toBe('module m {\n  screen a "A"\n\n  screen mapView "Map view" {\n    takes x: int\n  }\n}\n');
+    expect(edited(text, (result) => createScreen(text, 'mapView', screenOf(result, 'a'), [{ name: 'x', type: 'int' }])))
+      .toBe(planText`
+      module m {
+        screen a "A"
+
+        screen mapView "Map view" {
+          takes x: int
+        }
+      }
+    `);
     expect(applyEdits('', [createScreen('', 'a', null, [])])).toBe('screen a "A" {\n}\n');
   });
 
@@ -152,17 +167,37 @@ describe('a new transition', () => {
     [
       'with the likely value',
       'screen a "A" {\n  has hut: Hut\n}\nscreen b "B" { takes hutId: HutId, n: int? }\n',
-      'screen a "A" {\n  has hut: Hut\n  on "B" push b(hutId: hut.id)\n}\nscreen b "B" { takes hutId: HutId, n: int? }\n',
+      planText`
+        screen a "A" {
+          has hut: Hut
+          on "B" push b(hutId: hut.id)
+        }
+        screen b "B" { takes hutId: HutId, n: int? }
+      `,
     ],
     [
       'holding what is lacking',
       'screen a "A" {\n  has beds: int\n}\nscreen b "B" { takes amount: int }\n',
-      'screen a "A" {\n  has beds: int\n  has amount: int\n  on "B" push b(amount)\n}\nscreen b "B" { takes amount: int }\n',
+      planText`
+        screen a "A" {
+          has beds: int
+          has amount: int
+          on "B" push b(amount)
+        }
+        screen b "B" { takes amount: int }
+      `,
     ],
     [
       'under another name where its own is taken',
       'screen a "A" {\n  has amount: text\n}\nscreen b "B" { takes amount: int }\n',
-      'screen a "A" {\n  has amount: text\n  has bAmount: int\n  on "B" push b(amount: bAmount)\n}\nscreen b "B" { takes amount: int }\n',
+      planText`
+        screen a "A" {
+          has amount: text
+          has bAmount: int
+          on "B" push b(amount: bAmount)
+        }
+        screen b "B" { takes amount: int }
+      `,
     ],
   ])('%s', (_how, before, after) => {
     expect(add(head + before)).toBe(head + after);

@@ -1,5 +1,6 @@
 /** What happens by itself: plans whose answers are worked out by hand. */
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { complete } from '../../src/core/assist/complete';
 import { format } from '../../src/core/language/format';
@@ -136,8 +137,14 @@ screen edit "Edit" as sheet { on "Close" close }
   });
 
   test('so it breaks rules', () => {
-    const text =
-      'start a\nevent "Home" on b reset a\nscreen a "A" { on "B" reset b }\nscreen b "B" {}\nrule "R" never a after b\nrule "S" never b beneath a\n';
+    const text = planText`
+      start a
+      event "Home" on b reset a
+      screen a "A" { on "B" reset b }
+      screen b "B" {}
+      rule "R" never a after b
+      rule "S" never b beneath a
+    `;
     expect(found(text).filter((one) => one.startsWith('stack/'))).toEqual(['stack/rule-broken R: B, Home']);
   });
 });
@@ -156,15 +163,34 @@ describe('an event is no way on', () => {
   });
 
   test('out of a trap', () => {
-    const screens =
-      'screen home "Home" {\n  on "Tour" reset a\n  on "C" push c\n  on "D" push d\n  on "E" push e\n}\nscreen a "A" { on "B" reset b }\nscreen b "B" { on "A" reset a }\nscreen c "C" {}\nscreen d "D" {}\nscreen e "E" {}\n';
+    const screens = planText`
+      screen home "Home" {
+        on "Tour" reset a
+        on "C" push c
+        on "D" push d
+        on "E" push e
+      }
+      screen a "A" { on "B" reset b }
+      screen b "B" { on "A" reset a }
+      screen c "C" {}
+      screen d "D" {}
+      screen e "E" {}
+    `;
     expect(found(`start home\nevent "End" on b reset home\n${screens}`)).toEqual(['reach/trap a: Tour']);
     expect(found(`start home\nmenu "M" on b { "End" reset home }\n${screens}`)).toEqual([]);
   });
 
   test('for a rule that asks for one, though a pop by the user remains one after an event', () => {
     const text = (event: string): string =>
-      `start a\n${event}screen a "A" { on "B" push b }\nscreen b "B" { on "C" replace c }\nscreen c "C" {}\nscreen d "D" { on "A" back to a }\nrule "R" from c always reach d\nrule "S" from d always reach a\n`;
+      planText`
+        start a
+        ${event}screen a "A" { on "B" push b }
+        screen b "B" { on "C" replace c }
+        screen c "C" {}
+        screen d "D" { on "A" back to a }
+        rule "R" from c always reach d
+        rule "S" from d always reach a
+      `;
     expect(found(text('event "D" on c push d\n'))).toContain('stack/rule-broken R: B, C');
     expect(found(text('event "D" on c push d\n'))).not.toContainEqual(expect.stringContaining('stack/rule-broken S'));
     expect(found(text('menu "M" on c { "D" push d }\n'))).toEqual([]);
@@ -173,7 +199,17 @@ describe('an event is no way on', () => {
   test('beneath a frame that only an event pops', () => {
     // Back on `b` pops it, and so does the event; only the event sets the flag with which `a` leads to `d`.
     const text = (pops: string): string =>
-      `start a\nflag f\n${pops}screen a "A" {\n  on "B" push b\n  on "D" when f push d\n}\nscreen b "B" {}\nscreen d "D" {}\nrule "R" from b always reach d\n`;
+      planText`
+        start a
+        flag f
+        ${pops}screen a "A" {
+          on "B" push b
+          on "D" when f push d
+        }
+        screen b "B" {}
+        screen d "D" {}
+        rule "R" from b always reach d
+      `;
     expect(found(text('event "Done" on b sets f = true then back\n'))).toContain('stack/rule-broken R: B');
     expect(found(text('menu "M" on b { "Done" sets f = true then back }\n'))).toEqual([]);
   });
@@ -181,7 +217,16 @@ describe('an event is no way on', () => {
 
 describe('the screens of an event', () => {
   const on = (places: string): string[] => {
-    const text = `variants phone, watch\nstart a\ntabs only phone { "A" a "B" b }\nevent "E"${places} reset c\nscreen a "A" { on "D" push d }\nscreen b "B" {}\nscreen c "C" {}\nscreen d "D" {}\n`;
+    const text = planText`
+      variants phone, watch
+      start a
+      tabs only phone { "A" a "B" b }
+      event "E"${places} reset c
+      screen a "A" { on "D" push d }
+      screen b "B" {}
+      screen c "C" {}
+      screen d "D" {}
+    `;
     const { plan } = check(text.replace('{ "A" a "B" b }', '{\n  "A" a\n  "B" b\n}'));
     const walker = new Walker(plan, 'phone');
     const [start] = walker.coldStart();
@@ -202,7 +247,14 @@ describe('the screens of an event', () => {
 });
 
 describe('a walk', () => {
-  const text = `start a\nevent "Answer" on b when "yes" push c otherwise push d\nscreen a "A" { on "B" push b }\nscreen b "B" {}\nscreen c "C" {}\nscreen d "D" {}\n`;
+  const text = planText`
+    start a
+    event "Answer" on b when "yes" push c otherwise push d
+    screen a "A" { on "B" push b }
+    screen b "B" {}
+    screen c "C" {}
+    screen d "D" {}
+  `;
 
   test('has events as steps, with their outcomes', () => {
     const { plan } = check(text);
@@ -236,9 +288,25 @@ describe('a walk', () => {
 });
 
 describe('the statement', () => {
-  const text =
-    '## When the server says so.\nevent "Session ended" only phone on a, m.b when f and not "busy" sets f = false then reset a\n    otherwise push a(id: 1) motion none\n';
-  const whole = `variants phone\nstart a\nflag f\n\n${text}\nscreen a "A" {\n  takes id: int?\n}\n\nmodule m {\n  screen b "B"\n}\n`;
+  const text = planText`
+    ## When the server says so.
+    event "Session ended" only phone on a, m.b when f and not "busy" sets f = false then reset a
+        otherwise push a(id: 1) motion none
+  `;
+  const whole = planText`
+    variants phone
+    start a
+    flag f
+
+    ${text}
+    screen a "A" {
+      takes id: int?
+    }
+
+    module m {
+      screen b "B"
+    }
+  `;
 
   test('is read, laid out as it stands, and survives the way through JSON', () => {
     const { plan } = check(whole);

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { complete } from '../../src/core/assist/complete';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { applyEdits } from '../../src/core/language/edits';
 
@@ -150,20 +151,47 @@ describe('a first guess', () => {
   });
 
   test('of a body without braces', () => {
-    const text =
-      'app "P"\nstart home\nscreen home "Home"\n  on "See it" push bowl\n  on "Leave" leave "Mail"\n\nscreen bowl "Bowl" {\n}\n';
+    const text = planText`
+      app "P"
+      start home
+      screen home "Home"
+        on "See it" push bowl
+        on "Leave" leave "Mail"
+
+      screen bowl "Bowl" {
+      }
+    `;
     const [only, ...others] = check(text).findings;
     expect(others).toEqual([]);
     const fixed = applyEdits(text, only!.fixes[0]!.edits);
     expect(fixed).toBe(
-      'app "P"\nstart home\nscreen home "Home" {\n  on "See it" push bowl\n  on "Leave" leave "Mail"\n}\n\nscreen bowl "Bowl" {\n}\n',
+      planText`
+        app "P"
+        start home
+        screen home "Home" {
+          on "See it" push bowl
+          on "Leave" leave "Mail"
+        }
+
+        screen bowl "Bowl" {
+        }
+      `,
     );
     expect(check(fixed).findings).toEqual([]);
   });
 
   test('within a body that has braces does not end it', () => {
-    const text =
-      'app "P"\nstart home\nscreen home "Home" {\n  view bowl\n  on "See it" push bowl\n}\n\nscreen bowl "Bowl" {\n}\n';
+    const text = planText`
+      app "P"
+      start home
+      screen home "Home" {
+        view bowl
+        on "See it" push bowl
+      }
+
+      screen bowl "Bowl" {
+      }
+    `;
     expect(found(text)).toEqual(['plan/syntax view']);
   });
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check as checkAnew, type Check } from '../../src/core/check';
 import { statements } from '../../src/core/language/syntax';
 import { applyEdits } from '../../src/core/language/edits';
@@ -122,15 +123,28 @@ describe('fixes', () => {
   };
 
   test('on trial for a warning, too', () => {
-    const text =
-      'app "Huts"\norigin https://huts.example\nstart home\nscreen home "Home" { on "Map" push map }\nscreen map "Map" { link /map under nothing }\n';
+    const text = planText`
+      app "Huts"
+      origin https://huts.example
+      start home
+      screen home "Home" { on "Map" push map }
+      screen map "Map" { link /map under nothing }
+    `;
     expect(mended(text, 'link/alone')).toContain('link /map under home');
     everyFixHolds(text);
   });
 
   test('a screen goes off the stack before the one that it may not lie beneath, if it is always there', () => {
     const plan = (more: string): string =>
-      `app "Huts"\nstart home\nscreen home "Home" { on "Pay" push pay ${more}}\nscreen pay "Pay" { on "Card" push card }\nscreen card "Card" { on "Done" push done }\nscreen done "Done" {}\nrule "Paid once" never pay beneath done\n`;
+      planText`
+        app "Huts"
+        start home
+        screen home "Home" { on "Pay" push pay ${more}}
+        screen pay "Pay" { on "Card" push card }
+        screen card "Card" { on "Done" push done }
+        screen done "Done" {}
+        rule "Paid once" never pay beneath done
+      `;
     expect(mended(plan(''), 'stack/rule-broken')).toContain('on "Done" back past pay then push done');
     everyFixHolds(plan(''));
     // Where there is nothing to go back past, the step would be a mistake itself.
@@ -193,15 +207,28 @@ describe('fixes', () => {
   });
 
   test('a service is taken out of the arguments, and of the calls that hand it over', () => {
-    const text =
-      'app "Huts"\nstart list\nscreen list "Huts" {\n  has api: text\n  on "Hut" push hut(api)\n}\nscreen hut "Hut" {\n  takes api: HutService\n}\n';
+    const text = planText`
+      app "Huts"
+      start list
+      screen list "Huts" {
+        has api: text
+        on "Hut" push hut(api)
+      }
+      screen hut "Hut" {
+        takes api: HutService
+      }
+    `;
     const fixes = check(text).findings.find(({ rule }) => rule === 'plan/unknown-type')!.fixes;
     expect(check(applyEdits(text, fixes[0]!.edits)).findings).toEqual([]);
   });
 
   test('offers no argument for a value of an unknown type', () => {
     const { findings } = check(
-      'start home\nscreen home "Home" { on "Hut" push hut }\nscreen hut "Hut" { takes id: HutId, all: list of HutId }\n',
+      planText`
+        start home
+        screen home "Home" { on "Hut" push hut }
+        screen hut "Hut" { takes id: HutId, all: list of HutId }
+      `,
     );
     expect(findings.filter(({ rule }) => rule === 'supply/missing').map(({ fixes }) => fixes)).toEqual([[], []]);
   });

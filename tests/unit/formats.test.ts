@@ -5,6 +5,7 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import fc from 'fast-check';
 import type { Log } from 'sarif';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { expandIncludes } from '../../src/core/language/include';
 import { format } from '../../src/core/language/format';
@@ -143,8 +144,14 @@ describe('the model', () => {
 
 describe('include', () => {
   const files: Record<string, string> = {
-    'main.andante':
-      'app "A"\nstart a\ninclude "b.andante"\n# in between\ninclude "c.andante"\nscreen a "A" { on "B" push b }\n',
+    'main.andante': planText`
+      app "A"
+      start a
+      include "b.andante"
+      # in between
+      include "c.andante"
+      screen a "A" { on "B" push b }
+    `,
     'b.andante': 'screen b "B" { on "C" push cc }',
     'c.andante': 'include "main.andante"\ninclude "b.andante"\nscreen c "C"\n',
   };
@@ -152,7 +159,18 @@ describe('include', () => {
 
   test('puts the texts in the place of the includes, each once', () => {
     expect(whole.text).toBe(
-      'app "A"\nstart a\nscreen b "B" { on "C" push cc }\n\n# in between\n\n\nscreen c "C"\n\nscreen a "A" { on "B" push b }\n',
+      planText`
+        app "A"
+        start a
+        screen b "B" { on "C" push cc }
+
+        # in between
+
+
+        screen c "C"
+
+        screen a "A" { on "B" push b }
+      `,
     );
     expect(parse(whole.text).problems).toEqual([]);
   });

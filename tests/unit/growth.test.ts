@@ -1,5 +1,6 @@
 import { Session } from 'node:inspector/promises';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { expandIncludes } from '../../src/core/language/include';
 import { Source } from '../../src/core/report/source';
@@ -50,7 +51,13 @@ const families: Readonly<Record<string, (count: number) => string>> = {
   screens: ring,
   'screens that nothing leads to': (count) => head + screens(count),
   'unknown screens': (count) =>
-    `${head}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" push nosuch${index}\n`)}}\n${lines(count, (index) => `screen other${index} "T" {\n}\n`)}`,
+    `${head}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" push nosuch${index}\n`)}}\n${lines(
+      count,
+      (index) => planText`
+      screen other${index} "T" {
+      }
+    `,
+    )}`,
   'long unknown names': (count) =>
     `${head}screen s0 "S" {\n  on "T" push ${'x'.repeat(20 * count)}\n}\nscreen ${'y'.repeat(20 * count)} "T" {\n}\n`,
   'rules never beneath': rulesOf('never A beneath B'),
@@ -62,9 +69,26 @@ const families: Readonly<Record<string, (count: number) => string>> = {
   'accepts of nothing': (count) =>
     ring(5) + lines(count, (index) => `accept reach/stranded on s${index} because "Later"\n`),
   modules: (count) =>
-    `${head}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" push m${index}.a\n`)}}\n${lines(count, (index) => `module m${index} {\n  screen a "A ${index}" {\n  }\n}\n`)}`,
+    `${head}screen s0 "S" {\n${lines(count, (index) => `  on "T ${index}" push m${index}.a\n`)}}\n${lines(
+      count,
+      (index) => planText`
+      module m${index} {
+        screen a "A ${index}" {
+        }
+      }
+    `,
+    )}`,
   'modules in a ring': (count) =>
-    `${head}screen s0 "S" {\n  on "T" push m0.a\n}\n${lines(count, (index) => `module m${index} {\n  screen a "A ${index}" {\n    on "Next" push m${(index + 1) % count}.a\n  }\n}\n`)}`,
+    `${head}screen s0 "S" {\n  on "T" push m0.a\n}\n${lines(
+      count,
+      (index) => planText`
+      module m${index} {
+        screen a "A ${index}" {
+          on "Next" push m${(index + 1) % count}.a
+        }
+      }
+    `,
+    )}`,
   'menus on all screens': (count) =>
     ring(10) + lines(count, (index) => `menu "M ${index}" on all {\n  "I ${index}" reset s${index % 10}\n}\n`),
   'menus on roots': (count) =>

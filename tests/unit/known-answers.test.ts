@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { walkLabels } from '../../src/core/walk/tap';
 import { exactStacks } from './exact-stacks';
@@ -33,8 +34,14 @@ describe('plans whose answers are known by hand', () => {
   });
 
   test('a sign-in that stays beneath', () => {
-    const text =
-      'flag in\nstart home\nscreen home "Home" { on "Sign in" push login }\nscreen login "Sign in" { on "Go" sets in = true then push inbox }\nscreen inbox "Inbox" {}\nrule "No sign-in beneath" never login beneath inbox\n';
+    const text = planText`
+      flag in
+      start home
+      screen home "Home" { on "Sign in" push login }
+      screen login "Sign in" { on "Go" sets in = true then push inbox }
+      screen inbox "Inbox" {}
+      rule "No sign-in beneath" never login beneath inbox
+    `;
     expect(known(text, 'inbox')).toEqual(['yes', 2, ['Sign in', 'Go'], ['login'], false]);
     expect(rules(text)).toEqual(['stack/rule-broken No sign-in beneath: Sign in, Go']);
     expect(rules(text.replace('then push inbox', 'then replace inbox'))).toEqual([]);
@@ -61,36 +68,78 @@ describe('plans whose answers are known by hand', () => {
 
   test('a screen from which events lead in many ways back to itself alone is a dead end', () => {
     // Nobody is ever a member: home puts join in its place, which "Help" and "Offer" only lead back to.
-    const text =
-      'start home\nflag member\nscreen home "Home" { needs member else push join then switch join }\nscreen join "Join" {\n  needs "luck" else push home then push home\n  on "Help" push help then resume or replace home\n  on "Offer" push offer\n}\nscreen help "Help" {}\nscreen offer "Offer" { needs member else push join then push home }\n';
+    const text = planText`
+      start home
+      flag member
+      screen home "Home" { needs member else push join then switch join }
+      screen join "Join" {
+        needs "luck" else push home then push home
+        on "Help" push help then resume or replace home
+        on "Offer" push offer
+      }
+      screen help "Help" {}
+      screen offer "Offer" { needs member else push join then push home }
+    `;
     expect(rules(text)).toContain('reach/dead-end join: Offer');
   });
 
   test('a sign-out that reveals private screens', () => {
-    const text =
-      'flag in\nstart home\nscreen home "Home" { on "Sign in" sets in = true then push mail }\nscreen mail "Mail" {\n  needs in else back\n  on "Me" push me\n}\nscreen me "Me" { on "Sign out" sets in = false }\n';
+    const text = planText`
+      flag in
+      start home
+      screen home "Home" { on "Sign in" sets in = true then push mail }
+      screen mail "Mail" {
+        needs in else back
+        on "Me" push me
+      }
+      screen me "Me" { on "Sign out" sets in = false }
+    `;
     expect(rules(text)).toEqual(['stack/guarded-revealed mail: Sign in, Me, Sign out, Back']);
     const { findings } = check(text);
     expect(findings[0]!.fixes.map(({ label }) => label)).toEqual(['End “Sign out” with reset home']);
   });
 
   test('a private screen that a step back to it shows again', () => {
-    const text =
-      'flag in\nstart home\nscreen home "Home" { on "Sign in" sets in = true then push mail }\nscreen mail "Mail" {\n  needs in else back\n  on "Me" push me\n}\nscreen me "Me" { on "Sure?" push sure }\nscreen sure "Sure?" { on "Sign out" sets in = false then back to mail }\n';
+    const text = planText`
+      flag in
+      start home
+      screen home "Home" { on "Sign in" sets in = true then push mail }
+      screen mail "Mail" {
+        needs in else back
+        on "Me" push me
+      }
+      screen me "Me" { on "Sure?" push sure }
+      screen sure "Sure?" { on "Sign out" sets in = false then back to mail }
+    `;
     expect(rules(text)).toEqual(['stack/guarded-revealed mail: Sign in, Me, Sure?, Sign out']);
     expect(rules(text.replace('back to mail', 'back past mail'))).toEqual([]);
     expect(rules(text.replace('back to mail', 'back to home'))).toEqual([]);
   });
 
   test('a screen that is put on anew, like the one that was taken off, is not shown again', () => {
-    const text =
-      'flag far\nstart a\nscreen a "A" { on "Go" reset b then sets far = false then push c }\nscreen b "B" { needs far else push c then sets far = true }\nscreen c "C" {\n  needs not far else resume\n  on "On" resume then sets far = true\n}\n';
+    const text = planText`
+      flag far
+      start a
+      screen a "A" { on "Go" reset b then sets far = false then push c }
+      screen b "B" { needs far else push c then sets far = true }
+      screen c "C" {
+        needs not far else resume
+        on "On" resume then sets far = true
+      }
+    `;
     expect(rules(text).filter((one) => one.startsWith('stack/guarded-revealed c'))).toEqual([]);
   });
 
   test('a paid order that is met again through Back', () => {
-    const text =
-      'start shop\nscreen shop "Shop" { on "Order" push order }\nscreen order "Order" { on "Pay" push thanks }\nscreen thanks "Thanks" { on "More" push extras }\nscreen extras "Extras" {}\nrule "Paid once" never order beneath thanks\nrule "Nor further down" never order beneath extras\n';
+    const text = planText`
+      start shop
+      screen shop "Shop" { on "Order" push order }
+      screen order "Order" { on "Pay" push thanks }
+      screen thanks "Thanks" { on "More" push extras }
+      screen extras "Extras" {}
+      rule "Paid once" never order beneath thanks
+      rule "Nor further down" never order beneath extras
+    `;
     expect(rules(text)).toEqual([
       'stack/rule-broken Paid once: Order, Pay',
       'stack/rule-broken Nor further down: Order, Pay, More',
@@ -120,13 +169,35 @@ describe('plans whose answers are known by hand', () => {
     // Beside the ring nothing piles up; above it everything does.
     expect(
       depths(
-        'start home\nscreen home "Home" {\n  on "A" push a\n  on "Map" push map\n}\nscreen map "Map" {}\nscreen a "A" { on "B" push b }\nscreen b "B" {\n  on "A" push a\n  on "End" push end\n}\nscreen end "End" {}\n',
+        planText`
+          start home
+          screen home "Home" {
+            on "A" push a
+            on "Map" push map
+          }
+          screen map "Map" {}
+          screen a "A" { on "B" push b }
+          screen b "B" {
+            on "A" push a
+            on "End" push end
+          }
+          screen end "End" {}
+        `,
       ),
     ).toEqual(['home: 1', 'map: 2', 'a: a on b', 'b: a on b', 'end: a on b']);
     // Screens that replace one another do not pile up, however often they do.
     expect(
       depths(
-        'start home\nscreen home "Home" { on "A" push a }\nscreen a "A" { on "B" replace b }\nscreen b "B" {\n  on "A" replace a\n  on "Map" push map\n}\nscreen map "Map" {}\n',
+        planText`
+          start home
+          screen home "Home" { on "A" push a }
+          screen a "A" { on "B" replace b }
+          screen b "B" {
+            on "A" replace a
+            on "Map" push map
+          }
+          screen map "Map" {}
+        `,
       ),
     ).toEqual(['home: 1', 'a: 2', 'b: 2', 'map: 3']);
     // A screen that has replaced another piles up once the next one is pushed.
@@ -144,23 +215,46 @@ describe('plans whose answers are known by hand', () => {
   });
 
   test('a wizard with back past', () => {
-    const text =
-      'start home\nscreen home "Home" { on "New" push one }\nscreen one "One" { on "Next" push two }\nscreen two "Two" { on "Next" push three }\nscreen three "Three" { on "Done" back past one then push made }\nscreen made "Made" {}\nrule "The wizard is over" never one beneath made\n';
+    const text = planText`
+      start home
+      screen home "Home" { on "New" push one }
+      screen one "One" { on "Next" push two }
+      screen two "Two" { on "Next" push three }
+      screen three "Three" { on "Done" back past one then push made }
+      screen made "Made" {}
+      rule "The wizard is over" never one beneath made
+    `;
     expect(known(text, 'made')).toEqual(['yes', 4, ['New', 'Next', 'Next', 'Done'], ['home'], false]);
     expect(rules(text)).toEqual([]);
   });
 
   test('a guard that only another tab can make true', () => {
-    const text =
-      'flag paid\nstart a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "Open" when paid push gift }\nscreen b "B" { on "Pay" sets paid = true }\nscreen gift "Gift" {}\n';
+    const text = planText`
+      flag paid
+      start a
+      tabs {
+        "A" a
+        "B" b
+      }
+      screen a "A" { on "Open" when paid push gift }
+      screen b "B" { on "Pay" sets paid = true }
+      screen gift "Gift" {}
+    `;
     // Two stacks that share a flag: nothing is claimed of all stacks; but these few configurations can be counted.
     expect(check(text).reach.variants[0]!.kind).toBe('bounded');
     expect(known(text, 'gift')).toEqual(['yes', 4, ['B', 'Pay', 'A', 'Open'], ['a'], false]);
   });
 
   test('a back to that misses on one path', () => {
-    const text =
-      'start a\nscreen a "A" {\n  on "B" push b\n  on "C" push c\n}\nscreen b "B" { on "C" push c }\nscreen c "C" { on "Done" back to b }\n';
+    const text = planText`
+      start a
+      screen a "A" {
+        on "B" push b
+        on "C" push c
+      }
+      screen b "B" { on "C" push c }
+      screen c "C" { on "Done" back to b }
+    `;
     expect(rules(text)).toEqual(['stack/back-target-missing c: C, Done']);
     expect(known(text, 'b')).toEqual(['yes', 1, ['B'], ['a'], false]);
   });
@@ -172,8 +266,18 @@ describe('plans whose answers are known by hand', () => {
   });
 
   test('a needs whose else itself needs', () => {
-    const text =
-      'flag old\nflag in\nstart a\nscreen a "A" { on "Bar" push bar }\nscreen bar "Bar" { needs old else push age }\nscreen age "Age" {\n  needs in else push login\n  on "Yes" sets old = true then resume\n}\nscreen login "Sign in" { on "Go" sets in = true then resume }\n';
+    const text = planText`
+      flag old
+      flag in
+      start a
+      screen a "A" { on "Bar" push bar }
+      screen bar "Bar" { needs old else push age }
+      screen age "Age" {
+        needs in else push login
+        on "Yes" sets old = true then resume
+      }
+      screen login "Sign in" { on "Go" sets in = true then resume }
+    `;
     // Gates nest: the sign-in resumes the question, the question the bar, and nothing of them stays beneath.
     expect(known(text, 'bar')).toEqual(['yes', 3, ['Bar', 'Go', 'Yes'], ['a'], false]);
     expect(known(text, 'age')).toEqual(['yes', 2, ['Bar', 'Go'], ['a'], false]);
@@ -181,9 +285,16 @@ describe('plans whose answers are known by hand', () => {
   });
 
   test('a screen that only Back shows, from one pushed together with it', () => {
-    const text =
-      'start list\nscreen list "List" { on "Found" push map then push note then push hint }\nscreen map "Map" {}\nscreen note "Note" {}\nscreen hint "Hint" {}\n' +
-      'rule "Map" from list always reach map\nrule "Note" from list always reach note\nrule "Hint" from map always reach hint\n';
+    const text = planText`
+      start list
+      screen list "List" { on "Found" push map then push note then push hint }
+      screen map "Map" {}
+      screen note "Note" {}
+      screen hint "Hint" {}
+      rule "Map" from list always reach map
+      rule "Note" from list always reach note
+      rule "Hint" from map always reach hint
+    `;
     expect(rules(text)).toEqual([]);
     expect(rules(text.replace('screen map "Map" {}', 'screen map "Map" { on "Anew" reset map }'))).toEqual([
       'reach/dead-end map: Found, Back, Back, Anew',
@@ -192,8 +303,19 @@ describe('plans whose answers are known by hand', () => {
   });
 
   test('a flag that can be set back before going back', () => {
-    const text =
-      'flag far\nstart map\nscreen map "Map" { on "Near" when not far push near }\nscreen near "Near" {}\nscreen list "List" {\n  link /list\n  on "Far" when far close otherwise sets far = true\n  on "Not far" sets far = false\n}\norigin https://huts.example\nrule "Near" from list always reach near\n';
+    const text = planText`
+      flag far
+      start map
+      screen map "Map" { on "Near" when not far push near }
+      screen near "Near" {}
+      screen list "List" {
+        link /list
+        on "Far" when far close otherwise sets far = true
+        on "Not far" sets far = false
+      }
+      origin https://huts.example
+      rule "Near" from list always reach near
+    `;
     expect(rules(text)).toEqual(['reach/link-only list: /list', 'stack/back-target-missing list: /list, Far, Far']);
     expect(rules(text.replace('  on "Not far" sets far = false\n', ''))).toEqual([
       'reach/link-only list: /list',
@@ -204,8 +326,20 @@ describe('plans whose answers are known by hand', () => {
 
   test('a tab whose root is gone: it is not shown anew by coming back', () => {
     const app = (way: string): string =>
-      `start home\nscreen home "Home" { on "Tour" ${way} tour }\nscreen tour "Tour" {}\nscreen mine "Mine" { on "Done" replace done }\nscreen done "Done" {}\ntabs {\n  "Home" home\n  "Mine" mine\n}\n` +
-      'rule "From the tour" from tour always reach home\nrule "From the other tab" from done always reach home\nrule "And back" from done always reach mine\n';
+      planText`
+        start home
+        screen home "Home" { on "Tour" ${way} tour }
+        screen tour "Tour" {}
+        screen mine "Mine" { on "Done" replace done }
+        screen done "Done" {}
+        tabs {
+          "Home" home
+          "Mine" mine
+        }
+        rule "From the tour" from tour always reach home
+        rule "From the other tab" from done always reach home
+        rule "And back" from done always reach mine
+      `;
     expect(rules(app('replace'))).toEqual([
       'stack/rule-broken From the tour: Tour',
       'stack/rule-broken From the other tab: Tour, Mine, Done',
@@ -224,8 +358,17 @@ describe('plans whose answers are known by hand', () => {
   });
 
   test('a tab left with more on its stack than it had', () => {
-    const text =
-      'start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "Aside" push note then switch b }\nscreen b "B" {}\nscreen note "Note" {}\nrule "Not on a note" never a beneath note\n';
+    const text = planText`
+      start a
+      tabs {
+        "A" a
+        "B" b
+      }
+      screen a "A" { on "Aside" push note then switch b }
+      screen b "B" {}
+      screen note "Note" {}
+      rule "Not on a note" never a beneath note
+    `;
     expect(known(text, 'note')).toEqual(['yes', 2, ['Aside', 'A'], ['a'], false]);
     expect(rules(text)).toEqual(['stack/rule-broken Not on a note: Aside, A']);
   });
@@ -234,7 +377,20 @@ describe('plans whose answers are known by hand', () => {
 describe('tabs that share nothing', () => {
   test('a tab that is built with more than its root shows that one by Back alone, not by coming back to it', () => {
     const app = (then: string): string =>
-      `start hello\nscreen hello "Hello" { on "Go on" reset explore then ${then} }\nscreen explore "Explore" { on "Map" push map }\nscreen hut "Hut" {}\nscreen dates "Dates" {}\nscreen map "Map" {}\nscreen stays "Stays" { on "Aside" push note then switch explore }\nscreen note "Note" {}\ntabs {\n  "Explore" explore\n  "Stays" stays\n}\n`;
+      planText`
+        start hello
+        screen hello "Hello" { on "Go on" reset explore then ${then} }
+        screen explore "Explore" { on "Map" push map }
+        screen hut "Hut" {}
+        screen dates "Dates" {}
+        screen map "Map" {}
+        screen stays "Stays" { on "Aside" push note then switch explore }
+        screen note "Note" {}
+        tabs {
+          "Explore" explore
+          "Stays" stays
+        }
+      `;
     const text = app('push hut then push dates then push dates');
     expect(known(text, 'explore')).toEqual(['yes', 4, ['Go on', 'Back', 'Back', 'Back'], [], true]);
     expect(known(text, 'stays')).toEqual(['yes', 2, ['Go on', 'Stays'], ['explore', 'hut', 'dates', 'map'], false]);
@@ -247,8 +403,18 @@ describe('tabs that share nothing', () => {
   });
 
   test('a screen that is shown after one of another tab, though it was there before', () => {
-    const text =
-      'start home\nscreen home "Home" { on "Order" push order }\nscreen order "Order" {}\nscreen mine "Mine" { on "Pay" push paid }\nscreen paid "Paid" { on "Out" reset bye }\nscreen bye "Bye" {}\ntabs {\n  "Home" home\n  "Mine" mine\n}\n';
+    const text = planText`
+      start home
+      screen home "Home" { on "Order" push order }
+      screen order "Order" {}
+      screen mine "Mine" { on "Pay" push paid }
+      screen paid "Paid" { on "Out" reset bye }
+      screen bye "Bye" {}
+      tabs {
+        "Home" home
+        "Mine" mine
+      }
+    `;
     expect(rules(`${text}rule "Over" never order after paid\n`)).toEqual([
       'reach/dead-end bye: Mine, Pay, Out',
       'stack/rule-broken Over: Mine, Pay, Home, Order',
@@ -267,7 +433,14 @@ describe('tabs that share nothing', () => {
         (_, at) =>
           `screen ${name}${at} "${name}${at}" { on "Next" ${at === length - 1 ? `reset home` : `push ${name}${at + 1}`}${at === length - 2 ? `\n  on "Give up" back past ${name}0 then replace ${name}Over\n` : ''} }\n`,
       ).join('');
-    return `start a\ntabs {\n${names.map((name) => `  "${name}" ${name}\n`).join('')}}\nscreen home "Home" { on "Begin" reset a }\n${names.map((name) => `screen ${name} "${name}" { on "Next" push ${name}0 }\n${way(name)}screen ${name}Over "Over" {}\n`).join('')}rule "Home again" from bOver always reach home\n`;
+    return `start a\ntabs {\n${names.map((name) => `  "${name}" ${name}\n`).join('')}}\nscreen home "Home" { on "Begin" reset a }\n${names
+      .map(
+        (name) => planText`
+      screen ${name} "${name}" { on "Next" push ${name}0 }
+      ${way(name)}screen ${name}Over "Over" {}
+    `,
+      )
+      .join('')}rule "Home again" from bOver always reach home\n`;
   };
 
   test('a long way in each of three tabs to where nothing leads on', () => {
@@ -283,9 +456,27 @@ describe('tabs that share nothing', () => {
   });
 
   test('what only links build in two tabs is never in both at once', () => {
-    const text =
-      'start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen goal "Goal" {}\nscreen a "A" { on "Goal" push goal }\nscreen b "B" { on "Goal" push goal }\n' +
-      'screen linkA "By link" {\n  link /a under a\n  on "End" back to a then replace endA\n}\nscreen endA "End" {}\nscreen linkB "By link" {\n  link /b under b\n  on "End" back to b then replace endB\n}\nscreen endB "End" {}\nrule "Goal" from endA always reach goal\n';
+    const text = planText`
+      start a
+      tabs {
+        "A" a
+        "B" b
+      }
+      screen goal "Goal" {}
+      screen a "A" { on "Goal" push goal }
+      screen b "B" { on "Goal" push goal }
+      screen linkA "By link" {
+        link /a under a
+        on "End" back to a then replace endA
+      }
+      screen endA "End" {}
+      screen linkB "By link" {
+        link /b under b
+        on "End" back to b then replace endB
+      }
+      screen endB "End" {}
+      rule "Goal" from endA always reach goal
+    `;
     const broken = (plan: string): (readonly string[] | null)[] =>
       check(plan).findings.flatMap(({ rule, walk }) => (rule === 'stack/rule-broken' ? [walk] : []));
     expect(broken(text)).toEqual([]);
@@ -302,8 +493,17 @@ describe('tabs that share nothing', () => {
 
 describe('tabs that share flags', () => {
   test('a single tab shares them with nobody, and a tap on it looks at what its screen needs', () => {
-    const text =
-      'flag in\nstart list\ntabs { "List" list }\nscreen list "List" { on "Sign in" sets in = true then push mail }\nscreen mail "Mail" {\n  needs in else present login\n  on "Sign out" sets in = false\n}\nscreen login "Sign in" as sheet { on "Go" sets in = true then resume }\n';
+    const text = planText`
+      flag in
+      start list
+      tabs { "List" list }
+      screen list "List" { on "Sign in" sets in = true then push mail }
+      screen mail "Mail" {
+        needs in else present login
+        on "Sign out" sets in = false
+      }
+      screen login "Sign in" as sheet { on "Go" sets in = true then resume }
+    `;
     expect(known(text, 'login')).toEqual(['yes', 3, ['Sign in', 'Sign out', 'List'], ['mail'], false]);
     expect(check(text).reach.variants[0]!.kind).toBe('exact');
   });
@@ -348,9 +548,23 @@ rule "Paid once" never order beneath receipt
 
   test('a walk that taps what is not on the screen shows nothing', () => {
     // Only that the tab would show its root anew could break it: and that it does not.
-    const text =
-      'flag far\nstart hello\ntabs {\n  "A" a\n  "B" b\n}\nscreen hello "Hello" { on "Go" push b }\nscreen b "B" { on "In" reset a then replace hello }\nscreen a "A" {\n  on "Far" sets far = true\n  on "Note" push note\n}\nscreen note "Note" {}\n' +
-      'screen c "C" { on "Home" when far push a }\nrule "Home" from note always reach a\n';
+    const text = planText`
+      flag far
+      start hello
+      tabs {
+        "A" a
+        "B" b
+      }
+      screen hello "Hello" { on "Go" push b }
+      screen b "B" { on "In" reset a then replace hello }
+      screen a "A" {
+        on "Far" sets far = true
+        on "Note" push note
+      }
+      screen note "Note" {}
+      screen c "C" { on "Home" when far push a }
+      rule "Home" from note always reach a
+    `;
     expect(rules(text).filter((one) => one.startsWith('stack/rule-broken'))).toEqual([]);
   });
 });

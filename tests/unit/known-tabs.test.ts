@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { describe as describeAt } from '../../src/core/assist/describe';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import type { Screen } from '../../src/core/plan/model';
 import { walkRevealing } from '../../src/core/reach';
@@ -45,7 +46,17 @@ test('says “at most” where a smaller number of taps is not ruled out', () =>
         index % 2 === rest ? `  on "F${index}" ${index > 0 ? `when f${index - 1} ` : ''}sets f${index} = true\n` : '',
       ).join('');
     const flags = Array.from({ length: count }, (_none, index) => `flag f${index}\n`).join('');
-    return `start home\n${flags}${tabs}screen home "Home" {\n${sets(0)}  on "Next" push home\n}\nscreen more "More" {\n${sets(1)}  on "Next" push more\n  on "Deep" when f${count - 1} push deep\n}\nscreen deep "Deep" {}\n`;
+    return planText`
+      start home
+      ${flags}${tabs}screen home "Home" {
+      ${sets(0)}  on "Next" push home
+      }
+      screen more "More" {
+      ${sets(1)}  on "Next" push more
+        on "Deep" when f${count - 1} push deep
+      }
+      screen deep "Deep" {}
+    `;
   };
   const told = (text: string): unknown[] => [
     ...verdict(text, 'deep'),
@@ -85,8 +96,23 @@ screen prize "Prize" {}
 });
 
 test('an else that switches from tab to tab after all stacks were emptied puts on a gate, the root', () => {
-  const text =
-    'start out\ntabs {\n  "Home" home\n  "More" more\n}\nscreen out "Out" {}\nscreen home "Home" { on "Ask" push ask }\nscreen more "More" {}\nscreen ask "Ask" { on "Go on" resume then push last }\nscreen goal "Goal" {\n  needs "signed in" else switch more then switch home\n  link /goal under nothing\n}\nscreen last "Last" {}\nrule "R" never goal beneath last\n';
+  const text = planText`
+    start out
+    tabs {
+      "Home" home
+      "More" more
+    }
+    screen out "Out" {}
+    screen home "Home" { on "Ask" push ask }
+    screen more "More" {}
+    screen ask "Ask" { on "Go on" resume then push last }
+    screen goal "Goal" {
+      needs "signed in" else switch more then switch home
+      link /goal under nothing
+    }
+    screen last "Last" {}
+    rule "R" never goal beneath last
+  `;
   // The link is put off by the root of "Home", from which "Go on" takes it up again.
   expect(found(text)).toContain('stack/rule-broken R: /goal, Ask, Go on');
   // An else that begins there finds no gate of its own: "Go on" has no arrival to make.
@@ -96,8 +122,25 @@ test('an else that switches from tab to tab after all stacks were emptied puts o
 
 test('of two elses, one in the other, each knows whether it began before all stacks were emptied', () => {
   // The outer else has put on the root of "Home", the inner one the frame above it: "Go on" makes the inner arrival.
-  const text =
-    'start out\ntabs {\n  "Home" home\n  "More" more\n}\nscreen out "Out" {}\nscreen home "Home" {}\nscreen more "More" {}\nscreen ask "Ask" { on "Go on" resume then push last }\nscreen inner "Inner" { needs "old enough" else switch home then push ask }\nscreen goal "Goal" {\n  needs "signed in" else reset more then push inner\n  link /goal under nothing\n}\nscreen last "Last" {}\nrule "R" never inner beneath last\nrule "S" never goal beneath last\n';
+  const text = planText`
+    start out
+    tabs {
+      "Home" home
+      "More" more
+    }
+    screen out "Out" {}
+    screen home "Home" {}
+    screen more "More" {}
+    screen ask "Ask" { on "Go on" resume then push last }
+    screen inner "Inner" { needs "old enough" else switch home then push ask }
+    screen goal "Goal" {
+      needs "signed in" else reset more then push inner
+      link /goal under nothing
+    }
+    screen last "Last" {}
+    rule "R" never inner beneath last
+    rule "S" never goal beneath last
+  `;
   const { plan, reach } = check(text);
   const [r, s] = plan.claims.map((claim) => toEnd(answerTo(plan, reach.variants[0]!, claim)));
   expect(r).toHaveLength(2);
@@ -106,29 +149,81 @@ test('of two elses, one in the other, each knows whether it began before all sta
 
 test('an else that comes back to its tab leaves a gate there, which waits for what another tab does', () => {
   // The else puts "Ask" on, and looks at "More" before it ends: "Ask" puts the goal off until "More" has set the flag.
-  const text =
-    'start home\nflag f\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "Goal" push goal }\nscreen more "More" { on "F" sets f = true }\nscreen ask "Ask" { on "Go on" resume then push last }\nscreen goal "Goal" { needs f else push ask then switch more then switch home }\nscreen last "Last" {}\nrule "R" never goal beneath last\n';
+  const text = planText`
+    start home
+    flag f
+    tabs {
+      "Home" home
+      "More" more
+    }
+    screen home "Home" { on "Goal" push goal }
+    screen more "More" { on "F" sets f = true }
+    screen ask "Ask" { on "Go on" resume then push last }
+    screen goal "Goal" { needs f else push ask then switch more then switch home }
+    screen last "Last" {}
+    rule "R" never goal beneath last
+  `;
   expect(found(text)).toContain('stack/rule-broken R: Goal, More, F, Home, Go on');
 });
 
 test('an event changes the flags for the other tabs also after it has emptied all stacks', () => {
   // From the start “Go”, the tab “More” and its “Open” lead to the goal: the flag is set once “More” has its root again.
-  const text =
-    'start home\nflag far\ntabs {\n  "Home" home\n  "More" more\n  "Last" last\n}\nscreen home "Home" { on "Go" when not far reset home then switch last then sets far = true }\nscreen more "More" { on "Open" when far push home then switch goal }\nscreen goal "Goal" {}\nscreen last "Last" {}\nrule "R" from home always reach goal\n';
+  const text = planText`
+    start home
+    flag far
+    tabs {
+      "Home" home
+      "More" more
+      "Last" last
+    }
+    screen home "Home" { on "Go" when not far reset home then switch last then sets far = true }
+    screen more "More" { on "Open" when far push home then switch goal }
+    screen goal "Goal" {}
+    screen last "Last" {}
+    rule "R" from home always reach goal
+  `;
   const { plan, reach } = check(text);
   expect(toEnd(answerTo(plan, reach.variants[0]!, plan.claims[0]!))).toBe('holds');
 });
 
 test('going back reveals a screen without its needs, though the same tap can also put it on anew', () => {
-  const text =
-    'start home\nchoice Way { near, far }\nflag f\nflag way: Way = near\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" {\n  needs not f else back to home\n  on "Ask" push ask\n}\nscreen more "More" {\n  needs "luck" else sets way = near\n  needs not (way is not far) else sets f = true\n  on "Go" when f back to home then resume or replace more then push more\n}\nscreen ask "Ask" { needs not "luck" else sets way = far then back to home }\n';
+  const text = planText`
+    start home
+    choice Way { near, far }
+    flag f
+    flag way: Way = near
+    tabs {
+      "Home" home
+      "More" more
+    }
+    screen home "Home" {
+      needs not f else back to home
+      on "Ask" push ask
+    }
+    screen more "More" {
+      needs "luck" else sets way = near
+      needs not (way is not far) else sets f = true
+      on "Go" when f back to home then resume or replace more then push more
+    }
+    screen ask "Ask" { needs not "luck" else sets way = far then back to home }
+  `;
   expect(found(text).filter((one) => one.startsWith('stack/guarded-revealed more'))).toHaveLength(1);
 });
 
 test('an event that switches tabs midway goes on with the flags of that moment', () => {
   // Only the second "Go", with f already set, puts p onto p.
-  const text =
-    'flag f\nstart home\ntabs {\n  "More" more\n  "Home" home\n}\nscreen home "Home" { on "Go" switch more then push pay then sets f = true }\nscreen more "More" { on "Stop" when f leave "Mail" }\nscreen pay "Pay" {}\nrule "R" never pay beneath pay\n';
+  const text = planText`
+    flag f
+    start home
+    tabs {
+      "More" more
+      "Home" home
+    }
+    screen home "Home" { on "Go" switch more then push pay then sets f = true }
+    screen more "More" { on "Stop" when f leave "Mail" }
+    screen pay "Pay" {}
+    rule "R" never pay beneath pay
+  `;
   expect(found(text)).toEqual(['stack/grows home: Go, Home, Go', 'stack/rule-broken R: Go, Home, Go']);
   expect(back(text, 'pay')).toEqual([['more', 'pay'], true]);
 });
@@ -137,48 +232,104 @@ describe('of tabs that share a flag', () => {
   test.each(['resume or sets f = true', 'leave "Mail" then resume or sets f = true'])(
     'a flag that %s sets in one tab opens a screen from the other',
     (steps) => {
-      const text = `flag f\nstart home\n${tabs}screen home "Home" { on "Set" ${steps} }\nscreen more "More" { on "Open" when f push detail }\nscreen detail "Detail" {}\n`;
+      const text = planText`
+        flag f
+        start home
+        ${tabs}screen home "Home" { on "Set" ${steps} }
+        screen more "More" { on "Open" when f push detail }
+        screen detail "Detail" {}
+      `;
       expect(verdict(text, 'detail')).toEqual(['yes', 3]);
       expect(found(text)).toEqual([]);
     },
   );
 
   test('one that it clears does, too', () => {
-    const text = `flag f = true\nstart home\n${tabs}screen home "Home" { on "Clear" resume or sets f = false }\nscreen more "More" { on "Open" when not f push detail }\nscreen detail "Detail" {}\n`;
+    const text = planText`
+      flag f = true
+      start home
+      ${tabs}screen home "Home" { on "Clear" resume or sets f = false }
+      screen more "More" { on "Open" when not f push detail }
+      screen detail "Detail" {}
+    `;
     expect(verdict(text, 'detail')).toEqual(['yes', 3]);
   });
 
   test('what a screen shows beneath itself is all that it does', () => {
-    const text = `flag f\nstart home\n${tabs}screen home "Home" {}\nscreen more "More" { on "Open" when not f push more then resume or sets f = true }\n`;
+    const text = planText`
+      flag f
+      start home
+      ${tabs}screen home "Home" {}
+      screen more "More" { on "Open" when not f push more then resume or sets f = true }
+    `;
     expect(back(text, 'more')).toEqual([['home', 'more'], true]);
   });
 
   test('a frame that is left on its tab is shown when that tab is', () => {
-    const text = `flag f\nstart home\n${tabs}screen home "Home" {}\nscreen more "More" { on "Away" push detail then switch home }\nscreen detail "Detail" {\n  on "Flag" sets f = true\n  on "On" when f push last\n}\nscreen last "Last" {}\n`;
+    const text = planText`
+      flag f
+      start home
+      ${tabs}screen home "Home" {}
+      screen more "More" { on "Away" push detail then switch home }
+      screen detail "Detail" {
+        on "Flag" sets f = true
+        on "On" when f push last
+      }
+      screen last "Last" {}
+    `;
     expect(verdict(text, 'detail')).toEqual(['yes', 3]);
     expect(verdict(text, 'last')).toEqual(['yes', 5]);
   });
 
   test('a gate that is removed and put on again does not make the stack grow', () => {
-    const text = `flag in\nstart home\n${tabs}screen home "Home" { on "Private" resume or push private }\nscreen more "More" { on "Sign in" sets in = true }\nscreen private "Private" { needs in else push home }\n`;
+    const text = planText`
+      flag in
+      start home
+      ${tabs}screen home "Home" { on "Private" resume or push private }
+      screen more "More" { on "Sign in" sets in = true }
+      screen private "Private" { needs in else push home }
+    `;
     expect(found(text)).toEqual([]);
   });
 
   test('a push onto itself makes the stack grow, with a walk', () => {
-    const text = `flag in\nstart home\n${tabs}screen home "Home" { on "Again" when not in push home }\nscreen more "More" { on "Sign in" sets in = true }\n`;
+    const text = planText`
+      flag in
+      start home
+      ${tabs}screen home "Home" { on "Again" when not in push home }
+      screen more "More" { on "Sign in" sets in = true }
+    `;
     expect(found(text)).toEqual(['stack/grows home: Again', 'stack/doubled home']);
   });
 
   test('what only a screen does that nothing reaches opens nothing', () => {
-    const text = `flag f\nstart home\n${tabs}screen home "Home" {}\nscreen more "More" { on "Open" when f push detail }\nscreen detail "Detail" {}\nscreen lost "Lost" { on "Set" sets f = true }\n`;
+    const text = planText`
+      flag f
+      start home
+      ${tabs}screen home "Home" {}
+      screen more "More" { on "Open" when f push detail }
+      screen detail "Detail" {}
+      screen lost "Lost" { on "Set" sets f = true }
+    `;
     expect(verdict(text, 'detail')).toEqual(['no', null]);
     expect(found(text)).toContain('reach/gated more');
   });
 
   test('follows a transition that goes on after a switch to another tab', () => {
-    const text =
-      `start home\n${tabs}screen home "Home" {\n  on "Jump" switch more then push detail\n  on "Mine" push mine\n}\nscreen mine "Mine" {}\nscreen more "More" { on "List" push list }\nscreen list "List" { on "Go home" switch home }\nscreen detail "Detail" { on "Home" back then switch home }\n` +
-      'rule "R" never list beneath detail\nrule "S" never mine beneath detail\nrule "T" never detail after more\n';
+    const text = planText`
+      start home
+      ${tabs}screen home "Home" {
+        on "Jump" switch more then push detail
+        on "Mine" push mine
+      }
+      screen mine "Mine" {}
+      screen more "More" { on "List" push list }
+      screen list "List" { on "Go home" switch home }
+      screen detail "Detail" { on "Home" back then switch home }
+      rule "R" never list beneath detail
+      rule "S" never mine beneath detail
+      rule "T" never detail after more
+    `;
     expect(found(text).filter((one) => one.startsWith('stack/rule'))).toEqual([
       'stack/rule-broken R: More, List, Go home, Jump',
       'stack/rule-broken T: More, Home, Jump',
@@ -186,15 +337,31 @@ describe('of tabs that share a flag', () => {
   });
 
   test('the top of a tab decides whether an arrival is deferred, not its root', () => {
-    const text =
-      'flag far\nstart list\ntabs {\n  "Home" home\n  "List" list\n}\nscreen home "Home" { needs far else push note }\nscreen note "Note" {}\nscreen list "List" { on "Go" switch home then replace list }\nrule "R" never home beneath list\n';
+    const text = planText`
+      flag far
+      start list
+      tabs {
+        "Home" home
+        "List" list
+      }
+      screen home "Home" { needs far else push note }
+      screen note "Note" {}
+      screen list "List" { on "Go" switch home then replace list }
+      rule "R" never home beneath list
+    `;
     expect(found(text)).toContain('stack/rule-broken R: Back, Home, List, Go');
   });
 
   test('what stays undecided is named, and so is the screen', () => {
     // Whether both tabs can be left so that the other one's flag is set would take a queue of settings of any length.
     const { plan, reach, findings } = check(
-      `flag f\nstart home\n${tabs}screen home "Home" { on "Set" sets f = true }\nscreen more "More" { on "Clear" when f sets f = false then push more }\nrule "R" from more always reach home\n`,
+      planText`
+        flag f
+        start home
+        ${tabs}screen home "Home" { on "Set" sets f = true }
+        screen more "More" { on "Clear" when f sets f = false then push more }
+        rule "R" from more always reach home
+      `,
     );
     const [variant] = reach.variants as [(typeof reach.variants)[0]];
     const isUndecided =
@@ -206,8 +373,13 @@ describe('of tabs that share a flag', () => {
 
 describe('without tabs', () => {
   test('a menu on roots stands on what it resets to behind or', () => {
-    const text =
-      'start home\nmenu "Lists" on roots { "Item" resume or reset list }\nscreen home "Home" {}\nscreen list "List" { on "On" push on }\nscreen on "On" {}\n';
+    const text = planText`
+      start home
+      menu "Lists" on roots { "Item" resume or reset list }
+      screen home "Home" {}
+      screen list "List" { on "On" push on }
+      screen on "On" {}
+    `;
     const { plan, reach } = check(text);
     expect(
       exactStacks(reach.variants[0]!)!
@@ -219,12 +391,27 @@ describe('without tabs', () => {
   test.each([
     [
       'at a cold start',
-      'flag f\nstart home\nscreen home "Home" { needs f else push in then back to more }\nscreen in "In" { on "In" sets f = true then resume }\nscreen more "More" {}\n',
+      planText`
+        flag f
+        start home
+        screen home "Home" { needs f else push in then back to more }
+        screen in "In" { on "In" sets f = true then resume }
+        screen more "More" {}
+      `,
       'stack/back-target-missing home',
     ],
     [
       'where a link is put off',
-      'flag f\nstart home\nscreen home "Home" {}\nscreen stay "Stay" {\n  needs f else back to home then push home\n  link /stay\n}\norigin huts:\n',
+      planText`
+        flag f
+        start home
+        screen home "Home" {}
+        screen stay "Stay" {
+          needs f else back to home then push home
+          link /stay
+        }
+        origin huts:
+      `,
       null,
     ],
     [
@@ -248,14 +435,31 @@ describe('without tabs', () => {
   });
 
   test('finds menu items and branches that never happen', () => {
-    const text =
-      'flag f\nstart home\nmenu "More" {\n  "Vip" when f leave "Mail"\n  "Two" when not f leave "Mail" otherwise leave "Web"\n}\nscreen home "Home" {}\n';
+    const text = planText`
+      flag f
+      start home
+      menu "More" {
+        "Vip" when f leave "Mail"
+        "Two" when not f leave "Mail" otherwise leave "Web"
+      }
+      screen home "Home" {}
+    `;
     expect(found(text)).toEqual(['reach/gated More', 'reach/dead-transition More']);
   });
 
   test('a screen is not said to be led to by nothing that a tab leads to', () => {
     const { findings } = check(
-      'variants p, t\nstart home\ntabs only t {\n  "Shop" shop\n  "More" more\n}\nscreen home "Home" {}\nscreen shop "Shop" {}\nscreen more "More" {}\n',
+      planText`
+        variants p, t
+        start home
+        tabs only t {
+          "Shop" shop
+          "More" more
+        }
+        screen home "Home" {}
+        screen shop "Shop" {}
+        screen more "More" {}
+      `,
     );
     expect(
       findings
@@ -267,25 +471,49 @@ describe('without tabs', () => {
 
 test('the steps after “resume or” do not run when a gate is removed', () => {
   const { plan } = check(
-    'flag f\nstart home\nscreen home "Home" {\n  needs f else resume or replace map then push hut then back to home\n}\n' +
-      'screen map "Map" { on "Home" push home }\nscreen hut "Hut" {}\n',
+    planText`
+      flag f
+      start home
+      screen home "Home" {
+        needs f else resume or replace map then push hut then back to home
+      }
+      screen map "Map" { on "Home" push home }
+      screen hut "Hut" {}
+    `,
   );
   expect([...mayReach(plan, 'app')].map(({ label }) => label).sort()).toEqual(['hut', 'map']);
 });
 
 test('an event that replaces the root of a tab at once shows the tabs', () => {
   const { plan } = check(
-    'start home\ntabs {\n  "Huts" huts\n  "More" more\n}\nscreen home "Home" { on "Go" switch huts then replace hut }\n' +
-      'screen huts "Huts" {}\nscreen more "More" {}\nscreen hut "Hut" {}\n',
+    planText`
+      start home
+      tabs {
+        "Huts" huts
+        "More" more
+      }
+      screen home "Home" { on "Go" switch huts then replace hut }
+      screen huts "Huts" {}
+      screen more "More" {}
+      screen hut "Hut" {}
+    `,
   );
   expect([...mayReach(plan, 'app')].map(({ label }) => label).sort()).toEqual(['home', 'hut', 'huts', 'more']);
 });
 
 test('the last frame stays that was put on after an arrival that did nothing', () => {
   // Signed in, the link runs the else on an empty stack: it arrives at its own screen, which does nothing.
-  const text =
-    'origin huts:\nflag in\nstart home\nscreen home "Home" { on "In" sets in = true }\n' +
-    'screen hut "Hut" {\n  link /hut\n  needs not in else push hut then push map then back to home\n}\nscreen map "Map" {}\n';
+  const text = planText`
+    origin huts:
+    flag in
+    start home
+    screen home "Home" { on "In" sets in = true }
+    screen hut "Hut" {
+      link /hut
+      needs not in else push hut then push map then back to home
+    }
+    screen map "Map" {}
+  `;
   expect([verdict(text, 'map'), verdict(`${text}tabs {\n  "Home" home\n  "Hut" hut\n}\n`, 'map')]).toEqual([
     ['yes', 2],
     ['yes', 2],
@@ -294,25 +522,52 @@ test('the last frame stays that was put on after an arrival that did nothing', (
 
 test('a tap on a tab whose top screen may be put off is worked off with each value of the flags', () => {
   // Signed in, "Home" shows `secret` and its else puts `more` onto the stack of the other tab; signed out it does not.
-  const text =
-    'flag in\nstart home\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" { on "In" push secret then sets in = true }\n' +
-    'screen secret "Secret" { needs not in else push more }\nscreen more "More" { on "Hut" push hut }\nscreen hut "Hut" {}\n' +
-    'rule "R" never hut beneath more\n';
+  const text = planText`
+    flag in
+    start home
+    tabs {
+      "Home" home
+      "More" more
+    }
+    screen home "Home" { on "In" push secret then sets in = true }
+    screen secret "Secret" { needs not in else push more }
+    screen more "More" { on "Hut" push hut }
+    screen hut "Hut" {}
+    rule "R" never hut beneath more
+  `;
   expect(found(text)).toContain('stack/rule-broken R: In, More, Hut, Home');
 });
 
 test('a first tab shows what it was left with since the link that opened the other one', () => {
   // On s0 only T0 leads, after a link that leaves the first tab with its root.
-  const text =
-    'origin huts:\nstart home\ntabs {\n  "Home" home\n  "More" more\n}\nscreen home "Home" {}\nscreen more "More" {}\n' +
-    'screen hut "Hut" { link /hut }\nscreen stay "Stay" {\n  link /stay under more\n  on "Go" back to hut then replace hut\n}\n';
+  const text = planText`
+    origin huts:
+    start home
+    tabs {
+      "Home" home
+      "More" more
+    }
+    screen home "Home" {}
+    screen more "More" {}
+    screen hut "Hut" { link /hut }
+    screen stay "Stay" {
+      link /stay under more
+      on "Go" back to hut then replace hut
+    }
+  `;
   expect(back(text, 'hut')).toEqual([['home'], true]);
   expect(back(text, 'more')).toEqual([['home', 'hut'], true]);
 });
 
 describe('where the meaning was open', () => {
-  const stays =
-    'flag in\nstart home\nscreen home "Home" { on "In" push secret }\nscreen secret "Secret" { on "Stays" reset stays }\nscreen stays "Stays" { needs in else push signIn }\nscreen signIn "Sign in" { on "Go" sets in = true then resume }\n';
+  const stays = planText`
+    flag in
+    start home
+    screen home "Home" { on "In" push secret }
+    screen secret "Secret" { on "Stays" reset stays }
+    screen stays "Stays" { needs in else push signIn }
+    screen signIn "Sign in" { on "Go" sets in = true then resume }
+  `;
 
   test('a reset empties all stacks, also where its screen puts it off', () => {
     expect(back(stays, 'signIn')).toEqual([[], true]);
@@ -324,8 +579,18 @@ describe('where the meaning was open', () => {
   });
 
   test('a gate within a gate remembers the outermost arrival', () => {
-    const text =
-      'flag a\nflag b\nstart home\nscreen home "Home" { on "Go" push goal }\nscreen goal "Goal" { needs a else push first }\nscreen first "First" {\n  needs b else push second\n  on "A" sets a = true then resume\n}\nscreen second "Second" { on "B" sets b = true then resume }\n';
+    const text = planText`
+      flag a
+      flag b
+      start home
+      screen home "Home" { on "Go" push goal }
+      screen goal "Goal" { needs a else push first }
+      screen first "First" {
+        needs b else push second
+        on "A" sets a = true then resume
+      }
+      screen second "Second" { on "B" sets b = true then resume }
+    `;
     const { plan, reach } = check(text);
     const walk = reach.variants[0]!.verdicts[plan.screens.findIndex(({ name }) => name === 'goal')]!.walk!;
     expect([walkLabels(walk), walk.map(({ shows }) => shows!.label)]).toEqual([
@@ -335,8 +600,13 @@ describe('where the meaning was open', () => {
   });
 
   test('an else that comes back to its own screen is as if it had not: what it did before stands', () => {
-    const text =
-      'flag f\nstart home\nscreen home "Home" { on "Go" push goal }\nscreen goal "Goal" { needs f else push other then push goal }\nscreen other "Other" {}\n';
+    const text = planText`
+      flag f
+      start home
+      screen home "Home" { on "Go" push goal }
+      screen goal "Goal" { needs f else push other then push goal }
+      screen other "Other" {}
+    `;
     expect([verdict(text, 'goal'), verdict(text, 'other')]).toEqual([
       ['no', null],
       ['yes', 1],

@@ -1,5 +1,7 @@
+import dedent from 'dedent';
 import fc from 'fast-check';
 import { describe, expect, inject, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { applyEdits } from '../../src/core/language/edits';
 import { format } from '../../src/core/language/format';
@@ -68,8 +70,17 @@ describe('reading', () => {
   });
 
   test('keywords are names where a name stands', () => {
-    const text =
-      'app "A"\nstart link\nrecord R { on: text, takes: int }\nscreen link "L" {\n  takes start: text?,\n        screen: int?\n  has on: R, module: date\n  on "Go on" replace link(start: on.on)\n}\n';
+    const text = planText`
+      app "A"
+      start link
+      record R { on: text, takes: int }
+      screen link "L" {
+        takes start: text?,
+              screen: int?
+        has on: R, module: date
+        on "Go on" replace link(start: on.on)
+      }
+    `;
     expect(problems(text)).toEqual([]);
     expect(check(text).findings).toEqual([]);
   });
@@ -199,10 +210,27 @@ module n {
   });
 
   test('a misspelt statement with a block of its own is skipped whole', () => {
-    expect(problems('scren a "A" {\n  on "x" push b\n}\nscreen b "B" {\n  on "y" back\n}\n')).toEqual([
-      'scren begins nothing outside a screen. Did you mean screen?',
-    ]);
-    expect(screens('module m {\n  scren a "A" {\n    on "x" push b\n  }\n  screen b "B" {\n  }\n}\n')).toEqual(['b']);
+    expect(
+      problems(planText`
+      scren a "A" {
+        on "x" push b
+      }
+      screen b "B" {
+        on "y" back
+      }
+    `),
+    ).toEqual(['scren begins nothing outside a screen. Did you mean screen?']);
+    expect(
+      screens(planText`
+      module m {
+        scren a "A" {
+          on "x" push b
+        }
+        screen b "B" {
+        }
+      }
+    `),
+    ).toEqual(['b']);
   });
 });
 
@@ -284,8 +312,21 @@ describe('parsing again after an edit', () => {
 
 describe('laying out', () => {
   test('indents by braces, one statement a line, comments where they were', () => {
-    const text =
-      'app   "A"\n\n\n\nstart a\nmodule m by "T"{ # whose\nscreen a "A"{\n# first\ntakes x:int=1 ,y : text ?\non "b"   push b( x :y )\n       then back # and home\n}\nscreen b "B" { on "c" back }}\n';
+    const text = planText`
+      app   "A"
+
+
+
+      start a
+      module m by "T"{ # whose
+      screen a "A"{
+      # first
+      takes x:int=1 ,y : text ?
+      on "b"   push b( x :y )
+             then back # and home
+      }
+      screen b "B" { on "c" back }}
+    `;
     expect(format(text)).toBe(`app "A"
 
 start a
@@ -308,7 +349,20 @@ module m by "T" { # whose
       'app "A" start a screen a "A" {on "x" back takes n:int}',
       'app "A"\nstart a\nscreen a "A" { on "x" back takes n: int }\n',
     ],
-    ['screen a "A"{\n\n\non "x" back\n\n\non "y" back\n\n}', 'screen a "A" {\n  on "x" back\n\n  on "y" back\n}\n'],
+    [
+      dedent`
+      screen a "A"{
+
+
+      on "x" back
+
+
+      on "y" back
+
+      }
+    `,
+      'screen a "A" {\n  on "x" back\n\n  on "y" back\n}\n',
+    ],
     [
       'record Hut {\nid:HutId,\n    name : text }\nid HutId:int',
       'record Hut {\n  id: HutId,\n  name: text\n}\nid HutId: int\n',

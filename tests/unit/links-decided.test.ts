@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { parse } from '../../src/core/language/parse';
 import { clashesOf, hasClash } from '../../src/core/links/clashes';
 import { lostUrls } from '../../src/core/links/lost-urls';
@@ -359,7 +360,18 @@ describe('patterns of origins of their own', () => {
     const both = of('screen s "S" { link https://a.example/x }\nscreen t "T" { link /x }\n');
     expect(clashesOf(both).overlaps.map(({ url }) => url)).toEqual(['https://a.example/x']);
     const shadow = of(
-      'screen s "S" { link https://a.example/x }\nscreen t "T" {\n  takes n: text\n  link /{n}\n}\nscreen u "U" {\n  takes n: C\n  link /{n}\n}\nchoice C { x }\n',
+      planText`
+        screen s "S" { link https://a.example/x }
+        screen t "T" {
+          takes n: text
+          link /{n}
+        }
+        screen u "U" {
+          takes n: C
+          link /{n}
+        }
+        choice C { x }
+      `,
     );
     // Under the other origin it wins.
     expect(clashesOf(shadow).shadowed).toEqual([]);

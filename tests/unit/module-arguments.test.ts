@@ -1,6 +1,7 @@
 /** Arguments that all screens of a module take: handed on within it, and brought by whoever enters. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { complete } from '../../src/core/assist/complete';
 import { currentSignature } from '../../src/core/edit/signature';
@@ -85,7 +86,11 @@ describe('an argument of a module', () => {
 
   test('is missing on every way in from outside that does not bring it', () => {
     const outside = 'on "Book" push dates\n  on "Straight" push beds(nights: 1)';
-    const text = `${booking(outside)}menu "More" on list { "Dates" push dates }\nevent "Answer" on list push dates\nentry widget "Book" opens dates\n`;
+    const text = planText`
+      ${booking(outside)}menu "More" on list { "Dates" push dates }
+      event "Answer" on list push dates
+      entry widget "Book" opens dates
+    `;
     expect(found(text)).toEqual([
       'supply/missing list',
       'supply/missing list',

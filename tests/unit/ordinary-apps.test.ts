@@ -3,6 +3,7 @@
  * whether it holds.
  */
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { toEnd } from '../../src/core/base/slices';
 import { check } from '../../src/core/check';
 import { answerTo } from '../../src/core/reach';
@@ -57,12 +58,21 @@ const apps: Readonly<Record<string, string>> = {
     flags: 'flag unread = true',
     home: 'on "News" push news',
     me: 'on "Unread" when unread push news',
-    more: 'screen news "News" { on "Read" sets unread = false }\nrule "holds" from news always reach home\nrule "holds" never news beneath news\n',
+    more: planText`
+      screen news "News" { on "Read" sets unread = false }
+      rule "holds" from news always reach home
+      rule "holds" never news beneath news
+    `,
   }),
   'sign-in where a screen needs it': threeTabs({
     flags,
     hut: 'on "Book" push book',
-    more: `${signIn}screen book "Book" { ${guarded} }\nrule "holds" never signIn beneath signIn\nrule "holds" from signIn always reach home\nrule "broken" never hut beneath hut\n`,
+    more: planText`
+      ${signIn}screen book "Book" { ${guarded} }
+      rule "holds" never signIn beneath signIn
+      rule "holds" from signIn always reach home
+      rule "broken" never hut beneath hut
+    `,
   }),
   'sign-in of a tab': threeTabs({
     flags,
@@ -83,12 +93,20 @@ rule "broken" never settings after signIn
     flags,
     hut: 'on "Book" push book',
     me: 'on "Sign out" when signedIn sets signedIn = false',
-    more: `${signIn}screen book "Book" { ${guarded} }\nrule "holds" from book always reach me\nrule "broken" never book after signIn\n`,
+    more: planText`
+      ${signIn}screen book "Book" { ${guarded} }
+      rule "holds" from book always reach me
+      rule "broken" never book after signIn
+    `,
   }),
   'a session that ends by itself': threeTabs({
     flags,
     hut: 'on "Book" push book',
-    more: `${signIn}event "Session ends" on all when signedIn sets signedIn = false then reset signIn\nscreen book "Book" { ${guarded} }\nrule "holds" from book always reach me\n`,
+    more: planText`
+      ${signIn}event "Session ends" on all when signedIn sets signedIn = false then reset signIn
+      screen book "Book" { ${guarded} }
+      rule "holds" from book always reach me
+    `,
   }),
   'a tab behind a sign-in, and a session that ends': threeTabs({
     flags,
@@ -102,19 +120,38 @@ rule "holds" from signIn always reach search
   'a wizard inside a tab': threeTabs({
     flags: 'flag done',
     home: 'on "Apply" when not done push one',
-    more: 'screen one "One" { on "Next" push two }\nscreen two "Two" { on "Next" push three }\nscreen three "Three" { on "Send" sets done = true then back past one }\nrule "holds" always one beneath three\nrule "holds" from three always reach home\nrule "holds" never one beneath one\n',
+    more: planText`
+      screen one "One" { on "Next" push two }
+      screen two "Two" { on "Next" push three }
+      screen three "Three" { on "Send" sets done = true then back past one }
+      rule "holds" always one beneath three
+      rule "holds" from three always reach home
+      rule "holds" never one beneath one
+    `,
   }),
   'a wizard as a sheet': threeTabs({
     flags: 'flag done',
     hut: 'on "Review" when not done present stars',
-    more: 'screen stars "Stars" { on "Next" push words }\nscreen words "Words" { on "Send" sets done = true then close }\nrule "holds" always stars beneath words\nrule "holds" from words always reach home\n',
+    more: planText`
+      screen stars "Stars" { on "Next" push words }
+      screen words "Words" { on "Send" sets done = true then close }
+      rule "holds" always stars beneath words
+      rule "holds" from words always reach home
+    `,
   }),
   'a link into each tab': threeTabs({
     flags: 'flag seen',
     home: 'link /home',
     search: 'link /search\n  on "Tips" when not seen push tips',
     me: 'link /me\n  on "Tips" push tips',
-    more: 'screen tips "Tips" {\n  link /tips\n  on "Got it" sets seen = true then back\n}\nrule "holds" from tips always reach me\nrule "holds" never tips beneath home\n',
+    more: planText`
+      screen tips "Tips" {
+        link /tips
+        on "Got it" sets seen = true then back
+      }
+      rule "holds" from tips always reach me
+      rule "holds" never tips beneath home
+    `,
   }),
   'a link to what needs a sign-in': threeTabs({
     flags,
@@ -124,19 +161,36 @@ rule "holds" from signIn always reach search
     flags: 'flag welcomed',
     home: 'on "Tour" when not welcomed push tour',
     me: 'on "Tour again" sets welcomed = false',
-    more: 'screen tour "Tour" { on "Done" sets welcomed = true then back }\nrule "broken" never tour after tour\nrule "holds" from tour always reach me\n',
+    more: planText`
+      screen tour "Tour" { on "Done" sets welcomed = true then back }
+      rule "broken" never tour after tour
+      rule "holds" from tour always reach me
+    `,
   }),
   'an order that empties a cart': threeTabs({
     flags: 'flag filled',
     hut: 'on "Add" sets filled = true',
     me: 'on "Cart" when filled push cart',
-    more: 'screen cart "Cart" { on "Order" sets filled = false then replace thanks }\nscreen thanks "Thanks" { on "Done" reset home }\nrule "holds" never cart beneath thanks\nrule "holds" from thanks always reach home\n',
+    more: planText`
+      screen cart "Cart" { on "Order" sets filled = false then replace thanks }
+      screen thanks "Thanks" { on "Done" reset home }
+      rule "holds" never cart beneath thanks
+      rule "holds" from thanks always reach home
+    `,
   }),
   'a filter that all tabs share': threeTabs({
     flags: 'choice Season { summer, winter }\nflag season: Season = summer',
     home: 'on "Skis" when season is winter push skis',
     search: 'on "Filter" present filter',
-    more: 'screen filter "Filter" {\n  on "Summer" sets season = summer then close\n  on "Winter" sets season = winter then close\n}\nscreen skis "Skis" {}\nrule "holds" never filter beneath skis\nrule "holds" from filter always reach skis\n',
+    more: planText`
+      screen filter "Filter" {
+        on "Summer" sets season = summer then close
+        on "Winter" sets season = winter then close
+      }
+      screen skis "Skis" {}
+      rule "holds" never filter beneath skis
+      rule "holds" from filter always reach skis
+    `,
   }),
   'a subscription behind two doors': threeTabs({
     flags: 'flag signedIn\nflag paid',
@@ -155,27 +209,54 @@ rule "holds" from offer always reach home
     flags: 'flag booked',
     hut: 'on "Book" sets booked = true then switch me',
     me: 'on "Stay" when booked push stay',
-    more: 'screen stay "Stay" { on "Cancel" sets booked = false then back }\nrule "holds" from hut always reach stay\nrule "holds" from stay always reach search\n',
+    more: planText`
+      screen stay "Stay" { on "Cancel" sets booked = false then back }
+      rule "holds" from hut always reach stay
+      rule "holds" from stay always reach search
+    `,
   }),
   'a drawer on roots': threeTabs({
     flags: 'flag beta',
     me: 'on "Join" sets beta = true',
-    more: 'menu "Drawer" on roots {\n  "Labs" when beta push labs\n  "Help" push help\n}\nscreen labs "Labs" {}\nscreen help "Help" {}\nrule "holds" never help beneath help\nrule "holds" from labs always reach me\n',
+    more: planText`
+      menu "Drawer" on roots {
+        "Labs" when beta push labs
+        "Help" push help
+      }
+      screen labs "Labs" {}
+      screen help "Help" {}
+      rule "holds" never help beneath help
+      rule "holds" from labs always reach me
+    `,
   }),
   'a menu on all screens': threeTabs({
     flags: 'flag playing',
     hut: 'on "Listen" sets playing = true',
-    more: 'menu "Player" on all { "Now playing" when playing push player }\nscreen player "Player" { on "Stop" sets playing = false then back }\nrule "broken" never player beneath player\nrule "holds" from player always reach home\n',
+    more: planText`
+      menu "Player" on all { "Now playing" when playing push player }
+      screen player "Player" { on "Stop" sets playing = false then back }
+      rule "broken" never player beneath player
+      rule "holds" from player always reach home
+    `,
   }),
   'terms that are agreed to once': threeTabs({
     flags: 'flag agreed',
     hut: 'on "Terms" when not agreed push terms',
-    more: 'screen terms "Terms" { on "Agree" sets agreed = true then back }\nrule "holds" never terms beneath hut\nrule "holds" from terms always reach home\n',
+    more: planText`
+      screen terms "Terms" { on "Agree" sets agreed = true then back }
+      rule "holds" never terms beneath hut
+      rule "holds" from terms always reach home
+    `,
   }),
   'a list beside what it lists': threeTabs({
     flags: 'flag archived',
     me: 'on "Letters" push letters',
-    more: 'screen letters "Letters" { on "Letter" push letter }\nscreen letter "Letter" beside letters { on "Archive" when not archived sets archived = true then back }\nrule "holds" always letters beneath letter\nrule "holds" from letter always reach home\n',
+    more: planText`
+      screen letters "Letters" { on "Letter" push letter }
+      screen letter "Letter" beside letters { on "Archive" when not archived sets archived = true then back }
+      rule "holds" always letters beneath letter
+      rule "holds" from letter always reach home
+    `,
   }),
   'Back that leaves from every tab': `${threeTabs({
     flags: 'flag night',

@@ -1,3 +1,4 @@
+import dedent from 'dedent';
 import { describe, expect, test } from 'vitest';
 import { parse } from '../../src/core/language/parse';
 import { toModel } from '../../src/core/model/to-model';
@@ -87,7 +88,12 @@ describe('what a declaration outside of screens means', () => {
       [{ door: 'widget', label: 'W', opens: call('stay', { name: 'id', value: { text: 's-1' } }) }],
     ],
     [
-      'rule "R" never a beneath b\nrule "S" never a after m.b\nrule "T" always a beneath b\nrule "U" from a always reach b',
+      dedent`
+        rule "R" never a beneath b
+        rule "S" never a after m.b
+        rule "T" always a beneath b
+        rule "U" from a always reach b
+      `,
       'rules',
       [
         { title: 'R', claim: 'never beneath', first: 'a', second: 'b' },
@@ -125,7 +131,11 @@ describe('what a declaration outside of screens means', () => {
       ],
     ],
     [
-      'accept name/no-title on m.a because "x"\naccept plan/no-start because "y"\naccept menu/same-target on "Side drawer" because "z"',
+      dedent`
+        accept name/no-title on m.a because "x"
+        accept plan/no-start because "y"
+        accept menu/same-target on "Side drawer" because "z"
+      `,
       'accepts',
       [
         { rule: 'name/no-title', on: 'm.a', because: 'x' },

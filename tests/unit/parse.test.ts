@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { parse } from '../../src/core/language/parse';
 import type {
   ArgumentListNode,
@@ -259,7 +260,15 @@ describe('names', () => {
     ],
     [
       'a bare name of several modules',
-      'screen a "A" { on "x" push b }\nmodule m {\n  screen b "MB"\n}\nmodule n {\n  screen b "NB"\n}\n',
+      planText`
+        screen a "A" { on "x" push b }
+        module m {
+          screen b "MB"
+        }
+        module n {
+          screen b "NB"
+        }
+      `,
       [null],
     ],
     ['the first of two in one module', 'screen a "A" { on "x" push b }\nscreen b "B1"\nscreen b "B2"\n', ['B1']],
@@ -269,7 +278,18 @@ describe('names', () => {
   test('a module written in two parts is one, and labels carry the module only where they must', () => {
     const plan = resolve(
       parse(
-        'module m by "T" {\n  screen a "A"\n}\nmodule n {\n  screen a "NA"\n  screen b "B"\n}\nmodule m {\n  screen c "C"\n}\n',
+        planText`
+          module m by "T" {
+            screen a "A"
+          }
+          module n {
+            screen a "NA"
+            screen b "B"
+          }
+          module m {
+            screen c "C"
+          }
+        `,
       ),
     );
     expect(

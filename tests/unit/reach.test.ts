@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { parse } from '../../src/core/language/parse';
 import { resolve } from '../../src/core/plan/resolve';
@@ -188,7 +189,13 @@ describe('reach', () => {
   test('what was put off may be shown without what the steps do that come after', () => {
     const plan = resolve(
       parse(
-        'start home\nscreen home "Home" { on "Pay" push paid then back }\nscreen paid "Paid" { needs "card accepted" else push ask then push help }\nscreen ask "Ask" { on "Yes" resume }\nscreen help "Help" {}\n',
+        planText`
+          start home
+          screen home "Home" { on "Pay" push paid then back }
+          screen paid "Paid" { needs "card accepted" else push ask then push help }
+          screen ask "Ask" { on "Yes" resume }
+          screen help "Help" {}
+        `,
       ),
     );
     expect([...mayReach(plan, 'app')].map(({ label }) => label).sort()).toEqual(['ask', 'help', 'home', 'paid']);
@@ -212,7 +219,13 @@ entry widget "Next stay" opens s2
 
   test('going back to a missing screen keeps the last frame, also in an else on an empty stack', () => {
     const { plan, reach } = check(
-      'flag ready\nstart a\nscreen a "A" { link /a under b }\nscreen b "B" { needs ready else push c then back to b }\nscreen c "C" {}\n',
+      planText`
+        flag ready
+        start a
+        screen a "A" { link /a under b }
+        screen b "B" { needs ready else push c then back to b }
+        screen c "C" {}
+      `,
     );
     expect(
       plan.screens.map((screen) => `${screen.label} ${reach.variants[0]!.verdicts[screen.index]!.reachable}`),
@@ -221,7 +234,16 @@ entry widget "Next stay" opens s2
 
   test('Back reveals the first tab’s root whatever it needs', () => {
     const { plan, reach } = check(
-      'flag ready\nstart a\ntabs {\n  "B" b\n  "A" a\n}\nscreen a "A" {}\nscreen b "B" { needs ready else leave "Mail" }\n',
+      planText`
+        flag ready
+        start a
+        tabs {
+          "B" b
+          "A" a
+        }
+        screen a "A" {}
+        screen b "B" { needs ready else leave "Mail" }
+      `,
     );
     const { reachable, walk } = reach.variants[0]!.verdicts[plan.screens.find((screen) => screen.name === 'b')!.index]!;
     expect([reachable, walkLabels(walk!)]).toEqual(['yes', ['Back']]);

@@ -1,6 +1,8 @@
 /** Results: who asks, who answers, and where an answer reaches nobody. */
+import dedent from 'dedent';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { toEnd } from '../../src/core/base/slices';
 import { complete } from '../../src/core/assist/complete';
@@ -157,7 +159,14 @@ describe('a result that reaches nobody', () => {
   });
 
   test('opened by a link', () => {
-    const text = `origin huts:\n${picking('on "Day" push pick gives from', 'link /pick\n  returns text\n  on "Choose" back with chosen')}`;
+    const text = `origin huts:\n${picking(
+      'on "Day" push pick gives from',
+      dedent`
+      link /pick
+        returns text
+        on "Choose" back with chosen
+    `,
+    )}`;
     expect(found(text)).toEqual(['result/lost: chosen (/pick, Choose)']);
   });
 
@@ -165,7 +174,13 @@ describe('a result that reaches nobody', () => {
     const text = picking(
       'on "Start" push form',
       'returns text\n  on "Choose" back with chosen',
-      'screen form "Form" {\n  has day: text\n  on "Day" push pick gives day\n  on "Last" back then push pick gives day\n}\n',
+      planText`
+        screen form "Form" {
+          has day: text
+          on "Day" push pick gives day
+          on "Last" back then push pick gives day
+        }
+      `,
     );
     expect(found(text)).toEqual(['result/lost: chosen (Start, Last, Choose)']);
   });
@@ -175,7 +190,13 @@ describe('a result that reaches nobody', () => {
       picking(
         'on "Start" push form',
         `needs signedIn else ${otherwise}\n  returns text\n  on "Choose" back with chosen`,
-        'screen form "Form" {\n  has day: text\n  on "Day" push pick gives day\n}\nscreen signIn "Sign in" { on "Go" sets signedIn = true then resume }\n',
+        planText`
+          screen form "Form" {
+            has day: text
+            on "Day" push pick gives day
+          }
+          screen signIn "Sign in" { on "Go" sets signedIn = true then resume }
+        `,
       );
     expect(found(signIn('push signIn'))).toEqual([]);
     expect(found(signIn('replace signIn'))).toEqual(['result/lost: chosen (Start, Day, Go, Choose)']);
@@ -325,7 +346,13 @@ describe('walks', () => {
 
 describe('the language', () => {
   test('a plan with results is laid out, and reads back from its model', () => {
-    const text = `${good}walk "Book" {\n  tap "Day"\n  tap "Choose" with chosen = "Friday"\n  expect book beneath book with from = "Friday"\n}\n`;
+    const text = planText`
+      ${good}walk "Book" {
+        tap "Day"
+        tap "Choose" with chosen = "Friday"
+        expect book beneath book with from = "Friday"
+      }
+    `;
     expect(format(text.replaceAll(' gives ', '\n gives '))).not.toBeNull();
     const model = toModel(resolve(parse(text)));
     expect(asModel(model)).toEqual(model);

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { plain } from '../../src/core/rules/parts/message';
 import { Lines } from '../../src/core/language/lines';
@@ -21,7 +22,12 @@ screen hut "Hut" {
 
 /** A list screen with these members, which leads on to everything that is needed for the plan to be sound otherwise. */
 export const list = (members: string): string =>
-  `${head}screen list "Huts" {\n  has stay: Stay, huts: list of Hut, last: HutId?, name: text, beds: int\n${members}\n}\n`;
+  planText`
+    ${head}screen list "Huts" {
+      has stay: Stay, huts: list of Hut, last: HutId?, name: text, beds: int
+    ${members}
+    }
+  `;
 
 /** First line of the members of `list`. */
 export const line = list('').split('\n').length - 3 + 1;

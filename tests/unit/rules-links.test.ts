@@ -1,4 +1,6 @@
+import dedent from 'dedent';
 import { expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { ruleById } from '../../src/core/rules/catalogue';
 import { applyEdits } from '../../src/core/language/edits';
@@ -7,7 +9,17 @@ import { testRules } from './rule-table';
 const begin = 'app "Huts"\norigin https://huts.example\norigin huts:\nstart list\n';
 /** A plan whose list leads to a screen with these arguments and links. */
 const hut = (members: string, more = ''): string =>
-  `${begin}id HutId: int\nchoice Season { summer, winter }\nrecord Hut { id: HutId, name: text }\n${more}screen list "Huts" {\n  on "Hut" push hut\n}\nscreen hut "Hut" {\n${members}\n}\n`;
+  planText`
+    ${begin}id HutId: int
+    choice Season { summer, winter }
+    record Hut { id: HutId, name: text }
+    ${more}screen list "Huts" {
+      on "Hut" push hut
+    }
+    screen hut "Hut" {
+    ${members}
+    }
+  `;
 /** First line of the members of `hut`. */
 const line = hut('').split('\n').length - 2;
 
@@ -127,7 +139,11 @@ testRules([
           at: `${line + 1}:8-13`,
           subject: 'hut',
           fixes: [
-            '12:3-17 takes hutId: HutId and 9:3-3 has hutId: HutId\n   and 9:20-20 (hutId) and 13:3-3 has hut: Hut\n   and 13:8-13 /huts/{hutId}',
+            dedent`
+              12:3-17 takes hutId: HutId and 9:3-3 has hutId: HutId
+                 and 9:20-20 (hutId) and 13:3-3 has hut: Hut
+                 and 13:8-13 /huts/{hutId}
+            `,
           ],
         },
       ],

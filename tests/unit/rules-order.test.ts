@@ -1,3 +1,4 @@
+import { planText } from '../../src/core/base/plan-text';
 import { good, line, list, testRules } from './rule-table';
 
 /** Screens that a menu or tabs lead to, all of them bare. */
@@ -13,7 +14,13 @@ const chain = (...ways: readonly string[]): string => {
     (name, index) =>
       `  screen ${name} "${name.toUpperCase()}" {\n    takes id: int\n${ways[index] ? `    on "On" ${ways[index]}\n` : ''}  }\n`,
   );
-  return `origin huts:\nstart list\nscreen list "List" { on "A" push a(id: 2) }\nmodule m by "M" {\n${screens.join('')}}\n`;
+  return planText`
+    origin huts:
+    start list
+    screen list "List" { on "A" push a(id: 2) }
+    module m by "M" {
+    ${screens.join('')}}
+  `;
 };
 
 testRules([
@@ -69,7 +76,13 @@ testRules([
     ],
     fine: [
       tabs('a', 'b', 'c', 'd', 'e'),
-      `variants p, t\n${tabs('a', 'b', 'c').replace('tabs', 'tabs only p')}${'tabs only t {\n  "A" a\n  "B" b\n  "C" c\n}\n'}`,
+      `variants p, t\n${tabs('a', 'b', 'c').replace('tabs', 'tabs only p')}${planText`
+        tabs only t {
+          "A" a
+          "B" b
+          "C" c
+        }
+      `}`,
     ],
   },
   {
@@ -93,7 +106,11 @@ testRules([
         { at: '2:28-29', subject: 'a', fixes: ['4:3-11 '] },
       ],
       [
-        `start a\nscreen a "A" {}\n${module('m', '  private screen b "B" {}', ' by "M team"')}menu "More" { "B" push b }\n`,
+        planText`
+          start a
+          screen a "A" {}
+          ${module('m', '  private screen b "B" {}', ' by "M team"')}menu "More" { "B" push b }
+        `,
         { at: '6:24-25', subject: 'b', fixes: ['4:3-11 '] },
       ],
       [`start b\n${module('m', '  private screen b "B"')}`, { at: '1:7-8', subject: 'b', fixes: ['3:3-11 '] }],
@@ -202,7 +219,20 @@ testRules([
     fine: [
       'start a\nscreen a\naccept name/no-title on a because "So"\n',
       'app "A"\nscreen a "A"\naccept plan/no-start because "Later"\n',
-      'start a\nscreen a "A" {\n  on "B" push m.b\n  on "C" push n.b\n}\nmodule m {\n  screen b\n}\nmodule n {\n  screen b "B"\n}\naccept name/no-title on m.b because "So"\n',
+      planText`
+        start a
+        screen a "A" {
+          on "B" push m.b
+          on "C" push n.b
+        }
+        module m {
+          screen b
+        }
+        module n {
+          screen b "B"
+        }
+        accept name/no-title on m.b because "So"
+      `,
       `start a\nscreen a "A"\nscreen b "B" {}\naccept reach/stranded on b because "Soon"\n`,
     ],
   },

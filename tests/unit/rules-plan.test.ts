@@ -1,3 +1,4 @@
+import { planText } from '../../src/core/base/plan-text';
 import { good, head, line, list, testRules } from './rule-table';
 
 testRules([
@@ -14,7 +15,16 @@ testRules([
       ],
       [head.replace('start list', 'start lst'), { at: '2:7-10', fixes: ['12:2-2 \n\nscreen lst "Lst" {\n}'] }],
       [
-        `start a\nmodule m {\n  screen b "B" {}\n}\nmodule n {\n  screen b "B" {}\n}\nscreen a "A" { on "b" push b }\n`,
+        planText`
+          start a
+          module m {
+            screen b "B" {}
+          }
+          module n {
+            screen b "B" {}
+          }
+          screen a "A" { on "b" push b }
+        `,
         { at: '8:28-29', fixes: ['8:28-29 m.b', '8:28-29 n.b'] },
       ],
       [
@@ -24,7 +34,20 @@ testRules([
     ],
     fine: [
       list(good),
-      'start a\nmodule m {\n  screen b "B" { on "c" push c }\n  screen c "C" {}\n}\nmodule n {\n  screen c "C" {}\n}\nscreen a "A" {\n  on "b" push m.b\n  on "c" push n.c\n}\n',
+      planText`
+        start a
+        module m {
+          screen b "B" { on "c" push c }
+          screen c "C" {}
+        }
+        module n {
+          screen c "C" {}
+        }
+        screen a "A" {
+          on "b" push m.b
+          on "c" push n.c
+        }
+      `,
     ],
   },
   {

@@ -1,3 +1,4 @@
+import { planText } from '../../src/core/base/plan-text';
 import { good, list, testRules } from './rule-table';
 
 testRules([
@@ -45,14 +46,45 @@ testRules([
       ],
     ],
     fine: [
-      'flag vip\nstart a\nscreen a "A" {\n  on "Lounge" when vip push b\n  on "Join" sets vip = true\n}\nscreen b "B" {}\n',
+      planText`
+        flag vip
+        start a
+        screen a "A" {
+          on "Lounge" when vip push b
+          on "Join" sets vip = true
+        }
+        screen b "B" {}
+      `,
       'start a\nscreen a "A" { on "Lounge" when "open" push b }\nscreen b "B" {}\n',
-      'flag vip\nstart a\nscreen a "A" { on "Lounge" push b }\nscreen b "B" { needs vip else push c }\nscreen c "C" { on "Pay" sets vip = true then resume }\n',
-      'start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" {}\nscreen b "B" {}\n',
+      planText`
+        flag vip
+        start a
+        screen a "A" { on "Lounge" push b }
+        screen b "B" { needs vip else push c }
+        screen c "C" { on "Pay" sets vip = true then resume }
+      `,
+      planText`
+        start a
+        tabs {
+          "A" a
+          "B" b
+        }
+        screen a "A" {}
+        screen b "B" {}
+      `,
       'start a\nmenu "M" { "B" push b }\nscreen a "A" {}\nscreen b "B" {}\n',
       'start a\nscreen a "A" {}\nscreen b "B" { link /b }\n',
       'start a\nentry widget "B" opens b\nscreen a "A" {}\nscreen b "B" {}\n',
-      'variants p, t\nstart a\ntabs only t {\n  "A" a\n  "B" b\n}\nscreen a "A" {}\nscreen b "B" {}\n',
+      planText`
+        variants p, t
+        start a
+        tabs only t {
+          "A" a
+          "B" b
+        }
+        screen a "A" {}
+        screen b "B" {}
+      `,
     ],
   },
   {
@@ -63,7 +95,13 @@ testRules([
         { at: '4:8-12', subject: 'call', walk: ['Call'] },
       ],
       [
-        'start a\nflag in\nevent "Answer" on a sets in = true\nscreen a "A" { on "On" when in push b }\nscreen b "B" {}\n',
+        planText`
+          start a
+          flag in
+          event "Answer" on a sets in = true
+          screen a "A" { on "On" when in push b }
+          screen b "B" {}
+        `,
         { at: '5:8-9', subject: 'b', walk: ['Answer', 'On'] },
       ],
       [
@@ -74,7 +112,13 @@ testRules([
     fine: [
       'start a\nevent "Call" on all present call\nscreen a "A" { on "Calls" push call }\nscreen call "Call" {}\n',
       'start a\nevent "Over" on all reset a\nscreen a "A" { on "B" push b }\nscreen b "B" {}\n',
-      'variants p, t\nstart a\nevent "Call" on all present call\nscreen a "A" { on "Calls" only t push call }\nscreen call "Call" {}\n',
+      planText`
+        variants p, t
+        start a
+        event "Call" on all present call
+        screen a "A" { on "Calls" only t push call }
+        screen call "Call" {}
+      `,
     ],
   },
 ]);

@@ -1,3 +1,4 @@
+import { planText } from '../../src/core/base/plan-text';
 import { testRules } from './rule-table';
 
 /**
@@ -15,7 +16,16 @@ testRules([
     rule: 'reach/variant-only',
     broken: [
       [
-        'variants p, t\nstart a\ntabs only t {\n  "A" a\n  "B" b\n}\nscreen a "A" {}\nscreen b "B" {}\n',
+        planText`
+          variants p, t
+          start a
+          tabs only t {
+            "A" a
+            "B" b
+          }
+          screen a "A" {}
+          screen b "B" {}
+        `,
         { at: '8:8-9', subject: 'b', variant: 'p', fixes: ['8:13-13  only t'] },
       ],
       [
@@ -42,7 +52,15 @@ testRules([
         { at: '5:8-9', subject: 'c', walk: ['W', 'C'] },
       ],
       [
-        'flag ok\nstart a\nscreen a "A" { on "Ok" sets ok = true }\nscreen b "B" {\n  needs ok else push a\n  link /b\n}\n',
+        planText`
+          flag ok
+          start a
+          screen a "A" { on "Ok" sets ok = true }
+          screen b "B" {
+            needs ok else push a
+            link /b
+          }
+        `,
         { at: '4:8-9', subject: 'b', walk: ['Ok', '/b'] },
       ],
     ],
@@ -56,16 +74,36 @@ testRules([
     broken: [
       ['flag vip\nstart a\nscreen a "A" { on "L" when vip leave "x" }\n', { at: '3:28-31', subject: 'a' }],
       [
-        'choice C { x, y }\nflag c: C = x\nstart a\nscreen a "A" {\n  on "Y" when c is y leave "x"\n  on "X" sets c = x\n}\n',
+        planText`
+          choice C { x, y }
+          flag c: C = x
+          start a
+          screen a "A" {
+            on "Y" when c is y leave "x"
+            on "X" sets c = x
+          }
+        `,
         { at: '5:15-21', subject: 'a' },
       ],
       [
-        'flag vip\nstart a\nscreen a "A" { on "In" sets vip = true then push b }\nscreen b "B" { on "Join" when not vip leave "x" otherwise back }\n',
+        planText`
+          flag vip
+          start a
+          screen a "A" { on "In" sets vip = true then push b }
+          screen b "B" { on "Join" when not vip leave "x" otherwise back }
+        `,
         { at: '4:31-38', subject: 'b' },
       ],
     ],
     fine: [
-      'flag vip\nstart a\nscreen a "A" {\n  on "L" when vip leave "x"\n  on "J" sets vip = true\n}\n',
+      planText`
+        flag vip
+        start a
+        screen a "A" {
+          on "L" when vip leave "x"
+          on "J" sets vip = true
+        }
+      `,
       'start a\nscreen a "A" { on "L" when "open" leave "x" }\n',
       'flag vip\nstart a\nscreen a "A" {}\nscreen b "B" { on "L" when vip leave "x" }\n',
     ],
@@ -74,7 +112,14 @@ testRules([
     rule: 'reach/dead-transition',
     broken: [
       [
-        'flag vip\nstart a\nscreen a "A" {\n  on "J" sets vip = true\n  on "L" when vip leave "x" otherwise when not vip leave "y" otherwise leave "z"\n}\n',
+        planText`
+          flag vip
+          start a
+          screen a "A" {
+            on "J" sets vip = true
+            on "L" when vip leave "x" otherwise when not vip leave "y" otherwise leave "z"
+          }
+        `,
         { at: '5:72-81', subject: 'a' },
       ],
       [
@@ -82,12 +127,26 @@ testRules([
         { at: '2:63-72', subject: 'a' },
       ],
       [
-        'flag vip\nstart a\nscreen a "A" {\n  on "J" sets vip = true\n  on "L" when vip or not vip leave "x" otherwise leave "y"\n}\n',
+        planText`
+          flag vip
+          start a
+          screen a "A" {
+            on "J" sets vip = true
+            on "L" when vip or not vip leave "x" otherwise leave "y"
+          }
+        `,
         { at: '5:50-59', subject: 'a' },
       ],
     ],
     fine: [
-      'flag vip\nstart a\nscreen a "A" {\n  on "J" sets vip = true\n  on "L" when vip leave "x" otherwise leave "y"\n}\n',
+      planText`
+        flag vip
+        start a
+        screen a "A" {
+          on "J" sets vip = true
+          on "L" when vip leave "x" otherwise leave "y"
+        }
+      `,
       'start a\nscreen a "A" { on "L" when "q" leave "x" otherwise when "q" leave "y" }\n',
     ],
   },
@@ -103,7 +162,13 @@ testRules([
         { at: '3:8-9', subject: 'b', walk: ['B'], fixes: ['3:39-40  on "A" reset a '] },
       ],
       [
-        'variants p, t\nstart a\nmenu "M" only p { "A" reset a }\nscreen a "A" { on "B" back then push b otherwise back }\nscreen b "B" {}\n',
+        planText`
+          variants p, t
+          start a
+          menu "M" only p { "A" reset a }
+          screen a "A" { on "B" back then push b otherwise back }
+          screen b "B" {}
+        `,
         { at: '5:8-9', subject: 'b', variant: 't', walk: ['B'], fixes: ['5:15-15 \n  on "A" reset a\n'] },
       ],
     ],
@@ -117,15 +182,55 @@ testRules([
     rule: 'reach/trap',
     broken: [
       [
-        'start h\nscreen h "H" {\n  on "A" reset a\n  on "C" push c\n  on "D" push d\n  on "E" push e\n}\nscreen a "A" { on "B" reset b }\nscreen b "B" { on "A" reset a }\nscreen c "C" {}\nscreen d "D" {}\nscreen e "E" {}\n',
+        planText`
+          start h
+          screen h "H" {
+            on "A" reset a
+            on "C" push c
+            on "D" push d
+            on "E" push e
+          }
+          screen a "A" { on "B" reset b }
+          screen b "B" { on "A" reset a }
+          screen c "C" {}
+          screen d "D" {}
+          screen e "E" {}
+        `,
         { at: '8:8-9', subject: 'a', walk: ['A'], fixes: ['8:30-31  on "H" reset h '] },
       ],
       [
-        'start h\nscreen h "H" {\n  on "A" replace a\n  on "C" push c\n  on "D" push d\n}\nscreen a "A" { on "Again" push a }\nscreen c "C" {}\nscreen d "D" {}\n',
+        planText`
+          start h
+          screen h "H" {
+            on "A" replace a
+            on "C" push c
+            on "D" push d
+          }
+          screen a "A" { on "Again" push a }
+          screen c "C" {}
+          screen d "D" {}
+        `,
         { at: '7:8-9', subject: 'a', walk: ['A'], fixes: ['7:33-34  on "H" reset h '] },
       ],
       [
-        'flag f\nstart h\nscreen h "H" {\n  on "A" sets f = true then reset a\n  on "C" push c\n  on "D" push d\n  on "E" push e\n}\nscreen a "A" {\n  on "B" reset b\n  on "H" when not f reset h\n}\nscreen b "B" { on "A" reset a }\nscreen c "C" {}\nscreen d "D" {}\nscreen e "E" {}\n',
+        planText`
+          flag f
+          start h
+          screen h "H" {
+            on "A" sets f = true then reset a
+            on "C" push c
+            on "D" push d
+            on "E" push e
+          }
+          screen a "A" {
+            on "B" reset b
+            on "H" when not f reset h
+          }
+          screen b "B" { on "A" reset a }
+          screen c "C" {}
+          screen d "D" {}
+          screen e "E" {}
+        `,
         { at: '9:8-9', subject: 'a', walk: ['A'] },
       ],
     ],
@@ -147,7 +252,15 @@ testRules([
         { at: '2:12-22', subject: 'b', walk: ['B', 'B'] },
       ],
       [
-        'flag f\nstart a\nscreen a "A" { on "B" when not f push b }\nscreen b "B" {\n  on "F" sets f = true\n  on "A" push a\n}\n',
+        planText`
+          flag f
+          start a
+          screen a "A" { on "B" when not f push b }
+          screen b "B" {
+            on "F" sets f = true
+            on "A" push a
+          }
+        `,
         { at: '6:3-16', subject: 'b', walk: ['B', 'A'], fixes: ['6:10-16 back to a'] },
       ],
       [
@@ -165,7 +278,15 @@ testRules([
     rule: 'stack/back-target-missing',
     broken: [
       [
-        'start a\nscreen a "A" {\n  on "B" push b\n  on "C" push c\n}\nscreen b "B" { on "C" push c }\nscreen c "C" { on "Done" back to b }\n',
+        planText`
+          start a
+          screen a "A" {
+            on "B" push b
+            on "C" push c
+          }
+          screen b "B" { on "C" push c }
+          screen c "C" { on "Done" back to b }
+        `,
         { at: '7:26-35', subject: 'c', walk: ['C', 'Done'], fixes: ['7:26-35 reset b'] },
       ],
       [
@@ -173,7 +294,14 @@ testRules([
         { at: '3:26-37', subject: 'b', walk: ['B', 'Done'] },
       ],
       [
-        'start a\nscreen a "A" { on "B" push b }\nscreen b "B" {\n  link /b under nothing\n  on "Done" back to a\n}\n',
+        planText`
+          start a
+          screen a "A" { on "B" push b }
+          screen b "B" {
+            link /b under nothing
+            on "Done" back to a
+          }
+        `,
         { at: '5:13-22', subject: 'b', walk: ['/b', 'Done'], fixes: ['5:13-22 reset a'] },
       ],
     ],
@@ -187,32 +315,89 @@ testRules([
     rule: 'stack/guarded-revealed',
     broken: [
       [
-        'flag in\nstart a\nscreen a "A" { on "In" sets in = true then push p }\nscreen p "P" {\n  needs in else back\n  on "Q" push q\n}\nscreen q "Q" { on "Out" sets in = false }\n',
+        planText`
+          flag in
+          start a
+          screen a "A" { on "In" sets in = true then push p }
+          screen p "P" {
+            needs in else back
+            on "Q" push q
+          }
+          screen q "Q" { on "Out" sets in = false }
+        `,
         { at: '5:3-21', subject: 'p', walk: ['In', 'Q', 'Out', 'Back'], fixes: ['8:40-40  then reset a'] },
       ],
       [
-        'flag in\nstart a\nscreen a "A" { on "In" sets in = true then push p }\nscreen p "P" {\n  needs in else back\n  on "Q" push q\n}\nscreen q "Q" { on "Out" sets in = false then back }\n',
+        planText`
+          flag in
+          start a
+          screen a "A" { on "In" sets in = true then push p }
+          screen p "P" {
+            needs in else back
+            on "Q" push q
+          }
+          screen q "Q" { on "Out" sets in = false then back }
+        `,
         { at: '5:3-21', subject: 'p', walk: ['In', 'Q', 'Out'], fixes: ['8:50-50  then reset a'] },
       ],
       [
-        'flag in = true\nstart p\nscreen p "P" {\n  needs in else push a\n  on "A" push a\n}\nscreen a "A" { on "Out" sets in = false then push b }\nscreen b "B" {}\n',
+        planText`
+          flag in = true
+          start p
+          screen p "P" {
+            needs in else push a
+            on "A" push a
+          }
+          screen a "A" { on "Out" sets in = false then push b }
+          screen b "B" {}
+        `,
         { at: '4:3-23', subject: 'p', walk: ['A', 'Out', 'Back', 'Back'] },
       ],
     ],
     fine: [
-      'flag in\nstart a\nscreen a "A" { on "In" sets in = true then push p }\nscreen p "P" {\n  needs in else back\n  on "Out" sets in = false then reset a\n}\n',
-      'flag in\nstart a\nscreen a "A" { on "In" sets in = true then push p }\nscreen p "P" {\n  needs in else back\n  on "Q" push q\n}\nscreen q "Q" { on "Out" sets in = false then back past p }\n',
+      planText`
+        flag in
+        start a
+        screen a "A" { on "In" sets in = true then push p }
+        screen p "P" {
+          needs in else back
+          on "Out" sets in = false then reset a
+        }
+      `,
+      planText`
+        flag in
+        start a
+        screen a "A" { on "In" sets in = true then push p }
+        screen p "P" {
+          needs in else back
+          on "Q" push q
+        }
+        screen q "Q" { on "Out" sets in = false then back past p }
+      `,
     ],
   },
   {
     rule: 'stack/rule-broken',
     broken: [
       [
-        'start a\nscreen a "A" { on "P" push p }\nscreen p "P" { on "R" push r }\nscreen r "R" {}\nrule "Once" never p beneath r\n',
+        planText`
+          start a
+          screen a "A" { on "P" push p }
+          screen p "P" { on "R" push r }
+          screen r "R" {}
+          rule "Once" never p beneath r
+        `,
         { at: '5:1-30', subject: 'Once', walk: ['P', 'R'], fixes: ['3:23-23 back past p then '] },
       ],
       [
-        'start a\nscreen a "A" { on "P" push p }\nscreen p "P" { on "X" push x }\nscreen x "X" { on "R" push r }\nscreen r "R" {}\nrule "Deep" never p beneath r\n',
+        planText`
+          start a
+          screen a "A" { on "P" push p }
+          screen p "P" { on "X" push x }
+          screen x "X" { on "R" push r }
+          screen r "R" {}
+          rule "Deep" never p beneath r
+        `,
         { at: '6:1-30', subject: 'Deep', walk: ['P', 'X', 'R'], fixes: ['4:23-23 back past p then '] },
       ],
       [
@@ -220,19 +405,63 @@ testRules([
         { at: '4:1-33', subject: 'Not twice', walk: ['B', 'Back'] },
       ],
       [
-        'start a\nscreen a "A" {\n  on "B" push b\n  on "C" reset c\n}\nscreen b "B" { on "C" push c }\nscreen c "C" {}\nrule "On b" always b beneath c\n',
+        planText`
+          start a
+          screen a "A" {
+            on "B" push b
+            on "C" reset c
+          }
+          screen b "B" { on "C" push c }
+          screen c "C" {}
+          rule "On b" always b beneath c
+        `,
         { at: '8:1-31', subject: 'On b', walk: ['C'] },
       ],
       [
-        'flag f\nstart a\nscreen a "A" {\n  on "B" push b\n  on "C" when not f push c\n}\nscreen b "B" { on "Lock" sets f = true }\nscreen c "C" {}\nrule "All see c" from a always reach c\n',
+        planText`
+          flag f
+          start a
+          screen a "A" {
+            on "B" push b
+            on "C" when not f push c
+          }
+          screen b "B" { on "Lock" sets f = true }
+          screen c "C" {}
+          rule "All see c" from a always reach c
+        `,
         { at: '9:1-39', subject: 'All see c', walk: ['B', 'Lock', 'Back'] },
       ],
     ],
     fine: [
-      'start a\nscreen a "A" { on "P" push p }\nscreen p "P" { on "R" back past p then push r }\nscreen r "R" {}\nrule "Once" never p beneath r\n',
+      planText`
+        start a
+        screen a "A" { on "P" push p }
+        screen p "P" { on "R" back past p then push r }
+        screen r "R" {}
+        rule "Once" never p beneath r
+      `,
       'start a\nscreen a "A" { on "B" reset b }\nscreen b "B" {}\nrule "Not twice" never a after b\n',
-      'start a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" {}\nrule "On b" always b beneath c\n',
-      'flag f\nstart a\nscreen a "A" {\n  on "B" push b\n  on "C" when not f push c\n}\nscreen b "B" {\n  on "Lock" sets f = true\n  on "Free" sets f = false\n}\nscreen c "C" {}\nrule "All see c" from a always reach c\n',
+      planText`
+        start a
+        screen a "A" { on "B" push b }
+        screen b "B" { on "C" push c }
+        screen c "C" {}
+        rule "On b" always b beneath c
+      `,
+      planText`
+        flag f
+        start a
+        screen a "A" {
+          on "B" push b
+          on "C" when not f push c
+        }
+        screen b "B" {
+          on "Lock" sets f = true
+          on "Free" sets f = false
+        }
+        screen c "C" {}
+        rule "All see c" from a always reach c
+      `,
     ],
   },
   {
@@ -244,12 +473,26 @@ testRules([
         { at: '4:14-26', subject: 'a', fixes: ['4:14-21 replace'] },
       ],
       [
-        'flag f\nstart a\nscreen a "A" {\n  takes n: int = 1\n  on "Again" sets f = true then push a(n: n)\n}\n',
+        planText`
+          flag f
+          start a
+          screen a "A" {
+            takes n: int = 1
+            on "Again" sets f = true then push a(n: n)
+          }
+        `,
         { at: '5:33-45', subject: 'a', fixes: ['5:33-37 replace'] },
       ],
     ],
     fine: [
-      'start a\nscreen a "A" {\n  takes n: int = 1\n  has m: int\n  on "Next" push a(n: m)\n}\n',
+      planText`
+        start a
+        screen a "A" {
+          takes n: int = 1
+          has m: int
+          on "Next" push a(n: m)
+        }
+      `,
       'start a\nscreen a "A" { on "Again" replace a }\n',
     ],
   },
@@ -264,8 +507,27 @@ testRules([
       [ticketed('rule "R" never hall after vault\nrule "S" from hall always reach vault\n'), { at: '3:1-5' }],
     ],
     fine: [
-      'start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "B" switch b then push c }\nscreen b "B" {}\nscreen c "C" {}\nrule "R" never a beneath c\n',
-      'start a\ntabs {\n  "A" a\n  "B" b\n}\nscreen a "A" { on "B" push c then switch b }\nscreen b "B" {}\nscreen c "C" {}\n',
+      planText`
+        start a
+        tabs {
+          "A" a
+          "B" b
+        }
+        screen a "A" { on "B" switch b then push c }
+        screen b "B" {}
+        screen c "C" {}
+        rule "R" never a beneath c
+      `,
+      planText`
+        start a
+        tabs {
+          "A" a
+          "B" b
+        }
+        screen a "A" { on "B" push c then switch b }
+        screen b "B" {}
+        screen c "C" {}
+      `,
       tabbed('push pay', 'sets a = true then reset home', 'rule "R" from pay always reach home\n'),
       tabbed('push pay', 'sets a = true', 'rule "R" never more beneath pay\n'),
       tabbed('push pay', 'sets a = true', ''),
@@ -277,7 +539,15 @@ testRules([
     rule: 'walk/broken',
     broken: [
       [
-        'start a\nscreen a "A" { on "See b" push b }\nscreen b "B" {}\nwalk "W" {\n  tap "Se b"\n  expect b\n}\n',
+        planText`
+          start a
+          screen a "A" { on "See b" push b }
+          screen b "B" {}
+          walk "W" {
+            tap "Se b"
+            expect b
+          }
+        `,
         { at: '5:3-13', subject: 'W', fixes: ['5:7-13 "See b"'] },
       ],
       [
@@ -293,12 +563,26 @@ testRules([
         { at: '4:20-38', subject: 'W' },
       ],
       [
-        'start a\nscreen a "A" { on "P" when "paid" push b otherwise push c }\nscreen b "B" {}\nscreen c "C" {}\nwalk "W" { tap "P" if "paid" expect c }\n',
+        planText`
+          start a
+          screen a "A" { on "P" when "paid" push b otherwise push c }
+          screen b "B" {}
+          screen c "C" {}
+          walk "W" { tap "P" if "paid" expect c }
+        `,
         { at: '5:30-38', subject: 'W' },
       ],
       ['start a\nscreen a "A" { on "P" back }\nwalk "W" { tap "P" back }\n', { at: '3:20-24', subject: 'W' }],
       [
-        'start a\nid N: int\nscreen a "A" {\n  takes n: N = 1\n  link /a/{n}\n}\nwalk "W" { open /a/one }\n',
+        planText`
+          start a
+          id N: int
+          screen a "A" {
+            takes n: N = 1
+            link /a/{n}
+          }
+          walk "W" { open /a/one }
+        `,
         { at: '7:12-23', subject: 'W' },
       ],
       [
@@ -308,10 +592,59 @@ testRules([
     ],
     fine: [
       'start a\nscreen a "A" { on "P" back }\nwalk "W" { tap "P" }\n',
-      'start a\nid N: int\nscreen a "A" {}\nscreen b "B" {\n  takes n: N\n  link /b/{n}\n}\nentry page "Page" opens /b/7\nwalk "W" {\n  open /b/12\n  expect b beneath a\n  open "Page"\n}\n',
-      'start a\nscreen a "A" { on "P" when "paid" push b otherwise push c }\nscreen b "B" {}\nscreen c "C" {}\nwalk "W" {\n  tap "P" unless "paid"\n  expect c beneath a\n  back\n  tap "P"\n  expect b\n}\n',
-      'flag f\nstart a\nscreen a "A" { on "B" when f push b }\nscreen b "B" {}\nwalk "W" {\n  set f = true\n  tap "B"\n  expect b\n}\n',
-      'variants p, t\nstart a\ntabs only t {\n  "A" a\n  "B" b\n}\nscreen a "A" {}\nscreen b "B" only t {}\nwalk "W" {\n  tab "B"\n  expect b beneath a\n}\n',
+      planText`
+        start a
+        id N: int
+        screen a "A" {}
+        screen b "B" {
+          takes n: N
+          link /b/{n}
+        }
+        entry page "Page" opens /b/7
+        walk "W" {
+          open /b/12
+          expect b beneath a
+          open "Page"
+        }
+      `,
+      planText`
+        start a
+        screen a "A" { on "P" when "paid" push b otherwise push c }
+        screen b "B" {}
+        screen c "C" {}
+        walk "W" {
+          tap "P" unless "paid"
+          expect c beneath a
+          back
+          tap "P"
+          expect b
+        }
+      `,
+      planText`
+        flag f
+        start a
+        screen a "A" { on "B" when f push b }
+        screen b "B" {}
+        walk "W" {
+          set f = true
+          tap "B"
+          expect b
+        }
+      `,
+      planText`
+        variants p, t
+        start a
+        tabs only t {
+          "A" a
+          "B" b
+        }
+        screen a "A" {}
+        screen b "B" only t {}
+        walk "W" {
+          tab "B"
+          expect b beneath a
+        }
+      `,
     ],
   },
 ]);

@@ -1,7 +1,19 @@
+import { planText } from '../../src/core/base/plan-text';
 import { good, head, line, list, testRules } from './rule-table';
 
 const packed = (given: string): string =>
-  `start a\nrecord Hut { name: text, beds: int, height: int }\nrecord Stay { hut: Hut, n: int }\nscreen a "A" {\n  on "B" push b(${given})\n  has hut: Hut, s: Stay\n}\nscreen b "B" {\n  takes a: text, b: int, c: int, d: int?\n}\n`;
+  planText`
+    start a
+    record Hut { name: text, beds: int, height: int }
+    record Stay { hut: Hut, n: int }
+    screen a "A" {
+      on "B" push b(${given})
+      has hut: Hut, s: Stay
+    }
+    screen b "B" {
+      takes a: text, b: int, c: int, d: int?
+    }
+  `;
 
 const zoomed = (first: string, second: string, type = 'int', initial = ''): string =>
   `start list\nid ItemId: int\nchoice Zoom { near, far }\nscreen list "L" { on "A" push map(zoom: ${first})   on "B" push map(zoom: ${second})   has level: int }\nscreen map "M" {\n  takes zoom: ${type}${initial}\n}\n`;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { addToPath, addToQuery, moveToPath, moveToQuery, setApart, takeOut } from '../../src/core/edit/patterns';
 import { arrivalOf } from '../../src/core/walk/arrival';
@@ -110,7 +111,17 @@ describe('what a URL does', () => {
 
   test('where what happens instead leaves the app', () => {
     const left = check(
-      'app "A"\norigin a:\nstart a\nflag open\nscreen a "A"\nscreen b "B" {\n  needs open else back\n  link /b under a\n}\n',
+      planText`
+        app "A"
+        origin a:
+        start a
+        flag open
+        screen a "A"
+        screen b "B" {
+          needs open else back
+          link /b under a
+        }
+      `,
     ).plan;
     expect(new UrlReader(left, null).card('/b')).toMatchObject({
       state: 'gated',
@@ -175,7 +186,19 @@ describe('what a URL does', () => {
   test('what takes one condition to hold at one use and to fail at another is among the results', () => {
     // Both screens of the stack have a hut of their own. Where one of them lacks what it needs, the app is left.
     const { plan } = check(
-      'start home\nrecord Hut { ref: text? }\nscreen home "Home" {\n  has hut: Hut\n  needs hut.ref is not given else close\n}\nscreen goal "Goal" {\n  has hut: Hut\n  needs hut.ref is given else close\n}\nentry widget "Goal" opens goal\n',
+      planText`
+        start home
+        record Hut { ref: text? }
+        screen home "Home" {
+          has hut: Hut
+          needs hut.ref is not given else close
+        }
+        screen goal "Goal" {
+          has hut: Hut
+          needs hut.ref is given else close
+        }
+        entry widget "Goal" opens goal
+      `,
     );
     const { cold } = arrivalOf(plan, new Walker(plan, 'app', new Data(plan)), {
       kind: 'entry',
@@ -214,7 +237,18 @@ describe('what a URL does', () => {
 test('the tree’s rows are in the order in which a URL tries them', () => {
   const card = linksCard(
     check(
-      `${huts}screen more "More" {\n  takes a: text?, b: int?, rest: text?\n  link /\n  link /mine{/rest*}\n  link /mine/{a}\n  link /mine/{b}/x\n  link /mine/{b}\n  link /mine/new.html\n  link https://huts.example/mine/{a}/y\n}\n`,
+      planText`
+        ${huts}screen more "More" {
+          takes a: text?, b: int?, rest: text?
+          link /
+          link /mine{/rest*}
+          link /mine/{a}
+          link /mine/{b}/x
+          link /mine/{b}
+          link /mine/new.html
+          link https://huts.example/mine/{a}/y
+        }
+      `,
     ),
     { urls: '' },
     'phone',

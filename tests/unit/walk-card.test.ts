@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { plain } from '../../src/core/rules/parts/message';
 import { walkCard, type WalkCard, type WalkRequest } from '../../src/core/report/walk-card';
@@ -82,8 +83,15 @@ describe('the phone', () => {
   });
 
   test('greys out what cannot happen now, with what would have to hold', () => {
-    const text =
-      'flag f\nstart a\nscreen a "A" {\n on "Go" when f push b\n on "Set" sets f = true\n}\nscreen b "B" {}\n';
+    const text = planText`
+      flag f
+      start a
+      screen a "A" {
+       on "Go" when f push b
+       on "Set" sets f = true
+      }
+      screen b "B" {}
+    `;
     expect(offer(walked('', { text, variant: 'app' }), 'Go')).toMatchObject({
       outcomes: [],
       lacks: 'f',
@@ -97,8 +105,15 @@ describe('the phone', () => {
   });
 
   test('tells apart controls of one name by what they show', () => {
-    const text =
-      'start a\nscreen a "A" {\n on "Go" when "x" push b\n on "Go" push c\n}\nscreen b "B" {}\nscreen c "C" {}\n';
+    const text = planText`
+      start a
+      screen a "A" {
+       on "Go" when "x" push b
+       on "Go" push c
+      }
+      screen b "B" {}
+      screen c "C" {}
+    `;
     const card = walked('', { text, variant: 'app' });
     const steps = card.phone!.offers.flatMap(({ head, outcomes: all }) => all.map(({ tail }) => head + tail));
     expect(steps).toEqual(['tap "Go" if "x" expect b', 'tap "Go" expect c', 'back']);
@@ -107,8 +122,12 @@ describe('the phone', () => {
   });
 
   test('two conditions in one tap are both told', () => {
-    const text =
-      'start a\nscreen a "A" { on "Go" when "x" push b otherwise push a }\nscreen b "B" { needs "y" else push c }\nscreen c "C" {}\n';
+    const text = planText`
+      start a
+      screen a "A" { on "Go" when "x" push b otherwise push a }
+      screen b "B" { needs "y" else push c }
+      screen c "C" {}
+    `;
     expect(outcomes(walked('', { text, variant: 'app' }), 'Go')).toEqual([
       'push b if "x" if "y" → b',
       'push b if "x" unless "y" → c',
@@ -185,8 +204,20 @@ describe('the walk so far', () => {
 });
 
 describe('kept walks', () => {
-  const text =
-    'start a\nscreen a "A" {\n on "B" push b\n on "C" push c\n}\nscreen b "B" { on "Out" back past a }\nscreen c "C" {}\nwalk "Out" {\n tap "B"\n tap "Out"\n}\nwalk "Odd" { tap "Nowhere" }\n';
+  const text = planText`
+    start a
+    screen a "A" {
+     on "B" push b
+     on "C" push c
+    }
+    screen b "B" { on "Out" back past a }
+    screen c "C" {}
+    walk "Out" {
+     tap "B"
+     tap "Out"
+    }
+    walk "Odd" { tap "Nowhere" }
+  `;
 
   test('are replayed, and what they use is counted', () => {
     const { kept, coverage } = walked('', { text, variant: 'app' });

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { parse } from '../../src/core/language/parse';
 import type { Plan } from '../../src/core/plan/model';
 import { resolve } from '../../src/core/plan/resolve';
@@ -96,7 +97,17 @@ describe('what each step does to the stack', () => {
 
 describe('flags', () => {
   const flagged = (on: string): string =>
-    `choice Tier { plain, gold }\nflag ready\nflag tier: Tier\nstart a\nscreen a "A" {\n${on}\n}\nscreen b "B"\nscreen c "C"\n`;
+    planText`
+      choice Tier { plain, gold }
+      flag ready
+      flag tier: Tier
+      start a
+      screen a "A" {
+      ${on}
+      }
+      screen b "B"
+      screen c "C"
+    `;
   test.each<[on: string, taps: string[], after: string]>([
     ['on "Go" when ready push b', ['Go'], 'left'],
     ['on "Go" when ready push b otherwise push c', ['Go'], 'a c'],
@@ -235,8 +246,16 @@ entry widget "Widget" opens b
   ])('%j builds its stack', (taps, after) => expect(walk(linked, taps)).toEqual([after]));
 
   test('a link whose stack stands on a tab’s root builds on that tab, and the others hold theirs', () => {
-    const text =
-      'start a\ntabs {\n  "One" a\n  "Two" b\n}\nscreen a "A" { on "Deep" push c }\nscreen b "B" {}\nscreen c "C" { link /c under b }\n';
+    const text = planText`
+      start a
+      tabs {
+        "One" a
+        "Two" b
+      }
+      screen a "A" { on "Deep" push c }
+      screen b "B" {}
+      screen c "C" { link /c under b }
+    `;
     expect(walk(text, ['Deep', '/c'])).toEqual(['- | a | *b c']);
   });
 });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { keepWalks } from '../../src/core/propose/keep-walk';
 import { applyEdits } from '../../src/core/language/edits';
@@ -153,18 +154,51 @@ describe('a walk that is kept', () => {
     [
       'behind the last one',
       'start a\nwalk "V" { back }  # leaves\nscreen a "A"\n',
-      'start a\nwalk "V" { back }  # leaves\n\nwalk "W" {\n  back\n}\nscreen a "A"\n',
+      planText`
+        start a
+        walk "V" { back }  # leaves
+
+        walk "W" {
+          back
+        }
+        screen a "A"
+      `,
     ],
     [
       'behind the last rule',
       'rule "R" never a beneath a\nscreen a "A"\n',
-      'rule "R" never a beneath a\n\nwalk "W" {\n  back\n}\nscreen a "A"\n',
+      planText`
+        rule "R" never a beneath a
+
+        walk "W" {
+          back
+        }
+        screen a "A"
+      `,
     ],
-    ['at the end', 'start a\nscreen a "A"', 'start a\nscreen a "A"\n\nwalk "W" {\n  back\n}\n'],
+    [
+      'at the end',
+      'start a\nscreen a "A"',
+      planText`
+      start a
+      screen a "A"
+
+      walk "W" {
+        back
+      }
+    `,
+    ],
     [
       'under a name of its own',
       'walk "W" {}\nwalk "W 2" {}\n',
-      'walk "W" {}\nwalk "W 2" {}\n\nwalk "W 3" {\n  back\n}\n',
+      planText`
+        walk "W" {}
+        walk "W 2" {}
+
+        walk "W 3" {
+          back
+        }
+      `,
     ],
   ])('stands %s', (_where, text, after) =>
     expect(applyEdits(text, keepWalks(planOf(text), [{ title: 'W', steps: ['back'] }]))).toBe(after),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { planText } from '../../src/core/base/plan-text';
 import { demo } from '../demo';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
@@ -20,15 +21,43 @@ test('the walk of every finding can be walked and shows its fault, on the demo a
 test.each([
   [
     'a start that is put off shows all of the ring',
-    'start a\nmenu "M" { "A" push a }\nscreen a "A" as sheet { needs "luck" else push b then push a }\nscreen b "B" {}\n',
+    planText`
+      start a
+      menu "M" { "A" push a }
+      screen a "A" as sheet { needs "luck" else push b then push a }
+      screen b "B" {}
+    `,
   ],
   [
     'a link has taken the start away',
-    'start c\nscreen a "A" only phone { needs "luck" else push a }\nscreen b "B" { link /b under a }\nscreen c "C" { needs "more" else switch b }\nmenu "M" {\n  "I" push c then push a\n  "J" replace b\n}\nvariants phone, tablet\n',
+    planText`
+      start c
+      screen a "A" only phone { needs "luck" else push a }
+      screen b "B" { link /b under a }
+      screen c "C" { needs "more" else switch b }
+      menu "M" {
+        "I" push c then push a
+        "J" replace b
+      }
+      variants phone, tablet
+    `,
   ],
   [
     'something else has replaced the start',
-    'start c\nchoice Tier { plain, gold }\nflag ready\nflag tier: Tier = plain\nscreen a "A" { needs ready else push a }\nscreen c "C" as dialog {\n  needs not tier is gold or ready else reset d\n  on "T" back to a then replace c then sets ready = true\n  on "U" when not ready sets tier = gold otherwise push a\n}\nscreen d "D" { on "T" push c }\nmenu "M" { "I" push d then push a }\n',
+    planText`
+      start c
+      choice Tier { plain, gold }
+      flag ready
+      flag tier: Tier = plain
+      screen a "A" { needs ready else push a }
+      screen c "C" as dialog {
+        needs not tier is gold or ready else reset d
+        on "T" back to a then replace c then sets ready = true
+        on "U" when not ready sets tier = gold otherwise push a
+      }
+      screen d "D" { on "T" push c }
+      menu "M" { "I" push d then push a }
+    `,
   ],
 ])('a ring is walked round where %s', (_where, text) => {
   expect(expectWalksToReplay(text)).toBeGreaterThan(0);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
+import { planText } from '../../../src/core/base/plan-text';
 import { pair } from '../../../src/core/compare/pairing/pair';
 import { planChanges } from '../../../src/core/compare/changes/plan-changes';
 import { rename, renameableAt } from '../../../src/core/edit/rename';
@@ -71,8 +72,18 @@ describe('a rename', () => {
 
   test('that is not sure is a guess', () => {
     const shared = 'on "Hut" push a\n on "Row" push a\n on "Up" back\n';
-    const before = `start a\nscreen a "A" { on "Huts" push huts }\nscreen huts "Huts" { takes near: text?\n ${shared} on "Map" leave "Map" }\n`;
-    const after = `start a\nscreen a "A" { on "Cabins" push cabins }\nscreen cabins "Cabins" { takes by: int?\n ${shared} }\n`;
+    const before = planText`
+      start a
+      screen a "A" { on "Huts" push huts }
+      screen huts "Huts" { takes near: text?
+       ${shared} on "Map" leave "Map" }
+    `;
+    const after = planText`
+      start a
+      screen a "A" { on "Cabins" push cabins }
+      screen cabins "Cabins" { takes by: int?
+       ${shared} }
+    `;
     const { changes } = planChanges(planOf(before), planOf(after));
     expect(
       changes.flatMap((change) => (change.kind === 'removed' ? [[change.part.name, change.guess]] : [])),

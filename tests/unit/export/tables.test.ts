@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { expect, test } from 'vitest';
+import { planText } from '../../../src/core/base/plan-text';
 import { exportPlan } from '../../../src/core/export/export';
 import { demo, demoCounts, demoFindings } from '../../demo';
 import { jobOf } from './jobs';
@@ -51,7 +52,15 @@ test('count what the check counts', () => {
 
 test('hold no formula that a spreadsheet would run', () => {
   const csv = textsOf(
-    'app "A"\nstart a\nscreen a "=1+1" {\n  on "+2" push a\n  on "@x" push a\n  on "-3" push a\n}\n',
+    planText`
+      app "A"
+      start a
+      screen a "=1+1" {
+        on "+2" push a
+        on "@x" push a
+        on "-3" push a
+      }
+    `,
     'csv',
   );
   for (const table of csv.values())

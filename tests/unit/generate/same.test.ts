@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { planText } from '../../../src/core/base/plan-text';
 import { generate } from '../../../src/core/generate/generate';
 import { codeLanguages } from '../../../src/core/generate/languages';
 import { parse } from '../../../src/core/language/parse';
@@ -52,7 +53,15 @@ test.each(codeLanguages)('%s is the same text each time, and in any order of dec
 
 test('an origin that does not read takes no other one with it', () => {
   const plan = planOf(
-    'app "A"\norigin https://a b\norigin https://hütte.example\nstart a\nscreen a "A" {\n  link /a under nothing\n}\n',
+    planText`
+      app "A"
+      origin https://a b
+      origin https://hütte.example
+      start a
+      screen a "A" {
+        link /a under nothing
+      }
+    `,
   );
   for (const language of ['kotlin', 'swift', 'dart'] as const) {
     const links = generate(plan, language).files.find(({ path }) => /^links\./i.test(path))!.text;

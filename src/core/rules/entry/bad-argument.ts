@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import { nearestTo } from '../../links/near';
 import { spaceOf, type Matched } from '../../links/space';
@@ -14,10 +15,32 @@ export const badArgument: Rule = {
   explanation:
     'A path value that does not have the argument’s type opens nothing. A query name that the pattern does ' +
     'not declare is ignored, and so is its value.',
-  wrong:
-    'app "Huts"\norigin huts:\nstart list\nentry shortcut "First hut" opens /huts/one\nscreen list "Huts" {\n  on "First" push hut\n}\nscreen hut "Hut" {\n  takes hutId: int = 1\n  link /huts/{hutId}\n}\n',
-  right:
-    'app "Huts"\norigin huts:\nstart list\nentry shortcut "First hut" opens /huts/1\nscreen list "Huts" {\n  on "First" push hut\n}\nscreen hut "Hut" {\n  takes hutId: int = 1\n  link /huts/{hutId}\n}\n',
+  wrong: planText`
+    app "Huts"
+    origin huts:
+    start list
+    entry shortcut "First hut" opens /huts/one
+    screen list "Huts" {
+      on "First" push hut
+    }
+    screen hut "Hut" {
+      takes hutId: int = 1
+      link /huts/{hutId}
+    }
+  `,
+  right: planText`
+    app "Huts"
+    origin huts:
+    start list
+    entry shortcut "First hut" opens /huts/1
+    screen list "Huts" {
+      on "First" push hut
+    }
+    screen hut "Hut" {
+      takes hutId: int = 1
+      link /huts/{hutId}
+    }
+  `,
   *check({ plan }) {
     for (const opening of entriesOpening(plan)) {
       const { entry, url, found, variant } = opening;

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { corrected, nearestTo } from '../../links/near';
 import { isPattern, spaceOf } from '../../links/space';
 import { isIn, type Entry, type Plan } from '../../plan/model';
@@ -18,10 +19,24 @@ export const unresolved: Rule = {
   explanation:
     'The shortcut, widget or notification does nothing, or opens the start of the app. Write a URL that ' +
     'matches a pattern of the plan, or open the screen by its name.',
-  wrong:
-    'app "Huts"\norigin huts:\nstart list\nentry shortcut "Huts" opens /hut\nscreen list "Huts" {\n  link /huts\n}\n',
-  right:
-    'app "Huts"\norigin huts:\nstart list\nentry shortcut "Huts" opens /huts\nscreen list "Huts" {\n  link /huts\n}\n',
+  wrong: planText`
+    app "Huts"
+    origin huts:
+    start list
+    entry shortcut "Huts" opens /hut
+    screen list "Huts" {
+      link /huts
+    }
+  `,
+  right: planText`
+    app "Huts"
+    origin huts:
+    start list
+    entry shortcut "Huts" opens /huts
+    screen list "Huts" {
+      link /huts
+    }
+  `,
   *check({ plan }) {
     for (const { entry, url, found, variant } of entriesOpening(plan)) {
       if (found.kind === 'matched') continue;

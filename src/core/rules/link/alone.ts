@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { isIn, mayBeLeftOut, type Link, type Plan } from '../../plan/model';
 import { toldIn } from '../parts/link-spaces';
 import { inPattern } from '../parts/links-parts';
@@ -12,10 +13,28 @@ export const alone: Rule = {
   explanation:
     'Whoever follows the link cannot get to the rest of the app: there is no header arrow, and Back leads ' +
     'out. Build the stack beneath that a user has who tapped there: write “under” and the screens.',
-  wrong:
-    'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  on "About" push about\n}\nscreen about "About" {\n  link /about under nothing\n}\n',
-  right:
-    'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  on "About" push about\n}\nscreen about "About" {\n  link /about under list\n}\n',
+  wrong: planText`
+    app "Huts"
+    origin huts:
+    start list
+    screen list "Huts" {
+      on "About" push about
+    }
+    screen about "About" {
+      link /about under nothing
+    }
+  `,
+  right: planText`
+    app "Huts"
+    origin huts:
+    start list
+    screen list "Huts" {
+      on "About" push about
+    }
+    screen about "About" {
+      link /about under list
+    }
+  `,
   *check({ plan }) {
     for (const screen of plan.screens) {
       for (const link of screen.links) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import type { TextRange } from '../../language/range';
 import { maximumVariables } from '../../base/limits';
@@ -18,10 +19,24 @@ export const invalid: Rule = {
     '{/name*} for the rest of the path, {?name,name} for the query. An origin is a scheme and a host, such as ' +
     'https://huts.example, or a scheme of the app, such as huts:. To tie a pattern to one origin, begin it ' +
     'with that origin.',
-  wrong:
-    'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts?day={day}\n}\n',
-  right:
-    'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?day}\n}\n',
+  wrong: planText`
+    app "Huts"
+    origin https://huts.example
+    start list
+    screen list "Huts" {
+      takes day: date?
+      link /huts?day={day}
+    }
+  `,
+  right: planText`
+    app "Huts"
+    origin https://huts.example
+    start list
+    screen list "Huts" {
+      takes day: date?
+      link /huts{?day}
+    }
+  `,
   *check({ plan }) {
     const origins = plan.origins.flatMap((text) => readOrigin(text) ?? []);
     for (const declaration of plan.tree.declarations) {

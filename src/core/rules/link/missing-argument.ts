@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import { giveDefault, makeOptional } from '../../edit/arguments';
 import { addToPath, moveToPath } from '../../edit/patterns';
@@ -19,10 +20,32 @@ export const missingArgument: Rule = {
     'The screen opens with nothing to show, in the hands of whoever tapped the link. Put required arguments ' +
     'into the path: every part of a query can be missing. Or give the argument a default, or make it ' +
     'optional.',
-  wrong:
-    'app "Huts"\norigin https://huts.example\nstart hut\nscreen hut "Hut" {\n  takes hutId: int = 1\n  on "Map" push map(hutId)\n}\nscreen map "Map" {\n  takes hutId: int\n  link /map{?hutId}\n}\n',
-  right:
-    'app "Huts"\norigin https://huts.example\nstart hut\nscreen hut "Hut" {\n  takes hutId: int = 1\n  on "Map" push map(hutId)\n}\nscreen map "Map" {\n  takes hutId: int\n  link /map/{hutId}\n}\n',
+  wrong: planText`
+    app "Huts"
+    origin https://huts.example
+    start hut
+    screen hut "Hut" {
+      takes hutId: int = 1
+      on "Map" push map(hutId)
+    }
+    screen map "Map" {
+      takes hutId: int
+      link /map{?hutId}
+    }
+  `,
+  right: planText`
+    app "Huts"
+    origin https://huts.example
+    start hut
+    screen hut "Hut" {
+      takes hutId: int = 1
+      on "Map" push map(hutId)
+    }
+    screen map "Map" {
+      takes hutId: int
+      link /map/{hutId}
+    }
+  `,
   *check({ plan }) {
     for (const { screen, link, template } of eachTemplate(plan)) {
       for (const parameter of screen.parameters) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { asSegment } from '../../edit/patterns';
 import { originAt } from '../../links/origin';
 import { inPattern } from '../parts/links-parts';
@@ -12,8 +13,21 @@ export const noOrigin: Rule = {
   explanation:
     'A path alone is no URL, so no message, page or notification can hold it. Name the host of the app’s ' +
     'URLs, or a scheme of the app. You can change it later in one place.',
-  wrong: 'app "Huts"\nstart list\nscreen list "Huts" {\n  link /huts\n}\n',
-  right: 'app "Huts"\norigin huts:\nstart list\nscreen list "Huts" {\n  link /huts\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    screen list "Huts" {
+      link /huts
+    }
+  `,
+  right: planText`
+    app "Huts"
+    origin huts:
+    start list
+    screen list "Huts" {
+      link /huts
+    }
+  `,
   *check({ plan }) {
     if (plan.tree.declarations.some(({ kind }) => kind === 'origin')) return;
     const link = plan.screens

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { moveToQuery, takeOut } from '../../edit/patterns';
 import { takeField } from '../../edit/records';
 import { carriageOf } from '../../links/pattern';
@@ -19,10 +20,34 @@ export const notCarriable: Rule = {
     'A URL is text. It can carry texts, numbers, dates, choices and ids, and lists of these in its query. A ' +
     'record exists only within the app, so only the app can open a screen that requires one. Let the screen ' +
     'take the record’s id and load the rest, or make the argument optional.',
-  wrong:
-    'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hut: each)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n  link /hut\n}\n',
-  right:
-    'app "Huts"\norigin https://huts.example\nstart list\nrecord Hut { id: int, name: text }\nscreen list "Huts" {\n  has huts: list of Hut\n  on "Hut" for each in huts push hut(hutId: each.id)\n}\nscreen hut "Hut" {\n  takes hutId: int\n  link /hut/{hutId}\n}\n',
+  wrong: planText`
+    app "Huts"
+    origin https://huts.example
+    start list
+    record Hut { id: int, name: text }
+    screen list "Huts" {
+      has huts: list of Hut
+      on "Hut" for each in huts push hut(hut: each)
+    }
+    screen hut "Hut" {
+      takes hut: Hut
+      link /hut
+    }
+  `,
+  right: planText`
+    app "Huts"
+    origin https://huts.example
+    start list
+    record Hut { id: int, name: text }
+    screen list "Huts" {
+      has huts: list of Hut
+      on "Hut" for each in huts push hut(hutId: each.id)
+    }
+    screen hut "Hut" {
+      takes hutId: int
+      link /hut/{hutId}
+    }
+  `,
   *check(context) {
     const { plan } = context;
     for (const { screen, link, template } of eachTemplate(plan)) {

@@ -1,9 +1,14 @@
+import { planText } from '../../base/plan-text';
 import { inPattern } from '../parts/links-parts';
 import { clashesIn, toldIn } from '../parts/link-spaces';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
-const head = 'app "Huts"\norigin https://huts.example\nstart tour\n';
+const head = planText`
+  app "Huts"
+  origin https://huts.example
+  start tour
+`;
 const stops = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'];
 const takes = `  takes ${stops.map((stop) => `${stop}: text = ""`).join(', ')}\n`;
 const link = (sign: string): string => `  link /${stops.map((stop) => `{${stop}}`).join(sign)}\n`;

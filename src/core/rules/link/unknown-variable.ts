@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { prependToScreen } from '../../edit/body';
 import { takeOut } from '../../edit/patterns';
 import { closest } from '../../language/closest';
@@ -32,10 +33,24 @@ export const unknownVariable: Rule = {
   explanation:
     'Nobody reads the value in the URL. The name is misspelt, or the screen has changed and the pattern has ' +
     'not. A variable has the name of the argument that takes its value, and so has its type.',
-  wrong:
-    'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?dya}\n}\n',
-  right:
-    'app "Huts"\norigin https://huts.example\nstart list\nscreen list "Huts" {\n  takes day: date?\n  link /huts{?day}\n}\n',
+  wrong: planText`
+    app "Huts"
+    origin https://huts.example
+    start list
+    screen list "Huts" {
+      takes day: date?
+      link /huts{?dya}
+    }
+  `,
+  right: planText`
+    app "Huts"
+    origin https://huts.example
+    start list
+    screen list "Huts" {
+      takes day: date?
+      link /huts{?day}
+    }
+  `,
   *check({ text, plan, supply }) {
     for (const { screen, link, template } of eachTemplate(plan)) {
       for (const { name, place, from, to } of template.variables) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { openings, type Branch, type Call } from '../../plan/model';
 import { showValue, valueOf } from '../../supply/supply';
 import { say, words } from '../parts/message';
@@ -12,10 +13,27 @@ export const sameTarget: Rule = {
   explanation:
     'Users try both and look for the difference. Often one of them is a copy that should lead elsewhere. ' +
     'Items that open one screen with different arguments are fine.',
-  wrong:
-    'app "Huts"\nstart hut\nmenu "More" {\n  "Map" reset map\n  "Chart" reset map\n}\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
-  right:
-    'app "Huts"\nstart hut\nmenu "More" {\n  "Map" reset map\n  "Legend" reset legend\n}\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\nscreen legend "Legend" { on "Hut" reset hut }\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    menu "More" {
+      "Map" reset map
+      "Chart" reset map
+    }
+    screen hut "Hut" {}
+    screen map "Map" { on "Hut" reset hut }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    menu "More" {
+      "Map" reset map
+      "Legend" reset legend
+    }
+    screen hut "Hut" {}
+    screen map "Map" { on "Hut" reset hut }
+    screen legend "Legend" { on "Hut" reset hut }
+  `,
   *check({ plan }) {
     for (const menu of plan.menus) {
       const items = menu.items.map(({ label, branches, node }) => ({

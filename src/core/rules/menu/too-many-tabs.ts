@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -12,10 +13,40 @@ export const tooManyTabs: Rule = {
   explanation:
     'With six tabs on a phone, each is too narrow for a thumb, or the last ones hide behind another tab. Move ' +
     'the tabs that people use least into a menu.',
-  wrong:
-    'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n  "C" c\n  "D" d\n  "E" e\n  "F" f\n}\nscreen a "A"\nscreen b "B"\nscreen c "C"\nscreen d "D"\nscreen e "E"\nscreen f "F"\n',
-  right:
-    'app "Huts"\nstart a\ntabs {\n  "A" a\n  "B" b\n  "C" c\n  "D" d\n  "E" e\n}\nscreen a "A"\nscreen b "B"\nscreen c "C"\nscreen d "D"\nscreen e "E"\n',
+  wrong: planText`
+    app "Huts"
+    start a
+    tabs {
+      "A" a
+      "B" b
+      "C" c
+      "D" d
+      "E" e
+      "F" f
+    }
+    screen a "A"
+    screen b "B"
+    screen c "C"
+    screen d "D"
+    screen e "E"
+    screen f "F"
+  `,
+  right: planText`
+    app "Huts"
+    start a
+    tabs {
+      "A" a
+      "B" b
+      "C" c
+      "D" d
+      "E" e
+    }
+    screen a "A"
+    screen b "B"
+    screen c "C"
+    screen d "D"
+    screen e "E"
+  `,
   *check({ plan }) {
     for (const { tabs } of plan.tabBars) {
       const first = tabs[most];

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Module, Plan } from '../../plan/model';
 import type { WayIn } from '../../supply/supply';
 import { ringThrough, stronglyConnectedComponents } from '../../plan/graph';
@@ -13,10 +14,34 @@ export const moduleCycle: Rule = {
   explanation:
     'Nobody can build, test or reuse one of them without the others. Often `back` or `back to` can replace a ' +
     'transition that opens a screen of the calling module. Or a screen belongs to the other module.',
-  wrong:
-    'app "Huts"\nstart hut\nmodule a {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map" {\n    on "Done" reset hut\n  }\n}\n',
-  right:
-    'app "Huts"\nstart hut\nmodule a {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map" {\n    on "Done" back\n  }\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    module a {
+      screen hut "Hut" {
+        on "Map" push map
+      }
+    }
+    module b {
+      screen map "Map" {
+        on "Done" reset hut
+      }
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    module a {
+      screen hut "Hut" {
+        on "Map" push map
+      }
+    }
+    module b {
+      screen map "Map" {
+        on "Done" back
+      }
+    }
+  `,
   *check({ plan, supply }) {
     const needs = dependencies(plan, supply.waysIn);
     const next = (module: Module): readonly Module[] => [...needs.get(module)!.keys()];

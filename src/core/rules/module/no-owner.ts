@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { enumerate, say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -9,10 +10,30 @@ export const noOwner: Rule = {
   explanation:
     'Whoever wants to change a screen needs to know whom to ask. Write “by” and the owner after the module’s ' +
     'name. If no module names an owner, Andante reports nothing.',
-  wrong:
-    'app "Huts"\nstart hut\nmodule a by "Hut team" {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b {\n  screen map "Map"\n}\n',
-  right:
-    'app "Huts"\nstart hut\nmodule a by "Hut team" {\n  screen hut "Hut" {\n    on "Map" push map\n  }\n}\nmodule b by "Map team" {\n  screen map "Map"\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    module a by "Hut team" {
+      screen hut "Hut" {
+        on "Map" push map
+      }
+    }
+    module b {
+      screen map "Map"
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    module a by "Hut team" {
+      screen hut "Hut" {
+        on "Map" push map
+      }
+    }
+    module b by "Map team" {
+      screen map "Map"
+    }
+  `,
   *check({ plan }) {
     const owners = [...new Set(plan.modules.flatMap((module) => module.owner ?? []))];
     if (owners.length === 0) return;

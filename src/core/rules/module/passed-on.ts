@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { lift, liftableIn } from '../../edit/lift';
 import { enumerate, say } from '../parts/message';
 import type { Rule } from '../parts/rule';
@@ -13,10 +14,53 @@ export const passedOn: Rule = {
   explanation:
     'Each of them takes the argument only because the next one does, and every new screen has to do the same. Let ' +
     'the module take it: then it goes from screen to screen without being named, and whoever enters brings it.',
-  wrong:
-    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  has nights: int\n  on "Book" push booking.dates(nights)\n}\nmodule booking by "Booking team" {\n  screen dates "Dates" {\n    takes nights: int\n    on "Continue" push beds(nights)\n  }\n  screen beds "Beds" {\n    takes nights: int\n    on "Continue" push meals(nights)\n  }\n  screen meals "Meals" {\n    takes nights: int\n    on "Continue" push pay(nights)\n  }\n  screen pay "Pay for {nights} nights" {\n    takes nights: int\n  }\n}\n',
-  right:
-    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  has nights: int\n  on "Book" push booking.dates(nights)\n}\nmodule booking by "Booking team" {\n  takes nights: int\n\n  screen dates "Dates" {\n    on "Continue" push beds\n  }\n  screen beds "Beds" {\n    on "Continue" push meals\n  }\n  screen meals "Meals" {\n    on "Continue" push pay\n  }\n  screen pay "Pay for {nights} nights"\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      has nights: int
+      on "Book" push booking.dates(nights)
+    }
+    module booking by "Booking team" {
+      screen dates "Dates" {
+        takes nights: int
+        on "Continue" push beds(nights)
+      }
+      screen beds "Beds" {
+        takes nights: int
+        on "Continue" push meals(nights)
+      }
+      screen meals "Meals" {
+        takes nights: int
+        on "Continue" push pay(nights)
+      }
+      screen pay "Pay for {nights} nights" {
+        takes nights: int
+      }
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      has nights: int
+      on "Book" push booking.dates(nights)
+    }
+    module booking by "Booking team" {
+      takes nights: int
+
+      screen dates "Dates" {
+        on "Continue" push beds
+      }
+      screen beds "Beds" {
+        on "Continue" push meals
+      }
+      screen meals "Meals" {
+        on "Continue" push pay
+      }
+      screen pay "Pay for {nights} nights"
+    }
+  `,
   *check({ plan, supply }) {
     for (const module of plan.modules) {
       for (const liftable of liftableIn(module, supply, least)) {

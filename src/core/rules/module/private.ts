@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { TextRange } from '../../language/range';
 import type { Module, Screen } from '../../plan/model';
 import { eachStep, eachStepList, screenOfList } from '../../plan/steps';
@@ -14,10 +15,26 @@ export const privateScreen: Rule = {
     'A module may change or remove its private screens without asking anyone. Open another screen of the ' +
     'module, or ask its owner to make this one public. The app’s start, tabs, menus, events and entries belong to ' +
     'no module.',
-  wrong:
-    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  private screen legend "Legend"\n}\n',
-  right:
-    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Legend" push legend\n}\nmodule maps by "Map team" {\n  screen legend "Legend"\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Legend" push legend
+    }
+    module maps by "Map team" {
+      private screen legend "Legend"
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Legend" push legend
+    }
+    module maps by "Map team" {
+      screen legend "Legend"
+    }
+  `,
   *check({ text, plan }) {
     if (!plan.screens.some((screen) => screen.private && screen.module)) return;
     for (const { site, call } of sites(plan)) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { quote } from '../../language/tokens';
 import { titleOf } from '../../edit/screens';
 import { say } from '../parts/message';
@@ -11,8 +12,16 @@ export const noTitle: Rule = {
   explanation:
     'The title stands at the top of the screen and beside the header arrow of the next one. Without it users ' +
     'see an empty bar, and screen readers say nothing. A title can be fixed or show arguments: "{name}".',
-  wrong: 'app "Huts"\nstart hut\nscreen hut {}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut {}
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {}
+  `,
   *check({ plan }) {
     for (const screen of plan.screens) {
       if (screen.title && screen.title.value.trim() !== '') continue;

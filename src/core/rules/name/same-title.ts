@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Screen } from '../../plan/model';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
@@ -10,8 +11,22 @@ export const sameTitle: Rule = {
   explanation:
     'Users take one screen for the other, and the label beside the header arrow misleads them. Titles that ' +
     'show arguments do not count, since they differ. Neither do screens that are in no variant together.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Hut" {}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Map" push map
+    }
+    screen map "Hut" {}
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Map" push map
+    }
+    screen map "Map" {}
+  `,
   *check({ plan }) {
     const byTitle = new Map<string, Screen[]>();
     for (const screen of plan.screens) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Name } from '../../language/syntax';
 import type { Plan } from '../../plan/model';
 import { say, words } from '../parts/message';
@@ -16,10 +17,28 @@ export const style: Rule = {
     'People and generated code type each name in many places, and mistype one that breaks the pattern. The ' +
     'pattern is what most names of a kind share: a small or capital first letter, and capitals or underscores ' +
     'between words. Names such as screen1 are placeholders.',
-  wrong:
-    'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push Map_legend\n}\nscreen Map_legend "Legend" {}\n',
-  right:
-    'app "Huts"\nstart hutList\nscreen hutList "Huts" {\n  on "Map" push hutMap\n}\nscreen hutMap "Map" {\n  on "Legend" push mapLegend\n}\nscreen mapLegend "Legend" {}\n',
+  wrong: planText`
+    app "Huts"
+    start hutList
+    screen hutList "Huts" {
+      on "Map" push hutMap
+    }
+    screen hutMap "Map" {
+      on "Legend" push Map_legend
+    }
+    screen Map_legend "Legend" {}
+  `,
+  right: planText`
+    app "Huts"
+    start hutList
+    screen hutList "Huts" {
+      on "Map" push hutMap
+    }
+    screen hutMap "Map" {
+      on "Legend" push mapLegend
+    }
+    screen mapLegend "Legend" {}
+  `,
   *check({ plan }) {
     for (const { kind, names, subjects } of namesByKind(plan)) {
       const capital = usual(names, startsWithCapital);

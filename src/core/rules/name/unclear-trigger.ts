@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { isIn, type Transition } from '../../plan/model';
 import { remembered } from '../../base/remembered';
 import { say, words } from '../parts/message';
@@ -49,8 +50,22 @@ export const unclearTrigger: Rule = {
     'Walks and tests tap triggers by name, screen readers say the name, and colleagues search for it. Name ' +
     'what happens, as a user would: "Book", not "Button 2". Two triggers of one screen may share a name if ' +
     'conditions tell them apart.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Button 1" push map\n}\nscreen map "Map" {}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Show map" push map\n}\nscreen map "Map" {}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Button 1" push map
+    }
+    screen map "Map" {}
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Show map" push map
+    }
+    screen map "Map" {}
+  `,
   *check({ plan }) {
     for (const screen of plan.screens) {
       const named = new Map<string, Transition>();

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -9,8 +10,18 @@ export const cyclicType: Rule = {
   explanation:
     'Nobody can make a value of such a record: it would need another one first. Make one of the fields ' +
     'optional, turn it into a list, or store an id instead of the record.',
-  wrong: 'app "Huts"\nstart hut\nrecord Hut { name: text, annex: Hut }\nscreen hut "Hut" {}\n',
-  right: 'app "Huts"\nstart hut\nrecord Hut { name: text, annex: Hut? }\nscreen hut "Hut" {}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    record Hut { name: text, annex: Hut }
+    screen hut "Hut" {}
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    record Hut { name: text, annex: Hut? }
+    screen hut "Hut" {}
+  `,
   *check({ plan }) {
     for (const problem of plan.problems) {
       if (problem.kind !== 'cyclic-type') continue;

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { Lines } from '../../language/lines';
 import { freeName } from '../../edit/transitions';
 import { say, words } from '../parts/message';
@@ -11,8 +12,20 @@ export const duplicateName: Rule = {
   explanation:
     'The first declaration counts, and nothing can refer to the second. Within a module, screen names that ' +
     'differ only in letter case count as the same: people and some file systems confuse them.',
-  wrong: 'app "Huts"\nstart hut\nid HutId: int\nid HutId: text\nscreen hut "Hut" {}\n',
-  right: 'app "Huts"\nstart hut\nid HutId: int\nid StayId: text\nscreen hut "Hut" {}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    id HutId: int
+    id HutId: text
+    screen hut "Hut" {}
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    id HutId: int
+    id StayId: text
+    screen hut "Hut" {}
+  `,
   *check({ text, plan }) {
     let taken: Set<string> | undefined;
     let lines: Lines | null = null;

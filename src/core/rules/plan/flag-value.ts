@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import type { PlanProblem } from '../../plan/model';
 import { showType } from '../../plan/types';
@@ -14,10 +15,28 @@ export const flagValue: Rule = {
   explanation:
     'A flag is true or false, or has one of the values of its choice. Andante ignores any other comparison ' +
     'and assumes that the condition may hold or fail. Ask “is given” only of a value that may be absent.',
-  wrong:
-    'app "Huts"\nstart hut\nchoice Tier { guest, member }\nflag tier: Tier\nscreen hut "Hut" {\n  on "Offers" when tier push map\n  on "Join" sets tier = member\n}\nscreen map "Map" {}\n',
-  right:
-    'app "Huts"\nstart hut\nchoice Tier { guest, member }\nflag tier: Tier\nscreen hut "Hut" {\n  on "Offers" when tier is member push map\n  on "Join" sets tier = member\n}\nscreen map "Map" {}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    choice Tier { guest, member }
+    flag tier: Tier
+    screen hut "Hut" {
+      on "Offers" when tier push map
+      on "Join" sets tier = member
+    }
+    screen map "Map" {}
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    choice Tier { guest, member }
+    flag tier: Tier
+    screen hut "Hut" {
+      on "Offers" when tier is member push map
+      on "Join" sets tier = member
+    }
+    screen map "Map" {}
+  `,
   *check(context) {
     for (const problem of context.plan.problems) {
       if (problem.kind === 'flag-value') yield ofFlag(problem);

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { Spelling } from '../../language/closest';
 import { remembered } from '../../base/remembered';
 import { say, words } from '../parts/message';
@@ -14,8 +15,18 @@ export const idleAccept: Rule = {
   explanation:
     'The finding is gone, or the accept names the wrong screen. If it stays, it silences the next finding of ' +
     'that rule before anybody has seen it. One accept silences one finding: the first in the text.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\naccept name/no-title on hut because "The bar stays empty"\n',
-  right: 'app "Huts"\nstart hut\nscreen hut {}\naccept name/no-title on hut because "The bar stays empty"\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {}
+    accept name/no-title on hut because "The bar stays empty"
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut {}
+    accept name/no-title on hut because "The bar stays empty"
+  `,
   *check({ plan, silenced }) {
     const spelling = new Spelling();
     const byRule = new Map<string, Finding[]>();

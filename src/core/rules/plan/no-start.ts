@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { setStart } from '../../edit/screens';
 import { mayBeLeftOut } from '../../plan/model';
 import { say } from '../parts/message';
@@ -11,8 +12,15 @@ export const noStart: Rule = {
   explanation:
     'Without a start screen the app has no cold start, so Andante cannot prove anything about walks. Write ' +
     '“start” and the name of a screen.',
-  wrong: 'app "Huts"\nscreen hut "Hut" {}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\n',
+  wrong: planText`
+    app "Huts"
+    screen hut "Hut" {}
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {}
+  `,
   *check({ plan }) {
     // A plan without screens has not forgotten which one comes first.
     const [first] = plan.screens;

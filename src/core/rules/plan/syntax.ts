@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -9,8 +10,26 @@ export const syntax: Rule = {
   explanation:
     'Andante leaves the unreadable statement out and checks the rest of the plan. It reports each mistake ' +
     'once, at the word where reading failed.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" bakc\n}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Map" push map
+    }
+    screen map "Map" {
+      on "Done" bakc
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Map" push map
+    }
+    screen map "Map" {
+      on "Done" back
+    }
+  `,
   *check({ plan }) {
     for (const { from, to, message, fix } of plan.tree.problems) {
       yield {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Name, ScreenReference } from '../../language/syntax';
 import { Spelling } from '../../language/closest';
 import { declareFlag } from '../../edit/declarations';
@@ -19,10 +20,26 @@ export const unknownName: Rule = {
   explanation:
     'A control that leads to a missing screen does nothing, or crashes the app. Correct the spelling, or ' +
     'declare the screen. If several modules have a screen of that name, write the module in front.',
-  wrong:
-    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back to hutt\n}\n',
-  right:
-    'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  on "Done" back to hut\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Map" push map
+    }
+    screen map "Map" {
+      on "Done" back to hutt
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Map" push map
+    }
+    screen map "Map" {
+      on "Done" back to hut
+    }
+  `,
   *check(context) {
     const spelling = new Spelling();
     for (const problem of context.plan.problems) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { declareType } from '../../edit/declarations';
 import { changeSignature, currentSignature } from '../../edit/signature';
 import { closest, Spelling } from '../../language/closest';
@@ -17,8 +18,22 @@ export const unknownType: Rule = {
     'Without a type, Andante cannot check who supplies the argument. The language has text, int, decimal, ' +
     'bool, date, time, instant and url. A plan declares ids, choices and records. Every id is carried by a ' +
     'base type.',
-  wrong: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutID = 1\n}\n',
-  right: 'app "Huts"\nstart hut\nid HutId: int\nscreen hut "Hut" {\n  takes hutId: HutId = 1\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    id HutId: int
+    screen hut "Hut" {
+      takes hutId: HutID = 1
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    id HutId: int
+    screen hut "Hut" {
+      takes hutId: HutId = 1
+    }
+  `,
   *check({ plan, supply }) {
     const spelling = new Spelling();
     for (const problem of plan.problems) {

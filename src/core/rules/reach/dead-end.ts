@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { isIn, type Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import { suspecting, walkTo } from '../../reach';
@@ -14,8 +15,18 @@ export const deadEnd: Rule = {
   explanation:
     'A run ends on the screen with an empty stack beneath. No control leads anywhere, and Back leaves the ' +
     'app, so the user has to start again. Add a way on, or keep a screen beneath to go back to.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" { on "Pay" reset receipt }\nscreen receipt "Receipt" {}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" { on "Pay" push receipt }\nscreen receipt "Receipt" {}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" { on "Pay" reset receipt }
+    screen receipt "Receipt" {}
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" { on "Pay" push receipt }
+    screen receipt "Receipt" {}
+  `,
   *check(context) {
     const { plan } = context;
     const found = yield* inVariants(

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { deadBranches } from '../../reach';
@@ -11,10 +12,24 @@ export const deadTransition: Rule = {
   explanation:
     'Andante tries the branches of a trigger in order. Whenever this branch could be taken, an earlier one is ' +
     'taken instead. Check the conditions of the earlier branches: one of them is weaker than intended.',
-  wrong:
-    'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise when not member leave "Shop" otherwise leave "Mail"\n}\n',
-  right:
-    'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Join" sets member = true\n  on "Pay" when member leave "Bank" otherwise leave "Shop"\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    flag member
+    screen hut "Hut" {
+      on "Join" sets member = true
+      on "Pay" when member leave "Bank" otherwise when not member leave "Shop" otherwise leave "Mail"
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    flag member
+    screen hut "Hut" {
+      on "Join" sets member = true
+      on "Pay" when member leave "Bank" otherwise leave "Shop"
+    }
+  `,
   *check(context) {
     for (const dead of yield* deadBranches(context)) {
       if (dead.never) continue;

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Screen } from '../../plan/model';
 import { knownStacks, type VariantReach } from '../../reach';
 import { say, words } from '../parts/message';
@@ -12,10 +13,26 @@ export const eventOnly: Rule = {
   explanation:
     'Users who tap through the app never find this screen: an event has to happen before. That is right for a ' +
     'warning or an incoming call. It is wrong if somebody forgot the control that leads there.',
-  wrong:
-    'app "Huts"\nstart hut\nevent "Storm warning" on hut present storm\nscreen hut "Hut" {}\nscreen storm "Storm" {\n  on "Close" close\n}\n',
-  right:
-    'app "Huts"\nstart hut\nevent "Storm warning" on hut present storm\nscreen hut "Hut" {\n  on "Weather" present storm\n}\nscreen storm "Storm" {\n  on "Close" close\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    event "Storm warning" on hut present storm
+    screen hut "Hut" {}
+    screen storm "Storm" {
+      on "Close" close
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    event "Storm warning" on hut present storm
+    screen hut "Hut" {
+      on "Weather" present storm
+    }
+    screen storm "Storm" {
+      on "Close" close
+    }
+  `,
   *check({ plan, reach }) {
     if (plan.events.length === 0) return;
     for (const screen of plan.screens) {

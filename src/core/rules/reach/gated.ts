@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Branch, Flag } from '../../plan/model';
 import { eachStep, eachStepList } from '../../plan/steps';
 import { say } from '../parts/message';
@@ -14,9 +15,23 @@ export const gated: Rule = {
     'The user sees the control, and it never works: on this screen the flags never have the values that the ' +
     'condition asks for. Often the step that sets the flag is missing, or the condition compares with the ' +
     'wrong value.',
-  wrong: 'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n}\n',
-  right:
-    'app "Huts"\nstart hut\nflag member\nscreen hut "Hut" {\n  on "Lounge" when member leave "Mail"\n  on "Join" sets member = true\n}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    flag member
+    screen hut "Hut" {
+      on "Lounge" when member leave "Mail"
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    flag member
+    screen hut "Hut" {
+      on "Lounge" when member leave "Mail"
+      on "Join" sets member = true
+    }
+  `,
   *check(context) {
     const set = valuesSet(context);
     for (const dead of yield* deadBranches(context)) {

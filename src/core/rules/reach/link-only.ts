@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Screen } from '../../plan/model';
 import { knownStacks, type VariantReach } from '../../reach';
 import { say } from '../parts/message';
@@ -11,9 +12,26 @@ export const linkOnly: Rule = {
   explanation:
     'Users who tap through the app never find this screen. That is right for a receipt in an e-mail. It is ' +
     'wrong if somebody forgot the control that leads there.',
-  wrong: 'app "Huts"\norigin huts:\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {\n  link /map\n}\n',
-  right:
-    'app "Huts"\norigin huts:\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {\n  link /map\n}\n',
+  wrong: planText`
+    app "Huts"
+    origin huts:
+    start hut
+    screen hut "Hut" {}
+    screen map "Map" {
+      link /map
+    }
+  `,
+  right: planText`
+    app "Huts"
+    origin huts:
+    start hut
+    screen hut "Hut" {
+      on "Map" push map
+    }
+    screen map "Map" {
+      link /map
+    }
+  `,
   *check({ plan, reach }) {
     for (const screen of plan.screens) {
       const reached = reach.variants.filter(({ verdicts }) => verdicts[screen.index]!.reachable === 'yes');

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { addTransition } from '../../edit/transitions';
 import { isIn, openings, type Module, type Plan, type Screen, type Transition } from '../../plan/model';
 import { isKnown } from '../../plan/types';
@@ -18,8 +19,20 @@ export const stranded: Rule = {
     'Nobody will ever see this screen. A control that should lead to it is missing, a condition on the way ' +
     'never holds, or the screen is left over. If only stranded screens lead to it, reaching one of them is ' +
     'enough.',
-  wrong: 'app "Huts"\nstart hut\nscreen hut "Hut" {}\nscreen map "Map" {}\n',
-  right: 'app "Huts"\nstart hut\nscreen hut "Hut" {\n  on "Map" push map\n}\nscreen map "Map" {}\n',
+  wrong: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {}
+    screen map "Map" {}
+  `,
+  right: planText`
+    app "Huts"
+    start hut
+    screen hut "Hut" {
+      on "Map" push map
+    }
+    screen map "Map" {}
+  `,
   *check(context) {
     const { text, plan, reach, supply } = context;
     const lost = plan.screens.filter((screen) => isStranded(reach, screen));

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import { leadToStart } from '../parts/lead-to-start';
@@ -21,10 +22,39 @@ export const trap: Rule = {
     'is right after a first-time tour, and nearly always wrong elsewhere. Lead back to the start from one of ' +
     'them. If most screens of the app are like that, Andante takes the start for a welcome or a sign-in, and ' +
     'reports nothing.',
-  wrong:
-    'app "Huts"\nstart home\nscreen home "Home" {\n  on "Tour" reset a\n  on "Huts" push huts\n  on "Stays" push stays\n  on "Help" push help\n}\nscreen huts "Huts" {}\nscreen stays "Stays" {}\nscreen help "Help" {}\nscreen a "A" { on "B" reset b }\nscreen b "B" { on "A" reset a }\n',
-  right:
-    'app "Huts"\nstart home\nscreen home "Home" {\n  on "Tour" reset a\n  on "Huts" push huts\n  on "Stays" push stays\n  on "Help" push help\n}\nscreen huts "Huts" {}\nscreen stays "Stays" {}\nscreen help "Help" {}\nscreen a "A" { on "B" reset b }\nscreen b "B" {\n  on "A" reset a\n  on "Home" reset home\n}\n',
+  wrong: planText`
+    app "Huts"
+    start home
+    screen home "Home" {
+      on "Tour" reset a
+      on "Huts" push huts
+      on "Stays" push stays
+      on "Help" push help
+    }
+    screen huts "Huts" {}
+    screen stays "Stays" {}
+    screen help "Help" {}
+    screen a "A" { on "B" reset b }
+    screen b "B" { on "A" reset a }
+  `,
+  right: planText`
+    app "Huts"
+    start home
+    screen home "Home" {
+      on "Tour" reset a
+      on "Huts" push huts
+      on "Stays" push stays
+      on "Help" push help
+    }
+    screen huts "Huts" {}
+    screen stays "Stays" {}
+    screen help "Help" {}
+    screen a "A" { on "B" reset b }
+    screen b "B" {
+      on "A" reset a
+      on "Home" reset home
+    }
+  `,
   *check(context) {
     const start = context.plan.start?.target;
     if (!start) return;

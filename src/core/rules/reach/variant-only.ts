@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { isIn, type Only, type Plan } from '../../plan/model';
 import type { Site } from '../../supply/site';
 import { enumerate, say, words } from '../parts/message';
@@ -11,10 +12,22 @@ export const variantOnly: Rule = {
   explanation:
     'A menu or tab of one variant leads to the screen, and the other variant has no such control. Its users ' +
     'never see the screen. Lead to the screen there too, or write “only” to say which variants have it.',
-  wrong:
-    'app "Huts"\nvariants phone, tablet\nstart hut\nmenu "More" only tablet { "Map" reset map }\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
-  right:
-    'app "Huts"\nvariants phone, tablet\nstart hut\nmenu "More" { "Map" reset map }\nscreen hut "Hut" {}\nscreen map "Map" { on "Hut" reset hut }\n',
+  wrong: planText`
+    app "Huts"
+    variants phone, tablet
+    start hut
+    menu "More" only tablet { "Map" reset map }
+    screen hut "Hut" {}
+    screen map "Map" { on "Hut" reset hut }
+  `,
+  right: planText`
+    app "Huts"
+    variants phone, tablet
+    start hut
+    menu "More" { "Map" reset map }
+    screen hut "Hut" {}
+    screen map "Map" { on "Hut" reset hut }
+  `,
   *check({ plan, reach, supply }) {
     if (plan.variants.length < 2) return;
     for (const screen of plan.screens) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Missed } from '../../plan/model';
 import { missedIn, suspecting } from '../../reach';
 import { say } from '../parts/message';
@@ -14,10 +15,34 @@ export const lostResult: Rule = {
     'The screen was opened by somebody who does not ask, or another screen took its place in between. Users make ' +
     'their choice, and nothing comes of it. Let every trigger that opens the screen ask, or give those who do not ' +
     'ask another way out.',
-  wrong:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n  on "Calendar" push pickDay\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
-  right:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n  on "Calendar" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
+  wrong: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+      on "Calendar" push pickDay
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+      on "Calendar" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
   *check(context) {
     const { results } = context.supply;
     if (results.answers.length === 0) return;

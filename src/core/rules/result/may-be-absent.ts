@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { addCondition } from '../../edit/branches';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
@@ -15,10 +16,32 @@ export const absentResult: Rule = {
   explanation:
     'The screen that asked goes on without a value that it counts on. Hand a value back that is always there, or ' +
     'let what gets the result be absent.',
-  wrong:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date?\n  returns date\n  on "Choose" back with chosen\n}\n',
-  right:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date?\n  returns date\n  on "Choose" when chosen is given back with chosen\n}\n',
+  wrong: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date?
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date?
+      returns date
+      on "Choose" when chosen is given back with chosen
+    }
+  `,
   *check(context) {
     const questionsTo = (screen: Screen): readonly Question[] =>
       context.supply.results.questions.filter(({ target }) => target === screen);

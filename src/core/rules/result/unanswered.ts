@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { isKnown, showType } from '../../plan/types';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
@@ -10,10 +11,32 @@ export const unanswered: Rule = {
   explanation:
     'Whatever users do there, the screen that asked never gets its value. Hand a value back with “back with” or ' +
     '“close with”.',
-  wrong:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back\n}\n',
-  right:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
+  wrong: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
   *check({ supply }) {
     for (const screen of supply.results.unanswered) {
       const { node, type } = screen.returns!;

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { withoutStatement } from '../../edit/body';
 import { isKnown, showType } from '../../plan/types';
 import { say } from '../parts/message';
@@ -12,10 +13,32 @@ export const unasked: Rule = {
   explanation:
     'Users choose, and the screen beneath does not hear of it. Let the trigger that opens the screen say with ' +
     '“gives” which of its values gets the result.',
-  wrong:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
-  right:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
+  wrong: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
   *check(context) {
     const { text, supply } = context;
     const { answers } = supply.results;

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { typeOfPath } from '../../plan/scope';
 import { eachStep, eachStepList, screenOfList } from '../../plan/steps';
 import { isLiteral, literalType } from '../../plan/literals';
@@ -15,10 +16,31 @@ export const undeclaredResult: Rule = {
     'A screen says with “returns” what it hands back. Its triggers hand it back with “back with” or “close with”. ' +
     'The trigger that opens the screen says with “gives” which value of its own screen gets the result. Only a ' +
     'trigger can do either: a menu, an event and an else have no screen whose values they could read or change.',
-  wrong:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  on "Choose" back with chosen\n}\n',
-  right:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
+  wrong: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      on "Choose" back with chosen
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
   *check(context) {
     const { plan, text, supply } = context;
     for (const question of supply.results.questions) {

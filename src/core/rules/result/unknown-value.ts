@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import { valuesInScope } from '../../supply/fitting';
 import { scopeOfTransition } from '../../supply/site';
@@ -14,10 +15,32 @@ export const unknownResult: Rule = {
   explanation:
     'A trigger can hand back what it could give to a screen that it opens. The result goes to a value that the ' +
     'asking screen “has”: its arguments come from outside, and flags belong to the whole app.',
-  wrong:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives form\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
-  right:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
+  wrong: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives form
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date
+      on "Day" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
   *check(context) {
     const { plan, supply } = context;
     for (const bad of supply.results.badAnswers) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
 import { say } from '../parts/message';
@@ -12,10 +13,32 @@ export const wrongResult: Rule = {
   explanation:
     'A result goes through two hands: the trigger that hands it back, and the value of the screen that asked. ' +
     'It has to fit both, as an argument has to fit what a screen takes.',
-  wrong:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date, guests: int\n  on "Day" push pickDay gives guests\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
-  right:
-    'app "Huts"\nstart book\nscreen book "Book" {\n  has from: date, guests: int\n  on "Day" push pickDay gives from\n}\nscreen pickDay "Pick a day" {\n  has chosen: date\n  returns date\n  on "Choose" back with chosen\n}\n',
+  wrong: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date, guests: int
+      on "Day" push pickDay gives guests
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start book
+    screen book "Book" {
+      has from: date, guests: int
+      on "Day" push pickDay gives from
+    }
+    screen pickDay "Pick a day" {
+      has chosen: date
+      returns date
+      on "Choose" back with chosen
+    }
+  `,
   *check(context) {
     for (const bad of context.supply.results.badAnswers) {
       if (bad.status !== 'wrong-type') continue;

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { mayBeLeftOut, type Step } from '../../plan/model';
 import { eachStep, eachStepList, screenOfList, type StepList } from '../../plan/steps';
 import { say, words } from '../parts/message';
@@ -17,10 +18,26 @@ export const backTargetMissing: Rule = {
     'If the screen is not in the stack, “back to” removes everything above the last frame, and the user ends ' +
     'up on the wrong screen. This happens when several paths lead to the step. Use reset, which needs no ' +
     'screen beneath, or go back one screen at a time. Closing without an open modal screen does the same.',
-  wrong:
-    'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to hut }\n',
-  right:
-    'app "Huts"\nstart home\nscreen home "Home" {\n  on "Hut" push hut\n  on "Offer" push pay\n}\nscreen hut "Hut" { on "Pay" push pay }\nscreen pay "Pay" { on "Done" back to home }\n',
+  wrong: planText`
+    app "Huts"
+    start home
+    screen home "Home" {
+      on "Hut" push hut
+      on "Offer" push pay
+    }
+    screen hut "Hut" { on "Pay" push pay }
+    screen pay "Pay" { on "Done" back to hut }
+  `,
+  right: planText`
+    app "Huts"
+    start home
+    screen home "Home" {
+      on "Hut" push hut
+      on "Offer" push pay
+    }
+    screen hut "Hut" { on "Pay" push pay }
+    screen pay "Pay" { on "Done" back to home }
+  `,
   *check(context) {
     const found = yield* inVariants(
       context,

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { Branch, Screen } from '../../plan/model';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
@@ -10,10 +11,24 @@ export const doubled: Rule = {
   explanation:
     'The user taps, sees the same screen again, and has to go back twice. If you meant a refresh, that is no ' +
     'navigation. If you meant another screen, name it. To begin the screen anew, use replace.',
-  wrong:
-    'app "Huts"\nflag reloaded\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" when not reloaded sets reloaded = true then push hut(page)\n}\n',
-  right:
-    'app "Huts"\nflag reloaded\nstart hut\nscreen hut "Hut" {\n  takes page: int = 1\n  on "Reload" when not reloaded sets reloaded = true then replace hut(page)\n}\n',
+  wrong: planText`
+    app "Huts"
+    flag reloaded
+    start hut
+    screen hut "Hut" {
+      takes page: int = 1
+      on "Reload" when not reloaded sets reloaded = true then push hut(page)
+    }
+  `,
+  right: planText`
+    app "Huts"
+    flag reloaded
+    start hut
+    screen hut "Hut" {
+      takes page: int = 1
+      on "Reload" when not reloaded sets reloaded = true then replace hut(page)
+    }
+  `,
   *check({ plan, reach }) {
     for (const screen of plan.screens) {
       if (reach.variants.every(({ verdicts }) => verdicts[screen.index]!.reachable === 'no')) continue;

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { keyOfCycle, type Cycle, cyclesOf, SearchWithout, suspecting } from '../../reach';
 import { isBranching, statementOf } from '../../walk/event';
 import { labelOf, type Tap } from '../../walk/tap';
@@ -15,10 +16,20 @@ export const grows: Rule = {
     'Back fifteen times, and the phone keeps all of them in memory. Go back to the first screen instead of ' +
     'pushing it again. If each round shows something new, as from a hut to its neighbour, accept the finding ' +
     'and say why.',
-  wrong:
-    'app "Huts"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" push a }\n',
-  right:
-    'app "Huts"\nstart a\nscreen a "A" { on "B" push b }\nscreen b "B" { on "C" push c }\nscreen c "C" { on "A" back to a }\n',
+  wrong: planText`
+    app "Huts"
+    start a
+    screen a "A" { on "B" push b }
+    screen b "B" { on "C" push c }
+    screen c "C" { on "A" push a }
+  `,
+  right: planText`
+    app "Huts"
+    start a
+    screen a "A" { on "B" push b }
+    screen b "B" { on "C" push c }
+    screen c "C" { on "A" back to a }
+  `,
   *check(context) {
     const found = yield* inVariants(
       context,

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { listBeside, type Plan, type Screen } from '../../plan/model';
 import { eachStep } from '../../plan/steps';
 import { lackOf } from '../../walk/conditions';
@@ -20,10 +21,28 @@ export const guardedRevealed: Rule = {
     'The app checks what a screen needs when the screen opens, not when Back reveals it. So a private screen ' +
     'that stays in the stack appears again after a sign-out. Empty the stack where the condition stops ' +
     'holding: end that transition with a reset, or go back past the private screens.',
-  wrong:
-    'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false }\n',
-  right:
-    'app "Huts"\nstart home\nflag signedIn\nscreen home "Home" { on "Sign in" sets signedIn = true then push stays }\nscreen stays "My stays" {\n  needs signedIn else back\n  on "Profile" push profile\n}\nscreen profile "Profile" { on "Sign out" sets signedIn = false then reset home }\n',
+  wrong: planText`
+    app "Huts"
+    start home
+    flag signedIn
+    screen home "Home" { on "Sign in" sets signedIn = true then push stays }
+    screen stays "My stays" {
+      needs signedIn else back
+      on "Profile" push profile
+    }
+    screen profile "Profile" { on "Sign out" sets signedIn = false }
+  `,
+  right: planText`
+    app "Huts"
+    start home
+    flag signedIn
+    screen home "Home" { on "Sign in" sets signedIn = true then push stays }
+    screen stays "My stays" {
+      needs signedIn else back
+      on "Profile" push profile
+    }
+    screen profile "Profile" { on "Sign out" sets signedIn = false then reset home }
+  `,
   *check(context) {
     const found = yield* inVariants(
       context,

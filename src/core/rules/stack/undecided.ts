@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { isIn, openings, type Claim, type Flag, type Plan, type Screen, type TabBar } from '../../plan/model';
 import { eachStepList } from '../../plan/steps';
 import { flagsIn } from '../../plan/flags';
@@ -16,10 +17,49 @@ export const undecided: Rule = {
     'Andante found no walk that does this, and no proof that none does. Where the app has few configurations, Andante ' +
     'looks at all of them. A reset where a flag changes makes all of it decidable. If the reason is the number of ' +
     'flags, let fewer screens set and read the same ones. Or accept the finding.',
-  wrong:
-    'app "Huts"\nstart home\nflag ticket\ntabs {\n  "Home" home\n  "Shop" shop\n}\nscreen home "Home" {\n  on "Hut" push hut(hutId: 1)\n  on "Go in" when ticket sets ticket = false then push hall\n}\nscreen hut "Hut" {\n  takes hutId: int\n  on "Next hut" push hut(hutId: 2)\n}\nscreen hall "Hall" { on "Go on" when ticket push vault }\nscreen vault "Vault" {}\nscreen shop "Shop" { on "Buy" sets ticket = true then replace sold }\nscreen sold "Sold" {}\naccept stack/grows on hut because "Back retraces the huts."\n',
-  right:
-    'app "Huts"\nstart home\nflag ticket\ntabs {\n  "Home" home\n  "Shop" shop\n}\nscreen home "Home" {\n  on "Hut" push hut(hutId: 1)\n  on "Go in" when ticket push hall\n}\nscreen hut "Hut" {\n  takes hutId: int\n  on "Next hut" push hut(hutId: 2)\n}\nscreen hall "Hall" { on "Go on" when ticket push vault }\nscreen vault "Vault" {}\nscreen shop "Shop" { on "Buy" sets ticket = true then reset home }\naccept stack/grows on hut because "Back retraces the huts."\n',
+  wrong: planText`
+    app "Huts"
+    start home
+    flag ticket
+    tabs {
+      "Home" home
+      "Shop" shop
+    }
+    screen home "Home" {
+      on "Hut" push hut(hutId: 1)
+      on "Go in" when ticket sets ticket = false then push hall
+    }
+    screen hut "Hut" {
+      takes hutId: int
+      on "Next hut" push hut(hutId: 2)
+    }
+    screen hall "Hall" { on "Go on" when ticket push vault }
+    screen vault "Vault" {}
+    screen shop "Shop" { on "Buy" sets ticket = true then replace sold }
+    screen sold "Sold" {}
+    accept stack/grows on hut because "Back retraces the huts."
+  `,
+  right: planText`
+    app "Huts"
+    start home
+    flag ticket
+    tabs {
+      "Home" home
+      "Shop" shop
+    }
+    screen home "Home" {
+      on "Hut" push hut(hutId: 1)
+      on "Go in" when ticket push hall
+    }
+    screen hut "Hut" {
+      takes hutId: int
+      on "Next hut" push hut(hutId: 2)
+    }
+    screen hall "Hall" { on "Go on" when ticket push vault }
+    screen vault "Vault" {}
+    screen shop "Shop" { on "Buy" sets ticket = true then reset home }
+    accept stack/grows on hut because "Back retraces the huts."
+  `,
   *check(context) {
     const { plan, reach } = context;
     for (const variant of reach.variants) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { giveDefault, removeArgument } from '../../edit/arguments';
 import { isLiteral } from '../../plan/literals';
 import { typeOfPath } from '../../plan/scope';
@@ -15,10 +16,28 @@ export const constant: Rule = {
   explanation:
     'An argument that never varies makes every caller longer, and readers look for the caller that differs. ' +
     'Give it a default, or remove it.',
-  wrong:
-    'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map(zoom: 3)\n  on "Legend" push map(zoom: 3)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
-  right:
-    'app "Huts"\nstart list\nscreen list "Huts" {\n  on "Map" push map\n  on "Legend" push map\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    screen list "Huts" {
+      on "Map" push map(zoom: 3)
+      on "Legend" push map(zoom: 3)
+    }
+    screen map "Map" {
+      takes zoom: int
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start list
+    screen list "Huts" {
+      on "Map" push map
+      on "Legend" push map
+    }
+    screen map "Map" {
+      takes zoom: int = 3
+    }
+  `,
   *check(context) {
     const { plan, supply } = context;
     for (const screen of plan.screens) {

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { readPattern } from '../../links/template';
 import { showValue } from '../../supply/supply';
 import { say } from '../parts/message';
@@ -12,10 +13,28 @@ export const defaultUnused: Rule = {
     'Readers take the default for the usual case, but every caller gives its own value. A new caller that ' +
     'forgets the argument gets no error. Remove the default. Links count as callers: a link that may leave ' +
     'the argument out uses the default.',
-  wrong:
-    'app "Huts"\nstart list\nscreen list "Huts" {\n  has near: int\n  on "Map" push map(zoom: near)\n}\nscreen map "Map" {\n  takes zoom: int = 3\n}\n',
-  right:
-    'app "Huts"\nstart list\nscreen list "Huts" {\n  has near: int\n  on "Map" push map(zoom: near)\n}\nscreen map "Map" {\n  takes zoom: int\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    screen list "Huts" {
+      has near: int
+      on "Map" push map(zoom: near)
+    }
+    screen map "Map" {
+      takes zoom: int = 3
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start list
+    screen list "Huts" {
+      has near: int
+      on "Map" push map(zoom: near)
+    }
+    screen map "Map" {
+      takes zoom: int
+    }
+  `,
   *check({ plan, supply }) {
     for (const screen of plan.screens) {
       const waysIn = supply.into[screen.index]!;

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
 import { say } from '../parts/message';
@@ -13,10 +14,30 @@ export const fixedId: Rule = {
   explanation:
     'Somebody put in a sample id to try the screen and left it there. Now every user sees the same thing. ' +
     'Hand over an id from the data on the screen.',
-  wrong:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: 12)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has first: HutId
+      on "Hut" push hut(hutId: 12)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has first: HutId
+      on "Hut" push hut(hutId: first)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
   *check(context) {
     yield* eachCell(context, 'fixed-id', (wayIn, cell) => ({
       range: cell.argument!,

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { giveDefault, makeOptional } from '../../edit/arguments';
 import { addCondition, elseWithout } from '../../edit/branches';
 import type { TextEdit } from '../../language/edits';
@@ -17,10 +18,30 @@ export const mayBeAbsent: Rule = {
   explanation:
     'Tests pass as long as the value is there. Without it, the screen opens with nothing to show. Hand over a ' +
     'value that is always there, add “when … is given”, or make the argument optional.',
-  wrong:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has last: HutId?\n  on "Hut" push hut(hutId: last)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has last: HutId?\n  on "Hut" push hut(hutId: last)\n}\nscreen hut "Hut" {\n  takes hutId: HutId?\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has last: HutId?
+      on "Hut" push hut(hutId: last)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has last: HutId?
+      on "Hut" push hut(hutId: last)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId?
+    }
+  `,
   check: (context) =>
     eachCell(context, 'may-be-absent', (wayIn, cell) => {
       const { name, type } = cell.parameter;

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { isKnown, showType } from '../../plan/types';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
@@ -11,10 +12,30 @@ export const missing: Rule = {
   explanation:
     'The screen has nothing to show: it stays empty, or the app crashes. Every way in must supply every ' +
     'argument that is neither optional nor has a default.',
-  wrong:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has first: HutId
+      on "Hut" push hut
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has first: HutId
+      on "Hut" push hut(hutId: first)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
   check: (context) =>
     eachCell(context, 'missing', (wayIn, cell) => {
       const { name, type } = cell.parameter;

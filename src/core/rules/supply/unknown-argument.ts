@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { removeArgument } from '../../edit/arguments';
 import { Spelling } from '../../language/closest';
 import { showType } from '../../plan/types';
@@ -13,10 +14,30 @@ export const unknownArgument: Rule = {
   explanation:
     'Nobody reads the value. Often the name is misspelt and the intended argument is missing. Or the screen ' +
     'has changed, and this caller has not.',
-  wrong:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first, bed: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has first: HutId
+      on "Hut" push hut(hutId: first, bed: first)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has first: HutId
+      on "Hut" push hut(hutId: first)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
   *check(context) {
     const { supply } = context;
     const spelling = new Spelling();

@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import { required, showType } from '../../plan/types';
 import { screenScope } from '../../plan/scope';
@@ -16,10 +17,30 @@ export const unknownValue: Rule = {
   explanation:
     'A transition can hand over literals, its loop variable and the fields of that, the screen’s arguments, ' +
     'and what the screen has. Nothing else exists when the user taps.',
-  wrong:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: frist)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right:
-    'app "Huts"\nstart list\nid HutId: int\nscreen list "Huts" {\n  has first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has first: HutId
+      on "Hut" push hut(hutId: frist)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    screen list "Huts" {
+      has first: HutId
+      on "Hut" push hut(hutId: first)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
   *check(context) {
     yield* eachCell(context, 'unknown-value', (wayIn, cell) => {
       const near = nearValue(context, wayIn, cell);

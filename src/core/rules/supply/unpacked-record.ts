@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import { takeRecord } from '../../edit/records';
 import { showType } from '../../plan/types';
 import { typeOfPath } from '../../plan/scope';
@@ -20,10 +21,30 @@ export const unpackedRecord: Rule = {
     'When the record grows, every caller has to change, and somebody will forget one. Hand over the record, ' +
     'or hand over its id and let the screen load the rest. Choose the id if a link leads to the screen: no ' +
     'URL can carry a record.',
-  wrong:
-    'app "Huts"\nstart list\nrecord Hut { name: text, beds: int, height: int }\nscreen list "Huts" {\n  has hut: Hut\n  on "Hut" push hut(name: hut.name, beds: hut.beds, height: hut.height)\n}\nscreen hut "Hut" {\n  takes name: text, beds: int, height: int\n}\n',
-  right:
-    'app "Huts"\nstart list\nrecord Hut { name: text, beds: int, height: int }\nscreen list "Huts" {\n  has hut: Hut\n  on "Hut" push hut(hut)\n}\nscreen hut "Hut" {\n  takes hut: Hut\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    record Hut { name: text, beds: int, height: int }
+    screen list "Huts" {
+      has hut: Hut
+      on "Hut" push hut(name: hut.name, beds: hut.beds, height: hut.height)
+    }
+    screen hut "Hut" {
+      takes name: text, beds: int, height: int
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start list
+    record Hut { name: text, beds: int, height: int }
+    screen list "Huts" {
+      has hut: Hut
+      on "Hut" push hut(hut)
+    }
+    screen hut "Hut" {
+      takes hut: Hut
+    }
+  `,
   *check(context) {
     const { plan, supply } = context;
     for (const wayIn of supply.waysIn) {

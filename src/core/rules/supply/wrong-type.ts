@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { TextEdit } from '../../language/edits';
 import type { TextRange } from '../../language/range';
 import type { Parameter } from '../../plan/model';
@@ -16,10 +17,32 @@ export const wrongType: Rule = {
     'A value of type T fits T and T?. An int fits decimal, and a choice’s literal fits the choice. Nothing ' +
     'else fits. Ids differ by name: a StayId is no HutId even if both are texts, because mixing them up shows ' +
     'users somebody else’s data.',
-  wrong:
-    'app "Huts"\nstart list\nid HutId: int\nid StayId: int\nscreen list "Huts" {\n  has stay: StayId, first: HutId\n  on "Hut" push hut(hutId: stay)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
-  right:
-    'app "Huts"\nstart list\nid HutId: int\nid StayId: int\nscreen list "Huts" {\n  has stay: StayId, first: HutId\n  on "Hut" push hut(hutId: first)\n}\nscreen hut "Hut" {\n  takes hutId: HutId\n}\n',
+  wrong: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    id StayId: int
+    screen list "Huts" {
+      has stay: StayId, first: HutId
+      on "Hut" push hut(hutId: stay)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start list
+    id HutId: int
+    id StayId: int
+    screen list "Huts" {
+      has stay: StayId, first: HutId
+      on "Hut" push hut(hutId: first)
+    }
+    screen hut "Hut" {
+      takes hutId: HutId
+    }
+  `,
   *check(context) {
     yield* eachCell(context, 'wrong-type', (wayIn, cell) => {
       const { name, type } = cell.parameter;

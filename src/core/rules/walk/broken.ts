@@ -1,3 +1,4 @@
+import { planText } from '../../base/plan-text';
 import type { WalkStepNode } from '../../language/syntax';
 import { replay, type Break, type Replayed } from '../../walk/replay';
 import { sayFailure, sayUrlProblem, excerpt } from '../parts/links-parts';
@@ -13,10 +14,26 @@ export const brokenWalk: Rule = {
     'A kept walk says how people use the app. A change has removed a control that the walk taps, or that ' +
     'control now leads elsewhere. Put the change right, or bring the walk up to date. A walk that works in ' +
     'one variant counts as working.',
-  wrong:
-    'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "Hut"\n  expect hut\n}\n',
-  right:
-    'app "Huts"\nstart home\nscreen home "Home" { on "See hut" push hut }\nscreen hut "Hut" {}\nwalk "Look at a hut" {\n  tap "See hut"\n  expect hut\n}\n',
+  wrong: planText`
+    app "Huts"
+    start home
+    screen home "Home" { on "See hut" push hut }
+    screen hut "Hut" {}
+    walk "Look at a hut" {
+      tap "Hut"
+      expect hut
+    }
+  `,
+  right: planText`
+    app "Huts"
+    start home
+    screen home "Home" { on "See hut" push hut }
+    screen hut "Hut" {}
+    walk "Look at a hut" {
+      tap "See hut"
+      expect hut
+    }
+  `,
   *check({ plan }) {
     for (const walk of plan.walks) {
       const replayed = plan.variants.map((variant) => replay(plan, variant, walk.body?.items ?? []));
