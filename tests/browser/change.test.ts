@@ -1,6 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
+import { planText } from '../unit/plan-text';
 import { useApp } from './use-app';
 
 const app = useApp();

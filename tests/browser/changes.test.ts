@@ -4,9 +4,9 @@ import { dirname, join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { beforeAll, expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
-import { planText } from '../../src/core/base/plan-text';
 import type { RevisionSummary } from '../../src/wire/revisions';
 import { demo } from '../demo';
+import { planText } from '../unit/plan-text';
 import { useApp } from './use-app';
 
 const app = useApp();

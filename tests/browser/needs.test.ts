@@ -4,7 +4,7 @@
  */
 import { Key } from 'selenium-webdriver';
 import { afterAll, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
+import { planText } from '../unit/plan-text';
 import { useApp } from './use-app';
 import { User, type Effort } from './user';
 

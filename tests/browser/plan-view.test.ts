@@ -1,8 +1,8 @@
 import dedent from 'dedent';
 import { By, Key, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { demoCounts, demoFindings } from '../demo';
+import { planText } from '../unit/plan-text';
 import { useApp } from './use-app';
 
 const app = useApp('server');

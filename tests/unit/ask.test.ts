@@ -1,7 +1,6 @@
 /** Questions: answers held against all configurations of small plans, known answers, and questions that do not read. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { ask } from '../../src/core/ask/ask';
 import type { PlanAnswer } from '../../src/core/ask/parts/answer';
@@ -18,6 +17,7 @@ import { replay } from '../../src/core/walk/replay';
 import { readTrail } from '../../src/core/walk/trail';
 import { demo } from '../demo';
 import { allConfigurations } from './brute-force';
+import { planText } from './plan-text';
 import { smallPlanArbitrary } from './plans';
 import { forAll } from './property';
 

@@ -2,7 +2,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { complete } from '../../src/core/assist/complete';
-import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { renameableAt, rename } from '../../src/core/edit/rename';
 import { applyEdits } from '../../src/core/language/edits';
@@ -17,6 +16,7 @@ import { listInSight } from '../../src/core/walk/in-sight';
 import { replay } from '../../src/core/walk/replay';
 import { walkLabels } from '../../src/core/walk/tap';
 import { asModel } from '../../src/wire/model';
+import { planText } from './plan-text';
 import { smallPlanArbitrary } from './plans';
 import { forAll } from './property';
 import { expectWalksToReplay } from './replays';

@@ -15,12 +15,12 @@ import type { Log } from 'sarif';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { run } from '../../src/cli/program';
 import { input } from '../../src/cli/read';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { countAll } from '../../src/core/report/counts';
 import type { JsonComparison } from '../../src/core/compare/report/json';
 import type { JsonReport } from '../../src/core/report/json';
 import { demo, demoSummary } from '../demo';
+import { planText } from './plan-text';
 
 let folder: string;
 let program: string;

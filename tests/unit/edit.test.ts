@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { addArguments, makeOptional, removeArgument, writeArgument } from '../../src/core/edit/arguments';
 import { appendToScreen, prependToScreen } from '../../src/core/edit/body';
@@ -7,6 +6,7 @@ import { createScreen, setStart, titleOf } from '../../src/core/edit/screens';
 import { addTransition, freeName } from '../../src/core/edit/transitions';
 import { applyEdits, type TextEdit } from '../../src/core/language/edits';
 import type { Call, Screen } from '../../src/core/plan/model';
+import { planText } from './plan-text';
 
 const screenOf = (result: Check, label: string): Screen =>
   result.plan.screens.find((screen) => screen.label === label)!;

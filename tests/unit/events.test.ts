@@ -1,6 +1,5 @@
 /** What happens by itself: plans whose answers are worked out by hand. */
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { complete } from '../../src/core/assist/complete';
 import { format } from '../../src/core/language/format';
@@ -16,6 +15,7 @@ import { readTrail } from '../../src/core/walk/trail';
 import { walkLabels } from '../../src/core/walk/tap';
 import { planTour } from '../../src/core/walk/tour';
 import { Walker } from '../../src/core/walk/walker';
+import { planText } from './plan-text';
 import { expectWalksToReplay } from './replays';
 
 /** The length and the walk of the verdict on a screen, and whether it needs an event. */

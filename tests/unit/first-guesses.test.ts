@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { complete } from '../../src/core/assist/complete';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { applyEdits } from '../../src/core/language/edits';
+import { planText } from './plan-text';
 
 /** A plan without findings, with places in which something may stand instead. */
 const plan = ({

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check as checkAnew, type Check } from '../../src/core/check';
 import { statements } from '../../src/core/language/syntax';
 import { applyEdits } from '../../src/core/language/edits';
 import { plain } from '../../src/core/rules/parts/message';
 import { demo } from '../demo';
+import { planText } from './plan-text';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 

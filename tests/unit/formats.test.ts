@@ -5,7 +5,6 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import fc from 'fast-check';
 import type { Log } from 'sarif';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { expandIncludes } from '../../src/core/language/include';
 import { format } from '../../src/core/language/format';
@@ -18,6 +17,7 @@ import { sarifReport } from '../../src/core/report/sarif';
 import { Source } from '../../src/core/report/source';
 import { asModel, isMisfit } from '../../src/wire/model';
 import { demo } from '../demo';
+import { planText } from './plan-text';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 

@@ -1,9 +1,9 @@
 import { Session } from 'node:inspector/promises';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { expandIncludes } from '../../src/core/language/include';
 import { Source } from '../../src/core/report/source';
+import { planText } from './plan-text';
 
 /**
  * How often any part of the core was run, as the engine counts it: the same on every machine. vitest.config.ts keeps the

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { walkLabels } from '../../src/core/walk/tap';
 import { exactStacks } from './exact-stacks';
+import { planText } from './plan-text';
 import { expectWalksToReplay } from './replays';
 
 /** The verdict on a screen, its taps and walk, the screens that Back reveals, and whether Back leaves. */

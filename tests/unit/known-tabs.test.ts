@@ -2,7 +2,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { describe as describeAt } from '../../src/core/assist/describe';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import type { Screen } from '../../src/core/plan/model';
 import { walkRevealing } from '../../src/core/reach';
@@ -12,6 +11,7 @@ import { walkLabels, type Tap } from '../../src/core/walk/tap';
 import { toEnd } from '../../src/core/base/slices';
 import { answerTo } from '../../src/core/reach/properties/suspects';
 import { exactStacks } from './exact-stacks';
+import { planText } from './plan-text';
 import { expectWalksToReplay } from './replays';
 
 const tabs = 'tabs {\n  "Home" home\n  "More" more\n}\n';

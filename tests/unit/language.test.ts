@@ -1,7 +1,6 @@
 import dedent from 'dedent';
 import fc from 'fast-check';
 import { describe, expect, inject, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { applyEdits } from '../../src/core/language/edits';
 import { format } from '../../src/core/language/format';
@@ -13,6 +12,7 @@ import { statements } from '../../src/core/language/syntax';
 import { tokenize } from '../../src/core/language/tokens';
 import { demo } from '../demo';
 import { grammarPlan } from './grammar-plans';
+import { planText } from './plan-text';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 

@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { parse } from '../../src/core/language/parse';
 import { clashesOf, hasClash } from '../../src/core/links/clashes';
 import { lostUrls } from '../../src/core/links/lost-urls';
@@ -10,6 +9,7 @@ import { isMatched, spaceOf, type UrlSpace } from '../../src/core/links/space';
 import { isUrl, readUrl } from '../../src/core/links/url';
 import { resolve } from '../../src/core/plan/resolve';
 import { isList, type Value } from '../../src/core/plan/value';
+import { planText } from './plan-text';
 import { forAll } from './property';
 
 /** A segment of a small pattern: literal text, or a variable of a type, perhaps with text behind it. */

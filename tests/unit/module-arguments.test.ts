@@ -1,7 +1,6 @@
 /** Arguments that all screens of a module take: handed on within it, and brought by whoever enters. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { complete } from '../../src/core/assist/complete';
 import { currentSignature } from '../../src/core/edit/signature';
@@ -16,6 +15,7 @@ import { marginNotes } from '../../src/core/report/margin';
 import { propose } from '../../src/core/propose/propose';
 import { walkCard } from '../../src/core/report/walk-card';
 import { asModel } from '../../src/wire/model';
+import { planText } from './plan-text';
 import { forAll } from './property';
 
 /** A module whose screens all take a hut; `entered` are ways in from the list. */

@@ -3,11 +3,11 @@
  * whether it holds.
  */
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { toEnd } from '../../src/core/base/slices';
 import { check } from '../../src/core/check';
 import { answerTo } from '../../src/core/reach';
 import { plain } from '../../src/core/rules/parts/message';
+import { planText } from './plan-text';
 
 /** Three tabs: a list that leads from hut to hut, a search, and a page of one's own. */
 const threeTabs = (parts: {

@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { parse } from '../../src/core/language/parse';
 import type {
   ArgumentListNode,
@@ -12,6 +11,7 @@ import type {
   ValueNode,
 } from '../../src/core/language/syntax';
 import { resolve } from '../../src/core/plan/resolve';
+import { planText } from './plan-text';
 
 // Short forms of trees, so that a table can hold the meaning of a statement.
 const value = (node: ValueNode | null): string => {

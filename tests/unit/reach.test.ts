@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { parse } from '../../src/core/language/parse';
 import { resolve } from '../../src/core/plan/resolve';
@@ -11,6 +10,7 @@ import { mayReach } from '../../src/core/reach/explicit/over-approximation';
 import { walkLabels, type Tap } from '../../src/core/walk/tap';
 import { replay as replayed } from './brute-force';
 import { grammarPlan } from './grammar-plans';
+import { planText } from './plan-text';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 import { Seen } from './seen';

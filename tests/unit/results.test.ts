@@ -2,7 +2,6 @@
 import dedent from 'dedent';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check, type Check } from '../../src/core/check';
 import { toEnd } from '../../src/core/base/slices';
 import { complete } from '../../src/core/assist/complete';
@@ -24,6 +23,7 @@ import { restore, write } from '../../src/core/walk/written';
 import { Walker } from '../../src/core/walk/walker';
 import { asModel } from '../../src/wire/model';
 import { allConfigurations, doorsOf } from './brute-force';
+import { planText } from './plan-text';
 import { smallPlanArbitrary } from './plans';
 import { forAll } from './property';
 import { expectWalksToReplay } from './replays';

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { plain } from '../../src/core/rules/parts/message';
 import { Lines } from '../../src/core/language/lines';
+import { planText } from './plan-text';
 import { expectWalksToReplay } from './replays';
 
 /** Beginning of every plan of the tables. */

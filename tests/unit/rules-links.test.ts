@@ -1,9 +1,9 @@
 import dedent from 'dedent';
 import { expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { ruleById } from '../../src/core/rules/catalogue';
 import { applyEdits } from '../../src/core/language/edits';
+import { planText } from './plan-text';
 import { testRules } from './rule-table';
 
 const begin = 'app "Huts"\norigin https://huts.example\norigin huts:\nstart list\n';

@@ -1,4 +1,4 @@
-import { planText } from '../../src/core/base/plan-text';
+import { planText } from './plan-text';
 import { good, line, list, testRules } from './rule-table';
 
 /** Screens that a menu or tabs lead to, all of them bare. */

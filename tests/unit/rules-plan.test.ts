@@ -1,4 +1,4 @@
-import { planText } from '../../src/core/base/plan-text';
+import { planText } from './plan-text';
 import { good, head, line, list, testRules } from './rule-table';
 
 testRules([

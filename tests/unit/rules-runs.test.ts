@@ -1,4 +1,4 @@
-import { planText } from '../../src/core/base/plan-text';
+import { planText } from './plan-text';
 import { testRules } from './rule-table';
 
 /**

@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { addToPath, addToQuery, moveToPath, moveToQuery, setApart, takeOut } from '../../src/core/edit/patterns';
 import { arrivalOf } from '../../src/core/walk/arrival';
@@ -12,6 +11,7 @@ import { activeStack, keyOf, screensOf, type Configuration } from '../../src/cor
 import { Data } from '../../src/core/walk/data';
 import { Walker } from '../../src/core/walk/walker';
 import { demo } from '../demo';
+import { planText } from './plan-text';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 

@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { plain } from '../../src/core/rules/parts/message';
 import { walkCard, type WalkCard, type WalkRequest } from '../../src/core/report/walk-card';
 import type { OfferCard } from '../../src/core/report/walk-offers';
 import { restOfTour } from '../../src/core/report/walk-tour';
 import { demo } from '../demo';
+import { planText } from './plan-text';
 
 function walked(
   steps: string,

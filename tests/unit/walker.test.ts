@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { parse } from '../../src/core/language/parse';
 import type { Plan } from '../../src/core/plan/model';
 import { resolve } from '../../src/core/plan/resolve';
@@ -7,6 +6,7 @@ import { labelOf } from '../../src/core/walk/tap';
 import type { Configuration, Stack } from '../../src/core/walk/configuration';
 import type { AppEvent } from '../../src/core/walk/event';
 import { Walker } from '../../src/core/walk/walker';
+import { planText } from './plan-text';
 
 /** A stack, bottom first: modal frames in brackets, gates with the arrival that they put off. */
 function showStack(stack: Stack): string {

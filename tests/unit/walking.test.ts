@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { check } from '../../src/core/check';
 import { keepWalks } from '../../src/core/propose/keep-walk';
 import { applyEdits } from '../../src/core/language/edits';
@@ -17,6 +16,7 @@ import { readLiteral } from '../../src/core/plan/value';
 import { Walker } from '../../src/core/walk/walker';
 import { NotRestored, restore, write } from '../../src/core/walk/written';
 import { demo } from '../demo';
+import { planText } from './plan-text';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { planText } from '../../src/core/base/plan-text';
 import { demo } from '../demo';
+import { planText } from './plan-text';
 import { planArbitrary } from './plans';
 import { forAll } from './property';
 import { expectWalksToReplay } from './replays';

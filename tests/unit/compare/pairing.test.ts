@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { planText } from '../../../src/core/base/plan-text';
 import { pair } from '../../../src/core/compare/pairing/pair';
 import { planChanges } from '../../../src/core/compare/changes/plan-changes';
 import { rename, renameableAt } from '../../../src/core/edit/rename';
@@ -9,6 +8,7 @@ import { applyEdits } from '../../../src/core/language/edits';
 import { references } from '../../../src/core/plan/references';
 import { demo } from '../../demo';
 import { grammarPlan } from '../grammar-plans';
+import { planText } from '../plan-text';
 import { planArbitrary } from '../plans';
 import { forAll } from '../property';
 import { edited, editArbitrary, planOf, renameArbitrary, type Edited } from './edits';

@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
 import { expect, test } from 'vitest';
-import { planText } from '../../../src/core/base/plan-text';
 import { exportPlan } from '../../../src/core/export/export';
 import { demo, demoCounts, demoFindings } from '../../demo';
+import { planText } from '../plan-text';
 import { jobOf } from './jobs';
 
 const textsOf = (plan: string, kind: 'csv' | 'jsonl'): Map<string, string> =>

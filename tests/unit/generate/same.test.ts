@@ -1,5 +1,4 @@
 import { expect, test } from 'vitest';
-import { planText } from '../../../src/core/base/plan-text';
 import { generate } from '../../../src/core/generate/generate';
 import { codeLanguages } from '../../../src/core/generate/languages';
 import { parse } from '../../../src/core/language/parse';
@@ -7,6 +6,7 @@ import { toModel } from '../../../src/core/model/to-model';
 import { writePlan } from '../../../src/core/model/write-plan';
 import type { Plan } from '../../../src/core/plan/model';
 import { resolve } from '../../../src/core/plan/resolve';
+import { planText } from '../plan-text';
 import { plansToGenerate } from './plans';
 
 const planOf = (text: string): Plan => resolve(parse(text));

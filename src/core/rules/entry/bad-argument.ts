@@ -1,8 +1,8 @@
-import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import { nearestTo } from '../../links/near';
 import { spaceOf, type Matched } from '../../links/space';
 import { entriesOpening, isValueOf, type EntryUrl } from '../parts/entry-urls';
+import { example } from '../parts/example';
 import { sayFailure, sayRemark, excerpt } from '../parts/links-parts';
 import { say } from '../parts/message';
 import type { Fix, Found, Rule } from '../parts/rule';
@@ -15,31 +15,19 @@ export const badArgument: Rule = {
   explanation:
     'A path value that does not have the argument’s type opens nothing. A query name that the pattern does ' +
     'not declare is ignored, and so is its value.',
-  wrong: planText`
-    app "Huts"
-    origin huts:
-    start list
-    entry shortcut "First hut" opens /huts/one
-    screen list "Huts" {
-      on "First" push hut
-    }
-    screen hut "Hut" {
-      takes hutId: int = 1
-      link /huts/{hutId}
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin huts:
-    start list
-    entry shortcut "First hut" opens /huts/1
-    screen list "Huts" {
-      on "First" push hut
-    }
-    screen hut "Hut" {
-      takes hutId: int = 1
-      link /huts/{hutId}
-    }
+  ...example`
+      app "Huts"
+      origin huts:
+      start list
+    - entry shortcut "First hut" opens /huts/one
+    + entry shortcut "First hut" opens /huts/1
+      screen list "Huts" {
+        on "First" push hut
+      }
+      screen hut "Hut" {
+        takes hutId: int = 1
+        link /huts/{hutId}
+      }
   `,
   *check({ plan }) {
     for (const opening of entriesOpening(plan)) {

@@ -1,7 +1,7 @@
-import { planText } from '../../base/plan-text';
 import { corrected, nearestTo } from '../../links/near';
 import { isPattern, spaceOf } from '../../links/space';
 import { isIn, type Entry, type Plan } from '../../plan/model';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import { sayFailure, sayUrlProblem, excerpt } from '../parts/links-parts';
 import { entriesOpening, isValueOf } from '../parts/entry-urls';
@@ -19,23 +19,15 @@ export const unresolved: Rule = {
   explanation:
     'The shortcut, widget or notification does nothing, or opens the start of the app. Write a URL that ' +
     'matches a pattern of the plan, or open the screen by its name.',
-  wrong: planText`
-    app "Huts"
-    origin huts:
-    start list
-    entry shortcut "Huts" opens /hut
-    screen list "Huts" {
-      link /huts
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin huts:
-    start list
-    entry shortcut "Huts" opens /huts
-    screen list "Huts" {
-      link /huts
-    }
+  ...example`
+      app "Huts"
+      origin huts:
+      start list
+    - entry shortcut "Huts" opens /hut
+    + entry shortcut "Huts" opens /huts
+      screen list "Huts" {
+        link /huts
+      }
   `,
   *check({ plan }) {
     for (const { entry, url, found, variant } of entriesOpening(plan)) {

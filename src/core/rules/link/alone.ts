@@ -1,5 +1,5 @@
-import { planText } from '../../base/plan-text';
 import { isIn, mayBeLeftOut, type Link, type Plan } from '../../plan/model';
+import { example } from '../parts/example';
 import { toldIn } from '../parts/link-spaces';
 import { inPattern } from '../parts/links-parts';
 import { say } from '../parts/message';
@@ -13,27 +13,17 @@ export const alone: Rule = {
   explanation:
     'Whoever follows the link cannot get to the rest of the app: there is no header arrow, and Back leads ' +
     'out. Build the stack beneath that a user has who tapped there: write “under” and the screens.',
-  wrong: planText`
-    app "Huts"
-    origin huts:
-    start list
-    screen list "Huts" {
-      on "About" push about
-    }
-    screen about "About" {
-      link /about under nothing
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin huts:
-    start list
-    screen list "Huts" {
-      on "About" push about
-    }
-    screen about "About" {
-      link /about under list
-    }
+  ...example`
+      app "Huts"
+      origin huts:
+      start list
+      screen list "Huts" {
+        on "About" push about
+      }
+      screen about "About" {
+    -   link /about under nothing
+    +   link /about under list
+      }
   `,
   *check({ plan }) {
     for (const screen of plan.screens) {

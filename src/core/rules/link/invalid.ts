@@ -1,10 +1,10 @@
-import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import type { TextRange } from '../../language/range';
 import { maximumVariables } from '../../base/limits';
 import { readOrigin, sameOrigin, type Origin } from '../../links/origin';
 import { readPattern, type PatternProblem } from '../../links/template';
 import type { Link, Plan } from '../../plan/model';
+import { example } from '../parts/example';
 import { inPattern, excerpt, hasColonVariable, writePattern } from '../parts/links-parts';
 import { say, type Message } from '../parts/message';
 import type { Fix, Found, Rule } from '../parts/rule';
@@ -19,23 +19,15 @@ export const invalid: Rule = {
     '{/name*} for the rest of the path, {?name,name} for the query. An origin is a scheme and a host, such as ' +
     'https://huts.example, or a scheme of the app, such as huts:. To tie a pattern to one origin, begin it ' +
     'with that origin.',
-  wrong: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    screen list "Huts" {
-      takes day: date?
-      link /huts?day={day}
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    screen list "Huts" {
-      takes day: date?
-      link /huts{?day}
-    }
+  ...example`
+      app "Huts"
+      origin https://huts.example
+      start list
+      screen list "Huts" {
+        takes day: date?
+    -   link /huts?day={day}
+    +   link /huts{?day}
+      }
   `,
   *check({ plan }) {
     const origins = plan.origins.flatMap((text) => readOrigin(text) ?? []);

@@ -1,4 +1,3 @@
-import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import { giveDefault, makeOptional } from '../../edit/arguments';
 import { addToPath, moveToPath } from '../../edit/patterns';
@@ -7,6 +6,7 @@ import type { Template, Variable } from '../../links/template';
 import { exampleOf } from '../../plan/example';
 import { mayBeLeftOut, type Link, type Parameter, type Screen } from '../../plan/model';
 import { showType } from '../../plan/types';
+import { example } from '../parts/example';
 import { eachTemplate, inPattern, writePattern, hasColonVariable } from '../parts/links-parts';
 import { say } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
@@ -20,31 +20,19 @@ export const missingArgument: Rule = {
     'The screen opens with nothing to show, in the hands of whoever tapped the link. Put required arguments ' +
     'into the path: every part of a query can be missing. Or give the argument a default, or make it ' +
     'optional.',
-  wrong: planText`
-    app "Huts"
-    origin https://huts.example
-    start hut
-    screen hut "Hut" {
-      takes hutId: int = 1
-      on "Map" push map(hutId)
-    }
-    screen map "Map" {
-      takes hutId: int
-      link /map{?hutId}
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin https://huts.example
-    start hut
-    screen hut "Hut" {
-      takes hutId: int = 1
-      on "Map" push map(hutId)
-    }
-    screen map "Map" {
-      takes hutId: int
-      link /map/{hutId}
-    }
+  ...example`
+      app "Huts"
+      origin https://huts.example
+      start hut
+      screen hut "Hut" {
+        takes hutId: int = 1
+        on "Map" push map(hutId)
+      }
+      screen map "Map" {
+        takes hutId: int
+    -   link /map{?hutId}
+    +   link /map/{hutId}
+      }
   `,
   *check({ plan }) {
     for (const { screen, link, template } of eachTemplate(plan)) {

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { asSegment } from '../../edit/patterns';
 import { originAt } from '../../links/origin';
+import { example } from '../parts/example';
 import { inPattern } from '../parts/links-parts';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
@@ -13,20 +13,13 @@ export const noOrigin: Rule = {
   explanation:
     'A path alone is no URL, so no message, page or notification can hold it. Name the host of the app’s ' +
     'URLs, or a scheme of the app. You can change it later in one place.',
-  wrong: planText`
-    app "Huts"
-    start list
-    screen list "Huts" {
-      link /huts
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin huts:
-    start list
-    screen list "Huts" {
-      link /huts
-    }
+  ...example`
+      app "Huts"
+    + origin huts:
+      start list
+      screen list "Huts" {
+        link /huts
+      }
   `,
   *check({ plan }) {
     if (plan.tree.declarations.some(({ kind }) => kind === 'origin')) return;

@@ -1,4 +1,3 @@
-import { planText } from '../../base/plan-text';
 import { moveToQuery, takeOut } from '../../edit/patterns';
 import { takeField } from '../../edit/records';
 import { carriageOf } from '../../links/pattern';
@@ -7,6 +6,7 @@ import type { VariablePlace } from '../../links/template';
 import { mayBeLeftOut, type Parameter, type Screen } from '../../plan/model';
 import { required, showType } from '../../plan/types';
 import { tellingField } from '../../plan/value';
+import { example } from '../parts/example';
 import { eachTemplate, inPattern, writePattern } from '../parts/links-parts';
 import { say, type Message } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
@@ -20,33 +20,22 @@ export const notCarriable: Rule = {
     'A URL is text. It can carry texts, numbers, dates, choices and ids, and lists of these in its query. A ' +
     'record exists only within the app, so only the app can open a screen that requires one. Let the screen ' +
     'take the record’s id and load the rest, or make the argument optional.',
-  wrong: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    record Hut { id: int, name: text }
-    screen list "Huts" {
-      has huts: list of Hut
-      on "Hut" for each in huts push hut(hut: each)
-    }
-    screen hut "Hut" {
-      takes hut: Hut
-      link /hut
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    record Hut { id: int, name: text }
-    screen list "Huts" {
-      has huts: list of Hut
-      on "Hut" for each in huts push hut(hutId: each.id)
-    }
-    screen hut "Hut" {
-      takes hutId: int
-      link /hut/{hutId}
-    }
+  ...example`
+      app "Huts"
+      origin https://huts.example
+      start list
+      record Hut { id: int, name: text }
+      screen list "Huts" {
+        has huts: list of Hut
+    -   on "Hut" for each in huts push hut(hut: each)
+    +   on "Hut" for each in huts push hut(hutId: each.id)
+      }
+      screen hut "Hut" {
+    -   takes hut: Hut
+    -   link /hut
+    +   takes hutId: int
+    +   link /hut/{hutId}
+      }
   `,
   *check(context) {
     const { plan } = context;

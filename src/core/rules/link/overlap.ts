@@ -1,4 +1,4 @@
-import { planText } from '../../base/plan-text';
+import { example } from '../parts/example';
 import { inPattern } from '../parts/links-parts';
 import { clashesIn, moreSpecific, mostTried, toldIn } from '../parts/link-spaces';
 import { say } from '../parts/message';
@@ -14,41 +14,24 @@ export const overlap: Rule = {
     'compares patterns segment by segment from the left: a fixed text wins over a variable, and a variable of ' +
     'another type wins over one of type text. Tell the patterns apart by a text in the path, or by the types ' +
     'of their variables. The example is the shortest URL that both match.',
-  wrong: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    screen list "Huts" {
-      has name: text
-      on "Hut" push hut(name)
-      on "Area" push area(name)
-    }
-    screen hut "Hut" {
-      takes name: text
-      link /{name}
-    }
-    screen area "Area" {
-      takes name: text
-      link /{name}
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    screen list "Huts" {
-      has name: text
-      on "Hut" push hut(name)
-      on "Area" push area(name)
-    }
-    screen hut "Hut" {
-      takes name: text
-      link /{name}
-    }
-    screen area "Area" {
-      takes name: text
-      link /area/{name}
-    }
+  ...example`
+      app "Huts"
+      origin https://huts.example
+      start list
+      screen list "Huts" {
+        has name: text
+        on "Hut" push hut(name)
+        on "Area" push area(name)
+      }
+      screen hut "Hut" {
+        takes name: text
+        link /{name}
+      }
+      screen area "Area" {
+        takes name: text
+    -   link /{name}
+    +   link /area/{name}
+      }
   `,
   *check({ plan }) {
     let tried = 0;

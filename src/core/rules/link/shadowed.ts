@@ -1,4 +1,4 @@
-import { planText } from '../../base/plan-text';
+import { example } from '../parts/example';
 import { inPattern } from '../parts/links-parts';
 import { clashesIn, moreSpecific, mostTried, toldIn } from '../parts/link-spaces';
 import { say } from '../parts/message';
@@ -13,35 +13,21 @@ export const shadowed: Rule = {
     'No URL opens the screen by this pattern. Often somebody copied the path, or changed a type so that the ' +
     'other pattern now matches everything. Give the pattern its own path, or remove it. The example is the ' +
     'shortest URL that matches it and opens another screen.',
-  wrong: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    choice Season { summer, winter }
-    screen list "Huts" {
-      link /summer
-      link /winter
-      on "Prices" push prices
-    }
-    screen prices "Prices" {
-      takes season: Season = summer
-      link /{season}
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    choice Season { summer, winter }
-    screen list "Huts" {
-      link /summer
-      link /winter
-      on "Prices" push prices
-    }
-    screen prices "Prices" {
-      takes season: Season = summer
-      link /prices/{season}
-    }
+  ...example`
+      app "Huts"
+      origin https://huts.example
+      start list
+      choice Season { summer, winter }
+      screen list "Huts" {
+        link /summer
+        link /winter
+        on "Prices" push prices
+      }
+      screen prices "Prices" {
+        takes season: Season = summer
+    -   link /{season}
+    +   link /prices/{season}
+      }
   `,
   *check({ plan }) {
     let tried = 0;

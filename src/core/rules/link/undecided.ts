@@ -1,18 +1,8 @@
-import { planText } from '../../base/plan-text';
+import { example } from '../parts/example';
 import { inPattern } from '../parts/links-parts';
 import { clashesIn, toldIn } from '../parts/link-spaces';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
-
-const head = planText`
-  app "Huts"
-  origin https://huts.example
-  start tour
-`;
-const stops = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'];
-const takes = `  takes ${stops.map((stop) => `${stop}: text = ""`).join(', ')}\n`;
-const link = (sign: string): string => `  link /${stops.map((stop) => `{${stop}}`).join(sign)}\n`;
-const accept = 'accept link/overlap on tour because "What stands between two huts makes no difference"\n';
 
 export const undecidedLink: Rule = {
   id: 'link/undecided',
@@ -22,8 +12,21 @@ export const undecidedLink: Rule = {
   explanation:
     'Several variables in one segment can end at many places, and there are too many combinations to try. ' +
     'Begin or end the segment with a text of its own, or put each variable into its own segment.',
-  wrong: `${head}${accept}${accept}screen tour "Tour" {\n${takes}${link('-')}${link('.')}${link('~')}  link /{a}\n}\n`,
-  right: `${head}screen tour "Tour" {\n${takes}${link('/')}  link /{a}\n}\n`,
+  ...example`
+      app "Huts"
+      origin https://huts.example
+      start tour
+    - accept link/overlap on tour because "What stands between two huts makes no difference"
+    - accept link/overlap on tour because "What stands between two huts makes no difference"
+      screen tour "Tour" {
+        takes a: text = "", b: text = "", c: text = "", d: text = "", e: text = "", f: text = "", g: text = "", h: text = ""
+    -   link /{a}-{b}-{c}-{d}-{e}-{f}-{g}-{h}
+    -   link /{a}.{b}.{c}.{d}.{e}.{f}.{g}.{h}
+    -   link /{a}~{b}~{c}~{d}~{e}~{f}~{g}~{h}
+    +   link /{a}/{b}/{c}/{d}/{e}/{f}/{g}/{h}
+        link /{a}
+      }
+  `,
   *check({ plan }) {
     const open = yield* clashesIn(
       plan,

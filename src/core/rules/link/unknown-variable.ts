@@ -1,10 +1,10 @@
-import { planText } from '../../base/plan-text';
 import { prependToScreen } from '../../edit/body';
 import { takeOut } from '../../edit/patterns';
 import { closest } from '../../language/closest';
 import { isMatched, spaceOf } from '../../links/space';
 import type { Link, Plan } from '../../plan/model';
 import { showType } from '../../plan/types';
+import { example } from '../parts/example';
 import { eachTemplate, inPattern, writePattern } from '../parts/links-parts';
 import { enumerate, say } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
@@ -33,23 +33,15 @@ export const unknownVariable: Rule = {
   explanation:
     'Nobody reads the value in the URL. The name is misspelt, or the screen has changed and the pattern has ' +
     'not. A variable has the name of the argument that takes its value, and so has its type.',
-  wrong: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    screen list "Huts" {
-      takes day: date?
-      link /huts{?dya}
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin https://huts.example
-    start list
-    screen list "Huts" {
-      takes day: date?
-      link /huts{?day}
-    }
+  ...example`
+      app "Huts"
+      origin https://huts.example
+      start list
+      screen list "Huts" {
+        takes day: date?
+    -   link /huts{?dya}
+    +   link /huts{?day}
+      }
   `,
   *check({ text, plan, supply }) {
     for (const { screen, link, template } of eachTemplate(plan)) {

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { openings, type Branch, type Call } from '../../plan/model';
 import { showValue, valueOf } from '../../supply/supply';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Found, Rule } from '../parts/rule';
 import type { TextRange } from '../../language/range';
@@ -13,26 +13,17 @@ export const sameTarget: Rule = {
   explanation:
     'Users try both and look for the difference. Often one of them is a copy that should lead elsewhere. ' +
     'Items that open one screen with different arguments are fine.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    menu "More" {
-      "Map" reset map
-      "Chart" reset map
-    }
-    screen hut "Hut" {}
-    screen map "Map" { on "Hut" reset hut }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    menu "More" {
-      "Map" reset map
-      "Legend" reset legend
-    }
-    screen hut "Hut" {}
-    screen map "Map" { on "Hut" reset hut }
-    screen legend "Legend" { on "Hut" reset hut }
+  ...example`
+      app "Huts"
+      start hut
+      menu "More" {
+        "Map" reset map
+    -   "Chart" reset map
+    +   "Legend" reset legend
+      }
+      screen hut "Hut" {}
+      screen map "Map" { on "Hut" reset hut }
+    + screen legend "Legend" { on "Hut" reset hut }
   `,
   *check({ plan }) {
     for (const menu of plan.menus) {

@@ -1,4 +1,4 @@
-import { planText } from '../../base/plan-text';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -13,39 +13,23 @@ export const tooManyTabs: Rule = {
   explanation:
     'With six tabs on a phone, each is too narrow for a thumb, or the last ones hide behind another tab. Move ' +
     'the tabs that people use least into a menu.',
-  wrong: planText`
-    app "Huts"
-    start a
-    tabs {
-      "A" a
-      "B" b
-      "C" c
-      "D" d
-      "E" e
-      "F" f
-    }
-    screen a "A"
-    screen b "B"
-    screen c "C"
-    screen d "D"
-    screen e "E"
-    screen f "F"
-  `,
-  right: planText`
-    app "Huts"
-    start a
-    tabs {
-      "A" a
-      "B" b
-      "C" c
-      "D" d
-      "E" e
-    }
-    screen a "A"
-    screen b "B"
-    screen c "C"
-    screen d "D"
-    screen e "E"
+  ...example`
+      app "Huts"
+      start a
+      tabs {
+        "A" a
+        "B" b
+        "C" c
+        "D" d
+        "E" e
+    -   "F" f
+      }
+      screen a "A"
+      screen b "B"
+      screen c "C"
+      screen d "D"
+      screen e "E"
+    - screen f "F"
   `,
   *check({ plan }) {
     for (const { tabs } of plan.tabBars) {

@@ -1,7 +1,7 @@
-import { planText } from '../../base/plan-text';
 import type { Module, Plan } from '../../plan/model';
 import type { WayIn } from '../../supply/supply';
 import { ringThrough, stronglyConnectedComponents } from '../../plan/graph';
+import { example } from '../parts/example';
 import { say, words, type Message } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { nameWayIn } from '../parts/supply-parts';
@@ -14,33 +14,20 @@ export const moduleCycle: Rule = {
   explanation:
     'Nobody can build, test or reuse one of them without the others. Often `back` or `back to` can replace a ' +
     'transition that opens a screen of the calling module. Or a screen belongs to the other module.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    module a {
-      screen hut "Hut" {
-        on "Map" push map
+  ...example`
+      app "Huts"
+      start hut
+      module a {
+        screen hut "Hut" {
+          on "Map" push map
+        }
       }
-    }
-    module b {
-      screen map "Map" {
-        on "Done" reset hut
+      module b {
+        screen map "Map" {
+    -     on "Done" reset hut
+    +     on "Done" back
+        }
       }
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    module a {
-      screen hut "Hut" {
-        on "Map" push map
-      }
-    }
-    module b {
-      screen map "Map" {
-        on "Done" back
-      }
-    }
   `,
   *check({ plan, supply }) {
     const needs = dependencies(plan, supply.waysIn);

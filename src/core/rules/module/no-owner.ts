@@ -1,4 +1,4 @@
-import { planText } from '../../base/plan-text';
+import { example } from '../parts/example';
 import { enumerate, say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -10,29 +10,18 @@ export const noOwner: Rule = {
   explanation:
     'Whoever wants to change a screen needs to know whom to ask. Write “by” and the owner after the module’s ' +
     'name. If no module names an owner, Andante reports nothing.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    module a by "Hut team" {
-      screen hut "Hut" {
-        on "Map" push map
+  ...example`
+      app "Huts"
+      start hut
+      module a by "Hut team" {
+        screen hut "Hut" {
+          on "Map" push map
+        }
       }
-    }
-    module b {
-      screen map "Map"
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    module a by "Hut team" {
-      screen hut "Hut" {
-        on "Map" push map
+    - module b {
+    + module b by "Map team" {
+        screen map "Map"
       }
-    }
-    module b by "Map team" {
-      screen map "Map"
-    }
   `,
   *check({ plan }) {
     const owners = [...new Set(plan.modules.flatMap((module) => module.owner ?? []))];

@@ -1,5 +1,5 @@
-import { planText } from '../../base/plan-text';
 import { lift, liftableIn } from '../../edit/lift';
+import { example } from '../parts/example';
 import { enumerate, say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -14,52 +14,36 @@ export const passedOn: Rule = {
   explanation:
     'Each of them takes the argument only because the next one does, and every new screen has to do the same. Let ' +
     'the module take it: then it goes from screen to screen without being named, and whoever enters brings it.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      has nights: int
-      on "Book" push booking.dates(nights)
-    }
-    module booking by "Booking team" {
-      screen dates "Dates" {
-        takes nights: int
-        on "Continue" push beds(nights)
+  ...example`
+      app "Huts"
+      start hut
+      screen hut "Hut" {
+        has nights: int
+        on "Book" push booking.dates(nights)
       }
-      screen beds "Beds" {
-        takes nights: int
-        on "Continue" push meals(nights)
+      module booking by "Booking team" {
+    +   takes nights: int
+    + 
+        screen dates "Dates" {
+    -     takes nights: int
+    -     on "Continue" push beds(nights)
+    +     on "Continue" push beds
+        }
+        screen beds "Beds" {
+    -     takes nights: int
+    -     on "Continue" push meals(nights)
+    +     on "Continue" push meals
+        }
+        screen meals "Meals" {
+    -     takes nights: int
+    -     on "Continue" push pay(nights)
+    +     on "Continue" push pay
+        }
+    -   screen pay "Pay for {nights} nights" {
+    -     takes nights: int
+    -   }
+    +   screen pay "Pay for {nights} nights"
       }
-      screen meals "Meals" {
-        takes nights: int
-        on "Continue" push pay(nights)
-      }
-      screen pay "Pay for {nights} nights" {
-        takes nights: int
-      }
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      has nights: int
-      on "Book" push booking.dates(nights)
-    }
-    module booking by "Booking team" {
-      takes nights: int
-
-      screen dates "Dates" {
-        on "Continue" push beds
-      }
-      screen beds "Beds" {
-        on "Continue" push meals
-      }
-      screen meals "Meals" {
-        on "Continue" push pay
-      }
-      screen pay "Pay for {nights} nights"
-    }
   `,
   *check({ plan, supply }) {
     for (const module of plan.modules) {

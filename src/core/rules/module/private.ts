@@ -1,8 +1,8 @@
-import { planText } from '../../base/plan-text';
 import type { TextRange } from '../../language/range';
 import type { Module, Screen } from '../../plan/model';
 import { eachStep, eachStepList, screenOfList } from '../../plan/steps';
 import { screenOf, sites } from '../../supply/site';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Found, Rule } from '../parts/rule';
 
@@ -15,25 +15,16 @@ export const privateScreen: Rule = {
     'A module may change or remove its private screens without asking anyone. Open another screen of the ' +
     'module, or ask its owner to make this one public. The app’s start, tabs, menus, events and entries belong to ' +
     'no module.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Legend" push legend
-    }
-    module maps by "Map team" {
-      private screen legend "Legend"
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Legend" push legend
-    }
-    module maps by "Map team" {
-      screen legend "Legend"
-    }
+  ...example`
+      app "Huts"
+      start hut
+      screen hut "Hut" {
+        on "Legend" push legend
+      }
+      module maps by "Map team" {
+    -   private screen legend "Legend"
+    +   screen legend "Legend"
+      }
   `,
   *check({ text, plan }) {
     if (!plan.screens.some((screen) => screen.private && screen.module)) return;

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { quote } from '../../language/tokens';
 import { titleOf } from '../../edit/screens';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -12,15 +12,11 @@ export const noTitle: Rule = {
   explanation:
     'The title stands at the top of the screen and beside the header arrow of the next one. Without it users ' +
     'see an empty bar, and screen readers say nothing. A title can be fixed or show arguments: "{name}".',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut {}
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {}
+  ...example`
+      app "Huts"
+      start hut
+    - screen hut {}
+    + screen hut "Hut" {}
   `,
   *check({ plan }) {
     for (const screen of plan.screens) {

@@ -1,5 +1,5 @@
-import { planText } from '../../base/plan-text';
 import type { Screen } from '../../plan/model';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -11,21 +11,14 @@ export const sameTitle: Rule = {
   explanation:
     'Users take one screen for the other, and the label beside the header arrow misleads them. Titles that ' +
     'show arguments do not count, since they differ. Neither do screens that are in no variant together.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Map" push map
-    }
-    screen map "Hut" {}
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Map" push map
-    }
-    screen map "Map" {}
+  ...example`
+      app "Huts"
+      start hut
+      screen hut "Hut" {
+        on "Map" push map
+      }
+    - screen map "Hut" {}
+    + screen map "Map" {}
   `,
   *check({ plan }) {
     const byTitle = new Map<string, Screen[]>();

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import type { Name } from '../../language/syntax';
 import type { Plan } from '../../plan/model';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -17,27 +17,18 @@ export const style: Rule = {
     'People and generated code type each name in many places, and mistype one that breaks the pattern. The ' +
     'pattern is what most names of a kind share: a small or capital first letter, and capitals or underscores ' +
     'between words. Names such as screen1 are placeholders.',
-  wrong: planText`
-    app "Huts"
-    start hutList
-    screen hutList "Huts" {
-      on "Map" push hutMap
-    }
-    screen hutMap "Map" {
-      on "Legend" push Map_legend
-    }
-    screen Map_legend "Legend" {}
-  `,
-  right: planText`
-    app "Huts"
-    start hutList
-    screen hutList "Huts" {
-      on "Map" push hutMap
-    }
-    screen hutMap "Map" {
-      on "Legend" push mapLegend
-    }
-    screen mapLegend "Legend" {}
+  ...example`
+      app "Huts"
+      start hutList
+      screen hutList "Huts" {
+        on "Map" push hutMap
+      }
+      screen hutMap "Map" {
+    -   on "Legend" push Map_legend
+    +   on "Legend" push mapLegend
+      }
+    - screen Map_legend "Legend" {}
+    + screen mapLegend "Legend" {}
   `,
   *check({ plan }) {
     for (const { kind, names, subjects } of namesByKind(plan)) {

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { isIn, type Transition } from '../../plan/model';
 import { remembered } from '../../base/remembered';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -50,21 +50,14 @@ export const unclearTrigger: Rule = {
     'Walks and tests tap triggers by name, screen readers say the name, and colleagues search for it. Name ' +
     'what happens, as a user would: "Book", not "Button 2". Two triggers of one screen may share a name if ' +
     'conditions tell them apart.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Button 1" push map
-    }
-    screen map "Map" {}
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Show map" push map
-    }
-    screen map "Map" {}
+  ...example`
+      app "Huts"
+      start hut
+      screen hut "Hut" {
+    -   on "Button 1" push map
+    +   on "Show map" push map
+      }
+      screen map "Map" {}
   `,
   *check({ plan }) {
     for (const screen of plan.screens) {

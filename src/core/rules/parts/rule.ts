@@ -5,6 +5,7 @@ import type { Plan } from '../../plan/model';
 import type { Reach } from '../../reach';
 import type { Tap } from '../../walk/tap';
 import type { Supply } from '../../supply/supply';
+import type { Example } from './example';
 import type { Message } from './message';
 
 /**
@@ -126,7 +127,8 @@ export interface Context {
   readonly silenced: Silenced;
 }
 
-export interface Rule {
+/** A rule; its example is a plan that breaks it, and that plan put right. */
+export interface Rule extends Example {
   /** `group/name`, as messages, `accept` and the command line write it. */
   readonly id: string;
   readonly severity: Severity;
@@ -135,9 +137,6 @@ export interface Rule {
   readonly reason: string;
   /** Why it hurts a user and what to do, for `andante explain` and the interface. */
   readonly explanation: string;
-  /** Whole plans: one that breaks the rule, and the same put right. */
-  readonly wrong: string;
-  readonly right: string;
   /** Yields findings, or nothing to pause, every few milliseconds. */
   readonly check: (context: Context) => Iterable<Found | void>;
 }

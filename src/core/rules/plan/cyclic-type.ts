@@ -1,4 +1,4 @@
-import { planText } from '../../base/plan-text';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -10,17 +10,12 @@ export const cyclicType: Rule = {
   explanation:
     'Nobody can make a value of such a record: it would need another one first. Make one of the fields ' +
     'optional, turn it into a list, or store an id instead of the record.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    record Hut { name: text, annex: Hut }
-    screen hut "Hut" {}
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    record Hut { name: text, annex: Hut? }
-    screen hut "Hut" {}
+  ...example`
+      app "Huts"
+      start hut
+    - record Hut { name: text, annex: Hut }
+    + record Hut { name: text, annex: Hut? }
+      screen hut "Hut" {}
   `,
   *check({ plan }) {
     for (const problem of plan.problems) {

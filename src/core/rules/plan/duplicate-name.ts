@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { Lines } from '../../language/lines';
 import { freeName } from '../../edit/transitions';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
 
@@ -12,19 +12,13 @@ export const duplicateName: Rule = {
   explanation:
     'The first declaration counts, and nothing can refer to the second. Within a module, screen names that ' +
     'differ only in letter case count as the same: people and some file systems confuse them.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    id HutId: int
-    id HutId: text
-    screen hut "Hut" {}
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    id HutId: int
-    id StayId: text
-    screen hut "Hut" {}
+  ...example`
+      app "Huts"
+      start hut
+      id HutId: int
+    - id HutId: text
+    + id StayId: text
+      screen hut "Hut" {}
   `,
   *check({ text, plan }) {
     let taken: Set<string> | undefined;

@@ -1,9 +1,9 @@
-import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import type { PlanProblem } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { valuesInScope } from '../../supply/fitting';
 import { showValue } from '../../supply/supply';
+import { example } from '../parts/example';
 import { enumerate, say } from '../parts/message';
 import type { Fix, Found, Rule } from '../parts/rule';
 
@@ -15,27 +15,17 @@ export const flagValue: Rule = {
   explanation:
     'A flag is true or false, or has one of the values of its choice. Andante ignores any other comparison ' +
     'and assumes that the condition may hold or fail. Ask “is given” only of a value that may be absent.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    choice Tier { guest, member }
-    flag tier: Tier
-    screen hut "Hut" {
-      on "Offers" when tier push map
-      on "Join" sets tier = member
-    }
-    screen map "Map" {}
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    choice Tier { guest, member }
-    flag tier: Tier
-    screen hut "Hut" {
-      on "Offers" when tier is member push map
-      on "Join" sets tier = member
-    }
-    screen map "Map" {}
+  ...example`
+      app "Huts"
+      start hut
+      choice Tier { guest, member }
+      flag tier: Tier
+      screen hut "Hut" {
+    -   on "Offers" when tier push map
+    +   on "Offers" when tier is member push map
+        on "Join" sets tier = member
+      }
+      screen map "Map" {}
   `,
   *check(context) {
     for (const problem of context.plan.problems) {

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { Spelling } from '../../language/closest';
 import { remembered } from '../../base/remembered';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Finding, Rule } from '../parts/rule';
 
@@ -15,17 +15,12 @@ export const idleAccept: Rule = {
   explanation:
     'The finding is gone, or the accept names the wrong screen. If it stays, it silences the next finding of ' +
     'that rule before anybody has seen it. One accept silences one finding: the first in the text.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {}
-    accept name/no-title on hut because "The bar stays empty"
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut {}
-    accept name/no-title on hut because "The bar stays empty"
+  ...example`
+      app "Huts"
+      start hut
+    - screen hut "Hut" {}
+    + screen hut {}
+      accept name/no-title on hut because "The bar stays empty"
   `,
   *check({ plan, silenced }) {
     const spelling = new Spelling();

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { setStart } from '../../edit/screens';
 import { mayBeLeftOut } from '../../plan/model';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -12,14 +12,10 @@ export const noStart: Rule = {
   explanation:
     'Without a start screen the app has no cold start, so Andante cannot prove anything about walks. Write ' +
     '“start” and the name of a screen.',
-  wrong: planText`
-    app "Huts"
-    screen hut "Hut" {}
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {}
+  ...example`
+      app "Huts"
+    + start hut
+      screen hut "Hut" {}
   `,
   *check({ plan }) {
     // A plan without screens has not forgotten which one comes first.

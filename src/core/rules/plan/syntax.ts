@@ -1,4 +1,4 @@
-import { planText } from '../../base/plan-text';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -10,25 +10,16 @@ export const syntax: Rule = {
   explanation:
     'Andante leaves the unreadable statement out and checks the rest of the plan. It reports each mistake ' +
     'once, at the word where reading failed.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Map" push map
-    }
-    screen map "Map" {
-      on "Done" bakc
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Map" push map
-    }
-    screen map "Map" {
-      on "Done" back
-    }
+  ...example`
+      app "Huts"
+      start hut
+      screen hut "Hut" {
+        on "Map" push map
+      }
+      screen map "Map" {
+    -   on "Done" bakc
+    +   on "Done" back
+      }
   `,
   *check({ plan }) {
     for (const { from, to, message, fix } of plan.tree.problems) {

@@ -1,4 +1,3 @@
-import { planText } from '../../base/plan-text';
 import type { Name, ScreenReference } from '../../language/syntax';
 import { Spelling } from '../../language/closest';
 import { declareFlag } from '../../edit/declarations';
@@ -9,6 +8,7 @@ import { showType } from '../../plan/types';
 import { emptyScope, typeOfPath } from '../../plan/scope';
 import { remembered } from '../../base/remembered';
 import { scopeOf, sites, type Site } from '../../supply/site';
+import { example } from '../parts/example';
 import { enumerate, say, words, type Message } from '../parts/message';
 import type { Context, Fix, Found, Rule } from '../parts/rule';
 
@@ -20,25 +20,16 @@ export const unknownName: Rule = {
   explanation:
     'A control that leads to a missing screen does nothing, or crashes the app. Correct the spelling, or ' +
     'declare the screen. If several modules have a screen of that name, write the module in front.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Map" push map
-    }
-    screen map "Map" {
-      on "Done" back to hutt
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Map" push map
-    }
-    screen map "Map" {
-      on "Done" back to hut
-    }
+  ...example`
+      app "Huts"
+      start hut
+      screen hut "Hut" {
+        on "Map" push map
+      }
+      screen map "Map" {
+    -   on "Done" back to hutt
+    +   on "Done" back to hut
+      }
   `,
   *check(context) {
     const spelling = new Spelling();

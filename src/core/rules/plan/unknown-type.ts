@@ -1,4 +1,3 @@
-import { planText } from '../../base/plan-text';
 import { declareType } from '../../edit/declarations';
 import { changeSignature, currentSignature } from '../../edit/signature';
 import { closest, Spelling } from '../../language/closest';
@@ -6,6 +5,7 @@ import { typeMeant } from '../../language/first-guesses';
 import { baseTypes } from '../../plan/types';
 import type { Supply } from '../../supply/supply';
 import type { Plan } from '../../plan/model';
+import { example } from '../parts/example';
 import { enumerate, say } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
 
@@ -18,21 +18,14 @@ export const unknownType: Rule = {
     'Without a type, Andante cannot check who supplies the argument. The language has text, int, decimal, ' +
     'bool, date, time, instant and url. A plan declares ids, choices and records. Every id is carried by a ' +
     'base type.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    id HutId: int
-    screen hut "Hut" {
-      takes hutId: HutID = 1
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    id HutId: int
-    screen hut "Hut" {
-      takes hutId: HutId = 1
-    }
+  ...example`
+      app "Huts"
+      start hut
+      id HutId: int
+      screen hut "Hut" {
+    -   takes hutId: HutID = 1
+    +   takes hutId: HutId = 1
+      }
   `,
   *check({ plan, supply }) {
     const spelling = new Spelling();

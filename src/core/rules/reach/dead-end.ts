@@ -1,7 +1,7 @@
-import { planText } from '../../base/plan-text';
 import { isIn, type Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
 import { suspecting, walkTo } from '../../reach';
+import { example } from '../parts/example';
 import { leadToStart } from '../parts/lead-to-start';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
@@ -15,17 +15,12 @@ export const deadEnd: Rule = {
   explanation:
     'A run ends on the screen with an empty stack beneath. No control leads anywhere, and Back leaves the ' +
     'app, so the user has to start again. Add a way on, or keep a screen beneath to go back to.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" { on "Pay" reset receipt }
-    screen receipt "Receipt" {}
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" { on "Pay" push receipt }
-    screen receipt "Receipt" {}
+  ...example`
+      app "Huts"
+      start hut
+    - screen hut "Hut" { on "Pay" reset receipt }
+    + screen hut "Hut" { on "Pay" push receipt }
+      screen receipt "Receipt" {}
   `,
   *check(context) {
     const { plan } = context;

@@ -1,4 +1,4 @@
-import { planText } from '../../base/plan-text';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { deadBranches } from '../../reach';
@@ -12,23 +12,15 @@ export const deadTransition: Rule = {
   explanation:
     'Andante tries the branches of a trigger in order. Whenever this branch could be taken, an earlier one is ' +
     'taken instead. Check the conditions of the earlier branches: one of them is weaker than intended.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    flag member
-    screen hut "Hut" {
-      on "Join" sets member = true
-      on "Pay" when member leave "Bank" otherwise when not member leave "Shop" otherwise leave "Mail"
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    flag member
-    screen hut "Hut" {
-      on "Join" sets member = true
-      on "Pay" when member leave "Bank" otherwise leave "Shop"
-    }
+  ...example`
+      app "Huts"
+      start hut
+      flag member
+      screen hut "Hut" {
+        on "Join" sets member = true
+    -   on "Pay" when member leave "Bank" otherwise when not member leave "Shop" otherwise leave "Mail"
+    +   on "Pay" when member leave "Bank" otherwise leave "Shop"
+      }
   `,
   *check(context) {
     for (const dead of yield* deadBranches(context)) {

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import type { Screen } from '../../plan/model';
 import { knownStacks, type VariantReach } from '../../reach';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { sayWalk } from '../parts/stack-parts';
@@ -13,25 +13,17 @@ export const eventOnly: Rule = {
   explanation:
     'Users who tap through the app never find this screen: an event has to happen before. That is right for a ' +
     'warning or an incoming call. It is wrong if somebody forgot the control that leads there.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    event "Storm warning" on hut present storm
-    screen hut "Hut" {}
-    screen storm "Storm" {
-      on "Close" close
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    event "Storm warning" on hut present storm
-    screen hut "Hut" {
-      on "Weather" present storm
-    }
-    screen storm "Storm" {
-      on "Close" close
-    }
+  ...example`
+      app "Huts"
+      start hut
+      event "Storm warning" on hut present storm
+    - screen hut "Hut" {}
+    + screen hut "Hut" {
+    +   on "Weather" present storm
+    + }
+      screen storm "Storm" {
+        on "Close" close
+      }
   `,
   *check({ plan, reach }) {
     if (plan.events.length === 0) return;

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import type { Branch, Flag } from '../../plan/model';
 import { eachStep, eachStepList } from '../../plan/steps';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Context, Rule } from '../parts/rule';
 import { deadBranches } from '../../reach';
@@ -15,22 +15,14 @@ export const gated: Rule = {
     'The user sees the control, and it never works: on this screen the flags never have the values that the ' +
     'condition asks for. Often the step that sets the flag is missing, or the condition compares with the ' +
     'wrong value.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    flag member
-    screen hut "Hut" {
-      on "Lounge" when member leave "Mail"
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    flag member
-    screen hut "Hut" {
-      on "Lounge" when member leave "Mail"
-      on "Join" sets member = true
-    }
+  ...example`
+      app "Huts"
+      start hut
+      flag member
+      screen hut "Hut" {
+        on "Lounge" when member leave "Mail"
+    +   on "Join" sets member = true
+      }
   `,
   *check(context) {
     const set = valuesSet(context);

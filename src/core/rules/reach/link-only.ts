@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import type { Screen } from '../../plan/model';
 import { knownStacks, type VariantReach } from '../../reach';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -12,25 +12,17 @@ export const linkOnly: Rule = {
   explanation:
     'Users who tap through the app never find this screen. That is right for a receipt in an e-mail. It is ' +
     'wrong if somebody forgot the control that leads there.',
-  wrong: planText`
-    app "Huts"
-    origin huts:
-    start hut
-    screen hut "Hut" {}
-    screen map "Map" {
-      link /map
-    }
-  `,
-  right: planText`
-    app "Huts"
-    origin huts:
-    start hut
-    screen hut "Hut" {
-      on "Map" push map
-    }
-    screen map "Map" {
-      link /map
-    }
+  ...example`
+      app "Huts"
+      origin huts:
+      start hut
+    - screen hut "Hut" {}
+    + screen hut "Hut" {
+    +   on "Map" push map
+    + }
+      screen map "Map" {
+        link /map
+      }
   `,
   *check({ plan, reach }) {
     for (const screen of plan.screens) {

@@ -1,7 +1,7 @@
-import { planText } from '../../base/plan-text';
 import { isIn, type Screen } from '../../plan/model';
 import { knownStacks } from '../../reach';
 import { withoutBeside } from '../../edit/screens';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Context, Rule } from '../parts/rule';
 
@@ -14,19 +14,14 @@ export const neverBeside: Rule = {
     'Two screens are shown side by side where the one lies directly on the other. Here no run has them so: another ' +
     'screen comes between them, the list is replaced, or the detail always comes as a modal screen. Wide screens then ' +
     'show the detail alone.',
-  wrong: planText`
-    app "Huts"
-    variants phone, tablet wide
-    start stays
-    screen stays "My stays" { on "Stay" replace stay }
-    screen stay "Stay" beside stays only tablet { on "Back" reset stays }
-  `,
-  right: planText`
-    app "Huts"
-    variants phone, tablet wide
-    start stays
-    screen stays "My stays" { on "Stay" push stay }
-    screen stay "Stay" beside stays only tablet { on "Back" back }
+  ...example`
+      app "Huts"
+      variants phone, tablet wide
+      start stays
+    - screen stays "My stays" { on "Stay" replace stay }
+    - screen stay "Stay" beside stays only tablet { on "Back" reset stays }
+    + screen stays "My stays" { on "Stay" push stay }
+    + screen stay "Stay" beside stays only tablet { on "Back" back }
   `,
   *check(context) {
     for (const screen of context.plan.screens) {

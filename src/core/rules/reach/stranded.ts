@@ -1,4 +1,3 @@
-import { planText } from '../../base/plan-text';
 import { addTransition } from '../../edit/transitions';
 import { isIn, openings, type Module, type Plan, type Screen, type Transition } from '../../plan/model';
 import { isKnown } from '../../plan/types';
@@ -6,6 +5,7 @@ import type { Reach } from '../../reach';
 import { remembered } from '../../base/remembered';
 import { screenOf } from '../../supply/site';
 import type { WayIn } from '../../supply/supply';
+import { example } from '../parts/example';
 import { enumerate, say, type Message } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
 import { nameWayIn } from '../parts/supply-parts';
@@ -19,19 +19,14 @@ export const stranded: Rule = {
     'Nobody will ever see this screen. A control that should lead to it is missing, a condition on the way ' +
     'never holds, or the screen is left over. If only stranded screens lead to it, reaching one of them is ' +
     'enough.',
-  wrong: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {}
-    screen map "Map" {}
-  `,
-  right: planText`
-    app "Huts"
-    start hut
-    screen hut "Hut" {
-      on "Map" push map
-    }
-    screen map "Map" {}
+  ...example`
+      app "Huts"
+      start hut
+    - screen hut "Hut" {}
+    + screen hut "Hut" {
+    +   on "Map" push map
+    + }
+      screen map "Map" {}
   `,
   *check(context) {
     const { text, plan, reach, supply } = context;

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import type { Screen } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
+import { example } from '../parts/example';
 import { leadToStart } from '../parts/lead-to-start';
 import { enumerate, say } from '../parts/message';
 import type { Rule } from '../parts/rule';
@@ -22,38 +22,24 @@ export const trap: Rule = {
     'is right after a first-time tour, and nearly always wrong elsewhere. Lead back to the start from one of ' +
     'them. If most screens of the app are like that, Andante takes the start for a welcome or a sign-in, and ' +
     'reports nothing.',
-  wrong: planText`
-    app "Huts"
-    start home
-    screen home "Home" {
-      on "Tour" reset a
-      on "Huts" push huts
-      on "Stays" push stays
-      on "Help" push help
-    }
-    screen huts "Huts" {}
-    screen stays "Stays" {}
-    screen help "Help" {}
-    screen a "A" { on "B" reset b }
-    screen b "B" { on "A" reset a }
-  `,
-  right: planText`
-    app "Huts"
-    start home
-    screen home "Home" {
-      on "Tour" reset a
-      on "Huts" push huts
-      on "Stays" push stays
-      on "Help" push help
-    }
-    screen huts "Huts" {}
-    screen stays "Stays" {}
-    screen help "Help" {}
-    screen a "A" { on "B" reset b }
-    screen b "B" {
-      on "A" reset a
-      on "Home" reset home
-    }
+  ...example`
+      app "Huts"
+      start home
+      screen home "Home" {
+        on "Tour" reset a
+        on "Huts" push huts
+        on "Stays" push stays
+        on "Help" push help
+      }
+      screen huts "Huts" {}
+      screen stays "Stays" {}
+      screen help "Help" {}
+      screen a "A" { on "B" reset b }
+    - screen b "B" { on "A" reset a }
+    + screen b "B" {
+    +   on "A" reset a
+    +   on "Home" reset home
+    + }
   `,
   *check(context) {
     const start = context.plan.start?.target;

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { isIn, type Only, type Plan } from '../../plan/model';
 import type { Site } from '../../supply/site';
+import { example } from '../parts/example';
 import { enumerate, say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -12,21 +12,14 @@ export const variantOnly: Rule = {
   explanation:
     'A menu or tab of one variant leads to the screen, and the other variant has no such control. Its users ' +
     'never see the screen. Lead to the screen there too, or write “only” to say which variants have it.',
-  wrong: planText`
-    app "Huts"
-    variants phone, tablet
-    start hut
-    menu "More" only tablet { "Map" reset map }
-    screen hut "Hut" {}
-    screen map "Map" { on "Hut" reset hut }
-  `,
-  right: planText`
-    app "Huts"
-    variants phone, tablet
-    start hut
-    menu "More" { "Map" reset map }
-    screen hut "Hut" {}
-    screen map "Map" { on "Hut" reset hut }
+  ...example`
+      app "Huts"
+      variants phone, tablet
+      start hut
+    - menu "More" only tablet { "Map" reset map }
+    + menu "More" { "Map" reset map }
+      screen hut "Hut" {}
+      screen map "Map" { on "Hut" reset hut }
   `,
   *check({ plan, reach, supply }) {
     if (plan.variants.length < 2) return;

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import type { Missed } from '../../plan/model';
 import { missedIn, suspecting } from '../../reach';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import { askingFixes, nameTrigger } from '../parts/result-parts';
 import type { Rule } from '../parts/rule';
@@ -15,33 +15,20 @@ export const lostResult: Rule = {
     'The screen was opened by somebody who does not ask, or another screen took its place in between. Users make ' +
     'their choice, and nothing comes of it. Let every trigger that opens the screen ask, or give those who do not ' +
     'ask another way out.',
-  wrong: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-      on "Calendar" push pickDay
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-      on "Calendar" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
+  ...example`
+      app "Huts"
+      start book
+      screen book "Book" {
+        has from: date
+        on "Day" push pickDay gives from
+    -   on "Calendar" push pickDay
+    +   on "Calendar" push pickDay gives from
+      }
+      screen pickDay "Pick a day" {
+        has chosen: date
+        returns date
+        on "Choose" back with chosen
+      }
   `,
   *check(context) {
     const { results } = context.supply;

@@ -1,7 +1,7 @@
-import { planText } from '../../base/plan-text';
 import { addCondition } from '../../edit/branches';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import { answerFixes, nameTrigger, questionFixes } from '../parts/result-parts';
 import type { Screen } from '../../plan/model';
@@ -16,31 +16,19 @@ export const absentResult: Rule = {
   explanation:
     'The screen that asked goes on without a value that it counts on. Hand a value back that is always there, or ' +
     'let what gets the result be absent.',
-  wrong: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date?
-      returns date
-      on "Choose" back with chosen
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date?
-      returns date
-      on "Choose" when chosen is given back with chosen
-    }
+  ...example`
+      app "Huts"
+      start book
+      screen book "Book" {
+        has from: date
+        on "Day" push pickDay gives from
+      }
+      screen pickDay "Pick a day" {
+        has chosen: date?
+        returns date
+    -   on "Choose" back with chosen
+    +   on "Choose" when chosen is given back with chosen
+      }
   `,
   *check(context) {
     const questionsTo = (screen: Screen): readonly Question[] =>

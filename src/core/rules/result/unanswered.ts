@@ -1,5 +1,5 @@
-import { planText } from '../../base/plan-text';
 import { isKnown, showType } from '../../plan/types';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -11,31 +11,19 @@ export const unanswered: Rule = {
   explanation:
     'Whatever users do there, the screen that asked never gets its value. Hand a value back with “back with” or ' +
     '“close with”.',
-  wrong: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
+  ...example`
+      app "Huts"
+      start book
+      screen book "Book" {
+        has from: date
+        on "Day" push pickDay gives from
+      }
+      screen pickDay "Pick a day" {
+        has chosen: date
+        returns date
+    -   on "Choose" back
+    +   on "Choose" back with chosen
+      }
   `,
   *check({ supply }) {
     for (const screen of supply.results.unanswered) {

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { withoutStatement } from '../../edit/body';
 import { isKnown, showType } from '../../plan/types';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import { askingFixes, withoutResult } from '../parts/result-parts';
 import type { Rule } from '../parts/rule';
@@ -13,31 +13,19 @@ export const unasked: Rule = {
   explanation:
     'Users choose, and the screen beneath does not hear of it. Let the trigger that opens the screen say with ' +
     '“gives” which of its values gets the result.',
-  wrong: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
+  ...example`
+      app "Huts"
+      start book
+      screen book "Book" {
+        has from: date
+    -   on "Day" push pickDay
+    +   on "Day" push pickDay gives from
+      }
+      screen pickDay "Pick a day" {
+        has chosen: date
+        returns date
+        on "Choose" back with chosen
+      }
   `,
   *check(context) {
     const { text, supply } = context;

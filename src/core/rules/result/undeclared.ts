@@ -1,8 +1,8 @@
-import { planText } from '../../base/plan-text';
 import { typeOfPath } from '../../plan/scope';
 import { eachStep, eachStepList, screenOfList } from '../../plan/steps';
 import { isLiteral, literalType } from '../../plan/literals';
 import { scopeOfTransition } from '../../supply/site';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import { nameTrigger, returnsFix, withoutQuestion, withoutResult } from '../parts/result-parts';
 import type { Context, Found, Rule } from '../parts/rule';
@@ -16,30 +16,18 @@ export const undeclaredResult: Rule = {
     'A screen says with “returns” what it hands back. Its triggers hand it back with “back with” or “close with”. ' +
     'The trigger that opens the screen says with “gives” which value of its own screen gets the result. Only a ' +
     'trigger can do either: a menu, an event and an else have no screen whose values they could read or change.',
-  wrong: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      on "Choose" back with chosen
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
+  ...example`
+      app "Huts"
+      start book
+      screen book "Book" {
+        has from: date
+        on "Day" push pickDay gives from
+      }
+      screen pickDay "Pick a day" {
+        has chosen: date
+    +   returns date
+        on "Choose" back with chosen
+      }
   `,
   *check(context) {
     const { plan, text, supply } = context;

@@ -1,8 +1,8 @@
-import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import { valuesInScope } from '../../supply/fitting';
 import { scopeOfTransition } from '../../supply/site';
 import { showValue } from '../../supply/supply';
+import { example } from '../parts/example';
 import { enumerate, say } from '../parts/message';
 import { answerFixes, nameTrigger, questionFixes, valuesFor } from '../parts/result-parts';
 import type { Fix, Rule } from '../parts/rule';
@@ -15,31 +15,19 @@ export const unknownResult: Rule = {
   explanation:
     'A trigger can hand back what it could give to a screen that it opens. The result goes to a value that the ' +
     'asking screen “has”: its arguments come from outside, and flags belong to the whole app.',
-  wrong: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives form
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date
-      on "Day" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
+  ...example`
+      app "Huts"
+      start book
+      screen book "Book" {
+        has from: date
+    -   on "Day" push pickDay gives form
+    +   on "Day" push pickDay gives from
+      }
+      screen pickDay "Pick a day" {
+        has chosen: date
+        returns date
+        on "Choose" back with chosen
+      }
   `,
   *check(context) {
     const { plan, supply } = context;

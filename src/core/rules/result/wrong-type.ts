@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import { answerFixes, nameTrigger, questionFixes } from '../parts/result-parts';
 import type { Rule } from '../parts/rule';
@@ -13,31 +13,19 @@ export const wrongResult: Rule = {
   explanation:
     'A result goes through two hands: the trigger that hands it back, and the value of the screen that asked. ' +
     'It has to fit both, as an argument has to fit what a screen takes.',
-  wrong: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date, guests: int
-      on "Day" push pickDay gives guests
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start book
-    screen book "Book" {
-      has from: date, guests: int
-      on "Day" push pickDay gives from
-    }
-    screen pickDay "Pick a day" {
-      has chosen: date
-      returns date
-      on "Choose" back with chosen
-    }
+  ...example`
+      app "Huts"
+      start book
+      screen book "Book" {
+        has from: date, guests: int
+    -   on "Day" push pickDay gives guests
+    +   on "Day" push pickDay gives from
+      }
+      screen pickDay "Pick a day" {
+        has chosen: date
+        returns date
+        on "Choose" back with chosen
+      }
   `,
   *check(context) {
     for (const bad of context.supply.results.badAnswers) {

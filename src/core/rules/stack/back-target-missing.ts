@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { mayBeLeftOut, type Step } from '../../plan/model';
 import { eachStep, eachStepList, screenOfList, type StepList } from '../../plan/steps';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { missedIn, suspecting } from '../../reach';
@@ -18,25 +18,16 @@ export const backTargetMissing: Rule = {
     'If the screen is not in the stack, “back to” removes everything above the last frame, and the user ends ' +
     'up on the wrong screen. This happens when several paths lead to the step. Use reset, which needs no ' +
     'screen beneath, or go back one screen at a time. Closing without an open modal screen does the same.',
-  wrong: planText`
-    app "Huts"
-    start home
-    screen home "Home" {
-      on "Hut" push hut
-      on "Offer" push pay
-    }
-    screen hut "Hut" { on "Pay" push pay }
-    screen pay "Pay" { on "Done" back to hut }
-  `,
-  right: planText`
-    app "Huts"
-    start home
-    screen home "Home" {
-      on "Hut" push hut
-      on "Offer" push pay
-    }
-    screen hut "Hut" { on "Pay" push pay }
-    screen pay "Pay" { on "Done" back to home }
+  ...example`
+      app "Huts"
+      start home
+      screen home "Home" {
+        on "Hut" push hut
+        on "Offer" push pay
+      }
+      screen hut "Hut" { on "Pay" push pay }
+    - screen pay "Pay" { on "Done" back to hut }
+    + screen pay "Pay" { on "Done" back to home }
   `,
   *check(context) {
     const found = yield* inVariants(

@@ -1,5 +1,5 @@
-import { planText } from '../../base/plan-text';
 import type { Branch, Screen } from '../../plan/model';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -11,23 +11,15 @@ export const doubled: Rule = {
   explanation:
     'The user taps, sees the same screen again, and has to go back twice. If you meant a refresh, that is no ' +
     'navigation. If you meant another screen, name it. To begin the screen anew, use replace.',
-  wrong: planText`
-    app "Huts"
-    flag reloaded
-    start hut
-    screen hut "Hut" {
-      takes page: int = 1
-      on "Reload" when not reloaded sets reloaded = true then push hut(page)
-    }
-  `,
-  right: planText`
-    app "Huts"
-    flag reloaded
-    start hut
-    screen hut "Hut" {
-      takes page: int = 1
-      on "Reload" when not reloaded sets reloaded = true then replace hut(page)
-    }
+  ...example`
+      app "Huts"
+      flag reloaded
+      start hut
+      screen hut "Hut" {
+        takes page: int = 1
+    -   on "Reload" when not reloaded sets reloaded = true then push hut(page)
+    +   on "Reload" when not reloaded sets reloaded = true then replace hut(page)
+      }
   `,
   *check({ plan, reach }) {
     for (const screen of plan.screens) {

@@ -1,7 +1,7 @@
-import { planText } from '../../base/plan-text';
 import { keyOfCycle, type Cycle, cyclesOf, SearchWithout, suspecting } from '../../reach';
 import { isBranching, statementOf } from '../../walk/event';
 import { labelOf, type Tap } from '../../walk/tap';
+import { example } from '../parts/example';
 import { enumerate, say, words } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
 import { inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
@@ -16,19 +16,13 @@ export const grows: Rule = {
     'Back fifteen times, and the phone keeps all of them in memory. Go back to the first screen instead of ' +
     'pushing it again. If each round shows something new, as from a hut to its neighbour, accept the finding ' +
     'and say why.',
-  wrong: planText`
-    app "Huts"
-    start a
-    screen a "A" { on "B" push b }
-    screen b "B" { on "C" push c }
-    screen c "C" { on "A" push a }
-  `,
-  right: planText`
-    app "Huts"
-    start a
-    screen a "A" { on "B" push b }
-    screen b "B" { on "C" push c }
-    screen c "C" { on "A" back to a }
+  ...example`
+      app "Huts"
+      start a
+      screen a "A" { on "B" push b }
+      screen b "B" { on "C" push c }
+    - screen c "C" { on "A" push a }
+    + screen c "C" { on "A" back to a }
   `,
   *check(context) {
     const found = yield* inVariants(

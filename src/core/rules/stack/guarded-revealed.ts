@@ -1,4 +1,3 @@
-import { planText } from '../../base/plan-text';
 import { listBeside, type Plan, type Screen } from '../../plan/model';
 import { eachStep } from '../../plan/steps';
 import { lackOf } from '../../walk/conditions';
@@ -7,6 +6,7 @@ import { listInSight } from '../../walk/in-sight';
 import { branchesOf, isBranching } from '../../walk/event';
 import { labelOf, type Tap } from '../../walk/tap';
 import { Walker } from '../../walk/walker';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Context, Fix, Rule } from '../parts/rule';
 import { confirmed, inVariants, sayVariant, sayWalk } from '../parts/stack-parts';
@@ -21,27 +21,17 @@ export const guardedRevealed: Rule = {
     'The app checks what a screen needs when the screen opens, not when Back reveals it. So a private screen ' +
     'that stays in the stack appears again after a sign-out. Empty the stack where the condition stops ' +
     'holding: end that transition with a reset, or go back past the private screens.',
-  wrong: planText`
-    app "Huts"
-    start home
-    flag signedIn
-    screen home "Home" { on "Sign in" sets signedIn = true then push stays }
-    screen stays "My stays" {
-      needs signedIn else back
-      on "Profile" push profile
-    }
-    screen profile "Profile" { on "Sign out" sets signedIn = false }
-  `,
-  right: planText`
-    app "Huts"
-    start home
-    flag signedIn
-    screen home "Home" { on "Sign in" sets signedIn = true then push stays }
-    screen stays "My stays" {
-      needs signedIn else back
-      on "Profile" push profile
-    }
-    screen profile "Profile" { on "Sign out" sets signedIn = false then reset home }
+  ...example`
+      app "Huts"
+      start home
+      flag signedIn
+      screen home "Home" { on "Sign in" sets signedIn = true then push stays }
+      screen stays "My stays" {
+        needs signedIn else back
+        on "Profile" push profile
+      }
+    - screen profile "Profile" { on "Sign out" sets signedIn = false }
+    + screen profile "Profile" { on "Sign out" sets signedIn = false then reset home }
   `,
   *check(context) {
     const found = yield* inVariants(

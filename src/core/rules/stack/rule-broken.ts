@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import type { Claim, Plan } from '../../plan/model';
 import type { Tap } from '../../walk/tap';
+import { example } from '../parts/example';
 import { say, words, type Message } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
 import { confirmed, inVariants, type Seen, sayVariant, sayWalk } from '../parts/stack-parts';
@@ -17,21 +17,14 @@ export const ruleBroken: Rule = {
     'A rule holds if it holds in every run: never A beneath B, never A after B, always A beneath B, from A ' +
     'always reach B. Andante checks all stacks that any run can build. The walk shows a run that breaks the ' +
     'rule. Remove the step that leads there, or end the flow with back past or reset.',
-  wrong: planText`
-    app "Huts"
-    start home
-    screen home "Home" { on "Pay" push pay }
-    screen pay "Pay" { on "Done" push receipt }
-    screen receipt "Receipt" {}
-    rule "No order is paid twice" never pay beneath receipt
-  `,
-  right: planText`
-    app "Huts"
-    start home
-    screen home "Home" { on "Pay" push pay }
-    screen pay "Pay" { on "Done" back past pay then push receipt }
-    screen receipt "Receipt" {}
-    rule "No order is paid twice" never pay beneath receipt
+  ...example`
+      app "Huts"
+      start home
+      screen home "Home" { on "Pay" push pay }
+    - screen pay "Pay" { on "Done" push receipt }
+    + screen pay "Pay" { on "Done" back past pay then push receipt }
+      screen receipt "Receipt" {}
+      rule "No order is paid twice" never pay beneath receipt
   `,
   *check(context) {
     const { plan } = context;

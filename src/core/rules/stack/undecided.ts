@@ -1,8 +1,8 @@
-import { planText } from '../../base/plan-text';
 import { isIn, openings, type Claim, type Flag, type Plan, type Screen, type TabBar } from '../../plan/model';
 import { eachStepList } from '../../plan/steps';
 import { flagsIn } from '../../plan/flags';
 import { type Bounded, deciding, type Exact, leaksOf, suspecting, type Suspects, type VariantReach } from '../../reach';
+import { example } from '../parts/example';
 import { enumerate, say, words, type Message } from '../parts/message';
 import type { Context, Found, Rule } from '../parts/rule';
 import type { Work } from '../../base/slices';
@@ -17,48 +17,29 @@ export const undecided: Rule = {
     'Andante found no walk that does this, and no proof that none does. Where the app has few configurations, Andante ' +
     'looks at all of them. A reset where a flag changes makes all of it decidable. If the reason is the number of ' +
     'flags, let fewer screens set and read the same ones. Or accept the finding.',
-  wrong: planText`
-    app "Huts"
-    start home
-    flag ticket
-    tabs {
-      "Home" home
-      "Shop" shop
-    }
-    screen home "Home" {
-      on "Hut" push hut(hutId: 1)
-      on "Go in" when ticket sets ticket = false then push hall
-    }
-    screen hut "Hut" {
-      takes hutId: int
-      on "Next hut" push hut(hutId: 2)
-    }
-    screen hall "Hall" { on "Go on" when ticket push vault }
-    screen vault "Vault" {}
-    screen shop "Shop" { on "Buy" sets ticket = true then replace sold }
-    screen sold "Sold" {}
-    accept stack/grows on hut because "Back retraces the huts."
-  `,
-  right: planText`
-    app "Huts"
-    start home
-    flag ticket
-    tabs {
-      "Home" home
-      "Shop" shop
-    }
-    screen home "Home" {
-      on "Hut" push hut(hutId: 1)
-      on "Go in" when ticket push hall
-    }
-    screen hut "Hut" {
-      takes hutId: int
-      on "Next hut" push hut(hutId: 2)
-    }
-    screen hall "Hall" { on "Go on" when ticket push vault }
-    screen vault "Vault" {}
-    screen shop "Shop" { on "Buy" sets ticket = true then reset home }
-    accept stack/grows on hut because "Back retraces the huts."
+  ...example`
+      app "Huts"
+      start home
+      flag ticket
+      tabs {
+        "Home" home
+        "Shop" shop
+      }
+      screen home "Home" {
+        on "Hut" push hut(hutId: 1)
+    -   on "Go in" when ticket sets ticket = false then push hall
+    +   on "Go in" when ticket push hall
+      }
+      screen hut "Hut" {
+        takes hutId: int
+        on "Next hut" push hut(hutId: 2)
+      }
+      screen hall "Hall" { on "Go on" when ticket push vault }
+      screen vault "Vault" {}
+    - screen shop "Shop" { on "Buy" sets ticket = true then replace sold }
+    - screen sold "Sold" {}
+    + screen shop "Shop" { on "Buy" sets ticket = true then reset home }
+      accept stack/grows on hut because "Back retraces the huts."
   `,
   *check(context) {
     const { plan, reach } = context;

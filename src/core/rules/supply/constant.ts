@@ -1,10 +1,10 @@
-import { planText } from '../../base/plan-text';
 import { giveDefault, removeArgument } from '../../edit/arguments';
 import { isLiteral } from '../../plan/literals';
 import { typeOfPath } from '../../plan/scope';
 import { required } from '../../plan/types';
 import { scopeOf } from '../../supply/site';
 import { showValue, type Cell, type WayIn } from '../../supply/supply';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Context, Rule } from '../parts/rule';
 
@@ -16,27 +16,19 @@ export const constant: Rule = {
   explanation:
     'An argument that never varies makes every caller longer, and readers look for the caller that differs. ' +
     'Give it a default, or remove it.',
-  wrong: planText`
-    app "Huts"
-    start list
-    screen list "Huts" {
-      on "Map" push map(zoom: 3)
-      on "Legend" push map(zoom: 3)
-    }
-    screen map "Map" {
-      takes zoom: int
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start list
-    screen list "Huts" {
-      on "Map" push map
-      on "Legend" push map
-    }
-    screen map "Map" {
-      takes zoom: int = 3
-    }
+  ...example`
+      app "Huts"
+      start list
+      screen list "Huts" {
+    -   on "Map" push map(zoom: 3)
+    -   on "Legend" push map(zoom: 3)
+    +   on "Map" push map
+    +   on "Legend" push map
+      }
+      screen map "Map" {
+    -   takes zoom: int
+    +   takes zoom: int = 3
+      }
   `,
   *check(context) {
     const { plan, supply } = context;

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { readPattern } from '../../links/template';
 import { showValue } from '../../supply/supply';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 
@@ -13,27 +13,17 @@ export const defaultUnused: Rule = {
     'Readers take the default for the usual case, but every caller gives its own value. A new caller that ' +
     'forgets the argument gets no error. Remove the default. Links count as callers: a link that may leave ' +
     'the argument out uses the default.',
-  wrong: planText`
-    app "Huts"
-    start list
-    screen list "Huts" {
-      has near: int
-      on "Map" push map(zoom: near)
-    }
-    screen map "Map" {
-      takes zoom: int = 3
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start list
-    screen list "Huts" {
-      has near: int
-      on "Map" push map(zoom: near)
-    }
-    screen map "Map" {
-      takes zoom: int
-    }
+  ...example`
+      app "Huts"
+      start list
+      screen list "Huts" {
+        has near: int
+        on "Map" push map(zoom: near)
+      }
+      screen map "Map" {
+    -   takes zoom: int = 3
+    +   takes zoom: int
+      }
   `,
   *check({ plan, supply }) {
     for (const screen of plan.screens) {

@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import { answerFixes, nameTrigger } from '../parts/result-parts';
 import type { Rule } from '../parts/rule';
@@ -14,29 +14,18 @@ export const fixedId: Rule = {
   explanation:
     'Somebody put in a sample id to try the screen and left it there. Now every user sees the same thing. ' +
     'Hand over an id from the data on the screen.',
-  wrong: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has first: HutId
-      on "Hut" push hut(hutId: 12)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has first: HutId
-      on "Hut" push hut(hutId: first)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
+  ...example`
+      app "Huts"
+      start list
+      id HutId: int
+      screen list "Huts" {
+        has first: HutId
+    -   on "Hut" push hut(hutId: 12)
+    +   on "Hut" push hut(hutId: first)
+      }
+      screen hut "Hut" {
+        takes hutId: HutId
+      }
   `,
   *check(context) {
     yield* eachCell(context, 'fixed-id', (wayIn, cell) => ({

@@ -1,4 +1,3 @@
-import { planText } from '../../base/plan-text';
 import { giveDefault, makeOptional } from '../../edit/arguments';
 import { addCondition, elseWithout } from '../../edit/branches';
 import type { TextEdit } from '../../language/edits';
@@ -6,6 +5,7 @@ import { exampleOf } from '../../plan/example';
 import type { Parameter } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { holds, showValue } from '../../supply/supply';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
 import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes, valuesFor } from '../parts/supply-parts';
@@ -18,29 +18,18 @@ export const mayBeAbsent: Rule = {
   explanation:
     'Tests pass as long as the value is there. Without it, the screen opens with nothing to show. Hand over a ' +
     'value that is always there, add “when … is given”, or make the argument optional.',
-  wrong: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has last: HutId?
-      on "Hut" push hut(hutId: last)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has last: HutId?
-      on "Hut" push hut(hutId: last)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId?
-    }
+  ...example`
+      app "Huts"
+      start list
+      id HutId: int
+      screen list "Huts" {
+        has last: HutId?
+        on "Hut" push hut(hutId: last)
+      }
+      screen hut "Hut" {
+    -   takes hutId: HutId
+    +   takes hutId: HutId?
+      }
   `,
   check: (context) =>
     eachCell(context, 'may-be-absent', (wayIn, cell) => {

@@ -1,5 +1,5 @@
-import { planText } from '../../base/plan-text';
 import { isKnown, showType } from '../../plan/types';
+import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
 import { addValue, eachCell, nameWayIn, sayWhatFits, valueFixes } from '../parts/supply-parts';
@@ -12,29 +12,18 @@ export const missing: Rule = {
   explanation:
     'The screen has nothing to show: it stays empty, or the app crashes. Every way in must supply every ' +
     'argument that is neither optional nor has a default.',
-  wrong: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has first: HutId
-      on "Hut" push hut
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has first: HutId
-      on "Hut" push hut(hutId: first)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
+  ...example`
+      app "Huts"
+      start list
+      id HutId: int
+      screen list "Huts" {
+        has first: HutId
+    -   on "Hut" push hut
+    +   on "Hut" push hut(hutId: first)
+      }
+      screen hut "Hut" {
+        takes hutId: HutId
+      }
   `,
   check: (context) =>
     eachCell(context, 'missing', (wayIn, cell) => {

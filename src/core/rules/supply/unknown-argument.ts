@@ -1,7 +1,7 @@
-import { planText } from '../../base/plan-text';
 import { removeArgument } from '../../edit/arguments';
 import { Spelling } from '../../language/closest';
 import { showType } from '../../plan/types';
+import { example } from '../parts/example';
 import { enumerate, say } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
 import { nameWayIn, subjectOf, walkThrough } from '../parts/supply-parts';
@@ -14,29 +14,18 @@ export const unknownArgument: Rule = {
   explanation:
     'Nobody reads the value. Often the name is misspelt and the intended argument is missing. Or the screen ' +
     'has changed, and this caller has not.',
-  wrong: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has first: HutId
-      on "Hut" push hut(hutId: first, bed: first)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has first: HutId
-      on "Hut" push hut(hutId: first)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
+  ...example`
+      app "Huts"
+      start list
+      id HutId: int
+      screen list "Huts" {
+        has first: HutId
+    -   on "Hut" push hut(hutId: first, bed: first)
+    +   on "Hut" push hut(hutId: first)
+      }
+      screen hut "Hut" {
+        takes hutId: HutId
+      }
   `,
   *check(context) {
     const { supply } = context;

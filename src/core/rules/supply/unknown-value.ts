@@ -1,10 +1,10 @@
-import { planText } from '../../base/plan-text';
 import { closest } from '../../language/closest';
 import { required, showType } from '../../plan/types';
 import { screenScope } from '../../plan/scope';
 import { valuesInScope } from '../../supply/fitting';
 import { scopeOf } from '../../supply/site';
 import { showValue, type Cell, type WayIn } from '../../supply/supply';
+import { example } from '../parts/example';
 import { enumerate, say, words } from '../parts/message';
 import type { Context, Fix, Found, Rule } from '../parts/rule';
 import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../parts/supply-parts';
@@ -17,29 +17,18 @@ export const unknownValue: Rule = {
   explanation:
     'A transition can hand over literals, its loop variable and the fields of that, the screen’s arguments, ' +
     'and what the screen has. Nothing else exists when the user taps.',
-  wrong: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has first: HutId
-      on "Hut" push hut(hutId: frist)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    screen list "Huts" {
-      has first: HutId
-      on "Hut" push hut(hutId: first)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
+  ...example`
+      app "Huts"
+      start list
+      id HutId: int
+      screen list "Huts" {
+        has first: HutId
+    -   on "Hut" push hut(hutId: frist)
+    +   on "Hut" push hut(hutId: first)
+      }
+      screen hut "Hut" {
+        takes hutId: HutId
+      }
   `,
   *check(context) {
     yield* eachCell(context, 'unknown-value', (wayIn, cell) => {

@@ -1,9 +1,9 @@
-import { planText } from '../../base/plan-text';
 import { takeRecord } from '../../edit/records';
 import { showType } from '../../plan/types';
 import { typeOfPath } from '../../plan/scope';
 import { required } from '../../plan/types';
 import { scopeOf } from '../../supply/site';
+import { example } from '../parts/example';
 import { enumerate, say } from '../parts/message';
 import type { WayIn } from '../../supply/supply';
 import type { Context, Fix, Rule } from '../parts/rule';
@@ -21,29 +21,19 @@ export const unpackedRecord: Rule = {
     'When the record grows, every caller has to change, and somebody will forget one. Hand over the record, ' +
     'or hand over its id and let the screen load the rest. Choose the id if a link leads to the screen: no ' +
     'URL can carry a record.',
-  wrong: planText`
-    app "Huts"
-    start list
-    record Hut { name: text, beds: int, height: int }
-    screen list "Huts" {
-      has hut: Hut
-      on "Hut" push hut(name: hut.name, beds: hut.beds, height: hut.height)
-    }
-    screen hut "Hut" {
-      takes name: text, beds: int, height: int
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start list
-    record Hut { name: text, beds: int, height: int }
-    screen list "Huts" {
-      has hut: Hut
-      on "Hut" push hut(hut)
-    }
-    screen hut "Hut" {
-      takes hut: Hut
-    }
+  ...example`
+      app "Huts"
+      start list
+      record Hut { name: text, beds: int, height: int }
+      screen list "Huts" {
+        has hut: Hut
+    -   on "Hut" push hut(name: hut.name, beds: hut.beds, height: hut.height)
+    +   on "Hut" push hut(hut)
+      }
+      screen hut "Hut" {
+    -   takes name: text, beds: int, height: int
+    +   takes hut: Hut
+      }
   `,
   *check(context) {
     const { plan, supply } = context;

@@ -1,9 +1,9 @@
-import { planText } from '../../base/plan-text';
 import type { TextEdit } from '../../language/edits';
 import type { TextRange } from '../../language/range';
 import type { Parameter } from '../../plan/model';
 import { showType } from '../../plan/types';
 import { showValue } from '../../supply/supply';
+import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import type { Context, Found, Rule } from '../parts/rule';
 import { eachCell, nameWayIn, replaceValue, sayWhatFits, valueFixes } from '../parts/supply-parts';
@@ -17,31 +17,19 @@ export const wrongType: Rule = {
     'A value of type T fits T and T?. An int fits decimal, and a choice’s literal fits the choice. Nothing ' +
     'else fits. Ids differ by name: a StayId is no HutId even if both are texts, because mixing them up shows ' +
     'users somebody else’s data.',
-  wrong: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    id StayId: int
-    screen list "Huts" {
-      has stay: StayId, first: HutId
-      on "Hut" push hut(hutId: stay)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start list
-    id HutId: int
-    id StayId: int
-    screen list "Huts" {
-      has stay: StayId, first: HutId
-      on "Hut" push hut(hutId: first)
-    }
-    screen hut "Hut" {
-      takes hutId: HutId
-    }
+  ...example`
+      app "Huts"
+      start list
+      id HutId: int
+      id StayId: int
+      screen list "Huts" {
+        has stay: StayId, first: HutId
+    -   on "Hut" push hut(hutId: stay)
+    +   on "Hut" push hut(hutId: first)
+      }
+      screen hut "Hut" {
+        takes hutId: HutId
+      }
   `,
   *check(context) {
     yield* eachCell(context, 'wrong-type', (wayIn, cell) => {

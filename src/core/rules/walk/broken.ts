@@ -1,6 +1,6 @@
-import { planText } from '../../base/plan-text';
 import type { WalkStepNode } from '../../language/syntax';
 import { replay, type Break, type Replayed } from '../../walk/replay';
+import { example } from '../parts/example';
 import { sayFailure, sayUrlProblem, excerpt } from '../parts/links-parts';
 import { enumerate, say, words, type Message } from '../parts/message';
 import type { Fix, Rule } from '../parts/rule';
@@ -14,25 +14,16 @@ export const brokenWalk: Rule = {
     'A kept walk says how people use the app. A change has removed a control that the walk taps, or that ' +
     'control now leads elsewhere. Put the change right, or bring the walk up to date. A walk that works in ' +
     'one variant counts as working.',
-  wrong: planText`
-    app "Huts"
-    start home
-    screen home "Home" { on "See hut" push hut }
-    screen hut "Hut" {}
-    walk "Look at a hut" {
-      tap "Hut"
-      expect hut
-    }
-  `,
-  right: planText`
-    app "Huts"
-    start home
-    screen home "Home" { on "See hut" push hut }
-    screen hut "Hut" {}
-    walk "Look at a hut" {
-      tap "See hut"
-      expect hut
-    }
+  ...example`
+      app "Huts"
+      start home
+      screen home "Home" { on "See hut" push hut }
+      screen hut "Hut" {}
+      walk "Look at a hut" {
+    -   tap "Hut"
+    +   tap "See hut"
+        expect hut
+      }
   `,
   *check({ plan }) {
     for (const walk of plan.walks) {
