@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import type { NextConfig } from 'next';
 import { maximumBodyBytes } from './src/core/base/limits';
 
@@ -7,8 +8,12 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
-  // A body that is cut off by the framework would be refused as "no JSON"; our own limit says what is wrong.
-  experimental: { proxyClientMaxBodySize: maximumBodyBytes + 1024 * 1024 },
+  experimental: {
+    // A body that is cut off by the framework would be refused as "no JSON"; our own limit says what is wrong.
+    proxyClientMaxBodySize: maximumBodyBytes + 1024 * 1024,
+    // A cache makes the first build a third slower and later ones twice as fast. Most people build once.
+    turbopackFileSystemCacheForBuild: existsSync('.next/BUILD_ID'),
+  },
   // Types are checked by `npm test`, over the tests as well; a start need not wait for that.
   typescript: { ignoreBuildErrors: true },
   headers: async () => [
