@@ -94,8 +94,12 @@ function runsByRule(asked: Check, first: Screen, later: Screen, variant: string)
   if (walk === 'holds') return { check: checked, found: null };
   if (walk === 'undecided') return { check: checked, found: 'undecided' };
   const at = walk.slice(0, -1).findLastIndex(({ shows }) => shows === from);
-  return { check: checked, found: { before: walk.slice(0, at + 1), taps: walk.slice(at + 1), isShortest: false } };
+  const taps = walk.slice(at + 1);
+  return { check: checked, found: { before: walk.slice(0, at + 1), taps, isShortest: isOne(taps) } };
 }
+
+/** Whether a walk has one event. None is shorter. */
+const isOne = (taps: readonly Tap[]): boolean => taps.length === 1;
 
 /**
  * With a condition, or without a third screen. A probe tells where the condition holds. A search from there finds the
@@ -135,8 +139,8 @@ function runsBetween(
     const found = asideFrom(reach.verdicts[later.index]!.walk ?? []) ?? asideFrom(walk.hint);
     return { check: checked, found: found ?? 'undecided' };
   }
-  const [before, taps] = [walk.before, walk.taps].map((part) => probes?.without(part) ?? part);
-  return { check: checked, found: { before: before!, taps: taps!, isShortest: false } };
+  const [before, taps] = [walk.before, walk.taps].map((part) => probes?.without(part) ?? part) as [Tap[], Tap[]];
+  return { check: checked, found: { before, taps, isShortest: isOne(taps) } };
 }
 
 /** A walk that shows the first screen while its condition holds, mostly the shortest; null if no run does. */

@@ -1,7 +1,7 @@
 import { listBeside, type Plan, type Screen, type Step } from '../../plan/model';
 import { eachStep, eachStepList, screenOfList } from '../../plan/steps';
 import { remembered } from '../../base/remembered';
-import type { Arrival, Configuration, Stack } from '../../walk/configuration';
+import type { Arrival, Configuration, Frame, Stack } from '../../walk/configuration';
 import { listInSight } from '../../walk/in-sight';
 
 /**
@@ -95,19 +95,26 @@ export class ScreenDistances {
   }
 
   private fromStack(stack: Stack, toGoals: readonly number[]): number {
-    const lowestInSight = (this.hasPairs && listInSight(stack, this.variant)) || stack;
     let least = Infinity;
+    this.eachFrame(stack, ({ screen, putOff }, popped) => {
+      least = Math.min(least, popped + toGoals[screen.index]!);
+      // From above a gate, one tap may make the arrival that it puts off.
+      for (const opened of putOff ? this.openedByArrival(putOff) : [])
+        least = Math.min(least, 1 + toGoals[opened.index]!);
+    });
+    return least;
+  }
+
+  /** Calls `use` with each frame of a stack and the least number of taps that uncover it. */
+  eachFrame(stack: Stack, use: (frame: Frame, popped: number) => void): void {
+    const lowestInSight = (this.hasPairs && listInSight(stack, this.variant)) || stack;
     let isInSight = true;
     let popped = 0;
     for (let frame = stack; frame; frame = frame.below) {
-      least = Math.min(least, popped + toGoals[frame.screen.index]!);
-      // From above a gate, one tap may make the arrival that it puts off.
-      for (const screen of frame.putOff ? this.openedByArrival(frame.putOff) : [])
-        least = Math.min(least, 1 + toGoals[screen.index]!);
+      use(frame, popped);
       if (frame === lowestInSight) isInSight = false;
       if (!isInSight) popped = this.popsMany || this.hasPairs ? 1 : popped + 1;
     }
-    return least;
   }
 }
 
