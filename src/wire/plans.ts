@@ -26,7 +26,7 @@ export const examples = [
   {
     id: 'tidewater',
     name: 'Tidewater',
-    about: 'One app for a harbour town: 189 screens, nine modules of eight teams, two panes, results, 56 links.',
+    about: 'One app for a harbour town: 158 screens, eight modules of four teams, two panes, results, 50 links.',
   },
 ] as const;
 
