@@ -666,3 +666,28 @@ test('a walk shows what Back reveals in the first tab, or there is none', () => 
   // That walk leaves the first tab with its root on top.
   expect(walkRevealing(variant, b, two)).toBeNull();
 });
+
+test('from a sign-in that puts a screen off, nothing leads back to a welcome that only the start shows', () => {
+  const text = planText`
+    flag in
+    start welcome
+    tabs {
+      "Huts" huts
+      "Stays" stays
+    }
+    screen welcome "Welcome" { on "Begin" reset huts }
+    screen huts "Huts" { on "Hut" push hut }
+    screen hut "Hut" { on "Next" push hut }
+    screen stays "My stays" {
+      needs in else push signIn
+      on "Sign out" sets in = false then reset huts
+    }
+    screen signIn "Sign in" { on "Sign in" sets in = true then resume or back }
+    rule "R" from signIn always reach welcome
+    rule "S" from signIn always reach huts
+  `;
+  const { plan, reach } = check(text);
+  const answers = plan.claims.map((claim) => toEnd(answerTo(plan, reach.variants[0]!, claim)));
+  expect(found(text)).toContain('stack/rule-broken R: Begin, Stays');
+  expect(answers[1]).toBe('holds');
+});

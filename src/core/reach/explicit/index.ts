@@ -12,4 +12,5 @@ export {
 } from './node';
 export { observe, type Observed } from './observe';
 export { mayReach } from './over-approximation';
+export { RelaxedDistances } from './relaxed-distances';
 export { walkingToward, walkToward, type Limits } from './walk-toward';

@@ -3,7 +3,7 @@ import { Budget } from '../../base/budget';
 import { remembered } from '../../base/remembered';
 import type { Arrival, Configuration } from '../../walk/configuration';
 import { RelaxedSteps, type RelaxedOutcomes } from './relaxed-steps';
-import type { ScreenDistances } from './screen-distances';
+import { ScreenDistances } from './screen-distances';
 
 /** What a tap may do at a valuation, if a screen that was put off is taken up meanwhile, or none. */
 type Source = (flags: readonly string[], resumed: Screen | null) => RelaxedOutcomes;
@@ -71,7 +71,7 @@ export class RelaxedDistances {
     private readonly plan: Plan,
     variant: string,
     private readonly goal: Screen,
-    private readonly distances: ScreenDistances,
+    private readonly distances = new ScreenDistances(plan, variant),
   ) {
     const steps = (this.steps = new RelaxedSteps(plan, variant));
     const has = ({ only }: { readonly only: Only }): boolean => isIn(only, variant);

@@ -1,6 +1,14 @@
 import type { Flag, Plan, Screen } from '../../plan/model';
 import type { StackSymbol } from '../system';
-import { type Exploration, type Explored, type ExploredNode, isFromWithin, screenOf, walkOf } from '../explicit';
+import {
+  type Exploration,
+  type Explored,
+  type ExploredNode,
+  isFromWithin,
+  RelaxedDistances,
+  screenOf,
+  walkOf,
+} from '../explicit';
 import { type Predecessors, type UpperBound, walkTo } from '../queries';
 import type { Tap } from '../../walk/tap';
 import { keyOf, type Configuration, type Stack } from '../../walk/configuration';
@@ -15,13 +23,14 @@ const mostSuspects = 8;
 /**
  * Configurations from which a goal is never shown again, in a variant whose tabs share flags. Each tab is judged by
  * itself, as it was left, with all valuations that the other tabs can produce meanwhile. The upper bound has every
- * continuation of it: if none leads to the goal, no run does. Where all configurations are known, the taps between them
- * decide.
+ * continuation of it: if none leads to the goal, no run does. Nor does one if the estimate of the taps that are left is
+ * infinite. Where all configurations are known, the taps between them decide.
  */
 export class NoReturn {
   /** Stacks that are ever shown. A tab with the root of another tab never is. */
   private readonly shown: ReadonlySet<number>;
   private leading: ReadonlySet<ExploredNode> | null = null;
+  private readonly distances: RelaxedDistances;
 
   /** @param toGoal what leads to the goal in the upper bound */
   constructor(
@@ -30,6 +39,7 @@ export class NoReturn {
     private readonly goal: Screen,
     private readonly toGoal: Predecessors,
   ) {
+    this.distances = new RelaxedDistances(plan, upperBound.system.variant.name, goal);
     this.shown = new Set(upperBound.all.shown.map(({ head: { control } }) => control.stack));
   }
 
@@ -84,8 +94,15 @@ export class NoReturn {
     return (this.leading ??= explored.leadingTo(this.goal));
   }
 
-  /** Whether the goal is out of reach without links and entries; false if the upper bound does not prove it. */
-  private isOver({ flags, stacks }: Configuration): boolean {
+  /** Whether the goal is out of reach without links and entries; false if nothing proves it. */
+  private isOver(configuration: Configuration): boolean {
+    return (
+      this.isOverByStacks(configuration) || this.distances.from(configuration, this.upperBound.budget) === Infinity
+    );
+  }
+
+  /** Whether no stack of the upper bound leads to the goal. */
+  private isOverByStacks({ flags, stacks }: Configuration): boolean {
     const { system } = this.upperBound;
     const now = system.valuations.of((flag: Flag) => flags[this.plan.flags.indexOf(flag)]!);
     return stacks.every((stack, index) => {
