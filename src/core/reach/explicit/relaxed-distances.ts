@@ -26,7 +26,7 @@ interface Known {
   readonly putOff: Screen[];
   /** What may take up a screen that was put off. */
   readonly resuming: Source[];
-  /** The valuations to which a tap leads from here and leaves on the stacks what they hold. */
+  /** Valuations to which taps lead from here that leave on the stacks what they hold. */
   readonly changes: Set<number>;
   /** Whether the stacks may still hold what they held first. */
   holdsFirst: boolean;
@@ -44,17 +44,17 @@ const mostValuations = 64;
 const mostWork = 3_000_000;
 
 /**
- * How many taps a screen is from a configuration, at least, with flags as they are. A screen that a stack holds stays
- * there until a tap empties all stacks: the relaxation in which nothing is deleted, and its estimate h-max (Bonet,
- * Geffner, “Planning as heuristic search”, 2001). The number of a fact is the index
- * of its screen, and for each kind before its own the number of screens more.
+ * How many taps a screen is from a configuration, at least. Flags are exact. A screen that a stack holds stays there
+ * until a tap empties all stacks: the delete relaxation of planning, with its estimate h-max (Bonet, Geffner, “Planning
+ * as heuristic search”, 2001). A fact is a number: the index of its screen, plus the number of screens for each kind
+ * before its own.
  */
 export class RelaxedDistances {
   private readonly steps: RelaxedSteps;
   private readonly screens: readonly Screen[];
   /** By the index of a screen, what taps on it may do. */
   private readonly onScreen: readonly (readonly Source[])[];
-  /** What it may do to go to a tab that has a screen on top: that asks for what the screen needs. */
+  /** By a screen with needs, what going to a tab may do that has it on top. */
   private readonly shown: ReadonlyMap<Screen, Source>;
   private readonly anywhere: readonly Source[];
   private readonly valuations: (readonly string[])[] = [];

@@ -3,7 +3,7 @@ import { outcomesOf, type Outcomes } from '../../walk/conditions';
 
 /** What steps may lead to, whatever the stacks hold. */
 export interface RelaxedOutcome {
-  /** Their values, in the plan's order. */
+  /** Values of the flags after the steps, in the plan's order. */
   readonly flags: readonly string[];
   /** Screens that may be put on a stack. */
   readonly opened: ReadonlySet<Screen>;
@@ -29,17 +29,17 @@ interface Asked {
   readonly passes: boolean;
 }
 
-/** Maximum number of elses within one run: they may lead to one another without end in sight. */
+/** Maximum number of elses within one run: an else may lead to another one. */
 const mostElses = 1024;
 
 /**
- * Runs steps on the flags alone. All screens that stacks may hold count as held, so every real outcome is part of a
- * relaxed one.
+ * Runs steps at a valuation of the flags, without stacks. Where an outcome depends on what a stack holds, it has all that
+ * any stack may lead to: so what a walker finds is always part of it.
  */
 export class RelaxedSteps {
   /** The roots of the tabs. */
   readonly roots: readonly Screen[];
-  /** The screens that a tab may show again, and that ask then whether their needs hold. */
+  /** The screens with needs, if there are tabs: a tab that shows one again asks for its needs. */
   private readonly asking: readonly Screen[];
   private readonly flagIndex: ReadonlyMap<Flag, number>;
   /** An else that comes back to its own screen does nothing. */
@@ -77,16 +77,17 @@ export class RelaxedSteps {
     });
   }
 
-  /** The outcomes of a tab that has its root on top. */
+  /** The outcomes of going to a tab that has its root on top. */
   ofTab(root: Screen, flags: readonly string[], resumed: Screen | null): RelaxedOutcomes {
     return this.collect(resumed, () => this.show(nothingDone(flags), root, true));
   }
 
-  /** The outcomes of a tab that has a screen on top. */
+  /** The outcomes of going to a tab that has this screen on top and does not show it, since its needs fail. */
   ofShown(screen: Screen, flags: readonly string[], resumed: Screen | null): RelaxedOutcomes {
     return this.collect(resumed, () => this.ask(nothingDone(flags), screen, this.roots).refused);
   }
 
+  /** Runs steps of one event, with what they may take up. */
   private collect(resumed: Screen | null, run: () => readonly RelaxedOutcome[]): RelaxedOutcomes {
     this.resumed = resumed;
     this.resumes = false;
