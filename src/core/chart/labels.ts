@@ -186,20 +186,31 @@ export function placeLabels(
   const placed: PlacedLabel[] = [];
   const tryPlace = (key: number): void => {
     const spot = chart.spots.get(key)!;
-    const isAlways = always.has(key);
-    // Whole if it hides nothing, even beyond its column.
-    for (const isCut of [false, true]) {
-      const characters = lettersOf(spot, isCut);
-      const width = widthOf(key, characters);
-      const box = boxOf(spot, width);
-      const fits = box.right <= chart.width * across && !taken.has(box);
-      if (!fits && !(isCut && isAlways)) continue;
-      placed.push({ key, spot, characters, width });
-      taken.add(box);
-      return;
-    }
+    const fits = (characters: number): boolean => {
+      const box = boxOf(spot, widthOf(key, characters));
+      return box.right <= chart.width * across && !taken.has(box);
+    };
+    // Beyond its column, too, as far as it hides nothing.
+    const least = lettersOf(spot, true);
+    if (!fits(least) && !always.has(key)) return;
+    const characters = largest(least, lettersOf(spot, false), fits);
+    const width = widthOf(key, characters);
+    placed.push({ key, spot, characters, width });
+    taken.add(boxOf(spot, width));
   };
   for (const key of seen) if (always.has(key)) tryPlace(key);
   for (const key of seen) if (!always.has(key)) tryPlace(key);
   return placed;
+}
+
+/** The largest number from `least` to `most` that fits, if all below one that fits do; `least` if none does. O(log n) */
+function largest(least: number, most: number, fits: (one: number) => boolean): number {
+  if (fits(most)) return most;
+  let [low, high] = [least, most - 1];
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2);
+    if (fits(middle)) low = middle;
+    else high = middle - 1;
+  }
+  return low;
 }

@@ -136,7 +136,7 @@ function ScreenLabel({ node, label, chart, zoom, across, isSelected, isLit, isFo
       className={looksOf(isSelected, isLit)}
       style={{ left: node.x * across + gap - padding, top: node.y * zoom - size / 2 - padding / 2, fontSize: size }}
     >
-      <Name text={screen.label} label={label} size={size} />
+      {shortened(screen.label, label.characters)}
       {screen.worst && (
         <span className={`inline-block rounded-full align-super size-[5px] ml-[3px] ${toneOf[screen.worst]}`} />
       )}
@@ -146,17 +146,6 @@ function ScreenLabel({ node, label, chart, zoom, across, isSelected, isLit, isFo
         mark && <MarkWord word={mark} />
       )}
     </button>
-  );
-}
-
-/** A name, cut where there is no room for all of it. */
-function Name({ text, label, size }: { readonly text: string; readonly label: PlacedLabel; readonly size: number }) {
-  if (label.characters >= text.length) return text;
-  const style = { maxWidth: `${label.characters}ch`, height: size + 2, marginBottom: -2 };
-  return (
-    <span className="inline-block truncate align-top" style={style}>
-      {text}
-    </span>
   );
 }
 
@@ -274,7 +263,7 @@ function FoldedLabel({ node, label, room, zoom, across, onFold }: FoldedProps) {
       style={{ left: node.x * across + toLabelAt(zoom) - 2, top: node.y * zoom - size / 2 - 2, lineHeight: 1 }}
     >
       <span className="font-mono font-semibold" style={{ fontSize: size }}>
-        <Name text={name} label={label} size={size} />
+        {shortened(name, label.characters)}
       </span>
       {metrics.row * zoom >= twoLines && (
         <span className="flex items-baseline gap-1.5 text-[11px] text-mute mt-0.5">
