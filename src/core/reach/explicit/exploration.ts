@@ -27,8 +27,8 @@ const mostEvents = 20_000;
 const slice = 300;
 /** Number of nearest configurations that are searched before the hint is tried. */
 const near = 200;
-/** Configurations between two pauses. */
-const mostLooked = 200;
+/** Configurations that are looked at between two pauses: to judge one may take half a millisecond. */
+const mostLooked = 25;
 /** Maximum number of configurations between the two ways of a joined walk. */
 const mostBetween = 60;
 
