@@ -47,6 +47,17 @@ afterAll(() => {
 /** The beginning of most plans. */
 const huts = 'app "Huts"\nstart list\n';
 const withId = `${huts}id HutId: int\nrecord Hut { id: HutId, name: text }\n`;
+const withLink = (link: string): string => planText`
+  origin https://huts.example
+  ${withId}screen list "Huts" {
+    has first: HutId
+    on "Hut" push hut(hutId: first)
+  }
+  screen hut "Hut {hutId}" {
+    takes hutId: HutId
+    ${link}
+  }
+`;
 
 need(1, 'lay out several bare screens at once, fill them in later', async (user) => {
   await user.presses('Add many screens from a list');
@@ -431,19 +442,7 @@ need(21, 'moves that leave the app never count as a way on', async (user) => {
 });
 
 need(22, 'one list of all URLs that open the app', async (user) => {
-  await user.pastes(
-    planText`
-      origin https://huts.example
-      ${withId}screen list "Huts" {
-        has first: HutId
-        on "Hut" push hut(hutId: first)
-      }
-      screen hut "Hut {hutId}" {
-        takes hutId: HutId
-        link /huts/{hutId}
-      }
-    `,
-  );
+  await user.pastes(withLink('link /huts/{hutId}'));
   await user.types('entry notification "Hut of the month" opens /hut/12');
   await user.sees('The URL of “Hut of the month” opens nothing.', findings);
   await user.presses('Write /huts/12');
@@ -454,19 +453,7 @@ need(22, 'one list of all URLs that open the app', async (user) => {
 });
 
 need(23, 'what arrives by link has a stack under it', async (user) => {
-  await user.pastes(
-    planText`
-      origin https://huts.example
-      ${withId}screen list "Huts" {
-        has first: HutId
-        on "Hut" push hut(hutId: first)
-      }
-      screen hut "Hut {hutId}" {
-        takes hutId: HutId
-        link /huts/{hutId} under nothing
-      }
-    `,
-  );
+  await user.pastes(withLink('link /huts/{hutId} under nothing'));
   await user.sees('The link /huts/{hutId} shows hut with nothing beneath it.', findings);
   await user.presses('Put list under it');
   await user.sees('Nothing found', findings);
@@ -475,19 +462,7 @@ need(23, 'what arrives by link has a stack under it', async (user) => {
 });
 
 need(24, 'paste a URL, see what it opens, or what nearly fits', async (user) => {
-  await user.pastes(
-    planText`
-      origin https://huts.example
-      ${withId}screen list "Huts" {
-        has first: HutId
-        on "Hut" push hut(hutId: first)
-      }
-      screen hut "Hut {hutId}" {
-        takes hutId: HutId
-        link /huts/{hutId} under list
-      }
-    `,
-  );
+  await user.pastes(withLink('link /huts/{hutId} under list'));
   await user.opens('4');
   await user.pressesAt('#try-urls');
   await user.types('https://huts.example/huts/12', '/huts/twelve');

@@ -203,7 +203,7 @@ export function placeLabels(
   return placed;
 }
 
-/** The largest number from `least` to `most` that fits, if all below one that fits do; `least` if none does. O(log n) */
+/** The largest number from `least` to `most` that fits, where all below one that fits do; `least` if none does. */
 function largest(least: number, most: number, fits: (one: number) => boolean): number {
   if (fits(most)) return most;
   let [low, high] = [least, most - 1];

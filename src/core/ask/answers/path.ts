@@ -139,8 +139,9 @@ function runsBetween(
     const found = asideFrom(reach.verdicts[later.index]!.walk ?? []) ?? asideFrom(walk.hint);
     return { check: checked, found: found ?? 'undecided' };
   }
-  const [before, taps] = [walk.before, walk.taps].map((part) => probes?.without(part) ?? part) as [Tap[], Tap[]];
-  return { check: checked, found: { before, taps, isShortest: isOne(taps) } };
+  const real = (part: readonly Tap[]): readonly Tap[] => probes?.without(part) ?? part;
+  const taps = real(walk.taps);
+  return { check: checked, found: { before: real(walk.before), taps, isShortest: isOne(taps) } };
 }
 
 /** A walk that shows the first screen while its condition holds, mostly the shortest; null if no run does. */

@@ -33,8 +33,8 @@ interface Asked {
 const mostElses = 1024;
 
 /**
- * Runs steps at a valuation of the flags, without stacks. Where an outcome depends on what a stack holds, it has all that
- * any stack may lead to: so what a walker finds is always part of it.
+ * Runs steps at a valuation of the flags, without stacks. Where an outcome depends on what a stack holds, it has all
+ * that any stack may lead to: so what a walker finds is always part of it.
  */
 export class RelaxedSteps {
   /** The roots of the tabs. */

@@ -19,7 +19,8 @@ export const undecidedLink: Rule = {
     - accept link/overlap on tour because "What stands between two huts makes no difference"
     - accept link/overlap on tour because "What stands between two huts makes no difference"
       screen tour "Tour" {
-        takes a: text = "", b: text = "", c: text = "", d: text = "", e: text = "", f: text = "", g: text = "", h: text = ""
+        takes a: text = "", b: text = "", c: text = "", d: text = ""
+        takes e: text = "", f: text = "", g: text = "", h: text = ""
     -   link /{a}-{b}-{c}-{d}-{e}-{f}-{g}-{h}
     -   link /{a}.{b}.{c}.{d}.{e}.{f}.{g}.{h}
     -   link /{a}~{b}~{c}~{d}~{e}~{f}~{g}~{h}
