@@ -256,9 +256,9 @@ testRules([
   {
     rule: 'link/undecided',
     broken: [
-      [tooMuch, { at: '11:8-12', subject: 'tour' }],
-      [tooMuch.replace('start', 'origin huts:\nstart'), { at: '12:8-12', subject: 'tour' }],
-      [tooMuch.replace('link /{a}\n', 'link /{b}\n'), { at: '11:8-12', subject: 'tour' }],
+      [tooMuch, { at: '12:8-12', subject: 'tour' }],
+      [tooMuch.replace('start', 'origin huts:\nstart'), { at: '13:8-12', subject: 'tour' }],
+      [tooMuch.replace('link /{a}\n', 'link /{b}\n'), { at: '12:8-12', subject: 'tour' }],
     ],
     fine: [
       links(...[...'-.~_+!*;'].map((sign) => `/x${sign}{slug}`)),

@@ -483,6 +483,18 @@ testRules([
         `,
         { at: '5:33-45', subject: 'a', fixes: ['5:33-37 replace'] },
       ],
+      [
+        planText`
+          start a
+          screen a "A" {
+            has n: int
+            returns int
+            on "Again" push a gives n
+            on "Done" back with n
+          }
+        `,
+        { at: '5:14-28', subject: 'a' },
+      ],
     ],
     fine: [
       planText`

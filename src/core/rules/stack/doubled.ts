@@ -1,7 +1,7 @@
-import type { Branch, Screen } from '../../plan/model';
+import type { Branch, OpeningStep, Screen } from '../../plan/model';
 import { example } from '../parts/example';
 import { say, words } from '../parts/message';
-import type { Rule } from '../parts/rule';
+import type { Fix, Rule } from '../parts/rule';
 
 export const doubled: Rule = {
   id: 'stack/doubled',
@@ -34,14 +34,12 @@ export const doubled: Rule = {
           yield {
             range: step.range,
             summary: say`“${words(transition.trigger)}” pushes ${screen.label} onto itself with the same arguments.`,
-            detail: say`Back then shows the same screen once more. Replace it, or leave the stack as it is.`,
+            detail: step.asks
+              ? say`Back then shows the same screen once more. Ask another screen, or leave the stack as it is.`
+              : say`Back then shows the same screen once more. Replace it, or leave the stack as it is.`,
             subject: screen.label,
-            fixes: [
-              {
-                label: 'Replace it instead',
-                edits: [{ from: step.range.from, to: step.range.from + step.kind.length, insert: 'replace' }],
-              },
-            ],
+            // A replaced screen gets no result.
+            fixes: step.asks ? [] : [replaceInstead(step)],
           };
         }
       }
@@ -49,11 +47,13 @@ export const doubled: Rule = {
   },
 };
 
+const replaceInstead = ({ range, kind }: OpeningStep): Fix => ({
+  label: 'Replace it instead',
+  edits: [{ from: range.from, to: range.from + kind.length, insert: 'replace' }],
+});
+
 /** The first step of the branch that navigates, if it puts the screen onto itself with its own arguments. */
-function doubling(
-  screen: Screen,
-  { steps }: Branch,
-): { range: { from: number; to: number }; kind: 'push' | 'present' } | null {
+function doubling(screen: Screen, { steps }: Branch): OpeningStep | null {
   const step = steps.find(({ kind }) => kind !== 'leave' && kind !== 'sets');
   if (!step || (step.kind !== 'push' && step.kind !== 'present') || step.call?.target !== screen) return null;
   const given = new Map(
@@ -65,7 +65,5 @@ function doubling(
   const same = screen.parameters.every(({ name, module }) =>
     given.has(name) ? given.get(name) === name : module !== null,
   );
-  return same && !screen.holds.some(({ name }) => given.get(name) === name)
-    ? { range: step.range, kind: step.kind }
-    : null;
+  return same && !screen.holds.some(({ name }) => given.get(name) === name) ? step : null;
 }
