@@ -62,7 +62,7 @@ for (const [name, plans] of families) {
         shared++;
         for (const [at, { reachable }] of variant.verdicts.entries()) {
           reach.add(reachable === 'undecided');
-          if (reachable === 'yes') back.add(!variant.back(plan.screens[at]!).wholeWithin);
+          if (reachable === 'yes') back.add(!variant.back(plan.screens[at]!).whole);
         }
       }
     }

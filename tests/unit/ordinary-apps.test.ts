@@ -287,7 +287,7 @@ describe.each(Object.entries(apps))('%s', (name, written) => {
 
   test('leaves nothing undecided', () => {
     expect(plan.screens.filter(({ index }) => variant!.verdicts[index]!.reachable !== 'yes')).toEqual([]);
-    expect(plan.screens.flatMap((screen) => (variant!.back(screen).wholeWithin ? [] : [screen.label]))).toEqual([]);
+    expect(plan.screens.flatMap((screen) => (variant!.back(screen).whole ? [] : [screen.label]))).toEqual([]);
     expect(findings.flatMap(({ rule, detail }) => (rule === 'stack/undecided' ? [plain(detail)] : []))).toEqual([]);
     const answers = plan.claims.map((claim) => {
       const answer = toEnd(answerTo(plan, variant!, claim));

@@ -5,6 +5,7 @@ export {
   knownStacks,
   searching,
   walkRevealing,
+  type Back,
   type Bounded,
   type Exact,
   type Reach,

@@ -1,6 +1,6 @@
 /** What Back newly reveals, and what it reveals no longer. */
 import type { Screen } from '../../plan/model';
-import { walkRevealing, type VariantReach } from '../../reach';
+import { walkRevealing, type Back, type VariantReach } from '../../reach';
 import type { BackEffect, Evidence, Version } from './effect';
 import { merged } from './merged';
 import type { VariantPair, Versions } from './versions';
@@ -21,11 +21,15 @@ function effectIn({ after }: Versions, pair: VariantPair, old: Screen, now: Scre
   // What a screen that nobody sees reveals is no news.
   if (!isShown(pair.before, old) || !isShown(pair.after, now)) return null;
   const [was, is] = [pair.before.back(old), pair.after.back(now)];
-  const had = new Map(was.reveals.map((screen) => [after.get(screen) ?? screen, screen]));
-  const has = new Set(is.reveals);
+  const goesOn = was.toFirstTab && is.toFirstTab;
+  // The first tab may show nearly every screen. That is news only where Back begins or ceases to go there.
+  const revealedBy = (back: Back): readonly Screen[] => (goesOn ? back.within : back.reveals);
+  const isAll = (back: Back): boolean => (goesOn ? back.wholeWithin : back.whole);
+  const had = new Map(revealedBy(was).map((screen) => [after.get(screen) ?? screen, screen]));
+  const has = new Set(revealedBy(is));
   // Something that was not seen is new only if all was seen before.
-  const reveals = was.whole ? is.reveals.filter((screen) => !had.has(screen)) : [];
-  const noLonger = is.whole ? [...had].filter(([screen]) => !has.has(screen)) : [];
+  const reveals = isAll(was) ? [...has].filter((screen) => !had.has(screen)) : [];
+  const noLonger = isAll(is) ? [...had].filter(([screen]) => !has.has(screen)) : [];
   const leaves = was.leaves !== null && is.leaves !== null && was.leaves !== is.leaves ? is.leaves : null;
   if (reveals.length === 0 && noLonger.length === 0 && leaves === null) return null;
   const shows = (version: Version, reach: VariantReach, screen: Screen, other: Screen): Evidence[] => {

@@ -73,6 +73,16 @@ export class Detours {
     return null;
   }
 
+  /**
+   * The end of a walk that goes the way of `hint` as far as nothing stops it, and then any way to a screen; null if none
+   * is found that fits.
+   */
+  *along(hint: readonly Tap[], goal: Screen, fits: (node: ExploredNode) => boolean): Work<ExploredNode | null> {
+    const { nodes } = this.follow(hint, beginnings(this.walker));
+    const [first] = nodes;
+    return nodes.find(fits) ?? (first ? yield* this.search(first, [goal], fits) : null);
+  }
+
   /** The end of a walk that fits; null if something stops it. */
   straight(walk: readonly Tap[], fits: (node: ExploredNode) => boolean): ExploredNode | null {
     const { nodes, taps } = this.follow(walk, beginnings(this.walker));
@@ -113,7 +123,7 @@ export class Detours {
     return null;
   }
 
-  /** A walk that sets flags and comes back to the screen on top. */
+  /** A walk that sets flags and comes back to the screen on top: on its stack, or at least on another one. */
   private *setAndReturn(stuck: ExploredNode, wanted: readonly Wanted[]): Work<ExploredNode | null> {
     const { screen } = activeStack(stuck.configuration)!;
     const has = ({ configuration: { flags } }: ExploredNode, { flag, value }: Wanted): boolean =>
@@ -128,8 +138,15 @@ export class Detours {
     }
     const isBack = (next: ExploredNode): boolean =>
       activeStack(next.configuration)!.screen === screen && wanted.every((each) => has(next, each));
-    if (isBack(node)) return node;
-    return this.openFromOutside(node, screen).find(isBack) ?? (yield* this.search(node, [screen], isBack));
+    const isOnItsStack = (next: ExploredNode): boolean =>
+      next.configuration.active === stuck.configuration.active && isBack(next);
+    for (const fits of [isOnItsStack, isBack]) {
+      if (fits(node)) return node;
+      const found: ExploredNode | null =
+        this.openFromOutside(node, screen).find(fits) ?? (yield* this.search(node, [screen], fits));
+      if (found) return found;
+    }
+    return null;
   }
 
   /** What links and entries to a screen lead to. */
@@ -148,7 +165,7 @@ export class Detours {
    * Best-first search by the taps so far and the distance to the goals (A*: Hart, Nilsson, Raphael, 1968). A condition
    * may stop the tap at the nearest goal: then goals farther away follow.
    */
-  private *search(
+  *search(
     from: ExploredNode,
     goals: Iterable<Screen>,
     fits: (node: ExploredNode) => boolean,

@@ -5,6 +5,7 @@ import { activeStack } from '../../walk/configuration';
 import { observe, type Explored, type ExploredNode, type Observed } from '../explicit';
 import type { Tap } from '../../walk/tap';
 import { walkTo, type ExactStacks, type UpperBound } from '../queries';
+import type { FirstTab } from './first-tab';
 import type { Verdict } from './verdict';
 
 /** Effect of Back on one screen of one variant. */
@@ -49,6 +50,7 @@ export function backInWalks(plan: Plan, variant: string, verdicts: readonly Verd
 export function backWithin(
   upperBound: UpperBound,
   explored: Explored,
+  firstTab: FirstTab,
   seen: (screen: Screen) => Back,
 ): (screen: Screen) => Back {
   const known = new Map<Screen, Back>();
@@ -67,7 +69,14 @@ export function backWithin(
       reveals.add(other);
       within.add(other);
     }
-    const whole = allowed.every(([other]) => reveals.has(other));
+    let withFirstTab: ReadonlySet<Screen> | null = null;
+    const revealed = (): ReadonlySet<Screen> =>
+      (withFirstTab ??= new Set([
+        ...reveals,
+        ...allowed.flatMap(([other, { beneath }]) =>
+          beneath.length === 0 && !reveals.has(other) && firstTab.find(screen, other) ? [other] : [],
+        ),
+      ]));
     const wholeWithin = allowed.every(([other, { beneath }]) =>
       beneath.length > 0 ? within.has(other) : back.toFirstTab,
     );
@@ -82,9 +91,14 @@ export function backWithin(
     const isDecided = leaves !== null;
     return {
       ...back,
-      reveals: inOrder(reveals),
+      // Walks to the first tab are sought when somebody asks: most ask for the screen's own stack.
+      get reveals() {
+        return inOrder(revealed());
+      },
       within: inOrder(within),
-      whole: whole && isDecided,
+      get whole() {
+        return isDecided && allowed.every(([other]) => revealed().has(other));
+      },
       wholeWithin: wholeWithin && isDecided,
       leaves,
       arrow,

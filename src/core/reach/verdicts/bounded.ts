@@ -6,6 +6,7 @@ import { type Explored, type ExploredNode, type FoundWalk, walkFound } from '../
 import { runsWithin, type Saturated } from '../post-star';
 import { UpperBound } from '../queries';
 import { backWithin } from './back';
+import { FirstTab } from './first-tab';
 import type { Bounded, VariantReach } from './reach';
 import { Soonest } from './soonest';
 import { withShortestWalks } from './shortest-walks';
@@ -70,6 +71,7 @@ export function* boundedReach(
       (best.reachable === 'yes' && (soonest.allowsNoLess(best, screen) || isWalkedBest || best.isShortest === true));
     return withShortest(best, isProved);
   });
+  const firstTab = new FirstTab(upperBound, explored);
   return {
     kind: 'bounded',
     name: known.name,
@@ -77,6 +79,7 @@ export function* boundedReach(
     leftOpen: [...system.valuations.leftOpen],
     upperBound,
     explored,
-    back: backWithin(upperBound, explored, known.back),
+    firstTab,
+    back: backWithin(upperBound, explored, firstTab, known.back),
   };
 }

@@ -1,6 +1,7 @@
 /** Verdicts of an analysis: the contract with everything that shows them. */
 import type { Flag, Screen } from '../../plan/model';
 import type { Back } from './back';
+import type { FirstTab } from './first-tab';
 import type { Verdict } from './verdict';
 import type { Explored } from '../explicit';
 import type { ExactStacks, UpperBound } from '../queries';
@@ -31,6 +32,8 @@ export interface Bounded extends Decided {
   readonly upperBound: UpperBound;
   /** Some of the runs. */
   readonly explored: Explored;
+  /** Those after which Back goes to the first tab. */
+  readonly firstTab: FirstTab;
 }
 
 /** A variant whose stacks are unknown. */

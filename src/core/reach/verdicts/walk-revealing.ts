@@ -1,16 +1,20 @@
+import { remembered } from '../../base/remembered';
 import { toEnd } from '../../base/slices';
 import type { Screen } from '../../plan/model';
 import { activeStack } from '../../walk/configuration';
 import { Ends } from '../../walk/ends';
 import type { Tap } from '../../walk/tap';
 import { Walker } from '../../walk/walker';
-import { walkOf, type ExploredNode } from '../explicit';
-import { walkTo } from '../queries';
+import { Explored, walkOf, type ExploredNode } from '../explicit';
+import { walkTo, type ExactStacks } from '../queries';
+import { FirstTab } from './first-tab';
 import type { Bounded, Exact, VariantReach } from './reach';
+
+const firstTabs = new WeakMap<ExactStacks, FirstTab>();
 
 /**
  * A walk to a screen on which Back reveals another one. Null if there is none, or none at hand: the stacks are unknown,
- * the other screen lies on top of the first tab, which the walk leaves otherwise, or the search for a run gave up.
+ * or no run is found.
  */
 export function walkRevealing(reach: VariantReach, screen: Screen, revealed: Screen): readonly Tap[] | null {
   switch (reach.kind) {
@@ -30,11 +34,25 @@ function inStacks({ name, stacks }: Exact, screen: Screen, revealed: Screen): re
   if (found.beneath.length > 0) return walk;
   const walker = new Walker(stacks.plan, name);
   const after = new Ends(walker).of(walk).flatMap((end) => walker.after(end, { kind: 'back' }));
-  return after.some((next) => activeStack(next)!.screen === revealed) ? walk : null;
+  if (after.some((next) => activeStack(next)!.screen === revealed)) return walk;
+  const firstTab = remembered(
+    firstTabs,
+    stacks,
+    () => new FirstTab(stacks, new Explored(stacks.plan, name, stacks.budget)),
+  );
+  const last = firstTab.find(screen, revealed);
+  return last && walkOf(last);
 }
 
-/** The suggested walk of the upper bound, with detours where conditions stop it, or one of the explored runs. */
-function amongRuns({ upperBound, explored }: Bounded, screen: Screen, revealed: Screen): readonly Tap[] | null {
+/**
+ * The suggested walk of the upper bound, with detours where conditions stop it; one that leaves the other screen on the
+ * first tab; or one of the explored runs.
+ */
+function amongRuns(
+  { upperBound, explored, firstTab }: Bounded,
+  screen: Screen,
+  revealed: Screen,
+): readonly Tap[] | null {
   const found = upperBound.revealed(screen).get(revealed);
   if (!found) return null;
   const { walker } = explored.all;
@@ -42,6 +60,8 @@ function amongRuns({ upperBound, explored }: Bounded, screen: Screen, revealed: 
     activeStack(configuration)!.screen === screen &&
     walker.after(configuration, { kind: 'back' }).some((next) => activeStack(next)!.screen === revealed);
   const hint = walkTo(upperBound.all, found.transition, found.beneath);
-  const end = toEnd(explored.detours.find(hint, reveals));
+  const end =
+    toEnd(explored.detours.find(hint, reveals)) ??
+    (found.beneath.length === 0 ? firstTab.find(screen, revealed) : null);
   return end ? walkOf(end) : toEnd(explored.all.findOn(screen, reveals));
 }
