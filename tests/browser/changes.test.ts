@@ -36,7 +36,7 @@ test('marks a text, shows what an edit breaks, and goes back to the text; undo b
     await app.type('7');
     return (await app.driver.getCurrentUrl()).endsWith('/changes');
   }, 'the key leads nowhere');
-  await app.untilText('[aria-label=Comparison]', 'No revision yet');
+  await app.untilText('[aria-label=Comparison]', 'no earlier version yet');
   await (await app.named('Name of the revision', 'input')).sendKeys('Release 4');
   await (await app.named('Note', 'input')).sendKeys('In the stores', Key.ENTER);
   await app.untilText('[aria-label=Revisions]', 'In the stores');

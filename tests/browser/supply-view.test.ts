@@ -1,6 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
+import { resize } from './browser';
 import { useApp } from './use-app';
 
 const app = useApp();
@@ -56,4 +57,17 @@ test('of 300 screens only the visible part is drawn', async () => {
   await app.driver.executeScript('document.querySelector("[data-testid=supply]").scrollTo(0, 1e9)');
   await app.untilText('[data-testid=supply]', 's299');
   expect((await app.driver.findElements(By.css('[role=grid]'))).length).toBeLessThan(60);
+  // In one column a block stands elsewhere than in two.
+  await resize(app.driver, { width: 640, height: 800 });
+  try {
+    await app.openPlan(id, '/supply?screen=s299');
+    await app.untilText('[data-block="299"]', 's299');
+    const isSeen = `
+      const [block, view] = ['[data-block="299"]', '[data-testid=supply]'].map((css) =>
+        document.querySelector(css)?.getBoundingClientRect());
+      return block !== undefined && block.top >= view.top && block.top < view.bottom;`;
+    await app.until(() => app.driver.executeScript<boolean>(isSeen), 'the chosen screen is out of sight');
+  } finally {
+    await resize(app.driver);
+  }
 });

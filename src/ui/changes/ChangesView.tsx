@@ -4,6 +4,7 @@ import { memo, useEffect, useState } from 'react';
 import { Notice } from '../parts/Notice';
 import { useActions, useAddress, useSession } from '../session/context';
 import { MarkForm } from './MarkForm';
+import { NothingToCompare } from './NothingToCompare';
 import { Review } from './Review';
 import { RevisionList } from './RevisionList';
 import { useComparer } from './use-comparer';
@@ -78,16 +79,15 @@ export const ChangesView = memo(function ChangesView({ planId }: { readonly plan
             isNow={to === now}
             since={revisions.list?.some(({ id }) => id === from) ? from : null}
           />
+        ) : from === null ? (
+          <NothingToCompare />
         ) : (
-          <p className="text-mute appear-late">{from === null ? nothingToCompare : 'Comparing…'}</p>
+          <p className="text-mute appear-late">Comparing…</p>
         )}
       </section>
     </main>
   );
 });
-
-const nothingToCompare =
-  'No revision yet: there is nothing to compare with. Mark this text, compare with another plan, or drop a file here.';
 
 /** Marks the text as it is typed. */
 function Mark({ revisions }: { readonly revisions: Revisions }) {

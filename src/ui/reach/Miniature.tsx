@@ -9,6 +9,8 @@ import type { Camera, Size, View } from './camera';
 /** The least and the most that the miniature takes, in pixels. A chart that is high and narrow is drawn wider. */
 const least: Size = { width: 80, height: 40 };
 const most: Size = { width: 180, height: 110 };
+/** The largest share of the chart in sight that the miniature may cover. */
+const mostCovered = 1 / 8;
 
 interface Props {
   readonly chart: Chart;
@@ -20,7 +22,7 @@ interface Props {
 
 /**
  * The whole chart in little, with a frame around what is in sight: a press or a drag takes the frame elsewhere. Shown
- * where some of the chart is out of sight. Keys that pan the chart do what it does.
+ * where some of the chart is out of sight, and the window has room for it. Keys that pan the chart do what it does.
  */
 export function Miniature({ chart, camera, window, colours, onMove }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -30,6 +32,7 @@ export function Miniature({ chart, camera, window, colours, onMove }: Props) {
   const height = Math.max(least.height, Math.ceil(chart.height * scale));
   const [across, down] = [width / chart.width, height / chart.height];
   const isWhole = chart.width * camera.across <= window.width + 1 && chart.height * camera.zoom <= window.height + 1;
+  const isHidden = isWhole || width * height > mostCovered * window.width * window.height;
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context) return;
@@ -50,8 +53,8 @@ export function Miniature({ chart, camera, window, colours, onMove }: Props) {
       context.fillStyle = colours.error;
       context.fillRect(x * across - 1.25, y * down - 1.25, 2.5, 2.5);
     }
-  }, [chart, across, down, width, height, colours, ratio, isWhole]);
-  if (isWhole) return null;
+  }, [chart, across, down, width, height, colours, ratio, isHidden]);
+  if (isHidden) return null;
 
   const moveTo = (event: React.PointerEvent): void => {
     if (event.buttons === 0) return;

@@ -88,9 +88,9 @@ export const SupplyView = memo(function SupplyView({ planId }: { readonly planId
     const placed = layout.placed.find(({ block }) => block.screen === chosenIndex);
     if (placed && !(selected && blocks[selected.block]?.screen === chosenIndex))
       scrollTo(placed.top, Math.min(placed.height, 200));
-    // Only another screen scrolls; typing and filtering do not.
+    // Only another screen scrolls, and another number of columns, which moves everything; typing and filtering do not.
     // oxlint-disable-next-line react-hooks/exhaustive-deps
-  }, [chosenIndex]);
+  }, [chosenIndex, layout.columns]);
 
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;

@@ -23,6 +23,7 @@ export interface PlacedBlock {
 
 export interface SupplyLayout {
   readonly placed: readonly PlacedBlock[];
+  readonly columns: number;
   readonly width: number;
   readonly height: number;
 }
@@ -54,7 +55,7 @@ export function layOutBlocks(blocks: readonly SupplyBlock[], available: number):
       height,
     };
   });
-  return { placed, width, height: Math.max(0, ...bottoms) };
+  return { placed, columns: count, width, height: Math.max(0, ...bottoms) };
 }
 
 /** Which rows of a block lie between two heights of the view, as a half-open range. */

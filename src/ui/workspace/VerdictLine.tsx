@@ -6,7 +6,11 @@ import { saveReport } from './report-file';
 import { verdictParts } from './verdict-parts';
 
 const line =
-  'relative flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100 compact:flex-nowrap compact:overflow-x-auto [scrollbar-width:thin]';
+  'relative flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100 compact:overflow-x-auto [scrollbar-width:thin]';
+
+/** A rule stands before each part, and is cut off before the first one of a line. Outlines of the focus are not. */
+const parts =
+  'flex flex-wrap gap-y-1 -ml-[13px] [clip-path:inset(-4px_-4px_-4px_9px)] compact:flex-nowrap compact:w-max';
 
 /** The verdict in sentences with numbers; each part leads to the findings behind it. */
 export function VerdictLine() {
@@ -52,34 +56,36 @@ export function VerdictLine() {
           This is about an earlier text. Analysing…
         </span>
       )}
-      {verdictParts(overview).map(({ key, only, view, tone, before, count, after }) => {
-        const inner = (
-          <span className={tone}>
-            {before}
-            {count !== null && <strong className="font-semibold">{count}</strong>}
-            {after}
-          </span>
-        );
-        const shape = 'flex items-center pr-3 mr-3 border-r last:border-r-0 border-rule whitespace-nowrap';
-        return only === null && view === 'plan' ? (
-          <span key={key} className={shape}>
-            {inner}
-          </span>
-        ) : (
-          <a
-            key={key}
-            className={`${shape} hover:underline underline-offset-3`}
-            href={address.hrefOf({ view, only })}
-            onClick={(event) => {
-              if (event.metaKey || event.ctrlKey || event.shiftKey) return;
-              event.preventDefault();
-              address.go({ view, only });
-            }}
-          >
-            {inner}
-          </a>
-        );
-      })}
+      <div className={parts}>
+        {verdictParts(overview).map(({ key, only, view, tone, before, count, after }) => {
+          const inner = (
+            <span className={tone}>
+              {before}
+              {count !== null && <strong className="font-semibold">{count}</strong>}
+              {after}
+            </span>
+          );
+          const shape = 'flex items-center pl-3 mr-3 border-l border-rule whitespace-nowrap';
+          return only === null && view === 'plan' ? (
+            <span key={key} className={shape}>
+              {inner}
+            </span>
+          ) : (
+            <a
+              key={key}
+              className={`${shape} hover:underline underline-offset-3`}
+              href={address.hrefOf({ view, only })}
+              onClick={(event) => {
+                if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+                event.preventDefault();
+                address.go({ view, only });
+              }}
+            >
+              {inner}
+            </a>
+          );
+        })}
+      </div>
     </section>
   );
 }
