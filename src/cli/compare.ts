@@ -3,8 +3,8 @@ import type { Weight } from '../core/compare/effects/effect';
 import { jsonComparison } from '../core/compare/report/json';
 import { markdownComparison } from '../core/compare/report/markdown';
 import { headings, inReviewOrder, sayTotals, titleOf } from '../core/compare/report/review';
+import { statementsOf } from '../core/compare/report/statements';
 import type { Sources } from '../core/compare/report/places';
-import { writtenText } from '../core/compare/parts/part';
 import { sayChange } from '../core/compare/say/say-change';
 import { sayEffect } from '../core/compare/say/say-effect';
 import { printable } from '../core/language/controls';
@@ -91,10 +91,10 @@ function textComparison(comparison: Comparison, { before, after }: Sources): str
     rows.push(colours.bold(`Changes (${comparison.changes.length})`));
     for (const change of comparison.changes.slice(0, 5 * mostRows)) {
       rows.push(`  ${printable(plain(sayChange(change)))}`);
-      if (change.kind !== 'changed' || change.before.text === change.after.text) continue;
-      const { before: old, after: now } = comparison;
-      rows.push(`    ${colours.dim('before')} ${printable(writtenText(old.text, change.before))}`);
-      rows.push(`    ${colours.dim('after ')} ${printable(writtenText(now.text, change.after))}`);
+      const found = change.kind === 'changed' ? statementsOf(change, comparison) : null;
+      if (!found) continue;
+      rows.push(`    ${colours.dim('before')} ${printable(found.was)}`);
+      rows.push(`    ${colours.dim('after ')} ${printable(found.is)}`);
     }
     if (comparison.changes.length > 5 * mostRows) rows.push(`  … and ${comparison.changes.length - 5 * mostRows} more`);
     rows.push('');

@@ -13,8 +13,8 @@ interface Props extends Tapping {
 
 /** Widths and corners by the size of the variant. */
 const frames = {
-  phone: { around: 'max-w-[320px]', device: 'rounded-[22px] max-h-[640px]' },
-  wide: { around: 'max-w-[760px]', device: 'rounded-[18px] max-h-[640px]' },
+  phone: { around: 'max-w-[320px]', device: 'rounded-[22px] max-h-[700px]' },
+  wide: { around: 'max-w-[760px]', device: 'rounded-[18px] max-h-[700px]' },
   small: {
     around: 'max-w-[230px] !grid-rows-[minmax(200px,300px)_auto_auto] content-start',
     device: 'rounded-[40px] max-h-[300px] px-2 py-4',
@@ -37,7 +37,7 @@ export function Phone(props: Props) {
     'border border-rule rounded-field bg-paper py-2 cursor-pointer hover:border-primary disabled:text-mute disabled:cursor-default disabled:hover:border-rule';
   return (
     <div
-      className={`${frame.around} mx-auto h-full grid grid-rows-[minmax(300px,640px)_auto_auto] content-start compact:grid-rows-[auto_auto_auto] grid-cols-[minmax(0,1fr)] gap-3`}
+      className={`${frame.around} mx-auto h-full grid grid-rows-[minmax(300px,700px)_auto_auto] content-start compact:grid-rows-[auto_auto_auto] grid-cols-[minmax(0,1fr)] gap-3`}
     >
       <section
         aria-label="The phone"

@@ -1,5 +1,5 @@
 /** Who opens a screen whose name, arguments or result have changed, and whether they have followed. */
-import type { Finding } from '../../rules/parts/rule';
+import type { Finding, Fix } from '../../rules/parts/rule';
 import type { Screen } from '../../plan/model';
 import { showType } from '../../plan/types';
 import type { WayIn } from '../../supply/supply';
@@ -77,6 +77,7 @@ function effectOf(
   was: PlanPart | null,
   has: CallerEffect['has'],
   finding: Finding | null,
+  fix: Fix | null = null,
 ): CallerEffect {
   return {
     kind: 'caller',
@@ -91,6 +92,7 @@ function effectOf(
     by: part,
     has,
     finding: has === 'not followed' ? finding : null,
+    fix,
   };
 }
 
@@ -104,9 +106,13 @@ function leftBehind(versions: Versions, comes: readonly Finding[]): CallerEffect
   );
   return comes.flatMap((finding): CallerEffect[] => {
     if (finding.rule !== 'plan/unknown-name') return [];
-    const name = now.text.slice(finding.range.from, finding.range.to);
+    const { from, to } = finding.range;
+    const name = now.text.slice(from, to);
     const screen = gone.get(name) ?? [...gone.values()].find((one) => one.name === name);
-    const part = screen && versions.newPartAt(finding.range.from);
-    return part ? [effectOf(after.get(screen)?.label ?? name, part, null, 'not followed', finding)] : [];
+    const part = screen && versions.newPartAt(from);
+    if (!part) return [];
+    const label = after.get(screen)?.label;
+    const fix = label === undefined ? null : { label: `Write ${label}`, edits: [{ from, to, insert: label }] };
+    return [effectOf(label ?? name, part, null, 'not followed', finding, fix)];
   });
 }

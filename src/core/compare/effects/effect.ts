@@ -1,6 +1,6 @@
 import type { TextRange } from '../../language/range';
 import type { DeclarationKind } from '../../generate/typescript/surface';
-import type { Finding } from '../../rules/parts/rule';
+import type { Finding, Fix } from '../../rules/parts/rule';
 import type { Value } from '../../plan/value';
 import type { Break } from '../../walk/replay';
 import type { Tap } from '../../walk/tap';
@@ -134,6 +134,8 @@ export interface CallerEffect extends Common {
   readonly has: 'followed' | 'no need' | 'not followed';
   /** The finding at the place that has not followed. */
   readonly finding: Finding | null;
+  /** Makes it follow a rename; null for other changes. */
+  readonly fix: Fix | null;
 }
 
 /** A declaration of the generated code that the code of the app no longer compiles with. */

@@ -8,10 +8,11 @@ import { retrace } from '../../walk/trail';
 import type { Comparison } from '../compare';
 import type { Audience, Change } from '../changes/change';
 import type { Effect, Version, WalkEffect, Weight } from '../effects/effect';
-import { writtenText, type PlanPart } from '../parts/part';
+import type { PlanPart } from '../parts/part';
 import { sayChange } from '../say/say-change';
 import { sayEffect } from '../say/say-effect';
 import { sayTotals, titleOf } from './review';
+import { statementsOf } from './statements';
 
 /** What an effect and a change have in common for a list of both. */
 interface Card {
@@ -101,7 +102,10 @@ function effectCard(effect: Effect, index: number, comparison: Comparison): Effe
     walks: index < mostWalks ? walksOf(effect, comparison) : [],
     url: effect.kind === 'url' ? effect.url : null,
     rule: finding?.rule ?? null,
-    fixes: finding && isNew ? finding.fixes : [],
+    fixes: [
+      ...(effect.kind === 'caller' && effect.fix ? [effect.fix] : []),
+      ...(finding && isNew ? finding.fixes : []),
+    ],
   };
 }
 
@@ -145,7 +149,7 @@ function keptRuns({ before, after }: WalkEffect, comparison: Comparison): RunCar
   ];
 }
 
-function changeCard(change: Change, index: number, { before, after }: Comparison): ChangeCard {
+function changeCard(change: Change, index: number, comparison: Comparison): ChangeCard {
   const common = { key: `change ${index}`, kind: change.kind, summary: sayChange(change), audiences: change.concerns };
   if (change.kind === 'renamed') {
     const { screen, module } = change;
@@ -158,15 +162,15 @@ function changeCard(change: Change, index: number, { before, after }: Comparison
         ? [change.part, null]
         : [change.before, change.after];
   const { screen, module } = (is ?? was)!;
-  const isRewritten = change.kind === 'changed' && was!.text !== is!.text;
+  const statements = change.kind === 'changed' ? statementsOf(change, comparison) : null;
   return {
     ...common,
     screen,
     module,
     before: was?.head ?? null,
     after: is?.head ?? null,
-    was: isRewritten ? writtenText(before.text, was!) : null,
-    is: isRewritten ? writtenText(after.text, is!) : null,
+    was: statements?.was ?? null,
+    is: statements?.is ?? null,
   };
 }
 

@@ -5,8 +5,8 @@ import type { Change } from '../changes/change';
 import type { Effect, Weight } from '../effects/effect';
 import { sayChange } from '../say/say-change';
 import { sayEffect } from '../say/say-effect';
-import { writtenText } from '../parts/part';
 import { headings, inReviewOrder, sayTotals, titleOf } from './review';
+import { statementsOf } from './statements';
 import type { Sources } from './places';
 
 /** Longest list that is shown unfolded, and longest at all: code hosts refuse comments that are too long. */
@@ -59,11 +59,11 @@ function effectRow(effect: Effect, { before, after }: Sources): string {
   return `- ${inline(summary)}${detail.length > 0 ? ` ${inline(detail)}` : ''}${rule}${place}`;
 }
 
-function changeRow(change: Change, { before: old, after: now }: Comparison, { before, after }: Sources): string {
+function changeRow(change: Change, comparison: Comparison, { before, after }: Sources): string {
   const lines = [`- ${inline(sayChange(change))}`];
   if (change.kind === 'changed') {
-    const [was, is] = [writtenText(old.text, change.before), writtenText(now.text, change.after)];
-    if (was !== is) lines.push(`  before ${markdownCode(was)}`, `  after ${markdownCode(is)}`);
+    const found = statementsOf(change, comparison);
+    if (found) lines.push(`  before ${markdownCode(found.was)}`, `  after ${markdownCode(found.is)}`);
   }
   const range = change.kind === 'removed' ? change.part.range : 'part' in change ? change.part.range : null;
   const at = range && (change.kind === 'removed' ? before : after).positionOf(range.from);
