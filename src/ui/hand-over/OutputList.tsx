@@ -9,11 +9,13 @@ interface Props {
   readonly onPackAll: () => void;
 }
 
+const steps: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 };
+
 /** The list of outputs, in the order of their readers. The arrow keys go from one to the next. */
 export function OutputList({ shown, onShow, onPackAll }: Props) {
   const current = entryOf(shown);
   const onKeyDown = (event: KeyboardEvent): void => {
-    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    const step = steps[event.key] ?? 0;
     const next = entries[entries.indexOf(current) + step];
     if (step === 0 || !next) return;
     event.preventDefault();
@@ -24,7 +26,7 @@ export function OutputList({ shown, onShow, onPackAll }: Props) {
   return (
     <nav
       aria-label="Outputs"
-      className="overflow-auto px-3 pt-3.5 pb-4 grid gap-1 content-start min-h-0"
+      className="overflow-auto px-3 pt-3.5 pb-4 grid gap-1 content-start min-h-0 compact:grid-cols-[repeat(auto-fill,minmax(180px,1fr))]"
       onKeyDown={onKeyDown}
     >
       {entries.map((entry) => (
@@ -40,7 +42,7 @@ export function OutputList({ shown, onShow, onPackAll }: Props) {
           <span className="text-mute text-[12px]">for {entry.who}</span>
         </button>
       ))}
-      <p className="px-2.5 pt-3 mt-2 border-t border-rule">
+      <p className="px-2.5 pt-3 mt-2 border-t border-rule compact:col-span-full">
         <button type="button" className="fix-button" onClick={onPackAll}>
           Download everything as one zip
         </button>
