@@ -1,6 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { generatePlan } from '../../bench/generate';
+import { Budget } from '../../src/core/base/budget';
+import { toEnd } from '../../src/core/base/slices';
 import { check } from '../../src/core/check';
+import { parse } from '../../src/core/language/parse';
+import { resolve } from '../../src/core/plan/resolve';
+import { exactReach, searching } from '../../src/core/reach';
 import { plain } from '../../src/core/rules/parts/message';
 import type { VariantReach } from '../../src/core/reach/verdicts/reach';
 import { walkLabels } from '../../src/core/walk/tap';
@@ -46,6 +51,21 @@ describe('flags', () => {
       '',
     ].join('\n');
   }
+
+  test('that three tabs share are left open where all of their values would take too much work', () => {
+    const tabs = 'tabs {\n  "A" s0\n  "B" s25\n  "C" s50\n}\n';
+    const plan = resolve(parse(`${generatePlan(60, 5, 4)}${tabs}`));
+    const within = (steps: number): readonly VariantReach[] =>
+      toEnd(exactReach(plan, () => toEnd(searching(plan)), new Budget(steps))).variants;
+    for (const [steps, leftOpen] of [
+      [1_000_000, 4],
+      [4_000_000, 0],
+    ] as const) {
+      const [variant] = within(steps);
+      expect(variant).toMatchObject({ kind: 'bounded', leftOpen: { length: leftOpen } });
+      expect(variant!.verdicts.filter(({ reachable, isShortest }) => reachable !== 'yes' || !isShortest)).toEqual([]);
+    }
+  });
 
   test('whose values together are too many are left open, and most is decided all the same', () => {
     const { plan, reach, findings } = check(

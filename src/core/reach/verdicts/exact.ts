@@ -41,13 +41,21 @@ const mostForMany = 1_000_000;
 /** Screens times the valuations met so far, from which on that many steps would not be enough for all of them. */
 const mostHeads = 100_000;
 
+/** Heads after which it is first asked whether tabs are coupled; then each time that they are twice as many. */
+const firstLook = 250;
+/** The share of the budget for an upper bound that tells all flags apart. */
+const shareForFlags = 0.75;
+
 function* reachIn(plan: Plan, name: string, known: () => VariantReach, budget: Budget): Work<VariantReach> {
   const valuations = valuationsOf(plan, name);
   const part = valuations.count > fewValuations ? budget.part(mostForMany) : budget;
   const exact = yield* saturateExactly(plan, name, part);
-  if (exact && !(yield* areTabsCoupled(exact))) return yield* stacksReach(plan, name, exact, budget);
-  const interfering = exact && (yield* saturateInterfering({ plan, variant: name, valuations }, part, null));
-  if (interfering) return yield* boundedReach(plan, known(), interfering, new Explored(plan, name, budget), budget);
+  if (exact === 'coupled') {
+    // Past that share, an upper bound with flags left open is better than none.
+    const most = part.part(shareForFlags * budget.rest);
+    const interfering = yield* saturateInterfering({ plan, variant: name, valuations }, most, null);
+    if (interfering) return yield* boundedReach(plan, known(), interfering, new Explored(plan, name, budget), budget);
+  } else if (exact) return yield* stacksReach(plan, name, exact, budget);
   return (valuations.some && (yield* reachWithFlagsOpen(plan, known(), budget))) || tooMuch(known());
 }
 
@@ -60,15 +68,27 @@ const tooMuch = ({ name, verdicts, back }: VariantReach): Undecided => ({
   verdicts: verdicts.map((verdict) => withShortest(verdict, verdict.isShortest === true)),
 });
 
-function* saturateExactly(plan: Plan, variant: string, budget: Budget): Work<Saturated | null> {
+/**
+ * All stacks, as if the tabs did not depend on one another; or that they do, which mostly shows soon. Null past the
+ * budget.
+ */
+function* saturateExactly(plan: Plan, variant: string, budget: Budget): Work<Saturated | 'coupled' | null> {
   const system = new Pushdown(plan, variant);
   const saturation = new Saturation(system, budget, system.hasExternalEvents);
+  const saturated = { system, saturation };
+  const { shown } = saturation.runs;
   const hasMany = system.valuations.count > fewValuations;
+  let lookAt = firstLook;
   for (const pause of saturation.run()) {
     if (hasMany && system.valuations.met * plan.screens.length > mostHeads) return null;
+    if (!hasMany && shown.length >= lookAt) {
+      if (yield* areTabsCoupled(saturated)) return 'coupled';
+      lookAt = 2 * shown.length;
+    }
     yield pause;
   }
-  return saturation.exhausted || system.bounded ? null : { system, saturation };
+  if (saturation.exhausted || system.bounded) return null;
+  return (yield* areTabsCoupled(saturated)) ? 'coupled' : saturated;
 }
 
 function* stacksReach(plan: Plan, variant: string, { system, saturation }: Saturated, budget: Budget): Work<Exact> {
