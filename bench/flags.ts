@@ -5,7 +5,7 @@
  */
 import { performance } from 'node:perf_hooks';
 import { check } from '../src/core/check';
-import { generatePlan } from './generate';
+import { generatePlan, threeTabs } from './generate';
 
 /** A wizard each step of which sets a flag that all steps read: of n flags it has n + 1 valuations. */
 function chain(flags: number): string {
@@ -29,6 +29,8 @@ function chain(flags: number): string {
 const apps: readonly (readonly [name: string, text: string])[] = [
   ['64 flags in a chain on one screen', chain(64)],
   ['4 flags that everything reads and sets, 1,000 screens', generatePlan(1000, 5, 4)],
+  ['4 flags that three tabs share, 300 screens', generatePlan(300, 5, 4) + threeTabs],
+  ['4 flags that three tabs share, 500 screens', generatePlan(500, 5, 4) + threeTabs],
   ['20 flags, each read on a tenth of 300 screens', generatePlan(300, 5, 20, 'flags apart')],
   ['20 flags, each read on a tenth of 1,000 screens', generatePlan(1000, 5, 20, 'flags apart')],
 ];

@@ -4,6 +4,14 @@ const titles = ['Overview', 'Details', 'Edit', 'Search', 'Results', 'Settings', 
 
 const perModule = 25;
 
+/** Tabs for a plan of at least three modules, to write behind it: the roots of the first ones. */
+export const threeTabs = `tabs {
+  "A" s0
+  "B" s${perModule}
+  "C" s${2 * perModule}
+}
+`;
+
 /**
  * A plan whose screens form modules of about twenty-five, each screen with five transitions: onward in the module, back
  * to its root, and across to other modules; every twentieth screen has a mistake.

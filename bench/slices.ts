@@ -3,7 +3,7 @@
  * as long for the worker. Each plan is analysed once before, since the first time compiles the code.
  */
 import { check } from '../src/core/check';
-import { generatePlan } from './generate';
+import { generatePlan, threeTabs } from './generate';
 
 /** In milliseconds. */
 const longest = 50;
@@ -17,15 +17,17 @@ function rules(count: number, kinds: readonly string[]): string {
 }
 
 const everyKind = ['never A after B', 'never A beneath B', 'always A beneath B', 'from A always reach B'];
-const tabs = 'tabs {\n  "A" s0\n  "B" s25\n  "C" s50\n}\n';
 const plans: readonly (readonly [name: string, text: string])[] = [
   ['1,000 screens, 4 flags', generatePlan(1000, 5, 4)],
   ['1,000 screens, 4 flags, pairs and results', generatePlan(1000, 5, 4, 'pairs and results')],
   ['400 screens, ten rules “never after”', generatePlan(400) + rules(10, ['never A after B'])],
   ['400 screens, 4 flags, twelve rules of all kinds', generatePlan(400, 5, 4) + rules(12, everyKind)],
-  ['400 screens, three tabs, twelve rules', generatePlan(400) + tabs + rules(12, everyKind)],
+  ['400 screens, three tabs, twelve rules', generatePlan(400) + threeTabs + rules(12, everyKind)],
   ['400 screens, 20 flags, twelve rules of all kinds', generatePlan(400, 5, 20, 'flags apart') + rules(12, everyKind)],
-  ['200 screens, three tabs that share 4 flags, twelve rules', generatePlan(200, 5, 4) + tabs + rules(12, everyKind)],
+  [
+    '200 screens, three tabs that share 4 flags, twelve rules',
+    generatePlan(200, 5, 4) + threeTabs + rules(12, everyKind),
+  ],
 ];
 
 interface Slices {

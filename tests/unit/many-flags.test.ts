@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { generatePlan } from '../../bench/generate';
+import { generatePlan, threeTabs } from '../../bench/generate';
 import { Budget } from '../../src/core/base/budget';
 import { toEnd } from '../../src/core/base/slices';
 import { check } from '../../src/core/check';
@@ -53,8 +53,7 @@ describe('flags', () => {
   }
 
   test('that three tabs share are left open where all of their values would take too much work', () => {
-    const tabs = 'tabs {\n  "A" s0\n  "B" s25\n  "C" s50\n}\n';
-    const plan = resolve(parse(`${generatePlan(60, 5, 4)}${tabs}`));
+    const plan = resolve(parse(`${generatePlan(60, 5, 4)}${threeTabs}`));
     const within = (steps: number): readonly VariantReach[] =>
       toEnd(exactReach(plan, () => toEnd(searching(plan)), new Budget(steps))).variants;
     for (const [steps, leftOpen] of [
