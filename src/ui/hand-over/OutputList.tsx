@@ -26,7 +26,7 @@ export function OutputList({ shown, onShow, onPackAll }: Props) {
   return (
     <nav
       aria-label="Outputs"
-      className="overflow-auto px-3 pt-3.5 pb-4 grid gap-1 content-start min-h-0 compact:grid-cols-[repeat(auto-fill,minmax(180px,1fr))]"
+      className="overflow-auto px-3 pt-3.5 pb-4 grid gap-1 content-start min-h-0 compact:grid-cols-3"
       onKeyDown={onKeyDown}
     >
       {entries.map((entry) => (

@@ -6,7 +6,8 @@ import { saveReport } from './report-file';
 import { verdictParts } from './verdict-parts';
 
 const line =
-  'relative flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100 compact:overflow-x-auto [scrollbar-width:thin]';
+  'relative flex flex-wrap min-h-[37px] px-4 py-2 gap-y-1 border-b border-rule bg-base-100 ' +
+  'compact:overflow-x-auto [scrollbar-width:thin]';
 
 /** A rule stands before each part, and is cut off before the first one of a line. Outlines of the focus are not. */
 const parts =

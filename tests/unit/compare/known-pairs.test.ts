@@ -21,6 +21,14 @@ describe('known pairs of plans', () => {
   });
 });
 
+test('a new screen that may lie on the first tab is no news for Back on the other tabs', () => {
+  const text = app.replace('screen help "Help"', 'screen help "Help" { on "Call" push call }\nscreen call "Call us"');
+  const after = check(text);
+  const trips = after.plan.screens.find(({ label }) => label === 'trips')!;
+  expect(after.reach.variants[0]!.back(trips).reveals.map(({ label }) => label)).toContain('call');
+  expect(compare(before, after).effects.filter(({ kind }) => kind === 'back')).toEqual([]);
+});
+
 test('what a rename has left behind is shown in the new names, and its fix writes the new name', () => {
   const text = app.replace('screen hut ', 'screen cabin ');
   const { changes: cards, effects } = comparisonCard(compare(before, check(text)));

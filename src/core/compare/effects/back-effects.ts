@@ -21,10 +21,10 @@ function effectIn({ after }: Versions, pair: VariantPair, old: Screen, now: Scre
   // What a screen that nobody sees reveals is no news.
   if (!isShown(pair.before, old) || !isShown(pair.after, now)) return null;
   const [was, is] = [pair.before.back(old), pair.after.back(now)];
-  const goesOn = was.toFirstTab && is.toFirstTab;
   // The first tab may show nearly every screen. That is news only where Back begins or ceases to go there.
-  const revealedBy = (back: Back): readonly Screen[] => (goesOn ? back.within : back.reveals);
-  const isAll = (back: Back): boolean => (goesOn ? back.wholeWithin : back.whole);
+  const hasGoneThere = was.toFirstTab && is.toFirstTab;
+  const revealedBy = (back: Back): readonly Screen[] => (hasGoneThere ? back.within : back.reveals);
+  const isAll = (back: Back): boolean => (hasGoneThere ? back.wholeWithin : back.whole);
   const had = new Map(revealedBy(was).map((screen) => [after.get(screen) ?? screen, screen]));
   const has = new Set(revealedBy(is));
   // Something that was not seen is new only if all was seen before.
