@@ -193,12 +193,17 @@ export class Exploration {
 
   /** Explores to the end; pauses every few milliseconds. */
   *toEnd(): Work<this> {
-    for (let pauseAt = this.events + slice; this.goOn();) {
+    yield* this.until(() => false);
+    return this;
+  }
+
+  /** Explores until something is done, or to the end. */
+  private *until(isDone: () => boolean): Work<void> {
+    for (let pauseAt = this.events + slice; !isDone() && this.goOn();) {
       if (this.events < pauseAt) continue;
       pauseAt = this.events + slice;
       yield;
     }
-    return this;
   }
 
   /**
@@ -232,7 +237,7 @@ export class Exploration {
 
   /** A walk that uncovers a screen whose needs do not hold; null if none is found. */
   *walkRevealing(screen: Screen, hint: readonly Tap[]): Work<readonly Tap[] | null> {
-    yield* this.toEnd();
+    yield* this.until(() => this.revealed.has(screen));
     const node =
       this.revealed.get(screen) ??
       this.follow(hint).find((node) => node.before && this.isRevealed(screen, node, node.before.configuration));
@@ -241,7 +246,7 @@ export class Exploration {
 
   /** A walk whose last tap takes the step while its target is not in the stack; null if none is found. */
   *walkMissing(missed: Missed): Work<readonly Tap[] | null> {
-    yield* this.toEnd();
+    yield* this.until(() => this.missed.has(missed));
     return this.missed.get(missed) ?? null;
   }
 

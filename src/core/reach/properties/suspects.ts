@@ -43,9 +43,13 @@ export function* answerTo(plan: Plan, variant: VariantReach, claim: Claim): Work
 }
 
 function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
-  const { upperBound } = variant;
-  // It tells at once whether all configurations are known. Most of the searches below go as far anyway.
-  const explored = yield* variant.explored.all.toEnd();
+  const {
+    upperBound,
+    explored: { all: explored },
+  } = variant;
+  const cycles = yield* growingCycles(variant);
+  // Where a stack grows without end, no exploration has all configurations: the searches below go as far as they need.
+  if (![...cycles.values()].some(({ confirmed }) => confirmed)) yield* explored.toEnd();
   const claims = new Map<Claim, readonly Tap[] | null>();
   for (const claim of plan.claims) {
     if (!claim.first || !claim.second) continue;
@@ -86,7 +90,7 @@ function* suspect(plan: Plan, variant: Bounded): Work<Suspects> {
     claims,
     revealed,
     missed,
-    cycles: yield* growingCycles(variant),
+    cycles,
     deadEnds: yield* deadEndsOf(plan, variant),
     trapped: yield* trappedIn(plan, variant),
   };

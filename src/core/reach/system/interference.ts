@@ -142,9 +142,8 @@ export class Interference {
       const screens = seen.get(valuation) ?? new Set();
       seen.set(valuation, screens);
       if (screens.has(screen)) continue;
+      if (this.asks && !this.isNew) this.isNew = this.isNewOnTop(stack, valuation, screen, screens);
       screens.add(screen);
-      // The screen on top of a tab decides whether an arrival there is put off.
-      if (this.asks) this.isNew = true;
       for (const branch of system.branchesAt(head.control, screen)) {
         this.isByUser = !this.variant.ownBranches.has(branch);
         if (this.leavesMidway(branch)) this.changeMidway(branch.steps, valuation);
@@ -170,6 +169,17 @@ export class Interference {
       this.knownTops.clear();
     }
     return this.isNew;
+  }
+
+  /**
+   * Whether a screen makes a difference to arrivals at a tab that was left with it on top. One that puts off none of
+   * them is like any other such screen.
+   */
+  private isNewOnTop(stack: number, left: Valuation, screen: Screen, known: ReadonlySet<Screen>): boolean {
+    const later = this.after(stack, left);
+    const mayPutOff = ({ needs }: Screen): boolean =>
+      needs.some(({ condition }) => later.some((now) => this.valuations.outcome(condition, now) !== 'holds'));
+    return mayPutOff(screen) || [...known].every(mayPutOff);
   }
 
   private noteMonitored({ control: { stack, valuation }, symbol: { screen, beside } }: ReachedHead['head']): void {

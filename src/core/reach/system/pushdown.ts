@@ -26,9 +26,12 @@ export class Pushdown {
   readonly interference: Interference | null;
   private readonly alphabet: Alphabet;
   private readonly interpreter: EventInterpreter;
-  /** Rules that depend on no flag, by symbol and stack. */
+  /** Rules that depend on no flag, nor on other tabs, by symbol and stack. */
   private readonly fixed: Fixed[] = [];
-  /** All rules of a head, by symbol and stack, and then by the branches that are possible. */
+  /**
+   * All rules of a head but those that other tabs cause: by symbol and stack, and then by the branches that are
+   * possible.
+   */
   private readonly lists: Map<string, readonly PushdownRule[]>[] = [];
   private readonly fixedExternal: Fixed = new Map();
   private readonly external: readonly {
@@ -108,11 +111,7 @@ export class Pushdown {
     const isNew = yield* this.interference.learn(this, pathEdges);
     const before = this.continued.length;
     this.continued = [...this.interpreter.midway];
-    if (!isNew && this.continued.length === before) return false;
-    this.fixed.length = 0;
-    this.lists.length = 0;
-    this.fixedExternal.clear();
-    return true;
+    return isNew || this.continued.length > before;
   }
 
   /** Steps of work spent on making rules. */
@@ -196,13 +195,27 @@ export class Pushdown {
 
   /** All rules of a head. Costs the work of its events, once for all heads that share them. */
   rules(control: Control, symbol: StackSymbol): readonly PushdownRule[] {
-    const { valuation, stack, continuation } = control;
-    const { variant, interpreter } = this;
+    const { stack, continuation } = control;
+    const { interpreter } = this;
     if (continuation?.item.kind === 'left') return [this.backToLeft(control, symbol)];
     if (continuation?.item.kind === 'to-list') return this.onWayToList(control, symbol, continuation.item.list);
     if (continuation?.item.kind === 'tabs') return this.toOtherTabs(control, continuation.item.shows);
     if (continuation)
       return interpreter.goOn(control, continuation, symbol).map((outcome) => ruleOf(outcome, null, null));
+    const rules = this.rulesAlone(control, symbol);
+    return this.interference && stack > 0
+      ? [
+          ...rules,
+          ...this.comingBack(control, symbol, this.interference),
+          ...this.goingOn(control, symbol, this.interference),
+        ]
+      : rules;
+  }
+
+  /** Rules of a head that waits for an event, but those that other tabs cause. */
+  private rulesAlone(control: Control, symbol: StackSymbol): readonly PushdownRule[] {
+    const { valuation, stack } = control;
+    const { variant } = this;
     const offers = variant.offersOn(symbol.screen);
     const possible = offers.map(({ branches }) => this.possible(branches, valuation));
     const at = symbol.id * (variant.tabs.length + 1) + stack;
@@ -220,7 +233,7 @@ export class Pushdown {
     if (known) return known;
     const dependsOnFlags = this.watchFlags();
     const rules = this.rulesOf(control, symbol, offers, possible, (this.fixed[at] ??= new Map()));
-    if (!dependsOnFlags() && !(this.interference && stack > 0)) lists.set(key, rules);
+    if (!dependsOnFlags()) lists.set(key, rules);
     return rules;
   }
 
@@ -252,11 +265,6 @@ export class Pushdown {
     const back = this.back(stack, symbol);
     if (back) rules.push(back);
     if (this.variant.hasBeside) rules.push(...this.towardsList(stack, symbol));
-    if (this.interference && stack > 0)
-      rules.push(
-        ...this.comingBack(control, symbol, this.interference),
-        ...this.goingOn(control, symbol, this.interference),
-      );
     // Without the room that arrays keep to grow: there are tens of thousands.
     return rules.slice();
   }
