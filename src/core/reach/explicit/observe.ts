@@ -107,11 +107,16 @@ class Observer implements Observed {
     };
     add(walker.coldStart());
     for (const event of external) add(walker.open(event));
+    // Links and entries empty all stacks, so once for each valuation of the flags is enough.
+    const opened = new Set<string>();
     let events = 0;
     for (const configuration of seen.values()) {
       if (events > mostEvents) break;
       this.look(configuration);
-      for (const event of [...walker.allEvents(configuration), ...external]) {
+      const flags = configuration.flags.join();
+      const outside = opened.has(flags) ? [] : external;
+      opened.add(flags);
+      for (const event of [...walker.allEvents(configuration), ...outside]) {
         const before = walker.steps;
         add(walker.after(configuration, event));
         events += walker.eventsSince(before);
