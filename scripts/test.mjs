@@ -113,7 +113,15 @@ await main(async () => {
       whole('Types', bin('tsc'), ['--noEmit', '--pretty', 'false']).then(build).then(needChromium),
       whole('Lint', bin('oxlint'), ['-c', 'lint.config.mjs', '--type-aware', '--report-unused-disable-directives']),
       whole('Unused code', bin('knip'), []),
-      whole('Layout', bin('prettier'), ['--check', '.', '--log-level', 'warn']),
+      whole('Layout', bin('prettier'), [
+        '--check',
+        '.',
+        '--log-level',
+        'warn',
+        '--cache',
+        '--cache-strategy',
+        'content',
+      ]),
     ];
     const broken = (await Promise.allSettled(all)).find(({ status }) => status === 'rejected');
     if (broken) throw broken.reason;

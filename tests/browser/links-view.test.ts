@@ -197,7 +197,7 @@ test('of a CSV file the column with URLs is found; an access log is read by its 
   await app.untilText(counts, '24 open');
 });
 
-test('explains a missing audit, an invalid body, and a plan without links', async () => {
+test('explains a missing audit, an invalid body, a plan without links, and once that there is no origin', async () => {
   const { id } = await app.create({ text: '' });
   await app.openPlan(id, '/links?audit=nothing');
   await app.untilText(right, 'There is no audit with this address.');
@@ -211,6 +211,10 @@ test('explains a missing audit, an invalid body, and a plan without links', asyn
     body: '{"name":"a"}',
   });
   expect(post.status).toBe(422);
+  const { id: withoutOrigin } = await app.create({ text: 'start a\nscreen a "A" {\n  link /a\n  link /b\n}\n' });
+  await app.openPlan(withoutOrigin, '/links');
+  const shown = await (await app.find(space)).getText();
+  expect(shown.match(/link\/no-origin/g)).toHaveLength(1);
 });
 
 test('of 300 screens the chosen one is in sight, and arrows go on through rows that were not drawn', async () => {

@@ -210,7 +210,7 @@ describe('reports a statement that cannot be read, and keeps its readable part',
     [
       'on "x" push b otherwise back',
       ['on x: push b else back'],
-      'otherwise: Only what stands behind a when can have an otherwise: the steps before it always happen.',
+      'otherwise: This otherwise belongs to no when: the steps before it always happen.',
     ],
     ['on "x" sets f', ['on x: sets f=-'], 'f: “=” and what f becomes should stand after f.'],
     ['on "x" sets', ['on x: sets -=-'], 'sets: The name of a flag should stand after sets.'],

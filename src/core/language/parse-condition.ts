@@ -15,7 +15,7 @@ const signs = { and: '&', or: '|' } as const;
 function skipJoint(cursor: Cursor, word: 'and' | 'or'): boolean {
   const [first, second] = [cursor.peek(), cursor.peek(1)];
   if (first.text !== signs[word] || second.text !== signs[word]) return cursor.skipWord(word);
-  cursor.report({ from: first.from, to: second.to }, `Conditions are joined by the word ${word}.`, word);
+  cursor.report({ from: first.from, to: second.to }, `${signs[word].repeat(2)} is called ${word} here.`, word);
   cursor.next();
   cursor.next();
   return true;
@@ -66,7 +66,7 @@ function parseOperand(cursor: Cursor): ConditionNode | null {
 function skipNot(cursor: Cursor): boolean {
   const { kind, text, from, to } = cursor.peek();
   if (text !== '!' || kind !== 'stray') return cursor.skipWord('not');
-  cursor.report({ from, to }, 'What does not hold is said by the word not.', {
+  cursor.report({ from, to }, '! is called not here.', {
     label: 'Write not',
     edits: [{ from, to, insert: 'not ' }],
   });

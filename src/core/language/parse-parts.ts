@@ -75,7 +75,7 @@ function listInBrackets(cursor: Cursor, open: Token): TypeNode | null {
 function toldList(cursor: Cursor, inner: Name, range: TextRange): TypeNode {
   cursor.report(
     range,
-    `A list of ${inner.text} is written so: list of ${inner.text}.`,
+    `Write a list of ${inner.text} as list of ${inner.text}.`,
     `list of ${typeMeant(inner.text) ?? inner.text}`,
   );
   // The element type is reported after the list itself is right.
@@ -187,7 +187,7 @@ function parseArgument(cursor: Cursor): ArgumentNode | null {
     return null;
   }
   if (cursor.isSymbol('='))
-    cursor.report(cursor.peek(), 'A value stands behind a colon, as in name: value.', {
+    cursor.report(cursor.peek(), 'Write a colon before the value, as in name: value.', {
       label: 'Write a colon',
       edits: colonIn(cursor),
     });
@@ -273,7 +273,7 @@ export function parseWord<T extends string>(cursor: Cursor, words: readonly T[],
 export function passColon(cursor: Cursor, isWord: (word: string) => boolean): void {
   const [head, colon] = [cursor.peek(), cursor.peek(1)];
   if (head.kind !== 'name' || colon.text !== ':' || !isWord(head.text)) return;
-  cursor.report(colon, `No colon stands behind ${head.text}.`, {
+  cursor.report(colon, `Write ${head.text} without a colon.`, {
     label: 'Take the colon out',
     edits: [{ from: colon.from, to: colon.to, insert: '' }],
   });

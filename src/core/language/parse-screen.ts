@@ -155,7 +155,7 @@ function parseLink(cursor: Cursor): LinkNode {
     pattern = { text: token.text, from: token.from, to: token.to };
   } else if (quoted !== null && /^\S+$/.test(quoted)) {
     cursor.next();
-    cursor.report(token, 'A URL pattern stands without quotation marks.', quoted);
+    cursor.report(token, 'Write a URL pattern without quotation marks.', quoted);
     pattern = { text: quoted, from: token.from + 1, to: token.to - 1 };
   } else {
     cursor.missing('A URL pattern, which begins with a slash or a scheme,');

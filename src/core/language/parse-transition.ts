@@ -52,8 +52,7 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
   let branches: BranchNode[] = [];
   for (;;) {
     const head = cursor.peek();
-    if (cursor.isWord('if') && !cursor.peek().first)
-      cursor.report(cursor.peek(), 'A condition of a trigger begins with when.', 'when');
+    if (cursor.isWord('if') && !cursor.peek().first) cursor.report(cursor.peek(), 'if is called when here.', 'when');
     const conditional =
       cursor.skipWord('when') || (cursor.isWord('if') && !cursor.peek().first && cursor.skipWord('if'));
     const condition = conditional ? parseCondition(cursor) : null;
@@ -66,15 +65,10 @@ export function parseBranches(cursor: Cursor): BranchNode[] {
     if (branches.length === 0) branches = [branch];
     else branches.push(branch);
     if (cursor.isWord('else') && conditional)
-      cursor.report(
-        cursor.peek(),
-        'What happens where the condition does not hold stands behind otherwise.',
-        'otherwise',
-      );
+      cursor.report(cursor.peek(), 'else is called otherwise here.', 'otherwise');
     else if (!cursor.isWord('otherwise')) return branches;
     const word = cursor.next();
-    if (!conditional)
-      cursor.report(word, 'Only what stands behind a when can have an otherwise: the steps before it always happen.');
+    if (!conditional) cursor.report(word, 'This otherwise belongs to no when: the steps before it always happen.');
   }
 }
 
@@ -104,7 +98,7 @@ function passArrow(cursor: Cursor): boolean {
   if (length === 0) return false;
   cursor.report(
     { from: first.from, to: first.from + length },
-    'What opens a screen is a word: push, replace, present, reset.',
+    'An arrow is no step: write push, replace, present or reset.',
     'push',
   );
   for (let passed = 0; passed < length; passed++) cursor.next();
@@ -117,7 +111,7 @@ function parseOpening(cursor: Cursor, kind: Opening, from: number): StepNode {
   const quoted = cursor.peek();
   if (quoted.kind === 'string' && !quoted.first && /^"[A-Za-z_]\w*"$/.test(quoted.text)) {
     cursor.next();
-    cursor.report(quoted, 'A screen is called by its name, without quotation marks.', quoted.text.slice(1, -1));
+    cursor.report(quoted, 'Write the name of a screen without quotation marks.', quoted.text.slice(1, -1));
     const name = { text: quoted.text.slice(1, -1), from: quoted.from + 1, to: quoted.to - 1 };
     const target = { module: null, name, from: name.from, to: name.to };
     return { kind, target, list: parseArguments(cursor), gives: parseGives(cursor, kind), from, to: cursor.end };
@@ -136,7 +130,7 @@ function parseGives(cursor: Cursor, kind: Opening): Name | null {
   if (kind === 'push' || kind === 'present') return name;
   cursor.report(
     { from: word.from, to: cursor.end },
-    `A ${kind} leaves nobody who could get a result: only push and present can have gives.`,
+    `Only push and present can have gives: a ${kind} leaves no screen that could get a result.`,
   );
   return null;
 }

@@ -111,7 +111,7 @@ function bareString(cursor: Cursor): StringNode {
   while (!cursor.done && !cursor.peek().first && cursor.peek().kind === 'name') cursor.next();
   const range = { from: first.from, to: cursor.end };
   const value = cursor.text.slice(range.from, range.to);
-  cursor.report(range, 'The app’s name stands in quotation marks.', `"${value}"`);
+  cursor.report(range, 'Write the name of the app in quotation marks.', `"${value}"`);
   return { value, ...range };
 }
 

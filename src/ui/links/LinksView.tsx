@@ -26,8 +26,9 @@ export const LinksView = memo(function LinksView() {
   const first = goals.findIndex((row) => row >= 0);
   const { findings } = overview;
   const ofLinks = useMemo(() => findings.filter(({ groups }) => groups.includes('link')), [findings]);
-  // About origins, not about one link.
+  // Those about origins, and not about one link, are shown once, above all patterns.
   const ofAll = ofLinks.filter(({ subject }) => subject === null);
+  const ofPatterns = useMemo(() => ofLinks.filter(({ subject }) => subject !== null), [ofLinks]);
   const patterns = card?.spaces.reduce((most, { rows }) => Math.max(most, rows.length), 0) ?? 0;
   return (
     <main className="grid grid-cols-[minmax(0,11fr)_minmax(0,9fr)] min-h-0 compact:block">
@@ -62,7 +63,7 @@ export const LinksView = memo(function LinksView() {
               <UrlTree
                 key={each.origins.join(' ')}
                 space={each}
-                findings={ofLinks}
+                findings={ofPatterns}
                 chosen={address.screen}
                 goal={index === first ? goals[index]! : null}
                 scroller={scroller}
@@ -89,7 +90,7 @@ export const LinksView = memo(function LinksView() {
                       </span>
                     </p>
                     <div className="grid gap-1.5 mt-1 max-w-[560px]">
-                      {findingsOf(ofLinks, leaf).map((finding) => (
+                      {findingsOf(ofPatterns, leaf).map((finding) => (
                         <InPlace key={`${finding.rule} ${finding.range.from}`} finding={finding} />
                       ))}
                     </div>

@@ -75,7 +75,7 @@ class ProgramReader {
     const records = types.filter((type): type is RecordType => type.kind === 'record' && isUsable(type)).sort(byName);
     this.dropped();
     for (const { from, to, message } of plan.tree.problems)
-      reader.add('left-out', { from, to }, `${message} The code leaves it out.`);
+      reader.add('left-out', { from, to }, `${message} The code has only what could be read there.`);
     return {
       plan,
       name: plan.name ?? 'App',
