@@ -154,7 +154,7 @@ describe('reports a declaration that cannot be read, and reads the rest', () => 
     ['flag', 'flag: The flag’s name should stand after flag.'],
     ['flag a:', ':: The choice that the flag is one of should stand after “:”.'],
     ['tabs', 'tabs: An opening brace and the items should stand after tabs.'],
-    ['tabs { One one }', 'One: A tab’s label in quotation marks should stand here, not One.'],
+    ['tabs { 1 one }', '1: A tab’s label in quotation marks should stand here, not 1.'],
     ['tabs { "One" }', '"One": A screen’s name should stand after "One".'],
     ['tabs {\n  "One" one\n', '{: This bar of tabs has no closing brace.'],
     ['menu on all { "One" back }', 'on: The menu’s title in quotation marks should stand here, not on.'],

@@ -1,5 +1,5 @@
 import type { Check } from '../check';
-import { tokenize, type Token } from '../language/tokens';
+import { tokenize, type Token, isQuoteClosed } from '../language/tokens';
 import type { Named, Plan, Screen, Scope } from '../plan/model';
 import { arrivalScope, emptyScope, menuScope, screenScope, typeOfPath, withGiven } from '../plan/scope';
 import { required, unknown } from '../plan/types';
@@ -209,6 +209,6 @@ export class Caret {
 /** Whether an offset is inside the last token before it, so that nothing is completed. */
 function isClosed(last: Token, text: string, offset: number): boolean {
   const inComment = (last.kind === 'comment' || last.kind === 'doc') && !text.slice(last.to, offset).includes('\n');
-  const isOpenString = last.kind === 'string' && !(last.text.length > 1 && last.text.endsWith('"'));
+  const isOpenString = last.kind === 'string' && !isQuoteClosed(last.text);
   return inComment || ((isOpenString || last.kind === 'url') && last.to === offset);
 }

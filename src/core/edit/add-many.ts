@@ -3,7 +3,7 @@ import type { TextEdit } from '../language/edits';
 import { quote } from '../language/tokens';
 import type { Plan } from '../plan/model';
 import { appendToBlock } from './body';
-import { titleOf } from './screens';
+import { nameOf, titleOf } from '../language/title';
 
 /** Meaning of one line of a pasted list. */
 export interface ListedScreen {
@@ -83,19 +83,6 @@ function fromPattern(plan: Plan, pattern: string): ListedScreen {
     takes,
     problem: name === '' ? 'There is no word in it that could be a name.' : null,
   };
-}
-
-/** `Hut detail` becomes `hutDetail`. */
-function nameOf(words: string): string {
-  const parts = words
-    .normalize('NFD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .split(/[^A-Za-z0-9]+/)
-    .filter((part) => part !== '');
-  const name = parts
-    .map((part, index) => (index === 0 ? part[0]!.toLowerCase() : part[0]!.toUpperCase()) + part.slice(1))
-    .join('');
-  return /^\d/.test(name) ? `_${name}` : name;
 }
 
 /** The plan's id of that name (`hutId` is a HutId), otherwise text. */

@@ -2,18 +2,8 @@ import { quote } from '../language/tokens';
 import type { TextEdit } from '../language/edits';
 import type { Plan, Screen } from '../plan/model';
 import { indentUnit } from '../language/format';
+import { titleOf } from '../language/title';
 import { behind, indentAt } from './body';
-
-/** A title made of a name: `giftCard` becomes `Gift card`. */
-export function titleOf(name: string): string {
-  const words = name
-    .replace(/_/g, ' ')
-    .replace(/([a-z0-9])([A-Z])/g, '$1 $2')
-    .replace(/([A-Z])([A-Z][a-z])/g, '$1 $2')
-    .trim()
-    .toLowerCase();
-  return words === '' ? name : words[0]!.toUpperCase() + words.slice(1);
-}
 
 /** Adds a bare screen after another one, with the arguments that its first caller already brings. */
 export function createScreen(

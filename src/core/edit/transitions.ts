@@ -5,7 +5,7 @@ import { screenScope } from '../plan/scope';
 import { likelyValue } from '../supply/fitting';
 import { writeArgument, writeHeld } from './arguments';
 import { appendToScreen } from './body';
-import { titleOf } from './screens';
+import { titleOf } from '../language/title';
 
 /** A possible new transition, and the arguments that its screen has no value for. */
 export interface NewTransition {

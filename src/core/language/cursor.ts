@@ -4,10 +4,13 @@ import { isDeclarationWord, isMemberWord } from './keywords';
 import type { Leftovers } from './leftovers';
 import type { TextRange } from './range';
 import type { Block, Name, ScreenNode, StringNode, SyntaxFix, SyntaxProblem } from './syntax';
-import { scan, stringValue, tokenize, type Token } from './tokens';
+import { isQuoteClosed, quote, scan, stringValue, tokenize, type Token } from './tokens';
 
 /** Tokens after which a word is no keyword but a name: `start: date`, `link, from`, `on.id`. */
 const afterName = new Set([':', ',', ')', '.', '=']);
+
+/** A name as other languages write it, with hyphens. */
+const hyphens = /[A-Za-z_]\w*(?:-[A-Za-z_]\w*)+/y;
 
 /**
  * A place in the tokens of a text, and the problems found so far. After a mistake it goes on from statement to
@@ -109,8 +112,22 @@ export class Cursor {
     return result;
   }
 
+  /** Whether a comment stands here, as other languages begin it. */
+  get beginsForeignComment(): boolean {
+    const { text, to } = this.current;
+    return text === '/' && this.text[to] === '/';
+  }
+
+  /** Reports such a comment, and passes it over. */
+  passForeignComment(): void {
+    const { from } = this.next();
+    this.report({ from, to: from + 2 }, 'A comment begins with #.', '#');
+    while (!this.done && !this.peek().first) this.next();
+  }
+
   /** Separators of other languages between statements. */
   private passSeparator(): void {
+    if (this.beginsForeignComment) this.passForeignComment();
     const token = this.peek();
     if (token.first || (token.text !== ';' && token.text !== ',')) return;
     this.report(token, `A statement ends with its line, without “${token.text}”.`, {
@@ -232,10 +249,22 @@ export class Cursor {
     const token = this.peek();
     if (token.kind === 'name' && !this.statementOnNewLine) {
       this.next();
-      return { text: token.text, from: token.from, to: token.to };
+      return this.hyphenated(token) ?? { text: token.text, from: token.from, to: token.to };
     }
     this.missing(expected);
     return null;
+  }
+
+  /** A name with hyphens, reported and read without them; null if no hyphen follows the token. */
+  private hyphenated({ from, to }: Token): Name | null {
+    if (this.text[to] !== '-') return null;
+    hyphens.lastIndex = from;
+    const [written] = hyphens.exec(this.text) ?? [];
+    if (written === undefined) return null;
+    const text = written.replace(/-(.)/g, (_hyphen, letter: string) => letter.toUpperCase());
+    this.report({ from, to: from + written.length }, `A name has no hyphens: ${text}.`, text);
+    while (!this.done && this.peek().from < from + written.length) this.next();
+    return { text, from, to: from + written.length };
   }
 
   /** Reports that something is missing: at the token in its place on this line, otherwise at the one before. */
@@ -253,12 +282,16 @@ export class Cursor {
       return null;
     }
     this.next();
+    if (!token.text.startsWith('"')) {
+      const inner = token.text.slice(1, -1);
+      this.report(token, `Write a text in straight double quotation marks: ${quote(inner)}.`, quote(inner));
+      return { value: inner, from: token.from, to: token.to };
+    }
     const value = stringValue(token.text);
     if (value === null) {
-      const closed = token.text.length > 1 && token.text.endsWith('"');
       this.report(
         token,
-        closed
+        isQuoteClosed(token.text)
           ? 'This text holds an escape that does not exist. Write \\" for a quotation mark and \\\\ for a backslash.'
           : 'This text has no closing quotation mark on its line.',
       );
@@ -360,6 +393,8 @@ export class Cursor {
         this.next();
         if (!(offset > 0 && this.surplus < 0)) return end(true);
         this.report(brace, 'This brace closes nothing.');
+      } else if (this.beginsForeignComment) {
+        this.statement(() => this.passForeignComment());
       } else if (!this.statement(() => item(items))) {
         return unclosed();
       }

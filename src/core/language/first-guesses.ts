@@ -36,6 +36,7 @@ const members = table<(typeof memberWords)[number]>({
 
 const steps = table<(typeof stepWords)[number]>({
   push: 'goto go navigate open show',
+  present: 'modal',
   back: 'pop goBack dismiss',
   sets: 'set',
 });

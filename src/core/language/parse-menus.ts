@@ -2,6 +2,7 @@
 import type { Cursor } from './cursor';
 import { parseArguments, parseList, parseOnly, parseReference, parseWord } from './parse-parts';
 import { parseBranches } from './parse-transition';
+import { titleOf } from './title';
 import {
   doors,
   type Block,
@@ -12,22 +13,29 @@ import {
   type Name,
   type OnlyNode,
   type ScreenReference,
+  type StringNode,
   type TabNode,
   type TabsNode,
 } from './syntax';
 
-/** A block whose items each begin with a label in quotation marks. */
+/**
+ * A block whose items each begin with a label in quotation marks.
+ *
+ * @param isBare whether an item begins at the cursor that lacks its label
+ */
 function parseLabelled<T>(
   cursor: Cursor,
   owner: string,
   head: { from: number; to: number },
   what: string,
   item: () => T,
+  isBare: () => boolean = () => false,
 ): Block<T> | null {
   const isLabel = (): boolean => cursor.peek().kind === 'string';
   const body = cursor.block<T>(owner, head, isLabel, (items) => {
     if (isLabel()) items.push(item());
     else if (cursor.beginsDeclaration || cursor.beginsMember) return false;
+    else if (isBare()) items.push(item());
     else {
       cursor.missing(what);
       cursor.skip();
@@ -45,15 +53,40 @@ export function parseTabs(cursor: Cursor): TabsNode {
   const doc = cursor.doc;
   const head = cursor.next();
   const only = parseOnly(cursor);
-  const body = parseLabelled(cursor, 'This bar of tabs', head, 'A tab’s label in quotation marks', (): TabNode => {
-    const itemDoc = cursor.doc;
-    const label = cursor.string('The tab’s label')!;
-    const target = parseReference(cursor);
-    const list = target ? parseArguments(cursor) : null;
-    const icon = parseIcon(cursor);
-    return { kind: 'tab', doc: itemDoc, label, target, list, icon, from: label.from, to: cursor.end };
-  });
+  const body = parseLabelled(
+    cursor,
+    'This bar of tabs',
+    head,
+    'A tab’s label in quotation marks',
+    (): TabNode => {
+      const itemDoc = cursor.doc;
+      const label = cursor.peek().kind === 'string' ? cursor.string('The tab’s label')! : labelMeant(cursor);
+      const target = parseReference(cursor);
+      const list = target ? parseArguments(cursor) : null;
+      const icon = parseIcon(cursor);
+      return { kind: 'tab', doc: itemDoc, label, target, list, icon, from: label.from, to: cursor.end };
+    },
+    () => cursor.peek().kind === 'name',
+  );
   return { kind: 'tabs', doc, only, body, from: head.from, to: cursor.end };
+}
+
+/**
+ * The label of a tab that begins with no text in quotation marks, reported: a word before the screen, or else a title
+ * made from the screen's name.
+ */
+function labelMeant(cursor: Cursor): StringNode {
+  const [{ text, from, to }, after] = [cursor.peek(), cursor.peek(1)];
+  if (after.kind === 'name' && !after.first && after.text !== 'icon') {
+    cursor.report(cursor.next(), 'Write the label of the tab in quotation marks.', `"${text}"`);
+    return { value: text, from, to };
+  }
+  const value = titleOf(text);
+  cursor.report(cursor.peek(), `Write the label of the tab first: "${value}" ${text}.`, {
+    label: `Write "${value}"`,
+    edits: [{ from, to: from, insert: `"${value}" ` }],
+  });
+  return { value, from, to: from };
 }
 
 /** `menu "Title" [only tablet] [on all | on roots | on SCREEN, …] { "Label" STEPS [icon NAME] … }` */

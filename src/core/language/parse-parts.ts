@@ -14,6 +14,7 @@ import type {
   OnlyNode,
   ParameterNode,
   ScreenReference,
+  SyntaxFix,
   TypeNode,
   ValueNode,
 } from './syntax';
@@ -205,9 +206,7 @@ function colonIn(cursor: Cursor): TextEdit[] {
 export function parseField(cursor: Cursor, what: string): FieldNode | null {
   const name = cursor.name(what);
   if (!name) return null;
-  let type: TypeNode | null = null;
-  if (cursor.skipSymbol(':')) type = parseType(cursor);
-  else cursor.missing(`A colon and the type of ${name.text}`);
+  const type = passColonBeforeType(cursor, `A colon and the type of ${name.text}`) ? parseType(cursor) : null;
   return { name, type, from: name.from, to: cursor.end };
 }
 
@@ -225,7 +224,12 @@ export function parseList<T>(cursor: Cursor, item: () => T | null, closing: stri
   const first = item();
   if (first === null) return [];
   const items = [first];
-  while (cursor.skipSymbol(',')) {
+  // Items on lines of their own, without the commas.
+  const lacking: TextRange[] = [];
+  for (;;) {
+    const { previous } = cursor;
+    if (closing === '}' && isItemOnNewLine(cursor)) lacking.push(previous);
+    else if (!cursor.skipSymbol(',')) break;
     if (closing !== null && cursor.isSymbol(closing)) break;
     // A comma at the end of a statement.
     if (closing === null && (cursor.statementOnNewLine || cursor.isSymbol('}') || cursor.done)) {
@@ -240,7 +244,17 @@ export function parseList<T>(cursor: Cursor, item: () => T | null, closing: stri
     if (one === null) break;
     items.push(one);
   }
+  if (lacking.length > 0)
+    cursor.report(lacking[0]!, 'Write a comma after each but the last.', {
+      label: lacking.length > 1 ? 'Write the commas' : 'Write the comma',
+      edits: lacking.map(({ to }) => ({ from: to, to, insert: ',' })),
+    });
   return items;
+}
+
+function isItemOnNewLine(cursor: Cursor): boolean {
+  const token = cursor.peek();
+  return token.kind === 'name' && token.first && !cursor.statementOnNewLine;
 }
 
 /** `only phone, tablet`; null if it does not stand here. */
@@ -269,13 +283,48 @@ export function parseWord<T extends string>(cursor: Cursor, words: readonly T[],
   return null;
 }
 
+/** A word that people write behind the word of a statement, which says as much: reported, and passed over. */
+export function passExtraWord(cursor: Cursor, head: string): void {
+  const [word, after] = [cursor.peek(), cursor.peek(1)];
+  cursor.report(word, `Write ${head} without ${word.text}.`, {
+    label: `Take ${word.text} out`,
+    edits: [{ from: word.from, to: after.from, insert: '' }],
+  });
+  cursor.next();
+}
+
+/** A colon behind a name or a text that takes none: reported, and passed over. */
+export function passExtraColon(cursor: Cursor, what: string): void {
+  const colon = cursor.peek();
+  if (colon.text !== ':' || colon.first) return;
+  cursor.report(colon, `Write ${what} without a colon.`, withoutColon(colon));
+  cursor.next();
+}
+
+const withoutColon = ({ from, to }: TextRange): SyntaxFix => ({
+  label: 'Take the colon out',
+  edits: [{ from, to, insert: '' }],
+});
+
+/** The colon between a name and its type; where it is missing, that is reported. Returns whether a type follows. */
+export function passColonBeforeType(cursor: Cursor, expected: string): boolean {
+  if (cursor.skipSymbol(':')) return true;
+  const { to } = cursor.previous;
+  if (cursor.peek().kind !== 'name' || cursor.peek().first || cursor.peek(1).text === ':') {
+    cursor.missing(expected);
+    return false;
+  }
+  cursor.report(cursor.peek(), 'Write a colon before the type.', {
+    label: 'Write the colon',
+    edits: [{ from: to, to, insert: ':' }],
+  });
+  return true;
+}
+
 /** `start: home`, as other formats write it: the colon behind a statement's word is reported, and passed over. */
 export function passColon(cursor: Cursor, isWord: (word: string) => boolean): void {
   const [head, colon] = [cursor.peek(), cursor.peek(1)];
   if (head.kind !== 'name' || colon.text !== ':' || !isWord(head.text)) return;
-  cursor.report(colon, `Write ${head.text} without a colon.`, {
-    label: 'Take the colon out',
-    edits: [{ from: colon.from, to: colon.to, insert: '' }],
-  });
+  cursor.report(colon, `Write ${head.text} without a colon.`, withoutColon(colon));
   cursor.dropSecond();
 }

@@ -2,6 +2,7 @@
 import type { Cursor } from './cursor';
 import { declarationMeant, memberMeant } from './first-guesses';
 import { isMemberWord, memberWords } from './keywords';
+import { nameOf } from './title';
 import { stringValue } from './tokens';
 import { parseCondition } from './parse-condition';
 import {
@@ -14,6 +15,7 @@ import {
   parseType,
   parseWord,
   passColon,
+  passExtraColon,
 } from './parse-parts';
 import { parseOn, parseSteps } from './parse-transition';
 import {
@@ -44,7 +46,9 @@ export function parseScreen(cursor: Cursor): ScreenNode {
     cursor.report(cursor.peek(), `${cursor.peek().text} is called screen here.`, 'screen');
     cursor.next();
   } else if (!cursor.skipWord('screen')) cursor.missing('The word screen');
-  const name = cursor.name('The screen’s name');
+  const name =
+    cursor.peek().kind === 'string' && !cursor.peek().first ? nameMeant(cursor) : cursor.name('The screen’s name');
+  if (name) passExtraColon(cursor, 'the name of a screen');
   const title = cursor.peek().kind === 'string' ? cursor.string('The title') : null;
   let shape: Shape | null = null;
   let only: OnlyNode | null = null;
@@ -66,6 +70,18 @@ export function parseScreen(cursor: Cursor): ScreenNode {
   const { from } = head;
   // Without a spread: a node that is made by one is a slow object, and every keystroke reads and moves all screens.
   return { kind: 'screen', doc, private: isPrivate, name, title, shape, only, beside, body, from, to: cursor.end };
+}
+
+/** The name of a screen that begins with its title: reported, and made from the title. */
+function nameMeant(cursor: Cursor): Name | null {
+  const token = cursor.peek();
+  const text = nameOf(token.text);
+  if (text === '') return cursor.name('The screen’s name');
+  cursor.report(token, `Write the name of the screen before its title: screen ${text} ${token.text}.`, {
+    label: `Call it ${text}`,
+    edits: [{ from: token.from, to: token.from, insert: `${text} ` }],
+  });
+  return { text, from: token.from, to: token.from };
 }
 
 /** Our word for a foreign word that begins a declaration; undefined if no such word begins this line. */

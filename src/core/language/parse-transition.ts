@@ -1,10 +1,10 @@
 /** Effect of a control: its branches, and their steps. */
 import { closest } from './closest';
 import type { Cursor } from './cursor';
-import { stepMeant } from './first-guesses';
+import { memberMeant, stepMeant } from './first-guesses';
 import { stepWords } from './keywords';
 import { parseCondition } from './parse-condition';
-import { parseArguments, parseOnly, parseReference, parseValue } from './parse-parts';
+import { parseArguments, parseOnly, parseReference, parseValue, passExtraColon, passExtraWord } from './parse-parts';
 import {
   opening,
   type BranchNode,
@@ -23,7 +23,10 @@ const includes = (words: readonly string[], word: string): boolean => words.incl
 export function parseOn(cursor: Cursor): OnNode {
   const doc = cursor.doc;
   const head = cursor.next();
+  // `on tap "Trigger"`
+  if (memberMeant(cursor.peek().text) === 'on' && cursor.peek(1).kind === 'string') passExtraWord(cursor, 'on');
   const trigger = cursor.string('The trigger’s name in quotation marks');
+  if (trigger) passExtraColon(cursor, 'the trigger');
   let only: OnlyNode | null = null;
   let loop: LoopNode | null = null;
   for (;;) {
@@ -37,6 +40,9 @@ export function parseOn(cursor: Cursor): OnNode {
 
 function parseLoop(cursor: Cursor): LoopNode | null {
   const head = cursor.next();
+  // `for each hut in huts`
+  if (cursor.isWord('each') && cursor.peek(1).kind === 'name' && cursor.peek(1).text !== 'in')
+    passExtraWord(cursor, 'for');
   const variable = cursor.name('A name for each item');
   if (!variable) return null;
   if (!cursor.skipWord('in')) {
@@ -78,12 +84,26 @@ export function parseSteps(cursor: Cursor): StepNode[] {
   if (!first) return [];
   // Nearly always there is but one: a list that begins with it has no room to spare.
   const steps = [first];
-  while (cursor.skipWord('then')) {
+  while (cursor.skipWord('then') || passForeignThen(cursor)) {
     const step = parseStep(cursor);
     if (!step) break;
     steps.push(step);
   }
   return steps;
+}
+
+/** `and` or a comma between two steps: reported, and passed over. Returns whether one stands here. */
+function passForeignThen(cursor: Cursor): boolean {
+  const joint = cursor.peek();
+  if (joint.first || (joint.text !== 'and' && joint.text !== ',')) return false;
+  const step = cursor.peek(1);
+  if (step.first || !(includes(stepWords, step.text) || stepMeant(step.text))) return false;
+  cursor.report(joint, 'Write then between two steps.', {
+    label: 'Write then',
+    edits: [{ from: joint.from, to: joint.to, insert: joint.text === ',' ? ' then' : 'then' }],
+  });
+  cursor.next();
+  return true;
 }
 
 /** `->`, `=>` and `→`, which many write for “leads to”: reported, and skipped. */
@@ -105,8 +125,24 @@ function passArrow(cursor: Cursor): boolean {
   return true;
 }
 
+/** Words that may follow the name of a screen in a step. */
+const behindScreen: ReadonlySet<string> = new Set([
+  'then',
+  'and',
+  'gives',
+  'motion',
+  'icon',
+  'otherwise',
+  'else',
+  'or',
+]);
+
 /** A step that opens a screen, behind its word: `SCREEN(args) [gives NAME]` */
 function parseOpening(cursor: Cursor, kind: Opening, from: number): StepNode {
+  const { kind: after, first, text } = cursor.peek(1);
+  // `push to home`
+  if ((cursor.isWord('to') || cursor.isWord('with')) && after === 'name' && !first && !behindScreen.has(text))
+    passExtraWord(cursor, kind);
   // A screen is named, not quoted.
   const quoted = cursor.peek();
   if (quoted.kind === 'string' && !quoted.first && /^"[A-Za-z_]\w*"$/.test(quoted.text)) {

@@ -1,17 +1,14 @@
 /** Declarations of types, and of the state that conditions look at. */
 import type { Cursor } from './cursor';
-import { parseField, parseList, parseValue } from './parse-parts';
+import { parseField, parseList, parseValue, passColonBeforeType } from './parse-parts';
 import type { ChoiceNode, FieldNode, FlagNode, IdNode, Name, RecordNode, ValueNode } from './syntax';
 
 export function parseId(cursor: Cursor): IdNode {
   const doc = cursor.doc;
   const head = cursor.next();
   const name = cursor.name('The id’s name');
-  let base: Name | null = null;
-  if (name) {
-    if (cursor.skipSymbol(':')) base = cursor.name('The type that carries the id, such as int or text,');
-    else cursor.missing('A colon and the type that carries the id');
-  }
+  const hasBase = name !== null && passColonBeforeType(cursor, 'A colon and the type that carries the id');
+  const base = hasBase ? cursor.name('The type that carries the id, such as int or text,') : null;
   return { kind: 'id', doc, name, base, from: head.from, to: cursor.end };
 }
 

@@ -35,6 +35,10 @@ export function parse(text: string, leftovers: Leftovers | null = null): SyntaxT
   const cursor = new Cursor(text, leftovers);
   const declarations: DeclarationNode[] = [];
   while (!cursor.done) {
+    if (cursor.beginsForeignComment) {
+      cursor.statement(() => cursor.passForeignComment());
+      continue;
+    }
     const declaration = cursor.statement(() => parseDeclaration(cursor));
     if (declaration) declarations.push(declaration);
   }

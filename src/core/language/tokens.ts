@@ -19,6 +19,8 @@ export interface Token extends TextRange {
 }
 
 const string = /"(?:[^"\\\r\n]|\\[^\r\n])*"?/y;
+/** Texts as other languages and word processors quote them: the parser asks for straight double marks. */
+const otherString = /'[^'\r\n]*'|“[^“”\r\n]*”/y;
 const url = /[^\s]+/y;
 /** Start of a URL in a place that also takes a name: a path, or a scheme and its colon. */
 const urlStart = /\/|[A-Za-z][A-Za-z0-9+.-]*:[^\s:]/y;
@@ -104,6 +106,8 @@ export function scan(text: string, from: number, previous: Token | null, lineSta
   }
   if (isDigit(code) || (char === '-' && isDigit(text.charCodeAt(at + 1))))
     return token('number', text, at, endOfNumber(text, at), first);
+  const end = endOf(otherString, text, at);
+  if (end > at) return token('string', text, at, end, first);
   return token('stray', text, at, at + (text.codePointAt(at)! > 0xffff ? 2 : 1), first);
 }
 
@@ -135,6 +139,10 @@ export function tokenize(text: string): Token[] {
     at = next.to;
   }
 }
+
+/** Whether a string token has its closing quotation mark. */
+export const isQuoteClosed = (written: string): boolean =>
+  !written.startsWith('"') || (written.length > 1 && written.endsWith('"'));
 
 /**
  * The value of a string token; JSON's escapes hold (RFC 8259, section 7).

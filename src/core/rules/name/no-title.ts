@@ -1,5 +1,5 @@
 import { quote } from '../../language/tokens';
-import { titleOf } from '../../edit/screens';
+import { titleOf } from '../../language/title';
 import { example } from '../parts/example';
 import { say } from '../parts/message';
 import type { Rule } from '../parts/rule';
