@@ -9,6 +9,7 @@ import { isQuoteClosed, quote, scan, stringValue, tokenize, type Token } from '.
 /** Tokens after which a word is no keyword but a name: `start: date`, `link, from`, `on.id`. */
 const afterName = new Set([':', ',', ')', '.', '=']);
 
+const hyphen = 45;
 /** A name as other languages write it, with hyphens. */
 const hyphens = /[A-Za-z_]\w*(?:-[A-Za-z_]\w*)+/y;
 
@@ -114,8 +115,7 @@ export class Cursor {
 
   /** Whether a comment stands here, as other languages begin it. */
   get beginsForeignComment(): boolean {
-    const { text, to } = this.current;
-    return text === '/' && this.text[to] === '/';
+    return this.current.kind === 'stray' && this.text.startsWith('//', this.current.from);
   }
 
   /** Reports such a comment, and passes it over. */
@@ -249,15 +249,15 @@ export class Cursor {
     const token = this.peek();
     if (token.kind === 'name' && !this.statementOnNewLine) {
       this.next();
-      return this.hyphenated(token) ?? { text: token.text, from: token.from, to: token.to };
+      const hyphenated = this.text.charCodeAt(token.to) === hyphen ? this.hyphenated(token) : null;
+      return hyphenated ?? { text: token.text, from: token.from, to: token.to };
     }
     this.missing(expected);
     return null;
   }
 
-  /** A name with hyphens, reported and read without them; null if no hyphen follows the token. */
-  private hyphenated({ from, to }: Token): Name | null {
-    if (this.text[to] !== '-') return null;
+  /** A name with hyphens, reported and read without them; null if the token begins none. */
+  private hyphenated({ from }: Token): Name | null {
     hyphens.lastIndex = from;
     const [written] = hyphens.exec(this.text) ?? [];
     if (written === undefined) return null;

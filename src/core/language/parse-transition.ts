@@ -24,7 +24,8 @@ export function parseOn(cursor: Cursor): OnNode {
   const doc = cursor.doc;
   const head = cursor.next();
   // `on tap "Trigger"`
-  if (memberMeant(cursor.peek().text) === 'on' && cursor.peek(1).kind === 'string') passExtraWord(cursor, 'on');
+  const { kind, text } = cursor.peek();
+  if (kind === 'name' && memberMeant(text) === 'on' && cursor.peek(1).kind === 'string') passExtraWord(cursor, 'on');
   const trigger = cursor.string('The trigger’s name in quotation marks');
   if (trigger) passExtraColon(cursor, 'the trigger');
   let only: OnlyNode | null = null;
@@ -139,10 +140,10 @@ const behindScreen: ReadonlySet<string> = new Set([
 
 /** A step that opens a screen, behind its word: `SCREEN(args) [gives NAME]` */
 function parseOpening(cursor: Cursor, kind: Opening, from: number): StepNode {
-  const { kind: after, first, text } = cursor.peek(1);
-  // `push to home`
-  if ((cursor.isWord('to') || cursor.isWord('with')) && after === 'name' && !first && !behindScreen.has(text))
-    passExtraWord(cursor, kind);
+  if (cursor.isWord('to') || cursor.isWord('with')) {
+    const { kind: after, first, text } = cursor.peek(1);
+    if (after === 'name' && !first && !behindScreen.has(text)) passExtraWord(cursor, kind);
+  }
   // A screen is named, not quoted.
   const quoted = cursor.peek();
   if (quoted.kind === 'string' && !quoted.first && /^"[A-Za-z_]\w*"$/.test(quoted.text)) {
