@@ -177,6 +177,18 @@ describe('a first guess', () => {
     });
   });
 
+  test.each([
+    ['on "See it" push bowl(3)', 'on "See it" push bowl(size: 3)'],
+    ['on "See it" push glaze(3, kind: blue)', null],
+    ['on "See it" push bowl(3, 4)', 'on "See it" push bowl(size: 3, 4)'],
+  ])('gives a value the name of the only argument that it can be: %s', (written, right) => {
+    const text = plan({ takes: 'takes size: int', on: written });
+    const { fixes } = check(text).findings.find(({ rule }) => rule === 'plan/syntax')!;
+    expect(fixes.map(({ edits }) => applyEdits(text, edits))).toEqual(
+      right === null ? [] : [plan({ takes: 'takes size: int', on: right })],
+    );
+  });
+
   test('of a body without braces', () => {
     const text = planText`
       app "P"

@@ -1,5 +1,6 @@
 import { example } from '../parts/example';
 import { say, words } from '../parts/message';
+import { NamelessValues } from '../parts/nameless';
 import type { Rule } from '../parts/rule';
 
 export const syntax: Rule = {
@@ -22,13 +23,15 @@ export const syntax: Rule = {
       }
   `,
   *check({ plan }) {
-    for (const { from, to, message, fix } of plan.tree.problems) {
+    const nameless = new NamelessValues(plan);
+    for (const problem of plan.tree.problems) {
+      const { from, to, message, fix } = problem;
       yield {
         range: { from, to },
         summary: say`${words(message)}`,
         detail: say`Andante checks the rest of the plan.`,
         subject: null,
-        fixes: fix ? [fix] : [],
+        fixes: fix ? [fix] : nameless.fixesFor(problem),
       };
     }
     for (const { file, from, to } of plan.includes) {
