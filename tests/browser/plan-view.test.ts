@@ -128,6 +128,17 @@ describe('the text', () => {
     await app.untilText('.cm-margin', 'hutId always the same');
   });
 
+  test('mistakes of spelling are corrected by one press, and come back by one undo', async () => {
+    const text = 'app "Bikes"\nstart map\npage map "Map" {\n  button "Lock" leave "the lock"\n}\n';
+    const { id } = await app.create({ text });
+    await app.openPlan(id);
+    await app.click('Correct 2 places');
+    await app.untilText(findings, 'Nothing found');
+    await app.untilStored(id, 'screen map "Map" {\n  on "Lock"');
+    await app.chord(Key.CONTROL, 'z');
+    await app.untilStored(id, 'page map "Map" {\n  button "Lock"');
+  });
+
   test('resting the pointer on underlined words says what is wrong, and offers the fixes', async () => {
     const { id } = await app.create({ from: 'demo' });
     await app.openPlan(id, '?screen=stay');

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { complete } from '../../src/core/assist/complete';
 import { check } from '../../src/core/check';
 import { applyEdits } from '../../src/core/language/edits';
+import { allCorrections } from '../../src/core/rules/parts/corrections';
 import { planText } from './plan-text';
 
 /** A plan without findings, with places in which something may stand instead. */
@@ -187,6 +188,35 @@ describe('a first guess', () => {
     expect(fixes.map(({ edits }) => applyEdits(text, edits))).toEqual(
       right === null ? [] : [plan({ takes: 'takes size: int', on: right })],
     );
+  });
+
+  test('is corrected with all others at once, in as many rounds as one line has mistakes', () => {
+    let text = planText`
+      // Bicycles
+      app 'Bicycles'
+      start map
+      page map 'Map' {
+        button 'Nearest' push bike(bikeId: 5)
+      }
+      screen bike: "Bike" {
+        params bikeId: number
+      }
+    `;
+    for (let rounds = 0; rounds < 2; rounds++) {
+      const corrections = allCorrections(check(text).findings);
+      if (corrections) text = applyEdits(text, corrections.edits);
+    }
+    expect(text).toBe(planText`
+      # Bicycles
+      app "Bicycles"
+      start map
+      screen map "Map" {
+        on "Nearest" push bike(bikeId: 5)
+      }
+      screen bike "Bike" {
+        takes bikeId: int
+      }
+    `);
   });
 
   test('of a body without braces', () => {

@@ -1,16 +1,20 @@
+import { useMemo } from 'react';
+import { allCorrections } from '../../core/rules/parts/corrections';
 import { counted } from '../parts/numbers';
-import { useAddress, useSnapshot } from '../session/context';
+import { useActions, useAddress, useSnapshot } from '../session/context';
 import { wordsOf } from './group-words';
 
 /** Filter for the accepted findings, as it stands in the address. */
 export const accepted = 'accepted';
 
-/** Number of findings, and the group to which they are narrowed. */
+/** Number of findings, the group to which they are narrowed, and all corrections of spelling at once. */
 export function FindingsHead({ found }: { found: number }) {
   const overview = useSnapshot('overview');
   const address = useAddress();
   const { findings, counts, stage, accepted: acceptedOnes } = overview;
   const { only } = address;
+  const { applyFix } = useActions();
+  const corrections = useMemo(() => allCorrections(findings), [findings]);
   const filters = [
     { kind: 'error', count: counts.errors, label: counted(counts.errors, 'error') },
     { kind: 'warning', count: counts.warnings, label: counted(counts.warnings, 'warning') },
@@ -18,7 +22,7 @@ export function FindingsHead({ found }: { found: number }) {
     { kind: accepted, count: acceptedOnes.length, label: `${acceptedOnes.length} accepted` },
   ];
   return (
-    <div className="flex items-center gap-4 px-[18px] pt-2.5 pb-1.5 whitespace-nowrap">
+    <div className="flex flex-wrap items-center gap-x-4 px-[18px] pt-2.5 pb-1.5 whitespace-nowrap">
       <button
         type="button"
         className={`cursor-pointer ${only === null ? 'font-semibold' : 'text-mute'}`}
@@ -53,6 +57,11 @@ export function FindingsHead({ found }: { found: number }) {
         </span>
       )}
       <span className="flex-1" />
+      {corrections && (
+        <button type="button" className="fix-button" onClick={() => applyFix(corrections)}>
+          {corrections.label}
+        </button>
+      )}
       <kbd className="key-hint">F8 next</kbd>
     </div>
   );

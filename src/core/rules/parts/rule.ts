@@ -49,6 +49,8 @@ export interface Fix {
   readonly edits: readonly TextEdit[];
   /** Whether the fix may not be enough: it is offered only if a check of the changed plan confirms it. */
   readonly onTrial?: true;
+  /** Whether it only corrects a word or a mark. Many such fixes can be taken at once. */
+  readonly spells?: true;
 }
 
 /** Report of a rule. */

@@ -31,7 +31,7 @@ export const syntax: Rule = {
         summary: say`${words(message)}`,
         detail: say`Andante checks the rest of the plan.`,
         subject: null,
-        fixes: fix ? [fix] : nameless.fixesFor(problem),
+        fixes: fix ? [{ ...fix, spells: true }] : nameless.fixesFor(problem),
       };
     }
     for (const { file, from, to } of plan.includes) {

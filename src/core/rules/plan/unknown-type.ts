@@ -55,16 +55,19 @@ export const unknownType: Rule = {
       }
       if (problem.kind !== 'unknown-type') continue;
       const { from, to, text } = problem.name;
-      const near = typeMeant(text) ?? spelling.closest(text, () => [...baseTypes, ...plan.types.keys()]);
-      const fixes: Fix[] = near ? [{ label: `Write ${near}`, edits: [{ from, to, insert: near }] }] : [];
+      const meant = typeMeant(text);
+      const near = meant ?? spelling.closest(text, () => [...baseTypes, ...plan.types.keys()]);
+      const fixes: Fix[] = near
+        ? [{ label: `Write ${near}`, edits: [{ from, to, insert: near }], ...(meant ? { spells: true } : {}) }]
+        : [];
       const isService = !near && servicesEnd.test(text);
       if (isService) fixes.push(...takeOut(plan, supply, from));
       fixes.push({ label: `Declare the id ${text}`, edits: [declareType(plan, `id ${text}: text`)] });
       yield {
         range: { from, to },
         summary: say`There is no type ${text}.`,
-        detail: typeMeant(text)
-          ? say`It is called ${near!} here.`
+        detail: meant
+          ? say`It is called ${meant} here.`
           : near
             ? say`Did you mean ${near}?`
             : isService
