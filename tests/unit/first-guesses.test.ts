@@ -190,13 +190,14 @@ describe('a first guess', () => {
     );
   });
 
-  test('is corrected with all others at once, in as many rounds as one line has mistakes', () => {
+  test('is corrected with all others at once, in as many rounds as one line has mistakes; what is only near is not', () => {
     let text = planText`
       // Bicycles
       app 'Bicycles'
       start map
       page map 'Map' {
         button 'Nearest' push bike(bikeId: 5)
+        on "Farthest" pussh bike(bikeId: 6)
       }
       screen bike: "Bike" {
         params bikeId: number
@@ -212,6 +213,7 @@ describe('a first guess', () => {
       start map
       screen map "Map" {
         on "Nearest" push bike(bikeId: 5)
+        on "Farthest" pussh bike(bikeId: 6)
       }
       screen bike "Bike" {
         takes bikeId: int

@@ -154,6 +154,17 @@ export class Cursor {
     });
   }
 
+  /**
+   * Reports a word that fits nowhere.
+   *
+   * @param near the nearest word that would fit; null if none is near
+   */
+  reportWord(token: Token, message: string, near: string | null): void {
+    const { from, to } = token;
+    const edits = [{ from, to, insert: near ?? '' }];
+    this.report(token, message, near === null ? null : { label: `Write ${near}`, edits, isNearest: true });
+  }
+
   /** Drops the second of the coming tokens, as if the text lacked it. */
   dropSecond(): void {
     this.second = this.read(this.peek(1));
@@ -306,7 +317,7 @@ export class Cursor {
   stray(where: string, words: readonly string[]): void {
     const token = this.peek();
     const near = token.kind === 'name' ? closest(token.text, words) : null;
-    this.report(
+    this.reportWord(
       token,
       token.text === '}'
         ? 'This brace closes nothing.'

@@ -278,7 +278,11 @@ export function parseWord<T extends string>(cursor: Cursor, words: readonly T[],
     return null;
   }
   const near = closest(token.text, words);
-  cursor.report(token, `${token.text} is none of ${words.join(', ')}.${near ? ` Did you mean ${near}?` : ''}`, near);
+  cursor.reportWord(
+    token,
+    `${token.text} is none of ${words.join(', ')}.${near ? ` Did you mean ${near}?` : ''}`,
+    near,
+  );
   cursor.next();
   return null;
 }

@@ -156,7 +156,18 @@ function parseOpening(cursor: Cursor, kind: Opening, from: number): StepNode {
   const target = parseReference(cursor);
   const list = target ? parseArguments(cursor) : null;
   const gives = target ? parseGives(cursor, kind) : null;
+  if (target) passShape(cursor);
   return { kind, target, list, gives, from, to: cursor.end };
+}
+
+/** `as sheet` behind a step: reported, and passed over. The screen says how it comes in. */
+function passShape(cursor: Cursor): void {
+  if (!cursor.isWord('as') || cursor.peek().first) return;
+  const { from } = cursor.next();
+  const { kind, text, first, to } = cursor.peek();
+  const shape = kind === 'name' && !first ? ` ${text}` : '';
+  cursor.report({ from, to: shape === '' ? cursor.end : to }, `Write as${shape} behind the title of the screen.`);
+  if (shape !== '') cursor.next();
 }
 
 /** `gives NAME`; null if it does not stand here. */
@@ -192,7 +203,7 @@ function parseStep(cursor: Cursor): StepNode | null {
   const word = meant ?? head.text;
   if (!includes(stepWords, word)) {
     const near = closest(word, stepWords);
-    cursor.report(
+    cursor.reportWord(
       head,
       `${word} is no step. ${near ? `Did you mean ${near}?` : `A trigger can ${stepWords.join(', ')}.`}`,
       near,

@@ -436,6 +436,8 @@ export interface SyntaxProblem extends TextRange {
 export interface SyntaxFix {
   readonly label: string;
   readonly edits: readonly TextEdit[];
+  /** Whether it is only the nearest word: the text was not read as if that stood there. */
+  readonly isNearest?: true;
 }
 
 export interface SyntaxTree {

@@ -2,8 +2,8 @@ import type { TextEdit } from '../../language/edits';
 import type { Finding, Fix } from './rule';
 
 /**
- * All corrections of spelling among the best fixes of some findings, as one fix; null if there are fewer than two. Where
- * two of them change the same place, the first one counts.
+ * All corrections of spelling among the best fixes of some findings, as one fix; null if there are fewer than two.
+ * Where two of them change the same place, the first one counts.
  */
 export function allCorrections(findings: readonly Finding[]): Fix | null {
   const edits: TextEdit[] = [];

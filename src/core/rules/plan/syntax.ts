@@ -1,7 +1,12 @@
+import type { SyntaxFix } from '../../language/syntax';
 import { example } from '../parts/example';
 import { say, words } from '../parts/message';
 import { NamelessValues } from '../parts/nameless';
-import type { Rule } from '../parts/rule';
+import type { Fix, Rule } from '../parts/rule';
+
+/** Where the text was read as if the fix were made, that only corrects the spelling. */
+const fixOf = ({ label, edits, isNearest }: SyntaxFix): Fix =>
+  isNearest ? { label, edits } : { label, edits, spells: true };
 
 export const syntax: Rule = {
   id: 'plan/syntax',
@@ -31,7 +36,7 @@ export const syntax: Rule = {
         summary: say`${words(message)}`,
         detail: say`Andante checks the rest of the plan.`,
         subject: null,
-        fixes: fix ? [{ ...fix, spells: true }] : nameless.fixesFor(problem),
+        fixes: fix ? [fixOf(fix)] : nameless.fixesFor(problem),
       };
     }
     for (const { file, from, to } of plan.includes) {
