@@ -190,7 +190,7 @@ describe('a first guess', () => {
     );
   });
 
-  test('is corrected with all others at once, in as many rounds as one line has mistakes; what is only near is not', () => {
+  test('is corrected with all others, a mistake of each line at once; what is only near is not', () => {
     let text = planText`
       // Bicycles
       app 'Bicycles'
