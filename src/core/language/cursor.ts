@@ -95,12 +95,12 @@ export class Cursor {
     return this.currentDoc;
   }
 
-  /** Whether the current statement has reported a problem: its other problems mostly follow from the first. */
+  /** Whether a problem of the current statement stops it: the others mostly follow from that one. */
   private hasReported = false;
 
   /**
-   * Reads a statement. Its first problem is reported, and the rest of its line is skipped. Statements in its block
-   * count by themselves.
+   * Reads a statement. All is reported that is read as it was meant, each with its correction, until a problem without
+   * such a correction: then the rest of the line is skipped. Statements in its block count by themselves.
    */
   statement<T>(read: () => T): T {
     const outer = this.hasReported;
@@ -138,13 +138,15 @@ export class Cursor {
   }
 
   /**
-   * Reports a problem of the current statement, unless the statement has reported one before.
+   * Reports a problem of the current statement, unless one has stopped it before.
    *
    * @param fix the text to write in place of the range, or the whole fix
    */
   report(range: TextRange, message: string, fix: string | SyntaxFix | null = null): void {
     if (this.hasReported || this.current.from === this.quietAt) return;
-    this.hasReported = true;
+    // What is read as it was meant is no reason for further problems.
+    const isReadAsMeant = typeof fix === 'string' || (fix !== null && !fix.isNearest);
+    this.hasReported = !isReadAsMeant;
     const { from, to } = range;
     this.problems.push({
       from,

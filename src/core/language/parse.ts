@@ -49,7 +49,8 @@ function parseDeclaration(cursor: Cursor): DeclarationNode | null {
   passColon(cursor, (word) => cursor.peek().first && isDeclarationWord(word));
   const head = cursor.peek();
   const meant = meantDeclaration(cursor);
-  if (meant) cursor.report(head, `${head.text} is called ${meant} here.`, meant);
+  // A screen says so itself.
+  if (meant && meant !== 'screen') cursor.report(head, `${head.text} is called ${meant} here.`, meant);
   const word = meant ?? (cursor.beginsDeclaration ? head.text : '');
   switch (word) {
     case 'app':
