@@ -1,5 +1,5 @@
 import type { Check } from '../check';
-import { tokenize, type Token, isQuoteClosed } from '../language/tokens';
+import { isQuoteClosed, tokenize, type Token } from '../language/tokens';
 import type { Named, Plan, Screen, Scope } from '../plan/model';
 import { arrivalScope, emptyScope, menuScope, screenScope, typeOfPath, withGiven } from '../plan/scope';
 import { required, unknown } from '../plan/types';

@@ -4,7 +4,7 @@ import { say, words } from '../parts/message';
 import { NamelessValues } from '../parts/nameless';
 import type { Fix, Rule } from '../parts/rule';
 
-/** Where the text was read as if the fix were made, that only corrects the spelling. */
+/** The fix of a problem. It only corrects the spelling, unless the text was not read as if it were made. */
 const fixOf = ({ label, edits, isNearest }: SyntaxFix): Fix =>
   isNearest ? { label, edits } : { label, edits, spells: true };
 
