@@ -3,7 +3,19 @@ import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { layOut } from '../../src/core/chart/layout';
 import { overview } from '../../src/core/report/overview';
-import { acrossAt, fittingZoom, largest, leastZoom, towards, within, type Size } from '../../src/ui/reach/camera';
+import {
+  acrossAt,
+  ahead,
+  fittingZoom,
+  isEnough,
+  largest,
+  leastZoom,
+  mostStretch,
+  towards,
+  within,
+  type Camera,
+  type Size,
+} from '../../src/ui/reach/camera';
 import { demo } from '../demo';
 import { forAll } from './property';
 
@@ -11,6 +23,11 @@ const chartOf = (text: string) => layOut(overview(check(text)));
 const sizes: fc.Arbitrary<Size> = fc.record({
   width: fc.integer({ min: 200, max: 20_000 }),
   height: fc.integer({ min: 100, max: 90_000 }),
+});
+const views = fc.record({
+  x: fc.integer(),
+  y: fc.integer(),
+  zoom: fc.double({ min: 0.01, max: largest, noNaN: true }),
 });
 const windows: fc.Arbitrary<Size> = fc.record({
   width: fc.integer({ min: 300, max: 3000 }),
@@ -33,13 +50,8 @@ describe('the camera', () => {
   });
 
   test('leaves no gap beside a chart, wherever one moves it', () => {
-    const view = fc.record({
-      x: fc.integer(),
-      y: fc.integer(),
-      zoom: fc.double({ min: 0.01, max: largest, noNaN: true }),
-    });
     forAll(
-      fc.property(sizes, windows, view, (chart, window, asked) => {
+      fc.property(sizes, windows, views, (chart, window, asked) => {
         const { x, y, zoom, across } = within(asked, chart, window);
         expect([x <= 0, y <= 0]).toEqual([true, true]);
         const [right, bottom] = [x + chart.width * across, y + chart.height * zoom];
@@ -73,4 +85,58 @@ describe('the camera', () => {
       expect(node.y * zoom + y).toBeLessThanOrEqual(window.height);
     }
   });
+
+  test('a picture is enough if it has all that is in sight, and one that is painted ahead stays enough', () => {
+    const parts = fc.record({
+      across: fc.double({ min: 0, max: 1, noNaN: true }),
+      down: fc.double({ min: 0, max: 1, noNaN: true }),
+    });
+    const steps = fc.double({ min: 1, max: mostStretch, noNaN: true });
+    forAll(
+      fc.property(sizes, windows, views, parts, steps, (chart, window, asked, part, step) => {
+        const now = within(asked, chart, window);
+        expect(isEnough(now, now, chart, window)).toBe(true);
+        const painted = ahead(now, chart, window);
+        // Zoomed out about the middle of the window, up to the picture.
+        const zoom = now.zoom / step;
+        const moved = (at: number, middle: number, by: number): number => middle + (at - middle) * by;
+        const across = acrossAt(zoom, chart, window);
+        const later = within(
+          {
+            x: moved(now.x, window.width / 2, across / now.across),
+            y: moved(now.y, window.height / 2, 1 / step),
+            zoom,
+          },
+          chart,
+          window,
+        );
+        expect(isEnough(painted, later, chart, window)).toBe(true);
+        // Any point of the chart in sight lies on the picture.
+        const point = pointAt(later, part, window);
+        if (point.x > chart.width || point.y > chart.height) return;
+        expect(point.x * painted.across + painted.x).toBeGreaterThan(-1);
+        expect(point.x * painted.across + painted.x).toBeLessThan(window.width + 1);
+        expect(point.y * painted.zoom + painted.y).toBeGreaterThan(-1);
+        expect(point.y * painted.zoom + painted.y).toBeLessThan(window.height + 1);
+      }),
+      200,
+    );
+    const chart = { width: 4000, height: 4000 };
+    const window = { width: 1000, height: 1000 };
+    const camera = within({ x: -500, y: -500, zoom: 0.5 }, chart, window);
+    const of = (view: Partial<Camera>) =>
+      isEnough(camera, within({ ...camera, ...view }, chart, window), chart, window);
+    expect([of({ x: -501 }), of({ y: -499 }), of({ zoom: 0.49 }), of({ zoom: 0.71 })]).toEqual([
+      false,
+      false,
+      false,
+      false,
+    ]);
+  });
+});
+
+/** The point of the chart at a part of the window's width and height. */
+const pointAt = (camera: Camera, part: { across: number; down: number }, window: Size) => ({
+  x: (part.across * window.width - camera.x) / camera.across,
+  y: (part.down * window.height - camera.y) / camera.zoom,
 });

@@ -14,6 +14,7 @@ import { Painting } from './Painting';
 import { useCameraOf, type CameraControl } from './use-camera';
 import { useLines } from './use-lines';
 import { useNames } from './use-names';
+import { useZooming } from './use-zooming';
 
 interface Props {
   readonly overview: Overview;
@@ -42,7 +43,8 @@ export const Chart = memo(function Chart(props: Props) {
   const camera = useCameraOf(control);
   const colours = useColours();
   const [pointed, setPointed] = useState<number | null>(null);
-  const names = useNames(overview, chart, camera, size, { selected, pointed, lit });
+  const zooming = useZooming(camera, chart, size);
+  const names = useNames(overview, chart, camera, zooming, size, { selected, pointed, lit });
   const groups = useLines(chart, selected, detail, pointed);
   const strong = useMemo(() => {
     const isStrong = ({ screen }: ChartNode): boolean => screen.index === selected || lit.has(screen.label);
@@ -55,7 +57,7 @@ export const Chart = memo(function Chart(props: Props) {
         setPointed(lane?.folded ? keyOfLane(lane.module, overview.screens.length) : null),
     [overview],
   );
-  const { rested, isZooming } = names;
+  const { rested, isZooming } = zooming;
   return (
     <div
       className="unscaled grid h-full overflow-hidden"
@@ -64,8 +66,15 @@ export const Chart = memo(function Chart(props: Props) {
       aria-label="Screens by distance from a cold start"
     >
       <div className="border-b border-rule" />
-      <ColumnHeads chart={chart} camera={camera} rested={rested} />
-      <LaneHeads chart={chart} camera={camera} rested={rested} onFold={onFold} onPoint={onPoint} />
+      <ColumnHeads chart={chart} camera={camera} zooming={zooming} />
+      <LaneHeads
+        chart={chart}
+        camera={camera}
+        zooming={zooming}
+        height={size?.height ?? 0}
+        onFold={onFold}
+        onPoint={onPoint}
+      />
       {/* Keys do the same from the names, which have the focus. */}
       {/* oxlint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions */}
       <div
@@ -89,8 +98,9 @@ export const Chart = memo(function Chart(props: Props) {
               chart={chart}
               groups={groups}
               camera={camera}
+              zooming={zooming}
               size={size}
-              names={names}
+              names={names.now}
               colours={colours}
               strong={strong}
             />

@@ -1,11 +1,11 @@
 'use client';
 
-import { memo } from 'react';
+import { memo, useMemo, useState } from 'react';
 import type { Chart, Lane } from '../../core/chart/chart';
-import type { Zoom } from '../../core/chart/labels';
 import { counted } from '../parts/numbers';
 import type { Camera } from './camera';
 import { saidOfLane } from './Labels';
+import type { Zooming } from './use-zooming';
 
 /** Width of the lanes' heads, and height of the columns', in pixels. */
 export const laneHead = 132;
@@ -18,19 +18,19 @@ const betweenLanes = 17;
 interface Props {
   readonly chart: Chart;
   readonly camera: Camera;
-  /** The zoom for which heads are laid out; meanwhile they are stretched to that of the camera. */
-  readonly rested: Zoom;
+  /** While somebody zooms, heads are laid out for a camera near to that of now, and stretched. */
+  readonly zooming: Zooming;
 }
 
 /** Distances in taps, above their columns. */
-export function ColumnHeads({ chart, camera, rested }: Props) {
+export function ColumnHeads({ chart, camera, zooming: { near } }: Props) {
   return (
-    <div className="relative overflow-hidden border-b border-rule" style={{ height: columnHead }}>
+    <div className="relative contain-strict overflow-hidden border-b border-rule" style={{ height: columnHead }}>
       <div
         className="will-change-transform origin-top-left"
-        style={{ transform: `translateX(${camera.x}px) scaleX(${camera.across / rested.across})` }}
+        style={{ transform: `translateX(${camera.x}px) scaleX(${camera.across / near.across})` }}
       >
-        <Distances chart={chart} across={rested.across} />
+        <Distances chart={chart} across={near.across} />
       </div>
     </div>
   );
@@ -59,31 +59,48 @@ const Distances = memo(function Distances({ chart, across }: DistancesProps) {
 });
 
 interface LaneProps {
+  /** Height of the window, in pixels. */
+  readonly height: number;
   readonly onFold: (module: number | null) => void;
   /** A lane that somebody points at, or that has the focus; null for none any more. */
   readonly onPoint: (lane: Lane | null) => void;
 }
 
 /** Names of modules beside their lanes; each folds its lane. */
-export function LaneHeads({ chart, camera, rested, onFold, onPoint }: Props & LaneProps) {
+export function LaneHeads({ chart, camera, zooming, height, onFold, onPoint }: Props & LaneProps) {
   const { zoom, y } = camera;
+  const { near, isZooming } = zooming;
+  // The head that has the focus stays there: its keys would go nowhere.
+  const [focused, setFocused] = useState<Lane | null>(null);
+  const sight = useMemo(
+    () => (isZooming ? { from: -near.y, to: height - near.y } : everything),
+    [isZooming, near.y, height],
+  );
   // The name of a lane that began above stays in sight.
   const cut = chart.lanes.find(
     ({ top, height }) => top * zoom + y < -betweenLanes && (top + height) * zoom + y > 1.5 * betweenLanes,
   );
   return (
-    <div className="relative overflow-hidden" style={{ width: laneHead }}>
+    <div className="relative contain-strict overflow-hidden" style={{ width: laneHead }}>
       <div
         className="relative will-change-transform origin-top-left"
-        style={{ transform: `translateY(${y}px) scaleY(${zoom / rested.zoom})` }}
+        style={{ transform: `translateY(${y}px) scaleY(${zoom / near.zoom})` }}
       >
-        <Lanes chart={chart} zoom={rested.zoom} onFold={onFold} onPoint={onPoint} />
-        <span
-          className="double-bar absolute right-0 top-0 text-base-content"
-          style={{ height: chart.height * rested.zoom }}
-          aria-hidden
+        <Lanes
+          chart={chart}
+          zoom={near.zoom}
+          sight={sight}
+          focused={focused?.module}
+          onFold={onFold}
+          onPoint={onPoint}
+          onFocus={setFocused}
         />
       </div>
+      <span
+        className="double-bar absolute right-0 top-0 max-h-full text-base-content"
+        style={{ height: chart.height * zoom + y }}
+        aria-hidden
+      />
       {cut && (
         <span
           aria-hidden
@@ -98,35 +115,56 @@ export function LaneHeads({ chart, camera, rested, onFold, onPoint }: Props & La
 
 const nameOf = ({ name }: Lane): string => name || 'no module';
 
-interface LanesProps extends LaneProps {
-  readonly chart: Chart;
-  readonly zoom: number;
+/** A part of the chart from top to bottom, in pixels from its upper edge. */
+interface Sight {
+  readonly from: number;
+  readonly to: number;
 }
 
-const Lanes = memo(function Lanes({ chart, zoom, onFold, onPoint }: LanesProps) {
-  return headsAt(chart, zoom).map(({ lane, top, height }) => (
-    <button
-      key={lane.name}
-      type="button"
-      data-head={nameOf(lane)}
-      aria-expanded={!lane.folded}
-      onClick={() => onFold(lane.module)}
-      onMouseEnter={() => onPoint(lane)}
-      onMouseLeave={() => onPoint(null)}
-      onFocus={() => onPoint(lane)}
-      onBlur={() => onPoint(null)}
-      title={`${lane.folded ? 'Unfold' : 'Fold'} ${lane.name || 'the screens in no module'}\n${saidOfLane(lane)}`}
-      className="absolute left-0 right-2.5 pl-4 pr-2 text-left border-t border-rule cursor-pointer hover:bg-base-200 grid content-start overflow-hidden"
-      style={{ top, height, paddingTop: Math.min(8, Math.max(0, (height - betweenLanes) / 2)) }}
-    >
-      <span className="font-mono font-semibold truncate leading-[1.25]">{nameOf(lane)}</span>
-      {height > 40 && (
-        <span className="text-mute text-[11px] truncate">
-          {lane.folded ? `${counted(lane.count, 'screen')} folded` : lane.owner}
-        </span>
-      )}
-    </button>
-  ));
+const everything: Sight = { from: -Infinity, to: Infinity };
+
+interface LanesProps extends Pick<LaneProps, 'onFold' | 'onPoint'> {
+  readonly chart: Chart;
+  readonly zoom: number;
+  /** Only heads in it are there, and that of the focused module. */
+  readonly sight: Sight;
+  readonly focused: Lane['module'] | undefined;
+  readonly onFocus: (lane: Lane | null) => void;
+}
+
+const Lanes = memo(function Lanes(props: LanesProps) {
+  const { chart, zoom, sight, focused, onFold, onPoint, onFocus } = props;
+  const isThere = ({ lane, top, height }: Head): boolean =>
+    (top <= sight.to && top + height >= sight.from) || lane.module === focused;
+  const focus = (lane: Lane | null): void => {
+    onFocus(lane);
+    onPoint(lane);
+  };
+  return headsAt(chart, zoom)
+    .filter(isThere)
+    .map(({ lane, top, height }) => (
+      <button
+        key={lane.name}
+        type="button"
+        data-head={nameOf(lane)}
+        aria-expanded={!lane.folded}
+        onClick={() => onFold(lane.module)}
+        onMouseEnter={() => onPoint(lane)}
+        onMouseLeave={() => onPoint(null)}
+        onFocus={() => focus(lane)}
+        onBlur={() => focus(null)}
+        title={`${lane.folded ? 'Unfold' : 'Fold'} ${lane.name || 'the screens in no module'}\n${saidOfLane(lane)}`}
+        className="absolute left-0 right-2.5 pl-4 pr-2 text-left border-t border-rule cursor-pointer hover:bg-base-200 grid content-start overflow-hidden"
+        style={{ top, height, paddingTop: Math.min(8, Math.max(0, (height - betweenLanes) / 2)) }}
+      >
+        <span className="font-mono font-semibold truncate leading-[1.25]">{nameOf(lane)}</span>
+        {height > 40 && (
+          <span className="text-mute text-[11px] truncate">
+            {lane.folded ? `${counted(lane.count, 'screen')} folded` : lane.owner}
+          </span>
+        )}
+      </button>
+    ));
 });
 
 interface Head {

@@ -55,6 +55,43 @@ export function within({ x, y, zoom }: View, chart: Size, window: Size): Camera 
   };
 }
 
+/** How far a picture of the chart may be stretched: beyond that one sees that it is. */
+export const mostStretch = 1.4;
+/** Edges so near to one another are the same, in the measure of the chart: cameras are rounded. */
+const tolerance = 0.01;
+const rounding = 1e-9;
+
+/** Whether a picture that was painted for one camera has all that another one shows, stretched a little at most. */
+export function isEnough(painted: Camera, now: Camera, chart: Size, window: Size): boolean {
+  const stretch = now.zoom / painted.zoom;
+  if (stretch < 1 - rounding || stretch > mostStretch + rounding) return false;
+  const [has, wants] = [partOf(painted, window), partOf(now, window)];
+  return (
+    has.left <= Math.max(0, wants.left) + tolerance &&
+    has.top <= Math.max(0, wants.top) + tolerance &&
+    has.right >= Math.min(chart.width, wants.right) - tolerance &&
+    has.bottom >= Math.min(chart.height, wants.bottom) - tolerance
+  );
+}
+
+/** The edges of the window, in the measure of the chart. */
+const partOf = ({ x, y, zoom, across }: Camera, { width, height }: Size) => ({
+  left: -x / across,
+  right: (width - x) / across,
+  top: -y / zoom,
+  bottom: (height - y) / zoom,
+});
+
+/** Where a camera will be after a few more steps if a user zooms out: farther away, about the middle of the window. */
+export function ahead(camera: Camera, chart: Size, window: Size): Camera {
+  const zoom = camera.zoom / mostStretch;
+  const across = acrossAt(zoom, chart, window);
+  const [middleX, middleY] = [window.width / 2, window.height / 2];
+  const x = middleX + ((camera.x - middleX) * across) / camera.across;
+  const y = middleY + ((camera.y - middleY) * zoom) / camera.zoom;
+  return within({ x, y, zoom }, chart, window);
+}
+
 /** Space that a screen keeps from the edges of the window when it is shown, in pixels. */
 const edge = { left: 60, right: 60, top: 20, bottom: 50 };
 

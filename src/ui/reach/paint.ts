@@ -32,17 +32,33 @@ const font = '11px "IBM Plex Sans", sans-serif';
 
 /** Paints the scene onto a part of a canvas, from the context's origin on. O(lines and marks). */
 export function paint(context: CanvasRenderingContext2D, scene: Scene): void {
-  const { window } = scene;
+  clipped(context, scene, () => {
+    paintPicture(context, scene);
+    if (scene.hasNames) paintNames(context, scene);
+  });
+}
+
+/** Whether lines have plain corners at a zoom, and no names or numbers among them. */
+export const isFar = ({ zoom }: Camera): boolean => zoom < roundFrom;
+
+/** Keeps what is painted within the part of the canvas, on a ground of its own. */
+function clipped(context: CanvasRenderingContext2D, { window, colours }: Scene, paintAll: () => void): void {
   context.save();
   context.beginPath();
   context.rect(0, 0, window.width, window.height);
   context.clip();
-  Object.assign(context, { fillStyle: scene.colours.ground, globalAlpha: 1 });
+  Object.assign(context, { fillStyle: colours.ground, globalAlpha: 1 });
   context.fillRect(0, 0, window.width, window.height);
+  paintAll();
+  context.restore();
+}
+
+/** All but the names. */
+function paintPicture(context: CanvasRenderingContext2D, scene: Scene): void {
   paintRules(context, scene);
   for (const group of scene.groups) {
     const { colour, width, alpha, dash } = styleOf(group.looks, scene.colours, scene.camera.zoom);
-    const lineCap = scene.camera.zoom < roundFrom ? 'butt' : 'round';
+    const lineCap = isFar(scene.camera) ? 'butt' : 'round';
     Object.assign(context, { strokeStyle: colour, lineWidth: width, globalAlpha: alpha, lineCap });
     context.setLineDash(dash);
     context.stroke(pathOf(group, scene));
@@ -52,8 +68,29 @@ export function paint(context: CanvasRenderingContext2D, scene: Scene): void {
   if (scene.camera.zoom >= numbersFrom) paintNumbers(context, scene);
   for (const node of scene.chart.foldedNodes) paintFolded(context, node, scene);
   paintMarks(context, scene);
-  if (scene.hasNames) paintNames(context, scene);
-  context.restore();
+}
+
+/**
+ * Paints the scene from a picture of it without names.
+ *
+ * @param paintedFor the camera of the picture, as far away or a little farther
+ */
+export function paintStretched(
+  context: CanvasRenderingContext2D,
+  scene: Scene,
+  picture: CanvasImageSource,
+  paintedFor: Camera,
+): void {
+  const { camera, window } = scene;
+  const { x, y, zoom, across } = paintedFor;
+  const [wider, higher] = [camera.across / across, camera.zoom / zoom];
+  const corner = { x: camera.x - x * wider, y: camera.y - y * higher };
+  clipped(context, scene, () => {
+    // To smooth it takes five times as long, and is seen by nobody while it moves.
+    context.imageSmoothingEnabled = false;
+    context.drawImage(picture, corner.x, corner.y, window.width * wider, window.height * higher);
+    paintNames(context, scene);
+  });
 }
 
 /** The borders of lanes, and between columns. */
@@ -111,8 +148,7 @@ function styleOf({ tone, isReset, isFirst, stress, wider }: Looks, colours: Colo
 function pathOf(group: LineGroup, scene: Scene): Path2D {
   const { camera, window } = scene;
   const path = new Path2D();
-  if (camera.zoom < roundFrom)
-    path.addPath(group.path, new DOMMatrix([camera.across, 0, 0, camera.zoom, camera.x, camera.y]));
+  if (isFar(camera)) path.addPath(group.path, new DOMMatrix([camera.across, 0, 0, camera.zoom, camera.x, camera.y]));
   else for (const line of group.lines) if (isInSight(line.box, camera, window)) trace(path, line, scene);
   return path;
 }

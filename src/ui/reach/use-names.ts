@@ -5,7 +5,7 @@ import type { Chart } from '../../core/chart/chart';
 import { byImportance, placeLabels, type Box, type PlacedLabel, type Zoom } from '../../core/chart/labels';
 import type { Overview } from '../../core/report/overview';
 import type { Camera, Size } from './camera';
-import { useRestedZoom } from './use-rested-zoom';
+import type { Zooming } from './use-zooming';
 
 /** What people look for, besides what is important in the plan itself. */
 interface Sought {
@@ -16,14 +16,10 @@ interface Sought {
 }
 
 export interface Names {
-  /** The zoom at which the camera last rested: for this one, names are laid out as buttons. */
-  readonly rested: Zoom;
-  /** Those of them that are in sight, or nearly. */
+  /** Those that are buttons, in sight or nearly. */
   readonly laidOut: readonly PlacedLabel[];
-  /** Names at the zoom of this moment. */
+  /** Those that are painted while somebody zooms, when the buttons wait. */
   readonly now: readonly PlacedLabel[];
-  /** Whether the zoom is on its way: then names are painted, and the buttons wait. */
-  readonly isZooming: boolean;
 }
 
 /** Panning within so many pixels changes nothing, and names so far out of sight are there already. */
@@ -44,16 +40,21 @@ export const cellOf = ({ x, y }: Camera): { readonly x: number; readonly y: numb
   y: Math.floor(y / grain) * grain,
 });
 
-/** Which names of screens and folded lanes are shown, and how. */
-export function useNames(overview: Overview, chart: Chart, camera: Camera, size: Size | null, sought: Sought): Names {
+/** Which names of screens and folded lanes are shown, and how. Names that fit at a zoom fit at a larger one, too. */
+export function useNames(
+  overview: Overview,
+  chart: Chart,
+  camera: Camera,
+  { rested, isZooming, near }: Zooming,
+  size: Size | null,
+  sought: Sought,
+): Names {
   const { selected } = sought;
   const place = usePlacing(overview, chart, sought);
-  const rested = useRestedZoom(camera, chart.spots.size);
-  const isZooming = rested.zoom !== camera.zoom || rested.across !== camera.across;
   const atRest = useMemo(() => place(rested), [place, rested]);
   const now = useMemo(
-    () => (isZooming ? place(camera, size && sightOf(camera, size)) : atRest),
-    [isZooming, place, camera, size, atRest],
+    () => (isZooming ? place(near, size && sightOf(near, size)) : atRest),
+    [isZooming, place, near, size, atRest],
   );
 
   const [cell, setCell] = useState(cellOf(camera));
@@ -66,7 +67,7 @@ export function useNames(overview: Overview, chart: Chart, camera: Camera, size:
       return (x + width + grain > -beyond && x < right && y + grain > -beyond && y < bottom) || key === selected;
     });
   }, [atRest, size, rested, cell, selected]);
-  return { rested, laidOut, now, isZooming };
+  return { laidOut, now };
 }
 
 /** A function that chooses the names for a zoom: of lit screens first, then by importance. */
