@@ -86,7 +86,7 @@ export function Shelf({ stranded, undecided, selected, children }: Props) {
         </div>
       )}
       <div className="flex items-center px-4 gap-4 compact:flex-wrap compact:gap-y-0">
-        <Legend />
+        <Legend isSelected={selected !== null} />
         <span className="flex-1" />
         {children}
       </div>
@@ -94,7 +94,8 @@ export function Shelf({ stranded, undecided, selected, children }: Props) {
   );
 }
 
-function Legend() {
+/** What the lines mean; those of a selected screen take the place of the advice to select one. */
+function Legend({ isSelected }: { readonly isSelected: boolean }) {
   const line = (dash: string | undefined, stroke: string, width: number) => (
     <svg width="26" height="8" aria-hidden>
       <line
@@ -119,7 +120,13 @@ function Legend() {
       <li className="flex items-center gap-1.5">{line('1.5 4', 'var(--mute)', 1.4)}reset</li>
       <li className="flex items-center gap-1.5">{line('6 4', 'var(--color-error)', 1.5)}an argument fails</li>
       <li className="flex items-center gap-1.5">{line('6 4', 'var(--color-warning)', 1.5)}or may fail</li>
-      <li>Select a screen to see all its ways.</li>
+      {isSelected ? (
+        <li className="flex items-center gap-1.5">
+          {line(undefined, 'var(--color-primary)', 2)}the walk here, all ways
+        </li>
+      ) : (
+        <li>Select a screen to see all its ways.</li>
+      )}
     </ul>
   );
 }
