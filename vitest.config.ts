@@ -26,6 +26,8 @@ class LongestFirst extends BaseSequencer {
 
 export default defineConfig({
   test: {
+    // Keeps the modules that it has transformed for the next run: that is a tenth of the work of all tests.
+    experimental: { fsModuleCache: true },
     sequence: { sequencer: LongestFirst },
     projects: [
       // All processors: by default one is left to whoever watches.

@@ -129,7 +129,7 @@ test('lines and columns are those that counting finds', () => {
 });
 
 describe('the nearest name', () => {
-  const names = ['push', 'replace', 'reset', 'back', 'leave', 'hutId', 'hut'];
+  const names = ['push', 'replace', 'reset', 'back', 'leave', 'hutId', 'hut', 'a', 'xy'];
 
   test.each([
     ['psuh', 'push'],
@@ -139,8 +139,11 @@ describe('the nearest name', () => {
     ['hutID', 'hutId'],
     ['HutId', 'hutId'],
     ['bakc', 'back'],
-    ['xyz', null],
+    ['xyz', 'xy'],
+    ['xx', 'xy'],
     ['p', null],
+    ['A', 'a'],
+    ['qqq', null],
     ['entirelyElse', null],
     ['push', null],
   ])('to %s is %s', (name, near) => expect(closest(name, names)).toBe(near));

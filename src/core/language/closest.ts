@@ -5,9 +5,10 @@ const longestName = 80;
 
 /**
  * The candidate closest to a misspelt name, by edit distance (Levenshtein 1966). Letter case is ignored, and two
- * swapped neighbours count as one edit. The distance is at most a third of the name's length, and at most three. Of
- * equals, the first. Costs O(candidates × length²) at most: names of very different length, and names that nobody would
- * type, are skipped.
+ * swapped neighbours count as one edit. The distance is at most a third of the name's length, and at most three; one
+ * edit is always allowed, except in a name of a single letter, where it would leave nothing of the name. Of equals, the
+ * first. Costs O(candidates × length²) at most: names of very different length, and names that nobody would type, are
+ * skipped.
  *
  * @returns null if no candidate is close enough
  */
@@ -15,7 +16,8 @@ export function closest(name: string, candidates: Iterable<string>): string | nu
   if (name.length > longestName) return null;
   const wanted = name.toLowerCase();
   let best: string | null = null;
-  let least = Math.min(3, Math.max(1, Math.floor(name.length / 3))) + 1;
+  const most = name.length === 1 ? 0 : Math.min(3, Math.max(1, Math.floor(name.length / 3)));
+  let least = most + 1;
   for (const candidate of candidates) {
     if (Math.abs(candidate.length - name.length) >= least || candidate === name) continue;
     const other = candidate.toLowerCase();

@@ -1,5 +1,6 @@
 import { closest } from './closest';
 import { maximumDepth } from '../base/limits';
+import { beginsComment, foreignComment } from './foreign-comment';
 import { isDeclarationWord, isMemberWord } from './keywords';
 import type { Leftovers } from './leftovers';
 import type { TextRange } from './range';
@@ -115,14 +116,19 @@ export class Cursor {
 
   /** Whether a comment stands here, as other languages begin it. */
   get beginsForeignComment(): boolean {
-    return this.current.kind === 'stray' && this.text.startsWith('//', this.current.from);
+    return this.current.kind === 'stray' && beginsComment(this.text, this.current.from);
   }
+
+  /** Whether a mark that closes such a comment may follow: to look for it in vain takes as long as the text. */
+  private mayClose = true;
 
   /** Reports such a comment, and passes it over. */
   passForeignComment(): void {
-    const { from } = this.next();
-    this.report({ from, to: from + 2 }, 'A comment begins with #.', '#');
-    while (!this.done && !this.peek().first) this.next();
+    const { mark, to, isClosed, message, fix } = foreignComment(this.text, this.current.from, this.mayClose);
+    this.mayClose &&= isClosed;
+    this.next();
+    this.report(mark, message, fix);
+    while (!this.done && this.peek().from < to) this.next();
   }
 
   /** Separators of other languages between statements. */
