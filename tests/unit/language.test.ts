@@ -275,6 +275,8 @@ describe('parsing again after an edit', () => {
           ' ',
           '"',
           '## doc\n',
+          '/* ',
+          ' */',
           '# ',
           'screen z "Z" {\n  }\n',
           '  }\n',
