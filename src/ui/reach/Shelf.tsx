@@ -122,7 +122,7 @@ function Legend({ isSelected }: { readonly isSelected: boolean }) {
       <li className="flex items-center gap-1.5">{line('6 4', 'var(--color-warning)', 1.5)}or may fail</li>
       {isSelected ? (
         <li className="flex items-center gap-1.5">
-          {line(undefined, 'var(--color-primary)', 2)}the walk here, all ways
+          {line(undefined, 'var(--color-primary)', 2)}the walk to the selected screen, and its ways
         </li>
       ) : (
         <li>Select a screen to see all its ways.</li>
