@@ -303,6 +303,30 @@ describe('a question that does not read', () => {
     expect(() => ask(half, 'from a to b', null)).toThrow(/^Line 4 does not read yet: /);
   });
 
+  test('names the nearest question, if one has words in common', () => {
+    expect(() => ask(plan, 'where does Back go from hut?', null)).toThrow(
+      /The nearest is: what Back reveals on SCREEN\.$/,
+    );
+    expect(() => ask(plan, 'screens four taps away', null)).toThrow(/The nearest is: farther than NUMBER taps\.$/);
+  });
+
+  test.each([
+    ['the shortest way from hut to receipt', 'from hut to receipt'],
+    ['How do I get from hut to receipt without passing dates?', 'from hut to receipt without dates'],
+    ['walk from hut while signedIn to receipt', 'from hut while signedIn to receipt'],
+    ['which screens open receipt', 'what leads to receipt'],
+    ['what goes to receipt', 'what leads to receipt'],
+    ['what is lost if "Book" on hut goes', 'what is lost without "Book" on hut'],
+    ['screens further than 4 taps away', 'farther than 4 taps'],
+    ['only shown by a link', 'shown only by links'],
+    ['what can Back reveal under receipt', 'what Back reveals on receipt'],
+    ['What Back can show on receipt?', 'what Back reveals on receipt'],
+    ['what is seen when not signedIn', 'seen while not signedIn'],
+    ['which screens hand on HutId', 'who hands on HutId'],
+  ])('%s means %s', (asked, form) => {
+    expect(readQuestion(asked, plan.plan)).toEqual(readQuestion(form, plan.plan));
+  });
+
   test.each(forms.map(({ example }) => example))('but the example does: %s', (example) => {
     expect(plain(sayAnswer(ask(plan, example, null)))).not.toBe('');
     expect(readQuestion(example, plan.plan).kind).toBe(forms.find((one) => one.example === example)!.kind);

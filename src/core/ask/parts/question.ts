@@ -58,35 +58,83 @@ export const forms: readonly {
 /** A question that cannot be read, or names something that the plan does not have. */
 export class NoQuestion extends Error {}
 
+/** Makes a question of its names; one that it leaves out is empty. */
+type Read = (plan: Plan, ...names: string[]) => PlanQuestion;
+
+/** What may stand before a way from one screen to another. */
+const opening = /^(?:how do I get|(?:the )?(?:shortest )?(?:way|walk)) (?=from )/i;
+
+/** How questions may be worded, beside the forms above: people ask in words of their own. */
+const wordings: readonly (readonly [RegExp, Read])[] = [
+  [
+    /^from (\S+)(?: while (.+))? to (\S+?)(?: without (?:passing )?(\S+))?$/i,
+    (plan, from, condition, to, without) =>
+      path(
+        screenCalled(from, plan),
+        screenCalled(to, plan),
+        condition || null,
+        without ? screenCalled(without, plan) : null,
+      ),
+  ],
+  [
+    /^(?:what|who|which screens?) (?:leads? to|goes to|gets to|opens?|shows?) (\S+)$/i,
+    (plan, to) => ({ kind: 'leads', screen: screenCalled(to, plan) }),
+  ],
+  [
+    /^what is lost (?:without|if) "([^"]+)" on (\S+?)(?: goes| is gone)?$/i,
+    (plan, trigger, on) => lost(screenCalled(on, plan), trigger),
+  ],
+  [
+    /^(?:screens )?(?:farther|further|more) than (\d{1,4}) taps?(?: away)?$/i,
+    (_plan, taps) => ({ kind: 'far', taps: Number(taps) }),
+  ],
+  [
+    /^(?:screens )?(?:only )?shown (?:only )?by (?:a |an )?(link|menu|event)s?$/i,
+    (_plan, by) => ({ kind: 'only', by: `${by.toLowerCase() as 'link' | 'menu' | 'event'}s` }),
+  ],
+  [
+    /^what (?:can |does )?back (?:can )?(?:reveals?|shows?) (?:on|under|from) (\S+)$/i,
+    (plan, on) => ({ kind: 'back', screen: screenCalled(on, plan) }),
+  ],
+  [/^(?:what is |screens )?seen (?:while|when) (.+)$/i, (_plan, condition) => ({ kind: 'seen', condition: condition })],
+  [/^(?:who|which screens?) hands? on (\S+)$/i, (plan, type) => journey(type, plan)],
+];
+
 /**
  * Reads a question. Letter case counts only in names.
  *
  * @throws NoQuestion with a sentence for the user
  */
 export function readQuestion(text: string, plan: Plan): PlanQuestion {
-  const asked = text.trim().replace(/\s+/g, ' ').replace(/\?$/, '').trimEnd();
-  const match = <T>(form: RegExp, read: (...words: string[]) => T): T | null => {
-    const found = form.exec(asked);
-    // Parts that are left out are empty.
-    return found && read(...found.slice(1).map((word: string | undefined) => word ?? ''));
-  };
-  const screen = (name: string): Screen => screenCalled(name, plan);
-  const question =
-    match(/^from (\S+)(?: while (.+))? to (\S+?)(?: without (\S+))?$/i, (from, condition, to, without): PlanQuestion =>
-      path(screen(from), screen(to), condition || null, without ? screen(without) : null),
-    ) ??
-    match(/^what leads to (\S+)$/i, (to): PlanQuestion => ({ kind: 'leads', screen: screen(to) })) ??
-    match(/^what is lost without "([^"]+)" on (\S+)$/i, (trigger, on): PlanQuestion => lost(screen(on), trigger)) ??
-    match(/^farther than (\d{1,4}) taps?$/i, (taps): PlanQuestion => ({ kind: 'far', taps: Number(taps) })) ??
-    match(/^shown only by (links|menus|events)$/i, (by): PlanQuestion => ({
-      kind: 'only',
-      by: by.toLowerCase() as Carrier,
-    })) ??
-    match(/^what back reveals on (\S+)$/i, (on): PlanQuestion => ({ kind: 'back', screen: screen(on) })) ??
-    match(/^seen while (.+)$/i, (condition): PlanQuestion => ({ kind: 'seen', condition: condition })) ??
-    match(/^who hands on (\S+)$/i, (type): PlanQuestion => journey(type, plan));
-  if (question) return question;
-  throw new NoQuestion(`“${text.trim()}” is none of the questions: ${forms.map(({ form }) => form).join('; ')}.`);
+  const asked = text.trim().replace(/\s+/g, ' ').replace(/\?$/, '').trimEnd().replace(opening, '');
+  for (const [wording, read] of wordings) {
+    const found = wording.exec(asked);
+    if (found) return read(plan, ...found.slice(1).map((name: string | undefined) => name ?? ''));
+  }
+  const near = nearestForm(asked);
+  const which = near === null ? `: ${forms.map(({ form }) => form).join('; ')}` : `. The nearest is: ${near}`;
+  throw new NoQuestion(`“${text.trim()}” is none of the questions${which}.`);
+}
+
+/** Words that say little about what is asked, and what they count; others count two. */
+const little = new Map([
+  ...['what', 'who', 'is', 'to', 'on', 'by', 'than'].map((word) => [word, 0] as const),
+  ['from', 1],
+]);
+
+/** The form that shares most words with a text; null if none does. Of equals, the first. */
+function nearestForm(asked: string): string | null {
+  const words = new Set(asked.toLowerCase().split(/[^a-z]+/));
+  let nearest: string | null = null;
+  let most = 0;
+  for (const { form } of forms) {
+    const own = form.split(/[^A-Za-z]+/).filter((word) => word !== word.toUpperCase());
+    const shared = own.reduce((sum, word) => sum + (words.has(word.toLowerCase()) ? (little.get(word) ?? 2) : 0), 0);
+    if (shared <= most) continue;
+    most = shared;
+    nearest = form;
+  }
+  return nearest;
 }
 
 function path(from: Screen, to: Screen, condition: string | null, without: Screen | null): PlanQuestion {
