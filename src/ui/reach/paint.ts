@@ -38,7 +38,7 @@ export function paint(context: CanvasRenderingContext2D, scene: Scene): void {
   });
 }
 
-/** Whether lines have plain corners at a zoom, and no names or numbers among them. */
+/** Whether a chart is so small that corners are plain, and lines begin at marks, not behind names. */
 export const isFar = ({ zoom }: Camera): boolean => zoom < roundFrom;
 
 /** Keeps what is painted within the part of the canvas, on a ground of its own. */
