@@ -26,7 +26,7 @@ class LongestFirst extends BaseSequencer {
 
 export default defineConfig({
   test: {
-    // Keeps the modules that it has transformed for the next run: that is a tenth of the work of all tests.
+    // Keeps the modules that it has transformed for the next run.
     experimental: { fsModuleCache: true },
     sequence: { sequencer: LongestFirst },
     projects: [

@@ -71,7 +71,7 @@ export const Chart = memo(function Chart(props: Props) {
         chart={chart}
         camera={camera}
         zooming={zooming}
-        height={size?.height ?? 0}
+        windowHeight={size?.height ?? 0}
         onFold={onFold}
         onPoint={onPoint}
       />

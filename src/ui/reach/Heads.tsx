@@ -60,21 +60,21 @@ const Distances = memo(function Distances({ chart, across }: DistancesProps) {
 
 interface LaneProps {
   /** Height of the window, in pixels. */
-  readonly height: number;
+  readonly windowHeight: number;
   readonly onFold: (module: number | null) => void;
   /** A lane that somebody points at, or that has the focus; null for none any more. */
   readonly onPoint: (lane: Lane | null) => void;
 }
 
 /** Names of modules beside their lanes; each folds its lane. */
-export function LaneHeads({ chart, camera, zooming, height, onFold, onPoint }: Props & LaneProps) {
+export function LaneHeads({ chart, camera, zooming, windowHeight, onFold, onPoint }: Props & LaneProps) {
   const { zoom, y } = camera;
   const { near, isZooming } = zooming;
   // The head that has the focus stays there: its keys would go nowhere.
   const [focused, setFocused] = useState<Lane | null>(null);
   const sight = useMemo(
-    () => (isZooming ? { from: -near.y, to: height - near.y } : everything),
-    [isZooming, near.y, height],
+    () => (isZooming ? { from: -near.y, to: windowHeight - near.y } : everything),
+    [isZooming, near.y, windowHeight],
   );
   // The name of a lane that began above stays in sight.
   const cut = chart.lanes.find(
@@ -132,6 +132,9 @@ interface LanesProps extends Pick<LaneProps, 'onFold' | 'onPoint'> {
   readonly onFocus: (lane: Lane | null) => void;
 }
 
+const place = 'absolute left-0 right-2.5 pl-4 pr-2 grid content-start overflow-hidden text-left';
+const looks = `${place} border-t border-rule cursor-pointer hover:bg-base-200`;
+
 const Lanes = memo(function Lanes(props: LanesProps) {
   const { chart, zoom, sight, focused, onFold, onPoint, onFocus } = props;
   const isThere = ({ lane, top, height }: Head): boolean =>
@@ -154,7 +157,7 @@ const Lanes = memo(function Lanes(props: LanesProps) {
         onFocus={() => focus(lane)}
         onBlur={() => focus(null)}
         title={`${lane.folded ? 'Unfold' : 'Fold'} ${lane.name || 'the screens in no module'}\n${saidOfLane(lane)}`}
-        className="absolute left-0 right-2.5 pl-4 pr-2 text-left border-t border-rule cursor-pointer hover:bg-base-200 grid content-start overflow-hidden"
+        className={looks}
         style={{ top, height, paddingTop: Math.min(8, Math.max(0, (height - betweenLanes) / 2)) }}
       >
         <span className="font-mono font-semibold truncate leading-[1.25]">{nameOf(lane)}</span>

@@ -96,7 +96,7 @@ const wordings: readonly (readonly [RegExp, Read])[] = [
     /^what (?:can |does )?back (?:can )?(?:reveals?|shows?) (?:on|under|from) (\S+)$/i,
     (plan, on) => ({ kind: 'back', screen: screenCalled(on, plan) }),
   ],
-  [/^(?:what is |screens )?seen (?:while|when) (.+)$/i, (_plan, condition) => ({ kind: 'seen', condition: condition })],
+  [/^(?:what is |screens )?seen (?:while|when) (.+)$/i, (_plan, condition) => ({ kind: 'seen', condition })],
   [/^(?:who|which screens?) hands? on (\S+)$/i, (plan, type) => journey(type, plan)],
 ];
 
