@@ -13,7 +13,7 @@ import {
 } from '../../src/core/chart/labels';
 import { layOut } from '../../src/core/chart/layout';
 import { declaredLanes } from '../../src/core/chart/order';
-import { pathOf, routeEdges, type Point } from '../../src/core/chart/route';
+import { pathOf, routeBetween, routeEdges, type Point, type RoutedEdge } from '../../src/core/chart/route';
 import { crossingsIn, tidyLanes } from '../../src/core/chart/tidy';
 import { readLanes, writeLanes } from '../../src/ui/reach/lanes';
 import { neighbour, type Direction } from '../../src/ui/reach/neighbour';
@@ -91,7 +91,10 @@ function holds(view: Overview, gone: readonly Ghost[] = []): void {
   expect(all.flatMap((label, index) => all.slice(index + 1).filter((other) => overlap(label, other)))).toEqual([]);
 
   // Each line goes from behind one label to before one dot, level or upright all the way, and crosses no label.
-  for (const { edge, points } of routeEdges(chart, chart.edges)) {
+  const usual = chart.edges.filter(({ first, tone }) => first || tone !== 'holds');
+  const others = chart.edges.filter((edge) => !usual.includes(edge));
+  const between = routeBetween(chart, usual, others);
+  for (const { edge, points } of [...routeEdges(chart, chart.edges), ...between]) {
     const from = chart.nodeOf[edge.from]!;
     const to = chart.nodeOf[edge.to]!;
     expect(points[0]!.y).toBe(from.y);
@@ -114,7 +117,13 @@ function holds(view: Overview, gone: readonly Ghost[] = []): void {
       expect(ghosts.filter((ghost) => overlap(covered, ghost))).toEqual([]);
     }
   }
+
+  // What is shown for a while turns where no usual line does.
+  const turns = new Set(routeEdges(chart, usual).map(turnOf));
+  expect(between.map(turnOf).filter((turn) => turns.has(turn))).toEqual([]);
 }
+
+const turnOf = ({ points }: RoutedEdge): number => points[1]!.x;
 
 describe('the chart of reach', () => {
   test('keeps labels apart and lines off them: the demo', () => holds(overviewOf(demo)));

@@ -52,12 +52,13 @@ function spansOf(drawn: readonly Drawn[]): Map<number, Span> {
   return spans;
 }
 
+/** How many tracks each gutter needs for some edges, by its column. */
+const tracksFor = (chart: Chart, edges: readonly Edge[]): number[] =>
+  assignTracks([...spansOf(drawnOf(chart, edges)).values()], chart.columns.length);
+
 /** The most tracks that one gutter needs for some edges. */
 export const mostTracks = (chart: Chart, edges: readonly Edge[]): number =>
-  assignTracks([...spansOf(drawnOf(chart, edges)).values()], chart.columns.length).reduce(
-    (most, count) => Math.max(most, count),
-    0,
-  );
+  tracksFor(chart, edges).reduce((most, count) => Math.max(most, count), 0);
 
 /**
  * Routes edges. In each gutter the lines of one spot share a track, and spots whose lines would lie upon one another
@@ -66,30 +67,46 @@ export const mostTracks = (chart: Chart, edges: readonly Edge[]): number =>
 export function routeEdges(chart: Chart, edges: readonly Edge[]): RoutedEdge[] {
   const drawn = drawnOf(chart, edges);
   const spans = spansOf(drawn);
-  const tracks = assignTracks([...spans.values()], chart.columns.length);
-  const room = chart.gutter - 2 * dotGap;
-  return drawn.map(({ edge, from, to, adjacent }) => {
-    const span = spans.get(edge.from)!;
-    const gutterStart = from.x + chart.columns[from.column]!.room;
-    const track = gutterStart + (room * (span.track + 1)) / ((tracks[from.column] ?? 1) + 1);
-    const exit = exitOf(from);
-    const entry: Point = { x: to.x - dotGap, y: to.y };
-    const points = adjacent
-      ? [exit, { x: track, y: exit.y }, { x: track, y: entry.y }, entry]
-      : [
-          exit,
-          { x: track, y: exit.y },
-          { x: track, y: gapOf(to) },
-          { x: entry.x - 4, y: gapOf(to) },
-          { x: entry.x - 4, y: entry.y },
-          entry,
-        ];
-    const stub =
-      edge.tone === 'holds' || edge.first
-        ? [{ x: entry.x - dotGap, y: entry.y }, entry]
-        : [exit, { x: exit.x + 2 * dotGap, y: exit.y }];
-    return { edge, points, stub, climb: Math.abs(to.y - from.y) };
+  const counts = assignTracks([...spans.values()], chart.columns.length);
+  return drawn.map((one) => routed(one, chart, (spans.get(one.edge.from)!.track + 1) / (counts[one.from.column]! + 1)));
+}
+
+/**
+ * Routes edges that are shown for a while between the tracks of the usual ones. So no usual line moves. Where more
+ * tracks are needed than lie between the usual ones, lines share them.
+ */
+export function routeBetween(chart: Chart, usual: readonly Edge[], edges: readonly Edge[]): RoutedEdge[] {
+  const drawn = drawnOf(chart, edges);
+  const spans = spansOf(drawn);
+  assignTracks([...spans.values()], chart.columns.length);
+  const counts = tracksFor(chart, usual);
+  return drawn.map((one) => {
+    const between = counts[one.from.column]! + 1;
+    return routed(one, chart, ((spans.get(one.edge.from)!.track % between) + 0.5) / between);
   });
+}
+
+/** @param across how far to the right its track lies in the gutter, of 1 */
+function routed({ edge, from, to, adjacent }: Drawn, chart: Chart, across: number): RoutedEdge {
+  const room = chart.gutter - 2 * dotGap;
+  const track = from.x + chart.columns[from.column]!.room + room * across;
+  const exit = exitOf(from);
+  const entry: Point = { x: to.x - dotGap, y: to.y };
+  const points = adjacent
+    ? [exit, { x: track, y: exit.y }, { x: track, y: entry.y }, entry]
+    : [
+        exit,
+        { x: track, y: exit.y },
+        { x: track, y: gapOf(to) },
+        { x: entry.x - 4, y: gapOf(to) },
+        { x: entry.x - 4, y: entry.y },
+        entry,
+      ];
+  const stub =
+    edge.tone === 'holds' || edge.first
+      ? [{ x: entry.x - dotGap, y: entry.y }, entry]
+      : [exit, { x: exit.x + 2 * dotGap, y: exit.y }];
+  return { edge, points, stub, climb: Math.abs(to.y - from.y) };
 }
 
 interface Span {

@@ -45,7 +45,7 @@ export const Chart = memo(function Chart(props: Props) {
   const [pointed, setPointed] = useState<number | null>(null);
   const zooming = useZooming(camera, chart, size);
   const names = useNames(overview, chart, camera, zooming, size, { selected, pointed, lit });
-  const groups = useLines(chart, selected, detail, pointed);
+  const lines = useLines(chart, selected, detail, pointed);
   const strong = useMemo(() => {
     const isStrong = ({ screen }: ChartNode): boolean => screen.index === selected || lit.has(screen.label);
     return new Set(chart.nodes.filter(isStrong).map(({ screen }) => screen.index));
@@ -96,7 +96,7 @@ export const Chart = memo(function Chart(props: Props) {
           {size && colours && (
             <Painting
               chart={chart}
-              groups={groups}
+              lines={lines}
               camera={camera}
               zooming={zooming}
               size={size}

@@ -6,15 +6,15 @@ import type { PlacedLabel } from '../../core/chart/labels';
 import type { Colours } from '../parts/use-colours';
 import { usePixelRatio } from '../parts/use-pixel-ratio';
 import type { Camera, Size } from './camera';
-import type { LineGroup } from './lines';
-import { isFar, paint, paintStretched } from './paint';
-import { stillOf, type Still } from './still';
+import { isFar, paint, paintOnGround, paintStretched } from './paint';
+import { ground, stillOf, withoutNames, type Still } from './still';
+import type { Lines } from './use-lines';
 import { cellOf, grain } from './use-names';
 import type { Zooming } from './use-zooming';
 
 interface Props {
   readonly chart: Chart;
-  readonly groups: readonly LineGroup[];
+  readonly lines: Lines;
   readonly camera: Camera;
   readonly zooming: Zooming;
   readonly size: Size;
@@ -29,9 +29,9 @@ interface Props {
  * The painted part of the chart. The canvas is larger than the window by a grain: within one, panning only moves what
  * is painted already. While somebody zooms each frame is another, so no more is painted than the window shows.
  */
-export function Painting({ chart, groups, camera, zooming, size, names, colours, strong }: Props) {
+export function Painting({ chart, lines, camera, zooming, size, names, colours, strong }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const still = useRef<Still | null>(null);
+  const stills = useRef<{ stretched: Still | null; ground: Still | null }>({ stretched: null, ground: null });
   const ratio = usePixelRatio();
   const sheet = useMemo(() => ({ width: size.width + grain, height: size.height + grain }), [size]);
   const { zoom, across } = camera;
@@ -42,18 +42,25 @@ export function Painting({ chart, groups, camera, zooming, size, names, colours,
   const left = isZooming ? x + grain - camera.x : 0;
   const top = isZooming ? y + grain - camera.y : 0;
   const painted = isZooming ? size : sheet;
+  const from = useMemo(
+    () => ({ x: x + grain - left, y: y + grain - top, zoom, across }),
+    [x, y, left, top, zoom, across],
+  );
+  const labels = useMemo(() => new Map(names.map((label) => [label.key, label])), [names]);
   useLayoutEffect(() => {
     const context = canvas.current?.getContext('2d', { alpha: false });
     if (!context) return;
     context.setTransform(ratio, 0, 0, ratio, left * ratio, top * ratio);
-    const from = { x: x + grain - left, y: y + grain - top, zoom, across };
-    const labels = new Map(names.map((label) => [label.key, label]));
-    const scene = { chart, groups, camera: from, window: painted, colours, labels, hasNames: isZooming, strong };
+    const scene = { chart, ...lines, camera: from, window: painted, colours, labels, hasNames: isZooming, strong };
+    const kept = stills.current;
     if (stretched) {
-      still.current = stillOf({ ...scene, camera: stretched }, ratio, still.current);
-      paintStretched(context, scene, still.current.picture, stretched);
+      kept.stretched = stillOf(withoutNames, { ...scene, camera: stretched }, ratio, kept.stretched);
+      paintStretched(context, scene, kept.stretched.picture, stretched);
+    } else if (isFar(from)) {
+      kept.ground = stillOf(ground, scene, ratio, kept.ground);
+      paintOnGround(context, scene, kept.ground.picture);
     } else paint(context, scene);
-  }, [chart, groups, x, y, left, top, zoom, across, painted, stretched, colours, names, isZooming, strong, ratio]);
+  }, [chart, lines, from, left, top, painted, stretched, colours, labels, isZooming, strong, ratio]);
   return (
     <canvas
       ref={canvas}

@@ -8,8 +8,9 @@ import type { Camera, Size } from './camera';
 
 export interface Scene {
   readonly chart: Chart;
-  /** In drawing order: later ones lie on top. */
-  readonly groups: readonly LineGroup[];
+  /** Both in drawing order: later ones lie on top. */
+  readonly usual: readonly LineGroup[];
+  readonly stressed: readonly LineGroup[];
   readonly camera: Camera;
   /** Size of the painted part of the canvas, in pixels. */
   readonly window: Size;
@@ -33,8 +34,23 @@ const font = '11px "IBM Plex Sans", sans-serif';
 /** Paints the scene onto a part of a canvas, from the context's origin on. O(lines and marks). */
 export function paint(context: CanvasRenderingContext2D, scene: Scene): void {
   clipped(context, scene, () => {
-    paintPicture(context, scene);
+    paintUsual(context, scene);
+    paintAbove(context, scene);
     if (scene.hasNames) paintNames(context, scene);
+  });
+}
+
+/** Paints what is beneath all else: borders and usual lines. O(usual lines). */
+export function paintGround(context: CanvasRenderingContext2D, scene: Scene): void {
+  clipped(context, scene, () => paintUsual(context, scene));
+}
+
+/** Paints the scene, without names, onto a picture of its ground. O(stressed lines and marks). */
+export function paintOnGround(context: CanvasRenderingContext2D, scene: Scene, ground: CanvasImageSource): void {
+  const { width, height } = scene.window;
+  clipped(context, scene, () => {
+    context.drawImage(ground, 0, 0, width, height);
+    paintAbove(context, scene);
   });
 }
 
@@ -53,21 +69,29 @@ function clipped(context: CanvasRenderingContext2D, { window, colours }: Scene, 
   context.restore();
 }
 
-/** All but the names. */
-function paintPicture(context: CanvasRenderingContext2D, scene: Scene): void {
+function paintUsual(context: CanvasRenderingContext2D, scene: Scene): void {
   paintRules(context, scene);
-  for (const group of scene.groups) {
+  paintLines(context, scene.usual, scene);
+}
+
+/** What lies on the usual lines, but names. */
+function paintAbove(context: CanvasRenderingContext2D, scene: Scene): void {
+  paintLines(context, scene.stressed, scene);
+  if (scene.camera.zoom >= numbersFrom) paintNumbers(context, scene);
+  for (const node of scene.chart.foldedNodes) paintFolded(context, node, scene);
+  paintMarks(context, scene);
+}
+
+function paintLines(context: CanvasRenderingContext2D, groups: readonly LineGroup[], scene: Scene): void {
+  const lineCap = isFar(scene.camera) ? 'butt' : 'round';
+  for (const group of groups) {
     const { colour, width, alpha, dash } = styleOf(group.looks, scene.colours, scene.camera.zoom);
-    const lineCap = isFar(scene.camera) ? 'butt' : 'round';
     Object.assign(context, { strokeStyle: colour, lineWidth: width, globalAlpha: alpha, lineCap });
     context.setLineDash(dash);
     context.stroke(pathOf(group, scene));
   }
   context.setLineDash([]);
   context.globalAlpha = 1;
-  if (scene.camera.zoom >= numbersFrom) paintNumbers(context, scene);
-  for (const node of scene.chart.foldedNodes) paintFolded(context, node, scene);
-  paintMarks(context, scene);
 }
 
 /**
@@ -178,10 +202,12 @@ function trace(path: Path2D, { edge, points }: Line, { camera, chart, labels }: 
 const distance = (a: Point, b: Point): number => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
 
 /** How many moves a bundle stands for, where it leaves the track of its lane; numbers that would touch are left out. */
-function paintNumbers(context: CanvasRenderingContext2D, { groups, camera, colours, window }: Scene): void {
+function paintNumbers(context: CanvasRenderingContext2D, scene: Scene): void {
+  const { camera, colours, window } = scene;
   const { x, y, zoom, across } = camera;
   const taken: Point[] = [];
   Object.assign(context, { font, textAlign: 'left' });
+  const groups = [...scene.usual, ...scene.stressed];
   const told = groups.filter(({ looks }) => looks.isFirst || looks.stress !== 'none').flatMap(({ lines }) => lines);
   for (const { edge, points, box } of told) {
     const corner = points[2];

@@ -1,5 +1,5 @@
-/** A picture of a chart without names, to be stretched while somebody zooms. */
-import { paint, type Scene } from './paint';
+/** Pictures of parts of a chart that are kept, since to paint them takes longer than a frame. */
+import { paint, paintGround, type Scene } from './paint';
 
 export interface Still {
   readonly picture: HTMLCanvasElement;
@@ -8,16 +8,31 @@ export interface Still {
   readonly ratio: number;
 }
 
-/** The last still if it shows this scene, otherwise a new one in its place. Names do not count. */
-export function stillOf(scene: Scene, ratio: number, last: Still | null): Still {
-  if (last?.ratio === ratio && parts.every((part) => last.scene[part] === scene[part])) return last;
+/** What a still shows, and the parts of a scene that it depends on. */
+interface Subject {
+  readonly paint: (context: CanvasRenderingContext2D, scene: Scene) => void;
+  readonly parts: readonly (keyof Scene)[];
+}
+
+const groundParts = ['chart', 'usual', 'camera', 'window', 'colours'] as const;
+
+/** Borders and usual lines: these stay while somebody selects a screen, or points at one. */
+export const ground: Subject = { paint: paintGround, parts: groundParts };
+
+/** All but names: to be stretched while somebody zooms. */
+export const withoutNames: Subject = {
+  paint: (context, scene) => paint(context, { ...scene, hasNames: false }),
+  parts: [...groundParts, 'stressed', 'strong'],
+};
+
+/** The last still of the subject if it shows this scene, otherwise a new one in its place. */
+export function stillOf(subject: Subject, scene: Scene, ratio: number, last: Still | null): Still {
+  if (last?.ratio === ratio && subject.parts.every((part) => last.scene[part] === scene[part])) return last;
   const picture = last?.picture ?? document.createElement('canvas');
   const { width, height } = scene.window;
   Object.assign(picture, { width: Math.round(width * ratio), height: Math.round(height * ratio) });
   const context = picture.getContext('2d', { alpha: false });
   context?.setTransform(ratio, 0, 0, ratio, 0, 0);
-  if (context) paint(context, { ...scene, hasNames: false });
+  if (context) subject.paint(context, scene);
   return { picture, scene, ratio };
 }
-
-const parts = ['chart', 'groups', 'camera', 'window', 'colours', 'strong'] as const;

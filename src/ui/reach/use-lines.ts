@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import type { Chart, Edge } from '../../core/chart/chart';
-import { routeEdges } from '../../core/chart/route';
+import { routeBetween, routeEdges } from '../../core/chart/route';
 import type { ScreenDetail } from '../../core/report/detail';
 import { groupLines, type LineGroup, type Looks } from './lines';
 
@@ -12,26 +12,41 @@ import { groupLines, type LineGroup, type Looks } from './lines';
  */
 const farthest = 700;
 
-/**
- * The lines that are drawn. Without a selection the shortest ways, bundles, and whatever is broken; with one, all the
- * ways in and out of it as well. What somebody points at is stressed.
- */
+export interface Lines {
+  /** The shortest ways, bundles, and whatever is broken. */
+  readonly usual: readonly LineGroup[];
+  /**
+   * Painted on top: all the ways in and out of the selected screen, the walk to it, and what somebody points at. Those of
+   * them that are usual, too, are painted twice, so that nothing beneath changes while somebody selects and points.
+   */
+  readonly stressed: readonly LineGroup[];
+}
+
+/** The lines that are drawn. */
 export function useLines(
   chart: Chart,
   selected: number | null,
   detail: ScreenDetail | null,
   pointed: number | null,
-): readonly LineGroup[] {
-  const routed = useMemo(() => {
-    const isShown = ({ from, to, first, tone }: Edge): boolean =>
-      first || tone !== 'holds' || from === selected || to === selected || isBundle(chart, from, to);
-    return routeEdges(chart, chart.edges.filter(isShown));
-  }, [chart, selected]);
+): Lines {
+  const edges = useMemo(
+    () => chart.edges.filter(({ from, to, first, tone }) => first || tone !== 'holds' || isBundle(chart, from, to)),
+    [chart],
+  );
+  const routed = useMemo(() => routeEdges(chart, edges), [chart, edges]);
   const usual = useMemo(() => {
     const drawn = routed.map(({ edge, points, stub, climb }) => ({ edge, points: climb > farthest ? stub : points }));
     return groupLines(drawn, () => 'none');
   }, [routed]);
-  // What is stressed is painted once more on top, so that all else stays as it is while somebody points here and there.
+  const others = useMemo(() => {
+    const isUsual = new Set(edges);
+    const ofSelected = chart.edges.filter((edge) => edge.from === selected || edge.to === selected);
+    return routeBetween(
+      chart,
+      edges,
+      ofSelected.filter((edge) => !isUsual.has(edge)),
+    );
+  }, [chart, edges, selected]);
   const stressed = useMemo(() => {
     const onPath = pathEdges(detail);
     const stressOf = (edge: Edge): Looks['stress'] => {
@@ -39,11 +54,11 @@ export function useLines(
       return [edge.from, edge.to].some((key) => key === selected || key === pointed) ? 'near' : 'none';
     };
     return groupLines(
-      routed.filter(({ edge }) => stressOf(edge) !== 'none'),
+      [...routed, ...others].filter(({ edge }) => stressOf(edge) !== 'none'),
       stressOf,
     );
-  }, [routed, selected, detail, pointed]);
-  return useMemo(() => [...usual, ...stressed], [usual, stressed]);
+  }, [routed, others, selected, detail, pointed]);
+  return useMemo(() => ({ usual, stressed }), [usual, stressed]);
 }
 
 /** Whether a line joins two folded lanes. */
