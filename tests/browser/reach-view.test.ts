@@ -149,6 +149,35 @@ test('wheel, drag and keys zoom and pan; zooming in on a folded lane unfolds it'
   await app.until(async () => (await top()) === from - 150, 'a key does not pan');
 });
 
+test('what one points at, be it a name or its mark, is named in full, and no other name changes', async () => {
+  const { id } = await app.create({ from: 'tidewater' });
+  await app.openPlan(id, '/reach?lanes=open:ferries');
+  await app.find('[data-screen=disruptions]');
+  const names = (): Promise<Record<string, string>> =>
+    app.driver.executeScript(
+      `return Object.fromEntries([...document.querySelectorAll('[data-testid=chart-area] [data-key]')].map((name) =>
+        [name.dataset.screen ?? name.dataset.lane, name.innerText.split('\\n')[0] + ' ' + name.style.left]));`,
+    );
+  const before = await names();
+  const cut = Object.keys(before).find((name) => before[name]!.includes('…'))!;
+  const whole = { ...before, [cut]: `${cut} ${before[cut]!.split(' ').at(-1)}` };
+  const button = await app.find(`[data-screen=${cut}]`);
+  const { x, y, height } = await button.getRect();
+  for (const at of [x + 10, x - 5]) {
+    const move = (to: { x: number; y: number }): Promise<void> =>
+      app.driver
+        .actions()
+        .move({ x: Math.round(to.x), y: Math.round(to.y), duration: 0 })
+        .perform();
+    await move({ x: at, y: y + height / 2 });
+    await app.until(async () => (await button.getText()) === cut, `${cut} is not named in full`);
+    expect(await names()).toEqual(whole);
+    await move({ x: 5, y: 5 });
+    await app.until(async () => (await button.getText()) !== cut, `${cut} stays`);
+  }
+  expect(await names()).toEqual(before);
+});
+
 test('the chart is there as lists: modules, their screens, and where these lead', async () => {
   const { id } = await app.create({ from: 'demo' });
   await app.openPlan(id, '/reach');

@@ -66,6 +66,18 @@ export interface Box {
   readonly bottom: number;
 }
 
+/** How far a name reaches, with the dot of a screen with findings, in pixels. */
+const widthOf = (chart: Chart, key: number, characters: number, { zoom }: Zoom): number =>
+  characters * letterSize(zoom) * advance + (chart.nodeOf[key]?.screen.worst ? dotWidth : 0);
+
+/** The label of a spot in full, whatever it covers: for what somebody points at. */
+export function wholeLabel(chart: Chart, zoom: Zoom, key: number): PlacedLabel | null {
+  const spot = chart.spots.get(key);
+  if (!spot) return null;
+  const characters = spot.label.length;
+  return { key, spot, characters, width: widthOf(chart, key, characters, zoom) };
+}
+
 /** Boxes on a grid, so that only near ones are compared. Lists of numbers: there are thousands at each frame. */
 class Boxes {
   private readonly columns: number;
@@ -135,7 +147,7 @@ const mark = 3;
  * Chooses labels, the most important first, so that none covers another one or a mark. From the zoom on at which each
  * has its row and column to itself, all are shown.
  *
- * @param zoom how large the chart is, from top to bottom and across
+ * @param shown how large the chart is, from top to bottom and across
  * @param ranked keys of the spots, the most important first
  * @param always keys of spots whose labels are shown whatever they cover
  * @param sight only spots in it get labels; null for all
@@ -143,11 +155,12 @@ const mark = 3;
  */
 export function placeLabels(
   chart: Chart,
-  { zoom, across }: Zoom,
+  shown: Zoom,
   ranked: readonly number[],
   always: ReadonlySet<number>,
   sight: Box | null = null,
 ): readonly PlacedLabel[] {
+  const { zoom, across } = shown;
   const size = letterSize(zoom);
   const letter = size * advance;
   const gap = toLabelAt(zoom);
@@ -155,8 +168,6 @@ export function placeLabels(
   const isRoomy = metrics.row * zoom >= size + 2 && Math.min(...roomOf) >= enough;
   const lettersOf = ({ label, column }: Spot, isCut: boolean): number =>
     Math.min(label.length, isCut ? Math.max(fewest, roomOf[column]!) : Infinity);
-  const widthOf = (key: number, characters: number): number =>
-    characters * letter + (chart.nodeOf[key]?.screen.worst ? dotWidth : 0);
   const isInSight = ({ x, y }: Spot): boolean =>
     sight === null ||
     (x * across >= sight.left && x * across <= sight.right && y * zoom >= sight.top && y * zoom <= sight.bottom);
@@ -165,7 +176,7 @@ export function placeLabels(
     return seen.map((key): PlacedLabel => {
       const spot = chart.spots.get(key)!;
       const characters = lettersOf(spot, true);
-      return { key, spot, characters, width: widthOf(key, characters) };
+      return { key, spot, characters, width: widthOf(chart, key, characters, shown) };
     });
 
   const taken = new Boxes(chart.width * across, chart.height * zoom, 6 * size, 2 * size);
@@ -187,14 +198,14 @@ export function placeLabels(
   const tryPlace = (key: number): void => {
     const spot = chart.spots.get(key)!;
     const fits = (characters: number): boolean => {
-      const box = boxOf(spot, widthOf(key, characters));
+      const box = boxOf(spot, widthOf(chart, key, characters, shown));
       return box.right <= chart.width * across && !taken.has(box);
     };
     // Beyond its column, too, as far as it hides nothing.
     const least = lettersOf(spot, true);
     if (!fits(least) && !always.has(key)) return;
     const characters = largest(least, lettersOf(spot, false), fits);
-    const width = widthOf(key, characters);
+    const width = widthOf(chart, key, characters, shown);
     placed.push({ key, spot, characters, width });
     taken.add(boxOf(spot, width));
   };

@@ -111,6 +111,7 @@ export const Chart = memo(function Chart(props: Props) {
               zoom={rested}
               placed={names.laidOut}
               selected={selected}
+              pointed={pointed}
               since={since}
               lit={lit}
               onSelect={onSelect}

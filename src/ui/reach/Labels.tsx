@@ -22,6 +22,8 @@ interface Props {
   /** The labels that are shown and in sight. */
   readonly placed: readonly PlacedLabel[];
   readonly selected: number | null;
+  /** Key of what somebody points at. */
+  readonly pointed: number | null;
   /** What has become of the screens since a revision; null where none is chosen. */
   readonly since: Since | null;
   /** Labels of the screens that the answer to a question is about. */
@@ -36,6 +38,7 @@ export const Labels = memo(function Labels({
   zoom: { zoom, across },
   placed,
   selected,
+  pointed,
   since,
   lit,
   onSelect,
@@ -61,6 +64,7 @@ export const Labels = memo(function Labels({
               room={chart.columns[lane.column]!.room * across - toLabelAt(zoom)}
               zoom={zoom}
               across={across}
+              isPointed={label.key === pointed}
               onFold={onFold}
             />
           );
@@ -74,6 +78,7 @@ export const Labels = memo(function Labels({
             zoom={zoom}
             across={across}
             isSelected={label.key === selected}
+            isPointed={label.key === pointed}
             isLit={lit.has(node.screen.label)}
             isFocusable={isSelectedShown ? label.key === selected : label.key === first}
             mark={marks.get(node.screen.label) ?? null}
@@ -108,6 +113,7 @@ interface LabelProps {
   readonly zoom: number;
   readonly across: number;
   readonly isSelected: boolean;
+  readonly isPointed: boolean;
   /** Whether the answer to a question is about it. */
   readonly isLit: boolean;
   readonly isFocusable: boolean;
@@ -116,7 +122,8 @@ interface LabelProps {
   readonly onSelect: (label: string) => void;
 }
 
-function ScreenLabel({ node, label, chart, zoom, across, isSelected, isLit, isFocusable, mark, onSelect }: LabelProps) {
+function ScreenLabel(props: LabelProps) {
+  const { node, label, chart, zoom, across, isSelected, isPointed, isLit, isFocusable, mark, onSelect } = props;
   const { screen } = node;
   const size = letterSize(zoom);
   const names = screen.takes.join(' ');
@@ -133,7 +140,7 @@ function ScreenLabel({ node, label, chart, zoom, across, isSelected, isLit, isFo
       data-lit={isLit || undefined}
       title={[screen.label, screen.title && `“${screen.title}”`, names].filter(Boolean).join('\n')}
       onClick={() => onSelect(screen.label)}
-      className={looksOf(isSelected, isLit)}
+      className={`${looksOf(isSelected, isLit)} ${onTop(isPointed)}`}
       style={{ left: node.x * across + gap - padding, top: node.y * zoom - size / 2 - padding / 2, fontSize: size }}
     >
       {shortened(screen.label, label.characters)}
@@ -151,6 +158,9 @@ function ScreenLabel({ node, label, chart, zoom, across, isSelected, isLit, isFo
 
 /** Space around a name, to the left and right, in pixels; half of it above and below. */
 const padding = 4;
+
+/** A name that somebody points at is shown in full, and may cover others. */
+const onTop = (isPointed: boolean): string => (isPointed ? 'z-10' : '');
 
 function looksOf(isSelected: boolean, isLit: boolean): string {
   // A ground of its own, where rows are so near that lines would run behind names.
@@ -241,11 +251,12 @@ interface FoldedProps {
   readonly room: number;
   readonly zoom: number;
   readonly across: number;
+  readonly isPointed: boolean;
   readonly onFold: (module: number | null) => void;
 }
 
 /** All screens of a folded lane. Its head, which has the focus in turn, does the same. */
-function FoldedLabel({ node, label, room, zoom, across, onFold }: FoldedProps) {
+function FoldedLabel({ node, label, room, zoom, across, isPointed, onFold }: FoldedProps) {
   const { lane } = node;
   const size = letterSize(zoom);
   const name = lane.name || 'no module';
@@ -259,7 +270,7 @@ function FoldedLabel({ node, label, room, zoom, across, onFold }: FoldedProps) {
       data-key={label.key}
       title={`${name}: ${saidOfLane(lane)}\nUnfold`}
       onClick={() => onFold(lane.module)}
-      className="absolute text-left cursor-pointer rounded-field whitespace-nowrap bg-base-100 hover:bg-base-200 px-1"
+      className={`absolute text-left cursor-pointer rounded-field whitespace-nowrap bg-base-100 hover:bg-base-200 px-1 ${onTop(isPointed)}`}
       style={{ left: node.x * across + toLabelAt(zoom) - 2, top: node.y * zoom - size / 2 - 2, lineHeight: 1 }}
     >
       <span className="font-mono font-semibold" style={{ fontSize: size }}>

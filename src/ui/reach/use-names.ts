@@ -2,7 +2,7 @@
 
 import { useCallback, useMemo, useState } from 'react';
 import type { Chart } from '../../core/chart/chart';
-import { byImportance, placeLabels, type Box, type PlacedLabel, type Zoom } from '../../core/chart/labels';
+import { byImportance, placeLabels, wholeLabel, type Box, type PlacedLabel, type Zoom } from '../../core/chart/labels';
 import type { Overview } from '../../core/report/overview';
 import type { Camera, Size } from './camera';
 import type { Zooming } from './use-zooming';
@@ -49,12 +49,12 @@ export function useNames(
   size: Size | null,
   sought: Sought,
 ): Names {
-  const { selected } = sought;
+  const { selected, pointed } = sought;
   const place = usePlacing(overview, chart, sought);
   const atRest = useMemo(() => place(rested), [place, rested]);
   const now = useMemo(
-    () => (isZooming ? place(near, size && sightOf(near, size)) : atRest),
-    [isZooming, place, near, size, atRest],
+    () => (isZooming ? place(near, size && sightOf(near, size)) : withWhole(atRest, pointed, chart, rested)),
+    [isZooming, place, near, size, atRest, pointed, chart, rested],
   );
 
   const [cell, setCell] = useState(cellOf(camera));
@@ -62,19 +62,35 @@ export function useNames(
   if (!isZooming && (next.x !== cell.x || next.y !== cell.y)) setCell(next);
   const laidOut = useMemo(() => {
     const [right, bottom] = [(size?.width ?? 0) + beyond, (size?.height ?? 0) + beyond];
-    return atRest.filter(({ key, spot, width }) => {
+    const inSight = atRest.filter(({ key, spot, width }) => {
       const [x, y] = [spot.x * rested.across + cell.x, spot.y * rested.zoom + cell.y];
       return (x + width + grain > -beyond && x < right && y + grain > -beyond && y < bottom) || key === selected;
     });
-  }, [atRest, size, rested, cell, selected]);
+    return withWhole(inSight, pointed, chart, rested);
+  }, [chart, atRest, size, rested, cell, selected, pointed]);
   return { laidOut, now };
+}
+
+/** The names, among them that of what somebody points at, in full. No other one gives way to it: it comes and goes. */
+function withWhole(
+  names: readonly PlacedLabel[],
+  pointed: number | null,
+  chart: Chart,
+  zoom: Zoom,
+): readonly PlacedLabel[] {
+  const whole = pointed === null ? null : wholeLabel(chart, zoom, pointed);
+  if (!whole) return names;
+  // In its own place, so that a button that has the focus stays where it is in the document.
+  return names.some(({ key }) => key === whole.key)
+    ? names.map((name) => (name.key === whole.key ? whole : name))
+    : [...names, whole];
 }
 
 /** A function that chooses the names for a zoom: of lit screens first, then by importance. */
 function usePlacing(
   overview: Overview,
   chart: Chart,
-  { selected, pointed, lit }: Sought,
+  { selected, lit }: Omit<Sought, 'pointed'>,
 ): (zoom: Zoom, sight?: Box | null) => readonly PlacedLabel[] {
   const { start } = overview;
   const ranked = useMemo(() => byImportance(overview, chart), [overview, chart]);
@@ -85,9 +101,9 @@ function usePlacing(
   }, [ranked, chart, lit]);
   return useCallback(
     (zoom, sight) => {
-      const always = new Set([start, selected, pointed].filter((key) => key !== null));
+      const always = new Set([start, selected].filter((key) => key !== null));
       return placeLabels(chart, zoom, litFirst, always, sight);
     },
-    [chart, litFirst, start, selected, pointed],
+    [chart, litFirst, start, selected],
   );
 }
