@@ -121,15 +121,33 @@ test('saves one file, all of an output, and everything as one zip', async () => 
   expect(strFromU8(all['prototype/prototype.html']!)).toContain('id="prototype"');
 });
 
-test('draws the diagram of a module, and saves it as PNG', async () => {
+test('draws the diagram of all, and of a module, and saves it as PNG', async () => {
   await app.openPlan(id, '/hand-over?output=diagram');
   await made('diagram');
   const width = (): Promise<number> =>
     app.driver.executeScript<number>(
       `return Number(/<svg[^>]*\\swidth="([\\d.]+)"/.exec(document.querySelector('iframe')?.srcdoc)?.[1] ?? 0)`,
     );
+  const widthInFrame = async (): Promise<number> => {
+    await app.driver.switchTo().frame(await app.find('iframe'));
+    const drawn = await app.driver.executeScript<number>(
+      `return Math.round(document.querySelector('svg')?.getBoundingClientRect().width ?? 0)`,
+    );
+    await app.driver.switchTo().defaultContent();
+    return drawn;
+  };
   await app.until(async () => (await width()) > 1000, 'the picture is never drawn');
   const whole = await width();
+  // All of it is in sight, until somebody wants to read it.
+  const isShrunk = async (): Promise<boolean> => {
+    const drawn = await widthInFrame();
+    return drawn > 0 && drawn < Math.floor(whole);
+  };
+  await app.until(isShrunk, 'not all of it is in sight');
+  await app.click('Full size');
+  await app.until(async () => (await widthInFrame()) === Math.round(whole), 'it never has its full size');
+  await app.click('Fit');
+  await app.until(isShrunk, 'not all of it is in sight again');
   await (await app.named('Module', 'select')).sendKeys('support');
   await app.until(async () => (await width()) < whole, 'the picture still shows all modules');
   await app.click('Download as PNG');

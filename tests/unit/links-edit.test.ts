@@ -90,7 +90,7 @@ describe('the tree of URLs, laid out', () => {
 
   test('has a row for each pattern, whose segments read down from the row’s beginning are the pattern', () => {
     forAll(
-      fc.property(patterns, (all) => {
+      fc.property(patterns, fc.integer({ min: 0, max: 1500 }), (all, available) => {
         const source = `app "A"\norigin a:\nstart s\nscreen s "S" {\n  takes x: text?, n: int?, rest: text?\n${all.map((pattern) => `  link ${pattern}\n`).join('')}}\n`;
         const [space] = linksCard(check(source), { urls: '' }, null).spaces;
         const { rows } = space!;
@@ -100,7 +100,7 @@ describe('the tree of URLs, laid out', () => {
             ...(row.parent === null ? [] : whole(rows[row.parent]!, row.column)),
             ...row.segments.map(({ text: part }) => part).slice(0, upTo - row.column),
           ].slice(0, upTo);
-        const { lefts, ends, rails, width } = layOutTree(space!);
+        const { lefts, ends, rails, width } = layOutTree(space!, available);
         rows.forEach((row, index) => {
           const path = whole(row).join('/').replace('/{/', '{/');
           // Variables of the same type are one node, and here of one name.
@@ -112,6 +112,9 @@ describe('the tree of URLs, laid out', () => {
             expect(rails[above]!.has(row.column - 1)).toBe(true);
           expect(about(row.leaf)).not.toMatch(/^ · | · $/);
         });
+        // Screens stand in one column where there is room for it, and else each behind its own path.
+        expect(new Set(layOutTree(space!, Infinity).ends).size === 1).toBe(lefts.at(-1)! <= 430);
+        expect(layOutTree(space!, 0).ends).toEqual(rows.map((row) => lefts[row.column + row.segments.length]));
       }),
       200,
     );

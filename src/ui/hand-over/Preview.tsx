@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 
 /** Loaded where code is shown: the colours of its languages are 50 kB. */
 const CodePreview = dynamic(() => import('./CodePreview').then((module) => module.CodePreview), {
@@ -43,20 +43,39 @@ function PagePreview({ path, text }: Props) {
   );
 }
 
-/** A picture in such a frame, too: its thousands of parts are drawn by another process, so the page does not wait. */
+/** All of a picture, or its own size with scroll bars. */
+const pictureStyle = {
+  all: 'svg{display:block;width:auto;height:auto;max-width:100vw;max-height:100vh}',
+  fullSize: '',
+};
+
+/**
+ * A picture in such a frame, too: its thousands of parts are drawn by another process, so the page does not wait. All
+ * of it is in sight first.
+ */
 function PicturePreview({ path, text }: Props) {
+  const [size, setSize] = useState<keyof typeof pictureStyle>('all');
   const page = useMemo(
     () =>
-      `<!doctype html><html lang="en"><title>${path}</title><style>body{margin:0}</style>` +
+      `<!doctype html><html lang="en"><title>${path}</title><style>body{margin:0}${pictureStyle[size]}</style>` +
       `<body><main>${text}</main></body></html>`,
-    [path, text],
+    [path, text, size],
   );
   return (
-    <iframe
-      title={`Preview of ${path}`}
-      className="w-full h-full border border-rule rounded-field bg-white"
-      sandbox=""
-      srcDoc={page}
-    />
+    <div className="relative h-full">
+      <iframe
+        title={`Preview of ${path}`}
+        className="w-full h-full border border-rule rounded-field bg-white"
+        sandbox=""
+        srcDoc={page}
+      />
+      <button
+        type="button"
+        className="btn btn-sm absolute right-6 top-3"
+        onClick={() => setSize(size === 'all' ? 'fullSize' : 'all')}
+      >
+        {size === 'all' ? 'Full size' : 'Fit'}
+      </button>
+    </div>
   );
 }

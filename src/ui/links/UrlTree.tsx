@@ -36,9 +36,9 @@ interface Props {
  * in sight are drawn: there may be thousands.
  */
 export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, scroller }: Props) {
-  const layout = useMemo(() => layOutTree(space), [space]);
   const list = useRef<HTMLOListElement>(null);
-  const top = useTop(list, scroller);
+  const { top, width } = useRoom(list, scroller);
+  const layout = useMemo(() => layOutTree(space, width), [space, width]);
   // The row with the focus stays, and the ones beside it, wherever the list is scrolled to. This is state, so they are
   // drawn before the next key, however late the scrolling is told.
   const [focused, setFocused] = useState<number | null>(null);
@@ -124,17 +124,27 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
   );
 });
 
-/** The distance of an element from the top of what scrolls, whatever grows above it. */
-function useTop(element: RefObject<HTMLElement | null>, scroller: HTMLElement): number {
-  const [top, setTop] = useState(0);
+interface Room {
+  /** Distance from the top of what scrolls, whatever grows above it. */
+  readonly top: number;
+  /** What is in sight without scrolling to the side. */
+  readonly width: number;
+}
+
+/** Where an element begins, and how wide it may be. */
+function useRoom(element: RefObject<HTMLElement | null>, scroller: HTMLElement): Room {
+  const [room, setRoom] = useState<Room>({ top: 0, width: Infinity });
   useLayoutEffect(() => {
-    const measure = (): void => setTop(element.current!.offsetTop);
+    const measure = (): void => {
+      const next = { top: element.current!.offsetTop, width: element.current!.parentElement!.clientWidth };
+      setRoom((now) => (now.top === next.top && now.width === next.width ? now : next));
+    };
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(scroller.firstElementChild!);
     return () => observer.disconnect();
   }, [element, scroller]);
-  return top;
+  return room;
 }
 
 /** The index of the row that an element is in. */

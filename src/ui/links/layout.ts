@@ -6,12 +6,14 @@ import type { LeafCard, SpaceCard, TreeRow } from '../../core/report/links-card'
  * a segment may be.
  */
 const characterWidth = 7.5;
-const narrowWidth = 6.4;
+const narrowWidth = 5.6;
 const padding = 18;
 export const columnGap = 30;
 const widest = 170;
 /** If screens would stand further to the right than this, each stands behind its own path. */
 const furthest = 430;
+/** Also if more than this part of the rows would be cut otherwise. */
+const mostCut = 0.1;
 
 export interface TreeLayout {
   /** Left edges of the columns, and, at the end, of the screens. */
@@ -24,7 +26,8 @@ export interface TreeLayout {
   readonly rails: readonly ReadonlySet<number>[];
 }
 
-export function layOutTree({ rows, columns }: Pick<SpaceCard, 'rows' | 'columns'>): TreeLayout {
+/** Lays a tree out within a width, in pixels. O(segments). */
+export function layOutTree({ rows, columns }: Pick<SpaceCard, 'rows' | 'columns'>, available: number): TreeLayout {
   const widths = new Array<number>(columns).fill(0);
   for (const { column, segments } of rows) {
     segments.forEach(({ text }, index) => {
@@ -36,17 +39,14 @@ export function layOutTree({ rows, columns }: Pick<SpaceCard, 'rows' | 'columns'
   }
   const lefts = [0];
   for (const width of widths) lefts.push(lefts.at(-1)! + width + columnGap);
-  const aligned = lefts.at(-1)!;
-  const ends = rows.map(({ column, segments }) => (aligned <= furthest ? aligned : lefts[column + segments.length]!));
+  const last = lefts.at(-1)!;
+  const nameOf = ({ screen }: LeafCard): number => screen.length * characterWidth + 2 * padding;
+  const aboutOf = (leaf: LeafCard): number => about(leaf).length * narrowWidth;
+  const cut = rows.filter(({ leaf }) => last + nameOf(leaf) + aboutOf(leaf) > available);
+  const isAligned = last <= furthest && cut.length <= mostCut * rows.length;
+  const ends = rows.map(({ column, segments }) => (isAligned ? last : lefts[column + segments.length]!));
   const width = rows.reduce(
-    (most, { leaf }, row) =>
-      Math.max(
-        most,
-        ends[row]! +
-          leaf.screen.length * characterWidth +
-          Math.min(aligned <= furthest ? 60 : 200, about(leaf).length * narrowWidth) +
-          2 * padding,
-      ),
+    (most, { leaf }, row) => Math.max(most, ends[row]! + nameOf(leaf) + Math.min(isAligned ? 60 : 200, aboutOf(leaf))),
     0,
   );
   return { lefts, ends, width: Math.ceil(width), rails: railsOf(rows) };

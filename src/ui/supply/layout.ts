@@ -9,6 +9,8 @@ const blockPadding = 10;
 const gap = 13;
 /** The narrowest column in which a way in and two arguments are legible. */
 const narrowest = 430;
+/** In more columns than this, the eye loses its way. */
+const mostColumns = 3;
 /** Room that a way in, and that an argument wants. */
 const wayWidth = 170;
 const argumentWidth = 96;
@@ -29,31 +31,26 @@ export interface SupplyLayout {
 }
 
 /**
- * Lays blocks out within a width. A block with more arguments than a column holds takes the whole width, or more.
- * O(blocks).
+ * Lays blocks out within a width. A block with more arguments than a column holds takes several, or more than there
+ * are. O(blocks).
  */
 export function layOutBlocks(blocks: readonly SupplyBlock[], available: number): SupplyLayout {
-  const count = Math.max(1, Math.floor((available + gap) / (narrowest + gap)) > 1 ? 2 : 1);
+  const count = Math.min(mostColumns, Math.max(1, Math.floor((available + gap) / (narrowest + gap))));
   const columnWidth = (available - gap * (count - 1)) / count;
+  const widthOf = (columns: number): number => columns * columnWidth + (columns - 1) * gap;
   const bottoms = Array.from({ length: count }, () => 0);
   let width = available;
   const placed = blocks.map((block): PlacedBlock => {
     const wanted = wayWidth + block.columns.length * argumentWidth + 2 * blockPadding;
     const height = 2 * blockPadding + (1 + Math.max(1, block.rows.length)) * rowHeight;
-    const spans = wanted > columnWidth && count > 1;
-    const column = spans ? 0 : bottoms.indexOf(Math.min(...bottoms));
-    const top = spans ? Math.max(...bottoms) : bottoms[column]!;
-    const own = Math.max(wanted, spans ? available : columnWidth);
+    const span = Math.min(count, Math.ceil((wanted + gap) / (columnWidth + gap)));
+    const tops = bottoms.slice(span - 1).map((_bottom, column) => Math.max(...bottoms.slice(column, column + span)));
+    const top = Math.min(...tops);
+    const column = tops.indexOf(top);
+    const own = Math.max(wanted, widthOf(span));
     width = Math.max(width, own);
-    if (spans) bottoms.fill(top + height + gap);
-    else bottoms[column] = top + height + gap;
-    return {
-      block,
-      left: column * (columnWidth + gap),
-      top,
-      width: spans || own > columnWidth ? own : columnWidth,
-      height,
-    };
+    bottoms.fill(top + height + gap, column, column + span);
+    return { block, left: column * (columnWidth + gap), top, width: own, height };
   });
   return { placed, columns: count, width, height: Math.max(0, ...bottoms) };
 }

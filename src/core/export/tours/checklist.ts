@@ -20,12 +20,17 @@ const sayShown = ({ shows }: TourStep): string => (shows ? sayScreen(shows) : 'T
 
 const count = (number: number, one: string): string => `${number} ${one}${number === 1 ? '' : 's'}`;
 
-const sayTour = ({ walks, taps, whole }: DetailedTour): string =>
-  walks.length === 0
-    ? 'There is nothing to walk.'
-    : `${count(walks.length, 'walk')} of ${count(taps, 'step')} together use every outcome of every control. ` +
-      (whole ? '' : 'The plan has too many configurations to look at all of them, so some outcomes may be left out. ') +
-      'Each walk begins with the app closed.';
+function sayTour({ walks, taps, whole }: DetailedTour): string {
+  if (walks.length === 0) return 'There is nothing to walk.';
+  const used = whole
+    ? 'every outcome of every control.'
+    : 'all outcomes of controls that were found. ' +
+      'The plan has too many configurations to look at all of them, so some outcomes may be left out.';
+  return (
+    `${count(walks.length, 'walk')} of ${count(taps, 'step')} together use ${used} ` +
+    'Each walk begins with the app closed.'
+  );
+}
 
 const headOf = ({ check }: Job, variant: string): string =>
   `${check.plan.name ?? 'App'}: tour${check.plan.variants.length > 1 ? ` of ${variant}` : ''}`;
