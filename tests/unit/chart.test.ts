@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { check } from '../../src/core/check';
 import { overview, type Overview } from '../../src/core/report/overview';
-import { keyOfLane, metrics, type Chart, type ChartNode, type Ghost } from '../../src/core/chart/chart';
+import { keyOfLane, metrics, type Chart, type ChartNode, type Edge, type Ghost } from '../../src/core/chart/chart';
 import {
   byImportance,
   letterSize,
@@ -15,6 +15,7 @@ import { layOut } from '../../src/core/chart/layout';
 import { declaredLanes } from '../../src/core/chart/order';
 import { pathOf, routeBetween, routeEdges, type Point, type RoutedEdge } from '../../src/core/chart/route';
 import { crossingsIn, tidyLanes } from '../../src/core/chart/tidy';
+import { Uprights } from '../../src/core/chart/uprights';
 import { readLanes, writeLanes } from '../../src/ui/reach/lanes';
 import { neighbour, type Direction } from '../../src/ui/reach/neighbour';
 import { generatePlan } from '../../bench/generate';
@@ -91,7 +92,7 @@ function holds(view: Overview, gone: readonly Ghost[] = []): void {
   expect(all.flatMap((label, index) => all.slice(index + 1).filter((other) => overlap(label, other)))).toEqual([]);
 
   // Each line goes from behind one label to before one dot, level or upright all the way, and crosses no label.
-  const usual = chart.edges.filter(({ first, tone }) => first || tone !== 'holds');
+  const usual = usualEdges(chart);
   const others = chart.edges.filter((edge) => !usual.includes(edge));
   const between = routeBetween(chart, usual, others);
   for (const { edge, points } of [...routeEdges(chart, chart.edges), ...between]) {
@@ -122,6 +123,9 @@ function holds(view: Overview, gone: readonly Ghost[] = []): void {
   const turns = new Set(routeEdges(chart, usual).map(turnOf));
   expect(between.map(turnOf).filter((turn) => turns.has(turn))).toEqual([]);
 }
+
+/** Those that are drawn without a selection. */
+const usualEdges = ({ edges }: Chart): Edge[] => edges.filter(({ first, tone }) => first || tone !== 'holds');
 
 const turnOf = ({ points }: RoutedEdge): number => points[1]!.x;
 
@@ -299,16 +303,40 @@ describe('labels', () => {
   function placedIn(view: Overview, zoom: Zoom, always: readonly number[] = []) {
     const chart = layOut(view);
     const ranked = byImportance(view, chart);
-    return { chart, ranked, placed: placeLabels(chart, zoom, ranked, new Set(always)) };
+    const lines = routeEdges(chart, usualEdges(chart));
+    const placed = placeLabels(chart, zoom, ranked, new Set(always), new Uprights(lines));
+    return { chart, lines, ranked, placed };
   }
 
   test.each([1, 0.7, 0.5, 0.3, 0.15, 0.05, 0.01])('at zoom %d none covers another one, and none is small', (zoom) => {
-    for (const view of [small, large]) {
-      const at = { zoom, across: Math.max(zoom, 0.6) };
-      const { placed, ranked } = placedIn(view, at);
+    for (const [view, across] of [
+      [small, 0.6],
+      [large, 0.6],
+      [small, 0.35],
+      [large, 0.35],
+    ] as const) {
+      const at = { zoom, across: Math.max(zoom, across) };
+      const { placed, ranked, lines } = placedIn(view, at);
       const boxes = placed.map((label) => boxOf(label, at));
       expect(boxes.flatMap((box, index) => boxes.slice(index + 1).filter((other) => overlap(box, other)))).toEqual([]);
       expect(letterSize(zoom)).toBeGreaterThanOrEqual(11);
+      // No line of another screen goes up or down behind a name that could be shorter.
+      placed.forEach(({ key, characters }, index) => {
+        if (characters <= 4) return;
+        const behind = lines.filter(
+          ({ edge, points }) =>
+            edge.from !== key &&
+            points.some((to, end) => {
+              const from = points[end - 1];
+              if (from?.x !== to.x) return false;
+              const x = to.x * at.across;
+              const [top, bottom] = [Math.min(from.y, to.y) * zoom, Math.max(from.y, to.y) * zoom];
+              return overlap({ left: x, right: x, top, bottom }, boxes[index]!);
+            }),
+        );
+        expect(behind.map(({ edge }) => `${edge.from} to ${edge.to} behind ${key}`)).toEqual([]);
+      });
+      if (across < 0.5) continue;
       // The start is what people look for first.
       expect(placed.map(({ key }) => key)).toContain(ranked[0]);
       if (zoom >= 0.5) expect(placed).toHaveLength(ranked.length);
@@ -318,12 +346,13 @@ describe('labels', () => {
   test('of a part of the chart as many labels are placed as of all of it, within that part', () => {
     const chart = layOut(large);
     const ranked = byImportance(large, chart);
+    const uprights = new Uprights(routeEdges(chart, usualEdges(chart)));
     const at = { zoom: 0.3, across: 0.6 };
     const sight: Box = { left: 200, right: 900, top: 100, bottom: 700 };
     const isInSight = ({ spot: { x, y } }: PlacedLabel): boolean =>
       x * at.across >= 200 && x * at.across <= 900 && y * at.zoom >= 100 && y * at.zoom <= 700;
-    const placed = placeLabels(chart, at, ranked, new Set(), sight);
-    const ofAll = placeLabels(chart, at, ranked, new Set()).filter(isInSight);
+    const placed = placeLabels(chart, at, ranked, new Set(), uprights, sight);
+    const ofAll = placeLabels(chart, at, ranked, new Set(), uprights).filter(isInSight);
     expect(placed.every(isInSight)).toBe(true);
     // Only at its edges may something outside leave less room.
     expect(placed.length).toBeGreaterThanOrEqual(ofAll.length);

@@ -1,6 +1,7 @@
 /** Which labels of the chart are shown at a zoom: letters keep their size, so that fewer fit the smaller it is. */
 import type { Overview } from '../report/overview';
 import { keyOfLane, metrics, type Chart, type Spot } from './chart';
+import type { Uprights } from './uprights';
 
 /** The smallest letters, in pixels. */
 const smallest = 11;
@@ -140,16 +141,19 @@ class Boxes {
 
 /** Space beside a label, in pixels: it has a ground of its own. */
 const beside = 4;
+/** Space between a label and a line, in pixels. */
+const besideLine = 2;
 /** Half of what a mark takes, in pixels. */
 const mark = 3;
 
 /**
  * Chooses labels, the most important first, so that none covers another one or a mark. From the zoom on at which each
- * has its row and column to itself, all are shown.
+ * has its row and column to itself, all are shown. Below it, a label may reach beyond its column, up to the next line.
  *
  * @param shown how large the chart is, from top to bottom and across
  * @param ranked keys of the spots, the most important first
  * @param always keys of spots whose labels are shown whatever they cover
+ * @param uprights where lines go up and down
  * @param sight only spots in it get labels; null for all
  * @returns the labels in no particular order. O(n) besides dense places
  */
@@ -158,6 +162,7 @@ export function placeLabels(
   shown: Zoom,
   ranked: readonly number[],
   always: ReadonlySet<number>,
+  uprights: Uprights,
   sight: Box | null = null,
 ): readonly PlacedLabel[] {
   const { zoom, across } = shown;
@@ -201,10 +206,16 @@ export function placeLabels(
       const box = boxOf(spot, widthOf(chart, key, characters, shown));
       return box.right <= chart.width * across && !taken.has(box);
     };
-    // Beyond its column, too, as far as it hides nothing.
     const least = lettersOf(spot, true);
     if (!fits(least) && !always.has(key)) return;
-    const characters = largest(least, lettersOf(spot, false), fits);
+    // Beyond its column, too, as far as it hides nothing.
+    const [left, half] = [spot.x + gap / across, size / 2 / zoom];
+    const right = left + (widthOf(chart, key, spot.label.length, shown) + besideLine) / across;
+    const end = uprights.nearest(key, { left, right, top: spot.y - half, bottom: spot.y + half });
+    const room = (end - left) * across - besideLine;
+    const isFree = (characters: number): boolean =>
+      widthOf(chart, key, characters, shown) <= room + 1e-6 && fits(characters);
+    const characters = largest(least, lettersOf(spot, false), isFree);
     const width = widthOf(chart, key, characters, shown);
     placed.push({ key, spot, characters, width });
     taken.add(boxOf(spot, width));

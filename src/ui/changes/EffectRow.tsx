@@ -50,7 +50,7 @@ function Ways({ effect, since }: Pick<Props, 'effect' | 'since'>) {
   const walk = walks.find((one) => one.in === 'after') ?? (since === null ? undefined : walks[0]);
   const [fix] = fixes;
   return (
-    <span className="flex flex-wrap gap-x-4 justify-end max-w-72">
+    <span className="flex flex-wrap gap-x-4 justify-end max-w-[max(18rem,30vw)]">
       {fix && (
         <button type="button" className="fix-button" onClick={() => applyFix(fix)}>
           {fix.label}

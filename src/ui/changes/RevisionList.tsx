@@ -8,6 +8,9 @@ import { counted } from '../parts/numbers';
 import type { Revisions } from './use-revisions';
 import { timeOf, titleOf } from './words';
 
+/** The chart with its legend. */
+const chartHeight = 'min-h-28';
+
 const HistoryChart = dynamic(() => import('./HistoryChart'), { ssr: false });
 
 interface Props {
@@ -41,7 +44,10 @@ export function RevisionList({ revisions, from, onPick, onRestore }: Props) {
   };
   return (
     <div className="grid grid-rows-[auto_minmax(0,1fr)] gap-2 min-h-0">
-      <HistoryChart revisions={list} from={from} onPick={onPick} />
+      {/* The list stays where it is when the chart has come. */}
+      <div className={list.length > 1 ? chartHeight : ''}>
+        <HistoryChart revisions={list} from={from} onPick={onPick} />
+      </div>
       <ol aria-label="Revisions" className="overflow-auto min-h-0 grid gap-0.5 content-start" onKeyDown={onKeyDown}>
         {list.map((one) => (
           <li key={one.id}>

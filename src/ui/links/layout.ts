@@ -8,7 +8,7 @@ import type { LeafCard, SpaceCard, TreeRow } from '../../core/report/links-card'
 const characterWidth = 7.5;
 const narrowWidth = 5.6;
 const padding = 18;
-export const columnGap = 30;
+export const columnGap = 20;
 const widest = 170;
 /** If screens would stand further to the right than this, each stands behind its own path. */
 const furthest = 430;
@@ -46,7 +46,7 @@ export function layOutTree({ rows, columns }: Pick<SpaceCard, 'rows' | 'columns'
   const isAligned = last <= furthest && cut.length <= mostCut * rows.length;
   const ends = rows.map(({ column, segments }) => (isAligned ? last : lefts[column + segments.length]!));
   const width = rows.reduce(
-    (most, { leaf }, row) => Math.max(most, ends[row]! + nameOf(leaf) + Math.min(isAligned ? 60 : 200, aboutOf(leaf))),
+    (most, { leaf }, row) => Math.max(most, ends[row]! + nameOf(leaf) + Math.min(60, aboutOf(leaf))),
     0,
   );
   return { lefts, ends, width: Math.ceil(width), rails: railsOf(rows) };

@@ -44,8 +44,8 @@ export const Chart = memo(function Chart(props: Props) {
   const colours = useColours();
   const [pointed, setPointed] = useState<number | null>(null);
   const zooming = useZooming(camera, chart, size);
-  const names = useNames(overview, chart, camera, zooming, size, { selected, pointed, lit });
   const lines = useLines(chart, selected, detail, pointed);
+  const names = useNames(overview, chart, camera, zooming, size, { selected, pointed, lit }, lines.uprights);
   const strong = useMemo(() => {
     const isStrong = ({ screen }: ChartNode): boolean => screen.index === selected || lit.has(screen.label);
     return new Set(chart.nodes.filter(isStrong).map(({ screen }) => screen.index));

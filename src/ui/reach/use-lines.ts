@@ -3,6 +3,7 @@
 import { useMemo } from 'react';
 import type { Chart, Edge } from '../../core/chart/chart';
 import { routeBetween, routeEdges } from '../../core/chart/route';
+import { Uprights } from '../../core/chart/uprights';
 import type { ScreenDetail } from '../../core/report/detail';
 import { groupLines, type LineGroup, type Looks } from './lines';
 
@@ -15,6 +16,8 @@ const farthest = 700;
 export interface Lines {
   /** The shortest ways, bundles, and whatever is broken. */
   readonly usual: readonly LineGroup[];
+  /** Where these go up and down. */
+  readonly uprights: Uprights;
   /**
    * Painted on top: all the ways in and out of the selected screen, the walk to it, and what somebody points at. Those of
    * them that are usual, too, are painted twice, so that nothing beneath changes while somebody selects and points.
@@ -34,9 +37,9 @@ export function useLines(
     [chart],
   );
   const routed = useMemo(() => routeEdges(chart, edges), [chart, edges]);
-  const usual = useMemo(() => {
+  const { usual, uprights } = useMemo(() => {
     const drawn = routed.map(({ edge, points, stub, climb }) => ({ edge, points: climb > farthest ? stub : points }));
-    return groupLines(drawn, () => 'none');
+    return { usual: groupLines(drawn, () => 'none'), uprights: new Uprights(drawn) };
   }, [routed]);
   const others = useMemo(() => {
     const isUsual = new Set(edges);
@@ -58,7 +61,7 @@ export function useLines(
       stressOf,
     );
   }, [routed, others, selected, detail, pointed]);
-  return useMemo(() => ({ usual, stressed }), [usual, stressed]);
+  return useMemo(() => ({ usual, uprights, stressed }), [usual, uprights, stressed]);
 }
 
 /** Whether a line joins two folded lanes. */

@@ -3,6 +3,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { Chart } from '../../core/chart/chart';
 import { byImportance, placeLabels, wholeLabel, type Box, type PlacedLabel, type Zoom } from '../../core/chart/labels';
+import type { Uprights } from '../../core/chart/uprights';
 import type { Overview } from '../../core/report/overview';
 import type { Camera, Size } from './camera';
 import type { Zooming } from './use-zooming';
@@ -48,9 +49,10 @@ export function useNames(
   { rested, isZooming, near }: Zooming,
   size: Size | null,
   sought: Sought,
+  uprights: Uprights,
 ): Names {
   const { selected, pointed } = sought;
-  const place = usePlacing(overview, chart, sought);
+  const place = usePlacing(overview, chart, sought, uprights);
   const atRest = useMemo(() => place(rested), [place, rested]);
   const now = useMemo(
     () => (isZooming ? place(near, size && sightOf(near, size)) : withWhole(atRest, pointed, chart, rested)),
@@ -91,6 +93,7 @@ function usePlacing(
   overview: Overview,
   chart: Chart,
   { selected, lit }: Omit<Sought, 'pointed'>,
+  uprights: Uprights,
 ): (zoom: Zoom, sight?: Box | null) => readonly PlacedLabel[] {
   const { start } = overview;
   const ranked = useMemo(() => byImportance(overview, chart), [overview, chart]);
@@ -102,8 +105,8 @@ function usePlacing(
   return useCallback(
     (zoom, sight) => {
       const always = new Set([start, selected].filter((key) => key !== null));
-      return placeLabels(chart, zoom, litFirst, always, sight);
+      return placeLabels(chart, zoom, litFirst, always, uprights, sight);
     },
-    [chart, litFirst, start, selected],
+    [chart, litFirst, start, selected, uprights],
   );
 }
