@@ -6,6 +6,7 @@ import { check } from '../../src/core/check';
 import { answerTo } from '../../src/core/reach';
 import { beginWithList, threeScreens } from '../../src/core/edit/begin';
 import { format } from '../../src/core/language/format';
+import { linksCard } from '../../src/core/report/links-card';
 import { overview } from '../../src/core/report/overview';
 import { examples } from '../../src/wire/plans';
 import { forAll } from './property';
@@ -88,6 +89,12 @@ describe('the example Tidewater', () => {
       );
       for (const screen of plan.screens) expect(variant.back(screen).wholeWithin, screen.label).toBe(true);
     }
+  });
+
+  test('has a URL of each of its patterns to try, none of which is lost', () => {
+    const { examples: urls } = linksCard(checked, { urls: '' }, null);
+    const { results, counts } = linksCard(checked, { urls: urls.join('\n') }, null);
+    expect([results.length, counts.lost]).toEqual([50, 0]);
   });
 
   test('is what the choice of examples says', () => {

@@ -89,7 +89,7 @@ export interface LinksCard {
   readonly pasted: number;
   /** Numbers of these URLs that open their screen, show something else first, or are lost. */
   readonly counts: { readonly opens: number; readonly gated: number; readonly lost: number };
-  /** A URL of each pattern, to begin with. */
+  /** A URL of each pattern, up to the limit, to begin with. */
   readonly examples: readonly string[];
   /** Without pasted URLs: what some others do, to look at meanwhile. */
   readonly telling: readonly UrlCard[];
@@ -97,7 +97,6 @@ export interface LinksCard {
 
 /** Most pasted URLs that are answered one by one; more need an audit. */
 export const mostPasted = 200;
-const mostExamples = 12;
 
 /** @param screen label of the chosen screen, whose URLs are shown while none are pasted; null for none */
 export function linksCard(
@@ -121,7 +120,7 @@ export function linksCard(
     results,
     pasted: urls.length,
     counts: { opens: count('opens'), gated: count('gated'), lost: count('lost') + count('unreadable') },
-    examples: reader.examplesOf(space.patterns.slice(0, mostExamples)),
+    examples: reader.examplesOf(space.patterns.slice(0, mostPasted)),
     telling: urls.length > 0 ? [] : tellingUrls(reader, screen),
   };
 }

@@ -23,7 +23,7 @@ export function TryUrls() {
         <span className="flex-1" />
         {(card?.examples.length ?? 0) > 0 && urls.trim() === '' && (
           <button type="button" className="fix-button" onClick={() => setUrls(card!.examples.join('\n'))}>
-            One of each pattern
+            {card!.examples.length < mostPasted ? 'One of each pattern' : `One of each of ${mostPasted} patterns`}
           </button>
         )}
         {urls !== '' && (
