@@ -66,7 +66,9 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
     // With the next frame, in whose layout it is free; here it would cost one of its own.
     const frame = requestAnimationFrame(() => {
       shown.current = chosen;
-      virtualizer.scrollToIndex(goal);
+      // In the middle, so that what is said of its pattern beneath it is in sight, too.
+      const [nearest] = virtualizer.getOffsetForIndex(goal, 'auto') ?? [];
+      if (nearest !== virtualizer.scrollOffset) virtualizer.scrollToIndex(goal, { align: 'center' });
     });
     return () => cancelAnimationFrame(frame);
   }, [goal, chosen, virtualizer]);
