@@ -40,8 +40,8 @@ const inTheme = (theme: string): Promise<void> =>
 `);
 
 /**
- * Runs in the page: controls of the header that cover one another, what has to be scrolled sideways to be read, and
- * letters under 11 pixels.
+ * Runs in the page: controls of the header that cover one another, what has to be scrolled sideways to be read, letters
+ * under 11 pixels, and texts that are cut where nothing says the rest.
  */
 const flaws = `
   const seen = (element) => element.checkVisibility() && element.getBoundingClientRect().width > 0;
@@ -62,6 +62,9 @@ const flaws = `
     const element = text.parentElement;
     if (text.data.trim() === '' || element.closest('[aria-hidden], script, style, .sr-only') || !seen(element)) continue;
     if (parseFloat(getComputedStyle(element).fontSize) < 10.95) flaws.push('too small: ' + text.data.slice(0, 40));
+    const isCut = element.scrollWidth > element.clientWidth + 1 && element.clientWidth > 1;
+    if (isCut && getComputedStyle(element).overflowX === 'hidden' && !element.closest('[title], .cm-editor'))
+      flaws.push('cut, and nothing says the rest: ' + text.data.slice(0, 40));
   }
   return flaws;`;
 
@@ -93,8 +96,10 @@ async function goTo(plan: string, rest: string): Promise<void> {
 
 let demo = '';
 let broken = '';
+let tidewater = '';
 beforeAll(async () => {
   demo = (await app.create({ from: 'demo' })).id;
+  tidewater = (await app.create({ from: 'tidewater' })).id;
   broken = (await app.create({ text: 'app "B"\nscreen a {\n  on "x" psuh a\n' })).id;
 });
 
@@ -124,6 +129,8 @@ describe('in both themes nothing is wrong with', () => {
     ['demo', '/hand-over', 'main[data-made=typescript] .cm-line'],
     ['demo', '/hand-over?output=diagram', 'main[data-made=diagram]'],
     ['demo', '/changes?from=plan:BROKEN', '[data-testid=review] li'],
+    // So many screens that names are cut.
+    ['tidewater', '/reach?screen=ticket', '[data-cut]'],
     ['broken', '', '.cm-content'],
     ['broken', '/reach', '[data-testid=chart]'],
     ['broken', '/supply', '[data-testid=supply]'],
@@ -132,7 +139,7 @@ describe('in both themes nothing is wrong with', () => {
     ['broken', '/hand-over?output=prototype', 'main[data-made=prototype]'],
     ['broken', '/changes', '[aria-label=History]'],
   ])('the %s plan at %s', async (plan, rest, shows) => {
-    await goTo(plan === 'demo' ? demo : broken, rest.replace('BROKEN', broken));
+    await goTo({ demo, tidewater, broken }[plan]!, rest.replace('BROKEN', broken));
     await app.find(shows);
     await app.find('main:not([aria-busy])');
     await app.untilAnalysed();

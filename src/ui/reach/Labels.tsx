@@ -143,7 +143,7 @@ function ScreenLabel(props: LabelProps) {
       className={`${looksOf(isSelected, isLit)} ${onTop(isPointed)}`}
       style={{ left: node.x * across + gap - padding, top: node.y * zoom - size / 2 - padding / 2, fontSize: size }}
     >
-      {shortened(screen.label, label.characters)}
+      <Name text={screen.label} characters={label.characters} />
       {screen.worst && (
         <span className={`inline-block rounded-full align-super size-[5px] ml-[3px] ${toneOf[screen.worst]}`} />
       )}
@@ -153,6 +153,21 @@ function ScreenLabel(props: LabelProps) {
         mark && <MarkWord word={mark} />
       )}
     </button>
+  );
+}
+
+/**
+ * A name as far as there is room. The document has all of it, so that a user can call a button by what is seen of it.
+ * The dots are written here, since browsers draw three where the font has no sign for them, in the room of three letters.
+ */
+function Name({ text, characters }: { readonly text: string; readonly characters: number }) {
+  if (text.length <= characters) return text;
+  return (
+    <span data-cut className="after:content-['…']">
+      <span className="inline-block overflow-hidden align-bottom -my-1 py-1" style={{ width: `${characters - 1}ch` }}>
+        {text}
+      </span>
+    </span>
   );
 }
 
@@ -274,7 +289,7 @@ function FoldedLabel({ node, label, room, zoom, across, isPointed, onFold }: Fol
       style={{ left: node.x * across + toLabelAt(zoom) - 2, top: node.y * zoom - size / 2 - 2, lineHeight: 1 }}
     >
       <span className="font-mono font-semibold" style={{ fontSize: size }}>
-        {shortened(name, label.characters)}
+        <Name text={name} characters={label.characters} />
       </span>
       {metrics.row * zoom >= twoLines && (
         <span className="flex items-baseline gap-1.5 text-[11px] text-mute mt-0.5">
