@@ -86,7 +86,7 @@ export function routeBetween(chart: Chart, usual: readonly Edge[], edges: readon
   });
 }
 
-/** @param across how far to the right its track lies in the gutter, of 1 */
+/** @param across place of its track in the gutter, from 0 at the left to 1 at the right */
 function routed({ edge, from, to, adjacent }: Drawn, chart: Chart, across: number): RoutedEdge {
   const room = chart.gutter - 2 * dotGap;
   const track = from.x + chart.columns[from.column]!.room + room * across;

@@ -66,7 +66,7 @@ export const UrlTree = memo(function UrlTree({ space, findings, chosen, goal, sc
     // With the next frame, in whose layout it is free; here it would cost one of its own.
     const frame = requestAnimationFrame(() => {
       shown.current = chosen;
-      // In the middle, so that what is said of its pattern beneath it is in sight, too.
+      // In the middle of the view, so that the findings beneath the pattern are in sight, too.
       const [nearest] = virtualizer.getOffsetForIndex(goal, 'auto') ?? [];
       if (nearest !== virtualizer.scrollOffset) virtualizer.scrollToIndex(goal, { align: 'center' });
     });

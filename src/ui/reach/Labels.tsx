@@ -158,7 +158,7 @@ function ScreenLabel(props: LabelProps) {
 
 /**
  * A name as far as there is room. The document has all of it, so that a user can call a button by what is seen of it.
- * The dots are written here, since browsers draw three where the font has no sign for them, in the room of three letters.
+ * The sign for the rest is written here: of its own, the browser draws three dots, in the room of three letters.
  */
 function Name({ text, characters }: { readonly text: string; readonly characters: number }) {
   if (text.length <= characters) return text;
@@ -270,6 +270,9 @@ interface FoldedProps {
   readonly onFold: (module: number | null) => void;
 }
 
+const laneLooks =
+  'absolute text-left cursor-pointer rounded-field whitespace-nowrap bg-base-100 hover:bg-base-200 px-1';
+
 /** All screens of a folded lane. Its head, which has the focus in turn, does the same. */
 function FoldedLabel({ node, label, room, zoom, across, isPointed, onFold }: FoldedProps) {
   const { lane } = node;
@@ -285,7 +288,7 @@ function FoldedLabel({ node, label, room, zoom, across, isPointed, onFold }: Fol
       data-key={label.key}
       title={`${name}: ${saidOfLane(lane)}\nUnfold`}
       onClick={() => onFold(lane.module)}
-      className={`absolute text-left cursor-pointer rounded-field whitespace-nowrap bg-base-100 hover:bg-base-200 px-1 ${onTop(isPointed)}`}
+      className={`${laneLooks} ${onTop(isPointed)}`}
       style={{ left: node.x * across + toLabelAt(zoom) - 2, top: node.y * zoom - size / 2 - 2, lineHeight: 1 }}
     >
       <span className="font-mono font-semibold" style={{ fontSize: size }}>

@@ -46,10 +46,11 @@ export function paintGround(context: CanvasRenderingContext2D, scene: Scene): vo
 }
 
 /** Paints the scene, without names, onto a picture of its ground. O(stressed lines and marks). */
-export function paintOnGround(context: CanvasRenderingContext2D, scene: Scene, ground: CanvasImageSource): void {
-  const { width, height } = scene.window;
+export function paintOnGround(context: CanvasRenderingContext2D, scene: Scene, ground: HTMLCanvasElement): void {
+  // The picture has whole pixels, so it may be a little larger or smaller than the window: stretched, it would blur.
+  const { a: ratio } = context.getTransform();
   clipped(context, scene, () => {
-    context.drawImage(ground, 0, 0, width, height);
+    context.drawImage(ground, 0, 0, ground.width / ratio, ground.height / ratio);
     paintAbove(context, scene);
   });
 }

@@ -19,8 +19,8 @@ export interface Lines {
   /** Where these go up and down. */
   readonly uprights: Uprights;
   /**
-   * Painted on top: all the ways in and out of the selected screen, the walk to it, and what somebody points at. Those of
-   * them that are usual, too, are painted twice, so that nothing beneath changes while somebody selects and points.
+   * Painted on top: all the ways in and out of the selected screen, the walk to it, and what somebody points at. Usual
+   * lines among them are painted twice, so that nothing beneath changes while somebody selects and points.
    */
   readonly stressed: readonly LineGroup[];
 }

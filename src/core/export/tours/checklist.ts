@@ -24,8 +24,8 @@ function sayTour({ walks, taps, whole }: DetailedTour): string {
   if (walks.length === 0) return 'There is nothing to walk.';
   const used = whole
     ? 'every outcome of every control.'
-    : 'all outcomes of controls that were found. ' +
-      'The plan has too many configurations to look at all of them, so some outcomes may be left out.';
+    : 'every outcome that was found. The plan has too many configurations to look at all of them, ' +
+      'so some outcomes may be left out.';
   return (
     `${count(walks.length, 'walk')} of ${count(taps, 'step')} together use ${used} ` +
     'Each walk begins with the app closed.'
