@@ -44,8 +44,8 @@ export function RevisionList({ revisions, from, onPick, onRestore }: Props) {
   };
   return (
     <div className="grid grid-rows-[auto_minmax(0,1fr)] gap-2 min-h-0">
-      {/* The list stays where it is when the chart has come. */}
-      <div className={list.length > 1 ? chartHeight : ''}>
+      {/* The list stays where it is when the chart has been loaded. */}
+      <div className={list.filter(({ counts }) => counts).length > 1 ? chartHeight : ''}>
         <HistoryChart revisions={list} from={from} onPick={onPick} />
       </div>
       <ol aria-label="Revisions" className="overflow-auto min-h-0 grid gap-0.5 content-start" onKeyDown={onKeyDown}>
