@@ -155,8 +155,10 @@ test('what one points at, be it a name or its mark, is named in full, and no oth
   await app.find('[data-screen=disruptions]');
   const names = (): Promise<Record<string, string>> =>
     app.driver.executeScript(
-      `return Object.fromEntries([...document.querySelectorAll('[data-testid=chart-area] [data-key]')].map((name) =>
-        [name.dataset.screen ?? name.dataset.lane, (name.querySelector('[data-cut]') ? 'cut' : 'whole') + ' ' + name.style.left]));`,
+      `const names = [...document.querySelectorAll('[data-testid=chart-area] [data-key]')];
+      const isCut = (name) => name.querySelector('[data-cut]') !== null;
+      return Object.fromEntries(names.map((name) =>
+        [name.dataset.screen ?? name.dataset.lane, (isCut(name) ? 'cut' : 'whole') + ' ' + name.style.left]));`,
     );
   const before = await names();
   const cut = Object.keys(before).find((name) => before[name]!.startsWith('cut'))!;
