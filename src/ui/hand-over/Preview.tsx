@@ -62,20 +62,20 @@ function PicturePreview({ path, text }: Props) {
     [path, text, size],
   );
   return (
-    <div className="relative h-full">
+    <div className="grid grid-rows-[auto_minmax(0,1fr)] gap-1.5 h-full">
+      <button
+        type="button"
+        className="fix-button justify-self-end"
+        onClick={() => setSize(size === 'all' ? 'fullSize' : 'all')}
+      >
+        {size === 'all' ? 'Full size' : 'Fit'}
+      </button>
       <iframe
         title={`Preview of ${path}`}
         className="w-full h-full border border-rule rounded-field bg-white"
         sandbox=""
         srcDoc={page}
       />
-      <button
-        type="button"
-        className="btn btn-sm absolute right-6 top-3"
-        onClick={() => setSize(size === 'all' ? 'fullSize' : 'all')}
-      >
-        {size === 'all' ? 'Full size' : 'Fit'}
-      </button>
     </div>
   );
 }
